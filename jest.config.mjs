@@ -1,0 +1,15 @@
+const shared = {
+  transform: { '^.+\\.(ts|tsx|mjs|js)$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } } }] },
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid|immer)/)'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  testEnvironment: 'node',
+};
+
+/** Core and ui tests need nothing; server tests a PostgreSQL (DATABASE_URL); browser tests a running Yantrel (YANTREL_URL). */
+export default {
+  projects: [
+    { ...shared, displayName: 'core', testMatch: ['<rootDir>/src/{core,cli,ui,worker}/**/*.test.{ts,tsx}'] },
+    { ...shared, displayName: 'server', testMatch: ['<rootDir>/src/server/**/*.test.ts'] },
+    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+  ],
+};

@@ -1,0 +1,11 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  distDir: process.env.YANTREL_DIST ?? '.next',
+  reactStrictMode: true,
+  poweredByHeader: false,
+  serverExternalPackages: ['pg'],
+  experimental: { optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'] },
+};
+
+export default config;

@@ -1,0 +1,21 @@
+import { fixed, showLevel } from '../units';
+import type { Remarker } from './remarks';
+
+/** Under this much room, in dB, loud notes may clip. */
+export const TIGHT_DB = 3;
+
+/** Room between the peak at normal picking and the clip point: under 3 dB a caution, under 0 a fault, unless clipping is meant. */
+export const headroomRemarks: Remarker = ({ ctx, stations }) =>
+  stations.flatMap((s) => {
+    if (s.headroomDb === null || s.headroomDb >= TIGHT_DB) return [];
+    const name = ctx.device(s.device).name;
+    const over = s.headroomDb < 0;
+    const peak = (s.input ?? s.output).peakDbu;
+    return [{
+      rule: 'headroom',
+      severity: over ? 'fault' as const : 'caution' as const,
+      subjects: [s.device],
+      what: over ? `${name} clips, and it is not meant to.` : `${name} has little headroom.`,
+      why: `Peaks reach ${showLevel(peak)} at its input when playing normally; that is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} what it takes. Bring what comes before it down by ${fixed(TIGHT_DB - s.headroomDb)} dB.`,
+    }];
+  });

@@ -1,0 +1,11 @@
+export { type BoostWorth, boostWorths } from './boost';
+export type { DestinationFigures } from './destinations';
+export type { PointFigures, Touches, Width } from './figures';
+export { gainLadder, type Rung } from './ladder';
+export { firstNotchHertz } from './latency';
+export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';
+export type { SectionTone } from './sections';
+export { soundContext } from './sound-context';
+export { pointFigures, type StationFigures } from './stations';
+export { FREQUENCIES, type Tone, toneCurve, toneOf, type TonePoint } from './tone';
+export { aloneInto, pickupInto, referenceTone } from './tone-loss';

@@ -1,0 +1,55 @@
+import { withPrefix, fixed } from '../units';
+import { dbuOfVolts } from '../units';
+import type { Remark } from '../findings/finding';
+import type { Remarker } from './remarks';
+
+/** From here on a player feels the delay under the fingers. */
+export const FELT_MS = 10;
+
+/** Arrivals further apart than this, in ms, comb. */
+const APART_MS = 0.05;
+
+/** An arrival this far under the other, in dB, no longer matters. */
+const FAR_UNDER_DB = 20;
+
+/** Frequency in Hz of the first notch when a signal meets itself `ms` later: `1 / (2·Δt)`. */
+export const firstNotchHertz = (ms: number): number => 1000 / (2 * ms);
+
+/** Total latency that a player feels, and copies of one source that meet late and comb. */
+export const latencyRemarks: Remarker = ({ ctx, destinations }) => {
+  const remarks: Remark[] = [];
+  for (const d of destinations) {
+    if (d.latencyMs !== null && d.latencyMs > FELT_MS) {
+      remarks.push({ rule: 'latency', severity: 'caution', subjects: [d.device], what: `${d.name} hears the playing late.`, why: `${fixed(d.latencyMs)} ms in all; over ${FELT_MS} ms a player feels it.` });
+    }
+  }
+  const seen = new Set<number>();
+  for (const s of ctx.flowing.circuit.nets) {
+    const present = ctx.flowing.present(s.index);
+    if (seen.has(s.index) || present.flows.length < 2) continue;
+    seen.add(s.index);
+    if (!ctx.flowing.circuit.sections[s.section]!.drivers.some((dr) => dr.net === s.index || ctx.flowing.circuit.sections[s.section]!.drivers.length > 1)) continue;
+    // Only where the copies meet: no single output brings both already.
+    const ways = ctx.flowing.circuit.sections[s.section]!.drivers.flatMap((dr) => dr.stages);
+    if (ways.length < 2 || ways.some((w) => bringsBoth(ctx.flowing.present(w.from).flows))) continue;
+    const dry = present.flows.filter((f) => !f.wet && !f.side);
+    for (const a of dry) {
+      for (const b of dry) {
+        const apart = b.latencyMs - a.latencyMs;
+        if (a.source !== b.source || apart <= APART_MS || Math.abs(dbuOfVolts(a.volts[1]) - dbuOfVolts(b.volts[1])) > FAR_UNDER_DB) continue;
+        const device = s.points[0]!.device;
+        remarks.push({
+          rule: 'comb', severity: 'fault', subjects: [device, a.source],
+          what: `${ctx.device(a.source).name} reaches ${ctx.device(device).name} twice, ${fixed(apart)} ms apart.`,
+          why: `Both copies are dry, so they cancel at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples. Bring the latencies together, or make one way 100 % wet.`,
+        });
+      }
+    }
+  }
+  return remarks;
+};
+
+const bringsBoth = (flows: readonly { source: string; wet?: string; latencyMs: number }[]): boolean => {
+  const dry = flows.filter((f) => !f.wet);
+  return dry.some((a) => dry.some((b) => a.source === b.source && Math.abs(a.latencyMs - b.latencyMs) > APART_MS));
+};

@@ -1,0 +1,18 @@
+import type { Remark } from '../findings/finding';
+import type { Reference } from '../rig/schema';
+import type { DestinationFigures } from './destinations';
+import type { SectionTone } from './sections';
+import type { SoundContext } from './sound-context';
+import type { StationFigures } from './stations';
+
+/** What a remark is made from: a sound with its figures. */
+export interface Evidence {
+  ctx: SoundContext;
+  stations: StationFigures[];
+  destinations: DestinationFigures[];
+  tones: SectionTone[];
+  reference: Reference;
+}
+
+/** Looks at a sound's figures and says what a person should know. */
+export type Remarker = (evidence: Evidence) => Remark[];

@@ -1,0 +1,80 @@
+import { pluggedJacks } from '../circuit';
+import type { Finding, Remark } from '../findings/finding';
+import { gatherFindings } from '../findings/gather';
+import { orderRemarks } from '../order';
+import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
+import type { Step } from '../walk';
+import { type DestinationFigures, destinationFigures } from './destinations';
+import { headroomRemarks } from './headroom';
+import { inputLevelRemarks } from './input-level';
+import { latencyRemarks } from './latency';
+import { loadingRemarks } from './loading';
+import { noiseRemarks } from './noise';
+import { polarityRemarks } from './polarity';
+import { reachRemarks } from './reach';
+import type { Evidence, Remarker } from './remarks';
+import { type SectionTone, sectionTones, type ToneMemory } from './sections';
+import { soundContext } from './sound-context';
+import { speakerLineRemarks } from './speaker-line';
+import { type StationFigures, stationFigures } from './stations';
+import { stereoRemarks } from './stereo';
+import { toneRemarks } from './tone-loss';
+
+/** All figures of one sound. */
+export interface SoundReport {
+  sound: string;
+  stations: StationFigures[];
+  steps: Step[];
+  columns: number;
+  lanes: number;
+  destinations: DestinationFigures[];
+  tones: SectionTone[];
+  remarks: Remark[];
+}
+
+/** Figures per sound and the findings over all of them. */
+export interface Report { sounds: SoundReport[]; findings: Finding[] }
+
+const REMARKERS: readonly Remarker[] = [
+  speakerLineRemarks, reachRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, stereoRemarks, orderRemarks,
+];
+
+/** A sound for rigs that have none: every device as it stands. */
+const AS_IT_STANDS: Sound = { id: 'as-it-stands', name: 'As it stands', states: {} };
+
+/** Figures and remarks of one sound. */
+export function analyseSound(rig: Rig, sound: Sound, memory?: ToneMemory, plugged = pluggedJacks(rig)): SoundReport {
+  const ctx = soundContext(rig, sound, plugged);
+  const stations = stationFigures(ctx);
+  const destinations = destinationFigures(ctx, stations);
+  const tones = sectionTones(ctx, memory);
+  const evidence: Evidence = { ctx, stations, destinations, tones, reference: rig.reference ?? DEFAULT_REFERENCE };
+  return { sound: sound.id, stations, steps: ctx.steps, columns: ctx.columns, lanes: ctx.lanes, destinations, tones, remarks: REMARKERS.flatMap((look) => look(evidence)) };
+}
+
+/** Remembers what it computed: an edit that leaves a sound's inputs the same object leaves its report the same object. */
+export class Analyser {
+  private readonly tones: ToneMemory = new Map();
+  private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
+
+  analyse(rig: Rig): Report {
+    const sounds = rig.sounds.length ? rig.sounds : [AS_IT_STANDS];
+    const kept = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : new Map<Sound, SoundReport>();
+    if (this.tones.size > 4000) this.tones.clear();
+    const plugged = pluggedJacks(rig);
+    const reports = new Map(sounds.map((s) => [s, kept.get(s) ?? analyseSound(rig, s, this.tones, plugged)]));
+    this.last = { rig, sounds: reports };
+    const list = [...reports.values()];
+    return { sounds: list, findings: gatherFindings(rig, list) };
+  }
+}
+
+/** Whether everything that all sounds share is unchanged. */
+const sameInputs = (a: Rig, b: Rig): boolean => a.devices === b.devices && a.leads === b.leads && a.order === b.order && a.reference === b.reference;
+
+/**
+ * Figures per sound and findings over all sounds.
+ *
+ *     const { findings } = analyse(rig);
+ */
+export const analyse = (rig: Rig): Report => new Analyser().analyse(rig);

@@ -1,0 +1,51 @@
+import type { Remark } from '../findings/finding';
+import { kindOf } from '../kinds';
+import { leadFrom, leadInto } from '../rig/find';
+import { freshId } from '../rig/fresh-id';
+import type { Remarker } from './remarks';
+
+/** Stereo pairs with only one side connected, and width that is lost on the way. */
+export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => {
+  const remarks: Remark[] = [];
+  for (const s of stations) {
+    const device = ctx.device(s.device);
+    const { jacks } = kindOf(device.kind);
+    for (const jack of jacks) {
+      if (jack.pair?.side !== 'left') continue;
+      const side = jack.direction === 'out' ? s.outs : s.ins;
+      const left = side.includes(jack.id);
+      const right = side.includes(jack.pair.with);
+      if (left === right) continue;
+      if (right) {
+        remarks.push({
+          rule: 'half-pair', severity: 'caution', subjects: [s.device],
+          what: `Only the right ${jack.direction === 'out' ? 'output' : 'input'} of ${device.name} is connected.`,
+          why: 'A mono lead belongs in the left jack: there it carries the whole signal.',
+        });
+        continue;
+      }
+      const lead = jack.direction === 'out' ? leadFrom(ctx.rig, s.device, jack.id) : undefined;
+      const next = lead && ctx.device(lead.to.device);
+      const partner = next && kindOf(next.kind).jacks.find((j) => j.id === lead.to.jack)?.pair?.with;
+      if (!lead || !next || !partner || s.state !== 'engaged' || leadInto(ctx.rig, next.id, partner)) continue;
+      remarks.push({
+        rule: 'half-pair', severity: 'advice', subjects: [s.device, next.id],
+        what: `${device.name} and ${next.name} are both stereo, but one lead joins them.`,
+        why: 'What leaves is the mono sum; a second lead would carry the width on.',
+        fix: {
+          words: 'Add the right-hand lead',
+          edits: [{ edit: 'connect', lead: { ...lead, id: freshId(`${lead.id}-right`, ctx.rig.leads.map((l) => l.id)), from: { device: s.device, jack: jack.pair.with }, to: { device: next.id, jack: partner } } }],
+        },
+      });
+    }
+  }
+  for (const d of destinations) {
+    if (!d.collapsedAt || !d.widenedBy) continue;
+    remarks.push({
+      rule: 'collapse', severity: 'advice', subjects: [d.collapsedAt, d.widenedBy],
+      what: `The width that ${ctx.device(d.widenedBy).name} makes is lost at ${ctx.device(d.collapsedAt).name}.`,
+      why: `${d.name} hears mono. Put ${ctx.device(d.widenedBy).name} behind ${ctx.device(d.collapsedAt).name}, or run two lines.`,
+    });
+  }
+  return remarks;
+};

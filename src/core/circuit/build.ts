@@ -1,0 +1,183 @@
+import { kindOf, type Pass, resolveState, type Stage, stateIn } from '../kinds';
+import { DEFAULT_PF_PER_METRE, type Device, type Lead, type Rig, type Sound, type State } from '../rig/schema';
+import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
+import { Joined } from './joined';
+
+/** Sound travels one metre in 2.9 ms. */
+export const AIR_MS_PER_METRE = 2.9;
+
+/** Leads that carry signal as voltage on metal. */
+export const isMetal = (lead: Lead): boolean => lead.type !== 'air' && lead.type !== 'midi' && lead.type !== 'digital';
+
+/** Jacks of each device that hold a lead. */
+export function pluggedJacks(rig: Rig): Map<string, Set<string>> {
+  const plugged = new Map<string, Set<string>>();
+  for (const lead of rig.leads) {
+    for (const end of [lead.from, lead.to]) {
+      let jacks = plugged.get(end.device);
+      if (!jacks) plugged.set(end.device, (jacks = new Set()));
+      jacks.add(end.jack);
+    }
+  }
+  return plugged;
+}
+
+const NONE = new Set<string>();
+const passCache = new WeakMap<Device, { state: State | undefined; plugged: string; passes: Pass[] }[]>();
+
+/** A device's passes in a sound; remembered while the device, its state and its plugs stay the same. */
+export function passesOf(device: Device, sound: Sound | undefined, plugged: ReadonlyMap<string, Set<string>>): Pass[] {
+  const state = stateIn(sound, device.id);
+  const jacks = plugged.get(device.id) ?? NONE;
+  const plugs = [...jacks].join(' ');
+  let known = passCache.get(device);
+  if (!known) passCache.set(device, (known = []));
+  const hit = known.find((k) => k.state === state && k.plugged === plugs);
+  if (hit) return hit.passes;
+  const kind = kindOf(device.kind);
+  const passes = kind.passes(resolveState(kind, device, state), (jack) => jacks.has(jack));
+  known.unshift({ state, plugged: plugs, passes });
+  known.length = Math.min(known.length, 64);
+  return passes;
+}
+
+const airHop = (metres: number): Stage => ({
+  is: 'stage', id: 'air', from: 'air', to: 'air', inOhms: Infinity, outOhms: 0, gainDb: 0, ceiling: { dbu: 200, shape: 'hard', meant: false },
+  outputDb: 0, noiseDbu: -Infinity, latencyMs: metres * AIR_MS_PER_METRE, inverts: false, tiltDb: 0, groundThrough: false,
+});
+
+/** Turns a rig and a sound into a circuit. */
+export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig)): Circuit {
+  const joined = new Joined();
+  const index = new Map<string, number>();
+  const refs: { device: string; point: string }[] = [];
+  const point = (device: string, name: string): number => {
+    const key = `${device}\u0000${name}`;
+    let at = index.get(key);
+    if (at === undefined) {
+      index.set(key, (at = joined.add()));
+      refs.push({ device, point: name });
+    }
+    return at;
+  };
+
+  const placed: { device: Device; pass: Pass }[] = [];
+  for (const device of rig.devices) {
+    for (const jack of kindOf(device.kind).jacks) point(device.id, jack.id);
+    for (const pass of passesOf(device, sound, plugged)) {
+      placed.push({ device, pass });
+      if (pass.is === 'wire') joined.join(point(device.id, pass.a), point(device.id, pass.b));
+    }
+  }
+  for (const lead of rig.leads) if (isMetal(lead)) joined.join(point(lead.from.device, lead.from.jack), point(lead.to.device, lead.to.jack));
+  for (const { device, pass } of placed) {
+    if (pass.is === 'resistor') [pass.a, pass.b].forEach((p) => point(device.id, p));
+    else if (pass.is === 'stage') [pass.from, pass.to].forEach((p) => point(device.id, p));
+    else if (pass.is === 'source' || pass.is === 'shunt' || pass.is === 'arrive') point(device.id, pass.at);
+  }
+
+  const nets: Net[] = [];
+  const netOfRoot = new Map<number, Net>();
+  const netOf = (device: string, name: string): Net => {
+    const root = joined.root(point(device, name));
+    let net = netOfRoot.get(root);
+    if (!net) {
+      net = { index: nets.length, points: [], leads: [], leadFarads: 0, shunts: [], section: -1 };
+      netOfRoot.set(root, net);
+      nets.push(net);
+    }
+    return net;
+  };
+  for (const ref of [...refs]) netOf(ref.device, ref.point).points.push(ref);
+  for (const lead of rig.leads) {
+    if (!isMetal(lead)) continue;
+    const net = netOf(lead.from.device, lead.from.jack);
+    net.leads.push(lead.id);
+    net.leadFarads += lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) * 1e-12;
+  }
+
+  const drivers: Driver[] = [];
+  const stages: CircuitStage[] = [];
+  const arrivals: Arrival[] = [];
+  const resistors: { a: number; b: number; ohms: number }[] = [];
+  const driverAt = new Map<string, Driver>();
+  const driver = (device: string, name: string, ohms: number, henries = 0): Driver => {
+    const key = `${device}\u0000${name}`;
+    let d = driverAt.get(key);
+    if (!d) {
+      d = { index: drivers.length, device, net: netOf(device, name).index, ohms: Math.max(ohms, 0.01), henries, stages: [] };
+      driverAt.set(key, d);
+      drivers.push(d);
+    }
+    return d;
+  };
+  // Several stages of one device may read one jack; its input impedance counts once.
+  const loaded = new Map<string, { ohms: number; farads: number }>();
+  const loadAt = (device: string, name: string, ohms: number, farads = 0) => {
+    const key = `${device}\u0000${name}`;
+    const known = loaded.get(key);
+    if (known) {
+      known.ohms = Math.min(known.ohms, ohms);
+      return;
+    }
+    const shunt = { ohms, farads: 0 };
+    loaded.set(key, shunt);
+    const net = netOf(device, name);
+    net.shunts.push(shunt);
+    if (farads > 0) net.shunts.push({ ohms: 0, farads });
+  };
+  const addStage = (device: string, stage: Stage, from: Net, to: Driver, key?: Net, lead?: string) => {
+    const one = { device, stage, from: from.index, driver: to.index, keyNet: key?.index, lead };
+    stages.push(one);
+    to.stages.push(one);
+  };
+
+  for (const { device, pass } of placed) {
+    const id = device.id;
+    if (pass.is === 'shunt') netOf(id, pass.at).shunts.push({ ohms: pass.ohms ?? 0, farads: pass.farads ?? 0 });
+    else if (pass.is === 'resistor') resistors.push({ a: netOf(id, pass.a).index, b: netOf(id, pass.b).index, ohms: Math.max(pass.ohms, 0.01) });
+    else if (pass.is === 'source') driver(id, pass.at, pass.ohms, pass.henries).source = pass;
+    else if (pass.is === 'arrive') {
+      loadAt(id, pass.at, pass.ohms, pass.farads);
+      arrivals.push({ device: id, net: netOf(id, pass.at).index, arrive: pass });
+    } else if (pass.is === 'stage') {
+      loadAt(id, pass.from, pass.inOhms, pass.inFarads);
+      addStage(id, pass, netOf(id, pass.from), driver(id, pass.to, pass.outOhms), pass.gate && netOf(id, pass.gate.key));
+    }
+  }
+  for (const lead of rig.leads) {
+    if (lead.type !== 'air') continue;
+    addStage(lead.to.device, airHop(lead.metres), netOf(lead.from.device, lead.from.jack), driver(lead.to.device, lead.to.jack, 0.01), undefined, lead.id);
+  }
+
+  const sections = gatherSections(nets, resistors, drivers);
+  return {
+    nets, sections, drivers, stages, arrivals,
+    netAt: (device, name) => {
+      const at = index.get(`${device}\u0000${name}`);
+      return at === undefined ? undefined : netOfRoot.get(joined.root(at));
+    },
+  };
+}
+
+function gatherSections(nets: Net[], resistors: Section['resistors'], drivers: Driver[]): Section[] {
+  const groups = new Joined();
+  nets.forEach(() => groups.add());
+  for (const r of resistors) groups.join(r.a, r.b);
+  const byRoot = new Map<number, Section>();
+  const sections: Section[] = [];
+  for (const net of nets) {
+    const root = groups.root(net.index);
+    let section = byRoot.get(root);
+    if (!section) {
+      section = { index: sections.length, nets: [], resistors: [], drivers: [] };
+      byRoot.set(root, section);
+      sections.push(section);
+    }
+    section.nets.push(net.index);
+    net.section = section.index;
+  }
+  for (const r of resistors) if (r.a !== r.b) sections[nets[r.a]!.section]!.resistors.push(r);
+  for (const d of drivers) sections[nets[d.net]!.section]!.drivers.push(d);
+  return sections;
+}

@@ -1,0 +1,238 @@
+import { dbuOfVolts, ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
+import type { Circuit, CircuitStage, Section } from './circuit';
+import { orderNodes } from './order';
+import { type Solution, solveSection } from './passive';
+import { clippedRms, clippedShape, type Shape, SINE } from './saturate';
+
+/** Picking, relative to normal: soft −12 dB, normal 0, hard +6. */
+export const TOUCHES = ['soft', 'normal', 'hard'] as const;
+export type Touch = (typeof TOUCHES)[number];
+export const TOUCH_DB = [-12, 0, 6] as const;
+export type PerTouch<T> = [T, T, T];
+
+/** One way in which a source's signal reaches a point. Voltages are RMS; `peak` is that of a sine with the same peak. */
+export interface Flow {
+  source: string;
+  volts: PerTouch<number>;
+  peak: number;
+  latencyMs: number;
+  polarity: 1 | -1;
+  /** The device that last turned it into echoes, modulation or another pitch; dry where there is none. */
+  wet?: string;
+  side?: 'left' | 'right';
+  /** The device that last made its sides differ. */
+  widenedBy?: string;
+  tiltDb: number;
+  shapes: PerTouch<Shape>;
+}
+
+/** Noise power in V², and who gives most of it. */
+export interface Hiss { power: number; most?: string; mostPower: number }
+
+/** All that is at a net. */
+export interface Present {
+  flows: Flow[];
+  noise: Hiss;
+  /** The same while nobody plays, with gates shut. */
+  idle: Hiss;
+  /** Sources that arrive here twice with opposite polarity at the same time. */
+  cancelled: string[];
+}
+
+/** A circuit with its signal: what is present at each net, the sections' solutions, and the loops that signal can go round. */
+export interface Flowing {
+  circuit: Circuit;
+  present: (net: number) => Present;
+  solution: (section: Section, hertz: number) => Solution;
+  loops: CircuitStage[][];
+}
+
+export const REFERENCE_HERTZ = 1000;
+export const BRIGHT_HERTZ = 5000;
+const SILENT: Hiss = { power: 0, mostPower: 0 };
+const EMPTY: Present = { flows: [], noise: SILENT, idle: SILENT, cancelled: [] };
+const MOST_FLOWS = 24;
+
+const addHiss = (a: Hiss, b: Hiss): Hiss => {
+  const power = a.power + b.power;
+  if (a.most === b.most) return { power, most: a.most, mostPower: a.mostPower + b.mostPower };
+  return a.mostPower >= b.mostPower ? { power, most: a.most, mostPower: a.mostPower } : { power, most: b.most, mostPower: b.mostPower };
+};
+const scaleHiss = (h: Hiss, powerGain: number): Hiss => ({ power: h.power * powerGain, most: h.most, mostPower: h.mostPower * powerGain });
+const ownHiss = (device: string, power: number): Hiss => ({ power, most: device, mostPower: power });
+
+/** Runs the signal of every source through a circuit. Levels are figured at 1 kHz, brightness at 5 kHz. */
+export function runSignal(circuit: Circuit): Flowing {
+  const solved = new Map<string, Solution>();
+  const solution = (section: Section, hertz: number): Solution => {
+    const key = `${section.index}@${hertz}`;
+    let s = solved.get(key);
+    if (!s) solved.set(key, (s = solveSection(circuit, section, hertz)));
+    return s;
+  };
+
+  const successors: number[][] = circuit.sections.map(() => []);
+  const sectionOfNet = (net: number) => circuit.nets[net]!.section;
+  const into = (s: CircuitStage) => sectionOfNet(circuit.drivers[s.driver]!.net);
+  for (const s of circuit.stages) {
+    successors[sectionOfNet(s.from)]!.push(into(s));
+    if (s.keyNet !== undefined) successors[sectionOfNet(s.keyNet)]!.push(into(s));
+  }
+  const { order, isBack, loops } = orderNodes(successors);
+
+  const atNet: (Present | undefined)[] = circuit.nets.map(() => undefined);
+  const present = (net: number): Present => atNet[net] ?? EMPTY;
+  for (const index of order) {
+    const section = circuit.sections[index]!;
+    if (!section.drivers.length) continue;
+    const driven = section.drivers.map((d) => {
+      let flows: Flow[] = d.source ? [fromSource(d.device, d.source)].filter((f) => f.volts[1] > 0) : [];
+      let noise = d.source && d.source.noiseDbu > -Infinity ? ownHiss(d.device, voltsOfDbu(d.source.noiseDbu) ** 2) : SILENT;
+      let idle = noise;
+      for (const s of d.stages) {
+        if (isBack(sectionOfNet(s.from), index)) continue;
+        const out = throughStage(s, present(s.from), s.keyNet === undefined ? undefined : present(s.keyNet), thermal(s));
+        flows = flows.concat(out.flows);
+        noise = addHiss(noise, out.noise);
+        idle = addHiss(idle, out.idle);
+      }
+      return { flows, noise, idle };
+    });
+    const middle = solution(section, REFERENCE_HERTZ);
+    const bright = solution(section, BRIGHT_HERTZ);
+    section.nets.forEach((net, n) => {
+      let flows: Flow[] = [];
+      let noise = SILENT;
+      let idle = SILENT;
+      driven.forEach((d, k) => {
+        const gain = middle.transfer(k, n);
+        const tilt = 20 * Math.log10(bright.transfer(k, n) / gain) || 0;
+        flows = flows.concat(d.flows.map((f) => scaled(f, gain, tilt)));
+        noise = addHiss(noise, scaleHiss(d.noise, gain * gain));
+        idle = addHiss(idle, scaleHiss(d.idle, gain * gain));
+      });
+      atNet[net] = { ...merged(flows), noise, idle };
+    });
+  }
+
+  /** Thermal noise power of the passive network that a stage listens to. */
+  function thermal(s: CircuitStage): number {
+    const section = circuit.sections[sectionOfNet(s.from)]!;
+    if (!section.drivers.length || s.stage.inOhms === Infinity) return 0;
+    return thermalNoiseVolts(Math.max(0, solution(section, REFERENCE_HERTZ).impedance(section.nets.indexOf(s.from)).re)) ** 2;
+  }
+
+  return { circuit, present, solution, loops: loops.map((loop) => circuit.stages.filter((s) => loop.includes(sectionOfNet(s.from)) && loop.includes(into(s)))) };
+}
+
+const fromSource = (device: string, s: NonNullable<Circuit['drivers'][number]['source']>): Flow => ({
+  source: device,
+  volts: TOUCH_DB.map((db) => voltsOfDbu(s.nominalDbu + (s.touch ? db : 0))) as PerTouch<number>,
+  peak: voltsOfDbu(s.peakDbu),
+  latencyMs: 0,
+  polarity: 1,
+  tiltDb: 0,
+  shapes: [SINE, SINE, SINE],
+});
+
+const scaled = (f: Flow, gain: number, tiltDb: number): Flow =>
+  ({ ...f, volts: f.volts.map((v) => v * gain) as PerTouch<number>, peak: f.peak * gain, tiltDb: f.tiltDb + tiltDb });
+
+/**
+ * Joins flows that agree in all that matters. Dry flows of one source that arrive at the same time add as voltages, with
+ * their polarity; wet or widened ones and different sources add as powers.
+ */
+function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
+  if (flows.length < 2) return { flows, cancelled: [] };
+  const groups = new Map<string, Flow[]>();
+  for (const f of flows) {
+    const key = `${f.source} ${Math.round(f.latencyMs * 100)} ${f.wet ? 'wet' : 'dry'} ${f.side ?? ''}`;
+    const group = groups.get(key);
+    if (group) group.push(f);
+    else groups.set(key, [f]);
+  }
+  const cancelled: string[] = [];
+  const joined = [...groups.values()].map((group) => {
+    if (group.length === 1) return group[0]!;
+    const loudest = group.reduce((a, b) => (b.volts[1] > a.volts[1] ? b : a));
+    const related = !loudest.wet && !loudest.side;
+    if (related && group.some((f) => f.polarity !== loudest.polarity)) cancelled.push(loudest.source);
+    const sum = (of: (f: Flow) => number) =>
+      related ? Math.abs(group.reduce((s, f) => s + of(f) * f.polarity, 0)) : Math.sqrt(group.reduce((s, f) => s + of(f) ** 2, 0));
+    return { ...loudest, volts: [0, 1, 2].map((t) => sum((f) => f.volts[t]!)) as PerTouch<number>, peak: sum((f) => f.peak) };
+  });
+  if (joined.length > MOST_FLOWS) {
+    joined.sort((a, b) => b.volts[1] - a.volts[1]);
+    const rest = joined.splice(MOST_FLOWS - 1);
+    joined.push({ ...rest[0]!, volts: [0, 1, 2].map((t) => Math.hypot(...rest.map((f) => f.volts[t]!))) as PerTouch<number>, peak: Math.hypot(...rest.map((f) => f.peak)) });
+  }
+  return { flows: joined, cancelled };
+}
+
+/** Total RMS volts of flows, which at this point add as powers. */
+export const totalVolts = (flows: readonly Flow[], touch: number): number => Math.sqrt(flows.reduce((s, f) => s + f.volts[touch]! ** 2, 0));
+/** Highest peak of flows, as RMS volts of a sine with that peak. */
+export const totalPeak = (flows: readonly Flow[]): number => Math.sqrt(flows.reduce((s, f) => s + f.peak ** 2, 0));
+
+/** What leaves a stage: compression, then clipping under its ceiling, then output gain; noise rides on small-signal gain. */
+function throughStage(s: CircuitStage, input: Present, key: Present | undefined, thermalPower: number): { flows: Flow[]; noise: Hiss; idle: Hiss } {
+  const { stage } = s;
+  if (stage.muted) return { flows: [], noise: SILENT, idle: SILENT };
+  const gain = ratio(stage.gainDb);
+  const output = ratio(stage.outputDb);
+  const ceiling = voltsOfDbu(stage.ceiling.dbu);
+  const { shape: clip, meant } = stage.ceiling;
+
+  const squeeze = (volts: number): number => {
+    if (!stage.compress || volts <= 0) return 1;
+    const over = dbuOfVolts(volts) - stage.compress.thresholdDbu;
+    return over > 0 ? ratio(-over * (1 - 1 / stage.compress.ratio)) : 1;
+  };
+  const totals = [0, 1, 2].map((t) => totalVolts(input.flows, t));
+  const squeezes = totals.map(squeeze);
+  const drives = totals.map((v, t) => (v * squeezes[t]! * gain) / ceiling);
+  const bends = (drive: number) => (meant ? drive > 1e-4 : drive > 1);
+  const gains = totals.map((v, t) => {
+    const linear = gain * squeezes[t]!;
+    return (v > 0 && bends(drives[t]!) ? (ceiling * Math.SQRT2 * clippedRms(clip, drives[t]!)) / v : linear) * output;
+  });
+  const peakIn = totalPeak(input.flows);
+  const peakLinear = peakIn * squeezes[1]! * gain;
+  const peakOut = (clip === 'soft' && meant ? ceiling * Math.tanh(peakLinear / ceiling) : Math.min(ceiling, peakLinear)) * output;
+  const peakGain = peakIn > 0 ? peakOut / peakIn : 0;
+
+  const flows: Flow[] = [];
+  for (const f of input.flows) {
+    const shapes = f.shapes.map((shape, t) => (bends(drives[t]!) ? clippedShape(clip, shape, drives[t]!) : shape)) as PerTouch<Shape>;
+    const carried: Flow = {
+      ...f, shapes,
+      volts: f.volts.map((v, t) => v * gains[t]!) as PerTouch<number>,
+      peak: f.peak * peakGain,
+      latencyMs: f.latencyMs + stage.latencyMs,
+      polarity: stage.inverts ? (-f.polarity as 1 | -1) : f.polarity,
+      tiltDb: f.tiltDb + stage.tiltDb,
+    };
+    if (!stage.wet) {
+      flows.push(stage.side ? { ...carried, side: stage.side, widenedBy: s.device } : carried);
+      continue;
+    }
+    if (stage.wet.dryDb > -Infinity) flows.push(scaled(carried, ratio(stage.wet.dryDb), 0));
+    if (stage.wet.wetDb > -Infinity) {
+      const wet = scaled(carried, ratio(stage.wet.wetDb), 0);
+      flows.push({ ...wet, wet: s.device, ...(stage.side && { side: stage.side, widenedBy: s.device }) });
+    }
+  }
+
+  const mix = stage.wet ? ratio(stage.wet.dryDb) ** 2 + ratio(stage.wet.wetDb) ** 2 : 1;
+  const power = (gain * output) ** 2 * mix;
+  const own = ownHiss(s.device, (voltsOfDbu(stage.noiseDbu) ** 2 + thermalPower) * power);
+  // Noise cannot be louder than the ceiling either.
+  const most = (ceiling * output) ** 2 * mix;
+  const under = (h: Hiss): Hiss => scaleHiss(h, most > 0 ? 1 / (1 + h.power / most) : 1);
+  const shut = stage.gate && (!key || dbuOfVolts(Math.sqrt(key.idle.power)) < stage.gate.thresholdDbu);
+  return {
+    flows: merged(flows).flows,
+    noise: under(addHiss(scaleHiss(input.noise, power), own)),
+    idle: under(addHiss(scaleHiss(input.idle, power * (shut ? ratio(-stage.gate!.rangeDb) ** 2 : 1)), own)),
+  };
+}

@@ -1,0 +1,56 @@
+/** Points in half a cycle; clipping here is symmetric, so the other half is the same upside down. */
+export const HALF_CYCLE = 64;
+
+/** One wave, over half a cycle, scaled to an RMS of 1. */
+export type Shape = Float64Array;
+
+const SINES = Float64Array.from({ length: HALF_CYCLE }, (_, i) => Math.sin(((i + 0.5) * Math.PI) / HALF_CYCLE));
+
+/** A sine of RMS 1. */
+export const SINE: Shape = SINES.map((s) => s * Math.SQRT2);
+
+export type Clip = 'soft' | 'hard';
+
+const curve = (kind: Clip, x: number): number => (kind === 'soft' ? Math.tanh(x) : Math.max(-1, Math.min(1, x)));
+
+/**
+ * Output RMS, in units of the ceiling `c`, of a clipping stage `y = c·tanh(g·x/c)` (soft) or a hard limit, driven by a sine
+ * whose peak reaches `drive = g·x̂/c`. At 0.5, 1, 2, 4, 8 soft clipping gives 0.333, 0.575, 0.802, 0.914, 0.959.
+ */
+export function clippedRms(kind: Clip, drive: number): number {
+  let sum = 0;
+  for (let i = 0; i < HALF_CYCLE; i++) sum += curve(kind, drive * SINES[i]!) ** 2;
+  return Math.sqrt(sum / HALF_CYCLE);
+}
+
+/** The wave that leaves a clipping stage, scaled to RMS 1, when `shape` arrives with the same `drive`, taken at its RMS. */
+export function clippedShape(kind: Clip, shape: Shape, drive: number): Shape {
+  const out = new Float64Array(HALF_CYCLE);
+  let sum = 0;
+  for (let i = 0; i < HALF_CYCLE; i++) {
+    const y = curve(kind, (drive / Math.SQRT2) * shape[i]!);
+    out[i] = y;
+    sum += y * y;
+  }
+  const scale = sum > 0 ? 1 / Math.sqrt(sum / HALF_CYCLE) : 0;
+  for (let i = 0; i < HALF_CYCLE; i++) out[i]! *= scale;
+  return out;
+}
+
+/** Total harmonic distortion of a wave, relative to its fundamental: 0 for a sine, 0.483 for a square wave. */
+export function distortion(shape: Shape): number {
+  if (shape === SINE) return 0;
+  let sine = 0;
+  let cosine = 0;
+  let power = 0;
+  for (let i = 0; i < HALF_CYCLE; i++) {
+    sine += shape[i]! * SINES[i]!;
+    cosine += shape[i]! * Math.cos(((i + 0.5) * Math.PI) / HALF_CYCLE);
+    power += shape[i]! ** 2;
+  }
+  const fundamental = (2 * (sine ** 2 + cosine ** 2)) / HALF_CYCLE ** 2;
+  return fundamental > 0 ? Math.sqrt(Math.max(0, power / HALF_CYCLE - fundamental) / fundamental) : 0;
+}
+
+/** The trade's word for an amount of distortion, given as a share (0.1 is 10 %). */
+export const touchWord = (thd: number): string => (thd < 0.03 ? 'clean' : thd < 0.1 ? 'edge of breakup' : thd < 0.25 ? 'crunch' : 'saturated');

@@ -1,0 +1,30 @@
+import type { Edit } from '../rig/edit';
+
+/** danger: can hurt someone or destroy gear · fault: will not work as meant · caution: may disappoint · advice. Worst first. */
+export const SEVERITIES = ['danger', 'fault', 'caution', 'advice'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** A change that would cure a finding, in words and as edits. */
+export interface Fix { words: string; edits: Edit[] }
+
+/** Something one sound shows: what is the matter, why (with the figure), and what would cure it. */
+export interface Remark {
+  rule: string;
+  severity: Severity;
+  /** Ids of the devices and leads it is about; the first is where a person should look. */
+  subjects: string[];
+  /** What tells it from others of the same rule, where that is less than all its subjects. */
+  about?: string;
+  what: string;
+  why: string;
+  fix?: Fix;
+}
+
+/** A remark over all the sounds that show it. `accepted` holds the reason when somebody has accepted it. */
+export interface Finding extends Remark {
+  key: string;
+  sounds: string[];
+  accepted?: string;
+}
+
+export const isWorse = (a: Severity, b: Severity): boolean => SEVERITIES.indexOf(a) < SEVERITIES.indexOf(b);

@@ -1,0 +1,21 @@
+import type { Kind } from './kind';
+import { between, figure, knob, pedalFigures, readsDb, small, stage, through, throughJacks, trueBypass } from './parts';
+
+export const boost: Kind = {
+  id: 'boost',
+  name: 'Boost',
+  family: 'Drive',
+  job: 'boost',
+  about: 'Clean gain. Before dirt it makes more dirt, after it more level.',
+  jacks: throughJacks,
+  figures: [
+    ...pedalFigures(1e6, -105, 'a field-effect transistor or a low-noise op-amp'),
+    figure('gainLowDb', 'Gain with the knob down', 'dB', 0, [-60, 40], 'unity'),
+    figure('gainHighDb', 'Gain with the knob full', 'dB', 20, [-20, 60], 'a tenfold voltage'),
+  ],
+  parameters: [knob('gain', 'Boost', 5, readsDb('gainLowDb', 'gainHighDb'))],
+  through,
+  power: { volts: 9, milliamps: 8 },
+  size: small,
+  passes: (s) => trueBypass(s, [stage(s, { gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('gain')) })]),
+};

@@ -1,0 +1,25 @@
+import { airFigure, airJack, ampFigures, ampKnobs, ampWords, inFrontOf, loopJacks, powerStage, preamp } from './amp-parts';
+import type { Kind } from './kind';
+import { inJack, wire } from './parts';
+
+export const comboTubeLoop: Kind = {
+  id: 'combo-tube-loop',
+  name: 'Tube combo with loop',
+  family: 'Amplifiers and speakers',
+  job: 'amp',
+  about: 'A tube combo whose effects loop is closed until something is plugged into the return.',
+  jacks: [inJack, ...loopJacks, airJack],
+  figures: [...ampFigures({ low: 12, high: 54, watts: 30, ohms: 8, why: 'a small combo with one gain channel' }), airFigure],
+  parameters: ampKnobs,
+  stateWords: ampWords,
+  startsEngaged: true,
+  destination: { jacks: ['voice coil'], hears: 'stage' },
+  size: { width: 560, depth: 260, height: 480, grams: 19_000 },
+  passes: (s, plugged) => [
+    preamp(s, 'send'),
+    ...(plugged('return') ? [] : [wire('send', 'return')]),
+    powerStage(s, 'return', 'voice coil'),
+    inFrontOf(s, 'voice coil'),
+    { is: 'arrive', at: 'voice coil', ohms: s.figure('tapOhms'), maxDbu: 60, noiseDbu: -Infinity },
+  ],
+};

@@ -1,0 +1,17 @@
+import type { Kind } from './kind';
+import { knob, medium, mixed, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+
+export const delayAnalog: Kind = {
+  id: 'delay-analog',
+  name: 'Delay, analog',
+  family: 'Time',
+  job: 'delay',
+  about: 'A bucket-brigade line: dark, hissy repeats; the dry signal stays analog and on time.',
+  jacks: throughJacks,
+  figures: pedalFigures(500_000, -85, 'bucket-brigade lines hiss'),
+  parameters: [knob('time', 'Time', 5), knob('repeats', 'Repeats', 3), knob('mix', 'Mix', 3)],
+  through,
+  power: { volts: 9, milliamps: 40 },
+  size: medium,
+  passes: (s) => trueBypass(s, [stage(s, { wet: mixed(s.knob('mix')) })]),
+};

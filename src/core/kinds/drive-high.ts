@@ -1,0 +1,17 @@
+import type { Kind } from './kind';
+import { driveFigures, driveKnobs, driveStage, small, through, throughJacks, trueBypass } from './parts';
+
+export const driveHigh: Kind = {
+  id: 'drive-high',
+  name: 'Drive, high gain',
+  family: 'Drive',
+  job: 'drive',
+  about: 'Clips on purpose: adds saturation and sustain as it is driven harder.',
+  jacks: throughJacks,
+  figures: driveFigures({ low: 26, high: 62, clip: -6, why: 'two clipping stages in a row, here as one' }),
+  parameters: driveKnobs(6, 5),
+  through,
+  power: { volts: 9, milliamps: 12 },
+  size: small,
+  passes: (s) => trueBypass(s, [driveStage(s, 4)]),
+};

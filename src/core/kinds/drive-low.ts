@@ -1,0 +1,17 @@
+import type { Kind } from './kind';
+import { driveFigures, driveKnobs, driveStage, small, through, throughJacks, trueBypass } from './parts';
+
+export const driveLow: Kind = {
+  id: 'drive-low',
+  name: 'Drive, low gain',
+  family: 'Drive',
+  job: 'drive',
+  about: 'Clips on purpose: adds saturation and sustain as it is driven harder.',
+  jacks: throughJacks,
+  figures: driveFigures({ low: 6, high: 30, clip: -4, why: 'soft clipping around an op-amp; stays near clean' }),
+  parameters: driveKnobs(4, 6),
+  through,
+  power: { volts: 9, milliamps: 12 },
+  size: small,
+  passes: (s) => trueBypass(s, [driveStage(s, 2)]),
+};

@@ -1,0 +1,17 @@
+import type { Kind } from './kind';
+import { driveFigures, driveKnobs, driveStage, small, through, throughJacks, trueBypass } from './parts';
+
+export const driveMid: Kind = {
+  id: 'drive-mid',
+  name: 'Drive, mid gain',
+  family: 'Drive',
+  job: 'drive',
+  about: 'Clips on purpose: adds saturation and sustain as it is driven harder.',
+  jacks: throughJacks,
+  figures: driveFigures({ low: 14, high: 42, clip: -5, why: 'symmetric diodes in feedback, brighter than the low-gain kind' }),
+  parameters: driveKnobs(5, 6),
+  through,
+  power: { volts: 9, milliamps: 12 },
+  size: small,
+  passes: (s) => trueBypass(s, [driveStage(s, 4)]),
+};

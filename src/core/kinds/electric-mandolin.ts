@@ -1,0 +1,16 @@
+import type { Kind } from './kind';
+import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
+
+export const electricMandolin: Kind = {
+  id: 'electric-mandolin',
+  name: 'Electric mandolin',
+  family: 'Instruments',
+  job: 'instrument',
+  about: 'Magnetic pickup with passive volume and tone; the lead and the first input shape its tone.',
+  jacks: [outJack],
+  figures: pickupFigures({ ohms: 5200, henries: 2, pF: 100, volume: 250_000, tone: 250_000, nF: 47, nominal: -26, peak: -9, why: 'a small single coil over light double strings' }),
+  parameters: guitarControls,
+  stateWords: { on: 'in use', off: 'not in use' },
+  startsEngaged: true,
+  passes: passiveInstrument,
+};

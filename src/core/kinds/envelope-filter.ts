@@ -1,0 +1,17 @@
+import type { Kind } from './kind';
+import { between, knob, medium, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+
+export const envelopeFilter: Kind = {
+  id: 'envelope-filter',
+  name: 'Envelope filter',
+  family: 'Filter and dynamics',
+  job: 'filter',
+  about: 'A filter that opens with picking strength. The tilt is that of its resting point.',
+  jacks: throughJacks,
+  figures: pedalFigures(470_000, -96, 'an op-amp input ahead of a state-variable filter'),
+  parameters: [knob('sense', 'Sense', 5), knob('range', 'Range', 5)],
+  through,
+  power: { volts: 9, milliamps: 20 },
+  size: medium,
+  passes: (s) => trueBypass(s, [stage(s, { gainDb: 2, tiltDb: between(-12, 4, s.knob('range')) })]),
+};

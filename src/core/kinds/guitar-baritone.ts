@@ -1,0 +1,16 @@
+import type { Kind } from './kind';
+import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
+
+export const guitarBaritone: Kind = {
+  id: 'guitar-baritone',
+  name: 'Baritone guitar',
+  family: 'Instruments',
+  job: 'instrument',
+  about: 'Magnetic pickup with passive volume and tone; the lead and the first input shape its tone.',
+  jacks: [outJack],
+  figures: pickupFigures({ ohms: 9000, henries: 5, pF: 150, volume: 500_000, tone: 500_000, nF: 22, nominal: -17, peak: -1, why: 'a humbucker wound for a long scale and heavy strings' }),
+  parameters: guitarControls,
+  stateWords: { on: 'in use', off: 'not in use' },
+  startsEngaged: true,
+  passes: passiveInstrument,
+};

@@ -1,0 +1,16 @@
+import type { Kind } from './kind';
+import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
+
+export const guitarSingleCoil: Kind = {
+  id: 'guitar-single-coil',
+  name: 'Guitar, single coils',
+  family: 'Instruments',
+  job: 'instrument',
+  about: 'Magnetic pickup with passive volume and tone; the lead and the first input shape its tone.',
+  jacks: [outJack],
+  figures: pickupFigures({ ohms: 6000, henries: 2.5, pF: 110, volume: 250_000, tone: 250_000, nF: 47, nominal: -24, peak: -8, why: 'a single coil of about 6 kΩ and 2.5 H' }),
+  parameters: guitarControls,
+  stateWords: { on: 'in use', off: 'not in use' },
+  startsEngaged: true,
+  passes: passiveInstrument,
+};

@@ -1,0 +1,3 @@
+export * from './kind';
+export { findKind, KINDS, kindOf } from './registry';
+export { isEngaged, resolveState, settingOf, stateIn } from './state';

@@ -1,0 +1,21 @@
+import type { Kind } from './kind';
+import { activeSource, figure, knob, noise, outJack, outputOhms } from './parts';
+
+export const instrumentPiezo: Kind = {
+  id: 'instrument-piezo',
+  name: 'Piezo with preamplifier',
+  family: 'Instruments',
+  job: 'instrument',
+  about: 'A bridge pickup with its own preamplifier: acoustic guitars, strings.',
+  jacks: [outJack],
+  figures: [
+    figure('nominalDbu', 'Level, playing normally', 'dBu', -18, [-60, 20], 'a piezo element into a preamplifier with some tone control'),
+    figure('peakDbu', 'Peak, playing normally', 'dBu', 0, [-60, 30], 'a piezo element into a preamplifier with some tone control'),
+    outputOhms(1000, 'a piezo element into a preamplifier with some tone control'),
+    noise(-90, 'a piezo element into a preamplifier with some tone control'),
+  ],
+  parameters: [knob('volume', 'Volume', 10)],
+  stateWords: { on: 'in use', off: 'not in use' },
+  startsEngaged: true,
+  passes: activeSource,
+};

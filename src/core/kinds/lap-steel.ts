@@ -1,0 +1,16 @@
+import type { Kind } from './kind';
+import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
+
+export const lapSteel: Kind = {
+  id: 'lap-steel',
+  name: 'Lap steel',
+  family: 'Instruments',
+  job: 'instrument',
+  about: 'Magnetic pickup with passive volume and tone; the lead and the first input shape its tone.',
+  jacks: [outJack],
+  figures: pickupFigures({ ohms: 7500, henries: 3.6, pF: 120, volume: 250_000, tone: 250_000, nF: 47, nominal: -20, peak: -5, why: 'a wide single coil under a short, heavy scale' }),
+  parameters: guitarControls,
+  stateWords: { on: 'in use', off: 'not in use' },
+  startsEngaged: true,
+  passes: passiveInstrument,
+};

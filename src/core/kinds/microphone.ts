@@ -1,0 +1,20 @@
+import type { Kind } from './kind';
+import { ceiling, noise, outputOhms, stage } from './parts';
+
+export const microphone: Kind = {
+  id: 'microphone',
+  name: 'Microphone',
+  family: 'Amplifiers and speakers',
+  job: 'microphone',
+  about: 'Stands in front of a speaker. The lead that joins them is air: its metres are the distance.',
+  jacks: [
+    { id: 'air', label: 'in front', direction: 'in', signal: 'air', connector: 'air' },
+    { id: 'out', label: 'out', direction: 'out', signal: 'audio', connector: 'XLR' },
+  ],
+  figures: [outputOhms(200, 'a dynamic microphone'), noise(-125, 'a coil of 200 Ω'), ceiling(10, 'what a dynamic microphone gives at most')],
+  parameters: [],
+  through: { in: 'air', out: 'out' },
+  alwaysOn: true,
+  size: { width: 55, depth: 160, height: 55, grams: 300 },
+  passes: (s) => [{ ...stage({ ...s, figure: (id) => (id === 'inputOhms' ? Infinity : s.figure(id)) }, { from: 'air' }) }],
+};

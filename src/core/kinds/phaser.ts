@@ -1,0 +1,20 @@
+import type { Kind } from './kind';
+import { knob, medium, mixed, pedalFigures, sides, stage, stereoJacks, stereoWires, through } from './parts';
+
+export const phaser: Kind = {
+  id: 'phaser',
+  name: 'Phaser',
+  family: 'Modulation',
+  job: 'modulation',
+  about: 'Moves the signal; with both outputs in use the two sides differ and the sound becomes wide.',
+  jacks: stereoJacks,
+  figures: pedalFigures(500_000, -94, 'a row of all-pass stages'),
+  parameters: [knob('rate', 'Rate', 4), knob('depth', 'Depth', 5)],
+  through,
+  power: { volts: 9, milliamps: 40 },
+  size: medium,
+  passes: (s, plugged) =>
+    s.engaged
+      ? sides(plugged, (from, to, side, gainDb) => [stage(s, { id: side ?? from, from, to, side, outputDb: gainDb, wet: mixed(s.knob('depth') / 2) })])
+      : stereoWires(plugged),
+};

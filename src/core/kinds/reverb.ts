@@ -1,0 +1,22 @@
+import type { Kind } from './kind';
+import { knob, latency, medium, mixed, pedalFigures, sides, stage, stereoJacks, through } from './parts';
+
+export const reverb: Kind = {
+  id: 'reverb',
+  name: 'Reverb',
+  family: 'Time',
+  job: 'reverb',
+  about: 'Digital, with buffered bypass. Mix 0 is dry, 5 is as much wet as dry, 10 is wet only.',
+  jacks: stereoJacks,
+  figures: [...pedalFigures(1e6, -95, 'converters on both ends'), latency(1.5, 'converters take 1 to 3 ms')],
+  parameters: [knob('decay', 'Decay', 4), knob('mix', 'Mix', 3)],
+  through,
+  power: { volts: 9, milliamps: 150 },
+  size: medium,
+  passes: (s, plugged) =>
+    sides(plugged, (from, to, side, gainDb) => [
+      stage(s, s.engaged
+        ? { id: side ?? from, from, to, side, latencyMs: s.figure('latencyMs'), outputDb: gainDb, wet: mixed(s.knob('mix')) }
+        : { id: side ?? from, from, to, outputDb: gainDb, noiseDbu: -105 }),
+    ]),
+};

@@ -1,0 +1,16 @@
+import type { Kind } from './kind';
+import { figure, inJack, inputOhms } from './parts';
+
+export const tunerRack: Kind = {
+  id: 'tuner-rack',
+  name: 'Tuner on its own line',
+  family: 'Outputs',
+  job: 'destination',
+  about: 'A tuner fed from a tuner output: it always hears the instrument and is not in the way.',
+  jacks: [inJack],
+  figures: [inputOhms(1e6, 'a metering input'), figure('maxInDbu', 'Input clips at', 'dBu', 20, [-20, 40], 'it only counts cycles')],
+  parameters: [],
+  alwaysOn: true,
+  destination: { jacks: ['in'], hears: 'tuner' },
+  passes: (s) => [{ is: 'arrive', at: 'in', ohms: s.figure('inputOhms'), maxDbu: s.figure('maxInDbu'), noiseDbu: -100 }],
+};

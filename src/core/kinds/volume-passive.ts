@@ -1,0 +1,24 @@
+import type { Kind } from './kind';
+import { figure, knob, load, through, throughJacks, wire } from './parts';
+
+export const volumePassive: Kind = {
+  id: 'volume-passive',
+  name: 'Volume pedal, passive',
+  family: 'Volume',
+  job: 'volume',
+  about: 'A pot under the foot. It loads a bare pickup and drives its lead from up to a quarter of its track.',
+  jacks: [...throughJacks, { id: 'tuner', label: 'tuner out', direction: 'out', signal: 'audio', connector: 'TS' }],
+  figures: [
+    figure('trackOhms', 'Track', 'Ω', 250_000, [1000, 1e7], 'made for bare pickups'),
+  ],
+  parameters: [knob('pedal', 'Pedal, heel to toe', 10)],
+  through,
+  alwaysOn: true,
+  size: { width: 100, depth: 260, height: 75, grams: 1500 },
+  passes: (s) => {
+    const track = s.figure('trackOhms');
+    const share = s.knob('pedal') / 10;
+    const way = share >= 1 ? wire('in', 'out') : ({ is: 'resistor', a: 'in', b: 'out', ohms: track * (1 - share) } as const);
+    return [wire('in', 'tuner'), way, load('out', Math.max(1, track * share))];
+  },
+};

@@ -1,0 +1,2 @@
+export { orderRemarks } from './order-remarks';
+export { ORDER_RULES, type OrderRule } from './rules';

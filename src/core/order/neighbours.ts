@@ -1,0 +1,59 @@
+import type { Job } from '../kinds';
+import { kindOf } from '../kinds';
+import type { StationFigures } from '../analysis/stations';
+import type { SoundContext } from '../analysis/sound-context';
+
+/** For each engaged job, the station met first (upstream) or last (downstream) on any way through this one. */
+export type ByJob = Partial<Record<Job, StationFigures>>;
+
+/** What lies before and behind every station in one sound; only engaged stations count. */
+export interface Neighbours { before: (s: StationFigures) => ByJob; behind: (s: StationFigures) => ByJob; destinationsBehind: (s: StationFigures) => number }
+
+/** Follows the steps once in each direction; the cost is that of the walk, times the number of jobs. */
+export function neighbours(ctx: SoundContext, stations: readonly StationFigures[]): Neighbours {
+  const byId = new Map(stations.map((s) => [s.id, s]));
+  const order = [...stations].sort((a, b) => a.column - b.column);
+  const before = new Map<string, ByJob>();
+  const behind = new Map<string, ByJob>();
+  const reached = new Map<string, Set<string>>();
+  const steps = ctx.steps.filter((s) => !s.back && !s.open);
+  const into = group(steps, 'to');
+  const outOf = group(steps, 'from');
+  const own = (s: StationFigures): ByJob => (s.state === 'engaged' ? { [kindOf(ctx.device(s.device).kind).job]: s } : {});
+  const join = (to: ByJob, from: ByJob, keep: (a: StationFigures, b: StationFigures) => boolean) => {
+    for (const [job, s] of Object.entries(from) as [Job, StationFigures][]) if (!to[job] || keep(s, to[job])) to[job] = s;
+  };
+  for (const s of order) {
+    const mine: ByJob = {};
+    for (const step of into.get(s.id) ?? []) {
+      const p = byId.get(step.from)!;
+      join(mine, before.get(p.id)!, (a, b) => a.column < b.column);
+      join(mine, own(p), (a, b) => a.column < b.column);
+    }
+    before.set(s.id, mine);
+  }
+  const ends = new Set(ctx.destinations.map((d) => d.device.id));
+  for (const s of [...order].reverse()) {
+    const mine: ByJob = {};
+    const heard = new Set<string>(ends.has(s.device) ? [s.device] : []);
+    for (const step of outOf.get(s.id) ?? []) {
+      const n = byId.get(step.to)!;
+      join(mine, behind.get(n.id)!, (a, b) => a.column > b.column);
+      join(mine, own(n), (a, b) => a.column > b.column);
+      for (const d of reached.get(n.id)!) heard.add(d);
+    }
+    behind.set(s.id, mine);
+    reached.set(s.id, heard);
+  }
+  return { before: (s) => before.get(s.id)!, behind: (s) => behind.get(s.id)!, destinationsBehind: (s) => reached.get(s.id)!.size };
+}
+
+function group<T extends { from: string; to: string }>(steps: readonly T[], by: 'from' | 'to'): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const s of steps) {
+    const list = groups.get(s[by]);
+    if (list) list.push(s);
+    else groups.set(s[by], [s]);
+  }
+  return groups;
+}

@@ -1,0 +1,24 @@
+import type { Remarker } from '../analysis/remarks';
+import { kindOf } from '../kinds';
+import { neighbours } from './neighbours';
+import { asRemark, ORDER_RULES } from './rules';
+
+/** Order advice on one sound, by the stance that the rig takes on each rule. */
+export const orderRemarks: Remarker = (evidence) => {
+  const { ctx, stations } = evidence;
+  const near = neighbours(ctx, stations);
+  const stances = ctx.rig.order?.stances ?? {};
+  const active = ORDER_RULES.filter((r) => stances[r.id]?.stance !== 'ignore' && (!r.quiet || stances[r.id]));
+  return stations.flatMap((s) => {
+    const job = kindOf(ctx.device(s.device).kind).job;
+    if (s.state !== 'engaged' && job !== 'tuner') return [];
+    const look = { s, job, before: near.before(s), behind: near.behind(s), evidence, near };
+    return active.flatMap((rule) => {
+      const school = stances[rule.id]?.stance === 'other' ? 'other' as const : 'main' as const;
+      return rule.look(look, school).map((b) => {
+        const remark = asRemark(rule, look, b);
+        return school === 'other' && !b.why ? { ...remark, why: `${rule.thing}: ${rule.other}. That is the school chosen here.` } : remark;
+      });
+    });
+  });
+};

@@ -1,0 +1,150 @@
+import { applyPatches, current, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { findKind } from '../kinds';
+import { moveDevice, putDeviceInLead, removeDevice, replaceDevice } from './chain-edits';
+import type { Edit, EditName, EditOf } from './edit';
+import { deviceOf, leadOf, soundOf } from './find';
+import { integrityProblems } from './integrity';
+import { done, type Outcome, refused } from './problem';
+import { type Device, type Rig, rigSchema, type Sound, type State } from './schema';
+
+enablePatches();
+
+/** An edit that was applied: the new document, and the patches that lead there and back. */
+export interface Applied { rig: Rig; patches: Patch[]; inverse: Patch[] }
+
+/** Why an edit cannot be done, in words; handlers return it instead of throwing. */
+export type Refusal = string | undefined | void;
+
+type Handler<N extends EditName> = (rig: Draft<Rig>, edit: EditOf<N>) => Refusal;
+
+const device = (rig: Rig, id: string): Device | string => deviceOf(rig, id) ?? `There is no device "${id}" any more.`;
+const sound = (rig: Rig, id: string): Sound | string => soundOf(rig, id) ?? `There is no sound "${id}" any more.`;
+
+function onDevice(rig: Draft<Rig>, id: string, change: (d: Draft<Device>) => Refusal): Refusal {
+  const found = device(rig, id);
+  return typeof found === 'string' ? found : change(found);
+}
+
+function onSound(rig: Draft<Rig>, id: string, change: (s: Draft<Sound>) => Refusal): Refusal {
+  const found = sound(rig, id);
+  return typeof found === 'string' ? found : change(found);
+}
+
+/** Where a state is written: in a sound, or in the device itself. */
+function onState(rig: Draft<Rig>, deviceId: string, soundId: string | undefined, change: (s: Draft<State>) => void): Refusal {
+  return onDevice(rig, deviceId, (d) => {
+    if (soundId === undefined) return void change(d);
+    return onSound(rig, soundId, (s) => void change((s.states[deviceId] ??= {})));
+  });
+}
+
+const HANDLERS: { [N in EditName]: Handler<N> } = {
+  renameRig: (rig, e) => void (rig.name = e.name),
+  setRigNotes: (rig, e) => void (rig.notes = e.notes),
+  addDevice: (rig, e) => void rig.devices.push(e.device),
+  insertInLead: (rig, e) => putDeviceInLead(rig, e.device, e.lead, e.newLeads),
+  append: (rig, e) => {
+    const kind = findKind(e.device.kind);
+    if (!kind) return `There is no kind "${e.device.kind}".`;
+    const to = kind.through?.in ?? kind.jacks.find((j) => j.direction === 'in')?.id;
+    if (!to) return `${kind.name} has no input to connect.`;
+    const signal = kind.jacks.find((j) => j.id === to)?.signal;
+    rig.devices.push(e.device);
+    rig.leads.push({ id: e.newLead, from: e.after, to: { device: e.device.id, jack: to }, type: signal === 'speaker' ? 'speaker' : signal === 'air' ? 'air' : 'instrument', metres: 0.3 });
+  },
+  removeDevice: (rig, e) => removeDevice(rig, e.device),
+  moveDevice: (rig, e) => moveDevice(rig, e.device, e.lead, e.newLeads),
+  replaceDevice: (rig, e) => replaceDevice(rig, e.device, e.kind, e.name),
+  connect: (rig, e) => void rig.leads.push(e.lead),
+  disconnect: (rig, e) => {
+    const at = rig.leads.findIndex((l) => l.id === e.lead);
+    if (at < 0) return `There is no lead "${e.lead}" any more.`;
+    rig.leads.splice(at, 1);
+  },
+  setLead: (rig, e) => {
+    const found = leadOf(rig, e.lead);
+    if (!found) return `There is no lead "${e.lead}" any more.`;
+    const { edit: _edit, lead: _lead, ...changes } = e;
+    Object.assign(found, given(changes));
+  },
+  setDevice: (rig, e) => onDevice(rig, e.device, (d) => {
+    const { edit: _edit, device: _device, ...changes } = e;
+    Object.assign(d, given(changes));
+  }),
+  setEngaged: (rig, e) => onState(rig, e.device, e.sound, (s) => (s.engaged = e.engaged)),
+  setSetting: (rig, e) => onState(rig, e.device, e.sound, (s) => ((s.settings ??= {})[e.setting] = e.value)),
+  clearState: (rig, e) => onSound(rig, e.sound, (s) => void delete s.states[e.device]),
+  overrideFigure: (rig, e) => onDevice(rig, e.device, (d) => void ((d.figures ??= {})[e.figure] = e.override)),
+  clearFigure: (rig, e) => onDevice(rig, e.device, (d) => void (d.figures && delete d.figures[e.figure])),
+  addSound: (rig, e) => void rig.sounds.splice(e.at ?? rig.sounds.length, 0, e.sound),
+  copySound: (rig, e) => onSound(rig, e.sound, (s) => {
+    rig.sounds.splice(rig.sounds.findIndex((x) => x.id === e.sound) + 1, 0, { ...structuredClone(current(s)), id: e.id, name: e.name });
+  }),
+  renameSound: (rig, e) => onSound(rig, e.sound, (s) => void (s.name = e.name)),
+  setSoundNotes: (rig, e) => onSound(rig, e.sound, (s) => void (s.notes = e.notes)),
+  moveSound: (rig, e) => onSound(rig, e.sound, () => {
+    const [taken] = rig.sounds.splice(rig.sounds.findIndex((x) => x.id === e.sound), 1);
+    rig.sounds.splice(e.to, 0, taken!);
+  }),
+  removeSound: (rig, e) => onSound(rig, e.sound, () => {
+    if (rig.sounds.length === 1) return 'A rig keeps at least one sound; add another before removing this one.';
+    rig.sounds.splice(rig.sounds.findIndex((x) => x.id === e.sound), 1);
+  }),
+  setStance: (rig, e) => void (((rig.order ??= {}).stances ??= {})[e.rule] = e.stance),
+  acceptFinding: (rig, e) => {
+    if (!e.reason.trim()) return 'Say why this finding is accepted; the reason is kept and printed.';
+    rig.accepted = [...(rig.accepted ?? []).filter((a) => a.finding !== e.finding), given({ finding: e.finding, reason: e.reason.trim(), on: e.on })];
+  },
+  reopenFinding: (rig, e) => void (rig.accepted = (rig.accepted ?? []).filter((a) => a.finding !== e.finding)),
+  setReference: (rig, e) => void (rig.reference = e.reference),
+  replaceRig: () => undefined,
+};
+
+const given = <T extends object>(values: T): T => Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as T;
+
+/**
+ * Applies one edit: the new document with its patches, or the reason why not. The document given is never changed, and a
+ * document that would break a rule of the format is refused.
+ *
+ *     const r = applyEdit(rig, { edit: 'setEngaged', device: 'fuzz', sound: 'lead', engaged: true });
+ *     if (r.ok) rig = r.value.rig;
+ */
+export function applyEdit(rig: Rig, edit: Edit): Outcome<Applied> {
+  if (edit.edit === 'replaceRig') return replaceWhole(rig, edit.rig);
+  let refusal: Refusal;
+  const handler = HANDLERS[edit.edit] as (r: Draft<Rig>, e: Edit) => Refusal;
+  const [next, patches, inverse] = produceWithPatches(rig, (draft) => {
+    refusal = handler(draft, edit);
+  });
+  if (refusal) return refused(refusal);
+  const problems = stillSound(next);
+  return problems.length ? { ok: false, problems } : done({ rig: next, patches, inverse });
+}
+
+function replaceWhole(rig: Rig, next: Rig): Outcome<Applied> {
+  const whole = { ...next, id: rig.id };
+  return done({ rig: whole, patches: [{ op: 'replace', path: [], value: whole }], inverse: [{ op: 'replace', path: [], value: rig }] });
+}
+
+function stillSound(rig: Rig) {
+  const parsed = rigSchema.safeParse(rig);
+  return parsed.success ? integrityProblems(rig) : parsed.error.issues.slice(0, 5).map((i) => ({ where: i.path.join('.'), what: i.message }));
+}
+
+/** Applies several edits as one step: all of them, or none and the first reason. */
+export function applyEdits(rig: Rig, edits: readonly Edit[]): Outcome<Applied> {
+  const patches: Patch[] = [];
+  const inverse: Patch[] = [];
+  for (const one of edits) {
+    const result = applyEdit(rig, one);
+    if (!result.ok) return result;
+    rig = result.value.rig;
+    patches.push(...result.value.patches);
+    inverse.unshift(...result.value.inverse);
+  }
+  return done({ rig, patches, inverse });
+}
+
+/** Applies patches that an edit gave: the way there, or its inverse for the way back. */
+export const patchRig = (rig: Rig, patches: Patch[]): Rig => applyPatches(rig, patches);
+export type { Patch };

@@ -1,0 +1,148 @@
+import { kindOf } from '../kinds';
+import { stationsOf, placeStations } from '../walk';
+import { endWords } from './find';
+import type { Device, Lead, Rig, Sound, State } from './schema';
+import { settingWords } from './words';
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((x) => [x.id, x]));
+
+/**
+ * What changed from one rig to another, in sentences a tech would use. Devices that stand elsewhere in the walk are told as
+ * moves ("moved Wah before Amber Drive"), not as the leads that changed with them.
+ */
+export function compareRigs(before: Rig, after: Rig): string[] {
+  const lines: string[] = [];
+  if (before.name !== after.name) lines.push(`renamed the rig from ${before.name} to ${after.name}`);
+  if (before.notes !== after.notes) lines.push('changed the notes of the rig');
+  const old = byId(before.devices);
+  const now = byId(after.devices);
+  for (const d of before.devices) if (!now.has(d.id)) lines.push(`removed ${d.name}`);
+  for (const d of after.devices) {
+    const was = old.get(d.id);
+    if (!was) lines.push(`added ${d.name} (${kindOf(d.kind).name})`);
+    else lines.push(...deviceChanges(was, d));
+  }
+  const moved = movedDevices(before, after);
+  for (const { device, next, previous } of moved) lines.push(`moved ${device}${next ? ` before ${next}` : previous ? ` behind ${previous}` : ''}`);
+  lines.push(...leadChanges(before, after, moved.length > 0 || before.devices.length !== after.devices.length));
+  lines.push(...soundChanges(before, after));
+  if (!same(before.order, after.order)) lines.push('changed the stance on order rules');
+  if (!same(before.accepted ?? [], after.accepted ?? [])) lines.push('changed which findings are accepted');
+  if (!same(before.reference, after.reference)) lines.push('changed the reference lead');
+  return lines;
+}
+
+function deviceChanges(was: Device, now: Device): string[] {
+  const lines: string[] = [];
+  if (was.name !== now.name) lines.push(`renamed ${was.name} to ${now.name}`);
+  if (was.kind !== now.kind) lines.push(`${now.name} is now a ${kindOf(now.kind).name}, was a ${kindOf(was.kind).name}`);
+  lines.push(...stateChanges(now, was, now, 'in every sound'));
+  for (const id of new Set([...Object.keys(was.figures ?? {}), ...Object.keys(now.figures ?? {})])) {
+    const f = kindOf(now.kind).figures.find((x) => x.id === id);
+    const value = now.figures?.[id];
+    if (!same(was.figures?.[id], value)) lines.push(value ? `${now.name}: ${f?.label ?? id} ${value.value} ${f?.unit ?? ''}, ${value.from}` : `${now.name}: ${f?.label ?? id} back to the typical figure`);
+  }
+  if (was.notes !== now.notes || was.maker !== now.maker || was.model !== now.model || was.place !== now.place) lines.push(`changed the record of ${now.name}`);
+  return lines;
+}
+
+function stateChanges(device: Device, was: State | undefined, now: State | undefined, where: string): string[] {
+  const lines: string[] = [];
+  if (was?.engaged !== now?.engaged) lines.push(`${device.name} ${now?.engaged === undefined ? 'follows its own setting' : now.engaged ? 'engaged' : 'bypassed'} ${where}`);
+  for (const id of new Set([...Object.keys(was?.settings ?? {}), ...Object.keys(now?.settings ?? {})])) {
+    const value = now?.settings?.[id];
+    if (was?.settings?.[id] !== value) lines.push(value === undefined ? `${device.name}, ${id} follows its own setting ${where}` : `${device.name}, ${settingWords(device.kind, id, value)} ${where}`);
+  }
+  return lines;
+}
+
+/** Devices in the order of the walk, whatever the sound. */
+export function walkOrder(rig: Rig): string[] {
+  const { stations, steps } = stationsOf(rig, rig.sounds[0]);
+  placeStations(stations, steps);
+  return [...new Set([...stations].sort((a, b) => a.lane - b.lane || a.column - b.column).map((s) => s.device))];
+}
+
+/** Devices that both rigs have and that stand elsewhere: those outside the longest run that kept its order. */
+function movedDevices(before: Rig, after: Rig): { device: string; next?: string; previous?: string }[] {
+  const was = walkOrder(before);
+  const rank = new Map(was.map((id, i) => [id, i]));
+  const full = walkOrder(after);
+  const now = full.filter((id) => rank.has(id));
+  const kept = new Set(longestRising(now.map((id) => rank.get(id)!)).map((i) => now[i]!));
+  const name = (id: string | undefined) => after.devices.find((d) => d.id === id)?.name;
+  return now.filter((id) => !kept.has(id)).map((id) => {
+    const at = full.indexOf(id);
+    return { device: name(id)!, next: name(full[at + 1]), previous: name(full[at - 1]) };
+  });
+}
+
+/** Positions of a longest rising run in a list of different numbers. */
+function longestRising(values: readonly number[]): number[] {
+  const tails: number[] = [];
+  const parent: number[] = [];
+  values.forEach((v, i) => {
+    let low = 0;
+    let high = tails.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (values[tails[middle]!]! < v) low = middle + 1;
+      else high = middle;
+    }
+    parent[i] = low > 0 ? tails[low - 1]! : -1;
+    tails[low] = i;
+  });
+  const run: number[] = [];
+  for (let at = tails.at(-1) ?? -1; at >= 0; at = parent[at]!) run.unshift(at);
+  return run;
+}
+
+function leadChanges(before: Rig, after: Rig, reordered: boolean): string[] {
+  const lines: string[] = [];
+  const place = (l: Lead) => `${l.from.device}/${l.from.jack}>${l.to.device}/${l.to.jack}`;
+  const old = new Map(before.leads.map((l) => [place(l), l]));
+  const now = new Map(after.leads.map((l) => [place(l), l]));
+  for (const [at, l] of now) {
+    const was = old.get(at);
+    if (!was) {
+      if (!reordered) lines.push(`connected ${endWords(after, l.from)} to ${endWords(after, l.to)}`);
+    } else if (was.metres !== l.metres || was.type !== l.type || was.pfPerMetre !== l.pfPerMetre || was.label !== l.label) {
+      lines.push(`lead from ${endWords(after, l.from)} to ${endWords(after, l.to)}: ${l.type}, ${l.metres} m (was ${was.type}, ${was.metres} m)`);
+    }
+  }
+  for (const [at, l] of old) if (!now.has(at) && !reordered) lines.push(`disconnected ${endWords(before, l.from)} from ${endWords(before, l.to)}`);
+  return lines;
+}
+
+function soundChanges(before: Rig, after: Rig): string[] {
+  const lines: string[] = [];
+  const old = byId<Sound>(before.sounds);
+  const now = byId<Sound>(after.sounds);
+  for (const s of before.sounds) if (!now.has(s.id)) lines.push(`removed the sound ${s.name}`);
+  for (const s of after.sounds) {
+    const was = old.get(s.id);
+    if (!was) {
+      lines.push(`added the sound ${s.name}`);
+      continue;
+    }
+    if (was.name !== s.name) lines.push(`renamed the sound ${was.name} to ${s.name}`);
+    if (was.notes !== s.notes) lines.push(`changed the notes of ${s.name}`);
+    for (const d of after.devices) lines.push(...stateChanges(d, was.states[d.id], s.states[d.id], `in ${s.name}`));
+  }
+  const order = (r: Rig, other: Map<string, Sound>) => r.sounds.filter((s) => other.has(s.id)).map((s) => s.id);
+  if (!same(order(before, now), order(after, old))) lines.push('changed the order of the sounds');
+  return lines;
+}
+
+/** The changes from one sound to another within a rig, device by device. */
+export function compareSounds(rig: Rig, a: string, b: string): string[] {
+  const [one, two] = [a, b].map((id) => rig.sounds.find((s) => s.id === id));
+  if (!one || !two) return [];
+  return rig.devices.flatMap((d) => stateChanges(d, effective(d, one), effective(d, two), `in ${two.name}`));
+}
+
+const effective = (d: Device, s: Sound): State => ({
+  engaged: s.states[d.id]?.engaged ?? d.engaged ?? kindOf(d.kind).startsEngaged ?? false,
+  settings: Object.fromEntries(kindOf(d.kind).parameters.map((p) => [p.id, s.states[d.id]?.settings?.[p.id] ?? d.settings?.[p.id] ?? p.initial])),
+});

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { deviceSchema, endSchema, figureOverrideSchema, idSchema, leadSchema, referenceSchema, rigSchema, soundSchema, stanceSchema } from './schema';
+
+const setting = z.union([z.number(), z.string().max(200), z.boolean()]);
+const edit = <const N extends string, S extends z.ZodRawShape>(name: N, shape: S) => z.object({ edit: z.literal(name), ...shape });
+
+/**
+ * Every change to a rig is one of these values. They carry the ids of what they make, so that applying one twice gives the
+ * same document. `sound` left out means the device's own setting, which holds in every sound that does not say otherwise.
+ */
+export const editSchema = z.discriminatedUnion('edit', [
+  edit('renameRig', { name: z.string() }),
+  edit('setRigNotes', { notes: z.string() }),
+  edit('addDevice', { device: deviceSchema }),
+  edit('insertInLead', { lead: idSchema, device: deviceSchema, newLeads: z.array(idSchema).length(2) }),
+  edit('append', { after: endSchema, device: deviceSchema, newLead: idSchema }),
+  edit('removeDevice', { device: idSchema }),
+  edit('moveDevice', { device: idSchema, lead: idSchema, newLeads: z.array(idSchema).length(2) }),
+  edit('replaceDevice', { device: idSchema, kind: z.string(), name: z.string().optional() }),
+  edit('connect', { lead: leadSchema }),
+  edit('disconnect', { lead: idSchema }),
+  edit('setLead', { lead: idSchema, metres: z.number().optional(), pfPerMetre: z.number().optional(), type: leadSchema.shape.type.optional(), label: z.string().optional() }),
+  edit('setDevice', { device: idSchema, name: z.string().optional(), maker: z.string().optional(), model: z.string().optional(), notes: z.string().optional(), place: deviceSchema.shape.place }),
+  edit('setEngaged', { device: idSchema, sound: idSchema.optional(), engaged: z.boolean() }),
+  edit('setSetting', { device: idSchema, sound: idSchema.optional(), setting: idSchema, value: setting }),
+  edit('clearState', { device: idSchema, sound: idSchema }),
+  edit('overrideFigure', { device: idSchema, figure: idSchema, override: figureOverrideSchema }),
+  edit('clearFigure', { device: idSchema, figure: idSchema }),
+  edit('addSound', { sound: soundSchema, at: z.number().int().min(0).optional() }),
+  edit('copySound', { sound: idSchema, id: idSchema, name: z.string() }),
+  edit('renameSound', { sound: idSchema, name: z.string() }),
+  edit('setSoundNotes', { sound: idSchema, notes: z.string() }),
+  edit('moveSound', { sound: idSchema, to: z.number().int().min(0) }),
+  edit('removeSound', { sound: idSchema }),
+  edit('setStance', { rule: idSchema, stance: stanceSchema }),
+  edit('acceptFinding', { finding: z.string(), reason: z.string(), on: z.iso.date().optional() }),
+  edit('reopenFinding', { finding: z.string() }),
+  edit('setReference', { reference: referenceSchema }),
+  edit('replaceRig', { rig: rigSchema }),
+]);
+
+export type Edit = z.infer<typeof editSchema>;
+export type EditName = Edit['edit'];
+export type EditOf<N extends EditName> = Extract<Edit, { edit: N }>;

@@ -1,0 +1,12 @@
+export { type Applied, applyEdit, applyEdits, type Patch, patchRig } from './apply';
+export { compareRigs, compareSounds, walkOrder } from './compare';
+export { type Edit, type EditName, editSchema } from './edit';
+export * from './find';
+export { freshId } from './fresh-id';
+export { type History, record, redo, startHistory, undo } from './history';
+export { integrityProblems } from './integrity';
+export { type Conflict, mergeRigs, sameJson } from './merge';
+export { type Outcome, type Problem, problemLines } from './problem';
+export { checkRig, readRig, writeRig } from './read';
+export * from './schema';
+export { editWords, settingWords } from './words';

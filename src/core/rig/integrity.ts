@@ -1,0 +1,93 @@
+import { findKind, KINDS, type Kind } from '../kinds';
+import type { Problem } from './problem';
+import type { Device, Rig, SettingValue } from './schema';
+
+/** What the schema cannot see: ids used twice, kinds and jacks that do not exist, directions, two leads in one jack, settings out of range. */
+export function integrityProblems(rig: Rig): Problem[] {
+  const problems: Problem[] = [];
+  const say = (where: string, what: string) => problems.push({ where, what });
+  const devices = new Map<string, { device: Device; kind: Kind }>();
+
+  rig.devices.forEach((device, row) => {
+    const at = `devices[${row}]`;
+    if (devices.has(device.id)) say(`${at}.id`, `the id "${device.id}" is used twice; give one of the two another`);
+    const kind = findKind(device.kind);
+    if (!kind) return say(`${at}.kind`, `there is no kind "${device.kind}"; ${nearest(device.kind)}`);
+    devices.set(device.id, { device, kind });
+    checkSettings(kind, device.settings, `${at}.settings`, say);
+    for (const [id, override] of Object.entries(device.figures ?? {})) {
+      const figure = kind.figures.find((f) => f.id === id);
+      if (figure && (override.value < figure.min || override.value > figure.max)) {
+        say(`${at}.figures.${id}`, `${override.value} ${figure.unit} is not believable for "${figure.label}"; give ${figure.min} to ${figure.max} ${figure.unit}`);
+      }
+    }
+  });
+  rig.devices.forEach((device, row) => {
+    if (device.host !== undefined && (!devices.has(device.host) || device.host === device.id)) {
+      say(`devices[${row}].host`, `"${device.host}" is not another device of this rig`);
+    }
+  });
+
+  const used = new Map<string, number>();
+  const leadIds = new Set<string>();
+  rig.leads.forEach((lead, row) => {
+    const at = `leads[${row}]`;
+    if (leadIds.has(lead.id)) say(`${at}.id`, `the id "${lead.id}" is used twice; give one of the two another`);
+    leadIds.add(lead.id);
+    for (const [side, direction] of [['from', 'out'], ['to', 'in']] as const) {
+      const end = lead[side];
+      const found = devices.get(end.device);
+      if (!found) {
+        if (!rig.devices.some((d) => d.id === end.device)) say(`${at}.${side}.device`, `there is no device "${end.device}" in this rig`);
+        continue;
+      }
+      const jack = found.kind.jacks.find((j) => j.id === end.jack);
+      if (!jack) {
+        say(`${at}.${side}.jack`, `${found.device.name} (${found.kind.name}) has no jack "${end.jack}"; it has ${found.kind.jacks.map((j) => `"${j.id}"`).join(', ')}`);
+        continue;
+      }
+      if (jack.direction !== direction) say(`${at}.${side}.jack`, `"${end.jack}" of ${found.device.name} is an ${jack.direction === 'in' ? 'input' : 'output'}; a lead runs from an output to an input`);
+      if ((jack.signal === 'air') !== (lead.type === 'air')) say(`${at}.type`, jack.signal === 'air' ? `"${end.jack}" of ${found.device.name} is reached through air; use the type "air"` : `a lead of air joins a speaker and a microphone, not "${end.jack}" of ${found.device.name}`);
+      const key = `${end.device} ${end.jack}`;
+      if (!jack.many && used.has(key)) say(`${at}.${side}`, `jack "${end.jack}" of ${found.device.name} already holds leads[${used.get(key)}]; a jack takes one lead`);
+      used.set(key, row);
+    }
+  });
+
+  const soundIds = new Set<string>();
+  rig.sounds.forEach((sound, row) => {
+    const at = `sounds[${row}]`;
+    if (soundIds.has(sound.id)) say(`${at}.id`, `the id "${sound.id}" is used twice; give one of the two another`);
+    soundIds.add(sound.id);
+    for (const [id, state] of Object.entries(sound.states)) {
+      const found = devices.get(id);
+      if (found) checkSettings(found.kind, state.settings, `${at}.states.${id}.settings`, say);
+      else if (!rig.devices.some((d) => d.id === id)) say(`${at}.states.${id}`, `there is no device "${id}" in this rig`);
+    }
+  });
+  return problems;
+}
+
+function checkSettings(kind: Kind, settings: Record<string, SettingValue> | undefined, where: string, say: (where: string, what: string) => void) {
+  for (const [id, value] of Object.entries(settings ?? {})) {
+    const wrong = settingProblem(kind, id, value);
+    if (wrong) say(`${where}.${id}`, wrong);
+  }
+}
+
+/** What is wrong with a setting's value for this kind; nothing for settings that the kind does not have, which are kept. */
+export function settingProblem(kind: Kind, id: string, value: SettingValue): string | undefined {
+  const parameter = kind.parameters.find((p) => p.id === id);
+  if (!parameter) return undefined;
+  if (parameter.type === 'knob') {
+    return typeof value === 'number' && value >= parameter.min && value <= parameter.max ? undefined : `${parameter.label} takes a number from ${parameter.min} to ${parameter.max}, not ${JSON.stringify(value)}`;
+  }
+  if (parameter.type === 'switch') return typeof value === 'boolean' ? undefined : `${parameter.label} is true or false, not ${JSON.stringify(value)}`;
+  return parameter.options.some((o) => o.value === value) ? undefined : `${parameter.label} is one of ${parameter.options.map((o) => `"${o.value}"`).join(', ')}, not ${JSON.stringify(value)}`;
+}
+
+function nearest(word: string): string {
+  const parts = word.toLowerCase().split(/[^a-z]+/).filter((p) => p.length > 2);
+  const close = KINDS.filter((k) => parts.some((p) => k.id.includes(p))).slice(0, 4);
+  return close.length ? `did you mean ${close.map((k) => `"${k.id}"`).join(' or ')}?` : 'the kinds are listed in docs/kinds.md';
+}

@@ -1,0 +1,63 @@
+import { integrityProblems } from './integrity';
+import { done, type Outcome, type Problem, refused } from './problem';
+import { RIG_VERSION, type Rig, rigSchema } from './schema';
+import { upgrade } from './upgrade';
+
+/** The largest file that is read, in characters. */
+export const MAX_FILE = 8_000_000;
+
+/** At most this many problems are listed; more would not help anyone. */
+const MOST = 40;
+
+/**
+ * Reads a rig from the text of a file. Unknown fields are kept, older versions are brought up to date, and what cannot be
+ * read is refused with the row and field of each problem.
+ *
+ *     const read = readRig(await file.text());
+ *     if (!read.ok) show(problemLines(read.problems));
+ */
+export function readRig(text: string): Outcome<Rig> {
+  if (text.length > MAX_FILE) return refused(`The file is too large (${Math.round(text.length / 1e6)} MB); a rig file has at most ${MAX_FILE / 1e6} MB.`);
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    return refused(`This is not whole JSON: ${placed(text, error)}. The file may be torn; export it again.`);
+  }
+  return checkRig(raw);
+}
+
+/** Checks a document that is already parsed, as {@link readRig} does for text. */
+export function checkRig(raw: unknown): Outcome<Rig> {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw) || (raw as { format?: unknown }).format !== 'yantrel-rig') {
+    return refused('This is not a rig file: it should be an object whose "format" is "yantrel-rig".', 'format');
+  }
+  const version = (raw as { version?: unknown }).version;
+  if (typeof version === 'number' && version > RIG_VERSION) {
+    return refused(`The file has version ${version}; this program reads up to ${RIG_VERSION}. Open it with a newer Yantrel.`, 'version');
+  }
+  const parsed = rigSchema.safeParse(upgrade(raw));
+  if (!parsed.success) {
+    return { ok: false, problems: capped(parsed.error.issues.map((i) => ({ where: pathWords(i.path), what: i.message }))) };
+  }
+  const problems = integrityProblems(parsed.data);
+  return problems.length ? { ok: false, problems: capped(problems) } : done(parsed.data);
+}
+
+/** The text of a rig file: the document, indented, ending with a line feed. */
+export const writeRig = (rig: Rig): string => `${JSON.stringify(rig, null, 2)}\n`;
+
+const capped = (problems: Problem[]): Problem[] =>
+  problems.length > MOST ? [...problems.slice(0, MOST), { where: '', what: `and ${problems.length - MOST} more problems` }] : problems;
+
+/** A path as people write it: `leads[3].to.jack`. */
+export const pathWords = (path: readonly PropertyKey[]): string =>
+  path.map((p, i) => (typeof p === 'number' ? `[${p}]` : `${i ? '.' : ''}${String(p)}`)).join('');
+
+function placed(text: string, error: unknown): string {
+  const message = error instanceof Error ? error.message : String(error);
+  const position = /position (\d+)/.exec(message)?.[1];
+  const at = position === undefined ? text.length : Number(position);
+  const before = text.slice(0, at).split('\n');
+  return `it breaks off or goes wrong at line ${before.length}, column ${before.at(-1)!.length + 1}`;
+}

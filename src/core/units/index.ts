@@ -1,0 +1,2 @@
+export * from './level';
+export * from './display';

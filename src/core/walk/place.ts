@@ -1,0 +1,59 @@
+import { orderNodes } from '../circuit';
+import type { Station, Step } from './stations';
+
+/**
+ * Places stations for drawing: the column is the longest way from a source, the lane is the first free row that a branch
+ * finds. A branch keeps its lane until it ends or meets another; steps that lead back are marked.
+ */
+export function placeStations(stations: Station[], steps: Step[]): { columns: number; lanes: number } {
+  const index = new Map(stations.map((s, i) => [s.id, i]));
+  const successors: number[][] = stations.map(() => []);
+  const predecessors: number[][] = stations.map(() => []);
+  for (const step of steps) {
+    const [a, b] = [index.get(step.from)!, index.get(step.to)!];
+    successors[a]!.push(b);
+  }
+  // Outputs in the order of the jacks, so that the main one goes straight on.
+  const { order, isBack } = orderNodes(successors);
+  for (const step of steps) {
+    const [a, b] = [index.get(step.from)!, index.get(step.to)!];
+    step.back = isBack(a, b);
+    if (!step.back) predecessors[b]!.push(a);
+  }
+  for (const i of order) stations[i]!.column = Math.max(0, ...predecessors[i]!.map((p) => stations[p]!.column + 1));
+  // A source stands right before what it feeds, not at the far left.
+  for (const i of order) {
+    if (predecessors[i]!.length || !successors[i]!.length) continue;
+    stations[i]!.column = Math.max(0, Math.min(...successors[i]!.map((s) => stations[s]!.column)) - 1);
+  }
+
+  const laneEnds: number[] = [];
+  const placed = new Set<number>();
+  const freeLane = (from: number): number => {
+    const lane = laneEnds.findIndex((end) => end < from);
+    return lane >= 0 ? lane : laneEnds.length;
+  };
+  const lastColumn = (i: number, seen = new Set<number>()): number => {
+    let end = stations[i]!.column;
+    for (let at: number | undefined = i; at !== undefined && !seen.has(at);) {
+      seen.add(at);
+      end = Math.max(end, stations[at]!.column);
+      at = successors[at]!.find((s) => !isBack(at!, s) && !placed.has(s));
+    }
+    return end;
+  };
+  for (const root of order) {
+    if (placed.has(root)) continue;
+    const before = predecessors[root]!.filter((p) => placed.has(p)).map((p) => stations[p]!.column);
+    const start = before.length ? Math.min(...before) + 1 : stations[root]!.column;
+    const lane = freeLane(start - 1);
+    laneEnds[lane] = lastColumn(root);
+    for (let at: number | undefined = root; at !== undefined;) {
+      placed.add(at);
+      stations[at]!.lane = lane;
+      const here: number = at;
+      at = successors[here]!.find((s) => !isBack(here, s) && !placed.has(s));
+    }
+  }
+  return { columns: Math.max(0, ...stations.map((s) => s.column + 1)), lanes: laneEnds.length };
+}

@@ -1,0 +1,5 @@
+import type { Migration } from 'kysely';
+import * as rigs from './0001-rigs';
+
+/** Migrations by name, in the order in which they are run. */
+export const MIGRATIONS: Record<string, Migration> = { '0001-rigs': rigs };

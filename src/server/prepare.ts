@@ -1,0 +1,25 @@
+import { DEMO_RIGS } from '../core/demo';
+import { migrate, openDatabase } from './database';
+import { createRig, listRigs } from './rigs';
+
+/** Run by the start script: brings the tables up to date, and loads the demo rigs into a database that has none. */
+async function prepare(): Promise<string> {
+  const db = openDatabase(process.env.DATABASE_URL ?? '');
+  try {
+    await migrate(db);
+    const have = await listRigs(db);
+    if (have.length) return `The database holds ${have.length} rig${have.length === 1 ? '' : 's'}.`;
+    for (const rig of DEMO_RIGS) await createRig(db, rig, 'loaded with the demo');
+    return `Loaded ${DEMO_RIGS.length} demo rigs.`;
+  } finally {
+    await db.destroy();
+  }
+}
+
+prepare().then(
+  (said) => process.stdout.write(`${said}\n`),
+  (error: unknown) => {
+    process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+    process.exitCode = 1;
+  },
+);

@@ -1,0 +1,29 @@
+import type { ColumnType, JSONColumnType } from 'kysely';
+import type { Rig } from '../core/rig';
+
+type Moment = ColumnType<Date, Date | undefined, never>;
+
+/** A rig: its name for lists, whether it is archived, and the number of its newest revision. */
+export interface RigTable {
+  id: string;
+  name: string;
+  head: number;
+  created_at: Moment;
+  changed_at: ColumnType<Date, Date | undefined, Date>;
+  archived_at: ColumnType<Date | null, undefined, Date | null>;
+}
+
+/** Every document that was ever saved; rows are only added. */
+export interface RevisionTable {
+  rig_id: string;
+  number: number;
+  based_on: number | null;
+  words: string;
+  document: JSONColumnType<Rig, string, never>;
+  saved_at: Moment;
+}
+
+export interface Database {
+  rig: RigTable;
+  revision: RevisionTable;
+}
