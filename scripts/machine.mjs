@@ -32,7 +32,9 @@ export function installNpm() {
   const want = readFileSync(resolve(root, 'package-lock.json'), 'utf8');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want) return;
   console.log('Installing npm packages …');
-  run('npm', ['ci', '--no-audit', '--no-fund', '--include=dev']);
+  // "npm ci" refuses a lock file that lacks other platforms' optional binaries; a plain install takes the same versions from it.
+  const exact = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--include=dev'], { cwd: root, stdio: 'ignore' });
+  if (exact.status !== 0) run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--include=dev']);
   writeFileSync(stamp, want);
 }
 

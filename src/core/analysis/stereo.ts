@@ -1,5 +1,5 @@
 import type { Remark } from '../findings/finding';
-import { kindOf } from '../kinds';
+import { kindOf, resolveState, stateIn } from '../kinds';
 import { leadFrom, leadInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Remarker } from './remarks';
@@ -25,9 +25,10 @@ export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => {
         continue;
       }
       const lead = jack.direction === 'out' ? leadFrom(ctx.rig, s.device, jack.id) : undefined;
+      const widens = jack.direction === 'out' && kindOf(device.kind).passes(resolveState(kindOf(device.kind), device, stateIn(ctx.sound, device.id)), () => true).some((p) => p.is === 'stage' && p.side);
       const next = lead && ctx.device(lead.to.device);
       const partner = next && kindOf(next.kind).jacks.find((j) => j.id === lead.to.jack)?.pair?.with;
-      if (!lead || !next || !partner || s.state !== 'engaged' || leadInto(ctx.rig, next.id, partner)) continue;
+      if (!widens || !lead || !next || !partner || s.state !== 'engaged' || leadInto(ctx.rig, next.id, partner)) continue;
       remarks.push({
         rule: 'half-pair', severity: 'advice', subjects: [s.device, next.id],
         what: `${device.name} and ${next.name} are both stereo, but one lead joins them.`,

@@ -185,7 +185,8 @@ export const ORDER_RULES: readonly OrderRule[] = [
     why: 'the two uses conflict: early it hears the string best, late it mutes best',
     look: (at, school) => {
       if (kindOf(at.evidence.ctx.device(at.s.device).kind).job !== 'tuner') return [];
-      const noisy: Job[] = [...DIRT, 'boost', 'modulation', 'delay', 'reverb'];
+      // A fuzz that wants the bare pickup goes before even the tuner.
+      const noisy: Job[] = [...(school === 'main' ? ['drive' as const] : DIRT), 'boost', 'modulation', 'delay', 'reverb'];
       const found = pick(school === 'main' ? at.before : at.behind, noisy);
       if (!found) return [];
       return [school === 'main'

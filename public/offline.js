@@ -1,0 +1,35 @@
+/* Keeps the pages and scripts last seen, so that Yantrel opens again while its server is away. Figures and rigs come from the page itself and the browser's own store. */
+const KEPT = 'yantrel-1';
+
+self.addEventListener('install', () => self.skipWaiting());
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+
+self.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== 'GET' || url.origin !== self.location.origin || url.pathname.startsWith('/api/')) return;
+  if (url.pathname.startsWith('/_next/static/')) event.respondWith(keptFirst(request));
+  else if (request.mode === 'navigate') event.respondWith(serverFirst(request));
+});
+
+async function keptFirst(request) {
+  const cache = await caches.open(KEPT);
+  const kept = await cache.match(request);
+  if (kept) return kept;
+  const answer = await fetch(request);
+  if (answer.ok) await cache.put(request, answer.clone());
+  return answer;
+}
+
+async function serverFirst(request) {
+  const cache = await caches.open(KEPT);
+  try {
+    const answer = await fetch(request);
+    if (answer.ok) await cache.put(request, answer.clone());
+    return answer;
+  } catch (error) {
+    const kept = await cache.match(request, { ignoreSearch: true });
+    if (kept) return kept;
+    throw error;
+  }
+}

@@ -1,0 +1,23 @@
+import { notFound } from 'next/navigation';
+import type { ReactNode } from 'react';
+import { analyse } from '@/core/analysis';
+import { isAway } from '@/server/answers';
+import { database } from '@/server/database';
+import { loadRig } from '@/server/rigs';
+import { RigApp } from '@/ui/frame/rig-app';
+
+export const dynamic = 'force-dynamic';
+
+/** Opens a rig with its figures, so that it can be read before any script runs. */
+export default async function RigLayout({ params, children }: { params: Promise<{ id: string }>; children: ReactNode }) {
+  const { id } = await params;
+  let saved: Awaited<ReturnType<typeof loadRig>>;
+  try {
+    saved = await loadRig(database(), id);
+  } catch (error) {
+    if (!isAway(error)) throw error;
+    return <RigApp id={id} opened={null} problem="The database is away.">{children}</RigApp>;
+  }
+  if (!saved) notFound();
+  return <RigApp id={id} opened={{ rig: saved.rig, revision: saved.revision, report: analyse(saved.rig) }} problem={null}>{children}</RigApp>;
+}

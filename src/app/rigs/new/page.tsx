@@ -1,0 +1,5 @@
+import { NewRig } from '@/ui/rigs/new-rig';
+
+export default function NewRigPage() {
+  return <NewRig />;
+}

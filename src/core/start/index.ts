@@ -1,0 +1,1 @@
+export { type Brief, type Output, OUTPUTS, proposeRig } from './propose';

@@ -1,0 +1,52 @@
+'use client';
+import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
+import { useRouter } from 'next/navigation';
+import { KINDS } from '../../core/kinds';
+import { freshId } from '../../core/rig';
+import { useDocument, useRig } from '../store/use-rig';
+
+interface Props { onShortcuts: () => void; onScheme: () => void; onExport: () => void }
+
+/** Finds and does anything that a button does. */
+export function Palette({ onShortcuts, onScheme, onExport }: Props) {
+  const rig = useDocument();
+  const router = useRouter();
+  const { edit, undo, redo, setSound, select, openFindings, setUnits } = useRig((s) => s);
+  const units = useRig((s) => s.units);
+  const findings = useRig((s) => s.report.findings);
+  const sound = useRig((s) => s.sound);
+  const go = (place: string) => router.push(`/rigs/${rig.id}/${place}`);
+  const actions: SpotlightActionData[] = [
+    ...rig.sounds.map((s, i) => ({ id: `sound ${s.id}`, group: 'Sounds', label: `Choose ${s.name}`, description: i < 10 ? `key ${(i + 1) % 10}` : undefined, onClick: () => setSound(s.id) })),
+    ...rig.devices.map((d) => ({
+      id: `device ${d.id}`, group: 'Devices', label: `Go to ${d.name}`,
+      onClick: () => {
+        select({ kind: 'device', id: d.id });
+        go('signal');
+      },
+    })),
+    ...rig.devices.map((d) => ({ id: `remove ${d.id}`, group: 'Devices', label: `Remove ${d.name}`, description: 'and heal the route', onClick: () => void edit({ edit: 'removeDevice', device: d.id }) })),
+    ...findings.flatMap((f) => (f.fix && f.accepted === undefined ? [{ id: `fix ${f.key}`, group: 'Fixes', label: f.fix.words, description: f.what, onClick: () => void edit(f.fix!.edits, `${f.fix!.words} (fix)`) }] : [])),
+    ...['signal', 'sounds', 'history'].map((p) => ({ id: `place ${p}`, group: 'Go', label: `Open ${p}`, onClick: () => go(p) })),
+    { id: 'rigs', group: 'Go', label: 'All rigs', onClick: () => router.push('/') },
+    { id: 'findings', group: 'Do', label: 'Findings', description: 'F', onClick: () => openFindings(true) },
+    { id: 'undo', group: 'Do', label: 'Undo', description: 'Ctrl Z', onClick: undo },
+    { id: 'redo', group: 'Do', label: 'Redo', description: 'Ctrl Y', onClick: redo },
+    { id: 'add sound', group: 'Do', label: 'Add a sound', onClick: () => void edit({ edit: 'addSound', sound: { id: freshId('sound', rig.sounds.map((s) => s.id)), name: `Sound ${rig.sounds.length + 1}`, states: {} } }) },
+    { id: 'copy sound', group: 'Do', label: 'Copy this sound', onClick: () => void edit({ edit: 'copySound', sound, id: freshId(sound, rig.sounds.map((s) => s.id)), name: `${rig.sounds.find((s) => s.id === sound)?.name ?? 'Sound'} copy`.slice(0, 120) }) },
+    ...KINDS.map((k) => ({
+      id: `add ${k.id}`, group: 'Add a device, unconnected', label: `Add ${k.name}`, description: k.family,
+      onClick: () => {
+        const id = freshId(k.name, rig.devices.map((d) => d.id));
+        if (edit({ edit: 'addDevice', device: { id, kind: k.id, name: k.name } }).ok) select({ kind: 'device', id });
+        go('signal');
+      },
+    })),
+    { id: 'export', group: 'Do', label: 'Export this rig as a file', onClick: onExport },
+    { id: 'level', group: 'Do', label: `Show levels in ${units.level === 'dBu' ? 'dBV' : 'dBu'}`, onClick: () => setUnits({ ...units, level: units.level === 'dBu' ? 'dBV' : 'dBu' }) },
+    { id: 'length', group: 'Do', label: `Show lengths in ${units.length === 'metric' ? 'feet' : 'metres'}`, onClick: () => setUnits({ ...units, length: units.length === 'metric' ? 'imperial' : 'metric' }) },
+    { id: 'scheme', group: 'Do', label: 'Light or dark sheet', description: 'D', onClick: onScheme },
+    { id: 'keys', group: 'Do', label: 'Keys', description: '?', onClick: onShortcuts },
+  ];
+  return <Spotlight actions={actions} shortcut={['mod + K']} limit={14} scrollable maxHeight={460} nothingFound="Nothing is called that." searchProps={{ placeholder: 'Find a sound, a device, a fix, anything to do …' }} />;
+}

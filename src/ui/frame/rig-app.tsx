@@ -1,0 +1,53 @@
+'use client';
+import { type ReactNode, useEffect, useState } from 'react';
+import { Button } from '@mantine/core';
+import { analyse, type Report } from '../../core/analysis';
+import type { Rig } from '../../core/rig';
+import { openDoor } from '../../worker';
+import { type Clash, Keeper } from '../keep/keeper';
+import { readLocalCopy } from '../keep/local-copy';
+import { createRigStore, type RigStore } from '../store/rig-store';
+import { RigContext } from '../store/use-rig';
+import { RigFrame } from './rig-frame';
+
+export interface OpenedRig { rig: Rig; revision: number; report: Report }
+
+/** An opened rig: its store, its worker, its keeper. Where the server could not give it, the copy in this browser is opened. */
+export function RigApp({ id, opened, problem, children }: { id: string; opened: OpenedRig | null; problem: string | null; children: ReactNode }) {
+  const [session, setSession] = useState<{ store: RigStore; revision: number } | null>(() => opened && { store: createRigStore(opened.rig, opened.report), revision: opened.revision });
+  const [keeper, setKeeper] = useState<Keeper | null>(null);
+  const [clash, setClash] = useState<Clash | null>(null);
+  const [looked, setLooked] = useState(false);
+
+  useEffect(() => {
+    if (session) return;
+    void readLocalCopy(id).then((copy) => {
+      setLooked(true);
+      if (copy) setSession({ store: createRigStore(copy.rig, analyse(copy.rig)), revision: copy.base });
+    });
+  }, [id, session]);
+
+  useEffect(() => {
+    if (!session) return;
+    const door = openDoor();
+    session.store.getState().setDoor(door);
+    const keeps = new Keeper(session.store, session.revision, setClash);
+    setKeeper(keeps);
+    void keeps.recover();
+    return () => {
+      keeps.close();
+      door.close();
+    };
+  }, [session]);
+
+  if (!session) {
+    return (
+      <div className="page">
+        <h1>{problem ?? 'Opening …'}</h1>
+        {problem && looked && <p>This browser has no copy of the rig either.</p>}
+        {problem && <Button onClick={() => window.location.reload()}>Try again</Button>} <a href="/">All rigs</a>
+      </div>
+    );
+  }
+  return <RigContext.Provider value={session.store}><RigFrame keeper={keeper} clash={clash}>{children}</RigFrame></RigContext.Provider>;
+}

@@ -1,0 +1,89 @@
+'use client';
+import { Button, Checkbox, Group, MultiSelect, Select, TagsInput, TextInput } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { analyse } from '../../core/analysis';
+import { type Job, KINDS, kindOf } from '../../core/kinds';
+import { ORDER_RULES } from '../../core/order';
+import { freshId } from '../../core/rig';
+import { type Brief, type Output, proposeRig } from '../../core/start';
+import { fixed } from '../../core/units';
+import { askServer, problemText } from '../keep/ask-server';
+import { SeverityMark } from '../look/severity';
+
+const PEDALS: Job[] = ['tuner', 'buffer', 'fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate', 'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper'];
+const WAYS: { value: Output; label: string }[] = [
+  { value: 'head', label: 'Tube head and cabinet on stage' }, { value: 'combo', label: 'Tube combo on stage' }, { value: 'house', label: 'Front of house' }, { value: 'in-ears', label: 'The player’s in-ears' }, { value: 'recorder', label: 'A recorder' },
+];
+/** Rules on which a start can follow either school. */
+const CHOOSABLE = ['compressor-early', 'filter-before-dirt', 'boost-place', 'volume-place', 'gain-low-to-high', 'tuner-place', 'pitch-early', 'time-after-dirt'];
+
+const options = (fits: (job: Job) => boolean) => {
+  const groups = new Map<string, { value: string; label: string }[]>();
+  for (const k of KINDS) if (fits(k.job)) groups.set(k.family, [...(groups.get(k.family) ?? []), { value: k.id, label: k.name }]);
+  return [...groups].map(([group, items]) => ({ group, items }));
+};
+const instruments = options((j) => j === 'instrument');
+const pedals = options((j) => PEDALS.includes(j));
+
+/** The short start: what comes in, what must be heard where, which pedals are on hand; then an ordered rig to edit. */
+export function NewRig() {
+  const router = useRouter();
+  const [name, setName] = useState('');
+  const [ins, setIns] = useState<string[]>([]);
+  const [wireless, setWireless] = useState('no');
+  const [ways, setWays] = useState<string[]>([]);
+  const [owned, setOwned] = useState<string[]>([]);
+  const [other, setOther] = useState<string[]>([]);
+  const [sounds, setSounds] = useState(['Clean', 'Crunch', 'Lead']);
+  const [saying, setSaying] = useState<string | null>(null);
+  const missing = [!name.trim() && 'a name', !ins.length && 'an instrument', !ways.length && 'where it is heard', !sounds.length && 'a sound'].filter(Boolean);
+  const rig = useMemo(() => {
+    if (!ins.length || !ways.length || !sounds.length) return null;
+    const named = (ids: string[]) => ids.map((kind) => ({ kind, name: kindOf(kind).name }));
+    const brief: Brief = { name: name.trim() || 'New rig', instruments: named(ins), wireless: wireless === 'yes', outputs: ways as Output[], pedals: named(owned), otherSchool: other, sounds };
+    return proposeRig(brief, freshId(name || 'rig', []));
+  }, [name, ins, wireless, ways, owned, other, sounds]);
+  const report = useMemo(() => (rig ? analyse(rig) : null), [rig]);
+  const make = async () => {
+    if (!rig || missing.length) return setSaying(`Still needed: ${missing.join(', ')}.`);
+    const reply = await askServer<{ id: string }>('/api/rigs', 'POST', { rig, words: 'started from the short questions' });
+    if (reply.ok) router.push(`/rigs/${reply.value.id}/signal`);
+    else setSaying(problemText(reply.problem));
+  };
+  const last = report?.sounds[0];
+  return (
+    <main className="page" style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1fr) minmax(0,1fr)', gap: 34 }}>
+      <form style={{ display: 'grid', gap: 10, alignContent: 'start' }} onSubmit={(e) => {
+        e.preventDefault();
+        void make();
+      }}>
+        <h1 style={{ margin: 0, fontSize: 24 }}>A new rig</h1>
+        <TextInput label="What is it called?" placeholder="Fly rig, autumn" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
+        <MultiSelect label="What comes in?" placeholder={ins.length ? '' : 'choose instruments'} searchable data={instruments} value={ins} onChange={setIns} hidePickedOptions />
+        <Select label="Does the first one come by wireless?" data={[{ value: 'no', label: 'no, on a lead' }, { value: 'yes', label: 'yes' }]} value={wireless} allowDeselect={false} onChange={(v) => setWireless(v ?? 'no')} />
+        <Checkbox.Group label="Where must it be heard?" value={ways} onChange={setWays}>
+          <Group gap={12} mt={4}>{WAYS.map((w) => <Checkbox key={w.value} value={w.value} label={w.label} />)}</Group>
+        </Checkbox.Group>
+        <MultiSelect label="Which pedals are on hand?" description="The order does not matter; two of a kind can be added later." searchable data={pedals} value={owned} onChange={setOwned} hidePickedOptions />
+        <TagsInput label="Which sounds?" description="Quietest first; type and press Enter" value={sounds} onChange={setSounds} maxTags={30} />
+        <MultiSelect label="Where do you follow the other school?" description="Everything else is ordered in the usual way" data={ORDER_RULES.filter((r) => CHOOSABLE.includes(r.id)).map((r) => ({ value: r.id, label: `${r.thing}: ${r.other}` }))} value={other} onChange={setOther} />
+        <Group><Button type="submit">Make this rig</Button><Button variant="default" component="a" href="/">Cancel</Button></Group>
+        {saying && <p role="alert">{saying}</p>}
+      </form>
+      <section aria-live="polite" aria-label="Proposal">
+        <h2 style={{ fontSize: 17 }}>The proposal</h2>
+        {!last || !rig ? <div className="empty">Choose what comes in and where it must be heard; the order appears here.</div> : (
+          <>
+            <ol data-list="proposal">{[...last.stations].sort((a, b) => a.column - b.column || a.lane - b.lane).map((s) => <li key={s.id}>{rig.devices.find((d) => d.id === s.device)!.name}{s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}</li>)}</ol>
+            <table className="sheet-table numbers figures">
+              <thead><tr><th>Sound</th>{last.destinations.map((d) => <th key={d.device}>{d.name}</th>)}</tr></thead>
+              <tbody>{report!.sounds.map((s) => <tr key={s.sound}><td>{rig.sounds.find((x) => x.id === s.sound)?.name}</td>{s.destinations.map((d) => <td key={d.device}>{d.levelDbu ? `${fixed(d.levelDbu.normal)} dBu, ${fixed(d.thdPercent?.normal ?? 0)} %` : 'silent'}</td>)}</tr>)}</tbody>
+            </table>
+            {report!.findings.map((f) => <div key={f.key} style={{ fontSize: 13, marginTop: 6 }}><SeverityMark severity={f.severity} /> {f.what}</div>)}
+          </>
+        )}
+      </section>
+    </main>
+  );
+}

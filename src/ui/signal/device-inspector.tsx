@@ -1,0 +1,131 @@
+'use client';
+import { Button, Group, Select, Switch, TextInput } from '@mantine/core';
+import { useEffect, useState } from 'react';
+import type { StationFigures } from '../../core/analysis';
+import { touchWord } from '../../core/circuit';
+import { isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
+import { type Device, nameOf, type SettingValue } from '../../core/rig';
+import { fixed, showChange, showLevel, withPrefix } from '../../core/units';
+import { SeverityMark } from '../look/severity';
+import { useDocument, useRig, useSoundReport } from '../store/use-rig';
+import { FigureEditor } from './figure-editor';
+import { Knob } from './knob';
+import { ToneChart } from './tone-chart';
+
+/** Everything about one device: its controls in this sound, what it does here, its figures, and what is known against it. */
+export function DeviceInspector({ device, station, onReplace, onRemove, onMove }: { device: Device; station?: string; onReplace: () => void; onRemove: () => void; onMove: () => void }) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  const soundId = useRig((s) => s.sound);
+  const report = useSoundReport();
+  const allFindings = useRig((s) => s.report.findings);
+  const openFindings = useRig((s) => s.openFindings);
+  const kind = kindOf(device.kind);
+  const sound = rig.sounds.find((s) => s.id === soundId);
+  const state = stateIn(sound, device.id);
+  const engaged = isEngaged(kind, device, state);
+  const passes = report?.stations.filter((s) => s.device === device.id) ?? [];
+  const shown = passes.find((s) => s.id === station) ?? passes[0];
+  const findings = allFindings.filter((f) => f.subjects.includes(device.id) && f.accepted === undefined);
+  const words = kind.stateWords ?? { on: 'engaged', off: 'bypassed' };
+  const set = (setting: string, value: SettingValue) => edit({ edit: 'setSetting', device: device.id, sound: sound?.id, setting, value });
+  const ownSetting = (id: string) => state?.settings !== undefined && Object.hasOwn(state.settings, id);
+  return (
+    <div data-inspector={device.id}>
+      <NameField key={`${device.id} ${device.name}`} device={device} />
+      <div className="faint" style={{ fontSize: 13 }}>{kind.name}{device.maker ? `, ${device.maker}` : ''}. {kind.about}</div>
+      {!kind.alwaysOn && (
+        <Group mt={8} gap={8}>
+          <Switch label={`${engaged ? words.on : words.off} in ${sound?.name ?? 'this sound'}`} checked={engaged} onChange={(e) => edit({ edit: 'setEngaged', device: device.id, sound: sound?.id, engaged: e.currentTarget.checked })} />
+        </Group>
+      )}
+      {kind.parameters.length > 0 && (
+        <>
+          <h3>Controls in {sound?.name ?? 'this sound'}</h3>
+          <div className="knobs">
+            {kind.parameters.map((p) => {
+              const value = settingOf(kind, device, state, p.id) ?? p.initial;
+              if (p.type === 'knob') return <Knob key={p.id} parameter={p} value={Number(value)} figure={resolveState(kind, device, state).figure} own={ownSetting(p.id)} onChange={(v) => set(p.id, v)} />;
+              if (p.type === 'choice') return <Select key={p.id} size="xs" label={p.label} data={p.options} value={String(value)} allowDeselect={false} onChange={(v) => v && set(p.id, v)} />;
+              return <Switch key={p.id} size="xs" label={p.label} checked={value === true} onChange={(e) => set(p.id, e.currentTarget.checked)} />;
+            })}
+          </div>
+          {state && (
+            <Button mt={6} size="compact-xs" variant="default" onClick={() => edit({ edit: 'clearState', device: device.id, sound: sound!.id })}>Follow the device’s own settings here</Button>
+          )}
+          {kind.parameters.some((p) => p.type === 'knob' && !ownSetting(p.id)) && <div className="faint" style={{ fontSize: 11, marginTop: 4 }}>* the device’s own setting, the same in every sound that says nothing else</div>}
+        </>
+      )}
+      {shown && <InThisSound station={shown} passes={passes.length} />}
+      {kind.job === 'instrument' && <ToneChart pickup={device.id} />}
+      {findings.length > 0 && (
+        <>
+          <h3>Findings</h3>
+          {findings.map((f) => <div key={f.key} style={{ fontSize: 13, marginBottom: 4 }}><SeverityMark severity={f.severity} /> {f.what}</div>)}
+          <Button size="compact-xs" variant="default" onClick={() => openFindings(true)}>Open the findings</Button>
+        </>
+      )}
+      <h3>Figures</h3>
+      {kind.figures.length ? <FigureEditor device={device} figures={kind.figures} /> : <div className="faint">Metal only: it has no electrical figures of its own.</div>}
+      {kind.power && <p className="faint" style={{ fontSize: 12 }}>Power, typical: {kind.power.volts} V, {kind.power.milliamps} mA.{kind.size ? ` Size ${kind.size.width} × ${kind.size.depth} × ${kind.size.height} mm.` : ''}</p>}
+      <RecordFields key={`record ${device.id}`} device={device} />
+      <Group gap={6} mt={10}>
+        {kind.through && <Button size="compact-sm" variant="default" onClick={onMove}>Move (M)</Button>}
+        <Button size="compact-sm" variant="default" onClick={onReplace}>Replace (R)</Button>
+        <Button size="compact-sm" variant="default" onClick={onRemove}>Remove (Del)</Button>
+      </Group>
+    </div>
+  );
+}
+
+function NameField({ device }: { device: Device }) {
+  const edit = useRig((s) => s.edit);
+  const [name, setName] = useState(device.name);
+  const save = () => name.trim() && name !== device.name && edit({ edit: 'setDevice', device: device.id, name: name.trim() });
+  return <TextInput aria-label="Name of the device" value={name} onChange={(e) => setName(e.currentTarget.value)} onBlur={save} onKeyDown={(e) => e.key === 'Enter' && save()} styles={{ input: { fontWeight: 700, fontSize: 16, background: 'var(--tape)', color: 'var(--tape-ink)', borderColor: 'var(--tape-edge)' } }} />;
+}
+
+function RecordFields({ device }: { device: Device }) {
+  const edit = useRig((s) => s.edit);
+  const [maker, setMaker] = useState(device.maker ?? '');
+  const [notes, setNotes] = useState(device.notes ?? '');
+  useEffect(() => {
+    setMaker(device.maker ?? '');
+    setNotes(device.notes ?? '');
+  }, [device.maker, device.notes]);
+  return (
+    <>
+      <h3>Record</h3>
+      <TextInput size="xs" label="Maker and model" value={maker} onChange={(e) => setMaker(e.currentTarget.value)} onBlur={() => maker !== (device.maker ?? '') && edit({ edit: 'setDevice', device: device.id, maker })} />
+      <TextInput size="xs" label="Notes" value={notes} onChange={(e) => setNotes(e.currentTarget.value)} onBlur={() => notes !== (device.notes ?? '') && edit({ edit: 'setDevice', device: device.id, notes })} />
+    </>
+  );
+}
+
+/** What one pass does to level, noise, saturation and latency in the chosen sound. */
+function InThisSound({ station, passes }: { station: StationFigures; passes: number }) {
+  const rig = useDocument();
+  const units = useRig((s) => s.units);
+  const { input, output } = station;
+  const level = (v: number | null | undefined) => showLevel(v ?? null, units.level);
+  const delta = (a: number | null | undefined, b: number | null | undefined) => (a === null || a === undefined || b === null || b === undefined ? 'none' : showChange(b - a));
+  const thd = output.thdPercent;
+  return (
+    <>
+      <h3>What it does here{passes > 1 ? ` (pass by ${station.ins.join(', ') || 'itself'})` : ''}</h3>
+      <dl className="pairs figures">
+        <dt>Level, normal picking</dt><dd>{level(output.levelDbu?.normal)}</dd>
+        {input && <><dt>Changes level by</dt><dd>{delta(input.levelDbu?.normal, output.levelDbu?.normal)}</dd></>}
+        {station.gainDb !== null && <><dt>Small-signal gain</dt><dd>{showChange(station.gainDb)}</dd></>}
+        <dt>Noise</dt><dd>{level(output.noiseDbu)}</dd>
+        {input && <><dt>Changes noise by</dt><dd>{delta(input.noiseDbu, output.noiseDbu)}</dd></>}
+        <dt>Most of the noise from</dt><dd>{output.noisiest ? nameOf(rig, output.noisiest) : 'none'}</dd>
+        {thd && <><dt>Saturation soft / normal / hard</dt><dd>{fixed(thd.soft)} / {fixed(thd.normal)} / {fixed(thd.hard)} %</dd><dt>That is</dt><dd>{touchWord(thd.soft / 100)}, {touchWord(thd.normal / 100)}, {touchWord(thd.hard / 100)}</dd></>}
+        {station.headroomDb !== null && <><dt>Headroom</dt><dd>{fixed(station.headroomDb)} dB</dd></>}
+        {input && input.lossDb !== null && <><dt>Lost into its input</dt><dd>{fixed(input.lossDb, 2)} dB{input.sourceOhms !== null && input.loadOhms !== null ? ` (${withPrefix(input.sourceOhms, 'Ω')} into ${withPrefix(input.loadOhms, 'Ω')})` : ''}</dd></>}
+        <dt>Latency so far</dt><dd>{fixed(output.latencyMs ?? 0, 2)} ms{input && output.latencyMs !== null && input.latencyMs !== null ? `, of it ${fixed(output.latencyMs - input.latencyMs, 2)} here` : ''}</dd>
+        <dt>Width</dt><dd>{station.width}</dd>
+      </dl>
+    </>
+  );
+}

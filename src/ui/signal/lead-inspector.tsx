@@ -1,0 +1,65 @@
+'use client';
+import { Button, Group, NumberInput, Select, TextInput } from '@mantine/core';
+import type { PointFigures } from '../../core/analysis';
+import { touchWord } from '../../core/circuit';
+import { DEFAULT_PF_PER_METRE, endWords, type Lead, LEAD_TYPES, nameOf } from '../../core/rig';
+import { fixed, showLength, showLevel, withPrefix } from '../../core/units';
+import { useDocument, useRig, useSoundReport } from '../store/use-rig';
+import { LEAD_NAMES } from './geometry';
+
+/** A probe on one lead: what is on it in this sound, the impedances at its ends, and the lead itself. */
+export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => void }) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  const units = useRig((s) => s.units);
+  const report = useSoundReport();
+  const from = report?.stations.find((s) => s.device === lead.from.device && s.outs.includes(lead.from.jack));
+  const to = report?.stations.find((s) => s.device === lead.to.device && s.ins.includes(lead.to.jack));
+  const at: PointFigures | undefined = to?.input ?? from?.output;
+  const tone = report?.tones.find((t) => t.leads.includes(lead.id));
+  const level = (v: number | null | undefined) => showLevel(v ?? null, units.level);
+  return (
+    <div data-probe={lead.id}>
+      <h2>Probe</h2>
+      <div style={{ fontSize: 13 }}>{endWords(rig, lead.from)} <strong>to</strong> {endWords(rig, lead.to)}</div>
+      {at && (
+        <>
+          <h3>On this lead now</h3>
+          <dl className="pairs figures">
+            <dt>Level soft / normal / hard</dt><dd>{at.levelDbu ? `${fixed(at.levelDbu.soft)} / ${fixed(at.levelDbu.normal)} / ${fixed(at.levelDbu.hard)} dBu` : 'silent'}</dd>
+            <dt>Peak</dt><dd>{level(at.peakDbu)}</dd>
+            <dt>Noise playing / idle</dt><dd>{level(at.noiseDbu)} / {level(at.idleNoiseDbu)}</dd>
+            <dt>Signal to noise</dt><dd>{at.levelDbu && at.noiseDbu !== null ? `${fixed(at.levelDbu.normal - at.noiseDbu)} dB` : 'none'}</dd>
+            <dt>Saturation</dt><dd>{at.thdPercent ? `${fixed(at.thdPercent.normal)} %, ${touchWord(at.thdPercent.normal / 100)}` : 'none'}</dd>
+            <dt>Latency so far</dt><dd>{fixed(at.latencyMs ?? 0, 2)} ms</dd>
+            <dt>Carries</dt><dd>{at.sources.map((s) => nameOf(rig, s)).join(', ') || 'nothing'}</dd>
+            <dt>Driven by</dt><dd>{at.sourceOhms === null ? 'nothing' : withPrefix(at.sourceOhms, 'Ω')}</dd>
+            <dt>Loaded by</dt><dd>{at.loadOhms === null ? 'nothing' : withPrefix(at.loadOhms, 'Ω')}</dd>
+            <dt>Lost between</dt><dd>{at.lossDb === null ? 'none' : `${fixed(at.lossDb, 2)} dB`}</dd>
+            <dt>Lead capacitance of the section</dt><dd>{Math.round(at.leadPf)} pF</dd>
+            {tone && <><dt>At 5 kHz</dt><dd>{fixed(tone.at5kHzDb, 2)} dB</dd><dt>3 dB under 1 kHz</dt><dd>{tone.minus3dBHz === null ? 'above 100 MHz' : withPrefix(tone.minus3dBHz, 'Hz')}</dd></>}
+          </dl>
+        </>
+      )}
+      <h3>The lead</h3>
+      <Select size="xs" label="Type" data={LEAD_TYPES.map((t) => ({ value: t, label: LEAD_NAMES[t] }))} value={lead.type} allowDeselect={false} onChange={(v) => v && edit({ edit: 'setLead', lead: lead.id, type: LEAD_TYPES.find((t) => t === v)! })} />
+      <Group grow gap={8} mt={4}>
+        <Committed key={`${lead.id} m ${lead.metres}`} label={lead.type === 'air' ? 'Distance, m' : `Length, m (${showLength(lead.metres, units.length)})`} value={lead.metres} max={500} onCommit={(metres) => edit({ edit: 'setLead', lead: lead.id, metres })} />
+        <Committed key={`${lead.id} pf ${lead.pfPerMetre}`} label="pF per metre" value={lead.pfPerMetre ?? DEFAULT_PF_PER_METRE} max={2000} onCommit={(pfPerMetre) => edit({ edit: 'setLead', lead: lead.id, pfPerMetre })} />
+      </Group>
+      <TextInput size="xs" mt={4} label="Label" defaultValue={lead.label ?? ''} key={`${lead.id} label`} onBlur={(e) => e.currentTarget.value !== (lead.label ?? '') && edit({ edit: 'setLead', lead: lead.id, label: e.currentTarget.value })} />
+      <Group gap={6} mt={10}>
+        <Button size="compact-sm" onClick={onInsert}>Insert a device (I)</Button>
+        <Button size="compact-sm" variant="default" onClick={() => edit({ edit: 'disconnect', lead: lead.id })}>Disconnect</Button>
+      </Group>
+    </div>
+  );
+}
+
+function Committed({ label, value, max, onCommit }: { label: string; value: number; max: number; onCommit: (v: number) => void }) {
+  const commit = (text: string) => {
+    const v = Number(text);
+    if (text.trim() !== '' && Number.isFinite(v) && v !== value) onCommit(v);
+  };
+  return <NumberInput size="xs" label={label} defaultValue={value} min={0} max={max} step={0.1} onBlur={(e) => commit(e.currentTarget.value)} onKeyDown={(e) => e.key === 'Enter' && commit(e.currentTarget.value)} />;
+}

@@ -1,0 +1,209 @@
+'use client';
+import { ActionIcon, Checkbox, Menu, SegmentedControl, Tooltip } from '@mantine/core';
+import { IconAdjustmentsHorizontal, IconLayoutSidebarRight } from '@tabler/icons-react';
+import { useHotkeys, useLocalStorage } from '@mantine/hooks';
+import { useCallback, useEffect, useState } from 'react';
+import { type Kind, kindOf } from '../../core/kinds';
+import { deviceOf, type Edit, freshId, leadOf, nameOf, type Rig } from '../../core/rig';
+import { fixed, showLevel } from '../../core/units';
+import { useDocument, useRig, useRigStore, useSoundReport } from '../store/use-rig';
+import { DeviceInspector } from './device-inspector';
+import { KindPicker } from './kind-picker';
+import { LeadInspector } from './lead-inspector';
+import { METER_ROWS, USUAL_ROWS } from './meter-rows';
+import { PreviewPanel } from './preview-panel';
+import { usePreview } from './use-preview';
+import { type Moving, Walk } from './walk';
+import { WiringList } from './wiring-list';
+
+const newLeads = (rig: Rig): string[] => {
+  const first = freshId('lead', rig.leads.map((l) => l.id));
+  return [first, freshId('lead', [...rig.leads.map((l) => l.id), first])];
+};
+const moveEdit = (rig: Rig, device: string, lead: string): Edit => ({ edit: 'moveDevice', device, lead, newLeads: newLeads(rig) });
+const insertEdit = (rig: Rig, kind: Kind, lead: string): Edit => {
+  const name = freshName(rig, kind.name);
+  return { edit: 'insertInLead', lead, device: { id: freshId(name, rig.devices.map((d) => d.id)), kind: kind.id, name }, newLeads: newLeads(rig) };
+};
+const freshName = (rig: Rig, name: string): string => {
+  const taken = new Set(rig.devices.map((d) => d.name));
+  if (!taken.has(name)) return name;
+  for (let n = 2; ; n++) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`;
+};
+
+/** The walk with its meter bridge; beside it the inspector or the wiring. */
+export function SignalView() {
+  const rig = useDocument();
+  const store = useRigStore();
+  const report = useSoundReport();
+  const selection = useRig((s) => s.selection);
+  const select = useRig((s) => s.select);
+  const edit = useRig((s) => s.edit);
+  const [rows, setRows] = useLocalStorage<string[]>({ key: 'yantrel meter rows', defaultValue: USUAL_ROWS });
+  const [side, setSide] = useState<'inspect' | 'wiring' | 'none'>('inspect');
+  const [moving, setMoving] = useState<Moving | null>(null);
+  const [byKeys, setByKeys] = useState(false);
+  const [picking, setPicking] = useState<'insert' | 'replace' | null>(null);
+  const sound = rig.sounds.find((s) => s.id === store.getState().sound);
+
+  const device = selection?.kind === 'device' ? deviceOf(rig, selection.id) : undefined;
+  const lead = selection?.kind === 'lead' ? leadOf(rig, selection.id) : undefined;
+  const movePreview = usePreview(moving?.lead ? [moveEdit(rig, moving.device, moving.lead)] : null);
+
+  const order = (report?.steps ?? []).flatMap((s) => s.leads.slice(0, 1));
+  const targets = moving ? order.filter((id) => {
+    const l = leadOf(rig, id);
+    return l && l.from.device !== moving.device && l.to.device !== moving.device;
+  }) : [];
+
+  const startMove = useCallback(() => {
+    const s = store.getState().selection;
+    if (s?.kind !== 'device' || !kindOf(deviceOf(store.getState().history.rig, s.id)!.kind).through) return;
+    setByKeys(true);
+    setMoving({ device: s.id, lead: null });
+  }, [store]);
+  const drop = (id: string, into: string) => {
+    edit(moveEdit(rig, id, into));
+    setMoving(null);
+    setByKeys(false);
+  };
+  const remove = () => device && edit({ edit: 'removeDevice', device: device.id }).ok && select(null);
+  const step = (by: 1 | -1) => {
+    if (moving && byKeys) {
+      const at = moving.lead ? targets.indexOf(moving.lead) : by > 0 ? -1 : targets.length;
+      const next = targets[Math.min(targets.length - 1, Math.max(0, at + by))];
+      return setMoving({ ...moving, lead: next ?? null });
+    }
+    const stations = [...(report?.stations ?? [])].sort((a, b) => a.lane - b.lane || a.column - b.column);
+    const at = selection?.kind === 'device' ? stations.findIndex((s) => s.id === (selection.station ?? selection.id)) : selection?.kind === 'lead' ? order.indexOf(selection.id) : -1;
+    if (selection?.kind === 'lead') {
+      const next = order[Math.min(order.length - 1, Math.max(0, at + by))];
+      return next && select({ kind: 'lead', id: next });
+    }
+    const next = stations[Math.min(stations.length - 1, Math.max(0, at + by))];
+    if (next) select({ kind: 'device', id: next.device, station: next.id });
+  };
+  useHotkeys([
+    ['ArrowRight', () => step(1)],
+    ['ArrowLeft', () => step(-1)],
+    ['m', startMove],
+    ['Enter', () => moving?.lead && byKeys && drop(moving.device, moving.lead), { preventDefault: false }],
+    ['Escape', () => {
+      if (moving) {
+        setMoving(null);
+        setByKeys(false);
+      } else select(null);
+    }],
+    ['b', () => {
+      const s = report?.stations.find((x) => x.device === device?.id);
+      if (device && !kindOf(device.kind).alwaysOn && s) edit({ edit: 'setEngaged', device: device.id, sound: sound?.id, engaged: s.state === 'through' || s.state === 'unused' });
+    }],
+    ['i', () => lead && setPicking('insert')],
+    ['r', () => device && setPicking('replace')],
+    ['Delete', remove],
+    ['w', () => setSide(side === 'wiring' ? 'inspect' : 'wiring')],
+    ['p', () => {
+      const first = device ? order.find((id) => leadOf(rig, id)?.from.device === device.id) : order[0];
+      if (first) select({ kind: 'lead', id: first });
+    }],
+  ]);
+  useEffect(() => {
+    if (selection?.kind !== 'device') return;
+    document.querySelector(`[data-device="${selection.id}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [selection]);
+  useEffect(() => {
+    if (selection) setSide((s) => (s === 'none' ? 'inspect' : s));
+  }, [selection]);
+
+  const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
+  const insertEdits = useCallback((k: Kind): Edit[] => (lead ? [insertEdit(rig, k, lead.id)] : []), [rig, lead]);
+  const replaceEdits = useCallback((k: Kind): Edit[] => (device ? [{ edit: 'replaceDevice', device: device.id, kind: k.id }] : []), [device]);
+  return (
+    <div className={`signal${side === 'none' ? ' wide' : ''}`}>
+      <div className="signal-main">
+        <div className="signal-tools">
+          <Arrivals />
+          <span style={{ flex: 1 }} />
+          <Menu closeOnItemClick={false} position="bottom-end">
+            <Menu.Target><Tooltip label="Rows of the meter bridge"><ActionIcon variant="default" aria-label="Choose the rows of the meter bridge"><IconAdjustmentsHorizontal size={17} /></ActionIcon></Tooltip></Menu.Target>
+            <Menu.Dropdown>
+              {METER_ROWS.map((r) => (
+                <Menu.Item key={r.id} onClick={() => setRows(METER_ROWS.map((x) => x.id).filter((id) => (id === r.id ? !rows.includes(id) : rows.includes(id))))}>
+                  <Checkbox readOnly tabIndex={-1} size="xs" checked={rows.includes(r.id)} label={`${r.name}: ${r.explain}`} />
+                </Menu.Item>
+              ))}
+            </Menu.Dropdown>
+          </Menu>
+          <Tooltip label="Show or hide the side"><ActionIcon variant="default" aria-label="Show or hide the side" onClick={() => setSide(side === 'none' ? 'inspect' : 'none')}><IconLayoutSidebarRight size={17} /></ActionIcon></Tooltip>
+        </div>
+        <div className="scroll" tabIndex={-1}>
+          {report && report.stations.length > 0
+            ? <Walk rig={rig} report={report} rows={rows} selection={selection} moving={moving} onSelect={select} onMoving={setMoving} onDrop={drop} />
+            : <div className="empty" style={{ margin: 20 }}>No signal path yet. Open the wiring (W), connect an instrument’s output to an input, and the walk appears here.</div>}
+          {loose.length > 0 && (
+            <div style={{ margin: '0 14px 14px', fontSize: 13 }}>Not connected: {loose.map((d) => <button key={d.id} type="button" className="sound" style={{ margin: 2 }} onClick={() => select({ kind: 'device', id: d.id })}>{d.name}</button>)}</div>
+          )}
+        </div>
+        {moving && !moving.lead && byKeys && <div className="preview">Moving <strong>{nameOf(rig, moving.device)}</strong>: arrow keys choose the place, Enter puts it there, Escape leaves it.</div>}
+        {moving?.lead && movePreview && <PreviewPanel title={`${nameOf(rig, moving.device)} between ${nameOf(rig, leadOf(rig, moving.lead)!.from.device)} and ${nameOf(rig, leadOf(rig, moving.lead)!.to.device)}:`} preview={movePreview} />}
+      </div>
+      {side !== 'none' && (
+        <aside className="signal-side" aria-label="Inspector and wiring">
+          <SegmentedControl m={8} size="xs" value={side} onChange={(v) => setSide(v === 'wiring' ? 'wiring' : 'inspect')} data={[{ value: 'inspect', label: 'Inspect' }, { value: 'wiring', label: 'Wiring' }]} />
+          <div className="side-body">
+            {side === 'wiring' ? <WiringList /> : device
+              ? <DeviceInspector device={device} station={selection?.kind === 'device' ? selection.station : undefined} onReplace={() => setPicking('replace')} onRemove={remove} onMove={startMove} />
+              : lead ? <LeadInspector lead={lead} onInsert={() => setPicking('insert')} /> : <Guide />}
+          </div>
+        </aside>
+      )}
+      {picking === 'insert' && lead && (
+        <KindPicker title={`Insert between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`} fits={hasThrough} editsFor={insertEdits} onClose={() => setPicking(null)}
+          onPick={(k) => {
+            const e = insertEdit(rig, k, lead.id);
+            setPicking(null);
+            if (edit(e).ok && e.edit === 'insertInLead') select({ kind: 'device', id: e.device.id });
+          }} />
+      )}
+      {picking === 'replace' && device && (
+        <KindPicker title={`Replace ${device.name}`} fits={anyKind} editsFor={replaceEdits} onClose={() => setPicking(null)}
+          onPick={(k) => {
+            setPicking(null);
+            edit({ edit: 'replaceDevice', device: device.id, kind: k.id, name: device.name === kindOf(device.kind).name ? freshName(rig, k.name) : undefined });
+          }} />
+      )}
+    </div>
+  );
+}
+
+const hasThrough = (k: Kind) => k.through !== undefined;
+const anyKind = () => true;
+
+/** What arrives where, in one line for each destination. */
+function Arrivals() {
+  const report = useSoundReport();
+  const units = useRig((s) => s.units);
+  return (
+    <div style={{ display: 'flex', gap: '2px 18px', flexWrap: 'wrap' }} aria-label="What arrives">
+      {report?.destinations.map((d) => (
+        <span key={d.device} data-destination={d.device}>
+          <strong>{d.name}</strong>{' '}
+          <span className="figures">
+            {d.levelDbu ? `${showLevel(d.levelDbu.normal, units.level)}, ${d.signalToNoiseDb === null ? 'no noise' : `${fixed(d.signalToNoiseDb)} dB S/N`}, ${d.thdPercent ? `${fixed(d.thdPercent.normal)} %` : ''}, ${d.channels}, ${fixed(d.latencyMs ?? 0)} ms` : 'silent'}
+          </span>
+        </span>
+      ))}
+    </div>
+  );
+}
+
+function Guide() {
+  return (
+    <div style={{ fontSize: 14 }}>
+      <h2>Nothing chosen</h2>
+      <p>Choose a strip to see what the device does in this sound, or the two letters on a lead to probe it.</p>
+      <p className="faint">Letters on leads: TS instrument, BL balanced, ST stereo, SP speaker, AR air. The bar under a strip runs from noise to level; the thin tick is the peak, the dashed one the clip point.</p>
+      <p className="faint">Levels are figured at 1 kHz while playing normally. Arrow keys walk along, B bypasses, M moves, I inserts into a probed lead, ? shows all keys.</p>
+    </div>
+  );
+}

@@ -1,0 +1,153 @@
+'use client';
+import { DndContext, type DragEndEvent, type DragOverEvent, PointerSensor, pointerWithin, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import { memo, useMemo } from 'react';
+import type { SoundReport } from '../../core/analysis';
+import { isWorse, type Severity } from '../../core/findings/finding';
+import { kindOf } from '../../core/kinds';
+import { endWords, type Rig } from '../../core/rig';
+import { SeverityMark } from '../look/severity';
+import { type Selection } from '../store/rig-store';
+import { useRig } from '../store/use-rig';
+import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead, type PlacedStation, placeWalk, SIZE } from './geometry';
+import { METER_ROWS, ROW_UNITS } from './meter-rows';
+
+/** A device being moved, and the lead it would go into. */
+export interface Moving { device: string; lead: string | null }
+
+interface Props {
+  rig: Rig;
+  report: SoundReport;
+  rows: readonly string[];
+  selection: Selection;
+  moving: Moving | null;
+  onSelect: (s: Selection) => void;
+  onMoving: (m: Moving | null) => void;
+  onDrop: (device: string, lead: string) => void;
+}
+
+/** The walk of one sound with the meter bridge under each lane. */
+export function Walk({ rig, report, rows, selection, moving, onSelect, onMoving, onDrop }: Props) {
+  const shown = useMemo(() => METER_ROWS.filter((r) => rows.includes(r.id)), [rows]);
+  const geometry = useMemo(() => placeWalk(report, rig.leads, shown.length), [report, rig.leads, shown.length]);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const worst = useWorst();
+  const over = (e: DragOverEvent) => onMoving({ device: String(e.active.data.current!.device), lead: e.over ? String(e.over.id) : null });
+  const end = (e: DragEndEvent) => {
+    if (e.over) onDrop(String(e.active.data.current!.device), String(e.over.id));
+    onMoving(null);
+  };
+  const movable = (device: string, lead: PlacedLead) => lead.lead.from.device !== device && lead.lead.to.device !== device;
+  return (
+    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragStart={(e) => onMoving({ device: String(e.active.data.current!.device), lead: null })} onDragOver={over} onDragEnd={end} onDragCancel={() => onMoving(null)}>
+      <div className="walk" style={{ width: geometry.width, height: geometry.height }} role="group" aria-label="Walk of the chosen sound">
+        <svg className="ways" width={geometry.width} height={geometry.height} aria-hidden>
+          {geometry.ways.map((w) => (
+            <g key={w.key} fill="none" stroke={w.live ? 'var(--live)' : 'var(--rule)'} strokeWidth={w.live ? 3 : 2} strokeDasharray={LEAD_DASH[w.type]}>
+              <path d={w.d} />
+              {w.stereo && <path d={w.d} transform="translate(0 5)" />}
+            </g>
+          ))}
+        </svg>
+        {geometry.lanes.map((lane, i) => (
+          <div key={i} aria-hidden>
+            <span className="rowname" style={{ top: lane.y + SIZE.label + 8 }}>{i === 0 ? '+30' : ''}</span>
+            {shown.map((r, n) => (
+              <span key={r.id} className="rowname" title={r.explain} style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}>{r.name}{ROW_UNITS[r.id] ? `, ${ROW_UNITS[r.id]}` : ''}</span>
+            ))}
+          </div>
+        ))}
+        {geometry.stations.map((p) => (
+          <StationStrip key={p.station.id} placed={p} name={rig.devices.find((d) => d.id === p.station.device)?.name ?? p.station.device}
+            canMove={kindOf(rig.devices.find((d) => d.id === p.station.device)!.kind).through !== undefined}
+            selected={selection?.kind === 'device' && selection.id === p.station.device} worst={worst.get(p.station.device)} onSelect={onSelect} />
+        ))}
+        {geometry.stations.map((p) => <MeterColumn key={p.station.id} placed={p} shown={shown} />)}
+        {geometry.leads.map((l) => (
+          <LeadTag key={l.lead.id} placed={l} words={`${endWords(rig, l.lead.from)} to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`}
+            selected={selection?.kind === 'lead' && selection.id === l.lead.id} target={moving !== null && movable(moving.device, l)} over={moving?.lead === l.lead.id} onSelect={onSelect} />
+        ))}
+      </div>
+    </DndContext>
+  );
+}
+
+/** The worst open finding of each device in any sound. */
+function useWorst(): Map<string, Severity> {
+  const findings = useRig((s) => s.report.findings);
+  return useMemo(() => {
+    const worst = new Map<string, Severity>();
+    for (const f of findings) {
+      if (f.accepted !== undefined || f.severity === 'advice') continue;
+      const at = f.subjects[0]!;
+      const known = worst.get(at);
+      if (!known || isWorse(f.severity, known)) worst.set(at, f.severity);
+    }
+    return worst;
+  }, [findings]);
+}
+
+const StationStrip = memo(function StationStrip({ placed, name, canMove, selected, worst, onSelect }: { placed: PlacedStation; name: string; canMove: boolean; selected: boolean; worst?: Severity; onSelect: Props['onSelect'] }) {
+  const { station } = placed;
+  const { setNodeRef, listeners, isDragging, transform } = useDraggable({ id: `station ${station.id}`, data: { device: station.device }, disabled: !canMove });
+  const words = { engaged: 'engaged', through: 'bypassed', muted: 'muted', unused: 'not in use' }[station.state];
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      className={`station tape${placed.narrow ? ' narrow' : ''}`}
+      data-state={station.state}
+      data-device={station.device}
+      data-station={station.id}
+      aria-selected={selected}
+      aria-label={`${name}, ${words}`}
+      title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[station.ins.join(' + '), station.outs.join(' + ')].filter(Boolean).join(' → ')})` : ''}`}
+      style={{ left: placed.x, top: placed.y, width: placed.width, height: SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
+      onClick={() => onSelect({ kind: 'device', id: station.device, station: station.id })}
+      {...listeners}
+    >
+      {worst && !placed.narrow && <span className="flag"><SeverityMark severity={worst} quiet /></span>}
+      {name}
+      {station.id.includes(':') && !placed.narrow && <><br />{station.id.split(':')[1]}</>}
+    </button>
+  );
+});
+
+const LeadTag = memo(function LeadTag({ placed, words, selected, target, over, onSelect }: { placed: PlacedLead; words: string; selected: boolean; target: boolean; over: boolean; onSelect: Props['onSelect'] }) {
+  const { setNodeRef } = useDroppable({ id: placed.lead.id, disabled: !target });
+  return (
+    <button ref={setNodeRef} type="button" className="leadtag" data-lead={placed.lead.id} data-target={target} data-over={over} aria-selected={selected} aria-label={`Lead: ${words}`} title={`Probe: ${words}`}
+      style={{ left: placed.x - 11, top: placed.y - 12 }} onClick={() => onSelect({ kind: 'lead', id: placed.lead.id })}>
+      {LEAD_TAGS[placed.lead.type]}{placed.stereo ? '×2' : ''}
+    </button>
+  );
+});
+
+const LOW = -115;
+const HIGH = 35;
+const up = (dbu: number) => SIZE.meter - 4 - ((Math.max(LOW, Math.min(HIGH, dbu)) - LOW) / (HIGH - LOW)) * (SIZE.meter - 8);
+
+/** The bar between noise and clip, and the figures, of one station. */
+const MeterColumn = memo(function MeterColumn({ placed, shown }: { placed: PlacedStation; shown: readonly (typeof METER_ROWS)[number][] }) {
+  const units = useRig((s) => s.units);
+  const { station, x, y, width } = placed;
+  const { levelDbu, noiseDbu, peakDbu } = station.output;
+  const middle = width / 2;
+  const top = y + SIZE.label + 3;
+  return (
+    <div data-figures={station.id}>
+      <svg className="meter" style={{ left: x, top }} width={width} height={SIZE.meter} aria-hidden>
+        <line x1={middle} x2={middle} y1={up(HIGH)} y2={up(LOW)} stroke="var(--rule)" strokeWidth={1} />
+        {levelDbu && <rect x={middle - 5} width={10} y={up(levelDbu.normal)} height={Math.max(1, up(noiseDbu ?? LOW) - up(levelDbu.normal))} fill="var(--live)" />}
+        {peakDbu !== null && <line x1={middle - 7} x2={middle + 7} y1={up(peakDbu)} y2={up(peakDbu)} stroke="var(--ink)" strokeWidth={1.5} />}
+        {noiseDbu !== null && <rect x={middle - 5} width={10} y={up(noiseDbu)} height={Math.max(1, up(LOW) - up(noiseDbu))} fill="var(--rule)" />}
+        {station.clipDbu !== null && station.clipDbu > LOW && <path d={`M${middle - 9} ${up(station.clipDbu)}h18`} stroke="var(--ink)" strokeWidth={2.5} strokeDasharray="4 2" />}
+      </svg>
+      {!placed.narrow && shown.map((r, n) => (
+        <span key={r.id} className="cell figures" data-row={r.id} data-warn={r.warn?.(station) ?? false} title={`${r.name}: ${r.explain}`}
+          style={{ left: x - 14, top: top + SIZE.meter + 1 + n * SIZE.row, width: width + 28 }}>
+          {r.show(station, units)}
+        </span>
+      ))}
+    </div>
+  );
+});

@@ -1,0 +1,2 @@
+export { type Door, openDoor } from './door';
+export type { ReportUpdate } from './messages';
