@@ -1,5 +1,4 @@
 import '@fontsource-variable/atkinson-hyperlegible-next';
-import '@fontsource-variable/atkinson-hyperlegible-mono';
 import '@mantine/core/styles.css';
 import '@mantine/spotlight/styles.css';
 import '@/ui/look/sheet.css';

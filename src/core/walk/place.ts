@@ -42,7 +42,10 @@ export function placeStations(stations: Station[], steps: Step[]): { columns: nu
     }
     return end;
   };
-  for (const root of order) {
+  // The longest way in comes first, so that the main instrument has the top lane.
+  const fed = (i: number) => Number(!stations[i]!.source);
+  const roots = [...order].sort((a, b) => stations[a]!.column - stations[b]!.column || fed(a) - fed(b));
+  for (const root of roots) {
     if (placed.has(root)) continue;
     const before = predecessors[root]!.filter((p) => placed.has(p)).map((p) => stations[p]!.column);
     const start = before.length ? Math.min(...before) + 1 : stations[root]!.column;

@@ -9,7 +9,6 @@ export const theme = createTheme({
   colors: { ink, dark: ['#e9e7df', '#c9c6bb', '#a09d92', '#77746b', '#55534c', '#3a3934', '#2a2926', '#1c1b19', '#141412', '#0b0b0a'] },
   autoContrast: true,
   fontFamily: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif',
-  fontFamilyMonospace: '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace',
   headings: { fontFamily: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif', fontWeight: '700' },
   defaultRadius: 3,
   respectReducedMotion: true,

@@ -2,7 +2,7 @@ import type { SoundReport, StationFigures } from '../../core/analysis';
 import type { Lead } from '../../core/rig';
 
 /** Sizes of the walk in pixels. */
-export const SIZE = { gutter: 70, wide: 74, narrow: 26, gap: 30, label: 58, meter: 58, row: 17, laneGap: 26, top: 8 };
+export const SIZE = { gutter: 86, wide: 80, narrow: 26, gap: 30, label: 58, meter: 58, row: 17, laneGap: 26, top: 8 };
 
 export interface PlacedStation { station: StationFigures; x: number; y: number; width: number; narrow: boolean }
 export interface PlacedLead { lead: Lead; x: number; y: number; live: boolean; stereo: boolean }

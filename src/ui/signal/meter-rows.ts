@@ -19,8 +19,14 @@ export const METER_ROWS: readonly MeterRow[] = [
   { id: 'width', name: 'Width', explain: 'mono, dual mono or stereo at the output', show: (s) => s.width },
 ];
 
-/** Units of the rows, said once at the side. */
-export const ROW_UNITS: Record<string, string> = { headroom: 'dB', loading: 'dB', latency: 'ms' };
+const LEVELS = new Set(['level', 'peak', 'noise']);
+const UNITS: Record<string, string> = { headroom: 'dB', loading: 'dB', latency: 'ms' };
+
+/** The unit of a row, said once at the side: ", dB". Percent and words stand with their figures. */
+export function rowUnit(id: string, units: UnitChoice): string {
+  const unit = LEVELS.has(id) ? units.level : UNITS[id];
+  return unit ? `, ${unit}` : '';
+}
 
 /** Rows shown until somebody chooses others. */
 export const USUAL_ROWS = ['level', 'headroom', 'noise', 'saturation', 'loading', 'latency', 'width'];

@@ -1,7 +1,7 @@
 import { fixed, showChange } from '../../core/units';
 import type { PreviewState } from './use-preview';
 
-const change = (value: number | null, unit: string, decimals = 1) => (value === null ? '–' : unit === 'dB' ? showChange(value, decimals) : `${value > 0 ? '+' : ''}${fixed(value, decimals)} ${unit}`);
+const change = (value: number | null, unit: string, decimals = 1) => (value === null ? '–' : unit === 'dB' ? showChange(value, decimals) : `${Number(value.toFixed(decimals)) > 0 ? '+' : ''}${fixed(value, decimals)} ${unit}`);
 
 /** What an edit would change at each destination, before it is made. */
 export function PreviewPanel({ title, preview }: { title: string; preview: PreviewState }) {

@@ -21,9 +21,12 @@ const newLeads = (rig: Rig): string[] => {
   return [first, freshId('lead', [...rig.leads.map((l) => l.id), first])];
 };
 const moveEdit = (rig: Rig, device: string, lead: string): Edit => ({ edit: 'moveDevice', device, lead, newLeads: newLeads(rig) });
-const insertEdit = (rig: Rig, kind: Kind, lead: string): Edit => {
+/** Puts a device into a lead, engaged in the sound that is heard now and bypassed in the others. */
+const insertEdits = (rig: Rig, kind: Kind, lead: string, sound: string | undefined): [Edit & { edit: 'insertInLead' }, ...Edit[]] => {
   const name = freshName(rig, kind.name);
-  return { edit: 'insertInLead', lead, device: { id: freshId(name, rig.devices.map((d) => d.id)), kind: kind.id, name }, newLeads: newLeads(rig) };
+  const id = freshId(name, rig.devices.map((d) => d.id));
+  const insert = { edit: 'insertInLead' as const, lead, device: { id, kind: kind.id, name }, newLeads: newLeads(rig) };
+  return kind.alwaysOn || kind.job === 'tuner' || !sound ? [insert] : [insert, { edit: 'setEngaged', device: id, sound, engaged: true }];
 };
 const freshName = (rig: Rig, name: string): string => {
   const taken = new Set(rig.devices.map((d) => d.name));
@@ -44,7 +47,8 @@ export function SignalView() {
   const [moving, setMoving] = useState<Moving | null>(null);
   const [byKeys, setByKeys] = useState(false);
   const [picking, setPicking] = useState<'insert' | 'replace' | null>(null);
-  const sound = rig.sounds.find((s) => s.id === store.getState().sound);
+  const soundId = useRig((s) => s.sound);
+  const sound = rig.sounds.find((s) => s.id === soundId);
 
   const device = selection?.kind === 'device' ? deviceOf(rig, selection.id) : undefined;
   const lead = selection?.kind === 'lead' ? leadOf(rig, selection.id) : undefined;
@@ -116,14 +120,13 @@ export function SignalView() {
   }, [selection]);
 
   const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
-  const insertEdits = useCallback((k: Kind): Edit[] => (lead ? [insertEdit(rig, k, lead.id)] : []), [rig, lead]);
+  const insertFor = useCallback((k: Kind): Edit[] => (lead ? insertEdits(rig, k, lead.id, sound?.id) : []), [rig, lead, sound]);
   const replaceEdits = useCallback((k: Kind): Edit[] => (device ? [{ edit: 'replaceDevice', device: device.id, kind: k.id }] : []), [device]);
   return (
     <div className={`signal${side === 'none' ? ' wide' : ''}`}>
       <div className="signal-main">
         <div className="signal-tools">
           <Arrivals />
-          <span style={{ flex: 1 }} />
           <Menu closeOnItemClick={false} position="bottom-end">
             <Menu.Target><Tooltip label="Rows of the meter bridge"><ActionIcon variant="default" aria-label="Choose the rows of the meter bridge"><IconAdjustmentsHorizontal size={17} /></ActionIcon></Tooltip></Menu.Target>
             <Menu.Dropdown>
@@ -158,11 +161,11 @@ export function SignalView() {
         </aside>
       )}
       {picking === 'insert' && lead && (
-        <KindPicker title={`Insert between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`} fits={hasThrough} editsFor={insertEdits} onClose={() => setPicking(null)}
+        <KindPicker title={`Insert between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`} fits={hasThrough} editsFor={insertFor} onClose={() => setPicking(null)}
           onPick={(k) => {
-            const e = insertEdit(rig, k, lead.id);
+            const edits = insertEdits(rig, k, lead.id, sound?.id);
             setPicking(null);
-            if (edit(e).ok && e.edit === 'insertInLead') select({ kind: 'device', id: e.device.id });
+            if (edit(edits).ok) select({ kind: 'device', id: edits[0].device.id });
           }} />
       )}
       {picking === 'replace' && device && (
@@ -184,7 +187,7 @@ function Arrivals() {
   const report = useSoundReport();
   const units = useRig((s) => s.units);
   return (
-    <div style={{ display: 'flex', gap: '2px 18px', flexWrap: 'wrap' }} aria-label="What arrives">
+    <div className="arrivals" role="group" aria-label="What arrives">
       {report?.destinations.map((d) => (
         <span key={d.device} data-destination={d.device}>
           <strong>{d.name}</strong>{' '}

@@ -9,7 +9,7 @@ import { SeverityMark } from '../look/severity';
 import { type Selection } from '../store/rig-store';
 import { useRig } from '../store/use-rig';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead, type PlacedStation, placeWalk, SIZE } from './geometry';
-import { METER_ROWS, ROW_UNITS } from './meter-rows';
+import { METER_ROWS, rowUnit } from './meter-rows';
 
 /** A device being moved, and the lead it would go into. */
 export interface Moving { device: string; lead: string | null }
@@ -31,6 +31,7 @@ export function Walk({ rig, report, rows, selection, moving, onSelect, onMoving,
   const geometry = useMemo(() => placeWalk(report, rig.leads, shown.length), [report, rig.leads, shown.length]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const worst = useWorst();
+  const units = useRig((s) => s.units);
   const over = (e: DragOverEvent) => onMoving({ device: String(e.active.data.current!.device), lead: e.over ? String(e.over.id) : null });
   const end = (e: DragEndEvent) => {
     if (e.over) onDrop(String(e.active.data.current!.device), String(e.over.id));
@@ -48,11 +49,12 @@ export function Walk({ rig, report, rows, selection, moving, onSelect, onMoving,
             </g>
           ))}
         </svg>
-        {geometry.lanes.map((lane, i) => (
-          <div key={i} aria-hidden>
-            <span className="rowname" style={{ top: lane.y + SIZE.label + 8 }}>{i === 0 ? '+30' : ''}</span>
+        {geometry.lanes.map((lane) => (
+          <div key={lane.y} aria-hidden>
+            <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>+{HIGH} dBu</span>
+            <span className="rowname" style={{ top: lane.y + SIZE.label + SIZE.meter - 13 }}>−{-LOW} dBu</span>
             {shown.map((r, n) => (
-              <span key={r.id} className="rowname" title={r.explain} style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}>{r.name}{ROW_UNITS[r.id] ? `, ${ROW_UNITS[r.id]}` : ''}</span>
+              <span key={r.id} className="rowname" title={r.explain} style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}>{r.name}{rowUnit(r.id, units)}</span>
             ))}
           </div>
         ))}
@@ -96,12 +98,13 @@ const StationStrip = memo(function StationStrip({ placed, name, canMove, selecte
       type="button"
       className={`station tape${placed.narrow ? ' narrow' : ''}`}
       data-state={station.state}
+      data-live={station.output.levelDbu !== null && station.state === 'engaged'}
       data-device={station.device}
       data-station={station.id}
       aria-selected={selected}
       aria-label={`${name}, ${words}`}
       title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[station.ins.join(' + '), station.outs.join(' + ')].filter(Boolean).join(' → ')})` : ''}`}
-      style={{ left: placed.x, top: placed.y, width: placed.width, height: SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
+      style={{ left: placed.x, top: placed.y, width: placed.width, height: placed.narrow ? SIZE.label + SIZE.meter : SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
       onClick={() => onSelect({ kind: 'device', id: station.device, station: station.id })}
       {...listeners}
     >
@@ -117,7 +120,7 @@ const LeadTag = memo(function LeadTag({ placed, words, selected, target, over, o
   return (
     <button ref={setNodeRef} type="button" className="leadtag" data-lead={placed.lead.id} data-target={target} data-over={over} aria-selected={selected} aria-label={`Lead: ${words}`} title={`Probe: ${words}`}
       style={{ left: placed.x - 11, top: placed.y - 12 }} onClick={() => onSelect({ kind: 'lead', id: placed.lead.id })}>
-      {LEAD_TAGS[placed.lead.type]}{placed.stereo ? '×2' : ''}
+      {LEAD_TAGS[placed.lead.type]}{placed.stereo && <><br />×2</>}
     </button>
   );
 });
@@ -135,13 +138,13 @@ const MeterColumn = memo(function MeterColumn({ placed, shown }: { placed: Place
   const top = y + SIZE.label + 3;
   return (
     <div data-figures={station.id}>
-      <svg className="meter" style={{ left: x, top }} width={width} height={SIZE.meter} aria-hidden>
+      {!placed.narrow && <svg className="meter" style={{ left: x, top }} width={width} height={SIZE.meter} aria-hidden>
         <line x1={middle} x2={middle} y1={up(HIGH)} y2={up(LOW)} stroke="var(--rule)" strokeWidth={1} />
         {levelDbu && <rect x={middle - 5} width={10} y={up(levelDbu.normal)} height={Math.max(1, up(noiseDbu ?? LOW) - up(levelDbu.normal))} fill="var(--live)" />}
         {peakDbu !== null && <line x1={middle - 7} x2={middle + 7} y1={up(peakDbu)} y2={up(peakDbu)} stroke="var(--ink)" strokeWidth={1.5} />}
         {noiseDbu !== null && <rect x={middle - 5} width={10} y={up(noiseDbu)} height={Math.max(1, up(LOW) - up(noiseDbu))} fill="var(--rule)" />}
         {station.clipDbu !== null && station.clipDbu > LOW && <path d={`M${middle - 9} ${up(station.clipDbu)}h18`} stroke="var(--ink)" strokeWidth={2.5} strokeDasharray="4 2" />}
-      </svg>
+      </svg>}
       {!placed.narrow && shown.map((r, n) => (
         <span key={r.id} className="cell figures" data-row={r.id} data-warn={r.warn?.(station) ?? false} title={`${r.name}: ${r.explain}`}
           style={{ left: x - 14, top: top + SIZE.meter + 1 + n * SIZE.row, width: width + 28 }}>

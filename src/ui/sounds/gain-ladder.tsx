@@ -38,7 +38,7 @@ export function GainLadder() {
             <YAxis yAxisId="thd" domain={[0, 50]} unit=" %" tick={{ fontSize: 11, fill: 'var(--faint)' }} />
             <YAxis yAxisId="level" orientation="right" unit=" dBu" width={70} tick={{ fontSize: 11, fill: 'var(--faint)' }} />
             <Tooltip formatter={(v, n) => `${fixed(Number(v))} ${String(n).startsWith('saturation') ? '%' : 'dBu'}`} contentStyle={{ background: 'var(--raised)', color: 'var(--ink)', border: '1px solid var(--rule)' }} />
-            <Legend wrapperStyle={{ fontSize: 12 }} />
+            <Legend wrapperStyle={{ fontSize: 12 }} formatter={(name) => <span style={{ color: 'var(--ink)' }}>{name}</span>} />
             <Bar yAxisId="thd" dataKey="soft" name="saturation, soft" fill="var(--tape)" stroke="var(--tape-edge)" isAnimationActive={false} />
             <Bar yAxisId="thd" dataKey="normal" name="saturation, normal" fill="var(--tape-edge)" isAnimationActive={false} />
             <Bar yAxisId="thd" dataKey="hard" name="saturation, hard" fill="var(--faint)" isAnimationActive={false} />

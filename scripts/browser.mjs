@@ -1,0 +1,29 @@
+import { existsSync, mkdtempSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer from 'puppeteer-core';
+import { installPackages } from './machine.mjs';
+
+const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+const found = () => PLACES.find((p) => existsSync(p));
+
+/** Installs Chromium where there is none. */
+export function needBrowser() {
+  if (!found()) installPackages('chromium');
+}
+
+/** A headless browser with an empty profile, at 1280×800, that asks nobody outside for anything. */
+export async function openBrowser() {
+  const profile = mkdtempSync(join(tmpdir(), 'yantrel-browser-'));
+  const browser = await puppeteer.launch({
+    executablePath: found(),
+    headless: true,
+    userDataDir: profile,
+    defaultViewport: { width: 1280, height: 800 },
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--force-color-profile=srgb'],
+  });
+  // Chromium may still be writing when it is told to go; a profile that stays is in the system's temporary folder.
+  browser.once('disconnected', () => void rm(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 }).catch(() => undefined));
+  return browser;
+}
