@@ -1,23 +1,15 @@
-import { existsSync, mkdtempSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
-import { installPackages } from './machine.mjs';
-
-const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
-const found = () => PLACES.find((p) => existsSync(p));
-
-/** Installs Chromium where there is none. */
-export function needBrowser() {
-  if (!found()) installPackages('chromium');
-}
+import { findBrowser } from './browser-install.mjs';
 
 /** A headless browser with an empty profile, at 1280×800, that asks nobody outside for anything. */
 export async function openBrowser() {
   const profile = mkdtempSync(join(tmpdir(), 'yantrel-browser-'));
   const browser = await puppeteer.launch({
-    executablePath: found(),
+    executablePath: findBrowser(),
     headless: true,
     userDataDir: profile,
     defaultViewport: { width: 1280, height: 800 },

@@ -37,5 +37,5 @@ export async function answer<T>(request: Request, schema: z.ZodType<T> | null, w
 export function isAway(error: unknown): boolean {
   const code = (error as { code?: unknown } | null)?.code;
   const message = error instanceof Error ? error.message : '';
-  return (typeof code === 'string' && (/^(ECONN|EPIPE|ENOTFOUND|ETIMEDOUT)/.test(code) || /^(57P0|08)/.test(code))) || /connection terminated|timeout exceeded when trying to connect|DATABASE_URL/i.test(message);
+  return (typeof code === 'string' && (/^(ECONN|EPIPE|ENOTFOUND|ETIMEDOUT)/.test(code) || /^(57P0|08|55000|3D000)/.test(code))) || /connection terminated|timeout exceeded when trying to connect|DATABASE_URL/i.test(message);
 }

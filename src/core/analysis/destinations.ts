@@ -38,7 +38,10 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
     const loud = presents.reduce((a, b) => ((loudest(b.flows)?.volts[1] ?? 0) > (loudest(a.flows)?.volts[1] ?? 0) ? b : a));
     const f = loud.flows.length || loud.noise.power ? presentFigures(loud) : { ...emptyPoint, sources: [] };
     const own = ctx.flowing.circuit.arrivals.find((a) => a.device === device.id)?.arrive.noiseDbu ?? -Infinity;
-    const withOwn = (dbu: number | null) => (dbu === null ? null : sumOfPowers(dbu, own));
+    const withOwn = (dbu: number | null) => {
+      const sum = sumOfPowers(dbu ?? -Infinity, own);
+      return Number.isFinite(sum) ? sum : null;
+    };
     const noiseDbu = withOwn(f.noiseDbu);
     const main = loudest(loud.flows);
     const channels = widthOf(presents.map((p) => p.flows));
@@ -49,7 +52,7 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
       connected: ctx.stations.some((s) => s.device === device.id && s.ins.length > 0) && route.some((s) => s.source),
       levelDbu: f.levelDbu, peakDbu: f.peakDbu, noiseDbu, idleNoiseDbu: withOwn(f.idleNoiseDbu),
       signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
-      noisiest: noiseDbu !== null && f.noiseDbu !== null && own > f.noiseDbu ? device.id : f.noisiest, thdPercent: f.thdPercent, channels,
+      noisiest: noiseDbu !== null && own > (f.noiseDbu ?? -Infinity) ? device.id : f.noisiest, thdPercent: f.thdPercent, channels,
       latencyMs: f.latencyMs, polarity: main ? (main.polarity === 1 ? 'as played' : 'turned') : null, sources: f.sources,
       widenedBy: widened, collapsedAt: widened && channels === 'mono' ? collapse(route, stations, widened) : null,
       route: route.map((s) => s.id),

@@ -24,6 +24,9 @@ export interface PointFigures {
   leadPf: number;
 }
 
+/** Under this level, in dBu, there is silence: what is left of two copies that cancel. */
+const SILENCE_DBU = -130;
+
 const finite = (x: number): number | null => (Number.isFinite(x) ? x : null);
 
 /** Distortion of what is present at one touch, the shares of several flows weighted by their power. */
@@ -45,7 +48,7 @@ export const loudest = (flows: readonly Flow[]): Flow | undefined => flows.reduc
 export function presentFigures(p: Present): Omit<PointFigures, 'sourceOhms' | 'loadOhms' | 'lossDb' | 'leadPf'> {
   const level = (t: number) => dbuOfVolts(totalVolts(p.flows, t));
   const loud = loudest(p.flows);
-  const has = loud !== undefined && totalVolts(p.flows, 1) > 1e-12;
+  const has = loud !== undefined && level(1) > SILENCE_DBU;
   return {
     levelDbu: has ? { soft: level(0), normal: level(1), hard: level(2) } : null,
     peakDbu: has ? dbuOfVolts(totalPeak(p.flows)) : null,

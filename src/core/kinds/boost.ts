@@ -10,7 +10,7 @@ export const boost: Kind = {
   jacks: throughJacks,
   figures: [
     ...pedalFigures(1e6, -105, 'a field-effect transistor or a low-noise op-amp'),
-    figure('gainLowDb', 'Gain with the knob down', 'dB', 0, [-60, 40], 'unity'),
+    figure('gainLowDb', 'Gain with the knob down', 'dB', 0, [-60, 40], 'the usual boost starts at unity'),
     figure('gainHighDb', 'Gain with the knob full', 'dB', 20, [-20, 60], 'a tenfold voltage'),
   ],
   parameters: [knob('gain', 'Boost', 5, readsDb('gainLowDb', 'gainHighDb'))],

@@ -1,6 +1,5 @@
 'use client';
 import { ActionIcon, Menu, NumberInput, Textarea, Tooltip, useMantineColorScheme } from '@mantine/core';
-import { useHotkeys } from '@mantine/hooks';
 import { spotlight } from '@mantine/spotlight';
 import { IconArrowBackUp, IconArrowForwardUp, IconCommand, IconDots, IconHelp } from '@tabler/icons-react';
 import Link from 'next/link';
@@ -14,6 +13,7 @@ import { FindingsButton, FindingsDrawer } from './findings-drawer';
 import { Palette } from './palette';
 import { SaveMark } from './save-mark';
 import { Shortcuts } from './shortcuts';
+import { useKeys } from './use-keys';
 
 /** The places that are built, in working order; history stands apart from them. */
 const PLACES = [['signal', 'Signal'], ['sounds', 'Sounds'], ['history', 'History']] as const;
@@ -31,11 +31,10 @@ export function RigFrame({ keeper, clash, children }: { keeper: Keeper | null; c
   const future = useRig((s) => s.history.future[0]?.words);
   const [keys, setKeys] = useState(false);
   const { toggleColorScheme } = useMantineColorScheme();
-  useHotkeys([
+  useKeys([
     ...rig.sounds.slice(0, 10).map((s, i): [string, () => void] => [String((i + 1) % 10), () => setSound(s.id)]),
     ['mod+z', undo], ['mod+y', redo], ['mod+shift+z', redo], ['f', () => openFindings(true)], ['d', toggleColorScheme], ['shift+?', () => setKeys(true)], ['?', () => setKeys(true)],
   ]);
-  useHotkeys([['mod+z', undo], ['mod+y', redo]], ['SELECT']);
   const exportFile = () => {
     const url = URL.createObjectURL(new Blob([writeRig(store.getState().history.rig)], { type: 'application/json' }));
     const a = Object.assign(document.createElement('a'), { href: url, download: `${rig.id}.yantrel.json` });

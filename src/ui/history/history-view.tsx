@@ -40,7 +40,7 @@ export function HistoryView() {
             <thead><tr><th>Revision</th><th>Saved</th><th>What was done</th></tr></thead>
             <tbody>
               {rows.map((r) => (
-                <tr key={r.number} data-click aria-selected={picked?.number === r.number} tabIndex={0} onClick={() => void pick(r.number)} onKeyDown={(e) => e.key === 'Enter' && void pick(r.number)}>
+                <tr key={r.number} data-click aria-current={picked?.number === r.number} tabIndex={0} onClick={() => void pick(r.number)} onKeyDown={(e) => e.key === 'Enter' && void pick(r.number)}>
                   <td className="figures">{r.number}</td><td className="figures" style={{ whiteSpace: 'nowrap' }}>{new Date(r.savedAt).toLocaleString('en-GB')}</td><td>{r.words}</td>
                 </tr>
               ))}

@@ -2,7 +2,7 @@ import type { SoundReport, StationFigures } from '../../core/analysis';
 import type { Lead } from '../../core/rig';
 
 /** Sizes of the walk in pixels. */
-export const SIZE = { gutter: 86, wide: 80, narrow: 26, gap: 30, label: 58, meter: 58, row: 17, laneGap: 26, top: 8 };
+export const SIZE = { gutter: 86, wide: 80, narrow: 26, gap: 30, label: 58, meter: 58, row: 17, laneGap: 26, top: 22 };
 
 export interface PlacedStation { station: StationFigures; x: number; y: number; width: number; narrow: boolean }
 export interface PlacedLead { lead: Lead; x: number; y: number; live: boolean; stereo: boolean }
@@ -42,12 +42,18 @@ export function placeWalk(report: SoundReport, leads: readonly Lead[], rows: num
     const [x1, y1, x2, y2] = [from.x + from.width, from.y + SIZE.label / 2, to.x, to.y + SIZE.label / 2];
     const stereo = step.leads.length > 1;
     const splits = y1 !== y2 && report.steps.some((s) => s !== step && s.from === step.from && at.get(s.to)?.y === y1);
+    const between = stations.find((s) => s.y === from.y && s.x > x1 && s.x < x2);
     let d: string;
     let tag: [number, number];
     if (step.back) {
       const over = Math.min(y1, y2) - SIZE.label / 2 - 5;
       d = `M${x1} ${y1}h6V${over}H${x2 - 6}V${y2}h6`;
       tag = [x2 - SIZE.gap / 2, y2];
+    } else if (y1 === y2 && between) {
+      // Another strip stands between in this lane: go over it.
+      const over = y1 - SIZE.label / 2 - 10;
+      d = `M${x1} ${y1}h6V${over}H${x2 - 6}V${y2}h6`;
+      tag = [between.x + between.width / 2, over];
     } else if (y1 === y2) {
       d = `M${x1} ${y1}H${x2}`;
       tag = [x1 + (x2 - x1) / 2, y1];

@@ -1,11 +1,12 @@
 'use client';
 import { ActionIcon, Checkbox, Menu, SegmentedControl, Tooltip } from '@mantine/core';
 import { IconAdjustmentsHorizontal, IconLayoutSidebarRight } from '@tabler/icons-react';
-import { useHotkeys, useLocalStorage } from '@mantine/hooks';
+import { useLocalStorage } from '@mantine/hooks';
 import { useCallback, useEffect, useState } from 'react';
 import { type Kind, kindOf } from '../../core/kinds';
 import { deviceOf, type Edit, freshId, leadOf, nameOf, type Rig } from '../../core/rig';
 import { fixed, showLevel } from '../../core/units';
+import { useKeys } from '../frame/use-keys';
 import { useDocument, useRig, useRigStore, useSoundReport } from '../store/use-rig';
 import { DeviceInspector } from './device-inspector';
 import { KindPicker } from './kind-picker';
@@ -87,7 +88,7 @@ export function SignalView() {
     const next = stations[Math.min(stations.length - 1, Math.max(0, at + by))];
     if (next) select({ kind: 'device', id: next.device, station: next.id });
   };
-  useHotkeys([
+  useKeys([
     ['ArrowRight', () => step(1)],
     ['ArrowLeft', () => step(-1)],
     ['m', startMove],

@@ -101,7 +101,7 @@ const StationStrip = memo(function StationStrip({ placed, name, canMove, selecte
       data-live={station.output.levelDbu !== null && station.state === 'engaged'}
       data-device={station.device}
       data-station={station.id}
-      aria-selected={selected}
+      aria-pressed={selected}
       aria-label={`${name}, ${words}`}
       title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[station.ins.join(' + '), station.outs.join(' + ')].filter(Boolean).join(' → ')})` : ''}`}
       style={{ left: placed.x, top: placed.y, width: placed.width, height: placed.narrow ? SIZE.label + SIZE.meter : SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
@@ -118,7 +118,7 @@ const StationStrip = memo(function StationStrip({ placed, name, canMove, selecte
 const LeadTag = memo(function LeadTag({ placed, words, selected, target, over, onSelect }: { placed: PlacedLead; words: string; selected: boolean; target: boolean; over: boolean; onSelect: Props['onSelect'] }) {
   const { setNodeRef } = useDroppable({ id: placed.lead.id, disabled: !target });
   return (
-    <button ref={setNodeRef} type="button" className="leadtag" data-lead={placed.lead.id} data-target={target} data-over={over} aria-selected={selected} aria-label={`Lead: ${words}`} title={`Probe: ${words}`}
+    <button ref={setNodeRef} type="button" className="leadtag" data-lead={placed.lead.id} data-target={target} data-over={over} aria-pressed={selected} aria-label={`Lead: ${words}`} title={`Probe: ${words}`}
       style={{ left: placed.x - 11, top: placed.y - 12 }} onClick={() => onSelect({ kind: 'lead', id: placed.lead.id })}>
       {LEAD_TAGS[placed.lead.type]}{placed.stereo && <><br />×2</>}
     </button>

@@ -21,7 +21,7 @@ export function WiringList() {
         <thead><tr><th>From</th><th>To</th><th>Lead</th></tr></thead>
         <tbody>
           {rig.leads.map((l) => (
-            <tr key={l.id} data-click data-wire={l.id} aria-selected={selection?.kind === 'lead' && selection.id === l.id} tabIndex={0} onClick={() => select({ kind: 'lead', id: l.id })} onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: l.id })}>
+            <tr key={l.id} data-click data-wire={l.id} aria-current={selection?.kind === 'lead' && selection.id === l.id} tabIndex={0} onClick={() => select({ kind: 'lead', id: l.id })} onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: l.id })}>
               <td>{endWords(rig, l.from)}</td><td>{endWords(rig, l.to)}</td><td className="figures" style={{ whiteSpace: 'nowrap' }}>{LEAD_TAGS[l.type]} {showLength(l.metres, units.length)}</td>
             </tr>
           ))}

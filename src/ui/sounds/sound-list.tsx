@@ -21,7 +21,7 @@ export function SoundList() {
         <thead><tr><th>Key</th><th>Name</th><th>Notes</th><th /></tr></thead>
         <tbody>
           {rig.sounds.map((s, i) => (
-            <tr key={s.id} aria-selected={s.id === current}>
+            <tr key={s.id} aria-current={s.id === current}>
               <td className="figures">{i < 9 ? i + 1 : i === 9 ? 0 : ''}</td>
               <td><TextInput size="xs" aria-label={`Name of sound ${i + 1}`} key={s.name} defaultValue={s.name} onBlur={(e) => e.currentTarget.value.trim() && e.currentTarget.value !== s.name && edit({ edit: 'renameSound', sound: s.id, name: e.currentTarget.value.trim() })} /></td>
               <td><TextInput size="xs" aria-label={`Notes of ${s.name}`} key={s.notes ?? ''} defaultValue={s.notes ?? ''} onBlur={(e) => e.currentTarget.value !== (s.notes ?? '') && edit({ edit: 'setSoundNotes', sound: s.id, notes: e.currentTarget.value })} /></td>

@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useMemo } from 'react';
 import { useStore } from 'zustand';
 import type { SoundReport } from '../../core/analysis';
 import type { Rig } from '../../core/rig';
@@ -18,5 +18,18 @@ export const useRig = <T>(slice: (state: RigState) => T): T => useStore(useRigSt
 /** The document as it stands. */
 export const useDocument = (): Rig => useRig((s) => s.history.rig);
 
-/** The figures of the chosen sound; of the first one while a new sound is still being figured. */
-export const useSoundReport = (): SoundReport | undefined => useRig((s) => s.report.sounds.find((r) => r.sound === s.sound) ?? s.report.sounds[0]);
+/**
+ * The figures of the chosen sound; of the first one while a new sound is still being figured. The document is a step ahead of
+ * its figures while the worker runs, so what is no longer in it is left out.
+ */
+export function useSoundReport(): SoundReport | undefined {
+  const rig = useDocument();
+  const report = useRig((s) => s.report.sounds.find((r) => r.sound === s.sound) ?? s.report.sounds[0]);
+  return useMemo(() => {
+    if (!report) return undefined;
+    const devices = new Set(rig.devices.map((d) => d.id));
+    const leads = new Set(rig.leads.map((l) => l.id));
+    const whole = report.stations.every((s) => devices.has(s.device)) && report.steps.every((s) => s.leads.every((l) => leads.has(l)));
+    return whole ? report : { ...report, stations: report.stations.filter((s) => devices.has(s.device)), steps: report.steps.filter((s) => s.leads.every((l) => leads.has(l))), destinations: report.destinations.filter((d) => devices.has(d.device)) };
+  }, [report, rig.devices, rig.leads]);
+}

@@ -1,0 +1,33 @@
+1:"$Sreact.fragment"
+2:"/_next/static/chunks/2-jrvol-q-myx.js"
+3:"/_next/static/chunks/176384hg1w-rj.js"
+4:"ColorSchemeScript"
+5:I[85417,["$2","$3"],"$4"]
+6:I[95282,["$2","$3"],"Providers"]
+7:I[39756,["$2","$3"],"default"]
+8:I[37457,["$2","$3"],"default"]
+f:I[97367,["$2","$3"],"OutletBoundary"]
+10:"$Sreact.suspense"
+13:"ViewportBoundary"
+14:I[97367,["$2","$3"],"$13"]
+15:"MetadataBoundary"
+16:I[97367,["$2","$3"],"$15"]
+17:I[27201,["$2","$3"],"IconMark"]
+:HL["/_next/static/chunks/0e63_dl1-r4ih.css","style"]
+:HL["/_next/static/chunks/1fnseddzr9i5p.css","style"]
+:HL["/_next/static/chunks/2dovm2gy0e6cf.css","style"]
+a:X
+d:X
+d:C
+e:[["children",{"s":"__PAGE__","h":160,"d":{"r":["$","$1","c",{"children":[["$","main",null,{"className":"page","children":[["$","h1",null,{"children":"There is nothing here."}],["$","p",null,{"children":["The rig may have another address now. ",["$","a",null,{"href":"/","children":"All rigs"}]]}]]}],null,["$","$Lf",null,{"children":["$","$10",null,{"name":"Next.MetadataOutlet","children":"$@11"}]}]]}],"p":"$@12","v":null,"s":"$a"}}]]
+b:[["children",{"s":"/_not-found","h":96,"d":{"r":["$","$1","c",{"children":[null,["$","$L7",null,{"parallelRouterKey":"children","template":["$","$L8",null,{}]}]]}],"p":"$@c","v":"$d","s":"$a"},"c":"$Qe"}]]
+0:{"t":{"t":{"s":"","h":80,"d":{"r":["$","$1","c",{"children":[[["$","link","0",{"rel":"stylesheet","href":"/_next/static/chunks/0e63_dl1-r4ih.css","precedence":"next"}],["$","link","1",{"rel":"stylesheet","href":"/_next/static/chunks/1fnseddzr9i5p.css","precedence":"next"}],["$","link","2",{"rel":"stylesheet","href":"/_next/static/chunks/2dovm2gy0e6cf.css","precedence":"next"}],["$","script","script-0",{"src":"/_next/static/chunks/2-jrvol-q-myx.js","async":true}],["$","script","script-1",{"src":"/_next/static/chunks/176384hg1w-rj.js","async":true}]],["$","html",null,{"lang":"en","suppressHydrationWarning":true,"data-mantine-color-scheme":"light","children":[["$","head",null,{"children":["$","$L5",null,{"defaultColorScheme":"auto"}]}],["$","body",null,{"children":["$","$L6",null,{"children":["$","$L7",null,{"parallelRouterKey":"children","template":["$","$L8",null,{}],"notFound":[["$","main",null,{"className":"page","children":[["$","h1",null,{"children":"There is nothing here."}],["$","p",null,{"children":["The rig may have another address now. ",["$","a",null,{"href":"/","children":"All rigs"}]]}]]}],[]]}]}]}]]}]]}],"p":"$@9","v":null,"s":"$a"},"c":"$Qb"},"h":{"r":["$","$1","h",{"children":[["$","meta",null,{"name":"robots","content":"noindex"}],["$","$L14",null,{"children":[["$","meta","0",{"charSet":"utf-8"}],["$","meta","1",{"name":"viewport","content":"width=device-width, initial-scale=1"}]]}],["$","$L16",null,{"children":[["$","div",null,{"hidden":true,"children":["$","$10",null,{"name":"Next.Metadata","children":[["$","title","0",{"children":"Yantrel"}],["$","meta","1",{"name":"description","content":"Designs, checks and documents touring guitar rigs."}],["$","link","2",{"rel":"icon","href":"/icon.svg?icon.1yoa6cnz52xse.svg","sizes":"any","type":"image/svg+xml"}],["$","$L17","3",{}]]}]}],null]}],null]}],"p":"$@18","v":null,"s":"$a"}},"a":"$@19","u":"$@1a","b":"VIy8AsBpMJHsX8UdTJOc8"}
+11:null
+a:300
+1a:true
+a:C
+19:0
+c:"$undefined"
+9:"$undefined"
+18:"$undefined"
+12:"$undefined"

@@ -1,0 +1,13 @@
+var R=require("../../../chunks/ssr/[turbopack]_runtime.js")("server/app/rigs/new/page.js")
+R.c("server/chunks/ssr/[root-of-the-server]__0zxcgzadkai8c._.js")
+R.c("server/chunks/ssr/node_modules_next_dist_esm_build_templates_app-page_0e6ftpw3dkq--.js")
+R.c("server/chunks/ssr/[root-of-the-server]__0yunq9n4j02bg._.js")
+R.c("server/chunks/ssr/node_modules_next_dist_0-amwqbrge23p._.js")
+R.c("server/chunks/ssr/[root-of-the-server]__1ik8we3_yg70n._.js")
+R.c("server/chunks/ssr/src_app_not-found_tsx_1863-sqmkh7ny._.js")
+R.c("server/chunks/ssr/node_modules_next_dist_client_components_0p8s4lhdi0ir6._.js")
+R.c("server/chunks/ssr/node_modules_next_dist_client_components_builtin_unauthorized_0l_sp0xky89qu.js")
+R.c("server/chunks/ssr/node_modules_next_dist_client_components_builtin_global-error_0q-w892nagajq.js")
+R.c("server/chunks/ssr/_next-internal_server_app_rigs_new_page_actions_16erk15qggrr8.js")
+R.m(53855)
+module.exports=R.m(53855).exports

@@ -1,0 +1,45 @@
+import { Analyser, boostWorths, pickupTone, previewEdits, type SoundReport } from '../core/analysis';
+import { patchRig, type Rig } from '../core/rig';
+import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
+
+/** Keeps its own copy of the rig and brings it up to date by patches, so that what an edit leaves alone need not be computed again. */
+const analyser = new Analyser();
+let rig: Rig | undefined;
+let sent = new Map<string, SoundReport>();
+
+function update(next: Rig): ReportUpdate {
+  rig = next;
+  const report = analyser.analyse(next);
+  const changed = report.sounds.filter((s) => sent.get(s.sound) !== s);
+  sent = new Map(report.sounds.map((s) => [s.sound, s]));
+  return { changed, order: report.sounds.map((s) => s.sound), findings: report.findings };
+}
+
+const open = (): Rig => {
+  if (!rig) throw new Error('no rig is open');
+  return rig;
+};
+
+const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['answer'] } = {
+  open: (ask) => {
+    sent = new Map();
+    return update(ask.rig);
+  },
+  patch: (ask) => update(patchRig(open(), ask.patches)),
+  preview: (ask) => previewEdits(open(), ask.edits, ask.sound),
+  boosts: (ask) => {
+    const sound = open().sounds.find((s) => s.id === ask.sound);
+    return sound ? boostWorths(open(), sound) : [];
+  },
+  tone: (ask) => pickupTone(open(), ask.sound, ask.pickup),
+};
+
+self.onmessage = ({ data }: MessageEvent<Asked>) => {
+  let answered: Answered;
+  try {
+    answered = { id: data.id, answer: (ANSWERS[data.question] as (ask: unknown) => unknown)(data.ask) };
+  } catch (error) {
+    answered = { id: data.id, error: error instanceof Error ? error.message : String(error) };
+  }
+  self.postMessage(answered);
+};

@@ -1,0 +1,84 @@
+import { readFileSync } from 'node:fs';
+import type { AxeResults, RunOptions } from 'axe-core';
+import { analyse } from '../src/core/analysis';
+import { brokenRig, touringRig } from '../src/core/demo';
+import { SEVERITIES } from '../src/core/findings/finding';
+import { Person, stored } from './person';
+
+let tech: Person;
+beforeAll(async () => {
+  tech = await Person.arrives();
+});
+afterAll(async () => {
+  expect(tech.errors).toEqual([]);
+  await Person.allLeave();
+});
+
+test('counts by severity; a fix cures its finding; accepting needs a reason, and a reason is kept', async () => {
+  const id = await stored(tech, brokenRig);
+  await tech.open(`/rigs/${id}/signal`);
+  const { findings } = analyse(brokenRig);
+  const label = `Findings: ${SEVERITIES.map((s) => `${findings.filter((f) => f.severity === s).length} ${s}`).join(', ')}`;
+  await tech.see(`[aria-label="${label}"]`);
+  await tech.press('f');
+  const lead = findings.find((f) => f.rule === 'speaker-lead')!;
+  await tech.reads(`[data-finding="${lead.key}"]`, 'An instrument lead in a speaker line overheats');
+  await tech.button('Make it a speaker lead');
+  await tech.gone(`[data-finding="${lead.key}"]`);
+  const head = findings.find((f) => f.rule === 'no-load')!;
+  await tech.page.locator(`[data-finding="${head.key}"] ::-p-text(Accept …)`).click();
+  await tech.see(`[data-finding="${head.key}"] form button[disabled]`);
+  await tech.page.locator(`[data-finding="${head.key}"] input`).fill('It is unplugged from the mains.');
+  await tech.press('Enter');
+  await tech.gone(`[data-finding="${head.key}"]`);
+  await tech.page.locator('::-p-text(Accepted (1))').click();
+  await tech.reads(`[data-finding="${head.key}"]`, 'Accepted: It is unplugged from the mains.');
+  await tech.page.locator(`[data-finding="${head.key}"] ::-p-text(Take up again)`).click();
+  await tech.page.locator('::-p-text(Accepted (0))').wait();
+});
+
+test('choosing the other school ends its advice', async () => {
+  const id = await stored(tech, brokenRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('f');
+  await tech.reads('.mantine-Drawer-body', 'Ember Drive has less gain than Gale Drive before it');
+  await tech.page.locator('::-p-text(Order rules)').click();
+  await (await tech.see('[data-rule="gain-low-to-high"] input'))!.click();
+  await tech.page.locator('::-p-text(other school: high to low)').click();
+  await tech.page.locator('label ::-p-text(Open)').click();
+  await tech.page.waitForFunction(() => !(document.querySelector('.mantine-Drawer-body') as HTMLElement).innerText.includes('has less gain than'));
+});
+
+test('a finding leads to its subject and its sound', async () => {
+  await tech.open('/rigs/observatory-practice/sounds');
+  await tech.press('f');
+  const late = analyse(brokenRig).findings.find((f) => f.rule === 'latency')!;
+  await tech.page.locator(`[data-finding="${late.key}"] ::-p-text(Show)`).click();
+  await tech.see('[data-inspector="desk"]');
+  expect(await tech.text('.sound[aria-pressed="true"]')).toContain('Storm');
+});
+
+test('the palette does what buttons do', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.control('k');
+  await tech.see('.mantine-Spotlight-search');
+  await tech.page.keyboard.type('choose kiln');
+  await tech.press('Enter');
+  await tech.reads('.sound[aria-pressed="true"]', 'Kiln rhythm');
+  await tech.gone('.mantine-Spotlight-search');
+  await tech.control('k');
+  await tech.see('.mantine-Spotlight-search');
+  await tech.page.keyboard.type('Show levels in dBV');
+  await tech.press('Enter');
+  await tech.reads('[data-destination="cab"]', 'dBV');
+});
+
+test.each(['/', '/rigs/new', '/rigs/salt-and-ferry/signal', '/rigs/salt-and-ferry/sounds', '/rigs/salt-and-ferry/history'])('%s has no serious barrier, and does not scroll sideways', async (path) => {
+  await tech.open(path);
+  await tech.page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
+  const options: RunOptions = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] };
+  const { violations } = await tech.page.evaluate((o) => (window as unknown as { axe: { run: (c: Document, o: RunOptions) => Promise<AxeResults> } }).axe.run(document, o), options);
+  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+  expect(await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+});

@@ -1,0 +1,75 @@
+import puppeteer, { type Browser, type BrowserContext, type KeyInput, type Page } from 'puppeteer-core';
+
+const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
+let browser: Browser | undefined;
+const contexts: BrowserContext[] = [];
+
+/** A person at a browser of their own: nothing is shared with the others. */
+export class Person {
+  private constructor(readonly page: Page, readonly errors: string[]) {}
+
+  static async arrives(): Promise<Person> {
+    browser ??= await puppeteer.connect({ browserWSEndpoint: process.env.YANTREL_BROWSER, defaultViewport: { width: 1280, height: 800 } });
+    const context = await browser.createBrowserContext();
+    contexts.push(context);
+    const page = await context.newPage();
+    const errors: string[] = [];
+    page.on('pageerror', (e) => errors.push(e instanceof Error ? e.message : String(e)));
+    return new Person(page, errors);
+  }
+
+  static async allLeave(): Promise<void> {
+    await Promise.all(contexts.splice(0).map((c) => c.close()));
+    await browser?.disconnect();
+    browser = undefined;
+  }
+
+  async open(path: string): Promise<void> {
+    await this.page.goto(base + path, { waitUntil: 'load' });
+    if (path.startsWith('/rigs/') && path !== '/rigs/new') await this.see('[data-save="saved"], [data-save="saving"], [data-save="unsaved"]');
+    // The page answers keys once its scripts run; the worker has then been asked.
+    await this.page.waitForFunction(() => document.readyState === 'complete' && Object.keys(document.querySelector('main, .frame') ?? {}).some((k) => k.startsWith('__react')));
+  }
+
+  see = (selector: string) => this.page.waitForSelector(selector, { timeout: 20_000 });
+  gone = (selector: string) => this.page.waitForSelector(selector, { hidden: true, timeout: 20_000 });
+  text = (selector: string): Promise<string> => this.page.$eval(selector, (e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim());
+  texts = (selector: string): Promise<string[]> => this.page.$$eval(selector, (all) => all.map((e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim()));
+  async reads(selector: string, part: string | RegExp): Promise<void> {
+    await this.page.waitForFunction((s, p, isPattern) => {
+      const text = (document.querySelector(s) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ') ?? '';
+      return isPattern ? new RegExp(p).test(text) : text.includes(p);
+    }, { timeout: 20_000 }, selector, typeof part === 'string' ? part : part.source, typeof part !== 'string').catch(async () => {
+      throw new Error(`${selector} never read "${String(part)}"; it reads "${await this.text(selector).catch(() => 'nothing')}"`);
+    });
+  }
+  click = async (selector: string): Promise<void> => {
+    await this.see(selector);
+    await this.page.click(selector);
+  };
+  press = async (...keys: KeyInput[]): Promise<void> => {
+    for (const key of keys) await this.page.keyboard.press(key);
+  };
+  async control(key: KeyInput): Promise<void> {
+    await this.page.keyboard.down('Control');
+    await this.page.keyboard.press(key);
+    await this.page.keyboard.up('Control');
+  }
+  /** Presses a button by what it says. */
+  async button(name: string): Promise<void> {
+    await this.page.locator(`::-p-aria([name="${name}"][role="button"])`).click();
+  }
+  saved = () => this.see('[data-save="saved"]');
+  /** A figure of the meter bridge, under a strip. */
+  figure = (station: string, row: string): Promise<string> => this.text(`[data-figures="${station}"] [data-row="${row}"]`);
+  order = (): Promise<string[]> => this.page.$$eval('.station', (all) => [...all].sort((a, b) => parseFloat((a as HTMLElement).style.top) - parseFloat((b as HTMLElement).style.top) || parseFloat((a as HTMLElement).style.left) - parseFloat((b as HTMLElement).style.left)).map((e) => e.getAttribute('data-device')!));
+  api = <T>(path: string, method = 'GET', body?: unknown): Promise<{ status: number; body: T }> =>
+    fetch(base + path, { method, ...(body !== undefined && { body: JSON.stringify(body) }) }).then(async (r) => ({ status: r.status, body: (await r.json()) as T }));
+}
+
+let made = 0;
+/** Stores a rig for one test and gives its id. */
+export async function stored(person: Person, rig: { id: string }): Promise<string> {
+  const { body } = await person.api<{ id: string }>('/api/rigs', 'POST', { rig: { ...rig, id: `e2e-${Date.now()}-${++made}` } });
+  return body.id;
+}

@@ -1,0 +1,173 @@
+import { analyse } from '../src/core/analysis';
+import { brokenRig, touringRig } from '../src/core/demo';
+import { applyEdits, type Rig } from '../src/core/rig';
+import { fixed } from '../src/core/units';
+import { Person, stored } from './person';
+
+let tech: Person;
+beforeAll(async () => {
+  tech = await Person.arrives();
+});
+afterAll(async () => {
+  expect(tech.errors).toEqual([]);
+  await Person.allLeave();
+});
+
+const at = (rig: Rig, sound: string) => analyse(rig).sounds.find((s) => s.sound === sound)!;
+const level = (rig: Rig, sound: string, station: string) => fixed(at(rig, sound).stations.find((s) => s.id === station)!.output.levelDbu!.normal);
+
+test('from the list into the demo rig: the walk of each sound with its figures, by number keys', async () => {
+  await tech.open('/');
+  await tech.page.locator('::-p-text(Salt and Ferry run, main rig)').click();
+  await tech.see('[data-station="kiln"]');
+  expect((await tech.order()).slice(0, 4)).toEqual(['bari', 'radio', 'join', 'tuner']);
+  for (const [key, sound] of [['2', 'edge'], ['5', 'lead']] as const) {
+    await tech.press(key);
+    await tech.reads('[data-figures="brine"] [data-row="level"]', level(touringRig, sound, 'brine'));
+    const house = at(touringRig, sound).destinations.find((d) => d.device === 'wide')!;
+    await tech.reads('[data-destination="wide"]', `${fixed(house.levelDbu!.normal)} dBu`);
+    expect(await tech.text('[data-destination="wide"]')).toContain('stereo');
+  }
+  await tech.press('8');
+  await tech.reads('[data-destination="house"]', 'silent');
+  expect(await tech.page.$eval('[data-station="tuner"]', (e) => e.getAttribute('data-state'))).toBe('muted');
+});
+
+test('the figures are there before any script runs', async () => {
+  const reader = await Person.arrives();
+  await reader.page.setJavaScriptEnabled(false);
+  await reader.page.goto(`${process.env.YANTREL_URL}/rigs/salt-and-ferry/signal`);
+  expect(await reader.text('[data-figures="comp"] [data-row="level"]')).toBe(level(touringRig, 'flat', 'comp'));
+});
+
+test('move by keyboard: the change in figures is shown before the drop, then the walk and the figures follow, and all is there after a reload', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('4');
+  await tech.click('[data-station="kiln"]');
+  await tech.press('m');
+  await tech.reads('.preview', 'arrow keys choose the place');
+  await tech.press('ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight');
+  await tech.reads('.preview table', /dB/);
+  const said = await tech.text('.preview');
+  expect(said).toContain('Kiln Drive between');
+  expect((await tech.order()).indexOf('kiln')).toBeGreaterThan((await tech.order()).indexOf('brine'));
+  await tech.press('Escape');
+
+  await tech.click('[data-station="flare"]');
+  await tech.press('5', 'm');
+  for (let i = 0; i < 30 && !(await tech.text('.preview').catch(() => '')).includes('between Ballast Octave and Brine Drive'); i++) await tech.press('ArrowRight');
+  const moved = applyEdits(touringRig, [{ edit: 'moveDevice', device: 'flare', lead: 'l07', newLeads: ['a', 'b'] }]);
+  if (!moved.ok) throw new Error('the move is possible');
+  const change = at(moved.value.rig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal - at(touringRig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal;
+  await tech.reads('.preview table', `${fixed(change)} dB`);
+  await tech.press('Enter');
+  await tech.reads('[data-figures="flare"] [data-row="level"]', level(moved.value.rig, 'lead', 'flare'));
+  const order = await tech.order();
+  expect(order.indexOf('flare')).toBe(order.indexOf('brine') - 1);
+  await tech.saved();
+  await tech.page.reload();
+  await tech.see('[data-station="flare"]');
+  expect(await tech.order()).toEqual(order);
+});
+
+test('drag to a gap: the preview shows while held, the order changes on release, undo brings it back', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('4');
+  const before = await tech.order();
+  const from = (await (await tech.see('[data-station="brine"]'))!.boundingBox())!;
+  const to = (await (await tech.see('[data-lead="l02"]'))!.boundingBox())!;
+  await tech.page.mouse.move(from.x + 20, from.y + 20);
+  await tech.page.mouse.down();
+  await tech.page.mouse.move(from.x - 30, from.y + 25, { steps: 4 });
+  await tech.page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 12 });
+  await tech.reads('.preview', 'Brine Drive between Radio pack and Instrument joiner');
+  await tech.reads('.preview table', /dB/);
+  await tech.page.mouse.up();
+  await tech.page.waitForFunction(() => document.querySelector('.preview') === null);
+  const after = await tech.order();
+  expect(after.indexOf('brine')).toBe(after.indexOf('join') - 1);
+  await tech.control('z');
+  await tech.page.waitForFunction((o) => [...document.querySelectorAll('.station')].length === o, {}, before.length);
+  await tech.reads('[aria-label="Undo"]', '');
+  expect(await tech.order()).toEqual(before);
+});
+
+test('probe a lead, insert into it, replace, bypass, remove; every step can be undone', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('3');
+  await tech.click('[data-lead="l08"]');
+  const probe = await tech.text('[data-probe="l08"]');
+  const input = at(touringRig, 'crunch').stations.find((s) => s.device === 'kiln')!.input!;
+  expect(probe).toContain(`${fixed(input.levelDbu!.normal)} /`);
+  expect(probe).toContain('5 kΩ');
+  await tech.press('i');
+  await tech.see('[aria-label="Find a kind"]');
+  await tech.page.keyboard.type('boost');
+  await tech.reads('.preview table', /\+\d/);
+  await tech.press('ArrowUp', 'Enter');
+  await tech.see('[data-inspector="boost"], [data-inspector="treble-booster"]');
+  const fresh = (await tech.page.$eval('[data-inspector]', (e) => e.getAttribute('data-inspector')))!;
+  expect(await tech.page.$eval(`[data-station="${fresh}"]`, (e) => e.getAttribute('data-state'))).toBe('engaged');
+  await tech.press('b');
+  await tech.page.waitForFunction((d) => document.querySelector(`[data-station="${d}"]`)?.getAttribute('data-state') === 'through', {}, fresh);
+  await tech.press('r');
+  await tech.see('[aria-label="Find a kind"]');
+  await tech.page.keyboard.type('phaser');
+  await tech.press('Enter');
+  await tech.reads('[data-inspector]', 'Phaser');
+  await tech.press('Delete');
+  await tech.gone(`[data-station="${fresh}"]`);
+  for (let i = 0; i < 4; i++) await tech.control('z');
+  await tech.gone(`[data-device="${fresh}"]`);
+  await tech.saved();
+  const { body } = await tech.api<{ rig: Rig }>(`/api/rigs/${id}`);
+  expect(body.rig.leads).toEqual(touringRig.leads);
+});
+
+test('turn a knob by keys: clock hour, figure and level follow; a measured figure replaces the typical one', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('3');
+  await tech.click('[data-station="brine"]');
+  const knob = await tech.see('[role="slider"][aria-label="Drive"]');
+  await knob!.focus();
+  await tech.press('End');
+  await tech.page.waitForFunction(() => document.querySelector('[role="slider"][aria-label="Drive"]')?.getAttribute('aria-valuetext')?.startsWith("5 o'clock 10.0 · 30.0 dB"));
+  const turned = applyEdits(touringRig, [{ edit: 'setSetting', device: 'brine', sound: 'crunch', setting: 'drive', value: 10 }]);
+  if (!turned.ok) throw new Error('the knob turns');
+  await tech.reads('[data-figures="brine"] [data-row="level"]', level(turned.value.rig, 'crunch', 'brine'));
+  await tech.click('[aria-label="Change Equivalent input noise"]');
+  const field = await tech.see('[data-figure="noiseDbu"] input');
+  await field!.click({ count: 3 });
+  await tech.page.keyboard.type('-80');
+  await tech.page.locator('::-p-text(measured)').click();
+  await tech.button('Use this figure');
+  await tech.reads('[data-figure="noiseDbu"]', /measured, \d{4}-\d{2}-\d{2}; typical is −100 dBu −80 dBu/);
+});
+
+test('tone response of a bare pickup against the reference lead', async () => {
+  await tech.open('/rigs/observatory-practice/signal');
+  await tech.press('3');
+  await tech.click('[data-station="mando"]');
+  await tech.see('.recharts-line-curve');
+  const tone = at(brokenRig, 'storm').tones.find((t) => t.bare)!;
+  await tech.reads('[data-inspector="mando"]', `${fixed(tone.at5kHzDb, 2)} dB`);
+});
+
+test('the wiring list shows every lead, selects it, and connects free jacks', async () => {
+  const id = await stored(tech, brokenRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('w');
+  await tech.see('[data-wire="k21"]');
+  expect(await tech.page.$$('[data-wire]')).toHaveLength(brokenRig.leads.length);
+  const from = await tech.page.locator('::-p-aria([name="From an output"])').waitHandle();
+  await from.click();
+  await tech.page.keyboard.type('Summing');
+  await tech.press('ArrowDown', 'Enter');
+  expect(await tech.page.$$('[data-wire]')).toHaveLength(brokenRig.leads.length);
+  await tech.click('[data-wire="k20"]');
+  expect(await tech.page.$eval('[data-wire="k20"]', (e) => e.getAttribute('aria-current'))).toBe('true');
+});

@@ -1,0 +1,89 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { needBrowser } from './browser-install.mjs';
+import { build } from './build.mjs';
+import { freePort, installNpm, root, run } from './machine.mjs';
+import { startPostgres } from './postgres.mjs';
+import { serve } from './serve.mjs';
+
+/**
+ * Types, lint, import rules, unit tests, server tests, a production build, and the browser tests; ends with "N passed, N failed".
+ * `node scripts/test.mjs browser [jest options]` runs one part alone: code, core, server or browser.
+ */
+installNpm();
+const only = process.argv[2];
+const wanted = (part) => !only || only === part;
+let passed = 0;
+let failed = 0;
+
+function step(name, command, args) {
+  const done = spawnSync(command, args, { cwd: root, encoding: 'utf8', maxBuffer: 1 << 26 });
+  if (done.status === 0) passed++;
+  else failed++;
+  console.log(`${done.status === 0 ? 'ok' : 'FAILED'}  ${name}`);
+  if (done.status !== 0) console.log(`${done.stdout}${done.stderr}`);
+}
+
+/** Runs one project of tests. Not in step: the browser is driven from here and must be answered meanwhile. */
+async function jest(project, env) {
+  const folder = mkdtempSync(join(tmpdir(), 'yantrel-test-'));
+  const file = join(folder, 'results.json');
+  const args = ['jest', '--selectProjects', project, '--json', `--outputFile=${file}`, ...(project === 'browser' ? ['--runInBand', '--forceExit', '--testTimeout=60000'] : ['--testTimeout=30000']), ...process.argv.slice(3)];
+  await new Promise((ended) => spawn('npx', args, { cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } }).once('exit', ended));
+  let results;
+  try {
+    results = JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    results = { numPassedTests: 0, numFailedTests: 1, numRuntimeErrorTestSuites: 0 };
+  }
+  rmSync(folder, { recursive: true, force: true });
+  passed += results.numPassedTests;
+  failed += results.numFailedTests + results.numRuntimeErrorTestSuites;
+  console.log(`${results.numFailedTests + results.numRuntimeErrorTestSuites === 0 ? 'ok' : 'FAILED'}  ${project} tests: ${results.numPassedTests} passed, ${results.numFailedTests} failed`);
+}
+
+if (wanted('code')) {
+  step('types', 'npx', ['tsc', '--noEmit']);
+  step('lint', 'npx', ['eslint', '.']);
+  step('import rules', 'npx', ['depcruise', 'src', '--config', '.dependency-cruiser.cjs']);
+  step('documents generated from the code are current', 'npx', ['tsx', 'scripts/write-docs.ts', '--check']);
+}
+if (wanted('core')) await jest('core', {});
+
+const postgres = wanted('server') || wanted('browser') ? await startPostgres('test', 54_620) : undefined;
+let server;
+let browser;
+async function browserTests() {
+  build('.next-test');
+  passed++;
+  console.log('ok  production build');
+  needBrowser();
+  const database = `browser_${process.pid}`;
+  const url = postgres.url.replace(/\/[^/]*$/, `/${database}`);
+  run('npx', ['tsx', 'src/server/make-database.ts', 'create', database], { env: { ...process.env, DATABASE_URL: postgres.url } });
+  run('npx', ['tsx', 'src/server/prepare.ts'], { env: { ...process.env, DATABASE_URL: url } });
+  server = await serve({ folder: '.next-test', port: await freePort(3600), databaseUrl: url });
+  // Only now are the npm packages sure to be there.
+  const { openBrowser } = await import('./browser.mjs');
+  browser = await openBrowser();
+  await jest('browser', { YANTREL_URL: server.address, YANTREL_BROWSER: browser.wsEndpoint(), YANTREL_ADMIN_URL: postgres.url, YANTREL_DATABASE: database });
+  await browser.close();
+  await server.stop();
+  run('npx', ['tsx', 'src/server/make-database.ts', 'drop', database], { env: { ...process.env, DATABASE_URL: postgres.url } });
+}
+try {
+  if (wanted('server')) await jest('server', { DATABASE_URL: postgres.url });
+  if (wanted('browser')) await browserTests();
+} catch (error) {
+  failed++;
+  console.log(`FAILED  ${error.message}`);
+  await browser?.close();
+  await server?.stop();
+} finally {
+  postgres?.stop();
+}
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed ? 1 : 0);

@@ -1,0 +1,30 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { z } from 'zod';
+import { KINDS } from '../src/core/kinds';
+import { ORDER_RULES } from '../src/core/order';
+import { rigSchema } from '../src/core/rig';
+
+/** Writes the documents that are made from the code: the JSON Schema of a rig file, and the list of kinds. With --check it only compares. */
+const schema = `${JSON.stringify({ title: 'Yantrel rig, version 1', ...z.toJSONSchema(rigSchema, { io: 'input' }) }, null, 2)}\n`;
+
+const kinds = KINDS.map((k) => {
+  const row = (cells: (string | number)[]) => `| ${cells.join(' | ')} |`;
+  const figures = k.figures.length ? ['', '| figure | means | typical | range | why |', '| --- | --- | --- | --- | --- |', ...k.figures.map((f) => row([`\`${f.id}\``, f.label, `${f.typical} ${f.unit}`, `${f.min} to ${f.max}`, f.reason]))] : [];
+  const parameters = k.parameters.map((p) => (p.type === 'knob' ? `\`${p.id}\` (${p.label}, ${p.min} to ${p.max}${p.unit ? ` ${p.unit}` : ''}, starts at ${p.initial})` : p.type === 'choice' ? `\`${p.id}\` (${p.label}: ${p.options.map((o) => `"${o.value}"`).join(', ')})` : `\`${p.id}\` (${p.label}, true or false)`));
+  return [
+    `### \`${k.id}\`: ${k.name}`, '', k.about, '',
+    `Jacks: ${k.jacks.map((j) => `\`${j.id}\` (${j.direction}, ${j.signal}, ${j.connector})`).join(', ')}.${k.alwaysOn ? ' Always on.' : k.startsEngaged ? ' Engaged unless said otherwise.' : ' Bypassed unless said otherwise.'}`,
+    ...(parameters.length ? ['', `Settings: ${parameters.join(', ')}.`] : []), ...figures, '',
+  ].join('\n');
+});
+const kindsText = `# Device kinds\n\nMade from the code by \`npm run docs\`. Figures can be replaced on a device (\`figures\`), settings on a device or in a sound (\`settings\`).\n\n${kinds.join('\n')}\n## Order rules\n\nThe ids for \`order.stances\`.\n\n| rule | thing | usual | other school |\n| --- | --- | --- | --- |\n${ORDER_RULES.map((r) => `| \`${r.id}\` | ${r.thing} | ${r.main} | ${r.other} |`).join('\n')}\n`;
+
+let stale = 0;
+for (const [path, text] of [['docs/rig.schema.json', schema], ['docs/kinds.md', kindsText]] as const) {
+  if (!process.argv.includes('--check')) writeFileSync(path, text);
+  else if (!existsSync(path) || readFileSync(path, 'utf8') !== text) {
+    stale++;
+    process.stderr.write(`${path} is not current; run "npm run docs"\n`);
+  }
+}
+process.exitCode = stale ? 1 : 0;

@@ -1,0 +1,46 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { brokenRig, touringRig } from '../core/demo';
+import { writeRig } from '../core/rig';
+
+const folder = mkdtempSync(join(tmpdir(), 'yantrel-cli-'));
+const file = (name: string, text: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+};
+const touring = file('touring.json', writeRig(touringRig));
+const broken = file('broken.json', writeRig(brokenRig));
+const torn = file('torn.json', writeRig(touringRig).slice(0, 500));
+const cli = (...args: string[]) => spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', ...args], { encoding: 'utf8' });
+
+test('check exits 0, 1 or 2', () => {
+  expect(cli('check', touring).status).toBe(0);
+  const found = cli('check', broken, '--json');
+  expect(found.status).toBe(1);
+  expect((JSON.parse(found.stdout) as { rule: string; severity: string }[]).some((f) => f.rule === 'no-load' && f.severity === 'danger')).toBe(true);
+  const unreadable = cli('check', torn);
+  expect(unreadable.status).toBe(2);
+  expect(unreadable.stderr).toMatch(/line \d+, column \d+/);
+  expect(cli('check', join(folder, 'nothing.json')).status).toBe(2);
+  expect(cli('dance').status).toBe(2);
+}, 60_000);
+
+test('report gives every destination in every sound, and the passive sections', () => {
+  const report = JSON.parse(execFileSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', 'report', touring, '--json'], { encoding: 'utf8' })) as { destinations: Record<string, unknown>[]; passiveSections: Record<string, unknown>[] };
+  expect(report.destinations).toHaveLength(touringRig.sounds.length * 4);
+  const lead = report.destinations.find((d) => d.sound === 'Lead' && d.destination === 'House, wide pair')!;
+  expect(lead).toMatchObject({ channels: 'stereo', latencyMs: 8 });
+  expect(Object.keys(lead)).toEqual(expect.arrayContaining(['levelDbu', 'peakDbu', 'signalToNoiseDb', 'thdPercent', 'walk']));
+  expect(Object.keys(lead.thdPercent as object)).toEqual(['soft', 'normal', 'hard']);
+  expect(Object.keys(report.passiveSections[0]!)).toEqual(expect.arrayContaining(['peakHz', 'peakDb', 'at5kHzDb', 'minus3dBHz']));
+}, 30_000);
+
+test('walk takes a sound by name, and says which there are', () => {
+  const walk = JSON.parse(cli('walk', touring, '--sound', 'silent tuning', '--json').stdout) as { sound: string; stations: { device: string; state: string }[] };
+  expect(walk.sound).toBe('Silent tuning');
+  expect(walk.stations.find((s) => s.device === 'tuner')!.state).toBe('muted');
+  expect(cli('walk', touring, '--sound', 'none').stderr).toContain('It has: Tide flat, Edge');
+}, 30_000);

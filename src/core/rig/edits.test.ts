@@ -1,0 +1,131 @@
+import fc from 'fast-check';
+import { KINDS } from '../kinds';
+import { touringRig } from '../demo';
+import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
+import { applyEdit, applyEdits, compareRigs, type Edit, editWords, freshId, integrityProblems, record, redo, type Rig, sameJson, startHistory, undo, walkOrder } from '.';
+
+const apply = (rig: Rig, ...edits: Edit[]): Rig => {
+  const r = applyEdits(rig, edits);
+  if (!r.ok) throw new Error(r.problems[0]!.what);
+  return r.value.rig;
+};
+const refusal = (rig: Rig, edit: Edit): string => {
+  const r = applyEdit(rig, edit);
+  return r.ok ? 'done' : r.problems[0]!.what;
+};
+const chain = () => chainOf(['guitar-single-coil', 'compressor', 'drive-low', 'delay', 'console-input'], 0.5, [sound('s1', 'One', ['d1']), sound('s2', 'Two', ['d2'])]);
+
+describe('the route', () => {
+  test('insert cuts a lead in two, remove heals it', () => {
+    const inserted = apply(chain(), { edit: 'insertInLead', lead: 'l1', device: device('x', 'boost', 'X'), newLeads: ['n1', 'n2'] });
+    expect(walkOrder(inserted)).toEqual(['d0', 'd1', 'x', 'd2', 'd3', 'd4']);
+    const healed = apply(inserted, { edit: 'removeDevice', device: 'x' });
+    expect(walkOrder(healed)).toEqual(walkOrder(chain()));
+    expect(healed.leads).toHaveLength(4);
+  });
+  test('move heals the old place and cuts the new one', () => {
+    const moved = apply(chain(), { edit: 'moveDevice', device: 'd3', lead: 'l1', newLeads: ['n1', 'n2'] });
+    expect(walkOrder(moved)).toEqual(['d0', 'd1', 'd3', 'd2', 'd4']);
+    expect(compareRigs(chain(), moved)).toEqual(['moved Device 3 before Device 2']);
+    expect(integrityProblems(moved)).toEqual([]);
+  });
+  test('a stereo device goes into both leads of a pair, and comes out of both', () => {
+    const pair = rigOf(
+      [device('g', 'guitar-active', 'G'), device('c', 'chorus', 'C'), device('r', 'reverb', 'R'), device('e', 'recorder', 'E')],
+      [lead('1', 'g.out', 'c.in', 1), lead('2', 'c.out', 'r.in', 1), lead('2r', 'c.outR', 'r.inR', 1), lead('3', 'r.out', 'e.in', 1), lead('3r', 'r.outR', 'e.inR', 1)],
+    );
+    const wide = apply(pair, { edit: 'insertInLead', lead: '2', device: device('d', 'delay', 'D'), newLeads: ['n1', 'n2'] });
+    expect(wide.leads.filter((l) => l.to.device === 'd').map((l) => l.to.jack).sort()).toEqual(['in', 'inR']);
+    const back = apply(wide, { edit: 'removeDevice', device: 'd' });
+    expect(back.leads.filter((l) => l.from.device === 'c').map((l) => [l.from.jack, l.to.jack]).sort()).toEqual([['out', 'in'], ['outR', 'inR']]);
+  });
+  test('replace keeps leads, name, matching knobs and figures', () => {
+    const rig = chainOf(['guitar-single-coil', ['drive-low', { name: 'Mine', settings: { drive: 7, level: 3 }, figures: { noiseDbu: { value: -99, from: 'measured' } } }], 'console-input'], 1, [sound('s1', 'One', ['d1'], { d1: { engaged: true, settings: { drive: 8 } } })]);
+    const d = apply(rig, { edit: 'replaceDevice', device: 'd1', kind: 'drive-high' });
+    expect(d.devices[1]).toMatchObject({ kind: 'drive-high', name: 'Mine', settings: { drive: 7, level: 3 }, figures: { noiseDbu: { value: -99 } } });
+    expect(d.sounds[0]!.states.d1).toEqual({ engaged: true, settings: { drive: 8 } });
+    expect(d.leads).toEqual(rig.leads);
+    const b = apply(rig, { edit: 'replaceDevice', device: 'd1', kind: 'boost' });
+    expect(b.devices[1]!.settings).toEqual({});
+  });
+  test('append, connect and disconnect', () => {
+    const rig = rigOf([device('g', 'guitar-active', 'G')], []);
+    const one = apply(rig, { edit: 'append', after: { device: 'g', jack: 'out' }, device: device('t', 'tuner-buffered', 'T'), newLead: 'n' });
+    expect(one.leads[0]).toMatchObject({ from: { device: 'g', jack: 'out' }, to: { device: 't', jack: 'in' } });
+    expect(apply(one, { edit: 'disconnect', lead: 'n' }).leads).toEqual([]);
+  });
+});
+
+describe('refusals say why, and change nothing', () => {
+  test.each<[string, Edit]>([
+    ['There is no device "gone" any more.', { edit: 'removeDevice', device: 'gone' }],
+    ['Guitar, single coils has no way through, so it cannot stand in a lead. Add it and connect its jacks.', { edit: 'insertInLead', lead: 'l1', device: device('x', 'guitar-single-coil', 'X'), newLeads: ['n1', 'n2'] }],
+    ['Device 3 is already there.', { edit: 'moveDevice', device: 'd3', lead: 'l3', newLeads: ['n1', 'n2'] }],
+    ['Drive takes a number from 0 to 10, not 11', { edit: 'setSetting', device: 'd2', setting: 'drive', value: 11 }],
+    ['jack "in" of Device 2 already holds leads[1]; a jack takes one lead', { edit: 'connect', lead: lead('n', 'd3.outR', 'd2.in', 1) }],
+    ['"in" of Device 2 is an input; a lead runs from an output to an input', { edit: 'connect', lead: lead('n', 'd2.in', 'd3.inR', 1) }],
+    ['Say why this finding is accepted; the reason is kept and printed.', { edit: 'acceptFinding', finding: 'x', reason: '  ' }],
+    ['the id "d1" is used twice; give one of the two another', { edit: 'addDevice', device: device('d1', 'boost', 'Again') }],
+    ['give it a name', { edit: 'renameSound', sound: 's1', name: '   ' }],
+    ['-999 dBu is not believable for "Equivalent input noise"; give -140 to -40 dBu', { edit: 'overrideFigure', device: 'd2', figure: 'noiseDbu', override: { value: -999, from: 'sheet' } }],
+  ])('%s', (why, edit) => expect(refusal(chain(), edit)).toBe(why));
+  test('the last sound stays', () => expect(refusal(chainOf(['guitar-active', 'buffer']), { edit: 'removeSound', sound: 's1' })).toContain('at least one sound'));
+  test('of several edits all are done or none', () => {
+    const rig = chain();
+    expect(applyEdits(rig, [{ edit: 'renameRig', name: 'Changed' }, { edit: 'removeDevice', device: 'gone' }]).ok).toBe(false);
+    expect(rig.name).toBe('Test rig');
+  });
+});
+
+/** An arbitrary edit that fits the rig at hand more often than not. */
+const anyEdit = (rig: Rig, n: number): Edit => {
+  const pick = <T>(list: readonly T[], k: number): T => list[k % list.length]!;
+  const d = pick(rig.devices, n >> 3).id;
+  const l = rig.leads.length ? pick(rig.leads, n >> 5).id : 'none';
+  const s = pick(rig.sounds, n >> 7).id;
+  const kind = pick(KINDS, n >> 4).id;
+  const [a, b] = [freshId('n', rig.leads.map((x) => x.id)), freshId('m', rig.leads.map((x) => x.id))];
+  const fresh = { id: freshId('x', rig.devices.map((x) => x.id)), kind, name: `X ${n}` };
+  const edits: Edit[] = [
+    { edit: 'insertInLead', lead: l, device: fresh, newLeads: [a, b] }, { edit: 'moveDevice', device: d, lead: l, newLeads: [a, b] }, { edit: 'removeDevice', device: d },
+    { edit: 'replaceDevice', device: d, kind }, { edit: 'addDevice', device: fresh }, { edit: 'disconnect', lead: l }, { edit: 'setLead', lead: l, metres: n % 40, label: `L${n}` },
+    { edit: 'setEngaged', device: d, sound: n % 2 ? s : undefined, engaged: n % 3 === 0 }, { edit: 'setSetting', device: d, sound: s, setting: 'drive', value: n % 11 }, { edit: 'clearState', device: d, sound: s },
+    { edit: 'copySound', sound: s, id: freshId(s, rig.sounds.map((x) => x.id)), name: `C${n}` }, { edit: 'moveSound', sound: s, to: n % 3 }, { edit: 'removeSound', sound: s }, { edit: 'renameSound', sound: s, name: `N${n}` },
+    { edit: 'overrideFigure', device: d, figure: 'noiseDbu', override: { value: -60 - (n % 60), from: 'measured', on: '2026-01-02' } }, { edit: 'clearFigure', device: d, figure: 'noiseDbu' },
+    { edit: 'setStance', rule: 'pitch-early', stance: { stance: 'ignore', because: `r${n}` } }, { edit: 'acceptFinding', finding: `f${n % 4}`, reason: 'fine' }, { edit: 'reopenFinding', finding: `f${n % 4}` },
+    { edit: 'setReference', reference: { metres: n % 9, pfPerMetre: 100, ohms: 1e6 } }, { edit: 'setDevice', device: d, name: `D${n}`, notes: 'n' }, { edit: 'replaceRig', rig: { ...rig, notes: `back ${n}` } },
+  ];
+  return pick(edits, n);
+};
+
+test('any sequence of edits, undone, gives the identical document, and redone, the same again; it is always a sound document', () => {
+  fc.assert(fc.property(fc.array(fc.nat({ max: 100_000 }), { minLength: 1, maxLength: 30 }), (numbers) => {
+    const start = structuredClone(touringRig) as Rig;
+    const frozen = JSON.stringify(start);
+    let h = startHistory(start);
+    for (const n of numbers) {
+      const edit = anyEdit(h.rig, n);
+      const r = applyEdit(h.rig, edit);
+      if (r.ok) h = record(h, r.value, editWords(h.rig, edit));
+    }
+    const end = h.rig;
+    if (integrityProblems(end).length) return false;
+    while (h.past.length) h = undo(h);
+    if (JSON.stringify(start) !== frozen || !sameJson(h.rig, start)) return false;
+    while (h.future.length) h = redo(h);
+    return sameJson(h.rig, end);
+  }), { numRuns: 120 });
+});
+
+test('edits are told in words', () => {
+  const rig = chain();
+  expect(editWords(rig, { edit: 'moveDevice', device: 'd3', lead: 'l1', newLeads: ['a', 'b'] })).toBe('moved Device 3 between Device 1 and Device 2');
+  expect(editWords(rig, { edit: 'setSetting', device: 'd2', sound: 's1', setting: 'drive', value: 5 })).toBe("set Device 2, Drive at 12 o'clock, in One");
+  expect(editWords(rig, { edit: 'setEngaged', device: 'd2', engaged: false })).toBe('bypassed Device 2 in every sound');
+});
+
+test('a comparison tells additions, removals, knobs and sounds', () => {
+  const after = apply(chain(), { edit: 'removeDevice', device: 'd1' }, { edit: 'setSetting', device: 'd2', sound: 's2', setting: 'drive', value: 7.5 }, { edit: 'copySound', sound: 's2', id: 's3', name: 'Three' });
+  expect(compareRigs(chain(), after)).toEqual(['removed Device 1', 'Device 2, Drive at half past 2 in Two', 'added the sound Three']);
+  expect(compareRigs(chain(), chain())).toEqual([]);
+});

@@ -1,0 +1,44 @@
+import fc from 'fast-check';
+import { clockHour, dbuOfDbv, dbuOfVolts, dbvOfDbu, fixed, loadingLoss, showChange, showLength, showLevel, sumOfPowers, sumOfVoltages, thermalNoiseVolts, voltsOfDbu, withPrefix } from '.';
+
+describe('levels', () => {
+  test('0 dBu is 0.7746 V, and dBu is 2.218 above dBV', () => {
+    expect(dbuOfVolts(0.7746)).toBeCloseTo(0, 6);
+    expect(dbuOfDbv(0)).toBeCloseTo(2.218, 3);
+    expect(dbuOfDbv(-10)).toBeCloseTo(-7.78, 2);
+    expect(dbvOfDbu(2.218)).toBeCloseTo(0, 3);
+  });
+  test('volts and dBu go there and back', () => {
+    fc.assert(fc.property(fc.double({ min: -140, max: 60, noNaN: true }), (dbu) => Math.abs(dbuOfVolts(voltsOfDbu(dbu)) - dbu) < 1e-9));
+  });
+  test('loading: 10 kΩ into 1 MΩ loses 0.09 dB, into 10 kΩ 6.02 dB', () => {
+    expect(loadingLoss(10_000, 1e6)).toBeCloseTo(-0.09, 2);
+    expect(loadingLoss(10_000, 10_000)).toBeCloseTo(-6.02, 2);
+    expect(loadingLoss(10_000, Infinity)).toBe(0);
+  });
+  test('two equal levels add to +6.02 dB as voltages and +3.01 dB as powers', () => {
+    expect(sumOfVoltages(-20, -20)).toBeCloseTo(-13.98, 2);
+    expect(sumOfPowers(-20, -20)).toBeCloseTo(-16.99, 2);
+  });
+  test('thermal noise of 10 kΩ over 20 kHz at 295 K is 1.81 µV, −112.6 dBu', () => {
+    expect(thermalNoiseVolts(10_000) * 1e6).toBeCloseTo(1.81, 2);
+    expect(dbuOfVolts(thermalNoiseVolts(10_000))).toBeCloseTo(-112.65, 2);
+  });
+});
+
+describe('display', () => {
+  test('figures carry units and a true minus sign', () => {
+    expect(showLevel(-24.04)).toBe('−24.0 dBu');
+    expect(showLevel(2.218, 'dBV')).toBe('0.0 dBV');
+    expect(showLevel(-Infinity)).toBe('silent');
+    expect(showChange(3)).toBe('+3.0 dB');
+    expect(showChange(0.001)).toBe('0.0 dB');
+    expect(fixed(-0.01)).toBe('0.0');
+  });
+  test.each([[62_500, 'Ω', '62.5 kΩ'], [3.3e-10, 'F', '330 pF'], [796_000, 'Hz', '796 kHz'], [1e6, 'Ω', '1 MΩ'], [0, 'Ω', '0 Ω']])('%d %s is %s', (v, unit, text) => expect(withPrefix(v, unit)).toBe(text));
+  test('lengths in both systems', () => {
+    expect(showLength(0.3)).toBe('30 cm');
+    expect(showLength(3.048, 'imperial')).toBe('10.0 ft');
+  });
+  test.each([[0, "7 o'clock"], [5, "12 o'clock"], [10, "5 o'clock"], [7.5, 'half past 2'], [5.6, 'half past 12']])('a knob at %d points to %s', (v, text) => expect(clockHour(v)).toBe(text));
+});

@@ -1,0 +1,28 @@
+import { getHotkeyHandler, type HotkeyItem } from '@mantine/hooks';
+import { useEffect, useRef } from 'react';
+
+const TYPED = new Set(['text', 'search', 'number', 'email', 'password', 'url', 'tel']);
+
+/** Whether a key belongs to where the focus is: to text being typed, to a dialog, or, for arrows, to any control that uses them. */
+function isTaken(event: KeyboardEvent): boolean {
+  const at = event.target as HTMLElement | null;
+  if (!at) return false;
+  if (at.isContentEditable || at.tagName === 'TEXTAREA' || at.tagName === 'SELECT') return true;
+  if (at instanceof HTMLInputElement && (TYPED.has(at.type) || event.key.startsWith('Arrow'))) return true;
+  return at.closest('[role="dialog"], [role="listbox"], [role="menu"]') !== null;
+}
+
+/** Keys that work wherever the focus is, unless it is in text or in a dialog. */
+export function useKeys(keys: HotkeyItem[]): void {
+  const latest = useRef(keys);
+  useEffect(() => {
+    latest.current = keys;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!isTaken(event)) getHotkeyHandler(latest.current)(event);
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+}
