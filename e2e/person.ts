@@ -1,6 +1,7 @@
 import puppeteer, { type Browser, type BrowserContext, type KeyInput, type Page } from 'puppeteer-core';
 
 const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
+const PATIENCE = 40_000;
 let browser: Browser | undefined;
 const contexts: BrowserContext[] = [];
 
@@ -31,15 +32,15 @@ export class Person {
     await this.page.waitForFunction(() => document.readyState === 'complete' && Object.keys(document.querySelector('main, .frame') ?? {}).some((k) => k.startsWith('__react')));
   }
 
-  see = (selector: string) => this.page.waitForSelector(selector, { timeout: 20_000 });
-  gone = (selector: string) => this.page.waitForSelector(selector, { hidden: true, timeout: 20_000 });
+  see = (selector: string) => this.page.waitForSelector(selector, { timeout: PATIENCE });
+  gone = (selector: string) => this.page.waitForSelector(selector, { hidden: true, timeout: PATIENCE });
   text = (selector: string): Promise<string> => this.page.$eval(selector, (e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim());
   texts = (selector: string): Promise<string[]> => this.page.$$eval(selector, (all) => all.map((e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim()));
   async reads(selector: string, part: string | RegExp): Promise<void> {
     await this.page.waitForFunction((s, p, isPattern) => {
       const text = (document.querySelector(s) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ') ?? '';
       return isPattern ? new RegExp(p).test(text) : text.includes(p);
-    }, { timeout: 20_000 }, selector, typeof part === 'string' ? part : part.source, typeof part !== 'string').catch(async () => {
+    }, { timeout: PATIENCE }, selector, typeof part === 'string' ? part : part.source, typeof part !== 'string').catch(async () => {
       throw new Error(`${selector} never read "${String(part)}"; it reads "${await this.text(selector).catch(() => 'nothing')}"`);
     });
   }

@@ -110,7 +110,7 @@ test('probe a lead, insert into it, replace, bypass, remove; every step can be u
   await tech.press('ArrowUp', 'Enter');
   await tech.see('[data-inspector="boost"], [data-inspector="treble-booster"]');
   const fresh = (await tech.page.$eval('[data-inspector]', (e) => e.getAttribute('data-inspector')))!;
-  expect(await tech.page.$eval(`[data-station="${fresh}"]`, (e) => e.getAttribute('data-state'))).toBe('engaged');
+  await tech.see(`[data-station="${fresh}"][data-state="engaged"]`);
   await tech.press('b');
   await tech.page.waitForFunction((d) => document.querySelector(`[data-station="${d}"]`)?.getAttribute('data-state') === 'through', {}, fresh);
   await tech.press('r');

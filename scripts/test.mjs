@@ -30,7 +30,7 @@ function step(name, command, args) {
 async function jest(project, env) {
   const folder = mkdtempSync(join(tmpdir(), 'yantrel-test-'));
   const file = join(folder, 'results.json');
-  const args = ['jest', '--selectProjects', project, '--json', `--outputFile=${file}`, ...(project === 'browser' ? ['--runInBand', '--forceExit', '--testTimeout=60000'] : ['--testTimeout=30000']), ...process.argv.slice(3)];
+  const args = ['jest', '--selectProjects', project, '--json', `--outputFile=${file}`, ...(project === 'browser' ? ['--runInBand', '--forceExit', '--testTimeout=120000'] : ['--testTimeout=60000']), ...process.argv.slice(3)];
   await new Promise((ended) => spawn('npx', args, { cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } }).once('exit', ended));
   let results;
   try {

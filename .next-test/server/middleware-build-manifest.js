@@ -7,9 +7,9 @@ globalThis.__BUILD_MANIFEST = {
     "static/chunks/0cz1d0mv5g_q7.js"
   ],
   "lowPriorityFiles": [
-    "static/VIy8AsBpMJHsX8UdTJOc8/_buildManifest.js",
-    "static/VIy8AsBpMJHsX8UdTJOc8/_ssgManifest.js",
-    "static/VIy8AsBpMJHsX8UdTJOc8/_clientMiddlewareManifest.js"
+    "static/1XHOdgeLO5uVbD0zIt1Xu/_buildManifest.js",
+    "static/1XHOdgeLO5uVbD0zIt1Xu/_ssgManifest.js",
+    "static/1XHOdgeLO5uVbD0zIt1Xu/_clientMiddlewareManifest.js"
   ],
   "rootMainFiles": [
     "static/chunks/3y705tc4v-41-.js",

@@ -1,1 +1,1 @@
-self.__RSC_SERVER_MANIFEST="{\n  \"node\": {},\n  \"edge\": {},\n  \"encryptionKey\": \"xlHDxL9WwDoEz2/p63RTLw5j6o6huaR0Ar7S1BLIV5I=\"\n}"
+self.__RSC_SERVER_MANIFEST="{\n  \"node\": {},\n  \"edge\": {},\n  \"encryptionKey\": \"LkRJydRsGz7OzAFFaCxsdhNVzj/HF1kKGYZ/ufZaDcw=\"\n}"

@@ -37,9 +37,16 @@ export function clippedShape(kind: Clip, shape: Shape, drive: number): Shape {
   return out;
 }
 
+const known = new WeakMap<Shape, number>([[SINE, 0]]);
+
 /** Total harmonic distortion of a wave, relative to its fundamental: 0 for a sine, 0.483 for a square wave. */
 export function distortion(shape: Shape): number {
-  if (shape === SINE) return 0;
+  let thd = known.get(shape);
+  if (thd === undefined) known.set(shape, (thd = harmonicShare(shape)));
+  return thd;
+}
+
+function harmonicShare(shape: Shape): number {
   let sine = 0;
   let cosine = 0;
   let power = 0;

@@ -9,7 +9,10 @@ export const ampFigures = (p: { low: number; high: number; watts: number; ohms: 
   ceiling(6, 'the preamplifier’s last tube, at the send'),
   figure('gainLowDb', 'Preamplifier gain with the knob down', 'dB', p.low, [-40, 80], p.why),
   figure('gainHighDb', 'Preamplifier gain with the knob full', 'dB', p.high, [-20, 100], p.why),
+  figure('sendOhms', 'Send output impedance', 'Ω', 1000, [0, 1e6], 'a buffered send'),
+  figure('returnOhms', 'Return input impedance', 'Ω', 47_000, [1000, 1e7], 'a buffered return'),
   figure('powerGainDb', 'Power stage gain', 'dB', 32, [0, 60], 'from loop level to the speaker'),
+  figure('powerNoiseDbu', 'Power stage input noise', 'dBu', -95, [-140, -40], 'a phase inverter at loop level'),
   figure('watts', 'Rated power', 'W', p.watts, [0.1, 2000], p.why),
   figure('tapOhms', 'Speaker tap', 'Ω', p.ohms, [2, 32], 'the tap in use'),
 ];
@@ -32,7 +35,7 @@ export const airJack: Jack = { id: 'air', label: 'in front of the speaker', dire
 /** First stages, tone and master: from the input to the loop. They clip softly and are meant to. */
 export const preamp = (s: DeviceState, to: string): Stage =>
   stage(s, {
-    id: 'preamp', to, outOhms: 1000, inverts: true, muted: !s.engaged,
+    id: 'preamp', to, outOhms: s.figure('sendOhms'), inverts: true, muted: !s.engaged,
     gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('gain')),
     ceiling: { dbu: s.figure('ceilingDbu'), shape: 'soft', meant: true },
     outputDb: between(-40, 0, s.knob('master')),
@@ -42,7 +45,7 @@ export const preamp = (s: DeviceState, to: string): Stage =>
 /** From the loop to the speaker: rated power into the tap is the ceiling, `V = √(P·Z)`. */
 export const powerStage = (s: DeviceState, from: string, to: string): Stage =>
   stage(s, {
-    id: 'power', from, to, inOhms: 47_000, noiseDbu: -95, inverts: true, muted: !s.engaged,
+    id: 'power', from, to, inOhms: s.figure('returnOhms'), noiseDbu: s.figure('powerNoiseDbu'), inverts: true, muted: !s.engaged,
     gainDb: s.figure('powerGainDb'),
     ceiling: { dbu: dbuOfVolts(Math.sqrt(s.figure('watts') * s.figure('tapOhms'))), shape: 'soft', meant: true },
   });

@@ -1,5 +1,5 @@
 import type { Kind } from './kind';
-import { figure, inJack, inputOhms } from './parts';
+import { figure, inJack, inputOhms, noise } from './parts';
 
 export const tunerRack: Kind = {
   id: 'tuner-rack',
@@ -8,9 +8,9 @@ export const tunerRack: Kind = {
   job: 'destination',
   about: 'A tuner fed from a tuner output: it always hears the instrument and is not in the way.',
   jacks: [inJack],
-  figures: [inputOhms(1e6, 'a metering input'), figure('maxInDbu', 'Input clips at', 'dBu', 20, [-20, 40], 'it only counts cycles')],
+  figures: [inputOhms(1e6, 'a metering input'), noise(-100, 'a metering input'), figure('maxInDbu', 'Input clips at', 'dBu', 20, [-20, 40], 'it only counts cycles')],
   parameters: [],
   alwaysOn: true,
   destination: { jacks: ['in'], hears: 'tuner' },
-  passes: (s) => [{ is: 'arrive', at: 'in', ohms: s.figure('inputOhms'), maxDbu: s.figure('maxInDbu'), noiseDbu: -100 }],
+  passes: (s) => [{ is: 'arrive', at: 'in', ohms: s.figure('inputOhms'), maxDbu: s.figure('maxInDbu'), noiseDbu: s.figure('noiseDbu') }],
 };

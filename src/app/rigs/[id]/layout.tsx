@@ -19,5 +19,7 @@ export default async function RigLayout({ params, children }: { params: Promise<
     return <RigApp id={id} opened={null} problem="The database is away.">{children}</RigApp>;
   }
   if (!saved) notFound();
-  return <RigApp id={id} opened={{ rig: saved.rig, revision: saved.revision, report: analyse(saved.rig) }} problem={null}>{children}</RigApp>;
+  // The first sound is enough for the first paint; the worker gives the others at once.
+  const { sounds, findings } = analyse(saved.rig);
+  return <RigApp id={id} opened={{ rig: saved.rig, revision: saved.revision, report: { sounds: sounds.slice(0, 1), findings } }} problem={null}>{children}</RigApp>;
 }

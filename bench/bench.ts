@@ -1,0 +1,51 @@
+import { DirectedGraph } from 'graphology';
+import { dfs } from 'graphology-traversal';
+import { Analyser, analyse } from '../src/core/analysis';
+import { touringRig } from '../src/core/demo';
+import { applyEdit, type Rig } from '../src/core/rig';
+import { bigRig } from './big-rig';
+
+/** The middle of several runs, in milliseconds; the first runs warm up. */
+function time(work: () => unknown, runs = 15): number {
+  for (let i = 0; i < 3; i++) work();
+  const taken = Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  });
+  return taken.sort((a, b) => a - b)[Math.floor(runs / 2)]!;
+}
+
+/** One bare depth-first walk of the rig's devices and leads by a graph library, for each sound. */
+function bareWalk(rig: Rig): void {
+  for (const _ of rig.sounds) {
+    const graph = new DirectedGraph();
+    for (const d of rig.devices) graph.addNode(d.id);
+    for (const l of rig.leads) graph.mergeEdge(l.from.device, l.to.device);
+    dfs(graph, () => undefined);
+  }
+}
+
+const say = (what: string, ratio: number, meaning: string) => console.log(`${what.padEnd(46)} ${ratio.toFixed(2).padStart(8)}   ${meaning}`);
+
+const full = time(() => analyse(touringRig));
+say('full analysis / bare walk, touring rig', full / time(() => bareWalk(touringRig)), 'times as long as only visiting every lead');
+
+const analyser = new Analyser();
+analyser.analyse(touringRig);
+let turn = 0;
+const knob = () => {
+  const r = applyEdit(touringRig, { edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'drive', value: (turn++ % 100) / 10 });
+  if (r.ok) analyser.analyse(r.value.rig);
+};
+say('knob in one sound / full analysis', time(knob) / full, `of ${touringRig.sounds.length} sounds one is computed again`);
+
+const sizes = [50, 100, 200, 400];
+const times = sizes.map((n) => {
+  const rig = bigRig(n);
+  return time(() => analyse(rig), 7);
+});
+sizes.forEach((n, i) => say(`analysis of ${n} devices / of ${sizes[0]}`, times[i]! / times[0]!, `${n / sizes[0]!} times the devices`));
+const exponent = Math.log(times[3]! / times[1]!) / Math.log(sizes[3]! / sizes[1]!);
+say('growth exponent, 100 to 400 devices', exponent, 'at most 1.20 is wanted');
+process.exitCode = exponent > 1.2 ? 1 : 0;

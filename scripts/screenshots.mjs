@@ -1,0 +1,77 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { openBrowser } from './browser.mjs';
+import { root } from './machine.mjs';
+
+/** Takes the pictures in docs/screenshots from the demo data of a running Yantrel: `npm run screenshots -- http://127.0.0.1:3200`. */
+const address = process.argv[2] ?? 'http://127.0.0.1:3200';
+const folder = join(root, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+const pause = (ms) => new Promise((r) => setTimeout(r, ms));
+
+const VIEWS = [
+  { name: 'rigs', path: '/' },
+  { name: 'new-rig', path: '/rigs/new', steps: async (p) => {
+    await p.locator('::-p-aria([name="What is it called?"])').fill('Fly rig, autumn');
+    const choose = async (label, kinds) => {
+      await (await p.locator(`::-p-aria([name="${label}"])`).waitHandle()).click();
+      for (const kind of kinds) {
+        await p.keyboard.type(kind);
+        await p.keyboard.press('ArrowDown');
+        await p.keyboard.press('Enter');
+      }
+      await p.keyboard.press('Escape');
+    };
+    await choose('What comes in?', ['Baritone']);
+    await p.locator('label::-p-text(Front of house)').click();
+    await choose('Which pedals are on hand?', ['Reverb', 'Drive, low', 'Drive, mid', 'Compressor', 'Delay', 'Chorus', 'Octave']);
+  } },
+  { name: 'signal', path: '/rigs/salt-and-ferry/signal', steps: async (p) => {
+    await p.keyboard.press('5');
+    await p.click('[data-device="kiln"]');
+  } },
+  { name: 'signal-move', path: '/rigs/salt-and-ferry/signal', dark: true, steps: async (p) => {
+    await p.keyboard.press('5');
+    await p.click('[data-device="flare"]');
+    await p.keyboard.press('m');
+    for (let i = 0; i < 5; i++) {
+      await p.keyboard.press('ArrowRight');
+      await pause(100);
+    }
+  } },
+  { name: 'signal-probe', path: '/rigs/salt-and-ferry/signal', steps: async (p) => {
+    await p.keyboard.press('4');
+    await p.click('[data-lead="l08"]');
+  } },
+  { name: 'tone', path: '/rigs/observatory-practice/signal', steps: async (p) => {
+    await p.keyboard.press('3');
+    await p.click('[data-device="mando"]');
+    await p.waitForSelector('.recharts-line-curve');
+    await p.$eval('.side-body', (e) => e.scrollTo(0, 330));
+  } },
+  { name: 'wiring', path: '/rigs/observatory-practice/signal', steps: (p) => p.keyboard.press('w') },
+  { name: 'findings', path: '/rigs/observatory-practice/signal', steps: (p) => p.keyboard.press('f') },
+  { name: 'sounds', path: '/rigs/salt-and-ferry/sounds' },
+  { name: 'gain-ladder', path: '/rigs/salt-and-ferry/sounds', steps: async (p) => {
+    await p.keyboard.press('5');
+    await p.locator('label ::-p-text(Gain ladder)').click();
+  } },
+  { name: 'compare', path: '/rigs/salt-and-ferry/sounds', steps: (p) => p.locator('label ::-p-text(Compare two)').click() },
+  { name: 'history', path: '/rigs/salt-and-ferry/history', steps: async (p) => {
+    await p.waitForSelector('[data-table="revisions"] tbody tr');
+    await p.click('[data-table="revisions"] tbody tr');
+  } },
+];
+
+const browser = await openBrowser();
+for (const view of VIEWS) {
+  const page = await browser.newPage();
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: view.dark ? 'dark' : 'light' }]);
+  await page.goto(address + view.path, { waitUntil: 'networkidle0' });
+  await view.steps?.(page);
+  await pause(900);
+  await page.screenshot({ path: join(folder, `${view.name}.png`) });
+  await page.close();
+  console.log(view.name);
+}
+await browser.close();
