@@ -1,6 +1,6 @@
 import { createStore } from 'zustand';
 import type { Report, SoundReport } from '../../core/analysis';
-import { applyEdits, type Edit, editWords, type History, type Outcome, type Patch, record, redo, type Rig, sameJson, startHistory, undo } from '../../core/rig';
+import { applyEdits, type Edit, editWords, type History, type Outcome, type Patch, record, redo, type Rig, startHistory, undo } from '../../core/rig';
 import type { UnitChoice } from '../../core/units';
 import type { Door, ReportUpdate } from '../../worker';
 
@@ -76,7 +76,7 @@ export function createRigStore(rig: Rig, report: Report) {
           set({ notice: applied.problems.map((p) => p.what).join(' ') });
           return applied;
         }
-        if (sameJson(history.rig, applied.value.rig)) return { ok: true, value: history.rig };
+        if (applied.value.patches.length === 0) return { ok: true, value: history.rig };
         const said = words ?? list.map((e) => editWords(history.rig, e)).join(', ');
         move(record(history, applied.value, said), said);
         patchReport(applied.value.patches);
