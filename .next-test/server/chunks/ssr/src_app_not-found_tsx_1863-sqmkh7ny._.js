@@ -1,3 +1,0 @@
-module.exports=[3363,a=>{"use strict";var b=a.i(7997);a.s(["default",0,function(){return(0,b.jsxs)("main",{className:"page",children:[(0,b.jsx)("h1",{children:"There is nothing here."}),(0,b.jsxs)("p",{children:["The rig may have another address now. ",(0,b.jsx)("a",{href:"/",children:"All rigs"})]})]})}])},17537,function(a){a.n(a.i(3363))}];
-
-//# sourceMappingURL=src_app_not-found_tsx_1863-sqmkh7ny._.js.map

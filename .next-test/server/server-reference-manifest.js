@@ -1,1 +1,0 @@
-self.__RSC_SERVER_MANIFEST="{\n  \"node\": {},\n  \"edge\": {},\n  \"encryptionKey\": \"LkRJydRsGz7OzAFFaCxsdhNVzj/HF1kKGYZ/ufZaDcw=\"\n}"

@@ -1,1 +1,0 @@
-(globalThis.TURBOPACK||(globalThis.TURBOPACK=[])).push(["object"==typeof document?document.currentScript:void 0,{otherChunks:["static/chunks/24qrgbi-_bjkm.js","static/chunks/2b66r_1wsksie.js"],runtimeModuleIds:[1793]}]);

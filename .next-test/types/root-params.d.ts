@@ -1,3 +1,0 @@
-// Type definitions for Next.js root params (next/root-params)
-// No root params detected.
-export {}
