@@ -34,7 +34,9 @@ export function installNpm() {
   console.log('Installing npm packages …');
   // "npm ci" refuses a lock file that lacks other platforms' optional binaries; a plain install takes the same versions from it.
   const exact = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--include=dev'], { cwd: root, stdio: 'ignore' });
-  if (exact.status !== 0) run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--include=dev']);
+  const isWhole = () => ['next', 'tsx', 'jest', 'typescript', 'eslint', 'dependency-cruiser'].every((name) => existsSync(resolve(root, 'node_modules', name, 'package.json')));
+  if (exact.status !== 0 || !isWhole()) run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--include=dev']);
+  if (!isWhole()) giveUp('the npm packages were not installed completely. Remove the folder node_modules and run this again.');
   writeFileSync(stamp, want);
 }
 

@@ -1,0 +1,82 @@
+import { analyse, Analyser } from '../../core/analysis';
+import { touringRig } from '../../core/demo';
+import { patchRig, type Rig } from '../../core/rig';
+import type { Door } from '../../worker';
+import { createRigStore } from './rig-store';
+
+/** A door to the same engine, in this thread. */
+function door(): Door & { asked: string[] } {
+  const analyser = new Analyser();
+  let rig: Rig;
+  const asked: string[] = [];
+  const answer = (question: string, ask: { rig?: Rig; patches?: Parameters<typeof patchRig>[1] }) => {
+    asked.push(question);
+    rig = question === 'open' ? ask.rig! : patchRig(rig, ask.patches!);
+    const report = analyser.analyse(rig);
+    return { changed: report.sounds, order: report.sounds.map((s) => s.sound), findings: report.findings };
+  };
+  return { asked, close: () => undefined, ask: ((q: string, a: never) => Promise.resolve(answer(q, a))) as Door['ask'] };
+}
+
+const opened = () => {
+  const store = createRigStore(touringRig, analyse(touringRig));
+  const d = door();
+  store.getState().setDoor(d);
+  return { store, d, get: store.getState };
+};
+const settle = () => new Promise((r) => setTimeout(r, 0));
+
+test('an edit changes the document at once, the figures after the worker, and is waiting to be saved in words', async () => {
+  const { store, get, d } = opened();
+  const level = () => get().report.sounds.find((s) => s.sound === 'lead')!.stations.find((s) => s.id === 'kiln')!.output.levelDbu!.normal;
+  const before = level();
+  get().edit({ edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'level', value: 9 });
+  expect(get().history.rig.sounds.find((s) => s.id === 'lead')!.states.kiln!.settings).toEqual({ level: 9 });
+  expect(get().unsaved).toEqual(["set Kiln Drive, Level at 4 o'clock, in Lead"]);
+  expect(level()).toBe(before);
+  await settle();
+  expect(level()).toBeGreaterThan(before + 10);
+  expect(d.asked).toEqual(['open', 'patch']);
+  expect(store.getState().report.sounds).toHaveLength(touringRig.sounds.length);
+});
+
+test('undo and redo go through the document, the figures and the words', async () => {
+  const { get } = opened();
+  get().edit([{ edit: 'removeDevice', device: 'kiln' }, { edit: 'renameRig', name: 'Less' }], 'two things at once');
+  get().undo();
+  expect(get().history.rig).toEqual(touringRig);
+  get().redo();
+  expect(get().history.rig.devices.some((d) => d.id === 'kiln')).toBe(false);
+  expect(get().unsaved).toEqual(['two things at once', 'undid: two things at once', 'did again: two things at once']);
+  await settle();
+  expect(get().report.sounds[0]!.stations.some((s) => s.device === 'kiln')).toBe(false);
+  get().undo();
+  get().undo();
+  expect(get().history.rig).toEqual(touringRig);
+});
+
+test('a refusal is said and changes nothing; an edit that changes nothing is no step', () => {
+  const { get } = opened();
+  expect(get().edit({ edit: 'setSetting', device: 'kiln', setting: 'drive', value: 99 }).ok).toBe(false);
+  expect(get().notice).toBe('Drive takes a number from 0 to 10, not 99');
+  expect(get().history.past).toEqual([]);
+  get().edit({ edit: 'renameRig', name: touringRig.name });
+  expect([get().history.past.length, get().unsaved.length]).toEqual([0, 0]);
+});
+
+test('the chosen sound stays chosen, unless it is removed', () => {
+  const { get } = opened();
+  get().setSound('lead');
+  get().edit({ edit: 'renameSound', sound: 'edge', name: 'Edges' });
+  expect(get().sound).toBe('lead');
+  get().edit({ edit: 'removeSound', sound: 'lead' });
+  expect(get().sound).toBe('flat');
+});
+
+test('what comes from elsewhere is a step that can be undone', () => {
+  const { get } = opened();
+  get().adopt({ ...touringRig, name: 'Theirs' }, 'took in changes made elsewhere');
+  expect(get().history.rig.name).toBe('Theirs');
+  get().undo();
+  expect(get().history.rig).toEqual(touringRig);
+});
