@@ -18,6 +18,13 @@ test('a body that is torn, too large or of the wrong shape does no work', async 
   expect(work).not.toHaveBeenCalled();
 });
 
+test('a page of another site changes nothing; our own may', async () => {
+  const from = (origin: string) => answer(new Request('http://127.0.0.1:3200/x', { method: 'POST', body: '{"base":1}', headers: { origin, host: '127.0.0.1:3200' } }), schema, async () => Response.json({ done: true }));
+  expect((await from('https://elsewhere.example')).status).toBe(403);
+  expect((await from('null')).status).toBe(403);
+  expect((await from('http://127.0.0.1:3200')).status).toBe(200);
+});
+
 test.each([['ECONNREFUSED', true], ['57P01', true], ['57P03', true], ['08006', true], ['55000', true], ['23505', false], ['42P01', false]])('an error with code %s means away: %s', (code, away) => {
   expect(isAway(Object.assign(new Error('x'), { code }))).toBe(away);
 });

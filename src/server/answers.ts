@@ -14,6 +14,7 @@ const MAX_BODY = 9_000_000;
  */
 export async function answer<T>(request: Request, schema: z.ZodType<T> | null, work: (body: T) => Promise<Response>): Promise<Response> {
   try {
+    if (isForeign(request)) return problem(403, 'Another site may not change rigs.', { detail: 'Open Yantrel at its own address.' });
     if (!schema) return await work(undefined as T);
     const text = await request.text();
     if (text.length > MAX_BODY) return problem(413, 'That is too large to store.', { detail: 'Split the rig into smaller ones.' });
@@ -31,6 +32,13 @@ export async function answer<T>(request: Request, schema: z.ZodType<T> | null, w
     process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
     return problem(500, 'Something went wrong on the server.', { detail: 'Your work is kept in this browser. Try again; if it goes on, restart Yantrel.' });
   }
+}
+
+/** Whether a page of another site sends the request: browsers say where a request comes from. */
+function isForeign(request: Request): boolean {
+  const origin = request.headers.get('origin');
+  if (!origin || request.method === 'GET') return false;
+  return !URL.canParse(origin) || new URL(origin).host !== (request.headers.get('host') ?? new URL(request.url).host);
 }
 
 /** Whether an error means that the database cannot be reached just now. */

@@ -12,6 +12,21 @@ import { RigFrame } from './rig-frame';
 
 export interface OpenedRig { rig: Rig; revision: number; report: Report }
 
+const UNITS = 'yantrel units';
+
+/** Keeps the units a person reads in, in this browser. */
+function rememberUnits(store: RigStore): () => void {
+  try {
+    const kept = JSON.parse(localStorage.getItem(UNITS) ?? 'null') as { level?: string; length?: string } | null;
+    if (kept) store.getState().setUnits({ level: kept.level === 'dBV' ? 'dBV' : 'dBu', length: kept.length === 'imperial' ? 'imperial' : 'metric' });
+  } catch {
+    // Nothing sensible was kept; the usual units stay.
+  }
+  return store.subscribe((now, before) => {
+    if (now.units !== before.units) localStorage.setItem(UNITS, JSON.stringify(now.units));
+  });
+}
+
 /** An opened rig: its store, its worker, its keeper. Where the server could not give it, the copy in this browser is opened. */
 export function RigApp({ id, opened, problem, children }: { id: string; opened: OpenedRig | null; problem: string | null; children: ReactNode }) {
   const [session, setSession] = useState<{ store: RigStore; revision: number } | null>(() => opened && { store: createRigStore(opened.rig, opened.report), revision: opened.revision });
@@ -34,7 +49,9 @@ export function RigApp({ id, opened, problem, children }: { id: string; opened: 
     const keeps = new Keeper(session.store, session.revision, setClash);
     setKeeper(keeps);
     void keeps.recover();
+    const forget = rememberUnits(session.store);
     return () => {
+      forget();
       keeps.close();
       door.close();
     };

@@ -82,6 +82,19 @@ test('a copy without unsaved work does not go before what the server gave', asyn
   expect(get().history.rig.name).toBe(touringRig.name);
 });
 
+test('a page that was kept for when the server is away is brought up to what was seen last', async () => {
+  kept.set(`yantrel rig ${touringRig.id}`, { rig: { ...touringRig, name: 'Seen last' }, base: 9, words: [] });
+  const fetching = globalThis.fetch;
+  globalThis.fetch = (() => Promise.reject(new TypeError('fetch failed'))) as typeof fetch;
+  const { keeper, get, rename, wait } = opened();
+  await keeper.recover();
+  expect(get().history.rig.name).toBe('Seen last');
+  globalThis.fetch = fetching;
+  rename('And on');
+  await wait(1000);
+  expect(sent[0]!.base).toBe(9);
+});
+
 test('what the server merged is taken in; what was changed meanwhile is saved on top', async () => {
   const { get, rename, wait, store } = opened();
   rename('Mine');

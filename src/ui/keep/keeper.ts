@@ -1,7 +1,7 @@
 import { type Conflict, mergeRigs, type Problem, type Rig } from '../../core/rig';
 import type { RigStore } from '../store/rig-store';
 import { askServer, problemText } from './ask-server';
-import { readLocalCopy, writeLocalCopy } from './local-copy';
+import { type LocalCopy, readLocalCopy, writeLocalCopy } from './local-copy';
 
 /** Two people changed the same thing: both sides, to choose from. */
 export interface Clash { conflicts: Conflict[]; problems: Problem[]; theirs: { rig: Rig; revision: number } }
@@ -42,11 +42,24 @@ export class Keeper {
   /** Takes up work that a reload or a lost server left behind in this browser. */
   async recover(): Promise<void> {
     const copy = await readLocalCopy(this.id);
-    if (!copy?.words.length) return writeLocalCopy(this.id, { rig: this.store.getState().history.rig, base: this.base, words: [] });
+    if (!copy?.words.length) return this.freshen(copy);
     this.base = copy.base;
     this.store.getState().adopt(copy.rig, 'took up unsaved work');
     this.store.setState({ unsaved: copy.words, save: { state: 'saving' } });
     this.schedule(0);
+  }
+
+  /** A page kept for when the server is away may be older than what was seen last: then the newer is opened. */
+  private async freshen(copy: LocalCopy | undefined): Promise<void> {
+    if (copy && copy.base > this.base) {
+      const now = await askServer<{ rig: Rig; revision: number }>(`/api/rigs/${this.id}`);
+      const newer = now.ok ? { rig: now.value.rig, base: now.value.revision } : now.status === 0 || now.status === 503 ? copy : undefined;
+      if (newer && newer.base > this.base && this.store.getState().unsaved.length === 0) {
+        this.base = newer.base;
+        this.store.getState().adopt(newer.rig, 'opened the newest revision');
+      }
+    }
+    await writeLocalCopy(this.id, { rig: this.store.getState().history.rig, base: this.base, words: [] });
   }
 
   close(): void {

@@ -18,6 +18,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
   const at: PointFigures | undefined = to?.input ?? from?.output;
   const tone = report?.tones.find((t) => t.leads.includes(lead.id));
   const level = (v: number | null | undefined) => showLevel(v ?? null, units.level);
+  const short = (v: number) => level(v).split(' ')[0];
   return (
     <div data-probe={lead.id}>
       <h2>Probe</h2>
@@ -26,7 +27,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
         <>
           <h3>On this lead now</h3>
           <dl className="pairs figures">
-            <dt>Level soft / normal / hard</dt><dd>{at.levelDbu ? `${fixed(at.levelDbu.soft)} / ${fixed(at.levelDbu.normal)} / ${fixed(at.levelDbu.hard)} dBu` : 'silent'}</dd>
+            <dt>Level soft / normal / hard</dt><dd>{at.levelDbu ? `${short(at.levelDbu.soft)} / ${short(at.levelDbu.normal)} / ${level(at.levelDbu.hard)}` : 'silent'}</dd>
             <dt>Peak</dt><dd>{level(at.peakDbu)}</dd>
             <dt>Noise playing / idle</dt><dd>{level(at.noiseDbu)} / {level(at.idleNoiseDbu)}</dd>
             <dt>Signal to noise</dt><dd>{at.levelDbu && at.noiseDbu !== null ? `${fixed(at.levelDbu.normal - at.noiseDbu)} dB` : 'none'}</dd>

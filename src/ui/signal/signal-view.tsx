@@ -7,6 +7,7 @@ import { type Kind, kindOf } from '../../core/kinds';
 import { deviceOf, type Edit, freshId, leadOf, nameOf, type Rig } from '../../core/rig';
 import { fixed, showLevel } from '../../core/units';
 import { useKeys } from '../frame/use-keys';
+import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useRigStore, useSoundReport } from '../store/use-rig';
 import { DeviceInspector } from './device-inspector';
 import { KindPicker } from './kind-picker';
@@ -14,6 +15,7 @@ import { LeadInspector } from './lead-inspector';
 import { METER_ROWS, USUAL_ROWS } from './meter-rows';
 import { PreviewPanel } from './preview-panel';
 import { usePreview } from './use-preview';
+import { useWorst } from './use-worst';
 import { type Moving, Walk } from './walk';
 import { WiringList } from './wiring-list';
 
@@ -120,6 +122,7 @@ export function SignalView() {
     if (selection) setSide((s) => (s === 'none' ? 'inspect' : s));
   }, [selection]);
 
+  const worst = useWorst();
   const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
   const insertFor = useCallback((k: Kind): Edit[] => (lead ? insertEdits(rig, k, lead.id, sound?.id) : []), [rig, lead, sound]);
   const replaceEdits = useCallback((k: Kind): Edit[] => (device ? [{ edit: 'replaceDevice', device: device.id, kind: k.id }] : []), [device]);
@@ -145,7 +148,7 @@ export function SignalView() {
             ? <Walk rig={rig} report={report} rows={rows} selection={selection} moving={moving} onSelect={select} onMoving={setMoving} onDrop={drop} />
             : <div className="empty" style={{ margin: 20 }}>No signal path yet. Open the wiring (W), connect an instrument’s output to an input, and the walk appears here.</div>}
           {loose.length > 0 && (
-            <div style={{ margin: '0 14px 14px', fontSize: 13 }}>Not connected: {loose.map((d) => <button key={d.id} type="button" className="sound" style={{ margin: 2 }} onClick={() => select({ kind: 'device', id: d.id })}>{d.name}</button>)}</div>
+            <div style={{ margin: '0 14px 14px', fontSize: 13 }}>Not connected: {loose.map((d) => <button key={d.id} type="button" className="sound" style={{ margin: 2, paddingLeft: 10 }} onClick={() => select({ kind: 'device', id: d.id })}>{worst.has(d.id) && <SeverityMark severity={worst.get(d.id)!} quiet />}{d.name}</button>)}</div>
           )}
         </div>
         {moving && !moving.lead && byKeys && <div className="preview">Moving <strong>{nameOf(rig, moving.device)}</strong>: arrow keys choose the place, Enter puts it there, Escape leaves it.</div>}

@@ -2,7 +2,7 @@
 import { DndContext, type DragEndEvent, type DragOverEvent, PointerSensor, pointerWithin, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import { memo, useMemo } from 'react';
 import type { SoundReport } from '../../core/analysis';
-import { isWorse, type Severity } from '../../core/findings/finding';
+import type { Severity } from '../../core/findings/finding';
 import { kindOf } from '../../core/kinds';
 import { endWords, type Rig } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
@@ -10,6 +10,7 @@ import { type Selection } from '../store/rig-store';
 import { useRig } from '../store/use-rig';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead, type PlacedStation, placeWalk, SIZE } from './geometry';
 import { METER_ROWS, rowUnit } from './meter-rows';
+import { useWorst } from './use-worst';
 
 /** A device being moved, and the lead it would go into. */
 export interface Moving { device: string; lead: string | null }
@@ -71,21 +72,6 @@ export function Walk({ rig, report, rows, selection, moving, onSelect, onMoving,
       </div>
     </DndContext>
   );
-}
-
-/** The worst open finding of each device in any sound. */
-function useWorst(): Map<string, Severity> {
-  const findings = useRig((s) => s.report.findings);
-  return useMemo(() => {
-    const worst = new Map<string, Severity>();
-    for (const f of findings) {
-      if (f.accepted !== undefined || f.severity === 'advice') continue;
-      const at = f.subjects[0]!;
-      const known = worst.get(at);
-      if (!known || isWorse(f.severity, known)) worst.set(at, f.severity);
-    }
-    return worst;
-  }, [findings]);
 }
 
 const StationStrip = memo(function StationStrip({ placed, name, canMove, selected, worst, onSelect }: { placed: PlacedStation; name: string; canMove: boolean; selected: boolean; worst?: Severity; onSelect: Props['onSelect'] }) {
