@@ -12,6 +12,15 @@ self.addEventListener('fetch', (event) => {
   else if (request.mode === 'navigate') event.respondWith(serverFirst(request));
 });
 
+self.addEventListener('message', (event) => event.waitUntil(keep(event.data)));
+
+async function keep({ page, scripts }) {
+  const cache = await caches.open(KEPT);
+  const missing = [];
+  for (const url of scripts) if (!(await cache.match(url))) missing.push(url);
+  await Promise.allSettled([cache.add(page), ...missing.map((url) => cache.add(url))]);
+}
+
 async function keptFirst(request) {
   const cache = await caches.open(KEPT);
   const kept = await cache.match(request);
