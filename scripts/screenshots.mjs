@@ -57,9 +57,23 @@ const VIEWS = [
     await p.locator('label ::-p-text(Gain ladder)').click();
   } },
   { name: 'compare', path: '/rigs/salt-and-ferry/sounds', steps: (p) => p.locator('label ::-p-text(Compare two)').click() },
-  { name: 'history', path: '/rigs/salt-and-ferry/history', steps: async (p) => {
-    await p.waitForSelector('[data-table="revisions"] tbody tr');
-    await p.click('[data-table="revisions"] tbody tr');
+  { name: 'history', path: '/rigs/salt-and-ferry/signal', steps: async (p) => {
+    const saved = () => p.waitForSelector('[data-save="saved"]');
+    await p.keyboard.press('5');
+    await p.click('[data-device="flare"]');
+    await p.keyboard.press('m');
+    for (let i = 0; i < 5; i++) await p.keyboard.press('ArrowRight');
+    await pause(400);
+    await p.keyboard.press('Enter');
+    await pause(600);
+    await saved();
+    await p.keyboard.down('Control');
+    await p.keyboard.press('z');
+    await p.keyboard.up('Control');
+    await pause(600);
+    await saved();
+    await p.locator('nav ::-p-text(History)').click();
+    await p.locator('[data-table="revisions"] tbody tr:nth-child(2)').click();
   } },
 ];
 

@@ -136,7 +136,7 @@ export function SignalView() {
             <Menu.Dropdown>
               {METER_ROWS.map((r) => (
                 <Menu.Item key={r.id} onClick={() => setRows(METER_ROWS.map((x) => x.id).filter((id) => (id === r.id ? !rows.includes(id) : rows.includes(id))))}>
-                  <Checkbox readOnly tabIndex={-1} size="xs" checked={rows.includes(r.id)} label={`${r.name}: ${r.explain}`} />
+                  <Checkbox readOnly tabIndex={-1} size="xs" style={{ pointerEvents: 'none' }} checked={rows.includes(r.id)} label={`${r.name}: ${r.explain}`} />
                 </Menu.Item>
               ))}
             </Menu.Dropdown>

@@ -1,0 +1,73 @@
+import { KINDS } from '../kinds';
+import { chainOf, device, lead, sound } from '../testing/rigs';
+import { compareSounds, type Edit, editSchema, editWords, endWords, leadFrom, leadInto, partnerEnd, partnerLead, settingWords } from '.';
+import { touringRig } from '../demo';
+
+const rig = chainOf(['guitar-single-coil', 'drive-low', 'delay', 'console-input'], 0.5, [sound('s1', 'One', []), sound('s2', 'Two', ['d1'])]);
+const x = device('x', 'boost', 'Flare');
+
+/** Every edit there is, and what is said of it. */
+const TOLD: [Edit, string][] = [
+  [{ edit: 'renameRig', name: 'New' }, 'renamed the rig to New'],
+  [{ edit: 'setRigNotes', notes: 'n' }, 'changed the notes of the rig'],
+  [{ edit: 'addDevice', device: x }, 'added Flare'],
+  [{ edit: 'insertInLead', lead: 'l1', device: x, newLeads: ['a', 'b'] }, 'put Flare between Device 1 and Device 2'],
+  [{ edit: 'append', after: { device: 'd2', jack: 'outR' }, device: x, newLead: 'a' }, 'put Flare after Device 2, out right'],
+  [{ edit: 'removeDevice', device: 'd1' }, 'removed Device 1'],
+  [{ edit: 'moveDevice', device: 'd2', lead: 'l0', newLeads: ['a', 'b'] }, 'moved Device 2 between Device 0 and Device 1'],
+  [{ edit: 'replaceDevice', device: 'd1', kind: 'drive-high' }, 'replaced Device 1 by Drive, high gain'],
+  [{ edit: 'connect', lead: lead('n', 'd2.outR', 'd3.in', 1) }, 'connected Device 2, out right to Device 3, in'],
+  [{ edit: 'disconnect', lead: 'l0' }, 'disconnected Device 0, out from Device 1, in'],
+  [{ edit: 'setLead', lead: 'l0', metres: 3 }, 'changed the lead between Device 0 and Device 1'],
+  [{ edit: 'setDevice', device: 'd1', name: 'Brine' }, 'renamed Device 1 to Brine'],
+  [{ edit: 'setDevice', device: 'd1', notes: 'n' }, 'changed the record of Device 1'],
+  [{ edit: 'setEngaged', device: 'd1', sound: 's1', engaged: true }, 'engaged Device 1 in One'],
+  [{ edit: 'setSetting', device: 'd1', setting: 'tone', value: 0 }, "set Device 1, Tone at 7 o'clock, in every sound"],
+  [{ edit: 'clearState', device: 'd1', sound: 's2' }, 'Device 1 follows its own setting in Two'],
+  [{ edit: 'overrideFigure', device: 'd1', figure: 'noiseDbu', override: { value: -99, from: 'measured' } }, 'gave Device 1 a measured figure'],
+  [{ edit: 'clearFigure', device: 'd1', figure: 'noiseDbu' }, 'Device 1 goes back to a typical figure'],
+  [{ edit: 'addSound', sound: sound('s3', 'Three', []) }, 'added the sound Three'],
+  [{ edit: 'copySound', sound: 's1', id: 's3', name: 'Three' }, 'copied the sound One to Three'],
+  [{ edit: 'renameSound', sound: 's1', name: 'Uno' }, 'renamed the sound One to Uno'],
+  [{ edit: 'setSoundNotes', sound: 's1', notes: 'n' }, 'changed the notes of One'],
+  [{ edit: 'moveSound', sound: 's2', to: 0 }, 'moved the sound Two to place 1'],
+  [{ edit: 'removeSound', sound: 's2' }, 'removed the sound Two'],
+  [{ edit: 'setStance', rule: 'pitch-early', stance: { stance: 'other' } }, 'chose "other" for an order rule'],
+  [{ edit: 'acceptFinding', finding: 'f', reason: 'r' }, 'accepted a finding'],
+  [{ edit: 'reopenFinding', finding: 'f' }, 'took a finding up again'],
+  [{ edit: 'setReference', reference: { metres: 3, pfPerMetre: 100, ohms: 1e6 } }, 'changed the reference lead'],
+  [{ edit: 'replaceRig', rig }, 'went back to another revision'],
+];
+
+test.each(TOLD)('%j', (edit, words) => expect(editWords(rig, edit)).toBe(words));
+
+test('that is every edit, and each is a value that its schema takes', () => {
+  const names = editSchema.options.map((o) => o.shape.edit.value);
+  expect([...new Set(TOLD.map(([e]) => e.edit))].sort()).toEqual([...names].sort());
+  for (const [edit] of TOLD) expect(editSchema.safeParse(edit).success).toBe(true);
+});
+
+test('settings in words', () => {
+  expect(settingWords('gate', 'threshold', -58)).toBe('Threshold -58 dBu');
+  expect(settingWords('splitter-passive', 'select', 'both')).toBe('Selects: A and B');
+  expect(settingWords('splitter-buffered', 'invertB', true)).toBe('Turn polarity of B: on');
+  expect(settingWords(undefined, 'later', 4)).toBe('later 4');
+  for (const k of KINDS) for (const p of k.parameters) expect(settingWords(k.id, p.id, p.initial)).toContain(p.label);
+});
+
+test('two sounds compared: only what differs, by what holds in each', () => {
+  expect(compareSounds(rig, 's1', 's2')).toEqual(['Device 1 engaged in Two']);
+  expect(compareSounds(rig, 's2', 's1')).toEqual(['Device 1 bypassed in One']);
+  expect(compareSounds(rig, 's1', 's1')).toEqual([]);
+  expect(compareSounds(rig, 's1', 'gone')).toEqual([]);
+});
+
+test('leads and ends are found by what they join', () => {
+  expect(leadFrom(rig, 'd0', 'out')!.id).toBe('l0');
+  expect(leadInto(rig, 'd3', 'in')!.id).toBe('l2');
+  expect(leadInto(rig, 'd2', 'inR')).toBeUndefined();
+  expect(partnerEnd(rig, { device: 'd2', jack: 'out' })).toEqual({ device: 'd2', jack: 'outR' });
+  expect(partnerEnd(rig, { device: 'd1', jack: 'out' })).toBeUndefined();
+  expect(partnerLead(touringRig, touringRig.leads.find((l) => l.id === 'l23')!)!.id).toBe('l24');
+  expect(endWords(rig, { device: 'gone', jack: 'out' })).toBe('gone, out');
+});
