@@ -3,16 +3,10 @@ import type { AxeResults, RunOptions } from 'axe-core';
 import { analyse } from '../src/core/analysis';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { SEVERITIES } from '../src/core/findings/finding';
-import { Person, stored } from './person';
+import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
-beforeAll(async () => {
-  tech = await Person.arrives();
-});
-afterAll(async () => {
-  expect(tech.errors).toEqual([]);
-  await Person.allLeave();
-});
+forEachFile((person) => (tech = person));
 
 test('counts by severity; a fix cures its finding; accepting needs a reason, and a reason is kept', async () => {
   const id = await stored(tech, brokenRig);

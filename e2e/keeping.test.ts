@@ -5,16 +5,10 @@ import { sql } from 'kysely';
 import { touringRig } from '../src/core/demo';
 import { type Rig, writeRig } from '../src/core/rig';
 import { openDatabase } from '../src/server/database';
-import { Person, stored } from './person';
+import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
-beforeAll(async () => {
-  tech = await Person.arrives();
-});
-afterAll(async () => {
-  expect(tech.errors).toEqual([]);
-  await Person.allLeave();
-});
+forEachFile((person) => (tech = person));
 
 const rename = async (who: Person, station: string, name: string) => {
   await who.click(`[data-station="${station}"]`);

@@ -74,3 +74,13 @@ export async function stored(person: Person, rig: { id: string }): Promise<strin
   const { body } = await person.api<{ id: string }>('/api/rigs', 'POST', { rig: { ...rig, id: `e2e-${Date.now()}-${++made}` } });
   return body.id;
 }
+
+/** One person for all tests of a file; at its end no page may have met an error. */
+export function forEachFile(give: (person: Person) => void): void {
+  let person: Person;
+  beforeAll(async () => give((person = await Person.arrives())));
+  afterAll(async () => {
+    expect(person.errors).toEqual([]);
+    await Person.allLeave();
+  });
+}

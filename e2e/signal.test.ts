@@ -2,16 +2,10 @@ import { analyse } from '../src/core/analysis';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { applyEdits, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
-import { Person, stored } from './person';
+import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
-beforeAll(async () => {
-  tech = await Person.arrives();
-});
-afterAll(async () => {
-  expect(tech.errors).toEqual([]);
-  await Person.allLeave();
-});
+forEachFile((person) => (tech = person));
 
 const at = (rig: Rig, sound: string) => analyse(rig).sounds.find((s) => s.sound === sound)!;
 const level = (rig: Rig, sound: string, station: string) => fixed(at(rig, sound).stations.find((s) => s.id === station)!.output.levelDbu!.normal);

@@ -2,16 +2,10 @@ import { analyse, gainLadder } from '../src/core/analysis';
 import { touringRig } from '../src/core/demo';
 import type { Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
-import { Person, stored } from './person';
+import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
-beforeAll(async () => {
-  tech = await Person.arrives();
-});
-afterAll(async () => {
-  expect(tech.errors).toEqual([]);
-  await Person.allLeave();
-});
+forEachFile((person) => (tech = person));
 
 test('a press in the matrix engages a device in that sound, and the figures follow', async () => {
   const id = await stored(tech, touringRig);

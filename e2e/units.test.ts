@@ -1,16 +1,10 @@
 import { analyse } from '../src/core/analysis';
 import { touringRig } from '../src/core/demo';
 import { dbvOfDbu, fixed } from '../src/core/units';
-import { Person, stored } from './person';
+import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
-beforeAll(async () => {
-  tech = await Person.arrives();
-});
-afterAll(async () => {
-  expect(tech.errors).toEqual([]);
-  await Person.allLeave();
-});
+forEachFile((person) => (tech = person));
 
 const palette = async (words: string) => {
   await tech.control('k');
