@@ -93,10 +93,9 @@ test('probe a lead, insert into it, replace, bypass, remove; every step can be u
   await tech.open(`/rigs/${id}/signal`);
   await tech.press('3');
   await tech.click('[data-lead="l08"]');
-  const probe = await tech.text('[data-probe="l08"]');
   const input = at(touringRig, 'crunch').stations.find((s) => s.device === 'kiln')!.input!;
-  expect(probe).toContain(`${fixed(input.levelDbu!.normal)} /`);
-  expect(probe).toContain('5 kΩ');
+  await tech.reads('[data-probe="l08"]', `${fixed(input.levelDbu!.normal)} /`);
+  expect(await tech.text('[data-probe="l08"]')).toContain('5 kΩ');
   await tech.press('i');
   await tech.see('[aria-label="Find a kind"]');
   await tech.page.keyboard.type('boost');
@@ -119,6 +118,24 @@ test('probe a lead, insert into it, replace, bypass, remove; every step can be u
   await tech.saved();
   const { body } = await tech.api<{ rig: Rig }>(`/api/rigs/${id}`);
   expect(body.rig.leads).toEqual(touringRig.leads);
+});
+
+test('a device is added behind a free output', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.click('[data-station="mic2"]');
+  await tech.press('a');
+  expect(await tech.page.$('[aria-label="Find a kind"]')).toBeNull();
+  await tech.click('[data-station="sim"]');
+  await tech.press('a');
+  await tech.see('[aria-label="Find a kind"]');
+  await tech.page.keyboard.type('recorder');
+  await tech.reads('[role="option"]', 'Recorder input');
+  await tech.press('Enter');
+  await tech.see('[data-station="recorder-input"]');
+  await tech.reads('[data-destination="recorder-input"]', /Recorder input −\d/);
+  await tech.saved();
+  expect((await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.leads.at(-1)).toMatchObject({ from: { device: 'sim', jack: 'outR' }, to: { device: 'recorder-input', jack: 'in' } });
 });
 
 test('turn a knob by keys: clock hour, figure and level follow; a measured figure replaces the typical one', async () => {

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { Command } from 'commander';
 import { analyse, type DestinationFigures, type Report, type SoundReport } from '../core/analysis';
 import { SEVERITIES } from '../core/findings/finding';
@@ -14,7 +15,8 @@ const json = (value: unknown): void => say(JSON.stringify(value, null, 2));
 function load(file: string): Rig {
   let text: string;
   try {
-    text = readFileSync(file, 'utf8');
+    // npm runs scripts in the project's folder; the file is meant from where the person is.
+    text = readFileSync(resolve(process.env.INIT_CWD ?? '.', file), 'utf8');
   } catch (error) {
     return refuse([`Cannot open ${file}: ${error instanceof Error ? error.message : String(error)}`]);
   }

@@ -13,7 +13,7 @@ import { Knob } from './knob';
 import { ToneChart } from './tone-chart';
 
 /** Everything about one device: its controls in this sound, what it does here, its figures, and what is known against it. */
-export function DeviceInspector({ device, station, onReplace, onRemove, onMove }: { device: Device; station?: string; onReplace: () => void; onRemove: () => void; onMove: () => void }) {
+export function DeviceInspector({ device, station, onAppend, onReplace, onRemove, onMove }: { device: Device; station?: string; onAppend?: () => void; onReplace: () => void; onRemove: () => void; onMove: () => void }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const soundId = useRig((s) => s.sound);
@@ -71,6 +71,7 @@ export function DeviceInspector({ device, station, onReplace, onRemove, onMove }
       <RecordFields key={`record ${device.id}`} device={device} />
       <Group gap={6} mt={10}>
         {kind.through && <Button size="compact-sm" variant="default" onClick={onMove}>Move (M)</Button>}
+        {onAppend && <Button size="compact-sm" variant="default" onClick={onAppend}>Add behind (A)</Button>}
         <Button size="compact-sm" variant="default" onClick={onReplace}>Replace (R)</Button>
         <Button size="compact-sm" variant="default" onClick={onRemove}>Remove (Del)</Button>
       </Group>

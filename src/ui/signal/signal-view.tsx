@@ -4,7 +4,7 @@ import { IconAdjustmentsHorizontal, IconLayoutSidebarRight } from '@tabler/icons
 import { useLocalStorage } from '@mantine/hooks';
 import { useCallback, useEffect, useState } from 'react';
 import { type Kind, kindOf } from '../../core/kinds';
-import { deviceOf, type Edit, freshId, leadOf, nameOf, type Rig } from '../../core/rig';
+import { type Device, deviceOf, type Edit, freshId, leadFrom, leadOf, nameOf, type Rig } from '../../core/rig';
 import { fixed, showLevel } from '../../core/units';
 import { useKeys } from '../frame/use-keys';
 import { SeverityMark } from '../look/severity';
@@ -31,6 +31,20 @@ const insertEdits = (rig: Rig, kind: Kind, lead: string, sound: string | undefin
   const insert = { edit: 'insertInLead' as const, lead, device: { id, kind: kind.id, name }, newLeads: newLeads(rig) };
   return kind.alwaysOn || kind.job === 'tuner' || !sound ? [insert] : [insert, { edit: 'setEngaged', device: id, sound, engaged: true }];
 };
+/** The output of a device that the next one would be plugged into, if one is free: the main one before the others. */
+const freeOutput = (rig: Rig, device: Device): string | undefined => {
+  const { jacks, through } = kindOf(device.kind);
+  const free = jacks.filter((j) => j.direction === 'out' && (j.many || !leadFrom(rig, device.id, j.id)));
+  return (free.find((j) => j.id === through?.out) ?? free[0])?.id;
+};
+
+/** Puts a device behind another one's free output, engaged in the sound that is heard now. */
+const appendEdits = (rig: Rig, kind: Kind, after: Device, sound: string | undefined): [Edit & { edit: 'append' }, ...Edit[]] => {
+  const name = freshName(rig, kind.name);
+  const id = freshId(name, rig.devices.map((d) => d.id));
+  const append = { edit: 'append' as const, after: { device: after.id, jack: freeOutput(rig, after) ?? '' }, device: { id, kind: kind.id, name }, newLead: newLeads(rig)[0]! };
+  return kind.alwaysOn || kind.job === 'tuner' || !sound ? [append] : [append, { edit: 'setEngaged', device: id, sound, engaged: true }];
+};
 const freshName = (rig: Rig, name: string): string => {
   const taken = new Set(rig.devices.map((d) => d.name));
   if (!taken.has(name)) return name;
@@ -49,7 +63,7 @@ export function SignalView() {
   const [side, setSide] = useState<'inspect' | 'wiring' | 'none'>('inspect');
   const [moving, setMoving] = useState<Moving | null>(null);
   const [byKeys, setByKeys] = useState(false);
-  const [picking, setPicking] = useState<'insert' | 'replace' | null>(null);
+  const [picking, setPicking] = useState<'insert' | 'append' | 'replace' | null>(null);
   const soundId = useRig((s) => s.sound);
   const sound = rig.sounds.find((s) => s.id === soundId);
 
@@ -106,6 +120,7 @@ export function SignalView() {
       if (device && !kindOf(device.kind).alwaysOn && s) edit({ edit: 'setEngaged', device: device.id, sound: sound?.id, engaged: s.state === 'through' || s.state === 'unused' });
     }],
     ['i', () => lead && setPicking('insert')],
+    ['a', () => device && freeOutput(rig, device) && setPicking('append')],
     ['r', () => device && setPicking('replace')],
     ['Delete', remove],
     ['w', () => setSide(side === 'wiring' ? 'inspect' : 'wiring')],
@@ -125,6 +140,7 @@ export function SignalView() {
   const worst = useWorst();
   const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
   const insertFor = useCallback((k: Kind): Edit[] => (lead ? insertEdits(rig, k, lead.id, sound?.id) : []), [rig, lead, sound]);
+  const appendFor = useCallback((k: Kind): Edit[] => (device ? appendEdits(rig, k, device, sound?.id) : []), [rig, device, sound]);
   const replaceEdits = useCallback((k: Kind): Edit[] => (device ? [{ edit: 'replaceDevice', device: device.id, kind: k.id }] : []), [device]);
   return (
     <div className={`signal${side === 'none' ? ' wide' : ''}`}>
@@ -146,7 +162,7 @@ export function SignalView() {
         <div className="scroll" tabIndex={-1}>
           {report && report.stations.length > 0
             ? <Walk rig={rig} report={report} rows={rows} selection={selection} moving={moving} onSelect={select} onMoving={setMoving} onDrop={drop} />
-            : <div className="empty" style={{ margin: 20 }}>No signal path yet. Open the wiring (W), connect an instrument’s output to an input, and the walk appears here.</div>}
+            : <div className="empty" style={{ margin: 20 }} >{!report ? 'Working out the figures of this sound …' : <>No signal path yet. Open the wiring (W), connect an instrument’s output to an input, and the walk appears here.</>}</div>}
           {loose.length > 0 && (
             <div style={{ margin: '0 14px 14px', fontSize: 13 }}>Not connected: {loose.map((d) => <button key={d.id} type="button" className="sound" style={{ margin: 2, paddingLeft: 10 }} onClick={() => select({ kind: 'device', id: d.id })}>{worst.has(d.id) && <SeverityMark severity={worst.get(d.id)!} quiet />}{d.name}</button>)}</div>
           )}
@@ -159,7 +175,7 @@ export function SignalView() {
           <SegmentedControl m={8} size="xs" value={side} onChange={(v) => setSide(v === 'wiring' ? 'wiring' : 'inspect')} data={[{ value: 'inspect', label: 'Inspect' }, { value: 'wiring', label: 'Wiring' }]} />
           <div className="side-body">
             {side === 'wiring' ? <WiringList /> : device
-              ? <DeviceInspector device={device} station={selection?.kind === 'device' ? selection.station : undefined} onReplace={() => setPicking('replace')} onRemove={remove} onMove={startMove} />
+              ? <DeviceInspector device={device} station={selection?.kind === 'device' ? selection.station : undefined} onAppend={freeOutput(rig, device) ? () => setPicking('append') : undefined} onReplace={() => setPicking('replace')} onRemove={remove} onMove={startMove} />
               : lead ? <LeadInspector lead={lead} onInsert={() => setPicking('insert')} /> : <Guide />}
           </div>
         </aside>
@@ -168,6 +184,14 @@ export function SignalView() {
         <KindPicker title={`Insert between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`} fits={hasThrough} editsFor={insertFor} onClose={() => setPicking(null)}
           onPick={(k) => {
             const edits = insertEdits(rig, k, lead.id, sound?.id);
+            setPicking(null);
+            if (edit(edits).ok) select({ kind: 'device', id: edits[0].device.id });
+          }} />
+      )}
+      {picking === 'append' && device && (
+        <KindPicker title={`Add behind ${device.name}`} fits={hasInput} editsFor={appendFor} onClose={() => setPicking(null)}
+          onPick={(k) => {
+            const edits = appendEdits(rig, k, device, sound?.id);
             setPicking(null);
             if (edit(edits).ok) select({ kind: 'device', id: edits[0].device.id });
           }} />
@@ -184,6 +208,7 @@ export function SignalView() {
 }
 
 const hasThrough = (k: Kind) => k.through !== undefined;
+const hasInput = (k: Kind) => k.jacks.some((j) => j.direction === 'in');
 const anyKind = () => true;
 
 /** What arrives where, in one line for each destination. */

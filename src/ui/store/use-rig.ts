@@ -19,12 +19,12 @@ export const useRig = <T>(slice: (state: RigState) => T): T => useStore(useRigSt
 export const useDocument = (): Rig => useRig((s) => s.history.rig);
 
 /**
- * The figures of the chosen sound; of the first one while a new sound is still being figured. The document is a step ahead of
- * its figures while the worker runs, so what is no longer in it is left out.
+ * The figures of the chosen sound; nothing while they are still being worked out. The document is a step ahead of its figures
+ * while the worker runs, so what is no longer in it is left out.
  */
 export function useSoundReport(): SoundReport | undefined {
   const rig = useDocument();
-  const report = useRig((s) => s.report.sounds.find((r) => r.sound === s.sound) ?? s.report.sounds[0]);
+  const report = useRig((s) => s.report.sounds.find((r) => r.sound === s.sound));
   return useMemo(() => {
     if (!report) return undefined;
     const devices = new Set(rig.devices.map((d) => d.id));

@@ -8,6 +8,9 @@ import { RigApp } from '@/ui/frame/rig-app';
 
 export const dynamic = 'force-dynamic';
 
+/** From this many devices times sounds, the page brings the figures of the first sound only; the worker gives the others. */
+const MUCH = 600;
+
 /** Opens a rig with its figures, so that it can be read before any script runs. */
 export default async function RigLayout({ params, children }: { params: Promise<{ id: string }>; children: ReactNode }) {
   const { id } = await params;
@@ -19,7 +22,6 @@ export default async function RigLayout({ params, children }: { params: Promise<
     return <RigApp id={id} opened={null} problem="The database is away.">{children}</RigApp>;
   }
   if (!saved) notFound();
-  // The first sound is enough for the first paint; the worker gives the others at once.
   const { sounds, findings } = analyse(saved.rig);
-  return <RigApp id={id} opened={{ rig: saved.rig, revision: saved.revision, report: { sounds: sounds.slice(0, 1), findings } }} problem={null}>{children}</RigApp>;
+  return <RigApp id={id} opened={{ rig: saved.rig, revision: saved.revision, report: { sounds: sounds.slice(0, saved.rig.devices.length * saved.rig.sounds.length > MUCH ? 1 : undefined), findings } }} problem={null}>{children}</RigApp>;
 }
