@@ -11,6 +11,8 @@ export interface DestinationFigures {
   name: string;
   hears: Hears;
   connected: boolean;
+  /** Whether every switch on some way to it is made in this sound. */
+  selected: boolean;
   levelDbu: Touches | null;
   peakDbu: number | null;
   noiseDbu: number | null;
@@ -49,7 +51,8 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
     const widened = presents.flatMap((p) => p.flows).find((x) => x.widenedBy)?.widenedBy ?? null;
     return {
       device: device.id, name: device.name, hears: kindOf(device.kind).destination!.hears,
-      connected: ctx.stations.some((s) => s.device === device.id && s.ins.length > 0) && route.some((s) => s.source),
+      connected: ctx.stations.some((s) => s.device === device.id && s.ins.length > 0) && routeTo(ctx.stations, ctx.steps, (s) => s.device === device.id, true).some((s) => s.source),
+      selected: route.some((s) => s.source),
       levelDbu: f.levelDbu, peakDbu: f.peakDbu, noiseDbu, idleNoiseDbu: withOwn(f.idleNoiseDbu),
       signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
       noisiest: noiseDbu !== null && own > (f.noiseDbu ?? -Infinity) ? device.id : f.noisiest, thdPercent: f.thdPercent, channels,

@@ -36,7 +36,8 @@ export const latencyRemarks: Remarker = ({ ctx, destinations }) => {
     for (const a of dry) {
       for (const b of dry) {
         const apart = b.latencyMs - a.latencyMs;
-        if (a.source !== b.source || apart <= APART_MS || Math.abs(dbuOfVolts(a.volts[1]) - dbuOfVolts(b.volts[1])) > FAR_UNDER_DB) continue;
+        // A mix that still holds dry is another matter, with a milder word: see parallel.
+        if (a.source !== b.source || a.besideWet !== b.besideWet || apart <= APART_MS || Math.abs(dbuOfVolts(a.volts[1]) - dbuOfVolts(b.volts[1])) > FAR_UNDER_DB) continue;
         const device = s.points[0]!.device;
         remarks.push({
           rule: 'comb', severity: 'fault', subjects: [device, a.source],

@@ -1,6 +1,8 @@
 import type { Remark } from '../findings/finding';
 import type { Reference } from '../rig/schema';
+import type { Cycle } from './cycles';
 import type { DestinationFigures } from './destinations';
+import type { HostUse } from './hosts';
 import type { SectionTone } from './sections';
 import type { SoundContext } from './sound-context';
 import type { StationFigures } from './stations';
@@ -11,6 +13,8 @@ export interface Evidence {
   stations: StationFigures[];
   destinations: DestinationFigures[];
   tones: SectionTone[];
+  cycles: Cycle[];
+  hosts: HostUse[];
   reference: Reference;
 }
 

@@ -4,18 +4,27 @@ import { gatherFindings } from '../findings/gather';
 import { orderRemarks } from '../order';
 import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
 import type { Step } from '../walk';
+import { type Cycle, cyclesOf, howlRemarks } from './cycles';
+import { deadControlRemarks } from './dead-controls';
 import { type DestinationFigures, destinationFigures } from './destinations';
+import { directFeedRemarks } from './direct-feed';
+import { groundRemarks } from './ground';
 import { headroomRemarks } from './headroom';
+import { type HostUse, hostRemarks, hostUses } from './hosts';
 import { inputLevelRemarks } from './input-level';
 import { latencyRemarks } from './latency';
 import { loadingRemarks } from './loading';
+import { loopRemarks } from './loops';
 import { noiseRemarks } from './noise';
+import { parallelRemarks } from './parallel';
 import { polarityRemarks } from './polarity';
 import { reachRemarks } from './reach';
 import type { Evidence, Remarker } from './remarks';
 import { type SectionTone, sectionTones, type ToneMemory } from './sections';
 import { soundContext } from './sound-context';
-import { speakerLineRemarks } from './speaker-line';
+import { swappedRemarks } from './swapped';
+import { wrongWayRemarks } from './wrong-way';
+import { type SpeakerLine, speakerLines, speakerRemarks } from './speakers';
 import { type StationFigures, stationFigures } from './stations';
 import { stereoRemarks } from './stereo';
 import { toneRemarks } from './tone-loss';
@@ -29,6 +38,10 @@ export interface SoundReport {
   lanes: number;
   destinations: DestinationFigures[];
   tones: SectionTone[];
+  /** Circles that signal can run in, with what closes them. */
+  cycles: Cycle[];
+  speakers: SpeakerLine[];
+  hosts: HostUse[];
   remarks: Remark[];
 }
 
@@ -36,7 +49,7 @@ export interface SoundReport {
 export interface Report { sounds: SoundReport[]; findings: Finding[] }
 
 const REMARKERS: readonly Remarker[] = [
-  speakerLineRemarks, reachRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, stereoRemarks, orderRemarks,
+  speakerRemarks, wrongWayRemarks, loopRemarks, reachRemarks, howlRemarks, swappedRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, parallelRemarks, stereoRemarks, directFeedRemarks, hostRemarks, deadControlRemarks, groundRemarks, orderRemarks,
 ];
 
 /** A sound for rigs that have none: every device as it stands. */
@@ -48,8 +61,10 @@ export function analyseSound(rig: Rig, sound: Sound, memory?: ToneMemory, plugge
   const stations = stationFigures(ctx);
   const destinations = destinationFigures(ctx, stations);
   const tones = sectionTones(ctx, memory);
-  const evidence: Evidence = { ctx, stations, destinations, tones, reference: rig.reference ?? DEFAULT_REFERENCE };
-  return { sound: sound.id, stations, steps: ctx.steps, columns: ctx.columns, lanes: ctx.lanes, destinations, tones, remarks: REMARKERS.flatMap((look) => look(evidence)) };
+  const cycles = cyclesOf(ctx);
+  const hosts = hostUses(ctx);
+  const evidence: Evidence = { ctx, cycles, hosts, stations, destinations, tones, reference: rig.reference ?? DEFAULT_REFERENCE };
+  return { sound: sound.id, stations, steps: ctx.steps, columns: ctx.columns, lanes: ctx.lanes, destinations, tones, cycles, hosts, speakers: speakerLines(ctx), remarks: REMARKERS.flatMap((look) => look(evidence)) };
 }
 
 /** Remembers what it computed: an edit that leaves a sound's inputs the same object leaves its report the same object. */

@@ -24,11 +24,11 @@ test('an input that several stages read loads its source once', () => {
   expect(net.shunts.filter((s) => s.ohms === 1e6)).toHaveLength(1);
 });
 
-test('air is a hop that takes time and joins no grounds; digital and MIDI leads carry nothing here', () => {
+test('air is a hop that takes time and joins no grounds; MIDI leads carry nothing here', () => {
   const rig = rigOf([device('c', 'cabinet', 'C'), device('m', 'microphone', 'M')], [lead('1', 'c.air', 'm.air', 2, 'air')]);
   const hop = buildCircuit(rig, rig.sounds[0]).stages.find((s) => s.lead === '1')!;
   expect([hop.stage.latencyMs, hop.stage.groundThrough]).toEqual([5.8, false]);
-  const digital = rigOf([device('g', 'guitar-active', 'G'), device('b', 'buffer', 'B')], [lead('1', 'g.out', 'b.in', 2, 'digital')]);
+  const digital = rigOf([device('g', 'guitar-active', 'G'), device('b', 'buffer', 'B')], [lead('1', 'g.out', 'b.in', 2, 'midi')]);
   expect(runSignal(buildCircuit(digital, digital.sounds[0])).present(buildCircuit(digital, digital.sounds[0]).netAt('b', 'in')!.index).flows).toEqual([]);
 });
 

@@ -1,5 +1,7 @@
 import { kindOf, type Pass, resolveState, type Stage, stateIn } from '../kinds';
+import { joinsOf } from '../rig/conductors';
 import { DEFAULT_PF_PER_METRE, type Device, type Lead, type Rig, type Sound, type State } from '../rig/schema';
+import { asBlock } from './block';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
 import { Joined } from './joined';
 
@@ -7,16 +9,24 @@ import { Joined } from './joined';
 export const AIR_MS_PER_METRE = 2.9;
 
 /** Leads that carry signal as voltage on metal. */
-export const isMetal = (lead: Lead): boolean => lead.type !== 'air' && lead.type !== 'midi' && lead.type !== 'digital';
+export const isMetal = (lead: Lead): boolean => lead.type !== 'air' && lead.type !== 'midi' && lead.type !== 'digital' && lead.type !== 'inside';
 
-/** Jacks of each device that hold a lead. */
+/** Jacks of each device that hold a lead, and the conductors of them that a lead reaches. */
 export function pluggedJacks(rig: Rig): Map<string, Set<string>> {
   const plugged = new Map<string, Set<string>>();
+  const devices = new Map(rig.devices.map((d) => [d.id, d]));
+  const jacksOf = (device: string) => {
+    let jacks = plugged.get(device);
+    if (!jacks) plugged.set(device, (jacks = new Set()));
+    return jacks;
+  };
   for (const lead of rig.leads) {
-    for (const end of [lead.from, lead.to]) {
-      let jacks = plugged.get(end.device);
-      if (!jacks) plugged.set(end.device, (jacks = new Set()));
-      jacks.add(end.jack);
+    const [from, to] = [jacksOf(lead.from.device), jacksOf(lead.to.device)];
+    from.add(lead.from.jack);
+    to.add(lead.to.jack);
+    for (const [a, b] of joinsOf(lead, devices.get(lead.from.device), devices.get(lead.to.device))) {
+      from.add(a);
+      to.add(b);
     }
   }
   return plugged;
@@ -35,15 +45,17 @@ export function passesOf(device: Device, sound: Sound | undefined, plugged: Read
   const hit = known.find((k) => k.state === state && k.plugged === plugs);
   if (hit) return hit.passes;
   const kind = kindOf(device.kind);
-  const passes = kind.passes(resolveState(kind, device, state), (jack) => jacks.has(jack));
+  const own = kind.passes(resolveState(kind, device, state), (jack) => jacks.has(jack));
+  const passes = device.host === undefined ? own : own.map(asBlock);
   known.unshift({ state, plugged: plugs, passes });
   known.length = Math.min(known.length, 64);
   return passes;
 }
 
-const airHop = (metres: number): Stage => ({
-  is: 'stage', id: 'air', from: 'air', to: 'air', inOhms: Infinity, outOhms: 0, gainDb: 0, ceiling: { dbu: 200, shape: 'hard', meant: false },
-  outputDb: 0, noiseDbu: -Infinity, latencyMs: metres * AIR_MS_PER_METRE, inverts: false, tiltDb: 0, groundThrough: false,
+/** A hop that carries signal without metal: sound in air, a channel of a digital link, a link inside a host. */
+const hop = (id: string, latencyMs: number): Stage => ({
+  is: 'stage', id, from: id, to: id, inOhms: Infinity, outOhms: 0, gainDb: 0, ceiling: { dbu: 200, shape: 'hard', meant: false },
+  outputDb: 0, noiseDbu: -Infinity, latencyMs, inverts: false, tiltDb: 0, groundThrough: false,
 });
 
 /** Turns a rig and a sound into a circuit. */
@@ -69,10 +81,18 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
       if (pass.is === 'wire') joined.join(point(device.id, pass.a), point(device.id, pass.b));
     }
   }
-  for (const lead of rig.leads) if (isMetal(lead)) joined.join(point(lead.from.device, lead.from.jack), point(lead.to.device, lead.to.jack));
+  const devices = new Map(rig.devices.map((d) => [d.id, d]));
+  const joins = new Map(rig.leads.map((l) => [l, joinsOf(l, devices.get(l.from.device), devices.get(l.to.device))]));
+  for (const lead of rig.leads) {
+    for (const [a, b] of joins.get(lead)!) {
+      const [from, to] = [point(lead.from.device, a), point(lead.to.device, b)];
+      if (isMetal(lead)) joined.join(from, to);
+    }
+  }
   for (const { device, pass } of placed) {
     if (pass.is === 'resistor') [pass.a, pass.b].forEach((p) => point(device.id, p));
     else if (pass.is === 'stage') [pass.from, pass.to].forEach((p) => point(device.id, p));
+    else if (pass.is === 'series') [pass.at, ...pass.legs].forEach((p) => point(device.id, p));
     else if (pass.is === 'source' || pass.is === 'shunt' || pass.is === 'arrive') point(device.id, pass.at);
   }
 
@@ -82,7 +102,7 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     const root = joined.root(point(device, name));
     let net = netOfRoot.get(root);
     if (!net) {
-      net = { index: nets.length, points: [], leads: [], leadFarads: 0, shunts: [], section: -1 };
+      net = { index: nets.length, points: [], leads: [], leadFarads: 0, shunts: [], coils: [], section: -1 };
       netOfRoot.set(root, net);
       nets.push(net);
     }
@@ -91,9 +111,11 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
   for (const ref of [...refs]) netOf(ref.device, ref.point).points.push(ref);
   for (const lead of rig.leads) {
     if (!isMetal(lead)) continue;
-    const net = netOf(lead.from.device, lead.from.jack);
-    net.leads.push(lead.id);
-    net.leadFarads += lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) * 1e-12;
+    for (const [from] of joins.get(lead)!) {
+      const net = netOf(lead.from.device, from);
+      net.leads.push(lead.id);
+      net.leadFarads += lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) * 1e-12;
+    }
   }
 
   const drivers: Driver[] = [];
@@ -134,11 +156,15 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
 
   for (const { device, pass } of placed) {
     const id = device.id;
-    if (pass.is === 'shunt') netOf(id, pass.at).shunts.push({ ohms: pass.ohms ?? 0, farads: pass.farads ?? 0 });
+    if (pass.is === 'shunt') {
+      netOf(id, pass.at).shunts.push({ ohms: pass.ohms ?? 0, farads: pass.farads ?? 0 });
+      if (pass.coil) netOf(id, pass.at).coils.push({ device: id, ohms: pass.ohms ?? Infinity, watts: pass.coil.watts });
+    }
     else if (pass.is === 'resistor') resistors.push({ a: netOf(id, pass.a).index, b: netOf(id, pass.b).index, ohms: Math.max(pass.ohms, 0.01) });
     else if (pass.is === 'source') driver(id, pass.at, pass.ohms, pass.henries).source = pass;
     else if (pass.is === 'arrive') {
       loadAt(id, pass.at, pass.ohms, pass.farads);
+      if (pass.coil) netOf(id, pass.at).coils.push({ device: id, ohms: pass.ohms, watts: pass.coil.watts });
       arrivals.push({ device: id, net: netOf(id, pass.at).index, arrive: pass });
     } else if (pass.is === 'stage') {
       loadAt(id, pass.from, pass.inOhms, pass.inFarads);
@@ -146,8 +172,23 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     }
   }
   for (const lead of rig.leads) {
-    if (lead.type !== 'air') continue;
-    addStage(lead.to.device, airHop(lead.metres), netOf(lead.from.device, lead.from.jack), driver(lead.to.device, lead.to.jack, 0.01), undefined, lead.id);
+    if (isMetal(lead) || lead.type === 'midi') continue;
+    for (const [from, to] of joins.get(lead)!) {
+      addStage(lead.to.device, hop(lead.type, lead.type === 'air' ? lead.metres * AIR_MS_PER_METRE : 0), netOf(lead.from.device, from), driver(lead.to.device, to, 0.01), undefined, lead.id);
+    }
+  }
+  // Loads in series need what hangs on their legs, so they come when everything else is in place.
+  for (const { device, pass } of placed) {
+    if (pass.is !== 'series') continue;
+    const legs = pass.legs.map((leg) => netOf(device.id, leg));
+    const ohms = legs.map((leg) => 1 / leg.coils.reduce((s, c) => s + 1 / c.ohms, 0));
+    const sum = ohms.reduce((a, b) => a + b, 0);
+    const line = netOf(device.id, pass.at);
+    if (!Number.isFinite(sum)) continue;
+    line.shunts.push({ ohms: sum, farads: 0 });
+    // Each takes its share of the power, as an impedance of this size across the line would.
+    line.coils.push(...legs.flatMap((leg, k) => leg.coils.map((c) => ({ ...c, ohms: c.ohms * (sum / ohms[k]!) ** 2 }))));
+    pass.legs.forEach((leg, k) => addStage(device.id, { ...hop('series', 0), gainDb: 20 * Math.log10(ohms[k]! / sum) }, line, driver(device.id, leg, 0.01)));
   }
 
   const sections = gatherSections(nets, resistors, drivers);

@@ -11,6 +11,8 @@ export interface Net {
   /** Capacitance of the leads here, in farads. */
   leadFarads: number;
   shunts: { ohms: number; farads: number }[];
+  /** Loads for a speaker output, in ohms, with the power they are rated for, in watts. */
+  coils: { device: string; ohms: number; watts: number }[];
   section: number;
 }
 

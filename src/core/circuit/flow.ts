@@ -24,6 +24,10 @@ export interface Flow {
   widenedBy?: string;
   tiltDb: number;
   shapes: PerTouch<Shape>;
+  /** Whether a loudspeaker's cabinet, real or modelled, has shaped it. */
+  cabinet: boolean;
+  /** The device that passed it on dry beside an effect of its own. */
+  besideWet?: string;
 }
 
 /** Noise power in V², and who gives most of it. */
@@ -133,6 +137,7 @@ const fromSource = (device: string, s: NonNullable<Circuit['drivers'][number]['s
   polarity: 1,
   tiltDb: 0,
   shapes: [SINE, SINE, SINE],
+  cabinet: false,
 });
 
 const scaled = (f: Flow, gain: number, tiltDb: number): Flow =>
@@ -159,7 +164,7 @@ function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
     if (related && group.some((f) => f.polarity !== loudest.polarity)) cancelled.push(loudest.source);
     const sum = (of: (f: Flow) => number) =>
       related ? Math.abs(group.reduce((s, f) => s + of(f) * f.polarity, 0)) : Math.sqrt(group.reduce((s, f) => s + of(f) ** 2, 0));
-    return { ...loudest, volts: [0, 1, 2].map((t) => sum((f) => f.volts[t]!)) as PerTouch<number>, peak: sum((f) => f.peak) };
+    return { ...loudest, cabinet: group.every((f) => f.cabinet), volts: [0, 1, 2].map((t) => sum((f) => f.volts[t]!)) as PerTouch<number>, peak: sum((f) => f.peak) };
   });
   if (joined.length > MOST_FLOWS) {
     joined.sort((a, b) => b.volts[1] - a.volts[1]);
@@ -211,12 +216,13 @@ function throughStage(s: CircuitStage, input: Present, key: Present | undefined,
       latencyMs: f.latencyMs + stage.latencyMs,
       polarity: stage.inverts ? (-f.polarity as 1 | -1) : f.polarity,
       tiltDb: f.tiltDb + stage.tiltDb,
+      cabinet: f.cabinet || stage.cabinet === true,
     };
     if (!stage.wet) {
       flows.push(stage.side ? { ...carried, side: stage.side, widenedBy: s.device } : carried);
       continue;
     }
-    if (stage.wet.dryDb > -Infinity) flows.push(scaled(carried, ratio(stage.wet.dryDb), 0));
+    if (stage.wet.dryDb > -Infinity) flows.push({ ...scaled(carried, ratio(stage.wet.dryDb), 0), ...(stage.wet.wetDb > -Infinity && { besideWet: s.device }) });
     if (stage.wet.wetDb > -Infinity) {
       const wet = scaled(carried, ratio(stage.wet.wetDb), 0);
       flows.push({ ...wet, wet: s.device, ...(stage.side && { side: stage.side, widenedBy: s.device }) });

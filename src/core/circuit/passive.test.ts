@@ -3,7 +3,7 @@ import type { Circuit, Driver, Net, Section } from './circuit';
 import { complex, invertMatrix, magnitude, multiply, type Complex } from './complex';
 import { solveSection } from './passive';
 
-const net = (index: number, shunts: Net['shunts'], leadFarads = 0): Net => ({ index, points: [], leads: [], leadFarads, shunts, section: 0 });
+const net = (index: number, shunts: Net['shunts'], leadFarads = 0): Net => ({ index, points: [], leads: [], coils: [], leadFarads, shunts, section: 0 });
 const driver = (index: number, at: number, ohms: number, henries = 0): Driver => ({ index, device: `d${index}`, net: at, ohms, henries, stages: [] });
 const circuit = (nets: Net[], drivers: Driver[], resistors: Section['resistors'] = []): { circuit: Circuit; section: Section } => {
   const section = { index: 0, nets: nets.map((n) => n.index), resistors, drivers };

@@ -17,6 +17,7 @@ export const ampCabSimulator: Kind = {
   through,
   power: { volts: 9, milliamps: 300 },
   size: medium,
+  block: { slots: 1, percent: 35 },
   passes: (s, plugged) =>
     sides(plugged, (from, to, side, gainDb) =>
       bufferedBypass(s, [
@@ -26,6 +27,7 @@ export const ampCabSimulator: Kind = {
           ceiling: { dbu: s.figure('ceilingDbu'), shape: 'soft', meant: true },
           outputDb: between(-40, 0, s.knob('master')) + gainDb,
           tiltDb: tilt(s.knob('tone'), 6) - 6,
+          cabinet: true,
         }),
       ], { id: side ?? from, from, to, outputDb: gainDb })),
 };

@@ -17,5 +17,6 @@ export const boost: Kind = {
   through,
   power: { volts: 9, milliamps: 8 },
   size: small,
+  block: { slots: 1, percent: 1 },
   passes: (s) => trueBypass(s, [stage(s, { gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('gain')) })]),
 };

@@ -1,6 +1,6 @@
-import { airFigure, airJack, ampFigures, ampKnobs, ampWords, inFrontOf, loopJacks, powerStage, preamp } from './amp-parts';
+import { airFigure, airJack, ampFigures, ampKnobs, ampLoops, ampWords, inFrontOf, loopJacks, powerStage, preamp, simpleLoop } from './amp-parts';
 import type { Kind } from './kind';
-import { inJack, wire } from './parts';
+import { inJack } from './parts';
 
 export const comboTubeLoop: Kind = {
   id: 'combo-tube-loop',
@@ -13,11 +13,13 @@ export const comboTubeLoop: Kind = {
   parameters: ampKnobs,
   stateWords: ampWords,
   startsEngaged: true,
+  loops: ampLoops,
+  earth: 'in',
   destination: { jacks: ['voice coil'], hears: 'stage' },
   size: { width: 560, depth: 260, height: 480, grams: 19_000 },
   passes: (s, plugged) => [
     preamp(s, 'send'),
-    ...(plugged('return') ? [] : [wire('send', 'return')]),
+    ...simpleLoop(plugged),
     powerStage(s, 'return', 'voice coil'),
     inFrontOf(s, 'voice coil'),
     { is: 'arrive', at: 'voice coil', ohms: s.figure('tapOhms'), maxDbu: 60, noiseDbu: -Infinity },

@@ -13,6 +13,7 @@ export const comboTube: Kind = {
   parameters: ampKnobs,
   stateWords: ampWords,
   startsEngaged: true,
+  earth: 'in',
   destination: { jacks: ['voice coil'], hears: 'stage' },
   size: { width: 560, depth: 260, height: 480, grams: 19_000 },
   passes: (s) => [

@@ -18,6 +18,7 @@ export const compressor: Kind = {
   through,
   power: { volts: 9, milliamps: 15 },
   size: small,
+  block: { slots: 1, percent: 4 },
   passes: (s) =>
     trueBypass(s, [
       stage(s, {

@@ -1,4 +1,5 @@
-import { inputSelect } from './amp-parts';import { deskFigures, deskInput } from './desk-input';
+import { inputSelect } from './amp-parts';
+import { deskFigures, deskInput } from './desk-input';
 import type { Kind } from './kind';
 import { inJack } from './parts';
 
@@ -12,6 +13,7 @@ export const consoleInput: Kind = {
   figures: deskFigures,
   parameters: [inputSelect],
   alwaysOn: true,
+  earth: 'in',
   destination: { jacks: ['in'], hears: 'house' },
   passes: (s) => [deskInput(s, 'in')],
 };

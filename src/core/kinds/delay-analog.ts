@@ -13,5 +13,6 @@ export const delayAnalog: Kind = {
   through,
   power: { volts: 9, milliamps: 40 },
   size: medium,
+  block: { slots: 1, percent: 7 },
   passes: (s) => trueBypass(s, [stage(s, { wet: mixed(s.knob('mix')) })]),
 };

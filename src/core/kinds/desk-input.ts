@@ -14,5 +14,5 @@ export const deskFigures: Figure[] = [
 /** What a console's input does with what arrives: a microphone input wants −40 to −20 dBu, here with 5 dB of tolerance, a line input −25 to +10. */
 export const deskInput = (s: DeviceState, at: string): Pass =>
   s.choice('input') === 'mic'
-    ? { is: 'arrive', at, ohms: s.figure('micOhms'), maxDbu: s.figure('micMaxDbu'), noiseDbu: s.figure('micNoiseDbu'), wantsDbu: [-45, -15] }
-    : { is: 'arrive', at, ohms: s.figure('lineOhms'), maxDbu: s.figure('lineMaxDbu'), noiseDbu: s.figure('lineNoiseDbu'), wantsDbu: [-25, 10] };
+    ? { is: 'arrive', at, ohms: s.figure('micOhms'), maxDbu: s.figure('micMaxDbu'), noiseDbu: s.figure('micNoiseDbu'), wantsDbu: [-45, -15], fullRange: true }
+    : { is: 'arrive', at, ohms: s.figure('lineOhms'), maxDbu: s.figure('lineMaxDbu'), noiseDbu: s.figure('lineNoiseDbu'), wantsDbu: [-25, 10], fullRange: true };

@@ -13,5 +13,6 @@ export const driveHigh: Kind = {
   through,
   power: { volts: 9, milliamps: 12 },
   size: small,
+  block: { slots: 1, percent: 6 },
   passes: (s) => trueBypass(s, [driveStage(s, 4)]),
 };

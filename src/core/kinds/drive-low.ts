@@ -13,5 +13,6 @@ export const driveLow: Kind = {
   through,
   power: { volts: 9, milliamps: 12 },
   size: small,
+  block: { slots: 1, percent: 5 },
   passes: (s) => trueBypass(s, [driveStage(s, 2)]),
 };

@@ -13,5 +13,6 @@ export const envelopeFilter: Kind = {
   through,
   power: { volts: 9, milliamps: 20 },
   size: medium,
+  block: { slots: 1, percent: 4 },
   passes: (s) => trueBypass(s, [stage(s, { gainDb: 2, tiltDb: between(-12, 4, s.knob('range')) })]),
 };

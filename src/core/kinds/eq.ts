@@ -18,5 +18,6 @@ export const eq: Kind = {
   through,
   power: { volts: 9, milliamps: 20 },
   size: medium,
+  block: { slots: 1, percent: 2 },
   passes: (s) => trueBypass(s, [stage(s, { gainDb: s.knob('mid') + s.knob('level'), tiltDb: s.knob('high') - s.knob('mid') })]),
 };

@@ -14,5 +14,6 @@ export const fuzzLowImpedance: Kind = {
   wantsBarePickup: true,
   power: { volts: 9, milliamps: 4 },
   size: medium,
+  block: { slots: 1, percent: 6 },
   passes: (s) => trueBypass(s, [driveStage(s, 3)]),
 };

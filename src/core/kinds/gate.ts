@@ -16,6 +16,7 @@ export const gate: Kind = {
   through,
   power: { volts: 9, milliamps: 25 },
   size: small,
+  block: { slots: 1, percent: 2 },
   passes: (s, plugged) => {
     const keyed = plugged('key');
     return [

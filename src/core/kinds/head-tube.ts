@@ -1,6 +1,6 @@
-import { ampFigures, ampKnobs, ampWords, loopJacks, powerStage, preamp } from './amp-parts';
+import { ampFigures, ampKnobs, ampLoops, ampWords, loopJacks, powerStage, preamp, simpleLoop } from './amp-parts';
 import type { Kind } from './kind';
-import { inJack, wire } from './parts';
+import { inJack } from './parts';
 
 export const headTube: Kind = {
   id: 'head-tube',
@@ -14,6 +14,8 @@ export const headTube: Kind = {
   through: { in: 'in', out: 'speaker' },
   stateWords: ampWords,
   startsEngaged: true,
+  loops: ampLoops,
+  earth: 'in',
   size: { width: 680, depth: 250, height: 270, grams: 20_000 },
-  passes: (s, plugged) => [preamp(s, 'send'), ...(plugged('return') ? [] : [wire('send', 'return')]), powerStage(s, 'return', 'speaker')],
+  passes: (s, plugged) => [preamp(s, 'send'), ...simpleLoop(plugged), powerStage(s, 'return', 'speaker', true)],
 };

@@ -12,6 +12,7 @@ export const inEarMix: Kind = {
   figures: deskFigures,
   parameters: [choice('input', 'Input', ['line', 'line'], ['mic', 'microphone'])],
   alwaysOn: true,
+  earth: 'in',
   destination: { jacks: ['in', 'inR'], hears: 'in-ears' },
   passes: (s) => [deskInput(s, 'in'), deskInput(s, 'inR')],
 };

@@ -3,16 +3,48 @@ import type { SettingValue } from '../rig/schema';
 /** A jack's id within its device, or the name of an inner point (never a jack) that passes may join. */
 export type Point = string;
 
-/** A socket. `pair` names the other side of a stereo pair; `many` says that any number of leads may meet here (sound in air). */
+/**
+ * A socket. Its first conductor is the point of the same name. `pair` names the other side of a stereo pair; `many` says that
+ * any number of leads may meet here (sound in air).
+ */
 export interface Jack {
   id: Point;
   label: string;
-  direction: 'in' | 'out';
-  signal: 'audio' | 'speaker' | 'air';
-  connector: 'TS' | 'TRS' | 'XLR' | 'speaker' | 'combo' | 'air';
-  pair?: { with: Point; side: 'left' | 'right' };
+  /** `either`: metal that works both ways round (a passive splitter, a panel). */
+  direction: 'in' | 'out' | 'either';
+  signal: 'audio' | 'speaker' | 'air' | 'digital';
+  connector: 'TS' | 'TRS' | 'XLR' | 'speaker' | 'combo' | 'air' | 'digital' | 'inside';
+  /** `loose`: each side may be used on its own. */
+  pair?: { with: Point; side: 'left' | 'right'; loose?: boolean };
   many?: boolean;
+  /** The right side on the ring of a stereo TRS jack. */
+  stereo?: Point;
+  /** The return on the ring of an insert jack, whose tip is the send. */
+  insert?: Point;
+  /** Channels of a digital jack, in order; the first is the jack's own point. */
+  channels?: Point[];
+  /** A point inside a host: blocks are linked to it, leads cannot reach it. */
+  inside?: boolean;
 }
+
+/** The conductors of a jack that carry signal: tip, then ring, or the channels of a digital link. */
+export const conductorsOf = (jack: Jack): Point[] => jack.channels ?? [jack.id, ...(jack.stereo ? [jack.stereo] : jack.insert ? [jack.insert] : [])];
+
+/** A detour out of a device and back: which jacks send and return (two each where it is stereo), and what a plug in one of them does. */
+export interface Loop {
+  id: string;
+  label: string;
+  send: Point[];
+  return: Point[];
+  /** The way goes on inside until something is plugged into this side; `never`: the way inside does not depend on plugs. */
+  opensAt: 'send' | 'return' | 'never';
+}
+
+/** What a host has room for: blocks by count, processing in percent, and paths. */
+export interface Budget { slots: number; percent: number; paths: number }
+
+/** One outlet of a supply. Outlets that are not isolated share their return with the others of the supply. */
+export interface Outlet { id: string; label: string; volts: number; milliamps: number; isolated: boolean }
 
 /** An electrical figure of the kind: its typical value, the range that is believable, and why. */
 export interface Figure {
@@ -29,12 +61,13 @@ export interface Figure {
 export type Parameter =
   | { type: 'knob'; id: string; label: string; initial: number; min: number; max: number; unit?: string; reads?: (value: number, figure: (id: string) => number) => string }
   | { type: 'choice'; id: string; label: string; initial: string; options: { value: string; label: string }[] }
-  | { type: 'switch'; id: string; label: string; initial: boolean };
+  | { type: 'switch'; id: string; label: string; initial: boolean }
+  | { type: 'text'; id: string; label: string; initial: string; problem: (value: string) => string | undefined };
 
 /** What a device is for, in order of a usual walk. Order rules and pictures read this; electrical analyses do not. */
 export const JOBS = [
   'instrument', 'wireless', 'tuner', 'buffer', 'fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate',
-  'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper', 'splitter', 'amp', 'simulator', 'cabinet', 'microphone', 'direct', 'destination',
+  'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper', 'splitter', 'switcher', 'modeler', 'amp', 'simulator', 'cabinet', 'microphone', 'direct', 'destination', 'supply',
 ] as const;
 export type Job = (typeof JOBS)[number];
 
@@ -48,7 +81,13 @@ export interface Open { is: 'open'; a: Point; b: Point }
 export interface Resistor { is: 'resistor'; a: Point; b: Point; ohms: number }
 
 /** From a point to ground: a resistance, a capacitance, or both in series. */
-export interface Shunt { is: 'shunt'; at: Point; ohms?: number; farads?: number }
+export interface Shunt { is: 'shunt'; at: Point; ohms?: number; farads?: number; coil?: Coil }
+
+/** Marks a load that a speaker output drives, with the power it is rated for, in watts. */
+export interface Coil { watts: number }
+
+/** Loads one behind the other on one speaker line: their impedances add. */
+export interface Series { is: 'series'; at: Point; legs: Point[] }
 
 /** Where signal begins. `emf` levels are of the unloaded source, in dBu; `touch` says whether picking harder raises them. */
 export interface Source {
@@ -96,13 +135,28 @@ export interface Stage {
   groundThrough: boolean;
   /** Nothing passes, though the way is there (a mute). */
   muted?: boolean;
+  /** Drives a speaker: rated power in watts, the tap in ohms, and the lowest load a solid-state stage bears. */
+  speaker?: { watts: number; ohms: number; tube: boolean };
+  /** Filters as a loudspeaker in its cabinet does. */
+  cabinet?: boolean;
 }
 
 /** Where signal must arrive. `wantsDbu` is the range of nominal level that the input is made for. */
-export interface Arrive { is: 'arrive'; at: Point; ohms: number; farads?: number; maxDbu: number; noiseDbu: number; wantsDbu?: [number, number] }
+export interface Arrive {
+  is: 'arrive';
+  at: Point;
+  ohms: number;
+  farads?: number;
+  maxDbu: number;
+  noiseDbu: number;
+  wantsDbu?: [number, number];
+  coil?: Coil;
+  /** Plays all frequencies alike, so a distorted signal needs a cabinet, real or modelled, on the way. */
+  fullRange?: boolean;
+}
 
 /** One trip through a device, or a part that shapes it. */
-export type Pass = Wire | Open | Resistor | Shunt | Source | Stage | Arrive;
+export type Pass = Wire | Open | Resistor | Shunt | Series | Source | Stage | Arrive;
 
 /** A device's figures and settings, resolved for one sound. */
 export interface DeviceState {
@@ -115,6 +169,8 @@ export interface DeviceState {
   choice: (id: string) => string;
   /** A switch's position. */
   on: (id: string) => boolean;
+  /** A written setting. */
+  text: (id: string) => string;
 }
 
 /** Who hears a destination. */
@@ -145,6 +201,18 @@ export interface Kind {
   destination?: { jacks: Point[]; hears: Hears };
   /** Tracks the string's pitch, so wants the clean signal. */
   tracksPitch?: boolean;
+  /** Effects loops, switched loops, sends and returns. */
+  loops?: Loop[];
+  /** Blocks can live inside: what it has room for, and how its inner points are linked while there are none. */
+  hosts?: Budget & { links: [Point, Point][] };
+  /** It may live inside a host: what it costs there (typical). */
+  block?: { slots: number; percent: number };
+  /** Changes its whole state with one program. */
+  programs?: boolean;
+  /** The jack whose chassis is bonded to protective earth by the mains lead. */
+  earth?: Point;
+  /** Outlets that feed other devices. */
+  outlets?: Outlet[];
   power?: { volts: number; milliamps: number };
   /** Footprint in millimetres: width, depth, height; and grams. */
   size?: { width: number; depth: number; height: number; grams: number };

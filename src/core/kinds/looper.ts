@@ -13,5 +13,6 @@ export const looper: Kind = {
   through,
   power: { volts: 9, milliamps: 180 },
   size: medium,
+  block: { slots: 1, percent: 6 },
   passes: (s) => [stage(s, s.engaged ? { latencyMs: s.figure('latencyMs') } : { noiseDbu: -105 })],
 };

@@ -16,5 +16,5 @@ export const microphone: Kind = {
   through: { in: 'air', out: 'out' },
   alwaysOn: true,
   size: { width: 55, depth: 160, height: 55, grams: 300 },
-  passes: (s) => [{ ...stage({ ...s, figure: (id) => (id === 'inputOhms' ? Infinity : s.figure(id)) }, { from: 'air' }) }],
+  passes: (s) => [stage(s, { from: 'air', inOhms: Infinity })],
 };

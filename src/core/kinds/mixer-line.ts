@@ -14,6 +14,7 @@ export const mixerLine: Kind = {
   alwaysOn: true,
   power: { volts: 9, milliamps: 15 },
   size: small,
+  block: { slots: 1, percent: 1 },
   passes: (s) => [
     ...['A', 'B'].map((side) => stage(s, { id: side, from: side.toLowerCase(), to: 'sum', outOhms: 0, outputDb: fader(s.knob(`level${side}`)) })),
     stage(s, { id: 'sum', from: 'sum', inOhms: Infinity, noiseDbu: -Infinity }),

@@ -14,5 +14,6 @@ export const octave: Kind = {
   tracksPitch: true,
   power: { volts: 9, milliamps: 20 },
   size: medium,
+  block: { slots: 1, percent: 8 },
   passes: (s) => trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
 };

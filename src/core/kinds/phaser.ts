@@ -13,6 +13,7 @@ export const phaser: Kind = {
   through,
   power: { volts: 9, milliamps: 40 },
   size: medium,
+  block: { slots: 1, percent: 5 },
   passes: (s, plugged) =>
     s.engaged
       ? sides(plugged, (from, to, side, gainDb) => [stage(s, { id: side ?? from, from, to, side, outputDb: gainDb, wet: mixed(s.knob('depth') / 2) })])

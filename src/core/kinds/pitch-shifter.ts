@@ -14,5 +14,6 @@ export const pitchShifter: Kind = {
   tracksPitch: true,
   power: { volts: 9, milliamps: 200 },
   size: medium,
+  block: { slots: 1, percent: 20 },
   passes: (s) => trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
 };

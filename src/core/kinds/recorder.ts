@@ -12,6 +12,7 @@ export const recorder: Kind = {
   figures: deskFigures,
   parameters: [choice('input', 'Input', ['line', 'line'], ['mic', 'microphone'])],
   alwaysOn: true,
+  earth: 'in',
   destination: { jacks: ['in', 'inR'], hears: 'recorder' },
   passes: (s) => [deskInput(s, 'in'), deskInput(s, 'inR')],
 };

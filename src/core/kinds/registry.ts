@@ -1,16 +1,23 @@
 import type { Kind } from './kind';
+import { ampBlock } from './amp-block';
 import { ampCabSimulator } from './amp-cab-simulator';
+import { ampSwitcher } from './amp-switcher';
+import { attenuator } from './attenuator';
+import { blendLoop } from './blend-loop';
 import { boost } from './boost';
 import { buffer } from './buffer';
+import { cabBlock } from './cab-block';
 import { cabinet } from './cabinet';
 import { chorus } from './chorus';
-import { comboTubeLoop } from './combo-tube-loop';
+import { combinerPassive } from './combiner-passive';
+import { comboModeling } from './combo-modeling';
 import { comboTube } from './combo-tube';
+import { comboTubeLoop } from './combo-tube-loop';
 import { compressor } from './compressor';
-import { consoleInputStereo } from './console-input-stereo';
 import { consoleInput } from './console-input';
-import { delayAnalog } from './delay-analog';
+import { consoleInputStereo } from './console-input-stereo';
 import { delay } from './delay';
+import { delayAnalog } from './delay-analog';
 import { directBox } from './direct-box';
 import { driveHigh } from './drive-high';
 import { driveLow } from './drive-low';
@@ -18,29 +25,57 @@ import { driveMid } from './drive-mid';
 import { electricMandolin } from './electric-mandolin';
 import { envelopeFilter } from './envelope-filter';
 import { eq } from './eq';
+import { feedback } from './feedback';
 import { fuzzLowImpedance } from './fuzz-low-impedance';
 import { gate } from './gate';
+import { gateLoop } from './gate-loop';
 import { guitarActive } from './guitar-active';
 import { guitarBaritone } from './guitar-baritone';
 import { guitarHumbucker } from './guitar-humbucker';
 import { guitarSingleCoil } from './guitar-single-coil';
 import { headTube } from './head-tube';
+import { headTubeTwo } from './head-tube-two';
+import { humIsolator } from './hum-isolator';
 import { inEarMix } from './in-ear-mix';
+import { inputSelector } from './input-selector';
+import { insertJack } from './insert-jack';
+import { insertPoint } from './insert-point';
+import { instrumentDigital } from './instrument-digital';
+import { instrumentDual } from './instrument-dual';
 import { instrumentPiezo } from './instrument-piezo';
 import { lapSteel } from './lap-steel';
 import { lineInstrument } from './line-instrument';
+import { lineSelector } from './line-selector';
+import { loopSwitcher } from './loop-switcher';
+import { loopSwitcherFixed } from './loop-switcher-fixed';
 import { looper } from './looper';
 import { microphone } from './microphone';
+import { microphoneVoice } from './microphone-voice';
 import { mixerLine } from './mixer-line';
+import { mixerStereo } from './mixer-stereo';
+import { modelerCompact } from './modeler-compact';
+import { modelerFloor } from './modeler-floor';
+import { modelerRack } from './modeler-rack';
 import { octave } from './octave';
+import { octaveDual } from './octave-dual';
+import { pan } from './pan';
+import { panel } from './panel';
 import { phaser } from './phaser';
 import { pitchShifter } from './pitch-shifter';
+import { playback } from './playback';
+import { powerAmp } from './power-amp';
 import { poweredSpeaker } from './powered-speaker';
 import { recorder } from './recorder';
 import { reverb } from './reverb';
 import { rotary } from './rotary';
+import { speakerSeries } from './speaker-series';
 import { splitterBuffered } from './splitter-buffered';
+import { splitterIsolated } from './splitter-isolated';
 import { splitterPassive } from './splitter-passive';
+import { splitterTuner } from './splitter-tuner';
+import { supplyIsolated } from './supply-isolated';
+import { supplyShared } from './supply-shared';
+import { synthPedal } from './synth-pedal';
 import { trebleBooster } from './treble-booster';
 import { tremolo } from './tremolo';
 import { tunerBuffered } from './tuner-buffered';
@@ -48,6 +83,7 @@ import { tunerRack } from './tuner-rack';
 import { tunerTrueBypass } from './tuner-true-bypass';
 import { volumeActive } from './volume-active';
 import { volumePassive } from './volume-passive';
+import { volumeTwoChannel } from './volume-two-channel';
 import { wah } from './wah';
 import { wireless } from './wireless';
 
@@ -59,8 +95,12 @@ export const KINDS: readonly Kind[] = [
   guitarHumbucker,
   guitarSingleCoil,
   instrumentPiezo,
+  instrumentDual,
+  instrumentDigital,
   lapSteel,
   lineInstrument,
+  microphoneVoice,
+  playback,
   buffer,
   tunerBuffered,
   tunerTrueBypass,
@@ -69,9 +109,13 @@ export const KINDS: readonly Kind[] = [
   envelopeFilter,
   eq,
   gate,
+  gateLoop,
   wah,
   octave,
+  octaveDual,
   pitchShifter,
+  feedback,
+  synthPedal,
   boost,
   driveHigh,
   driveLow,
@@ -80,6 +124,7 @@ export const KINDS: readonly Kind[] = [
   trebleBooster,
   volumeActive,
   volumePassive,
+  volumeTwoChannel,
   chorus,
   phaser,
   rotary,
@@ -89,13 +134,38 @@ export const KINDS: readonly Kind[] = [
   looper,
   reverb,
   mixerLine,
+  mixerStereo,
   splitterBuffered,
   splitterPassive,
+  splitterIsolated,
+  splitterTuner,
+  combinerPassive,
+  lineSelector,
+  loopSwitcher,
+  loopSwitcherFixed,
+  ampSwitcher,
+  blendLoop,
+  insertPoint,
+  insertJack,
+  inputSelector,
+  pan,
+  humIsolator,
+  panel,
   ampCabSimulator,
+  modelerCompact,
+  modelerFloor,
+  modelerRack,
+  comboModeling,
+  ampBlock,
+  cabBlock,
   cabinet,
   comboTube,
   comboTubeLoop,
   headTube,
+  headTubeTwo,
+  powerAmp,
+  attenuator,
+  speakerSeries,
   microphone,
   poweredSpeaker,
   consoleInput,
@@ -104,6 +174,8 @@ export const KINDS: readonly Kind[] = [
   inEarMix,
   recorder,
   tunerRack,
+  supplyIsolated,
+  supplyShared,
 ];
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));

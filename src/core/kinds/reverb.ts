@@ -9,14 +9,15 @@ export const reverb: Kind = {
   about: 'Digital, with buffered bypass. Mix 0 is dry, 5 is as much wet as dry, 10 is wet only.',
   jacks: stereoJacks,
   figures: [...pedalFigures(1e6, -95, 'converters on both ends'), latency(1.5, 'converters take 1 to 3 ms')],
-  parameters: [knob('decay', 'Decay', 4), knob('mix', 'Mix', 3)],
+  parameters: [knob('decay', 'Decay', 4), knob('mix', 'Mix', 3), { type: 'switch', id: 'tails', label: 'Tails ring on when bypassed', initial: false }],
   through,
   power: { volts: 9, milliamps: 150 },
   size: medium,
+  block: { slots: 1, percent: 15 },
   passes: (s, plugged) =>
     sides(plugged, (from, to, side, gainDb) => [
       stage(s, s.engaged
         ? { id: side ?? from, from, to, side, latencyMs: s.figure('latencyMs'), outputDb: gainDb, wet: mixed(s.knob('mix')) }
-        : { id: side ?? from, from, to, outputDb: gainDb, noiseDbu: -105 }),
+        : { id: side ?? from, from, to, outputDb: gainDb, noiseDbu: -105, ...(s.on('tails') ? { wet: { dryDb: 0, wetDb: -Infinity } } : {}) }),
     ]),
 };

@@ -13,6 +13,7 @@ export const rotary: Kind = {
   through,
   power: { volts: 9, milliamps: 180 },
   size: medium,
+  block: { slots: 1, percent: 8 },
   passes: (s, plugged) =>
     sides(plugged, (from, to, side, gainDb) => [
       stage(s, s.engaged

@@ -28,5 +28,6 @@ export function resolveState(kind: Kind, device: Device, state?: State): DeviceS
     knob: (id) => Number(get(id) ?? 0),
     choice: (id) => String(get(id) ?? ''),
     on: (id) => get(id) === true,
+    text: (id) => String(get(id) ?? ''),
   };
 }

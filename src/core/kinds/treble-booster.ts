@@ -22,6 +22,7 @@ export const trebleBooster: Kind = {
   wantsBarePickup: true,
   power: { volts: 9, milliamps: 3 },
   size: small,
+  block: { slots: 1, percent: 3 },
   passes: (s) =>
     trueBypass(s, [
       stage(s, {

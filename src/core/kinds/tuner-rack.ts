@@ -11,6 +11,7 @@ export const tunerRack: Kind = {
   figures: [inputOhms(1e6, 'a metering input'), noise(-100, 'a metering input'), figure('maxInDbu', 'Input clips at', 'dBu', 20, [-20, 40], 'it only counts cycles')],
   parameters: [],
   alwaysOn: true,
+  earth: 'in',
   destination: { jacks: ['in'], hears: 'tuner' },
   passes: (s) => [{ is: 'arrive', at: 'in', ohms: s.figure('inputOhms'), maxDbu: s.figure('maxInDbu'), noiseDbu: s.figure('noiseDbu') }],
 };

@@ -14,6 +14,7 @@ export const volumeActive: Kind = {
   alwaysOn: true,
   power: { volts: 9, milliamps: 10 },
   size: { width: 100, depth: 260, height: 75, grams: 1500 },
+  block: { slots: 1, percent: 1 },
   passes: (s) => [
     stage(s, { outputDb: s.knob('pedal') <= 0 ? -Infinity : 20 * Math.log10(s.knob('pedal') / 10) }),
     stage(s, { id: 'tuner', to: 'tuner' }),

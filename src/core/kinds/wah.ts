@@ -13,5 +13,6 @@ export const wah: Kind = {
   through,
   power: { volts: 9, milliamps: 8 },
   size: { width: 100, depth: 250, height: 70, grams: 1600 },
+  block: { slots: 1, percent: 3 },
   passes: (s) => trueBypass(s, [stage(s, { gainDb: 3, tiltDb: between(-14, 8, s.knob('pedal')), inverts: true })]),
 };

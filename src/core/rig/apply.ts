@@ -1,8 +1,8 @@
 import { applyPatches, current, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { findKind } from '../kinds';
-import { moveDevice, putDeviceInLead, removeDevice, replaceDevice } from './chain-edits';
+import { addDevice, moveDevice, putDeviceInLead, removeDevice, replaceDevice } from './chain-edits';
 import type { Edit, EditName, EditOf } from './edit';
-import { deviceOf, leadOf, soundOf } from './find';
+import { deviceOf, insideOf, leadOf, leadTypeFor, soundOf } from './find';
 import { integrityProblems } from './integrity';
 import { done, type Outcome, refused } from './problem';
 import { type Device, type Rig, rigSchema, type Sound, type State } from './schema';
@@ -41,16 +41,19 @@ function onState(rig: Draft<Rig>, deviceId: string, soundId: string | undefined,
 const HANDLERS: { [N in EditName]: Handler<N> } = {
   renameRig: (rig, e) => void (rig.name = e.name),
   setRigNotes: (rig, e) => void (rig.notes = e.notes),
-  addDevice: (rig, e) => void rig.devices.push(e.device),
+  addDevice: (rig, e) => addDevice(rig, e.device),
   insertInLead: (rig, e) => putDeviceInLead(rig, e.device, e.lead, e.newLeads),
   append: (rig, e) => {
     const kind = findKind(e.device.kind);
     if (!kind) return `There is no kind "${e.device.kind}".`;
-    const to = kind.through?.in ?? kind.jacks.find((j) => j.direction === 'in')?.id;
-    if (!to) return `${kind.name} has no input to connect.`;
-    const signal = kind.jacks.find((j) => j.id === to)?.signal;
-    rig.devices.push(e.device);
-    rig.leads.push({ id: e.newLead, from: e.after, to: { device: e.device.id, jack: to }, type: signal === 'speaker' ? 'speaker' : signal === 'air' ? 'air' : 'instrument', metres: 0.3 });
+    const jack = kind.through?.in ?? kind.jacks.find((j) => j.direction !== 'out' && !j.inside)?.id;
+    if (!jack) return `${kind.name} has no input to connect.`;
+    const host = insideOf(rig, e.after);
+    if (host !== undefined && !kind.block && !kind.hosts) return `${kind.name} cannot live inside ${deviceOf(rig, host)?.name ?? host}: it has no block form.`;
+    addDevice(rig, host === undefined ? e.device : { ...e.device, host });
+    const to = { device: e.device.id, jack };
+    const type = leadTypeFor(rig, e.after, to);
+    rig.leads.push({ id: e.newLead, from: e.after, to, type, metres: type === 'inside' ? 0 : 0.3 });
   },
   removeDevice: (rig, e) => removeDevice(rig, e.device),
   moveDevice: (rig, e) => moveDevice(rig, e.device, e.lead, e.newLeads),
@@ -66,6 +69,12 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
     if (!found) return `There is no lead "${e.lead}" any more.`;
     const { edit: _edit, lead: _lead, ...changes } = e;
     Object.assign(found, given(changes));
+  },
+  swapEnds: (rig, e) => {
+    const [a, b] = e.leads.map((id) => leadOf(rig, id));
+    if (!a || !b) return 'One of the two leads is not there any more.';
+    [a.to, b.to] = [b.to, a.to];
+    for (const l of [a, b]) l.type = leadTypeFor(rig, l.from, l.to) === 'instrument' ? l.type : leadTypeFor(rig, l.from, l.to);
   },
   setDevice: (rig, e) => onDevice(rig, e.device, (d) => {
     const { edit: _edit, device: _device, ...changes } = e;

@@ -1,21 +1,31 @@
 import type { Draft } from 'immer';
 import { findKind, kindOf } from '../kinds';
 import type { Refusal } from './apply';
-import { deviceOf, leadOf, partnerEnd, partnerLead } from './find';
+import { blocksOf, deviceOf, insideOf, leadOf, leadTypeFor, partnerEnd, partnerLead } from './find';
+import { freshId } from './fresh-id';
 import type { Device, End, Lead, Rig } from './schema';
 
-const typeFor = (rig: Rig, from: End): Lead['type'] => {
-  const d = deviceOf(rig, from.device);
-  const signal = d && kindOf(d.kind).jacks.find((j) => j.id === from.jack)?.signal;
-  return signal === 'speaker' ? 'speaker' : signal === 'air' ? 'air' : 'instrument';
+/** The type that a lead takes on when its ends change; one that was chosen by hand stays where it still fits. */
+const typeFor = (rig: Rig, from: End, to: End, was?: Lead['type']): Lead['type'] => {
+  const needed = leadTypeFor(rig, from, to);
+  return needed === 'instrument' && (was === 'balanced' || was === 'stereo') ? was : needed;
 };
+
+/** Adds a device; a host comes with its inner points linked straight through. */
+export function addDevice(rig: Draft<Rig>, device: Device): Refusal {
+  rig.devices.push(device);
+  for (const [from, to] of findKind(device.kind)?.hosts?.links ?? []) {
+    rig.leads.push({ id: freshId(`${device.id}-link`, rig.leads.map((l) => l.id)), from: { device: device.id, jack: from }, to: { device: device.id, jack: to }, type: 'inside', metres: 0 });
+  }
+}
 
 /** Adds a device and puts it into a lead; where the lead is half of a stereo pair and the device is stereo, into both. */
 export function putDeviceInLead(rig: Draft<Rig>, device: Device, leadId: string, newLeads: string[]): Refusal {
   const kind = findKind(device.kind);
   if (!kind) return `There is no kind "${device.kind}".`;
   if (!kind.through) return `${kind.name} has no way through, so it cannot stand in a lead. Add it and connect its jacks.`;
-  rig.devices.push(device);
+  const refusal = addDevice(rig, device);
+  if (refusal) return refusal;
   return splice(rig, device.id, leadId, newLeads);
 }
 
@@ -23,13 +33,26 @@ export function putDeviceInLead(rig: Draft<Rig>, device: Device, leadId: string,
 function splice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: string[]): Refusal {
   const lead = leadOf(rig, leadId);
   if (!lead) return `There is no lead "${leadId}" any more.`;
-  const way = kindOf(deviceOf(rig, deviceId)!.kind).through!;
+  const device = deviceOf(rig, deviceId)!;
+  const way = kindOf(device.kind).through!;
+  const host = insideOf(rig, lead.from);
+  if (host !== undefined && !kindOf(device.kind).block && !kindOf(device.kind).hosts) return `${device.name} cannot live inside ${deviceOf(rig, host)!.name}: it has no block form.`;
+  if (host === undefined) delete device.host;
+  else {
+    device.host = host;
+    delete device.supply;
+  }
   const partner = partnerLead(rig, lead);
   const cut = (l: Draft<Lead>, into: string, outOf: string, id: string) => {
     const to = { ...l.to };
+    const was = l.type;
     l.to = { device: deviceId, jack: into };
     const from = { device: deviceId, jack: outOf };
-    rig.leads.splice(rig.leads.findIndex((x) => x.id === l.id) + 1, 0, { id, from, to, type: typeFor(rig, from), metres: Math.min(l.metres, 0.3) });
+    l.type = typeFor(rig, l.from, l.to, was);
+    const conductor = l.conductor;
+    if (l.type !== 'insert') delete l.conductor;
+    const type = typeFor(rig, from, to, was);
+    rig.leads.splice(rig.leads.findIndex((x) => x.id === l.id) + 1, 0, { id, from, to, type, metres: type === 'inside' ? 0 : Math.min(l.metres, 0.3), ...(type === 'insert' && conductor && { conductor }) });
   };
   const otherIn = partnerEnd(rig, { device: deviceId, jack: way.in });
   const otherOut = partnerEnd(rig, { device: deviceId, jack: way.out });
@@ -62,7 +85,10 @@ function heal(rig: Draft<Rig>, deviceId: string): void {
     // Where the main output is empty, the way goes on from whatever output is in use (a splitter's B).
     const after = outOf.find((l) => l.from.jack === b) ?? (a === kind.through.in && !outOf.some((l) => isThrough(l.from.jack)) ? outOf[0] : undefined);
     if (before && after && before.from.device !== after.to.device) {
-      rig.leads.push({ ...before, to: { ...after.to }, type: typeFor(rig, before.from), metres: Math.max(before.metres, after.metres) });
+      const type = typeFor(rig, before.from, after.to, before.type);
+      const conductor = before.conductor ?? after.conductor;
+      const { conductor: _conductor, ...rest } = before;
+      rig.leads.push({ ...rest, to: { ...after.to }, type, metres: type === 'inside' ? 0 : Math.max(before.metres, after.metres), ...(type === 'insert' && conductor && { conductor }) });
     }
   }
 }
@@ -71,9 +97,12 @@ function heal(rig: Draft<Rig>, deviceId: string): void {
 export function removeDevice(rig: Draft<Rig>, deviceId: string): Refusal {
   if (!deviceOf(rig, deviceId)) return `There is no device "${deviceId}" any more.`;
   heal(rig, deviceId);
-  rig.devices = rig.devices.filter((d) => d.id !== deviceId).map((d) => d);
-  for (const d of rig.devices) if (d.host === deviceId) delete d.host;
-  for (const s of rig.sounds) if (Object.hasOwn(s.states, deviceId)) delete s.states[deviceId];
+  // What lives inside goes with its host.
+  const gone = new Set([deviceId, ...blocksOf(rig, deviceId).map((d) => d.id)]);
+  rig.devices = rig.devices.filter((d) => !gone.has(d.id));
+  rig.leads = rig.leads.filter((l) => !gone.has(l.from.device) && !gone.has(l.to.device));
+  for (const d of rig.devices) if (d.supply && gone.has(d.supply.device)) delete d.supply;
+  for (const s of rig.sounds) for (const id of gone) if (Object.hasOwn(s.states, id)) delete s.states[id];
 }
 
 /** Takes a device out of its place, heals the route there, and puts it into another lead. */
@@ -84,6 +113,7 @@ export function moveDevice(rig: Draft<Rig>, deviceId: string, leadId: string, ne
   const target = leadOf(rig, leadId);
   if (!target) return `There is no lead "${leadId}" any more.`;
   if (target.from.device === deviceId || target.to.device === deviceId) return `${device.name} is already there.`;
+  if (blocksOf(rig, deviceId).some((b) => b.id === target.from.device || b.id === target.to.device)) return `${device.name} cannot be moved into itself.`;
   heal(rig, deviceId);
   return splice(rig, deviceId, leadId, newLeads);
 }
@@ -95,6 +125,9 @@ export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string,
   const was = kindOf(device.kind);
   const kind = findKind(kindId);
   if (!kind) return `There is no kind "${kindId}".`;
+  if (was.hosts && !kind.hosts && blocksOf(rig, deviceId).length) return `${device.name} holds ${blocksOf(rig, deviceId).length} blocks, and ${kind.name} is no host. Move them out first.`;
+  if (was.hosts && !kind.hosts) rig.leads = rig.leads.filter((l) => l.from.device !== deviceId || l.to.device !== deviceId);
+  if (device.host !== undefined && !kind.block && !kind.hosts) return `${kind.name} cannot live inside ${deviceOf(rig, device.host)?.name ?? 'a host'}: it has no block form.`;
   const jack = (id: string, direction: 'in' | 'out', signal: string): string | undefined => {
     const main = direction === 'in' ? kind.through?.in : kind.through?.out;
     const wasMain = direction === 'in' ? was.through?.in : was.through?.out;
@@ -110,7 +143,7 @@ export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string,
     for (const [end, direction] of [[l.to, 'in'], [l.from, 'out']] as const) {
       if (end.device !== deviceId) continue;
       const to = jack(end.jack, direction, signalOf(end.jack));
-      if (!to || (taken.has(to) && !kind.jacks.find((j) => j.id === to)?.many)) return false;
+      if (!to || (taken.has(to) && l.type !== 'inside' && !kind.jacks.find((j) => j.id === to)?.many)) return false;
       taken.add(to);
       end.jack = to;
     }
@@ -124,6 +157,9 @@ export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string,
     }
   };
   device.kind = kindId;
+  if (kind.hosts && !was.hosts) {
+    for (const [from, to] of kind.hosts.links) rig.leads.push({ id: freshId(`${deviceId}-link`, rig.leads.map((l) => l.id)), from: { device: deviceId, jack: from }, to: { device: deviceId, jack: to }, type: 'inside', metres: 0 });
+  }
   if (name) device.name = name;
   keep(device.settings);
   for (const s of rig.sounds) keep(s.states[deviceId]?.settings);

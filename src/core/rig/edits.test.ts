@@ -63,7 +63,7 @@ describe('refusals say why, and change nothing', () => {
     ['Device 3 is already there.', { edit: 'moveDevice', device: 'd3', lead: 'l3', newLeads: ['n1', 'n2'] }],
     ['Drive takes a number from 0 to 10, not 11', { edit: 'setSetting', device: 'd2', setting: 'drive', value: 11 }],
     ['jack "in" of Device 2 already holds leads[1]; a jack takes one lead', { edit: 'connect', lead: lead('n', 'd3.outR', 'd2.in', 1) }],
-    ['"in" of Device 2 is an input; a lead runs from an output to an input', { edit: 'connect', lead: lead('n', 'd2.in', 'd3.inR', 1) }],
+    ['it runs from the input "inR" to the output "outR"; write it the other way round', { edit: 'connect', lead: lead('n', 'd3.inR', 'd3.outR', 1) }],
     ['Say why this finding is accepted; the reason is kept and printed.', { edit: 'acceptFinding', finding: 'x', reason: '  ' }],
     ['the id "d1" is used twice; give one of the two another', { edit: 'addDevice', device: device('d1', 'boost', 'Again') }],
     ['give it a name', { edit: 'renameSound', sound: 's1', name: '   ' }],

@@ -1,5 +1,5 @@
 import { type Jack, kindOf } from '../kinds';
-import type { Device, End, Lead, Rig, Sound } from './schema';
+import type { Device, End, Lead, LeadType, Rig, Sound } from './schema';
 
 export const deviceOf = (rig: Rig, id: string): Device | undefined => rig.devices.find((d) => d.id === id);
 export const leadOf = (rig: Rig, id: string): Lead | undefined => rig.leads.find((l) => l.id === id);
@@ -29,4 +29,32 @@ export function partnerLead(rig: Rig, lead: Lead): Lead | undefined {
 export function endWords(rig: Rig, end: End): string {
   const device = deviceOf(rig, end.device);
   return device ? `${device.name}, ${jackOf(device, end.jack)?.label ?? end.jack}` : `${end.device}, ${end.jack}`;
+}
+
+/** The host inside which a lead ends here: a block's own host, or the host whose inner point this is. */
+export function insideOf(rig: Rig, end: End): string | undefined {
+  const device = deviceOf(rig, end.device);
+  return device && (jackOf(device, end.jack)?.inside ? device.id : device.host);
+}
+
+/** The type of lead that two jacks ask for. */
+export function leadTypeFor(rig: Rig, from: End, to: End): LeadType {
+  if (insideOf(rig, from) !== undefined) return 'inside';
+  const [a, b] = [from, to].map((end) => {
+    const device = deviceOf(rig, end.device);
+    return device && jackOf(device, end.jack);
+  });
+  const either = (test: (j: Jack) => boolean) => (a !== undefined && test(a)) || (b !== undefined && test(b));
+  if (either((j) => j.signal === 'air')) return 'air';
+  if (either((j) => j.signal === 'digital')) return 'digital';
+  if (a?.signal === 'speaker') return 'speaker';
+  if (a?.stereo && b?.stereo) return 'stereo';
+  if (either((j) => j.stereo !== undefined || j.insert !== undefined)) return 'insert';
+  return a?.connector === 'XLR' ? 'balanced' : 'instrument';
+}
+
+/** Everything that lives inside a host, blocks of blocks too. */
+export function blocksOf(rig: Rig, host: string): Device[] {
+  const inside = rig.devices.filter((d) => d.host === host);
+  return inside.flatMap((d) => [d, ...(d.id === host ? [] : blocksOf(rig, d.id))]);
 }

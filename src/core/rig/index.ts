@@ -1,5 +1,6 @@
 export { type Applied, applyEdit, applyEdits, type Patch, patchRig } from './apply';
 export { compareRigs, compareSounds, walkOrder } from './compare';
+export { joinsOf } from './conductors';
 export { type Edit, type EditName, editSchema } from './edit';
 export * from './find';
 export { freshId } from './fresh-id';

@@ -1,4 +1,4 @@
-import { findKind, KINDS, type Kind } from '../kinds';
+import { findKind, type Jack, KINDS, type Kind } from '../kinds';
 import type { Problem } from './problem';
 import type { Device, Rig, SettingValue } from './schema';
 
@@ -23,8 +23,18 @@ export function integrityProblems(rig: Rig): Problem[] {
     }
   });
   rig.devices.forEach((device, row) => {
-    if (device.host !== undefined && (!devices.has(device.host) || device.host === device.id)) {
-      say(`devices[${row}].host`, `"${device.host}" is not another device of this rig`);
+    if (device.host !== undefined) {
+      const host = devices.get(device.host);
+      if (!host || device.host === device.id) say(`devices[${row}].host`, `"${device.host}" is not another device of this rig`);
+      else if (!host.kind.hosts) say(`devices[${row}].host`, `${host.device.name} (${host.kind.name}) is no host; blocks live in ${KINDS.filter((k) => k.hosts).map((k) => `"${k.id}"`).join(', ')}`);
+      else if (hostsOf(device.id, devices).includes(device.id)) say(`devices[${row}].host`, `${device.name} would live inside itself; follow its hosts and take one out`);
+      const own = devices.get(device.id)?.kind;
+      if (own && !own.block && !own.hosts) say(`devices[${row}].host`, `${device.name} (${own.name}) cannot live inside a host: it has no block form`);
+    }
+    if (device.supply !== undefined && !devices.get(device.supply.device)?.kind.outlets) {
+      say(`devices[${row}].supply`, `"${device.supply.device}" is no supply of this rig; use a device of the kind "supply-isolated" or "supply-shared"`);
+    } else if (device.supply?.outlet !== undefined && !devices.get(device.supply.device)!.kind.outlets!.some((o) => o.id === device.supply!.outlet)) {
+      say(`devices[${row}].supply.outlet`, `it has the outlets ${devices.get(device.supply.device)!.kind.outlets!.map((o) => `"${o.id}"`).join(', ')}`);
     }
   });
 
@@ -34,7 +44,8 @@ export function integrityProblems(rig: Rig): Problem[] {
     const at = `leads[${row}]`;
     if (leadIds.has(lead.id)) say(`${at}.id`, `the id "${lead.id}" is used twice; give one of the two another`);
     leadIds.add(lead.id);
-    for (const [side, direction] of [['from', 'out'], ['to', 'in']] as const) {
+    const ends: { jack: Jack; inside: string | undefined }[] = [];
+    for (const side of ['from', 'to'] as const) {
       const end = lead[side];
       const found = devices.get(end.device);
       if (!found) {
@@ -46,12 +57,23 @@ export function integrityProblems(rig: Rig): Problem[] {
         say(`${at}.${side}.jack`, `${found.device.name} (${found.kind.name}) has no jack "${end.jack}"; it has ${found.kind.jacks.map((j) => `"${j.id}"`).join(', ')}`);
         continue;
       }
-      if (jack.direction !== direction) say(`${at}.${side}.jack`, `"${end.jack}" of ${found.device.name} is an ${jack.direction === 'in' ? 'input' : 'output'}; a lead runs from an output to an input`);
+      ends.push({ jack, inside: jack.inside ? found.device.id : found.device.host });
       if ((jack.signal === 'air') !== (lead.type === 'air')) say(`${at}.type`, jack.signal === 'air' ? `"${end.jack}" of ${found.device.name} is reached through air; use the type "air"` : `a lead of air joins a speaker and a microphone, not "${end.jack}" of ${found.device.name}`);
-      const key = `${end.device} ${end.jack}`;
-      if (!jack.many && used.has(key)) say(`${at}.${side}`, `jack "${end.jack}" of ${found.device.name} already holds leads[${used.get(key)}]; a jack takes one lead`);
+      // Branches of an insert lead share a jack, one for each conductor; inside a host a point takes any number of links.
+      const key = `${end.device} ${end.jack}${lead.type === 'insert' && (jack.stereo || jack.insert) ? ` ${lead.conductor ?? (side === 'to' && jack.insert ? 'ring' : 'tip')}` : ''}`;
+      if (!jack.many && lead.type !== 'inside' && used.has(key)) say(`${at}.${side}`, `jack "${end.jack}" of ${found.device.name} already holds leads[${used.get(key)}]; a jack takes one lead`);
       used.set(key, row);
     }
+    const [a, b] = ends;
+    if (!a || !b) return;
+    if (a.jack.direction === 'in' && b.jack.direction === 'out') say(at, `it runs from the input "${lead.from.jack}" to the output "${lead.to.jack}"; write it the other way round`);
+    if ((lead.type === 'inside' || a.jack.inside || b.jack.inside) && a.jack.direction === b.jack.direction) say(at, `both ends are ${a.jack.direction === 'in' ? 'inputs' : 'outputs'}; a link runs from an output to an input`);
+    if (a.inside !== b.inside) {
+      const inner = a.inside !== undefined ? lead.from : lead.to;
+      say(at, `"${inner.jack}" of ${devices.get(inner.device)!.device.name} is inside ${devices.get((a.inside ?? b.inside)!)?.device.name ?? 'a host'}, the other end is not; join what is inside to the host's inner points`);
+    } else if ((a.inside !== undefined) !== (lead.type === 'inside')) say(`${at}.type`, a.inside !== undefined ? 'a link inside a host has the type "inside"' : 'the type "inside" is for links inside a host; choose the type of a real lead');
+    const digital = [a, b].filter((e) => e.jack.signal === 'digital').length;
+    if (lead.type !== 'inside' && (digital === 1 || (digital === 2) !== (lead.type === 'digital'))) say(`${at}.type`, digital === 2 ? 'both jacks are digital; use the type "digital"' : 'a digital lead joins two digital jacks');
   });
 
   const soundIds = new Set<string>();
@@ -82,6 +104,10 @@ export function settingProblem(kind: Kind, id: string, value: SettingValue): str
   if (parameter.type === 'knob') {
     return typeof value === 'number' && value >= parameter.min && value <= parameter.max ? undefined : `${parameter.label} takes a number from ${parameter.min} to ${parameter.max}, not ${JSON.stringify(value)}`;
   }
+  if (parameter.type === 'text') {
+    const wrong = typeof value === 'string' ? parameter.problem(value) : `a text, not ${JSON.stringify(value)}`;
+    return wrong && `${parameter.label}: ${wrong}`;
+  }
   if (parameter.type === 'switch') return typeof value === 'boolean' ? undefined : `${parameter.label} is true or false, not ${JSON.stringify(value)}`;
   return parameter.options.some((o) => o.value === value) ? undefined : `${parameter.label} is one of ${parameter.options.map((o) => `"${o.value}"`).join(', ')}, not ${JSON.stringify(value)}`;
 }
@@ -90,4 +116,11 @@ function nearest(word: string): string {
   const parts = word.toLowerCase().split(/[^a-z]+/).filter((p) => p.length > 2);
   const close = KINDS.filter((k) => parts.some((p) => k.id.includes(p))).slice(0, 4);
   return close.length ? `did you mean ${close.map((k) => `"${k.id}"`).join(' or ')}?` : 'the kinds are listed in docs/kinds.md';
+}
+
+/** The hosts around a device, innermost first; a circle of hosts ends where it closes. */
+function hostsOf(id: string, devices: ReadonlyMap<string, { device: Device }>): string[] {
+  const hosts: string[] = [];
+  for (let at = devices.get(id)?.device.host; at !== undefined && !hosts.includes(at); at = devices.get(at)?.device.host) hosts.push(at);
+  return hosts;
 }

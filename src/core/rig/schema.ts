@@ -36,7 +36,12 @@ export const deviceSchema = z.looseObject({
   model: text.optional(),
   notes: text.optional(),
   place: z.enum(['player', 'floor', 'rack', 'amps', 'house']).optional(),
+  /** The device inside which this one lives as a block. */
   host: idSchema.optional(),
+  /** What feeds it: the supply and, where known, its outlet. */
+  supply: z.looseObject({ device: idSchema, outlet: z.string().max(40).optional() }).optional(),
+  /** It has its place for a reason: proposals leave it there. */
+  pinned: z.boolean().optional(),
   engaged: z.boolean().optional(),
   settings: settings.optional(),
   figures: z.record(idSchema, figureOverrideSchema).optional(),
@@ -44,7 +49,7 @@ export const deviceSchema = z.looseObject({
 
 export const endSchema = z.looseObject({ device: idSchema, jack: z.string().min(1).max(40) });
 
-export const LEAD_TYPES = ['instrument', 'balanced', 'stereo', 'insert', 'speaker', 'digital', 'midi', 'air'] as const;
+export const LEAD_TYPES = ['instrument', 'balanced', 'stereo', 'insert', 'speaker', 'digital', 'midi', 'air', 'inside'] as const;
 
 export const leadSchema = z.looseObject({
   id: idSchema,
@@ -54,6 +59,12 @@ export const leadSchema = z.looseObject({
   metres: z.number().min(0).max(500),
   pfPerMetre: z.number().min(0).max(2000).optional(),
   label: text.optional(),
+  /** Which conductor of a two-conductor jack this branch of an insert lead uses. */
+  conductor: z.enum(['tip', 'ring']).optional(),
+  /** The shield of the signal lead is open at one end, so ground does not cross. Never a protective earth. */
+  shieldLifted: z.boolean().optional(),
+  /** Cross-section of a speaker lead, in mm². */
+  squareMm: z.number().min(0.1).max(16).optional(),
 });
 
 export const soundSchema = z.looseObject({

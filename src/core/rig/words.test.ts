@@ -18,6 +18,7 @@ const TOLD: [Edit, string][] = [
   [{ edit: 'replaceDevice', device: 'd1', kind: 'drive-high' }, 'replaced Device 1 by Drive, high gain'],
   [{ edit: 'connect', lead: lead('n', 'd2.outR', 'd3.in', 1) }, 'connected Device 2, out right to Device 3, in'],
   [{ edit: 'disconnect', lead: 'l0' }, 'disconnected Device 0, out from Device 1, in'],
+  [{ edit: 'swapEnds', leads: ['l0', 'l1'] }, 'exchanged where the leads from Device 0, out and Device 1, out go'],
   [{ edit: 'setLead', lead: 'l0', metres: 3 }, 'changed the lead between Device 0 and Device 1'],
   [{ edit: 'setDevice', device: 'd1', name: 'Brine' }, 'renamed Device 1 to Brine'],
   [{ edit: 'setDevice', device: 'd1', notes: 'n' }, 'changed the record of Device 1'],

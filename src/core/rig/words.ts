@@ -9,6 +9,7 @@ export function settingWords(kindId: string | undefined, setting: string, value:
   const p = kindId ? findKind(kindId)?.parameters.find((x) => x.id === setting) : undefined;
   if (p?.type === 'knob' && typeof value === 'number') return p.unit ? `${p.label} ${value} ${p.unit}` : `${p.label} at ${clockHour(value)}`;
   if (p?.type === 'choice') return `${p.label}: ${p.options.find((o) => o.value === value)?.label ?? value}`;
+  if (p?.type === 'text') return `${p.label}: ${value === '' ? 'none' : value}`;
   if (p?.type === 'switch') return `${p.label}: ${value ? 'on' : 'off'}`;
   return `${setting} ${value}`;
 }
@@ -37,6 +38,7 @@ export function editWords(rig: Rig, e: Edit): string {
       return l ? `disconnected ${endWords(rig, l.from)} from ${endWords(rig, l.to)}` : 'disconnected a lead';
     }
     case 'setLead': return `changed the lead ${into(e.lead)}`;
+    case 'swapEnds': return `exchanged where the leads from ${e.leads.map((id) => { const l = leadOf(rig, id); return l ? endWords(rig, l.from) : id; }).join(' and ')} go`;
     case 'setDevice': return e.name !== undefined ? `renamed ${d(e.device)} to ${e.name}` : `changed the record of ${d(e.device)}`;
     case 'setEngaged': return `${e.engaged ? 'engaged' : 'bypassed'} ${d(e.device)} ${s(e.sound)}`;
     case 'setSetting': return `set ${d(e.device)}, ${settingWords(kindOfDevice(e.device), e.setting, e.value)}, ${s(e.sound)}`;

@@ -1,1 +1,1 @@
-export { type Brief, type Output, OUTPUTS, proposeRig } from './propose';
+export { type Brief, type Output, OUTPUTS, proposeRig, START_INSTRUMENTS, START_PEDALS } from './propose';

@@ -1,6 +1,15 @@
-import { type Job, kindOf } from '../kinds';
+import { type Job, type Kind, KINDS, kindOf } from '../kinds';
 import { freshId } from '../rig/fresh-id';
 import type { Device, Lead, Rig, Sound, Stance } from '../rig/schema';
+
+/** Jobs of what stands in the pedal row of a start. */
+const PEDAL_JOBS: Job[] = ['tuner', 'buffer', 'fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate', 'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper'];
+const plain = (k: Kind, jack: string) => k.jacks.some((j) => j.id === jack && j.connector === 'TS');
+
+/** Instruments that a start can begin with: one signal on an ordinary jack. */
+export const START_INSTRUMENTS: readonly Kind[] = KINDS.filter((k) => k.job === 'instrument' && plain(k, 'out'));
+/** Pedals that a start can put in a row. */
+export const START_PEDALS: readonly Kind[] = KINDS.filter((k) => PEDAL_JOBS.includes(k.job) && k.family !== 'Routing' && plain(k, 'in') && plain(k, 'out'));
 
 /** Ways in which a rig can be heard. */
 export const OUTPUTS = ['head', 'combo', 'house', 'in-ears', 'recorder'] as const;

@@ -1,5 +1,6 @@
 import { passesOf, pluggedJacks } from '../circuit';
 import { isEngaged, type Jack, kindOf, type Pass, stateIn } from '../kinds';
+import { joinsOf } from '../rig/conductors';
 import type { Device, Rig, Sound } from '../rig/schema';
 
 /** One pass of the signal through a device: the jacks it comes in by and leaves by. A device with a loop has two or more. */
@@ -19,22 +20,31 @@ export interface Station {
 /** Leads that carry signal from one station to the next; two where a stereo pair runs side by side. */
 export interface Step { from: string; to: string; leads: string[]; back: boolean; open: boolean }
 
-/** Jacks of a device joined by its passes, each group being one pass of the signal. */
-export function passGroups(passes: readonly Pass[], jacks: readonly Jack[]): { ins: string[]; outs: string[]; passes: Pass[] }[] {
+/**
+ * Points of a device joined by its passes, each group being one pass of the signal. `together` says whether the two sides of a
+ * stereo pair run as one. Metal that works both ways round counts as an input where `receives` says so.
+ */
+export function passGroups(passes: readonly Pass[], jacks: readonly Jack[], together: (jack: Jack) => boolean = () => true, receives: (jack: Jack) => boolean = () => false): { ins: string[]; outs: string[]; passes: Pass[] }[] {
   const group = new Map<string, string>();
   const root = (p: string): string => {
     const up = group.get(p);
     if (up === undefined) group.set(p, p);
     return up === undefined || up === p ? p : root(up);
   };
-  const ends = (p: Pass): string[] => (p.is === 'stage' ? [p.from, p.to] : p.is === 'wire' || p.is === 'resistor' || p.is === 'open' ? [p.a, p.b] : [p.at]);
-  // The two sides of a stereo pair are one pass.
-  for (const j of jacks) if (j.pair) group.set(root(j.id), root(j.pair.with));
-  for (const j of jacks) root(j.id);
+  const ends = (p: Pass): string[] => (p.is === 'stage' ? [p.from, p.to] : p.is === 'series' ? [p.at, ...p.legs] : p.is === 'wire' || p.is === 'resistor' || p.is === 'open' ? [p.a, p.b] : [p.at]);
+  const join = (a: string, b: string) => {
+    const [ra, rb] = [root(a), root(b)];
+    if (ra !== rb) group.set(ra, rb);
+  };
+  // The two sides of a stereo pair are one pass, and so are the conductors of a stereo or digital jack.
+  for (const j of jacks) {
+    if (j.pair && together(j)) join(j.id, j.pair.with);
+    if (j.stereo) join(j.id, j.stereo);
+  }
   for (const p of passes) {
-    const [a, b] = ends(p);
+    const [a, ...rest] = ends(p);
     root(a!);
-    if (b !== undefined) group.set(root(a!), root(b));
+    for (const b of rest) join(a!, b);
   }
   const found = new Map<string, { ins: string[]; outs: string[]; passes: Pass[] }>();
   const at = (p: string) => {
@@ -43,7 +53,12 @@ export function passGroups(passes: readonly Pass[], jacks: readonly Jack[]): { i
     if (!g) found.set(r, (g = { ins: [], outs: [], passes: [] }));
     return g;
   };
-  for (const j of jacks) at(j.id)[j.direction === 'in' ? 'ins' : 'outs'].push(j.id);
+  for (const j of jacks) {
+    if (j.insert) {
+      at(j.id).outs.push(j.id);
+      at(j.insert).ins.push(j.insert);
+    } else for (const point of j.channels ?? [j.id]) at(point)[j.direction === 'in' || (j.direction === 'either' && receives(j)) ? 'ins' : 'outs'].push(point);
+  }
   for (const p of passes) at(ends(p)[0]!).passes.push(p);
   return [...found.values()];
 }
@@ -61,13 +76,29 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
   const plugged = pluggedJacks(rig);
   const stations: Station[] = [];
   const at = new Map<string, { station: Station; open: boolean }>();
+  const devices = new Map(rig.devices.map((d) => [d.id, d]));
+  const others = new Map<string, string>();
+  const received = new Set<string>();
+  for (const lead of rig.leads) {
+    const [from, to] = [`${lead.from.device}/${lead.from.jack}`, `${lead.to.device}/${lead.to.jack}`];
+    if (!others.has(from)) others.set(from, lead.to.device);
+    if (!others.has(to)) others.set(to, lead.from.device);
+    received.add(to);
+  }
   for (const device of rig.devices) {
     const kind = kindOf(device.kind);
     const jacks = plugged.get(device.id);
     const engaged = isEngaged(kind, device, stateIn(sound, device.id));
-    const groups = passGroups(passesOf(device, sound, plugged), kind.jacks).filter((g) => [...g.ins, ...g.outs].some((j) => jacks?.has(j)));
+    if (!jacks) continue;
+    // Sides that may be used on their own run as one only where both lead to the same device.
+    const together = (jack: Jack) => {
+      if (!jack.pair?.loose) return true;
+      const [a, b] = [others.get(`${device.id}/${jack.id}`), others.get(`${device.id}/${jack.pair.with}`)];
+      return a !== undefined && a === b && a !== device.id;
+    };
+    const groups = passGroups(passesOf(device, sound, plugged), kind.jacks, together, (j) => received.has(`${device.id}/${j.id}`)).filter((g) => [...g.ins, ...g.outs].some((j) => jacks.has(j)));
     for (const g of groups) {
-      const used = (list: string[]) => list.filter((j) => jacks!.has(j));
+      const used = (list: string[]) => list.filter((j) => jacks.has(j));
       const station: Station = { id: device.id, device: device.id, ins: used(g.ins), outs: used(g.outs), state: stateOf(device, engaged, g.passes), source: g.passes.some((p) => p.is === 'source'), column: 0, lane: 0 };
       if (groups.length > 1) station.id = `${device.id}:${station.ins[0] ?? station.outs[0]}`;
       stations.push(station);
@@ -79,13 +110,15 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
   }
   const steps = new Map<string, Step>();
   for (const lead of rig.leads) {
-    const from = at.get(`${lead.from.device}/${lead.from.jack}`);
-    const to = at.get(`${lead.to.device}/${lead.to.jack}`);
-    if (!from || !to) continue;
-    const key = `${from.station.id}>${to.station.id}`;
-    const step = steps.get(key);
-    if (step) step.leads.push(lead.id);
-    else steps.set(key, { from: from.station.id, to: to.station.id, leads: [lead.id], back: false, open: from.open });
+    for (const [a, b] of joinsOf(lead, devices.get(lead.from.device), devices.get(lead.to.device))) {
+      const from = at.get(`${lead.from.device}/${a}`);
+      const to = at.get(`${lead.to.device}/${b}`);
+      if (!from || !to || from.station === to.station) continue;
+      const key = `${from.station.id}>${to.station.id}`;
+      const step = steps.get(key);
+      if (!step) steps.set(key, { from: from.station.id, to: to.station.id, leads: [lead.id], back: false, open: from.open });
+      else if (!step.leads.includes(lead.id)) step.leads.push(lead.id);
+    }
   }
   return { stations, steps: [...steps.values()] };
 }

@@ -3,28 +3,27 @@ import { Button, Checkbox, Group, MultiSelect, Select, TagsInput, TextInput } fr
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { analyse } from '../../core/analysis';
-import { type Job, KINDS, kindOf } from '../../core/kinds';
+import { type Kind, kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
 import { freshId } from '../../core/rig';
-import { type Brief, type Output, proposeRig } from '../../core/start';
+import { type Brief, type Output, proposeRig, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
 import { fixed } from '../../core/units';
 import { askServer, problemText } from '../keep/ask-server';
 import { SeverityMark } from '../look/severity';
 
-const PEDALS: Job[] = ['tuner', 'buffer', 'fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate', 'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper'];
 const WAYS: { value: Output; label: string }[] = [
   { value: 'head', label: 'Tube head and cabinet on stage' }, { value: 'combo', label: 'Tube combo on stage' }, { value: 'house', label: 'Front of house' }, { value: 'in-ears', label: 'The player’s in-ears' }, { value: 'recorder', label: 'A recorder' },
 ];
 /** Rules on which a start can follow either school. */
 const CHOOSABLE = ['compressor-early', 'filter-before-dirt', 'boost-place', 'volume-place', 'gain-low-to-high', 'tuner-place', 'pitch-early', 'time-after-dirt'];
 
-const options = (fits: (job: Job) => boolean) => {
+const options = (kinds: readonly Kind[]) => {
   const groups = new Map<string, { value: string; label: string }[]>();
-  for (const k of KINDS) if (fits(k.job)) groups.set(k.family, [...(groups.get(k.family) ?? []), { value: k.id, label: k.name }]);
+  for (const k of kinds) groups.set(k.family, [...(groups.get(k.family) ?? []), { value: k.id, label: k.name }]);
   return [...groups].map(([group, items]) => ({ group, items }));
 };
-const instruments = options((j) => j === 'instrument');
-const pedals = options((j) => PEDALS.includes(j));
+const instruments = options(START_INSTRUMENTS);
+const pedals = options(START_PEDALS);
 
 /** The short start: what comes in, what must be heard where, which pedals are on hand; then an ordered rig to edit. */
 export function NewRig() {

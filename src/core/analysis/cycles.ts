@@ -1,0 +1,135 @@
+import { buildCircuit, type Circuit, type CircuitStage, orderNodes } from '../circuit';
+import type { Fix, Remark } from '../findings/finding';
+import { isEngaged, kindOf, resolveState, stateIn } from '../kinds';
+import type { Edit } from '../rig/edit';
+import { settingWords } from '../rig/words';
+import type { Device, SettingValue, Sound } from '../rig/schema';
+import { decibels, fixed } from '../units';
+import type { Remarker } from './remarks';
+import type { SoundContext } from './sound-context';
+
+/** A circle that signal can run in: each device in the order it is met, and what once round gains. */
+export interface Cycle {
+  devices: string[];
+  /** Small-signal gain once round at 1 kHz, in dB, the passive ways between counted. */
+  gainDb: number;
+  /** What one press would open it; nothing where only a lead can. */
+  opens?: Fix;
+}
+
+/** A way with less gain than this carries nothing. */
+const SHUT_DB = -100;
+/** Circles in one tangle of ways are named up to this many. */
+const MOST = 60;
+
+const stageGain = ({ stage }: CircuitStage): number => {
+  const mix = stage.wet ? Math.max(stage.wet.dryDb, stage.wet.wetDb) : 0;
+  return stage.muted ? -Infinity : stage.gainDb + stage.outputDb + mix;
+};
+
+/** Stages that carry signal, as edges between passive sections. */
+function edgesOf(circuit: Circuit): Map<number, { stage: CircuitStage; to: number }[]> {
+  const edges = new Map<number, { stage: CircuitStage; to: number }[]>();
+  for (const stage of circuit.stages) {
+    if (stageGain(stage) < SHUT_DB) continue;
+    const from = circuit.nets[stage.from]!.section;
+    const list = edges.get(from) ?? [];
+    list.push({ stage, to: circuit.nets[circuit.drivers[stage.driver]!.net]!.section });
+    edges.set(from, list);
+  }
+  return edges;
+}
+
+/** Every elementary circle of stages: depth first from each section, visiting only later ones, so that each circle is met once. */
+function circles(circuit: Circuit): CircuitStage[][] {
+  const edges = edgesOf(circuit);
+  const { loops } = orderNodes(circuit.sections.map((s) => (edges.get(s.index) ?? []).map((e) => e.to)));
+  const found: CircuitStage[][] = [];
+  for (const loop of loops) {
+    const inside = new Set(loop);
+    for (const start of [...loop].sort((a, b) => a - b)) {
+      const way: CircuitStage[] = [];
+      const on = new Set<number>();
+      const walk = (at: number): void => {
+        if (found.length >= MOST) return;
+        on.add(at);
+        for (const { stage, to } of edges.get(at) ?? []) {
+          if (to < start || !inside.has(to)) continue;
+          way.push(stage);
+          if (to === start) found.push([...way]);
+          else if (!on.has(to)) walk(to);
+          way.pop();
+        }
+        on.delete(at);
+      };
+      walk(start);
+    }
+  }
+  return found;
+}
+
+/** Every circle of a sound, named by the devices it runs through. Parallel ways through the same devices count once, with the louder one's gain. */
+export function cyclesOf(ctx: SoundContext): Cycle[] {
+  if (!ctx.flowing.loops.length) return [];
+  const { circuit, solution } = ctx.flowing;
+  const named = new Map<string, Cycle>();
+  for (const circle of circles(circuit)) {
+    const gainDb = circle.reduce((sum, s, i) => {
+      const next = circle[(i + 1) % circle.length]!;
+      const driver = circuit.drivers[s.driver]!;
+      const section = circuit.sections[circuit.nets[driver.net]!.section]!;
+      return sum + stageGain(s) + decibels(solution(section, 1000).transfer(section.drivers.indexOf(driver), section.nets.indexOf(next.from)));
+    }, 0);
+    const devices = [...new Set(circle.map((s) => s.device))];
+    const start = devices.indexOf([...devices].sort()[0]!);
+    const turned = [...devices.slice(start), ...devices.slice(0, start)];
+    const known = named.get(turned.join(' '));
+    if (!known || gainDb > known.gainDb) named.set(turned.join(' '), { devices: turned, gainDb });
+  }
+  return [...named.values()].map((c) => ({ ...c, opens: pressThatOpens(ctx, c.devices) }));
+}
+
+/** Looks for one press on one of the circle's devices that opens it: bypass, a switch, another choice. */
+function pressThatOpens(ctx: SoundContext, devices: readonly string[]): Fix | undefined {
+  for (const id of devices) {
+    for (const press of presses(ctx.device(id), ctx.sound)) {
+      const state = { ...stateIn(ctx.sound, id) };
+      const next = press.edit.edit === 'setEngaged' ? { ...state, engaged: press.edit.engaged } : { ...state, settings: { ...state.settings, [press.edit.setting]: press.edit.value } };
+      const sound: Sound = { ...ctx.sound, states: { ...ctx.sound.states, [id]: next } };
+      const circuit = buildCircuit(ctx.rig, sound);
+      const still = circles(circuit).some((c) => devices.every((d) => c.some((s) => s.device === d)));
+      if (!still) return { words: press.words, edits: [{ ...press.edit, ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }) }] };
+    }
+  }
+  return undefined;
+}
+
+type Press = { words: string; edit: Extract<Edit, { edit: 'setEngaged' | 'setSetting' }> };
+
+function presses(device: Device, sound: Sound): Press[] {
+  const kind = kindOf(device.kind);
+  const state = stateIn(sound, device.id);
+  const now = resolveState(kind, device, state);
+  const set = (setting: string, value: SettingValue): Press => ({ words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`, edit: { edit: 'setSetting', device: device.id, setting, value } });
+  const found: Press[] = [];
+  if (!kind.alwaysOn && kind.job !== 'instrument') {
+    const engaged = isEngaged(kind, device, state);
+    const words = kind.stateWords ?? { on: 'engaged', off: 'bypassed' };
+    found.push({ words: `Set ${device.name} to ${engaged ? words.off : words.on}`, edit: { edit: 'setEngaged', device: device.id, engaged: !engaged } });
+  }
+  for (const p of kind.parameters) {
+    if (p.type === 'choice') for (const o of p.options) if (o.value !== now.choice(p.id)) found.push(set(p.id, o.value));
+    if (p.type === 'switch') found.push(set(p.id, !now.on(p.id)));
+    if (p.type === 'text' && p.id === 'order' && now.text('order')) found.push(set('order', ''));
+  }
+  return found.slice(0, 16);
+}
+
+/** Signal that can run in a circle: with gain it howls, without it rings. */
+export const howlRemarks: Remarker = ({ ctx, cycles }) =>
+  cycles.map((c): Remark => ({
+    rule: 'howl', severity: c.gainDb > 0 ? 'fault' : 'caution', subjects: c.devices,
+    what: `Signal can run in a circle through ${c.devices.map((d) => ctx.device(d).name).join(', ')}.`,
+    why: `Once round it ${c.gainDb >= 0 ? 'gains' : 'loses'} ${fixed(Math.abs(c.gainDb))} dB${c.gainDb > 0 ? ', so it will howl' : '; it will ring and colour the sound'}. The figures leave the way back out. ${c.opens ? `One press opens it: ${c.opens.words.charAt(0).toLowerCase()}${c.opens.words.slice(1)}.` : 'No press opens it; disconnect the lead that closes the circle.'}`,
+    fix: c.opens,
+  }));

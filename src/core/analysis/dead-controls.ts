@@ -1,0 +1,35 @@
+import { pluggedJacks } from '../circuit';
+import { kindOf, type Pass, resolveState, stateIn } from '../kinds';
+import type { Remarker } from './remarks';
+
+/**
+ * Knobs that do nothing because the signal comes in behind them: an amplifier used as a slave, a pedal used by its return. A
+ * knob counts as dead when turning it from end to end changes only stages that no signal reaches.
+ */
+export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
+  const routed = new Set(destinations.flatMap((d) => d.route));
+  const plugged = pluggedJacks(ctx.rig);
+  const done = new Set<string>();
+  return ctx.stations.flatMap((s) => {
+    if (s.state !== 'engaged' || s.source || done.has(s.device) || !routed.has(s.id)) return [];
+    done.add(s.device);
+    const device = ctx.device(s.device);
+    const kind = kindOf(device.kind);
+    const isReached = (p: Pass) => p.is !== 'stage' || ctx.at(device.id, p.from).flows.length > 0;
+    const state = stateIn(ctx.sound, device.id);
+    const jacks = plugged.get(device.id) ?? new Set<string>();
+    const passes = (setting?: string, value?: number) => kind.passes(resolveState(kind, device, setting === undefined ? state : { ...state, settings: { ...state?.settings, [setting]: value! } }), (j) => jacks.has(j));
+    if (passes().every(isReached)) return [];
+    const dead = kind.parameters.filter((p) => {
+      if (p.type !== 'knob') return false;
+      const [low, high] = [passes(p.id, p.min), passes(p.id, p.max)];
+      return JSON.stringify(low) !== JSON.stringify(high) && JSON.stringify(low.filter(isReached)) === JSON.stringify(high.filter(isReached));
+    });
+    if (!dead.length) return [];
+    return [{
+      rule: 'dead-controls', severity: 'advice' as const, subjects: [device.id],
+      what: `${dead.map((p) => p.label).join(', ')} of ${device.name} ${dead.length > 1 ? 'do' : 'does'} nothing here.`,
+      why: 'The signal comes in behind; only what stands after that point still works. Read the manual before you look for a fault.',
+    }];
+  });
+};

@@ -1,0 +1,181 @@
+import { passesOf, pluggedJacks } from '../circuit';
+import type { Fix, Remark } from '../findings/finding';
+import { insertFix } from '../findings/insert-fix';
+import { kindOf, type Pass } from '../kinds';
+import type { Device, Lead, Rig, Sound } from '../rig/schema';
+import { fixed } from '../units';
+import type { Remarker } from './remarks';
+
+/** What ties two chassis together: a lead's shield, the mains' protective earth, or a supply's shared return. */
+export interface Tie { kind: 'shield' | 'earth' | 'supply'; a: string; b: string; lead?: string; device: string; other: string }
+
+/** A closed way through ground: its devices in order, its ties, and the cheapest place to open it. */
+export interface HumLoop { devices: string[]; ties: Tie[]; cure: string; fix?: Fix }
+
+const EARTH = 'protective earth';
+
+/** Points of a device's chassis, apart where a transformer, an optical or a radio hop parts them. */
+function groundsOf(passes: readonly Pass[], jacks: readonly string[]): Map<string, string> {
+  const up = new Map<string, string>(jacks.map((j) => [j, j]));
+  const root = (p: string): string => {
+    let r = p;
+    while ((up.get(r) ?? r) !== r) r = up.get(r)!;
+    return r;
+  };
+  const join = (a: string, b: string) => void up.set(root(a), root(b));
+  const isolated = new Set<string>();
+  for (const p of passes) {
+    if (p.is === 'wire' || p.is === 'open' || p.is === 'resistor') join(p.a, p.b);
+    else if (p.is === 'series') p.legs.forEach((leg) => join(p.at, leg));
+    else if (p.is === 'stage' && p.groundThrough) join(p.from, p.to);
+    else if (p.is === 'stage') isolated.add(p.to);
+  }
+  // Jacks that no pass touches in this state stand on the chassis; isolated ones stand apart.
+  const chassis = jacks.find((j) => !isolated.has(root(j)) && ![...isolated].some((i) => root(i) === root(j)));
+  for (const j of jacks) if (chassis && root(j) === j && ![...isolated].some((i) => root(i) === root(j))) join(j, chassis);
+  return new Map(jacks.map((j) => [j, root(j)]));
+}
+
+/** Every tie between chassis in a sound. */
+export function groundTies(rig: Rig, sound?: Sound): Tie[] {
+  const plugged = pluggedJacks(rig);
+  const nodes = new Map<string, Map<string, string>>();
+  const node = (device: Device, jack: string): string => {
+    if (device.host !== undefined) return `${device.host}`;
+    let own = nodes.get(device.id);
+    if (!own) nodes.set(device.id, (own = groundsOf(passesOf(device, sound, plugged), kindOf(device.kind).jacks.filter((j) => !j.inside).map((j) => j.id))));
+    return `${device.id}/${own.get(jack) ?? jack}`;
+  };
+  const devices = new Map(rig.devices.map((d) => [d.id, d]));
+  const ties: Tie[] = [];
+  for (const lead of rig.leads) {
+    if (lead.shieldLifted || lead.type === 'air' || lead.type === 'midi' || lead.type === 'inside') continue;
+    const [from, to] = [devices.get(lead.from.device)!, devices.get(lead.to.device)!];
+    ties.push({ kind: 'shield', a: node(from, lead.from.jack), b: node(to, lead.to.jack), lead: lead.id, device: from.id, other: to.id });
+  }
+  for (const device of rig.devices) {
+    const { earth, jacks } = kindOf(device.kind);
+    if (earth !== undefined) ties.push({ kind: 'earth', a: node(device, earth), b: EARTH, device: device.id, other: EARTH });
+    const supply = device.supply && devices.get(device.supply.device);
+    const outlet = supply && kindOf(supply.kind).outlets?.find((o) => o.id === device.supply!.outlet);
+    const first = jacks.find((j) => !j.inside);
+    if (supply && first && !(outlet?.isolated ?? kindOf(supply.kind).outlets?.every((o) => o.isolated))) {
+      ties.push({ kind: 'supply', a: node(device, first.id), b: supply.id, device: device.id, other: supply.id });
+    }
+  }
+  return ties;
+}
+
+/**
+ * Every independent closed way through ground, as many as there are ties beyond a tree of them. Each is the shortest way round
+ * that its closing tie has through the tree.
+ */
+export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
+  const ties = groundTies(rig, sound);
+  const around = new Map<string, Tie[]>();
+  for (const t of ties) {
+    for (const n of [t.a, t.b]) {
+      const list = around.get(n);
+      if (list) list.push(t);
+      else around.set(n, [t]);
+    }
+  }
+  const way = new Map<string, { tie?: Tie; from?: string; depth: number }>();
+  const inTree = new Set<Tie>();
+  // Earth first: loops through the mains then show their two earths.
+  for (const start of [EARTH, ...around.keys()]) {
+    if (way.has(start) || !around.has(start)) continue;
+    way.set(start, { depth: 0 });
+    const queue = [start];
+    for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
+      for (const tie of around.get(at)!) {
+        const next = tie.a === at ? tie.b : tie.a;
+        if (way.has(next)) continue;
+        way.set(next, { tie, from: at, depth: way.get(at)!.depth + 1 });
+        inTree.add(tie);
+        queue.push(next);
+      }
+    }
+  }
+  const loops: HumLoop[] = [];
+  for (const tie of ties) {
+    if (inTree.has(tie) || tie.a === tie.b) continue;
+    const [left, right] = [[] as Tie[], [] as Tie[]];
+    let [a, b] = [tie.a, tie.b];
+    while (a !== b) {
+      const [wa, wb] = [way.get(a)!, way.get(b)!];
+      if (wa.depth >= wb.depth) {
+        left.push(wa.tie!);
+        a = wa.from!;
+      } else {
+        right.unshift(wb.tie!);
+        b = wb.from!;
+      }
+    }
+    const members = [tie, ...right.reverse(), ...left.reverse()];
+    const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter((d) => d !== EARTH);
+    loops.push({ devices, ties: members, ...cureOf(rig, members) });
+  }
+  return loops;
+}
+
+/** The cheapest place to open a loop: an isolated output that is there already, an isolated outlet, a hum isolator in the longest lead. Never a protective earth. */
+function cureOf(rig: Rig, ties: readonly Tie[]): { cure: string; fix?: Fix } {
+  const name = (id: string) => rig.devices.find((d) => d.id === id)?.name ?? id;
+  const devices = new Map(rig.devices.map((d) => [d.id, d]));
+  const leads = ties.flatMap((t) => (t.lead ? [rig.leads.find((l) => l.id === t.lead)!] : []));
+  for (const lead of leads) {
+    const device = devices.get(lead.from.device)!;
+    const kind = kindOf(device.kind);
+    const lift = kind.parameters.find((p) => p.type === 'switch' && p.id.toLowerCase() === `isolate${lead.from.jack}`.toLowerCase());
+    if (lift) return { cure: `isolate output ${lead.from.jack.toUpperCase()} of ${device.name}, which has a transformer`, fix: { words: `Isolate output ${lead.from.jack.toUpperCase()} of ${device.name}`, edits: [{ edit: 'setSetting', device: device.id, setting: lift.id, value: true }] } };
+    const other = isolatedSibling(rig, device, lead);
+    if (other) return { cure: `use the isolated output of ${device.name} for ${name(lead.to.device)}`, fix: other };
+  }
+  const supply = ties.find((t) => t.kind === 'supply');
+  if (supply) {
+    const isolated = rig.devices.flatMap((d) => (kindOf(d.kind).outlets ?? []).filter((o) => o.isolated && !rig.devices.some((x) => x.supply?.device === d.id && x.supply.outlet === o.id)).map((o) => ({ d, o })))[0];
+    return {
+      cure: `feed ${name(supply.device)} from an isolated outlet`,
+      ...(isolated && { fix: { words: `Feed ${name(supply.device)} from ${isolated.o.label} of ${isolated.d.name}`, edits: [{ edit: 'setDevice', device: supply.device, supply: { device: isolated.d.id, outlet: isolated.o.id } }] } }),
+    };
+  }
+  const longest = leads.filter((l) => l.type !== 'speaker' && l.type !== 'digital').sort((a, b) => b.metres - a.metres)[0];
+  if (!longest) return { cure: 'keep its leads short and side by side' };
+  return {
+    cure: `a hum isolator in the lead from ${name(longest.from.device)} to ${name(longest.to.device)} (${fixed(longest.metres)} m)`,
+    fix: insertFix(rig, 'hum-isolator', 'Hum isolator', longest.id, `Put a hum isolator between ${name(longest.from.device)} and ${name(longest.to.device)}`),
+  };
+}
+
+/** Exchanging two outputs of a splitter, where the other one is isolated. */
+function isolatedSibling(rig: Rig, device: Device, lead: Lead): Fix | undefined {
+  const passes = passesOf(device, undefined, pluggedJacks(rig));
+  const isolated = passes.find((p) => p.is === 'stage' && !p.groundThrough && p.to !== lead.from.jack && kindOf(device.kind).jacks.some((j) => j.id === p.to && j.direction === 'out'));
+  if (isolated?.is !== 'stage' || !passes.some((p) => p.is === 'stage' && p.to === lead.from.jack && p.from === isolated.from)) return undefined;
+  if (rig.leads.some((l) => l.from.device === device.id && l.from.jack === isolated.to)) return undefined;
+  const { id, ...rest } = lead;
+  return { words: `Use output ${isolated.to.toUpperCase()} of ${device.name}, which is isolated`, edits: [{ edit: 'disconnect', lead: id }, { edit: 'connect', lead: { ...rest, id, from: { device: device.id, jack: isolated.to } } }] };
+}
+
+/** Hum loops, worst where mains current can flow: through two protective earths or a shared supply return. */
+export const groundRemarks: Remarker = ({ ctx }) => {
+  const name = (id: string) => ctx.device(id).name;
+  const loops = groundLoops(ctx.rig, ctx.sound);
+  const isPair = (l: HumLoop) => l.devices.length === 2 && l.ties.every((t) => t.kind === 'shield');
+  const remarks: Remark[] = loops.filter((l) => !isPair(l)).map((l) => {
+    const mains = l.ties.some((t) => t.kind !== 'shield');
+    return {
+      rule: 'hum-loop', severity: mains ? 'caution' : 'advice', subjects: l.devices, about: l.ties.map((t) => t.lead ?? `${t.kind} ${t.device}`).sort().join('+'),
+      what: `A hum loop runs through ${l.devices.map(name).join(', ')}.`,
+      why: `${mains ? (l.ties.some((t) => t.kind === 'earth') ? 'It closes through protective earth, which must stay connected.' : 'It closes through the shared return of a supply.') : 'It closes through the shields of its leads.'} Cheapest cure: ${l.cure}.`,
+      fix: l.fix,
+    };
+  });
+  const pairs = loops.filter(isPair);
+  if (pairs.length) {
+    const devices = [...new Set(pairs.flatMap((p) => p.devices))];
+    remarks.push({ rule: 'hum-pairs', severity: 'advice', subjects: devices, about: 'pairs', what: `${pairs.length} small ground ${pairs.length === 1 ? 'loop runs' : 'loops run'} between two devices each: ${pairs.map((p) => p.devices.map(name).join(' and ')).join('; ')}.`, why: 'Two leads side by side between the same two boxes (a loop’s send and return, a stereo pair). Tie them together along their whole length, and they enclose nothing that could hum.' });
+  }
+  return remarks;
+};

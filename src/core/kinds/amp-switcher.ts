@@ -1,0 +1,61 @@
+import type { Jack, Kind, Pass } from './kind';
+import { choice, figure, pedalFigures, stage, wire } from './parts';
+
+const AMPS = [1, 2, 3, 4];
+const CABS = [1, 2, 3, 4];
+const audio = (id: string, label: string, direction: 'in' | 'out'): Jack => ({ id, label, direction, signal: 'audio', connector: 'TS' });
+const speaker = (id: string, label: string, direction: 'in' | 'out'): Jack => ({ id, label, direction, signal: 'speaker', connector: 'speaker' });
+
+export const ampSwitcher: Kind = {
+  id: 'amp-switcher',
+  name: 'Amp and cabinet switcher',
+  family: 'Routing',
+  job: 'switcher',
+  about: 'One guitar to any of four amplifiers, its speaker output to any of four cabinets, one effects loop shared by the amplifiers that have one, and a line between for an attenuator that serves them all. Front input over rear input. Nothing selected: silent tuning.',
+  jacks: [
+    audio('in', 'in, front (takes priority)', 'in'), audio('inRear', 'in, rear', 'in'), audio('tuner', 'tuner out', 'out'),
+    ...AMPS.flatMap((n) => [audio(`amp${n}`, `to amp ${n} input`, 'out'), audio(`send${n}`, `from amp ${n} loop send`, 'in'), audio(`return${n}`, `to amp ${n} loop return`, 'out'), speaker(`speaker${n}`, `from amp ${n} speaker output`, 'in')]),
+    ...CABS.map((n) => speaker(`cab${n}`, `to cabinet ${n}`, 'out')),
+    audio('loopSend', 'shared loop send', 'out'), audio('loopReturn', 'shared loop return', 'in'),
+    speaker('lineSend', 'line insert, to attenuator or load', 'out'), speaker('lineReturn', 'line insert, back', 'in'),
+  ],
+  figures: [
+    ...pedalFigures(1e6, -105, 'one buffer an output'),
+    figure('loadOhms', 'Load on what is not selected', 'Ω', 8, [2, 32], 'a resistor for each amplifier that is not selected'),
+    figure('loadWatts', 'Rating of that load', 'W', 100, [1, 1000], 'a resistor on a heat sink'),
+  ],
+  parameters: [
+    choice('amp', 'Amplifier', ['1', '1'], ['2', '2'], ['3', '3'], ['4', '4'], ['none', 'none (silent tuning)']),
+    choice('cab', 'Cabinet', ['1', '1'], ['2', '2'], ['3', '3'], ['4', '4'], ['none', 'none']),
+    { type: 'switch', id: 'loop', label: 'Shared loop in', initial: true },
+    choice('unselected', 'Amplifiers not selected', ['load', 'see a load inside'], ['open', 'see nothing']),
+  ],
+  through: { in: 'in', out: 'amp1' },
+  alwaysOn: true,
+  programs: true,
+  loops: [{ id: 'loop', label: 'shared loop', send: ['loopSend'], return: ['loopReturn'], opensAt: 'never' }, { id: 'line', label: 'line insert', send: ['lineSend'], return: ['lineReturn'], opensAt: 'never' }],
+  earth: 'in',
+  size: { width: 483, depth: 250, height: 88, grams: 7000 },
+  passes: (s, plugged) => {
+    const amp = s.choice('amp');
+    const cab = s.choice('cab');
+    const input = plugged('in') ? 'in' : 'inRear';
+    const rest: Pass = { is: 'shunt', at: '', ohms: s.figure('loadOhms'), coil: { watts: s.figure('loadWatts') } };
+    const passes: Pass[] = [stage(s, { id: 'tuner', from: input, to: 'tuner' })];
+    if (plugged('in') && plugged('inRear')) passes.push({ is: 'open', a: 'inRear', b: 'tuner' });
+    for (const n of AMPS) {
+      const chosen = amp === String(n);
+      if (!plugged(`amp${n}`) && !plugged(`speaker${n}`)) continue;
+      passes.push(stage(s, { id: `amp${n}`, from: input, to: `amp${n}`, muted: !chosen }));
+      const line = plugged('lineSend') && plugged('lineReturn');
+      if (chosen && cab !== 'none') passes.push(wire(`speaker${n}`, line ? 'lineSend' : `cab${cab}`));
+      else passes.push(s.choice('unselected') === 'load' ? { ...rest, at: `speaker${n}` } : { is: 'open', a: `speaker${n}`, b: 'cab1' });
+      if (!plugged(`send${n}`)) continue;
+      if (chosen && s.on('loop') && plugged('loopSend')) passes.push(stage(s, { id: `send${n}`, from: `send${n}`, to: 'loopSend' }), stage(s, { id: `return${n}`, from: 'loopReturn', to: `return${n}` }));
+      else passes.push(stage(s, { id: `send${n}`, from: `send${n}`, to: `return${n}` }));
+    }
+    if (plugged('lineSend') && plugged('lineReturn') && cab !== 'none' && amp !== 'none') passes.push(wire('lineReturn', `cab${cab}`));
+    for (const n of CABS) if (plugged(`cab${n}`) && cab !== String(n)) passes.push({ is: 'open', a: 'lineReturn', b: `cab${n}` });
+    return passes;
+  },
+};

@@ -1,0 +1,33 @@
+import type { Kind } from './kind';
+import { readLoopOrder } from './loop-order';
+import { emptyParameter, loopJacksOf, loopsOf, orderParameter, switcherPasses } from './loop-parts';
+import { inJack, pedalFigures, stereoOuts, through } from './parts';
+
+const PLAN = { count: 8, stereoFrom: 7 };
+
+export const loopSwitcher: Kind = {
+  id: 'loop-switcher',
+  name: 'Loop switcher, free order',
+  family: 'Routing',
+  job: 'switcher',
+  about: 'Eight buffered loops in any order, one after the other or side by side, different in every sound. Loops 7 and 8 are stereo. The panel input takes priority over the input at the back.',
+  jacks: [{ ...inJack, label: 'in' }, { ...inJack, id: 'panel', label: 'panel in (takes priority)' }, ...stereoOuts, ...loopJacksOf(PLAN)],
+  figures: pedalFigures(1e6, -105, 'one buffer an input'),
+  parameters: [
+    orderParameter(PLAN.count),
+    emptyParameter,
+    { type: 'text', id: 'tails', label: 'Loops that ring on when off', initial: '', problem: (v) => (/^[\s\d,]*$/.test(v) ? undefined : 'write loop numbers, such as "7 8"') },
+  ],
+  through,
+  alwaysOn: true,
+  programs: true,
+  loops: loopsOf(PLAN),
+  power: { volts: 9, milliamps: 400 },
+  size: { width: 440, depth: 120, height: 60, grams: 1900 },
+  passes: (s, plugged) => {
+    const order = readLoopOrder(s.text('order'), PLAN.count);
+    const input = plugged('panel') ? 'panel' : 'in';
+    const quiet = plugged('panel') ? [{ is: 'open' as const, a: 'in', b: 'out' }] : [];
+    return [...switcherPasses(s, PLAN, typeof order === 'string' ? [] : order, input, plugged), ...quiet];
+  },
+};

@@ -1,0 +1,27 @@
+import type { Kind } from './kind';
+import { inJack, knob, latency, medium, outJack, pedalFigures, stage, through } from './parts';
+
+export const synthPedal: Kind = {
+  id: 'synth-pedal',
+  name: 'Synth pedal with a dry loop',
+  family: 'Pitch',
+  job: 'pitch',
+  about: 'Plays a synth voice after the string and carries the dry guitar through a loop of its own. Nothing in the return: the dry signal goes on inside.',
+  jacks: [inJack, outJack, { ...outJack, id: 'send', label: 'dry send' }, { ...inJack, id: 'return', label: 'dry return' }],
+  figures: [...pedalFigures(1e6, -95, 'converters on both ends'), latency(3, 'tracking and converters')],
+  parameters: [knob('synth', 'Synth level', 6), knob('dry', 'Dry level', 10)],
+  through,
+  tracksPitch: true,
+  programs: true,
+  loops: [{ id: 'dry', label: 'dry loop', send: ['send'], return: ['return'], opensAt: 'return' }],
+  power: { volts: 9, milliamps: 200 },
+  size: medium,
+  passes: (s, plugged) => {
+    const db = (v: number) => (v <= 0 ? -Infinity : 20 * Math.log10(v / 10));
+    return [
+      stage(s, { id: 'send', to: 'send', noiseDbu: -105 }),
+      stage(s, { id: 'dry', from: plugged('return') ? 'return' : 'in', noiseDbu: -105, outputDb: s.engaged ? db(s.knob('dry')) : 0 }),
+      ...(s.engaged ? [stage(s, { id: 'voice', latencyMs: s.figure('latencyMs'), wet: { dryDb: -Infinity, wetDb: db(s.knob('synth')) } })] : []),
+    ];
+  },
+};
