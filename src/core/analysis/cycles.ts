@@ -91,15 +91,18 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
 
 /** Looks for one press on one of the circle's devices that opens it: bypass, a switch, another choice. */
 function pressThatOpens(ctx: SoundContext, devices: readonly string[]): Fix | undefined {
-  for (const id of devices) {
-    for (const press of presses(ctx.device(id), ctx.sound)) {
-      const state = { ...stateIn(ctx.sound, id) };
-      const next = press.edit.edit === 'setEngaged' ? { ...state, engaged: press.edit.engaged } : { ...state, settings: { ...state.settings, [press.edit.setting]: press.edit.value } };
-      const sound: Sound = { ...ctx.sound, states: { ...ctx.sound.states, [id]: next } };
-      const circuit = buildCircuit(ctx.rig, sound);
-      const still = circles(circuit).some((c) => devices.every((d) => c.some((s) => s.device === d)));
-      if (!still) return { words: press.words, edits: [{ ...press.edit, ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }) }] };
-    }
+  const all = devices.flatMap((id) => presses(ctx.device(id), ctx.sound).map((press) => ({ id, press })));
+  // A pedal's own switch first, then another setting; an amplifier or a whole host last, for it silences more than the circle.
+  const price = ({ id, press }: (typeof all)[number]) => (['amp', 'modeler'].includes(kindOf(ctx.device(id).kind).job) ? 2 : 0) + (press.edit.edit === 'setEngaged' ? 0 : 1);
+  for (const { id, press } of all.sort((a, b) => price(a) - price(b))) {
+    const state = { ...stateIn(ctx.sound, id) };
+    const next = press.edit.edit === 'setEngaged' ? { ...state, engaged: press.edit.engaged } : { ...state, settings: { ...state.settings, [press.edit.setting]: press.edit.value } };
+    const sound: Sound = { ...ctx.sound, states: { ...ctx.sound.states, [id]: next } };
+    const circuit = buildCircuit(ctx.rig, sound);
+    // A device that is only metal now is no longer named, though the circle may go on through it.
+    const others = devices.filter((d) => d !== id);
+    const still = circles(circuit).some((c) => (others.length ? others : [id]).every((d) => c.some((s) => s.device === d)));
+    if (!still) return { words: press.words, edits: [{ ...press.edit, ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }) }] };
   }
   return undefined;
 }

@@ -7,6 +7,8 @@ import type { Remarker } from './remarks';
  * knob counts as dead when turning it from end to end changes only stages that no signal reaches.
  */
 export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
+  // While something mutes, what lies behind is quiet for that reason.
+  if (ctx.stations.some((s) => s.state === 'muted')) return [];
   const routed = new Set(destinations.flatMap((d) => d.route));
   const plugged = pluggedJacks(ctx.rig);
   const done = new Set<string>();
@@ -19,7 +21,8 @@ export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
     const state = stateIn(ctx.sound, device.id);
     const jacks = plugged.get(device.id) ?? new Set<string>();
     const passes = (setting?: string, value?: number) => kind.passes(resolveState(kind, device, setting === undefined ? state : { ...state, settings: { ...state?.settings, [setting]: value! } }), (j) => jacks.has(j));
-    if (passes().every(isReached)) return [];
+    const stages = passes().filter((p) => p.is === 'stage');
+    if (stages.every(isReached) || !stages.some(isReached)) return [];
     const dead = kind.parameters.filter((p) => {
       if (p.type !== 'knob') return false;
       const [low, high] = [passes(p.id, p.min), passes(p.id, p.max)];

@@ -24,9 +24,14 @@ export interface DestinationFigures {
   latencyMs: number | null;
   polarity: 'as played' | 'turned' | null;
   sources: string[];
+  /** Each jack on its own, where there are two: what one ear or one track gets. */
+  sides: { jack: string; sources: string[]; levelDbu: Touches | null; noiseDbu: number | null; thdPercent: Touches | null; latencyMs: number | null }[];
   /** Where the signal became wide, and where it was made mono again, if it was. */
   widenedBy: string | null;
   collapsedAt: string | null;
+  /** Which side of a widened signal is all that arrives here, and the destination for the same ears that gets the other. */
+  side: 'left' | 'right' | null;
+  pairedWith: string | null;
   /** Stations on the way, by id, in the order they are met. */
   route: string[];
 }
@@ -35,7 +40,7 @@ const emptyPoint = { levelDbu: null, peakDbu: null, noiseDbu: null, idleNoiseDbu
 
 /** Figures of every destination of a sound. The noise of the destination's own input is counted. */
 export function destinationFigures(ctx: SoundContext, stations: readonly StationFigures[]): DestinationFigures[] {
-  return ctx.destinations.map(({ device, points }) => {
+  const found = ctx.destinations.map(({ device, points }): DestinationFigures => {
     const presents = points.map((p) => ctx.at(device.id, p));
     const loud = presents.reduce((a, b) => ((loudest(b.flows)?.volts[1] ?? 0) > (loudest(a.flows)?.volts[1] ?? 0) ? b : a));
     const f = loud.flows.length || loud.noise.power ? presentFigures(loud) : { ...emptyPoint, sources: [] };
@@ -48,7 +53,10 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
     const main = loudest(loud.flows);
     const channels = widthOf(presents.map((p) => p.flows));
     const route = routeTo(ctx.stations, ctx.steps, (s) => s.device === device.id);
-    const widened = presents.flatMap((p) => p.flows).find((x) => x.widenedBy)?.widenedBy ?? null;
+    const wide = presents.flatMap((p) => p.flows).filter((x) => x.widenedBy);
+    const widened = wide[0]?.widenedBy ?? null;
+    const sides = new Set(wide.map((x) => x.side));
+    const side = channels === 'mono' && sides.size === 1 ? (wide[0]!.side ?? null) : null;
     return {
       device: device.id, name: device.name, hears: kindOf(device.kind).destination!.hears,
       connected: ctx.stations.some((s) => s.device === device.id && s.ins.length > 0) && routeTo(ctx.stations, ctx.steps, (s) => s.device === device.id, true).some((s) => s.source),
@@ -56,11 +64,19 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
       levelDbu: f.levelDbu, peakDbu: f.peakDbu, noiseDbu, idleNoiseDbu: withOwn(f.idleNoiseDbu),
       signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
       noisiest: noiseDbu !== null && own > (f.noiseDbu ?? -Infinity) ? device.id : f.noisiest, thdPercent: f.thdPercent, channels,
-      latencyMs: f.latencyMs, polarity: main ? (main.polarity === 1 ? 'as played' : 'turned') : null, sources: f.sources,
-      widenedBy: widened, collapsedAt: widened && channels === 'mono' ? collapse(route, stations, widened) : null,
+      latencyMs: f.latencyMs, polarity: main ? (main.polarity === 1 ? 'as played' : 'turned') : null,
+      sources: [...new Set(presents.flatMap((p) => p.flows.map((x) => x.source)))],
+      sides: points.length < 2 ? [] : points.map((jack, i) => {
+        const { sources, levelDbu, noiseDbu: hiss, thdPercent, latencyMs } = presentFigures(presents[i]!);
+        return { jack, sources, levelDbu, noiseDbu: withOwn(hiss), thdPercent, latencyMs };
+      }),
+      widenedBy: widened, collapsedAt: widened && channels === 'mono' && !side ? collapse(route, stations, widened) : null, side, pairedWith: null,
       route: route.map((s) => s.id),
     };
   });
+  // Two speakers for the same ears that get a side each are one stereo pair.
+  for (const d of found) d.pairedWith = (d.side && found.find((o) => o !== d && o.hears === d.hears && o.widenedBy === d.widenedBy && o.side !== null && o.side !== d.side)?.device) || null;
+  return found;
 }
 
 /** The first station behind the widening one whose output is mono. */

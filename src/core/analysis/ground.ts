@@ -159,20 +159,26 @@ function isolatedSibling(rig: Rig, device: Device, lead: Lead): Fix | undefined 
 }
 
 /** Hum loops, worst where mains current can flow: through two protective earths or a shared supply return. */
-export const groundRemarks: Remarker = ({ ctx }) => {
+export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
   const name = (id: string) => ctx.device(id).name;
-  const loops = groundLoops(ctx.rig, ctx.sound);
   const isPair = (l: HumLoop) => l.devices.length === 2 && l.ties.every((t) => t.kind === 'shield');
-  const remarks: Remark[] = loops.filter((l) => !isPair(l)).map((l) => {
-    const mains = l.ties.some((t) => t.kind !== 'shield');
+  // Loops through the same boxes are one matter for a person: the pairs of a loop's send and return, left and right.
+  const together = new Map<string, HumLoop[]>();
+  for (const l of humLoops.filter((h) => !isPair(h))) {
+    const key = [...l.devices].sort().join('+');
+    together.set(key, [...(together.get(key) ?? []), l]);
+  }
+  const remarks: Remark[] = [...together].map(([key, same]) => {
+    const l = same.find((h) => h.fix) ?? same[0]!;
+    const through = (kind: Tie['kind']) => same.some((h) => h.ties.some((t) => t.kind === kind));
     return {
-      rule: 'hum-loop', severity: mains ? 'caution' : 'advice', subjects: l.devices, about: l.ties.map((t) => t.lead ?? `${t.kind} ${t.device}`).sort().join('+'),
-      what: `A hum loop runs through ${l.devices.map(name).join(', ')}.`,
-      why: `${mains ? (l.ties.some((t) => t.kind === 'earth') ? 'It closes through protective earth, which must stay connected.' : 'It closes through the shared return of a supply.') : 'It closes through the shields of its leads.'} Cheapest cure: ${l.cure}.`,
+      rule: 'hum-loop', severity: through('earth') || through('supply') ? 'caution' : 'advice', subjects: l.devices, about: key,
+      what: `${same.length > 1 ? `${same.length} hum loops run` : 'A hum loop runs'} through ${l.devices.map(name).join(', ')}.`,
+      why: `${through('earth') ? 'Closed through protective earth, which must stay connected.' : through('supply') ? 'Closed through the shared return of a supply.' : 'Closed through the shields of its leads.'} Cheapest cure: ${l.cure}${same.length > 1 ? ', then the same for the others' : ''}.`,
       fix: l.fix,
     };
   });
-  const pairs = loops.filter(isPair);
+  const pairs = humLoops.filter(isPair);
   if (pairs.length) {
     const devices = [...new Set(pairs.flatMap((p) => p.devices))];
     remarks.push({ rule: 'hum-pairs', severity: 'advice', subjects: devices, about: 'pairs', what: `${pairs.length} small ground ${pairs.length === 1 ? 'loop runs' : 'loops run'} between two devices each: ${pairs.map((p) => p.devices.map(name).join(' and ')).join('; ')}.`, why: 'Two leads side by side between the same two boxes (a loop’s send and return, a stereo pair). Tie them together along their whole length, and they enclose nothing that could hum.' });

@@ -1,3 +1,7 @@
+import type { Fix } from '../findings/finding';
+import { kindOf, settingOf, stateIn } from '../kinds';
+import type { Device, State } from '../rig/schema';
+import { settingWords } from '../rig/words';
 import { fixed, showLevel } from '../units';
 import type { Remarker } from './remarks';
 
@@ -17,5 +21,18 @@ export const headroomRemarks: Remarker = ({ ctx, stations }) =>
       subjects: [s.device],
       what: over ? `${name} clips, and it is not meant to.` : `${name} has little headroom.`,
       why: `Peaks reach ${showLevel(peak)} at its input when playing normally; that is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} what it takes. Bring what comes before it down by ${fixed(TIGHT_DB - s.headroomDb)} dB.`,
+      fix: roomFix(ctx.device(s.device), stateIn(ctx.sound, s.device)),
     }];
   });
+
+/** Settings that give an input more room, where a device has one and it is not set so. */
+const ROOM: readonly [setting: string, value: string][] = [['pad', 'low'], ['inputLevel', 'line']];
+
+function roomFix(device: Device, state: State | undefined): Fix | undefined {
+  const kind = kindOf(device.kind);
+  for (const [setting, value] of ROOM) {
+    if (!kind.parameters.some((p) => p.id === setting) || settingOf(kind, device, state, setting) === value) continue;
+    return { words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`, edits: [{ edit: 'setSetting', device: device.id, setting, value }] };
+  }
+  return undefined;
+}

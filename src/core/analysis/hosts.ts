@@ -41,7 +41,7 @@ export function hostUses(ctx: SoundContext): HostUse[] {
   });
 }
 
-/** Ways through a host that do not touch one another inside: each is a path of its own. */
+/** Ways through a host that do not touch one another inside: each is a path of its own. One that leaves by a send and comes back by its return is still one. */
 function pathsOf(host: string, links: readonly { from: { device: string; jack: string }; to: { device: string; jack: string } }[]): number {
   const up = new Map<string, string>();
   const root = (n: string): string => {
@@ -51,6 +51,10 @@ function pathsOf(host: string, links: readonly { from: { device: string; jack: s
   };
   const node = (end: { device: string; jack: string }) => (end.device === host ? `${host}/${end.jack}` : end.device);
   for (const l of links) up.set(root(node(l.from)), root(node(l.to)));
+  for (const n of [...up.keys()]) {
+    const back = n.replace('/toSend', '/fromReturn');
+    if (back !== n && up.has(back)) up.set(root(n), root(back));
+  }
   return new Set([...up.keys()].map(root)).size;
 }
 

@@ -1,7 +1,10 @@
-import { kindOf } from '../kinds';
+import { solveSection } from '../circuit';
+import type { Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
-import { fixed, withPrefix } from '../units';
-import type { Remarker } from './remarks';
+import { kindOf, resolveState, stateIn } from '../kinds';
+import { decibels, fixed, withPrefix } from '../units';
+import type { Evidence, Remarker } from './remarks';
+import type { SoundContext } from './sound-context';
 
 /** Bridging, an input of ten times the source's impedance, loses 0.83 dB; more is worth a word. */
 export const BRIDGING_LOSS_DB = -0.83;
@@ -10,15 +13,15 @@ export const BRIDGING_LOSS_DB = -0.83;
  * Level lost into inputs that load what feeds them. Where a pickup feeds a kind that wants to load it, or the volume is part
  * of the loss on purpose (a pot), nothing is said.
  */
-export const loadingRemarks: Remarker = ({ ctx, stations, tones }) =>
-  stations.flatMap((s) => {
+export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [...blendRemarks(ctx, tones), ...stations.flatMap((s) => {
     const { input } = s;
     if (!input || input.lossDb === null || input.lossDb >= BRIDGING_LOSS_DB || input.sourceOhms === null || input.loadOhms === null) return [];
     const device = ctx.device(s.device);
     const section = ctx.flowing.circuit.sections[ctx.flowing.circuit.nets[ctx.at(s.device, s.ins[0]!).net]!.section]!;
     const listens = tones.some((t) => t.listener === s.device && section.drivers.some((d) => d.device === t.driver));
     const byPot = section.resistors.length > 0;
-    if (!listens || byPot || (kindOf(device.kind).wantsBarePickup && s.state === 'engaged') || input.loadOhms < 100) return [];
+    const meant = tones.some((t) => section.drivers.some((d) => d.device === t.driver) && kindOf(ctx.device(t.listener).kind).wantsBarePickup && stations.some((o) => o.device === t.listener && o.state === 'engaged'));
+    if (!listens || byPot || meant || section.drivers.length > 1 || input.loadOhms < 100) return [];
     const driver = section.drivers[0]!;
     // A pickup into a usual input stays well under this; only a real load counts.
     const bare = driver.source?.bare === true;
@@ -32,4 +35,30 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) =>
       why: `${withPrefix(input.sourceOhms, 'Ω')} feeds ${withPrefix(input.loadOhms, 'Ω')} in all, which costs ${fixed(-input.lossDb)} dB at 1 kHz; ten times the source impedance would cost under 0.9 dB.`,
       fix: lead && insertFix(ctx.rig, 'buffer', 'Buffer', lead.id, `Put a buffer in front of ${device.name}`),
     }];
+  })];
+
+/** Sources that one passive point joins load each other; what each loses by the others, found by taking them away. */
+function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
+  const { circuit } = ctx.flowing;
+  return circuit.sections.flatMap((section): Remark[] => {
+    const devices = [...new Set(section.drivers.map((d) => d.device))];
+    const listener = tones.find((t) => devices.includes(t.driver) && section.nets.includes(circuit.netAt(t.listener, kindOf(ctx.device(t.listener).kind).through?.in ?? '')?.index ?? -1))?.listener;
+    if (devices.length < 2 || !listener || section.nets.some((n) => circuit.nets[n]!.coils.length)) return [];
+    const net = circuit.netAt(listener, kindOf(ctx.device(listener).kind).through!.in)!.index;
+    const at = section.nets.indexOf(net);
+    const lost = section.drivers.map((d, k) => {
+      const alone = solveSection(circuit, { ...section, drivers: [d] }, 1000).transfer(0, at);
+      return { device: d.device, db: decibels(ctx.flowing.solution(section, 1000).transfer(k, at) / alone) };
+    });
+    if (lost.every((l) => l.db > BRIDGING_LOSS_DB)) return [];
+    const name = (id: string) => ctx.device(id).name;
+    const joiner = ctx.rig.devices.find((d) => kindOf(d.kind).jacks.filter((j) => j.direction === 'in' && section.nets.includes(circuit.netAt(d.id, j.id)?.index ?? -1)).length > 1);
+    return [{
+      rule: 'blend-loading', severity: 'caution', subjects: [joiner?.id ?? listener, ...devices],
+      what: `${devices.map(name).join(' and ')} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
+      why: `Joined by metal, ${lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`).join(' and ')} at 1 kHz to the other. Select one at a time, turn neither down at the guitar, or join them with an active mixer.`,
+      fix: joiner && kindOf(joiner.kind).passes(resolveState(kindOf(joiner.kind), joiner, stateIn(ctx.sound, joiner.id)), () => true).every((p) => p.is === 'wire') && ['a', 'b', 'out'].every((j) => kindOf(joiner.kind).jacks.some((x) => x.id === j))
+        ? { words: `Replace ${joiner.name} by an active mixer`, edits: [{ edit: 'replaceDevice', device: joiner.id, kind: 'mixer-line' }] } : undefined,
+    }];
   });
+}

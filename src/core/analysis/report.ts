@@ -8,8 +8,9 @@ import { type Cycle, cyclesOf, howlRemarks } from './cycles';
 import { deadControlRemarks } from './dead-controls';
 import { type DestinationFigures, destinationFigures } from './destinations';
 import { directFeedRemarks } from './direct-feed';
-import { groundRemarks } from './ground';
+import { groundLoops, groundRemarks, type HumLoop } from './ground';
 import { headroomRemarks } from './headroom';
+import { hostInputRemarks } from './host-input';
 import { type HostUse, hostRemarks, hostUses } from './hosts';
 import { inputLevelRemarks } from './input-level';
 import { latencyRemarks } from './latency';
@@ -41,6 +42,7 @@ export interface SoundReport {
   /** Circles that signal can run in, with what closes them. */
   cycles: Cycle[];
   speakers: SpeakerLine[];
+  humLoops: HumLoop[];
   hosts: HostUse[];
   remarks: Remark[];
 }
@@ -49,7 +51,7 @@ export interface SoundReport {
 export interface Report { sounds: SoundReport[]; findings: Finding[] }
 
 const REMARKERS: readonly Remarker[] = [
-  speakerRemarks, wrongWayRemarks, loopRemarks, reachRemarks, howlRemarks, swappedRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, parallelRemarks, stereoRemarks, directFeedRemarks, hostRemarks, deadControlRemarks, groundRemarks, orderRemarks,
+  speakerRemarks, wrongWayRemarks, loopRemarks, reachRemarks, howlRemarks, swappedRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, parallelRemarks, stereoRemarks, directFeedRemarks, hostRemarks, hostInputRemarks, deadControlRemarks, groundRemarks, orderRemarks,
 ];
 
 /** A sound for rigs that have none: every device as it stands. */
@@ -63,8 +65,10 @@ export function analyseSound(rig: Rig, sound: Sound, memory?: ToneMemory, plugge
   const tones = sectionTones(ctx, memory);
   const cycles = cyclesOf(ctx);
   const hosts = hostUses(ctx);
-  const evidence: Evidence = { ctx, cycles, hosts, stations, destinations, tones, reference: rig.reference ?? DEFAULT_REFERENCE };
-  return { sound: sound.id, stations, steps: ctx.steps, columns: ctx.columns, lanes: ctx.lanes, destinations, tones, cycles, hosts, speakers: speakerLines(ctx), remarks: REMARKERS.flatMap((look) => look(evidence)) };
+  const speakers = speakerLines(ctx);
+  const humLoops = groundLoops(rig, sound);
+  const evidence: Evidence = { ctx, cycles, hosts, humLoops, speakers, stations, destinations, tones, reference: rig.reference ?? DEFAULT_REFERENCE };
+  return { sound: sound.id, stations, steps: ctx.steps, columns: ctx.columns, lanes: ctx.lanes, destinations, tones, cycles, hosts, humLoops, speakers, remarks: REMARKERS.flatMap((look) => look(evidence)) };
 }
 
 /** Remembers what it computed: an edit that leaves a sound's inputs the same object leaves its report the same object. */

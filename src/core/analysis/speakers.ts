@@ -58,12 +58,12 @@ const SAME = 1.15;
 const HEARD_LOSS_DB = -0.5;
 
 /** Loads, taps, power ratings and leads between amplifiers and speakers. */
-export const speakerRemarks: Remarker = ({ ctx }) => {
+export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
   const remarks: Remark[] = [];
   const name = (id: string) => ctx.device(id).name;
   const ohms = (z: number) => `${fixed(z, z < 10 && z % 1 ? 2 : 0)} Ω`;
   const paired = new Set<string>();
-  for (const line of speakerLines(ctx)) {
+  for (const line of speakers) {
     const { amp, loadOhms, tapOhms } = line;
     if (line.others.length && !paired.has([amp, ...line.others].sort().join())) {
       paired.add([amp, ...line.others].sort().join());

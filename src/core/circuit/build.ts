@@ -168,7 +168,7 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
       arrivals.push({ device: id, net: netOf(id, pass.at).index, arrive: pass });
     } else if (pass.is === 'stage') {
       loadAt(id, pass.from, pass.inOhms, pass.inFarads);
-      addStage(id, pass, netOf(id, pass.from), driver(id, pass.to, pass.outOhms), pass.gate && netOf(id, pass.gate.key));
+      addStage(id, pass, netOf(id, pass.from), driver(id, pass.to, pass.outOhms, pass.outHenries), pass.gate && netOf(id, pass.gate.key));
     }
   }
   for (const lead of rig.leads) {

@@ -56,6 +56,8 @@ export const BRIGHT_HERTZ = 5000;
 const SILENT: Hiss = { power: 0, mostPower: 0 };
 const EMPTY: Present = { flows: [], noise: SILENT, idle: SILENT, cancelled: [] };
 const MOST_FLOWS = 24;
+/** Under this there is nothing: a fader that is shut, a side that is panned away. */
+const NOTHING_VOLTS = 1e-9;
 
 const addHiss = (a: Hiss, b: Hiss): Hiss => {
   const power = a.power + b.power;
@@ -229,6 +231,7 @@ function throughStage(s: CircuitStage, input: Present, key: Present | undefined,
     }
   }
 
+  const heard = flows.filter((f) => f.volts[2] > NOTHING_VOLTS);
   const mix = stage.wet ? ratio(stage.wet.dryDb) ** 2 + ratio(stage.wet.wetDb) ** 2 : 1;
   const power = (gain * output) ** 2 * mix;
   const own = ownHiss(s.device, (voltsOfDbu(stage.noiseDbu) ** 2 + thermalPower) * power);
@@ -237,7 +240,7 @@ function throughStage(s: CircuitStage, input: Present, key: Present | undefined,
   const under = (h: Hiss): Hiss => scaleHiss(h, most > 0 ? 1 / (1 + h.power / most) : 1);
   const shut = stage.gate && (!key || dbuOfVolts(Math.sqrt(key.idle.power)) < stage.gate.thresholdDbu);
   return {
-    flows: merged(flows).flows,
+    flows: merged(heard).flows,
     noise: under(addHiss(scaleHiss(input.noise, power), own)),
     idle: under(addHiss(scaleHiss(input.idle, power * (shut ? ratio(-stage.gate!.rangeDb) ** 2 : 1)), own)),
   };

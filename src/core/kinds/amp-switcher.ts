@@ -49,7 +49,10 @@ export const ampSwitcher: Kind = {
       passes.push(stage(s, { id: `amp${n}`, from: input, to: `amp${n}`, muted: !chosen }));
       const line = plugged('lineSend') && plugged('lineReturn');
       if (chosen && cab !== 'none') passes.push(wire(`speaker${n}`, line ? 'lineSend' : `cab${cab}`));
-      else passes.push(s.choice('unselected') === 'load' ? { ...rest, at: `speaker${n}` } : { is: 'open', a: `speaker${n}`, b: 'cab1' });
+      else {
+        if (s.choice('unselected') === 'load') passes.push({ ...rest, at: `speaker${n}` });
+        for (const c of CABS) if (plugged(`cab${c}`)) passes.push({ is: 'open', a: `speaker${n}`, b: `cab${c}` });
+      }
       if (!plugged(`send${n}`)) continue;
       if (chosen && s.on('loop') && plugged('loopSend')) passes.push(stage(s, { id: `send${n}`, from: `send${n}`, to: 'loopSend' }), stage(s, { id: `return${n}`, from: 'loopReturn', to: `return${n}` }));
       else passes.push(stage(s, { id: `send${n}`, from: `send${n}`, to: `return${n}` }));

@@ -1,5 +1,5 @@
 import type { Kind } from './kind';
-import { knob, medium, mixed, pedalFigures, sides, stage, stereoJacks, stereoWires, through } from './parts';
+import { inputPad, knob, medium, mixed, padded, pedalFigures, sides, stage, stereoJacks, stereoWires, through } from './parts';
 
 export const chorus: Kind = {
   id: 'chorus',
@@ -9,13 +9,13 @@ export const chorus: Kind = {
   about: 'Moves the signal; with both outputs in use the two sides differ and the sound becomes wide.',
   jacks: stereoJacks,
   figures: pedalFigures(500_000, -92, 'a bucket-brigade or short digital delay line'),
-  parameters: [knob('rate', 'Rate', 4), knob('depth', 'Depth', 5)],
+  parameters: [knob('rate', 'Rate', 4), knob('depth', 'Depth', 5), inputPad],
   through,
   power: { volts: 9, milliamps: 40 },
   size: medium,
   block: { slots: 1, percent: 5 },
   passes: (s, plugged) =>
     s.engaged
-      ? sides(plugged, (from, to, side, gainDb) => [stage(s, { id: side ?? from, from, to, side, outputDb: gainDb, wet: mixed(s.knob('depth') / 2) })])
+      ? sides(plugged, (from, to, side, gainDb) => [stage(s, { id: side ?? from, from, to, side, wet: mixed(s.knob('depth') / 2), ...padded(s, gainDb) })])
       : stereoWires(plugged),
 };

@@ -16,9 +16,9 @@ export function hostJacks(plan: HostPlan): Jack[] {
   return [
     outer('in', 'in', 'in'),
     ...(plan.aux ? [outer('aux', 'aux in', 'in')] : []),
-    outer('out', 'out left (mono)', 'out', { pair: { with: 'outR', side: 'left' } }),
-    outer('outR', 'out right', 'out', { pair: { with: 'out', side: 'right' } }),
-    ...(plan.second ? [outer('out2', 'second out left', 'out', { connector: 'XLR', pair: { with: 'out2R', side: 'left' } }), outer('out2R', 'second out right', 'out', { connector: 'XLR', pair: { with: 'out2', side: 'right' } })] : []),
+    outer('out', 'out left (mono)', 'out', { pair: { with: 'outR', side: 'left', loose: true } }),
+    outer('outR', 'out right', 'out', { pair: { with: 'out', side: 'right', loose: true } }),
+    ...(plan.second ? [outer('out2', 'second out left', 'out', { connector: 'XLR', pair: { with: 'out2R', side: 'left', loose: true } }), outer('out2R', 'second out right', 'out', { connector: 'XLR', pair: { with: 'out2', side: 'right', loose: true } })] : []),
     ...range(plan.loops).flatMap((n) => [outer(`send${n}`, `send ${n}`, 'out'), outer(`return${n}`, `return ${n}`, 'in')]),
     ...(plan.digitalIn ? [outer('digitalIn', `digital in, ${plan.digitalIn} channels`, 'in', { signal: 'digital', connector: 'digital', channels: range(plan.digitalIn).map((n) => (n === 1 ? 'digitalIn' : `digitalIn${n}`)) })] : []),
     ...(plan.digitalOut ? [outer('digitalOut', `digital out, ${plan.digitalOut} channels`, 'out', { signal: 'digital', connector: 'digital', channels: range(plan.digitalOut).map((n) => (n === 1 ? 'digitalOut' : `digitalOut${n}`)) })] : []),
@@ -26,9 +26,9 @@ export function hostJacks(plan: HostPlan): Jack[] {
     ...(plan.aux ? [inner('fromAux', 'from the aux input', 'out')] : []),
     ...range(plan.loops).map((n) => inner(`fromReturn${n}`, `from return ${n}`, 'out', pair('fromReturn', n))),
     ...range(plan.digitalIn ?? 0).map((n) => inner(`fromDigital${n}`, `from digital channel ${n}`, 'out')),
-    inner('toOut', 'to the left output', 'in', { pair: { with: 'toOutR', side: 'left' } }),
-    inner('toOutR', 'to the right output', 'in', { pair: { with: 'toOut', side: 'right' } }),
-    ...(plan.second ? [inner('toOut2', 'to the second left output', 'in', { pair: { with: 'toOut2R', side: 'left' } }), inner('toOut2R', 'to the second right output', 'in', { pair: { with: 'toOut2', side: 'right' } })] : []),
+    inner('toOut', 'to the left output', 'in', { pair: { with: 'toOutR', side: 'left', loose: true } }),
+    inner('toOutR', 'to the right output', 'in', { pair: { with: 'toOut', side: 'right', loose: true } }),
+    ...(plan.second ? [inner('toOut2', 'to the second left output', 'in', { pair: { with: 'toOut2R', side: 'left', loose: true } }), inner('toOut2R', 'to the second right output', 'in', { pair: { with: 'toOut2', side: 'right', loose: true } })] : []),
     ...range(plan.loops).map((n) => inner(`toSend${n}`, `to send ${n}`, 'in', pair('toSend', n))),
     ...range(plan.digitalOut ?? 0).map((n) => inner(`toDigital${n}`, `to digital channel ${n}`, 'in')),
   ];
@@ -68,7 +68,7 @@ export function hostPasses(s: DeviceState, plan: HostPlan, plugged: (jack: Point
   const into = (from: Point, to: Point, part: object) => stage(s, { id: `${from}>${to}`, from, to, outOhms: 0.01, muted, ...part });
   const outOf = (from: Point, to: Point, part: object) => stage(s, { id: `${from}>${to}`, from, to, inOhms: Infinity, noiseDbu: -110, ceiling: hard(line), muted, ...part });
   const outputDb = s.choice('outputLevel') === 'instrument' ? -12 : 0;
-  const passes: Pass[] = [into('in', 'fromIn', { latencyMs: half, ceiling: hard(inMax), inOhms: LOADS[s.choice('inputLoad')] ?? s.figure('inputOhms') })];
+  const passes: Pass[] = [into('in', 'fromIn', { latencyMs: half, ceiling: hard(inMax), noiseDbu: s.figure('noiseDbu') + Math.max(0, inMax - s.figure('instrumentMaxDbu')), inOhms: LOADS[s.choice('inputLoad')] ?? s.figure('inputOhms') })];
   if (plan.aux) passes.push(into('aux', 'fromAux', { latencyMs: half, ceiling: hard(line) }));
   for (const n of range(plan.loops)) {
     passes.push(outOf(`toSend${n}`, `send${n}`, { latencyMs: trip, outputDb: low ? -12 : 0 }));

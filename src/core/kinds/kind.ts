@@ -114,6 +114,8 @@ export interface Stage {
   inOhms: number;
   inFarads?: number;
   outOhms: number;
+  /** Inductance behind the output impedance, in henries: a stage that stands in for a pickup. */
+  outHenries?: number;
   gainDb: number;
   /** Highest level the stage can make before `outputDb`, in dBu of a sine with that peak. `meant`: overdriving it is what it is for. */
   ceiling: { dbu: number; shape: 'soft' | 'hard'; meant: boolean };

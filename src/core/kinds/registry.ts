@@ -1,3 +1,7 @@
+import { ampCabSimulatorTrs } from './amp-cab-simulator-trs';
+import { mixFeed } from './mix-feed';
+import { headTubeDigital } from './head-tube-digital';
+import { pickupSimulator } from './pickup-simulator';
 import type { Kind } from './kind';
 import { ampBlock } from './amp-block';
 import { ampCabSimulator } from './amp-cab-simulator';
@@ -101,7 +105,9 @@ export const KINDS: readonly Kind[] = [
   lineInstrument,
   microphoneVoice,
   playback,
+  mixFeed,
   buffer,
+  pickupSimulator,
   tunerBuffered,
   tunerTrueBypass,
   wireless,
@@ -152,6 +158,7 @@ export const KINDS: readonly Kind[] = [
   humIsolator,
   panel,
   ampCabSimulator,
+  ampCabSimulatorTrs,
   modelerCompact,
   modelerFloor,
   modelerRack,
@@ -163,6 +170,7 @@ export const KINDS: readonly Kind[] = [
   comboTubeLoop,
   headTube,
   headTubeTwo,
+  headTubeDigital,
   powerAmp,
   attenuator,
   speakerSeries,

@@ -5,6 +5,7 @@ import { moveFix } from '../findings/insert-fix';
 import { type Job, kindOf } from '../kinds';
 import { leadFrom, leadInto } from '../rig/find';
 import { type ByJob, type Neighbours } from './neighbours';
+import { reorderFix } from './reorder-loops';
 
 /** One piece of order advice: what one school does, what the other does, why, and how to tell. */
 export interface OrderRule {
@@ -220,6 +221,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
 export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
   const { rig } = at.evidence.ctx;
   const { other } = breach;
+  const reorder = other && breach.move && reorderFix(rig, at.evidence.ctx.sound, at.s.device, other.device, breach.move);
   const lead = other && breach.move && (breach.move === 'before' ? other.ins[0] && leadInto(rig, other.device, other.ins[0]) : other.outs[0] && leadFrom(rig, other.device, other.outs[0]));
   return {
     rule: rule.id,
@@ -228,6 +230,6 @@ export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
     subjects: [at.s.device, ...(other ? [other.device] : [])],
     what: breach.what,
     why: breach.why ?? `${rule.thing}, the usual place: ${rule.main}. The reason: ${rule.why}.`,
-    fix: breach.fix ?? (lead ? moveFix(rig, at.s.device, lead.id, `Move ${name(at)} ${breach.move === 'before' ? 'before' : 'behind'} ${name(at, other)}`) : undefined),
+    fix: breach.fix ?? reorder ?? (lead ? moveFix(rig, at.s.device, lead.id, `Move ${name(at)} ${breach.move === 'before' ? 'before' : 'behind'} ${name(at, other)}`) : undefined),
   };
 }

@@ -71,6 +71,14 @@ function stateOf(device: Device, engaged: boolean, passes: readonly Pass[]): Sta
   return passes.length ? 'engaged' : 'unused';
 }
 
+/** Whether nothing is made to a jack in this state, though a way to it is there: a switch turned to the other side, one output muted while another plays. */
+function isOpen(passes: readonly Pass[], jack: string): boolean {
+  const into = passes.filter((p) => (p.is === 'stage' ? p.to === jack : p.is === 'wire' && p.b === jack));
+  if (!into.length) return passes.some((p) => p.is === 'open' && p.b === jack);
+  const isMuted = (p: Pass) => p.is === 'stage' && p.muted === true;
+  return into.every(isMuted) && passes.some((p) => p.is === 'stage' && !p.muted);
+}
+
 /** Stations of a sound and the steps between them, unplaced. Only passes that a lead reaches are stations. */
 export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; steps: Step[] } {
   const plugged = pluggedJacks(rig);
@@ -103,7 +111,7 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
       if (groups.length > 1) station.id = `${device.id}:${station.ins[0] ?? station.outs[0]}`;
       stations.push(station);
       for (const j of [...station.ins, ...station.outs]) {
-        const open = g.passes.some((p) => p.is === 'open' && p.b === j) && !g.passes.some((p) => p.is !== 'open' && (p.is === 'stage' ? p.to === j : p.is === 'wire' && p.b === j));
+        const open = isOpen(g.passes, j);
         at.set(`${device.id}/${j}`, { station, open });
       }
     }
