@@ -12,7 +12,7 @@ function update(next: Rig): ReportUpdate {
   const report = analyser.analyse(next);
   const changed = report.sounds.filter((s) => sent.get(s.sound) !== s);
   sent = new Map(report.sounds.map((s) => [s.sound, s]));
-  return { changed, order: report.sounds.map((s) => s.sound), findings: report.findings };
+  return { changed, order: report.sounds.map((s) => s.sound), promises: report.promises, findings: report.findings };
 }
 
 const open = (): Rig => {

@@ -1,5 +1,6 @@
 import type { BoostWorth, PickupTone, Preview, SoundReport } from '../core/analysis';
 import type { Finding } from '../core/findings/finding';
+import type { PromiseResult } from '../core/promises';
 import type { Edit, Patch, Rig } from '../core/rig';
 
 /** What can be asked of the worker, by name: what goes in and what comes out. */
@@ -14,7 +15,7 @@ export interface Questions {
 export type Question = keyof Questions;
 
 /** A report with only the sounds that changed; `order` names all of them. */
-export interface ReportUpdate { changed: SoundReport[]; order: string[]; findings: Finding[] }
+export interface ReportUpdate { changed: SoundReport[]; order: string[]; promises: PromiseResult[]; findings: Finding[] }
 
 export interface Asked<Q extends Question = Question> { id: number; question: Q; ask: Questions[Q]['ask'] }
 export type Answered = { id: number; answer: unknown } | { id: number; error: string };

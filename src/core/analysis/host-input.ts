@@ -31,11 +31,11 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
       }
     }
     const station = stations.find((s) => s.device === device.id && s.ins.includes('in'));
-    if (kind.parameters.some((p) => p.id === 'inputLevel') && now('inputLevel') === 'line' && station?.headroomDb != null && station.headroomDb > UNUSED_DB) {
+    if (kind.parameters.some((p) => p.id === 'inputLevel') && now('inputLevel') === 'line' && (station?.headroomDb ?? 0) > UNUSED_DB) {
       remarks.push({
         rule: 'host-input', severity: 'advice', subjects: [device.id], about: `${device.id}+level`,
         what: `${device.name} is set to line level and gets far less.`,
-        why: `Peaks stay ${fixed(station.headroomDb)} dB under its clip point; set to instrument its input adds less noise and still has room.`,
+        why: `Peaks stay ${fixed(station!.headroomDb!)} dB under its clip point; set to instrument its input adds less noise and still has room.`,
         fix: set('inputLevel', 'instrument'),
       });
     }

@@ -1,4 +1,4 @@
-import { isEngaged, kindOf, stateIn } from '../kinds';
+import { pressesBetween } from '../control/presses';
 import type { Rig } from '../rig/schema';
 import type { Touches } from './figures';
 import type { Report } from './report';
@@ -13,9 +13,11 @@ export interface Rung {
   brightnessDb: number | null;
   idleNoiseDbu: number | null;
   signalToNoiseDb: number | null;
-  /** Switches pressed to come from the step before: one for each device whose engagement differs. */
+  /** Switches pressed to come from the step before, on which devices; a programmable host or switcher is one press. */
   presses: number;
   pressed: string[];
+  /** Devices on which a knob has to be turned by hand as well. */
+  turned: string[];
   change: { levelDb: number; thdPercent: number; brightnessDb: number; noiseDb: number } | null;
 }
 
@@ -29,19 +31,14 @@ export function gainLadder(rig: Rig, report: Report, sounds: readonly string[], 
     if (!sound || !figures || !heard) continue;
     const before = rungs.at(-1);
     const beforeSound = before && rig.sounds.find((s) => s.id === before.sound);
-    const pressed = beforeSound
-      ? rig.devices.filter((d) => {
-          const kind = kindOf(d.kind);
-          return isEngaged(kind, d, stateIn(sound, d.id)) !== isEngaged(kind, d, stateIn(beforeSound, d.id));
-        })
-      : [];
+    const way = beforeSound && pressesBetween(rig, beforeSound, sound);
     const end = figures.stations.find((s) => s.device === destination);
     const brightnessDb = end ? (end.input ?? end.output).tiltDb : null;
     const levelDbu = heard.levelDbu?.normal ?? null;
     const both = (a: number | null | undefined, b: number | null | undefined) => (a === null || a === undefined || b === null || b === undefined ? 0 : a - b);
     rungs.push({
       sound: id, name: sound.name, levelDbu, thdPercent: heard.thdPercent, brightnessDb, idleNoiseDbu: heard.idleNoiseDbu, signalToNoiseDb: heard.signalToNoiseDb,
-      presses: pressed.length, pressed: pressed.map((d) => d.id),
+      presses: way?.presses.length ?? 0, pressed: way?.presses.map((p) => p.device) ?? [], turned: way?.turns.map((t) => t.device) ?? [],
       change: before ? {
         levelDb: both(levelDbu, before.levelDbu), thdPercent: both(heard.thdPercent?.normal, before.thdPercent?.normal),
         brightnessDb: both(brightnessDb, before.brightnessDb), noiseDb: both(heard.idleNoiseDbu, before.idleNoiseDbu),

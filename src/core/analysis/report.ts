@@ -3,6 +3,7 @@ import type { Finding, Remark } from '../findings/finding';
 import { gatherFindings } from '../findings/gather';
 import { orderRemarks } from '../order';
 import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
+import { PromiseChecker, promiseRemarks, type PromiseResult } from '../promises';
 import type { Step } from '../walk';
 import { type Cycle, cyclesOf, howlRemarks } from './cycles';
 import { deadControlRemarks } from './dead-controls';
@@ -47,8 +48,8 @@ export interface SoundReport {
   remarks: Remark[];
 }
 
-/** Figures per sound and the findings over all of them. */
-export interface Report { sounds: SoundReport[]; findings: Finding[] }
+/** Figures per sound, which promises are kept, and the findings over all of them. */
+export interface Report { sounds: SoundReport[]; promises: PromiseResult[]; findings: Finding[] }
 
 const REMARKERS: readonly Remarker[] = [
   speakerRemarks, wrongWayRemarks, loopRemarks, reachRemarks, howlRemarks, swappedRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, parallelRemarks, stereoRemarks, directFeedRemarks, hostRemarks, hostInputRemarks, deadControlRemarks, groundRemarks, orderRemarks,
@@ -74,6 +75,7 @@ export function analyseSound(rig: Rig, sound: Sound, memory?: ToneMemory, plugge
 /** Remembers what it computed: an edit that leaves a sound's inputs the same object leaves its report the same object. */
 export class Analyser {
   private readonly tones: ToneMemory = new Map();
+  private readonly promises = new PromiseChecker();
   private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
 
   analyse(rig: Rig): Report {
@@ -84,7 +86,13 @@ export class Analyser {
     const reports = new Map(sounds.map((s) => [s, kept.get(s) ?? analyseSound(rig, s, this.tones, plugged)]));
     this.last = { rig, sounds: reports };
     const list = [...reports.values()];
-    return { sounds: list, findings: gatherFindings(rig, list) };
+    const promises = this.promises.check(rig, list);
+    const broken = promiseRemarks(promises);
+    const remarks = [
+      ...list.map((r) => ({ sound: r.sound, remarks: r.remarks })),
+      ...broken.map(({ sound, remark }) => ({ sound: sound ?? list[0]!.sound, remarks: [remark] })),
+    ];
+    return { sounds: list, promises, findings: gatherFindings(rig, remarks) };
   }
 }
 

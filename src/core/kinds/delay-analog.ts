@@ -14,5 +14,5 @@ export const delayAnalog: Kind = {
   power: { volts: 9, milliamps: 40 },
   size: medium,
   block: { slots: 1, percent: 7 },
-  passes: (s) => trueBypass(s, [stage(s, { wet: mixed(s.knob('mix')) })]),
+  passes: (s) => trueBypass(s, [stage(s, { wet: mixed(s.knob('mix')), rings: true })]),
 };

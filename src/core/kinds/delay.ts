@@ -17,7 +17,7 @@ export const delay: Kind = {
   passes: (s, plugged) =>
     sides(plugged, (from, to, side, gainDb) => [
       stage(s, s.engaged
-        ? { id: side ?? from, from, to, side, latencyMs: s.figure('latencyMs'), outputDb: gainDb, wet: mixed(s.knob('mix')) }
-        : { id: side ?? from, from, to, outputDb: gainDb, noiseDbu: -105, ...(s.on('tails') ? { wet: { dryDb: 0, wetDb: -Infinity } } : {}) }),
+        ? { id: side ?? from, from, to, side, latencyMs: s.figure('latencyMs'), outputDb: gainDb, wet: mixed(s.knob('mix')), rings: true }
+        : { id: side ?? from, from, to, outputDb: gainDb, noiseDbu: -105, ...(s.on('tails') ? { rings: true } : {}) }),
     ]),
 };

@@ -131,6 +131,8 @@ export interface Stage {
   gate?: { key: Point; thresholdDbu: number; rangeDb: number };
   /** Gains of the unchanged and the changed part, in dB, where the two leave together; −Infinity for none. */
   wet?: { dryDb: number; wetDb: number };
+  /** Goes on sounding after its input has stopped: echoes, reverberation, a loop. */
+  rings?: boolean;
   /** Which side of a widened signal leaves here. */
   side?: 'left' | 'right';
   /** Whether the ground runs through (a transformer, an optical or a radio hop break it). */

@@ -48,7 +48,7 @@ describe('knobs to figures', () => {
 });
 
 describe('states', () => {
-  test.each(KINDS.filter((k) => !k.alwaysOn && k.through && !k.hosts && !k.earth && !['tuner-buffered', 'looper', 'delay', 'reverb', 'rotary', 'amp-cab-simulator', 'amp-block', 'cab-block', 'gate-loop', 'synth-pedal', 'splitter-tuner'].includes(k.id)).map((k) => [k.id]))('%s is a wire when bypassed', (id) => {
+  test.each(KINDS.filter((k) => !k.alwaysOn && k.through && !k.hosts && !k.earth && !['tuner-buffered', 'looper', 'delay', 'reverb', 'rotary', 'amp-cab-simulator', 'amp-cab-simulator-trs', 'amp-block', 'cab-block', 'gate-loop', 'synth-pedal', 'splitter-tuner'].includes(k.id)).map((k) => [k.id]))('%s is a wire when bypassed', (id) => {
     expect(stages(id, { engaged: false })).toEqual([]);
     expect(passes(id, { engaged: false })).toContainEqual({ is: 'wire', a: 'in', b: 'out' });
   });

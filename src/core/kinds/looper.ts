@@ -14,5 +14,5 @@ export const looper: Kind = {
   power: { volts: 9, milliamps: 180 },
   size: medium,
   block: { slots: 1, percent: 6 },
-  passes: (s) => [stage(s, s.engaged ? { latencyMs: s.figure('latencyMs') } : { noiseDbu: -105 })],
+  passes: (s) => [stage(s, s.engaged ? { latencyMs: s.figure('latencyMs'), rings: true } : { noiseDbu: -105 })],
 };

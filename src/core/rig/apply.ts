@@ -4,6 +4,7 @@ import { addDevice, moveDevice, putDeviceInLead, removeDevice, replaceDevice } f
 import type { Edit, EditName, EditOf } from './edit';
 import { deviceOf, insideOf, leadOf, leadTypeFor, soundOf } from './find';
 import { integrityProblems } from './integrity';
+import { moveFromLoop, moveToLoop } from './loop-edits';
 import { done, type Outcome, refused } from './problem';
 import { type Device, type Rig, rigSchema, type Sound, type State } from './schema';
 
@@ -106,6 +107,22 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
   },
   reopenFinding: (rig, e) => void (rig.accepted = (rig.accepted ?? []).filter((a) => a.finding !== e.finding)),
   setReference: (rig, e) => void (rig.reference = e.reference),
+  setBrief: (rig, e) => void (rig.brief = e.brief),
+  addPromise: (rig, e) => {
+    if (rig.promises?.some((p) => p.id === e.promise.id)) return `the id "${e.promise.id}" is used twice; give one of the two another`;
+    (rig.promises ??= []).push(e.promise);
+  },
+  setPromise: (rig, e) => {
+    const at = rig.promises?.findIndex((p) => p.id === e.promise.id) ?? -1;
+    if (at < 0) return 'That promise is not there any more.';
+    rig.promises![at] = e.promise;
+  },
+  removePromise: (rig, e) => {
+    if (!rig.promises?.some((p) => p.id === e.promise)) return 'That promise is not there any more.';
+    rig.promises = rig.promises.filter((p) => p.id !== e.promise);
+  },
+  moveToLoop: (rig, e) => moveToLoop(rig, e.device, e.loops, e.newLeads),
+  moveFromLoop: (rig, e) => moveFromLoop(rig, e.device),
   replaceRig: () => undefined,
 };
 

@@ -1,7 +1,8 @@
 import { kindOf } from '../kinds';
 import { stationsOf, placeStations } from '../walk';
 import { endWords } from './find';
-import type { Device, Lead, Rig, Sound, State } from './schema';
+import { promiseWords } from './promise-words';
+import type { Device, Lead, Rig, RigPromise, Sound, State } from './schema';
 import { settingWords } from './words';
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
@@ -29,8 +30,19 @@ export function compareRigs(before: Rig, after: Rig): string[] {
   lines.push(...soundChanges(before, after));
   if (!same(before.order, after.order)) lines.push('changed the stance on order rules');
   if (!same(before.accepted ?? [], after.accepted ?? [])) lines.push('changed which findings are accepted');
+  if (!same(before.brief, after.brief)) lines.push('changed the brief');
+  lines.push(...promiseChanges(before, after));
   if (!same(before.reference, after.reference)) lines.push('changed the reference lead');
   return lines;
+}
+
+function promiseChanges(before: Rig, after: Rig): string[] {
+  const old = byId<RigPromise>(before.promises ?? []);
+  const now = byId<RigPromise>(after.promises ?? []);
+  return [
+    ...[...old.values()].filter((p) => !now.has(p.id)).map((p) => `took back the promise: ${promiseWords(before, p)}`),
+    ...[...now.values()].filter((p) => !same(old.get(p.id), p)).map((p) => `${old.has(p.id) ? 'changed a promise to' : 'promised'}: ${promiseWords(after, p)}`),
+  ];
 }
 
 function deviceChanges(was: Device, now: Device): string[] {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { deviceSchema, endSchema, figureOverrideSchema, idSchema, leadSchema, referenceSchema, rigSchema, soundSchema, stanceSchema } from './schema';
+import { briefSchema, deviceSchema, endSchema, figureOverrideSchema, idSchema, leadSchema, promiseSchema, referenceSchema, rigSchema, soundSchema, stanceSchema } from './schema';
 
 const setting = z.union([z.number(), z.string().max(200), z.boolean()]);
 const edit = <const N extends string, S extends z.ZodRawShape>(name: N, shape: S) => z.object({ edit: z.literal(name), ...shape });
@@ -37,6 +37,12 @@ export const editSchema = z.discriminatedUnion('edit', [
   edit('acceptFinding', { finding: z.string(), reason: z.string(), on: z.iso.date().optional() }),
   edit('reopenFinding', { finding: z.string() }),
   edit('setReference', { reference: referenceSchema }),
+  edit('setBrief', { brief: briefSchema }),
+  edit('addPromise', { promise: promiseSchema }),
+  edit('setPromise', { promise: promiseSchema }),
+  edit('removePromise', { promise: idSchema }),
+  edit('moveToLoop', { device: idSchema, loops: z.array(z.string().max(40)).min(1).max(2), newLeads: z.array(idSchema).min(2).max(4) }),
+  edit('moveFromLoop', { device: idSchema }),
   edit('replaceRig', { rig: rigSchema }),
 ]);
 

@@ -7,6 +7,8 @@ export { freshId } from './fresh-id';
 export { type History, record, redo, startHistory, undo } from './history';
 export { integrityProblems } from './integrity';
 export { type Conflict, mergeRigs, sameJson } from './merge';
+export { hostLoopOf, innerReturn, innerSend, isFreeLoop } from './loop-edits';
+export { promiseWords } from './promise-words';
 export { type Outcome, type Problem, problemLines } from './problem';
 export { checkRig, readRig, writeRig } from './read';
 export * from './schema';

@@ -87,6 +87,16 @@ export function integrityProblems(rig: Rig): Problem[] {
       else if (!rig.devices.some((d) => d.id === id)) say(`${at}.states.${id}`, `there is no device "${id}" in this rig`);
     }
   });
+  const promiseIds = new Set<string>();
+  (rig.promises ?? []).forEach((promise, row) => {
+    if (promiseIds.has(promise.id)) say(`promises[${row}].id`, `the id "${promise.id}" is used twice; give one of the two another`);
+    promiseIds.add(promise.id);
+  });
+  for (const part of ['sources', 'gear'] as const) {
+    (rig.brief?.[part] ?? []).forEach((entry, row) => {
+      if (!findKind(entry.kind)) say(`brief.${part}[${row}].kind`, `there is no kind "${entry.kind}"; ${nearest(entry.kind)}`);
+    });
+  }
   return problems;
 }
 

@@ -1,4 +1,11 @@
 import { z } from 'zod';
+import { briefSchema } from './brief-schema';
+import { idSchema } from './id-schema';
+import { promiseSchema } from './promise-schema';
+
+export { type Brief, briefSchema, type Character, CHARACTERS, type Way, WAYS } from './brief-schema';
+export { idSchema } from './id-schema';
+export { type PromiseOf, promiseSchema, type PromiseType, type RigPromise } from './promise-schema';
 
 /** The version of the rig document that this program writes. */
 export const RIG_VERSION = 1;
@@ -8,12 +15,6 @@ export const LIMITS = { devices: 2000, leads: 6000, sounds: 400, text: 4000, nam
 
 const name = z.string().trim().min(1, 'give it a name').max(LIMITS.name);
 const text = z.string().max(LIMITS.text);
-
-/** An id: letters, digits, "-" and "_", starting with a letter or digit; never a word that JavaScript objects own. */
-export const idSchema = z
-  .string()
-  .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/, 'an id is 1 to 64 letters, digits, "-" or "_", and starts with a letter or digit')
-  .refine((id) => !(id in Object.prototype), 'this word is reserved; choose another id');
 
 const settingValue = z.union([z.number(), z.string().max(200), z.boolean()]);
 const settings = z.record(idSchema, settingValue);
@@ -99,6 +100,8 @@ export const rigSchema = z.looseObject({
   order: z.looseObject({ stances: z.record(idSchema, stanceSchema).optional() }).optional(),
   accepted: z.array(acceptedSchema).max(2000).optional(),
   reference: referenceSchema.optional(),
+  brief: briefSchema.optional(),
+  promises: z.array(promiseSchema).max(200, 'a rig keeps at most 200 promises').optional(),
 });
 
 export type Rig = z.infer<typeof rigSchema>;

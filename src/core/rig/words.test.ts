@@ -37,6 +37,12 @@ const TOLD: [Edit, string][] = [
   [{ edit: 'acceptFinding', finding: 'f', reason: 'r' }, 'accepted a finding'],
   [{ edit: 'reopenFinding', finding: 'f' }, 'took a finding up again'],
   [{ edit: 'setReference', reference: { metres: 3, pfPerMetre: 100, ohms: 1e6 } }, 'changed the reference lead'],
+  [{ edit: 'setBrief', brief: { sources: [], destinations: [], sounds: [], gear: [] } }, 'changed the brief'],
+  [{ edit: 'addPromise', promise: { id: 'p', type: 'hears', destination: 'd3', source: 'd0' } }, 'promised: Device 3 always hears Device 0, in every sound'],
+  [{ edit: 'setPromise', promise: { id: 'p', type: 'one-press', from: 's1', to: 's2' } }, 'changed a promise to: one press from One to Two'],
+  [{ edit: 'removePromise', promise: 'p' }, 'took back a promise'],
+  [{ edit: 'moveToLoop', device: 'd2', loops: ['loop1'], newLeads: ['a', 'b'] }, 'moved Device 2 out, onto loop1'],
+  [{ edit: 'moveFromLoop', device: 'd2' }, 'moved Device 2 in, where its loop stood'],
   [{ edit: 'replaceRig', rig }, 'went back to another revision'],
 ];
 

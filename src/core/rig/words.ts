@@ -2,6 +2,7 @@ import { findKind } from '../kinds';
 import { clockHour } from '../units';
 import type { Edit } from './edit';
 import { endWords, leadOf, nameOf, soundOf } from './find';
+import { promiseWords } from './promise-words';
 import type { Rig, SettingValue } from './schema';
 
 /** A setting's value as a person would say it: knobs of 0 to 10 by clock hour. */
@@ -55,6 +56,15 @@ export function editWords(rig: Rig, e: Edit): string {
     case 'acceptFinding': return 'accepted a finding';
     case 'reopenFinding': return 'took a finding up again';
     case 'setReference': return 'changed the reference lead';
+    case 'setBrief': return 'changed the brief';
+    case 'addPromise': return `promised: ${promiseWords(rig, e.promise)}`;
+    case 'setPromise': return `changed a promise to: ${promiseWords(rig, e.promise)}`;
+    case 'removePromise': {
+      const gone = rig.promises?.find((p) => p.id === e.promise);
+      return gone ? `took back the promise: ${promiseWords(rig, gone)}` : 'took back a promise';
+    }
+    case 'moveToLoop': return `moved ${d(e.device)} out, onto ${e.loops.join(' and ')}`;
+    case 'moveFromLoop': return `moved ${d(e.device)} in, where its loop stood`;
     case 'replaceRig': return 'went back to another revision';
   }
 }

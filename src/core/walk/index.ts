@@ -1,3 +1,3 @@
 export { placeStations } from './place';
 export { passGroups, type Station, stationsOf, type Step } from './stations';
-export { routeTo } from './route';
+export { routeBetween, routeTo } from './route';

@@ -56,12 +56,12 @@ export function GainLadder() {
               <td>{r.thdPercent ? `${fixed(r.thdPercent.soft)} / ${fixed(r.thdPercent.normal)} / ${fixed(r.thdPercent.hard)} %` : '–'}</td>
               <td>{r.thdPercent ? `${touchWord(r.thdPercent.soft / 100)} → ${touchWord(r.thdPercent.hard / 100)}` : '–'}</td>
               <td>{r.brightnessDb === null ? '–' : showChange(r.brightnessDb)}</td><td>{level(r.idleNoiseDbu)}</td><td>{r.signalToNoiseDb === null ? '–' : `${fixed(r.signalToNoiseDb)} dB`}</td>
-              <td title={r.pressed.map((d) => nameOf(rig, d)).join(', ')}>{r.change ? `${r.presses}${r.presses ? `: ${r.pressed.map((d) => nameOf(rig, d)).join(', ')}` : ''}` : ''}</td>
+              <td title={r.pressed.map((d) => nameOf(rig, d)).join(', ')}>{r.change ? `${r.presses}${r.presses ? `: ${r.pressed.map((d) => nameOf(rig, d)).join(', ')}` : ''}${r.turned.length ? `, and by hand ${r.turned.map((d) => nameOf(rig, d)).join(', ')}` : ''}` : ''}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="faint" style={{ fontSize: 12 }}>Brightness is how much louder 5 kHz is than 1 kHz by the filters on the way; what saturation adds comes on top. Presses count the devices whose switch differs from the step before.</p>
+      <p className="faint" style={{ fontSize: 12 }}>Brightness is how much louder 5 kHz is than 1 kHz by the filters on the way; what saturation adds comes on top. Presses count the switches that differ from the step before; a host or switcher with programs is one press. A drive’s knob that differs has to be turned by hand.</p>
       <Boosts destination={destination} />
     </div>
   );

@@ -13,7 +13,7 @@ function door(): Door & { asked: string[] } {
     asked.push(question);
     rig = question === 'open' ? ask.rig! : patchRig(rig, ask.patches!);
     const report = analyser.analyse(rig);
-    return { changed: report.sounds, order: report.sounds.map((s) => s.sound), findings: report.findings };
+    return { changed: report.sounds, order: report.sounds.map((s) => s.sound), promises: report.promises, findings: report.findings };
   };
   return { asked, close: () => undefined, ask: ((q: string, a: never) => Promise.resolve(answer(q, a))) as Door['ask'] };
 }

@@ -40,7 +40,7 @@ export interface RigState {
 const updated = (report: Report, update: ReportUpdate): Report => {
   const known = new Map<string, SoundReport>(report.sounds.map((s) => [s.sound, s]));
   for (const s of update.changed) known.set(s.sound, s);
-  return { sounds: update.order.flatMap((id) => known.get(id) ?? []), findings: update.findings };
+  return { sounds: update.order.flatMap((id) => known.get(id) ?? []), promises: update.promises, findings: update.findings };
 };
 
 /** Makes the store of one opened rig. */
@@ -50,7 +50,7 @@ export function createRigStore(rig: Rig, report: Report) {
       get().door?.ask('patch', { patches }).then((u) => set({ report: updated(get().report, u) }), reopen);
     };
     const reopen = () => {
-      get().door?.ask('open', { rig: get().history.rig }).then((u) => set({ report: updated({ sounds: [], findings: [] }, u) }), () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }));
+      get().door?.ask('open', { rig: get().history.rig }).then((u) => set({ report: updated({ sounds: [], promises: [], findings: [] }, u) }), () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }));
     };
     const move = (next: History, words: string) => {
       const { history, sound } = get();

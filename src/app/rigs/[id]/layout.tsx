@@ -22,6 +22,6 @@ export default async function RigLayout({ params, children }: { params: Promise<
     return <RigApp id={id} opened={null} problem="The database is away.">{children}</RigApp>;
   }
   if (!saved) notFound();
-  const { sounds, findings } = analyse(saved.rig);
-  return <RigApp id={id} opened={{ rig: saved.rig, revision: saved.revision, report: { sounds: sounds.slice(0, saved.rig.devices.length * saved.rig.sounds.length > MUCH ? 1 : undefined), findings } }} problem={null}>{children}</RigApp>;
+  const { sounds, promises, findings } = analyse(saved.rig);
+  return <RigApp id={id} opened={{ rig: saved.rig, revision: saved.revision, report: { sounds: sounds.slice(0, saved.rig.devices.length * saved.rig.sounds.length > MUCH ? 1 : undefined), promises, findings } }} problem={null}>{children}</RigApp>;
 }

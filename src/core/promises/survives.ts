@@ -1,0 +1,62 @@
+import { destinationFigures } from '../analysis/destinations';
+import { soundContext } from '../analysis/sound-context';
+import { kindOf, resolveState, stateIn } from '../kinds';
+import { applyEdits } from '../rig/apply';
+import type { Edit } from '../rig/edit';
+import { blocksOf, nameOf } from '../rig/find';
+import type { PromiseOf, Rig, Sound } from '../rig/schema';
+import { settingWords } from '../rig/words';
+import type { Breach, Ground } from './check';
+
+/** A way to get sound back: what to do, and how many actions that is. A press is one; pulling a plug and putting it elsewhere is one. */
+export interface Rescue { actions: number; words: string }
+
+/** A rig in which nothing leaves a device any more, nor what lives inside it. */
+function dead(rig: Rig, device: string): Rig {
+  const inside = new Set([device, ...blocksOf(rig, device).map((d) => d.id)]);
+  return { ...rig, leads: rig.leads.filter((l) => !inside.has(l.from.device)) };
+}
+
+const isHeard = (rig: Rig, sound: Sound, destination: string): boolean =>
+  destinationFigures(soundContext(rig, sound), []).some((d) => d.device === destination && d.levelDbu !== null);
+
+/**
+ * The fewest actions after which a destination hears something though a device is dead: none, another sound, one switch or
+ * choice on another device, or the device taken out and its leads joined. Two presses together are not tried.
+ */
+export function rescue(rig: Rig, sound: Sound, device: string, destination: string): Rescue | undefined {
+  const without = dead(rig, device);
+  if (isHeard(without, sound, destination)) return { actions: 0, words: 'it is heard all the same' };
+  for (const other of rig.sounds) if (other !== sound && isHeard(without, other, destination)) return { actions: 1, words: `choose ${other.name}` };
+  for (const d of rig.devices) {
+    if (d.id === device) continue;
+    const kind = kindOf(d.kind);
+    const now = resolveState(kind, d, stateIn(sound, d.id));
+    for (const p of kind.parameters) {
+      const values = p.type === 'switch' ? [!now.on(p.id)] : p.type === 'choice' ? p.options.map((o) => o.value).filter((v) => v !== now.choice(p.id)) : [];
+      for (const value of values) {
+        const state = stateIn(sound, d.id);
+        const pressed = { ...sound, states: { ...sound.states, [d.id]: { ...state, settings: { ...state?.settings, [p.id]: value } } } };
+        if (isHeard(without, pressed, destination)) return { actions: 1, words: `set ${d.name}, ${settingWords(kind.id, p.id, value)}` };
+      }
+    }
+  }
+  const edits: Edit[] = [{ edit: 'removeDevice', device }];
+  const kind = kindOf(rig.devices.find((d) => d.id === device)!.kind);
+  const signal = (jack: string | undefined) => kind.jacks.find((j) => j.id === jack)?.signal;
+  // Where an amplifier stood, joined leads would put a signal into a speaker.
+  const canJoin = kind.through !== undefined && signal(kind.through.in) === signal(kind.through.out);
+  const out = applyEdits(rig, edits);
+  if (canJoin && out.ok && isHeard(out.value.rig, sound, destination)) return { actions: 2, words: `take ${nameOf(rig, device)} out: pull both plugs and join them` };
+  return undefined;
+}
+
+/** A destination still hears something within so many actions when a device dies. */
+export function survives(p: PromiseOf<'survives'>, { rig, report }: Ground, sounds: readonly Sound[]): Breach[] {
+  return sounds.flatMap((sound) => {
+    if (!report(sound.id)?.destinations.some((d) => d.device === p.destination && d.levelDbu)) return [];
+    const found = rescue(rig, sound, p.device, p.destination);
+    if (found && found.actions <= p.actions) return [];
+    return [{ sound: sound.id, why: found ? `It takes ${found.actions} actions: ${found.words}.` : `No single press, other sound or joined lead brings ${nameOf(rig, p.destination)} back.`, subjects: [p.device, p.destination] }];
+  });
+}

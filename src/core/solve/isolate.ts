@@ -1,0 +1,79 @@
+import { Joined } from '../circuit/joined';
+import { groundLoops, groundTies, type Tie } from '../analysis/ground';
+import { insertFix } from '../findings/insert-fix';
+import type { Fix } from '../findings/finding';
+import { kindOf } from '../kinds';
+import { applyEdits } from '../rig/apply';
+import { deviceOf, leadOf, nameOf } from '../rig/find';
+import type { Rig, Sound } from '../rig/schema';
+
+/** A place where ground is opened: how, why there, and as edits. */
+export interface Cut { words: string; why: string; price: number; fix: Fix }
+
+export interface IsolateProposal { loopsNow: number; loopsThen: number; cuts: Cut[]; edits: Fix['edits']; left: string[] }
+
+/** What opening a tie costs: a switch that is there, an isolated outlet that is free, a box to buy. What must never be opened has no price. */
+const PRICE = { switch: 1, outlet: 3, box: 10, perMetre: 0.02 };
+
+/**
+ * The cheapest set of places to open so that no closed way through ground is left: of all ties between chassis a dearest tree is
+ * kept, and every other tie is opened. That is exact, because ties that keep a graph free of circles are a matroid. Protective
+ * earths are never opened; circles that only speaker leads and earths close are told as left.
+ */
+export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
+  const ties = groundTies(rig, sound).filter((t) => t.a !== t.b).map((tie) => ({ tie, cut: cutOf(rig, tie) }));
+  const index = new Map<string, number>();
+  const joined = new Joined();
+  const at = (node: string) => {
+    let i = index.get(node);
+    if (i === undefined) index.set(node, (i = joined.add()));
+    return i;
+  };
+  const cuts: Cut[] = [];
+  const left: string[] = [];
+  for (const { tie, cut } of ties.sort((x, y) => (y.cut?.price ?? Infinity) - (x.cut?.price ?? Infinity) || 0)) {
+    const [a, b] = [at(tie.a), at(tie.b)];
+    if (joined.root(a) !== joined.root(b)) joined.join(a, b);
+    else if (cut) cuts.push(cut);
+    else left.push(`${nameOf(rig, tie.device)} and ${tie.kind === 'earth' ? 'protective earth' : nameOf(rig, tie.other)}`);
+  }
+  // Two ties may have one cure: a switch opens all that hangs on its output.
+  const once = cuts.filter((c, i) => cuts.findIndex((o) => o.words === c.words) === i);
+  const edits = renumbered(rig, once);
+  const after = applyEdits(rig, edits);
+  return { loopsNow: groundLoops(rig, sound).length, loopsThen: after.ok ? groundLoops(after.value.rig, sound && after.value.rig.sounds.find((s) => s.id === sound.id)).length : NaN, cuts: once, edits, left };
+}
+
+function cutOf(rig: Rig, tie: Tie): Cut | undefined {
+  if (tie.kind === 'earth') return undefined;
+  if (tie.kind === 'supply') {
+    const device = deviceOf(rig, tie.device)!;
+    const free = rig.devices.flatMap((d) => (kindOf(d.kind).outlets ?? []).filter((o) => o.isolated && !rig.devices.some((x) => x.supply?.device === d.id && x.supply.outlet === o.id)).map((o) => ({ d, o })))[0];
+    return free && { words: `Feed ${device.name} from ${free.o.label} of ${free.d.name}`, why: 'its return then is its own', price: PRICE.outlet, fix: { words: `Feed ${device.name} from ${free.o.label} of ${free.d.name}`, edits: [{ edit: 'setDevice', device: device.id, supply: { device: free.d.id, outlet: free.o.id } }] } };
+  }
+  const lead = leadOf(rig, tie.lead!)!;
+  if (lead.type === 'speaker' || lead.type === 'digital') return undefined;
+  const from = deviceOf(rig, lead.from.device)!;
+  const lift = kindOf(from.kind).parameters.find((p) => p.type === 'switch' && p.id.toLowerCase() === `isolate${lead.from.jack}`.toLowerCase());
+  if (lift) {
+    const words = `Isolate output ${lead.from.jack.toUpperCase()} of ${from.name}`;
+    return { words, why: 'it has a transformer already', price: PRICE.switch, fix: { words, edits: [{ edit: 'setSetting', device: from.id, setting: lift.id, value: true }] } };
+  }
+  const words = `Put a hum isolator between ${from.name} and ${nameOf(rig, lead.to.device)}`;
+  return { words, why: `${lead.metres} m, where a loop picks up most`, price: PRICE.box - PRICE.perMetre * lead.metres, fix: insertFix(rig, 'hum-isolator', 'Hum isolator', lead.id, words) };
+}
+
+/** The edits of several fixes as one list, each new device and lead with an id of its own. */
+function renumbered(rig: Rig, cuts: readonly Cut[]): Fix['edits'] {
+  const edits: Fix['edits'] = [];
+  let at = rig;
+  for (const cut of cuts) {
+    const [first] = cut.fix.edits;
+    const mine = first?.edit === 'insertInLead' ? insertFix(at, first.device.kind, first.device.name, first.lead, cut.words).edits : cut.fix.edits;
+    const done = applyEdits(at, mine);
+    if (!done.ok) continue;
+    at = done.value.rig;
+    edits.push(...mine);
+  }
+  return edits;
+}
