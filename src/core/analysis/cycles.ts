@@ -101,7 +101,7 @@ function pressThatOpens(ctx: SoundContext, devices: readonly string[]): Fix | un
     const circuit = buildCircuit(ctx.rig, sound);
     // A device that is only metal now is no longer named, though the circle may go on through it.
     const others = devices.filter((d) => d !== id);
-    const still = circles(circuit).some((c) => (others.length ? others : [id]).every((d) => c.some((s) => s.device === d)));
+    const still = circles(circuit).some((c) => c.every((s) => devices.includes(s.device)) && (others.length ? others : [id]).every((d) => c.some((s) => s.device === d)));
     if (!still) return { words: press.words, edits: [{ ...press.edit, ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }) }] };
   }
   return undefined;

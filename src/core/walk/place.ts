@@ -9,11 +9,8 @@ export function placeStations(stations: Station[], steps: Step[]): { columns: nu
   const index = new Map(stations.map((s, i) => [s.id, i]));
   const successors: number[][] = stations.map(() => []);
   const predecessors: number[][] = stations.map(() => []);
-  for (const step of steps) {
-    const [a, b] = [index.get(step.from)!, index.get(step.to)!];
-    successors[a]!.push(b);
-  }
-  // Outputs in the order of the jacks, so that the main one goes straight on.
+  // Ways that are made before those that are not; outputs in the order of the jacks, so that the main one goes straight on.
+  for (const step of [...steps].sort((a, b) => Number(a.open) - Number(b.open))) successors[index.get(step.from)!]!.push(index.get(step.to)!);
   const { order, isBack } = orderNodes(successors);
   for (const step of steps) {
     const [a, b] = [index.get(step.from)!, index.get(step.to)!];

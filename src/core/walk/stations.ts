@@ -2,6 +2,7 @@ import { passesOf, pluggedJacks } from '../circuit';
 import { isEngaged, type Jack, kindOf, type Pass, stateIn } from '../kinds';
 import { joinsOf } from '../rig/conductors';
 import type { Device, Rig, Sound } from '../rig/schema';
+import { tripsOf } from './trips';
 
 /** One pass of the signal through a device: the jacks it comes in by and leaves by. A device with a loop has two or more. */
 export interface Station {
@@ -17,7 +18,7 @@ export interface Station {
   lane: number;
 }
 
-/** Leads that carry signal from one station to the next; two where a stereo pair runs side by side. */
+/** Leads that carry signal from one station to the next: two where a stereo pair runs side by side, none where a dry way inside a device runs past its loop. */
 export interface Step { from: string; to: string; leads: string[]; back: boolean; open: boolean }
 
 /**
@@ -83,6 +84,7 @@ function isOpen(passes: readonly Pass[], jack: string): boolean {
 export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; steps: Step[] } {
   const plugged = pluggedJacks(rig);
   const stations: Station[] = [];
+  const inside: Step[] = [];
   const at = new Map<string, { station: Station; open: boolean }>();
   const devices = new Map(rig.devices.map((d) => [d.id, d]));
   const others = new Map<string, string>();
@@ -105,16 +107,20 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
       return a !== undefined && a === b && a !== device.id;
     };
     const groups = passGroups(passesOf(device, sound, plugged), kind.jacks, together, (j) => received.has(`${device.id}/${j.id}`)).filter((g) => [...g.ins, ...g.outs].some((j) => jacks.has(j)));
-    for (const g of groups) {
-      const used = (list: string[]) => list.filter((j) => jacks.has(j));
-      const station: Station = { id: device.id, device: device.id, ins: used(g.ins), outs: used(g.outs), state: stateOf(device, engaged, g.passes), source: g.passes.some((p) => p.is === 'source'), column: 0, lane: 0 };
-      if (groups.length > 1) station.id = `${device.id}:${station.ins[0] ?? station.outs[0]}`;
-      stations.push(station);
-      for (const j of [...station.ins, ...station.outs]) {
-        const open = isOpen(g.passes, j);
-        at.set(`${device.id}/${j}`, { station, open });
-      }
-    }
+    const used = (list: string[]) => list.filter((j) => jacks.has(j));
+    const trips = groups.map((g) => tripsOf({ ins: used(g.ins), outs: used(g.outs), passes: g.passes }, kind.loops ?? []));
+    const single = trips.flat().length === 1;
+    groups.forEach((g, n) => {
+      const made = trips[n]!.map((trip): Station => ({
+        id: single ? device.id : `${device.id}:${trip.ins[0] ?? trip.outs[0]}`, device: device.id, ins: trip.ins, outs: trip.outs,
+        state: stateOf(device, engaged, g.passes), source: g.passes.some((p) => p.is === 'source'), column: 0, lane: 0,
+      }));
+      stations.push(...made);
+      made.forEach((station, i) => {
+        for (const j of [...station.ins, ...station.outs]) at.set(`${device.id}/${j}`, { station, open: isOpen(g.passes, j) });
+        for (const k of trips[n]![i]!.feeds) inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: false });
+      });
+    });
   }
   const steps = new Map<string, Step>();
   for (const lead of rig.leads) {
@@ -128,5 +134,5 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
       else if (!step.leads.includes(lead.id)) step.leads.push(lead.id);
     }
   }
-  return { stations, steps: [...steps.values()] };
+  return { stations, steps: [...steps.values(), ...inside] };
 }
