@@ -1,6 +1,6 @@
 const shared = {
   transform: { '^.+\\.(ts|tsx|mjs|js)$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } } }] },
-  transformIgnorePatterns: ['/node_modules/(?!immer/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(immer|ts-graphviz|@ts-graphviz)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testEnvironment: 'node',
 };

@@ -30,7 +30,7 @@ test('check exits 0, 1 or 2', () => {
 
 test('report gives every destination in every sound, and the passive sections', () => {
   const report = JSON.parse(execFileSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', 'report', touring, '--json'], { encoding: 'utf8' })) as { destinations: Record<string, unknown>[]; passiveSections: Record<string, unknown>[] };
-  expect(report.destinations).toHaveLength(touringRig.sounds.length * 4);
+  expect(report.destinations).toHaveLength(touringRig.sounds.length * 7);
   const lead = report.destinations.find((d) => d.sound === 'Lead' && d.destination === 'House, wide pair')!;
   expect(lead).toMatchObject({ channels: 'stereo', latencyMs: 8 });
   expect(Object.keys(lead)).toEqual(expect.arrayContaining(['levelDbu', 'peakDbu', 'signalToNoiseDb', 'thdPercent', 'walk']));

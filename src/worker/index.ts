@@ -1,2 +1,3 @@
 export { type Door, openDoor } from './door';
-export type { ReportUpdate } from './messages';
+export type { ProposalName, Proposals, ReportUpdate } from './messages';
+export { CANCELLED, propose, type Working } from './solver';

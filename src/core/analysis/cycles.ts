@@ -68,6 +68,31 @@ function circles(circuit: Circuit): CircuitStage[][] {
   return found;
 }
 
+/** Devices of metal only that lie between a stage and the next one of a circle, by the steps of the walk. */
+function metalBetween(ctx: SoundContext, from: CircuitStage, to: CircuitStage): string[] {
+  if (from.device === to.device) return [];
+  const { circuit } = ctx.flowing;
+  const nets = new Set(circuit.sections[circuit.nets[to.from]!.section]!.nets);
+  const touches = (id: string, jacks: readonly string[]) => jacks.some((j) => nets.has(circuit.netAt(id, j)?.index ?? -1));
+  const before = new Map<string, string>();
+  const queue = ctx.stations.filter((s) => s.device === from.device && touches(s.device, s.outs)).map((s) => s.id);
+  const starts = new Set(queue);
+  for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
+    for (const step of ctx.steps) {
+      if (step.from !== at || step.open || before.has(step.to) || starts.has(step.to)) continue;
+      before.set(step.to, at);
+      const station = ctx.stations.find((s) => s.id === step.to)!;
+      if (station.device === to.device) {
+        const way: string[] = [];
+        for (let back = at; !starts.has(back); back = before.get(back)!) way.unshift(ctx.stations.find((s) => s.id === back)!.device);
+        return way;
+      }
+      if (touches(station.device, [...station.ins, ...station.outs])) queue.push(step.to);
+    }
+  }
+  return [];
+}
+
 /** Every circle of a sound, named by the devices it runs through. Parallel ways through the same devices count once, with the louder one's gain. */
 export function cyclesOf(ctx: SoundContext): Cycle[] {
   if (!ctx.flowing.loops.length) return [];
@@ -80,7 +105,7 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
       const section = circuit.sections[circuit.nets[driver.net]!.section]!;
       return sum + stageGain(s) + decibels(solution(section, 1000).transfer(section.drivers.indexOf(driver), section.nets.indexOf(next.from)));
     }, 0);
-    const devices = [...new Set(circle.map((s) => s.device))];
+    const devices = [...new Set(circle.flatMap((s, i) => [s.device, ...metalBetween(ctx, s, circle[(i + 1) % circle.length]!)]))];
     const start = devices.indexOf([...devices].sort()[0]!);
     const turned = [...devices.slice(start), ...devices.slice(0, start)];
     const known = named.get(turned.join(' '));
@@ -99,8 +124,9 @@ function pressThatOpens(ctx: SoundContext, devices: readonly string[]): Fix | un
     const next = press.edit.edit === 'setEngaged' ? { ...state, engaged: press.edit.engaged } : { ...state, settings: { ...state.settings, [press.edit.setting]: press.edit.value } };
     const sound: Sound = { ...ctx.sound, states: { ...ctx.sound.states, [id]: next } };
     const circuit = buildCircuit(ctx.rig, sound);
-    // A device that is only metal now is no longer named, though the circle may go on through it.
-    const others = devices.filter((d) => d !== id);
+    // A device that is only metal is not among the stages, though the circle may go on through it.
+    const active = new Set(ctx.flowing.circuit.stages.map((s) => s.device));
+    const others = devices.filter((d) => d !== id && active.has(d));
     const still = circles(circuit).some((c) => c.every((s) => devices.includes(s.device)) && (others.length ? others : [id]).every((d) => c.some((s) => s.device === d)));
     if (!still) return { words: press.words, edits: [{ ...press.edit, ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }) }] };
   }

@@ -23,6 +23,8 @@ export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
     const passes = (setting?: string, value?: number) => kind.passes(resolveState(kind, device, setting === undefined ? state : { ...state, settings: { ...state?.settings, [setting]: value! } }), (j) => jacks.has(j));
     const stages = passes().filter((p) => p.is === 'stage');
     if (stages.every(isReached) || !stages.some(isReached)) return [];
+    // Something in the main input that is only quiet now is another matter.
+    if (kind.through && jacks.has(kind.through.in)) return [];
     const dead = kind.parameters.filter((p) => {
       if (p.type !== 'knob') return false;
       const [low, high] = [passes(p.id, p.min), passes(p.id, p.max)];

@@ -59,7 +59,7 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
     const side = channels === 'mono' && sides.size === 1 ? (wide[0]!.side ?? null) : null;
     return {
       device: device.id, name: device.name, hears: kindOf(device.kind).destination!.hears,
-      connected: ctx.stations.some((s) => s.device === device.id && s.ins.length > 0) && routeTo(ctx.stations, ctx.steps, (s) => s.device === device.id, true).some((s) => s.source),
+      connected: ctx.stations.some((s) => s.device === device.id && s.ins.length > 0) && routeTo(ctx.stations, ctx.steps, (s) => s.device === device.id, true).some((s) => s.source || beginsSignal(ctx, s.device)),
       selected: route.some((s) => s.source),
       levelDbu: f.levelDbu, peakDbu: f.peakDbu, noiseDbu, idleNoiseDbu: withOwn(f.idleNoiseDbu),
       signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
@@ -85,3 +85,6 @@ function collapse(route: readonly Station[], stations: readonly StationFigures[]
   const found = route.slice(from + 1).find((s) => stations.find((x) => x.id === s.id)?.width === 'mono');
   return found?.device ?? null;
 }
+
+/** Whether signal begins at a device, even while it is not played: nothing can be plugged into it. */
+const beginsSignal = (ctx: SoundContext, device: string): boolean => kindOf(ctx.device(device).kind).jacks.every((j) => j.direction === 'out');

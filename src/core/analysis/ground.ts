@@ -158,10 +158,12 @@ function isolatedSibling(rig: Rig, device: Device, lead: Lead): Fix | undefined 
   return { words: `Use output ${isolated.to.toUpperCase()} of ${device.name}, which is isolated`, edits: [{ edit: 'disconnect', lead: id }, { edit: 'connect', lead: { ...rest, id, from: { device: device.id, jack: isolated.to } } }] };
 }
 
+/** A loop between two boxes only, over their leads' shields: a send and its return, a left and a right. */
+export const isPair = (l: HumLoop): boolean => l.devices.length === 2 && l.ties.every((t) => t.kind === 'shield');
+
 /** Hum loops, worst where mains current can flow: through two protective earths or a shared supply return. */
 export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
   const name = (id: string) => ctx.device(id).name;
-  const isPair = (l: HumLoop) => l.devices.length === 2 && l.ties.every((t) => t.kind === 'shield');
   // Loops through the same boxes are one matter for a person: the pairs of a loop's send and return, left and right.
   const together = new Map<string, HumLoop[]>();
   for (const l of humLoops.filter((h) => !isPair(h))) {

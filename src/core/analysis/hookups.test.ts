@@ -74,6 +74,7 @@ describe('two signals down one digital lead', () => {
     { promises: [
       { id: 'p1', type: 'moves-only', device: 'v1', setting: 'pedal', destinations: ['cab', 'desk'] }, { id: 'p2', type: 'moves-only', device: 'v2', setting: 'pedal', destinations: ['rec'] },
       { id: 'p3', type: 'stereo', destination: 'desk' }, { id: 'p4', type: 'no-tube-unloaded' },
+      { id: 'p5', type: 'never-hears', destination: 'rec', source: 'g' }, { id: 'p6', type: 'hears', destination: 'rec', source: 'g/modelled' },
     ] },
   );
   const r = whole(rig);
@@ -84,9 +85,10 @@ describe('two signals down one digital lead', () => {
     const route = at(r, 'a', 'cab').route.map((id) => id.split(':')[0]);
     expect(route).toContain('a1');
     for (const behind of ['c1', 'e1', 'v2', 'r2']) expect(route).not.toContain(behind);
+    expect([at(r, 'a', 'desk').sources, at(r, 'a', 'rec').sources]).toEqual([['g'], ['g/modelled']]);
     expect(r.sounds[0]!.hosts[0]!.used.paths).toBe(2);
   });
-  test('one pedal for each path, proven to touch nothing else', () => expect(r.promises.map((p) => p.kept)).toEqual([true, true, true, true]));
+  test('one pedal for each path, proven to touch nothing else', () => expect(r.promises.map((p) => p.kept)).toEqual([true, true, true, true, true, true]));
   test('a head with a digital input still needs its load, and takes an analog input as well', () => {
     expect(rules(whole({ ...rig, leads: rig.leads.filter((x) => x.id !== '3') }))).toContain('no-load');
     const analog = whole(rigOf([d('g', 'guitar-humbucker', 'G'), d('h', 'head-tube-digital', 'H'), d('c', 'cabinet', 'C')], [l('1', 'g.out', 'h.in', 3), l('2', 'h.speaker', 'c.in', 1, 'speaker')]));

@@ -1,6 +1,7 @@
 import { withPrefix, fixed } from '../units';
 import { dbuOfVolts } from '../units';
 import type { Remark } from '../findings/finding';
+import { sourceDevice } from '../rig/source-id';
 import type { Remarker } from './remarks';
 
 /** From here on a player feels the delay under the fingers. */
@@ -40,7 +41,7 @@ export const latencyRemarks: Remarker = ({ ctx, destinations }) => {
         if (a.source !== b.source || a.besideWet !== b.besideWet || apart <= APART_MS || Math.abs(dbuOfVolts(a.volts[1]) - dbuOfVolts(b.volts[1])) > FAR_UNDER_DB) continue;
         const device = s.points[0]!.device;
         remarks.push({
-          rule: 'comb', severity: 'fault', subjects: [device, a.source],
+          rule: 'comb', severity: 'fault', subjects: [device, sourceDevice(a.source)],
           what: `${ctx.device(a.source).name} reaches ${ctx.device(device).name} twice, ${fixed(apart)} ms apart.`,
           why: `Both copies are dry, so they cancel at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples. Bring the latencies together, or make one way 100 % wet.`,
         });

@@ -1,5 +1,6 @@
 import type { Fix, Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
+import { sourceDevice } from '../rig/source-id';
 import type { Remarker } from './remarks';
 import type { SoundContext } from './sound-context';
 
@@ -15,7 +16,7 @@ export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
       if (heard.has(`${device} ${source}`)) continue;
       heard.add(`${device} ${source}`);
       remarks.push({
-        rule: 'polarity', severity: 'fault', subjects: [device, source],
+        rule: 'polarity', severity: 'fault', subjects: [device, sourceDevice(source)],
         what: `Two copies of ${ctx.device(source).name} meet at ${ctx.device(device).name} with opposite polarity.`,
         why: 'They arrive at the same time, one turned over, so they cancel. Turn one of them.',
         fix: turnFix(ctx, ctx.stations.map((s) => s.device)),

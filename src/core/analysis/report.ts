@@ -28,6 +28,8 @@ import { swappedRemarks } from './swapped';
 import { wrongWayRemarks } from './wrong-way';
 import { type SpeakerLine, speakerLines, speakerRemarks } from './speakers';
 import { type StationFigures, stationFigures } from './stations';
+
+export type { StationFigures };
 import { stereoRemarks } from './stereo';
 import { toneRemarks } from './tone-loss';
 

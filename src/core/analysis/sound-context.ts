@@ -1,6 +1,6 @@
 import { buildCircuit, type Flowing, passesOf, pluggedJacks, runSignal } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
-import { deviceOf } from '../rig/find';
+import { sourceDevice } from '../rig/source-id';
 import type { Device, Rig, Sound } from '../rig/schema';
 import { placeStations, type Station, stationsOf, type Step } from '../walk';
 
@@ -32,7 +32,7 @@ export function soundContext(rig: Rig, sound: Sound, plugged = pluggedJacks(rig)
   for (const s of stations) byDevice.set(s.device, s);
   return {
     rig, sound, flowing, stations, steps, columns, lanes,
-    device: (id) => devices.get(id) ?? deviceOf(rig, id)!,
+    device: (id) => devices.get(sourceDevice(id))!,
     at: (device, point) => {
       const net = flowing.circuit.netAt(device, point);
       return net ? { ...flowing.present(net.index), net: net.index } : { flows: [], noise: { power: 0, mostPower: 0 }, idle: { power: 0, mostPower: 0 }, cancelled: [], net: -1 };

@@ -1,3 +1,4 @@
+import { sourceId } from '../rig/source-id';
 import { dbuOfVolts, ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
 import type { Circuit, CircuitStage, Section } from './circuit';
 import { orderNodes } from './order';
@@ -92,7 +93,7 @@ export function runSignal(circuit: Circuit): Flowing {
     const section = circuit.sections[index]!;
     if (!section.drivers.length) continue;
     const driven = section.drivers.map((d) => {
-      let flows: Flow[] = d.source ? [fromSource(d.device, d.source)].filter((f) => f.volts[1] > 0) : [];
+      let flows: Flow[] = d.source ? [fromSource(sourceId(d.device, d.source.name), d.source)].filter((f) => f.volts[1] > 0) : [];
       let noise = d.source && d.source.noiseDbu > -Infinity ? ownHiss(d.device, voltsOfDbu(d.source.noiseDbu) ** 2) : SILENT;
       let idle = noise;
       for (const s of d.stages) {

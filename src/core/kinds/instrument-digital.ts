@@ -21,7 +21,7 @@ export const instrumentDigital: Kind = {
     if (!s.engaged) return [];
     const one = (at: string, level: string, peak: string, knobId: string) => {
       const down = 20 * Math.log10(Math.max(1e-6, (s.knob(knobId) / 10) ** 2));
-      return { is: 'source' as const, at, ohms: 0.01, henries: 0, touch: true, bare: false, noiseDbu: s.figure('noiseDbu'), nominalDbu: s.figure(level) + down, peakDbu: s.figure(peak) + down };
+      return { is: 'source' as const, at, ...(at === 'digital2' && { name: 'modelled' }), ohms: 0.01, henries: 0, touch: true, bare: false, noiseDbu: s.figure('noiseDbu'), nominalDbu: s.figure(level) + down, peakDbu: s.figure(peak) + down };
     };
     return [one('digital', 'nominalDbu', 'peakDbu', 'volume'), one('digital2', 'modelledDbu', 'modelledPeakDbu', 'modelled')];
   },

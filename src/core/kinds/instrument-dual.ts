@@ -19,6 +19,6 @@ export const instrumentDual: Kind = {
   size: { width: 1000, depth: 350, height: 60, grams: 3500 },
   passes: (s) => {
     const down = 20 * Math.log10(Math.max(1e-6, (s.knob('piezo') / 10) ** 2));
-    return [...passiveInstrument(s), ...(s.engaged ? [{ is: 'source' as const, at: 'piezo', ohms: s.figure('outputOhms'), henries: 0, touch: true, bare: false, noiseDbu: s.figure('noiseDbu'), nominalDbu: s.figure('piezoDbu') + down, peakDbu: s.figure('piezoPeakDbu') + down }] : [])];
+    return [...passiveInstrument(s), ...(s.engaged ? [{ is: 'source' as const, at: 'piezo', name: 'piezo', ohms: s.figure('outputOhms'), henries: 0, touch: true, bare: false, noiseDbu: s.figure('noiseDbu'), nominalDbu: s.figure('piezoDbu') + down, peakDbu: s.figure('piezoPeakDbu') + down }] : [])];
   },
 };

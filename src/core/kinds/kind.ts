@@ -93,6 +93,8 @@ export interface Series { is: 'series'; at: Point; legs: Point[] }
 export interface Source {
   is: 'source';
   at: Point;
+  /** What tells it from the other signals that the device sends at the same time. */
+  name?: string;
   ohms: number;
   henries: number;
   nominalDbu: number;
@@ -211,6 +213,8 @@ export interface Kind {
   hosts?: Budget & { links: [Point, Point][] };
   /** It may live inside a host: what it costs there (typical). */
   block?: { slots: number; percent: number };
+  /** Where it stands, where that does not follow from its job. */
+  stands?: 'player' | 'floor' | 'rack' | 'amps' | 'house';
   /** Changes its whole state with one program. */
   programs?: boolean;
   /** The jack whose chassis is bonded to protective earth by the mains lead. */

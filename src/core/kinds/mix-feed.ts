@@ -6,6 +6,7 @@ export const mixFeed: Kind = {
   name: 'Mix from the console',
   family: 'Instruments',
   job: 'instrument',
+  stands: 'house',
   about: 'What the house or monitor console sends to the stage: the band without the player, for one ear or both.',
   jacks: [
     { id: 'out', label: 'left (mono)', direction: 'out', signal: 'audio', connector: 'XLR', pair: { with: 'outR', side: 'left', loose: true } },

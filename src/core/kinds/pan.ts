@@ -7,7 +7,7 @@ export const pan: Kind = {
   family: 'Routing',
   job: 'volume',
   about: 'Sets level and place between two sides. Hard right sends nothing to the left, so two sends of a pair can feed different devices.',
-  jacks: stereoJacks,
+  jacks: stereoJacks.map((j) => ({ ...j, pair: { ...j.pair!, loose: true } })),
   figures: [inputOhms(1e6, 'inside a host it loads nothing'), outputOhms(100, 'inside a host it drives nothing'), noise(-110, 'arithmetic, or one op-amp'), ceiling(20, 'full scale')],
   parameters: [scaled('pan', 'Pan, left −10 to right +10', 0, [-10, 10], ''), scaled('level', 'Level', 0, [-60, 6], 'dB')],
   through,

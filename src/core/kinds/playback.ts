@@ -15,6 +15,6 @@ export const playback: Kind = {
   size: { width: 250, depth: 170, height: 20, grams: 700 },
   passes: (s) => (s.engaged ? [['out', 'tracks'], ['click', 'click']].map(([at, id]) => {
     const down = 20 * Math.log10(Math.max(1e-6, s.knob(id!) / 10));
-    return { is: 'source' as const, at: at!, ohms: s.figure('outputOhms'), henries: 0, touch: false, bare: false, noiseDbu: s.figure('noiseDbu'), nominalDbu: s.figure('nominalDbu') + down, peakDbu: s.figure('peakDbu') + down };
+    return { is: 'source' as const, at: at!, ...(at === 'click' && { name: 'click' }), ohms: s.figure('outputOhms'), henries: 0, touch: false, bare: false, noiseDbu: s.figure('noiseDbu'), nominalDbu: s.figure('nominalDbu') + down, peakDbu: s.figure('peakDbu') + down };
   }) : []),
 };

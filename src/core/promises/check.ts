@@ -1,5 +1,6 @@
 import type { SoundReport } from '../analysis/report';
 import { promiseWords } from '../rig/promise-words';
+import { sourceDevice } from '../rig/source-id';
 import type { PromiseOf, PromiseType, Rig, RigPromise, Sound } from '../rig/schema';
 import { hears, neverHears, tunerHears } from './hearing';
 import { movesOnly } from './moves-only';
@@ -32,7 +33,7 @@ const OVER_ALL: { [T in PromiseType]?: (promise: PromiseOf<T>, ground: Ground, s
 
 const idsOf = (p: RigPromise): { devices: string[]; sounds: string[] } => {
   const { destination, source, device, destinations, from, to, sounds, solos } = p as Partial<Record<'destination' | 'source' | 'device' | 'from' | 'to', string>> & Partial<Record<'destinations' | 'sounds' | 'solos', string[]>>;
-  return { devices: [destination, source, device, ...(destinations ?? [])].filter((x) => x !== undefined), sounds: [from, to, ...(sounds ?? []), ...(solos ?? [])].filter((x) => x !== undefined) };
+  return { devices: [destination, source && sourceDevice(source), device, ...(destinations ?? [])].filter((x) => x !== undefined), sounds: [from, to, ...(sounds ?? []), ...(solos ?? [])].filter((x) => x !== undefined) };
 };
 
 /** Remembers what it found, so that an edit in one sound checks the costly promises in that sound only. */

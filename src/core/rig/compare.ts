@@ -1,6 +1,7 @@
 import { kindOf } from '../kinds';
 import { stationsOf, placeStations } from '../walk';
 import { endWords } from './find';
+import { sameJson } from './merge';
 import { promiseWords } from './promise-words';
 import type { Device, Lead, Rig, RigPromise, Sound, State } from './schema';
 import { settingWords } from './words';
@@ -41,7 +42,7 @@ function promiseChanges(before: Rig, after: Rig): string[] {
   const now = byId<RigPromise>(after.promises ?? []);
   return [
     ...[...old.values()].filter((p) => !now.has(p.id)).map((p) => `took back the promise: ${promiseWords(before, p)}`),
-    ...[...now.values()].filter((p) => !same(old.get(p.id), p)).map((p) => `${old.has(p.id) ? 'changed a promise to' : 'promised'}: ${promiseWords(after, p)}`),
+    ...[...now.values()].filter((p) => !sameJson(old.get(p.id), p)).map((p) => `${old.has(p.id) ? 'changed a promise to' : 'promised'}: ${promiseWords(after, p)}`),
   ];
 }
 

@@ -1,10 +1,15 @@
 import { type Jack, kindOf } from '../kinds';
+import { sourceDevice } from './source-id';
 import type { Device, End, Lead, LeadType, Rig, Sound } from './schema';
 
 export const deviceOf = (rig: Rig, id: string): Device | undefined => rig.devices.find((d) => d.id === id);
 export const leadOf = (rig: Rig, id: string): Lead | undefined => rig.leads.find((l) => l.id === id);
 export const soundOf = (rig: Rig, id: string): Sound | undefined => rig.sounds.find((s) => s.id === id);
-export const nameOf = (rig: Rig, id: string): string => deviceOf(rig, id)?.name ?? id;
+/** The name of a device; of a source that is one of several signals of its device, with its own name: "Tracks, click". */
+export function nameOf(rig: Rig, id: string): string {
+  const name = deviceOf(rig, sourceDevice(id))?.name;
+  return name === undefined ? id : id.includes('/') ? `${name}, ${id.split('/')[1]}` : name;
+}
 export const jackOf = (device: Device, id: string): Jack | undefined => kindOf(device.kind).jacks.find((j) => j.id === id);
 
 export const leadFrom = (rig: Rig, device: string, jack: string): Lead | undefined => rig.leads.find((l) => l.from.device === device && l.from.jack === jack);

@@ -12,4 +12,6 @@ export { promiseWords } from './promise-words';
 export { type Outcome, type Problem, problemLines } from './problem';
 export { checkRig, readRig, writeRig } from './read';
 export * from './schema';
+export { sourceDevice, sourceId } from './source-id';
+export { soundDifferences } from './sound-differences';
 export { editWords, settingWords } from './words';

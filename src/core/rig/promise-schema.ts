@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { idSchema } from './id-schema';
 
+/** A source: a device, or one of the signals that it sends, after a slash. */
+const source = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}(\/[a-z0-9 ]{1,40})?$/, 'a source is the id of a device, or that with the name of one of its signals after a slash');
+
 const of = <const T extends string, S extends z.ZodRawShape>(type: T, shape: S) =>
   z.looseObject({ id: idSchema, type: z.literal(type), mustSurvive: z.boolean().optional(), notes: z.string().max(4000).optional(), ...shape });
 
@@ -9,12 +12,12 @@ const sounds = z.array(idSchema).max(400).optional();
 
 /** A statement that a rig must keep in every sound, or in those named. Ids that are gone break it; they never spoil the file. */
 export const promiseSchema = z.discriminatedUnion('type', [
-  of('hears', { destination: idSchema, source: idSchema, sounds }),
-  of('never-hears', { destination: idSchema, source: idSchema, sounds }),
+  of('hears', { destination: idSchema, source, sounds }),
+  of('never-hears', { destination: idSchema, source, sounds }),
   of('moves-only', { device: idSchema, setting: idSchema, destinations: z.array(idSchema).min(1).max(100), sounds }),
   of('stereo', { destination: idSchema, sounds }),
   of('levels-within', { destination: idSchema, db: z.number().positive().max(60), sounds, solos: z.array(idSchema).max(400).optional(), soloDb: z.number().min(0).max(40).optional() }),
-  of('tuner-hears', { source: idSchema, sounds }),
+  of('tuner-hears', { source, sounds }),
   of('muted-silent', { sounds: z.array(idSchema).min(1).max(400) }),
   of('tails-survive', { from: idSchema, to: idSchema }),
   of('one-press', { from: idSchema, to: idSchema }),

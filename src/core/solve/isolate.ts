@@ -1,5 +1,5 @@
 import { Joined } from '../circuit/joined';
-import { groundLoops, groundTies, type Tie } from '../analysis/ground';
+import { groundLoops, groundTies, isPair, type Tie } from '../analysis/ground';
 import { insertFix } from '../findings/insert-fix';
 import type { Fix } from '../findings/finding';
 import { kindOf } from '../kinds';
@@ -10,7 +10,8 @@ import type { Rig, Sound } from '../rig/schema';
 /** A place where ground is opened: how, why there, and as edits. */
 export interface Cut { words: string; why: string; price: number; fix: Fix }
 
-export interface IsolateProposal { loopsNow: number; loopsThen: number; cuts: Cut[]; edits: Fix['edits']; left: string[] }
+/** `pairs` are leads side by side between the same two boxes: tied together they enclose nothing, so they need no cut. */
+export interface IsolateProposal { loopsNow: number; loopsThen: number; pairs: number; cuts: Cut[]; edits: Fix['edits']; left: string[] }
 
 /** What opening a tie costs: a switch that is there, an isolated outlet that is free, a box to buy. What must never be opened has no price. */
 const PRICE = { switch: 1, outlet: 3, box: 10, perMetre: 0.02 };
@@ -21,7 +22,14 @@ const PRICE = { switch: 1, outlet: 3, box: 10, perMetre: 0.02 };
  * earths are never opened; circles that only speaker leads and earths close are told as left.
  */
 export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
-  const ties = groundTies(rig, sound).filter((t) => t.a !== t.b).map((tie) => ({ tie, cut: cutOf(rig, tie) }));
+  const between = new Set<string>();
+  const single = groundTies(rig, sound).filter((t) => {
+    const key = [t.a, t.b].sort().join(' ');
+    const isFirst = t.a !== t.b && !(t.kind === 'shield' && between.has(key));
+    if (t.kind === 'shield') between.add(key);
+    return isFirst;
+  });
+  const ties = single.map((tie) => ({ tie, cut: cutOf(rig, tie) }));
   const index = new Map<string, number>();
   const joined = new Joined();
   const at = (node: string) => {
@@ -41,7 +49,9 @@ export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
   const once = cuts.filter((c, i) => cuts.findIndex((o) => o.words === c.words) === i);
   const edits = renumbered(rig, once);
   const after = applyEdits(rig, edits);
-  return { loopsNow: groundLoops(rig, sound).length, loopsThen: after.ok ? groundLoops(after.value.rig, sound && after.value.rig.sounds.find((s) => s.id === sound.id)).length : NaN, cuts: once, edits, left };
+  const loops = (r: Rig) => groundLoops(r, sound && r.sounds.find((s) => s.id === sound.id));
+  const real = (r: Rig) => loops(r).filter((l) => !isPair(l)).length;
+  return { loopsNow: real(rig), loopsThen: after.ok ? real(after.value.rig) : NaN, pairs: loops(rig).filter(isPair).length, cuts: once, edits, left };
 }
 
 function cutOf(rig: Rig, tie: Tie): Cut | undefined {
@@ -60,7 +70,7 @@ function cutOf(rig: Rig, tie: Tie): Cut | undefined {
     return { words, why: 'it has a transformer already', price: PRICE.switch, fix: { words, edits: [{ edit: 'setSetting', device: from.id, setting: lift.id, value: true }] } };
   }
   const words = `Put a hum isolator between ${from.name} and ${nameOf(rig, lead.to.device)}`;
-  return { words, why: `${lead.metres} m, where a loop picks up most`, price: PRICE.box - PRICE.perMetre * lead.metres, fix: insertFix(rig, 'hum-isolator', 'Hum isolator', lead.id, words) };
+  return { words, why: `nothing on that loop is isolated yet, and this is its longest lead, ${lead.metres} m`, price: PRICE.box - PRICE.perMetre * lead.metres, fix: insertFix(rig, 'hum-isolator', 'Hum isolator', lead.id, words) };
 }
 
 /** The edits of several fixes as one list, each new device and lead with an id of its own. */

@@ -1,1 +1,2 @@
-export { type Brief, type Output, OUTPUTS, proposeRig, START_INSTRUMENTS, START_PEDALS } from './propose';
+export { type BriefState, briefOf, briefState } from './brief';
+export { proposeRig, START_INSTRUMENTS, START_PEDALS, type StartChoice } from './propose';

@@ -1,6 +1,6 @@
 import { type Job, type Kind, KINDS, kindOf } from '../kinds';
 import { freshId } from '../rig/fresh-id';
-import type { Device, Lead, Rig, Sound, Stance } from '../rig/schema';
+import type { Brief, Character, Device, Lead, Rig, RigPromise, Sound, Stance, Way } from '../rig/schema';
 
 /** Jobs of what stands in the pedal row of a start. */
 const PEDAL_JOBS: Job[] = ['tuner', 'buffer', 'fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate', 'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper'];
@@ -11,20 +11,12 @@ export const START_INSTRUMENTS: readonly Kind[] = KINDS.filter((k) => k.job === 
 /** Pedals that a start can put in a row. */
 export const START_PEDALS: readonly Kind[] = KINDS.filter((k) => PEDAL_JOBS.includes(k.job) && k.family !== 'Routing' && plain(k, 'in') && plain(k, 'out'));
 
-/** Ways in which a rig can be heard. */
-export const OUTPUTS = ['head', 'combo', 'house', 'in-ears', 'recorder'] as const;
-export type Output = (typeof OUTPUTS)[number];
-
-/** What the short start asks. Pedals and instruments are kinds, named by the person or after the kind. */
-export interface Brief {
+/** What a start is told beside the brief. */
+export interface StartChoice {
+  id: string;
   name: string;
-  instruments: { kind: string; name: string }[];
-  wireless: boolean;
-  outputs: Output[];
-  pedals: { kind: string; name: string }[];
   /** Order rules on which the other school is followed. */
-  otherSchool: string[];
-  sounds: string[];
+  otherSchool: readonly string[];
 }
 
 /** Places in the usual order; what is not listed does not stand in the pedal row. */
@@ -50,9 +42,9 @@ function rank(kindId: string, other: ReadonlySet<string>): number {
   return kind.job === 'drive' ? place + (other.has('gain-low-to-high') ? 0.9 - step : step) : place;
 }
 
-/** Makes a rig from a brief: ordered, connected, with the sounds asked for. It is a start, to be edited. */
-export function proposeRig(brief: Brief, id: string): Rig {
-  const other = new Set(brief.otherSchool);
+/** Makes a rig from a brief: ordered, connected, with the sounds asked for and the promises that follow from it. It is a start, to be edited. */
+export function proposeRig(brief: Brief, { id, name: rigName, otherSchool }: StartChoice): Rig {
+  const other = new Set(otherSchool);
   const devices: Device[] = [];
   const leads: Lead[] = [];
   const add = (kind: string, name: string, rest: Partial<Device> = {}): Device => {
@@ -63,24 +55,25 @@ export function proposeRig(brief: Brief, id: string): Rig {
   const join = (from: Device, fromJack: string, to: Device, toJack: string, metres: number, type: Lead['type'] = 'instrument') =>
     leads.push({ id: `lead-${leads.length + 1}`, from: { device: from.id, jack: fromJack }, to: { device: to.id, jack: toJack }, type, metres });
 
-  const instruments = brief.instruments.map((i, n) => add(i.kind, i.name, { place: 'player', ...(n > 0 && { engaged: false }) }));
-  const pedals = [...brief.pedals].sort((a, b) => rank(a.kind, other) - rank(b.kind, other)).map((p) => add(p.kind, p.name, { place: 'floor' }));
+  const instruments = brief.sources.map((i, n) => add(i.kind, i.name, { place: 'player', ...(n > 0 && { engaged: false }) }));
+  const onHand = brief.gear.filter((g) => START_PEDALS.some((k) => k.id === g.kind));
+  const pedals = [...onHand].sort((a, b) => rank(a.kind, other) - rank(b.kind, other)).map((p) => add(p.kind, p.name, { place: 'floor' }));
   const jobOf = (d: Device) => kindOf(d.kind).job;
 
-  // From the instruments to one point.
-  let at: Device = instruments[0]!;
+  // From the instruments to one point, each by its own wireless where it has one.
+  const arriving = instruments.map((from, n): { from: Device; reach: number } => {
+    if (!brief.sources[n]!.wireless) return { from, reach: 3 };
+    const radio = add('wireless', brief.sources.filter((x) => x.wireless).length > 1 ? `Wireless, ${from.name}` : 'Wireless', { place: 'rack' });
+    join(from, 'out', radio, 'in', 0.8);
+    return { from: radio, reach: 1.5 };
+  });
+  let at: Device = arriving[0]!.from;
   let out = 'out';
-  let reach = 3;
-  if (brief.wireless) {
-    const radio = add('wireless', 'Wireless', { place: 'rack' });
-    join(at, out, radio, 'in', 0.8);
-    at = radio;
-    reach = 1.5;
-  }
-  for (const [n, extra] of instruments.slice(1).entries()) {
-    const joiner = add('mixer-line', instruments.length > 2 ? `Instrument joiner ${n + 1}` : 'Instrument joiner', { place: 'floor' });
+  let reach = arriving[0]!.reach;
+  for (const [n, extra] of arriving.slice(1).entries()) {
+    const joiner = add('mixer-line', arriving.length > 2 ? `Instrument joiner ${n + 1}` : 'Instrument joiner', { place: 'floor' });
     join(at, out, joiner, 'a', reach);
-    join(extra, 'out', joiner, 'b', 3);
+    join(extra.from, 'out', joiner, 'b', extra.reach);
     at = joiner;
     reach = 0.3;
   }
@@ -102,16 +95,17 @@ export function proposeRig(brief: Brief, id: string): Rig {
   };
   let widened = false;
 
-  const wantsAmp = brief.outputs.includes('head') || brief.outputs.includes('combo');
-  const direct = brief.outputs.filter((o) => o === 'house' || o === 'in-ears' || o === 'recorder');
+  const amps = brief.destinations.filter((d) => d.way === 'head' || d.way === 'combo');
+  const wantsAmp = amps.length > 0;
+  const direct = brief.destinations.filter((d) => d.way !== 'head' && d.way !== 'combo');
   const loop = wantsAmp && !other.has('time-after-dirt') ? pedals.filter((d) => IN_LOOP.includes(jobOf(d))) : [];
   const wide = wantsAmp ? [] : pedals.filter((d) => [...IN_LOOP, 'modulation'].includes(jobOf(d)));
   const front = pedals.filter((d) => !loop.includes(d) && !wide.includes(d));
   through(front, false);
 
   if (wantsAmp) {
-    const isHead = brief.outputs.includes('head');
-    const amp = add(isHead ? 'head-tube' : 'combo-tube-loop', isHead ? 'Head' : 'Combo', { place: 'amps' });
+    const isHead = amps.some((a) => a.way === 'head');
+    const amp = add(isHead ? 'head-tube' : 'combo-tube-loop', amps.find((a) => a.way === (isHead ? 'head' : 'combo'))!.name, { place: 'amps' });
     join(at, out, amp, 'in', 6);
     if (loop.length) {
       [at, out, reach, widened] = [amp, 'send', 6, false];
@@ -124,15 +118,15 @@ export function proposeRig(brief: Brief, id: string): Rig {
       join(amp, 'speaker', speaker, 'in', 1.5, 'speaker');
     }
     for (const o of direct) {
-      const mic = add('microphone', o === 'house' ? 'House mic' : o === 'in-ears' ? 'Ears mic' : 'Recorder mic', { place: 'amps' });
+      const mic = add('microphone', `${o.name} mic`, { place: 'amps' });
       join(speaker, 'air', mic, 'air', 0.1, 'air');
-      const end = o === 'house' ? add('console-input', 'House', { place: 'house' }) : add(o === 'in-ears' ? 'in-ear-mix' : 'recorder', o === 'in-ears' ? 'In-ears' : 'Recorder', { place: 'house', settings: { input: 'mic' } });
+      const end = o.way === 'house' ? add('console-input', o.name, { place: 'house' }) : add(o.way === 'in-ears' ? 'in-ear-mix' : 'recorder', o.name, { place: 'house', settings: { input: 'mic' } });
       join(mic, 'out', end, 'in', 20, 'balanced');
     }
   } else {
     const simulator = add('amp-cab-simulator', 'Amp and cab simulator', { place: 'floor', engaged: true, settings: { master: 8 } });
     through([simulator, ...wide]);
-    const ends = direct.length ? direct : (['house'] as const);
+    const ends = direct.length ? direct : [{ way: 'house' as const, name: 'House' }];
     ends.forEach((o, n) => {
       if (n < ends.length - 1) {
         const split = add('splitter-buffered', `Split ${n + 1}`, { place: 'floor' });
@@ -143,28 +137,38 @@ export function proposeRig(brief: Brief, id: string): Rig {
     });
   }
 
-  function finish(o: Output, from: Device, jack: string, stereo: boolean) {
-    const end = o === 'house'
-      ? add(stereo ? 'console-input-stereo' : 'console-input', 'House', { place: 'house', settings: { input: 'line' } })
-      : add(o === 'in-ears' ? 'in-ear-mix' : 'recorder', o === 'in-ears' ? 'In-ears' : 'Recorder', { place: 'house' });
+  function finish(o: { way: Way; name: string }, from: Device, jack: string, stereo: boolean) {
+    const end = o.way === 'house'
+      ? add(stereo ? 'console-input-stereo' : 'console-input', o.name, { place: 'house', settings: { input: 'line' } })
+      : add(o.way === 'in-ears' ? 'in-ear-mix' : 'recorder', o.name, { place: 'house' });
     join(from, jack, end, 'in', 20, 'balanced');
     const right = kindOf(from.kind).jacks.find((j) => j.id === jack)?.pair?.with;
     if (stereo && right) join(from, right, end, 'inR', 20, 'balanced');
   }
 
   const stances: Record<string, Stance> = Object.fromEntries([...other].map((rule) => [rule, { stance: 'other' as const }]));
+  const ends = devices.filter((d) => kindOf(d.kind).destination);
+  const promises: RigPromise[] = [
+    ...ends.flatMap((d) => instruments.map((i): RigPromise => ({ id: freshId(`hears-${d.id}-${i.id}`, []), type: 'hears', destination: d.id, source: i.id }))),
+    ...(pedals.some((d) => jobOf(d) === 'tuner') ? instruments.map((i): RigPromise => ({ id: freshId(`tuner-${i.id}`, []), type: 'tuner-hears', source: i.id })) : []),
+    ...(wantsAmp ? [{ id: 'no-tube-unloaded', type: 'no-tube-unloaded' as const }] : []),
+  ];
   return {
-    format: 'yantrel-rig', version: 1, id, name: brief.name, devices, leads, sounds: brief.sounds.map((name, n) => startSound(name, n, brief.sounds, pedals)),
-    ...(other.size > 0 && { order: { stances } }),
+    format: 'yantrel-rig', version: 1, id, name: rigName, devices, leads, sounds: brief.sounds.map((sound, n) => startSound(sound, n, brief.sounds, pedals)),
+    ...(other.size > 0 && { order: { stances } }), brief, promises,
   };
 }
 
-/** First guesses: each sound after the first engages one more drive; the last one also boost and delay. */
-function startSound(name: string, n: number, all: readonly string[], pedals: readonly Device[]): Sound {
+/** How many of the drives a character asks for, as a share of all. */
+const DRIVEN: Record<Character, number> = { clean: 0, edge: 0.34, crunch: 0.67, saturated: 1, special: 0 };
+
+/** First guesses: as many drives as the character asks for, else one more with each sound; the last sound also boost and delay. */
+function startSound(wanted: Brief['sounds'][number], n: number, all: Brief['sounds'], pedals: readonly Device[]): Sound {
   const jobOf = (d: Device) => kindOf(d.kind).job;
   const drives = pedals.filter((d) => jobOf(d) === 'drive' || jobOf(d) === 'fuzz');
   const isLast = n === all.length - 1 && all.length > 1;
-  const steps = all.length > 1 ? Math.ceil((drives.length * n) / (all.length - 1)) : 0;
+  const share = wanted.character ? DRIVEN[wanted.character] : all.length > 1 ? n / (all.length - 1) : 0;
+  const steps = Math.ceil(drives.length * share - 1e-9);
   const on = pedals.filter((d) => jobOf(d) === 'compressor' || jobOf(d) === 'reverb' || drives.slice(0, steps).includes(d) || (isLast && (jobOf(d) === 'boost' || jobOf(d) === 'delay')));
-  return { id: freshId(name, all.slice(0, n).map((x) => x.toLowerCase())), name, states: Object.fromEntries(on.map((d) => [d.id, { engaged: true }])) };
+  return { id: freshId(wanted.name, all.slice(0, n).map((x) => freshId(x.name, []))), name: wanted.name, ...(wanted.notes && { notes: wanted.notes }), states: Object.fromEntries(on.map((d) => [d.id, { engaged: true }])) };
 }

@@ -39,9 +39,11 @@ export function placeStations(stations: Station[], steps: Step[]): { columns: nu
     }
     return end;
   };
-  // The longest way in comes first, so that the main instrument has the top lane.
+  // The longest way comes first, so that the main instrument has the top lane.
+  const length = stations.map(() => 1);
+  for (const i of [...order].reverse()) length[i] = 1 + Math.max(0, ...successors[i]!.filter((s) => !isBack(i, s)).map((s) => length[s]!));
   const fed = (i: number) => Number(!stations[i]!.source);
-  const roots = [...order].sort((a, b) => stations[a]!.column - stations[b]!.column || fed(a) - fed(b));
+  const roots = [...order].sort((a, b) => stations[a]!.column - stations[b]!.column || fed(a) - fed(b) || length[b]! - length[a]!);
   for (const root of roots) {
     if (placed.has(root)) continue;
     const before = predecessors[root]!.filter((p) => placed.has(p)).map((p) => stations[p]!.column);

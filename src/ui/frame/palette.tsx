@@ -27,7 +27,7 @@ export function Palette({ onShortcuts, onScheme, onExport }: Props) {
     })),
     ...rig.devices.map((d) => ({ id: `remove ${d.id}`, group: 'Devices', label: `Remove ${d.name}`, description: 'and heal the route', onClick: () => void edit({ edit: 'removeDevice', device: d.id }) })),
     ...findings.flatMap((f) => (f.fix && f.accepted === undefined ? [{ id: `fix ${f.key}`, group: 'Fixes', label: f.fix.words, description: f.what, onClick: () => void edit(f.fix!.edits, `${f.fix!.words} (fix)`) }] : [])),
-    ...['signal', 'sounds', 'history'].map((p) => ({ id: `place ${p}`, group: 'Go', label: `Open ${p}`, onClick: () => go(p) })),
+    ...['brief', 'signal', 'sounds', 'history'].map((p) => ({ id: `place ${p}`, group: 'Go', label: `Open ${p}`, onClick: () => go(p) })),
     { id: 'rigs', group: 'Go', label: 'All rigs', onClick: () => router.push('/') },
     { id: 'findings', group: 'Do', label: 'Findings', description: 'F', onClick: () => openFindings(true) },
     { id: 'undo', group: 'Do', label: 'Undo', description: 'Ctrl Z', onClick: undo },

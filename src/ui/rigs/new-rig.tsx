@@ -3,27 +3,20 @@ import { Button, Checkbox, Group, MultiSelect, Select, TagsInput, TextInput } fr
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { analyse } from '../../core/analysis';
-import { type Kind, kindOf } from '../../core/kinds';
+import { kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
-import { freshId } from '../../core/rig';
-import { type Brief, type Output, proposeRig, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
+import { type Brief, freshId, type Way } from '../../core/rig';
+import { proposeRig, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
 import { fixed } from '../../core/units';
 import { askServer, problemText } from '../keep/ask-server';
+import { kindOptions, WAY_NAMES, WAY_WORDS } from '../brief/words';
 import { SeverityMark } from '../look/severity';
 
-const WAYS: { value: Output; label: string }[] = [
-  { value: 'head', label: 'Tube head and cabinet on stage' }, { value: 'combo', label: 'Tube combo on stage' }, { value: 'house', label: 'Front of house' }, { value: 'in-ears', label: 'The player’s in-ears' }, { value: 'recorder', label: 'A recorder' },
-];
 /** Rules on which a start can follow either school. */
 const CHOOSABLE = ['compressor-early', 'filter-before-dirt', 'boost-place', 'volume-place', 'gain-low-to-high', 'tuner-place', 'pitch-early', 'time-after-dirt'];
 
-const options = (kinds: readonly Kind[]) => {
-  const groups = new Map<string, { value: string; label: string }[]>();
-  for (const k of kinds) groups.set(k.family, [...(groups.get(k.family) ?? []), { value: k.id, label: k.name }]);
-  return [...groups].map(([group, items]) => ({ group, items }));
-};
-const instruments = options(START_INSTRUMENTS);
-const pedals = options(START_PEDALS);
+const instruments = kindOptions(START_INSTRUMENTS);
+const pedals = kindOptions(START_PEDALS);
 
 /** The short start: what comes in, what must be heard where, which pedals are on hand; then an ordered rig to edit. */
 export function NewRig() {
@@ -39,9 +32,13 @@ export function NewRig() {
   const missing = [!name.trim() && 'a name', !ins.length && 'an instrument', !ways.length && 'where it is heard', !sounds.length && 'a sound'].filter(Boolean);
   const rig = useMemo(() => {
     if (!ins.length || !ways.length || !sounds.length) return null;
-    const named = (ids: string[]) => ids.map((kind) => ({ kind, name: kindOf(kind).name }));
-    const brief: Brief = { name: name.trim() || 'New rig', instruments: named(ins), wireless: wireless === 'yes', outputs: ways as Output[], pedals: named(owned), otherSchool: other, sounds };
-    return proposeRig(brief, freshId(name || 'rig', []));
+    const brief: Brief = {
+      sources: ins.map((kind, n) => ({ id: `source-${n + 1}`, kind, name: kindOf(kind).name, ...(n === 0 && wireless === 'yes' && { wireless: true }) })),
+      destinations: (ways as Way[]).map((way) => ({ id: way, way, name: WAY_NAMES[way] })),
+      gear: owned.map((kind, n) => ({ id: `gear-${n + 1}`, kind, name: kindOf(kind).name })),
+      sounds: sounds.map((sound, n) => ({ id: `sound-${n + 1}`, name: sound })),
+    };
+    return proposeRig(brief, { id: freshId(name || 'rig', []), name: name.trim() || 'New rig', otherSchool: other });
   }, [name, ins, wireless, ways, owned, other, sounds]);
   const report = useMemo(() => (rig ? analyse(rig) : null), [rig]);
   const make = async () => {
@@ -62,7 +59,7 @@ export function NewRig() {
         <MultiSelect label="What comes in?" placeholder={ins.length ? '' : 'choose instruments'} searchable data={instruments} value={ins} onChange={setIns} hidePickedOptions />
         <Select label="Does the first one come by wireless?" data={[{ value: 'no', label: 'no, on a lead' }, { value: 'yes', label: 'yes' }]} value={wireless} allowDeselect={false} onChange={(v) => setWireless(v ?? 'no')} />
         <Checkbox.Group label="Where must it be heard?" value={ways} onChange={setWays}>
-          <Group gap={12} mt={4}>{WAYS.map((w) => <Checkbox key={w.value} value={w.value} label={w.label} />)}</Group>
+          <Group gap={12} mt={4}>{Object.entries(WAY_WORDS).map(([value, label]) => <Checkbox key={value} value={value} label={label} />)}</Group>
         </Checkbox.Group>
         <MultiSelect label="Which pedals are on hand?" description="The order does not matter; two of a kind can be added later." searchable data={pedals} value={owned} onChange={setOwned} hidePickedOptions />
         <TagsInput label="Which sounds?" description="Quietest first; type and press Enter" value={sounds} onChange={setSounds} maxTags={30} />

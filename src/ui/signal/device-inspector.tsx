@@ -3,13 +3,17 @@ import { Button, Group, Select, Switch, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { StationFigures } from '../../core/analysis';
 import { touchWord } from '../../core/circuit';
-import { isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
-import { type Device, nameOf, type SettingValue } from '../../core/rig';
+import { type Figure, isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
+import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
+import { type Device, hostLoopOf, nameOf, type SettingValue } from '../../core/rig';
 import { fixed, showChange, showLevel, withPrefix } from '../../core/units';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
 import { FigureEditor } from './figure-editor';
+import { HostPanel, loopHint, MoveButtons } from './host-panel';
 import { Knob } from './knob';
+import { waysIn, waysOut } from './place-edits';
+import { TextSetting } from './text-setting';
 import { ToneChart } from './tone-chart';
 
 /** Everything about one device: its controls in this sound, what it does here, its figures, and what is known against it. */
@@ -28,6 +32,7 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
   const shown = passes.find((s) => s.id === station) ?? passes[0];
   const findings = allFindings.filter((f) => f.subjects.includes(device.id) && f.accepted === undefined);
   const words = kind.stateWords ?? { on: 'engaged', off: 'bypassed' };
+  const costs = costFigures(device);
   const set = (setting: string, value: SettingValue) => edit({ edit: 'setSetting', device: device.id, sound: sound?.id, setting, value });
   const ownSetting = (id: string) => state?.settings !== undefined && Object.hasOwn(state.settings, id);
   return (
@@ -46,6 +51,7 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
             {kind.parameters.map((p) => {
               const value = settingOf(kind, device, state, p.id) ?? p.initial;
               if (p.type === 'knob') return <Knob key={p.id} parameter={p} value={Number(value)} figure={resolveState(kind, device, state).figure} own={ownSetting(p.id)} onChange={(v) => set(p.id, v)} />;
+              if (p.type === 'text') return <TextSetting key={p.id} parameter={p} value={String(value)} hint={p.id === 'order' ? loopHint(rig, device) : undefined} onCommit={(v) => set(p.id, v)} />;
               if (p.type === 'choice') return <Select key={p.id} size="xs" label={p.label} data={p.options} value={String(value)} allowDeselect={false} onChange={(v) => v && set(p.id, v)} />;
               return <Switch key={p.id} size="xs" label={p.label} checked={value === true} onChange={(e) => set(p.id, e.currentTarget.checked)} />;
             })}
@@ -56,6 +62,7 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
           {kind.parameters.some((p) => p.type === 'knob' && !ownSetting(p.id)) && <div className="faint" style={{ fontSize: 11, marginTop: 4 }}>* the device’s own setting, the same in every sound that says nothing else</div>}
         </>
       )}
+      {kind.hosts && <HostPanel device={device} />}
       {shown && <InThisSound station={shown} passes={passes.length} />}
       {kind.job === 'instrument' && <ToneChart pickup={device.id} />}
       {findings.length > 0 && (
@@ -66,17 +73,28 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
         </>
       )}
       <h3>Figures</h3>
-      {kind.figures.length ? <FigureEditor device={device} figures={kind.figures} /> : <div className="faint">Metal only: it has no electrical figures of its own.</div>}
+      {kind.figures.length || costs.length ? <FigureEditor device={device} figures={[...kind.figures, ...costs]} /> : <div className="faint">Metal only: it has no electrical figures of its own.</div>}
       {kind.power && <p className="faint" style={{ fontSize: 12 }}>Power, typical: {kind.power.volts} V, {kind.power.milliamps} mA.{kind.size ? ` Size ${kind.size.width} × ${kind.size.depth} × ${kind.size.height} mm.` : ''}</p>}
       <RecordFields key={`record ${device.id}`} device={device} />
       <Group gap={6} mt={10}>
         {kind.through && <Button size="compact-sm" variant="default" onClick={onMove}>Move (M)</Button>}
+        <MoveButtons ways={[...waysOut(rig, device), ...waysIn(rig, device, hostLoopOf(rig, device.id)?.host)]} />
         {onAppend && <Button size="compact-sm" variant="default" onClick={onAppend}>Add behind (A)</Button>}
         <Button size="compact-sm" variant="default" onClick={onReplace}>Replace (R)</Button>
         <Button size="compact-sm" variant="default" onClick={onRemove}>Remove (Del)</Button>
       </Group>
     </div>
   );
+}
+
+/** What a block costs inside its host, and what a host has, as figures that can be corrected like any other. */
+function costFigures(device: Device): Figure[] {
+  const kind = kindOf(device.kind);
+  const figure = (id: string, label: string, unit: Figure['unit'], typical: number, max: number, reason: string): Figure => ({ id, label, unit, typical, min: 0, max, reason });
+  return [
+    ...(kind.block && device.host !== undefined ? [figure('slots', 'Slots it takes', '', kind.block.slots, 64, 'one for each block'), figure('percent', 'Processing it takes, %', '', kind.block.percent, 400, 'typical for a block of this kind')] : []),
+    ...(kind.hosts ? [figure('slots', 'Slots it has', '', kind.hosts.slots, 256, 'usual for its size'), figure('percent', 'Processing it has, %', '', kind.hosts.percent, 1000, 'all of it'), figure('paths', 'Paths it has', '', kind.hosts.paths, 16, 'usual for its size')] : []),
+  ];
 }
 
 function NameField({ device }: { device: Device }) {
@@ -87,6 +105,8 @@ function NameField({ device }: { device: Device }) {
 }
 
 function RecordFields({ device }: { device: Device }) {
+  const rig = useDocument();
+  const supplies = rig.devices.flatMap((d) => (kindOf(d.kind).outlets ?? []).map((o) => ({ value: `${d.id} ${o.id}`, label: `${d.name}, ${o.label}` })));
   const edit = useRig((s) => s.edit);
   const [maker, setMaker] = useState(device.maker ?? '');
   const [notes, setNotes] = useState(device.notes ?? '');
@@ -97,6 +117,13 @@ function RecordFields({ device }: { device: Device }) {
   return (
     <>
       <h3>Record</h3>
+      <Group gap={8} align="end" wrap="nowrap">
+        <Select size="xs" label="Stands" data={PLACES.map((p) => ({ value: p, label: PLACE_NAMES[p] }))} value={placeOf(device)} allowDeselect={false} disabled={device.host !== undefined} onChange={(v) => v && edit({ edit: 'setDevice', device: device.id, place: PLACES.find((p) => p === v)! })} />
+        {supplies.length > 0 && device.host === undefined && (
+          <Select size="xs" label="Fed by" clearable placeholder="not said" data={supplies} value={device.supply ? `${device.supply.device} ${device.supply.outlet ?? ''}` : null} onChange={(v) => v && edit({ edit: 'setDevice', device: device.id, supply: { device: v.split(' ')[0]!, outlet: v.split(' ')[1] } })} />
+        )}
+      </Group>
+      <Switch size="xs" mt={6} label="Pinned: proposals leave it where it is" checked={device.pinned === true} onChange={(e) => edit({ edit: 'setDevice', device: device.id, pinned: e.currentTarget.checked })} />
       <TextInput size="xs" label="Maker and model" value={maker} onChange={(e) => setMaker(e.currentTarget.value)} onBlur={() => maker !== (device.maker ?? '') && edit({ edit: 'setDevice', device: device.id, maker })} />
       <TextInput size="xs" label="Notes" value={notes} onChange={(e) => setNotes(e.currentTarget.value)} onBlur={() => notes !== (device.notes ?? '') && edit({ edit: 'setDevice', device: device.id, notes })} />
     </>

@@ -1,11 +1,11 @@
 'use client';
-import { Button, Group, NumberInput, Select, TextInput } from '@mantine/core';
-import type { PointFigures } from '../../core/analysis';
+import { Button, Group, NumberInput, Select, Switch, TextInput } from '@mantine/core';
+import { type PointFigures, USUAL_SQUARE_MM } from '../../core/analysis';
 import { touchWord } from '../../core/circuit';
 import { DEFAULT_PF_PER_METRE, endWords, type Lead, LEAD_TYPES, nameOf } from '../../core/rig';
 import { fixed, showLength, showLevel, withPrefix } from '../../core/units';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
-import { LEAD_NAMES } from './geometry';
+import { LEAD_NAMES } from '../../core/draw';
 
 /** A probe on one lead: what is on it in this sound, the impedances at its ends, and the lead itself. */
 export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => void }) {
@@ -48,6 +48,9 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
         <Committed key={`${lead.id} m ${lead.metres}`} label={lead.type === 'air' ? 'Distance, m' : `Length, m (${showLength(lead.metres, units.length)})`} value={lead.metres} max={500} onCommit={(metres) => edit({ edit: 'setLead', lead: lead.id, metres })} />
         <Committed key={`${lead.id} pf ${lead.pfPerMetre}`} label="pF per metre" value={lead.pfPerMetre ?? DEFAULT_PF_PER_METRE} max={2000} onCommit={(pfPerMetre) => edit({ edit: 'setLead', lead: lead.id, pfPerMetre })} />
       </Group>
+      {lead.type === 'speaker' && <Committed key={`${lead.id} mm ${lead.squareMm}`} label="Cross-section, mm²" value={lead.squareMm ?? USUAL_SQUARE_MM} max={16} onCommit={(squareMm) => edit({ edit: 'setLead', lead: lead.id, squareMm })} />}
+      {lead.type === 'insert' && <Select size="xs" mt={4} label="Conductor of the TRS plug" clearable placeholder="as usual: tip out, ring back" data={[{ value: 'tip', label: 'tip' }, { value: 'ring', label: 'ring' }]} value={lead.conductor ?? null} onChange={(v) => edit({ edit: 'setLead', lead: lead.id, conductor: v === 'tip' || v === 'ring' ? v : undefined })} />}
+      {lead.type !== 'inside' && lead.type !== 'air' && lead.type !== 'speaker' && <Switch size="xs" mt={6} label="Signal shield open at one end (never a protective earth)" checked={lead.shieldLifted === true} onChange={(e) => edit({ edit: 'setLead', lead: lead.id, shieldLifted: e.currentTarget.checked })} />}
       <TextInput size="xs" mt={4} label="Label" defaultValue={lead.label ?? ''} key={`${lead.id} label`} onBlur={(e) => e.currentTarget.value !== (lead.label ?? '') && edit({ edit: 'setLead', lead: lead.id, label: e.currentTarget.value })} />
       <Group gap={6} mt={10}>
         <Button size="compact-sm" onClick={onInsert}>Insert a device (I)</Button>

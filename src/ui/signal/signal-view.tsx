@@ -2,54 +2,31 @@
 import { ActionIcon, Checkbox, Menu, SegmentedControl, Tooltip } from '@mantine/core';
 import { IconAdjustmentsHorizontal, IconLayoutSidebarRight } from '@tabler/icons-react';
 import { useLocalStorage } from '@mantine/hooks';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type Kind, kindOf } from '../../core/kinds';
-import { type Device, deviceOf, type Edit, freshId, leadFrom, leadOf, nameOf, type Rig } from '../../core/rig';
+import { foldableHosts, walkView } from '../../core/draw';
+import { deviceOf, type Edit, insideOf, leadOf, nameOf, soundDifferences } from '../../core/rig';
 import { fixed, showLevel } from '../../core/units';
 import { useKeys } from '../frame/use-keys';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useRigStore, useSoundReport } from '../store/use-rig';
 import { DeviceInspector } from './device-inspector';
+import { ExportMenu } from './export-menu';
 import { KindPicker } from './kind-picker';
 import { LeadInspector } from './lead-inspector';
 import { METER_ROWS, USUAL_ROWS } from './meter-rows';
+import { Minimap } from './minimap';
+import { appendEdits, freeOutput, freshName, insertEdits, moveEdit } from './place-edits';
 import { PreviewPanel } from './preview-panel';
+import { ProposalsDrawer } from './proposals';
 import { usePreview } from './use-preview';
 import { useWorst } from './use-worst';
-import { type Moving, Walk } from './walk';
+import { type Compared, type Moving, Walk } from './walk';
+import { type Looking, WalkTools } from './walk-tools';
+import { WiringDrawing } from './wiring-drawing';
 import { WiringList } from './wiring-list';
 
-const newLeads = (rig: Rig): string[] => {
-  const first = freshId('lead', rig.leads.map((l) => l.id));
-  return [first, freshId('lead', [...rig.leads.map((l) => l.id), first])];
-};
-const moveEdit = (rig: Rig, device: string, lead: string): Edit => ({ edit: 'moveDevice', device, lead, newLeads: newLeads(rig) });
-/** Puts a device into a lead, engaged in the sound that is heard now and bypassed in the others. */
-const insertEdits = (rig: Rig, kind: Kind, lead: string, sound: string | undefined): [Edit & { edit: 'insertInLead' }, ...Edit[]] => {
-  const name = freshName(rig, kind.name);
-  const id = freshId(name, rig.devices.map((d) => d.id));
-  const insert = { edit: 'insertInLead' as const, lead, device: { id, kind: kind.id, name }, newLeads: newLeads(rig) };
-  return kind.alwaysOn || kind.job === 'tuner' || !sound ? [insert] : [insert, { edit: 'setEngaged', device: id, sound, engaged: true }];
-};
-/** The output of a device that the next one would be plugged into, if one is free: the main one before the others. */
-const freeOutput = (rig: Rig, device: Device): string | undefined => {
-  const { jacks, through } = kindOf(device.kind);
-  const free = jacks.filter((j) => j.direction === 'out' && (j.many || !leadFrom(rig, device.id, j.id)));
-  return (free.find((j) => j.id === through?.out) ?? free[0])?.id;
-};
-
-/** Puts a device behind another one's free output, engaged in the sound that is heard now. */
-const appendEdits = (rig: Rig, kind: Kind, after: Device, sound: string | undefined): [Edit & { edit: 'append' }, ...Edit[]] => {
-  const name = freshName(rig, kind.name);
-  const id = freshId(name, rig.devices.map((d) => d.id));
-  const append = { edit: 'append' as const, after: { device: after.id, jack: freeOutput(rig, after) ?? '' }, device: { id, kind: kind.id, name }, newLead: newLeads(rig)[0]! };
-  return kind.alwaysOn || kind.job === 'tuner' || !sound ? [append] : [append, { edit: 'setEngaged', device: id, sound, engaged: true }];
-};
-const freshName = (rig: Rig, name: string): string => {
-  const taken = new Set(rig.devices.map((d) => d.name));
-  if (!taken.has(name)) return name;
-  for (let n = 2; ; n++) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`;
-};
+const NO_LOOK: Looking = { pane: 'walk', follow: null, compare: null, folded: [], quiet: false };
 
 /** The walk with its meter bridge; beside it the inspector or the wiring. */
 export function SignalView() {
@@ -66,12 +43,30 @@ export function SignalView() {
   const [picking, setPicking] = useState<'insert' | 'append' | 'replace' | null>(null);
   const soundId = useRig((s) => s.sound);
   const sound = rig.sounds.find((s) => s.id === soundId);
+  const [looking, setLooking] = useLocalStorage<Looking>({ key: `yantrel looking ${rig.id}`, defaultValue: NO_LOOK });
+  const look = (change: Partial<Looking>) => setLooking({ ...NO_LOOK, ...looking, ...change });
+  const [proposing, setProposing] = useState(false);
+  const scroller = useRef<HTMLDivElement>(null);
+  const view = useMemo(() => report && walkView(rig, report, { folded: new Set(looking.folded), follow: rig.devices.some((d) => d.id === looking.follow) ? looking.follow : null, quiet: looking.quiet }), [rig, report, looking]);
+  const against = rig.sounds.find((s) => s.id === looking.compare && s.id !== soundId);
+  const otherReport = useRig((s) => s.report.sounds.find((r) => r.sound === against?.id));
+  const compared = useMemo((): Compared | null => {
+    if (!against || !sound || !otherReport || !report) return null;
+    const level = (r: typeof report, station: string) => r.stations.find((s) => s.id === station)?.output.levelDbu?.normal;
+    return {
+      words: soundDifferences(rig, against, sound),
+      levelDb: (station) => {
+        const [a, b] = [level(otherReport, station), level(report, station)];
+        return a === undefined || b === undefined ? null : b - a;
+      },
+    };
+  }, [against, sound, otherReport, report, rig]);
 
   const device = selection?.kind === 'device' ? deviceOf(rig, selection.id) : undefined;
   const lead = selection?.kind === 'lead' ? leadOf(rig, selection.id) : undefined;
   const movePreview = usePreview(moving?.lead ? [moveEdit(rig, moving.device, moving.lead)] : null);
 
-  const order = (report?.steps ?? []).flatMap((s) => s.leads.slice(0, 1));
+  const order = (view?.steps ?? []).flatMap((s) => s.leads.slice(0, 1));
   const targets = moving ? order.filter((id) => {
     const l = leadOf(rig, id);
     return l && l.from.device !== moving.device && l.to.device !== moving.device;
@@ -95,7 +90,7 @@ export function SignalView() {
       const next = targets[Math.min(targets.length - 1, Math.max(0, at + by))];
       return setMoving({ ...moving, lead: next ?? null });
     }
-    const stations = [...(report?.stations ?? [])].sort((a, b) => a.lane - b.lane || a.column - b.column);
+    const stations = view?.stations ?? [];
     const at = selection?.kind === 'device' ? stations.findIndex((s) => s.id === (selection.station ?? selection.id)) : selection?.kind === 'lead' ? order.indexOf(selection.id) : -1;
     if (selection?.kind === 'lead') {
       const next = order[Math.min(order.length - 1, Math.max(0, at + by))];
@@ -137,7 +132,6 @@ export function SignalView() {
     if (selection) setSide((s) => (s === 'none' ? 'inspect' : s));
   }, [selection]);
 
-  const worst = useWorst();
   const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
   const insertFor = useCallback((k: Kind): Edit[] => (lead ? insertEdits(rig, k, lead.id, sound?.id) : []), [rig, lead, sound]);
   const appendFor = useCallback((k: Kind): Edit[] => (device ? appendEdits(rig, k, device, sound?.id) : []), [rig, device, sound]);
@@ -157,16 +151,19 @@ export function SignalView() {
               ))}
             </Menu.Dropdown>
           </Menu>
+          <ExportMenu />
           <Tooltip label="Show or hide the side"><ActionIcon variant="default" aria-label="Show or hide the side" onClick={() => setSide(side === 'none' ? 'inspect' : 'none')}><IconLayoutSidebarRight size={17} /></ActionIcon></Tooltip>
         </div>
-        <div className="scroll" tabIndex={-1}>
-          {report && report.stations.length > 0
-            ? <Walk rig={rig} report={report} rows={rows} selection={selection} moving={moving} onSelect={select} onMoving={setMoving} onDrop={drop} />
+        <WalkTools looking={looking} hosts={report ? foldableHosts(rig, report) : []} quiet={view?.quiet ?? []} onLook={look} onPropose={() => setProposing(true)} />
+        <div className="scroll" tabIndex={-1} ref={scroller}>
+          {looking.pane === 'wiring' ? <WiringDrawing scroller={scroller} /> : view && view.stations.length > 0
+            ? <Walk rig={rig} view={view} rows={rows} selection={selection} moving={moving} compared={compared} onSelect={select} onMoving={setMoving} onDrop={drop} onUnfold={(h) => look({ folded: looking.folded.filter((x) => x !== h) })} />
             : <div className="empty" style={{ margin: 20 }} >{!report ? 'Working out the figures of this sound …' : <>No signal path yet. Open the wiring (W), connect an instrument’s output to an input, and the walk appears here.</>}</div>}
-          {loose.length > 0 && (
-            <div style={{ margin: '0 14px 14px', fontSize: 13 }}>Not connected: {loose.map((d) => <button key={d.id} type="button" className="sound" style={{ margin: 2, paddingLeft: 10 }} onClick={() => select({ kind: 'device', id: d.id })}>{worst.has(d.id) && <SeverityMark severity={worst.get(d.id)!} quiet />}{d.name}</button>)}</div>
-          )}
+          {looking.pane === 'walk' && compared && view && <AlsoDiffer view={view} compared={compared} name={against!.name} />}
+          {looking.pane === 'walk' && view && !looking.quiet && view.quiet.length > 0 && <Chips title="Quiet in this sound" devices={view.quiet} />}
+          {loose.length > 0 && <Chips title="Not connected" devices={loose.map((d) => d.id)} />}
         </div>
+        {looking.pane === 'walk' && view && <Minimap rig={rig} view={view} rows={rows.length} scroller={scroller} />}
         {moving && !moving.lead && byKeys && <div className="preview">Moving <strong>{nameOf(rig, moving.device)}</strong>: arrow keys choose the place, Enter puts it there, Escape leaves it.</div>}
         {moving?.lead && movePreview && <PreviewPanel title={`${nameOf(rig, moving.device)} between ${nameOf(rig, leadOf(rig, moving.lead)!.from.device)} and ${nameOf(rig, leadOf(rig, moving.lead)!.to.device)}:`} preview={movePreview} />}
       </div>
@@ -180,8 +177,9 @@ export function SignalView() {
           </div>
         </aside>
       )}
+      <ProposalsDrawer opened={proposing} onClose={() => setProposing(false)} />
       {picking === 'insert' && lead && (
-        <KindPicker title={`Insert between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`} fits={hasThrough} editsFor={insertFor} onClose={() => setPicking(null)}
+        <KindPicker title={`Insert between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`} fits={insideOf(rig, lead.from) === undefined ? hasThrough : isBlock} editsFor={insertFor} onClose={() => setPicking(null)}
           onPick={(k) => {
             const edits = insertEdits(rig, k, lead.id, sound?.id);
             setPicking(null);
@@ -189,7 +187,7 @@ export function SignalView() {
           }} />
       )}
       {picking === 'append' && device && (
-        <KindPicker title={`Add behind ${device.name}`} fits={hasInput} editsFor={appendFor} onClose={() => setPicking(null)}
+        <KindPicker title={`Add behind ${device.name}`} fits={device.host === undefined ? hasInput : isBlock} editsFor={appendFor} onClose={() => setPicking(null)}
           onPick={(k) => {
             const edits = appendEdits(rig, k, device, sound?.id);
             setPicking(null);
@@ -207,9 +205,29 @@ export function SignalView() {
   );
 }
 
-const hasThrough = (k: Kind) => k.through !== undefined;
-const hasInput = (k: Kind) => k.jacks.some((j) => j.direction === 'in');
+const hasThrough = (k: Kind) => k.through !== undefined && !k.jacks.every((j) => j.connector === 'inside');
+const isBlock = (k: Kind) => k.through !== undefined && (k.block !== undefined || k.hosts !== undefined);
+const hasInput = (k: Kind) => k.jacks.some((j) => j.direction !== 'out' && !j.inside);
 const anyKind = () => true;
+
+/** Devices in a row of small strips, to be chosen from. */
+function Chips({ title, devices }: { title: string; devices: readonly string[] }) {
+  const rig = useDocument();
+  const select = useRig((s) => s.select);
+  const worst = useWorst();
+  return (
+    <div className="chips">{title}: {devices.map((id) => <button key={id} type="button" className="sound" data-chip={id} onClick={() => select({ kind: 'device', id })}>{worst.has(id) && <SeverityMark severity={worst.get(id)!} quiet />}{nameOf(rig, id)}</button>)}</div>
+  );
+}
+
+/** What differs from the compared sound on devices that are not on this walk. */
+function AlsoDiffer({ view, compared, name }: { view: NonNullable<ReturnType<typeof walkView>>; compared: Compared; name: string }) {
+  const rig = useDocument();
+  const shown = new Set(view.stations.flatMap((s) => [s.device, ...(s.folded ?? [])]));
+  const rest = [...compared.words].filter(([id]) => !shown.has(id));
+  if (!compared.words.size) return <div className="chips">Nothing differs from {name}.</div>;
+  return rest.length ? <div className="chips">Not on this walk, and different from {name}: {rest.map(([id, words]) => `${nameOf(rig, id)} (${words.join(', ')})`).join('; ')}</div> : null;
+}
 
 /** What arrives where, in one line for each destination. */
 function Arrivals() {
@@ -221,7 +239,7 @@ function Arrivals() {
         <span key={d.device} data-destination={d.device}>
           <strong>{d.name}</strong>{' '}
           <span className="figures">
-            {d.levelDbu ? `${showLevel(d.levelDbu.normal, units.level)}, ${d.signalToNoiseDb === null ? 'no noise' : `${fixed(d.signalToNoiseDb)} dB S/N`}, ${d.thdPercent ? `${fixed(d.thdPercent.normal)} %` : ''}, ${d.channels}, ${fixed(d.latencyMs ?? 0)} ms` : 'silent'}
+            {d.levelDbu ? `${showLevel(d.levelDbu.normal, units.level)}, ${d.signalToNoiseDb === null ? 'no noise' : `${fixed(d.signalToNoiseDb)} dB S/N`}, ${d.thdPercent ? `${fixed(d.thdPercent.normal)} %` : ''}, ${d.pairedWith ? `${d.side} of stereo` : d.channels}, ${fixed(d.latencyMs ?? 0)} ms` : 'silent'}
           </span>
         </span>
       ))}
@@ -234,7 +252,7 @@ function Guide() {
     <div style={{ fontSize: 14 }}>
       <h2>Nothing chosen</h2>
       <p>Choose a strip to see what the device does in this sound, or the two letters on a lead to probe it.</p>
-      <p className="faint">Letters on leads: TS instrument, BL balanced, ST stereo, SP speaker, AR air. The bar under a strip runs from noise to level; the thin tick is the peak, the dashed one the clip point.</p>
+      <p className="faint">Letters on leads: TS instrument, BL balanced, ST stereo, IN insert, SP speaker, DG digital, AR air, LK a link inside a modeler. The bar under a strip runs from noise to level; the thin tick is the peak, the dashed one the clip point.</p>
       <p className="faint">Levels are figured at 1 kHz while playing normally. Arrow keys walk along, B bypasses, M moves, I inserts into a probed lead, ? shows all keys.</p>
     </div>
   );

@@ -1,38 +1,43 @@
 'use client';
 import { DndContext, type DragEndEvent, type DragOverEvent, PointerSensor, pointerWithin, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import { memo, useMemo } from 'react';
-import type { SoundReport } from '../../core/analysis';
 import type { Severity } from '../../core/findings/finding';
+import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead, type PlacedStation, placeWalk, SIZE, type WalkView } from '../../core/draw';
 import { kindOf } from '../../core/kinds';
 import { endWords, type Rig } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
 import { type Selection } from '../store/rig-store';
 import { useRig } from '../store/use-rig';
-import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead, type PlacedStation, placeWalk, SIZE } from './geometry';
 import { METER_ROWS, rowUnit } from './meter-rows';
 import { useWorst } from './use-worst';
 
 /** A device being moved, and the lead it would go into. */
 export interface Moving { device: string; lead: string | null }
 
+/** What differs from another sound, in words by device, and the change in level at each station. */
+export interface Compared { words: ReadonlyMap<string, string[]>; levelDb: (station: string) => number | null }
+
 interface Props {
   rig: Rig;
-  report: SoundReport;
+  view: WalkView;
   rows: readonly string[];
   selection: Selection;
   moving: Moving | null;
+  compared: Compared | null;
   onSelect: (s: Selection) => void;
   onMoving: (m: Moving | null) => void;
   onDrop: (device: string, lead: string) => void;
+  onUnfold: (host: string) => void;
 }
 
 /** The walk of one sound with the meter bridge under each lane. */
-export function Walk({ rig, report, rows, selection, moving, onSelect, onMoving, onDrop }: Props) {
+export function Walk({ rig, view, rows, selection, moving, compared, onSelect, onMoving, onDrop, onUnfold }: Props) {
   const shown = useMemo(() => METER_ROWS.filter((r) => rows.includes(r.id)), [rows]);
-  const geometry = useMemo(() => placeWalk(report, rig.leads, shown.length), [report, rig.leads, shown.length]);
+  const geometry = useMemo(() => placeWalk(view, rig.leads, shown.length, compared ? (s) => !compared.words.has(s.device) && !s.folded?.some((d) => compared.words.has(d)) : undefined), [view, rig.leads, shown.length, compared]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const worst = useWorst();
   const units = useRig((s) => s.units);
+  const devices = useMemo(() => new Map(rig.devices.map((d) => [d.id, d])), [rig.devices]);
   const over = (e: DragOverEvent) => onMoving({ device: String(e.active.data.current!.device), lead: e.over ? String(e.over.id) : null });
   const end = (e: DragEndEvent) => {
     if (e.over) onDrop(String(e.active.data.current!.device), String(e.over.id));
@@ -52,19 +57,22 @@ export function Walk({ rig, report, rows, selection, moving, onSelect, onMoving,
         </svg>
         {geometry.lanes.map((lane) => (
           <div key={lane.y} aria-hidden>
-            <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>+{HIGH} dBu</span>
-            <span className="rowname" style={{ top: lane.y + SIZE.label + SIZE.meter - 13 }}>−{-LOW} dBu</span>
+            {!compared && <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>+{HIGH} dBu</span>}
+            {!compared && <span className="rowname" style={{ top: lane.y + SIZE.label + SIZE.meter - 13 }}>−{-LOW} dBu</span>}
+            {compared && <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>What differs</span>}
             {shown.map((r, n) => (
               <span key={r.id} className="rowname" title={r.explain} style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}>{r.name}{rowUnit(r.id, units)}</span>
             ))}
           </div>
         ))}
-        {geometry.stations.map((p) => (
-          <StationStrip key={p.station.id} placed={p} name={rig.devices.find((d) => d.id === p.station.device)?.name ?? p.station.device}
-            canMove={kindOf(rig.devices.find((d) => d.id === p.station.device)!.kind).through !== undefined}
-            selected={selection?.kind === 'device' && selection.id === p.station.device} worst={worst.get(p.station.device)} onSelect={onSelect} />
-        ))}
-        {geometry.stations.map((p) => <MeterColumn key={p.station.id} placed={p} shown={shown} />)}
+        {geometry.stations.map((p) => {
+          const device = devices.get(p.station.device);
+          return (
+            <StationStrip key={p.station.id} placed={p} name={device?.name ?? p.station.device} canMove={!p.station.folded && device !== undefined && kindOf(device.kind).through !== undefined}
+              selected={selection?.kind === 'device' && selection.id === p.station.device} worst={worst.get(p.station.device) ?? p.station.folded?.map((d) => worst.get(d)).find((x) => x)} onSelect={onSelect} onUnfold={onUnfold} />
+          );
+        })}
+        {geometry.stations.map((p) => <MeterColumn key={p.station.id} placed={p} shown={shown} differs={compared ? (compared.words.get(p.station.device) ?? p.station.folded?.flatMap((d) => compared.words.get(d) ?? []) ?? []) : null} levelDb={compared ? compared.levelDb(p.station.id) : null} />)}
         {geometry.leads.map((l) => (
           <LeadTag key={l.lead.id} placed={l} words={`${endWords(rig, l.lead.from)} to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`}
             selected={selection?.kind === 'lead' && selection.id === l.lead.id} target={moving !== null && movable(moving.device, l)} over={moving?.lead === l.lead.id} onSelect={onSelect} />
@@ -74,10 +82,11 @@ export function Walk({ rig, report, rows, selection, moving, onSelect, onMoving,
   );
 }
 
-const StationStrip = memo(function StationStrip({ placed, name, canMove, selected, worst, onSelect }: { placed: PlacedStation; name: string; canMove: boolean; selected: boolean; worst?: Severity; onSelect: Props['onSelect'] }) {
+const StationStrip = memo(function StationStrip({ placed, name, canMove, selected, worst, onSelect, onUnfold }: { placed: PlacedStation; name: string; canMove: boolean; selected: boolean; worst?: Severity; onSelect: Props['onSelect']; onUnfold: Props['onUnfold'] }) {
   const { station } = placed;
   const { setNodeRef, listeners, isDragging, transform } = useDraggable({ id: `station ${station.id}`, data: { device: station.device }, disabled: !canMove });
   const words = { engaged: 'engaged', through: 'bypassed', muted: 'muted', unused: 'not in use' }[station.state];
+  const pass = station.id.split(':')[1];
   return (
     <button
       ref={setNodeRef}
@@ -87,16 +96,17 @@ const StationStrip = memo(function StationStrip({ placed, name, canMove, selecte
       data-live={station.output.levelDbu !== null && station.state === 'engaged'}
       data-device={station.device}
       data-station={station.id}
+      data-folded={station.folded ? true : undefined}
       aria-pressed={selected}
-      aria-label={`${name}, ${words}`}
-      title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[station.ins.join(' + '), station.outs.join(' + ')].filter(Boolean).join(' → ')})` : ''}`}
+      aria-label={`${name}, ${station.folded ? `${station.folded.length} inside, folded` : words}`}
+      title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[station.ins.join(' + '), station.outs.join(' + ')].filter(Boolean).join(' → ')})` : ''}${station.folded ? '. Double-click to unfold' : ''}`}
       style={{ left: placed.x, top: placed.y, width: placed.width, height: placed.narrow ? SIZE.label + SIZE.meter : SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
       onClick={() => onSelect({ kind: 'device', id: station.device, station: station.id })}
+      onDoubleClick={() => station.folded && onUnfold(station.device)}
       {...listeners}
     >
       {worst && !placed.narrow && <span className="flag"><SeverityMark severity={worst} quiet /></span>}
-      {name}
-      {station.id.includes(':') && !placed.narrow && <><br />{station.id.split(':')[1]}</>}
+      <span>{name}{pass && !placed.narrow && <><br /><span className="pass">{pass}</span></>}{station.folded && !placed.narrow && <><br /><span className="pass">{station.folded.length} inside</span></>}</span>
     </button>
   );
 });
@@ -106,7 +116,7 @@ const LeadTag = memo(function LeadTag({ placed, words, selected, target, over, o
   return (
     <button ref={setNodeRef} type="button" className="leadtag" data-lead={placed.lead.id} data-target={target} data-over={over} aria-pressed={selected} aria-label={`Lead: ${words}`} title={`Probe: ${words}`}
       style={{ left: placed.x - 11, top: placed.y - 12 }} onClick={() => onSelect({ kind: 'lead', id: placed.lead.id })}>
-      {LEAD_TAGS[placed.lead.type]}{placed.stereo && <><br />×2</>}
+      {LEAD_TAGS[placed.lead.type]}{placed.count > 1 && <><br />×{placed.count}</>}
     </button>
   );
 });
@@ -115,8 +125,8 @@ const LOW = -115;
 const HIGH = 35;
 const up = (dbu: number) => SIZE.meter - 4 - ((Math.max(LOW, Math.min(HIGH, dbu)) - LOW) / (HIGH - LOW)) * (SIZE.meter - 8);
 
-/** The bar between noise and clip, and the figures, of one station. */
-const MeterColumn = memo(function MeterColumn({ placed, shown }: { placed: PlacedStation; shown: readonly (typeof METER_ROWS)[number][] }) {
+/** The bar between noise and clip, and the figures, of one station; what differs in place of the bar while two sounds are compared. */
+const MeterColumn = memo(function MeterColumn({ placed, shown, differs, levelDb }: { placed: PlacedStation; shown: readonly (typeof METER_ROWS)[number][]; differs: string[] | null; levelDb: number | null }) {
   const units = useRig((s) => s.units);
   const { station, x, y, width } = placed;
   const { levelDbu, noiseDbu, peakDbu } = station.output;
@@ -124,7 +134,13 @@ const MeterColumn = memo(function MeterColumn({ placed, shown }: { placed: Place
   const top = y + SIZE.label + 3;
   return (
     <div data-figures={station.id}>
-      {!placed.narrow && <svg className="meter" style={{ left: x, top }} width={width} height={SIZE.meter} aria-hidden>
+      {!placed.narrow && differs && (
+        <div className="differs" data-differs={station.device} title={differs.join('\n')} style={{ left: x - 12, top, width: width + 24, height: SIZE.meter }}>
+          {differs.slice(0, 3).map((w) => <div key={w}>{w}</div>)}
+          {levelDb !== null && Math.abs(levelDb) >= 0.05 && <strong className="figures">{levelDb > 0 ? '+' : '−'}{Math.abs(levelDb).toFixed(1)} dB</strong>}
+        </div>
+      )}
+      {!placed.narrow && !differs && <svg className="meter" style={{ left: x, top }} width={width} height={SIZE.meter} aria-hidden>
         <line x1={middle} x2={middle} y1={up(HIGH)} y2={up(LOW)} stroke="var(--rule)" strokeWidth={1} />
         {levelDbu && <rect x={middle - 5} width={10} y={up(levelDbu.normal)} height={Math.max(1, up(noiseDbu ?? LOW) - up(levelDbu.normal))} fill="var(--live)" />}
         {peakDbu !== null && <line x1={middle - 7} x2={middle + 7} y1={up(peakDbu)} y2={up(peakDbu)} stroke="var(--ink)" strokeWidth={1.5} />}

@@ -2,10 +2,11 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
 import { kindOf } from '../../core/kinds';
-import { endWords, freshId, leadFrom, leadInto, type Rig } from '../../core/rig';
-import { showLength } from '../../core/units';
+import { type End, endWords, freshId, insideOf, leadTypeFor, nameOf, type Rig } from '../../core/rig';
+import { fixed, showLength } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
-import { LEAD_TAGS } from './geometry';
+import { countLeads, MINUTES } from '../../core/analysis';
+import { LEAD_TAGS } from '../../core/draw';
 
 /** Every lead of the rig, whatever the sound, and every jack that holds none. */
 export function WiringList() {
@@ -16,17 +17,18 @@ export function WiringList() {
   return (
     <>
       <h2>Wiring</h2>
-      <div className="faint" style={{ fontSize: 12 }}>{rig.leads.length} leads, {showLength(rig.leads.reduce((s, l) => s + l.metres, 0), units.length)} in all</div>
+      <LeadCount />
       <table className="sheet-table" style={{ fontSize: 12 }}>
         <thead><tr><th>From</th><th>To</th><th>Lead</th></tr></thead>
         <tbody>
-          {rig.leads.map((l) => (
+          {rig.leads.filter((l) => l.type !== 'inside').map((l) => (
             <tr key={l.id} data-click data-wire={l.id} aria-current={selection?.kind === 'lead' && selection.id === l.id} tabIndex={0} onClick={() => select({ kind: 'lead', id: l.id })} onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: l.id })}>
               <td>{endWords(rig, l.from)}</td><td>{endWords(rig, l.to)}</td><td className="figures" style={{ whiteSpace: 'nowrap' }}>{LEAD_TAGS[l.type]} {showLength(l.metres, units.length)}</td>
             </tr>
           ))}
         </tbody>
       </table>
+      <InsideLinks />
       <ConnectForm rig={rig} />
     </>
   );
@@ -36,25 +38,64 @@ function ConnectForm({ rig }: { rig: Rig }) {
   const edit = useRig((s) => s.edit);
   const [from, setFrom] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
-  const free = (direction: 'in' | 'out') =>
+  const end = (text: string) => ({ device: text.split(' ')[0]!, jack: text.split(' ')[1]! });
+  const place = (e: End) => insideOf(rig, e) ?? '';
+  const isTaken = (e: End) => place(e) === '' && rig.leads.some((l) => [l.from, l.to].some((x) => x.device === e.device && x.jack === e.jack) && l.type !== 'insert');
+  // Only what is in the same place can be joined: jacks outside, or points and blocks inside one host.
+  const free = (direction: 'in' | 'out', within: string | null) =>
     rig.devices.map((d) => ({
-      group: d.name === '' ? d.id : `${d.name} (${d.id})`,
-      items: kindOf(d.kind).jacks.filter((j) => j.direction === direction && (j.many || !(direction === 'in' ? leadInto(rig, d.id, j.id) : leadFrom(rig, d.id, j.id)))).map((j) => ({ value: `${d.id} ${j.id}`, label: `${d.name}, ${j.label}` })),
+      group: `${d.name || d.id}${d.host === undefined ? '' : `, in ${nameOf(rig, d.host)}`} (${d.id})`,
+      items: kindOf(d.kind).jacks
+        .filter((j) => (j.direction === direction || j.direction === 'either') && (j.many || !isTaken({ device: d.id, jack: j.id })) && (within === null || place({ device: d.id, jack: j.id }) === within))
+        .map((j) => ({ value: `${d.id} ${j.id}`, label: `${d.name}, ${j.label}` })),
     })).filter((g) => g.items.length > 0);
   const connect = () => {
     if (!from || !to) return;
-    const end = (text: string) => ({ device: text.split(' ')[0]!, jack: text.split(' ')[1]! });
-    const device = rig.devices.find((d) => d.id === end(from).device)!;
-    const signal = kindOf(device.kind).jacks.find((j) => j.id === end(from).jack)?.signal;
-    const done = edit({ edit: 'connect', lead: { id: freshId('lead', rig.leads.map((l) => l.id)), from: end(from), to: end(to), type: signal === 'speaker' ? 'speaker' : signal === 'air' ? 'air' : 'instrument', metres: signal === 'air' ? 0.1 : 0.5 } });
+    const type = leadTypeFor(rig, end(from), end(to));
+    const done = edit({ edit: 'connect', lead: { id: freshId('lead', rig.leads.map((l) => l.id)), from: end(from), to: end(to), type, metres: type === 'inside' ? 0 : type === 'air' ? 0.1 : 0.5 } });
     if (done.ok) [setFrom, setTo].forEach((f) => f(null));
   };
   return (
     <>
       <h3>Connect free jacks</h3>
-      <Select size="xs" searchable clearable label="From an output" placeholder="choose" data={free('out')} value={from} onChange={setFrom} />
-      <Select size="xs" searchable clearable label="To an input" placeholder="choose" data={free('in')} value={to} onChange={setTo} />
+      <Select size="xs" searchable clearable label="From an output" placeholder="choose" data={free('out', to ? place(end(to)) : null)} value={from} onChange={setFrom} />
+      <Select size="xs" searchable clearable label="To an input" placeholder="choose" data={free('in', from ? place(end(from)) : null)} value={to} onChange={setTo} />
       <Button mt={6} size="compact-sm" disabled={!from || !to} onClick={connect}>Connect</Button>
+    </>
+  );
+}
+
+/** How many leads there are of each type, and about how long making and laying them takes: what is always underestimated. */
+function LeadCount() {
+  const rig = useDocument();
+  const units = useRig((s) => s.units);
+  const count = countLeads(rig);
+  return (
+    <div className="faint" style={{ fontSize: 12 }} data-count={count.leads}>
+      {count.leads} leads, {showLength(count.metres, units.length)} in all: {count.byType.map((t) => `${t.count} ${LEAD_TAGS[t.type]}`).join(', ')}. {count.plugs} plugs; making and laying them takes about {fixed(count.hours)} h ({MINUTES.plug} min a plug, {MINUTES.lead} min a lead).
+    </div>
+  );
+}
+
+/** Links inside hosts cost nothing and are listed apart. */
+function InsideLinks() {
+  const rig = useDocument();
+  const selection = useRig((s) => s.selection);
+  const select = useRig((s) => s.select);
+  const links = rig.leads.filter((l) => l.type === 'inside');
+  if (!links.length) return null;
+  return (
+    <>
+      <h3>Links inside hosts</h3>
+      <table className="sheet-table" style={{ fontSize: 12 }}>
+        <tbody>
+          {links.map((l) => (
+            <tr key={l.id} data-click data-link={l.id} aria-current={selection?.kind === 'lead' && selection.id === l.id} tabIndex={0} onClick={() => select({ kind: 'lead', id: l.id })} onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: l.id })}>
+              <td>{endWords(rig, l.from)}</td><td>{endWords(rig, l.to)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </>
   );
 }

@@ -1,9 +1,10 @@
 'use client';
-import { Popover } from '@mantine/core';
-import { isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
-import { type Device, type Sound, walkOrder } from '../../core/rig';
+import { Popover, Select, Switch } from '@mantine/core';
+import { isEngaged, kindOf, type Parameter, resolveState, settingOf, stateIn } from '../../core/kinds';
+import { type Device, type SettingValue, type Sound, walkOrder } from '../../core/rig';
 import { clockHour } from '../../core/units';
 import { Knob } from '../signal/knob';
+import { TextSetting } from '../signal/text-setting';
 import { useDocument, useRig } from '../store/use-rig';
 
 /** Devices by sounds: what is engaged where, and where the knobs stand. */
@@ -42,26 +43,41 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
   const state = stateIn(sound, device.id);
   const on = isEngaged(kind, device, state);
   const words = kind.alwaysOn ? 'always' : on ? (kind.stateWords?.on ?? 'on') : (kind.stateWords?.off ?? 'off');
-  const knobs = kind.parameters.filter((p) => p.type === 'knob');
-  const value = (id: string) => Number(settingOf(kind, device, state, id) ?? 0);
-  const reading = knobs.map((p) => (p.unit ? `${value(p.id)} ${p.unit}` : clockHour(value(p.id)).replace(" o'clock", '').replace('half past ', '') + (clockHour(value(p.id)).startsWith('half') ? '½' : ''))).join(' · ');
+  const value = (id: string) => settingOf(kind, device, state, id);
+  const reading = kind.parameters.map((p) => short(p, value(p.id))).filter(Boolean).join(' · ');
+  const set = (setting: string, v: SettingValue) => edit({ edit: 'setSetting', device: device.id, sound: sound.id, setting, value: v });
   return (
     <td className={`state${now ? ' now' : ''}`} data-cell={`${device.id} ${sound.id}`}>
       <button type="button" className="sheet-cell" data-on={on && !kind.alwaysOn} disabled={kind.alwaysOn} aria-label={`${device.name} in ${sound.name}: ${words}`} onClick={() => edit({ edit: 'setEngaged', device: device.id, sound: sound.id, engaged: !on })}>{words}</button>
-      {knobs.length > 0 && (
+      {kind.parameters.length > 0 && (
         <Popover position="bottom" withinPortal>
           <Popover.Target>
-            <button type="button" className="figures faint" title={knobs.map((p) => p.label).join(' · ')} aria-label={`Knobs of ${device.name} in ${sound.name}: ${reading}`} style={{ display: 'block', width: '100%', border: 0, background: 'none', fontSize: 11, minHeight: 24, cursor: 'pointer', fontWeight: state?.settings ? 700 : 400, color: state?.settings ? 'var(--ink)' : undefined }}>{reading}</button>
+            <button type="button" className="figures faint" title={kind.parameters.map((p) => p.label).join(' · ')} aria-label={`Settings of ${device.name} in ${sound.name}: ${reading}`} style={{ display: 'block', width: '100%', maxWidth: 130, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', border: 0, background: 'none', fontSize: 11, minHeight: 24, cursor: 'pointer', fontWeight: state?.settings ? 700 : 400, color: state?.settings ? 'var(--ink)' : undefined }}>{reading || 'set …'}</button>
           </Popover.Target>
           <Popover.Dropdown>
             <div className="knobs" style={{ maxWidth: 300 }}>
-              {knobs.map((p) => (
-                <Knob key={p.id} parameter={p} value={value(p.id)} figure={resolveState(kind, device, state).figure} own={state?.settings !== undefined && Object.hasOwn(state.settings, p.id)} onChange={(v) => edit({ edit: 'setSetting', device: device.id, sound: sound.id, setting: p.id, value: v })} />
-              ))}
+              {kind.parameters.map((p) => {
+                if (p.type === 'knob') return <Knob key={p.id} parameter={p} value={Number(value(p.id) ?? 0)} figure={resolveState(kind, device, state).figure} own={state?.settings !== undefined && Object.hasOwn(state.settings, p.id)} onChange={(v) => set(p.id, v)} />;
+                if (p.type === 'text') return <TextSetting key={p.id} parameter={p} value={String(value(p.id) ?? '')} onCommit={(v) => set(p.id, v)} />;
+                if (p.type === 'choice') return <Select key={p.id} size="xs" label={p.label} data={p.options} value={String(value(p.id))} allowDeselect={false} comboboxProps={{ withinPortal: false }} onChange={(v) => v && set(p.id, v)} />;
+                return <Switch key={p.id} size="xs" label={p.label} checked={value(p.id) === true} onChange={(e) => set(p.id, e.currentTarget.checked)} />;
+              })}
             </div>
           </Popover.Dropdown>
         </Popover>
       )}
     </td>
   );
+}
+
+/** A setting in as few letters as will do: knobs by clock hour, choices by their word, switches only where they are on. */
+function short(p: Parameter, value: SettingValue | undefined): string {
+  if (p.type === 'knob') {
+    if (p.unit !== undefined) return `${Number(value ?? 0)} ${p.unit}`.trim();
+    const hour = clockHour(Number(value ?? 0));
+    return hour.replace(" o'clock", '').replace('half past ', '') + (hour.startsWith('half') ? '½' : '');
+  }
+  if (p.type === 'choice') return value === p.initial ? '' : (p.options.find((o) => o.value === value)?.label ?? '');
+  if (p.type === 'text') return String(value ?? '');
+  return value === true && value !== p.initial ? p.label.toLowerCase() : '';
 }

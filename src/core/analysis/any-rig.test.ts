@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { placeWalk } from './geometry';
-import { KINDS, kindOf } from '../../core/kinds';
-import { insideOf, integrityProblems, leadTypeFor, type Rig } from '../../core/rig';
-import { device, lead, rigOf, sound } from '../../core/testing/rigs';
-import { analyse } from '../../core/analysis';
+import { placeWalk, walkView } from '../draw';
+import { KINDS, kindOf } from '../kinds';
+import { insideOf, integrityProblems, leadTypeFor, type Rig } from '../rig';
+import { device, lead, rigOf, sound } from '../testing/rigs';
+import { analyse } from '.';
 
 /** Any rig: any kinds, any legal leads between them (circles too), any states. */
 const anyRig: fc.Arbitrary<Rig> = fc
@@ -63,7 +63,7 @@ test('distortion stays under that of a square wave, and no resonance lifts 1 kHz
 
 test('the walk can be drawn: every strip has a place of its own', () => {
   fc.assert(fc.property(anyRig, (rig) => analyse(rig).sounds.every((s) => {
-    const g = placeWalk(s, rig.leads, 6);
+    const g = placeWalk(walkView(rig, s, { quiet: true, folded: new Set(rig.devices.filter((d) => kindOf(d.kind).hosts).map((d) => d.id)) }), rig.leads, 6);
     return new Set(g.stations.map((p) => `${p.x} ${p.y}`)).size === g.stations.length && g.ways.every((w) => !w.d.includes('NaN'));
   })), { numRuns: 150 });
 });

@@ -1,10 +1,11 @@
-import { analyse } from '../../core/analysis';
-import { brokenRig, touringRig } from '../../core/demo';
-import { placeWalk, SIZE } from './geometry';
+import { analyse } from '../analysis';
+import { brokenRig, touringRig } from '../demo';
+import { placeWalk, SIZE } from './walk-geometry';
+import { walkView } from './walk-view';
 
 test.each([touringRig, brokenRig])('strips never overlap, and every drawn lead has its tag in a gap', (rig) => {
   for (const report of analyse(rig).sounds) {
-    const g = placeWalk(report, rig.leads, 7);
+    const g = placeWalk(walkView(rig, report, { quiet: true }), rig.leads, 7);
     for (const a of g.stations) {
       for (const b of g.stations) {
         if (a === b || a.y !== b.y) continue;
@@ -19,7 +20,7 @@ test.each([touringRig, brokenRig])('strips never overlap, and every drawn lead h
 
 test('the live line ends where the signal is muted', () => {
   const report = analyse(touringRig).sounds.find((s) => s.sound === 'tune')!;
-  const g = placeWalk(report, touringRig.leads, 7);
+  const g = placeWalk(walkView(touringRig, report), touringRig.leads, 7);
   expect(g.ways.find((w) => w.key === 'join>tuner')!.live).toBe(true);
   expect(g.ways.find((w) => w.key === 'tuner>comp')!.live).toBe(false);
 });

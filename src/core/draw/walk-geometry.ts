@@ -1,31 +1,32 @@
-import type { SoundReport, StationFigures } from '../../core/analysis';
-import type { Lead } from '../../core/rig';
+import type { Lead } from '../rig/schema';
+import type { WalkStation, WalkView } from './walk-view';
 
 /** Sizes of the walk in pixels. */
 export const SIZE = { gutter: 86, wide: 80, narrow: 26, gap: 30, label: 58, meter: 58, row: 17, laneGap: 26, top: 22 };
 
-export interface PlacedStation { station: StationFigures; x: number; y: number; width: number; narrow: boolean }
-export interface PlacedLead { lead: Lead; x: number; y: number; live: boolean; stereo: boolean }
+export interface PlacedStation { station: WalkStation; x: number; y: number; width: number; narrow: boolean }
+/** A tag on a lead: where it stands, and how many leads run there side by side. */
+export interface PlacedLead { lead: Lead; x: number; y: number; live: boolean; count: number }
 export interface Way { key: string; d: string; live: boolean; type: Lead['type']; stereo: boolean; back: boolean }
 export interface WalkGeometry { stations: PlacedStation[]; leads: PlacedLead[]; ways: Way[]; lanes: { y: number; height: number }[]; width: number; height: number }
 
-const isSmall = (s: StationFigures): boolean => s.state === 'through' || s.state === 'unused';
+const passesOn = (s: WalkStation): boolean => s.state === 'through' || s.state === 'unused';
 
 /**
- * Places a sound's walk: stations in columns by when the signal meets them, parallel routes in lanes, the meter rows of each
- * lane under it. A column is narrow where nothing in it does more than pass the signal on.
+ * Places a walk: stations in columns by when the signal meets them, parallel routes in lanes, the meter rows of each lane under
+ * it. A column is narrow where `isSmall` says so of everything in it; usually where it only passes the signal on.
  */
-export function placeWalk(report: SoundReport, leads: readonly Lead[], rows: number): WalkGeometry {
+export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, isSmall: (s: WalkStation) => boolean = passesOn): WalkGeometry {
   const laneHeight = SIZE.label + SIZE.meter + rows * SIZE.row + 10;
-  const lanes = Array.from({ length: Math.max(1, report.lanes) }, (_, i) => ({ y: SIZE.top + i * (laneHeight + SIZE.laneGap), height: laneHeight }));
-  const columnWidth = Array.from({ length: report.columns }, (_, c) => (report.stations.some((s) => s.column === c && !isSmall(s)) ? SIZE.wide : SIZE.narrow));
+  const lanes = Array.from({ length: Math.max(1, view.lanes) }, (_, i) => ({ y: SIZE.top + i * (laneHeight + SIZE.laneGap), height: laneHeight }));
+  const columnWidth = Array.from({ length: view.columns }, (_, c) => (view.stations.some((s) => s.column === c && !isSmall(s)) ? SIZE.wide : SIZE.narrow));
   const columnX: number[] = [];
   let x = SIZE.gutter;
   for (const width of columnWidth) {
     columnX.push(x);
     x += width + SIZE.gap;
   }
-  const stations = report.stations.map((station) => {
+  const stations = view.stations.map((station) => {
     const narrow = isSmall(station) && columnWidth[station.column] === SIZE.narrow;
     return { station, x: columnX[station.column]!, y: lanes[station.lane]!.y, width: columnWidth[station.column]!, narrow };
   });
@@ -33,15 +34,14 @@ export function placeWalk(report: SoundReport, leads: readonly Lead[], rows: num
   const byId = new Map(leads.map((l) => [l.id, l]));
   const ways: Way[] = [];
   const tags: PlacedLead[] = [];
-  for (const step of report.steps) {
+  for (const step of view.steps) {
     const from = at.get(step.from);
     const to = at.get(step.to);
-    const lead = byId.get(step.leads[0]!);
-    if (!from || !to || !lead) continue;
+    const lead = byId.get(step.leads[0] ?? '');
+    if (!from || !to || (step.leads.length > 0 && !lead)) continue;
     const live = !step.open && from.station.output.levelDbu !== null && from.station.state !== 'muted';
     const [x1, y1, x2, y2] = [from.x + from.width, from.y + SIZE.label / 2, to.x, to.y + SIZE.label / 2];
-    const stereo = step.leads.length > 1;
-    const splits = y1 !== y2 && report.steps.some((s) => s !== step && s.from === step.from && at.get(s.to)?.y === y1);
+    const splits = y1 !== y2 && view.steps.some((s) => s !== step && s.from === step.from && at.get(s.to)?.y === y1);
     const between = stations.find((s) => s.y === from.y && s.x > x1 && s.x < x2);
     let d: string;
     let tag: [number, number];
@@ -64,14 +64,8 @@ export function placeWalk(report: SoundReport, leads: readonly Lead[], rows: num
       d = `M${x1} ${y1}H${x2 - 7}V${y2}h7`;
       tag = [x1 + SIZE.gap / 2, y1];
     }
-    ways.push({ key: `${step.from}>${step.to}`, d, live, type: lead.type, stereo, back: step.back });
-    tags.push({ lead, x: tag[0], y: tag[1], live, stereo });
+    ways.push({ key: `${step.from}>${step.to}`, d, live, type: lead?.type ?? 'inside', stereo: step.leads.length > 1, back: step.back });
+    if (lead) tags.push({ lead, x: tag[0], y: tag[1], live, count: step.leads.length });
   }
   return { stations, leads: tags, ways, lanes, width: x + 10, height: lanes.at(-1)!.y + laneHeight };
 }
-
-/** Two letters for a lead type. */
-export const LEAD_TAGS: Record<Lead['type'], string> = { instrument: 'TS', balanced: 'BL', stereo: 'ST', insert: 'IN', speaker: 'SP', digital: 'DG', midi: 'MI', air: 'AR', inside: 'LK' };
-/** Line pattern of a lead type. */
-export const LEAD_DASH: Record<Lead['type'], string | undefined> = { instrument: undefined, balanced: '9 3', stereo: '12 3 3 3', insert: '6 2 2 2', speaker: '16 4', digital: '3 3', midi: '2 4', air: '1 5', inside: '1 3' };
-export const LEAD_NAMES: Record<Lead['type'], string> = { instrument: 'instrument (TS)', balanced: 'balanced', stereo: 'stereo (TRS)', insert: 'insert', speaker: 'speaker', digital: 'digital', midi: 'MIDI', air: 'air', inside: 'link inside a host' };

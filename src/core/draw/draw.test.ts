@@ -1,0 +1,91 @@
+import { analyse } from '../analysis';
+import { brokenRig, touringRig } from '../demo';
+import { device, lead, rigOf, sound } from '../testing/rigs';
+import { placeWalk, placeWiring, walkView } from '.';
+
+const inside = (id: string, from: string, to: string) => lead(id, from, to, 0, 'inside');
+const hosted = rigOf(
+  [
+    device('g', 'guitar-humbucker', 'Guitar'), device('g2', 'lap-steel', 'Steel', { engaged: false }), device('mix', 'mixer-line', 'Joiner'), device('m', 'modeler-floor', 'Modeler'), device('comp', 'compressor', 'Comp', { host: 'm', engaged: true }), device('drv', 'drive-mid', 'Drive', { engaged: true }),
+    device('amp', 'amp-block', 'Amp', { host: 'm' }), device('cab', 'cab-block', 'Cab', { host: 'm' }), device('desk', 'console-input', 'House', { settings: { input: 'line' } }), device('rec', 'recorder', 'Recorder'),
+  ],
+  [
+    lead('1', 'g.out', 'mix.a', 3), lead('2', 'g2.out', 'mix.b', 3), lead('3', 'mix.out', 'm.in', 3), lead('4', 'm.send1', 'drv.in', 1), lead('5', 'drv.out', 'm.return1', 1), lead('6', 'm.out', 'desk.in', 20, 'balanced'), lead('7', 'm.out2', 'rec.in', 3, 'balanced'),
+    inside('a', 'm.fromIn', 'comp.in'), inside('b', 'comp.out', 'm.toSend1'), inside('c', 'm.fromReturn1', 'amp.in'), inside('d', 'amp.out', 'cab.in'), inside('e', 'cab.out', 'm.toOut'), inside('f', 'amp.out', 'm.toOut2'),
+  ],
+  [sound('a', 'A', [])],
+);
+
+describe('looking at a walk', () => {
+  const report = analyse(hosted).sounds[0]!;
+  const devices = (view: ReturnType<typeof walkView>) => view.stations.map((s) => s.device);
+
+  test('what no played instrument reaches is told apart, and shown when asked for', () => {
+    const view = walkView(hosted, report);
+    expect(view.quiet).toEqual(['g2']);
+    expect(devices(view)).not.toContain('g2');
+    expect(devices(walkView(hosted, report, { quiet: true }))).toContain('g2');
+  });
+  test('a folded host is one strip a pass, in the order of the signal, with the figures of its ends', () => {
+    const view = walkView(hosted, report, { folded: new Set(['m']) });
+    const order = [...view.stations].sort((a, b) => a.column - b.column).map((s) => s.id);
+    expect(order.slice(0, 5)).toEqual(['g', 'mix', 'm~0', 'drv', 'm~1']);
+    const [first, second] = ['m~0', 'm~1'].map((id) => view.stations.find((s) => s.id === id)!);
+    expect(first!.folded).toEqual(['comp']);
+    expect(second!.folded).toEqual(['amp', 'cab']);
+    expect(second!.output.levelDbu).toEqual(report.stations.find((s) => s.device === 'm' && s.outs.includes('out'))!.output.levelDbu);
+    expect(view.steps.every((s) => !s.back)).toBe(true);
+    expect(view.steps.find((s) => s.from === 'm~1' && s.to === 'desk')!.leads).toEqual(['6']);
+  });
+  test('following a destination leaves only its ways; following a source only what it reaches', () => {
+    expect(new Set(devices(walkView(hosted, report, { follow: 'rec' })))).toEqual(new Set(['g', 'mix', 'm', 'comp', 'drv', 'amp', 'rec']));
+    expect(devices(walkView(hosted, report, { follow: 'cab' }))).toEqual(['cab', 'm', 'desk']);
+    expect(new Set(devices(walkView(hosted, report, { follow: 'g', quiet: true })))).not.toContain('g2');
+  });
+  test('the report is not changed by looking at it', () => {
+    const before = JSON.stringify(report);
+    walkView(hosted, report, { folded: new Set(['m']), follow: 'rec' });
+    expect(JSON.stringify(report)).toBe(before);
+  });
+  test('every strip has a place of its own, and every way a path', () => {
+    const g = placeWalk(walkView(hosted, report, { quiet: true }), hosted.leads, 5);
+    expect(new Set(g.stations.map((s) => `${s.x} ${s.y}`)).size).toBe(g.stations.length);
+    expect(g.ways.every((w) => !w.d.includes('NaN'))).toBe(true);
+  });
+});
+
+describe('the wiring by place', () => {
+  test.each([hosted, touringRig, brokenRig])('every device outside a host has a box in its band, every lead a way from its jack to its jack', (rig) => {
+    const g = placeWiring(rig, 900);
+    expect(g.boxes.map((b) => b.device.id).sort()).toEqual(rig.devices.filter((d) => d.host === undefined).map((d) => d.id).sort());
+    const leads = rig.leads.filter((l) => l.type !== 'inside');
+    expect(g.ways.map((w) => w.lead.id)).toEqual(leads.map((l) => l.id));
+    for (const w of g.ways) {
+      const jack = (id: string, jackId: string, side: string) => g.boxes.find((b) => b.device.id === id)!.jacks.find((j) => j.id === jackId && j.side === side)!;
+      const [from, to] = [jack(w.lead.from.device, w.lead.from.jack, 'out'), jack(w.lead.to.device, w.lead.to.jack, 'in')];
+      expect(w.d.startsWith(`M${from.x} ${from.y}H`)).toBe(true);
+      expect(w.d.endsWith(`V${to.y}H${to.x}`)).toBe(true);
+    }
+    for (const a of g.boxes) {
+      expect(a.x + a.width).toBeLessThanOrEqual(g.width);
+      for (const b of g.boxes) if (a !== b) expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y).toBe(true);
+    }
+  });
+  test('no way runs through a box', () => {
+    const g = placeWiring(touringRig, 900);
+    for (const w of g.ways) {
+      const numbers = w.d.match(/[MHV][^MHV]*/g)!;
+      let [x, y] = numbers[0]!.slice(1).split(' ').map(Number) as [number, number];
+      for (const part of numbers.slice(1)) {
+        const to = Number(part.slice(1));
+        const [x2, y2] = part.startsWith('H') ? [to, y] : [x, to];
+        for (const b of g.boxes) {
+          const inside = Math.max(Math.min(x, x2), b.x + 1) < Math.min(Math.max(x, x2), b.x + b.width - 1) || (x === x2 && x > b.x + 1 && x < b.x + b.width - 1);
+          const across = Math.max(Math.min(y, y2), b.y + 1) < Math.min(Math.max(y, y2), b.y + b.height - 1) || (y === y2 && y > b.y + 1 && y < b.y + b.height - 1);
+          expect(inside && across).toBe(false);
+        }
+        [x, y] = [x2, y2];
+      }
+    }
+  });
+});

@@ -1,0 +1,4 @@
+export { toDot } from './dot';
+export { type Graph, walkGraph, wiringGraph } from './graph';
+export { toGraphml } from './graphml';
+export { walkSvg, wiringSvg } from './svg';
