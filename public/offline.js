@@ -24,11 +24,14 @@ async function keep({ page, scripts }) {
 async function keptFirst(request) {
   const cache = await caches.open(KEPT);
   const kept = await cache.match(request);
-  if (kept) return kept;
+  if (kept) return asAsked(request, kept);
   const answer = await fetch(request);
   if (answer.ok) await cache.put(request, answer.clone());
-  return answer;
+  return asAsked(request, answer);
 }
+
+/** A worker takes its address, and what to run behind the #, from the answer. A fresh answer has none of its own, so that of the request holds: workers that share a script are told apart. */
+const asAsked = (request, answer) => (request.destination === 'worker' ? new Response(answer.body, { status: answer.status, statusText: answer.statusText, headers: answer.headers }) : answer);
 
 async function serverFirst(request) {
   const cache = await caches.open(KEPT);

@@ -4,21 +4,31 @@ import type { WalkStation, WalkView } from './walk-view';
 /** Sizes of the walk in pixels. */
 export const SIZE = { gutter: 86, wide: 80, narrow: 26, gap: 30, label: 58, meter: 58, row: 17, laneGap: 26, top: 22 };
 
-export interface PlacedStation { station: WalkStation; x: number; y: number; width: number; narrow: boolean }
+/** `folded`: its lane shows no figures. */
+export interface PlacedStation { station: WalkStation; x: number; y: number; width: number; narrow: boolean; folded: boolean }
 /** A tag on a lead: where it stands, and how many leads run there side by side. */
 export interface PlacedLead { lead: Lead; x: number; y: number; live: boolean; count: number }
-export interface Way { key: string; d: string; live: boolean; type: Lead['type']; stereo: boolean; back: boolean }
-export interface WalkGeometry { stations: PlacedStation[]; leads: PlacedLead[]; ways: Way[]; lanes: { y: number; height: number }[]; width: number; height: number }
+/** `flat` ways run along one lane; the others cross lanes and are drawn under them. */
+export interface Way { key: string; d: string; live: boolean; type: Lead['type']; stereo: boolean; back: boolean; flat: boolean }
+export interface WalkGeometry { stations: PlacedStation[]; leads: PlacedLead[]; ways: Way[]; lanes: { y: number; height: number; key: string; folded: boolean }[]; width: number; height: number }
 
 const passesOn = (s: WalkStation): boolean => s.state === 'through' || s.state === 'unused';
 
 /**
  * Places a walk: stations in columns by when the signal meets them, parallel routes in lanes, the meter rows of each lane under
- * it. A column is narrow where `isSmall` says so of everything in it; usually where it only passes the signal on.
+ * it unless the lane is folded. A column is narrow where `isSmall` says so of everything in it; usually where it only passes the
+ * signal on. A lane is known by its first station.
  */
-export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, isSmall: (s: WalkStation) => boolean = passesOn): WalkGeometry {
-  const laneHeight = SIZE.label + SIZE.meter + rows * SIZE.row + 10;
-  const lanes = Array.from({ length: Math.max(1, view.lanes) }, (_, i) => ({ y: SIZE.top + i * (laneHeight + SIZE.laneGap), height: laneHeight }));
+export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, isSmall: (s: WalkStation) => boolean = passesOn, foldedLanes: ReadonlySet<string> = new Set()): WalkGeometry {
+  const lanes: WalkGeometry['lanes'] = [];
+  let top = SIZE.top;
+  for (let i = 0; i < Math.max(1, view.lanes); i++) {
+    const key = view.stations.find((s) => s.lane === i)?.id ?? '';
+    const folded = foldedLanes.has(key);
+    const height = folded ? SIZE.label + 6 : SIZE.label + SIZE.meter + rows * SIZE.row + 10;
+    lanes.push({ y: top, height, key, folded });
+    top += height + SIZE.laneGap;
+  }
   const columnWidth = Array.from({ length: view.columns }, (_, c) => (view.stations.some((s) => s.column === c && !isSmall(s)) ? SIZE.wide : SIZE.narrow));
   const columnX: number[] = [];
   let x = SIZE.gutter;
@@ -28,7 +38,8 @@ export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, 
   }
   const stations = view.stations.map((station) => {
     const narrow = isSmall(station) && columnWidth[station.column] === SIZE.narrow;
-    return { station, x: columnX[station.column]!, y: lanes[station.lane]!.y, width: columnWidth[station.column]!, narrow };
+    const { folded } = lanes[station.lane]!;
+    return { folded, station, x: columnX[station.column]!, y: lanes[station.lane]!.y, width: columnWidth[station.column]!, narrow };
   });
   const at = new Map(stations.map((s) => [s.station.id, s]));
   const byId = new Map(leads.map((l) => [l.id, l]));
@@ -64,8 +75,8 @@ export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, 
       d = `M${x1} ${y1}H${x2 - 7}V${y2}h7`;
       tag = [x1 + SIZE.gap / 2, y1];
     }
-    ways.push({ key: `${step.from}>${step.to}`, d, live, type: lead?.type ?? 'inside', stereo: step.leads.length > 1, back: step.back });
+    ways.push({ key: `${step.from}>${step.to}`, d, live, type: lead?.type ?? 'inside', stereo: step.leads.length > 1, back: step.back, flat: y1 === y2 });
     if (lead) tags.push({ lead, x: tag[0], y: tag[1], live, count: step.leads.length });
   }
-  return { stations, leads: tags, ways, lanes, width: x + 10, height: lanes.at(-1)!.y + laneHeight };
+  return { stations, leads: tags, ways, lanes, width: x + 10, height: lanes.at(-1)!.y + lanes.at(-1)!.height };
 }

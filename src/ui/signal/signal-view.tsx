@@ -26,7 +26,7 @@ import { type Looking, WalkTools } from './walk-tools';
 import { WiringDrawing } from './wiring-drawing';
 import { WiringList } from './wiring-list';
 
-const NO_LOOK: Looking = { pane: 'walk', follow: null, compare: null, folded: [], quiet: false };
+const NO_LOOK: Looking = { pane: 'walk', follow: null, compare: null, folded: [], lanes: [], quiet: false };
 
 /** The walk with its meter bridge; beside it the inspector or the wiring. */
 export function SignalView() {
@@ -118,6 +118,13 @@ export function SignalView() {
     ['a', () => device && freeOutput(rig, device) && setPicking('append')],
     ['r', () => device && setPicking('replace')],
     ['Delete', remove],
+    ['l', () => {
+      const lanes = view ? [...new Set(view.stations.map((s) => s.lane))].map((n) => view.stations.find((s) => s.lane === n)!.id) : [];
+      const mine = view?.stations.find((s) => device && s.device === device.id)?.lane ?? 0;
+      look({ lanes: looking.lanes.length ? [] : lanes.filter((_, n) => n !== mine) });
+    }],
+    ['h', () => report && look({ folded: looking.folded.length ? [] : foldableHosts(rig, report) })],
+    ['g', () => look({ pane: looking.pane === 'walk' ? 'wiring' : 'walk' })],
     ['w', () => setSide(side === 'wiring' ? 'inspect' : 'wiring')],
     ['p', () => {
       const first = device ? order.find((id) => leadOf(rig, id)?.from.device === device.id) : order[0];
@@ -157,13 +164,13 @@ export function SignalView() {
         <WalkTools looking={looking} hosts={report ? foldableHosts(rig, report) : []} quiet={view?.quiet ?? []} onLook={look} onPropose={() => setProposing(true)} />
         <div className="scroll" tabIndex={-1} ref={scroller}>
           {looking.pane === 'wiring' ? <WiringDrawing scroller={scroller} /> : view && view.stations.length > 0
-            ? <Walk rig={rig} view={view} rows={rows} selection={selection} moving={moving} compared={compared} onSelect={select} onMoving={setMoving} onDrop={drop} onUnfold={(h) => look({ folded: looking.folded.filter((x) => x !== h) })} />
+            ? <Walk rig={rig} view={view} rows={rows} selection={selection} moving={moving} compared={compared} onSelect={select} onMoving={setMoving} onDrop={drop} onUnfold={(h) => look({ folded: looking.folded.filter((x) => x !== h) })} foldedLanes={looking.lanes} onFoldLane={(l) => look({ lanes: looking.lanes.includes(l) ? looking.lanes.filter((x) => x !== l) : [...looking.lanes, l] })} />
             : <div className="empty" style={{ margin: 20 }} >{!report ? 'Working out the figures of this sound …' : <>No signal path yet. Open the wiring (W), connect an instrument’s output to an input, and the walk appears here.</>}</div>}
           {looking.pane === 'walk' && compared && view && <AlsoDiffer view={view} compared={compared} name={against!.name} />}
           {looking.pane === 'walk' && view && !looking.quiet && view.quiet.length > 0 && <Chips title="Quiet in this sound" devices={view.quiet} />}
           {loose.length > 0 && <Chips title="Not connected" devices={loose.map((d) => d.id)} />}
         </div>
-        {looking.pane === 'walk' && view && <Minimap rig={rig} view={view} rows={rows.length} scroller={scroller} />}
+        {looking.pane === 'walk' && view && <Minimap rig={rig} view={view} rows={rows.length} foldedLanes={looking.lanes} scroller={scroller} />}
         {moving && !moving.lead && byKeys && <div className="preview">Moving <strong>{nameOf(rig, moving.device)}</strong>: arrow keys choose the place, Enter puts it there, Escape leaves it.</div>}
         {moving?.lead && movePreview && <PreviewPanel title={`${nameOf(rig, moving.device)} between ${nameOf(rig, leadOf(rig, moving.lead)!.from.device)} and ${nameOf(rig, leadOf(rig, moving.lead)!.to.device)}:`} preview={movePreview} />}
       </div>

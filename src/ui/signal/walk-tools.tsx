@@ -7,7 +7,7 @@ import { useDocument, useRig } from '../store/use-rig';
 export type Pane = 'walk' | 'wiring';
 
 /** How the walk is looked at: the walk or the drawing, what is followed, what it is compared with, which hosts are folded. */
-export interface Looking { pane: Pane; follow: string | null; compare: string | null; folded: string[]; quiet: boolean }
+export interface Looking { pane: Pane; follow: string | null; compare: string | null; folded: string[]; lanes: string[]; quiet: boolean }
 
 interface Props { looking: Looking; hosts: string[]; quiet: string[]; onLook: (change: Partial<Looking>) => void; onPropose: () => void }
 

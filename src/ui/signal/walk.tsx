@@ -1,5 +1,6 @@
 'use client';
 import { DndContext, type DragEndEvent, type DragOverEvent, PointerSensor, pointerWithin, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
 import { memo, useMemo } from 'react';
 import type { Severity } from '../../core/findings/finding';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead, type PlacedStation, placeWalk, SIZE, type WalkView } from '../../core/draw';
@@ -28,12 +29,14 @@ interface Props {
   onMoving: (m: Moving | null) => void;
   onDrop: (device: string, lead: string) => void;
   onUnfold: (host: string) => void;
+  foldedLanes: readonly string[];
+  onFoldLane: (lane: string) => void;
 }
 
 /** The walk of one sound with the meter bridge under each lane. */
-export function Walk({ rig, view, rows, selection, moving, compared, onSelect, onMoving, onDrop, onUnfold }: Props) {
+export function Walk({ rig, view, rows, selection, moving, compared, onSelect, onMoving, onDrop, onUnfold, foldedLanes, onFoldLane }: Props) {
   const shown = useMemo(() => METER_ROWS.filter((r) => rows.includes(r.id)), [rows]);
-  const geometry = useMemo(() => placeWalk(view, rig.leads, shown.length, compared ? (s) => !compared.words.has(s.device) && !s.folded?.some((d) => compared.words.has(d)) : undefined), [view, rig.leads, shown.length, compared]);
+  const geometry = useMemo(() => placeWalk(view, rig.leads, shown.length, compared ? (s) => !compared.words.has(s.device) && !s.folded?.some((d) => compared.words.has(d)) : undefined, new Set(foldedLanes)), [view, rig.leads, shown.length, compared, foldedLanes]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const worst = useWorst();
   const units = useRig((s) => s.units);
@@ -47,24 +50,30 @@ export function Walk({ rig, view, rows, selection, moving, compared, onSelect, o
   return (
     <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragStart={(e) => onMoving({ device: String(e.active.data.current!.device), lead: null })} onDragOver={over} onDragEnd={end} onDragCancel={() => onMoving(null)}>
       <div className="walk" style={{ width: geometry.width, height: geometry.height }} role="group" aria-label="Walk of the chosen sound">
-        <svg className="ways" width={geometry.width} height={geometry.height} aria-hidden>
-          {geometry.ways.map((w) => (
-            <g key={w.key} fill="none" stroke={w.live ? 'var(--live)' : 'var(--rule)'} strokeWidth={w.live ? 3 : 2} strokeDasharray={LEAD_DASH[w.type]}>
-              <path d={w.d} />
-              {w.stereo && <path d={w.d} transform="translate(0 5)" />}
-            </g>
-          ))}
-        </svg>
+        <div className="gutter" style={{ height: geometry.height, width: SIZE.gutter - 4 }}>
         {geometry.lanes.map((lane) => (
-          <div key={lane.y} aria-hidden>
+          <div key={lane.key}>
+            {geometry.lanes.length > 1 && <button type="button" className="lanefold" data-lane={lane.key} aria-expanded={!lane.folded} aria-label={`${lane.folded ? 'Unfold' : 'Fold'} lane ${geometry.lanes.indexOf(lane) + 1}`} style={{ top: lane.y + SIZE.label / 2 - 12 }} onClick={() => onFoldLane(lane.key)}>{lane.folded ? <IconChevronRight size={15} aria-hidden /> : <IconChevronDown size={15} aria-hidden />}</button>}
+            {!lane.folded && <div aria-hidden>
             {!compared && <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>+{HIGH} dBu</span>}
             {!compared && <span className="rowname" style={{ top: lane.y + SIZE.label + SIZE.meter - 13 }}>−{-LOW} dBu</span>}
             {compared && <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>What differs</span>}
             {shown.map((r, n) => (
               <span key={r.id} className="rowname" title={r.explain} style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}>{r.name}{rowUnit(r.id, units)}</span>
             ))}
+            </div>}
           </div>
         ))}
+        </div>
+        <svg className="ways" width={geometry.width} height={geometry.height} aria-hidden>
+          {[...geometry.ways].sort((a, b) => Number(a.flat) - Number(b.flat)).map((w) => (
+            <g key={w.key} fill="none" stroke={w.live ? 'var(--live)' : 'var(--rule)'} strokeWidth={w.live ? 3 : 2}>
+              <path d={w.d} stroke="var(--sheet)" strokeWidth={w.stereo ? 16 : 10} />
+              <path d={w.d} strokeDasharray={LEAD_DASH[w.type]} />
+              {w.stereo && <path d={w.d} transform="translate(0 5)" strokeDasharray={LEAD_DASH[w.type]} />}
+            </g>
+          ))}
+        </svg>
         {geometry.stations.map((p) => {
           const device = devices.get(p.station.device);
           return (
@@ -100,7 +109,7 @@ const StationStrip = memo(function StationStrip({ placed, name, canMove, selecte
       aria-pressed={selected}
       aria-label={`${name}, ${station.folded ? `${station.folded.length} inside, folded` : words}`}
       title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[station.ins.join(' + '), station.outs.join(' + ')].filter(Boolean).join(' → ')})` : ''}${station.folded ? '. Double-click to unfold' : ''}`}
-      style={{ left: placed.x, top: placed.y, width: placed.width, height: placed.narrow ? SIZE.label + SIZE.meter : SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
+      style={{ left: placed.x, top: placed.y, width: placed.width, height: placed.narrow && !placed.folded ? SIZE.label + SIZE.meter : SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
       onClick={() => onSelect({ kind: 'device', id: station.device, station: station.id })}
       onDoubleClick={() => station.folded && onUnfold(station.device)}
       {...listeners}
@@ -132,6 +141,7 @@ const MeterColumn = memo(function MeterColumn({ placed, shown, differs, levelDb 
   const { levelDbu, noiseDbu, peakDbu } = station.output;
   const middle = width / 2;
   const top = y + SIZE.label + 3;
+  if (placed.folded) return null;
   return (
     <div data-figures={station.id}>
       {!placed.narrow && differs && (
