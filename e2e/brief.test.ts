@@ -83,7 +83,7 @@ test('the brief is read from the rig, held against it, and drives a start that u
   await tech.see('[data-line][data-answered="false"]');
   await tech.button('Make it');
   await tech.page.waitForFunction(() => document.querySelectorAll('[data-line][data-answered="false"]').length === 0);
-  expect(await tech.texts('.sounds-bar .sound')).toContain('9Whisper');
+  expect(await tech.texts('.sounds-bar .sound')).toContain('9 Whisper');
   await tech.button('Propose a rig from this brief …');
   await tech.see('[data-list="proposal"]');
   await tech.button('Take this rig');

@@ -57,7 +57,7 @@ test('the order of a switcher’s loops is written for one sound; a wrong one is
   expect((await saved(id)).sounds.find((s) => s.id === 'slag')!.states.loops!.settings).toEqual({ order: '2 1' });
 });
 
-test('room inside, sends and returns are told; a block goes out onto a loop and comes in again', async () => {
+test('room inside, sends and returns are told; a block goes out in front of its path and comes in again', async () => {
   const id = await stored(tech, hybridRig);
   await tech.open(`/rigs/${id}/signal`);
   await tech.press('h');
@@ -67,9 +67,16 @@ test('room inside, sends and returns are told; a block goes out onto a loop and 
   expect(await tech.text('[data-loop="loop1"]')).toBe('1 to Hush Gate from Hush Gate');
   await tech.press('h');
   await tech.click('[data-device="wood"]');
-  await tech.page.locator('[data-inspector="wood"] button::-p-text(Out, onto loop 4)').click().catch(() => undefined);
-  const out = await tech.page.$('[data-inspector="wood"] button');
-  expect(out).not.toBeNull();
+  await tech.page.locator('[data-inspector="wood"] button::-p-text(Out, in front of Lode modeler)').click();
+  await tech.page.locator('[data-inspector="wood"] button::-p-text(Into Lode modeler, first on its path)').wait();
+  const out = await saved(id);
+  expect(out.devices.find((d) => d.id === 'wood')!.host).toBeUndefined();
+  expect(out.leads.filter((l) => l.to.device === 'wood' || l.from.device === 'wood').map((l) => [l.from.device, l.to.device, l.to.jack])).toEqual([['bari', 'wood', 'in'], ['wood', 'lode', 'aux']]);
+  await tech.page.locator('[data-inspector="wood"] button::-p-text(Into Lode modeler, first on its path)').click();
+  await tech.page.locator('[data-inspector="wood"] button::-p-text(Out, in front of Lode modeler)').wait();
+  const back = await saved(id);
+  expect(back.devices.find((d) => d.id === 'wood')!.host).toBe('lode');
+  expect(back.leads.find((l) => l.to.device === 'wood')!.from).toEqual({ device: 'lode', jack: 'fromAux' });
 });
 
 test('a modeler over its budget: the proposal says what leaves and why, and is taken with one press', async () => {

@@ -1,15 +1,17 @@
-import { Analyser, boostWorths, pickupTone, previewEdits, type SoundReport } from '../core/analysis';
+import { Analyser, boostWorths, pickupTone, previewEdits, type Report, type SoundReport } from '../core/analysis';
 import { patchRig, type Rig } from '../core/rig';
 import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
 
 /** Keeps its own copy of the rig and brings it up to date by patches, so that what an edit leaves alone need not be computed again. */
 const analyser = new Analyser();
 let rig: Rig | undefined;
+let known: Report | undefined;
 let sent = new Map<string, SoundReport>();
 
 function update(next: Rig): ReportUpdate {
   rig = next;
   const report = analyser.analyse(next);
+  known = report;
   const changed = report.sounds.filter((s) => sent.get(s.sound) !== s);
   sent = new Map(report.sounds.map((s) => [s.sound, s]));
   return { changed, order: report.sounds.map((s) => s.sound), promises: report.promises, findings: report.findings };
@@ -26,7 +28,7 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
     return update(ask.rig);
   },
   patch: (ask) => update(patchRig(open(), ask.patches)),
-  preview: (ask) => previewEdits(open(), ask.edits, ask.sound),
+  preview: (ask) => previewEdits(open(), ask.edits, ask.sound, known),
   boosts: (ask) => {
     const sound = open().sounds.find((s) => s.id === ask.sound);
     return sound ? boostWorths(open(), sound) : [];

@@ -1,6 +1,6 @@
 import { applyEdits, type Edit, type Rig } from '../rig';
 import type { Finding } from '../findings/finding';
-import { analyse, type SoundReport } from './report';
+import { analyse, type Report, type SoundReport } from './report';
 
 /** What an edit would change at one destination in one sound; `null` where one of the two is silent. */
 export interface PreviewRow {
@@ -24,11 +24,11 @@ const brightness = (r: SoundReport, device: string): number | null => {
   return s ? (s.input ?? s.output).tiltDb : null;
 };
 
-/** Applies edits to a copy and tells what changes at each destination of a sound, and which findings come and go. */
-export function previewEdits(rig: Rig, edits: readonly Edit[], sound: string): { ok: true; preview: Preview } | { ok: false; why: string } {
+/** Applies edits to a copy and tells (given the report as it stands, if there is one) what changes at each destination of a sound, and which findings come and go. */
+export function previewEdits(rig: Rig, edits: readonly Edit[], sound: string, now?: Report): { ok: true; preview: Preview } | { ok: false; why: string } {
   const applied = applyEdits(rig, edits);
   if (!applied.ok) return { ok: false, why: applied.problems[0]!.what };
-  const [before, after] = [analyse(rig), analyse(applied.value.rig)];
+  const [before, after] = [now ?? analyse(rig), analyse(applied.value.rig)];
   const [one, two] = [before, after].map((r) => r.sounds.find((s) => s.sound === sound));
   if (!one || !two) return { ok: false, why: 'That sound is not in this rig.' };
   const rows = one.destinations.flatMap((a) => {

@@ -1,12 +1,15 @@
-import { destinationFigures } from '../analysis/destinations';
-import { soundContext } from '../analysis/sound-context';
+import { buildCircuit } from '../circuit';
 import { kindOf, resolveState, stateIn } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edit';
 import { blocksOf, nameOf } from '../rig/find';
 import type { PromiseOf, Rig, Sound } from '../rig/schema';
 import { settingWords } from '../rig/words';
+import { carriedFrom, destinationsIn } from './carried';
 import type { Breach, Ground } from './check';
+
+/** A source that plays under this, in dBu, is turned down. */
+const SILENT_DBU = -100;
 
 /** A way to get sound back: what to do, and how many actions that is. A press is one; pulling a plug and putting it elsewhere is one. */
 export interface Rescue { actions: number; words: string }
@@ -17,8 +20,26 @@ function dead(rig: Rig, device: string): Rig {
   return { ...rig, leads: rig.leads.filter((l) => !inside.has(l.from.device)) };
 }
 
-const isHeard = (rig: Rig, sound: Sound, destination: string): boolean =>
-  destinationFigures(soundContext(rig, sound), []).some((d) => d.device === destination && d.levelDbu !== null);
+/** Whether any source that is played reaches a destination. Ways are followed, levels are not figured. */
+function isHeard(rig: Rig, sound: Sound, destination: string): boolean {
+  const circuit = buildCircuit(rig, sound);
+  const played = circuit.drivers.filter((d) => d.source && d.source.nominalDbu > SILENT_DBU).map((d) => circuit.nets[d.net]!.section);
+  return destinationsIn(circuit, carriedFrom(circuit, played).sections).has(destination);
+}
+
+/** Devices from which leads lead to a destination, made or not: only there can a press bring it back. */
+function onTheWay(rig: Rig, destination: string): Set<string> {
+  const into = new Map<string, string[]>();
+  for (const l of rig.leads) into.set(l.to.device, [...(into.get(l.to.device) ?? []), l.from.device]);
+  const seen = new Set<string>();
+  const next = [destination];
+  for (let at = next.pop(); at !== undefined; at = next.pop()) {
+    if (seen.has(at)) continue;
+    seen.add(at);
+    next.push(...(into.get(at) ?? []));
+  }
+  return seen;
+}
 
 /**
  * The fewest actions after which a destination hears something though a device is dead: none, another sound, one switch or
@@ -28,8 +49,9 @@ export function rescue(rig: Rig, sound: Sound, device: string, destination: stri
   const without = dead(rig, device);
   if (isHeard(without, sound, destination)) return { actions: 0, words: 'it is heard all the same' };
   for (const other of rig.sounds) if (other !== sound && isHeard(without, other, destination)) return { actions: 1, words: `choose ${other.name}` };
+  const near = onTheWay(without, destination);
   for (const d of rig.devices) {
-    if (d.id === device) continue;
+    if (d.id === device || !near.has(d.id)) continue;
     const kind = kindOf(d.kind);
     const now = resolveState(kind, d, stateIn(sound, d.id));
     for (const p of kind.parameters) {

@@ -1,49 +1,30 @@
 import { buildCircuit, type Circuit, type CircuitStage } from '../circuit';
 import { nameOf } from '../rig/find';
 import type { PromiseOf, Rig, Sound } from '../rig/schema';
+import { carriedFrom, destinationsIn, isOpen, sectionOut } from './carried';
 import type { Breach, Ground } from './check';
-
-/** Less gain than this, in dB, lets nothing through. */
-const SHUT_DB = -80;
-
-const isOpen = ({ stage }: CircuitStage): boolean => !stage.muted && stage.gainDb + stage.outputDb > SHUT_DB;
 
 /** Destinations that a passive section reaches through stages that carry signal, and the gates on the way there. */
 function reachedFrom(circuit: Circuit, section: number): { destinations: Set<string>; gates: Set<string> } {
-  const gates = new Set<string>();
-  const seen = new Set([section]);
-  const next = [section];
-  while (next.length) {
-    const at = next.pop()!;
-    for (const s of circuit.stages) {
-      if (circuit.nets[s.from]!.section !== at || !isOpen(s)) continue;
-      if (s.stage.gate) gates.add(s.device);
-      const to = circuit.nets[circuit.drivers[s.driver]!.net]!.section;
-      if (!seen.has(to)) {
-        seen.add(to);
-        next.push(to);
-      }
-    }
-  }
-  return { destinations: new Set(circuit.arrivals.filter((a) => seen.has(circuit.nets[a.net]!.section)).map((a) => a.device)), gates };
+  const { sections, gates } = carriedFrom(circuit, [section]);
+  return { destinations: destinationsIn(circuit, sections), gates };
 }
 
 const ringing = (circuit: Circuit): CircuitStage[] => circuit.stages.filter((s) => s.stage.rings && isOpen(s));
-const outOf = (circuit: Circuit, s: CircuitStage): number => circuit.nets[circuit.drivers[s.driver]!.net]!.section;
 
 /** What rings in the first sound, is heard there, and would be cut off by changing to the second. */
 export function cutTails(rig: Rig, from: Sound, to: Sound): { device: string; why: string }[] {
   const [before, after] = [buildCircuit(rig, from), buildCircuit(rig, to)];
   const cut: { device: string; why: string }[] = [];
   for (const id of new Set(ringing(before).map((s) => s.device))) {
-    const heard = new Set(ringing(before).filter((s) => s.device === id).flatMap((s) => [...reachedFrom(before, outOf(before, s)).destinations]));
+    const heard = new Set(ringing(before).filter((s) => s.device === id).flatMap((s) => [...reachedFrom(before, sectionOut(before, s)).destinations]));
     if (!heard.size) continue;
     const still = ringing(after).filter((s) => s.device === id);
     if (!still.length) {
       cut.push({ device: id, why: `${nameOf(rig, id)} stops when it is switched off; let its tails ring on in bypass, or leave it on and cut its send.` });
       continue;
     }
-    const ways = still.map((s) => reachedFrom(after, outOf(after, s)));
+    const ways = still.map((s) => reachedFrom(after, sectionOut(after, s)));
     const lost = [...heard].filter((d) => !ways.some((w) => w.destinations.has(d)));
     if (lost.length) cut.push({ device: id, why: `${nameOf(rig, id)} no longer reaches ${lost.map((d) => nameOf(rig, d)).join(' and ')}, so its tail is cut there.` });
     else {

@@ -1,5 +1,5 @@
 import { type Kind, kindOf } from '../../core/kinds';
-import { type Device, type Edit, freshId, isFreeLoop, leadFrom, partnerLead, type Rig } from '../../core/rig';
+import { type Device, type Edit, freshId, innerReturn, isFreeLoop, leadFrom, partnerLead, type Rig } from '../../core/rig';
 
 /** Two ids for leads that an edit makes. */
 export const newLeads = (rig: Rig): string[] => {
@@ -42,6 +42,19 @@ export function appendEdits(rig: Rig, kind: Kind, after: Device, sound: string |
   return [{ edit: 'append', after: { device: after.id, jack: freeOutput(rig, after) ?? '' }, device, newLead: newLeads(rig)[0]! }, ...heardNow(kind, device.id, sound)];
 }
 
+/** The jack of a host at which the path begins that a block stands on; nothing where it begins at a return. */
+function inputOfPath(rig: Rig, host: string, block: string): string | undefined {
+  const seen = new Set<string>();
+  for (let at = block; !seen.has(at); ) {
+    seen.add(at);
+    const link = rig.leads.find((l) => l.type === 'inside' && l.to.device === at);
+    if (!link) return undefined;
+    if (link.from.device !== host) at = link.from.device;
+    else return link.from.jack.startsWith('fromReturn') ? undefined : kindOf(rig.devices.find((d) => d.id === host)!.kind).jacks.find((j) => !j.inside && innerReturn(j.id) === link.from.jack)?.id;
+  }
+  return undefined;
+}
+
 /** Ways to move a block out of its host: onto free sends and returns at its place, or in front of the host's input. */
 export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }[] {
   const host = device.host === undefined ? undefined : rig.devices.find((d) => d.id === device.host);
@@ -51,7 +64,7 @@ export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }
   const sides = into && partnerLead(rig, into) ? 2 : 1;
   const loops = (kindOf(host.kind).loops ?? []).filter((l) => isFreeLoop(rig, host.id, l)).slice(0, sides);
   const ids = [...Array(2 * sides).keys()].reduce<string[]>((list) => [...list, freshId('lead', [...rig.leads.map((l) => l.id), ...list])], []);
-  const front = rig.leads.find((l) => l.type !== 'inside' && l.to.device === host.id && l.to.jack === kindOf(host.kind).through?.in);
+  const front = rig.leads.find((l) => l.type !== 'inside' && l.to.device === host.id && l.to.jack === inputOfPath(rig, host.id, device.id));
   return [
     ...(loops.length === sides ? [{ words: `Out, onto ${loops.map((l) => l.label.replace('send and return', 'loop')).join(' and ')}`, edit: { edit: 'moveToLoop' as const, device: device.id, loops: loops.map((l) => l.id), newLeads: ids } }] : []),
     ...(front ? [{ words: `Out, in front of ${host.name}`, edit: moveEdit(rig, device.id, front.id) }] : []),
@@ -63,7 +76,8 @@ export function waysIn(rig: Rig, device: Device, loopHost: string | undefined): 
   if (device.host !== undefined || !kindOf(device.kind).block) return [];
   return rig.devices.filter((h) => h.id !== device.id && kindOf(h.kind).hosts).flatMap((host): { words: string; edit: Edit }[] => {
     if (loopHost === host.id) return [{ words: `Into ${host.name}, where its loop stands`, edit: { edit: 'moveFromLoop', device: device.id } }];
-    const link = leadFrom(rig, host.id, 'fromIn');
+    const behind = rig.leads.find((l) => l.from.device === device.id && l.to.device === host.id);
+    const link = leadFrom(rig, host.id, innerReturn(behind?.to.jack ?? 'in'));
     return link?.type === 'inside' && kindOf(device.kind).through ? [{ words: `Into ${host.name}, first on its path`, edit: moveEdit(rig, device.id, link.id) }] : [];
   });
 }

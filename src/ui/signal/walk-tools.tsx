@@ -22,9 +22,9 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
       <SegmentedControl size="xs" value={looking.pane} onChange={(v) => onLook({ pane: v === 'wiring' ? 'wiring' : 'walk' })} data={[{ value: 'walk', label: 'Walk' }, { value: 'wiring', label: 'Wiring' }]} aria-label="Walk or wiring" />
       {looking.pane === 'walk' && (
         <>
-          <Select size="xs" w={168} clearable placeholder="Follow: all ways" aria-label="Follow one source or destination" value={looking.follow} onChange={(follow) => onLook({ follow })}
+          <Select size="xs" w={168} clearable searchable placeholder="Follow: all ways" aria-label="Follow one source or destination" value={looking.follow} onChange={(follow) => onLook({ follow })}
             data={[{ group: 'From', items: ends.filter((d) => isSource(d.id)).map((d) => ({ value: d.id, label: `from ${d.name}` })) }, { group: 'To', items: ends.filter((d) => !isSource(d.id)).map((d) => ({ value: d.id, label: `to ${d.name}` })) }].filter((g) => g.items.length)} />
-          <Select size="xs" w={168} clearable placeholder="Compare with …" aria-label="Compare with another sound" value={looking.compare === sound ? null : looking.compare} onChange={(compare) => onLook({ compare })} data={rig.sounds.filter((s) => s.id !== sound).map((s) => ({ value: s.id, label: `against ${s.name}` }))} />
+          <Select size="xs" w={168} clearable searchable placeholder="Compare with …" aria-label="Compare with another sound" value={looking.compare === sound ? null : looking.compare} onChange={(compare) => onLook({ compare })} data={rig.sounds.filter((s) => s.id !== sound).map((s) => ({ value: s.id, label: `against ${s.name}` }))} />
           {hosts.map((h) => {
             const isFolded = looking.folded.includes(h);
             return <Button key={h} size="compact-xs" variant={isFolded ? 'filled' : 'default'} aria-pressed={isFolded} onClick={() => onLook({ folded: isFolded ? looking.folded.filter((x) => x !== h) : [...looking.folded, h] })}>{isFolded ? 'Unfold' : 'Fold'} {nameOf(rig, h)}</Button>;
