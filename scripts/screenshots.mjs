@@ -49,7 +49,38 @@ const VIEWS = [
     await p.waitForSelector('.recharts-line-curve');
     await p.$eval('.side-body', (e) => e.scrollTo(0, 330));
   } },
-  { name: 'wiring', path: '/rigs/observatory-practice/signal', steps: (p) => p.keyboard.press('w') },
+  { name: 'wiring', path: '/rigs/salt-and-ferry/signal', steps: async (p) => {
+    await p.keyboard.press('g');
+    await p.keyboard.press('w');
+    await p.waitForSelector('[data-wire="l11"]');
+    await p.click('[data-wire="l11"]');
+  } },
+  { name: 'brief', path: '/rigs/observatory-practice/brief', steps: async (p) => {
+    await p.keyboard.press('1');
+  } },
+  { name: 'promises', path: '/rigs/salt-and-ferry/brief', dark: true },
+  { name: 'folded', path: '/rigs/observatory-hybrid/signal', steps: async (p) => {
+    await p.keyboard.press('4');
+    await p.keyboard.press('h');
+    await p.waitForSelector('[data-folded]');
+    await p.click('[data-folded]');
+  } },
+  { name: 'compare-walk', path: '/rigs/salt-and-ferry/signal', steps: async (p) => {
+    await p.keyboard.press('5');
+    await p.click('[aria-label="Compare with another sound"]');
+    await p.keyboard.type('against Crunch');
+    await p.locator('[role="option"]::-p-text(against Crunch)').click();
+  } },
+  { name: 'proposals', path: '/rigs/observatory-practice/signal', steps: async (p) => {
+    await p.keyboard.press('3');
+    await p.locator('button ::-p-text(Proposals)').click();
+    await p.locator('button ::-p-text(Work it out)').click();
+    await p.waitForSelector('[data-proposal]', { timeout: 60_000 });
+  } },
+  { name: 'arrivals', path: '/rigs/salt-and-ferry/sounds', steps: async (p) => {
+    await p.locator('label ::-p-text(What arrives)').click();
+    await p.waitForSelector('[data-table="arrivals"]');
+  } },
   { name: 'findings', path: '/rigs/observatory-practice/signal', steps: (p) => p.keyboard.press('f') },
   { name: 'sounds', path: '/rigs/salt-and-ferry/sounds' },
   { name: 'gain-ladder', path: '/rigs/salt-and-ferry/sounds', steps: async (p) => {
@@ -79,13 +110,16 @@ const VIEWS = [
 
 const browser = await openBrowser();
 for (const view of VIEWS) {
-  const page = await browser.newPage();
+  // Each picture is taken by somebody who was never here.
+  const context = await browser.createBrowserContext();
+  const page = await context.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: view.dark ? 'dark' : 'light' }]);
   await page.goto(address + view.path, { waitUntil: 'networkidle0' });
   await view.steps?.(page);
   await pause(900);
   await page.screenshot({ path: join(folder, `${view.name}.png`) });
-  await page.close();
+  await context.close();
   console.log(view.name);
 }
 await browser.close();

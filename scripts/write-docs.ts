@@ -10,11 +10,24 @@ const schema = `${JSON.stringify({ title: 'Yantrel rig, version 1', ...z.toJSONS
 const kinds = KINDS.map((k) => {
   const row = (cells: (string | number)[]) => `| ${cells.join(' | ')} |`;
   const figures = k.figures.length ? ['', '| figure | means | typical | range | why |', '| --- | --- | --- | --- | --- |', ...k.figures.map((f) => row([`\`${f.id}\``, f.label, `${f.typical} ${f.unit}`, `${f.min} to ${f.max}`, f.reason]))] : [];
-  const parameters = k.parameters.map((p) => (p.type === 'knob' ? `\`${p.id}\` (${p.label}, ${p.min} to ${p.max}${p.unit ? ` ${p.unit}` : ''}, starts at ${p.initial})` : p.type === 'choice' ? `\`${p.id}\` (${p.label}: ${p.options.map((o) => `"${o.value}"`).join(', ')})` : `\`${p.id}\` (${p.label}, true or false)`));
+  const parameters = k.parameters.map((p) => (p.type === 'knob' ? `\`${p.id}\` (${p.label}, ${p.min} to ${p.max}${p.unit ? ` ${p.unit}` : ''}, starts at ${p.initial})` : p.type === 'choice' ? `\`${p.id}\` (${p.label}: ${p.options.map((o) => `"${o.value}"`).join(', ')})` : p.type === 'text' ? `\`${p.id}\` (${p.label}, a text)` : `\`${p.id}\` (${p.label}, true or false)`));
+  const jack = (j: (typeof k.jacks)[number]) => [`${j.direction}, ${j.signal}, ${j.connector}`, j.pair && `${j.pair.side} of a pair with \`${j.pair.with}\``, j.stereo && 'right side on the ring', j.insert && 'send on the tip, return on the ring', j.channels && `${j.channels.length} ${j.channels.length === 1 ? 'channel' : 'channels'}`].filter(Boolean).join(', ');
+  const [outer, inner] = [k.jacks.filter((j) => !j.inside), k.jacks.filter((j) => j.inside)];
+  const opens = { send: 'a plug in the send opens it', return: 'a plug in the return opens it', never: 'plugs do not change the way inside' };
+  const more = [
+    inner.length ? `Inner points for links: ${inner.map((j) => `\`${j.id}\` (${j.direction})`).join(', ')}.` : '',
+    k.loops?.length ? `Loops: ${k.loops.map((l) => `${l.label} (${l.send.map((x) => `\`${x}\``).join(', ')} to ${l.return.map((x) => `\`${x}\``).join(', ')}; ${opens[l.opensAt]})`).join('; ')}.` : '',
+    k.hosts ? `Host: ${k.hosts.slots} slots, ${k.hosts.percent} % of processing, ${k.hosts.paths} ${k.hosts.paths === 1 ? 'path' : 'paths'}; correct them with the figures \`slots\`, \`percent\`, \`paths\`.` : '',
+    k.block ? `As a block inside a host: ${k.block.slots} ${k.block.slots === 1 ? 'slot' : 'slots'}, ${k.block.percent} % (figures \`slots\`, \`percent\`).` : '',
+    k.destination ? `A destination for: ${k.destination.hears}.` : '',
+    k.programs ? 'Has programs: one press changes everything in it.' : '',
+    k.outlets ? `Outlets: ${k.outlets.map((o) => `\`${o.id}\` (${o.volts} V, ${o.milliamps} mA${o.isolated ? ', isolated' : ''})`).join(', ')}.` : '',
+    k.earth ? 'Has a mains lead with protective earth.' : '',
+  ].filter(Boolean);
   return [
     `### \`${k.id}\`: ${k.name}`, '', k.about, '',
-    `Jacks: ${k.jacks.map((j) => `\`${j.id}\` (${j.direction}, ${j.signal}, ${j.connector})`).join(', ')}.${k.alwaysOn ? ' Always on.' : k.startsEngaged ? ' Engaged unless said otherwise.' : ' Bypassed unless said otherwise.'}`,
-    ...(parameters.length ? ['', `Settings: ${parameters.join(', ')}.`] : []), ...figures, '',
+    `${outer.length ? `Jacks: ${outer.map((j) => `\`${j.id}\` (${jack(j)})`).join(', ')}.` : 'No audio jacks.'}${k.alwaysOn ? ' Always on.' : k.startsEngaged ? ' Engaged unless said otherwise.' : ' Bypassed unless said otherwise.'}`,
+    ...(parameters.length ? ['', `Settings: ${parameters.join(', ')}.`] : []), ...more.flatMap((m) => ['', m]), ...figures, '',
   ].join('\n');
 });
 const kindsText = `# Device kinds\n\nMade from the code by \`npm run docs\`. Figures can be replaced on a device (\`figures\`), settings on a device or in a sound (\`settings\`).\n\n${kinds.join('\n')}\n## Order rules\n\nThe ids for \`order.stances\`.\n\n| rule | thing | usual | other school |\n| --- | --- | --- | --- |\n${ORDER_RULES.map((r) => `| \`${r.id}\` | ${r.thing} | ${r.main} | ${r.other} |`).join('\n')}\n`;

@@ -79,7 +79,7 @@ function report(file: string, options: { json?: boolean }) {
     destination: d.name, device: d.device, hears: d.hears, sound: soundName(rig, s.sound),
     levelDbu: round(d.levelDbu?.normal ?? null), levelDbuByTouch: touches(d.levelDbu), peakDbu: round(d.peakDbu), noiseDbu: round(d.noiseDbu), idleNoiseDbu: round(d.idleNoiseDbu),
     signalToNoiseDb: round(d.signalToNoiseDb), noisiest: name(d.noisiest), thdPercent: touches(d.thdPercent), channels: d.channels, latencyMs: round(d.latencyMs, 3),
-    polarity: d.polarity, sources: d.sources, widenedBy: name(d.widenedBy), collapsedAt: name(d.collapsedAt), side: d.side, pairedWith: name(d.pairedWith),
+    polarity: d.polarity, sources: d.sources, widenedBy: name(d.widenedBy), collapsedAt: name(d.collapsedAt), side: d.side, pairedWith: name(d.pairedWith), notchHz: round(d.notchHz, 1),
     sides: d.sides.map((x) => ({ jack: x.jack, sources: x.sources, levelDbu: round(x.levelDbu?.normal ?? null), noiseDbu: round(x.noiseDbu), latencyMs: round(x.latencyMs, 3) })), walk: walkOf(rig, s, d.route),
   })));
   const passiveSections = result.sounds.flatMap((s) => s.tones.map((t) => ({

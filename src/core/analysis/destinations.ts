@@ -1,5 +1,7 @@
-import { sumOfPowers } from '../units';
-import { routeTo, type Station } from '../walk';
+import type { Flow } from '../circuit';
+import { dbuOfVolts, sumOfPowers } from '../units';
+import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
+import { reachedFrom, routeTo, type Station } from '../walk';
 import { type Hears, kindOf } from '../kinds';
 import { loudest, type PointFigures, presentFigures, type Touches, type Width, widthOf } from './figures';
 import type { SoundContext } from './sound-context';
@@ -32,6 +34,8 @@ export interface DestinationFigures {
   /** Which side of a widened signal is all that arrives here, and the destination for the same ears that gets the other. */
   side: 'left' | 'right' | null;
   pairedWith: string | null;
+  /** The lowest frequency, in Hz, at which two dry copies of one source that arrive apart cancel here; nothing where none do. */
+  notchHz: number | null;
   /** Stations on the way, by id, in the order they are met. */
   route: string[];
 }
@@ -40,11 +44,15 @@ const emptyPoint = { levelDbu: null, peakDbu: null, noiseDbu: null, idleNoiseDbu
 
 /** Figures of every destination of a sound. The noise of the destination's own input is counted. */
 export function destinationFigures(ctx: SoundContext, stations: readonly StationFigures[]): DestinationFigures[] {
+  const begins = (s: Station) => s.source || beginsSignal(ctx, s.device);
+  const couldHear = devicesOf(ctx, reachedFrom(ctx.stations, ctx.steps, begins, true));
+  const hearsNow = devicesOf(ctx, reachedFrom(ctx.stations, ctx.steps, (s) => s.source));
+  const arrivals = new Map(ctx.flowing.circuit.arrivals.map((a) => [a.device, a.arrive]));
   const found = ctx.destinations.map(({ device, points }): DestinationFigures => {
     const presents = points.map((p) => ctx.at(device.id, p));
     const loud = presents.reduce((a, b) => ((loudest(b.flows)?.volts[1] ?? 0) > (loudest(a.flows)?.volts[1] ?? 0) ? b : a));
     const f = loud.flows.length || loud.noise.power ? presentFigures(loud) : { ...emptyPoint, sources: [] };
-    const own = ctx.flowing.circuit.arrivals.find((a) => a.device === device.id)?.arrive.noiseDbu ?? -Infinity;
+    const own = arrivals.get(device.id)?.noiseDbu ?? -Infinity;
     const withOwn = (dbu: number | null) => {
       const sum = sumOfPowers(dbu ?? -Infinity, own);
       return Number.isFinite(sum) ? sum : null;
@@ -59,8 +67,8 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
     const side = channels === 'mono' && sides.size === 1 ? (wide[0]!.side ?? null) : null;
     return {
       device: device.id, name: device.name, hears: kindOf(device.kind).destination!.hears,
-      connected: ctx.stations.some((s) => s.device === device.id && s.ins.length > 0) && routeTo(ctx.stations, ctx.steps, (s) => s.device === device.id, true).some((s) => s.source || beginsSignal(ctx, s.device)),
-      selected: route.some((s) => s.source),
+      connected: couldHear.has(device.id),
+      selected: hearsNow.has(device.id),
       levelDbu: f.levelDbu, peakDbu: f.peakDbu, noiseDbu, idleNoiseDbu: withOwn(f.idleNoiseDbu),
       signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
       noisiest: noiseDbu !== null && own > (f.noiseDbu ?? -Infinity) ? device.id : f.noisiest, thdPercent: f.thdPercent, channels,
@@ -70,7 +78,7 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
         const { sources, levelDbu, noiseDbu: hiss, thdPercent, latencyMs } = presentFigures(presents[i]!);
         return { jack, sources, levelDbu, noiseDbu: withOwn(hiss), thdPercent, latencyMs };
       }),
-      widenedBy: widened, collapsedAt: widened && channels === 'mono' && !side ? collapse(route, stations, widened) : null, side, pairedWith: null,
+      widenedBy: widened, collapsedAt: widened && channels === 'mono' && !side ? collapse(route, stations, widened) : null, side, pairedWith: null, notchHz: firstNotch(presents.map((p) => p.flows)),
       route: route.map((s) => s.id),
     };
   });
@@ -86,5 +94,18 @@ function collapse(route: readonly Station[], stations: readonly StationFigures[]
   return found?.device ?? null;
 }
 
+/** Devices of stations that signal comes into. */
+const devicesOf = (ctx: SoundContext, ids: ReadonlySet<string>): Set<string> => new Set(ctx.stations.filter((s) => ids.has(s.id) && s.ins.length > 0).map((s) => s.device));
+
 /** Whether signal begins at a device, even while it is not played: nothing can be plugged into it. */
 const beginsSignal = (ctx: SoundContext, device: string): boolean => kindOf(ctx.device(device).kind).jacks.every((j) => j.direction === 'out');
+
+/** The first notch of the widest pair of dry copies of one source that lie within reach of one another, jack by jack. */
+function firstNotch(jacks: readonly (readonly Flow[])[]): number | null {
+  let apart = 0;
+  for (const flows of jacks) {
+    const dry = flows.filter((f) => !f.wet && !f.side);
+    for (const a of dry) for (const b of dry) if (a.source === b.source && Math.abs(dbuOfVolts(a.volts[1]) - dbuOfVolts(b.volts[1])) <= FAR_UNDER_DB) apart = Math.max(apart, b.latencyMs - a.latencyMs);
+  }
+  return apart > APART_MS ? firstNotchHertz(apart) : null;
+}

@@ -1,7 +1,7 @@
 import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix, Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
-import { kindOf, type Pass } from '../kinds';
+import { kindOf, type Outlet, type Pass } from '../kinds';
 import type { Device, Lead, Rig, Sound } from '../rig/schema';
 import { fixed } from '../units';
 import type { Remarker } from './remarks';
@@ -98,6 +98,7 @@ export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
     }
   }
   const loops: HumLoop[] = [];
+  const known = gather(rig);
   for (const tie of ties) {
     if (inTree.has(tie) || tie.a === tie.b) continue;
     const [left, right] = [[] as Tie[], [] as Tie[]];
@@ -114,16 +115,24 @@ export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
     }
     const members = [tie, ...right.reverse(), ...left.reverse()];
     const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter((d) => d !== EARTH);
-    loops.push({ devices, ties: members, ...cureOf(rig, members) });
+    loops.push({ devices, ties: members, ...cureOf(rig, members, known) });
   }
   return loops;
 }
 
+/** What the cures of all loops read, gathered once. */
+interface Known { devices: Map<string, Device>; leadsById: Map<string, Lead>; outlet: { d: Device; o: Outlet } | undefined }
+
+function gather(rig: Rig): Known {
+  const taken = new Set(rig.devices.flatMap((d) => (d.supply ? [`${d.supply.device} ${d.supply.outlet ?? ''}`] : [])));
+  const outlet = rig.devices.flatMap((d) => (kindOf(d.kind).outlets ?? []).filter((o) => o.isolated && !taken.has(`${d.id} ${o.id}`)).map((o) => ({ d, o })))[0];
+  return { devices: new Map(rig.devices.map((d) => [d.id, d])), leadsById: new Map(rig.leads.map((l) => [l.id, l])), outlet };
+}
+
 /** The cheapest place to open a loop: an isolated output that is there already, an isolated outlet, a hum isolator in the longest lead. Never a protective earth. */
-function cureOf(rig: Rig, ties: readonly Tie[]): { cure: string; fix?: Fix } {
-  const name = (id: string) => rig.devices.find((d) => d.id === id)?.name ?? id;
-  const devices = new Map(rig.devices.map((d) => [d.id, d]));
-  const leads = ties.flatMap((t) => (t.lead ? [rig.leads.find((l) => l.id === t.lead)!] : []));
+function cureOf(rig: Rig, ties: readonly Tie[], { devices, leadsById, outlet }: Known): { cure: string; fix?: Fix } {
+  const name = (id: string) => devices.get(id)?.name ?? id;
+  const leads = ties.flatMap((t) => (t.lead ? [leadsById.get(t.lead)!] : []));
   for (const lead of leads) {
     const device = devices.get(lead.from.device)!;
     const kind = kindOf(device.kind);
@@ -134,7 +143,7 @@ function cureOf(rig: Rig, ties: readonly Tie[]): { cure: string; fix?: Fix } {
   }
   const supply = ties.find((t) => t.kind === 'supply');
   if (supply) {
-    const isolated = rig.devices.flatMap((d) => (kindOf(d.kind).outlets ?? []).filter((o) => o.isolated && !rig.devices.some((x) => x.supply?.device === d.id && x.supply.outlet === o.id)).map((o) => ({ d, o })))[0];
+    const isolated = outlet;
     return {
       cure: `feed ${name(supply.device)} from an isolated outlet`,
       ...(isolated && { fix: { words: `Feed ${name(supply.device)} from ${isolated.o.label} of ${isolated.d.name}`, edits: [{ edit: 'setDevice', device: supply.device, supply: { device: isolated.d.id, outlet: isolated.o.id } }] } }),

@@ -234,7 +234,7 @@ describe('recreating a recorded part: one chain into two amplifiers', () => {
     const r = rig('low');
     const { presses, turns } = pressesBetween(r, r.sounds[0]!, r.sounds[1]!);
     expect(presses.map((p) => p.device)).toEqual(['od', 'boost']);
-    expect(turns).toEqual([{ device: 'od', changes: ["OD, Drive at 12 o'clock", 'OD, Tone at half past 2'] }]);
+    expect(turns).toEqual([{ device: 'od', changes: ["Drive at 12 o'clock", 'Tone at half past 2'] }]);
     const other = applyEdits(r, [{ edit: 'replaceDevice', device: 'od', kind: 'drive-mid', name: 'Stand-in' }]);
     expect(other.ok && other.value.rig.sounds[1]!.states.od!.settings).toEqual({ drive: 5, tone: 7.5 });
   });

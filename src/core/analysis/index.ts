@@ -2,7 +2,7 @@ export { type BoostWorth, boostWorths } from './boost';
 export type { DestinationFigures } from './destinations';
 export type { PointFigures, Touches, Width } from './figures';
 export { gainLadder, type Rung } from './ladder';
-export { firstNotchHertz } from './latency';
+export { firstNotchHertz } from './combing';
 export { countLeads, type LeadCount, MINUTES } from './lead-count';
 export { type Preview, previewEdits } from './preview';
 export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';

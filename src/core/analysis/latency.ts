@@ -2,19 +2,11 @@ import { withPrefix, fixed } from '../units';
 import { dbuOfVolts } from '../units';
 import type { Remark } from '../findings/finding';
 import { sourceDevice } from '../rig/source-id';
+import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
 import type { Remarker } from './remarks';
 
 /** From here on a player feels the delay under the fingers. */
 export const FELT_MS = 10;
-
-/** Arrivals further apart than this, in ms, comb. */
-const APART_MS = 0.05;
-
-/** An arrival this far under the other, in dB, no longer matters. */
-const FAR_UNDER_DB = 20;
-
-/** Frequency in Hz of the first notch when a signal meets itself `ms` later: `1 / (2·Δt)`. */
-export const firstNotchHertz = (ms: number): number => 1000 / (2 * ms);
 
 /** Total latency that a player feels, and copies of one source that meet late and comb. */
 export const latencyRemarks: Remarker = ({ ctx, destinations }) => {

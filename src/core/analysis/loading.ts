@@ -42,8 +42,9 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
   const { circuit } = ctx.flowing;
   return circuit.sections.flatMap((section): Remark[] => {
     const devices = [...new Set(section.drivers.map((d) => d.device))];
+    if (devices.length < 2) return [];
     const listener = tones.find((t) => devices.includes(t.driver) && section.nets.includes(circuit.netAt(t.listener, kindOf(ctx.device(t.listener).kind).through?.in ?? '')?.index ?? -1))?.listener;
-    if (devices.length < 2 || !listener || section.nets.some((n) => circuit.nets[n]!.coils.length)) return [];
+    if (!listener || section.nets.some((n) => circuit.nets[n]!.coils.length)) return [];
     const net = circuit.netAt(listener, kindOf(ctx.device(listener).kind).through!.in)!.index;
     const at = section.nets.indexOf(net);
     const lost = section.drivers.map((d, k) => {

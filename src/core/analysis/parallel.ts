@@ -2,12 +2,9 @@ import type { Flow } from '../circuit';
 import type { Fix, Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { dbuOfVolts, fixed, withPrefix } from '../units';
-import { firstNotchHertz } from './latency';
+import { FAR_UNDER_DB, firstNotchHertz } from './combing';
 import type { Remarker } from './remarks';
 import type { SoundContext } from './sound-context';
-
-/** A copy this far under the other, in dB, no longer matters. */
-const FAR_UNDER_DB = 20;
 
 /** Returns of a parallel way that still carry dry signal beside their effect: they should be 100 % wet. */
 export const parallelRemarks: Remarker = ({ ctx }) => {

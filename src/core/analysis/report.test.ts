@@ -5,7 +5,7 @@ import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { dbuOfVolts, sumOfPowers } from '../units';
 import { boostWorths } from './boost';
 import { gainLadder } from './ladder';
-import { firstNotchHertz } from './latency';
+import { firstNotchHertz } from './combing';
 import { previewEdits } from './preview';
 import { Analyser, analyse, analyseSound } from './report';
 

@@ -11,8 +11,16 @@ export const AIR_MS_PER_METRE = 2.9;
 /** Leads that carry signal as voltage on metal. */
 export const isMetal = (lead: Lead): boolean => lead.type !== 'air' && lead.type !== 'midi' && lead.type !== 'digital' && lead.type !== 'inside';
 
-/** Jacks of each device that hold a lead, and the conductors of them that a lead reaches. */
+const pluggedCache = new WeakMap<Rig['leads'], { devices: Rig['devices']; plugged: Map<string, Set<string>> }>();
+
+/** Jacks of each device that hold a lead, and the conductors of them that a lead reaches; remembered while devices and leads stay the same. */
 export function pluggedJacks(rig: Rig): Map<string, Set<string>> {
+  let known = pluggedCache.get(rig.leads);
+  if (known?.devices !== rig.devices) pluggedCache.set(rig.leads, (known = { devices: rig.devices, plugged: findPlugged(rig) }));
+  return known.plugged;
+}
+
+function findPlugged(rig: Rig): Map<string, Set<string>> {
   const plugged = new Map<string, Set<string>>();
   const devices = new Map(rig.devices.map((d) => [d.id, d]));
   const jacksOf = (device: string) => {

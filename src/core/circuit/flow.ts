@@ -56,7 +56,7 @@ export const REFERENCE_HERTZ = 1000;
 export const BRIGHT_HERTZ = 5000;
 const SILENT: Hiss = { power: 0, mostPower: 0 };
 const EMPTY: Present = { flows: [], noise: SILENT, idle: SILENT, cancelled: [] };
-const MOST_FLOWS = 24;
+const MOST_FLOWS = 16;
 /** Under this there is nothing: a fader that is shut, a side that is panned away. */
 const NOTHING_VOLTS = 1e-9;
 

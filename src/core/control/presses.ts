@@ -39,17 +39,18 @@ export function pressesBetween(rig: Rig, from: Sound, to: Sound): Presses {
     const [a, b] = [stateIn(from, device.id), stateIn(to, device.id)];
     const program = programOf(rig, device);
     const at = program?.id ?? device.id;
+    const named = at === device.id ? '' : `${device.name} `;
     // Which instrument is played is no press of a switch.
     if (kind.job !== 'instrument' && isEngaged(kind, device, a) !== isEngaged(kind, device, b)) {
       const words = kind.stateWords ?? { on: 'on', off: 'off' };
-      note(presses, at, `${device.name} ${isEngaged(kind, device, b) ? words.on : words.off}`);
+      note(presses, at, `${named}${isEngaged(kind, device, b) ? words.on : words.off}`);
     }
     for (const p of kind.parameters) {
       const value = settingOf(kind, device, b, p.id);
       if (value === undefined || value === settingOf(kind, device, a, p.id)) continue;
       // A knob on a pedal that is off in the second sound can wait.
       if (p.type === 'knob' && !program && !isEngaged(kind, device, b)) continue;
-      note(p.type === 'knob' && !program ? turns : presses, at, `${device.name}, ${settingWords(kind.id, p.id, value)}`);
+      note(p.type === 'knob' && !program ? turns : presses, at, `${named}${settingWords(kind.id, p.id, value)}`);
     }
   }
   return { presses: [...presses.values()], turns: [...turns.values()] };

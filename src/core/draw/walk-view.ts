@@ -2,7 +2,7 @@ import type { SoundReport, StationFigures } from '../analysis/report';
 import { kindOf } from '../kinds';
 import { blocksOf, deviceOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
-import { placeStations, routeTo, type Step } from '../walk';
+import { placeStations, reachedFrom, routeTo, type Step } from '../walk';
 
 /** What of a walk is looked at: hosts drawn as one strip a pass, only the ways of one source or destination, quiet ways too. */
 export interface WalkChoice { folded?: ReadonlySet<string>; follow?: string | null; quiet?: boolean }
@@ -15,33 +15,15 @@ export interface WalkView { stations: WalkStation[]; steps: Step[]; columns: num
 
 /** Stations that a played source reaches over ways that are made. Where nothing is played, all of them. */
 function reached(stations: readonly StationFigures[], steps: readonly Step[]): Set<string> {
-  const outOf = new Map<string, string[]>();
-  for (const s of steps) if (!s.open) outOf.set(s.from, [...(outOf.get(s.from) ?? []), s.to]);
-  const queue = stations.filter((s) => s.source && s.state === 'engaged').map((s) => s.id);
-  if (!queue.length) return new Set(stations.map((s) => s.id));
-  const seen = new Set<string>();
-  for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-    if (seen.has(at)) continue;
-    seen.add(at);
-    queue.push(...(outOf.get(at) ?? []));
-  }
-  return seen;
+  const isPlayed = (s: StationFigures) => s.source && s.state === 'engaged';
+  return stations.some(isPlayed) ? reachedFrom(stations, steps, (s) => isPlayed(s as StationFigures)) : new Set(stations.map((s) => s.id));
 }
 
 /** Stations on the ways to a destination, or from a source or any other device onwards. */
 function following(stations: readonly StationFigures[], steps: readonly Step[], device: string): Set<string> {
   const isEnd = stations.some((s) => s.device === device) && !steps.some((s) => stations.find((x) => x.id === s.from)?.device === device && !s.open);
   if (isEnd) return new Set(routeTo(stations, steps, (s) => s.device === device).map((s) => s.id));
-  const outOf = new Map<string, string[]>();
-  for (const s of steps) if (!s.open) outOf.set(s.from, [...(outOf.get(s.from) ?? []), s.to]);
-  const seen = new Set<string>();
-  const queue = stations.filter((s) => s.device === device).map((s) => s.id);
-  for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-    if (seen.has(at)) continue;
-    seen.add(at);
-    queue.push(...(outOf.get(at) ?? []));
-  }
-  return seen;
+  return reachedFrom(stations, steps, (s) => s.device === device);
 }
 
 /**

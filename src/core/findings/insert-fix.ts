@@ -1,18 +1,24 @@
-import { freshId } from '../rig/fresh-id';
+import { freshId, idsOf } from '../rig/fresh-id';
 import type { Rig } from '../rig/schema';
 import type { Fix } from './finding';
 
 /** A fix that puts a new device into a lead. */
 export function insertFix(rig: Rig, kind: string, name: string, lead: string, words: string): Fix {
-  const id = freshId(name, rig.devices.map((d) => d.id));
-  const first = freshId(`${id}-lead`, rig.leads.map((l) => l.id));
-  const second = freshId(`${id}-lead`, [...rig.leads.map((l) => l.id), first]);
-  return { words, edits: [{ edit: 'insertInLead', lead, device: { id, kind, name }, newLeads: [first, second] }] };
+  const id = freshId(name, idsOf(rig.devices));
+  return { words, edits: [{ edit: 'insertInLead', lead, device: { id, kind, name }, newLeads: twoLeads(rig, id) }] };
+}
+
+/** Ids of two new leads around a device. */
+function twoLeads(rig: Rig, device: string): [string, string] {
+  const taken = idsOf(rig.leads);
+  const first = freshId(`${device}-lead`, taken);
+  for (let n = 2; ; n++) {
+    const second = freshId(`${device}-lead-${n}`, taken);
+    if (second !== first) return [first, second];
+  }
 }
 
 /** A fix that moves a device into another lead. */
 export function moveFix(rig: Rig, device: string, lead: string, words: string): Fix {
-  const first = freshId(`${device}-lead`, rig.leads.map((l) => l.id));
-  const second = freshId(`${device}-lead`, [...rig.leads.map((l) => l.id), first]);
-  return { words, edits: [{ edit: 'moveDevice', device, lead, newLeads: [first, second] }] };
+  return { words, edits: [{ edit: 'moveDevice', device, lead, newLeads: twoLeads(rig, device) }] };
 }

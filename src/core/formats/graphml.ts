@@ -7,7 +7,6 @@ const typeOf = (values: readonly Attribute[]): string => {
 };
 
 /** Characters that XML cannot hold in any way. */
-// eslint-disable-next-line no-control-regex
 const clean = (text: string): string => text.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '');
 
 /** A graph as GraphML, each attribute declared with its type. */

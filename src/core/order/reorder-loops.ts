@@ -4,29 +4,36 @@ import { readLoopOrder, writeLoopOrder } from '../kinds/loop-order';
 import { deviceOf, nameOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 
-/** Longer rows of devices in one loop are not followed. */
-const FAR = 40;
+/** The loop that each device stands in, for one wiring; remembered while devices and leads stay the same. */
+const held = new WeakMap<Rig['leads'], { devices: Rig['devices']; loops: Map<string, { switcher: string; loop: number }> }>();
 
 /** The switcher with a free order in whose loop a device stands, and the number of that loop. */
 export function loopHolding(rig: Rig, device: string): { switcher: string; loop: number } | undefined {
-  const seen = new Set<string>();
-  let at = [device];
-  for (let step = 0; at.length && step < FAR; step++) {
-    const next: string[] = [];
-    for (const lead of rig.leads) {
-      if (!at.includes(lead.to.device) || seen.has(lead.id)) continue;
-      seen.add(lead.id);
-      const from = deviceOf(rig, lead.from.device)!;
-      const kind = kindOf(from.kind);
-      if (!kind.parameters.some((p) => p.type === 'text' && p.id === 'order')) next.push(from.id);
-      else {
-        const loop = kind.loops?.findIndex((l) => l.send.includes(lead.from.jack)) ?? -1;
-        return loop >= 0 ? { switcher: from.id, loop: loop + 1 } : undefined;
+  let known = held.get(rig.leads);
+  if (known?.devices !== rig.devices) held.set(rig.leads, (known = { devices: rig.devices, loops: loopsHeld(rig) }));
+  return known.loops.get(device);
+}
+
+/** Follows every send of every such switcher until its way comes back or ends. */
+function loopsHeld(rig: Rig): Map<string, { switcher: string; loop: number }> {
+  const loops = new Map<string, { switcher: string; loop: number }>();
+  const switchers = rig.devices.filter((d) => kindOf(d.kind).parameters.some((p) => p.type === 'text' && p.id === 'order'));
+  if (!switchers.length) return loops;
+  const outOf = new Map<string, Rig['leads']>();
+  for (const l of rig.leads) outOf.set(l.from.device, [...(outOf.get(l.from.device) ?? []), l]);
+  const isSwitcher = new Set(switchers.map((d) => d.id));
+  for (const switcher of switchers) {
+    kindOf(switcher.kind).loops?.forEach((loop, n) => {
+      const next = (outOf.get(switcher.id) ?? []).filter((l) => loop.send.includes(l.from.jack));
+      for (let lead = next.pop(); lead; lead = next.pop()) {
+        const at = lead.to.device;
+        if (isSwitcher.has(at) || loops.has(at)) continue;
+        loops.set(at, { switcher: switcher.id, loop: n + 1 });
+        next.push(...(outOf.get(at) ?? []));
       }
-    }
-    at = next;
+    });
   }
-  return undefined;
+  return loops;
 }
 
 /** Where both devices stand in loops of one switcher, changing the order of its loops in this sound moves one before or behind the other: no plug is touched. */

@@ -105,7 +105,7 @@ describe('figures', () => {
 
 describe('changes', () => {
   test('one press, or the tap dance told', () => {
-    expect(check(stage, { id: 'p', type: 'one-press', from: 'clean', to: 'lead' }).breaches[0]!.why).toBe('It takes 2 presses: Drive (Drive on); Boost (Boost on).');
+    expect(check(stage, { id: 'p', type: 'one-press', from: 'clean', to: 'lead' }).breaches[0]!.why).toBe('It takes 2 presses: Drive (on); Boost (on).');
     expect(check(after(stage, { edit: 'setEngaged', device: 'boost', sound: 'lead', engaged: false }), { id: 'p', type: 'one-press', from: 'clean', to: 'lead' }).kept).toBe(true);
   });
   test('tails: an echo that stays on, one that is switched off, one with tails in bypass, one cut by a gate behind it', () => {

@@ -3,10 +3,19 @@
  *
  *     freshId('Amber Drive', rig.devices.map((d) => d.id))
  */
-export function freshId(word: string, taken: Iterable<string>): string {
-  const used = new Set(taken);
+export function freshId(word: string, taken: ReadonlySet<string> | Iterable<string>): string {
+  const used = taken instanceof Set ? taken : new Set(taken);
   const base = word.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 40) || 'item';
   const free = (id: string) => !used.has(id) && !(id in Object.prototype);
   if (free(base)) return base;
   for (let n = 2; ; n++) if (free(`${base}-${n}`)) return `${base}-${n}`;
+}
+
+const ids = new WeakMap<readonly { id: string }[], Set<string>>();
+
+/** The ids of a list of devices or leads, gathered once. */
+export function idsOf(list: readonly { id: string }[]): ReadonlySet<string> {
+  let known = ids.get(list);
+  if (!known) ids.set(list, (known = new Set(list.map((x) => x.id))));
+  return known;
 }

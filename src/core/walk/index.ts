@@ -1,4 +1,4 @@
 export { placeStations } from './place';
 export { passGroups, type Station, stationsOf, type Step } from './stations';
 export { sourcesOf } from './sources';
-export { routeBetween, routeTo } from './route';
+export { reachedFrom, routeBetween, routeTo } from './route';

@@ -50,7 +50,7 @@ export function BriefView() {
             {brief.sounds.map((l) => (
               <Line key={l.id} part="sounds" line={l} state={state} onName={(name) => set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, name } : x)) })} onRemove={() => set({ sounds: brief.sounds.filter((x) => x.id !== l.id) })}
                 onMake={() => edit({ edit: 'addSound', sound: { id: freshId(l.name, rig.sounds.map((s) => s.id)), name: l.name, ...(l.notes && { notes: l.notes }), states: {} } })}>
-                <Select size="xs" w={130} aria-label={`Character of ${l.name}`} placeholder="character" clearable value={l.character ?? null} data={CHARACTERS.map((c) => ({ value: c, label: CHARACTER_WORDS[c] }))} onChange={(v) => set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, character: CHARACTERS.find((c) => c === v) } : x)) })} />
+                <Select size="xs" w={158} aria-label={`Character of ${l.name}`} placeholder="character" clearable value={l.character ?? null} data={CHARACTERS.map((c) => ({ value: c, label: CHARACTER_WORDS[c] }))} onChange={(v) => set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, character: CHARACTERS.find((c) => c === v) } : x)) })} />
               </Line>
             ))}
           </Part>

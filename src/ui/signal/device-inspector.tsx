@@ -13,6 +13,7 @@ import { FigureEditor } from './figure-editor';
 import { HostPanel, loopHint, MoveButtons } from './host-panel';
 import { Knob } from './knob';
 import { waysIn, waysOut } from './place-edits';
+import { SpeakerPanel } from './speaker-panel';
 import { TextSetting } from './text-setting';
 import { ToneChart } from './tone-chart';
 
@@ -63,6 +64,7 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
         </>
       )}
       {kind.hosts && <HostPanel device={device} />}
+      <SpeakerPanel device={device} />
       {shown && <InThisSound station={shown} passes={passes.length} />}
       {kind.job === 'instrument' && <ToneChart pickup={device.id} />}
       {findings.length > 0 && (

@@ -26,7 +26,7 @@ import { type Looking, WalkTools } from './walk-tools';
 import { WiringDrawing } from './wiring-drawing';
 import { WiringList } from './wiring-list';
 
-const NO_LOOK: Looking = { pane: 'walk', follow: null, compare: null, folded: [], lanes: [], quiet: false };
+const NOTHING_FOLDED: Pick<Looking, 'folded' | 'lanes' | 'quiet'> = { folded: [], lanes: [], quiet: false };
 
 /** The walk with its meter bridge; beside it the inspector or the wiring. */
 export function SignalView() {
@@ -43,8 +43,14 @@ export function SignalView() {
   const [picking, setPicking] = useState<'insert' | 'append' | 'replace' | null>(null);
   const soundId = useRig((s) => s.sound);
   const sound = rig.sounds.find((s) => s.id === soundId);
-  const [looking, setLooking] = useLocalStorage<Looking>({ key: `yantrel looking ${rig.id}`, defaultValue: NO_LOOK });
-  const look = (change: Partial<Looking>) => setLooking({ ...NO_LOOK, ...looking, ...change });
+  // What is folded is kept in this browser; what is followed or compared is asked for each time.
+  const [kept, setKept] = useLocalStorage({ key: `yantrel folded ${rig.id}`, defaultValue: NOTHING_FOLDED });
+  const [asked, setAsked] = useState<Pick<Looking, 'pane' | 'follow' | 'compare'>>({ pane: 'walk', follow: null, compare: null });
+  const looking = useMemo((): Looking => ({ ...asked, ...kept }), [asked, kept]);
+  const look = ({ folded = kept.folded, lanes = kept.lanes, quiet = kept.quiet, ...rest }: Partial<Looking>) => {
+    setKept({ folded, lanes, quiet });
+    setAsked({ ...asked, ...rest });
+  };
   const [proposing, setProposing] = useState(false);
   const scroller = useRef<HTMLDivElement>(null);
   const view = useMemo(() => report && walkView(rig, report, { folded: new Set(looking.folded), follow: rig.devices.some((d) => d.id === looking.follow) ? looking.follow : null, quiet: looking.quiet }), [rig, report, looking]);

@@ -2,7 +2,7 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
 import { kindOf } from '../../core/kinds';
-import { type End, endWords, freshId, insideOf, leadTypeFor, nameOf, type Rig } from '../../core/rig';
+import { type End, endWords, freshId, insideOf, jackOf, leadTypeFor, nameOf, type Rig } from '../../core/rig';
 import { fixed, showLength } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 import { countLeads, MINUTES } from '../../core/analysis';
@@ -34,13 +34,20 @@ export function WiringList() {
   );
 }
 
+/** Whether a jack has a ring beside its tip, so that two branches of an insert lead share it. */
+const twoConductors = (rig: Rig, e: End): boolean => {
+  const device = rig.devices.find((d) => d.id === e.device);
+  const jack = device && jackOf(device, e.jack);
+  return jack?.stereo !== undefined || jack?.insert !== undefined;
+};
+
 function ConnectForm({ rig }: { rig: Rig }) {
   const edit = useRig((s) => s.edit);
   const [from, setFrom] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
   const end = (text: string) => ({ device: text.split(' ')[0]!, jack: text.split(' ')[1]! });
   const place = (e: End) => insideOf(rig, e) ?? '';
-  const isTaken = (e: End) => place(e) === '' && rig.leads.some((l) => [l.from, l.to].some((x) => x.device === e.device && x.jack === e.jack) && l.type !== 'insert');
+  const isTaken = (e: End) => place(e) === '' && rig.leads.some((l) => [l.from, l.to].some((x) => x.device === e.device && x.jack === e.jack) && !(l.type === 'insert' && rig.leads.filter((o) => [o.from, o.to].some((x) => x.device === e.device && x.jack === e.jack)).length < 2 && twoConductors(rig, e)));
   // Only what is in the same place can be joined: jacks outside, or points and blocks inside one host.
   const free = (direction: 'in' | 'out', within: string | null) =>
     rig.devices.map((d) => ({
@@ -52,7 +59,10 @@ function ConnectForm({ rig }: { rig: Rig }) {
   const connect = () => {
     if (!from || !to) return;
     const type = leadTypeFor(rig, end(from), end(to));
-    const done = edit({ edit: 'connect', lead: { id: freshId('lead', rig.leads.map((l) => l.id)), from: end(from), to: end(to), type, metres: type === 'inside' ? 0 : type === 'air' ? 0.1 : 0.5 } });
+    // The second branch into a TRS jack takes the ring, where the first has the tip.
+    const other = type === 'insert' && rig.leads.find((l) => l.type === 'insert' && [l.from, l.to].some((e) => [from, to].includes(`${e.device} ${e.jack}`)));
+    const conductor = other ? (other.conductor === 'ring' ? 'tip' as const : 'ring' as const) : undefined;
+    const done = edit({ edit: 'connect', lead: { ...(conductor && { conductor }), id: freshId('lead', rig.leads.map((l) => l.id)), from: end(from), to: end(to), type, metres: type === 'inside' ? 0 : type === 'air' ? 0.1 : 0.5 } });
     if (done.ok) [setFrom, setTo].forEach((f) => f(null));
   };
   return (

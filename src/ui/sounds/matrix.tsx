@@ -52,7 +52,7 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
       {kind.parameters.length > 0 && (
         <Popover position="bottom" withinPortal>
           <Popover.Target>
-            <button type="button" className="figures faint" title={kind.parameters.map((p) => p.label).join(' · ')} aria-label={`Settings of ${device.name} in ${sound.name}: ${reading}`} style={{ display: 'block', width: '100%', maxWidth: 130, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', border: 0, background: 'none', fontSize: 11, minHeight: 24, cursor: 'pointer', fontWeight: state?.settings ? 700 : 400, color: state?.settings ? 'var(--ink)' : undefined }}>{reading || 'set …'}</button>
+            <button type="button" className="figures faint" title={kind.parameters.map((p) => p.label).join(' · ')} aria-label={`Settings of ${device.name} in ${sound.name}: ${reading}`} style={{ display: 'block', width: '100%', maxWidth: 130, margin: '0 auto', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', border: 0, background: 'none', fontSize: 11, minHeight: 24, cursor: 'pointer', fontWeight: state?.settings ? 700 : 400, color: state?.settings ? 'var(--ink)' : undefined }}>{reading || 'set …'}</button>
           </Popover.Target>
           <Popover.Dropdown>
             <div className="knobs" style={{ maxWidth: 300 }}>
@@ -77,7 +77,7 @@ function short(p: Parameter, value: SettingValue | undefined): string {
     const hour = clockHour(Number(value ?? 0));
     return hour.replace(" o'clock", '').replace('half past ', '') + (hour.startsWith('half') ? '½' : '');
   }
-  if (p.type === 'choice') return value === p.initial ? '' : (p.options.find((o) => o.value === value)?.label ?? '');
+  if (p.type === 'choice') return p.options.find((o) => o.value === value)?.label ?? '';
   if (p.type === 'text') return String(value ?? '');
   return value === true && value !== p.initial ? p.label.toLowerCase() : '';
 }
