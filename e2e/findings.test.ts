@@ -68,7 +68,7 @@ test('the palette does what buttons do', async () => {
   await tech.reads('[data-destination="cab"]', 'dBV');
 });
 
-test.each(['/', '/rigs/new', '/rigs/salt-and-ferry/signal', '/rigs/salt-and-ferry/sounds', '/rigs/salt-and-ferry/history'])('%s has no serious barrier, and does not scroll sideways', async (path) => {
+test.each(['/', '/rigs/new', '/rigs/salt-and-ferry/brief', '/rigs/salt-and-ferry/signal', '/rigs/observatory-practice/brief', '/rigs/salt-and-ferry/sounds', '/rigs/salt-and-ferry/history'])('%s has no serious barrier, and does not scroll sideways', async (path) => {
   await tech.open(path);
   await tech.page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
   const options: RunOptions = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] };

@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { brokenRig, touringRig } from '../core/demo';
@@ -44,3 +44,22 @@ test('walk takes a sound by name, and says which there are', () => {
   expect(walk.stations.find((s) => s.device === 'tuner')!.state).toBe('muted');
   expect(cli('walk', touring, '--sound', 'none').stderr).toContain('It has: Tide flat, Edge');
 }, 30_000);
+
+test('export writes the routing graph and the drawings, and refuses what it does not write', () => {
+  expect(cli('export', touring, '--as', 'graphml').stdout).toContain('<graphml');
+  const out = join(folder, 'wiring.dot');
+  expect(cli('export', touring, '--as', 'dot', '--out', out).status).toBe(0);
+  const dot = readFileSync(out, 'utf8');
+  for (const device of touringRig.devices) expect(dot).toContain(device.name);
+  expect(cli('export', touring, '--as', 'svg', '--what', 'walk', '--sound', 'Lead').stdout).toMatch(/^<\?xml[\s\S]*<svg/);
+  const other = cli('export', touring, '--as', 'parchment');
+  expect(other.status).toBe(2);
+  expect(other.stderr).toContain('choose graphml, dot, svg');
+  expect(cli('export', touring, '--as', 'dot', '--out', join(folder, 'none', 'x.dot')).stderr).toContain('Cannot write');
+}, 60_000);
+
+test('propose says what it would move, and why', () => {
+  const said = cli('propose', broken, '--sound', 'Storm').stdout.split('\n');
+  for (const what of ['order', 'inside', 'isolate', 'buffer']) expect(said.some((l) => l.startsWith(what.padEnd(10)) && l.length > 12)).toBe(true);
+  expect(JSON.parse(cli('propose', broken, '--sound', 'Storm', '--json').stdout)).toHaveProperty('isolation.cuts');
+}, 60_000);
