@@ -1,10 +1,10 @@
-import type { Remarker } from '../analysis/remarks';
+import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { neighbours } from './neighbours';
-import { asRemark, ORDER_RULES } from './rules';
+import { asRemark, type Ordered, ORDER_RULES } from './rules';
 
 /** Order advice on one sound, by the stance that the rig takes on each rule. */
-export const orderRemarks: Remarker = (evidence) => {
+export function orderRemarks(evidence: Ordered): Remark[] {
   const { ctx, stations } = evidence;
   const near = neighbours(ctx, stations);
   const stances = ctx.rig.order?.stances ?? {};
@@ -21,4 +21,4 @@ export const orderRemarks: Remarker = (evidence) => {
       });
     });
   });
-};
+}

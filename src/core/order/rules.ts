@@ -20,8 +20,11 @@ export interface OrderRule {
   look: (at: Look, school: 'main' | 'other') => Breach[];
 }
 
+/** What order is judged by. */
+export type Ordered = Pick<Evidence, 'ctx' | 'stations'>;
+
 /** One station with what lies around it. */
-export interface Look { s: StationFigures; job: Job; before: ByJob; behind: ByJob; evidence: Evidence; near: Neighbours }
+export interface Look { s: StationFigures; job: Job; before: ByJob; behind: ByJob; evidence: Ordered; near: Neighbours }
 
 /** A rule not kept: against which other station, in words, and which way to move. */
 export interface Breach { other?: StationFigures; what: string; why?: string; severity?: Severity; move?: 'before' | 'behind'; fix?: Fix }

@@ -1,7 +1,9 @@
-import { analyseSound, type SoundReport } from '../analysis/report';
+import { destinationFigures } from '../analysis/destinations';
+import { soundContext } from '../analysis/sound-context';
+import { stationFigures } from '../analysis/stations';
 import { type Remark, type Severity } from '../findings/finding';
 import { isEngaged, kindOf, stateIn } from '../kinds';
-import { ORDER_RULES } from '../order';
+import { ORDER_RULES, orderRemarks } from '../order';
 import { applyEdit, applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edit';
 import { deviceOf, leadFrom, nameOf } from '../rig/find';
@@ -20,7 +22,10 @@ const APART = 0.5;
 
 /** Buffers are proposed on their own: what leads take depends on more than a pair. */
 const RULES = new Set(ORDER_RULES.map((r) => r.id).filter((id) => id !== 'buffer-place'));
-const orderRemarksOf = (r: SoundReport): Remark[] => r.remarks.filter((x) => RULES.has(x.rule));
+function orderRemarksOf(rig: Rig, sound: Sound): Remark[] {
+  const ctx = soundContext(rig, sound);
+  return orderRemarks({ ctx, stations: stationFigures(ctx) }).filter((x) => RULES.has(x.rule));
+}
 const priceOf = (remarks: readonly Remark[]): number => remarks.reduce((s, r) => s + WEIGHT[r.severity], 0);
 
 /** What changes at one destination from one arrangement to another. */
@@ -65,7 +70,7 @@ export async function proposeOrder(rig: Rig, sound: Sound, progress: Progress = 
   const done = editsFor(rig, chain, best.segments.map((s) => s.map((i) => movable[i]!)));
   const after = done.rig;
   const moved = [...new Set(done.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : [])))];
-  const all = (r: Rig) => r.sounds.flatMap((s) => orderRemarksOf(analyseSound(r, s)));
+  const all = (r: Rig) => r.sounds.flatMap((s) => orderRemarksOf(r, s));
   const key = (r: Remark) => `${r.rule} ${r.subjects.join()}`;
   const [before, behind] = [all(rig), all(after)];
   const cured = before.filter((r) => !behind.some((x) => key(x) === key(r)));
@@ -113,7 +118,7 @@ async function pricesOf(rig: Rig, sound: Sound, chain: Chain, movable: readonly 
       at = put.value.rig;
       after = { device: d, jack: kindOf(device.kind).through!.out };
     }
-    return weight * priceOf(orderRemarksOf(analyseSound({ ...at, sounds: [s] }, s)).filter((r) => r.subjects.some((x) => devices.includes(x))));
+    return weight * priceOf(orderRemarksOf({ ...at, sounds: [s] }, s).filter((r) => r.subjects.some((x) => devices.includes(x))));
   };
   const total = n * chain.segments.length + n * (n - 1);
   let asked = 0;
@@ -189,14 +194,14 @@ function leftBehind(rig: Rig, after: Rig, sound: Sound, device: string, prices: 
   const other = cheapestArrangement(held, now);
   const left = editsFor(rig, chain, other.segments.map((s) => s.map((i) => movable[i]!))).rig;
   const key = (r: Remark) => `${r.rule} ${r.subjects.join()}`;
-  const kept = new Set(after.sounds.flatMap((s) => orderRemarksOf(analyseSound(after, s)).map(key)));
-  const breaks = left.sounds.flatMap((s) => orderRemarksOf(analyseSound(left, s)).filter((r) => !kept.has(key(r))));
+  const kept = new Set(after.sounds.flatMap((s) => orderRemarksOf(after, s).map(key)));
+  const breaks = left.sounds.flatMap((s) => orderRemarksOf(left, s).filter((r) => !kept.has(key(r))));
   return { points: points(other.cost % DEAR - best), breaks: [...new Set(breaks.map((r) => r.what))], figures: figureChanges(after, left, sound) };
 }
 
 /** What is heard differently at each destination from one rig to another, playing normally. */
 export function figureChanges(before: Rig, after: Rig, sound: Sound): FigureChange[] {
-  const [a, b] = [before, after].map((r) => analyseSound(r, r.sounds.find((s) => s.id === sound.id) ?? sound).destinations);
+  const [a, b] = [before, after].map((r) => destinationFigures(soundContext(r, r.sounds.find((s) => s.id === sound.id) ?? sound), []));
   const diff = (x: number | null | undefined, y: number | null | undefined) => (x === null || x === undefined || y === null || y === undefined ? null : y - x);
   return a!.flatMap((d) => {
     const o = b!.find((x) => x.device === d.device);
