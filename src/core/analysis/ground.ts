@@ -63,7 +63,8 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
       ties.push({ kind: 'supply', a: node(device, first.id), b: supply.id, device: device.id, other: supply.id });
     }
   }
-  return ties;
+  // Sorted, so that the same rig has the same loops however its file lists things.
+  return ties.map((t) => ({ t, key: `${t.a} ${t.b} ${t.kind} ${t.lead ?? ''}` })).sort((x, y) => (x.key < y.key ? -1 : 1)).map(({ t }) => t);
 }
 
 /**

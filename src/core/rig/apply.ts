@@ -105,7 +105,7 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
     if (!e.reason.trim()) return 'Say why this finding is accepted; the reason is kept and printed.';
     rig.accepted = [...(rig.accepted ?? []).filter((a) => a.finding !== e.finding), given({ finding: e.finding, reason: e.reason.trim(), on: e.on })];
   },
-  reopenFinding: (rig, e) => void (rig.accepted = (rig.accepted ?? []).filter((a) => a.finding !== e.finding)),
+  reopenFinding: (rig, e) => void (rig.accepted &&= rig.accepted.filter((a) => a.finding !== e.finding)),
   setReference: (rig, e) => void (rig.reference = e.reference),
   setBrief: (rig, e) => void (rig.brief = e.brief),
   addPromise: (rig, e) => {

@@ -1,6 +1,6 @@
 import { kindOf } from '../kinds';
 import { stationsOf, placeStations } from '../walk';
-import { endWords } from './find';
+import { endWords, nameOf } from './find';
 import { sameJson } from './merge';
 import { promiseWords } from './promise-words';
 import type { Device, Lead, Rig, RigPromise, Sound, State } from './schema';
@@ -23,7 +23,7 @@ export function compareRigs(before: Rig, after: Rig): string[] {
   for (const d of after.devices) {
     const was = old.get(d.id);
     if (!was) lines.push(`added ${d.name} (${kindOf(d.kind).name})`);
-    else lines.push(...deviceChanges(was, d));
+    else lines.push(...deviceChanges(before, after, was, d));
   }
   const moved = movedDevices(before, after);
   for (const { device, next, previous } of moved) lines.push(`moved ${device}${next ? ` before ${next}` : previous ? ` behind ${previous}` : ''}`);
@@ -46,7 +46,7 @@ function promiseChanges(before: Rig, after: Rig): string[] {
   ];
 }
 
-function deviceChanges(was: Device, now: Device): string[] {
+function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): string[] {
   const lines: string[] = [];
   if (was.name !== now.name) lines.push(`renamed ${was.name} to ${now.name}`);
   if (was.kind !== now.kind) lines.push(`${now.name} is now a ${kindOf(now.kind).name}, was a ${kindOf(was.kind).name}`);
@@ -56,6 +56,9 @@ function deviceChanges(was: Device, now: Device): string[] {
     const value = now.figures?.[id];
     if (!same(was.figures?.[id], value)) lines.push(value ? `${now.name}: ${f?.label ?? id} ${value.value} ${f?.unit ?? ''}, ${value.from}` : `${now.name}: ${f?.label ?? id} back to the typical figure`);
   }
+  if (was.host !== now.host) lines.push(now.host === undefined ? `moved ${now.name} out of ${nameOf(before, was.host!)}` : `moved ${now.name} into ${nameOf(after, now.host)}`);
+  if (!sameJson(was.supply, now.supply)) lines.push(now.supply ? `${now.name} is fed from ${nameOf(after, now.supply.device)}${now.supply.outlet === undefined ? '' : `, ${now.supply.outlet}`}` : `${now.name} is no longer fed from ${nameOf(before, was.supply!.device)}`);
+  if ((was.pinned ?? false) !== (now.pinned ?? false)) lines.push(now.pinned ? `pinned ${now.name} to its place` : `took out the pin of ${now.name}`);
   if (was.notes !== now.notes || was.maker !== now.maker || was.model !== now.model || was.place !== now.place) lines.push(`changed the record of ${now.name}`);
   return lines;
 }
@@ -120,12 +123,27 @@ function leadChanges(before: Rig, after: Rig, reordered: boolean): string[] {
     const was = old.get(at);
     if (!was) {
       if (!reordered) lines.push(`connected ${endWords(after, l.from)} to ${endWords(after, l.to)}`);
-    } else if (was.metres !== l.metres || was.type !== l.type || was.pfPerMetre !== l.pfPerMetre || was.label !== l.label) {
-      lines.push(`lead from ${endWords(after, l.from)} to ${endWords(after, l.to)}: ${l.type}, ${l.metres} m (was ${was.type}, ${was.metres} m)`);
+      continue;
     }
+    const changes = leadDetails(was, l);
+    if (changes.length) lines.push(`lead from ${endWords(after, l.from)} to ${endWords(after, l.to)}: ${changes.join(', ')}`);
   }
   for (const [at, l] of old) if (!now.has(at) && !reordered) lines.push(`disconnected ${endWords(before, l.from)} from ${endWords(before, l.to)}`);
   return lines;
+}
+
+/** What is different about a lead between the same two jacks. */
+function leadDetails(was: Lead, now: Lead): string[] {
+  const told = <T>(a: T, b: T, say: (v: NonNullable<T>) => string, none: string): string[] => (a === b ? [] : [`${b === undefined || b === null ? none : say(b)} (was ${a === undefined || a === null ? none : say(a)})`]);
+  return [
+    ...told(was.type, now.type, (v) => v, ''),
+    ...told(was.metres, now.metres, (v) => `${v} m`, ''),
+    ...told(was.pfPerMetre, now.pfPerMetre, (v) => `${v} pF/m`, 'typical capacitance'),
+    ...told(was.squareMm, now.squareMm, (v) => `${v} mm²`, 'no cross-section'),
+    ...told(was.conductor, now.conductor, (v) => `on the ${v}`, 'on no one conductor'),
+    ...told(was.shieldLifted ?? false, now.shieldLifted ?? false, (v) => (v ? 'shield open at one end' : 'shield whole'), ''),
+    ...told(was.label || undefined, now.label || undefined, (v) => `label ${v}`, 'no label'),
+  ];
 }
 
 function soundChanges(before: Rig, after: Rig): string[] {

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { KINDS } from '../kinds';
-import { touringRig } from '../demo';
+import { KINDS, kindOf } from '../kinds';
+import { hybridRig, touringRig } from '../demo';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
-import { applyEdit, applyEdits, compareRigs, type Edit, editWords, freshId, integrityProblems, record, redo, type Rig, sameJson, startHistory, undo, walkOrder } from '.';
+import { applyEdit, applyEdits, compareRigs, type Edit, editWords, freshId, hostLoopOf, integrityProblems, record, redo, type Rig, sameJson, startHistory, undo, walkOrder } from '.';
 
 const apply = (rig: Rig, ...edits: Edit[]): Rig => {
   const r = applyEdits(rig, edits);
@@ -67,6 +67,16 @@ describe('refusals say why, and change nothing', () => {
     ['Say why this finding is accepted; the reason is kept and printed.', { edit: 'acceptFinding', finding: 'x', reason: '  ' }],
     ['the id "d1" is used twice; give one of the two another', { edit: 'addDevice', device: device('d1', 'boost', 'Again') }],
     ['give it a name', { edit: 'renameSound', sound: 's1', name: '   ' }],
+    ['There is no lead "gone" any more.', { edit: 'disconnect', lead: 'gone' }],
+    ['There is no lead "gone" any more.', { edit: 'setLead', lead: 'gone', metres: 1 }],
+    ['There is no sound "gone" any more.', { edit: 'renameSound', sound: 'gone', name: 'X' }],
+    ['There is no sound "gone" any more.', { edit: 'setEngaged', device: 'd1', sound: 'gone', engaged: true }],
+    ['One of the two leads is not there any more.', { edit: 'swapEnds', leads: ['l1', 'gone'] }],
+    ['There is no kind "nothing".', { edit: 'append', after: { device: 'd3', jack: 'outR' }, device: { id: 'x', kind: 'nothing', name: 'X' }, newLead: 'n' }],
+    ['Guitar, single coils has no input to connect.', { edit: 'append', after: { device: 'd3', jack: 'outR' }, device: device('x', 'guitar-single-coil', 'X'), newLead: 'n' }],
+    ['That promise is not there any more.', { edit: 'removePromise', promise: 'gone' }],
+    ['That promise is not there any more.', { edit: 'setPromise', promise: { id: 'gone', type: 'no-tube-unloaded' } }],
+    ['Device 1 does not hang on the sends and returns of a host.', { edit: 'moveFromLoop', device: 'd1' }],
     ['-999 dBu is not believable for "Equivalent input noise"; give -140 to -40 dBu', { edit: 'overrideFigure', device: 'd2', figure: 'noiseDbu', override: { value: -999, from: 'sheet' } }],
   ])('%s', (why, edit) => expect(refusal(chain(), edit)).toBe(why));
   test('the last sound stays', () => expect(refusal(chainOf(['guitar-active', 'buffer']), { edit: 'removeSound', sound: 's1' })).toContain('at least one sound'));
@@ -93,6 +103,10 @@ const anyEdit = (rig: Rig, n: number): Edit => {
     { edit: 'copySound', sound: s, id: freshId(s, rig.sounds.map((x) => x.id)), name: `C${n}` }, { edit: 'moveSound', sound: s, to: n % 3 }, { edit: 'removeSound', sound: s }, { edit: 'renameSound', sound: s, name: `N${n}` },
     { edit: 'overrideFigure', device: d, figure: 'noiseDbu', override: { value: -60 - (n % 60), from: 'measured', on: '2026-01-02' } }, { edit: 'clearFigure', device: d, figure: 'noiseDbu' },
     { edit: 'setStance', rule: 'pitch-early', stance: { stance: 'ignore', because: `r${n}` } }, { edit: 'acceptFinding', finding: `f${n % 4}`, reason: 'fine' }, { edit: 'reopenFinding', finding: `f${n % 4}` },
+    { edit: 'addPromise', promise: { id: freshId('p', (rig.promises ?? []).map((p) => p.id)), type: 'latency-under', destination: d, ms: 1 + (n % 20) } }, { edit: 'removePromise', promise: rig.promises?.[n % (rig.promises.length || 1)]?.id ?? 'none' },
+    { edit: 'setPromise', promise: { id: rig.promises?.[0]?.id ?? 'none', type: 'no-tube-unloaded' } }, { edit: 'setBrief', brief: { ...(rig.brief ?? { sources: [], destinations: [], sounds: [], gear: [] }), never: [{ id: 'n', words: `n${n % 5}` }] } },
+    { edit: 'setDevice', device: d, pinned: true }, { edit: 'setDevice', device: d, supply: { device: rig.devices.find((x) => kindOf(x.kind).outlets)?.id ?? d } }, { edit: 'setLead', lead: l, squareMm: 1 + (n % 4) }, { edit: 'setLead', lead: l, shieldLifted: n % 2 === 0, pfPerMetre: 60 + (n % 90) },
+    { edit: 'swapEnds', leads: [l, pick(rig.leads, n >> 2)?.id ?? 'none'] }, { edit: 'append', after: { device: d, jack: kindOf(pick(rig.devices, n >> 3).kind).through?.out ?? 'out' }, device: fresh, newLead: a }, { edit: 'moveFromLoop', device: d },
     { edit: 'setReference', reference: { metres: n % 9, pfPerMetre: 100, ohms: 1e6 } }, { edit: 'setDevice', device: d, name: `D${n}`, notes: 'n' }, { edit: 'replaceRig', rig: { ...rig, notes: `back ${n}` } },
   ];
   return pick(edits, n);
@@ -117,6 +131,30 @@ test('any sequence of edits, undone, gives the identical document, and redone, t
   }), { numRuns: 120 });
 });
 
+test('no edit goes by unsaid: it has its words, and the comparison of before and after tells something', () => {
+  const unsaid = new Set<string>();
+  fc.assert(fc.property(fc.nat({ max: 100_000 }), fc.constantFrom(touringRig, hybridRig), (n, rig) => {
+    const edit = anyEdit(rig, n);
+    const r = applyEdit(rig, edit);
+    if (!r.ok) return r.problems.every((p) => p.what.length > 10);
+    if (sameJson(r.value.rig, rig)) return true;
+    if (compareRigs(rig, r.value.rig).length === 0) unsaid.add(JSON.stringify(edit));
+    return editWords(rig, edit).length > 4;
+  }), { numRuns: 1500 });
+  expect([...unsaid]).toEqual([]);
+});
+
+test('a comparison tells what changed about a lead, a supply, a pin and a host', () => {
+  const lead1 = apply(chain(), { edit: 'setLead', lead: 'l1', metres: 4, pfPerMetre: 80, shieldLifted: true, label: 'long' });
+  expect(compareRigs(chain(), lead1)).toEqual(['lead from Device 1, out to Device 2, in: 4 m (was 0.5 m), 80 pF/m (was typical capacitance), shield open at one end (was shield whole), label long (was no label)']);
+  expect(compareRigs(lead1, chain())[0]).toContain('0.5 m (was 4 m)');
+  const out = hybridRig.devices.find((d) => hostLoopOf(hybridRig, d.id))!;
+  const inside = apply(hybridRig, { edit: 'moveFromLoop', device: out.id });
+  expect(compareRigs(hybridRig, inside)).toContain(`moved ${out.name} into Lode modeler`);
+  expect(compareRigs(inside, hybridRig)).toContain(`moved ${out.name} out of Lode modeler`);
+  expect(compareRigs(chain(), apply(chain(), { edit: 'setDevice', device: 'd2', pinned: true }))).toEqual(['pinned Device 2 to its place']);
+});
+
 test('edits are told in words', () => {
   const rig = chain();
   expect(editWords(rig, { edit: 'moveDevice', device: 'd3', lead: 'l1', newLeads: ['a', 'b'] })).toBe('moved Device 3 between Device 1 and Device 2');
@@ -128,4 +166,16 @@ test('a comparison tells additions, removals, knobs and sounds', () => {
   const after = apply(chain(), { edit: 'removeDevice', device: 'd1' }, { edit: 'setSetting', device: 'd2', sound: 's2', setting: 'drive', value: 7.5 }, { edit: 'copySound', sound: 's2', id: 's3', name: 'Three' });
   expect(compareRigs(chain(), after)).toEqual(['removed Device 1', 'Device 2, Drive at half past 2 in Two', 'added the sound Three']);
   expect(compareRigs(chain(), chain())).toEqual([]);
+});
+
+test('a delay fed mono and back in stereo goes into the modeler so, and comes out so', () => {
+  const { send, back } = { send: 'send2', back: ['return3', 'return4'] };
+  expect(hostLoopOf(hybridRig, 'comet')).toEqual({ host: 'lode', ways: [{ send, back: back[0], into: 'in', outOf: 'out' }, { send: undefined, back: back[1], into: 'inR', outOf: 'outR' }] });
+  const inside = apply(hybridRig, { edit: 'moveFromLoop', device: 'comet' });
+  const links = inside.leads.filter((l) => l.from.device === 'comet' || l.to.device === 'comet');
+  expect(links.map((l) => l.type)).toEqual(['inside', 'inside', 'inside']);
+  expect(links.map((l) => (l.to.device === 'comet' ? `>${l.to.jack}` : `${l.from.jack}>`)).sort()).toEqual(['>in', 'out>', 'outR>']);
+  const outside = apply(inside, { edit: 'moveToLoop', device: 'comet', loops: ['loop3', 'loop4'], newLeads: ['n1', 'n2', 'n3', 'n4'] });
+  const leads = outside.leads.filter((l) => l.from.device === 'comet' || l.to.device === 'comet');
+  expect(leads.map((l) => `${l.from.jack} ${l.to.jack}`).sort()).toEqual(['out return3', 'outR return4', 'send3 in']);
 });

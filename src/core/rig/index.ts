@@ -7,7 +7,7 @@ export { freshId } from './fresh-id';
 export { type History, record, redo, startHistory, undo } from './history';
 export { integrityProblems } from './integrity';
 export { type Conflict, mergeRigs, sameJson } from './merge';
-export { hostLoopOf, innerReturn, innerSend, isFreeLoop } from './loop-edits';
+export { hostLoopOf, innerReturn, innerSend, isFreeLoop, waysOf } from './loop-edits';
 export { promiseWords } from './promise-words';
 export { type Outcome, type Problem, problemLines } from './problem';
 export { checkRig, readRig, writeRig } from './read';

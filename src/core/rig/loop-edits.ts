@@ -16,8 +16,8 @@ export function isFreeLoop(rig: Rig, host: string, loop: Loop): boolean {
   return !rig.leads.some((l) => (l.from.device === host && points.has(l.from.jack)) || (l.to.device === host && points.has(l.to.jack)));
 }
 
-/** The ways through a device: its main one, and the other side of a stereo pair where both sides are linked. */
-function waysOf(rig: Rig, device: string): { into: string; outOf: string }[] {
+/** The ways through a device: its main one, and the other side of a stereo pair where anything is linked to that side. */
+export function waysOf(rig: Rig, device: string): { into: string; outOf: string }[] {
   const way = kindOf(deviceOf(rig, device)!.kind).through;
   if (!way) return [];
   const [inR, outR] = [partnerEnd(rig, { device, jack: way.in })?.jack, partnerEnd(rig, { device, jack: way.out })?.jack];
@@ -40,14 +40,14 @@ export function moveToLoop(rig: Draft<Rig>, deviceId: string, loops: string[], n
     if (!loop) return `${deviceOf(rig, host)!.name} has no loop "${loops[n]!}".`;
     if (!isFreeLoop(rig, host, loop)) return `${loop.label} of ${deviceOf(rig, host)!.name} is in use already.`;
     const [send, back] = [loop.send[0]!, loop.return[0]!];
+    // A side that nothing feeds, or that feeds nothing, gets no lead: mono in and stereo out stays so.
+    let [fed, feeds] = [n === 0, n === 0];
     for (const l of rig.leads) {
-      if (l.to.device === deviceId && l.to.jack === way.into) l.to = { device: host, jack: innerSend(send) };
-      if (l.from.device === deviceId && l.from.jack === way.outOf) l.from = { device: host, jack: innerReturn(back) };
+      if (l.to.device === deviceId && l.to.jack === way.into) [l.to, fed] = [{ device: host, jack: innerSend(send) }, true];
+      if (l.from.device === deviceId && l.from.jack === way.outOf) [l.from, feeds] = [{ device: host, jack: innerReturn(back) }, true];
     }
-    rig.leads.push(
-      { id: newLeads[2 * n]!, from: { device: host, jack: send }, to: { device: deviceId, jack: way.into }, type: 'instrument', metres: 1 },
-      { id: newLeads[2 * n + 1]!, from: { device: deviceId, jack: way.outOf }, to: { device: host, jack: back }, type: 'instrument', metres: 1 },
-    );
+    if (fed) rig.leads.push({ id: newLeads[2 * n]!, from: { device: host, jack: send }, to: { device: deviceId, jack: way.into }, type: 'instrument', metres: 1 });
+    if (feeds) rig.leads.push({ id: newLeads[2 * n + 1]!, from: { device: deviceId, jack: way.outOf }, to: { device: host, jack: back }, type: 'instrument', metres: 1 });
   }
   // Links to jacks that no loop carries cannot follow it out.
   rig.leads = rig.leads.filter((l) => l.type !== 'inside' || (l.from.device !== deviceId && l.to.device !== deviceId));
@@ -63,10 +63,10 @@ export function moveFromLoop(rig: Draft<Rig>, deviceId: string): Refusal {
   const held = hostLoopOf(rig, deviceId);
   if (!held) return `${device.name} does not hang on the sends and returns of a host.`;
   for (const { send, back, into, outOf } of held.ways) {
-    rig.leads = rig.leads.filter((l) => !(l.from.device === held.host && l.from.jack === send) && !(l.to.device === held.host && l.to.jack === back));
+    rig.leads = rig.leads.filter((l) => !(l.from.device === held.host && l.from.jack === send && l.to.device === deviceId) && !(l.to.device === held.host && l.to.jack === back && l.from.device === deviceId));
     for (const l of rig.leads) {
-      if (l.to.device === held.host && l.to.jack === innerSend(send)) l.to = { device: deviceId, jack: into };
-      if (l.from.device === held.host && l.from.jack === innerReturn(back)) l.from = { device: deviceId, jack: outOf };
+      if (send !== undefined && l.to.device === held.host && l.to.jack === innerSend(send)) l.to = { device: deviceId, jack: into };
+      if (back !== undefined && l.from.device === held.host && l.from.jack === innerReturn(back)) l.from = { device: deviceId, jack: outOf };
     }
   }
   device.host = held.host;
@@ -74,19 +74,23 @@ export function moveFromLoop(rig: Draft<Rig>, deviceId: string): Refusal {
   delete device.place;
 }
 
+/** One side of a device on a host's loop: from which send it is fed and on which return it comes back, where it does. */
+export interface HostLoopWay { send: string | undefined; back: string | undefined; into: string; outOf: string }
+
 /** The host on whose sends and returns a device hangs, with which jack goes where; nothing where a lead of it goes elsewhere. */
-export function hostLoopOf(rig: Rig, deviceId: string): { host: string; ways: { send: string; back: string; into: string; outOf: string }[] } | undefined {
-  const found: { send: string; back: string; into: string; outOf: string }[] = [];
-  let host: string | undefined;
+export function hostLoopOf(rig: Rig, deviceId: string): { host: string; ways: HostLoopWay[] } | undefined {
+  const found: HostLoopWay[] = [];
   const joined = rig.leads.filter((l) => l.from.device === deviceId || l.to.device === deviceId);
+  const host = joined.find((l) => l.to.device === deviceId)?.from.device;
+  const kind = host === undefined ? undefined : kindOf(deviceOf(rig, host)!.kind);
+  if (host === undefined || !kind?.hosts) return undefined;
   for (const { into, outOf } of waysOf(rig, deviceId)) {
     const [before, after] = [leadInto(rig, deviceId, into), leadFrom(rig, deviceId, outOf)];
-    if (!before && !after) continue;
-    if (!before || !after || before.from.device !== after.to.device) return undefined;
-    host ??= before.from.device;
-    const kind = kindOf(deviceOf(rig, host)!.kind);
-    if (before.from.device !== host || !kind.hosts || !kind.loops?.some((l) => l.send.includes(before.from.jack)) || !kind.loops.some((l) => l.return.includes(after.to.jack))) return undefined;
-    found.push({ send: before.from.jack, back: after.to.jack, into, outOf });
+    if (before && (before.from.device !== host || !kind.loops?.some((l) => l.send.includes(before.from.jack)))) return undefined;
+    if (after && (after.to.device !== host || !kind.loops?.some((l) => l.return.includes(after.to.jack)))) return undefined;
+    if (found.length === 0 && (!before || !after)) return undefined;
+    found.push({ send: before?.from.jack, back: after?.to.jack, into, outOf });
   }
-  return host !== undefined && found.length && joined.length === 2 * found.length ? { host, ways: found } : undefined;
+  const held = found.reduce((n, w) => n + (w.send === undefined ? 0 : 1) + (w.back === undefined ? 0 : 1), 0);
+  return found.length && joined.length === held ? { host, ways: found } : undefined;
 }

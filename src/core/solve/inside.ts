@@ -4,7 +4,7 @@ import { applyEdit } from '../rig/apply';
 import type { Edit } from '../rig/edit';
 import { deviceOf, leadFrom, leadInto, nameOf, partnerEnd } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
-import { hostLoopOf, isFreeLoop } from '../rig/loop-edits';
+import { hostLoopOf, innerReturn, isFreeLoop } from '../rig/loop-edits';
 import type { Device, Rig } from '../rig/schema';
 import { type Mip, type MipSolver, solveMip, type Term } from './mip';
 
@@ -59,10 +59,10 @@ function pathsOf(rig: Rig, host: string): Path[] {
       // A device on the loop stands at this place of the path.
       const out = leadFrom(rig, host, link.to.jack.slice(2, 3).toLowerCase() + link.to.jack.slice(3));
       const looped = out && hostLoopOf(rig, out.to.device);
-      if (!out || looped?.host !== host) break;
+      const back = looped?.ways[0]?.back;
+      if (!out || looped?.host !== host || back === undefined) break;
       row.push(out.to.device);
-      const back = looped.ways[0]!.back;
-      at = { device: host, jack: `from${back.charAt(0).toUpperCase()}${back.slice(1)}` };
+      at = { device: host, jack: innerReturn(back) };
     }
     return row.length ? [{ input, row }] : [];
   });

@@ -5,7 +5,7 @@ import type { StationFigures } from '../../core/analysis';
 import { touchWord } from '../../core/circuit';
 import { type Figure, isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
 import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
-import { type Device, hostLoopOf, nameOf, type SettingValue } from '../../core/rig';
+import { type Device, nameOf, type SettingValue } from '../../core/rig';
 import { fixed, showChange, showLevel, withPrefix } from '../../core/units';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
@@ -80,7 +80,7 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
       <RecordFields key={`record ${device.id}`} device={device} />
       <Group gap={6} mt={10}>
         {kind.through && <Button size="compact-sm" variant="default" onClick={onMove}>Move (M)</Button>}
-        <MoveButtons ways={[...waysOut(rig, device), ...waysIn(rig, device, hostLoopOf(rig, device.id)?.host)]} />
+        <MoveButtons ways={[...waysOut(rig, device), ...waysIn(rig, device)]} />
         {onAppend && <Button size="compact-sm" variant="default" onClick={onAppend}>Add behind (A)</Button>}
         <Button size="compact-sm" variant="default" onClick={onReplace}>Replace (R)</Button>
         <Button size="compact-sm" variant="default" onClick={onRemove}>Remove (Del)</Button>

@@ -1,5 +1,5 @@
 import { type Kind, kindOf } from '../../core/kinds';
-import { type Device, type Edit, freshId, innerReturn, isFreeLoop, leadFrom, partnerLead, type Rig } from '../../core/rig';
+import { type Device, type Edit, freshId, hostLoopOf, innerReturn, isFreeLoop, leadFrom, type Rig, waysOf } from '../../core/rig';
 
 /** Two ids for leads that an edit makes. */
 export const newLeads = (rig: Rig): string[] => {
@@ -60,8 +60,7 @@ export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }
   const host = device.host === undefined ? undefined : rig.devices.find((d) => d.id === device.host);
   const kind = kindOf(device.kind);
   if (!host || !kind.through || kind.size === undefined) return [];
-  const into = rig.leads.find((l) => l.to.device === device.id && l.to.jack === kind.through!.in);
-  const sides = into && partnerLead(rig, into) ? 2 : 1;
+  const sides = waysOf(rig, device.id).length;
   const loops = (kindOf(host.kind).loops ?? []).filter((l) => isFreeLoop(rig, host.id, l)).slice(0, sides);
   const ids = [...Array(2 * sides).keys()].reduce<string[]>((list) => [...list, freshId('lead', [...rig.leads.map((l) => l.id), ...list])], []);
   const front = rig.leads.find((l) => l.type !== 'inside' && l.to.device === host.id && l.to.jack === inputOfPath(rig, host.id, device.id));
@@ -72,8 +71,9 @@ export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }
 }
 
 /** Ways to move a real pedal into a host of the rig: where its loop stands, or first on a path. */
-export function waysIn(rig: Rig, device: Device, loopHost: string | undefined): { words: string; edit: Edit }[] {
+export function waysIn(rig: Rig, device: Device): { words: string; edit: Edit }[] {
   if (device.host !== undefined || !kindOf(device.kind).block) return [];
+  const loopHost = hostLoopOf(rig, device.id)?.host;
   return rig.devices.filter((h) => h.id !== device.id && kindOf(h.kind).hosts).flatMap((host): { words: string; edit: Edit }[] => {
     if (loopHost === host.id) return [{ words: `Into ${host.name}, where its loop stands`, edit: { edit: 'moveFromLoop', device: device.id } }];
     const behind = rig.leads.find((l) => l.from.device === device.id && l.to.device === host.id);
