@@ -1,4 +1,4 @@
-import { analyse } from '../src/core/analysis';
+import { analyse, connectionOrder } from '../src/core/analysis';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { applyEdits, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
@@ -185,4 +185,9 @@ test('the wiring list shows every lead, selects it, and connects free jacks', as
   expect(await tech.page.$$('[data-wire]')).toHaveLength(brokenRig.leads.filter((l) => l.type !== 'inside').length);
   await tech.click('[data-wire="k20"]');
   expect(await tech.page.$eval('[data-wire="k20"]', (e) => e.getAttribute('aria-current'))).toBe('true');
+  await tech.click('[data-list="safe-order"] summary');
+  const steps = connectionOrder(brokenRig, analyse(brokenRig).sounds);
+  expect(await tech.texts('[data-list="safe-order"] li strong')).toEqual(steps.map((x) => x.what));
+  const spoken = steps[1]!.leads.map((lead) => brokenRig.leads.find((l) => l.id === lead)!);
+  expect((await tech.texts('[data-list="safe-order"] li:nth-child(2) button')).map((t) => t.split(',')[0])).toEqual(spoken.map((l) => brokenRig.devices.find((d) => d.id === l.from.device)!.name));
 });

@@ -5,7 +5,7 @@ import { kindOf } from '../../core/kinds';
 import { type End, endWords, freshId, insideOf, jackOf, leadTypeFor, nameOf, type Rig } from '../../core/rig';
 import { fixed, showLength } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
-import { countLeads, MINUTES } from '../../core/analysis';
+import { connectionOrder, countLeads, MINUTES } from '../../core/analysis';
 import { LEAD_TAGS } from '../../core/draw';
 
 /** Every lead of the rig, whatever the sound, and every jack that holds none. */
@@ -30,6 +30,7 @@ export function WiringList() {
       </table>
       <InsideLinks />
       <ConnectForm rig={rig} />
+      <SafeOrder />
     </>
   );
 }
@@ -107,5 +108,32 @@ function InsideLinks() {
         </tbody>
       </table>
     </>
+  );
+}
+
+/** In which order to plug everything in and switch it on. */
+function SafeOrder() {
+  const rig = useDocument();
+  const report = useRig((s) => s.report);
+  const select = useRig((s) => s.select);
+  if (!rig.leads.length) return null;
+  return (
+    <details className="safe-order" data-list="safe-order">
+      <summary>Safe order of connection</summary>
+      <ol>
+        {connectionOrder(rig, report.sounds).map((step) => (
+          <li key={step.what}>
+            <strong>{step.what}</strong>
+            <div className="faint">{step.why}</div>
+            {step.devices.length > 0 && <div>{step.devices.map((d) => nameOf(rig, d)).join(', ')}</div>}
+            {step.leads.map((id) => {
+              const l = rig.leads.find((x) => x.id === id)!;
+              return <button key={id} type="button" className="lead-line" onClick={() => select({ kind: 'lead', id })}>{endWords(rig, l.from)} to {endWords(rig, l.to)}</button>;
+            })}
+          </li>
+        ))}
+      </ol>
+      <p className="faint">Usual practice, worked out from this rig. Each amplifier’s manual, local codes and licensed practice come first.</p>
+    </details>
   );
 }
