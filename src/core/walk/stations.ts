@@ -118,6 +118,7 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
       stations.push(...made);
       made.forEach((station, i) => {
         for (const j of [...station.ins, ...station.outs]) at.set(`${device.id}/${j}`, { station, open: isOpen(g.passes, j) });
+        for (const k of trips[n]![i]!.wouldFeed) inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: true });
         for (const k of trips[n]![i]!.feeds) inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: false });
       });
     });

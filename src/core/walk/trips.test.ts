@@ -1,3 +1,4 @@
+import { analyse } from '../analysis';
 import type { Loop, Pass } from '../kinds';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { stationsOf } from '.';
@@ -7,7 +8,7 @@ const wire = (a: string, b: string): Pass => ({ is: 'wire', a, b });
 const loop = (n: number): Loop => ({ id: `${n}`, label: `loop ${n}`, send: [`s${n}`], return: [`r${n}`], opensAt: 'never' });
 
 test('no loop: one trip; a loop: out and back; two one after the other: three trips', () => {
-  expect(tripsOf({ ins: ['in'], outs: ['out'], passes: [wire('in', 'out')] }, [])).toEqual([{ ins: ['in'], outs: ['out'], feeds: [] }]);
+  expect(tripsOf({ ins: ['in'], outs: ['out'], passes: [wire('in', 'out')] }, [])).toEqual([{ ins: ['in'], outs: ['out'], feeds: [], wouldFeed: [] }]);
   const two = tripsOf({ ins: ['in', 'r1', 'r2'], outs: ['s1', 's2', 'out'], passes: [wire('in', 's1'), wire('r1', 's2'), wire('r2', 'out')] }, [loop(1), loop(2)]);
   expect(two.map((t) => [t.ins, t.outs])).toEqual([[['in'], ['s1']], [['r1'], ['s2']], [['r2'], ['out']]]);
 });
@@ -43,4 +44,18 @@ test('the walk passes an amplifier with a parallel loop twice, a fixed switcher 
   );
   const passes = sounds.map((x) => stationsOf(switcher, x).stations.filter((s) => s.device === 's' && s.outs.includes('out')).map((s) => s.ins));
   expect(passes).toEqual([[['in']], [['return2']]]);
+});
+
+test('an input that another takes priority over stays on the walk, joined by a way that is not made', () => {
+  const rig = (panel: boolean) => rigOf(
+    [device('g', 'guitar-active', 'G'), device('w', 'wireless', 'Radio'), device('spare', 'guitar-active', 'Spare'), device('s', 'loop-switcher', 'S'), device('d', 'drive-low', 'D'), device('c', 'combo-tube', 'C')],
+    [lead('1', 'g.out', 'w.in', 3), lead('2', 'w.out', 's.in', 1), ...(panel ? [lead('p', 'spare.out', 's.panel', 5)] : []), lead('3', 's.send1', 'd.in', 1), lead('4', 'd.out', 's.return1', 1), lead('5', 's.out', 'c.in', 3)],
+    [sound('a', 'A', ['d'], { s: { settings: { order: '1' } } })],
+  );
+  const steps = stationsOf(rig(true), rig(true).sounds[0]).steps;
+  expect(steps.filter((x) => x.open).map((x) => [x.from, x.to])).toEqual([['s:in', 's:return1']]);
+  expect(stationsOf(rig(false), rig(false).sounds[0]).steps.some((x) => x.open)).toBe(false);
+  const report = analyse(rig(true));
+  expect(report.sounds[0]!.destinations[0]!.sources).toEqual(['spare']);
+  expect(report.findings.map((f) => f.rule)).not.toContain('dead-end');
 });

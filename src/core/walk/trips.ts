@@ -1,7 +1,10 @@
 import type { Loop, Pass } from '../kinds';
 
-/** A part of a device that signal passes on one trip, and the later trips that it also feeds inside, past the loop (a dry way beside it). */
-export interface Trip { ins: string[]; outs: string[]; feeds: number[] }
+/**
+ * A part of a device that signal passes on one trip; the later trips that it also feeds inside, past the loop (a dry way beside
+ * it); and those that it would feed if a switch were made (an input that another one takes priority over).
+ */
+export interface Trip { ins: string[]; outs: string[]; feeds: number[]; wouldFeed: number[] }
 
 /** Loops that hang one behind the other inside one device are followed this far. */
 const DEEP = 24;
@@ -14,7 +17,7 @@ const DEEP = 24;
 export function tripsOf(group: { ins: string[]; outs: string[]; passes: readonly Pass[] }, loops: readonly Loop[]): Trip[] {
   const returnsTo = new Map(loops.flatMap((l) => l.return.map((r): [string, Loop] => [r, l])));
   const back = group.ins.filter((j) => returnsTo.has(j));
-  if (!back.length) return [{ ins: group.ins, outs: group.outs, feeds: [] }];
+  if (!back.length) return [{ ins: group.ins, outs: group.outs, feeds: [], wouldFeed: [] }];
   const next = new Map<string, string[]>();
   const open = new Map<string, string[]>();
   const add = (to: Map<string, string[]>, a: string, b: string) => void to.set(a, [...(to.get(a) ?? []), b]);
@@ -44,13 +47,15 @@ export function tripsOf(group: { ins: string[]; outs: string[]; passes: readonly
   }
   const trips: Trip[] = [];
   const depths = [...new Set([...depth.values(), ...group.outs.map(depthOfOut)])].sort((a, b) => a - b);
-  for (const d of depths) trips.push({ ins: group.ins.filter((j) => depth.get(j) === d && isLed(j)), outs: group.outs.filter((o) => depthOfOut(o) === d), feeds: [] });
+  for (const d of depths) trips.push({ ins: group.ins.filter((j) => depth.get(j) === d && isLed(j)), outs: group.outs.filter((o) => depthOfOut(o) === d), feeds: [], wouldFeed: [] });
   trips.forEach((trip, i) => {
-    trip.feeds = depths.flatMap((_, k) => (k > i && trip.ins.some((j) => trips[k]!.outs.some((o) => firm.get(j)!.has(o))) ? [k] : []));
+    const leadsTo = (ways: ReadonlyMap<string, Set<string>>) => depths.flatMap((_, k) => (k > i && trip.ins.some((j) => trips[k]!.outs.some((o) => ways.get(j)!.has(o))) ? [k] : []));
+    trip.feeds = leadsTo(firm);
+    if (trip.ins.every((j) => firm.get(j)!.size === 1)) trip.wouldFeed = leadsTo(loose);
   });
   const used = trips.map((t) => t.ins.length + t.outs.length > 0);
   const shift = used.map((_, i) => used.slice(0, i).filter(Boolean).length);
-  return trips.filter((_, i) => used[i]).map((t) => ({ ...t, feeds: t.feeds.map((k) => shift[k]!) }));
+  return trips.filter((_, i) => used[i]).map((t) => ({ ...t, feeds: t.feeds.map((k) => shift[k]!), wouldFeed: t.wouldFeed.map((k) => shift[k]!) }));
 }
 
 function walk(from: string, ways: readonly Map<string, string[]>[]): Set<string> {
