@@ -71,6 +71,24 @@ describe('the wiring by place', () => {
       for (const b of g.boxes) if (a !== b) expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y).toBe(true);
     }
   });
+  test('a switcher with twenty leads: every jack is read in full, and leads side by side stay apart', () => {
+    const heads = [1, 2, 3, 4];
+    const rig = rigOf(
+      [device('g', 'guitar-active', 'G'), device('sw', 'amp-switcher', 'Switcher'), ...heads.flatMap((n) => [device(`h${n}`, 'head-tube', `Head ${n}`), device(`c${n}`, 'cabinet', `Cabinet ${n}`)])],
+      [lead('1', 'g.out', 'sw.inRear', 6), ...heads.flatMap((n) => [lead(`a${n}`, `sw.amp${n}`, `h${n}.in`, 2), lead(`s${n}`, `h${n}.speaker`, `sw.speaker${n}`, 2, 'speaker'), lead(`x${n}`, `h${n}.send`, `sw.send${n}`, 2), lead(`y${n}`, `sw.return${n}`, `h${n}.return`, 2), lead(`c${n}`, `sw.cab${n}`, `c${n}.in`, 2, 'speaker')])],
+    );
+    const g = placeWiring(rig, 900);
+    const box = g.boxes.find((b) => b.device.id === 'sw')!;
+    expect(box.jacks).toHaveLength(21);
+    for (const j of box.jacks) expect(j.text).toBe(j.label);
+    expect(new Set(box.jacks.map((j) => j.y)).size).toBe(21);
+    const uprights = g.ways.flatMap((w) => {
+      const at = [...w.d.matchAll(/H([\d.]+)V([\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const);
+      const ys = [Number(w.d.match(/^M[\d.]+ ([\d.]+)/)![1]), ...at.map((x) => x[1])];
+      return at.map(([x], i) => ({ lead: w.lead.id, x, from: Math.min(ys[i]!, ys[i + 1]!), to: Math.max(ys[i]!, ys[i + 1]!) }));
+    });
+    for (const a of uprights) for (const b of uprights) if (a.lead !== b.lead && a.from < b.to && b.from < a.to) expect(Math.abs(a.x - b.x)).toBeGreaterThan(3);
+  });
   test('no way runs through a box', () => {
     const g = placeWiring(touringRig, 900);
     for (const w of g.ways) {

@@ -21,9 +21,10 @@ export function placeOf(device: Device, kind: Kind = kindOf(device.kind)): Place
 }
 
 /** Sizes of the drawing in pixels. */
-const SIZES = { left: 64, box: 124, head: 34, jack: 14, channel: 40, row: 12, track: 6, band: 12 };
+const SIZES = { left: 64, box: 124, letters: 22, head: 34, jack: 14, channel: 40, row: 12, track: 6, band: 12 };
 
-export interface WiringJack { id: string; label: string; x: number; y: number; side: 'in' | 'out' }
+/** A jack of the drawing; `text` is what of its label fits. */
+export interface WiringJack { id: string; label: string; text: string; x: number; y: number; side: 'in' | 'out' }
 export interface WiringBox { device: Device; x: number; y: number; width: number; height: number; jacks: WiringJack[]; inside: number }
 export interface WiringWay { lead: Lead; d: string; tag: { x: number; y: number } }
 export interface WiringGeometry { boxes: WiringBox[]; ways: WiringWay[]; bands: { place: Place; y: number; height: number }[]; width: number; height: number }
@@ -71,7 +72,18 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
       used.set(end.device, mine);
     }
   }
-  const boxHeight = (id: string) => SIZES.head + SIZES.jack * Math.max(1, used.get(id)?.in.length ?? 0, used.get(id)?.out.length ?? 0) + 4;
+  const labelOf = (id: string, jack: string) => jackOf(rig.devices.find((d) => d.id === id)!, jack)?.label ?? jack;
+  // Inputs beside outputs where both fit, else outputs below inputs.
+  const isStacked = (id: string) => {
+    const { in: ins = [], out: outs = [] } = used.get(id) ?? {};
+    const longest = (jacks: string[]) => Math.max(0, ...jacks.map((j) => labelOf(id, j).length));
+    return ins.length > 0 && outs.length > 0 && longest(ins) + longest(outs) > SIZES.letters;
+  };
+  const stacked = new Map([...cells.keys()].map((id) => [id, isStacked(id)]));
+  const boxHeight = (id: string) => {
+    const [ins, outs] = [used.get(id)?.in.length ?? 0, used.get(id)?.out.length ?? 0];
+    return SIZES.head + SIZES.jack * (stacked.get(id) ? ins + outs : Math.max(1, ins, outs)) + 4;
+  };
 
   // Ways in cells first; how wide and high the channels are follows from how many run in each.
   const routes = leads.flatMap((lead) => {
@@ -104,19 +116,24 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
     y += 8;
   });
 
-  const columnX = (c: number) => SIZES.left + SIZES.channel + c * (SIZES.box + SIZES.channel);
+  // A channel grows with what runs in it, so that leads stay apart.
+  const channel = vTracks.map((v) => Math.max(SIZES.channel, 10 + SIZES.track * (v.count + 1)));
+  const columnX = (c: number) => SIZES.left + c * SIZES.box + channel.slice(0, c + 1).reduce((sum, w) => sum + w, 0);
   const boxes = [...cells].map(([id, c]): WiringBox => {
     const device = rig.devices.find((d) => d.id === id)!;
     const [x, top] = [columnX(c.column), rowY[c.row]!];
-    const jacks = (['in', 'out'] as const).flatMap((side) => (used.get(id)?.[side] ?? []).map((jack, i): WiringJack => ({
-      id: jack, label: jackOf(device, jack)?.label ?? jack, side, x: side === 'in' ? x : x + SIZES.box, y: top + SIZES.head + SIZES.jack * i + SIZES.jack / 2,
-    })));
+    const below = stacked.get(id) ? (used.get(id)?.in.length ?? 0) : 0;
+    const jacks = (['in', 'out'] as const).flatMap((side) => (used.get(id)?.[side] ?? []).map((jack, i): WiringJack => {
+      const label = labelOf(id, jack);
+      const text = label.length > SIZES.letters ? `${label.slice(0, SIZES.letters - 1)}…` : label;
+      return { id: jack, label, text, side, x: side === 'in' ? x : x + SIZES.box, y: top + SIZES.head + SIZES.jack * (i + (side === 'out' ? below : 0)) + SIZES.jack / 2 };
+    }));
     return { device, x, y: top, width: SIZES.box, height: boxHeight(id), jacks, inside: blocksOf(rig, id).length };
   });
   const jackAt = new Map(boxes.flatMap((b) => b.jacks.map((j) => [`${b.device.id}/${j.id}/${j.side}`, j])));
   const vx = (c: number, route: number, end: 'out' | 'in') => {
     const at = verticals[c]!.findIndex((v) => v.route === route && v.end === end);
-    return columnX(c) - SIZES.channel + 5 + ((SIZES.channel - 10) * (vTracks[c]!.track[at]! + 1)) / (vTracks[c]!.count + 1);
+    return columnX(c) - channel[c]! + 5 + ((channel[c]! - 10) * (vTracks[c]!.track[at]! + 1)) / (vTracks[c]!.count + 1);
   };
   const hy = (r: number, route: number) => rowY[r]! - 6 - SIZES.track * hTracks[r]!.track[horizontals[r]!.findIndex((h) => h.route === route)]!;
   const ways = routes.map(({ lead, a, b, straight }, i): WiringWay => {
@@ -127,5 +144,5 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
     const [h, x2] = [hy(b.row, i), vx(b.column, i, 'in')];
     return { lead, d: `M${from.x} ${from.y}H${x1}V${h}H${x2}V${to.y}H${to.x}`, tag: { x: x2, y: (h + to.y) / 2 } };
   });
-  return { boxes, ways, bands, width: columnX(perRow) - SIZES.channel + SIZES.channel, height: y + 8 };
+  return { boxes, ways, bands, width: columnX(perRow), height: y + 8 };
 }

@@ -83,7 +83,7 @@ export function wiringSvg(rig: Rig, width = 1180): string {
   for (const b of g.boxes) {
     all.ele('rect', { x: b.x, y: b.y, width: b.width, height: b.height, rx: 2, fill: TAPE, stroke: FAINT });
     lines(b.device.name, 20).forEach((line, i) => text(all, b.x + b.width / 2, b.y + 13 + 12 * i, line, { 'text-anchor': 'middle', 'font-weight': 700 }));
-    for (const j of b.jacks) text(all, j.side === 'in' ? j.x + 4 : j.x - 4, j.y + 3, lines(j.label, 12)[0]!, { 'font-size': 8.5, ...(j.side === 'out' ? { 'text-anchor': 'end' } : {}) });
+    for (const j of b.jacks) text(all, j.side === 'in' ? j.x + 4 : j.x - 4, j.y + 3, j.text, { 'font-size': 8.5, ...(j.side === 'out' ? { 'text-anchor': 'end' } : {}) });
   }
   return finish(svg);
 }

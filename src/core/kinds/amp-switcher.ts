@@ -11,13 +11,13 @@ export const ampSwitcher: Kind = {
   name: 'Amp and cabinet switcher',
   family: 'Routing',
   job: 'switcher',
-  about: 'One guitar to any of four amplifiers, its speaker output to any of four cabinets, one effects loop shared by the amplifiers that have one, and a line between for an attenuator that serves them all. Front input over rear input. Nothing selected: silent tuning.',
+  about: 'One guitar to any of four amplifiers, its speaker output to any of four cabinets, one effects loop shared by the amplifiers that have one, and a line between (line send and return) for an attenuator or a load that serves them all. The front input takes priority over the rear one. Nothing selected: silent tuning.',
   jacks: [
-    audio('in', 'in, front (takes priority)', 'in'), audio('inRear', 'in, rear', 'in'), audio('tuner', 'tuner out', 'out'),
-    ...AMPS.flatMap((n) => [audio(`amp${n}`, `to amp ${n} input`, 'out'), audio(`send${n}`, `from amp ${n} loop send`, 'in'), audio(`return${n}`, `to amp ${n} loop return`, 'out'), speaker(`speaker${n}`, `from amp ${n} speaker output`, 'in')]),
-    ...CABS.map((n) => speaker(`cab${n}`, `to cabinet ${n}`, 'out')),
+    audio('in', 'in, front', 'in'), audio('inRear', 'in, rear', 'in'), audio('tuner', 'tuner out', 'out'),
+    ...AMPS.flatMap((n) => [audio(`amp${n}`, `amp ${n} input`, 'out'), audio(`send${n}`, `amp ${n} loop send`, 'in'), audio(`return${n}`, `amp ${n} loop return`, 'out'), speaker(`speaker${n}`, `amp ${n} speaker`, 'in')]),
+    ...CABS.map((n) => speaker(`cab${n}`, `cabinet ${n}`, 'out')),
     audio('loopSend', 'shared loop send', 'out'), audio('loopReturn', 'shared loop return', 'in'),
-    speaker('lineSend', 'line insert, to attenuator or load', 'out'), speaker('lineReturn', 'line insert, back', 'in'),
+    speaker('lineSend', 'line send', 'out'), speaker('lineReturn', 'line return', 'in'),
   ],
   figures: [
     ...pedalFigures(1e6, -105, 'one buffer an output'),

@@ -36,6 +36,10 @@ export function endWords(rig: Rig, end: End): string {
   return device ? `${device.name}, ${jackOf(device, end.jack)?.label ?? end.jack}` : `${end.device}, ${end.jack}`;
 }
 
+/** Points of a device by the labels of their jacks: "in + return 1". */
+export const jackLabels = (device: Device | undefined, points: readonly string[]): string =>
+  [...new Set(points.map((p) => (device && kindOf(device.kind).jacks.find((j) => j.id === p || j.channels?.includes(p))?.label) ?? p))].join(' + ');
+
 /** The host inside which a lead ends here: a block's own host, or the host whose inner point this is. */
 export function insideOf(rig: Rig, end: End): string | undefined {
   const device = deviceOf(rig, end.device);

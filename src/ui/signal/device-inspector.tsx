@@ -5,7 +5,7 @@ import type { StationFigures } from '../../core/analysis';
 import { touchWord } from '../../core/circuit';
 import { type Figure, isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
 import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
-import { type Device, nameOf, type SettingValue } from '../../core/rig';
+import { type Device, deviceOf, jackLabels, nameOf, type SettingValue } from '../../core/rig';
 import { fixed, showChange, showLevel, withPrefix } from '../../core/units';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
@@ -142,7 +142,7 @@ function InThisSound({ station, passes }: { station: StationFigures; passes: num
   const thd = output.thdPercent;
   return (
     <>
-      <h3>What it does here{passes > 1 ? ` (pass by ${station.ins.join(', ') || 'itself'})` : ''}</h3>
+      <h3>What it does here{passes > 1 ? ` (pass by ${jackLabels(deviceOf(rig, station.device), station.ins) || 'itself'})` : ''}</h3>
       <dl className="pairs figures">
         <dt>Level, normal picking</dt><dd>{level(output.levelDbu?.normal)}</dd>
         {input && <><dt>Changes level by</dt><dd>{delta(input.levelDbu?.normal, output.levelDbu?.normal)}</dd></>}

@@ -5,7 +5,7 @@ import { memo, useMemo } from 'react';
 import type { Severity } from '../../core/findings/finding';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead, type PlacedStation, placeWalk, SIZE, type WalkView } from '../../core/draw';
 import { kindOf } from '../../core/kinds';
-import { endWords, type Rig } from '../../core/rig';
+import { type Device, endWords, jackLabels, type Rig } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
 import { type Selection } from '../store/rig-store';
 import { useRig } from '../store/use-rig';
@@ -77,7 +77,7 @@ export function Walk({ rig, view, rows, selection, moving, compared, onSelect, o
         {geometry.stations.map((p) => {
           const device = devices.get(p.station.device);
           return (
-            <StationStrip key={p.station.id} placed={p} name={device?.name ?? p.station.device} canMove={!p.station.folded && device !== undefined && kindOf(device.kind).through !== undefined}
+            <StationStrip key={p.station.id} placed={p} device={device} canMove={!p.station.folded && device !== undefined && kindOf(device.kind).through !== undefined}
               selected={selection?.kind === 'device' && selection.id === p.station.device} worst={worst.get(p.station.device) ?? p.station.folded?.map((d) => worst.get(d)).find((x) => x)} onSelect={onSelect} onUnfold={onUnfold} />
           );
         })}
@@ -91,11 +91,13 @@ export function Walk({ rig, view, rows, selection, moving, compared, onSelect, o
   );
 }
 
-const StationStrip = memo(function StationStrip({ placed, name, canMove, selected, worst, onSelect, onUnfold }: { placed: PlacedStation; name: string; canMove: boolean; selected: boolean; worst?: Severity; onSelect: Props['onSelect']; onUnfold: Props['onUnfold'] }) {
+const StationStrip = memo(function StationStrip({ placed, device, canMove, selected, worst, onSelect, onUnfold }: { placed: PlacedStation; device: Device | undefined; canMove: boolean; selected: boolean; worst?: Severity; onSelect: Props['onSelect']; onUnfold: Props['onUnfold'] }) {
   const { station } = placed;
   const { setNodeRef, listeners, isDragging, transform } = useDraggable({ id: `station ${station.id}`, data: { device: station.device }, disabled: !canMove });
   const words = { engaged: 'engaged', through: 'bypassed', muted: 'muted', unused: 'not in use' }[station.state];
-  const pass = station.id.split(':')[1];
+  const name = device?.name ?? station.device;
+  const point = station.id.split(':')[1];
+  const pass = point === undefined ? undefined : jackLabels(device, [point]);
   return (
     <button
       ref={setNodeRef}
@@ -108,7 +110,7 @@ const StationStrip = memo(function StationStrip({ placed, name, canMove, selecte
       data-folded={station.folded ? true : undefined}
       aria-pressed={selected}
       aria-label={`${name}, ${station.folded ? `${station.folded.length} inside, folded` : words}`}
-      title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[station.ins.join(' + '), station.outs.join(' + ')].filter(Boolean).join(' → ')})` : ''}${station.folded ? '. Double-click to unfold' : ''}`}
+      title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[jackLabels(device, station.ins), jackLabels(device, station.outs)].filter(Boolean).join(' → ')})` : ''}${station.folded ? '. Double-click to unfold' : ''}`}
       style={{ left: placed.x, top: placed.y, width: placed.width, height: placed.narrow && !placed.folded ? SIZE.label + SIZE.meter : SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
       onClick={() => onSelect({ kind: 'device', id: station.device, station: station.id })}
       onDoubleClick={() => station.folded && onUnfold(station.device)}

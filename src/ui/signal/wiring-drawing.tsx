@@ -45,7 +45,7 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
         <g key={b.device.id} data-box={b.device.id} className="box" data-on={b.device.id === device} onClick={() => select({ kind: 'device', id: b.device.id })}>
           <rect x={b.x} y={b.y} width={b.width} height={b.height} rx={2} />
           <foreignObject x={b.x + 2} y={b.y + 2} width={b.width - 4} height={31}><div className="boxname">{b.device.name}{b.inside > 0 && <span> ({b.inside} inside)</span>}</div></foreignObject>
-          {b.jacks.map((j) => <text key={`${j.id} ${j.side}`} x={j.side === 'in' ? j.x + 4 : j.x - 4} y={j.y + 3} textAnchor={j.side === 'in' ? 'start' : 'end'} className="jack">{j.label.length > 11 ? `${j.label.slice(0, 10)}…` : j.label}<title>{j.label}</title></text>)}
+          {b.jacks.map((j) => <text key={`${j.id} ${j.side}`} x={j.side === 'in' ? j.x + 4 : j.x - 4} y={j.y + 3} textAnchor={j.side === 'in' ? 'start' : 'end'} className="jack">{j.text}<title>{j.label}</title></text>)}
         </g>
       ))}
       {g.ways.filter((w) => w.lead.id === chosen).map((w) => <text key={w.lead.id} x={w.tag.x + 4} y={w.tag.y + 3} className="waytag">{LEAD_TAGS[w.lead.type]} {w.lead.metres} m</text>)}
