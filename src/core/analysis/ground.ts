@@ -67,9 +67,12 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
   return ties.map((t) => ({ t, key: `${t.a} ${t.b} ${t.kind} ${t.lead ?? ''}` })).sort((x, y) => (x.key < y.key ? -1 : 1)).map(({ t }) => t);
 }
 
+/** Up to this many loops are exchanged for shorter ones; beyond, what is found first is told. */
+const SHORTENED_UP_TO = 60;
+
 /**
- * Every independent closed way through ground, as many as there are ties beyond a tree of them. Each is the shortest way round
- * that its closing tie has through the tree.
+ * Every independent closed way through ground, as many as there are ties beyond a tree of them, each exchanged for a shorter one
+ * where taking another loop's ties out of it leaves one.
  */
 export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
   const ties = groundTies(rig, sound);
@@ -98,8 +101,7 @@ export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
       }
     }
   }
-  const loops: HumLoop[] = [];
-  const known = gather(rig);
+  const found: Tie[][] = [];
   for (const tie of ties) {
     if (inTree.has(tie) || tie.a === tie.b) continue;
     const [left, right] = [[] as Tie[], [] as Tie[]];
@@ -114,11 +116,56 @@ export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
         b = wb.from!;
       }
     }
-    const members = [tie, ...right.reverse(), ...left.reverse()];
-    const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter((d) => d !== EARTH);
-    loops.push({ devices, ties: members, ...cureOf(rig, members, known) });
+    found.push([tie, ...right.reverse(), ...left.reverse()]);
   }
-  return loops;
+  const known = gather(rig);
+  return shortened(found).map((members) => {
+    const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter((d) => d !== EARTH);
+    return { devices, ties: members, ...cureOf(rig, members, known) };
+  });
+}
+
+/** The same number of independent loops, with fewer ties: a loop is replaced by its difference to another where that is shorter and still one loop. */
+function shortened(loops: readonly Tie[][]): Tie[][] {
+  const best = loops.map((l) => [...l]);
+  if (best.length > SHORTENED_UP_TO) return best;
+  for (let changed = true; changed;) {
+    changed = false;
+    for (const [i, long] of best.entries()) {
+      for (const other of best) {
+        if (other === long || other.length > long.length) continue;
+        const shared = new Set(other.filter((t) => long.includes(t)));
+        if (other.length >= 2 * shared.size) continue;
+        const round = oneLoop([...long, ...other].filter((t) => !shared.has(t)));
+        if (!round) continue;
+        best[i] = round;
+        changed = true;
+        break;
+      }
+    }
+  }
+  return best;
+}
+
+/** Ties in their order around, where they are one closed way that visits nothing twice. */
+function oneLoop(ties: readonly Tie[]): Tie[] | undefined {
+  const left = new Set(ties);
+  const first = ties[0];
+  if (!first) return undefined;
+  const round = [first];
+  left.delete(first);
+  const seen = new Set([first.a, first.b]);
+  for (let at = first.b; at !== first.a;) {
+    const nexts = [...left].filter((t) => t.a === at || t.b === at);
+    const next = nexts[0];
+    if (!next || nexts.length > 1) return undefined;
+    left.delete(next);
+    round.push(next);
+    at = next.a === at ? next.b : next.a;
+    if (at !== first.a && seen.has(at)) return undefined;
+    seen.add(at);
+  }
+  return left.size ? undefined : round;
 }
 
 /** What the cures of all loops read, gathered once. */
