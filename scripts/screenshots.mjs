@@ -83,6 +83,11 @@ const VIEWS = [
   } },
   { name: 'findings', path: '/rigs/observatory-practice/signal', steps: (p) => p.keyboard.press('f') },
   { name: 'sounds', path: '/rigs/salt-and-ferry/sounds' },
+  { name: 'presses', path: '/rigs/salt-and-ferry/sounds', steps: async (p) => {
+    await p.locator('label ::-p-text(Presses)').click();
+    await p.locator('[data-presses="crunch lead"] button').click();
+    await p.waitForSelector('[data-list="presses"] li');
+  } },
   { name: 'gain-ladder', path: '/rigs/salt-and-ferry/sounds', steps: async (p) => {
     await p.keyboard.press('5');
     await p.locator('label ::-p-text(Gain ladder)').click();

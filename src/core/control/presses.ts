@@ -10,7 +10,7 @@ export interface Press { device: string; changes: string[] }
 export interface Presses {
   /** Foot switches: one a device, or one a programmable host or switcher, whose program changes everything inside at once. */
   presses: Press[];
-  /** Knobs that have to be turned by hand, because their device has no programs. */
+  /** Knobs and pedals that have to be set by hand or foot, because their device has no programs. */
   turns: Press[];
 }
 
