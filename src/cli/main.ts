@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { Command } from 'commander';
+import { Command, CommanderError } from 'commander';
 import { analyse, type DestinationFigures, type Report, type SoundReport } from '../core/analysis';
 import { SEVERITIES } from '../core/findings/finding';
 import { toDot, toGraphml, walkGraph, walkSvg, wiringGraph, wiringSvg } from '../core/formats';
@@ -26,9 +26,11 @@ function load(file: string): Rig {
   return read.ok ? read.value : refuse([`${file} cannot be read:`, ...problemLines(read.problems)]);
 }
 
+/** Why a command cannot be done, in words for the person; it ends the command, and output that is under way is still written. */
+class Refusal extends Error {}
+
 function refuse(lines: string[]): never {
-  process.stderr.write(`${lines.join('\n')}\n`);
-  process.exit(EXIT.unreadable);
+  throw new Refusal(lines.join('\n'));
 }
 
 const round = (x: number | null, digits = 2): number | null => (x === null || !Number.isFinite(x) ? null : Number(x.toFixed(digits)));
@@ -125,10 +127,15 @@ async function propose(file: string, options: { sound?: string; host?: string; j
 }
 
 const program = new Command('yantrel').description('Reads rig files: what the signal passes through, how loud, how clean, how late, and what is wrong.');
-program.exitOverride((e) => process.exit(e.exitCode === 0 ? EXIT.fine : EXIT.unreadable));
+program.exitOverride();
 program.command('check').argument('<file>').option('--json', 'as JSON').description('findings; exit 0 with nothing worse than caution, 1 with a fault or danger, 2 if the file cannot be read').action(check);
 program.command('walk').argument('<file>').option('--sound <name>', 'a sound, by name or id').option('--json', 'as JSON').description('the walk of one sound').action(walk);
 program.command('report').argument('<file>').option('--json', 'as JSON').description('figures per destination and sound, and per passive section').action(report);
 program.command('export').argument('<file>').requiredOption('--as <format>', WRITERS.join(', ')).option('--what <drawing>', 'wiring, or the walk of one sound', 'wiring').option('--sound <name>', 'a sound, by name or id').option('--out <path>', 'a file; without it the text is printed').description('the routing graph as GraphML or DOT, the drawings as SVG').action(exportAs);
 program.command('propose').argument('<file>').option('--sound <name>', 'a sound, by name or id').option('--host <id>', 'the modeler to decide about; the first one, if there is any').option('--json', 'as JSON').description('proposals: order, inside or outside, where to isolate, where buffers earn their keep').action(propose);
-program.parseAsync().catch((error: unknown) => refuse([error instanceof Error ? error.message : String(error)]));
+program.parseAsync().catch((error: unknown) => {
+  // The command line has been explained already; help asked for is no failure.
+  const explained = error instanceof CommanderError;
+  if (!explained) process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.exitCode = explained && error.exitCode === 0 ? EXIT.fine : EXIT.unreadable;
+});

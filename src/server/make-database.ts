@@ -9,6 +9,7 @@ work.execute(db).then(
   () => db.destroy(),
   (error: unknown) => {
     process.stderr.write(`${String(error)}\n`);
-    process.exit(1);
+    process.exitCode = 1;
+    return db.destroy();
   },
 );

@@ -1,5 +1,5 @@
 import { dbuOfVolts } from '../units';
-import type { DeviceState, Figure, Jack, Loop, Parameter, Pass, Point, Stage } from './kind';
+import type { DeviceState, Figure, Jack, Kind, Loop, Parameter, Pass, Point, Stage } from './kind';
 import { between, ceiling, choice, figure, inputOhms, knob, mixed, noise, outputOhms, readsDb, stage, tilt, wire } from './parts';
 
 export const ampFigures = (p: { low: number; high: number; watts: number; ohms: number; why: string }): Figure[] => [
@@ -87,3 +87,7 @@ export const inFrontOf = (s: DeviceState, from: string): Stage => ({
 export const airFigure = figure('airDb', 'Speaker terminals to a close microphone', 'dB', -58, [-120, 0], 'a cabinet of usual sensitivity and a dynamic microphone at the cloth');
 
 export const inputSelect = choice('input', 'Input', ['mic', 'microphone'], ['line', 'line']);
+
+/** What every tube head has in common. */
+export const headParts = { family: 'Amplifiers and speakers', job: 'amp', through: { in: 'in', out: 'speaker' }, stateWords: ampWords, startsEngaged: true, loops: ampLoops, earth: 'in' } satisfies Partial<Kind>;
+export const speakerOut: Jack = { id: 'speaker', label: 'speaker', direction: 'out', signal: 'speaker', connector: 'speaker' };

@@ -1,27 +1,21 @@
-import { ampFigures, ampKnobs, ampWords, powerStage, preamp, simpleLoop, loopJacks, ampLoops } from './amp-parts';
+import { ampFigures, ampKnobs, powerStage, preamp, simpleLoop, loopJacks, headParts, speakerOut } from './amp-parts';
 import type { Kind } from './kind';
 import { choice, inJack, latency, stage } from './parts';
 
 export const headTubeDigital: Kind = {
+  ...headParts,
   id: 'head-tube-digital',
   name: 'Tube head with a digital input',
-  family: 'Amplifiers and speakers',
-  job: 'amp',
   about: 'A stage head that takes audio and control over one digital link from a modeler: into its preamplifier, or behind it straight to the power stage. Never run it without a load of the right impedance.',
   jacks: [
     inJack,
     { id: 'digital', label: 'digital in, audio and control', direction: 'in', signal: 'digital', connector: 'digital', channels: ['digital'] },
     ...loopJacks,
-    { id: 'speaker', label: 'speaker', direction: 'out', signal: 'speaker', connector: 'speaker' },
+    speakerOut,
   ],
   figures: [...ampFigures({ low: 12, high: 60, watts: 50, ohms: 8, why: 'a 50 W head with one gain channel' }), latency(1.5, 'converters at the digital input')],
   parameters: [choice('digitalTo', 'The digital input feeds', ['power', 'the power stage'], ['preamp', 'the preamplifier']), ...ampKnobs],
-  through: { in: 'in', out: 'speaker' },
-  stateWords: ampWords,
-  startsEngaged: true,
-  loops: ampLoops,
   programs: true,
-  earth: 'in',
   size: { width: 620, depth: 250, height: 270, grams: 15_000 },
   passes: (s, plugged) => {
     const toPower = s.choice('digitalTo') === 'power';

@@ -1,21 +1,15 @@
-import { ampFigures, ampKnobs, ampWords, loopJacks, loopPasses, loopParameters, ampLoops, preamp, powerStage } from './amp-parts';
+import { ampFigures, ampKnobs, loopJacks, loopPasses, loopParameters, preamp, powerStage, headParts, speakerOut } from './amp-parts';
 import type { Kind } from './kind';
 import { choice, figure, inJack } from './parts';
 
 export const headTubeTwo: Kind = {
+  ...headParts,
   id: 'head-tube-two',
   name: 'Tube head, two channels',
-  family: 'Amplifiers and speakers',
-  job: 'amp',
   about: 'A clean and a dirty channel, and an effects loop that is serial or parallel, at either level, in or out. Never run it without a load of the right impedance.',
-  jacks: [inJack, ...loopJacks, { id: 'speaker', label: 'speaker', direction: 'out', signal: 'speaker', connector: 'speaker' }],
+  jacks: [inJack, ...loopJacks, speakerOut],
   figures: [...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }), figure('dirtyDb', 'What the dirty channel adds', 'dB', 18, [0, 50], 'one more tube in the way')],
   parameters: [choice('channel', 'Channel', ['clean', 'clean'], ['dirty', 'dirty']), ...ampKnobs, ...loopParameters],
-  through: { in: 'in', out: 'speaker' },
-  stateWords: ampWords,
-  startsEngaged: true,
-  loops: ampLoops,
-  earth: 'in',
   size: { width: 700, depth: 260, height: 280, grams: 22_000 },
   passes: (s, plugged) => {
     const pre = preamp(s, 'send');

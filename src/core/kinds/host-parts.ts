@@ -1,5 +1,5 @@
-import type { DeviceState, Figure, Jack, Loop, Parameter, Pass, Point } from './kind';
-import { choice, figure, stage } from './parts';
+import type { DeviceState, Figure, Jack, Kind, Loop, Parameter, Pass, Point } from './kind';
+import { choice, figure, stage, through } from './parts';
 
 /** What a host has: mono returns and sends (in stereo pairs), inputs, and output pairs. */
 export interface HostPlan { loops: number; aux?: boolean; digitalIn?: number; digitalOut?: number; second?: boolean; thru?: boolean }
@@ -84,3 +84,12 @@ export function hostPasses(s: DeviceState, plan: HostPlan, plugged: (jack: Point
   if (plan.second) stereoOut('toOut2', 'toOut2R', 'out2', 'out2R', 0);
   return passes;
 }
+
+/** What every modeler has in common, by what it is equipped with. */
+export const modelerOf = (plan: HostPlan) => ({
+  family: 'Modelers', job: 'modeler', jacks: hostJacks(plan), figures: hostFigures, parameters: hostParameters, through, startsEngaged: true,
+  stateWords: { on: 'on', off: 'off' }, programs: true, loops: hostLoops(plan), passes: (s, plugged) => hostPasses(s, plan, plugged),
+}) satisfies Partial<Kind>;
+
+/** A host that was just put down plays: its input goes to both main outputs. */
+export const straightLinks: [string, string][] = [['fromIn', 'toOut'], ['fromIn', 'toOutR']];

@@ -4,6 +4,8 @@ export interface LoopWay { loop: number; levelDb: number }
 /** How a switcher runs its loops: groups one after the other, the loops of a group side by side. */
 export type LoopOrder = LoopWay[][];
 
+/** Between loops side by side; a plus behind "@" is the sign of a level. */
+const BESIDE = /(?<!@)\+/;
 const WAY = /^(\d{1,2})(?:@([+-]?\d{1,2}(?:\.\d)?))?$/;
 
 /**
@@ -17,9 +19,9 @@ export function readLoopOrder(text: string, loops: number): LoopOrder | string {
   const seen = new Set<number>();
   for (const word of text.trim().replace(/\s*\+\s*/g, '+').replace(/\(\s+/g, '(').replace(/\s+\)/g, ')').split(/[\s,>]+/).filter(Boolean)) {
     const inner = /^\((.*)\)$/.exec(word)?.[1] ?? word;
-    if (inner === word && word.includes('+')) return `write loops that run side by side in brackets: (${word})`;
+    if (inner === word && BESIDE.test(word)) return `write loops that run side by side in brackets: (${word})`;
     const group: LoopWay[] = [];
-    for (const part of inner.split('+')) {
+    for (const part of inner.split(BESIDE)) {
       const m = WAY.exec(part);
       if (!m) return `"${part}" is no loop; write numbers in order, such as "2 1 (3+4@-6) 5"`;
       const way = { loop: Number(m[1]), levelDb: Number(m[2] ?? 0) };
