@@ -80,12 +80,18 @@ function isOpen(passes: readonly Pass[], jack: string): boolean {
   return into.every(isMuted) && passes.some((p) => p.is === 'stage' && !p.muted);
 }
 
+/** Whether an input leads nowhere in this state, though a way from it is there and another input of the same trip plays: an amplifier that a switcher does not choose. */
+function isShut(passes: readonly Pass[], jack: string, ins: readonly string[]): boolean {
+  const leadsOn = (j: string) => passes.some((p) => (p.is === 'stage' ? p.from === j : (p.is === 'wire' || p.is === 'resistor') && (p.a === j || p.b === j)));
+  return passes.some((p) => p.is === 'open' && p.a === jack) && !leadsOn(jack) && ins.some((j) => j !== jack && leadsOn(j));
+}
+
 /** Stations of a sound and the steps between them, unplaced. Only passes that a lead reaches are stations. */
 export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; steps: Step[] } {
   const plugged = pluggedJacks(rig);
   const stations: Station[] = [];
   const inside: Step[] = [];
-  const at = new Map<string, { station: Station; open: boolean }>();
+  const at = new Map<string, { station: Station; open: boolean; shut: boolean }>();
   const devices = new Map(rig.devices.map((d) => [d.id, d]));
   const others = new Map<string, string>();
   const received = new Set<string>();
@@ -117,7 +123,7 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
       }));
       stations.push(...made);
       made.forEach((station, i) => {
-        for (const j of [...station.ins, ...station.outs]) at.set(`${device.id}/${j}`, { station, open: isOpen(g.passes, j) });
+        for (const j of [...station.ins, ...station.outs]) at.set(`${device.id}/${j}`, { station, open: isOpen(g.passes, j), shut: isShut(g.passes, j, station.ins) });
         for (const k of trips[n]![i]!.wouldFeed) inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: true });
         for (const k of trips[n]![i]!.feeds) inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: false });
       });
@@ -131,7 +137,7 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
       if (!from || !to || from.station === to.station) continue;
       const key = `${from.station.id}>${to.station.id}`;
       const step = steps.get(key);
-      if (!step) steps.set(key, { from: from.station.id, to: to.station.id, leads: [lead.id], back: false, open: from.open });
+      if (!step) steps.set(key, { from: from.station.id, to: to.station.id, leads: [lead.id], back: false, open: from.open || to.shut });
       else if (!step.leads.includes(lead.id)) step.leads.push(lead.id);
     }
   }
