@@ -21,7 +21,7 @@ export function build(folder) {
   const stamp = join(root, folder, 'yantrel-sources');
   const now = fingerprint();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
-  console.log('Building …');
+  console.log('Building the application …');
   run('npx', ['next', 'build'], { env: { ...process.env, NODE_ENV: 'production', YANTREL_DIST: folder, NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: '' } });
   writeFileSync(stamp, now);
 }

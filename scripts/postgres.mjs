@@ -56,6 +56,7 @@ export async function startPostgres(name, firstPort = 54_320) {
   };
   const own = (path) => user && chownSync(path, user.uid, user.gid);
   if (!existsSync(join(cluster, 'PG_VERSION'))) {
+    console.log('Making a database of its own …');
     rmSync(cluster, { recursive: true, force: true });
     own(folder);
     writeFileSync(secret, randomBytes(18).toString('hex'), { mode: 0o600 });

@@ -11,7 +11,7 @@ const kinds = KINDS.map((k) => {
   const row = (cells: (string | number)[]) => `| ${cells.join(' | ')} |`;
   const figures = k.figures.length ? ['', '| figure | means | typical | range | why |', '| --- | --- | --- | --- | --- |', ...k.figures.map((f) => row([`\`${f.id}\``, f.label, `${f.typical} ${f.unit}`, `${f.min} to ${f.max}`, f.reason]))] : [];
   const parameters = k.parameters.map((p) => (p.type === 'knob' ? `\`${p.id}\` (${p.label}, ${p.min} to ${p.max}${p.unit ? ` ${p.unit}` : ''}, starts at ${p.initial})` : p.type === 'choice' ? `\`${p.id}\` (${p.label}: ${p.options.map((o) => `"${o.value}"`).join(', ')})` : p.type === 'text' ? `\`${p.id}\` (${p.label}, a text)` : `\`${p.id}\` (${p.label}, true or false)`));
-  const jack = (j: (typeof k.jacks)[number]) => [`${j.direction}, ${j.signal}, ${j.connector}`, j.pair && `${j.pair.side} of a pair with \`${j.pair.with}\``, j.stereo && 'right side on the ring', j.insert && 'send on the tip, return on the ring', j.channels && `${j.channels.length} ${j.channels.length === 1 ? 'channel' : 'channels'}`].filter(Boolean).join(', ');
+  const jack = (j: (typeof k.jacks)[number]) => [`${j.direction}, ${j.signal}, ${j.connector}`, j.pair && `${j.pair.side} of a pair with \`${j.pair.with}\``, j.stereo && 'right side on the ring', j.insert && 'send on the tip, return on the ring', j.channels && `${j.channels.length} ${j.channels.length === 1 ? 'channel' : 'channels'}`, j.carriesControl && 'carries control', j.usb && `USB ${j.usb}`, j.gives && `gives ${j.gives}`, j.reads && `reads ${j.reads.what}${j.reads.wiper ? `, wiper on the ${j.reads.wiper}` : ''}${j.reads.action ? `, ${j.reads.action}` : ''}${j.reads.contact ? `, ${j.reads.contact} at rest` : ''}`].filter(Boolean).join(', ');
   const [outer, inner] = [k.jacks.filter((j) => !j.inside), k.jacks.filter((j) => j.inside)];
   const opens = { send: 'a plug in the send opens it', return: 'a plug in the return opens it', never: 'plugs do not change the way inside' };
   const more = [
@@ -20,13 +20,15 @@ const kinds = KINDS.map((k) => {
     k.hosts ? `Host: ${k.hosts.slots} slots, ${k.hosts.percent} % of processing, ${k.hosts.paths} ${k.hosts.paths === 1 ? 'path' : 'paths'}; correct them with the figures \`slots\`, \`percent\`, \`paths\`.` : '',
     k.block ? `As a block inside a host: ${k.block.slots} ${k.block.slots === 1 ? 'slot' : 'slots'}, ${k.block.percent} % (figures \`slots\`, \`percent\`).` : '',
     k.destination ? `A destination for: ${k.destination.hears}.` : '',
+    k.midi ? `MIDI: ${[k.midi.programs && `takes programs (${k.midi.programs.count}, bank select ${k.midi.programs.bank}, screen from ${k.midi.programs.shows.from}${k.midi.programs.shows.size ? `, banks of ${k.midi.programs.shows.size}` : ''})`, k.midi.controls?.length && `control changes ${k.midi.controls.map((c) => `${c.cc} \`${c.setting}\` (${c.ways.join(' or ')})`).join(', ')}`, k.midi.clock && { can: 'can follow clock', wants: 'is made to follow clock', leads: 'leads with clock' }[k.midi.clock], k.midi.sends && `can send ${k.midi.sends.join(', ')}`, k.midi.commands && 'sounds are called on it', k.midi.recalls && 'sends a list of its own when a program is called', k.midi.reports && 'reports back', `thru ${k.midi.thrus.join(' or ')}`].filter(Boolean).join('; ')}.` : '',
+    k.tempo ? `Tempo: the setting \`${k.tempo.setting}\` as a ${k.tempo.is}.` : '',
     k.programs ? 'Has programs: one press changes everything in it.' : '',
     k.outlets ? `Outlets: ${k.outlets.map((o) => `\`${o.id}\` (${o.volts} V, ${o.milliamps} mA${o.isolated ? ', isolated' : ''})`).join(', ')}.` : '',
     k.earth ? 'Has a mains lead with protective earth.' : '',
   ].filter(Boolean);
   return [
     `### \`${k.id}\`: ${k.name}`, '', k.about, '',
-    `${outer.length ? `Jacks: ${outer.map((j) => `\`${j.id}\` (${jack(j)})`).join(', ')}.` : 'No audio jacks.'}${k.alwaysOn ? ' Always on.' : k.startsEngaged ? ' Engaged unless said otherwise.' : ' Bypassed unless said otherwise.'}`,
+    `${outer.length ? `Jacks: ${outer.map((j) => `\`${j.id}\` (${jack(j)})`).join(', ')}.` : 'No jacks.'}${k.alwaysOn ? ' Always on.' : k.startsEngaged ? ' Engaged unless said otherwise.' : ' Bypassed unless said otherwise.'}`,
     ...(parameters.length ? ['', `Settings: ${parameters.join(', ')}.`] : []), ...more.flatMap((m) => ['', m]), ...figures, '',
   ].join('\n');
 });
