@@ -1,6 +1,7 @@
 import { kindOf, type Pass, resolveState, type Stage, stateIn } from '../kinds';
 import { joinsOf } from '../rig/conductors';
-import { DEFAULT_PF_PER_METRE, type Device, type Lead, type Rig, type Sound, type State } from '../rig/schema';
+import { leadPf } from '../rig/find';
+import { CONTROL_LEADS, type Device, type Lead, type Rig, type Sound, type State } from '../rig/schema';
 import { asBlock } from './block';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
 import { Joined } from './joined';
@@ -9,7 +10,7 @@ import { Joined } from './joined';
 export const AIR_MS_PER_METRE = 2.9;
 
 /** Leads that carry signal as voltage on metal. */
-export const isMetal = (lead: Lead): boolean => lead.type !== 'air' && lead.type !== 'midi' && lead.type !== 'digital' && lead.type !== 'inside';
+export const isMetal = (lead: Lead): boolean => lead.type !== 'air' && lead.type !== 'digital' && lead.type !== 'inside' && !CONTROL_LEADS.includes(lead.type);
 
 const pluggedCache = new WeakMap<Rig['leads'], { devices: Rig['devices']; plugged: Map<string, Set<string>> }>();
 
@@ -122,7 +123,7 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     for (const [from] of joins.get(lead)!) {
       const net = netOf(lead.from.device, from);
       net.leads.push(lead.id);
-      net.leadFarads += lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) * 1e-12;
+      net.leadFarads += leadPf(lead) * 1e-12;
     }
   }
 

@@ -15,7 +15,7 @@ export const ampCabSimulator: Kind = {
   ],
   parameters: ampKnobs,
   through,
-  power: { volts: 9, milliamps: 300 },
+  power: { volts: 9, milliamps: 300, noisy: true },
   size: medium,
   block: { slots: 1, percent: 35 },
   passes: (s, plugged) =>

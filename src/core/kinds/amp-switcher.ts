@@ -1,5 +1,6 @@
 import type { Jack, Kind, Pass } from './kind';
-import { choice, figure, pedalFigures, stage, wire } from './parts';
+import { midiFigures, midiIn, midiThru } from './midi-parts';
+import { choice, figure, pedalFigures, stage, wire, worldMains } from './parts';
 
 const AMPS = [1, 2, 3, 4];
 const CABS = [1, 2, 3, 4];
@@ -18,9 +19,11 @@ export const ampSwitcher: Kind = {
     ...CABS.map((n) => speaker(`cab${n}`, `cabinet ${n}`, 'out')),
     audio('loopSend', 'shared loop send', 'out'), audio('loopReturn', 'shared loop return', 'in'),
     speaker('lineSend', 'line send', 'out'), speaker('lineReturn', 'line return', 'in'),
+    midiIn, midiThru,
   ],
   figures: [
     ...pedalFigures(1e6, -105, 'one buffer an output'),
+    ...midiFigures({ programMs: 15, gapMs: 10, why: 'relays, switched while muted' }),
     figure('loadOhms', 'Load on what is not selected', 'Ω', 8, [2, 32], 'a resistor for each amplifier that is not selected'),
     figure('loadWatts', 'Rating of that load', 'W', 100, [1, 1000], 'a resistor on a heat sink'),
   ],
@@ -33,8 +36,11 @@ export const ampSwitcher: Kind = {
   through: { in: 'in', out: 'amp1' },
   alwaysOn: true,
   programs: true,
+  midi: { programs: { count: 128, bank: 'none', shows: { from: 1 } }, thrus: ['hardware'] },
   loops: [{ id: 'loop', label: 'shared loop', send: ['loopSend'], return: ['loopReturn'], opensAt: 'never' }, { id: 'line', label: 'line insert', send: ['lineSend'], return: ['lineReturn'], opensAt: 'never' }],
   earth: 'in',
+  rackUnits: 2,
+  mains: { ...worldMains, watts: 20 },
   size: { width: 483, depth: 250, height: 88, grams: 7000 },
   passes: (s, plugged) => {
     const amp = s.choice('amp');

@@ -15,7 +15,7 @@ export const boost: Kind = {
   ],
   parameters: [knob('gain', 'Boost', 5, readsDb('gainLowDb', 'gainHighDb'))],
   through,
-  power: { volts: 9, milliamps: 8 },
+  power: { volts: 9, milliamps: 8, maxVolts: 18 },
   size: small,
   block: { slots: 1, percent: 1 },
   passes: (s) => trueBypass(s, [stage(s, { gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('gain')) })]),

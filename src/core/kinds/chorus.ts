@@ -1,4 +1,5 @@
 import type { Kind } from './kind';
+import { rateFigures, rateKnob, rateTempo } from './midi-parts';
 import { inputPad, knob, medium, mixed, padded, pedalFigures, sides, stage, stereoJacks, stereoWires, through } from './parts';
 
 export const chorus: Kind = {
@@ -8,9 +9,10 @@ export const chorus: Kind = {
   job: 'modulation',
   about: 'Moves the signal; with both outputs in use the two sides differ and the sound becomes wide.',
   jacks: stereoJacks,
-  figures: pedalFigures(500_000, -92, 'a bucket-brigade or short digital delay line'),
-  parameters: [knob('rate', 'Rate', 4), knob('depth', 'Depth', 5), inputPad],
+  figures: [...pedalFigures(500_000, -92, 'a bucket-brigade or short digital delay line'), ...rateFigures('a low-frequency oscillator')],
+  parameters: [rateKnob(4), knob('depth', 'Depth', 5), inputPad],
   through,
+  tempo: rateTempo,
   power: { volts: 9, milliamps: 40 },
   size: medium,
   block: { slots: 1, percent: 5 },

@@ -1,7 +1,7 @@
 import { airFigure, airJack, inFrontOf } from './amp-parts';
 import { hostFigures, hostJacks, hostLoops, hostParameters, hostPasses } from './host-parts';
 import type { Kind } from './kind';
-import { between, figure, knob, stage, wire } from './parts';
+import { between, figure, knob, stage, wire, worldMains } from './parts';
 
 const PLAN = { loops: 2 };
 const OUTER = new Set(['out', 'outR']);
@@ -22,6 +22,7 @@ export const comboModeling: Kind = {
   hosts: { slots: 8, percent: 100, paths: 1, links: [['fromIn', 'toOut'], ['fromIn', 'toOutR']] },
   destination: { jacks: ['voice coil'], hears: 'stage' },
   earth: 'in',
+  mains: { ...worldMains, watts: 90 },
   size: { width: 560, depth: 270, height: 480, grams: 16_000 },
   passes: (s, plugged) => {
     const slave = plugged('powerIn');

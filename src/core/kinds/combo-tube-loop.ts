@@ -1,6 +1,6 @@
 import { airFigure, airJack, ampFigures, ampKnobs, ampLoops, ampWords, inFrontOf, loopJacks, powerStage, preamp, simpleLoop } from './amp-parts';
 import type { Kind } from './kind';
-import { inJack } from './parts';
+import { inJack, transformerMains } from './parts';
 
 export const comboTubeLoop: Kind = {
   id: 'combo-tube-loop',
@@ -16,6 +16,7 @@ export const comboTubeLoop: Kind = {
   loops: ampLoops,
   earth: 'in',
   destination: { jacks: ['voice coil'], hears: 'stage' },
+  mains: { ...transformerMains, watts: 140, inrushAmps: 15 },
   size: { width: 560, depth: 260, height: 480, grams: 19_000 },
   passes: (s, plugged) => [
     preamp(s, 'send'),

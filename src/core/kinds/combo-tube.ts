@@ -1,6 +1,6 @@
 import { airFigure, airJack, ampFigures, ampKnobs, ampWords, inFrontOf, powerStage, preamp } from './amp-parts';
 import type { Kind } from './kind';
-import { inJack } from './parts';
+import { inJack, transformerMains } from './parts';
 
 export const comboTube: Kind = {
   id: 'combo-tube',
@@ -15,6 +15,7 @@ export const comboTube: Kind = {
   startsEngaged: true,
   earth: 'in',
   destination: { jacks: ['voice coil'], hears: 'stage' },
+  mains: { ...transformerMains, watts: 110, inrushAmps: 12 },
   size: { width: 560, depth: 260, height: 480, grams: 19_000 },
   passes: (s) => [
     preamp(s, 'inner'),

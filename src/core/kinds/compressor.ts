@@ -16,7 +16,7 @@ export const compressor: Kind = {
   ],
   parameters: [knob('sustain', 'Sustain', 5, (v) => `threshold ${between(-10, -50, v).toFixed(0).replace('-', '−')} dBu`), knob('level', 'Level', 5, readsDb('levelLowDb', 'levelHighDb'))],
   through,
-  power: { volts: 9, milliamps: 15 },
+  power: { volts: 9, milliamps: 15, sensitive: true },
   size: small,
   block: { slots: 1, percent: 4 },
   passes: (s) =>

@@ -1,4 +1,5 @@
 import type { Kind } from './kind';
+import { delayTempo, tapIn, timeFigures, timeKnob } from './midi-parts';
 import { knob, medium, mixed, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
 
 export const delayAnalog: Kind = {
@@ -7,10 +8,11 @@ export const delayAnalog: Kind = {
   family: 'Time',
   job: 'delay',
   about: 'A bucket-brigade line: dark, hissy repeats; the dry signal stays analog and on time.',
-  jacks: throughJacks,
-  figures: pedalFigures(500_000, -85, 'bucket-brigade lines hiss'),
-  parameters: [knob('time', 'Time', 5), knob('repeats', 'Repeats', 3), knob('mix', 'Mix', 3)],
+  jacks: [...throughJacks, tapIn],
+  figures: [...pedalFigures(500_000, -85, 'bucket-brigade lines hiss'), ...timeFigures(40, 600, 1, 'the clock range of its lines')],
+  parameters: [timeKnob(), knob('repeats', 'Repeats', 3), knob('mix', 'Mix', 3)],
   through,
+  tempo: delayTempo,
   power: { volts: 9, milliamps: 40 },
   size: medium,
   block: { slots: 1, percent: 7 },

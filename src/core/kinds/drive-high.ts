@@ -11,7 +11,7 @@ export const driveHigh: Kind = {
   figures: driveFigures({ low: 26, high: 62, clip: -6, why: 'two clipping stages in a row, here as one' }),
   parameters: driveKnobs(6, 5),
   through,
-  power: { volts: 9, milliamps: 12 },
+  power: { volts: 9, milliamps: 12, sensitive: true },
   size: small,
   block: { slots: 1, percent: 6 },
   passes: (s) => trueBypass(s, [driveStage(s, 4)]),

@@ -11,7 +11,7 @@ export const driveLow: Kind = {
   figures: driveFigures({ low: 6, high: 30, clip: -4, why: 'soft clipping around an op-amp; stays near clean' }),
   parameters: driveKnobs(4, 6),
   through,
-  power: { volts: 9, milliamps: 12 },
+  power: { volts: 9, milliamps: 12, maxVolts: 18 },
   size: small,
   block: { slots: 1, percent: 5 },
   passes: (s) => trueBypass(s, [driveStage(s, 2)]),

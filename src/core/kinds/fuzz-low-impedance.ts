@@ -12,7 +12,7 @@ export const fuzzLowImpedance: Kind = {
   parameters: [knob('drive', 'Fuzz', 7, readsDb('gainLowDb', 'gainHighDb')), knob('tone', 'Tone', 5), knob('level', 'Level', 5, readsDb('levelLowDb', 'levelHighDb'))],
   through,
   wantsBarePickup: true,
-  power: { volts: 9, milliamps: 4 },
+  power: { volts: 9, milliamps: 4, sensitive: true },
   size: medium,
   block: { slots: 1, percent: 6 },
   passes: (s) => trueBypass(s, [driveStage(s, 3)]),

@@ -1,6 +1,7 @@
 import { ampFigures, ampKnobs, powerStage, preamp, simpleLoop, loopJacks, headParts, speakerOut } from './amp-parts';
 import type { Kind } from './kind';
-import { choice, inJack, latency, stage } from './parts';
+import { midiFigures } from './midi-parts';
+import { choice, inJack, latency, stage, transformerMains } from './parts';
 
 export const headTubeDigital: Kind = {
   ...headParts,
@@ -9,13 +10,15 @@ export const headTubeDigital: Kind = {
   about: 'A stage head that takes audio and control over one digital link from a modeler: into its preamplifier, or behind it straight to the power stage. Never run it without a load of the right impedance.',
   jacks: [
     inJack,
-    { id: 'digital', label: 'digital in, audio and control', direction: 'in', signal: 'digital', connector: 'digital', channels: ['digital'] },
+    { id: 'digital', label: 'digital in, audio and control', direction: 'in', signal: 'digital', connector: 'digital', channels: ['digital'], carriesControl: true },
     ...loopJacks,
     speakerOut,
   ],
-  figures: [...ampFigures({ low: 12, high: 60, watts: 50, ohms: 8, why: 'a 50 W head with one gain channel' }), latency(1.5, 'converters at the digital input')],
+  figures: [...ampFigures({ low: 12, high: 60, watts: 50, ohms: 8, why: 'a 50 W head with one gain channel' }), latency(1.5, 'converters at the digital input'), ...midiFigures({ programMs: 30, controlMs: 10, gapMs: 10, why: 'relays behind a controller' })],
   parameters: [choice('digitalTo', 'The digital input feeds', ['power', 'the power stage'], ['preamp', 'the preamplifier']), ...ampKnobs],
   programs: true,
+  midi: { programs: { count: 128, bank: 'none', shows: { from: 1 } }, controls: [{ setting: 'gain', cc: 20, ways: ['absolute'] }, { setting: 'master', cc: 21, ways: ['absolute'] }], thrus: ['none'] },
+  mains: { ...transformerMains, watts: 120, inrushAmps: 15 },
   size: { width: 620, depth: 250, height: 270, grams: 15_000 },
   passes: (s, plugged) => {
     const toPower = s.choice('digitalTo') === 'power';

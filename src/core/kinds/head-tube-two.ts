@@ -1,6 +1,6 @@
 import { ampFigures, ampKnobs, loopJacks, loopPasses, loopParameters, preamp, powerStage, headParts, speakerOut } from './amp-parts';
 import type { Kind } from './kind';
-import { choice, figure, inJack } from './parts';
+import { choice, figure, inJack, transformerMains } from './parts';
 
 export const headTubeTwo: Kind = {
   ...headParts,
@@ -10,6 +10,7 @@ export const headTubeTwo: Kind = {
   jacks: [inJack, ...loopJacks, speakerOut],
   figures: [...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }), figure('dirtyDb', 'What the dirty channel adds', 'dB', 18, [0, 50], 'one more tube in the way')],
   parameters: [choice('channel', 'Channel', ['clean', 'clean'], ['dirty', 'dirty']), ...ampKnobs, ...loopParameters],
+  mains: { ...transformerMains, watts: 250, inrushAmps: 25 },
   size: { width: 700, depth: 260, height: 280, grams: 22_000 },
   passes: (s, plugged) => {
     const pre = preamp(s, 'send');

@@ -1,6 +1,6 @@
 import { ampFigures, ampKnobs, loopJacks, powerStage, preamp, simpleLoop, headParts, speakerOut } from './amp-parts';
 import type { Kind } from './kind';
-import { inJack } from './parts';
+import { inJack, transformerMains } from './parts';
 
 export const headTube: Kind = {
   ...headParts,
@@ -10,6 +10,7 @@ export const headTube: Kind = {
   jacks: [inJack, ...loopJacks, speakerOut],
   figures: ampFigures({ low: 12, high: 60, watts: 50, ohms: 8, why: 'a 50 W head with one gain channel' }),
   parameters: ampKnobs,
+  mains: { ...transformerMains, watts: 180, inrushAmps: 20 },
   size: { width: 680, depth: 250, height: 270, grams: 20_000 },
   passes: (s, plugged) => [preamp(s, 'send'), ...simpleLoop(plugged), powerStage(s, 'return', 'speaker', true)],
 };

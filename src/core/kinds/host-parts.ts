@@ -1,4 +1,5 @@
 import type { DeviceState, Figure, Jack, Kind, Loop, Parameter, Pass, Point } from './kind';
+import { expressionIn, midiFigures, midiIn, midiOut, tapIn, usbDevice } from './midi-parts';
 import { choice, figure, stage, through } from './parts';
 
 /** What a host has: mono returns and sends (in stereo pairs), inputs, and output pairs. */
@@ -21,7 +22,7 @@ export function hostJacks(plan: HostPlan): Jack[] {
     ...(plan.second ? [outer('out2', 'second out left', 'out', { connector: 'XLR', pair: { with: 'out2R', side: 'left', loose: true } }), outer('out2R', 'second out right', 'out', { connector: 'XLR', pair: { with: 'out2', side: 'right', loose: true } })] : []),
     ...range(plan.loops).flatMap((n) => [outer(`send${n}`, `send ${n}`, 'out'), outer(`return${n}`, `return ${n}`, 'in')]),
     ...(plan.digitalIn ? [outer('digitalIn', `digital in, ${plan.digitalIn} channels`, 'in', { signal: 'digital', connector: 'digital', channels: range(plan.digitalIn).map((n) => (n === 1 ? 'digitalIn' : `digitalIn${n}`)) })] : []),
-    ...(plan.digitalOut ? [outer('digitalOut', `digital out, ${plan.digitalOut} channels`, 'out', { signal: 'digital', connector: 'digital', channels: range(plan.digitalOut).map((n) => (n === 1 ? 'digitalOut' : `digitalOut${n}`)) })] : []),
+    ...(plan.digitalOut ? [outer('digitalOut', `digital out, ${plan.digitalOut} channels`, 'out', { signal: 'digital', connector: 'digital', channels: range(plan.digitalOut).map((n) => (n === 1 ? 'digitalOut' : `digitalOut${n}`)), carriesControl: true })] : []),
     inner('fromIn', 'from the input', 'out'),
     ...(plan.aux ? [inner('fromAux', 'from the aux input', 'out')] : []),
     ...range(plan.loops).map((n) => inner(`fromReturn${n}`, `from return ${n}`, 'out', pair('fromReturn', n))),
@@ -87,7 +88,9 @@ export function hostPasses(s: DeviceState, plan: HostPlan, plugged: (jack: Point
 
 /** What every modeler has in common, by what it is equipped with. */
 export const modelerOf = (plan: HostPlan) => ({
-  family: 'Modelers', job: 'modeler', jacks: hostJacks(plan), figures: hostFigures, parameters: hostParameters, through, startsEngaged: true,
+  family: 'Modelers', job: 'modeler', jacks: [...hostJacks(plan), midiIn, midiOut, usbDevice, expressionIn('exp1', 'expression 1'), expressionIn('exp2', 'expression 2'), tapIn],
+  figures: [...hostFigures, ...midiFigures({ programMs: 35, gapMs: 20, controlMs: 3, thruMs: 1, why: 'processing is set up anew for a preset' })],
+  midi: { programs: { count: 512, bank: 'msb' as const, shows: { from: 0 as const } }, controls: [], clock: 'can' as const, sends: ['program' as const, 'control' as const, 'clock' as const], recalls: true, reports: true, lamps: true, thrus: ['merged' as const, 'software' as const, 'none' as const] }, display: { lines: 2, width: 16 }, switches: 8, parameters: hostParameters, through, startsEngaged: true,
   stateWords: { on: 'on', off: 'off' }, programs: true, loops: hostLoops(plan), passes: (s, plugged) => hostPasses(s, plan, plugged),
 }) satisfies Partial<Kind>;
 

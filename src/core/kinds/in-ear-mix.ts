@@ -1,6 +1,6 @@
 import { deskFigures, deskInput } from './desk-input';
 import type { Kind } from './kind';
-import { choice, stereoIns } from './parts';
+import { choice, stereoIns, worldMains } from './parts';
 
 export const inEarMix: Kind = {
   id: 'in-ear-mix',
@@ -13,6 +13,9 @@ export const inEarMix: Kind = {
   parameters: [choice('input', 'Input', ['line', 'line'], ['mic', 'microphone'])],
   alwaysOn: true,
   earth: 'in',
+  rackUnits: 1,
+  mains: { ...worldMains, watts: 12 },
+  size: { width: 215, depth: 180, height: 44, grams: 1100 },
   destination: { jacks: ['in', 'inR'], hears: 'in-ears' },
   passes: (s) => [deskInput(s, 'in'), deskInput(s, 'inR')],
 };

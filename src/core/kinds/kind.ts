@@ -12,8 +12,8 @@ export interface Jack {
   label: string;
   /** `either`: metal that works both ways round (a passive splitter, a panel). */
   direction: 'in' | 'out' | 'either';
-  signal: 'audio' | 'speaker' | 'air' | 'digital';
-  connector: 'TS' | 'TRS' | 'XLR' | 'speaker' | 'combo' | 'air' | 'digital' | 'inside';
+  signal: 'audio' | 'speaker' | 'air' | 'digital' | ControlSignal;
+  connector: 'TS' | 'TRS' | 'XLR' | 'speaker' | 'combo' | 'air' | 'digital' | 'inside' | 'DIN' | 'TRS-A' | 'TRS-B' | 'USB';
   /** `loose`: each side may be used on its own. */
   pair?: { with: Point; side: 'left' | 'right'; loose?: boolean };
   many?: boolean;
@@ -25,7 +25,64 @@ export interface Jack {
   channels?: Point[];
   /** A point inside a host: blocks are linked to it, leads cannot reach it. */
   inside?: boolean;
+  /** What a MIDI jack does: takes messages, sends the device's own (and what came in, as its thru is set), or repeats what came in. */
+  midi?: 'in' | 'out' | 'thru';
+  /** Whether a USB jack can lead the bus (host) or only follow one (device). */
+  usb?: 'host' | 'device';
+  /** A digital jack whose link carries MIDI messages beside audio. */
+  carriesControl?: boolean;
+  /** What a pedal or switch gives here. How it is made is in its settings: `wiper`, `action`, `contact`. */
+  gives?: 'expression' | 'switch';
+  /** What this jack reads of a pedal or switch. */
+  reads?: Reads;
 }
+
+/** Signals that carry messages or the state of a control, not sound. */
+export const CONTROL_SIGNALS = ['midi', 'usb', 'control'] as const;
+export type ControlSignal = (typeof CONTROL_SIGNALS)[number];
+export const isControlJack = (jack: Jack): boolean => (CONTROL_SIGNALS as readonly string[]).includes(jack.signal);
+
+/** What a control jack expects: of a pedal, which conductor the wiper is on and its resistance in ohms; of a switch, its action and contact. */
+export interface Reads { what: 'expression' | 'switch'; wiper?: 'tip' | 'ring'; ohms?: [number, number]; action?: 'momentary' | 'latching' | 'any'; contact?: 'open' | 'closed' | 'any' }
+
+/** How a device shows a number of the wire: counted from 0 or 1, or as a bank and a slot of banks of `size`. */
+export interface Numbering { from: 0 | 1; size?: number; slots?: 'letters' | 'numbers'; banksFrom?: 0 | 1 }
+
+/** How messages go on: not at all, copied by hardware, repeated by software after a while, or repeated and joined with the device's own. */
+export const THRUS = ['none', 'hardware', 'software', 'merged'] as const;
+export type Thru = (typeof THRUS)[number];
+/** Sockets that MIDI comes on: five-pin DIN, or a small TRS socket of one of its two wirings. */
+export const SOCKETS = ['DIN', 'TRS-A', 'TRS-B'] as const;
+export type Socket = (typeof SOCKETS)[number];
+/** Which bank-select messages a device takes: control 0 (MSB), control 32 (LSB), both, or none. */
+export const BANK_SELECTS = ['none', 'msb', 'lsb', 'both'] as const;
+export type BankSelect = (typeof BANK_SELECTS)[number];
+
+/** A control change that a device takes: what it moves (`engaged` or a setting), and whether the value counts or each message flips it. */
+export interface ControlReception { setting: string; cc: number; ways: ('absolute' | 'toggle')[] }
+
+/** What a device does with MIDI. Times are figures: `programMs`, `controlMs`, `thruMs`, `gapMs`. */
+export interface MidiTable {
+  programs?: { count: number; bank: BankSelect; shows: Numbering };
+  controls?: ControlReception[];
+  /** What it does with clock: its times can follow it, it is made to follow it, or it leads. */
+  clock?: 'can' | 'wants' | 'leads';
+  /** What it can send of its own. */
+  sends?: ('program' | 'control' | 'clock' | 'transport')[];
+  /** A person calls sounds on it, and it sends what that takes. */
+  commands?: boolean;
+  /** Sends a list of its own when one of its programs is called. */
+  recalls?: boolean;
+  /** Tells back what was changed on it. */
+  reports?: boolean;
+  /** Has lamps or labels that show what is on. */
+  lamps?: boolean;
+  /** What it can do with what comes in, the usual first. */
+  thrus: Thru[];
+}
+
+/** A time that fits a tempo: the knob's ends and its step are figures. `repeats` is the knob that sets how much each repeat keeps. */
+export interface TempoTable { setting: string; is: 'delay' | 'rate'; low: string; high: string; step: string; repeats?: string }
 
 /** The conductors of a jack that carry signal: tip, then ring, or the channels of a digital link. */
 export const conductorsOf = (jack: Jack): Point[] => jack.channels ?? [jack.id, ...(jack.stereo ? [jack.stereo] : jack.insert ? [jack.insert] : [])];
@@ -44,22 +101,34 @@ export interface Loop {
 export interface Budget { slots: number; percent: number; paths: number }
 
 /** One outlet of a supply. Outlets that are not isolated share their return with the others of the supply. */
-export interface Outlet { id: string; label: string; volts: number; milliamps: number; isolated: boolean }
+export interface Outlet { id: string; label: string; volts: number; /** Further voltages that it can be set to. */ also?: number[]; milliamps: number; isolated: boolean; ac?: boolean; centre?: Centre }
+
+/** Which pole is in the middle of a power plug. */
+export type Centre = 'negative' | 'positive';
+
+/**
+ * What a device takes. `maxVolts` is the most it bears, `noisy` a digital circuit that chops its current, `sensitive` one whose gain
+ * lifts what comes in by its supply, `positiveGround` one whose chassis is its plus.
+ */
+export interface PowerNeed { volts: number; maxVolts?: number; milliamps: number; ac?: boolean; centre?: Centre; noisy?: boolean; sensitive?: boolean; positiveGround?: boolean }
+
+/** What a device takes from the mains (typical; the plate on it says): voltages that it accepts, in V, frequencies in Hz, power, and the peak when it is switched on. */
+export interface MainsNeed { volts: [number, number][]; hz: (50 | 60)[]; watts: number; inrushAmps?: number }
 
 /** An electrical figure of the kind: its typical value, the range that is believable, and why. */
 export interface Figure {
   id: string;
   label: string;
-  unit: 'Ω' | 'H' | 'pF' | 'nF' | 'dBu' | 'dB' | 'ms' | 'W' | ':1' | '';
+  unit: 'Ω' | 'H' | 'pF' | 'nF' | 'dBu' | 'dB' | 'ms' | 'Hz' | 'W' | ':1' | '';
   typical: number;
   min: number;
   max: number;
   reason: string;
 }
 
-/** Something a person can set. Knobs run 0 to 10 unless stated; `reads` turns a knob's value into the figure it stands for. */
+/** Something a person can set. Knobs run 0 to 10 unless stated; `foot` is one under a foot; `reads` turns a knob's value into the figure it stands for. */
 export type Parameter =
-  | { type: 'knob'; id: string; label: string; initial: number; min: number; max: number; unit?: string; reads?: (value: number, figure: (id: string) => number) => string }
+  | { type: 'knob'; id: string; label: string; initial: number; min: number; max: number; unit?: string; foot?: boolean; reads?: (value: number, figure: (id: string) => number) => string }
   | { type: 'choice'; id: string; label: string; initial: string; options: { value: string; label: string }[] }
   | { type: 'switch'; id: string; label: string; initial: boolean }
   | { type: 'text'; id: string; label: string; initial: string; problem: (value: string) => string | undefined };
@@ -67,12 +136,12 @@ export type Parameter =
 /** What a device is for, in order of a usual walk. Order rules and pictures read this; electrical analyses do not. */
 export const JOBS = [
   'instrument', 'wireless', 'tuner', 'buffer', 'fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate',
-  'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper', 'splitter', 'switcher', 'modeler', 'amp', 'simulator', 'cabinet', 'microphone', 'direct', 'destination', 'supply',
+  'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper', 'splitter', 'switcher', 'modeler', 'amp', 'simulator', 'cabinet', 'microphone', 'direct', 'destination', 'controller', 'interface', 'supply',
 ] as const;
 export type Job = (typeof JOBS)[number];
 
-/** Two points joined by metal: the same electrical net. */
-export interface Wire { is: 'wire'; a: Point; b: Point }
+/** Two points joined by metal: the same electrical net. `insulated`: their sockets do not touch the chassis, so no ground goes over to other sockets. */
+export interface Wire { is: 'wire'; a: Point; b: Point; insulated?: boolean }
 
 /** A way that is there but not made in this state (the unselected side of a switch): nothing passes, and the walk still shows it. */
 export interface Open { is: 'open'; a: Point; b: Point }
@@ -217,13 +286,32 @@ export interface Kind {
   stands?: 'player' | 'floor' | 'rack' | 'amps' | 'house';
   /** Changes its whole state with one program. */
   programs?: boolean;
+  /** What it does with MIDI. */
+  midi?: MidiTable;
+  /** Its time can be set to a tempo. */
+  tempo?: TempoTable;
+  /** Lines and letters of its display. */
+  display?: { lines: number; width: number };
+  /** Foot switches a person can reach on it. */
+  switches?: number;
   /** The jack whose chassis is bonded to protective earth by the mains lead. */
   earth?: Point;
   /** Outlets that feed other devices. */
   outlets?: Outlet[];
-  power?: { volts: number; milliamps: number };
+  power?: PowerNeed;
+  /** What all outlets of a supply give together at most, in milliamps. */
+  totalMilliamps?: number;
   /** Footprint in millimetres: width, depth, height; and grams. */
   size?: { width: number; depth: number; height: number; grams: number };
+  /** Units that it takes in a 19-inch rack; others stand on a shelf. */
+  rackUnits?: number;
+  /** Lets its heat out upwards, so that the unit above stays free. */
+  ventsUp?: boolean;
+  mains?: MainsNeed;
+  /** Sockets that feed others from the mains, and what they give together, in A. */
+  mainsOutlets?: { count: number; amps: number };
+  /** Where its jacks are, where that does not follow from their directions: the edge, and mm along it. */
+  jackSpots?: Record<Point, { edge: 'left' | 'right' | 'front' | 'rear'; mm: number }>;
   passes: (state: DeviceState, plugged: (jack: Point) => boolean) => Pass[];
 }
 

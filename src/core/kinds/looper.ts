@@ -1,4 +1,5 @@
 import type { Kind } from './kind';
+import { asTrs, midiFigures, midiIn, midiThru, switchIn } from './midi-parts';
 import { knob, latency, medium, pedalFigures, stage, through, throughJacks } from './parts';
 
 export const looper: Kind = {
@@ -7,11 +8,12 @@ export const looper: Kind = {
   family: 'Time',
   job: 'looper',
   about: 'Repeats what reaches it. The live signal passes at unity; the loop is not counted in the levels.',
-  jacks: throughJacks,
-  figures: [...pedalFigures(1e6, -95, 'converters on both ends'), latency(1.5, 'converters take 1 to 3 ms')],
+  jacks: [...throughJacks, asTrs(midiIn, 'A'), asTrs(midiThru, 'A'), switchIn('ctl', 'loop switch')],
+  figures: [...pedalFigures(1e6, -95, 'converters on both ends'), latency(1.5, 'converters take 1 to 3 ms'), ...midiFigures({ controlMs: 5, why: 'a small digital pedal' })],
   parameters: [knob('level', 'Loop level', 7)],
   through,
-  power: { volts: 9, milliamps: 180 },
+  midi: { controls: [{ setting: 'engaged', cc: 81, ways: ['toggle', 'absolute'] }], clock: 'can', thrus: ['hardware'] },
+  power: { volts: 9, milliamps: 180, noisy: true },
   size: medium,
   block: { slots: 1, percent: 6 },
   passes: (s) => [stage(s, s.engaged ? { latencyMs: s.figure('latencyMs'), rings: true } : { noiseDbu: -105 })],

@@ -8,6 +8,6 @@ export const modelerCompact: Kind = {
   name: 'Modeler, compact',
   about: 'A small modeler with a handful of slots, one path and one stereo loop.',
   hosts: { slots: 5, percent: 100, paths: 1, links: straightLinks },
-  power: { volts: 9, milliamps: 500 },
+  power: { volts: 9, milliamps: 500, noisy: true },
   size: medium,
 };

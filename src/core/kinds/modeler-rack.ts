@@ -1,4 +1,5 @@
 import { modelerOf, straightLinks } from './host-parts';
+import { worldMains } from './parts';
 import type { Kind } from './kind';
 
 export const modelerRack: Kind = {
@@ -8,5 +9,7 @@ export const modelerRack: Kind = {
   about: 'Two rack units on mains. Up to four paths of blocks, four sends and returns in pairs, two output pairs, digital in and out.',
   hosts: { slots: 24, percent: 100, paths: 4, links: straightLinks },
   earth: 'in',
+  rackUnits: 2,
+  mains: { ...worldMains, watts: 60 },
   size: { width: 483, depth: 300, height: 88, grams: 6000 },
 };

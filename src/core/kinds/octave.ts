@@ -12,7 +12,7 @@ export const octave: Kind = {
   parameters: [knob('mix', 'Mix', 5)],
   through,
   tracksPitch: true,
-  power: { volts: 9, milliamps: 20 },
+  power: { volts: 9, milliamps: 20, noisy: true },
   size: medium,
   block: { slots: 1, percent: 8 },
   passes: (s) => trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),

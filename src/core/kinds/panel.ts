@@ -12,9 +12,11 @@ export const panel: Kind = {
   about: 'Six jacks at the back of a rack or the side of a board, joined to six inside: abuse breaks a panel jack and not the gear. Metal, both ways round.',
   jacks: LINES.flatMap((n) => [jack(`rear${n}`, `line ${n}, outside`), jack(`front${n}`, `line ${n}, inside`)]),
   figures: [],
-  parameters: [],
+  parameters: [{ type: 'switch', id: 'insulated', label: 'Sockets insulated from the metal', initial: true }],
   through: { in: 'rear1', out: 'front1' },
   alwaysOn: true,
+  rackUnits: 1,
   size: { width: 483, depth: 40, height: 44, grams: 500 },
-  passes: () => LINES.map((n) => wire(`rear${n}`, `front${n}`)),
+  jackSpots: Object.fromEntries(LINES.flatMap((n) => [[`rear${n}`, { edge: 'rear' as const, mm: 70 * n - 4 }], [`front${n}`, { edge: 'front' as const, mm: 70 * n - 4 }]])),
+  passes: (s) => LINES.map((n) => ({ ...wire(`rear${n}`, `front${n}`), ...(s.on('insulated') && { insulated: true }) })),
 };

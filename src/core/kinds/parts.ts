@@ -1,4 +1,4 @@
-import type { DeviceState, Figure, Jack, Parameter, Pass, Point, Shunt, Source, Stage, Wire } from './kind';
+import type { DeviceState, Figure, Jack, MainsNeed, Parameter, Pass, Point, Shunt, Source, Stage, Wire } from './kind';
 
 /** A figure with its believable range and the reason for its typical value. */
 export const figure = (id: string, label: string, unit: Figure['unit'], typical: number, range: [number, number], reason: string): Figure =>
@@ -36,6 +36,8 @@ export const stereoJacks = [...stereoIns, ...stereoOuts];
 type Reads = (value: number, figure: (id: string) => number) => string;
 /** A knob that runs 0 to 10, from 7 o'clock to 5 o'clock. */
 export const knob = (id: string, label: string, initial: number, reads?: Reads): Parameter => ({ type: 'knob', id, label, initial, min: 0, max: 10, reads });
+/** A pedal under a foot, 0 (heel) to 10 (toe). */
+export const footPedal = (initial: number): Parameter => ({ type: 'knob', id: 'pedal', label: 'Pedal, heel to toe', initial, min: 0, max: 10, foot: true });
 /** A knob marked in a unit of its own. */
 export const scaled = (id: string, label: string, initial: number, range: [number, number], unit: string): Parameter =>
   ({ type: 'knob', id, label, initial, min: range[0], max: range[1], unit });
@@ -199,3 +201,8 @@ export const inputPad: Parameter = choice('pad', 'Input', ['normal', 'normal'], 
 const PAD_DB = 12;
 export const padded = (s: DeviceState, outputDb: number): Pick<Stage, 'gainDb' | 'outputDb' | 'noiseDbu'> =>
   s.choice('pad') === 'low' ? { gainDb: -PAD_DB, outputDb: outputDb + PAD_DB, noiseDbu: s.figure('noiseDbu') + PAD_DB } : { gainDb: 0, outputDb, noiseDbu: s.figure('noiseDbu') };
+
+/** A switched-mode supply: any mains in the world. */
+export const worldMains: Pick<MainsNeed, 'volts' | 'hz'> = { volts: [[100, 240]], hz: [50, 60] };
+/** A mains transformer without a voltage switch: one region only. */
+export const transformerMains: Pick<MainsNeed, 'volts' | 'hz'> = { volts: [[220, 240]], hz: [50, 60] };

@@ -1,4 +1,5 @@
 import type { Kind } from './kind';
+import { rateFigures, rateKnob, rateTempo } from './midi-parts';
 import { knob, medium, mixed, pedalFigures, sides, stage, stereoJacks, stereoWires, through } from './parts';
 
 export const phaser: Kind = {
@@ -8,9 +9,10 @@ export const phaser: Kind = {
   job: 'modulation',
   about: 'Moves the signal; with both outputs in use the two sides differ and the sound becomes wide.',
   jacks: stereoJacks,
-  figures: pedalFigures(500_000, -94, 'a row of all-pass stages'),
-  parameters: [knob('rate', 'Rate', 4), knob('depth', 'Depth', 5)],
+  figures: [...pedalFigures(500_000, -94, 'a row of all-pass stages'), ...rateFigures('a low-frequency oscillator')],
+  parameters: [rateKnob(4), knob('depth', 'Depth', 5)],
   through,
+  tempo: rateTempo,
   power: { volts: 9, milliamps: 40 },
   size: medium,
   block: { slots: 1, percent: 5 },

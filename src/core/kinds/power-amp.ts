@@ -1,6 +1,6 @@
 import type { Kind } from './kind';
 import { dbuOfVolts } from '../units';
-import { between, figure, inputOhms, knob, noise, stage, stereoIns } from './parts';
+import { between, figure, inputOhms, knob, noise, stage, stereoIns, transformerMains } from './parts';
 
 export const powerAmp: Kind = {
   id: 'power-amp',
@@ -15,6 +15,9 @@ export const powerAmp: Kind = {
   startsEngaged: true,
   stateWords: { on: 'on', off: 'off' },
   earth: 'in',
+  rackUnits: 1,
+  ventsUp: true,
+  mains: { ...transformerMains, watts: 350, inrushAmps: 30 },
   size: { width: 483, depth: 300, height: 44, grams: 5000 },
   passes: (s, plugged) => [['in', 'speaker'], [plugged('inR') ? 'inR' : 'in', 'speakerR']].map(([from, to]) =>
     stage(s, {

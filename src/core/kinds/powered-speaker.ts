@@ -1,6 +1,6 @@
 import type { Kind } from './kind';
 
-import { figure, inJack, inputOhms, knob, noise, wire } from './parts';
+import { figure, inJack, inputOhms, knob, noise, wire, worldMains } from './parts';
 
 export const poweredSpeaker: Kind = {
   id: 'powered-speaker',
@@ -14,6 +14,7 @@ export const poweredSpeaker: Kind = {
   alwaysOn: true,
   earth: 'in',
   destination: { jacks: ['in'], hears: 'stage' },
+  mains: { ...worldMains, watts: 200 },
   size: { width: 330, depth: 330, height: 560, grams: 15_000 },
   passes: (s) => [{ is: 'arrive', at: 'in', ohms: s.figure('inputOhms'), maxDbu: s.figure('maxInDbu'), noiseDbu: s.figure('noiseDbu'), wantsDbu: [-20, 10], fullRange: true }, wire('in', 'thru')],
 };

@@ -3,6 +3,16 @@ import { mixFeed } from './mix-feed';
 import { headTubeDigital } from './head-tube-digital';
 import { pickupSimulator } from './pickup-simulator';
 import type { Kind } from './kind';
+import { slicer } from './slicer';
+import { clockBox } from './clock-box';
+import { footSwitch } from './foot-switch';
+import { expressionPedal } from './expression-pedal';
+import { usbIsolator } from './usb-isolator';
+import { usbMidiHost } from './usb-midi-host';
+import { midiMerge } from './midi-merge';
+import { midiThruBox } from './midi-thru-box';
+import { setListApp } from './set-list-app';
+import { footController } from './foot-controller';
 import { ampBlock } from './amp-block';
 import { ampCabSimulator } from './amp-cab-simulator';
 import { ampSwitcher } from './amp-switcher';
@@ -77,7 +87,9 @@ import { splitterBuffered } from './splitter-buffered';
 import { splitterIsolated } from './splitter-isolated';
 import { splitterPassive } from './splitter-passive';
 import { splitterTuner } from './splitter-tuner';
+import { powerConditioner } from './power-conditioner';
 import { supplyIsolated } from './supply-isolated';
+import { supplyLarge } from './supply-large';
 import { supplyShared } from './supply-shared';
 import { synthPedal } from './synth-pedal';
 import { trebleBooster } from './treble-booster';
@@ -134,6 +146,7 @@ export const KINDS: readonly Kind[] = [
   chorus,
   phaser,
   rotary,
+  slicer,
   tremolo,
   delay,
   delayAnalog,
@@ -182,7 +195,18 @@ export const KINDS: readonly Kind[] = [
   inEarMix,
   recorder,
   tunerRack,
+  footController,
+  setListApp,
+  midiThruBox,
+  midiMerge,
+  usbMidiHost,
+  usbIsolator,
+  expressionPedal,
+  footSwitch,
+  clockBox,
+  powerConditioner,
   supplyIsolated,
+  supplyLarge,
   supplyShared,
 ];
 

@@ -1,4 +1,5 @@
 import type { Kind } from './kind';
+import { midiFigures, midiIn, midiThru } from './midi-parts';
 import { knob, latency, medium, mixed, pedalFigures, sides, stage, stereoJacks, through } from './parts';
 
 export const reverb: Kind = {
@@ -7,11 +8,12 @@ export const reverb: Kind = {
   family: 'Time',
   job: 'reverb',
   about: 'Digital, with buffered bypass. Mix 0 is dry, 5 is as much wet as dry, 10 is wet only.',
-  jacks: stereoJacks,
-  figures: [...pedalFigures(1e6, -95, 'converters on both ends'), latency(1.5, 'converters take 1 to 3 ms')],
+  jacks: [...stereoJacks, midiIn, midiThru],
+  figures: [...pedalFigures(1e6, -95, 'converters on both ends'), latency(1.5, 'converters take 1 to 3 ms'), ...midiFigures({ programMs: 25, controlMs: 4, why: 'a digital pedal that loads a preset' })],
   parameters: [knob('decay', 'Decay', 4), knob('mix', 'Mix', 3), { type: 'switch', id: 'tails', label: 'Tails ring on when bypassed', initial: false }],
   through,
-  power: { volts: 9, milliamps: 150 },
+  midi: { programs: { count: 128, bank: 'none', shows: { from: 0 } }, controls: [{ setting: 'engaged', cc: 102, ways: ['absolute', 'toggle'] }, { setting: 'mix', cc: 15, ways: ['absolute'] }], thrus: ['hardware'] },
+  power: { volts: 9, milliamps: 150, noisy: true },
   size: medium,
   block: { slots: 1, percent: 15 },
   passes: (s, plugged) =>

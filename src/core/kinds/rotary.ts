@@ -11,7 +11,7 @@ export const rotary: Kind = {
   figures: [...pedalFigures(1e6, -95, 'converters on both ends'), latency(2, 'converters take 1 to 3 ms')],
   parameters: [knob('speed', 'Speed', 3), knob('level', 'Level', 5)],
   through,
-  power: { volts: 9, milliamps: 180 },
+  power: { volts: 9, milliamps: 180, noisy: true },
   size: medium,
   block: { slots: 1, percent: 8 },
   passes: (s, plugged) =>

@@ -1,4 +1,5 @@
 import type { Kind } from './kind';
+import { worldMains } from './parts';
 
 export const supplyIsolated: Kind = {
   id: 'supply-isolated',
@@ -10,7 +11,9 @@ export const supplyIsolated: Kind = {
   figures: [],
   parameters: [],
   alwaysOn: true,
-  outlets: Array.from({ length: 8 }, (_, i) => ({ id: String(i + 1), label: `outlet ${i + 1}`, volts: 9, milliamps: i < 6 ? 100 : 500, isolated: true })),
+  outlets: Array.from({ length: 8 }, (_, i) => ({ id: String(i + 1), label: `outlet ${i + 1}`, volts: 9, milliamps: i < 6 ? 100 : 500, isolated: true, ...(i >= 6 && { also: [12, 18] }) })),
+  totalMilliamps: 1400,
+  mains: { ...worldMains, watts: 25 },
   size: { width: 165, depth: 90, height: 45, grams: 900 },
   passes: () => [],
 };

@@ -1,4 +1,5 @@
 import type { Kind } from './kind';
+import { worldMains } from './parts';
 
 export const supplyShared: Kind = {
   id: 'supply-shared',
@@ -11,6 +12,7 @@ export const supplyShared: Kind = {
   parameters: [],
   alwaysOn: true,
   outlets: [{ id: 'chain', label: 'daisy chain', volts: 9, milliamps: 1700, isolated: false }],
+  mains: { ...worldMains, watts: 20 },
   size: { width: 60, depth: 90, height: 50, grams: 250 },
   passes: () => [],
 };

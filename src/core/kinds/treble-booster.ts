@@ -20,7 +20,7 @@ export const trebleBooster: Kind = {
   parameters: [knob('level', 'Boost', 7, readsDb('gainLowDb', 'gainHighDb'))],
   through,
   wantsBarePickup: true,
-  power: { volts: 9, milliamps: 3 },
+  power: { volts: 9, milliamps: 3, sensitive: true, positiveGround: true },
   size: small,
   block: { slots: 1, percent: 3 },
   passes: (s) =>

@@ -1,4 +1,5 @@
 import type { Kind } from './kind';
+import { rateFigures, rateKnob, rateTempo, tapIn } from './midi-parts';
 import { knob, medium, pedalFigures, sides, stage, stereoJacks, stereoWires, through } from './parts';
 
 export const tremolo: Kind = {
@@ -7,10 +8,11 @@ export const tremolo: Kind = {
   family: 'Modulation',
   job: 'modulation',
   about: 'Moves the signal; with both outputs in use the two sides differ and the sound becomes wide.',
-  jacks: stereoJacks,
-  figures: pedalFigures(500_000, -98, 'a variable-gain amplifier moved by an oscillator'),
-  parameters: [knob('rate', 'Rate', 4), knob('depth', 'Depth', 5)],
+  jacks: [...stereoJacks, tapIn],
+  figures: [...pedalFigures(500_000, -98, 'a variable-gain amplifier moved by an oscillator'), ...rateFigures('a low-frequency oscillator')],
+  parameters: [rateKnob(4), knob('depth', 'Depth', 5)],
   through,
+  tempo: rateTempo,
   power: { volts: 9, milliamps: 40 },
   size: medium,
   block: { slots: 1, percent: 3 },

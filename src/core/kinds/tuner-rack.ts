@@ -1,5 +1,5 @@
 import type { Kind } from './kind';
-import { figure, inJack, inputOhms, noise } from './parts';
+import { figure, inJack, inputOhms, noise, worldMains } from './parts';
 
 export const tunerRack: Kind = {
   id: 'tuner-rack',
@@ -12,6 +12,9 @@ export const tunerRack: Kind = {
   parameters: [],
   alwaysOn: true,
   earth: 'in',
+  rackUnits: 1,
+  mains: { ...worldMains, watts: 10 },
+  size: { width: 483, depth: 150, height: 44, grams: 2000 },
   destination: { jacks: ['in'], hears: 'tuner' },
   passes: (s) => [{ is: 'arrive', at: 'in', ohms: s.figure('inputOhms'), maxDbu: s.figure('maxInDbu'), noiseDbu: s.figure('noiseDbu') }],
 };

@@ -1,5 +1,5 @@
 import type { Kind } from './kind';
-import { knob, pedalFigures, stage, through, throughJacks } from './parts';
+import { footPedal, pedalFigures, stage, through, throughJacks } from './parts';
 
 export const volumeActive: Kind = {
   id: 'volume-active',
@@ -9,7 +9,7 @@ export const volumeActive: Kind = {
   about: 'Buffered in and out: its position changes the level and nothing else.',
   jacks: [...throughJacks, { id: 'tuner', label: 'tuner out', direction: 'out', signal: 'audio', connector: 'TS' }],
   figures: pedalFigures(1e6, -103, 'a buffer, a pot and another buffer'),
-  parameters: [knob('pedal', 'Pedal, heel to toe', 10)],
+  parameters: [footPedal(10)],
   through,
   alwaysOn: true,
   power: { volts: 9, milliamps: 10 },

@@ -1,5 +1,5 @@
 import type { Kind } from './kind';
-import { figure, knob, load, through, throughJacks, wire } from './parts';
+import { figure, footPedal, load, through, throughJacks, wire } from './parts';
 
 export const volumePassive: Kind = {
   id: 'volume-passive',
@@ -11,7 +11,7 @@ export const volumePassive: Kind = {
   figures: [
     figure('trackOhms', 'Track', 'Ω', 250_000, [1000, 1e7], 'made for bare pickups'),
   ],
-  parameters: [knob('pedal', 'Pedal, heel to toe', 10)],
+  parameters: [footPedal(10)],
   through,
   alwaysOn: true,
   size: { width: 100, depth: 260, height: 75, grams: 1500 },

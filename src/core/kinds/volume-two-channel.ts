@@ -1,5 +1,5 @@
 import type { Kind, Pass } from './kind';
-import { choice, figure, knob, load, wire } from './parts';
+import { choice, figure, footPedal, load, wire } from './parts';
 
 const channel = (n: number) => [
   { id: `in${n}`, label: `in ${n}`, direction: 'in' as const, signal: 'audio' as const, connector: 'TS' as const },
@@ -14,7 +14,7 @@ export const volumeTwoChannel: Kind = {
   about: 'Two passive tracks under one foot. In opposite sense one comes up as the other goes down: a crossfader between two loops.',
   jacks: [...channel(1), ...channel(2)],
   figures: [figure('trackOhms', 'Track, each', 'Ω', 25_000, [1000, 1e7], 'made to follow a buffer or a pedal')],
-  parameters: [knob('pedal', 'Pedal, heel to toe', 10), choice('sense', 'Channel 2 runs', ['same', 'with channel 1'], ['opposite', 'against channel 1'])],
+  parameters: [footPedal(10), choice('sense', 'Channel 2 runs', ['same', 'with channel 1'], ['opposite', 'against channel 1'])],
   through: { in: 'in1', out: 'out1' },
   alwaysOn: true,
   size: { width: 110, depth: 270, height: 80, grams: 1700 },

@@ -1,5 +1,5 @@
 import type { Kind } from './kind';
-import { between, knob, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+import { between, footPedal, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
 
 export const wah: Kind = {
   id: 'wah',
@@ -9,7 +9,7 @@ export const wah: Kind = {
   about: 'A resonant filter under the foot; toe down is bright.',
   jacks: throughJacks,
   figures: pedalFigures(100_000, -98, 'a transistor input that loads a pickup a little'),
-  parameters: [knob('pedal', 'Pedal, heel to toe', 5)],
+  parameters: [footPedal(5)],
   through,
   power: { volts: 9, milliamps: 8 },
   size: { width: 100, depth: 250, height: 70, grams: 1600 },

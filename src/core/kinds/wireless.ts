@@ -22,7 +22,7 @@ export const wireless: Kind = {
   parameters: [],
   through,
   alwaysOn: true,
-  power: { volts: 9, milliamps: 250 },
+  power: { volts: 9, milliamps: 250, noisy: true },
   size: { width: 100, depth: 120, height: 45, grams: 400 },
   passes: (s, plugged) =>
     plugged('emergency')

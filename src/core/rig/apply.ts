@@ -2,8 +2,9 @@ import { applyPatches, current, type Draft, enablePatches, type Patch, produceWi
 import { findKind } from '../kinds';
 import { addDevice, moveDevice, putDeviceInLead, removeDevice, replaceDevice } from './chain-edits';
 import type { Edit, EditName, EditOf } from './edit';
-import { deviceOf, insideOf, leadOf, leadTypeFor, soundOf } from './find';
+import { deviceOf, insideOf, leadOf, leadTypeFor, nameOf, soundOf } from './find';
 import { integrityProblems } from './integrity';
+import { issueWords } from './issue-words';
 import { moveFromLoop, moveToLoop } from './loop-edits';
 import { done, type Outcome, refused } from './problem';
 import { type Device, type Rig, rigSchema, type Sound, type State } from './schema';
@@ -39,6 +40,25 @@ function onState(rig: Draft<Rig>, deviceId: string, soundId: string | undefined,
   });
 }
 
+type Listed = 'controls' | 'songs' | 'sets' | 'promises' | 'boards' | 'racks' | 'looms';
+const LISTED: Record<Listed, string> = { controls: 'control', songs: 'song', sets: 'set', promises: 'promise', boards: 'board', racks: 'rack', looms: 'loom' };
+
+/** Adds an entry to one of the lists whose entries have ids of their own; `at` is its place, the end where it is left out. */
+function addTo<L extends Listed>(rig: Draft<Rig>, list: L, entry: NonNullable<Rig[L]>[number], at?: number): Refusal {
+  const entries = (rig[list] ??= [] as never) as { id: string }[];
+  if (entries.some((x) => x.id === entry.id)) return `the id "${entry.id}" is used twice; give one of the two another`;
+  entries.splice(at ?? entries.length, 0, entry);
+}
+
+/** Puts an entry in the place of the one with its id; without an entry, takes that one out. */
+function changeIn<L extends Listed>(rig: Draft<Rig>, list: L, id: string, entry?: NonNullable<Rig[L]>[number]): Refusal {
+  const entries = (rig[list] ?? []) as { id: string }[];
+  const at = entries.findIndex((x) => x.id === id);
+  if (at < 0) return `That ${LISTED[list]} is not there any more.`;
+  if (entry) entries[at] = entry;
+  else entries.splice(at, 1);
+}
+
 const HANDLERS: { [N in EditName]: Handler<N> } = {
   renameRig: (rig, e) => void (rig.name = e.name),
   setRigNotes: (rig, e) => void (rig.notes = e.notes),
@@ -68,8 +88,10 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
   setLead: (rig, e) => {
     const found = leadOf(rig, e.lead);
     if (!found) return `There is no lead "${e.lead}" any more.`;
-    const { edit: _edit, lead: _lead, ...changes } = e;
+    const { edit: _edit, lead: _lead, pF, ...changes } = e;
     Object.assign(found, given(changes));
+    if (pF === null) delete found.pF;
+    else if (pF !== undefined) found.pF = pF;
   },
   swapEnds: (rig, e) => {
     const [a, b] = e.leads.map((id) => leadOf(rig, id));
@@ -107,24 +129,108 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
   },
   reopenFinding: (rig, e) => void (rig.accepted &&= rig.accepted.filter((a) => a.finding !== e.finding)),
   setReference: (rig, e) => void (rig.reference = e.reference),
+  tick: (rig, e) => {
+    if (!e.by.trim()) return 'Say who did it: initials are enough.';
+    const done = (rig.done ??= { ticks: [] });
+    done.ticks = [...done.ticks.filter((t) => t.id !== e.step), { id: e.step, by: e.by.trim(), at: e.at }];
+  },
+  untick: (rig, e) => {
+    if (!rig.done?.ticks.some((t) => t.id === e.step)) return 'That step is not ticked.';
+    rig.done.ticks = rig.done.ticks.filter((t) => t.id !== e.step);
+  },
+  setCure: (rig, e) => {
+    const done = (rig.done ??= { ticks: [] });
+    done.cureHours = e.hours;
+    if (e.from) done.cureFrom = e.from;
+    else delete done.cureFrom;
+  },
+  setMaking: (rig, e) => void (rig.making = e.making),
   setBrief: (rig, e) => void (rig.brief = e.brief),
-  addPromise: (rig, e) => {
-    if (rig.promises?.some((p) => p.id === e.promise.id)) return `the id "${e.promise.id}" is used twice; give one of the two another`;
-    (rig.promises ??= []).push(e.promise);
-  },
-  setPromise: (rig, e) => {
-    const at = rig.promises?.findIndex((p) => p.id === e.promise.id) ?? -1;
-    if (at < 0) return 'That promise is not there any more.';
-    rig.promises![at] = e.promise;
-  },
-  removePromise: (rig, e) => {
-    if (!rig.promises?.some((p) => p.id === e.promise)) return 'That promise is not there any more.';
-    rig.promises = rig.promises.filter((p) => p.id !== e.promise);
-  },
+  addPromise: (rig, e) => addTo(rig, 'promises', e.promise),
+  setPromise: (rig, e) => changeIn(rig, 'promises', e.promise.id, e.promise),
+  removePromise: (rig, e) => changeIn(rig, 'promises', e.promise),
   moveToLoop: (rig, e) => moveToLoop(rig, e.device, e.loops, e.newLeads),
   moveFromLoop: (rig, e) => moveFromLoop(rig, e.device),
+  setMidi: (rig, e) => onDevice(rig, e.device, (d) => void (d.midi = e.midi)),
+  setTempo: (rig, e) => onDevice(rig, e.device, (d) => void (d.tempo = e.tempo)),
+  unplugPower: (rig, e) => onDevice(rig, e.device, (d) => void delete d.supply),
+  setExpects: (rig, e) => onDevice(rig, e.device, (d) => {
+    if (!findKind(d.kind)?.jacks.some((j) => j.id === e.jack && j.reads)) return `${d.name} has no jack "${e.jack}" that reads a pedal or switch.`;
+    (d.expects ??= {})[e.jack] = e.expects;
+  }),
+  setProgram: (rig, e) => onDevice(rig, e.device, () => onSound(rig, e.sound, (s) => {
+    if (e.program) (s.states[e.device] ??= {}).program = e.program;
+    else delete s.states[e.device]?.program;
+  })),
+  setSends: (rig, e) => onSound(rig, e.sound, (s) => {
+    const rest = (s.sends ?? []).filter((x) => x.from !== e.from);
+    s.sends = [...rest, ...(e.sends ?? [])];
+    if (!s.sends.length) delete s.sends;
+  }),
+  addControl: (rig, e) => addTo(rig, 'controls', e.control),
+  setControl: (rig, e) => changeIn(rig, 'controls', e.control.id, e.control),
+  removeControl: (rig, e) => {
+    for (const s of rig.sounds) if (s.controls) delete s.controls[e.control];
+    return changeIn(rig, 'controls', e.control);
+  },
+  setPosition: (rig, e) => onSound(rig, e.sound, (s) => {
+    if (!rig.controls?.some((c) => c.id === e.control)) return 'That control is not there any more.';
+    if (e.at === null) delete s.controls?.[e.control];
+    else (s.controls ??= {})[e.control] = e.at;
+  }),
+  addSong: (rig, e) => addTo(rig, 'songs', e.song, e.at),
+  setSong: (rig, e) => changeIn(rig, 'songs', e.song.id, e.song),
+  removeSong: (rig, e) => {
+    for (const s of rig.sets ?? []) s.entries = s.entries.filter((x) => x.song !== e.song);
+    return changeIn(rig, 'songs', e.song);
+  },
+  addSet: (rig, e) => addTo(rig, 'sets', e.set),
+  setSet: (rig, e) => changeIn(rig, 'sets', e.set.id, e.set),
+  removeSet: (rig, e) => changeIn(rig, 'sets', e.set),
+  setCandidates: (rig, e) => void (rig.candidates = e.candidates),
+  placeOnBoard: (rig, e) => stand(rig, e.device, 'at', e.at, e.at && !rig.boards?.some((b) => b.id === e.at!.board) ? 'board' : undefined),
+  placeInRack: (rig, e) => stand(rig, e.device, 'rack', e.rack, e.rack && !rig.racks?.some((r) => r.id === e.rack!.rack) ? 'rack' : undefined),
+  addBoard: (rig, e) => addTo(rig, 'boards', e.board),
+  setBoard: (rig, e) => changeIn(rig, 'boards', e.board.id, e.board),
+  removeBoard: (rig, e) => {
+    for (const d of rig.devices) if (d.at?.board === e.board) delete d.at;
+    carriedNoMore(rig, e.board);
+    return changeIn(rig, 'boards', e.board);
+  },
+  addRack: (rig, e) => addTo(rig, 'racks', e.rack),
+  setRack: (rig, e) => changeIn(rig, 'racks', e.rack.id, e.rack),
+  removeRack: (rig, e) => {
+    for (const d of rig.devices) if (d.rack?.rack === e.rack) delete d.rack;
+    carriedNoMore(rig, e.rack);
+    return changeIn(rig, 'racks', e.rack);
+  },
+  setCases: (rig, e) => void (rig.cases = e.cases),
+  addLoom: (rig, e) => addTo(rig, 'looms', e.loom),
+  setLoom: (rig, e) => changeIn(rig, 'looms', e.loom.id, e.loom),
+  removeLoom: (rig, e) => changeIn(rig, 'looms', e.loom),
+  setStage: (rig, e) => void (rig.stage = e.stage),
+  setTour: (rig, e) => void (rig.tour = e.tour),
+  setLimits: (rig, e) => void (rig.limits = e.limits),
   replaceRig: () => undefined,
 };
+
+/** Stands a device on a board or mounts it in a rack, never both; with no place it comes off. `gone` is what it should go to and is not there. */
+function stand<F extends 'at' | 'rack'>(rig: Draft<Rig>, id: string, field: F, place: Device[F] | null, gone: string | undefined): Refusal {
+  return onDevice(rig, id, (d) => {
+    if (gone) return `That ${gone} is not there any more.`;
+    if (place && d.host !== undefined) return `${d.name} lives inside ${nameOf(rig, d.host)} and stands nowhere of its own.`;
+    if (!place) return void delete d[field];
+    delete d.at;
+    delete d.rack;
+    d[field] = place as Draft<Device>[F];
+  });
+}
+
+/** Takes a board or rack that goes out of the cases and off the stage. */
+function carriedNoMore(rig: Draft<Rig>, id: string): void {
+  for (const c of rig.cases ?? []) c.holds = c.holds.filter((x) => x !== id);
+  if (rig.stage) rig.stage.spots = rig.stage.spots.filter((s) => s.id !== id);
+}
 
 const given = <T extends object>(values: T): T => Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as T;
 
@@ -154,7 +260,7 @@ function replaceWhole(rig: Rig, next: Rig): Outcome<Applied> {
 
 function stillSound(rig: Rig) {
   const parsed = rigSchema.safeParse(rig);
-  return parsed.success ? integrityProblems(rig) : parsed.error.issues.slice(0, 5).map((i) => ({ where: i.path.join('.'), what: i.message }));
+  return parsed.success ? integrityProblems(rig) : parsed.error.issues.slice(0, 5).map((i) => ({ where: i.path.join('.'), what: issueWords(i) }));
 }
 
 /** Applies several edits as one step: all of them, or none and the first reason. */

@@ -1,9 +1,9 @@
 import type { Draft } from 'immer';
-import { findKind, kindOf } from '../kinds';
+import { findKind, isControlJack, type Kind, kindOf } from '../kinds';
 import type { Refusal } from './apply';
 import { blocksOf, deviceOf, insideOf, leadOf, leadTypeFor, partnerEnd, partnerLead } from './find';
 import { freshId } from './fresh-id';
-import type { Device, End, Lead, Rig } from './schema';
+import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from './schema';
 
 /** The type that a lead takes on when its ends change; one that was chosen by hand stays where it still fits. */
 const typeFor = (rig: Rig, from: End, to: End, was?: Lead['type']): Lead['type'] => {
@@ -37,10 +37,15 @@ function splice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: str
   const way = kindOf(device.kind).through!;
   const host = insideOf(rig, lead.from);
   if (host !== undefined && !kindOf(device.kind).block && !kindOf(device.kind).hosts) return `${device.name} cannot live inside ${deviceOf(rig, host)!.name}: it has no block form.`;
+  if (host !== undefined) {
+    delete device.at;
+    delete device.rack;
+  }
   if (host === undefined) delete device.host;
   else {
     device.host = host;
     delete device.supply;
+    unplugControl(rig, deviceId);
   }
   const partner = partnerLead(rig, lead);
   const cut = (l: Draft<Lead>, into: string, outOf: string, id: string) => {
@@ -70,12 +75,29 @@ const sideOf = (rig: Rig, lead: Lead) => {
   return d && kindOf(d.kind).jacks.find((j) => j.id === lead.from.jack)?.pair?.side;
 };
 
+/** Messages go on where a device is taken out: from where they came in to where they left. */
+function healMessages(rig: Draft<Rig>, kind: Kind, into: readonly Lead[], outOf: readonly Lead[]): void {
+  const has = (end: End, ways: readonly string[]) => ways.includes(kind.jacks.find((j) => j.id === end.jack)?.midi ?? '');
+  const [told, tells] = [into.find((l) => has(l.to, ['in'])), outOf.find((l) => has(l.from, ['out', 'thru']))];
+  if (told && tells && told.from.device !== tells.to.device) rig.leads.push({ ...told, to: { ...tells.to }, metres: Math.max(told.metres, tells.metres) });
+}
+
+/** A block has no jacks for messages and controls: what was plugged into them is taken out, and messages go on behind. */
+export function unplugControl(rig: Draft<Rig>, deviceId: string): void {
+  const isControl = (l: Lead) => CONTROL_LEADS.includes(l.type) && (l.from.device === deviceId || l.to.device === deviceId);
+  const taken = rig.leads.filter(isControl);
+  if (!taken.length) return;
+  rig.leads = rig.leads.filter((l) => !isControl(l));
+  healMessages(rig, kindOf(deviceOf(rig, deviceId)!.kind), taken.filter((l) => l.to.device === deviceId), taken.filter((l) => l.from.device === deviceId));
+}
+
 /** Takes a device's leads away and joins what was in front with what came behind, side by side where there are two. */
 function heal(rig: Draft<Rig>, deviceId: string): void {
   const kind = kindOf(deviceOf(rig, deviceId)!.kind);
   const into = rig.leads.filter((l) => l.to.device === deviceId);
   const outOf = rig.leads.filter((l) => l.from.device === deviceId);
   rig.leads = rig.leads.filter((l) => l.to.device !== deviceId && l.from.device !== deviceId);
+  healMessages(rig, kind, into, outOf);
   if (!kind.through) return;
   const pairOf = (jack: string) => kind.jacks.find((j) => j.id === jack)?.pair?.with;
   const ways = [[kind.through.in, kind.through.out], [pairOf(kind.through.in), pairOf(kind.through.out)]] as const;
@@ -83,7 +105,7 @@ function heal(rig: Draft<Rig>, deviceId: string): void {
   for (const [a, b] of ways) {
     const before = into.find((l) => l.to.jack === a);
     // Where the main output is empty, the way goes on from whatever output is in use (a splitter's B).
-    const after = outOf.find((l) => l.from.jack === b) ?? (a === kind.through.in && !outOf.some((l) => isThrough(l.from.jack)) ? outOf[0] : undefined);
+    const after = outOf.find((l) => l.from.jack === b) ?? (a === kind.through.in && !outOf.some((l) => isThrough(l.from.jack)) ? outOf.find((l) => !CONTROL_LEADS.includes(l.type)) : undefined);
     if (before && after && before.from.device !== after.to.device) {
       const type = typeFor(rig, before.from, after.to, before.type);
       const conductor = before.conductor ?? after.conductor;
@@ -102,7 +124,17 @@ export function removeDevice(rig: Draft<Rig>, deviceId: string): Refusal {
   rig.devices = rig.devices.filter((d) => !gone.has(d.id));
   rig.leads = rig.leads.filter((l) => !gone.has(l.from.device) && !gone.has(l.to.device));
   for (const d of rig.devices) if (d.supply && gone.has(d.supply.device)) delete d.supply;
-  for (const s of rig.sounds) for (const id of gone) if (Object.hasOwn(s.states, id)) delete s.states[id];
+  for (const d of rig.devices) if (d.mains?.from !== undefined && gone.has(d.mains.from)) delete d.mains.from;
+  for (const c of rig.cases ?? []) if (c.holds.some((id) => gone.has(id))) c.holds = c.holds.filter((id) => !gone.has(id));
+  if (rig.stage?.spots.some((s) => gone.has(s.id))) rig.stage.spots = rig.stage.spots.filter((s) => !gone.has(s.id));
+  for (const s of rig.sounds) {
+    for (const id of gone) if (Object.hasOwn(s.states, id)) delete s.states[id];
+    if (s.sends?.some((x) => gone.has(x.from) || (x.to !== undefined && gone.has(x.to)))) s.sends = s.sends.filter((x) => !gone.has(x.from) && (x.to === undefined || !gone.has(x.to)));
+  }
+  for (const c of rig.controls ?? []) c.assigns = c.assigns.filter((a) => !gone.has(a.device));
+  for (const song of rig.songs ?? []) {
+    for (const part of [song, ...song.sections]) for (const id of gone) if (part.states && Object.hasOwn(part.states, id)) delete part.states[id];
+  }
 }
 
 /** Takes a device out of its place, heals the route there, and puts it into another lead. */
@@ -118,6 +150,9 @@ export function moveDevice(rig: Draft<Rig>, deviceId: string, leadId: string, ne
   return splice(rig, deviceId, leadId, newLeads);
 }
 
+/** Jacks that can take one another's place: those for sound on metal, and each other signal by itself. */
+const familyOf = (signal: string): string => (signal === 'speaker' || signal === 'digital' ? 'audio' : signal);
+
 /** Turns a device into another kind: name, notes, place, matching settings, figures and leads carry over. */
 export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string, name?: string): Refusal {
   const device = deviceOf(rig, deviceId);
@@ -131,10 +166,10 @@ export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string,
   const jack = (id: string, direction: 'in' | 'out', signal: string): string | undefined => {
     const main = direction === 'in' ? kind.through?.in : kind.through?.out;
     const wasMain = direction === 'in' ? was.through?.in : was.through?.out;
-    const fits = (j?: string) => kind.jacks.some((x) => x.id === j && x.direction === direction && (x.signal === 'air') === (signal === 'air'));
+    const fits = (j?: string) => kind.jacks.some((x) => x.id === j && x.direction === direction && familyOf(x.signal) === familyOf(signal));
     if (id === wasMain && fits(main)) return main;
     if (fits(id)) return id;
-    const only = kind.jacks.filter((j) => j.direction === direction);
+    const only = kind.jacks.filter((j) => j.direction === direction && !isControlJack(j));
     return only.length === 1 && fits(only[0]!.id) ? only[0]!.id : undefined;
   };
   const signalOf = (id: string) => was.jacks.find((j) => j.id === id)?.signal ?? 'audio';
@@ -156,6 +191,10 @@ export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string,
       if (!p || p.type !== old?.type || (p.type === 'knob' && old.type === 'knob' && (p.min !== old.min || p.max !== old.max)) || p.type === 'choice') delete settings![id];
     }
   };
+  if (was.size && JSON.stringify(was.size) !== JSON.stringify(kind.size)) delete device.size;
+  delete device.jackSpots;
+  if (device.units !== undefined && was.rackUnits !== kind.rackUnits) delete device.units;
+  if (was.mainsOutlets && !kind.mainsOutlets) for (const d of rig.devices) if (d.mains?.from === deviceId) delete d.mains.from;
   device.kind = kindId;
   if (kind.hosts && !was.hosts) {
     for (const [from, to] of kind.hosts.links) rig.leads.push({ id: freshId(`${deviceId}-link`, rig.leads.map((l) => l.id)), from: { device: deviceId, jack: from }, to: { device: deviceId, jack: to }, type: 'inside', metres: 0 });

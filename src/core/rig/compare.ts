@@ -4,7 +4,7 @@ import { endWords, nameOf } from './find';
 import { sameJson } from './merge';
 import { promiseWords } from './promise-words';
 import type { Device, Lead, Rig, RigPromise, Sound, State } from './schema';
-import { settingWords } from './words';
+import { addressWords, positionWords, settingWords } from './words';
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((x) => [x.id, x]));
@@ -31,10 +31,50 @@ export function compareRigs(before: Rig, after: Rig): string[] {
   lines.push(...soundChanges(before, after));
   if (!same(before.order, after.order)) lines.push('changed the stance on order rules');
   if (!same(before.accepted ?? [], after.accepted ?? [])) lines.push('changed which findings are accepted');
+  lines.push(...tickChanges(before, after));
+  if (!same(before.making, after.making)) lines.push('changed how leads are made');
+  lines.push(...listChanges('board', (x) => x.name, before.boards, after.boards), ...listChanges('rack', (x) => x.name, before.racks, after.racks), ...listChanges('loom', (x) => x.name, before.looms, after.looms));
+  for (const [key, words] of [['cases', 'changed the cases'], ['stage', 'changed the stage plot'], ['tour', 'changed where the rig plays'], ['limits', 'changed the limits']] as const) if (!sameJson(before[key], after[key])) lines.push(words);
   if (!same(before.brief, after.brief)) lines.push('changed the brief');
   lines.push(...promiseChanges(before, after));
+  lines.push(...listChanges('control', (c) => c.name, before.controls, after.controls), ...songChanges(before, after), ...listChanges('set', (x) => x.name, before.sets, after.sets));
+  if (!same(before.candidates ?? [], after.candidates ?? [])) lines.push('changed which controllers are compared');
   if (!same(before.reference, after.reference)) lines.push('changed the reference lead');
   return lines;
+}
+
+function listChanges<T extends { id: string }>(what: string, name: (x: T) => string, before: readonly T[] = [], after: readonly T[] = []): string[] {
+  const [old, now] = [byId(before), byId(after)];
+  const order = (list: readonly T[], other: Map<string, T>) => list.filter((x) => other.has(x.id)).map((x) => x.id);
+  return [
+    ...before.filter((x) => !now.has(x.id)).map((x) => `removed the ${what} ${name(x)}`),
+    ...after.flatMap((x) => (!old.has(x.id) ? [`added the ${what} ${name(x)}`] : sameJson(old.get(x.id), x) ? [] : [`changed the ${what} ${name(x)}`])),
+    ...(same(order(before, now), order(after, old)) ? [] : [`changed the order of the ${what}s`]),
+  ];
+}
+
+/** Songs, told by what a player would ask: tempo, key, tuning, instrument, sections. */
+function songChanges(before: Rig, after: Rig): string[] {
+  const old = byId(before.songs ?? []);
+  return listChanges('song', (x) => x.title, before.songs, after.songs).flatMap((line) => {
+    const song = line.startsWith('changed the song ') ? after.songs!.find((x) => `changed the song ${x.title}` === line && !sameJson(old.get(x.id), x)) : undefined;
+    const was = song && old.get(song.id);
+    if (!song || !was) return [line];
+    const told = ([['bpm', 'bpm'], ['key', 'key'], ['tuning', 'tuning'], ['title', 'title']] as const).flatMap(([field, word]) => (was[field] === song[field] ? [] : [`${word} ${song[field] ?? 'not said'} (was ${was[field] ?? 'not said'})`]));
+    if (was.instrument !== song.instrument) told.push(`on ${song.instrument === undefined ? 'no one instrument' : nameOf(after, song.instrument)}`);
+    if (!sameJson(was.sections, song.sections)) told.push('sections');
+    if (!sameJson(was.states, song.states) || !sameJson(was.divisions, song.divisions)) told.push('what differs in this song');
+    return [`${line}${told.length ? `: ${told.join(', ')}` : ''}`];
+  });
+}
+
+function tickChanges(before: Rig, after: Rig): string[] {
+  const [old, now] = [before, after].map((r) => new Set((r.done?.ticks ?? []).map((t) => t.id))) as [Set<string>, Set<string>];
+  const fresh = (after.done?.ticks ?? []).filter((t) => !old.has(t.id));
+  const back = [...old].filter((id) => !now.has(id)).length;
+  const same_ = sameJson({ ...before.done, ticks: [] }, { ...after.done, ticks: [] });
+  const again = (after.done?.ticks ?? []).filter((t) => old.has(t.id) && !sameJson(t, before.done?.ticks.find((x) => x.id === t.id))).length;
+  return [...(fresh.length ? [`ticked ${fresh.length} of the checklist (${[...new Set(fresh.map((t) => t.by))].join(', ')})`] : []), ...(back ? [`took ${back} ticks back`] : []), ...(again ? [`ticked ${again} again`] : []), ...(same_ ? [] : ['changed the timer of the adhesive'])];
 }
 
 function promiseChanges(before: Rig, after: Rig): string[] {
@@ -58,7 +98,16 @@ function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): strin
   }
   if (was.host !== now.host) lines.push(now.host === undefined ? `moved ${now.name} out of ${nameOf(before, was.host!)}` : `moved ${now.name} into ${nameOf(after, now.host)}`);
   if (!sameJson(was.supply, now.supply)) lines.push(now.supply ? `${now.name} is fed from ${nameOf(after, now.supply.device)}${now.supply.outlet === undefined ? '' : `, ${now.supply.outlet}`}` : `${now.name} is no longer fed from ${nameOf(before, was.supply!.device)}`);
+  if (!sameJson(was.gear, now.gear)) lines.push(`changed what is known of the unit ${now.name}`);
+  if (!sameJson(was.at, now.at)) lines.push(now.at ? `${was.at ? 'moved' : 'placed'} ${now.name} on ${after.boards?.find((b) => b.id === now.at!.board)?.name ?? now.at.board}` : `took ${now.name} off its board`);
+  if (!sameJson(was.rack, now.rack)) lines.push(now.rack ? `mounted ${now.name} in ${after.racks?.find((r) => r.id === now.rack!.rack)?.name ?? now.rack.rack}, unit ${now.rack.unit}` : `took ${now.name} out of its rack`);
+  if (!sameJson([was.size, was.units, was.jackSpots], [now.size, now.units, now.jackSpots])) lines.push(`changed the measures of ${now.name}`);
+  if (!sameJson(was.mains, now.mains)) lines.push(`changed what ${now.name} takes from the mains`);
+  if (!sameJson(was.power, now.power)) lines.push(`changed what ${now.name} takes of power`);
   if ((was.pinned ?? false) !== (now.pinned ?? false)) lines.push(now.pinned ? `pinned ${now.name} to its place` : `took out the pin of ${now.name}`);
+  if (!sameJson(was.midi, now.midi)) lines.push(`changed how ${now.name} is set up for MIDI`);
+  if (!sameJson(was.tempo, now.tempo)) lines.push(`${now.name} takes its time by ${now.tempo ? `${now.tempo.way}${now.tempo.division ? `, ${now.tempo.division}` : ''}` : 'its own setting'}`);
+  if (!sameJson(was.expects, now.expects)) lines.push(`changed what the control jacks of ${now.name} expect`);
   if (was.notes !== now.notes || was.maker !== now.maker || was.model !== now.model || was.place !== now.place) lines.push(`changed the record of ${now.name}`);
   return lines;
 }
@@ -66,6 +115,7 @@ function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): strin
 function stateChanges(device: Device, was: State | undefined, now: State | undefined, where: string): string[] {
   const lines: string[] = [];
   if (was?.engaged !== now?.engaged) lines.push(`${device.name} ${now?.engaged === undefined ? 'follows its own setting' : now.engaged ? 'engaged' : 'bypassed'} ${where}`);
+  if (!sameJson(was?.program, now?.program)) lines.push(`${device.name} ${now?.program ? `keeps it at wire ${addressWords(now.program)}` : 'has no program'} ${where}`);
   for (const id of new Set([...Object.keys(was?.settings ?? {}), ...Object.keys(now?.settings ?? {})])) {
     const value = now?.settings?.[id];
     if (was?.settings?.[id] !== value) lines.push(value === undefined ? `${device.name}, ${id} follows its own setting ${where}` : `${device.name}, ${settingWords(device.kind, id, value)} ${where}`);
@@ -142,6 +192,10 @@ function leadDetails(was: Lead, now: Lead): string[] {
     ...told(was.squareMm, now.squareMm, (v) => `${v} mm²`, 'no cross-section'),
     ...told(was.conductor, now.conductor, (v) => `on the ${v}`, 'on no one conductor'),
     ...told(was.shieldLifted ?? false, now.shieldLifted ?? false, (v) => (v ? 'shield open at one end' : 'shield whole'), ''),
+    ...told(was.pF, now.pF, (v) => `measured ${v} pF`, 'not measured'),
+    ...told(was.plugs?.from, now.plugs?.from, (v) => `${v} plug at the start`, 'usual plug at the start'),
+    ...told(was.plugs?.to, now.plugs?.to, (v) => `${v} plug at the end`, 'usual plug at the end'),
+    ...told(was.crossed ?? false, now.crossed ?? false, (v) => (v ? 'tip and ring crossed' : 'straight'), ''),
     ...told(was.label || undefined, now.label || undefined, (v) => `label ${v}`, 'no label'),
   ];
 }
@@ -160,6 +214,14 @@ function soundChanges(before: Rig, after: Rig): string[] {
     if (was.name !== s.name) lines.push(`renamed the sound ${was.name} to ${s.name}`);
     if (was.notes !== s.notes) lines.push(`changed the notes of ${s.name}`);
     for (const d of after.devices) lines.push(...stateChanges(d, was.states[d.id], s.states[d.id], `in ${s.name}`));
+    for (const id of new Set([...Object.keys(was.controls ?? {}), ...Object.keys(s.controls ?? {})])) {
+      const at = s.controls?.[id];
+      if (was.controls?.[id] !== at && after.controls?.some((c) => c.id === id)) lines.push(`${after.controls.find((c) => c.id === id)!.name} ${positionWords(at)} in ${s.name}`);
+    }
+    for (const id of new Set([...(was.sends ?? []), ...(s.sends ?? [])].map((x) => x.from))) {
+      const of = (list: Sound['sends']) => (list ?? []).filter((x) => x.from === id);
+      if (!sameJson(of(was.sends), of(s.sends))) lines.push(`changed what ${nameOf(after, id)} sends in ${s.name}`);
+    }
   }
   const order = (r: Rig, other: Map<string, Sound>) => r.sounds.filter((s) => other.has(s.id)).map((s) => s.id);
   if (!same(order(before, now), order(after, old))) lines.push('changed the order of the sounds');

@@ -1,5 +1,5 @@
 import { conductorsOf, type Jack, kindOf, type Point } from '../kinds';
-import type { Device, Lead } from './schema';
+import { CONTROL_LEADS, type Device, type Lead } from './schema';
 
 const jack = (device: Device | undefined, id: string): Jack | undefined => device && kindOf(device.kind).jacks.find((j) => j.id === id);
 
@@ -8,9 +8,11 @@ const jack = (device: Device | undefined, id: string): Jack | undefined => devic
  *
  * A TS plug reaches the tip only; in a stereo jack the ring is shorted and its side is lost. A TRS lead joins tip and ring. One
  * branch of an insert lead joins the conductor it names at the two-conductor end: without a name the tip where it leaves and
- * the ring where it comes back. A digital lead joins as many channels as both ends have.
+ * the ring where it comes back. A digital lead joins as many channels as both ends have. Leads for messages and controls join
+ * nothing that carries sound.
  */
 export function joinsOf(lead: Lead, from: Device | undefined, to: Device | undefined): [Point, Point][] {
+  if (CONTROL_LEADS.includes(lead.type)) return [];
   const a = jack(from, lead.from.jack);
   const b = jack(to, lead.to.jack);
   if (!a || !b) return [];

@@ -1,6 +1,6 @@
-import { type Jack, kindOf } from '../kinds';
+import { CONTROL_SIGNALS, type Jack, kindOf } from '../kinds';
 import { sourceDevice } from './source-id';
-import type { Device, End, Lead, LeadType, Rig, Sound } from './schema';
+import { DEFAULT_PF_PER_METRE, type Device, type End, type Lead, type LeadType, type Rig, type Sound } from './schema';
 
 export const deviceOf = (rig: Rig, id: string): Device | undefined => rig.devices.find((d) => d.id === id);
 export const leadOf = (rig: Rig, id: string): Lead | undefined => rig.leads.find((l) => l.id === id);
@@ -54,6 +54,7 @@ export function leadTypeFor(rig: Rig, from: End, to: End): LeadType {
     return device && jackOf(device, end.jack);
   });
   const either = (test: (j: Jack) => boolean) => (a !== undefined && test(a)) || (b !== undefined && test(b));
+  for (const type of CONTROL_SIGNALS) if (either((j) => j.signal === type)) return type;
   if (either((j) => j.signal === 'air')) return 'air';
   if (either((j) => j.signal === 'digital')) return 'digital';
   if (a?.signal === 'speaker') return 'speaker';
@@ -67,3 +68,6 @@ export function blocksOf(rig: Rig, host: string): Device[] {
   const inside = rig.devices.filter((d) => d.host === host);
   return inside.flatMap((d) => [d, ...(d.id === host ? [] : blocksOf(rig, d.id))]);
 }
+
+/** Capacitance of a whole lead, in pF: as it was measured, else its length times pF a metre (100 where none is stated). */
+export const leadPf = (lead: Lead): number => lead.pF ?? lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE);

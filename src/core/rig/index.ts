@@ -15,3 +15,4 @@ export * from './schema';
 export { sourceDevice, sourceId } from './source-id';
 export { soundDifferences } from './sound-differences';
 export { editWords, settingWords } from './words';
+export { issueWords } from './issue-words';

@@ -1,6 +1,6 @@
-import { findKind, type Jack, KINDS, type Kind } from '../kinds';
+import { findKind, isControlJack, type Jack, KINDS, type Kind } from '../kinds';
 import type { Problem } from './problem';
-import type { Device, Rig, SettingValue } from './schema';
+import { CONTROL_LEADS, type Device, type Rig, type SettingValue } from './schema';
 
 /** What the schema cannot see: ids used twice, kinds and jacks that do not exist, directions, two leads in one jack, settings out of range. */
 export function integrityProblems(rig: Rig): Problem[] {
@@ -61,7 +61,7 @@ export function integrityProblems(rig: Rig): Problem[] {
       if ((jack.signal === 'air') !== (lead.type === 'air')) say(`${at}.type`, jack.signal === 'air' ? `"${end.jack}" of ${found.device.name} is reached through air; use the type "air"` : `a lead of air joins a speaker and a microphone, not "${end.jack}" of ${found.device.name}`);
       // Branches of an insert lead share a jack, one for each conductor; inside a host a point takes any number of links.
       const key = `${end.device} ${end.jack}${lead.type === 'insert' && (jack.stereo || jack.insert) ? ` ${lead.conductor ?? (side === 'to' && jack.insert ? 'ring' : 'tip')}` : ''}`;
-      if (!jack.many && lead.type !== 'inside' && used.has(key)) say(`${at}.${side}`, `jack "${end.jack}" of ${found.device.name} already holds leads[${used.get(key)}]; a jack takes one lead`);
+      if (!jack.many && lead.type !== 'inside' && used.has(key)) say(`${at}.${side}`, `jack "${end.jack}" of ${found.device.name} already holds leads[${used.get(key)}]; a jack takes one lead${lead.type === 'midi' ? (side === 'to' ? ': put a merge box where two senders meet' : ': put a thru box where messages part') : ''}`);
       used.set(key, row);
     }
     const [a, b] = ends;
@@ -72,6 +72,10 @@ export function integrityProblems(rig: Rig): Problem[] {
       const inner = a.inside !== undefined ? lead.from : lead.to;
       say(at, `"${inner.jack}" of ${devices.get(inner.device)!.device.name} is inside ${devices.get((a.inside ?? b.inside)!)?.device.name ?? 'a host'}, the other end is not; join what is inside to the host's inner points`);
     } else if ((a.inside !== undefined) !== (lead.type === 'inside')) say(`${at}.type`, a.inside !== undefined ? 'a link inside a host has the type "inside"' : 'the type "inside" is for links inside a host; choose the type of a real lead');
+    const control = [a, b].map((e) => (isControlJack(e.jack) ? e.jack.signal : undefined));
+    if (control[0] !== control[1]) return say(at, `it joins ${control[0] ?? 'sound'} (${lead.from.jack}) and ${control[1] ?? 'sound'} (${lead.to.jack}); messages, USB, controls and sound each have jacks of their own`);
+    if (control[0] && lead.type !== control[0]) return say(`${at}.type`, `a lead between two ${control[0]} jacks has the type "${control[0]}"`);
+    if (!control[0] && CONTROL_LEADS.includes(lead.type)) return say(`${at}.type`, `the type "${lead.type}" is for jacks that carry messages or controls; these two carry sound`);
     const digital = [a, b].filter((e) => e.jack.signal === 'digital').length;
     if (lead.type !== 'inside' && (digital === 1 || (digital === 2) !== (lead.type === 'digital'))) say(`${at}.type`, digital === 2 ? 'both jacks are digital; use the type "digital"' : 'a digital lead joins two digital jacks');
   });
@@ -87,10 +91,25 @@ export function integrityProblems(rig: Rig): Problem[] {
       else if (!rig.devices.some((d) => d.id === id)) say(`${at}.states.${id}`, `there is no device "${id}" in this rig`);
     }
   });
-  const promiseIds = new Set<string>();
-  (rig.promises ?? []).forEach((promise, row) => {
-    if (promiseIds.has(promise.id)) say(`promises[${row}].id`, `the id "${promise.id}" is used twice; give one of the two another`);
-    promiseIds.add(promise.id);
+  const unique = (where: string, list: readonly { id: string }[] | undefined) => {
+    const ids = new Set<string>();
+    (list ?? []).forEach((x, row) => {
+      if (ids.has(x.id)) say(`${where}[${row}].id`, `the id "${x.id}" is used twice; give one of the two another`);
+      ids.add(x.id);
+    });
+  };
+  for (const list of ['promises', 'controls', 'songs', 'sets', 'candidates', 'boards', 'racks', 'cases', 'looms'] as const) unique(list, rig[list]);
+  problems.push(...carryingProblems(rig));
+  rig.controls?.forEach((c, row) => unique(`controls[${row}].assigns`, c.assigns));
+  rig.sets?.forEach((s, row) => unique(`sets[${row}].entries`, s.entries));
+  rig.songs?.forEach((song, row) => {
+    unique(`songs[${row}].sections`, song.sections);
+    for (const [where, states] of [[`songs[${row}]`, song.states], ...song.sections.map((s, i) => [`songs[${row}].sections[${i}]`, s.states] as const)] as const) {
+      for (const [id, state] of Object.entries(states ?? {})) {
+        const found = devices.get(id);
+        if (found) checkSettings(found.kind, state.settings, `${where}.states.${id}.settings`, say);
+      }
+    }
   });
   for (const part of ['sources', 'gear'] as const) {
     (rig.brief?.[part] ?? []).forEach((entry, row) => {
@@ -98,6 +117,22 @@ export function integrityProblems(rig: Rig): Problem[] {
     });
   }
   return problems;
+}
+
+/** What is placed where nothing is. */
+function carryingProblems(rig: Rig): Problem[] {
+  const [boards, racks] = [rig.boards, rig.racks].map((list) => new Set((list ?? []).map((x) => x.id))) as [Set<string>, Set<string>];
+  const known = new Set([...rig.devices.map((d) => d.id), ...boards, ...racks]);
+  return [
+    ...rig.devices.flatMap((d, row): Problem[] => [
+      ...(d.at && !boards.has(d.at.board) ? [{ where: `devices[${row}].at.board`, what: `there is no board "${d.at.board}" in this rig` }] : []),
+      ...(d.rack && !racks.has(d.rack.rack) ? [{ where: `devices[${row}].rack.rack`, what: `there is no rack "${d.rack.rack}" in this rig` }] : []),
+      ...(d.at && d.rack ? [{ where: `devices[${row}]`, what: `${d.name} stands on a board and in a rack; take one of the two out` }] : []),
+      ...(d.mains?.from !== undefined && !rig.devices.some((x) => x.id === d.mains!.from && findKind(x.kind)?.mainsOutlets) ? [{ where: `devices[${row}].mains.from`, what: `"${d.mains.from}" has no mains outlets in this rig` }] : []),
+    ]),
+    ...[...boards].filter((id) => racks.has(id) || rig.devices.some((d) => d.id === id)).concat([...racks].filter((id) => rig.devices.some((d) => d.id === id))).map((id) => ({ where: 'boards', what: `the id "${id}" is used twice; give one of the two another` })),
+    ...(rig.cases ?? []).flatMap((c, row) => c.holds.filter((id) => !known.has(id)).map((id) => ({ where: `cases[${row}].holds`, what: `there is no device, board or rack "${id}" in this rig` }))),
+  ];
 }
 
 function checkSettings(kind: Kind, settings: Record<string, SettingValue> | undefined, where: string, say: (where: string, what: string) => void) {

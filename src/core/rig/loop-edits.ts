@@ -2,7 +2,8 @@ import type { Draft } from 'immer';
 import { kindOf, type Loop } from '../kinds';
 import type { Refusal } from './apply';
 import { deviceOf, leadFrom, leadInto, partnerEnd } from './find';
-import type { End, Rig } from './schema';
+import { unplugControl } from './chain-edits';
+import { CONTROL_LEADS, type End, type Rig } from './schema';
 
 /** Inner points of a host that face a loop's jacks. */
 export const innerSend = (jack: string): string => `to${jack.charAt(0).toUpperCase()}${jack.slice(1)}`;
@@ -69,6 +70,7 @@ export function moveFromLoop(rig: Draft<Rig>, deviceId: string): Refusal {
       if (back !== undefined && l.from.device === held.host && l.from.jack === innerReturn(back)) l.from = { device: deviceId, jack: outOf };
     }
   }
+  unplugControl(rig, deviceId);
   device.host = held.host;
   delete device.supply;
   delete device.place;
@@ -80,7 +82,7 @@ export interface HostLoopWay { send: string | undefined; back: string | undefine
 /** The host on whose sends and returns a device hangs, with which jack goes where; nothing where a lead of it goes elsewhere. */
 export function hostLoopOf(rig: Rig, deviceId: string): { host: string; ways: HostLoopWay[] } | undefined {
   const found: HostLoopWay[] = [];
-  const joined = rig.leads.filter((l) => l.from.device === deviceId || l.to.device === deviceId);
+  const joined = rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type) && (l.from.device === deviceId || l.to.device === deviceId));
   const host = joined.find((l) => l.to.device === deviceId)?.from.device;
   const kind = host === undefined ? undefined : kindOf(deviceOf(rig, host)!.kind);
   if (host === undefined || !kind?.hosts) return undefined;

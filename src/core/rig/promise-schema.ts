@@ -15,6 +15,7 @@ export const promiseSchema = z.discriminatedUnion('type', [
   of('hears', { destination: idSchema, source, sounds }),
   of('never-hears', { destination: idSchema, source, sounds }),
   of('moves-only', { device: idSchema, setting: idSchema, destinations: z.array(idSchema).min(1).max(100), sounds }),
+  of('control-moves-only', { control: idSchema, destinations: z.array(idSchema).min(1).max(100), sounds }),
   of('stereo', { destination: idSchema, sounds }),
   of('levels-within', { destination: idSchema, db: z.number().positive().max(60), sounds, solos: z.array(idSchema).max(400).optional(), soloDb: z.number().min(0).max(40).optional() }),
   of('tuner-hears', { source, sounds }),

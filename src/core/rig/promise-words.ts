@@ -17,6 +17,7 @@ export function promiseWords(rig: Rig, p: RigPromise): string {
       const label = device && findKind(device.kind)?.parameters.find((x) => x.id === p.setting)?.label;
       return `${label ?? p.setting} of ${d(p.device)} moves ${listed(p.destinations.map(d))} and nothing else, ${where(p.sounds)}`;
     }
+    case 'control-moves-only': return `${rig.controls?.find((c) => c.id === p.control)?.name ?? p.control} moves ${listed(p.destinations.map(d))} and nothing else, ${where(p.sounds)}`;
     case 'stereo': return `${d(p.destination)} is stereo, ${where(p.sounds)}`;
     case 'levels-within': return `levels at ${d(p.destination)} lie within ${p.db} dB of one another, ${where(p.sounds)}${p.solos?.length ? `; ${listed(p.solos.map(s))} ${p.soloDb ?? 0} dB over them` : ''}`;
     case 'tuner-hears': return `the tuner always hears ${d(p.source)}, ${where(p.sounds)}`;

@@ -20,7 +20,7 @@ test.each(DEMO_RIGS.map((r) => [r.name, r] as const))('%s: written and read it i
 
 test('unknown fields are kept, at every level', () => {
   const rig = structuredClone(chainOf(['guitar-single-coil', 'console-input'])) as Record<string, unknown> & Rig;
-  Object.assign(rig, { songs: [{ title: 'Later' }] });
+  Object.assign(rig, { stickers: [{ title: 'Later' }] });
   Object.assign(rig.devices[0]!, { serial: 'A-1' });
   Object.assign(rig.leads[0]!, { colour: 'grey' });
   Object.assign(rig.sounds[0]!, { cue: 4 });

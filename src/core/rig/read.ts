@@ -1,4 +1,5 @@
 import { integrityProblems } from './integrity';
+import { issueWords } from './issue-words';
 import { done, type Outcome, type Problem, refused } from './problem';
 import { RIG_VERSION, type Rig, rigSchema } from './schema';
 import { upgrade } from './upgrade';
@@ -38,7 +39,7 @@ export function checkRig(raw: unknown): Outcome<Rig> {
   }
   const parsed = rigSchema.safeParse(upgrade(raw));
   if (!parsed.success) {
-    return { ok: false, problems: capped(parsed.error.issues.map((i) => ({ where: pathWords(i.path), what: i.message }))) };
+    return { ok: false, problems: capped(parsed.error.issues.map((i) => ({ where: pathWords(i.path), what: issueWords(i) }))) };
   }
   const problems = integrityProblems(parsed.data);
   return problems.length ? { ok: false, problems: capped(problems) } : done(parsed.data);

@@ -1,26 +1,30 @@
 import { z } from 'zod';
 import { briefSchema } from './brief-schema';
+import { boardPlaceSchema, boardSchema, caseSchema, jackSpotSchema, limitsSchema, loomSchema, mainsSchema, makingSchema, plugShapeSchema, rackPlaceSchema, rackSchema, sizeSchema, stageSchema, tourSchema } from './build-schema';
 import { idSchema } from './id-schema';
+import { candidateSchema, controlSchema, positionsSchema } from './control-schema';
+import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
 import { promiseSchema } from './promise-schema';
+import { settings, stateSchema } from './setting-value';
+import { setSchema, songSchema } from './song-schema';
 
 export { type Brief, briefSchema, type Character, CHARACTERS, type Way, WAYS } from './brief-schema';
+export { type Assignment, type Candidate, candidateSchema, type Control, controlSchema, type Curve, CURVES, type Positions } from './control-schema';
+export { type Board, type BoardPlace, type Case, type Edge, EDGES, type Limits, type Loom, type Making, PLUG_SHAPES, type PlugShape, type Rack, type RackPlace, type Stage } from './build-schema';
 export { idSchema } from './id-schema';
+export { type Expects, type MidiSetup, type Send, type TempoSetup, type WrittenMessage } from './midi-schema';
+export { type Address, type SettingValue, type State, stateSchema } from './setting-value';
+export { type Meter, type Section, type SetEntry, setSchema, type Song, type SongSet, songSchema } from './song-schema';
 export { type PromiseOf, promiseSchema, type PromiseType, type RigPromise } from './promise-schema';
 
 /** The version of the rig document that this program writes. */
 export const RIG_VERSION = 1;
 
 /** How much one document may hold; larger files are refused with a message that says so. */
-export const LIMITS = { devices: 2000, leads: 6000, sounds: 400, text: 4000, name: 120 };
+export const LIMITS = { devices: 2000, leads: 6000, sounds: 400, songs: 500, text: 4000, name: 120 };
 
 const name = z.string().trim().min(1, 'give it a name').max(LIMITS.name);
 const text = z.string().max(LIMITS.text);
-
-const settingValue = z.union([z.number(), z.string().max(200), z.boolean()]);
-const settings = z.record(idSchema, settingValue);
-
-/** What a device is doing: engaged or bypassed, and where its controls stand. */
-export const stateSchema = z.looseObject({ engaged: z.boolean().optional(), settings: settings.optional() });
 
 /** A figure that replaces the kind's typical one, with where it came from. */
 export const figureOverrideSchema = z.looseObject({
@@ -40,17 +44,35 @@ export const deviceSchema = z.looseObject({
   /** The device inside which this one lives as a block. */
   host: idSchema.optional(),
   /** What feeds it: the supply and, where known, its outlet. */
-  supply: z.looseObject({ device: idSchema, outlet: z.string().max(40).optional() }).optional(),
+  supply: z.looseObject({ device: idSchema, outlet: z.string().max(40).optional(), volts: z.number().positive().max(60).optional(), pinned: z.boolean().optional() }).optional(),
+  /** What it takes, where that is not usual for its kind. */
+  power: z.looseObject({ volts: z.number().positive().max(60).optional(), maxVolts: z.number().positive().max(60).optional(), milliamps: z.number().positive().max(20_000).optional(), ac: z.boolean().optional(), centre: z.enum(['negative', 'positive']).optional(), noisy: z.boolean().optional(), sensitive: z.boolean().optional(), positiveGround: z.boolean().optional() }).optional(),
   /** It has its place for a reason: proposals leave it there. */
   pinned: z.boolean().optional(),
   engaged: z.boolean().optional(),
   settings: settings.optional(),
   figures: z.record(idSchema, figureOverrideSchema).optional(),
+  /** What the crew knows of this very unit. Weight in grams; the value in whatever money the crew counts in. */
+  gear: z.looseObject({ serial: z.string().max(120).optional(), owner: z.string().max(120).optional(), grams: z.number().min(0).max(1e6).optional(), value: z.number().min(0).max(1e9).optional(), owned: z.boolean().optional() }).optional(),
+  size: sizeSchema.optional(),
+  /** Units that it takes in a rack, where that is not usual for its kind. */
+  units: z.number().int().min(1).max(30).optional(),
+  /** Jacks that are not where they usually are on its kind. */
+  jackSpots: z.record(z.string().max(40), jackSpotSchema).optional(),
+  at: boardPlaceSchema.optional(),
+  rack: rackPlaceSchema.optional(),
+  mains: mainsSchema.optional(),
+  midi: midiSchema.optional(),
+  tempo: tempoSchema.optional(),
+  /** What its control jacks are set to expect. */
+  expects: z.record(idSchema, expectsSchema).optional(),
 });
 
 export const endSchema = z.looseObject({ device: idSchema, jack: z.string().min(1).max(40) });
 
-export const LEAD_TYPES = ['instrument', 'balanced', 'stereo', 'insert', 'speaker', 'digital', 'midi', 'air', 'inside'] as const;
+export const LEAD_TYPES = ['instrument', 'balanced', 'stereo', 'insert', 'speaker', 'digital', 'midi', 'usb', 'control', 'air', 'inside'] as const;
+/** Leads that carry messages or the state of a control, not sound. */
+export const CONTROL_LEADS: readonly (typeof LEAD_TYPES)[number][] = ['midi', 'usb', 'control'];
 
 export const leadSchema = z.looseObject({
   id: idSchema,
@@ -66,6 +88,12 @@ export const leadSchema = z.looseObject({
   shieldLifted: z.boolean().optional(),
   /** Cross-section of a speaker lead, in mm². */
   squareMm: z.number().min(0.1).max(16).optional(),
+  /** A MIDI lead that joins a type A and a type B socket: tip and ring are crossed. */
+  crossed: z.boolean().optional(),
+  /** Capacitance of the whole lead as measured, in pF; it takes the place of length times pF a metre. */
+  pF: z.number().min(0).max(1e6).optional(),
+  /** The plugs, where they are not the usual ones. */
+  plugs: z.looseObject({ from: plugShapeSchema.optional(), to: plugShapeSchema.optional() }).optional(),
 });
 
 export const soundSchema = z.looseObject({
@@ -73,6 +101,10 @@ export const soundSchema = z.looseObject({
   name,
   notes: text.optional(),
   states: z.record(idSchema, stateSchema),
+  /** Where controls stand in this sound; their assignments then set what they move. */
+  controls: positionsSchema.optional(),
+  /** Messages written out by hand. A sender with none in a sound sends what follows from the programs and settings. */
+  sends: z.array(sendSchema).max(500).optional(),
 });
 
 export const stanceSchema = z.looseObject({
@@ -81,6 +113,12 @@ export const stanceSchema = z.looseObject({
 });
 
 export const acceptedSchema = z.looseObject({ finding: z.string().min(1).max(400), reason: text.min(1), on: z.iso.date().optional() });
+
+export const doneSchema = z.looseObject({
+  ticks: z.array(z.looseObject({ id: z.string().min(1).max(200), by: z.string().max(40), at: z.iso.datetime() })).max(5000),
+  cureFrom: z.iso.datetime().optional(),
+  cureHours: z.number().min(0).max(240).optional(),
+});
 
 export const referenceSchema = z.looseObject({
   metres: z.number().min(0).max(100),
@@ -102,6 +140,20 @@ export const rigSchema = z.looseObject({
   reference: referenceSchema.optional(),
   brief: briefSchema.optional(),
   promises: z.array(promiseSchema).max(200, 'a rig keeps at most 200 promises').optional(),
+  /** What of the checklists is done: by whom and when. `cureFrom` is when adhesive began to set, `cureHours` how long it needs. */
+  done: doneSchema.optional(),
+  making: makingSchema.optional(),
+  boards: z.array(boardSchema).max(20).optional(),
+  racks: z.array(rackSchema).max(20).optional(),
+  cases: z.array(caseSchema).max(100).optional(),
+  looms: z.array(loomSchema).max(200).optional(),
+  stage: stageSchema.optional(),
+  tour: tourSchema.optional(),
+  limits: limitsSchema.optional(),
+  controls: z.array(controlSchema).max(200, 'a rig holds at most 200 controls').optional(),
+  songs: z.array(songSchema).max(LIMITS.songs, `a rig holds at most ${LIMITS.songs} songs`).optional(),
+  sets: z.array(setSchema).max(100, 'a rig holds at most 100 sets').optional(),
+  candidates: z.array(candidateSchema).max(40, 'at most 40 controllers can be compared').optional(),
 });
 
 export type Rig = z.infer<typeof rigSchema>;
@@ -109,11 +161,10 @@ export type Device = z.infer<typeof deviceSchema>;
 export type Lead = z.infer<typeof leadSchema>;
 export type LeadType = (typeof LEAD_TYPES)[number];
 export type Sound = z.infer<typeof soundSchema>;
-export type State = z.infer<typeof stateSchema>;
 export type End = z.infer<typeof endSchema>;
 export type Stance = z.infer<typeof stanceSchema>;
 export type FigureOverride = z.infer<typeof figureOverrideSchema>;
-export type SettingValue = number | string | boolean;
+export type Done = z.infer<typeof doneSchema>;
 export type Reference = z.infer<typeof referenceSchema>;
 
 /** The lead that tone is compared with when the rig names none: 3 m of 100 pF/m into 1 MΩ. */

@@ -3,7 +3,7 @@ import { clockHour } from '../units';
 import type { Edit } from './edit';
 import { endWords, leadOf, nameOf, soundOf } from './find';
 import { promiseWords } from './promise-words';
-import type { Rig, SettingValue } from './schema';
+import type { Address, Rig, SettingValue } from './schema';
 
 /** A setting's value as a person would say it: knobs of 0 to 10 by clock hour. */
 export function settingWords(kindId: string | undefined, setting: string, value: SettingValue): string {
@@ -14,6 +14,12 @@ export function settingWords(kindId: string | undefined, setting: string, value:
   if (p?.type === 'switch') return `${p.label}: ${value ? 'on' : 'off'}`;
   return `${setting} ${value}`;
 }
+
+/** An address as on the wire: "5", or "bank 2 program 5". */
+export const addressWords = (a: Address): string => (a.bank === undefined ? String(a.number) : `bank ${a.bank} program ${a.number}`);
+
+/** Where a control stands, in words. */
+export const positionWords = (at: number | boolean | null | undefined): string => (at === null || at === undefined ? 'is not set' : typeof at === 'number' ? `at ${Math.round(at)} %` : at ? 'on' : 'off');
 
 /** What an edit does, in a few words, told of the rig before it: "moved Wah before Amber Drive". */
 export function editWords(rig: Rig, e: Edit): string {
@@ -56,6 +62,10 @@ export function editWords(rig: Rig, e: Edit): string {
     case 'acceptFinding': return 'accepted a finding';
     case 'reopenFinding': return 'took a finding up again';
     case 'setReference': return 'changed the reference lead';
+    case 'tick': return `ticked a step of the checklist, ${e.by}`;
+    case 'untick': return 'took a tick back';
+    case 'setCure': return e.from ? `adhesive sets for ${e.hours} h` : 'the adhesive has no timer';
+    case 'setMaking': return 'changed how leads are made';
     case 'setBrief': return 'changed the brief';
     case 'addPromise': return `promised: ${promiseWords(rig, e.promise)}`;
     case 'setPromise': return `changed a promise to: ${promiseWords(rig, e.promise)}`;
@@ -65,6 +75,38 @@ export function editWords(rig: Rig, e: Edit): string {
     }
     case 'moveToLoop': return `moved ${d(e.device)} out, onto ${e.loops.join(' and ')}`;
     case 'moveFromLoop': return `moved ${d(e.device)} in, where its loop stood`;
+    case 'setMidi': return `changed how ${d(e.device)} is set up for MIDI`;
+    case 'setTempo': return `${d(e.device)} takes its time by ${e.tempo.way}${e.tempo.division ? `, ${e.tempo.division}` : ''}`;
+    case 'unplugPower': return `took ${d(e.device)} off its supply`;
+    case 'setExpects': return `changed what ${endWords(rig, { device: e.device, jack: e.jack })} expects`;
+    case 'setProgram': return e.program ? `${d(e.device)} keeps ${soundOf(rig, e.sound)?.name ?? e.sound} at wire ${addressWords(e.program)}` : `took ${soundOf(rig, e.sound)?.name ?? e.sound} off the programs of ${d(e.device)}`;
+    case 'setSends': return e.sends ? `wrote out what ${d(e.from)} sends ${s(e.sound)}` : `${d(e.from)} sends what follows from the programs ${s(e.sound)}`;
+    case 'addControl': return `added the control ${e.control.name}`;
+    case 'setControl': return `changed the control ${e.control.name}`;
+    case 'removeControl': return `removed the control ${rig.controls?.find((c) => c.id === e.control)?.name ?? e.control}`;
+    case 'setPosition': return `${rig.controls?.find((c) => c.id === e.control)?.name ?? e.control} ${positionWords(e.at)} ${s(e.sound)}`;
+    case 'addSong': return `added the song ${e.song.title}`;
+    case 'setSong': return `changed the song ${e.song.title}`;
+    case 'removeSong': return `removed the song ${rig.songs?.find((x) => x.id === e.song)?.title ?? e.song}`;
+    case 'addSet': return `added the set ${e.set.name}`;
+    case 'setSet': return `changed the set ${e.set.name}`;
+    case 'removeSet': return `removed the set ${rig.sets?.find((x) => x.id === e.set)?.name ?? e.set}`;
+    case 'setCandidates': return 'changed which controllers are compared';
+    case 'placeOnBoard': return e.at ? `placed ${d(e.device)} on ${rig.boards?.find((b) => b.id === e.at!.board)?.name ?? e.at.board}` : `took ${d(e.device)} off its board`;
+    case 'placeInRack': return e.rack ? `mounted ${d(e.device)} in ${rig.racks?.find((r) => r.id === e.rack!.rack)?.name ?? e.rack.rack}, unit ${e.rack.unit}` : `took ${d(e.device)} out of its rack`;
+    case 'addBoard': return `added the board ${e.board.name}`;
+    case 'setBoard': return `changed the board ${e.board.name}`;
+    case 'removeBoard': return `removed the board ${rig.boards?.find((x) => x.id === e.board)?.name ?? e.board}`;
+    case 'addRack': return `added the rack ${e.rack.name}`;
+    case 'setRack': return `changed the rack ${e.rack.name}`;
+    case 'removeRack': return `removed the rack ${rig.racks?.find((x) => x.id === e.rack)?.name ?? e.rack}`;
+    case 'setCases': return 'changed the cases';
+    case 'addLoom': return `added the loom ${e.loom.name}`;
+    case 'setLoom': return `changed the loom ${e.loom.name}`;
+    case 'removeLoom': return `removed the loom ${rig.looms?.find((x) => x.id === e.loom)?.name ?? e.loom}`;
+    case 'setStage': return 'changed the stage plot';
+    case 'setTour': return 'changed where the rig plays';
+    case 'setLimits': return 'changed the limits';
     case 'replaceRig': return 'went back to another revision';
   }
 }

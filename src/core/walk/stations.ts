@@ -1,7 +1,7 @@
 import { passesOf, pluggedJacks } from '../circuit';
-import { isEngaged, type Jack, kindOf, type Pass, stateIn } from '../kinds';
+import { isControlJack, isEngaged, type Jack, kindOf, type Pass, stateIn } from '../kinds';
 import { joinsOf } from '../rig/conductors';
-import type { Device, Rig, Sound } from '../rig/schema';
+import { CONTROL_LEADS, type Device, type Rig, type Sound } from '../rig/schema';
 import { tripsOf } from './trips';
 
 /** One pass of the signal through a device: the jacks it comes in by and leaves by. A device with a loop has two or more. */
@@ -96,6 +96,7 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
   const others = new Map<string, string>();
   const received = new Set<string>();
   for (const lead of rig.leads) {
+    if (CONTROL_LEADS.includes(lead.type)) continue;
     const [from, to] = [`${lead.from.device}/${lead.from.jack}`, `${lead.to.device}/${lead.to.jack}`];
     if (!others.has(from)) others.set(from, lead.to.device);
     if (!others.has(to)) others.set(to, lead.from.device);
@@ -112,7 +113,7 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
       const [a, b] = [others.get(`${device.id}/${jack.id}`), others.get(`${device.id}/${jack.pair.with}`)];
       return a !== undefined && a === b && a !== device.id;
     };
-    const groups = passGroups(passesOf(device, sound, plugged), kind.jacks, together, (j) => received.has(`${device.id}/${j.id}`)).filter((g) => [...g.ins, ...g.outs].some((j) => jacks.has(j)));
+    const groups = passGroups(passesOf(device, sound, plugged), kind.jacks.filter((j) => !isControlJack(j)), together, (j) => received.has(`${device.id}/${j.id}`)).filter((g) => [...g.ins, ...g.outs].some((j) => jacks.has(j)));
     const used = (list: string[]) => list.filter((j) => jacks.has(j));
     const trips = groups.map((g) => tripsOf({ ins: used(g.ins), outs: used(g.outs), passes: g.passes }, kind.loops ?? []));
     const single = trips.flat().length === 1;
