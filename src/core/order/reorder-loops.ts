@@ -2,7 +2,7 @@ import type { Fix } from '../findings/finding';
 import { kindOf, settingOf, stateIn } from '../kinds';
 import { readLoopOrder, writeLoopOrder } from '../kinds/loop-order';
 import { deviceOf, nameOf } from '../rig/find';
-import type { Rig, Sound } from '../rig/schema';
+import { CONTROL_LEADS, type Rig, type Sound } from '../rig/schema';
 
 /** The loop that each device stands in, for one wiring; remembered while devices and leads stay the same. */
 const held = new WeakMap<Rig['leads'], { devices: Rig['devices']; loops: Map<string, { switcher: string; loop: number }> }>();
@@ -20,7 +20,7 @@ function loopsHeld(rig: Rig): Map<string, { switcher: string; loop: number }> {
   const switchers = rig.devices.filter((d) => kindOf(d.kind).parameters.some((p) => p.type === 'text' && p.id === 'order'));
   if (!switchers.length) return loops;
   const outOf = new Map<string, Rig['leads']>();
-  for (const l of rig.leads) outOf.set(l.from.device, [...(outOf.get(l.from.device) ?? []), l]);
+  for (const l of rig.leads) if (!CONTROL_LEADS.includes(l.type)) outOf.set(l.from.device, [...(outOf.get(l.from.device) ?? []), l]);
   const isSwitcher = new Set(switchers.map((d) => d.id));
   for (const switcher of switchers) {
     kindOf(switcher.kind).loops?.forEach((loop, n) => {

@@ -3,7 +3,7 @@ import { promiseWords } from '../rig/promise-words';
 import { sourceDevice } from '../rig/source-id';
 import type { PromiseOf, PromiseType, Rig, RigPromise, Sound } from '../rig/schema';
 import { hears, neverHears, tunerHears } from './hearing';
-import { movesOnly } from './moves-only';
+import { controlMovesOnly, movesOnly } from './moves-only';
 import { onePress } from './one-press';
 import { latencyUnder, levelsWithin, mutedSilent, noiseUnder, noTubeUnloaded, stereo } from './figures';
 import { survives } from './survives';
@@ -23,7 +23,7 @@ export type InSound<T extends PromiseType> = (promise: PromiseOf<T>, ground: Gro
 
 /** Promises that are looked at sound by sound; what one sound says depends on nothing but the devices, the leads and that sound. */
 const BY_SOUND: { [T in PromiseType]?: InSound<T> } = {
-  hears, 'never-hears': neverHears, 'moves-only': movesOnly, stereo, 'tuner-hears': tunerHears, 'muted-silent': mutedSilent,
+  hears, 'never-hears': neverHears, 'moves-only': movesOnly, 'control-moves-only': controlMovesOnly, stereo, 'tuner-hears': tunerHears, 'muted-silent': mutedSilent,
   'no-tube-unloaded': noTubeUnloaded, 'noise-under': noiseUnder, 'latency-under': latencyUnder,
 };
 /** Promises about several sounds together. */
@@ -38,12 +38,12 @@ const idsOf = (p: RigPromise): { devices: string[]; sounds: string[] } => {
 
 /** Remembers what it found, so that an edit in one sound checks the costly promises in that sound only. */
 export class PromiseChecker {
-  private last?: { devices: Rig['devices']; leads: Rig['leads']; sounds: Map<string, Map<Sound, Breach[]>>; whole: Map<string, { sounds: Rig['sounds']; breaches: Breach[] }> };
+  private last?: { controls: Rig['controls']; devices: Rig['devices']; leads: Rig['leads']; sounds: Map<string, Map<Sound, Breach[]>>; whole: Map<string, { sounds: Rig['sounds']; breaches: Breach[] }> };
 
   check(rig: Rig, reports: readonly SoundReport[]): PromiseResult[] {
     const promises = rig.promises ?? [];
     if (!promises.length) return [];
-    if (this.last?.devices !== rig.devices || this.last.leads !== rig.leads) this.last = { devices: rig.devices, leads: rig.leads, sounds: new Map(), whole: new Map() };
+    if (this.last?.devices !== rig.devices || this.last.leads !== rig.leads || this.last.controls !== rig.controls) this.last = { controls: rig.controls, devices: rig.devices, leads: rig.leads, sounds: new Map(), whole: new Map() };
     const byId = new Map(reports.map((r) => [r.sound, r]));
     const ground: Ground = { rig, reports, report: (id) => byId.get(id), sound: (id) => rig.sounds.find((s) => s.id === id) };
     return promises.map((p) => this.one(p, ground));

@@ -3,7 +3,7 @@ import { kindOf, resolveState, stateIn } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edit';
 import { blocksOf, nameOf } from '../rig/find';
-import type { PromiseOf, Rig, Sound } from '../rig/schema';
+import { CONTROL_LEADS, type PromiseOf, type Rig, type Sound } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { carriedFrom, destinationsIn } from './carried';
 import type { Breach, Ground } from './check';
@@ -30,7 +30,7 @@ function isHeard(rig: Rig, sound: Sound, destination: string): boolean {
 /** Devices from which leads lead to a destination, made or not: only there can a press bring it back. */
 function onTheWay(rig: Rig, destination: string): Set<string> {
   const into = new Map<string, string[]>();
-  for (const l of rig.leads) into.set(l.to.device, [...(into.get(l.to.device) ?? []), l.from.device]);
+  for (const l of rig.leads) if (!CONTROL_LEADS.includes(l.type)) into.set(l.to.device, [...(into.get(l.to.device) ?? []), l.from.device]);
   const seen = new Set<string>();
   const next = [destination];
   for (let at = next.pop(); at !== undefined; at = next.pop()) {

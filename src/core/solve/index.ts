@@ -4,3 +4,4 @@ export { type IsolateProposal, proposeIsolation } from './isolate';
 export type { MipSolver } from './mip';
 export { type FigureChange, type OrderMove, type OrderProposal, proposeOrder } from './order';
 export type { Progress } from './step';
+export { type OnePress, proposeOnePress } from './one-press';

@@ -1,0 +1,112 @@
+import { isEngaged, kindOf, settingOf, stateIn } from '../kinds';
+import { blocksOf, deviceOf } from '../rig/find';
+import type { Rig, SettingValue } from '../rig/schema';
+import type { Scene } from '../songs/scene';
+import { addressIn, fromSevenBits, hears, type Orders } from './commands';
+import { BANK, type Message } from './message';
+import type { MidiDevice } from './setup';
+
+/** What a simulated device is doing: its settings by "device setting", the program it is on, and the bank it was told. */
+export interface Standing { values: ReadonlyMap<string, SettingValue>; bank: number; program?: { bank: number; number: number } }
+
+/** The simulated rig: every device that knows MIDI, in some state. */
+export type Machine = Map<string, Standing>;
+
+/** A scene as each device keeps it: what its settings are, and who keeps it at which program. */
+export interface Memory { intent: (scene: Scene, device: string) => ReadonlyMap<string, SettingValue>; at: (device: string, bank: number, number: number) => readonly Scene[] }
+
+/** Everything that a scene says of a device and of the blocks inside it. */
+export function intentOf(rig: Rig, scene: Scene, device: string): Map<string, SettingValue> {
+  const values = new Map<string, SettingValue>();
+  const own = deviceOf(rig, device);
+  for (const d of own ? [own, ...blocksOf(rig, device)] : []) {
+    const kind = kindOf(d.kind);
+    const state = stateIn(scene.sound, d.id);
+    if (!kind.alwaysOn) values.set(`${d.id} engaged`, isEngaged(kind, d, state));
+    for (const p of kind.parameters) {
+      // What stands under a foot is not part of a program.
+      const value = p.type === 'knob' && p.foot && d.host === undefined ? undefined : settingOf(kind, d, state, p.id);
+      if (value !== undefined) values.set(`${d.id} ${p.id}`, value);
+    }
+  }
+  return values;
+}
+
+/** What the devices of a rig remember of its scenes. */
+export function memoryOf({ rig, scenes, graph }: Orders): Memory {
+  const intents = new Map<string, ReadonlyMap<string, SettingValue>>();
+  const programs = new Map<string, Scene[]>();
+  for (const scene of scenes) {
+    for (const id of graph.devices.keys()) {
+      const a = addressIn(scene, id);
+      if (!a) continue;
+      const key = `${id} ${a.bank ?? 0} ${a.number}`;
+      programs.set(key, [...(programs.get(key) ?? []), scene]);
+    }
+  }
+  return {
+    intent: (scene, device) => {
+      const key = `${scene.id} ${device}`;
+      let found = intents.get(key);
+      if (!found) intents.set(key, (found = intentOf(rig, scene, device)));
+      return found;
+    },
+    at: (device, bank, number) => programs.get(`${device} ${bank} ${number}`) ?? [],
+  };
+}
+
+/** The simulated rig standing as a scene wants it. */
+export function standingIn(orders: Orders, memory: Memory, scene: Scene): Machine {
+  return new Map([...orders.graph.devices.keys()].map((id) => {
+    const a = addressIn(scene, id);
+    return [id, { values: memory.intent(scene, id), bank: a?.bank ?? 0, ...(a && { program: { bank: a.bank ?? 0, number: a.number } }) }] as const;
+  }));
+}
+
+/** A copy that can be changed without the other: values are never changed in place. */
+export const copyOf = (machine: Machine): Machine => new Map([...machine].map(([id, s]) => [id, { ...s }] as const));
+
+/** What a message did to a device. `recalled` is the scene of a program that was called; `unknown` a program that holds nothing. */
+export type Effect =
+  | { what: 'nothing' }
+  | { what: 'bank'; bank: number }
+  | { what: 'program'; bank: number; number: number; recalled: Scene }
+  | { what: 'unknown'; bank: number; number: number }
+  | { what: 'control'; setting: string; value: SettingValue; toggled: boolean };
+
+/** Lets a simulated device take a message, as its reception table says. What is not for it does nothing. */
+export function take(orders: Orders, memory: Memory, m: MidiDevice, standing: Standing, message: Message): Effect {
+  if (message.type !== 'program' && message.type !== 'control') return { what: 'nothing' };
+  if (!hears(m, message.channel)) return { what: 'nothing' };
+  if (message.type === 'control') {
+    if (m.programs && m.bank !== 'none') {
+      if (message.cc === BANK.msb && m.bank !== 'lsb') {
+        standing.bank = m.bank === 'both' ? (message.value << 7) | (standing.bank & 127) : message.value;
+        return { what: 'bank', bank: standing.bank };
+      }
+      if (message.cc === BANK.lsb && m.bank !== 'msb') {
+        standing.bank = m.bank === 'both' ? (standing.bank & ~127) | message.value : message.value;
+        return { what: 'bank', bank: standing.bank };
+      }
+    }
+    const c = m.mapped.find((x) => x.cc === message.cc);
+    if (!c) return { what: 'nothing' };
+    const key = `${c.device} ${c.setting}`;
+    if (c.way === 'toggle') {
+      if (message.value < 64) return { what: 'nothing' };
+      const value = standing.values.get(key) !== true;
+      standing.values = new Map(standing.values).set(key, value);
+      return { what: 'control', setting: key, value, toggled: true };
+    }
+    const value = fromSevenBits(orders.rig, c, message.value);
+    standing.values = new Map(standing.values).set(key, value);
+    return { what: 'control', setting: key, value, toggled: false };
+  }
+  if (!m.programs) return { what: 'nothing' };
+  const bank = m.bank === 'none' ? 0 : standing.bank;
+  const held = memory.at(m.device.id, bank, message.number);
+  if (!held.length) return { what: 'unknown', bank, number: message.number };
+  standing.program = { bank, number: message.number };
+  standing.values = memory.intent(held[0]!, m.device.id);
+  return { what: 'program', bank, number: message.number, recalled: held[0]! };
+}
