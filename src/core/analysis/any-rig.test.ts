@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { placeWalk, walkView } from '../draw';
-import { KINDS, kindOf } from '../kinds';
+import { isControlJack, KINDS, kindOf } from '../kinds';
 import { insideOf, integrityProblems, leadTypeFor, type Rig } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { analyse } from '.';
@@ -26,7 +26,7 @@ const anyRig: fc.Arbitrary<Rig> = fc
       const outs = kindOf(from.kind).jacks.filter((j) => j.direction !== 'in');
       const ins = kindOf(to.kind).jacks.filter((j) => j.direction !== 'out');
       const [out, into] = [outs[x % outs.length], ins[y % ins.length]];
-      if (!out || !into || (out.signal === 'air') !== (into.signal === 'air') || (out.signal === 'digital') !== (into.signal === 'digital')) return [];
+      if (!out || !into || (out.signal === 'air') !== (into.signal === 'air') || (out.signal === 'digital') !== (into.signal === 'digital') || ((isControlJack(out) || isControlJack(into)) && out.signal !== into.signal)) return [];
       const ends = [{ device: from.id, jack: out.id }, { device: to.id, jack: into.id }] as const;
       if (insideOf(bare, ends[0]) !== insideOf(bare, ends[1])) return [];
       const type = leadTypeFor(bare, ...ends);

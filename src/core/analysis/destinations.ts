@@ -23,6 +23,8 @@ export interface DestinationFigures {
   noisiest: string | null;
   thdPercent: Touches | null;
   channels: Width;
+  /** How much of what arrives has been through an echo, a reverberation or a modulation, in percent of its power. */
+  wetPercent: number | null;
   latencyMs: number | null;
   polarity: 'as played' | 'turned' | null;
   sources: string[];
@@ -72,7 +74,7 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
       levelDbu: f.levelDbu, peakDbu: f.peakDbu, noiseDbu, idleNoiseDbu: withOwn(f.idleNoiseDbu),
       signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
       noisiest: noiseDbu !== null && own > (f.noiseDbu ?? -Infinity) ? device.id : f.noisiest, thdPercent: f.thdPercent, channels,
-      latencyMs: f.latencyMs, polarity: main ? (main.polarity === 1 ? 'as played' : 'turned') : null,
+      wetPercent: wetShare(presents.flatMap((p) => p.flows)), latencyMs: f.latencyMs, polarity: main ? (main.polarity === 1 ? 'as played' : 'turned') : null,
       sources: [...new Set(presents.flatMap((p) => p.flows.map((x) => x.source)))],
       sides: points.length < 2 ? [] : points.map((jack, i) => {
         const { sources, levelDbu, noiseDbu: hiss, thdPercent, latencyMs } = presentFigures(presents[i]!);
@@ -85,6 +87,13 @@ export function destinationFigures(ctx: SoundContext, stations: readonly Station
   // Two speakers for the same ears that get a side each are one stereo pair.
   for (const d of found) d.pairedWith = (d.side && found.find((o) => o !== d && o.hears === d.hears && o.widenedBy === d.widenedBy && o.side !== null && o.side !== d.side)?.device) || null;
   return found;
+}
+
+/** Share of the power at normal picking that is wet, in percent; nothing where nothing arrives. */
+function wetShare(flows: readonly Flow[]): number | null {
+  const power = (list: readonly Flow[]) => list.reduce((sum, f) => sum + f.volts[1] ** 2, 0);
+  const all = power(flows);
+  return all > 0 ? (100 * power(flows.filter((f) => f.wet))) / all : null;
 }
 
 /** The first station behind the widening one whose output is mono. */

@@ -1,3 +1,4 @@
+import { CONTROL_LEADS } from '../rig/schema';
 import { passesOf, pluggedJacks } from '../circuit';
 import { insertFix } from '../findings/insert-fix';
 import type { Remark } from '../findings/finding';
@@ -21,7 +22,7 @@ export const directFeedRemarks: Remarker = ({ ctx, destinations }) => {
     if (arrive.fullRange && !main.cabinet) {
       const thd = presentFigures(ctx.flowing.present(net)).thdPercent?.normal ?? 0;
       if (thd < AUDIBLE_PERCENT) continue;
-      const lead = ctx.rig.leads.find((l) => l.to.device === device);
+      const lead = ctx.rig.leads.find((l) => l.to.device === device && !CONTROL_LEADS.includes(l.type));
       remarks.push({
         rule: 'unfiltered', severity: thd >= HARSH_PERCENT ? 'fault' : 'caution', subjects: [device],
         what: `${ctx.device(device).name} gets distorted signal that no cabinet has shaped.`,

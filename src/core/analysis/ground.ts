@@ -2,6 +2,8 @@ import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix, Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf, type Outlet, type Pass } from '../kinds';
+import { jackOf, nameOf } from '../rig/find';
+import { freshId } from '../rig/fresh-id';
 import type { Device, Lead, Rig, Sound } from '../rig/schema';
 import { fixed } from '../units';
 import type { Remarker } from './remarks';
@@ -24,12 +26,15 @@ function groundsOf(passes: readonly Pass[], jacks: readonly string[]): Map<strin
   };
   const join = (a: string, b: string) => void up.set(root(a), root(b));
   const isolated = new Set<string>();
+  const insulated = new Set<string>();
   for (const p of passes) {
     if (p.is === 'wire' || p.is === 'open' || p.is === 'resistor') join(p.a, p.b);
     else if (p.is === 'series') p.legs.forEach((leg) => join(p.at, leg));
     else if (p.is === 'stage' && p.groundThrough) join(p.from, p.to);
     else if (p.is === 'stage') isolated.add(p.to);
+    if (p.is === 'wire' && p.insulated) insulated.add(p.a);
   }
+  for (const p of insulated) isolated.add(p);
   // Jacks that no pass touches in this state stand on the chassis; isolated ones stand apart.
   const chassis = jacks.find((j) => !isolated.has(root(j)) && ![...isolated].some((i) => root(i) === root(j)));
   for (const j of jacks) if (chassis && root(j) === j && ![...isolated].some((i) => root(i) === root(j))) join(j, chassis);
@@ -197,11 +202,27 @@ function cureOf(rig: Rig, ties: readonly Tie[], { devices, leadsById, outlet }: 
       ...(isolated && { fix: { words: `Feed ${name(supply.device)} from ${isolated.o.label} of ${isolated.d.name}`, edits: [{ edit: 'setDevice', device: supply.device, supply: { device: isolated.d.id, outlet: isolated.o.id } }] } }),
     };
   }
-  const longest = leads.filter((l) => l.type !== 'speaker' && l.type !== 'digital').sort((a, b) => b.metres - a.metres)[0];
+  const usb = leads.find((l) => l.type === 'usb');
+  if (usb) return { cure: `a USB isolator between ${name(usb.from.device)} and ${name(usb.to.device)}`, fix: usbIsolatorFix(rig, usb) };
+  const longest = leads.filter((l) => l.type !== 'speaker' && l.type !== 'digital' && l.type !== 'control').sort((a, b) => b.metres - a.metres)[0];
   if (!longest) return { cure: 'keep its leads short and side by side' };
   return {
     cure: `a hum isolator in the lead from ${name(longest.from.device)} to ${name(longest.to.device)} (${fixed(longest.metres)} m)`,
     fix: insertFix(rig, 'hum-isolator', 'Hum isolator', longest.id, `Put a hum isolator between ${name(longest.from.device)} and ${name(longest.to.device)}`),
+  };
+}
+
+/** Parts the grounds of a USB lead; the isolator's two sides fit whichever end is the host. */
+function usbIsolatorFix(rig: Rig, lead: Lead): Fix {
+  const box = freshId('usb-isolator', rig.devices.map((d) => d.id));
+  const [first, second] = [0, 1].reduce<string[]>((ids) => [...ids, freshId(`${box}-lead`, [...rig.leads.map((l) => l.id), ...ids])], []);
+  const host = jackOf(rig.devices.find((d) => d.id === lead.from.device)!, lead.from.jack)?.usb === 'host';
+  return {
+    words: `Put a USB isolator between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`,
+    edits: [
+      { edit: 'disconnect', lead: lead.id }, { edit: 'addDevice', device: { id: box, kind: 'usb-isolator', name: 'USB isolator' } },
+      { edit: 'connect', lead: { ...lead, id: first!, to: { device: box, jack: host ? 'up' : 'down' } } }, { edit: 'connect', lead: { ...lead, id: second!, metres: 0.3, from: { device: box, jack: host ? 'down' : 'up' } } },
+    ],
   };
 }
 

@@ -4,7 +4,7 @@ export type { PointFigures, Touches, Width } from './figures';
 export { gainLadder, type Rung } from './ladder';
 export { firstNotchHertz } from './combing';
 export { connectionOrder, type ConnectionStep } from './connection-order';
-export { countLeads, type LeadCount, MINUTES } from './lead-count';
+export { countLeads, type LeadCount } from './lead-count';
 export { type Preview, previewEdits } from './preview';
 export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';
 export { type PickupTone, pickupTone } from './pickup-tone';

@@ -1,4 +1,9 @@
+import { powerRemarks } from '../build/power-remarks';
+import { buildRemarks } from '../build/build-remarks';
+import { loomRemarks } from './looms';
 import { pluggedJacks } from '../circuit';
+import { effectiveRig } from '../control/effective';
+import { controlRemarks } from '../midi/remarks';
 import type { Finding, Remark } from '../findings/finding';
 import { gatherFindings } from '../findings/gather';
 import { orderRemarks } from '../order';
@@ -54,7 +59,7 @@ export interface SoundReport {
 export interface Report { sounds: SoundReport[]; promises: PromiseResult[]; findings: Finding[] }
 
 const REMARKERS: readonly Remarker[] = [
-  speakerRemarks, wrongWayRemarks, loopRemarks, reachRemarks, howlRemarks, swappedRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, parallelRemarks, stereoRemarks, directFeedRemarks, hostRemarks, hostInputRemarks, deadControlRemarks, groundRemarks, orderRemarks,
+  speakerRemarks, wrongWayRemarks, loopRemarks, reachRemarks, howlRemarks, swappedRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, parallelRemarks, stereoRemarks, directFeedRemarks, hostRemarks, hostInputRemarks, deadControlRemarks, groundRemarks, orderRemarks, loomRemarks,
 ];
 
 /** A sound for rigs that have none: every device as it stands. */
@@ -78,9 +83,11 @@ export function analyseSound(rig: Rig, sound: Sound, memory?: ToneMemory, plugge
 export class Analyser {
   private readonly tones: ToneMemory = new Map();
   private readonly promises = new PromiseChecker();
+  private built?: { rig: Rig; remarks: Remark[] };
   private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
 
-  analyse(rig: Rig): Report {
+  analyse(written: Rig): Report {
+    const rig = effectiveRig(written);
     const sounds = rig.sounds.length ? rig.sounds : [AS_IT_STANDS];
     const kept = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : new Map<Sound, SoundReport>();
     if (this.tones.size > 4000) this.tones.clear();
@@ -90,16 +97,22 @@ export class Analyser {
     const list = [...reports.values()];
     const promises = this.promises.check(rig, list);
     const broken = promiseRemarks(promises);
+    const built = this.built && BUILT_FROM.every((part) => this.built!.rig[part] === written[part]) ? this.built.remarks : [...powerRemarks(written), ...buildRemarks(written)];
+    this.built = { rig: written, remarks: built };
     const remarks = [
-      ...list.map((r) => ({ sound: r.sound, remarks: r.remarks })),
+      ...controlRemarks(written).flatMap(({ sounds: named, remark }) => (named.length ? named : [list[0]!.sound]).map((sound) => ({ sound, remarks: [remark] }))),
+      ...list.map((r) => ({ sound: r.sound, remarks: [...r.remarks, ...built] })),
       ...broken.map(({ sound, remark }) => ({ sound: sound ?? list[0]!.sound, remarks: [remark] })),
     ];
     return { sounds: list, promises, findings: gatherFindings(rig, remarks) };
   }
 }
 
+/** What the remarks on power, board, rack, leads and mains are made from. */
+const BUILT_FROM = ['devices', 'leads', 'sounds', 'controls', 'boards', 'racks', 'stage', 'tour', 'making', 'limits', 'cases'] as const;
+
 /** Whether everything that all sounds share is unchanged. */
-const sameInputs = (a: Rig, b: Rig): boolean => a.devices === b.devices && a.leads === b.leads && a.order === b.order && a.reference === b.reference;
+const sameInputs = (a: Rig, b: Rig): boolean => a.devices === b.devices && a.leads === b.leads && a.order === b.order && a.reference === b.reference && a.looms === b.looms;
 
 /**
  * Figures per sound and findings over all sounds.

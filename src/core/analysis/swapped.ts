@@ -3,7 +3,7 @@ import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import { endWords } from '../rig/find';
 import type { Edit } from '../rig/edit';
-import type { Lead, Rig } from '../rig/schema';
+import { CONTROL_LEADS, type Lead, type Rig } from '../rig/schema';
 import { routeTo, stationsOf, placeStations } from '../walk';
 import type { Remarker } from './remarks';
 
@@ -41,7 +41,7 @@ export const swappedRemarks: Remarker = ({ ctx, cycles }) => {
   const isLoopJack = (end: Lead['from']) => kindOf(ctx.device(end.device).kind).loops?.some((l) => l.send.includes(end.jack) || l.return.includes(end.jack)) === true;
   const found: { worth: Worth; remark: Remark }[] = [];
   let tries = 0;
-  const leads = ctx.rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air' && (circling.has(l.from.device) || circling.has(l.to.device)));
+  const leads = ctx.rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air' && !CONTROL_LEADS.includes(l.type) && (circling.has(l.from.device) || circling.has(l.to.device)));
   for (const [i, a] of leads.entries()) {
     for (const b of leads.slice(i + 1)) {
       const device = a.from.device === b.from.device ? a.from.device : a.to.device === b.to.device ? a.to.device : undefined;

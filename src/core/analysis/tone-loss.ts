@@ -1,6 +1,7 @@
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
-import { DEFAULT_PF_PER_METRE, type Reference } from '../rig/schema';
+import { leadPf } from '../rig/find';
+import { CONTROL_LEADS, type Reference } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
 import type { Remark } from '../findings/finding';
 import type { Evidence, Remarker } from './remarks';
@@ -60,8 +61,8 @@ function bareRemark({ ctx, reference }: Evidence, t: Evidence['tones'][number]):
   const compared = referenceTone(ctx, t.driver, reference);
   if (!compared || kindOf(listener.kind).wantsBarePickup || compared.at5kHzDb - t.at5kHzDb < WORTH_SAYING_DB) return [];
   const lost = compared.at5kHzDb - t.at5kHzDb;
-  const first = ctx.rig.leads.find((l) => l.from.device === t.driver);
-  const buffered = first && pickupInto(ctx, t.driver, first.metres * (first.pfPerMetre ?? DEFAULT_PF_PER_METRE), 1e6);
+  const first = ctx.rig.leads.find((l) => l.from.device === t.driver && !CONTROL_LEADS.includes(l.type));
+  const buffered = first && pickupInto(ctx, t.driver, leadPf(first), 1e6);
   const back = buffered ? buffered.at5kHzDb - t.at5kHzDb : 0;
   return [{
     rule: 'buffer-place',

@@ -18,6 +18,8 @@ export interface Remark {
   what: string;
   why: string;
   fix?: Fix;
+  /** Other ways to cure it. */
+  others?: Fix[];
 }
 
 /** A remark over all the sounds that show it. `accepted` holds the reason when somebody has accepted it. */

@@ -14,7 +14,7 @@ export function gatherFindings(rig: Rig, bySound: { sound: string; remarks: read
       if (!known) found.set(key, { ...remark, key, sounds: [sound], accepted: accepted.get(key) });
       else {
         if (!known.sounds.includes(sound)) known.sounds.push(sound);
-        if (isWorse(remark.severity, known.severity)) Object.assign(known, { severity: remark.severity, what: remark.what, why: remark.why, fix: remark.fix });
+        if (isWorse(remark.severity, known.severity)) Object.assign(known, { severity: remark.severity, what: remark.what, why: remark.why, fix: remark.fix, others: remark.others });
       }
     }
   }

@@ -1,0 +1,38 @@
+import { judge, type Model, standing, type XY } from './board';
+
+/** Within this many mm an edge is caught; else things stand on a grid of this many mm. */
+const CATCH_MM = 8;
+const GRID_MM = 5;
+
+/** Where an item comes to stand when it is let go near a place: its edges caught by the edges of others, of the board, of rails and raised strips. */
+export function snapped(model: Model, i: number, at: readonly XY[], to: XY): XY {
+  const item = model.items[i]!;
+  const { board } = model;
+  const xs = [0, board.width - item.width];
+  const ys = [0, board.depth - item.depth, ...board.rails.map((r) => r.y), ...(board.raised ?? []).flatMap((r) => [r.y, r.y + r.depth - item.depth, r.y + r.depth])];
+  model.items.forEach((o, j) => {
+    if (j === i || o.under !== item.under) return;
+    const p = at[j]!;
+    xs.push(p.x, p.x + o.width - item.width);
+    ys.push(p.y, p.y + o.depth - item.depth);
+  });
+  const near = (list: readonly number[], v: number) => {
+    const best = list.reduce((a, b) => (Math.abs(b - v) < Math.abs(a - v) ? b : a), Infinity);
+    return Math.abs(best - v) <= CATCH_MM ? best : Math.round(v / GRID_MM) * GRID_MM;
+  };
+  return { x: Math.round(near(xs, to.x)), y: Math.round(near(ys, to.y)) };
+}
+
+/** The first place where an item hits nothing, from the front right, where signal comes in; nothing where there is none. */
+export function freePlace(model: Model, i: number, at: readonly XY[]): XY | undefined {
+  const item = model.items[i]!;
+  const { board } = model;
+  const hits = (p: XY) => {
+    const trial = at.map((q, j) => (j === i ? p : q));
+    return standing(model, item, p).half || judge({ ...model, runs: [] }, trial).clashes.some((c) => (c.a === i || c.b === i) && c.what !== 'radio' && c.what !== 'reach' && c.what !== 'switches');
+  };
+  for (let y = board.depth - item.depth; y >= 0; y -= 2 * GRID_MM) {
+    for (let x = board.width - item.width; x >= 0; x -= 2 * GRID_MM) if (!hits({ x, y })) return { x, y };
+  }
+  return undefined;
+}

@@ -1,0 +1,119 @@
+import fc from 'fast-check';
+import loadHighs from 'highs';
+import { brokenRig, flyRig, touringRig } from '../demo';
+import { powerPlanCsv } from '../formats';
+import { kindOf } from '../kinds';
+import { applyEdits, type Device, type Rig } from '../rig';
+import type { MipSolver } from '../solve';
+import { device, rigOf } from '../testing/rigs';
+import { loadsOf, misfit, needOf, planPower, placesOf, powerRemarks, quarrel, takersOf, unfed, voltagesOf } from '.';
+
+let solver: MipSolver;
+beforeAll(async () => {
+  const highs = await loadHighs({});
+  solver = (lp) => highs.solve(lp) as ReturnType<MipSolver>;
+});
+
+const plan = (rig: Rig, headroom?: number) => {
+  const p = planPower(rig, solver, headroom);
+  if (typeof p === 'string') throw new Error(p);
+  return p;
+};
+const rules = (rig: Rig) => powerRemarks(rig).map((r) => `${r.severity} ${r.rule}`);
+
+/** The most devices that any assignment feeds, by trying every one. */
+function mostFed(rig: Rig, headroom: number): number {
+  const takers = takersOf(rig);
+  const places = placesOf(rig);
+  let best = 0;
+  const at: ({ place: number; volts: number } | null)[] = takers.map(() => null);
+  const fits = (i: number): boolean => {
+    const now = at[i]!;
+    const place = places[now.place]!;
+    const mates = takers.flatMap((t, k) => (k <= i && at[k] ? [{ t, at: at[k]! }] : []));
+    const here = mates.filter((m) => m.at.place === now.place);
+    const load = (list: typeof mates) => list.reduce((sum, m) => sum + m.t.need.milliamps * (1 + headroom), 0);
+    if (here.some((m) => m.at.volts !== now.volts) || load(here) > place.outlet.milliamps + 1e-9) return false;
+    const total = kindOf(place.supply.kind).totalMilliamps;
+    if (total !== undefined && load(mates.filter((m) => places[m.at.place]!.supply.id === place.supply.id)) > total + 1e-9) return false;
+    const sharing = place.outlet.isolated ? here : mates.filter((m) => places[m.at.place]!.supply.id === place.supply.id && !places[m.at.place]!.outlet.isolated);
+    return sharing.every((m) => m.t === takers[i] || !quarrel(m.t.need, takers[i]!.need));
+  };
+  const go = (i: number, fed: number) => {
+    if (fed + takers.length - i <= best) return;
+    if (i === takers.length) return void (best = fed);
+    places.forEach((p, place) => voltagesOf(p.outlet).forEach((volts) => {
+      if (misfit(takers[i]!.need, p.outlet, volts)) return;
+      at[i] = { place, volts };
+      if (fits(i)) go(i + 1, fed + 1);
+    }));
+    at[i] = null;
+    go(i + 1, fed);
+  };
+  go(0, 0);
+  return best;
+}
+
+const anyBoard = fc.array(fc.record({ volts: fc.constantFrom(9, 9, 9, 12, 18), wide: fc.boolean(), milliamps: fc.integer({ min: 5, max: 420 }), noisy: fc.boolean(), sensitive: fc.boolean(), plus: fc.integer({ min: 0, max: 5 }) }), { minLength: 1, maxLength: 6 })
+  .map((list) => list.map((x, i): Device => device(`d${i}`, 'phaser', `D${i}`, { power: { volts: x.volts, milliamps: x.milliamps, ...(x.wide && { maxVolts: 18 }), noisy: x.noisy, sensitive: !x.noisy && x.sensitive, positiveGround: x.plus === 0 } })));
+
+test('the plan feeds as many as any assignment can, and keeps every rule: against trying them all', () => {
+  fc.assert(fc.property(anyBoard, fc.constantFrom('supply-shared', 'supply-isolated'), fc.constantFrom(0, 0.2), (devices, supply, headroom) => {
+    const rig = rigOf([...devices, device('s', supply, 'S')], []);
+    const p = plan(rig, headroom);
+    if (p.fed.length !== mostFed(rig, headroom)) return false;
+    const done = applyEdits(rig, p.edits);
+    if (!done.ok) return false;
+    // What was fed meets no danger or fault; what was not is told.
+    const bad = rules(done.value.rig).filter((r) => !r.startsWith('caution') && !r.endsWith('power-none'));
+    return bad.length === 0 && unfed(done.value.rig).length === p.starved.length && p.starved.every((s) => s.why.length > 10 && s.cure.length > 5);
+  }), { numRuns: 60 });
+}, 120_000);
+
+test('the reason when it cannot be: which device, how many milliamps short, what would cure it', () => {
+  const rig = rigOf([device('a', 'modeler-compact', 'Big', { power: { milliamps: 900 } }), device('s', 'supply-isolated', 'S')], []);
+  expect(plan(rig).starved).toEqual([{ device: 'a', shortMilliamps: 580, why: 'it needs 1080 mA with headroom, and the most that is left on one outlet is 500 mA', cure: 'a supply with an outlet of 1080 mA: none here gives so much' }]);
+  const ac = rigOf([device('a', 'phaser', 'Old', { power: { ac: true } }), device('s', 'supply-isolated', 'S')], []);
+  expect(plan(ac).starved[0]).toMatchObject({ why: 'no outlet gives 9 V AC', shortMilliamps: null });
+  expect(planPower(rigOf([device('a', 'phaser', 'P')], []), solver)).toContain('no supply');
+});
+
+test('pins stay, a second plan moves nothing, a narrow outlet is taken before a wide one', () => {
+  const rig = rigOf([device('a', 'phaser', 'A', { supply: { device: 's', outlet: '8', pinned: true } }), device('b', 'phaser', 'B'), device('s', 'supply-isolated', 'S')], []);
+  const p = plan(rig);
+  expect(p.fed.find((f) => f.device === 'a')!.outlet).toBe('8');
+  expect(Number(p.fed.find((f) => f.device === 'b')!.outlet)).toBeLessThanOrEqual(6);
+  const done = applyEdits(rig, p.edits);
+  expect(done.ok && plan(done.value.rig)).toMatchObject({ moved: 0, edits: [] });
+});
+
+test('dangers first: voltage, AC, polarity; then current, sag, a return that must not be shared', () => {
+  const on = (rest: Partial<Device>, supply = 's', outlet = '7') => rigOf([device('a', 'phaser', 'A', { supply: { device: supply, outlet }, ...rest }), device('s', 'supply-isolated', 'S'), device('c', 'supply-shared', 'C')], []);
+  expect(rules(on({ supply: { device: 's', outlet: '7', volts: 18 } }))).toEqual(['danger power-voltage']);
+  expect(rules(on({ power: { ac: true } }))).toEqual(['danger power-ac']);
+  expect(rules(on({ power: { centre: 'positive' } }))).toEqual(['danger power-polarity']);
+  expect(rules(on({ power: { volts: 18 } }))).toEqual(['fault power-low']);
+  expect(rules(on({ power: { milliamps: 450 } }))).toEqual(['caution power-current']);
+  expect(rules(on({ power: { milliamps: 600 } }))).toEqual(['fault power-current']);
+  for (const r of ['power-ac', 'power-polarity']) {
+    const found = powerRemarks(on(r === 'power-ac' ? { power: { ac: true } } : { power: { centre: 'positive' } })).find((x) => x.rule === r)!;
+    const done = applyEdits(on(r === 'power-ac' ? { power: { ac: true } } : { power: { centre: 'positive' } }), found.fix!.edits);
+    expect(done.ok && rules(done.value.rig)).toEqual(['advice power-none']);
+  }
+  const chain = rigOf([device('a', 'delay', 'Delay', { supply: { device: 'c' } }), device('b', 'fuzz-low-impedance', 'Fuzz', { supply: { device: 'c' } }), device('c', 'supply-shared', 'C')], []);
+  expect(rules(chain)).toEqual(['caution power-return']);
+  const plus = rigOf([device('a', 'treble-booster', 'Booster', { supply: { device: 'c' } }), device('b', 'chorus', 'Chorus', { supply: { device: 'c' } }), device('c', 'supply-shared', 'C')], []);
+  expect(rules(plus)).toEqual(['danger power-return']);
+  const sag = rigOf([...Array.from({ length: 8 }, (_, i) => device(`d${i}`, 'phaser', `D${i}`, { power: { milliamps: i < 6 ? 90 : 480 }, supply: { device: 's', outlet: String(i + 1) } })), device('s', 'supply-isolated', 'S')], []);
+  expect(rules(sag)).toContain('fault power-total');
+});
+
+test('the demo rigs are powered, the practice rig asks for a plan; loads add up; the CSV has a row for every device', () => {
+  for (const rig of [touringRig, flyRig]) {
+    expect(powerRemarks(rig)).toEqual([]);
+    expect(loadsOf(rig).reduce((s, l) => s + l.milliamps, 0)).toBe(takersOf(rig).reduce((s, t) => s + t.need.milliamps, 0));
+    for (const t of takersOf(rig)) expect(powerPlanCsv(rig)).toContain(t.device.name);
+  }
+  expect(rules(brokenRig)).toEqual(['advice power-none']);
+  expect(needOf(device('x', 'delay', 'X', { host: 'y' }))).toBeUndefined();
+});
