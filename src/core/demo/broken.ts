@@ -1,8 +1,19 @@
 import type { Rig } from '../rig/schema';
 import { device, lead, sound } from './compose';
+import { brokenBuilt } from './places';
+
+/** The delay keeps the sounds at 0 to 3; the pads were told 1 to 4, as its screen counts them in the manual. The pitch shifter knows only flips. */
+const offByOne = (sounds: Rig['sounds']): Rig['sounds'] => sounds.map((s, i) => ({
+  ...s,
+  states: { ...s.states, lag: { ...s.states.lag, program: { number: i } } },
+  sends: [
+    { from: 'pads', to: 'lag', message: { type: 'program', channel: 1, number: i + 1 } },
+    ...(s.states.climb?.engaged ? [{ from: 'pads', to: 'climb', message: { type: 'control' as const, channel: 1, cc: 80, value: 127 } }] : []),
+  ],
+}));
 
 /** A rig for practice: the mandolin board as it came out of the van, with mistakes to find. */
-export const brokenRig: Rig = {
+export const brokenRig: Rig = brokenBuilt({
   format: 'yantrel-rig',
   version: 1,
   id: 'observatory-practice',
@@ -46,6 +57,14 @@ export const brokenRig: Rig = {
     ...(['amp-block', 'cab-block', 'delay'] as const).map((kind, i) => device(`pocket${i + 1}`, kind, ['Pocket amp', 'Pocket cab', 'Pocket delay'][i]!, { host: 'small' })),
     device('pocketdesk', 'console-input', 'House, pocket', { place: 'house', settings: { input: 'line' } }),
     device('chain', 'supply-shared', 'Daisy chain', { place: 'floor' }),
+    device('pads', 'foot-controller', 'Deck pads', { place: 'floor' }),
+    device('part', 'midi-thru-box', 'Parting box', { place: 'floor' }),
+    device('gull', 'synth-pedal', 'Gull synth', { place: 'floor', midi: { channel: 5 } }),
+    device('chop', 'slicer', 'Chop slicer', { place: 'floor', midi: { channel: 6 } }),
+    device('book', 'set-list-app', 'Ferry tablet', { place: 'floor' }),
+    device('bridge', 'usb-midi-host', 'Bridge', { place: 'floor' }),
+    device('heel', 'expression-pedal', 'Borrowed treadle', { place: 'floor', settings: { wiper: 'ring' } }),
+    device('stamp', 'foot-switch', 'Stamp switch', { place: 'floor', settings: { action: 'latching' } }),
   ],
   leads: [
     lead('k01', 'mando.out', 'pan.in', 9, 'instrument', 160),
@@ -84,17 +103,26 @@ export const brokenRig: Rig = {
     lead('k34', 'pocket1.out', 'pocket2.in', 0, 'inside'),
     lead('k35', 'pocket2.out', 'pocket3.in', 0, 'inside'),
     lead('k36', 'pocket3.out', 'small.toOut', 0, 'inside'),
+    lead('k37', 'pads.midiOut', 'part.midiIn', 18, 'midi'),
+    lead('k38', 'part.thru1', 'gull.midiIn', 1, 'midi'),
+    lead('k39', 'gull.midiOut', 'chop.midiIn', 1, 'midi'),
+    lead('k40', 'part.thru2', 'lag.midiIn', 1, 'midi'),
+    lead('k41', 'lag.midiThru', 'hall.midiIn', 1, 'midi'),
+    lead('k42', 'part.thru3', 'climb.midiIn', 1, 'midi'),
+    lead('k43', 'book.usb', 'bridge.usb1', 1, 'usb'),
+    lead('k44', 'heel.out', 'small.exp1', 1, 'control'),
+    lead('k45', 'stamp.out', 'lag.tap', 1, 'control'),
   ],
-  sounds: [
+  sounds: offByOne([
     sound('dry', 'Bare', []),
     sound('chop', 'Chop', ['ember', 'hall']),
     sound('storm', 'Storm', ['moth', 'gale', 'ember', 'lag', 'climb', 'hall', 'lift']),
     sound('drone', 'Ferry drone', ['pan', 'lag', 'gale', 'swirl', 'hall', 'lift']),
-  ],
+  ]),
   promises: [
     { id: 'left-hears', type: 'hears', destination: 'left', source: 'mando' },
     { id: 'tape-hears', type: 'hears', destination: 'tape', source: 'mando' },
     { id: 'loads', type: 'no-tube-unloaded' },
     { id: 'one', type: 'one-press', from: 'dry', to: 'storm' },
   ],
-};
+});

@@ -34,9 +34,9 @@ test('the practice rig holds the mistakes it is for', () => {
 
 test('every lead removed in turn: no crash, and whatever it silenced is said', () => {
   for (const rig of DEMO_RIGS) {
+    const before = analyse(rig).sounds[0]!.destinations.filter((d) => d.connected).map((d) => d.device);
     for (const l of rig.leads) {
       const cut: Rig = { ...rig, leads: rig.leads.filter((x) => x !== l) };
-      const before = analyse(rig).sounds[0]!.destinations.filter((d) => d.connected).map((d) => d.device);
       const { sounds, findings } = analyse(cut);
       const lost = before.filter((id) => !sounds[0]!.destinations.find((d) => d.device === id)!.connected);
       for (const id of lost) expect(findings.some((f) => f.rule === 'no-route' && f.subjects.includes(id))).toBe(true);

@@ -1,43 +1,9 @@
-import { create } from 'xmlbuilder2';
 import type { SoundReport } from '../analysis/report';
 import { LEAD_DASH, LEAD_TAGS, placeWalk, placeWiring, PLACE_NAMES, SIZE, walkView, type WalkChoice } from '../draw';
 import { nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { fixed } from '../units';
-
-/** Colours of the printed sheet: ink on paper, and the one hue for signal that passes. */
-const INK = '#1b1a17';
-const FAINT = '#5d5a50';
-const RULE = '#b9b5a4';
-const TAPE = '#ebe5cf';
-const LIVE = '#0b7a4b';
-const FONT = 'Atkinson Hyperlegible Next, Helvetica, Arial, sans-serif';
-
-type Element = ReturnType<ReturnType<typeof create>['ele']>;
-
-function sheet(width: number, height: number, title: string): Element {
-  const svg = create({ version: '1.0', encoding: 'UTF-8' }).ele('svg', { xmlns: 'http://www.w3.org/2000/svg', width: Math.ceil(width), height: Math.ceil(height), viewBox: `0 0 ${Math.ceil(width)} ${Math.ceil(height)}`, 'font-family': FONT });
-  svg.ele('title').txt(title);
-  svg.ele('rect', { width: '100%', height: '100%', fill: '#ffffff' });
-  return svg;
-}
-
-const text = (at: Element, x: number, y: number, words: string, more: Record<string, string | number> = {}) => at.ele('text', { x, y, 'font-size': 11, fill: INK, ...more }).txt(words);
-
-/** Words cut to lines of at most `most` characters, two lines at the most. */
-function lines(words: string, most: number): string[] {
-  const out: string[] = [''];
-  for (const word of words.split(/\s+/)) {
-    const last = out.at(-1)!;
-    if (!last) out[out.length - 1] = word;
-    else if (last.length + 1 + word.length <= most) out[out.length - 1] = `${last} ${word}`;
-    else out.push(word);
-  }
-  const two = out.slice(0, 2);
-  return two.map((l, i) => (l.length > most || (i === 1 && out.length > 2) ? `${l.slice(0, most - 1)}…` : l));
-}
-
-const finish = (svg: Element): string => `${svg.end({ prettyPrint: true })}\n`;
+import { FAINT, finish, INK, lines, LIVE, RULE, sheet, TAPE, text } from './sheet';
 
 /** The walk of one sound as a drawing: strips in the order of the signal, with level, saturation and noise under each. */
 export function walkSvg(rig: Rig, report: SoundReport, choice: WalkChoice = {}): string {
