@@ -63,3 +63,22 @@ test('propose says what it would move, and why', () => {
   for (const what of ['order', 'inside', 'isolate', 'buffer']) expect(said.some((l) => l.startsWith(what.padEnd(10)) && l.length > 12)).toBe(true);
   expect(JSON.parse(cli('propose', broken, '--sound', 'Storm', '--json').stdout)).toHaveProperty('isolation.cuts');
 }, 60_000);
+
+test('build, layout and the rig book of a file', () => {
+  const built = JSON.parse(cli('build', touring, '--json').stdout) as { leads: { id: string; cutM: number; shortM: number }[]; racks: { grams: number }[]; boards: { clashes: unknown[] }[]; mains: { strips: { feeds: string[] }[] } };
+  expect(built.leads.find((l) => l.id === 'l05')).toMatchObject({ cutM: 0.1, shortM: 0 });
+  expect(built.racks[0]!.grams).toBeGreaterThan(20_000);
+  expect(built.boards[0]!.clashes).toEqual([]);
+  expect(built.mains.strips[0]!.feeds).toHaveLength(5);
+  const small = file('small.json', writeRig({ ...brokenRig, devices: brokenRig.devices.map((d) => (d.at && !['gale', 'ember', 'lift'].includes(d.id) ? { ...d, at: undefined } : d)) }));
+  const out = join(folder, 'arranged.json');
+  const laid = JSON.parse(cli('layout', small, '--json', '--out', out).stdout) as { proven: boolean; better: boolean; found: { clashes: number }; now: { clashes: number }; places: unknown[] };
+  expect(laid).toMatchObject({ proven: true, better: true, found: { clashes: 0 }, now: { clashes: 3 } });
+  expect((JSON.parse(cli('build', out, '--json').stdout) as typeof built).boards[0]!.clashes).toEqual([]);
+  const pdf = join(folder, 'labels.pdf');
+  expect(cli('export', touring, '--as', 'pdf', '--paper', 'Letter', '--part', 'power', 'cases', '--out', pdf).status).toBe(0);
+  const bytes = readFileSync(pdf, 'latin1');
+  expect([...bytes.matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map((m) => `${Number(m[1])}x${Number(m[2])}`)).toEqual(['612x792', '612x792', '612x792']);
+  expect(cli('export', touring, '--as', 'pdf', '--part', 'soup').stderr).toContain('There is no part "soup". It has: summary');
+  expect(cli('export', touring, '--as', 'svg', '--what', 'rack').stdout).toContain('Tide rack, front');
+}, 120_000);

@@ -4,11 +4,16 @@ import type { Rig, Sound } from '../core/rig';
 import { type MipSolver, proposeBuffers, proposeInside, proposeIsolation, proposeOrder } from '../core/solve';
 import { fixed } from '../core/units';
 
+/** The exact solver that the core's problems are given to. */
+export async function exactSolver(): Promise<MipSolver> {
+  const highs = await loadHighs({});
+  return (lp) => highs.solve(lp) as ReturnType<MipSolver>;
+}
+
 /** All proposals for one sound, as figures and as lines of words. */
 export async function proposals(rig: Rig, sound: Sound, hostId?: string) {
   const host = hostId ?? rig.devices.find((d) => kindOf(d.kind).hosts)?.id;
-  const highs = await loadHighs({});
-  const solver: MipSolver = (lp) => highs.solve(lp) as ReturnType<MipSolver>;
+  const solver = await exactSolver();
   const order = await proposeOrder(rig, sound);
   const inside = host === undefined ? null : proposeInside(rig, host, solver);
   const isolation = proposeIsolation(rig, sound);

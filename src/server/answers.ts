@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Problem } from '../core/rig';
+import { issueWords, type Problem } from '../core/rig';
 
 /** An error a person can act on, as `application/problem+json`. */
 export const problem = (status: number, title: string, extra: { detail?: string; problems?: Problem[]; [key: string]: unknown } = {}): Response =>
@@ -25,7 +25,7 @@ export async function answer<T>(request: Request, schema: z.ZodType<T> | null, w
       return problem(400, 'The request is not whole JSON.');
     }
     const parsed = schema.safeParse(raw);
-    if (!parsed.success) return problem(422, 'That cannot be stored.', { problems: parsed.error.issues.slice(0, 20).map((i) => ({ where: i.path.join('.'), what: i.message })) });
+    if (!parsed.success) return problem(422, 'That cannot be stored.', { problems: parsed.error.issues.slice(0, 20).map((i) => ({ where: i.path.join('.'), what: issueWords(i) })) });
     return await work(parsed.data);
   } catch (error) {
     if (isAway(error)) return problem(503, 'The database is away.', { detail: 'Your work is kept in this browser and is saved when the database is back.' });

@@ -1,26 +1,17 @@
 import { sql } from 'kysely';
 import { touringRig } from '../core/demo';
 import { applyEdits, type Edit, type Rig, writeRig } from '../core/rig';
-import { type Db, migrate, openDatabase } from './database';
+import type { Db } from './database';
 import { archiveRig, createRig, listRevisions, listRigs, loadRevision, loadRig, renameRig, saveRig } from './rigs';
+import { testDatabase } from './test-database';
 
-let admin: Db;
 let db: Db;
-const name = `yantrel_test_${process.pid}`;
+let drop: () => Promise<void>;
 
 beforeAll(async () => {
-  const url = process.env.DATABASE_URL!;
-  admin = openDatabase(url);
-  await sql`create database ${sql.id(name)}`.execute(admin);
-  db = openDatabase(url.replace(/\/[^/]*$/, `/${name}`));
-  await migrate(db);
-  await migrate(db);
+  ({ db, drop } = await testDatabase('test'));
 });
-afterAll(async () => {
-  await db.destroy();
-  await sql`drop database ${sql.id(name)} with (force)`.execute(admin);
-  await admin.destroy();
-});
+afterAll(() => drop());
 
 const changed = (rig: Rig, ...edits: Edit[]): Rig => {
   const r = applyEdits(rig, edits);

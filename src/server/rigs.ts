@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import { applyEdit, type Conflict, mergeRigs, type Problem, type Rig, sameJson } from '../core/rig';
 import type { Db } from './database';
+import { followGear } from './gear';
 
 /** A rig in the list. */
 export interface RigRow { id: string; name: string; head: number; changedAt: string; archived: boolean; devices: number; sounds: number }
@@ -35,6 +36,7 @@ export async function createRig(db: Db, rig: Rig, words: string): Promise<boolea
     const made = await tx.insertInto('rig').values({ id: rig.id, name: rig.name, head: 1 }).onConflict((c) => c.column('id').doNothing()).returning('id').executeTakeFirst();
     if (!made) return false;
     await tx.insertInto('revision').values({ rig_id: rig.id, number: 1, based_on: null, words, document: JSON.stringify(rig) }).execute();
+    await followGear(tx as Db, rig);
     return true;
   });
 }
@@ -75,6 +77,7 @@ export async function saveRig(db: Db, rig: Rig, base: number, words: string): Pr
       const number = row.head + 1;
       await tx.insertInto('revision').values({ rig_id: rig.id, number, based_on: base, words, document: JSON.stringify(document) }).execute();
       await tx.updateTable('rig').set({ head: number, name: document.name, changed_at: new Date() }).where('id', '=', rig.id).execute();
+      await followGear(tx as Db, document);
       return number;
     };
     if (row.head === base) return { outcome: 'saved', revision: await write(rig) };

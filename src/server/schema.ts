@@ -23,7 +23,15 @@ export interface RevisionTable {
   saved_at: Moment;
 }
 
+/** A unit with a serial number. Weight in grams. */
+export interface GearUnitTable { serial: string; name: string; owner: string; grams: number | null; value: number | null; notes: string }
+
+/** A unit in the place of a device of a rig. */
+export interface GearUseTable { rig_id: string; device_id: string; serial: string; device_name: string }
+
 export interface Database {
   rig: RigTable;
   revision: RevisionTable;
+  gear_unit: GearUnitTable;
+  gear_use: GearUseTable;
 }

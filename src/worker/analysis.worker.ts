@@ -1,5 +1,8 @@
 import { Analyser, boostWorths, pickupTone, previewEdits, type Report, type SoundReport } from '../core/analysis';
+import { allControls, heardIn, reachOfControl, sequenceOf, sweepOf } from '../core/control';
+import { landingLevels, runChange, setStage } from '../core/midi';
 import { patchRig, type Rig } from '../core/rig';
+import { sceneOf, substitutesFor } from '../core/songs';
 import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
 
 /** Keeps its own copy of the rig and brings it up to date by patches, so that what an edit leaves alone need not be computed again. */
@@ -22,6 +25,12 @@ const open = (): Rig => {
   return rig;
 };
 
+/** A sound of the open rig as its controls leave it. */
+const effective = (id: string) => {
+  const sound = open().sounds.find((s) => s.id === id);
+  return sound && sceneOf(open(), sound).sound;
+};
+
 const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['answer'] } = {
   open: (ask) => {
     sent = new Map();
@@ -32,6 +41,28 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
   boosts: (ask) => {
     const sound = open().sounds.find((s) => s.id === ask.sound);
     return sound ? boostWorths(open(), sound) : [];
+  },
+  reachTable: (ask) => {
+    const sound = effective(ask.sound);
+    return sound ? allControls(open()).filter((c) => c.type !== 'tap' && c.type !== 'tempo').map((c) => ({ control: c.id, reached: reachOfControl(open(), sound, c) })) : [];
+  },
+  sweep: (ask) => {
+    const [sound, control] = [effective(ask.sound), allControls(open()).find((c) => c.id === ask.control)];
+    return sound && control && sweepOf(open(), sound, control);
+  },
+  sequence: (ask) => {
+    const [from, to] = [ask.from, ask.to].map((id) => open().sounds.find((s) => s.id === id));
+    return from && to && sequenceOf(open(), from, to);
+  },
+  landing: (ask) => {
+    const stage = setStage(open());
+    const [from, to] = [stage.scene(ask.from), stage.scene(ask.to)];
+    return from && to && landingLevels(open(), stage, runChange(stage, from, to));
+  },
+  heard: (ask) => heardIn(open(), ask.sound),
+  substitutes: (ask) => {
+    const sound = effective(ask.sound);
+    return sound ? substitutesFor(open(), ask.device, sound) : [];
   },
   tone: (ask) => pickupTone(open(), ask.sound, ask.pickup),
 };

@@ -1,3 +1,3 @@
 export { type Door, openDoor } from './door';
-export type { ProposalName, Proposals, ReportUpdate } from './messages';
+export type { BestSoFar, ProposalName, Proposals, ReportUpdate } from './messages';
 export { CANCELLED, propose, type Working } from './solver';

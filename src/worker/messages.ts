@@ -1,8 +1,12 @@
-import type { BoostWorth, PickupTone, Preview, SoundReport } from '../core/analysis';
+import type { BoostWorth, DestinationFigures, PickupTone, Preview, SoundReport } from '../core/analysis';
+import type { Reached, Sequence, Sweep } from '../core/control';
+import type { LayoutFigures, LayoutProposal, PowerPlan } from '../core/build';
 import type { Finding } from '../core/findings/finding';
 import type { PromiseResult } from '../core/promises';
-import type { Edit, Patch, Rig } from '../core/rig';
-import type { BufferProposal, InsideProposal, IsolateProposal, OrderProposal } from '../core/solve';
+import type { LandingLevels, PairReport } from '../core/midi';
+import type { Edit, Patch, Rig, Sound } from '../core/rig';
+import type { Substitute } from '../core/songs';
+import type { BufferProposal, InsideProposal, IsolateProposal, OnePress, OrderProposal } from '../core/solve';
 
 /** What can be asked of the worker, by name: what goes in and what comes out. */
 export interface Questions {
@@ -10,6 +14,14 @@ export interface Questions {
   patch: { ask: { patches: Patch[] }; answer: ReportUpdate };
   preview: { ask: { edits: Edit[]; sound: string }; answer: { ok: true; preview: Preview } | { ok: false; why: string } };
   boosts: { ask: { sound: string }; answer: BoostWorth[] };
+  /** What each control reaches in a sound, by evaluating the rig with it at its ends. */
+  reachTable: { ask: { sound: string }; answer: { control: string; reached: Reached[] }[] };
+  sweep: { ask: { sound: string; control: string }; answer: Sweep | undefined };
+  sequence: { ask: { from: string; to: string }; answer: Sequence | undefined };
+  landing: { ask: { from: string; to: string }; answer: LandingLevels | undefined };
+  /** What arrives where while the rig stands in some way that is no sound of it. */
+  heard: { ask: { sound: Sound }; answer: DestinationFigures[] };
+  substitutes: { ask: { device: string; sound: string }; answer: Substitute[] };
   tone: { ask: { sound: string; pickup: string }; answer: PickupTone | undefined };
 }
 
@@ -27,9 +39,15 @@ export interface Proposals {
   inside: { ask: { rig: Rig; host: string; held: [string, boolean][] }; answer: InsideProposal | string };
   isolation: { ask: { rig: Rig; sound: string }; answer: IsolateProposal };
   buffers: { ask: { rig: Rig; sound: string }; answer: BufferProposal };
+  power: { ask: { rig: Rig; headroom: number }; answer: PowerPlan | string };
+  onePress: { ask: { rig: Rig; from: string; to: string }; answer: OnePress[] | string };
+  pairs: { ask: { rig: Rig }; answer: PairReport };
+  layout: { ask: { rig: Rig; board: string; add: string[] }; answer: LayoutProposal | string };
 }
 
 export type ProposalName = keyof Proposals;
 
 export interface ProposalAsked<N extends ProposalName = ProposalName> { id: number; proposal: N; ask: Proposals[N]['ask'] }
-export type ProposalAnswered = { id: number; share: number; words: string } | { id: number; answer: unknown } | { id: number; error: string };
+/** Something that could be taken before the work is done. */
+export interface BestSoFar { edits: Edit[]; figures: LayoutFigures }
+export type ProposalAnswered = { id: number; share: number; words: string; best?: BestSoFar } | { id: number; answer: unknown } | { id: number; error: string };

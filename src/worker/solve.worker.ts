@@ -1,13 +1,15 @@
 import loadHighs from 'highs';
-import type { Rig, Sound } from '../core/rig';
-import { type MipSolver, proposeBuffers, proposeInside, proposeIsolation, proposeOrder } from '../core/solve';
-import type { ProposalAnswered, ProposalAsked, Proposals, ProposalName } from './messages';
+import { planPower, pressedDevices, proposeLayout } from '../core/build';
+import { type Rig, type Sound, walkOrder } from '../core/rig';
+import { pairRows, setStage } from '../core/midi';
+import { type MipSolver, proposeBuffers, proposeInside, proposeIsolation, proposeOnePress, proposeOrder } from '../core/solve';
+import type { BestSoFar, ProposalAnswered, ProposalAsked, Proposals, ProposalName } from './messages';
 
 const soundIn = (rig: Rig, id: string): Sound => rig.sounds.find((s) => s.id === id) ?? { id, name: 'As it stands', states: {} };
 
 /** Says how far it is; the pause lets the message out. */
-const telling = (id: number) => async (share: number, words: string) => {
-  const said: ProposalAnswered = { id, share, words };
+const telling = (id: number) => async (share: number, words: string, best?: BestSoFar) => {
+  const said: ProposalAnswered = { id, share, words, ...(best && { best }) };
   self.postMessage(said);
   await new Promise((r) => setTimeout(r, 0));
 };
@@ -22,6 +24,18 @@ const WORK: { [N in ProposalName]: (ask: Proposals[N]['ask'], id: number) => Pro
   inside: async ({ rig, host, held }) => proposeInside(rig, host, await solver(), new Map(held)),
   isolation: ({ rig, sound }) => Promise.resolve(proposeIsolation(rig, soundIn(rig, sound))),
   buffers: ({ rig, sound }, id) => proposeBuffers(rig, soundIn(rig, sound), telling(id)),
+  power: async ({ rig, headroom }) => planPower(rig, await solver(), headroom),
+  onePress: ({ rig, from, to }) => Promise.resolve(proposeOnePress(rig, from, to)),
+  layout: ({ rig, board, add }, id) => proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), telling(id)),
+  pairs: async ({ rig }, id) => {
+    const tell = telling(id);
+    const rows = pairRows(setStage(rig));
+    for (;;) {
+      const { done, value } = rows.next();
+      if (done) return value;
+      await tell(value, 'changes simulated');
+    }
+  },
 };
 
 self.onmessage = ({ data }: MessageEvent<ProposalAsked>) => {

@@ -1,5 +1,6 @@
 import type { Migration } from 'kysely';
 import * as rigs from './0001-rigs';
+import * as gear from './0002-gear';
 
 /** Migrations by name, in the order in which they are run. */
-export const MIGRATIONS: Record<string, Migration> = { '0001-rigs': rigs };
+export const MIGRATIONS: Record<string, Migration> = { '0001-rigs': rigs, '0002-gear': gear };
