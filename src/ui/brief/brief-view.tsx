@@ -8,6 +8,7 @@ import { type Brief, CHARACTERS, freshId, type Rig, WAYS } from '../../core/rig'
 import { type BriefState, briefOf, briefState, proposeRig, START_INSTRUMENTS } from '../../core/start';
 import { fixed } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
+import { Budget } from './budget';
 import { Promises } from './promises';
 import { CHARACTER_WORDS, kindOptions, WAY_NAMES, WAY_WORDS } from './words';
 
@@ -61,6 +62,7 @@ export function BriefView() {
         </div>
         <div>
           <Promises />
+          <Budget />
           <Part title="And never, in words" add={<AddText label="Add what must never happen" onAdd={(words) => set({ never: [...(brief.never ?? []), { id: id('never'), words }] })} />}>
             {(brief.never ?? []).map((n) => (
               <div key={n.id} className="brief-line"><span style={{ flex: 1 }}>{n.words}</span><Remove words={n.words} onRemove={() => set({ never: (brief.never ?? []).filter((x) => x.id !== n.id) })} /></div>

@@ -1,6 +1,7 @@
 'use client';
 import { Button, Group, MultiSelect, NumberInput, Select } from '@mantine/core';
 import { useState } from 'react';
+import { allControls } from '../../core/control';
 import { kindOf } from '../../core/kinds';
 import { freshId, nameOf, promiseSchema, promiseWords, type PromiseType } from '../../core/rig';
 import { sourcesOf } from '../../core/walk';
@@ -8,15 +9,15 @@ import { useDocument, useRig } from '../store/use-rig';
 import { PROMISE_WORDS } from './words';
 
 /** What each promise needs to be told, in the order of its sentence. */
-type Field = 'destination' | 'destinations' | 'source' | 'control' | 'sounds' | 'mutes' | 'from' | 'to' | 'db' | 'ms' | 'device' | 'actions' | 'solos' | 'soloDb';
+type Field = 'pedal' | 'destination' | 'destinations' | 'source' | 'control' | 'sounds' | 'mutes' | 'from' | 'to' | 'db' | 'ms' | 'device' | 'actions' | 'solos' | 'soloDb';
 const FIELDS: Record<PromiseType, Field[]> = {
-  hears: ['destination', 'source', 'sounds'], 'never-hears': ['destination', 'source', 'sounds'], 'moves-only': ['control', 'destinations', 'sounds'], stereo: ['destination', 'sounds'],
+  hears: ['destination', 'source', 'sounds'], 'never-hears': ['destination', 'source', 'sounds'], 'moves-only': ['control', 'destinations', 'sounds'], 'control-moves-only': ['pedal', 'destinations', 'sounds'], stereo: ['destination', 'sounds'],
   'levels-within': ['destination', 'db', 'sounds', 'solos', 'soloDb'], 'tuner-hears': ['source', 'sounds'], 'muted-silent': ['mutes'], 'tails-survive': ['from', 'to'], 'one-press': ['from', 'to'], 'no-tube-unloaded': [],
   'noise-under': ['destination', 'db', 'sounds'], 'latency-under': ['destination', 'ms', 'sounds'], survives: ['device', 'destination', 'actions', 'sounds'],
 };
 const START = { db: 3, ms: 10, actions: 2, soloDb: 4 };
 
-interface Values { destination?: string; destinations?: string[]; source?: string; control?: string; sounds?: string[]; from?: string; to?: string; db?: number; ms?: number; device?: string; actions?: number; solos?: string[]; soloDb?: number }
+interface Values { pedal?: string; destination?: string; destinations?: string[]; source?: string; control?: string; sounds?: string[]; from?: string; to?: string; db?: number; ms?: number; device?: string; actions?: number; solos?: string[]; soloDb?: number }
 
 /** A promise put together from a short list: choose the sentence, then fill in its places. */
 export function PromiseForm({ onDone }: { onDone: () => void }) {
@@ -30,7 +31,7 @@ export function PromiseForm({ onDone }: { onDone: () => void }) {
   const sounds = rig.sounds.map((s) => ({ value: s.id, label: s.name }));
   const controls = rig.devices.map((d) => ({ group: `${d.name} (${d.id})`, items: kindOf(d.kind).parameters.filter((p) => p.type !== 'text').map((p) => ({ value: `${d.id} ${p.id}`, label: `${p.label} of ${d.name}` })) })).filter((g) => g.items.length);
   const [device, setting] = values.control?.split(' ') ?? [];
-  const given = { ...values, ...(type === 'moves-only' && { device, setting }), ...(values.sounds?.length ? {} : { sounds: undefined }) };
+  const given = { ...values, ...(type === 'moves-only' && { device, setting }), ...(type === 'control-moves-only' && { control: values.pedal }), ...(values.sounds?.length ? {} : { sounds: undefined }) };
   const made = promiseSchema.safeParse({ id: freshId(type, (rig.promises ?? []).map((p) => p.id)), type, ...Object.fromEntries(Object.entries(given).filter(([key, v]) => v !== undefined && wanted(type).has(key))) });
   const one = (field: Field) => {
     switch (field) {
@@ -38,6 +39,7 @@ export function PromiseForm({ onDone }: { onDone: () => void }) {
       case 'destinations': return <MultiSelect key={field} size="xs" label="moves only" data={destinations} value={values.destinations ?? []} onChange={(v) => set({ destinations: v })} />;
       case 'source': return <Select key={field} size="xs" label="Source" data={sources} value={values.source ?? null} onChange={(v) => set({ source: v ?? undefined })} />;
       case 'control': return <Select key={field} size="xs" label="Control" searchable data={controls} value={values.control ?? null} onChange={(v) => set({ control: v ?? undefined })} />;
+      case 'pedal': return <Select key={field} size="xs" label="Pedal or switch" data={allControls(rig).map((c) => ({ value: c.id, label: c.name }))} value={values.pedal ?? null} onChange={(v) => set({ pedal: v ?? undefined })} />;
       case 'device': return <Select key={field} size="xs" label="If this dies" searchable data={rig.devices.map((d) => ({ value: d.id, label: d.name }))} value={values.device ?? null} onChange={(v) => set({ device: v ?? undefined })} />;
       case 'sounds': return <MultiSelect key={field} size="xs" label="In these sounds" placeholder={values.sounds?.length ? '' : 'every sound'} data={sounds} value={values.sounds ?? []} onChange={(v) => set({ sounds: v })} />;
       case 'mutes': return <MultiSelect key={field} size="xs" label="Sounds that mute" data={sounds} value={values.sounds ?? []} onChange={(v) => set({ sounds: v })} />;
@@ -67,4 +69,4 @@ export function PromiseForm({ onDone }: { onDone: () => void }) {
 }
 
 /** Which values a promise of a type takes. */
-const wanted = (type: PromiseType): Set<string> => new Set(FIELDS[type].flatMap((f) => (f === 'control' ? ['device', 'setting'] : f === 'mutes' ? ['sounds'] : [f])));
+const wanted = (type: PromiseType): Set<string> => new Set(FIELDS[type].flatMap((f) => (f === 'control' ? ['device', 'setting'] : f === 'pedal' ? ['control'] : f === 'mutes' ? ['sounds'] : [f])));

@@ -9,7 +9,7 @@ export const CHARACTER_WORDS: Record<Character, string> = { clean: 'clean', edge
 
 /** Promises to choose from, each as a sentence to be filled in. */
 export const PROMISE_WORDS: Record<PromiseType, string> = {
-  hears: 'a destination always hears a source', 'never-hears': 'a destination never hears a source', 'moves-only': 'a control moves some destinations and nothing else', stereo: 'a destination is stereo',
+  hears: 'a destination always hears a source', 'never-hears': 'a destination never hears a source', 'moves-only': 'a control moves some destinations and nothing else', 'control-moves-only': 'a pedal or switch with all it moves, and nothing else', stereo: 'a destination is stereo',
   'levels-within': 'levels of sounds lie close together', 'tuner-hears': 'the tuner always hears an instrument', 'muted-silent': 'muted means silent everywhere', 'tails-survive': 'tails survive a change of sound',
   'one-press': 'one press from one sound to another', 'no-tube-unloaded': 'no tube amplifier without a load', 'noise-under': 'signal-to-noise stays over a figure', 'latency-under': 'latency stays under a figure', survives: 'if a device dies, sound comes back',
 };

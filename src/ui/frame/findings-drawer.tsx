@@ -68,6 +68,7 @@ function FindingCard({ finding, goToSignal }: { finding: Finding; goToSignal: ()
       {finding.accepted !== undefined && <p>Accepted: {finding.accepted}</p>}
       <div style={{ display: 'flex', gap: 6, flexWrap: 'wrap' }}>
         {finding.fix && <Button size="compact-sm" onClick={() => edit(finding.fix!.edits, `${finding.fix!.words} (fix)`)} onMouseEnter={() => setLooking(true)} onFocus={() => setLooking(true)} onMouseLeave={() => setLooking(false)} onBlur={() => setLooking(false)}>{finding.fix.words}</Button>}
+        {finding.others?.map((f) => <Button key={f.words} size="compact-sm" variant="default" onClick={() => edit(f.edits, `${f.words} (fix)`)}>{f.words}</Button>)}
         <Button size="compact-sm" variant="default" onClick={show}>Show</Button>
         {finding.accepted === undefined
           ? <Button size="compact-sm" variant="default" onClick={() => setAccepting(!accepting)}>Accept …</Button>

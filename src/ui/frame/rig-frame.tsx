@@ -16,7 +16,7 @@ import { Shortcuts } from './shortcuts';
 import { useKeys } from './use-keys';
 
 /** The places that are built, in working order; history stands apart from them. */
-const PLACES = [['brief', 'Brief'], ['signal', 'Signal'], ['sounds', 'Sounds'], ['history', 'History']] as const;
+const PLACES = [['brief', 'Brief'], ['signal', 'Signal'], ['sounds', 'Sounds'], ['control', 'Control'], ['songs', 'Songs'], ['build', 'Build'], ['history', 'History']] as const;
 
 /** What is the same everywhere in a rig: its name, the places, the sounds, findings, undo, the save mark. */
 export function RigFrame({ keeper, clash, children }: { keeper: Keeper | null; clash: Clash | null; children: ReactNode }) {

@@ -4,7 +4,7 @@ export interface ServerProblem { title: string; detail?: string; problems?: { wh
 export type Reply<T> = { ok: true; value: T } | { ok: false; status: number; problem: ServerProblem };
 
 /** Asks the server; a server that cannot be reached is an answer with status 0. */
-export async function askServer<T>(path: string, method: 'GET' | 'POST' | 'PATCH' = 'GET', body?: unknown): Promise<Reply<T>> {
+export async function askServer<T>(path: string, method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE' = 'GET', body?: unknown): Promise<Reply<T>> {
   try {
     const response = await fetch(path, { method, ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }), signal: AbortSignal.timeout(20_000) });
     const value: unknown = await response.json();

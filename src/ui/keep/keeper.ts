@@ -25,6 +25,7 @@ export class Keeper {
 
   constructor(private readonly store: RigStore, revision: number, private readonly onClash: (clash: Clash | null) => void) {
     this.base = revision;
+    store.setState({ revision });
     this.stopWatching = store.subscribe((now, before) => {
       if (now.unsaved.length > before.unsaved.length) {
         void writeLocalCopy(this.id, { rig: now.history.rig, base: this.base, words: now.unsaved });
@@ -100,6 +101,7 @@ export class Keeper {
   private saved(answer: Saved, sent: Rig, count: number): void {
     this.waits = 0;
     this.base = answer.revision;
+    this.store.setState({ revision: answer.revision });
     this.store.getState().takeSaved(count);
     if (answer.rig) this.takeIn(answer.rig, sent);
     const { unsaved, history, setSave } = this.store.getState();
@@ -128,6 +130,7 @@ export class Keeper {
     if (!clash) return;
     this.clash = null;
     this.base = clash.theirs.revision;
+    this.store.setState({ revision: clash.theirs.revision });
     if (side === 'theirs') {
       this.store.getState().adopt(clash.theirs.rig, 'took the other side');
       this.store.setState({ unsaved: [], save: { state: 'saved' } });

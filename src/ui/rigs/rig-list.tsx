@@ -31,6 +31,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
         <h1 style={{ margin: 0, fontSize: 26 }}>Yantrel <span className="faint" style={{ fontSize: 15, fontWeight: 400 }}>describe the rig once; know what it does</span></h1>
         <Group gap={8}>
           <Switch label="Show archived" checked={archived} onChange={(e) => setArchived(e.currentTarget.checked)} />
+          <Button component={Link} href="/gear" variant="default">Gear locker</Button>
           <FileButton accept="application/json,.json" onChange={(f) => void importFile(f)}>{(props) => <Button variant="default" {...props}>Import a file</Button>}</FileButton>
           <Button component={Link} href="/rigs/new">New rig</Button>
         </Group>
@@ -73,7 +74,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
           </tbody>
         </table>
       )}
-      <p className="faint" style={{ fontSize: 13, marginTop: 30 }}>Yantrel works out figures; it does not replace care. Mains and tube amplifiers can kill: repairs inside belong to licensed technicians, and local codes apply.</p>
+      <p className="faint" style={{ fontSize: 13, marginTop: 30 }}>Yantrel works out figures; it does not replace care. Mains and tube amplifiers can kill: repairs inside belong to licensed technicians, and local codes apply. <Link href="/safety" style={{ color: 'inherit' }}>Safety</Link></p>
     </main>
   );
 }

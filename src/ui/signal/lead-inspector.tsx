@@ -50,6 +50,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
       </Group>
       {lead.type === 'speaker' && <Committed key={`${lead.id} mm ${lead.squareMm}`} label="Cross-section, mm²" value={lead.squareMm ?? USUAL_SQUARE_MM} max={16} onCommit={(squareMm) => edit({ edit: 'setLead', lead: lead.id, squareMm })} />}
       {lead.type === 'insert' && <Select size="xs" mt={4} label="Conductor of the TRS plug" clearable placeholder="as usual: tip out, ring back" data={[{ value: 'tip', label: 'tip' }, { value: 'ring', label: 'ring' }]} value={lead.conductor ?? null} onChange={(v) => edit({ edit: 'setLead', lead: lead.id, conductor: v === 'tip' || v === 'ring' ? v : undefined })} />}
+      {lead.type === 'midi' && <Switch size="xs" mt={6} label="Tip and ring crossed: joins a type A and a type B socket" checked={lead.crossed === true} onChange={(e) => edit({ edit: 'setLead', lead: lead.id, crossed: e.currentTarget.checked })} />}
       {lead.type !== 'inside' && lead.type !== 'air' && lead.type !== 'speaker' && <Switch size="xs" mt={6} label="Signal shield open at one end (never a protective earth)" checked={lead.shieldLifted === true} onChange={(e) => edit({ edit: 'setLead', lead: lead.id, shieldLifted: e.currentTarget.checked })} />}
       <TextInput size="xs" mt={4} label="Label" defaultValue={lead.label ?? ''} key={`${lead.id} label`} onBlur={(e) => e.currentTarget.value !== (lead.label ?? '') && edit({ edit: 'setLead', lead: lead.id, label: e.currentTarget.value })} />
       <Group gap={6} mt={10}>

@@ -8,14 +8,17 @@ import { fixed, showChange } from '../../core/units';
 import { CANCELLED, propose, type ProposalName, type Proposals, type Working } from '../../worker';
 import { useDocument, useRig } from '../store/use-rig';
 
-const PARTS: Record<ProposalName, { label: string; about: string }> = {
+/** Proposals that are asked for one sound; ways to one press are asked for a pair, under Control. */
+type SoundProposal = Exclude<ProposalName, 'onePress' | 'pairs' | 'power' | 'layout'>;
+
+const PARTS: Record<SoundProposal, { label: string; about: string }> = {
   order: { label: 'Order', about: 'The best order of this sound’s main chain, under the schools and pins you chose. The order rules judge every place and every pair; the cheapest arrangement is found exactly.' },
   inside: { label: 'Inside or outside', about: 'Which jobs stay in the modeler and which go to real pedals, solved exactly: slots, processing, sends and returns must fit.' },
   isolation: { label: 'Isolate', about: 'The cheapest places to open hum loops. A protective earth is never one of them.' },
   buffers: { label: 'Buffers', about: 'Every lead is tried with a buffer in it; what each gives at 5 kHz is told one after the other.' },
 };
 
-type Answer = { [N in ProposalName]: { name: N; answer: Proposals[N]['answer'] } }[ProposalName];
+type Answer = { [N in SoundProposal]: { name: N; answer: Proposals[N]['answer'] } }[SoundProposal];
 type Work = { state: 'idle' } | { state: 'working'; share: number; words: string } | { state: 'failed'; why: string } | { state: 'done'; found: Answer; rig: unknown };
 
 /** Proposals, worked out beside the rest: asked for, watched, stopped, and taken as one step that can be undone. */
@@ -23,7 +26,7 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const sound = useRig((s) => s.sound);
-  const [part, setPart] = useState<ProposalName>('order');
+  const [part, setPart] = useState<SoundProposal>('order');
   const [work, setWork] = useState<Work>({ state: 'idle' });
   const hosts = rig.devices.filter((d) => kindOf(d.kind).hosts);
   const [chosenHost, setHost] = useState<string | null>(null);
@@ -31,7 +34,7 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
   const [held, setHeld] = useState<[string, boolean][]>([]);
   const running = useRef<Working<unknown> | null>(null);
   useEffect(() => () => running.current?.cancel(), []);
-  const start = (name: ProposalName, keep: [string, boolean][] = []) => {
+  const start = (name: SoundProposal, keep: [string, boolean][] = []) => {
     running.current?.cancel();
     setHeld(keep);
     setWork({ state: 'working', share: 0, words: 'Starting' });
@@ -50,7 +53,7 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
   return (
     <Drawer opened={opened} onClose={onClose} position="right" size={560} title="Proposals">
       <SegmentedControl fullWidth size="xs" value={part} onChange={(v) => {
-        setPart(v as ProposalName);
+        setPart(v as SoundProposal);
         running.current?.cancel();
         setWork({ state: 'idle' });
       }} data={Object.entries(PARTS).map(([value, p]) => ({ value, label: p.label }))} />

@@ -1,11 +1,12 @@
 'use client';
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import { kindOf } from '../../core/kinds';
+import { type Jack, kindOf } from '../../core/kinds';
 import { type End, endWords, freshId, insideOf, jackOf, leadTypeFor, nameOf, type Rig } from '../../core/rig';
 import { fixed, showLength } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
-import { connectionOrder, countLeads, MINUTES } from '../../core/analysis';
+import { connectionOrder, countLeads } from '../../core/analysis';
+import { cutList } from '../../core/build';
 import { LEAD_TAGS } from '../../core/draw';
 
 /** Every lead of the rig, whatever the sound, and every jack that holds none. */
@@ -42,7 +43,8 @@ const twoConductors = (rig: Rig, e: End): boolean => {
   return jack?.stereo !== undefined || jack?.insert !== undefined;
 };
 
-function ConnectForm({ rig }: { rig: Rig }) {
+/** Joins two free jacks; `only` limits which are offered. */
+export function ConnectForm({ rig, only = () => true }: { rig: Rig; only?: (jack: Jack) => boolean }) {
   const edit = useRig((s) => s.edit);
   const [from, setFrom] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
@@ -54,7 +56,7 @@ function ConnectForm({ rig }: { rig: Rig }) {
     rig.devices.map((d) => ({
       group: `${d.name || d.id}${d.host === undefined ? '' : `, in ${nameOf(rig, d.host)}`} (${d.id})`,
       items: kindOf(d.kind).jacks
-        .filter((j) => (j.direction === direction || j.direction === 'either') && (j.many || !isTaken({ device: d.id, jack: j.id })) && (within === null || place({ device: d.id, jack: j.id }) === within))
+        .filter((j) => only(j) && (j.direction === direction || j.direction === 'either') && (j.many || !isTaken({ device: d.id, jack: j.id })) && (within === null || place({ device: d.id, jack: j.id }) === within))
         .map((j) => ({ value: `${d.id} ${j.id}`, label: `${d.name}, ${j.label}` })),
     })).filter((g) => g.items.length > 0);
   const connect = () => {
@@ -83,7 +85,7 @@ function LeadCount() {
   const count = countLeads(rig);
   return (
     <div className="faint" style={{ fontSize: 12 }} data-count={count.leads}>
-      {count.leads} leads, {showLength(count.metres, units.length)} in all: {count.byType.map((t) => `${t.count} ${LEAD_TAGS[t.type]}`).join(', ')}. {count.plugs} plugs; making and laying them takes about {fixed(count.hours)} h ({MINUTES.plug} min a plug, {MINUTES.lead} min a lead).
+      {count.leads} leads, {showLength(count.metres, units.length)} in all: {count.byType.map((t) => `${t.count} ${LEAD_TAGS[t.type]}`).join(', ')}. {count.plugs} plugs; making and laying them takes about {fixed(cutList(rig).hours)} h, as Build, Leads counts it.
     </div>
   );
 }

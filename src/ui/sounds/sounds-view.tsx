@@ -5,10 +5,9 @@ import { ArrivalsTable } from './arrivals';
 import { CompareSounds } from './compare-sounds';
 import { GainLadder } from './gain-ladder';
 import { SoundMatrix } from './matrix';
-import { PressesTable } from './presses-table';
 import { SoundList } from './sound-list';
 
-const PARTS = { matrix: { label: 'Devices by sounds', view: SoundMatrix }, arrivals: { label: 'What arrives', view: ArrivalsTable }, ladder: { label: 'Gain ladder', view: GainLadder }, presses: { label: 'Presses', view: PressesTable }, compare: { label: 'Compare two', view: CompareSounds }, list: { label: 'Names and order', view: SoundList } } as const;
+const PARTS = { matrix: { label: 'Devices by sounds', view: SoundMatrix }, arrivals: { label: 'What arrives', view: ArrivalsTable }, ladder: { label: 'Gain ladder', view: GainLadder }, compare: { label: 'Compare two', view: CompareSounds }, list: { label: 'Names and order', view: SoundList } } as const;
 type Part = keyof typeof PARTS;
 
 /** Everything about the sounds of a rig. */

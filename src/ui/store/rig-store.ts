@@ -21,6 +21,8 @@ export interface RigState {
   findingsOpen: boolean;
   /** Words of the changes that are not saved yet. */
   unsaved: string[];
+  /** The revision that the document was last saved as, or opened from. */
+  revision: number;
   edit: (edits: Edit | Edit[], words?: string) => Outcome<Rig>;
   undo: () => void;
   redo: () => void;
@@ -67,6 +69,7 @@ export function createRigStore(rig: Rig, report: Report) {
       units: { level: 'dBu', length: 'metric' },
       findingsOpen: false,
       unsaved: [],
+      revision: 0,
       door: null,
       edit: (edits, words) => {
         const list = Array.isArray(edits) ? edits : [edits];

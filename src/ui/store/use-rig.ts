@@ -33,3 +33,6 @@ export function useSoundReport(): SoundReport | undefined {
     return whole ? report : { ...report, stations: report.stations.filter((s) => devices.has(s.device)), steps: report.steps.filter((s) => s.leads.every((l) => leads.has(l))), destinations: report.destinations.filter((d) => devices.has(d.device)) };
   }, [report, rig.devices, rig.leads]);
 }
+
+/** Which revision is on the screen, in words for paper. */
+export const useRevision = (): string => useRig((s) => (s.unsaved.length ? `after revision ${s.revision}, not saved yet` : `revision ${s.revision}`));

@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { analyse } from '@/core/analysis';
+import { bookOf, bookPages, LABEL_KINDS, labelSheets } from '@/core/formats';
+import { checkRig, rigSchema } from '@/core/rig';
+import { printPdf } from '@/print/pdf';
+import { answer, problem } from '@/server/answers';
+import { database } from '@/server/database';
+import { loadRig } from '@/server/rigs';
+
+export const dynamic = 'force-dynamic';
+
+const choice = z.object({
+  paper: z.enum(['A4', 'Letter']),
+  /** Parts by their ids; all where it is left out. */
+  parts: z.array(z.string().max(40)).max(60).optional(),
+  labels: z.array(z.enum(LABEL_KINDS)).max(4),
+  level: z.enum(['dBu', 'dBV']),
+  length: z.enum(['metric', 'imperial']),
+  revision: z.string().max(60),
+  date: z.iso.date(),
+});
+
+const pdf = async (rig: z.infer<typeof rigSchema>, c: z.infer<typeof choice>, link: string): Promise<Response> => {
+  const parts = c.parts?.length === 0 ? [] : bookOf(rig, analyse(rig), c).filter((p) => !c.parts || c.parts.includes(p.id));
+  const sheets = c.labels.flatMap((k) => labelSheets(rig, k, c.paper, link));
+  if (!parts.length && !sheets.length) return problem(422, 'There is nothing to print.', { detail: 'Choose a part of the book, or labels that the rig has.' });
+  const bytes = await printPdf(bookPages(parts, sheets, c.paper, { rig: rig.name, revision: c.revision, date: c.date }));
+  return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'application/pdf', 'content-disposition': `attachment; filename="${rig.id}-book.pdf"` } });
+};
+
+const linkTo = (request: Request, id: string): string => `${new URL(request.url).protocol}//${request.headers.get('host') ?? new URL(request.url).host}/rigs/${id}`;
+
+/** The rig book of what is on the screen, saved or not. */
+export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  answer(request, choice.extend({ rig: rigSchema }), async ({ rig, ...c }) => {
+    const whole = checkRig(rig);
+    if (!whole.ok) return problem(422, 'That rig cannot be printed.', { problems: whole.problems });
+    return pdf(whole.value, c, linkTo(request, (await params).id));
+  });
+
+/** The rig book of the newest revision, on A4. */
+export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  answer(request, null, async () => {
+    const saved = await loadRig(database(), (await params).id);
+    if (!saved) return problem(404, 'There is no such rig.');
+    const paper = new URL(request.url).searchParams.get('paper') === 'Letter' ? 'Letter' : 'A4';
+    return pdf(saved.rig, { paper, labels: [], level: 'dBu', length: 'metric', revision: `revision ${saved.revision}`, date: new Date().toISOString().slice(0, 10) }, linkTo(request, saved.rig.id));
+  });

@@ -1,0 +1,5 @@
+import { SafetyPage } from '@/ui/rigs/safety-page';
+
+export default function Page() {
+  return <SafetyPage />;
+}
