@@ -12,11 +12,6 @@ const after = (rig: Rig, ...edits: Edit[]): Rig => {
   if (!r.ok) throw new Error(r.problems[0]!.what);
   return r.value.rig;
 };
-const saved = async (id: string): Promise<Rig> => {
-  await tech.saved();
-  return (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig;
-};
-
 test('editing inside a modeler: a link is probed, a block put into it with one key, and it can be undone', async () => {
   const id = await stored(tech, hybridRig);
   await tech.open(`/rigs/${id}/signal`);
@@ -29,7 +24,7 @@ test('editing inside a modeler: a link is probed, a block put into it with one k
   await tech.page.keyboard.type('equal');
   await tech.press('Enter');
   await tech.see('[data-inspector]');
-  const rig = await saved(id);
+  const rig = await tech.savedRig(id);
   const fresh = rig.devices.at(-1)!;
   expect(fresh).toMatchObject({ kind: 'eq', host: 'lode' });
   expect(rig.leads.find((l) => l.to.device === fresh.id)).toMatchObject({ from: { device: 'cabb', jack: 'out' }, type: 'inside' });
@@ -54,7 +49,7 @@ test('the order of a switcher’s loops is written for one sound; a wrong one is
   await tech.reads('[data-figures="ash"] [data-row="level"]', fixed(ash.output.levelDbu!.normal));
   const order = await tech.order();
   expect(order.indexOf('slag')).toBeLessThan(order.indexOf('ash'));
-  expect((await saved(id)).sounds.find((s) => s.id === 'slag')!.states.loops!.settings).toEqual({ order: '2 1' });
+  expect((await tech.savedRig(id)).sounds.find((s) => s.id === 'slag')!.states.loops!.settings).toEqual({ order: '2 1' });
 });
 
 test('room inside, sends and returns are told; a block goes out in front of its path and comes in again', async () => {
@@ -69,12 +64,12 @@ test('room inside, sends and returns are told; a block goes out in front of its 
   await tech.click('[data-device="wood"]');
   await tech.page.locator('[data-inspector="wood"] button::-p-text(Out, in front of Lode modeler)').click();
   await tech.page.locator('[data-inspector="wood"] button::-p-text(Into Lode modeler, first on its path)').wait();
-  const out = await saved(id);
+  const out = await tech.savedRig(id);
   expect(out.devices.find((d) => d.id === 'wood')!.host).toBeUndefined();
   expect(out.leads.filter((l) => l.to.device === 'wood' || l.from.device === 'wood').map((l) => [l.from.device, l.to.device, l.to.jack])).toEqual([['bari', 'wood', 'in'], ['wood', 'lode', 'aux']]);
   await tech.page.locator('[data-inspector="wood"] button::-p-text(Into Lode modeler, first on its path)').click();
   await tech.page.locator('[data-inspector="wood"] button::-p-text(Out, in front of Lode modeler)').wait();
-  const back = await saved(id);
+  const back = await tech.savedRig(id);
   expect(back.devices.find((d) => d.id === 'wood')!.host).toBe('lode');
   expect(back.leads.find((l) => l.to.device === 'wood')!.from).toEqual({ device: 'lode', jack: 'fromAux' });
 });
@@ -90,7 +85,7 @@ test('a modeler over its budget: the proposal says what leaves and why, and is t
   expect(said).toContain('Slots 2 3 2');
   expect(said).toContain('over its budget (3 of 2 slots');
   await tech.button('Make these moves');
-  const rig = await saved(id);
+  const rig = await tech.savedRig(id);
   expect(rig.devices.find((d) => d.id === 'pocket3')!.host).toBeUndefined();
   expect(analyse(rig).findings.map((f) => f.rule)).not.toContain('host-budget');
 });

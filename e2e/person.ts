@@ -1,4 +1,5 @@
 import puppeteer, { type Browser, type BrowserContext, type KeyInput, type Page } from 'puppeteer-core';
+import type { Rig } from '../src/core/rig';
 
 const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
 const PATIENCE = 40_000;
@@ -61,6 +62,11 @@ export class Person {
     await this.page.locator(`::-p-aria([name="${name}"][role="button"])`).click();
   }
   saved = () => this.see('[data-save="saved"]');
+  /** The rig as the server has it, once everything is saved. */
+  async savedRig(id: string): Promise<Rig> {
+    await this.saved();
+    return (await this.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig;
+  }
   /** A figure of the meter bridge, under a strip. */
   figure = (station: string, row: string): Promise<string> => this.text(`[data-figures="${station}"] [data-row="${row}"]`);
   order = (): Promise<string[]> => this.page.$$eval('.station', (all) => [...all].sort((a, b) => parseFloat((a as HTMLElement).style.top) - parseFloat((b as HTMLElement).style.top) || parseFloat((a as HTMLElement).style.left) - parseFloat((b as HTMLElement).style.left)).map((e) => e.getAttribute('data-device')!));
@@ -70,7 +76,7 @@ export class Person {
 
 let made = 0;
 /** Stores a rig for one test and gives its id. */
-export async function stored(person: Person, rig: { id: string }): Promise<string> {
+export async function stored<R extends { id: string }>(person: Person, rig: R): Promise<string> {
   const { body } = await person.api<{ id: string }>('/api/rigs', 'POST', { rig: { ...rig, id: `e2e-${Date.now()}-${++made}` } });
   return body.id;
 }

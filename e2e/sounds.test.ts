@@ -1,5 +1,4 @@
 import { analyse, gainLadder } from '../src/core/analysis';
-import { pressesBetween } from '../src/core/control';
 import { touringRig } from '../src/core/demo';
 import type { Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
@@ -93,20 +92,4 @@ test('what arrives at one destination: every sound with its sources, level, widt
   }
   await tech.click('[data-arrival="lead"]');
   await tech.reads('.sound[aria-pressed="true"]', 'Lead');
-});
-
-test('presses from every sound to every other, and which they are', async () => {
-  await tech.open('/rigs/salt-and-ferry/sounds');
-  await tech.page.locator('label ::-p-text(Presses)').click();
-  await tech.see('[data-table="presses"]');
-  for (const a of touringRig.sounds) {
-    for (const b of touringRig.sounds) {
-      if (a === b) continue;
-      const { presses, turns } = pressesBetween(touringRig, a, b);
-      expect(await tech.text(`[data-presses="${a.id} ${b.id}"]`)).toBe(turns.length ? `${presses.length} + ${turns.length} to set` : `${presses.length}`);
-    }
-  }
-  await tech.click('[data-presses="crunch rhythm"] button');
-  await tech.reads('[data-list="presses"]', 'Crunch to Kiln rhythm');
-  expect(await tech.text('[data-list="presses"]')).toContain('Kiln Drive: on');
 });
