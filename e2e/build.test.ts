@@ -27,10 +27,7 @@ test('power: outlets with their loads; a plan with the reason for what it cannot
   await tech.control('z');
   await tech.reads('[data-power-sum]', '23 have no outlet');
   // What its label says, instead of what is typical: the plan follows.
-  const amps = await tech.page.locator('[aria-label="Milliamps of Pocket modeler"]').waitHandle();
-  await amps.click({ count: 3 });
-  await tech.page.keyboard.type('90');
-  await tech.press('Tab');
+  await tech.typeOver('[aria-label="Milliamps of Pocket modeler"]', '90');
   await tech.button('Plan the outlets');
   await tech.reads('[data-plan]', /\d+ of 23 devices can be fed/);
   expect(await tech.text('[data-plan]')).not.toContain('Pocket modeler gets nothing');
@@ -42,8 +39,7 @@ test('leads to cut: every lead with its code and length; slack and steps change 
   const list = cutList(touringRig);
   await tech.reads('[data-cut-sum]', `${list.cuts.length} leads, ${list.joints} joints, about ${fixed(list.hours)} h`);
   await tech.reads('[data-cut="l01"]', /W01 Baritone, out Radio pack, transmitter TS .*80 cm as entered 90 cm 80 pF .*4/);
-  await tech.page.locator('::-p-aria([name="Slack each end, m"])').fill('0.3');
-  await tech.press('Tab');
+  await tech.typeOver('::-p-aria([name="Slack each end, m"])', '0.3');
   await tech.reads('[data-cut="l01"]', /80 cm as entered 1.4 m 80 pF/);
 });
 

@@ -109,8 +109,7 @@ test('the stage gives leads their lengths; what becomes too short is a finding, 
   await tech.page.waitForFunction(() => !(document.querySelector('[data-cut-sum]') as HTMLElement).innerText.includes('Too short'));
   expect(cutList(await tech.savedRig(id)).cuts.every((c) => c.short === 0)).toBe(true);
   // A lead on the meter: what it measures is what the tone is worked out with.
-  await tech.page.locator('[aria-label="Measured capacitance of W04"]').fill('777');
-  await tech.press('Tab');
+  await tech.typeOver('[aria-label="Measured capacitance of W04"]', '777');
   await tech.reads('[data-cut="l04"]', '777 pF');
   expect((await tech.savedRig(id)).leads.find((l) => l.id === 'l04')!.pF).toBe(777);
 });
@@ -133,8 +132,7 @@ test('limits in the brief: over says by how much', async () => {
   await tech.open(`/rigs/${id}/brief`);
   const grams = budgetOf(touringRig).find((b) => b.id === 'grams')!.value;
   await tech.reads('[data-limit="grams"]', `${fixed(grams / 1000)} kg`);
-  await tech.page.locator('[aria-label="At most, Weight"]').fill('100');
-  await tech.press('Tab');
+  await tech.typeOver('[aria-label="At most, Weight"]', '100');
   await tech.reads('[data-limit="grams"]', `over by ${fixed((grams - 100_000) / 1000)} kg`);
   expect((await tech.savedRig(id)).limits!.grams).toBe(100_000);
 });

@@ -84,16 +84,13 @@ test('numbers: the wire and every screen side by side; a screen is typed and the
     }
   }
   await tech.click('[data-number="loops wheel"] button');
-  const screen = await tech.page.locator('::-p-aria([name="As its screen shows"])').waitHandle();
-  await screen.click({ count: 3 });
-  await tech.page.keyboard.type('3-2');
-  await tech.press('Tab');
+  await tech.typeOver('::-p-aria([name="As its screen shows"])', '3-2');
   await tech.reads('[data-number="loops wheel"]', 'wire bank 2 program 1, screen 3-2');
   await tech.press('Escape');
   expect((await tech.savedRig(id)).sounds.find((s) => s.id === 'wheel')!.states.loops!.program).toEqual({ bank: 2, number: 1 });
   // Bank 2 and program 1, counted from 0 by the app, are what the switcher shows as 3-2.
-  await tech.page.locator('::-p-aria([name="sends bank"])').fill('2');
-  await tech.page.locator('::-p-aria([name="and program"])').fill('1');
+  await tech.typeOver('::-p-aria([name="sends bank"])', '2');
+  await tech.typeOver('::-p-aria([name="and program"])', '1');
   await tech.reads('[data-offset]', 'wire bank 2 program 1, screen 3-2 on Switchyard, which keeps Wheel first there');
 });
 
@@ -119,10 +116,7 @@ test('what is sent is written out by hand: a wrong number is told at once, and u
   const id = await stored(tech, hybridRig);
   await tech.open(`/rigs/${id}/control?part=bus`);
   await tech.button('Write it out by hand');
-  const wire = await tech.page.locator('[data-table="written"] input[aria-label="Program on the wire"]').waitHandle();
-  await wire.click({ count: 3 });
-  await tech.page.keyboard.type('3');
-  await tech.press('Tab');
+  await tech.typeOver('[data-table="written"] input[aria-label="Program on the wire"]', '3');
   await tech.reads('[data-list="mismatches"]', 'Not as Bare wants it');
   await tech.page.waitForFunction(() => document.querySelector('button[aria-label^="Findings: 0 danger, 1 fault"]'));
   await tech.button('Let it follow from the programs again');

@@ -56,13 +56,13 @@ test('the palette does what buttons do', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
   await tech.control('k');
-  await tech.see('.mantine-Spotlight-search');
+  await tech.see('.mantine-Spotlight-search:focus');
   await tech.page.keyboard.type('choose kiln');
   await tech.press('Enter');
   await tech.reads('.sound[aria-pressed="true"]', 'Kiln rhythm');
   await tech.gone('.mantine-Spotlight-search');
   await tech.control('k');
-  await tech.see('.mantine-Spotlight-search');
+  await tech.see('.mantine-Spotlight-search:focus');
   await tech.page.keyboard.type('Show levels in dBV');
   await tech.press('Enter');
   await tech.reads('[data-destination="cab"]', 'dBV');

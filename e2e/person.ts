@@ -15,6 +15,8 @@ export class Person {
     const context = await browser.createBrowserContext();
     contexts.push(context);
     const page = await context.newPage();
+    page.setDefaultTimeout(PATIENCE);
+    if (process.env.YANTREL_SLOW) await page.emulateCPUThrottling(Number(process.env.YANTREL_SLOW));
     const errors: string[] = [];
     page.on('pageerror', (e) => errors.push(e instanceof Error ? e.message : String(e)));
     return new Person(page, errors);
@@ -56,6 +58,14 @@ export class Person {
     await this.page.keyboard.down('Control');
     await this.page.keyboard.press(key);
     await this.page.keyboard.up('Control');
+  }
+  /** Types over what a field holds, the way a hand does, and leaves it. */
+  async typeOver(selector: string, text: string): Promise<void> {
+    const field = await this.page.locator(selector).waitHandle();
+    await field.click({ count: 3 });
+    await this.page.waitForFunction((e) => document.activeElement === e, { timeout: PATIENCE }, field);
+    await this.page.keyboard.type(text);
+    await this.press('Tab');
   }
   /** Presses a button by what it says. */
   async button(name: string): Promise<void> {

@@ -26,10 +26,7 @@ test('a song: tempo changed, a section’s sound and bars, a knob by the clock t
   for (const s of touringRig.songs!) await tech.reads(`[data-song="${s.id}"]`, `${s.bpm} bpm · ${clockTime(timelineOf(s).lengthMs)}`);
   await tech.click('[data-song="winch"]');
   await tech.reads('[data-section="s3"]', /17 1:04|17 1:04/);
-  const bars = await tech.page.locator('[data-section="s1"] input[aria-label="Bars of Haul"]').waitHandle();
-  await bars.click({ count: 3 });
-  await tech.page.keyboard.type('10');
-  await tech.press('Tab');
+  await tech.typeOver('[data-section="s1"] input[aria-label="Bars of Haul"]', '10');
   await tech.reads('[data-section="s2"]', /^11 0:40/);
   await tech.page.locator('::-p-aria([name="Add a device that differs"])').click();
   await tech.page.keyboard.type('Kiln');

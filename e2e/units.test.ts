@@ -8,7 +8,7 @@ forEachFile((person) => (tech = person));
 
 const palette = async (words: string) => {
   await tech.control('k');
-  await tech.see('.mantine-Spotlight-search');
+  await tech.see('.mantine-Spotlight-search:focus');
   await tech.page.keyboard.type(words);
   await tech.page.waitForFunction((w) => (document.querySelector('.mantine-Spotlight-action[data-selected]') as HTMLElement | null)?.innerText.includes(w), {}, words);
   await tech.press('Enter');

@@ -1,6 +1,5 @@
 'use client';
 import { ActionIcon, Menu, NumberInput, Textarea, Tooltip, useMantineColorScheme } from '@mantine/core';
-import { spotlight } from '@mantine/spotlight';
 import { IconArrowBackUp, IconArrowForwardUp, IconCommand, IconDots, IconHelp } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
@@ -11,6 +10,7 @@ import { useDocument, useRig, useRigStore } from '../store/use-rig';
 import { ClashDialog } from './clash-dialog';
 import { FindingsButton, FindingsDrawer } from './findings-drawer';
 import { Palette } from './palette';
+import { palette } from './palette-store';
 import { SaveMark } from './save-mark';
 import { Shortcuts } from './shortcuts';
 import { useKeys } from './use-keys';
@@ -54,7 +54,7 @@ export function RigFrame({ keeper, clash, children }: { keeper: Keeper | null; c
         <SaveMark onRetry={() => keeper?.tryNow()} />
         <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}><ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}><IconArrowBackUp size={17} /></ActionIcon></Tooltip>
         <Tooltip label={future ? `Redo: ${future}` : 'Nothing to redo'}><ActionIcon variant="default" aria-label="Redo" disabled={!future} onClick={redo}><IconArrowForwardUp size={17} /></ActionIcon></Tooltip>
-        <Tooltip label="Find and do anything (Ctrl K)"><ActionIcon variant="default" aria-label="Find and do anything" onClick={() => spotlight.open()}><IconCommand size={17} /></ActionIcon></Tooltip>
+        <Tooltip label="Find and do anything (Ctrl K)"><ActionIcon variant="default" aria-label="Find and do anything" onClick={() => palette.open()}><IconCommand size={17} /></ActionIcon></Tooltip>
         <Tooltip label="Keys (?)"><ActionIcon variant="default" aria-label="Keys" onClick={() => setKeys(true)}><IconHelp size={17} /></ActionIcon></Tooltip>
         <Menu position="bottom-end">
           <Menu.Target><ActionIcon variant="default" aria-label="More"><IconDots size={17} /></ActionIcon></Menu.Target>
