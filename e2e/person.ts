@@ -62,8 +62,10 @@ export class Person {
   /** Types over what a field holds, the way a hand does, and leaves it. */
   async typeOver(selector: string, text: string): Promise<void> {
     const field = await this.page.locator(selector).waitHandle();
-    await field.click({ count: 3 });
-    await this.page.waitForFunction((e) => document.activeElement === e, { timeout: PATIENCE }, field);
+    await field.click();
+    // A number field puts the caret right a moment after it was entered.
+    await field.evaluate((e) => new Promise((settled) => setTimeout(() => settled(e), 100)));
+    await this.control('a');
     await this.page.keyboard.type(text);
     await this.press('Tab');
   }

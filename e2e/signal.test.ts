@@ -155,9 +155,7 @@ test('turn a knob by keys: clock hour, figure and level follow; a measured figur
   if (!turned.ok) throw new Error('the knob turns');
   await tech.reads('[data-figures="brine"] [data-row="level"]', level(turned.value.rig, 'crunch', 'brine'));
   await tech.click('[aria-label="Change Equivalent input noise"]');
-  const field = await tech.see('[data-figure="noiseDbu"] input');
-  await field!.click({ count: 3 });
-  await tech.page.keyboard.type('-80');
+  await tech.typeOver('[data-figure="noiseDbu"] input', '-80');
   await tech.page.locator('::-p-text(measured)').click();
   await tech.button('Use this figure');
   await tech.reads('[data-figure="noiseDbu"]', /measured, \d{4}-\d{2}-\d{2}; typical is −100 dBu −80 dBu/);

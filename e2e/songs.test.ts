@@ -127,9 +127,7 @@ test('choosing a controller: needs from the songs, reasons for every miss, strip
   await tech.reads('[data-list="needs"]', `${needs.switches.count} switches at once: ${needs.switches.sounds} sounds in ${needs.switches.song}`);
   await tech.reads('[data-need="sends clock"]', /can cannot, and Gangway Echo follows clock and nothing else leads can/);
   await tech.reads('[data-judged="c2"]', 'misses 3');
-  const switches = await tech.page.locator('[aria-label="Switches of Four and a treadle"]').waitHandle();
-  await switches.click({ count: 3 });
-  await tech.page.keyboard.type('9');
+  await tech.typeOver('[aria-label="Switches of Four and a treadle"]', '9');
   await tech.reads('[data-judged="c2"]', 'misses 2');
   // A strip of eight switches 52 mm apart is 416 mm long, as 96 dots an inch has it.
   const width = await tech.page.$eval('[data-strip] .strip', (e) => e.getBoundingClientRect().width);

@@ -71,8 +71,35 @@ test('a reload takes up what was not saved', async () => {
   const { keeper, get, wait } = opened();
   await keeper.recover();
   expect(get().history.rig.name).toBe('From before');
-  await wait(100);
+  await wait(400);
   expect(sent[0]).toMatchObject({ base: 5, rig: { name: 'From before' } });
+});
+
+test('what is changed while earlier work is being looked for is not lost, nor does it overwrite that work', async () => {
+  const earlier = { rig: { ...touringRig, name: 'From before' }, base: 5, words: ['renamed'] };
+  kept.set(`yantrel rig ${touringRig.id}`, earlier);
+  const { keeper, store, get, wait, copy } = opened();
+  const found = keeper.recover();
+  store.getState().edit({ edit: 'setDevice', device: 'kiln', notes: 'quick' });
+  expect(copy()).toEqual(earlier);
+  await found;
+  expect(get().history.rig.name).toBe('From before');
+  expect(get().history.rig.devices.find((d) => d.id === 'kiln')!.notes).toBe('quick');
+  expect(copy()!.words).toHaveLength(2);
+  await wait(1000);
+  expect(sent).toHaveLength(1);
+  expect(sent[0]!.words).toMatch(/^renamed; /);
+});
+
+test('where it clashes with earlier work, that work is taken up, and the quick change is a step back', async () => {
+  kept.set(`yantrel rig ${touringRig.id}`, { rig: { ...touringRig, name: 'From before' }, base: 5, words: ['renamed'] });
+  const { keeper, get, rename } = opened();
+  const found = keeper.recover();
+  rename('Quick');
+  await found;
+  expect(get().history.rig.name).toBe('From before');
+  get().undo();
+  expect(get().history.rig.name).toBe('Quick');
 });
 
 test('a copy without unsaved work does not go before what the server gave', async () => {

@@ -19,6 +19,8 @@ export class Keeper {
   private base: number;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private busy = false;
+  /** While an earlier copy is being looked for, nothing is written over it. */
+  private looking = false;
   private waits = 0;
   private clash: Clash | null = null;
   private readonly stopWatching: () => void;
@@ -28,9 +30,7 @@ export class Keeper {
     store.setState({ revision });
     this.stopWatching = store.subscribe((now, before) => {
       if (now.unsaved.length > before.unsaved.length) {
-        void writeLocalCopy(this.id, { rig: now.history.rig, base: this.base, words: now.unsaved });
-        if (now.save.state === 'saved') store.getState().setSave({ state: 'saving' });
-        this.schedule(SETTLE_MS);
+        if (!this.looking) this.keep();
       }
     });
     window.addEventListener('online', this.tryNow);
@@ -42,12 +42,25 @@ export class Keeper {
 
   /** Takes up work that a reload or a lost server left behind in this browser. */
   async recover(): Promise<void> {
+    const opened = this.store.getState().history.rig;
+    this.looking = true;
     const copy = await readLocalCopy(this.id);
-    if (!copy?.words.length) return this.freshen(copy);
+    this.looking = false;
+    const { history, unsaved } = this.store.getState();
+    if (!copy?.words.length) return unsaved.length ? this.keep() : this.freshen(copy);
+    // What was changed meanwhile goes on top; where the two clash, it is a step back with undo.
+    const both = mergeRigs(opened, history.rig, copy.rig);
     this.base = copy.base;
-    this.store.getState().adopt(copy.rig, 'took up unsaved work');
-    this.store.setState({ unsaved: copy.words, save: { state: 'saving' } });
-    this.schedule(0);
+    this.store.getState().adopt(both.merged ? both.rig : copy.rig, 'took up unsaved work');
+    this.store.setState({ unsaved: [...copy.words, ...unsaved] });
+  }
+
+  /** Writes what is not saved yet into this browser, and saves it. */
+  private keep(): void {
+    const { history, unsaved, save, setSave } = this.store.getState();
+    void writeLocalCopy(this.id, { rig: history.rig, base: this.base, words: unsaved });
+    if (save.state === 'saved') setSave({ state: 'saving' });
+    this.schedule(SETTLE_MS);
   }
 
   /** A page kept for when the server is away may be older than what was seen last: then the newer is opened. */
@@ -60,7 +73,8 @@ export class Keeper {
         this.store.getState().adopt(newer.rig, 'opened the newest revision');
       }
     }
-    await writeLocalCopy(this.id, { rig: this.store.getState().history.rig, base: this.base, words: [] });
+    const { history, unsaved } = this.store.getState();
+    await writeLocalCopy(this.id, { rig: history.rig, base: this.base, words: unsaved });
   }
 
   close(): void {
