@@ -5,6 +5,7 @@ import type { ElementHandle } from 'puppeteer-core';
 import { analyse } from '../src/core/analysis';
 import { cutList, inputList, loadsOf, takersOf } from '../src/core/build';
 import { brokenRig, touringRig } from '../src/core/demo';
+import type { Rig } from '../src/core/rig';
 import { fixed, showLevel } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
 
@@ -31,6 +32,43 @@ test('power: outlets with their loads; a plan with the reason for what it cannot
   await tech.button('Plan the outlets');
   await tech.reads('[data-plan]', /\d+ of 23 devices can be fed/);
   expect(await tech.text('[data-plan]')).not.toContain('Pocket modeler gets nothing');
+});
+
+test('power as the labels say: outlets of its own, what a device takes, what goes back to usual', async () => {
+  const board: Rig = { format: 'yantrel-rig', version: 1, id: 'x', name: 'Two and a brick', devices: [{ id: 'a', kind: 'phaser', name: 'Groundswell' }, { id: 'b', kind: 'delay', name: 'Gangway' }, { id: 's', kind: 'supply-isolated', name: 'Brick' }], leads: [], sounds: [{ id: 'one', name: 'One', states: {} }] };
+  const id = await stored(tech, board);
+  await tech.open(`/rigs/${id}/build?part=power`);
+  await tech.button('What the label of Groundswell says');
+  await tech.typeOver('[data-power-label="a"] input[inputmode="decimal"]', '12');
+  await tech.page.locator('::-p-aria([name="Current"])').click();
+  await tech.page.locator('[role="option"] ::-p-text(AC)').click();
+  await tech.button('Done');
+  await tech.reads('[data-taker="a"]', 'AC');
+  await tech.button('Plan the outlets');
+  await tech.reads('[data-plan]', 'Groundswell gets nothing: no outlet gives 12 V AC');
+  await tech.button('Leave it');
+  // The brick is not the usual one: its second outlet gives 9, 12 or 18 V, AC.
+  await tech.button('Outlets of Brick …');
+  await tech.typeOver('[aria-label="Voltages of outlet 2"]', '9 12 18');
+  await tech.page.locator('[aria-label="Current of outlet 2"]').click();
+  await tech.page.locator('[role="option"] ::-p-text(AC)').click();
+  await tech.typeOver('[aria-label="Milliamps of outlet 2"]', '300');
+  await tech.button('Done');
+  await tech.reads('[data-outlet="s 2"]', '9 V AC, 300 mA');
+  await tech.button('Plan the outlets');
+  await tech.reads('[data-plan]', '2 of 2 devices can be fed');
+  await tech.button('Plug it so');
+  await tech.reads('[data-outlet="s 2"]', '12 V AC, 300 mA Groundswell');
+  await tech.reads('[data-power-leads]', '2 barrel 2.1 to barrel 2.1');
+  const { devices } = await tech.savedRig(id);
+  expect(devices[0]!.supply).toMatchObject({ device: 's', outlet: '2', volts: 12 });
+  expect(devices[2]!.gives!.outlets[1]).toMatchObject({ volts: 9, also: [12, 18], milliamps: 300, ac: true });
+  // Back to its kind: the device on AC is then in danger, and it says so.
+  await tech.button('Outlets of Brick …');
+  await tech.button('As usual for its kind');
+  await tech.button('Done');
+  await tech.press('f');
+  await tech.page.locator('::-p-text(Groundswell takes AC and gets DC.)').wait();
 });
 
 test('leads to cut: every lead with its code and length; slack and steps change the lengths', async () => {

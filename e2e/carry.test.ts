@@ -1,7 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { boardModel, budgetOf, cutList, judge, mainsSums, placesNow, pressedDevices, rackSums } from '../src/core/build';
+import { boardModel, budgetOf, cutList, judge, mainsSums, placesNow, pressedDevices, rackSums, spotsOf } from '../src/core/build';
 import { brokenRig, flyRig, touringRig } from '../src/core/demo';
 import { applyEdits, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
@@ -112,6 +112,24 @@ test('the stage gives leads their lengths; what becomes too short is a finding, 
   await tech.typeOver('[aria-label="Measured capacitance of W04"]', '777');
   await tech.reads('[data-cut="l04"]', '777 pF');
   expect((await tech.savedRig(id)).leads.find((l) => l.id === 'l04')!.pF).toBe(777);
+});
+
+test('jacks where they are on this very box: all at the rear, then as usual again', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/build?part=board`);
+  await tech.click('.plan [data-item="kiln"]');
+  await tech.reads('[data-item-panel="kiln"]', 'Kiln');
+  await tech.button('Jacks …');
+  const edge = (jack: string) => tech.page.$eval(`[data-jack-spots="kiln"] [data-spot="${jack}"] input`, (e) => (e as HTMLInputElement).value);
+  await tech.see('[data-jack-spots="kiln"] [data-spot="in"]');
+  expect([await edge('in'), await edge('out')]).toEqual(['right', 'left']);
+  await tech.button('All at the rear');
+  await tech.page.waitForFunction(() => (document.querySelector('[data-jack-spots="kiln"] [data-spot="in"] input') as HTMLInputElement).value === 'rear');
+  const kept = (await tech.savedRig(id)).devices.find((d) => d.id === 'kiln')!;
+  expect(spotsOf(kept).filter((s) => s.edge !== 'rear')).toEqual([]);
+  await tech.button('As usual for its kind');
+  await tech.page.waitForFunction(() => (document.querySelector('[data-jack-spots="kiln"] [data-spot="in"] input') as HTMLInputElement).value === 'right');
+  expect((await tech.savedRig(id)).devices.find((d) => d.id === 'kiln')!.jackSpots).toBeUndefined();
 });
 
 test('mains: watts at the venue, and what does not bear a country', async () => {

@@ -19,7 +19,7 @@ test('editing inside a modeler: a link is probed, a block put into it with one k
   await tech.click('[data-lead="i05"]');
   await tech.reads('[data-probe="i05"]', 'Cab, out');
   await tech.press('i');
-  await tech.see('[aria-label="Find a kind"]');
+  await tech.see('[aria-label="Find a kind"]:focus');
   expect(await tech.texts('[role="option"]')).not.toContain('Wireless system Front of the chain');
   await tech.page.keyboard.type('equal');
   await tech.press('Enter');

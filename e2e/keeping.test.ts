@@ -32,7 +32,7 @@ test('with the database away, work goes on, outlives a reload, and is saved when
     await rename(tech, 'kiln', 'Kept while away');
     await tech.reads('[role="status"]', 'not saved: The database is away.');
     await tech.press('Escape', '4');
-    await tech.page.reload();
+    await tech.reload();
     await tech.reads('[data-station="kiln"]', 'Kept while away');
     await tech.reads('[role="status"]', 'not saved');
   } finally {

@@ -31,9 +31,17 @@ export class Person {
   async open(path: string): Promise<void> {
     await this.page.goto(base + path, { waitUntil: 'load' });
     if (path.startsWith('/rigs/') && path !== '/rigs/new') await this.see('[data-save="saved"], [data-save="saving"], [data-save="unsaved"]');
-    // The page answers keys once its scripts run; the worker has then been asked.
-    await this.page.waitForFunction(() => document.readyState === 'complete' && Object.keys(document.querySelector('main, .frame') ?? {}).some((k) => k.startsWith('__react')));
+    await this.ready();
   }
+  async reload(): Promise<void> {
+    await this.page.reload();
+    await this.ready();
+  }
+  /** A page answers once its scripts have taken up everything in it, part by part. */
+  private ready = () => this.page.waitForFunction(() => {
+    const all = [...document.querySelectorAll('main, .frame, button, input, select, textarea')];
+    return document.readyState === 'complete' && all.length > 0 && all.every((e) => Object.keys(e).some((k) => k.startsWith('__reactProps')));
+  });
 
   see = (selector: string) => this.page.waitForSelector(selector, { timeout: PATIENCE });
   gone = (selector: string) => this.page.waitForSelector(selector, { hidden: true, timeout: PATIENCE });

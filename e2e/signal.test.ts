@@ -60,7 +60,7 @@ test('move by keyboard: the change in figures is shown before the drop, then the
   const order = await tech.order();
   expect(order.indexOf('flare')).toBe(order.indexOf('brine') - 1);
   await tech.saved();
-  await tech.page.reload();
+  await tech.reload();
   await tech.see('[data-station="flare"]');
   await tech.press('5');
   await tech.see('[data-station="deck"]');
@@ -101,7 +101,7 @@ test('probe a lead, insert into it, replace, bypass, remove; every step can be u
   await tech.reads('[data-probe="l08"]', `${fixed(input.levelDbu!.normal)} /`);
   expect(await tech.text('[data-probe="l08"]')).toContain('5 kΩ');
   await tech.press('i');
-  await tech.see('[aria-label="Find a kind"]');
+  await tech.see('[aria-label="Find a kind"]:focus');
   await tech.page.keyboard.type('boost');
   await tech.reads('.preview table', /\+\d/);
   await tech.press('ArrowUp', 'Enter');
@@ -111,7 +111,7 @@ test('probe a lead, insert into it, replace, bypass, remove; every step can be u
   await tech.press('b');
   await tech.page.waitForFunction((d) => document.querySelector(`[data-station="${d}"]`)?.getAttribute('data-state') === 'through', {}, fresh);
   await tech.press('r');
-  await tech.see('[aria-label="Find a kind"]');
+  await tech.see('[aria-label="Find a kind"]:focus');
   await tech.page.keyboard.type('phaser');
   await tech.press('Enter');
   await tech.reads('[data-inspector]', 'Phaser');
@@ -132,7 +132,7 @@ test('a device is added behind a free output', async () => {
   expect(await tech.page.$('[aria-label="Find a kind"]')).toBeNull();
   await tech.click('[data-station="sim"]');
   await tech.press('a');
-  await tech.see('[aria-label="Find a kind"]');
+  await tech.see('[aria-label="Find a kind"]:focus');
   await tech.page.keyboard.type('recorder');
   await tech.reads('[aria-label="Kinds"]', 'Recorder input');
   await tech.press('Enter');

@@ -27,7 +27,7 @@ test('levels in dBV and lengths in feet, everywhere, and still after a reload', 
     await tech.reads('[data-wire="l03"]', '19.7 ft');
   };
   await check();
-  await tech.page.reload();
+  await tech.reload();
   await tech.see('[data-figures="comp"]');
   await tech.reads('[data-destination="cab"]', 'dBV');
   await check();

@@ -2,7 +2,7 @@ import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix, Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf, type Outlet, type Pass } from '../kinds';
-import { jackOf, nameOf } from '../rig/find';
+import { jackOf, nameOf, outletsOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, Lead, Rig, Sound } from '../rig/schema';
 import { fixed } from '../units';
@@ -62,9 +62,9 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
     const { earth, jacks } = kindOf(device.kind);
     if (earth !== undefined) ties.push({ kind: 'earth', a: node(device, earth), b: EARTH, device: device.id, other: EARTH });
     const supply = device.supply && devices.get(device.supply.device);
-    const outlet = supply && kindOf(supply.kind).outlets?.find((o) => o.id === device.supply!.outlet);
+    const outlet = supply && outletsOf(supply)?.find((o) => o.id === device.supply!.outlet);
     const first = jacks.find((j) => !j.inside);
-    if (supply && first && !(outlet?.isolated ?? kindOf(supply.kind).outlets?.every((o) => o.isolated))) {
+    if (supply && first && !(outlet?.isolated ?? outletsOf(supply)?.every((o) => o.isolated))) {
       ties.push({ kind: 'supply', a: node(device, first.id), b: supply.id, device: device.id, other: supply.id });
     }
   }
@@ -178,7 +178,7 @@ interface Known { devices: Map<string, Device>; leadsById: Map<string, Lead>; ou
 
 function gather(rig: Rig): Known {
   const taken = new Set(rig.devices.flatMap((d) => (d.supply ? [`${d.supply.device} ${d.supply.outlet ?? ''}`] : [])));
-  const outlet = rig.devices.flatMap((d) => (kindOf(d.kind).outlets ?? []).filter((o) => o.isolated && !taken.has(`${d.id} ${o.id}`)).map((o) => ({ d, o })))[0];
+  const outlet = rig.devices.flatMap((d) => (outletsOf(d) ?? []).filter((o) => o.isolated && !taken.has(`${d.id} ${o.id}`)).map((o) => ({ d, o })))[0];
   return { devices: new Map(rig.devices.map((d) => [d.id, d])), leadsById: new Map(rig.leads.map((l) => [l.id, l])), outlet };
 }
 

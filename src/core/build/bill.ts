@@ -4,6 +4,8 @@ import { type CutList, cutList, makingOf } from './cut-list';
 import { sizeOf } from './footprint';
 import { gearSums, gramsOf } from './gear';
 import { mainsSums } from './mains';
+import { loadsOf } from './power';
+import { powerLeadsByPlugs } from './power-leads';
 import { mountedIn } from './rack';
 
 /** One line of the bill: what it is, how many, what it weighs and costs (in the crew's money), and whether it is there. */
@@ -16,6 +18,8 @@ export function billOf(rig: Rig, list: CutList = cutList(rig)): BillLine[] {
   const ready = list.cuts.filter((c) => !c.made);
   const types = [...new Set(list.cuts.filter((c) => c.made).map((c) => c.lead.type))];
   const onBoards = rig.devices.filter((d) => d.at && sizeOf(d));
+  const shared = loadsOf(rig).filter((l) => l.place.outlet.isolated && l.takers.length > 1);
+  const mains = mainsSums(rig, 230).takers.filter((t) => t.device.place !== 'house');
   const screws = (rig.racks ?? []).flatMap((r) => mountedIn(rig, r)).filter((m) => kindOf(m.device.kind).rackUnits !== undefined).length * 4;
   const tape = onBoards.reduce((s, d) => s + (2 * sizeOf(d)!.depth) / 1000, 0);
   const line = (l: Omit<BillLine, 'price' | 'state'> & { state?: BillLine['state'] }): BillLine => ({ state: 'not said', ...l, price: (l.each ?? 0) * l.count });
@@ -27,6 +31,9 @@ export function billOf(rig: Rig, list: CutList = cutList(rig)): BillLine[] {
     ...(rig.cases ?? []).map((c) => line({ what: 'case', item: c.name, count: 1, unit: 'piece', grams: c.grams })),
     ...types.map((type) => line({ what: 'lead stock', item: type, count: Number(list.cuts.filter((c) => c.made && c.lead.type === type).reduce((s, c) => s + c.cut, 0).toFixed(2)), unit: 'm', each: making.metrePrice })),
     ...ready.map((c) => line({ what: 'ready-made lead', item: `${c.lead.type}, ${c.cut.toFixed(2)} m`, count: 1, unit: 'piece' })),
+    ...powerLeadsByPlugs(rig).map(({ plugs, leads }) => line({ what: 'ready-made lead', item: `power, ${plugs}`, count: leads.length, unit: 'piece' })),
+    ...shared.map((l) => line({ what: 'ready-made lead', item: `power splitter, ${l.takers.length} from one outlet`, count: 1, unit: 'piece' })),
+    ...(mains.length ? [line({ what: 'ready-made lead', item: 'mains', count: mains.length, unit: 'piece' })] : []),
     ...list.plugs.filter((p) => !ready.some((c) => c.plugs.includes(p.plug))).map((p) => line({ what: 'plug', item: p.plug, count: p.count, unit: 'piece', each: making.plugPrice })),
     ...(tape > 0 ? [line({ what: 'fixing', item: 'fastening tape, two strips under each device', count: Number(tape.toFixed(2)), unit: 'm' })] : []),
     ...(list.ties > 0 ? [line({ what: 'fixing', item: 'cable ties', count: list.ties, unit: 'piece' })] : []),

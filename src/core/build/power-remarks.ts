@@ -1,5 +1,5 @@
 import type { Remark } from '../findings/finding';
-import { kindOf } from '../kinds';
+import { supplyTotal } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { HEADROOM, type Load, loadsOf, misfit, quarrel, type Taker, unfed } from './power';
 
@@ -38,7 +38,7 @@ function tooMuch(l: Load): Remark[] {
 /** A supply whose outlets together ask for more than it gives. */
 function sagging(rig: Rig, loads: readonly Load[]): Remark[] {
   return rig.devices.flatMap((supply): Remark[] => {
-    const total = kindOf(supply.kind).totalMilliamps;
+    const total = supplyTotal(supply);
     const sum = loads.filter((l) => l.place.supply.id === supply.id).reduce((s, l) => s + l.milliamps, 0);
     return total === undefined || sum <= total ? [] : [{ rule: 'power-total', severity: 'fault', subjects: [supply.id], about: `${supply.id} total`, what: `${supply.name} is asked for more than it gives.`, why: `Its outlets feed ${sum} mA; all together it gives ${total} mA, and beyond that the voltage sags on all of them.` }];
   });

@@ -2,8 +2,7 @@ import fc from 'fast-check';
 import loadHighs from 'highs';
 import { brokenRig, flyRig, touringRig } from '../demo';
 import { powerPlanCsv } from '../formats';
-import { kindOf } from '../kinds';
-import { applyEdits, type Device, type Rig } from '../rig';
+import { applyEdits, type Device, type Gives, type Rig, supplyTotal } from '../rig';
 import type { MipSolver } from '../solve';
 import { device, rigOf } from '../testing/rigs';
 import { loadsOf, misfit, needOf, planPower, placesOf, powerRemarks, quarrel, takersOf, unfed, voltagesOf } from '.';
@@ -34,7 +33,7 @@ function mostFed(rig: Rig, headroom: number): number {
     const here = mates.filter((m) => m.at.place === now.place);
     const load = (list: typeof mates) => list.reduce((sum, m) => sum + m.t.need.milliamps * (1 + headroom), 0);
     if (here.some((m) => m.at.volts !== now.volts) || load(here) > place.outlet.milliamps + 1e-9) return false;
-    const total = kindOf(place.supply.kind).totalMilliamps;
+    const total = supplyTotal(place.supply);
     if (total !== undefined && load(mates.filter((m) => places[m.at.place]!.supply.id === place.supply.id)) > total + 1e-9) return false;
     const sharing = place.outlet.isolated ? here : mates.filter((m) => places[m.at.place]!.supply.id === place.supply.id && !places[m.at.place]!.outlet.isolated);
     return sharing.every((m) => m.t === takers[i] || !quarrel(m.t.need, takers[i]!.need));
@@ -54,8 +53,17 @@ function mostFed(rig: Rig, headroom: number): number {
   return best;
 }
 
-const anyBoard = fc.array(fc.record({ volts: fc.constantFrom(9, 9, 9, 12, 18), wide: fc.boolean(), milliamps: fc.integer({ min: 5, max: 420 }), noisy: fc.boolean(), sensitive: fc.boolean(), plus: fc.integer({ min: 0, max: 5 }) }), { minLength: 1, maxLength: 6 })
-  .map((list) => list.map((x, i): Device => device(`d${i}`, 'phaser', `D${i}`, { power: { volts: x.volts, milliamps: x.milliamps, ...(x.wide && { maxVolts: 18 }), noisy: x.noisy, sensitive: !x.noisy && x.sensitive, positiveGround: x.plus === 0 } })));
+/** Outlets as nobody makes them: any voltages, currents and polarity, isolated or not, with or without a limit for all. */
+const anySupply = fc.record({
+  outlets: fc.array(fc.record({ volts: fc.constantFrom<number[]>([9], [9, 12], [12], [9, 12, 18], [18]), milliamps: fc.integer({ min: 40, max: 600 }), isolated: fc.boolean(), current: fc.constantFrom('negative', 'negative', 'negative', 'positive', 'ac') }), { minLength: 1, maxLength: 4 }),
+  total: fc.option(fc.integer({ min: 100, max: 1200 }), { nil: undefined }),
+}).map(({ outlets, total }): Gives => ({
+  outlets: outlets.map(({ volts: [volts, ...also], milliamps, isolated, current }, i) => ({ id: `o${i}`, volts: volts!, also, milliamps, isolated, ac: current === 'ac', centre: current === 'positive' ? 'positive' as const : 'negative' as const })),
+  ...(total !== undefined && { totalMilliamps: total }),
+}));
+
+const anyBoard = fc.array(fc.record({ volts: fc.constantFrom(9, 9, 9, 12, 18), wide: fc.boolean(), milliamps: fc.integer({ min: 5, max: 420 }), noisy: fc.boolean(), sensitive: fc.boolean(), plus: fc.integer({ min: 0, max: 5 }), odd: fc.integer({ min: 0, max: 9 }) }), { minLength: 1, maxLength: 6 })
+  .map((list) => list.map((x, i): Device => device(`d${i}`, 'phaser', `D${i}`, { power: { volts: x.volts, milliamps: x.milliamps, ...(x.wide && { maxVolts: 18 }), noisy: x.noisy, sensitive: !x.noisy && x.sensitive, positiveGround: x.plus === 0, ac: x.odd === 0, ...(x.odd === 1 && { centre: 'positive' as const }) } })));
 
 test('the plan feeds as many as any assignment can, and keeps every rule: against trying them all', () => {
   fc.assert(fc.property(anyBoard, fc.constantFrom('supply-shared', 'supply-isolated'), fc.constantFrom(0, 0.2), (devices, supply, headroom) => {
@@ -67,6 +75,17 @@ test('the plan feeds as many as any assignment can, and keeps every rule: agains
     // What was fed meets no danger or fault; what was not is told.
     const bad = rules(done.value.rig).filter((r) => !r.startsWith('caution') && !r.endsWith('power-none'));
     return bad.length === 0 && unfed(done.value.rig).length === p.starved.length && p.starved.every((s) => s.why.length > 10 && s.cure.length > 5);
+  }), { numRuns: 60 });
+}, 120_000);
+
+test('so it does with outlets that were written in, of two supplies', () => {
+  fc.assert(fc.property(anyBoard, anySupply, anySupply, (devices, one, two) => {
+    const rig = rigOf([...devices.slice(0, 5), device('s', 'supply-isolated', 'S', { gives: one }), device('t', 'supply-large', 'T', { gives: two })], []);
+    const p = plan(rig);
+    const done = applyEdits(rig, p.edits);
+    if (!done.ok || p.fed.length !== mostFed(rig, 0.2)) return false;
+    const known = new Set([...one.outlets.map((o) => `s ${o.id}`), ...two.outlets.map((o) => `t ${o.id}`)]);
+    return p.fed.every((f) => known.has(`${f.supply} ${f.outlet}`)) && rules(done.value.rig).every((r) => r.startsWith('caution') || r.endsWith('power-none'));
   }), { numRuns: 60 });
 }, 120_000);
 

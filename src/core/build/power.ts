@@ -1,4 +1,5 @@
 import { kindOf, type Outlet, type PowerNeed } from '../kinds';
+import { outletsOf, supplyTotal } from '../rig/find';
 import type { Device, Rig } from '../rig/schema';
 
 /** Share of its current that an outlet keeps free, unless said otherwise. */
@@ -23,7 +24,7 @@ export const takersOf = (rig: Rig): Taker[] => rig.devices.flatMap((device) => {
 });
 
 /** Every outlet there is. */
-export const placesOf = (rig: Rig): Place[] => rig.devices.flatMap((supply) => (kindOf(supply.kind).outlets ?? []).map((outlet) => ({ supply, outlet, totalMilliamps: kindOf(supply.kind).totalMilliamps })));
+export const placesOf = (rig: Rig): Place[] => rig.devices.flatMap((supply) => (outletsOf(supply) ?? []).map((outlet) => ({ supply, outlet, totalMilliamps: supplyTotal(supply) })));
 
 export const placeKey = (p: Place): string => `${p.supply.id} ${p.outlet.id}`;
 
@@ -49,7 +50,7 @@ export interface Load { place: Place; volts: number; takers: Taker[]; milliamps:
 export function loadsOf(rig: Rig, headroom = HEADROOM): Load[] {
   const takers = takersOf(rig);
   return placesOf(rig).map((place) => {
-    const here = takers.filter((t) => t.device.supply?.device === place.supply.id && (t.device.supply.outlet ?? kindOf(place.supply.kind).outlets![0]!.id) === place.outlet.id);
+    const here = takers.filter((t) => t.device.supply?.device === place.supply.id && (t.device.supply.outlet ?? outletsOf(place.supply)![0]!.id) === place.outlet.id);
     const milliamps = here.reduce((sum, t) => sum + t.need.milliamps, 0);
     const set = here.map((t) => t.device.supply?.volts).find((v) => v !== undefined);
     return { place, volts: set ?? place.outlet.volts, takers: here, milliamps, room: place.outlet.milliamps - milliamps * (1 + headroom) };

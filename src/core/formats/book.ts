@@ -1,6 +1,6 @@
 import { connectionOrder } from '../analysis/connection-order';
 import type { Report } from '../analysis/report';
-import { billOf, budgetOf, checkCountries, checklist, cutList, gramsOf, inputList, loadsOf, mainsSums, mountedIn, packingOf, panelPlan, rackSums, TWO_PERSONS_GRAMS, unfed } from '../build';
+import { billOf, budgetOf, checkCountries, checklist, cutList, gramsOf, inputList, loadsOf, mainsSums, mountedIn, packingOf, panelPlan, powerLeadsByPlugs, rackSums, TWO_PERSONS_GRAMS, unfed } from '../build';
 import { CAUTIONS } from '../findings/cautions';
 import { SEVERITIES } from '../findings/finding';
 import { kindOf } from '../kinds';
@@ -77,6 +77,7 @@ export function bookOf(rig: Rig, report: Report, units: UnitChoice = { level: 'd
     }))] : [])] },
     { id: 'power', title: 'Power plan', blocks: [
       ...(loadsOf(rig).length ? [table(['Supply', 'Outlet', 'Volts', 'Feeds', 'Load', 'Gives'], loadsOf(rig).map((l) => [l.place.supply.name, l.place.outlet.label, `${l.volts} V${l.place.outlet.ac ? ' AC' : ''}`, l.takers.map((t) => t.device.name).join(', ') || 'nothing', `${l.milliamps} mA`, `${l.place.outlet.milliamps} mA`]))] : [words('There is no supply in this rig.')]),
+      ...powerLeadsByPlugs(rig).map(({ plugs, leads }) => words(`Leads ${plugs}: ${leads.map((l) => `${l.device.name}${l.metres === null ? '' : ` ${length(l.metres)}`}`).join(', ')}.`)),
       ...(unfed(rig).length ? [words(`Without an outlet: ${unfed(rig).map((t) => t.device.name).join(', ')}.`)] : []),
       heading('Mains'), words(`${Math.round(mains.watts)} W in all, ${fixed(mains.amps)} A at 230 V. Straight to the wall: ${mains.wall.map((d) => d.name).join(', ') || 'nothing'}.`),
       ...mains.strips.map((s) => words(`${s.device.name}: ${s.feeds.length} of ${s.outlets} sockets (${s.feeds.map((d) => d.name).join(', ') || 'nothing'}), ${Math.round(s.watts)} W.`)),

@@ -1,6 +1,6 @@
 import { applyPatches, current, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { findKind } from '../kinds';
-import { addDevice, moveDevice, putDeviceInLead, removeDevice, replaceDevice } from './chain-edits';
+import { addDevice, moveDevice, putDeviceInLead, removeDevice, replaceDevice, unplugLost } from './chain-edits';
 import type { Edit, EditName, EditOf } from './edit';
 import { deviceOf, insideOf, leadOf, leadTypeFor, nameOf, soundOf } from './find';
 import { integrityProblems } from './integrity';
@@ -102,6 +102,11 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
   setDevice: (rig, e) => onDevice(rig, e.device, (d) => {
     const { edit: _edit, device: _device, ...changes } = e;
     Object.assign(d, given(changes));
+    if (e.gives) unplugLost(rig, d);
+  }),
+  asUsual: (rig, e) => onDevice(rig, e.device, (d) => {
+    for (const what of e.what) delete d[what];
+    if (e.what.includes('gives')) unplugLost(rig, d);
   }),
   setEngaged: (rig, e) => onState(rig, e.device, e.sound, (s) => (s.engaged = e.engaged)),
   setSetting: (rig, e) => onState(rig, e.device, e.sound, (s) => ((s.settings ??= {})[e.setting] = e.value)),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { POWER_PLUGS } from '../kinds';
 import { idSchema } from './id-schema';
 
 const name = z.string().trim().min(1, 'give it a name').max(120);
@@ -65,12 +66,25 @@ export const limitsSchema = z.looseObject({ grams: z.number().positive().max(1e7
 /** What a device takes from the mains, where that is not usual for its kind; and the conditioner that it is plugged into. */
 export const mainsSchema = z.looseObject({ from: idSchema.optional(), watts: z.number().min(0).max(20_000).optional(), volts: z.array(z.tuple([z.number().min(50).max(500), z.number().min(50).max(500)])).min(1).max(4).optional(), hz: z.array(z.union([z.literal(50), z.literal(60)])).min(1).max(2).optional(), inrushAmps: z.number().min(0).max(1000).optional() });
 
+/** Outlets of a supply, and what all give together at most, in mA. Those that are not isolated share one return. */
+export const givesSchema = z.looseObject({
+  outlets: z.array(z.looseObject({
+    id: z.string().regex(/^[\w-]+$/, 'letters, digits, _ and -').max(40), label: z.string().trim().min(1).max(40).optional(),
+    volts: z.number().positive().max(60), also: z.array(z.number().positive().max(60)).max(8).optional(), milliamps: z.number().positive().max(20_000),
+    isolated: z.boolean(), ac: z.boolean().optional(), centre: z.enum(['negative', 'positive']).optional(), plug: z.enum(POWER_PLUGS).optional(),
+  })).min(1, 'a supply has at least one outlet').max(40),
+  totalMilliamps: z.number().positive().max(200_000).optional(),
+});
+
 /** How leads are made: slack for each end, service loop and cutting step in metres, minutes of work, prices in the crew's money. `codes`: how leads are marked. */
 export const makingSchema = z.looseObject({
   slack: mm(10), step: z.number().min(0.001).max(10), perJoint: mm(240), perLead: mm(240),
   perTie: mm(240).optional(), loop: mm(10).optional(), codes: z.enum(['numbers', 'colours']).optional(),
   metrePrice: mm(10_000).optional(), plugPrice: mm(10_000).optional(), hourPrice: mm(100_000).optional(),
 });
+
+/** What of a device can be put back to what is usual for its kind. */
+export const USUAL = ['power', 'gives', 'size', 'units', 'jackSpots', 'mains'] as const;
 
 export type Board = z.infer<typeof boardSchema>;
 export type BoardPlace = z.infer<typeof boardPlaceSchema>;
@@ -79,5 +93,6 @@ export type RackPlace = z.infer<typeof rackPlaceSchema>;
 export type Case = z.infer<typeof caseSchema>;
 export type Loom = z.infer<typeof loomSchema>;
 export type Stage = z.infer<typeof stageSchema>;
+export type Gives = z.infer<typeof givesSchema>;
 export type Limits = z.infer<typeof limitsSchema>;
 export type Making = z.infer<typeof makingSchema>;

@@ -1,7 +1,7 @@
 import type { Draft } from 'immer';
 import { findKind, isControlJack, type Kind, kindOf } from '../kinds';
 import type { Refusal } from './apply';
-import { blocksOf, deviceOf, insideOf, leadOf, leadTypeFor, partnerEnd, partnerLead } from './find';
+import { blocksOf, deviceOf, insideOf, leadOf, leadTypeFor, outletsOf, partnerEnd, partnerLead } from './find';
 import { freshId } from './fresh-id';
 import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from './schema';
 
@@ -115,6 +115,17 @@ function heal(rig: Draft<Rig>, deviceId: string): void {
   }
 }
 
+/** What hangs on an outlet that its supply no longer has is unplugged; a voltage that the outlet no longer gives is forgotten. */
+export function unplugLost(rig: Draft<Rig>, supply: Draft<Device>): void {
+  const outlets = outletsOf(supply);
+  for (const d of rig.devices) {
+    if (d.supply?.device !== supply.id) continue;
+    const outlet = outlets?.find((o, i) => (d.supply!.outlet === undefined ? i === 0 : o.id === d.supply!.outlet));
+    if (!outlet) delete d.supply;
+    else if (d.supply.volts !== undefined && ![outlet.volts, ...(outlet.also ?? [])].includes(d.supply.volts)) delete d.supply.volts;
+  }
+}
+
 /** Removes a device, its states and its leads, and heals the route. */
 export function removeDevice(rig: Draft<Rig>, deviceId: string): Refusal {
   if (!deviceOf(rig, deviceId)) return `There is no device "${deviceId}" any more.`;
@@ -193,9 +204,11 @@ export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string,
   };
   if (was.size && JSON.stringify(was.size) !== JSON.stringify(kind.size)) delete device.size;
   delete device.jackSpots;
+  delete device.gives;
   if (device.units !== undefined && was.rackUnits !== kind.rackUnits) delete device.units;
   if (was.mainsOutlets && !kind.mainsOutlets) for (const d of rig.devices) if (d.mains?.from === deviceId) delete d.mains.from;
   device.kind = kindId;
+  unplugLost(rig, device);
   if (kind.hosts && !was.hosts) {
     for (const [from, to] of kind.hosts.links) rig.leads.push({ id: freshId(`${deviceId}-link`, rig.leads.map((l) => l.id)), from: { device: deviceId, jack: from }, to: { device: deviceId, jack: to }, type: 'inside', metres: 0 });
   }

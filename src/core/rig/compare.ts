@@ -104,6 +104,7 @@ function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): strin
   if (!sameJson([was.size, was.units, was.jackSpots], [now.size, now.units, now.jackSpots])) lines.push(`changed the measures of ${now.name}`);
   if (!sameJson(was.mains, now.mains)) lines.push(`changed what ${now.name} takes from the mains`);
   if (!sameJson(was.power, now.power)) lines.push(`changed what ${now.name} takes of power`);
+  if (!sameJson(was.gives, now.gives)) lines.push(`changed the outlets of ${now.name}`);
   if ((was.pinned ?? false) !== (now.pinned ?? false)) lines.push(now.pinned ? `pinned ${now.name} to its place` : `took out the pin of ${now.name}`);
   if (!sameJson(was.midi, now.midi)) lines.push(`changed how ${now.name} is set up for MIDI`);
   if (!sameJson(was.tempo, now.tempo)) lines.push(`${now.name} takes its time by ${now.tempo ? `${now.tempo.way}${now.tempo.division ? `, ${now.tempo.division}` : ''}` : 'its own setting'}`);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { boardPlaceSchema, boardSchema, caseSchema, limitsSchema, loomSchema, makingSchema, rackPlaceSchema, rackSchema, stageSchema, tourSchema } from './build-schema';
+import { boardPlaceSchema, boardSchema, caseSchema, limitsSchema, loomSchema, makingSchema, rackPlaceSchema, rackSchema, stageSchema, tourSchema, USUAL } from './build-schema';
 import { candidateSchema, controlSchema } from './control-schema';
 import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
 import { addressSchema } from './setting-value';
@@ -26,7 +26,8 @@ export const editSchema = z.discriminatedUnion('edit', [
   edit('disconnect', { lead: idSchema }),
   edit('setLead', { lead: idSchema, metres: z.number().optional(), pfPerMetre: z.number().optional(), type: leadSchema.shape.type.optional(), label: z.string().optional(), shieldLifted: z.boolean().optional(), squareMm: z.number().optional(), conductor: leadSchema.shape.conductor, crossed: z.boolean().optional(), pF: leadSchema.shape.pF.unwrap().nullable().optional(), plugs: leadSchema.shape.plugs }),
   edit('swapEnds', { leads: z.array(idSchema).length(2) }),
-  edit('setDevice', { device: idSchema, name: z.string().optional(), maker: z.string().optional(), model: z.string().optional(), notes: z.string().optional(), place: deviceSchema.shape.place, supply: deviceSchema.shape.supply, power: deviceSchema.shape.power, gear: deviceSchema.shape.gear, size: deviceSchema.shape.size, units: deviceSchema.shape.units, jackSpots: deviceSchema.shape.jackSpots, mains: deviceSchema.shape.mains, pinned: z.boolean().optional() }),
+  edit('setDevice', { device: idSchema, name: z.string().optional(), maker: z.string().optional(), model: z.string().optional(), notes: z.string().optional(), place: deviceSchema.shape.place, supply: deviceSchema.shape.supply, power: deviceSchema.shape.power, gives: deviceSchema.shape.gives, gear: deviceSchema.shape.gear, size: deviceSchema.shape.size, units: deviceSchema.shape.units, jackSpots: deviceSchema.shape.jackSpots, mains: deviceSchema.shape.mains, pinned: z.boolean().optional() }),
+  edit('asUsual', { device: idSchema, what: z.array(z.enum(USUAL)).min(1) }),
   edit('setEngaged', { device: idSchema, sound: idSchema.optional(), engaged: z.boolean() }),
   edit('setSetting', { device: idSchema, sound: idSchema.optional(), setting: idSchema, value: setting }),
   edit('clearState', { device: idSchema, sound: idSchema }),

@@ -122,6 +122,8 @@ const anyEdit = (rig: Rig, n: number): Edit => {
     { edit: 'setBrief', brief: { ...(rig.brief ?? { sources: [], destinations: [], sounds: [], gear: [] }), never: [{ id: 'n', words: `n${n % 5}` }] } },
     { edit: 'setDevice', device: d, pinned: true },
     { edit: 'setDevice', device: d, supply: { device: rig.devices.find((x) => kindOf(x.kind).outlets)?.id ?? d } },
+    { edit: 'setDevice', device: rig.devices.find((x) => kindOf(x.kind).outlets)?.id ?? d, gives: { outlets: [{ id: String(n % 3), volts: 9, also: n % 2 ? [12] : [], milliamps: 100 + (n % 400), isolated: n % 5 > 0 }] } },
+    { edit: 'asUsual', device: d, what: n % 2 ? ['power', 'gives'] : ['size', 'jackSpots'] },
     { edit: 'setLead', lead: l, squareMm: 1 + (n % 4) },
     { edit: 'setLead', lead: l, shieldLifted: n % 2 === 0, pfPerMetre: 60 + (n % 90) },
     { edit: 'swapEnds', leads: [l, pick(rig.leads, n >> 2)?.id ?? 'none'] },

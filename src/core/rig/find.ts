@@ -1,4 +1,4 @@
-import { CONTROL_SIGNALS, type Jack, kindOf } from '../kinds';
+import { CONTROL_SIGNALS, type Jack, kindOf, type Outlet } from '../kinds';
 import { sourceDevice } from './source-id';
 import { DEFAULT_PF_PER_METRE, type Device, type End, type Lead, type LeadType, type Rig, type Sound } from './schema';
 
@@ -11,6 +11,15 @@ export function nameOf(rig: Rig, id: string): string {
   return name === undefined ? id : id.includes('/') ? `${name}, ${id.split('/')[1]}` : name;
 }
 export const jackOf = (device: Device, id: string): Jack | undefined => kindOf(device.kind).jacks.find((j) => j.id === id);
+
+/** The outlets of a supply: its own where they were written in, else those of its kind. Nothing where it is no supply. */
+export const outletsOf = (device: Device): Outlet[] | undefined => {
+  const usual = kindOf(device.kind).outlets;
+  return usual && (device.gives?.outlets.map((o) => ({ ...o, label: o.label ?? `outlet ${o.id}` })) ?? usual);
+};
+
+/** What all outlets of a supply give together at most, in mA; nothing where only the outlets limit it. */
+export const supplyTotal = (device: Device): number | undefined => (device.gives ? device.gives.totalMilliamps : kindOf(device.kind).totalMilliamps);
 
 export const leadFrom = (rig: Rig, device: string, jack: string): Lead | undefined => rig.leads.find((l) => l.from.device === device && l.from.jack === jack);
 export const leadInto = (rig: Rig, device: string, jack: string): Lead | undefined => rig.leads.find((l) => l.to.device === device && l.to.jack === jack);

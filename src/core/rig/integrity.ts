@@ -1,4 +1,5 @@
 import { findKind, isControlJack, type Jack, KINDS, type Kind } from '../kinds';
+import { outletsOf } from './find';
 import type { Problem } from './problem';
 import { CONTROL_LEADS, type Device, type Rig, type SettingValue } from './schema';
 
@@ -31,11 +32,16 @@ export function integrityProblems(rig: Rig): Problem[] {
       const own = devices.get(device.id)?.kind;
       if (own && !own.block && !own.hosts) say(`devices[${row}].host`, `${device.name} (${own.name}) cannot live inside a host: it has no block form`);
     }
-    if (device.supply !== undefined && !devices.get(device.supply.device)?.kind.outlets) {
+    const supply = device.supply && devices.get(device.supply.device);
+    const outlets = supply && outletsOf(supply.device);
+    if (device.supply !== undefined && !outlets) {
       say(`devices[${row}].supply`, `"${device.supply.device}" is no supply of this rig; use a device of the kind "supply-isolated" or "supply-shared"`);
-    } else if (device.supply?.outlet !== undefined && !devices.get(device.supply.device)!.kind.outlets!.some((o) => o.id === device.supply!.outlet)) {
-      say(`devices[${row}].supply.outlet`, `it has the outlets ${devices.get(device.supply.device)!.kind.outlets!.map((o) => `"${o.id}"`).join(', ')}`);
+    } else if (device.supply?.outlet !== undefined && !outlets!.some((o) => o.id === device.supply!.outlet)) {
+      say(`devices[${row}].supply.outlet`, `it has the outlets ${outlets!.map((o) => `"${o.id}"`).join(', ')}`);
     }
+    if (device.gives && !devices.get(device.id)?.kind.outlets) say(`devices[${row}].gives`, `${device.name} is no supply; leave out what it gives, or make it one`);
+    const twice = device.gives?.outlets.find((o, k, all) => all.findIndex((x) => x.id === o.id) < k);
+    if (twice) say(`devices[${row}].gives.outlets`, `two outlets are called "${twice.id}"; give each its own id`);
   });
 
   const used = new Map<string, number>();

@@ -1,6 +1,7 @@
 import { z } from 'zod';
+import { POWER_PLUGS } from '../kinds';
 import { briefSchema } from './brief-schema';
-import { boardPlaceSchema, boardSchema, caseSchema, jackSpotSchema, limitsSchema, loomSchema, mainsSchema, makingSchema, plugShapeSchema, rackPlaceSchema, rackSchema, sizeSchema, stageSchema, tourSchema } from './build-schema';
+import { boardPlaceSchema, boardSchema, caseSchema, givesSchema, jackSpotSchema, limitsSchema, loomSchema, mainsSchema, makingSchema, plugShapeSchema, rackPlaceSchema, rackSchema, sizeSchema, stageSchema, tourSchema } from './build-schema';
 import { idSchema } from './id-schema';
 import { candidateSchema, controlSchema, positionsSchema } from './control-schema';
 import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
@@ -10,7 +11,7 @@ import { setSchema, songSchema } from './song-schema';
 
 export { type Brief, briefSchema, type Character, CHARACTERS, type Way, WAYS } from './brief-schema';
 export { type Assignment, type Candidate, candidateSchema, type Control, controlSchema, type Curve, CURVES, type Positions } from './control-schema';
-export { type Board, type BoardPlace, type Case, type Edge, EDGES, type Limits, type Loom, type Making, PLUG_SHAPES, type PlugShape, type Rack, type RackPlace, type Stage } from './build-schema';
+export { type Board, type BoardPlace, type Case, type Edge, EDGES, type Gives, type Limits, type Loom, type Making, PLUG_SHAPES, type PlugShape, type Rack, type RackPlace, type Stage } from './build-schema';
 export { idSchema } from './id-schema';
 export { type Expects, type MidiSetup, type Send, type TempoSetup, type WrittenMessage } from './midi-schema';
 export { type Address, type SettingValue, type State, stateSchema } from './setting-value';
@@ -46,7 +47,9 @@ export const deviceSchema = z.looseObject({
   /** What feeds it: the supply and, where known, its outlet. */
   supply: z.looseObject({ device: idSchema, outlet: z.string().max(40).optional(), volts: z.number().positive().max(60).optional(), pinned: z.boolean().optional() }).optional(),
   /** What it takes, where that is not usual for its kind. */
-  power: z.looseObject({ volts: z.number().positive().max(60).optional(), maxVolts: z.number().positive().max(60).optional(), milliamps: z.number().positive().max(20_000).optional(), ac: z.boolean().optional(), centre: z.enum(['negative', 'positive']).optional(), noisy: z.boolean().optional(), sensitive: z.boolean().optional(), positiveGround: z.boolean().optional() }).optional(),
+  power: z.looseObject({ volts: z.number().positive().max(60).optional(), maxVolts: z.number().positive().max(60).optional(), milliamps: z.number().positive().max(20_000).optional(), ac: z.boolean().optional(), centre: z.enum(['negative', 'positive']).optional(), plug: z.enum(POWER_PLUGS).optional(), noisy: z.boolean().optional(), sensitive: z.boolean().optional(), positiveGround: z.boolean().optional() }).optional(),
+  /** What a supply gives, where that is not usual for its kind. */
+  gives: givesSchema.optional(),
   /** It has its place for a reason: proposals leave it there. */
   pinned: z.boolean().optional(),
   engaged: z.boolean().optional(),

@@ -1,9 +1,12 @@
 import { findKind } from '../kinds';
 import { clockHour } from '../units';
+import type { USUAL } from './build-schema';
 import type { Edit } from './edit';
 import { endWords, leadOf, nameOf, soundOf } from './find';
 import { promiseWords } from './promise-words';
 import type { Address, Rig, SettingValue } from './schema';
+
+const USUAL_WORDS: Record<(typeof USUAL)[number], string> = { power: 'power', gives: 'outlets', size: 'size', units: 'rack units', jackSpots: 'jacks', mains: 'mains' };
 
 /** A setting's value as a person would say it: knobs of 0 to 10 by clock hour. */
 export function settingWords(kindId: string | undefined, setting: string, value: SettingValue): string {
@@ -46,7 +49,8 @@ export function editWords(rig: Rig, e: Edit): string {
     }
     case 'setLead': return `changed the lead ${into(e.lead)}`;
     case 'swapEnds': return `exchanged where the leads from ${e.leads.map((id) => { const l = leadOf(rig, id); return l ? endWords(rig, l.from) : id; }).join(' and ')} go`;
-    case 'setDevice': return e.name !== undefined ? `renamed ${d(e.device)} to ${e.name}` : `changed the record of ${d(e.device)}`;
+    case 'setDevice': return e.name !== undefined ? `renamed ${d(e.device)} to ${e.name}` : e.supply ? `plugged ${d(e.device)} into ${d(e.supply.device)}` : e.gives ? `wrote in the outlets of ${d(e.device)}` : e.power ? `changed what ${d(e.device)} takes of power` : e.jackSpots || e.size || e.units !== undefined ? `changed the measures of ${d(e.device)}` : `changed the record of ${d(e.device)}`;
+    case 'asUsual': return `gave ${d(e.device)} what is usual for its kind (${e.what.map((x) => USUAL_WORDS[x]).join(', ')})`;
     case 'setEngaged': return `${e.engaged ? 'engaged' : 'bypassed'} ${d(e.device)} ${s(e.sound)}`;
     case 'setSetting': return `set ${d(e.device)}, ${settingWords(kindOfDevice(e.device), e.setting, e.value)}, ${s(e.sound)}`;
     case 'clearState': return `${d(e.device)} follows its own setting ${s(e.sound)}`;

@@ -4,7 +4,7 @@ import { insertFix } from '../findings/insert-fix';
 import type { Fix } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
-import { deviceOf, leadOf, nameOf } from '../rig/find';
+import { deviceOf, leadOf, nameOf, outletsOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 
 /** A place where ground is opened: how, why there, and as edits. */
@@ -58,7 +58,7 @@ function cutOf(rig: Rig, tie: Tie): Cut | undefined {
   if (tie.kind === 'earth') return undefined;
   if (tie.kind === 'supply') {
     const device = deviceOf(rig, tie.device)!;
-    const free = rig.devices.flatMap((d) => (kindOf(d.kind).outlets ?? []).filter((o) => o.isolated && !rig.devices.some((x) => x.supply?.device === d.id && x.supply.outlet === o.id)).map((o) => ({ d, o })))[0];
+    const free = rig.devices.flatMap((d) => (outletsOf(d) ?? []).filter((o) => o.isolated && !rig.devices.some((x) => x.supply?.device === d.id && x.supply.outlet === o.id)).map((o) => ({ d, o })))[0];
     return free && { words: `Feed ${device.name} from ${free.o.label} of ${free.d.name}`, why: 'its return then is its own', price: PRICE.outlet, fix: { words: `Feed ${device.name} from ${free.o.label} of ${free.d.name}`, edits: [{ edit: 'setDevice', device: device.id, supply: { device: free.d.id, outlet: free.o.id } }] } };
   }
   const lead = leadOf(rig, tie.lead!)!;

@@ -13,6 +13,7 @@ import { useWorking } from '../look/use-working';
 import { useDocument, useRig } from '../store/use-rig';
 import { DrawingFiles } from './drawing-files';
 import { DrawnPlan } from './drawn-plan';
+import { JackSpots } from './jack-spots';
 
 const standsOnFloor = (rig: Rig) => (d: Device) => !rig.stage?.spots.some((s) => s.id === d.id) && d.host === undefined && !d.at && !d.rack && sizeOf(d) !== null && ['floor', undefined].includes(d.place) && kindOf(d.kind).job !== 'instrument' && !kindOf(d.kind).destination;
 
@@ -123,8 +124,8 @@ function ItemPanel({ item, onTurn, onPin, onUnder, onOff, canUnder }: { item: Mo
       <h3 style={{ margin: '4px 0' }}>{item.device.name}</h3>
       <p className="figures" style={{ margin: '0 0 6px', fontSize: 13 }}>{item.device.at ? `${item.device.at.x} mm from the left, ${item.device.at.y} mm from the rear edge${item.turn ? `, turned ${item.turn}°` : ''}` : ''}{item.pressed ? `. Stepped on in ${Math.round(item.pressed * 100)} % of the changes.` : '.'}</p>
       <Group gap={6}>{field('width', 'Wide, mm')}{field('depth', 'Deep, mm')}{field('height', 'High, mm')}</Group>
-      {!item.device.size && <p className="faint" style={{ fontSize: 12, margin: '2px 0' }}>Usual for its kind. Measure yours.</p>}
-      <Group gap={10} my={6}><Button size="compact-xs" variant="default" onClick={onTurn}>Turn</Button><Checkbox size="xs" label="Pinned" checked={item.pinned} onChange={(e) => onPin(e.currentTarget.checked)} />{canUnder && <Checkbox size="xs" label="Under the deck" checked={item.under} onChange={(e) => onUnder(e.currentTarget.checked)} />}<Button size="compact-xs" variant="default" onClick={onOff}>Take off</Button></Group>
+      {item.device.size ? <Button size="compact-xs" variant="default" mt={4} onClick={() => edit({ edit: 'asUsual', device: item.device.id, what: ['size'] })}>As usual for its kind</Button> : <p className="faint" style={{ fontSize: 12, margin: '2px 0' }}>Usual for its kind. Measure yours.</p>}
+      <Group gap={10} my={6}><Button size="compact-xs" variant="default" onClick={onTurn}>Turn</Button><JackSpots device={item.device} /><Checkbox size="xs" label="Pinned" checked={item.pinned} onChange={(e) => onPin(e.currentTarget.checked)} />{canUnder && <Checkbox size="xs" label="Under the deck" checked={item.under} onChange={(e) => onUnder(e.currentTarget.checked)} />}<Button size="compact-xs" variant="default" onClick={onOff}>Take off</Button></Group>
     </section>
   );
 }

@@ -1,12 +1,15 @@
 'use client';
 import { Button, Group, NumberInput, Select, Switch } from '@mantine/core';
 import { useState } from 'react';
-import { HEADROOM, loadsOf, needOf, takersOf, unfed, voltagesOf } from '../../core/build';
-import { type Device, nameOf } from '../../core/rig';
+import { HEADROOM, loadsOf, needOf, powerLeadsByPlugs, takersOf, unfed, voltagesOf } from '../../core/build';
+import { type Device, nameOf, outletsOf } from '../../core/rig';
+import { showLength } from '../../core/units';
 import { save } from '../look/save-file';
 import { useWorking } from '../look/use-working';
 import { useDocument, useRig } from '../store/use-rig';
+import { CommitNumber } from '../look/commit-number';
 import { MainsPart } from './mains-part';
+import { PowerLabel, SupplyOutlets } from './power-forms';
 
 /** Outlets and what hangs on them, what each device takes, and a plan that gives outlets out exactly. */
 export function PowerView() {
@@ -45,7 +48,7 @@ export function PowerView() {
       )}
       <div style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1fr) minmax(0,1.15fr)', gap: 28 }}>
         <section>
-          <h3>Outlets</h3>
+          <Group gap={8}><h3>Outlets</h3>{rig.devices.filter((d) => outletsOf(d)).map((d) => <SupplyOutlets key={d.id} supply={d} />)}</Group>
           {loads.length === 0 ? <div className="empty">There is no supply in this rig. Add one from the palette (Ctrl K, “supply”); then outlets can be given out.</div> : (
             <table className="sheet-table figures" data-table="outlets">
               <thead><tr><th>Supply, outlet</th><th>Gives</th><th>Feeds</th><th>Load</th></tr></thead>
@@ -55,7 +58,7 @@ export function PowerView() {
                   return (
                     <tr key={`${l.place.supply.id} ${l.place.outlet.id}`} data-outlet={`${l.place.supply.id} ${l.place.outlet.id}`}>
                       <td>{l.place.supply.name}, <strong>{l.place.outlet.label}</strong><div className="faint" style={{ fontSize: 11 }}>{l.place.outlet.isolated ? 'isolated' : 'shared return'}</div></td>
-                      <td>{l.volts} V{l.place.outlet.ac ? ' AC' : ''}, {l.place.outlet.milliamps} mA</td>
+                      <td>{l.volts} V{l.place.outlet.ac ? ' AC' : ''}, {l.place.outlet.milliamps} mA{l.place.outlet.centre === 'positive' && <div className="faint" style={{ fontSize: 11 }}>centre positive</div>}</td>
                       <td>{l.takers.map((t) => t.device.name).join(', ') || <span className="faint">nothing</span>}</td>
                       <td><div className="loadbar" role="img" aria-label={`${Math.round(share)} % of the outlet`}><span style={{ width: `${Math.min(100, share)}%` }} data-over={l.room < 0} /></div>{l.milliamps} mA{l.room < 0 && l.takers.length > 0 && <strong> {l.milliamps > l.place.outlet.milliamps ? 'too much' : 'no headroom'}</strong>}</td>
                     </tr>
@@ -68,14 +71,31 @@ export function PowerView() {
         <section>
           <h3>Devices</h3>
           <table className="sheet-table figures" data-table="takers">
-            <thead><tr><th>Device</th><th>Takes, V</th><th>mA</th><th>Plugged into</th><th>Stays</th></tr></thead>
+            <thead><tr><th>Device</th><th>Takes, V</th><th>mA</th><th>Plugged into</th><th>Stays</th><th></th></tr></thead>
             <tbody>{takers.map((t) => <TakerRow key={t.device.id} device={t.device} />)}</tbody>
           </table>
         </section>
       </div>
+      <PowerLeads />
       <MainsPart />
       <p className="faint" style={{ fontSize: 12 }}>The plan is exact: voltage or range, AC or DC, polarity, current with headroom, a supply’s total; digital apart from high gain and positive ground from all others, on an outlet and on a shared return. Figures are typical until you put in those of the label. Supplies and mains: what their makers say, local electrical codes and licensed practice come first.</p>
     </div>
+  );
+}
+
+/** The low-voltage leads to bring: which plugs, how long, to what. */
+function PowerLeads() {
+  const rig = useDocument();
+  const units = useRig((s) => s.units);
+  const groups = powerLeadsByPlugs(rig);
+  if (!groups.length) return null;
+  return (
+    <section data-power-leads>
+      <h3>Power leads</h3>
+      <ul className="figures" style={{ margin: '4px 0', fontSize: 13 }}>
+        {groups.map(({ plugs, leads }) => <li key={plugs}><strong>{leads.length}</strong> {plugs}: {leads.map((l) => `${l.device.name}${l.metres === null ? '' : ` ${showLength(l.metres, units.length)}`}`).join(', ')}</li>)}
+      </ul>
+    </section>
   );
 }
 
@@ -89,15 +109,16 @@ function TakerRow({ device }: { device: Device }) {
   const set = (power: Partial<NonNullable<Device['power']>>) => edit({ edit: 'setDevice', device: device.id, power: { ...device.power, ...power } });
   return (
     <tr data-taker={device.id}>
-      <td><strong>{device.name}</strong><div className="faint" style={{ fontSize: 11 }}>{[need.noisy && 'digital', need.sensitive && 'high gain', need.positiveGround && 'positive ground', need.ac && 'AC', `centre ${need.centre ?? 'negative'}`].filter(Boolean).join(', ')}</div></td>
-      <td><NumberInput size="xs" w={66} aria-label={`Volts of ${device.name}`} min={1} max={60} key={need.volts} defaultValue={need.volts} onBlur={(e) => { const v = Number(e.currentTarget.value); if (v > 0 && v !== need.volts) set({ volts: v }); }} /></td>
-      <td><NumberInput size="xs" w={76} aria-label={`Milliamps of ${device.name}`} min={1} max={20_000} key={need.milliamps} defaultValue={need.milliamps} onBlur={(e) => { const v = Number(e.currentTarget.value); if (v > 0 && v !== need.milliamps) set({ milliamps: v }); }} /></td>
+      <td><strong>{device.name}</strong><div className="faint" style={{ fontSize: 11 }}>{[need.noisy && 'digital', need.sensitive && 'high gain', need.positiveGround && 'positive ground', need.maxVolts !== undefined && need.maxVolts !== need.volts && `up to ${need.maxVolts} V`, need.ac ? 'AC' : `centre ${need.centre ?? 'negative'}`].filter(Boolean).join(', ')}</div></td>
+      <td><CommitNumber w={62} aria-label={`Volts of ${device.name}`} min={0.5} max={60} value={need.volts} onCommit={(v) => v !== undefined && set({ volts: v })} /></td>
+      <td><CommitNumber w={72} aria-label={`Milliamps of ${device.name}`} min={1} max={20_000} value={need.milliamps} onCommit={(v) => v !== undefined && set({ milliamps: v })} /></td>
       <td><Select size="xs" w={200} searchable clearable placeholder="no outlet" aria-label={`Outlet of ${device.name}`} data={outlets} value={now} onChange={(v) => {
         if (!v) return void edit({ edit: 'unplugPower', device: device.id });
         const [supply, outlet, volts] = v.split(' ');
         edit({ edit: 'setDevice', device: device.id, supply: { ...device.supply, device: supply!, outlet: outlet!, volts: Number(volts) } });
       }} /></td>
       <td><Switch size="xs" aria-label={`${device.name} stays on its outlet`} disabled={!device.supply} checked={device.supply?.pinned ?? false} onChange={(e) => edit({ edit: 'setDevice', device: device.id, supply: { ...device.supply!, pinned: e.currentTarget.checked } })} /></td>
+      <td><PowerLabel device={device} /></td>
     </tr>
   );
 }

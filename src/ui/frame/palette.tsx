@@ -53,5 +53,5 @@ export function Palette({ onShortcuts, onScheme, onExport }: Props) {
     { id: 'scheme', group: 'Do', label: 'Light or dark sheet', description: 'D', onClick: onScheme },
     { id: 'keys', group: 'Do', label: 'Keys', description: '?', onClick: onShortcuts },
   ];
-  return <Spotlight store={paletteStore} actions={actions} shortcut={['mod + K']} limit={14} scrollable maxHeight={460} nothingFound="Nothing is called that." searchProps={{ placeholder: 'Find a sound, a device, a fix, anything to do …' }} />;
+  return <Spotlight store={paletteStore} actions={actions} shortcut={['mod + K']} limit={14} scrollable maxHeight={460} nothingFound="Nothing is called that." searchProps={{ autoFocus: true, placeholder: 'Find a sound, a device, a fix, anything to do …' }} />;
 }

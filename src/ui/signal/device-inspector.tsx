@@ -5,7 +5,7 @@ import type { StationFigures } from '../../core/analysis';
 import { touchWord } from '../../core/circuit';
 import { type Figure, isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
 import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
-import { type Device, deviceOf, jackLabels, nameOf, type SettingValue } from '../../core/rig';
+import { type Device, deviceOf, jackLabels, nameOf, outletsOf, type SettingValue } from '../../core/rig';
 import { fixed, showChange, showLevel, withPrefix } from '../../core/units';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
@@ -108,7 +108,7 @@ function NameField({ device }: { device: Device }) {
 
 function RecordFields({ device }: { device: Device }) {
   const rig = useDocument();
-  const supplies = rig.devices.flatMap((d) => (kindOf(d.kind).outlets ?? []).map((o) => ({ value: `${d.id} ${o.id}`, label: `${d.name}, ${o.label}` })));
+  const supplies = rig.devices.flatMap((d) => (outletsOf(d) ?? []).map((o) => ({ value: `${d.id} ${o.id}`, label: `${d.name}, ${o.label}` })));
   const edit = useRig((s) => s.edit);
   const [maker, setMaker] = useState(device.maker ?? '');
   const [notes, setNotes] = useState(device.notes ?? '');
@@ -122,7 +122,7 @@ function RecordFields({ device }: { device: Device }) {
       <Group gap={8} align="end" wrap="nowrap">
         <Select size="xs" label="Stands" data={PLACES.map((p) => ({ value: p, label: PLACE_NAMES[p] }))} value={placeOf(device)} allowDeselect={false} disabled={device.host !== undefined} onChange={(v) => v && edit({ edit: 'setDevice', device: device.id, place: PLACES.find((p) => p === v)! })} />
         {supplies.length > 0 && device.host === undefined && (
-          <Select size="xs" label="Fed by" clearable placeholder="not said" data={supplies} value={device.supply ? `${device.supply.device} ${device.supply.outlet ?? ''}` : null} onChange={(v) => v && edit({ edit: 'setDevice', device: device.id, supply: { device: v.split(' ')[0]!, outlet: v.split(' ')[1] } })} />
+          <Select size="xs" label="Fed by" clearable placeholder="not said" data={supplies} value={device.supply ? `${device.supply.device} ${device.supply.outlet ?? ''}` : null} onChange={(v) => edit(v ? { edit: 'setDevice', device: device.id, supply: { device: v.split(' ')[0]!, outlet: v.split(' ')[1] } } : { edit: 'unplugPower', device: device.id })} />
         )}
       </Group>
       <Switch size="xs" mt={6} label="Pinned: proposals leave it where it is" checked={device.pinned === true} onChange={(e) => edit({ edit: 'setDevice', device: device.id, pinned: e.currentTarget.checked })} />

@@ -16,7 +16,7 @@ export function KindPicker({ title, fits, editsFor, onPick, onClose }: { title: 
   return (
     <Modal opened onClose={onClose} title={title} size="xl" centered>
       <TextInput
-        data-autofocus aria-label="Find a kind" placeholder="Type to find: drive, delay, buffer …" value={query}
+        autoFocus data-autofocus aria-label="Find a kind" placeholder="Type to find: drive, delay, buffer …" value={query}
         onChange={(e) => {
           setQuery(e.currentTarget.value);
           setAt(0);
