@@ -8,7 +8,7 @@ forEachFile((person) => (tech = person));
 const bare: Rig = { ...touringRig, brief: undefined, promises: undefined };
 const pick = async (label: string, words: string) => {
   await tech.page.locator(`.promise-form ::-p-aria([name="${label}"])`).click();
-  await tech.page.locator(`[role="option"]::-p-text(${words})`).click();
+  await tech.pick(words);
 };
 
 test('a promise is put together from a short list, checked at once, broken by an edit and told with its route', async () => {
@@ -38,7 +38,7 @@ test('a promise is put together from a short list, checked at once, broken by an
   const connect = async (label: string, words: string) => {
     await (await tech.page.locator(`::-p-aria([name="${label}"])`).waitHandle()).click();
     await tech.page.keyboard.type(words);
-    await tech.page.locator(`[role="option"]::-p-text(${words})`).click();
+    await tech.pick(words);
   };
   await connect('From an output', 'Tide tracks, click out');
   await connect('To an input', 'Tracks direct box, in');
@@ -58,7 +58,7 @@ test('a control that moves one thing only, and taking a promise back', async () 
   await pick('What is promised', 'a control moves some destinations and nothing else');
   await tech.page.locator('.promise-form ::-p-aria([name="Control"])').click();
   await tech.page.keyboard.type('Pedal, heel to toe of Swell');
-  await tech.page.locator('[role="option"]::-p-text(Pedal, heel to toe of Swell pedal)').click();
+  await tech.pick('Pedal, heel to toe of Swell pedal');
   await pick('moves only', 'Stage cabinet');
   await tech.press('Escape');
   await pick('In these sounds', 'Lead');

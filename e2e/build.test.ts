@@ -41,8 +41,8 @@ test('power as the labels say: outlets of its own, what a device takes, what goe
   await tech.button('What the label of Groundswell says');
   await tech.typeOver('[data-power-label="a"] input[inputmode="decimal"]', '12');
   await tech.page.locator('::-p-aria([name="Current"])').click();
-  await tech.page.locator('[role="option"] ::-p-text(AC)').click();
-  await tech.button('Done');
+  await tech.pick('AC');
+  await tech.done();
   await tech.reads('[data-taker="a"]', 'AC');
   await tech.button('Plan the outlets');
   await tech.reads('[data-plan]', 'Groundswell gets nothing: no outlet gives 12 V AC');
@@ -51,9 +51,9 @@ test('power as the labels say: outlets of its own, what a device takes, what goe
   await tech.button('Outlets of Brick …');
   await tech.typeOver('[aria-label="Voltages of outlet 2"]', '9 12 18');
   await tech.page.locator('[aria-label="Current of outlet 2"]').click();
-  await tech.page.locator('[role="option"] ::-p-text(AC)').click();
+  await tech.pick('AC');
   await tech.typeOver('[aria-label="Milliamps of outlet 2"]', '300');
-  await tech.button('Done');
+  await tech.done();
   await tech.reads('[data-outlet="s 2"]', '9 V AC, 300 mA');
   await tech.button('Plan the outlets');
   await tech.reads('[data-plan]', '2 of 2 devices can be fed');
@@ -66,7 +66,7 @@ test('power as the labels say: outlets of its own, what a device takes, what goe
   // Back to its kind: the device on AC is then in danger, and it says so.
   await tech.button('Outlets of Brick …');
   await tech.button('As usual for its kind');
-  await tech.button('Done');
+  await tech.done();
   await tech.press('f');
   await tech.page.locator('::-p-text(Groundswell takes AC and gets DC.)').wait();
 });

@@ -141,7 +141,7 @@ test('mains: watts at the venue, and what does not bear a country', async () => 
   await tech.reads('[data-country="NO"]', 'Norway 230 V, 50 Hz C, F');
   await tech.page.locator('::-p-aria([name="Where it plays"])').click();
   await tech.page.keyboard.type('United Sta');
-  await tech.page.locator('[role="option"] ::-p-text(United States)').click();
+  await tech.pick('United States');
   await tech.reads('[data-country="US"]', 'Stage head (too little), Deck head (too little)');
 });
 

@@ -1,6 +1,6 @@
 import { brokenRig, hybridRig, touringRig } from '../src/core/demo';
 import { pressesBetween } from '../src/core/control';
-import { allPairs, bothNumbers, hex, midiDevices, runChange, setStage } from '../src/core/midi';
+import { allPairs, bothNumbers, hex, midiDevices, midiOf, runChange, setStage } from '../src/core/midi';
 import { applyEdit, type Rig } from '../src/core/rig';
 import { allScenes } from '../src/core/songs';
 import { fixed } from '../src/core/units';
@@ -39,10 +39,10 @@ test('a control is set up: one switch with opposite ends, and what it reaches is
   await tech.see('[data-editor="control"]');
   await tech.page.locator('::-p-aria([name="Add a device that it moves"])').click();
   await tech.page.keyboard.type('Dome');
-  await tech.page.locator('[role="option"]::-p-text(Dome Reverb)').click();
+  await tech.pick('Dome Reverb');
   await tech.see('[data-assignment]');
   await tech.page.locator('::-p-aria([name="Setting"][role="combobox"])').click();
-  await tech.page.locator('[role="option"]::-p-text(Mix)').click();
+  await tech.pick('Mix');
   await tech.reads('[data-editor="control"]', "0 %: Dome Reverb Mix at 7 o'clock");
   await tech.page.locator('label ::-p-text(Reach and sweeps)').click();
   await tech.reads('[data-reached="pedal wide"]', /wet \d+ to \d+ %/);
@@ -92,6 +92,28 @@ test('numbers: the wire and every screen side by side; a screen is typed and the
   await tech.typeOver('::-p-aria([name="sends bank"])', '2');
   await tech.typeOver('::-p-aria([name="and program"])', '1');
   await tech.reads('[data-offset]', 'wire bank 2 program 1, screen 3-2 on Switchyard, which keeps Wheel first there');
+});
+
+test('what a device takes in is written down as its manual has it, and the messages follow', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/control?part=wiring`);
+  await tech.button('What Gangway Echo takes in');
+  const before = midiOf(touringRig.devices.find((d) => d.id === 'echo')!)!;
+  expect(await tech.texts('[data-reception="echo"] [data-takes]')).toHaveLength(before.mapped.length);
+  await tech.page.locator('::-p-aria([name="Add what a control change moves"])').click();
+  await tech.pick('Repeats');
+  await tech.page.waitForFunction((n) => document.querySelectorAll('[data-reception="echo"] [data-takes]').length === n, {}, before.mapped.length + 1);
+  await tech.typeOver(`[aria-label="Number of control change ${before.mapped.length + 1}"]`, '77');
+  await tech.page.locator('[aria-label="How control change 77 acts"]').click();
+  await tech.pick('turns over each time');
+  await tech.page.locator('::-p-aria([name="tells back what is changed on it"])').click();
+  await tech.typeOver('[data-reception="echo"] ::-p-aria([name="In place after a program, ms"])', '90');
+  await tech.done();
+  await tech.reads('[data-midi="echo"]', '90 ms program');
+  await tech.reads('[data-midi="echo"]', 'reports back');
+  const echo = (await tech.savedRig(id)).devices.find((d) => d.id === 'echo')!;
+  expect(midiOf(echo)!.mapped.at(-1)).toMatchObject({ setting: 'repeats', cc: 77, way: 'toggle' });
+  expect(echo.figures!.programMs).toMatchObject({ value: 90, from: 'sheet' });
 });
 
 test('the bus: bytes and times of a change, landings in order, and all pairs worked out beside the page', async () => {

@@ -12,7 +12,7 @@ async function choose(label: string, words: string): Promise<void> {
   const field = await tech.page.locator(`::-p-aria([name="${label}"])`).waitHandle();
   await field.click();
   await tech.page.keyboard.type(words);
-  await tech.page.locator(`[role="option"]::-p-text(${words})`).click();
+  await tech.pick(words);
 }
 async function connect(from: string, to: string): Promise<void> {
   await choose('From an output', from);

@@ -1,4 +1,4 @@
-import puppeteer, { type Browser, type BrowserContext, type KeyInput, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core';
 import type { Rig } from '../src/core/rig';
 
 const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
@@ -39,7 +39,7 @@ export class Person {
   }
   /** A page answers once its scripts have taken up everything in it, part by part. */
   private ready = () => this.page.waitForFunction(() => {
-    const all = [...document.querySelectorAll('main, .frame, button, input, select, textarea')];
+    const all = [...document.querySelectorAll('main, .frame, button, input, select, textarea:not([aria-hidden])')];
     return document.readyState === 'complete' && all.length > 0 && all.every((e) => Object.keys(e).some((k) => k.startsWith('__reactProps')));
   });
 
@@ -80,6 +80,16 @@ export class Person {
   /** Presses a button by what it says. */
   async button(name: string): Promise<void> {
     await this.page.locator(`::-p-aria([name="${name}"][role="button"])`).click();
+  }
+  /** Picks from the list that is open by what a line of it says; lists that are shut stay in the page unseen. */
+  async pick(words: string): Promise<void> {
+    const line = await this.page.waitForFunction((w) => [...document.querySelectorAll<HTMLElement>('[role="option"]')].find((e) => e.getClientRects().length > 0 && e.innerText.includes(w)), {}, words);
+    await (line as unknown as ElementHandle<Element>).asLocator().click();
+  }
+  /** Leaves a dialog and waits until nothing of it lies over the page. */
+  async done(): Promise<void> {
+    await this.button('Done');
+    await this.gone('.mantine-Modal-overlay');
   }
   saved = () => this.see('[data-save="saved"]');
   /** The rig as the server has it, once everything is saved. */

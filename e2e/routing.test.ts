@@ -12,7 +12,7 @@ const strips = (): Promise<string[]> => tech.page.$$eval('.station', (all) => [.
 const choose = async (label: string, words: string) => {
   await tech.click(`[aria-label="${label}"]`);
   await tech.page.keyboard.type(words);
-  await tech.page.locator(`[role="option"]::-p-text(${words})`).click();
+  await tech.pick(words);
 };
 
 test('a modeler is folded into one strip a pass and unfolded again; its figures are those of its ends', async () => {
@@ -41,7 +41,7 @@ test('one destination followed, one source followed, lanes folded to their strip
   expect((await strips()).sort()).toEqual(wide.route.filter((id) => id !== 'steel').sort());
   await (await tech.see('[aria-label="Follow one source or destination"]'))!.click({ count: 3 });
   await tech.page.keyboard.type('from Tide tracks');
-  await tech.page.locator('[role="option"]::-p-text(from Tide tracks)').click();
+  await tech.pick('from Tide tracks');
   await tech.gone('[data-station="kiln"]');
   expect(await strips()).toEqual(['tracks:out', 'tdi', 'tdesk', 'tracks:click', 'tech']);
   await tech.button('Fold lane 2');

@@ -30,7 +30,7 @@ test('a song: tempo changed, a section’s sound and bars, a knob by the clock t
   await tech.reads('[data-section="s2"]', /^11 0:40/);
   await tech.page.locator('::-p-aria([name="Add a device that differs"])').click();
   await tech.page.keyboard.type('Kiln');
-  await tech.page.locator('[role="option"]::-p-text(Kiln Drive)').click();
+  await tech.pick('Kiln Drive');
   const knob = await tech.page.locator('[data-differs="kiln"] [aria-label="Drive"]').waitHandle();
   await knob.focus();
   await tech.press('ArrowUp');
@@ -140,7 +140,7 @@ test('a stand-in for a delay: what is lost and what changes, and it can be put i
   await tech.open(`/rigs/${id}/songs?part=instead`);
   await tech.press('5');
   await tech.page.locator('[role="combobox"], input[aria-haspopup="listbox"]').click();
-  await tech.page.locator('[role="option"]::-p-text(Gangway Echo)').click();
+  await tech.pick('Gangway Echo');
   await tech.reads('[data-substitute="delay-analog"]', /stereo outputs.*programs over MIDI.*times over 600 ms/);
   await tech.button('Put it in');
   expect((await tech.savedRig(id)).devices.find((d) => d.id === 'echo')!.kind).toBe('delay-analog');

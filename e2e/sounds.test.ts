@@ -78,7 +78,7 @@ test('what arrives at one destination: every sound with its sources, level, widt
   await tech.open('/rigs/salt-and-ferry/sounds');
   await tech.page.locator('label ::-p-text(What arrives)').click();
   await tech.click('[aria-label="Heard at"], [role="combobox"]');
-  await tech.page.locator('[role="option"]::-p-text(House, wide pair)').click();
+  await tech.pick('House, wide pair');
   const figures = analyse(touringRig).sounds.map((s) => ({ sound: s.sound, at: s.destinations.find((d) => d.name === 'House, wide pair')! }));
   for (const { sound, at } of figures) {
     const row = await (await tech.see(`[data-arrival="${sound}"]`))!.evaluate((e) => (e as HTMLElement).innerText.replace(/\s+/g, ' '));

@@ -1,7 +1,8 @@
 'use client';
-import { Button, Checkbox, Group, NumberInput, Progress, TextInput } from '@mantine/core';
+import { Button, Checkbox, Group, Progress, TextInput } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import { checklist, cureEnds, USUAL_CURE_HOURS } from '../../core/build';
+import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 
 const WHO = 'yantrel initials';
@@ -31,7 +32,7 @@ export function ChecklistView() {
     <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="checklist">
       <Group gap={10} align="end">
         <TextInput size="xs" w={110} label="Who ticks" placeholder="initials" maxLength={40} value={who} onChange={(e) => { setWho(e.currentTarget.value); localStorage.setItem(WHO, e.currentTarget.value); }} />
-        <NumberInput size="xs" w={130} label="Adhesive sets, h" min={0} max={240} value={hours} onChange={(v) => { const h = Number(v); if (h >= 0 && h !== hours) edit({ edit: 'setCure', from: rig.done?.cureFrom ?? null, hours: h }); }} />
+        <CommitNumber w={130} label="Adhesive sets, h" min={0} max={240} value={hours} onCommit={(h) => h !== undefined && edit({ edit: 'setCure', from: rig.done?.cureFrom ?? null, hours: h })} />
         <Button size="xs" variant="default" onClick={() => edit({ edit: 'setCure', from: rig.done?.cureFrom ? null : new Date().toISOString(), hours })}>{rig.done?.cureFrom ? 'Stop the timer' : 'Fastened: start the timer'}</Button>
         <Button size="xs" variant="default" onClick={() => window.print()}>Print</Button>
         <span data-checked style={{ fontSize: 13 }}>{done} of {all.length} done{ends !== undefined && now !== null ? (waits ? `; no power or leads before ${when(new Date(ends).toISOString())}` : '; the adhesive has set') : ''}</span>

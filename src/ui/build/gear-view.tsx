@@ -1,10 +1,11 @@
 'use client';
-import { Button, Checkbox, Group, NumberInput, TextInput } from '@mantine/core';
+import { Button, Checkbox, Group, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { gearSums, gramsOf, TWO_PERSONS_GRAMS } from '../../core/build';
 import { kindOf } from '../../core/kinds';
 import type { Device } from '../../core/rig';
 import { fixed } from '../../core/units';
+import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
 import { ReadButton } from './read-button';
@@ -38,7 +39,7 @@ function GearRow({ device }: { device: Device }) {
   const gear = device.gear ?? {};
   const set = (change: Partial<NonNullable<Device['gear']>>) => edit({ edit: 'setDevice', device: device.id, gear: { ...gear, ...change } });
   const text = (key: 'serial' | 'owner', label: string) => <TextInput size="xs" w={150} aria-label={`${label} of ${device.name}`} key={gear[key] ?? ''} defaultValue={gear[key] ?? ''} onBlur={(e) => e.currentTarget.value !== (gear[key] ?? '') && set({ [key]: e.currentTarget.value || undefined })} />;
-  const number = (key: 'grams' | 'value', label: string, usual: number | null) => <NumberInput size="xs" w={100} aria-label={`${label} of ${device.name}`} min={0} placeholder={usual === null ? '' : String(usual)} key={gear[key] ?? ''} defaultValue={gear[key] ?? ''} onBlur={(e) => { const v = e.currentTarget.value === '' ? undefined : Number(e.currentTarget.value); if (v !== gear[key]) set({ [key]: v }); }} />;
+  const number = (key: 'grams' | 'value', label: string, usual: number | null) => <CommitNumber w={100} aria-label={`${label} of ${device.name}`} min={0} max={key === 'grams' ? 1e6 : 1e9} placeholder={usual === null ? '' : String(usual)} value={gear[key]} onCommit={(v) => set({ [key]: v })} />;
   return (
     <tr data-gear={device.id}>
       <td><strong>{device.name}</strong><div className="faint" style={{ fontSize: 11 }}>{[kindOf(device.kind).name, device.maker, device.model].filter(Boolean).join(', ')}</div></td>

@@ -6,6 +6,7 @@ import { bothNumbers, hex, keyWords, type Message, messageWords, midiDevices, ru
 import { nameOf, type Rig, type Send, type Sound, type WrittenMessage } from '../../core/rig';
 import { allScenes, type Scene } from '../../core/songs';
 import { fixed, showLevel } from '../../core/units';
+import { CommitNumber } from '../look/commit-number';
 import { useAnswer } from '../look/use-answer';
 import { useWorking } from '../look/use-working';
 import { useDocument, useRig } from '../store/use-rig';
@@ -145,11 +146,11 @@ function WrittenList({ rig, stage, scene }: { rig: Rig; stage: Stage; scene: Sce
               {written.map((x, i) => (
                 <tr key={i}>
                   <td>{x.message.type === 'program' ? 'program' : 'control'}</td>
-                  <td><NumberInput size="xs" w={64} aria-label="Channel" min={1} max={16} value={x.message.channel} onChange={(v) => change(i, { ...x.message, channel: Number(v) || 1 })} /></td>
+                  <td><CommitNumber w={64} aria-label="Channel" min={1} max={16} allowDecimal={false} value={x.message.channel} onCommit={(v) => v !== undefined && change(i, { ...x.message, channel: v })} /></td>
                   {x.message.type === 'program' ? (
-                    <><td><NumberInput size="xs" w={72} aria-label="Bank" placeholder="no bank" min={0} value={x.message.bank ?? ''} onChange={(v) => change(i, { ...x.message, bank: v === '' ? undefined : Number(v) } as WrittenMessage)} /></td><td><NumberInput size="xs" w={72} aria-label="Program on the wire" min={0} max={127} value={x.message.number} onChange={(v) => change(i, { ...x.message, number: Number(v) || 0 } as WrittenMessage)} /></td></>
+                    <><td><CommitNumber w={72} aria-label="Bank" placeholder="no bank" min={0} max={16383} allowDecimal={false} value={x.message.bank} onCommit={(bank) => change(i, { ...x.message, bank } as WrittenMessage)} /></td><td><CommitNumber w={72} aria-label="Program on the wire" min={0} max={127} allowDecimal={false} value={x.message.number} onCommit={(v) => change(i, { ...x.message, number: v ?? 0 } as WrittenMessage)} /></td></>
                   ) : (
-                    <><td><NumberInput size="xs" w={72} aria-label="Control" min={0} max={127} value={x.message.cc} onChange={(v) => change(i, { ...x.message, cc: Number(v) || 0 } as WrittenMessage)} /></td><td><NumberInput size="xs" w={72} aria-label="Value" min={0} max={127} value={x.message.value} onChange={(v) => change(i, { ...x.message, value: Number(v) || 0 } as WrittenMessage)} /></td></>
+                    <><td><CommitNumber w={72} aria-label="Control" min={0} max={127} allowDecimal={false} value={x.message.cc} onCommit={(v) => change(i, { ...x.message, cc: v ?? 0 } as WrittenMessage)} /></td><td><CommitNumber w={72} aria-label="Value" min={0} max={127} allowDecimal={false} value={x.message.value} onCommit={(v) => change(i, { ...x.message, value: v ?? 0 } as WrittenMessage)} /></td></>
                   )}
                   <td className="faint">{x.to ? `for ${nameOf(rig, x.to)}` : ''}{x.message.type === 'program' && x.to && midiDevices(rig).has(x.to) ? `, screen ${shownOn(midiDevices(rig).get(x.to)!.shows, x.message)}` : ''}</td>
                   <td><Tooltip label="Take out"><ActionIcon size="sm" variant="default" aria-label="Take this message out" onClick={() => save(written.filter((_, k) => k !== i))}><IconTrash size={14} /></ActionIcon></Tooltip></td>

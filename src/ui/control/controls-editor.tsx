@@ -1,11 +1,13 @@
 'use client';
-import { ActionIcon, Button, Group, MultiSelect, NumberInput, Select, Slider, Switch, TextInput, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, Group, MultiSelect, Select, Slider, Switch, TextInput, Tooltip } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { allControls, endsOfAssignment, stepsOf, valueAt } from '../../core/control';
 import { kindOf, type Parameter } from '../../core/kinds';
 import { type Assignment, type Control, type Curve, deviceOf, freshId, nameOf, type Rig, type SettingValue, settingWords } from '../../core/rig';
+import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
+import { movable } from './movable';
 
 const TYPES: { value: Control['type']; label: string }[] = [{ value: 'switch', label: 'switch' }, { value: 'pedal', label: 'pedal' }, { value: 'tap', label: 'tap' }, { value: 'message', label: 'MIDI message' }, { value: 'tempo', label: 'tempo' }];
 const CURVE_NAMES: Record<Curve, string> = { linear: 'linear', 'equal-power': 'equal power', audio: 'audio', 'reverse-audio': 'reverse audio' };
@@ -47,14 +49,6 @@ export function ControlsEditor() {
   );
 }
 
-/** Settings of a device that a control can move. */
-const movable = (rig: Rig, device: string): { value: string; label: string }[] => {
-  const d = deviceOf(rig, device);
-  if (!d) return [];
-  const kind = kindOf(d.kind);
-  return [...(kind.alwaysOn ? [] : [{ value: 'engaged', label: kind.stateWords ? `${kind.stateWords.on} or ${kind.stateWords.off}` : 'engaged or bypassed' }]), ...kind.parameters.filter((p) => p.type !== 'text').map((p) => ({ value: p.id, label: p.label }))];
-};
-
 function OneControl({ control }: { control: Control }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
@@ -79,8 +73,8 @@ function OneControl({ control }: { control: Control }) {
       </Group>
       {control.type === 'pedal' && (
         <Group gap={8} mt={6}>
-          <NumberInput size="xs" w={130} label="Travel counts from, %" min={0} max={100} value={control.travel?.from ?? 0} onChange={(v) => set({ travel: { from: Number(v) || 0, to: control.travel?.to ?? 100 } })} />
-          <NumberInput size="xs" w={130} label="to, %" min={0} max={100} value={control.travel?.to ?? 100} onChange={(v) => set({ travel: { from: control.travel?.from ?? 0, to: Number(v) || 100 } })} />
+          <CommitNumber w={130} label="Travel counts from, %" min={0} max={99} value={control.travel?.from ?? 0} onCommit={(v) => set({ travel: { from: v ?? 0, to: control.travel?.to ?? 100 } })} />
+          <CommitNumber w={130} label="to, %" min={1} max={100} value={control.travel?.to ?? 100} onCommit={(v) => set({ travel: { from: control.travel?.from ?? 0, to: v ?? 100 } })} />
         </Group>
       )}
       <h3>In {sound?.name ?? 'this sound'}</h3>
@@ -107,8 +101,8 @@ function OneControl({ control }: { control: Control }) {
                 <td><Select size="xs" w={126} aria-label="Setting" data={movable(rig, a.device)} value={a.setting} allowDeselect={false} onChange={(v) => v && setAssign(a, { setting: v, min: undefined, max: undefined, on: undefined, off: undefined })} /></td>
                 {control.type === 'pedal' && p?.type === 'knob' ? (
                   <>
-                    <td><NumberInput size="xs" w={66} aria-label="Value at the heel" min={p.min} max={p.max} step={0.5} value={low} onChange={(v) => setAssign(a, { min: Number(v) })} /></td>
-                    <td><NumberInput size="xs" w={66} aria-label="Value at the toe" min={p.min} max={p.max} step={0.5} value={high} onChange={(v) => setAssign(a, { max: Number(v) })} /></td>
+                    <td><CommitNumber w={66} aria-label="Value at the heel" min={p.min} max={p.max} step={0.5} value={low} onCommit={(v) => setAssign(a, { min: v })} /></td>
+                    <td><CommitNumber w={66} aria-label="Value at the toe" min={p.min} max={p.max} step={0.5} value={high} onCommit={(v) => setAssign(a, { max: v })} /></td>
                   </>
                 ) : (
                   <>
@@ -118,7 +112,7 @@ function OneControl({ control }: { control: Control }) {
                 )}
                 {control.type === 'pedal' && <td><Select size="xs" w={104} aria-label="Curve" data={Object.entries(CURVE_NAMES).map(([value, label]) => ({ value, label }))} value={a.curve ?? 'linear'} allowDeselect={false} onChange={(v) => v && setAssign(a, { curve: v as Curve })} /></td>}
                 <td><MultiSelect size="xs" w={132} aria-label="Sounds it holds in" placeholder={a.sounds?.length ? '' : 'every sound'} data={rig.sounds.map((s) => ({ value: s.id, label: s.name }))} value={a.sounds ?? []} onChange={(v) => setAssign(a, { sounds: v.length ? v : undefined })} /></td>
-                <td><NumberInput size="xs" w={64} aria-label="Control change" min={0} max={127} placeholder="–" value={a.cc ?? ''} onChange={(v) => setAssign(a, { cc: v === '' ? undefined : Number(v) })} />{steps === 128 && <span className="faint" style={{ fontSize: 11 }}>128 steps</span>}</td>
+                <td><CommitNumber w={64} aria-label="Control change" min={0} max={127} allowDecimal={false} placeholder="–" value={a.cc} onCommit={(v) => setAssign(a, { cc: v })} />{steps === 128 && <span className="faint" style={{ fontSize: 11 }}>128 steps</span>}</td>
                 <td><Tooltip label="Take out"><ActionIcon size="sm" variant="default" aria-label={`Take ${nameOf(rig, a.device)} out of ${control.name}`} onClick={() => set({ assigns: control.assigns.filter((x) => x !== a) })}><IconTrash size={14} /></ActionIcon></Tooltip></td>
               </tr>
             );
@@ -134,7 +128,7 @@ function OneControl({ control }: { control: Control }) {
 const words = (rig: Rig, a: Assignment, value: SettingValue): string => (a.setting === 'engaged' ? (value ? 'engaged' : 'bypassed') : settingWords(deviceOf(rig, a.device)?.kind, a.setting, typeof value === 'number' ? Number(value.toFixed(1)) : value));
 
 function ValueField({ parameter, label, value, onChange }: { parameter: Parameter | undefined; label: string; value: SettingValue; onChange: (v: SettingValue) => void }) {
-  if (parameter?.type === 'knob') return <NumberInput size="xs" w={76} aria-label={label} min={parameter.min} max={parameter.max} step={0.5} value={typeof value === 'number' ? value : parameter.initial} onChange={(v) => onChange(Number(v))} />;
+  if (parameter?.type === 'knob') return <CommitNumber w={76} aria-label={label} min={parameter.min} max={parameter.max} step={0.5} value={typeof value === 'number' ? value : parameter.initial} onCommit={(v) => v !== undefined && onChange(v)} />;
   if (parameter?.type === 'choice') return <Select size="xs" w={100} aria-label={label} data={parameter.options} value={typeof value === 'string' ? value : parameter.initial} allowDeselect={false} onChange={(v) => v && onChange(v)} />;
   return <Switch size="xs" aria-label={label} checked={value === true} onChange={(e) => onChange(e.currentTarget.checked)} />;
 }

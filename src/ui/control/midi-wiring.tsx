@@ -10,6 +10,7 @@ import { allScenes } from '../../core/songs';
 import { SeverityMark } from '../look/severity';
 import { ConnectForm } from '../signal/wiring-list';
 import { useDocument, useRig } from '../store/use-rig';
+import { Reception } from './reception';
 
 const THRU_WORDS: Record<Thru, string> = { none: 'passes nothing on', hardware: 'copies', software: 'repeats', merged: 'repeats and joins its own' };
 
@@ -129,7 +130,7 @@ function Row({ m, orders, severity, current, onPick }: { m: MidiDevice; orders: 
       <td>{listens ? <Select size="xs" w={140} aria-label={`Who tells ${device.name}`} clearable placeholder={orders.commanderOf.has(device.id) ? `${nameOf(rig, orders.commanderOf.get(device.id)!)} (nearest)` : 'nobody'} data={by.filter((s) => s.commands || s.recalls).map((s) => ({ value: s.device.id, label: s.device.name }))} value={device.midi?.commander ?? null} onChange={(v) => set({ commander: v ?? undefined })} /> : <span className="faint">–</span>}</td>
       <td>{needs.join(', ') || <span className="faint">nothing</span>}{wantsClock(m) && device.tempo ? <span className="faint"> ({device.tempo.division ?? 'quarter'})</span> : null}</td>
       <td>{by.map((s) => s.device.name).join(', ') || <span className="faint">nobody</span>}</td>
-      <td>{m.programs ? `${m.programMs} ms program${m.gapMs ? `, ${m.gapMs} ms of it silent` : ''}` : ''}{m.mapped.length ? `${m.programs ? '; ' : ''}${m.controlMs} ms control` : ''}{m.reports ? <div className="faint" style={{ fontSize: 11 }}>reports back</div> : null}</td>
+      <td>{m.programs ? `${m.programMs} ms program${m.gapMs ? `, ${m.gapMs} ms of it silent` : ''}` : ''}{m.mapped.length ? `${m.programs ? '; ' : ''}${m.controlMs} ms control` : ''}{m.reports ? <div className="faint" style={{ fontSize: 11 }}>reports back</div> : null}{listens && <div><Reception m={m} /></div>}</td>
       <td>{midiJack ? <Select size="xs" w={92} aria-label={`Sockets of ${device.name}`} data={[{ value: 'DIN', label: 'DIN' }, { value: 'TRS-A', label: 'TRS A' }, { value: 'TRS-B', label: 'TRS B' }]} value={device.midi?.socket ?? midiJack.connector} allowDeselect={false} onChange={(v) => v && set({ socket: v as MidiSetup['socket'] })} /> : <span className="faint">USB</span>}{m.sends.some((s) => s === 'program' || s === 'control') && midiJack && <Checkbox size="xs" mt={4} label="running status" checked={m.runningStatus} onChange={(e) => set({ runningStatus: e.currentTarget.checked })} />}</td>
     </tr>
   );

@@ -5,6 +5,7 @@ import type { Numbering } from '../../core/kinds';
 import { bothNumbers, freeAddress, type MidiDevice, midiDevices, numberingWords, setStage, shownOn, wireOf } from '../../core/midi';
 import type { Address, MidiSetup, Rig, Sound } from '../../core/rig';
 import { numberSounds } from '../../core/songs';
+import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 
 /** Where each device keeps each sound: the number on the wire beside what its screen shows; and what a number sent by one becomes on another. */
@@ -54,8 +55,8 @@ function AddressCell({ m, sound, address }: { m: MidiDevice; sound: Sound; addre
       <Popover.Target><button type="button" className="press-count" onClick={() => setOpen(!open)} aria-label={`${m.device.name}, ${sound.name}: ${address ? bothNumbers(m.shows, address) : 'no program'}`}>{address ? bothNumbers(m.shows, address) : <span className="faint">no program</span>}</button></Popover.Target>
       <Popover.Dropdown>
         <Group gap={8} align="end">
-          {m.bank !== 'none' && <NumberInput size="xs" w={92} label="Bank, wire" min={0} max={16383} value={bank ?? 0} onChange={(v) => set({ bank: Number(v) || 0, number: address?.number ?? 0 })} />}
-          <NumberInput size="xs" w={100} label="Program, wire" min={0} max={127} value={address?.number ?? ''} onChange={(v) => (v === '' ? set(null) : set({ ...(bank !== undefined && { bank }), number: Math.max(0, Math.min(127, Number(v))) }))} />
+          {m.bank !== 'none' && <CommitNumber w={92} label="Bank, wire" min={0} max={16383} allowDecimal={false} value={bank ?? 0} onCommit={(v) => set({ bank: v ?? 0, number: address?.number ?? 0 })} />}
+          <CommitNumber w={100} label="Program, wire" min={0} max={127} allowDecimal={false} value={address?.number} onCommit={(v) => set(v === undefined ? null : { ...(bank !== undefined && { bank }), number: v })} />
           <TextInput size="xs" w={110} label="As its screen shows" key={address ? shownOn(m.shows, address) : ''} defaultValue={address ? shownOn(m.shows, address) : ''} error={problem} onBlur={(e) => {
             const text = e.currentTarget.value;
             if (!text.trim() || (address && text === shownOn(m.shows, address))) return;
@@ -89,7 +90,7 @@ function Counting({ devices }: { devices: MidiDevice[] }) {
               <tr key={m.device.id} data-counting={m.device.id}>
                 <td><strong>{m.device.name}</strong></td>
                 <td><SegmentedControl size="xs" aria-label={`${m.device.name} counts from`} data={['0', '1']} value={String(m.shows.from)} onChange={(v) => set({ from: v === '1' ? 1 : 0 })} /></td>
-                <td><NumberInput size="xs" w={90} aria-label={`Slots in a bank of ${m.device.name}`} min={1} max={128} placeholder="no banks" value={m.shows.size ?? ''} onChange={(v) => set({ size: v === '' ? undefined : Number(v) })} /></td>
+                <td><CommitNumber w={90} aria-label={`Slots in a bank of ${m.device.name}`} min={1} max={128} allowDecimal={false} placeholder="no banks" value={m.shows.size} onCommit={(size) => set({ size })} /></td>
                 <td>{m.shows.size === undefined ? <span className="faint">–</span> : <SegmentedControl size="xs" aria-label={`Slots of ${m.device.name}`} data={[{ value: 'numbers', label: '1 2 3' }, { value: 'letters', label: 'A B C' }]} value={m.shows.slots ?? 'numbers'} onChange={(v) => set({ slots: v as 'letters' | 'numbers' })} />}</td>
                 <td><SegmentedControl size="xs" aria-label={`Banks of ${m.device.name} count from`} data={['0', '1']} value={String(m.shows.banksFrom ?? m.shows.from)} onChange={(v) => set({ banksFrom: v === '1' ? 1 : 0 })} /></td>
                 <td><Select size="xs" w={150} aria-label={`Bank select of ${m.device.name}`} data={[{ value: 'none', label: 'none' }, { value: 'msb', label: 'control 0 (MSB)' }, { value: 'lsb', label: 'control 32 (LSB)' }, { value: 'both', label: 'both' }]} value={m.bank} allowDeselect={false} onChange={(v) => v && edit({ edit: 'setMidi', device: m.device.id, midi: { ...m.device.midi, bankSelect: v as MidiSetup['bankSelect'] } })} /></td>

@@ -1,10 +1,11 @@
 'use client';
-import { ActionIcon, Button, Group, NumberInput, Switch, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Group, Switch, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { fixed } from '../../core/units';
 import { askServer, problemText } from '../keep/ask-server';
+import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 
 export interface LockerUnit { serial: string; name: string; owner: string; grams: number | null; value: number | null; notes: string; uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[]; doubleBooked: boolean }
@@ -51,8 +52,8 @@ export function GearLocker({ units: first, problem }: { units: LockerUnit[]; pro
                 <td><span className="display">{u.serial}</span>{u.doubleBooked && <div><strong className="over">double-booked</strong></div>}</td>
                 <td><Field label={`Name of ${u.serial}`} value={u.name} wide={190} onCommit={(name) => name && void put(u, { name })} /></td>
                 <td><Field label={`Owner of ${u.serial}`} value={u.owner} wide={150} onCommit={(owner) => void put(u, { owner })} /></td>
-                <td><NumberInput size="xs" w={96} aria-label={`Weight of ${u.serial}`} min={0} key={`g${u.grams}`} defaultValue={u.grams ?? ''} onBlur={(e) => { const v = e.currentTarget.value === '' ? null : Number(e.currentTarget.value); if (v !== u.grams) void put(u, { grams: v }); }} /></td>
-                <td><NumberInput size="xs" w={96} aria-label={`Value of ${u.serial}`} min={0} key={`v${u.value}`} defaultValue={u.value ?? ''} onBlur={(e) => { const v = e.currentTarget.value === '' ? null : Number(e.currentTarget.value); if (v !== u.value) void put(u, { value: v }); }} /></td>
+                <td><CommitNumber w={96} aria-label={`Weight of ${u.serial}`} min={0} max={1e6} value={u.grams ?? undefined} onCommit={(v) => void put(u, { grams: v ?? null })} /></td>
+                <td><CommitNumber w={96} aria-label={`Value of ${u.serial}`} min={0} max={1e9} value={u.value ?? undefined} onCommit={(v) => void put(u, { value: v ?? null })} /></td>
                 <td>{u.uses.length ? u.uses.map((x) => <div key={`${x.rig} ${x.device}`}><Link href={`/rigs/${x.rig}/build?part=gear`} style={{ color: 'var(--ink)' }}>{x.rigName}</Link>: {x.deviceName}{x.archived ? ' (archived)' : ''}</div>) : <span className="faint">in the locker</span>}</td>
                 <td>{u.uses.length === 0 && <ActionIcon size="sm" variant="subtle" aria-label={`Take ${u.serial} out of the locker`} onClick={() => void ask(`/api/gear/${encodeURIComponent(u.serial)}`, 'DELETE')}><IconX size={14} /></ActionIcon>}</td>
               </tr>

@@ -2,11 +2,12 @@
 import { DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ActionIcon, Button, Group, NumberInput, Select, TextInput, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, Group, Select, TextInput, Tooltip } from '@mantine/core';
 import { IconGripVertical, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { freshId, type SongSet } from '../../core/rig';
 import { CHANGEOVER_SECONDS, clockTime, runningOrder, type SetLine } from '../../core/songs';
+import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 import { FileMenu } from './file-menu';
 
@@ -52,8 +53,8 @@ function SetEditor({ set, onGone }: { set: SongSet; onGone: () => void }) {
       <Group gap={8} align="end">
         <TextInput size="sm" w={230} label="Name" key={set.name} defaultValue={set.name} onBlur={(e) => e.currentTarget.value.trim() && e.currentTarget.value !== set.name && save({ name: e.currentTarget.value.trim() })} />
         <TextInput size="sm" w={90} label="Starts at" placeholder="20:30" key={`s ${set.starts ?? ''}`} defaultValue={set.starts ?? ''} onBlur={(e) => e.currentTarget.value !== (set.starts ?? '') && save({ starts: e.currentTarget.value || undefined })} />
-        <NumberInput size="sm" w={100} label="Minutes" placeholder="no limit" min={1} max={600} key={`m ${set.minutes ?? ''}`} defaultValue={set.minutes ?? ''} onBlur={(e) => save({ minutes: e.currentTarget.value === '' ? undefined : Number(e.currentTarget.value) })} />
-        {(['plain', 'retune', 'instrument'] as const).map((k) => <NumberInput key={k} size="sm" w={110} label={{ plain: 'Straight on, s', retune: 'Retune, s', instrument: 'Instrument, s' }[k]} min={0} value={times[k]} onChange={(v) => save({ times: { ...times, [k]: Number(v) || 0 } })} />)}
+        <CommitNumber size="sm" w={100} label="Minutes" placeholder="no limit" min={1} max={600} value={set.minutes} onCommit={(minutes) => save({ minutes })} />
+        {(['plain', 'retune', 'instrument'] as const).map((k) => <CommitNumber key={k} size="sm" w={110} label={{ plain: 'Straight on, s', retune: 'Retune, s', instrument: 'Instrument, s' }[k]} min={0} max={3600} value={times[k]} onCommit={(v) => save({ times: { ...times, [k]: v ?? 0 } })} />)}
         <Tooltip label="Remove (can be undone)"><ActionIcon size="lg" variant="default" aria-label={`Remove ${set.name}`} onClick={() => { onGone(); edit({ edit: 'removeSet', set: set.id }); }}><IconTrash size={16} /></ActionIcon></Tooltip>
       </Group>
       <p data-times style={{ margin: '8px 0' }}>{order.lines.length} songs, <strong>{clockTime(order.seconds * 1000)}</strong> in all, {clockTime(order.musicSeconds * 1000)} of it music; {order.changes.instrument} changes of instrument, {order.changes.retune} retunings.{order.spareSeconds !== undefined && (order.spareSeconds >= 0 ? ` ${clockTime(order.spareSeconds * 1000)} to spare.` : ` ${clockTime(-order.spareSeconds * 1000)} too long.`)}</p>
@@ -79,7 +80,7 @@ function Line({ line, place, onGap, onNotes, onRemove }: { line: SetLine; place:
       <span className="figures">{place}</span>
       <span><strong>{title}</strong>{song && <span className="faint" style={{ fontSize: 12 }}> {song.bpm} bpm{song.key ? ` · ${song.key}` : ''}{song.tuning ? ` · ${song.tuning}` : ''}</span>}</span>
       <span><span data-changeover>{changeover.words}</span> <TextInput size="xs" variant="unstyled" aria-label={`Note for ${title}`} placeholder="note …" key={entry.notes ?? ''} defaultValue={entry.notes ?? ''} styles={{ input: { minHeight: 24, height: 24 } }} onBlur={(e) => e.currentTarget.value !== (entry.notes ?? '') && onNotes(e.currentTarget.value || undefined)} /></span>
-      <NumberInput size="xs" aria-label={`Gap before ${title}`} min={0} max={7200} placeholder={String(changeover.seconds)} key={entry.gap ?? ''} defaultValue={entry.gap ?? ''} onBlur={(e) => { const v = e.currentTarget.value === '' ? undefined : Number(e.currentTarget.value); if (v !== entry.gap) onGap(v); }} />
+      <CommitNumber aria-label={`Gap before ${title}`} min={0} max={7200} placeholder={String(changeover.seconds)} value={entry.gap} onCommit={onGap} />
       <span className="figures">{line.clock ?? clockTime(line.startsAt * 1000)}</span>
       <ActionIcon size="sm" variant="default" aria-label={`Take ${title} out of the set`} onClick={onRemove}><IconTrash size={14} /></ActionIcon>
     </div>

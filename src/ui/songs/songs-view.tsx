@@ -1,11 +1,12 @@
 'use client';
-import { ActionIcon, Button, Group, NumberInput, Select, Textarea, TextInput, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, Group, Select, Textarea, TextInput, Tooltip } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconCopy, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { isEngaged, kindOf, resolveState, settingOf } from '../../core/kinds';
 import { bothNumbers, midiOf } from '../../core/midi';
 import { type Address, type Device, freshId, type Meter, nameOf, type Section, type Song, type State } from '../../core/rig';
 import { clockTime, COMMON_TIME, cueSheet, meterWords, timelineOf } from '../../core/songs';
+import { CommitNumber } from '../look/commit-number';
 import { Knob } from '../signal/knob';
 import { useDocument, useRig } from '../store/use-rig';
 import { FileMenu } from './file-menu';
@@ -63,7 +64,7 @@ function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
     <div className="scroll" style={{ padding: '4px 16px 24px' }} data-editor="song">
       <Group gap={8} align="end">
         <TextInput size="sm" w={210} label="Title" key={`t ${song.title}`} defaultValue={song.title} onBlur={(e) => e.currentTarget.value.trim() && e.currentTarget.value !== song.title && set({ title: e.currentTarget.value.trim() })} />
-        <NumberInput size="sm" w={88} label="Tempo, bpm" min={20} max={400} decimalScale={2} key={`b ${song.bpm}`} defaultValue={song.bpm} onBlur={(e) => { const v = Number(e.currentTarget.value); if (v !== song.bpm) set({ bpm: v }); }} />
+        <CommitNumber size="sm" w={88} label="Tempo, bpm" min={20} max={400} decimalScale={2} value={song.bpm} onCommit={(bpm) => bpm !== undefined && set({ bpm })} />
         <Select size="sm" w={78} label="Meter" data={METERS.includes(meterWords(song.meter)) ? METERS : [...METERS, meterWords(song.meter)]} value={meterWords(song.meter ?? COMMON_TIME)} allowDeselect={false} onChange={(v) => v && set({ meter: meterOf(v) })} />
         <TextInput size="sm" w={110} label="Key" key={`k ${song.key ?? ''}`} defaultValue={song.key ?? ''} onBlur={(e) => e.currentTarget.value !== (song.key ?? '') && set({ key: e.currentTarget.value || undefined })} />
         <TextInput size="sm" w={112} label="Tuning" key={`u ${song.tuning ?? ''}`} defaultValue={song.tuning ?? ''} onBlur={(e) => e.currentTarget.value !== (song.tuning ?? '') && set({ tuning: e.currentTarget.value || undefined })} />
@@ -80,7 +81,7 @@ function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
               <tr key={s.id} data-section={s.id}>
                 <td>{cues[i]!.bar}</td><td>{clockTime(cues[i]!.atMs)}</td>
                 <td><TextInput size="xs" w={120} aria-label={`Name of section ${i + 1}`} key={s.name} defaultValue={s.name} onBlur={(e) => e.currentTarget.value.trim() && e.currentTarget.value !== s.name && setSection(s.id, { name: e.currentTarget.value.trim() })} /></td>
-                <td><NumberInput size="xs" w={62} aria-label={`Bars of ${s.name}`} min={1} max={999} key={s.bars} defaultValue={s.bars} onBlur={(e) => { const v = Number(e.currentTarget.value); if (v !== s.bars) setSection(s.id, { bars: v }); }} /></td>
+                <td><CommitNumber w={62} aria-label={`Bars of ${s.name}`} min={1} max={999} allowDecimal={false} value={s.bars} onCommit={(bars) => bars !== undefined && setSection(s.id, { bars })} /></td>
                 <td><Select size="xs" w={74} aria-label={`Meter of ${s.name}`} clearable={s.meter !== undefined} placeholder={meterWords(song.meter)} data={METERS} value={s.meter ? meterWords(s.meter) : null} onChange={(v) => setSection(s.id, { meter: v ? meterOf(v) : undefined })} /></td>
                 <td><Select size="xs" w={140} searchable aria-label={`Sound of ${s.name}`} data={rig.sounds.map((x) => ({ value: x.id, label: x.name }))} value={rig.sounds.some((x) => x.id === s.sound) ? s.sound : null} placeholder={`"${s.sound}" is gone`} allowDeselect={false} onChange={(v) => { if (!v) return; setSection(s.id, { sound: v }); setSound(v); }} /></td>
                 <td>
@@ -171,8 +172,8 @@ function ProgramField({ device, program, onChange }: { device: Device; program: 
   const banked = m.bank !== 'none';
   return (
     <Group gap={4} wrap="nowrap">
-      {banked && program && <NumberInput size="xs" w={70} aria-label={`Bank of ${device.name} in this song`} min={0} max={16383} value={program.bank ?? 0} onChange={(v) => onChange({ ...program, bank: Number(v) || 0 })} />}
-      <NumberInput size="xs" w={92} aria-label={`Program of ${device.name} in this song`} placeholder="its program" min={0} max={127} value={program?.number ?? ''} onChange={(v) => onChange(v === '' ? undefined : { ...(banked && { bank: program?.bank ?? 0 }), number: Number(v) })} />
+      {banked && program && <CommitNumber w={70} aria-label={`Bank of ${device.name} in this song`} min={0} max={16383} allowDecimal={false} value={program.bank ?? 0} onCommit={(v) => onChange({ ...program, bank: v ?? 0 })} />}
+      <CommitNumber w={92} aria-label={`Program of ${device.name} in this song`} placeholder="its program" min={0} max={127} allowDecimal={false} value={program?.number} onCommit={(v) => onChange(v === undefined ? undefined : { ...(banked && { bank: program?.bank ?? 0 }), number: v })} />
       {program && <span className="faint" style={{ fontSize: 12 }}>{bothNumbers(m.shows, program)}</span>}
     </Group>
   );
