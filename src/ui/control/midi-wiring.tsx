@@ -34,7 +34,7 @@ export function MidiWiring() {
     <div className="scroll" style={{ padding: '4px 14px 20px' }}>
       <Group gap={8} mb={6}>
         <Menu><Menu.Target><Button size="compact-sm" variant="default">Add a control device</Button></Menu.Target><Menu.Dropdown>{KINDS.filter((k) => k.family === 'Control').map((k) => <Menu.Item key={k.id} onClick={() => add(k.id, k.name)}>{k.name}</Menu.Item>)}</Menu.Dropdown></Menu>
-        {matters.length > 0 && <button type="button" className="sound" onClick={() => openFindings(true)}>{matters.length} findings about control and messages</button>}
+        {matters.length > 0 && <button type="button" className="sound" onClick={() => openFindings(true)}>{matters.length} {matters.length === 1 ? 'finding' : 'findings'} about control and messages</button>}
       </Group>
       <Map picked={picked} onPick={setPicked} worst={worst} />
       <table className="sheet-table figures" data-table="midi" style={{ marginTop: 8 }}>
