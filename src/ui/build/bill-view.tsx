@@ -56,7 +56,7 @@ function Cases({ rig }: { rig: Rig }) {
               <strong className="figures">{p.order}</strong>
               {c ? <TextInput size="xs" style={{ flex: 1 }} aria-label={`Name of case ${p.order}`} key={c.name} defaultValue={c.name} onBlur={(e) => { const v = e.currentTarget.value.trim(); if (v && v !== c.name) change(c.id, { name: v }); }} /> : <strong style={{ flex: 1 }}>{p.name} <span className="faint">in no case</span></strong>}
               <span className="figures" style={{ whiteSpace: 'nowrap', fontSize: 13 }}>{fixed(p.grams / 1000)} kg{p.unweighed ? ' and more' : ''}{p.lift ? ', two lift' : ''}</span>
-              {c && <CommitNumber w={92} aria-label={`Empty weight of ${c.name}, g`} placeholder="empty, g" min={0} max={1e6} value={c.grams} onCommit={(grams) => change(c.id, { grams })} />}
+              {c && <CommitNumber w={92} aria-label={`Empty weight of ${c.name}, g`} placeholder="empty, g" suffix=" g" min={0} max={1e6} value={c.grams} onCommit={(grams) => change(c.id, { grams })} />}
               {c && <ActionIcon size="sm" variant="subtle" aria-label={`${c.name} earlier`} disabled={cases[0]!.id === c.id} onClick={() => { const i = cases.indexOf(c); set([...cases.slice(0, i - 1), c, cases[i - 1]!, ...cases.slice(i + 1)]); }}><IconArrowUp size={14} /></ActionIcon>}
               {c && <ActionIcon size="sm" variant="subtle" aria-label={`Strike out ${c.name}`} onClick={() => set(cases.filter((x) => x !== c))}><IconX size={14} /></ActionIcon>}
             </Group>
