@@ -33,6 +33,22 @@ test('levels in dBV and lengths in feet, everywhere, and still after a reload', 
   await check();
 });
 
+test('what is typed while the palette is still opening switches nothing on the page', async () => {
+  await tech.open('/rigs/salt-and-ferry/signal');
+  const scheme = () => tech.page.$eval('html', (e) => e.getAttribute('data-mantine-color-scheme'));
+  const before = await scheme();
+  await tech.control('k');
+  await tech.press('d');
+  await tech.see('.mantine-Spotlight-search:focus');
+  expect(await scheme()).toBe(before);
+  await tech.press('Escape');
+  await tech.gone('.mantine-Spotlight-search');
+  await tech.press('d');
+  await tech.see(`html:not([data-mantine-color-scheme="${before}"])`);
+  await tech.press('d');
+  await tech.see(`html[data-mantine-color-scheme="${before}"]`);
+});
+
 test('rows of the meter bridge can be chosen, and the side put away', async () => {
   await tech.open('/rigs/salt-and-ferry/signal');
   await tech.see('[data-figures="comp"] [data-row="width"]');
