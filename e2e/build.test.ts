@@ -39,7 +39,14 @@ test('power as the labels say: outlets of its own, what a device takes, what goe
   const id = await stored(tech, board);
   await tech.open(`/rigs/${id}/build?part=power`);
   await tech.button('What the label of Groundswell says');
-  await tech.typeOver('[data-power-label="a"] input[inputmode="decimal"]', '12');
+  // Left empty it shows again what holds; out of range it is taken as the nearest end.
+  const first = '[data-power-label="a"] input[inputmode="decimal"]';
+  const shows = (value: string) => tech.page.waitForFunction((s, v) => document.querySelector<HTMLInputElement>(s)?.value === v, {}, first, value);
+  await tech.typeOver(first, '');
+  await shows('9');
+  await tech.typeOver(first, '400');
+  await shows('60');
+  await tech.typeOver(first, '12');
   await tech.page.locator('::-p-aria([name="Current"])').click();
   await tech.pick('AC');
   await tech.done();
@@ -59,7 +66,7 @@ test('power as the labels say: outlets of its own, what a device takes, what goe
   await tech.reads('[data-plan]', '2 of 2 devices can be fed');
   await tech.button('Plug it so');
   await tech.reads('[data-outlet="s 2"]', '12 V AC, 300 mA Groundswell');
-  await tech.reads('[data-power-leads]', '2 barrel 2.1 to barrel 2.1');
+  await tech.reads('[data-power-leads]', '2 barrel 2.1 mm to barrel 2.1 mm');
   const { devices } = await tech.savedRig(id);
   expect(devices[0]!.supply).toMatchObject({ device: 's', outlet: '2', volts: 12 });
   expect(devices[2]!.gives!.outlets[1]).toMatchObject({ volts: 9, also: [12, 18], milliamps: 300, ac: true });

@@ -74,7 +74,8 @@ export class Person {
     // A number field puts the caret right a moment after it was entered.
     await field.evaluate((e) => new Promise((settled) => setTimeout(() => settled(e), 100)));
     await this.control('a');
-    await this.page.keyboard.type(text);
+    if (text) await this.page.keyboard.type(text);
+    else await this.press('Backspace');
     await this.press('Tab');
   }
   /** Presses a button by what it says. */

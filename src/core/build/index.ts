@@ -4,7 +4,7 @@ export { gearSums, gramsOf, TWO_PERSONS_GRAMS } from './gear';
 export { type InputLine, inputList } from './input-list';
 export { HEADROOM, type Load, loadsOf, misfit, needOf, placeKey, placesOf, quarrel, takersOf, unfed, voltagesOf } from './power';
 export { type Fed, planPower, type PowerPlan, type Starved } from './power-plan';
-export { type PowerLead, powerLeads, powerLeadsByPlugs, USUAL_POWER_PLUG } from './power-leads';
+export { leadPlugs, type PowerLead, powerLeads, powerLeadsByPlugs, powerPlugWords, USUAL_POWER_PLUG } from './power-leads';
 export { powerRemarks } from './power-remarks';
 export { billOf, type BillLine, budgetOf, type BudgetLine } from './bill';
 export { BOARD_SIZES, boardModel, type Clash, HITS, judge, type Judged, LAYOUT_PRICE, type Model, type Path, pathOf, placeAt, placesNow, standing, type XY } from './board';

@@ -73,7 +73,7 @@ test('power leads: plugs of both ends, length from middle to middle with slack, 
   // The supply's middle is at 280, 260. A's is at 35, 60: 245 + 200 mm; B, turned, has its at 460, 135: 180 + 125 mm.
   expect(powerLeads(rig).map((l) => [l.device.id, l.from, l.to, l.metres])).toEqual([['a', 'barrel 2.1', 'barrel 2.1', 0.65], ['b', 'barrel 2.1', 'barrel 2.5', 0.55], ['c', 'mini-plug 3.5', 'barrel 2.1', null]]);
   const bill = billOf(rig).filter((l) => l.what === 'ready-made lead').map((l) => `${l.count} ${l.item}`);
-  expect(bill).toEqual(['1 power, barrel 2.1 to barrel 2.1', '1 power, barrel 2.1 to barrel 2.5', '1 power, mini-plug 3.5 to barrel 2.1', '1 power splitter, 2 from one outlet', '1 mains']);
+  expect(bill).toEqual(['1 power, barrel 2.1 mm to barrel 2.1 mm', '1 power, barrel 2.1 mm to barrel 2.5 mm', '1 power, mini-plug 3.5 to barrel 2.1 mm', '1 power splitter, 2 from one outlet', '1 mains']);
   const { data } = Papa.parse<Record<string, string>>(powerPlanCsv(rig), { header: true, skipEmptyLines: true });
-  expect(data.map((r) => [r.device, r.lead, r['lead m']])).toEqual([['A', 'barrel 2.1 to barrel 2.1', '0.65'], ['B', 'barrel 2.1 to barrel 2.5', '0.55'], ['C', 'mini-plug 3.5 to barrel 2.1', '']]);
+  expect(data.map((r) => [r.device, r.lead, r['lead m']])).toEqual([['A', 'barrel 2.1 mm to barrel 2.1 mm', '0.65'], ['B', 'barrel 2.1 mm to barrel 2.5 mm', '0.55'], ['C', 'mini-plug 3.5 to barrel 2.1 mm', '']]);
 });

@@ -29,8 +29,14 @@ export function powerLeads(rig: Rig): PowerLead[] {
   }));
 }
 
-/** Low-voltage leads by their plugs: "barrel 2.1 to barrel 2.5". */
+/** A plug in words, barrels with the unit of their bore. */
+export const powerPlugWords = (plug: PowerPlug): string => (plug.startsWith('barrel') ? `${plug} mm` : plug);
+
+/** Both plugs of a lead. */
+export const leadPlugs = (lead: PowerLead): string => `${powerPlugWords(lead.from)} to ${powerPlugWords(lead.to)}`;
+
+/** Low-voltage leads by their plugs: "barrel 2.1 mm to barrel 2.5 mm". */
 export function powerLeadsByPlugs(rig: Rig): { plugs: string; leads: PowerLead[] }[] {
-  const all = powerLeads(rig).map((lead) => ({ lead, plugs: `${lead.from} to ${lead.to}` }));
+  const all = powerLeads(rig).map((lead) => ({ lead, plugs: leadPlugs(lead) }));
   return [...new Set(all.map((x) => x.plugs))].map((plugs) => ({ plugs, leads: all.filter((x) => x.plugs === plugs).map((x) => x.lead) }));
 }

@@ -1,4 +1,4 @@
-import { loadsOf, powerLeads, unfed } from '../build';
+import { leadPlugs, loadsOf, powerLeads, unfed } from '../build';
 import type { Rig } from '../rig/schema';
 import { toCsv } from './csv';
 
@@ -10,7 +10,7 @@ export function powerPlanCsv(rig: Rig): string {
     if (!l.takers.length) return [[...outlet, '', '', 0, l.place.outlet.milliamps, '', '']];
     return l.takers.map((t) => {
       const lead = leads.find((x) => x.device.id === t.device.id)!;
-      return [...outlet, t.device.name, t.need.milliamps, l.milliamps, l.place.outlet.milliamps, `${lead.from} to ${lead.to}`, lead.metres ?? ''];
+      return [...outlet, t.device.name, t.need.milliamps, l.milliamps, l.place.outlet.milliamps, leadPlugs(lead), lead.metres ?? ''];
     });
   });
   return toCsv(['supply', 'outlet', 'volts V', 'return', 'device', 'takes mA', 'outlet load mA', 'outlet gives mA', 'lead', 'lead m'], [...rows, ...unfed(rig).map((t) => ['none', '', '', '', t.device.name, t.need.milliamps, '', '', '', ''])]);

@@ -1,13 +1,13 @@
 'use client';
 import { Button, Checkbox, Group, Modal, Select, Table, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { loadsOf, needOf, USUAL_POWER_PLUG } from '../../core/build';
+import { loadsOf, needOf, powerPlugWords, USUAL_POWER_PLUG } from '../../core/build';
 import { type Outlet, POWER_PLUGS, type PowerPlug } from '../../core/kinds';
 import { type Device, freshId, outletsOf, supplyTotal } from '../../core/rig';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 
-const PLUGS = POWER_PLUGS.map((value) => ({ value, label: value.startsWith('barrel') ? `${value} mm` : value }));
+const PLUGS = POWER_PLUGS.map((value) => ({ value, label: powerPlugWords(value) }));
 const CURRENTS = [{ value: 'negative', label: 'DC, centre negative' }, { value: 'positive', label: 'DC, centre positive' }, { value: 'ac', label: 'AC' }];
 
 const currentOf = (x: { ac?: boolean; centre?: string }): string => (x.ac ? 'ac' : (x.centre ?? 'negative'));

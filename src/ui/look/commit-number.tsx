@@ -1,14 +1,22 @@
 'use client';
 import { NumberInput, type NumberInputProps } from '@mantine/core';
+import { useState } from 'react';
 
 type Props = Omit<NumberInputProps, 'value' | 'defaultValue' | 'onChange' | 'onBlur' | 'onKeyDown' | 'key'> & { value: number | undefined; onCommit: (value: number | undefined) => void };
 
-/** A number that is taken when the field is left or Enter is pressed, never while it is half typed; entering the field selects it, to be typed over. An emptied field is no number. */
+/**
+ * A number that is taken when the field is left or Enter is pressed, never while it is half typed; entering the field selects it, to be
+ * typed over. What lies outside the range is taken as its nearest end. An emptied field is no number; where one is needed, or where
+ * what was typed is not taken, the field shows again what holds.
+ */
 export function CommitNumber({ value, onCommit, ...rest }: Props) {
-  const commit = (text: string) => {
-    const v = text.trim() === '' ? undefined : Number.parseFloat(text.replace(/,/g, ''));
-    if (v === value || (v !== undefined && (Number.isNaN(v) || v < Number(rest.min ?? -Infinity) || v > Number(rest.max ?? Infinity)))) return;
-    onCommit(v);
+  const [left, setLeft] = useState(0);
+  const commit = (text: string): boolean => {
+    const typed = text.trim() === '' ? undefined : Number.parseFloat(text.replace(/,/g, ''));
+    if (typed === value) return false;
+    const v = typed === undefined || Number.isNaN(typed) ? typed : Math.min(Number(rest.max ?? Infinity), Math.max(Number(rest.min ?? -Infinity), typed));
+    if (v !== value && !Number.isNaN(v)) onCommit(v);
+    return true;
   };
-  return <NumberInput size="xs" selectAllOnFocus {...rest} key={String(value)} defaultValue={value ?? ''} onBlur={(e) => commit(e.currentTarget.value)} onKeyDown={(e) => { if (e.key === 'Enter') commit(e.currentTarget.value); }} />;
+  return <NumberInput size="xs" selectAllOnFocus {...rest} key={`${value} ${left}`} defaultValue={value ?? ''} onBlur={(e) => { if (commit(e.currentTarget.value)) setLeft(left + 1); }} onKeyDown={(e) => { if (e.key === 'Enter') commit(e.currentTarget.value); }} />;
 }
