@@ -21,7 +21,7 @@ test('presses from every sound to every other, which they are and in which order
     }
   }
   await tech.click('[data-presses="crunch lead"] button');
-  await tech.reads('[data-list="presses"]', 'Helm calls Lead: Gangway Echo on');
+  await tech.reads('[data-list="presses"]', 'Skeg calls Lead: Gangway Echo on');
   await tech.reads('[data-list="presses"]', /Every order of up to four presses was evaluated/);
   await tech.page.locator('button ::-p-text(How would it be one press?)').click();
   await tech.reads('[data-list="one-press"]', 'into loops of a loop switcher');
@@ -174,14 +174,14 @@ test('a set is rehearsed: the right pad, the wrong one, a pedal stepped on by mi
   await tech.reads('[data-cue]', 'Chorus wants Crunch');
   // Crunch differs by pedals only; the drive and the gate have to be stepped on, the chorus off.
   await tech.reads('[data-list="recovery"]', 'Step on Brine Drive');
-  for (const pedal of ['brine', 'hush', 'drift']) await tech.click(`[data-step="${pedal}"]`);
+  for (const pedal of ['brine', 'vesk', 'drift']) await tech.click(`[data-step="${pedal}"]`);
   await tech.reads('[data-off]', 'As it should be.');
   // The wrong pad: the rack goes to Lead.
   await tech.click('[data-pad="lead"]');
-  await tech.reads('[data-log]', 'Lead called on Helm');
-  await tech.reads('.wirelog', 'C0 01 Helm to Gangway Echo: channel 1, program 1');
+  await tech.reads('[data-log]', 'Lead called on Skeg');
+  await tech.reads('.wirelog', 'C0 01 Skeg to Gangway Echo: channel 1, program 1');
   expect(await tech.text('[data-standin="echo"]')).toContain('wire 1');
-  await tech.reads('[data-list="recovery"]', 'Call Crunch again on Helm');
+  await tech.reads('[data-list="recovery"]', 'Call Crunch again on Skeg');
   await tech.click('[data-pad="crunch"]');
   await tech.reads('[data-off]', 'As it should be.');
   await tech.click('[data-step="kiln"]');

@@ -59,7 +59,7 @@ test('room inside, sends and returns are told; a block goes out in front of its 
   await tech.click('[data-station="lode~0"]');
   const use = analyse(hybridRig).sounds[0]!.hosts.find((h) => h.host === 'lode')!;
   await tech.reads('[data-host="lode"]', `Slots ${use.used.slots} ${use.has.slots} ${use.has.slots - use.used.slots}`);
-  expect(await tech.text('[data-loop="loop1"]')).toBe('1 to Hush Gate from Hush Gate');
+  expect(await tech.text('[data-loop="loop1"]')).toBe('1 to Vesk Gate from Vesk Gate');
   await tech.press('h');
   await tech.click('[data-device="wood"]');
   await tech.page.locator('[data-inspector="wood"] button::-p-text(Out, in front of Lode modeler)').click();

@@ -73,7 +73,7 @@ test('a long table repeats its head on the next page', async () => {
 test('drawings are vectors with their words: names of devices are text on the page', async () => {
   const pages = await read(touringRig, ['boards', 'racks', 'stage'], [], 'A4');
   const words = pages.map(written).join(' ');
-  for (const name of ['Brine', 'Kiln', 'Helm', 'Gangway', 'Mast conditioner', 'Deck board', 'audience']) expect(words).toContain(name);
+  for (const name of ['Brine', 'Kiln', 'Skeg', 'Gangway', 'Mast conditioner', 'Deck board', 'audience']) expect(words).toContain(name);
 }, 60_000);
 
 describe('labels in the PDF, measured', () => {
@@ -94,7 +94,7 @@ describe('labels in the PDF, measured', () => {
   test('cells of a switch strip are as far apart as the switches', async () => {
     const [page] = await read(touringRig, [], ['strips'], 'A4');
     const center = (text: string) => page!.texts.find((t) => t.text === text)!;
-    // Helm has eight switches on 420 mm: rows of pieces with three, three and two cells stand under each other, 14 mm apart.
+    // Skeg has eight switches on 420 mm: rows of pieces with three, three and two cells stand under each other, 14 mm apart.
     expect(center('Kiln rhythm').y - center('Tide flat').y).toBeCloseTo(14, 1);
     expect(center('Tide flat').size).toBeCloseTo(4.4, 1);
   }, 60_000);

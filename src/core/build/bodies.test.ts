@@ -99,12 +99,12 @@ describe('turning', () => {
 describe('plugs', () => {
   test('stand out as the trade measures them, in mm', () => expect(PLUG_CLEARANCE).toEqual({ straight: 45, 'right-angle': 25, flat: 16 }));
   test.each([
-    ['helm.midiOut', 'echo.midiIn', 'midi', 'straight'],
+    ['skeg.midiOut', 'echo.midiIn', 'midi', 'straight'],
     ['a.out', 'b.in', 'instrument', 'right-angle'],
   ] as const)('%s to %s (%s) is %s on one board', (from, to, type, shape) => {
     const at = { board: 'b', x: 0, y: 0 };
     const rig: Rig = {
-      ...rigOf([device('helm', 'foot-controller', 'H', { at }), device('echo', 'delay', 'E', { at }), device('a', 'boost', 'A', { at }), device('b', 'boost', 'B', { at })], [lead('1', from, to, 1, type)]),
+      ...rigOf([device('skeg', 'foot-controller', 'H', { at }), device('echo', 'delay', 'E', { at }), device('a', 'boost', 'A', { at }), device('b', 'boost', 'B', { at })], [lead('1', from, to, 1, type)]),
       boards: [{ id: 'b', name: 'B', width: 900, depth: 400, rails: [] }],
     };
     expect(plugShape(rig, rig.leads[0]!, 'from')).toBe(shape);

@@ -60,11 +60,11 @@ describe('lists as CSV', () => {
     const same = wiringFromCsv(touringRig, wiringToCsv(touringRig));
     expect(same).toEqual({ ok: true, value: [] });
     const head = 'id,from device,from jack,to device,to jack,type,length m\n';
-    const read = wiringFromCsv(touringRig, `${head}l08,brine,out,flare,in,instrument,0.4\nl09,kiln,out,Brine Drive,in,,0.2\nl07,sub,out,kiln,in,,0.2\nl10,flare,out,hush,in,instrument,0.9\n,fork,tuner,tuner,in,,1\n`);
+    const read = wiringFromCsv(touringRig, `${head}l08,brine,out,flare,in,instrument,0.4\nl09,kiln,out,Brine Drive,in,,0.2\nl07,sub,out,kiln,in,,0.2\nl10,flare,out,vesk,in,instrument,0.9\n,fork,tuner,tuner,in,,1\n`);
     expect(read.ok ? [] : problemLines(read.problems)).toEqual([expect.stringContaining('row 6: Fork has no jack "tuner"')]);
-    const good = wiringFromCsv(touringRig, `${head}l08,brine,out,flare,in,instrument,0.4\nl09,kiln,out,Brine Drive,in,,0.2\nl07,sub,out,kiln,in,,0.2\nl10,flare,out,hush,in,instrument,0.9\n`);
+    const good = wiringFromCsv(touringRig, `${head}l08,brine,out,flare,in,instrument,0.4\nl09,kiln,out,Brine Drive,in,,0.2\nl07,sub,out,kiln,in,,0.2\nl10,flare,out,vesk,in,instrument,0.9\n`);
     const done = good.ok ? applyEdits(touringRig, good.value) : undefined;
-    expect(done?.ok && done.value.rig.leads.filter((l) => ['l07', 'l08', 'l09', 'l10'].includes(l.id)).map((l) => `${l.id} ${l.from.device}>${l.to.device} ${l.metres}`).sort()).toEqual(['l07 sub>kiln 0.2', 'l08 brine>flare 0.4', 'l09 kiln>brine 0.2', 'l10 flare>hush 0.9']);
+    expect(done?.ok && done.value.rig.leads.filter((l) => ['l07', 'l08', 'l09', 'l10'].includes(l.id)).map((l) => `${l.id} ${l.from.device}>${l.to.device} ${l.metres}`).sort()).toEqual(['l07 sub>kiln 0.2', 'l08 brine>flare 0.4', 'l09 kiln>brine 0.2', 'l10 flare>vesk 0.9']);
     const bad = wiringFromCsv(touringRig, `${head},kiln,out,echo,in,,99999\n,tuner,out,head,in,,2\n`);
     expect(bad.ok ? [] : problemLines(bad.problems)).toEqual(['row 2: "99999" is no length; give 0 to 500 m']);
     const taken = wiringFromCsv(touringRig, `${head},tuner,out,head,in,,2\n`);

@@ -58,7 +58,7 @@ describe('where things stand', () => {
       expect(share).toBeLessThanOrEqual(1);
     }
     // The controller calls the sounds, so it is pressed most.
-    expect([...pressed].sort((a, b) => b[1] - a[1])[0]![0]).toBe('helm');
+    expect([...pressed].sort((a, b) => b[1] - a[1])[0]![0]).toBe('skeg');
     expect(pressed.has('supply')).toBe(false);
     const one = pressedDevices({ ...touringRig, sounds: touringRig.sounds.slice(0, 1) });
     expect(one.size).toBe(0);

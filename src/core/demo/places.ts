@@ -22,9 +22,9 @@ const tideRack: Rack = { id: 'tide-rack', name: 'Tide rack', units: 12, depth: 4
 /** How the touring rig is built and carried. */
 export const touringBuilt = (rig: Rig): Rig => ({
   ...rig,
-  devices: carried(rig.devices, 'deck-board', { tuner: [857, 35], comp: [737, 35], sub: [567, 35], brine: [447, 35], kiln: [327, 35], flare: [207, 35], hush: [85, 35], swell: [64, 190], helm: [362, 290], supply: [430, 200, true] },
+  devices: carried(rig.devices, 'deck-board', { tuner: [857, 35], comp: [737, 35], sub: [567, 35], brine: [447, 35], kiln: [327, 35], flare: [207, 35], vesk: [85, 35], swell: [64, 190], skeg: [362, 290], supply: [430, 200, true] },
     'tide-rack', { mast: [2], ears: [11, 0], tech: [11, 225], tracks: [10, 0], radio: [8, 0], join: [8, 110], fork: [8, 190], heads: [8, 270], tdi: [8, 360], sim: [6, 0], drift: [6, 130], echo: [6, 260], dome: [4, 0], rsupply: [4, 120], wsupply: [4, 285], hatch: [1, undefined, true] },
-    { bari: unit('TW-0031', 2900, 3900), steel: unit('TW-0102', 1300, 3400), kiln: unit('K-2207', 190), brine: unit('B-1180', 170), dome: unit('DR-0417', 420), echo: unit('GE-0093', 380), head: unit('OA-5512', 2100), deck: unit('OA-6001', 2600), helm: unit('PW-0815', 520), radio: unit('SK-3340', 640), sim: unit('', 310, undefined, false) }),
+    { bari: unit('TW-0031', 2900, 3900), steel: unit('TW-0102', 1300, 3400), kiln: unit('K-2207', 190), brine: unit('B-1180', 170), dome: unit('DR-0417', 420), echo: unit('GE-0093', 380), head: unit('OA-5512', 2100), deck: unit('OA-6001', 2600), skeg: unit('PW-0815', 520), radio: unit('SK-3340', 640), sim: unit('', 310, undefined, false) }),
   boards: [{ id: 'deck-board', name: 'Deck board', width: 1000, depth: 450, rails: railsAt(0, 110, 205, 300, 410), raised: [{ y: 0, depth: 155, by: 50 }], under: 60, grams: 6200 }],
   racks: [tideRack],
   cases: [
@@ -57,13 +57,13 @@ export const flyBuilt = (rig: Rig): Rig => {
   };
 };
 
-const HYBRID_OUTLETS: Record<string, [supply: string, outlet: string]> = { comp: ['psu', '1'], tee: ['psu', '2'], ash: ['psu', '3'], slag: ['psu', '4'], moth: ['psu', '5'], hush: ['psu', '6'], comet: ['psu', '7'], wheel: ['psu', '8'], loops: ['psu2', '1'], lode: ['psu2', '3'] };
+const HYBRID_OUTLETS: Record<string, [supply: string, outlet: string]> = { comp: ['psu', '1'], tee: ['psu', '2'], ash: ['psu', '3'], slag: ['psu', '4'], moth: ['psu', '5'], vesk: ['psu', '6'], comet: ['psu', '7'], wheel: ['psu', '8'], loops: ['psu2', '1'], lode: ['psu2', '3'] };
 const withSupplies = (devices: Rig['devices']): Rig['devices'] => devices.map((d) => (HYBRID_OUTLETS[d.id] ? { ...d, supply: { device: HYBRID_OUTLETS[d.id]![0], outlet: HYBRID_OUTLETS[d.id]![1] } } : d));
 
 /** How the hybrid rig is built. */
 export const hybridBuilt = (rig: Rig): Rig => ({
   ...rig,
-  devices: carried(withSupplies(rig.devices), 'dome-board', { comp: [761, 40], tee: [641, 40], loops: [128, 360], ash: [161, 40], slag: [281, 40], moth: [581, 480], wheel: [376, 40], lode: [568, 180], hush: [521, 40], comet: [876, 40], treadle: [1128, 230], rock: [28, 230], psu: [0, 20, true], psu2: [175, 20, true] }),
+  devices: carried(withSupplies(rig.devices), 'dome-board', { comp: [761, 40], tee: [641, 40], loops: [128, 360], ash: [161, 40], slag: [281, 40], moth: [581, 480], wheel: [376, 40], lode: [568, 180], vesk: [521, 40], comet: [876, 40], treadle: [1128, 230], rock: [28, 230], psu: [0, 20, true], psu2: [175, 20, true] }),
   boards: [{ id: 'dome-board', name: 'Dome board', width: 1250, depth: 600, rails: railsAt(0, 140, 280, 420, 560), raised: [{ y: 0, depth: 160, by: 50 }], under: 60, grams: 9800 }],
   cases: [{ id: 'dome-case', name: 'Dome board case', grams: 9000, holds: ['dome-board', 'iso'] }, { id: 'stage-trunk', name: 'Stage head trunk', grams: 11_000, holds: ['stage'] }, { id: 'dome-cab', name: 'Stage cabinet, cover', grams: 1500, holds: ['cab'] }, { id: 'bari-case', name: 'Baritone case', grams: 4200, holds: ['bari'] }],
   tour: { countries: ['NO', 'GB'] },

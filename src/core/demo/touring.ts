@@ -5,7 +5,7 @@ import { touringSets, touringSongs } from './touring-songs';
 
 /** Which outlet feeds what: floor, rack, and the two digital boxes at the end on a supply of their own. */
 const OUTLETS: Record<string, [supply: string, outlet: string]> = {
-  tuner: ['supply', '1'], comp: ['supply', '2'], sub: ['supply', '3'], brine: ['supply', '4'], kiln: ['supply', '5'], flare: ['supply', '6'], helm: ['supply', '7'], hush: ['supply', '8'], swell: ['supply', '8'], radio: ['rsupply', '7'], sim: ['rsupply', '8'], join: ['rsupply', '1'], fork: ['rsupply', '2'], heads: ['rsupply', '3'], drift: ['rsupply', '4'], echo: ['wsupply', '7'], dome: ['wsupply', '8'],
+  tuner: ['supply', '1'], comp: ['supply', '2'], sub: ['supply', '3'], brine: ['supply', '4'], kiln: ['supply', '5'], flare: ['supply', '6'], skeg: ['supply', '7'], vesk: ['supply', '8'], swell: ['supply', '8'], radio: ['rsupply', '7'], sim: ['rsupply', '8'], join: ['rsupply', '1'], fork: ['rsupply', '2'], heads: ['rsupply', '3'], drift: ['rsupply', '4'], echo: ['wsupply', '7'], dome: ['wsupply', '8'],
 };
 
 /** What is plugged into the conditioner; the heads go to the wall. */
@@ -35,7 +35,7 @@ export const touringRig: Rig = touringBuilt({
     device('brine', 'drive-low', 'Brine Drive', { place: 'floor', settings: { drive: 3, tone: 4.5, level: 6 } }),
     device('kiln', 'drive-mid', 'Kiln Drive', { place: 'floor', settings: { drive: 4.5, tone: 6, level: 5.5 } }),
     device('flare', 'boost', 'Flare Boost', { place: 'floor', settings: { gain: 4 } }),
-    device('hush', 'gate', 'Hush Gate', { place: 'floor', settings: { threshold: -58 } }),
+    device('vesk', 'gate', 'Vesk Gate', { place: 'floor', settings: { threshold: -58 } }),
     device('fork', 'splitter-buffered', 'Fork', { place: 'rack' }),
     device('heads', 'splitter-isolated', 'Heads fork', { place: 'rack', settings: { select: 'a' } }),
     device('head', 'head-tube', 'Stage head', { maker: 'Orrery Amplification', place: 'amps', settings: { gain: 2, tone: 5.5, master: 6 } }),
@@ -60,7 +60,7 @@ export const touringRig: Rig = touringBuilt({
     device('supply', 'supply-isolated', 'Pedal supply', { place: 'floor' }),
     device('rsupply', 'supply-isolated', 'Rack supply', { place: 'rack' }),
     device('wsupply', 'supply-isolated', 'Wide supply', { place: 'rack' }),
-    device('helm', 'foot-controller', 'Helm', { maker: 'Perihelion Works', place: 'floor', notes: 'Calls the rack: echo and reverb. The pedals are still stepped on.' }),
+    device('skeg', 'foot-controller', 'Skeg', { maker: 'Perihelion Works', place: 'floor', notes: 'Calls the rack: echo and reverb. The pedals are still stepped on.' }),
     device('mast', 'power-conditioner', 'Mast conditioner', { place: 'rack' }),
     device('hatch', 'panel', 'Hatch panel', { place: 'rack' }),
     device('purser', 'set-list-app', 'Purser tablet', { place: 'floor', midi: { clock: 'send' }, notes: 'Running order and clock; the same machine’s twin plays the tracks.' }),
@@ -75,8 +75,8 @@ export const touringRig: Rig = touringBuilt({
     lead('l07', 'sub.out', 'brine.in', 0.2),
     lead('l08', 'brine.out', 'kiln.in', 0.2),
     lead('l09', 'kiln.out', 'flare.in', 0.2),
-    lead('l10', 'flare.out', 'hush.in', 0.2),
-    lead('l11', 'hush.out', 'fork.in', 6),
+    lead('l10', 'flare.out', 'vesk.in', 0.2),
+    lead('l11', 'vesk.out', 'fork.in', 6),
     lead('l12', 'fork.a', 'heads.in', 0.5),
     lead('l27', 'heads.a', 'hatch.front1', 1),
     lead('l34', 'hatch.rear1', 'head.in', 2.5),
@@ -101,16 +101,16 @@ export const touringRig: Rig = touringBuilt({
     lead('l33', 'tdi.out', 'tdesk.in', 25, 'balanced', 60),
     lead('l31', 'tracks.click', 'tech.in', 3),
     lead('l32', 'band.out', 'tech.inR', 25, 'balanced', 60),
-    lead('m01', 'purser.usb', 'helm.usb', 2, 'usb'),
-    lead('m02', 'helm.midiOut', 'echo.midiIn', 8, 'midi'),
+    lead('m01', 'purser.usb', 'skeg.usb', 2, 'usb'),
+    lead('m02', 'skeg.midiOut', 'echo.midiIn', 8, 'midi'),
     lead('m03', 'echo.midiThru', 'dome.midiIn', 0.6, 'midi'),
   ],
   sounds: withPrograms({ flat: [0, 0], edge: [0, 0], crunch: [0, 0], rhythm: [0, 0], lead: [1, 1], organ: [1, 0], steel: [1, 0], tune: [0, 2] }, [
     sound('flat', 'Tide flat', ['comp', 'drift', 'dome'], {}, 'Clean, wide, compressor always on.'),
     sound('edge', 'Edge', ['comp', 'brine', 'dome'], { brine: { engaged: true, settings: { drive: 1.5 } } }),
-    sound('crunch', 'Crunch', ['comp', 'brine', 'hush', 'dome']),
-    sound('rhythm', 'Kiln rhythm', ['comp', 'brine', 'kiln', 'hush', 'dome']),
-    sound('lead', 'Lead', ['comp', 'brine', 'kiln', 'flare', 'hush', 'echo', 'dome'], { dome: { engaged: true, settings: { mix: 4.5 } }, heads: { settings: { select: 'both' } } }),
+    sound('crunch', 'Crunch', ['comp', 'brine', 'vesk', 'dome']),
+    sound('rhythm', 'Kiln rhythm', ['comp', 'brine', 'kiln', 'vesk', 'dome']),
+    sound('lead', 'Lead', ['comp', 'brine', 'kiln', 'flare', 'vesk', 'echo', 'dome'], { dome: { engaged: true, settings: { mix: 4.5 } }, heads: { settings: { select: 'both' } } }),
     sound('organ', 'Observatory organ', ['comp', 'sub', 'drift', 'echo', 'dome'], { drift: { engaged: true, settings: { rate: 6, depth: 7 } }, heads: { settings: { select: 'both' } } }),
     sound('steel', 'Steel swells', ['steel', 'comp', 'brine', 'echo', 'dome'], { bari: { engaged: false }, swell: { settings: { pedal: 6 } } }),
     sound('tune', 'Silent tuning', ['tuner'], { tracks: { engaged: false }, band: { engaged: false } }),

@@ -63,7 +63,7 @@ describe('labels at true size', () => {
   });
   test('strips are as wide as the controller, in pieces where the paper is narrower; panels by their sockets', () => {
     const strips = labelSheets(touringRig, 'strips', 'A4', '')[0]!.svg;
-    // Helm: 420 mm for eight switches, 52.5 mm a cell, three cells to a piece; the eight sounds and songs fill two pages.
+    // Skeg: 420 mm for eight switches, 52.5 mm a cell, three cells to a piece; the eight sounds and songs fill two pages.
     expect([...strips.matchAll(/data-label="([\d.]+) 12"/g)].map((m) => Number(m[1]))).toEqual([157.5, 157.5, 105, 157.5, 157.5, 105]);
     expect(strips).toContain('Tide flat');
     const panels = labelSheets(touringRig, 'panels', 'A4', '')[0]!.svg;

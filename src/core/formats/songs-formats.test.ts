@@ -61,11 +61,11 @@ describe('Standard MIDI Files', () => {
       let at = 0;
       return t.map((e) => ({ ...e, at: (at += e.deltaTime) }));
     };
-    const [conductor, helm] = midi.tracks.map(absolute);
+    const [conductor, skeg] = midi.tracks.map(absolute);
     expect(conductor!.filter((e) => e.type === 'setTempo').map((e) => [e.at, e.type === 'setTempo' && e.microsecondsPerBeat])).toEqual([[0, 1_000_000], [16 * 4 * 480, 909_091], [24 * 4 * 480, 833_333]]);
     expect(conductor!.filter((e) => e.type === 'marker').map((e) => [e.at / (4 * 480), e.type === 'marker' && e.text])).toEqual([[0, 'Haul'], [8, 'Slack'], [16, 'Haul 2'], [24, 'Let go']]);
-    expect(helm![0]).toMatchObject({ type: 'trackName', text: 'Helm' });
-    expect(helm!.filter((e) => e.type === 'programChange').map((e) => [e.at / (4 * 480), e.type === 'programChange' && [e.channel, e.programNumber]]).slice(-2)).toEqual([[24, [0, 1]], [24, [1, 1]]]);
+    expect(skeg![0]).toMatchObject({ type: 'trackName', text: 'Skeg' });
+    expect(skeg!.filter((e) => e.type === 'programChange').map((e) => [e.at / (4 * 480), e.type === 'programChange' && [e.channel, e.programNumber]]).slice(-2)).toEqual([[24, [0, 1]], [24, [1, 1]]]);
   });
   test('a bar ahead, or so many milliseconds; never before the file begins', () => {
     const bars = readSmf(songToSmf(touringRig, winch, { bars: 1 }));

@@ -16,16 +16,16 @@ test('everything stands as the first sound wants it, and sounds so', () => {
 
 test('calling a sound sets what messages reach; what is on foot is left to do, and then nothing is', () => {
   const { now, change } = call(stage, begin(touringRig, stage, scene('flat')), scene('lead'));
-  expect(change.pressed).toEqual(['helm']);
+  expect(change.pressed).toEqual(['skeg']);
   const off = whatIsOff(touringRig, stage, now, scene('lead'));
-  expect([...new Set(off.map((o) => o.device))].sort()).toEqual(['brine', 'drift', 'flare', 'heads', 'hush', 'kiln']);
+  expect([...new Set(off.map((o) => o.device))].sort()).toEqual(['brine', 'drift', 'flare', 'heads', 'vesk', 'kiln']);
   expect(whatIsOff(touringRig, stage, stepAll(touringRig, stage, now, scene('lead')), scene('lead'))).toEqual([]);
 });
 
 test('the wrong sound called: calling the right one again is the way back; a pedal stepped on by mistake is stepped on again', () => {
   const wrong = call(stage, begin(touringRig, stage, scene('lead')), scene('tune')).now;
   const steps = recovery(touringRig, stage, wrong, scene('lead'));
-  expect(steps[0]).toEqual({ does: 'call', words: 'Call Lead again on Helm: it sends everything anew.' });
+  expect(steps[0]).toEqual({ does: 'call', words: 'Call Lead again on Skeg: it sends everything anew.' });
   const stamped = stepOn(touringRig, begin(touringRig, stage, scene('flat')), 'kiln');
   expect(recovery(touringRig, stage, stamped, scene('flat')).map((s) => s.words)).toEqual(['Step on Kiln Drive: Kiln Drive should be bypassed and is engaged.']);
   expect(recovery(touringRig, stage, stepOn(touringRig, stamped, 'kiln'), scene('flat'))).toEqual([]);
