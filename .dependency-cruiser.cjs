@@ -15,9 +15,32 @@ module.exports = {
     only('cli', ['core', 'print']),
     only('ui', ['core', 'worker']),
     only('app', ['ui', 'server', 'core', 'print']),
-    { name: 'core is pure', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { path: '^(node:|react|next|pg|kysely|@mantine)|node_modules/(react|next|pg|kysely|@mantine)/', dependencyTypesNot: ['type-only'] } },
-    { name: 'core uses no node modules', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
-    { name: 'no cycles of values', severity: 'error', from: { path: '^src/' }, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'core is pure',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: '^(node:|react|next|pg|kysely|@mantine)|node_modules/(react|next|pg|kysely|@mantine)/',
+        dependencyTypesNot: ['type-only'],
+      },
+    },
+    {
+      name: 'core uses no node modules',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'no cycles of values',
+      severity: 'error',
+      from: { path: '^src/' },
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
   ],
-  options: { tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, doNotFollow: { path: 'node_modules' }, exclude: { path: '\\.css$' } },
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.css$' },
+  },
 };

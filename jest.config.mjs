@@ -1,5 +1,16 @@
 const shared = {
-  transform: { '^.+\\.(ts|tsx|mjs|js)$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } } }] },
+  transform: {
+    '^.+\\.(ts|tsx|mjs|js)$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
+  },
   transformIgnorePatterns: ['/node_modules/(?!(immer|ts-graphviz|@ts-graphviz|tinyqueue)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testEnvironment: 'node',
@@ -8,7 +19,11 @@ const shared = {
 /** Core and ui tests need nothing; server tests a PostgreSQL (DATABASE_URL); browser tests a running Yantrel (YANTREL_URL). */
 export default {
   projects: [
-    { ...shared, displayName: 'core', testMatch: ['<rootDir>/src/{core,cli,print,ui,worker}/**/*.test.{ts,tsx}'] },
+    {
+      ...shared,
+      displayName: 'core',
+      testMatch: ['<rootDir>/src/{core,cli,print,ui,worker}/**/*.test.{ts,tsx}'],
+    },
     { ...shared, displayName: 'server', testMatch: ['<rootDir>/src/server/**/*.test.ts'] },
     { ...shared, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
   ],

@@ -7,7 +7,9 @@ const config: NextConfig = {
   // Types are checked by "npm test"; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['pg', 'pdfmake'],
-  experimental: { optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'] },
+  experimental: {
+    optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'],
+  },
 };
 
 export default config;

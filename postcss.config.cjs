@@ -1,1 +1,3 @@
-module.exports = { plugins: { 'postcss-preset-mantine': {}, 'postcss-simple-vars': { variables: {} } } };
+module.exports = {
+  plugins: { 'postcss-preset-mantine': {}, 'postcss-simple-vars': { variables: {} } },
+};

@@ -26,27 +26,55 @@ function bareWalk(rig: Rig): void {
   }
 }
 
-const say = (what: string, ratio: number, meaning: string) => console.log(`${what.padEnd(54)} ${ratio.toFixed(2).padStart(8)}   ${meaning}`);
+const say = (what: string, ratio: number, meaning: string) =>
+  console.log(`${what.padEnd(54)} ${ratio.toFixed(2).padStart(8)}   ${meaning}`);
 
 const full = time(() => analyse(touringRig));
-say('full analysis / bare walk, touring rig', full / time(() => bareWalk(touringRig)), 'times as long as only visiting every lead');
+say(
+  'full analysis / bare walk, touring rig',
+  full / time(() => bareWalk(touringRig)),
+  'times as long as only visiting every lead',
+);
 
 const analyser = new Analyser();
 analyser.analyse(touringRig);
 let turn = 0;
 const knob = () => {
-  const r = applyEdit(touringRig, { edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'drive', value: (turn++ % 100) / 10 });
+  const r = applyEdit(touringRig, {
+    edit: 'setSetting',
+    device: 'kiln',
+    sound: 'lead',
+    setting: 'drive',
+    value: (turn++ % 100) / 10,
+  });
   if (r.ok) analyser.analyse(r.value.rig);
 };
-say('knob in one sound / full analysis', time(knob) / full, `of ${touringRig.sounds.length} sounds one is computed again`);
+say(
+  'knob in one sound / full analysis',
+  time(knob) / full,
+  `of ${touringRig.sounds.length} sounds one is computed again`,
+);
 
 const sizes = [50, 100, 200, 400];
-const exponents = ([['a chain', bigRig], ['switchers, amplifiers, modelers', mixedRig]] as const).map(([name, make]) => {
+const exponents = (
+  [
+    ['a chain', bigRig],
+    ['switchers, amplifiers, modelers', mixedRig],
+  ] as const
+).map(([name, make]) => {
   const times = sizes.map((n) => {
     const rig = make(n);
     return time(() => analyse(rig), 9);
   });
-  sizes.slice(1).forEach((n, i) => say(`${name}: ${n} devices / ${sizes[0]}`, times[i + 1]! / times[0]!, `${n / sizes[0]!} times the devices`));
+  sizes
+    .slice(1)
+    .forEach((n, i) =>
+      say(
+        `${name}: ${n} devices / ${sizes[0]}`,
+        times[i + 1]! / times[0]!,
+        `${n / sizes[0]!} times the devices`,
+      ),
+    );
   const exponent = Math.log(times[3]! / times[1]!) / Math.log(sizes[3]! / sizes[1]!);
   say(`${name}: growth exponent, 100 to 400`, exponent, 'at most 1.20 is wanted');
   return exponent;

@@ -1,7 +1,18 @@
 import { device, lead, sound } from '../src/core/demo/compose';
 import type { Device, Lead, Rig } from '../src/core/rig';
 
-const KINDS = ['drive-low', 'chorus', 'delay', 'compressor', 'eq', 'buffer', 'boost', 'phaser', 'volume-active', 'drive-mid'];
+const KINDS = [
+  'drive-low',
+  'chorus',
+  'delay',
+  'compressor',
+  'eq',
+  'buffer',
+  'boost',
+  'phaser',
+  'volume-active',
+  'drive-mid',
+];
 
 /** A chain of `count` devices in a given number of sounds, a third of them engaged in each. */
 export function bigRig(count: number, sounds = 4): Rig {
@@ -15,8 +26,17 @@ export function bigRig(count: number, sounds = 4): Rig {
   }
   devices.push(device('combo', 'combo-tube', 'Combo'));
   leads.push(lead('last', at, 'combo.in', 3));
-  const engaged = (s: number) => devices.filter((d, i) => d.id.startsWith('d') && (i + s) % 3 === 0).map((d) => d.id);
-  return { format: 'yantrel-rig', version: 1, id: `big-${count}`, name: `${count} devices`, devices, leads, sounds: Array.from({ length: sounds }, (_, s) => sound(`s${s}`, `Sound ${s}`, engaged(s))) };
+  const engaged = (s: number) =>
+    devices.filter((d, i) => d.id.startsWith('d') && (i + s) % 3 === 0).map((d) => d.id);
+  return {
+    format: 'yantrel-rig',
+    version: 1,
+    id: `big-${count}`,
+    name: `${count} devices`,
+    devices,
+    leads,
+    sounds: Array.from({ length: sounds }, (_, s) => sound(`s${s}`, `Sound ${s}`, engaged(s))),
+  };
 }
 
 /** A rig of switchers with eight loops, splits with an amplifier and its loop, and blocks in a modeler, of about `count` devices. */
@@ -24,17 +44,25 @@ export function mixedRig(count: number, sounds = 4): Rig {
   const devices: Device[] = [device('guitar', 'guitar-active', 'Guitar')];
   const leads: Lead[] = [];
   let n = 0;
-  const join = (from: string, to: string, metres = 0.3, type: Lead['type'] = 'instrument') => void leads.push(lead(`l${n++}`, from, to, metres, type));
+  const join = (from: string, to: string, metres = 0.3, type: Lead['type'] = 'instrument') =>
+    void leads.push(lead(`l${n++}`, from, to, metres, type));
   let at = 'guitar.out';
   for (let i = 0; devices.length < count - 2; i++) {
     devices.push(device(`w${i}`, 'loop-switcher', `Switcher ${i}`));
     join(at, `w${i}.in`);
     for (let k = 1; k <= 8; k++) {
-      devices.push(device(`p${i}x${k}`, KINDS[k % KINDS.length]!, `Pedal ${i} ${k}`, { engaged: true }));
+      devices.push(
+        device(`p${i}x${k}`, KINDS[k % KINDS.length]!, `Pedal ${i} ${k}`, { engaged: true }),
+      );
       join(`w${i}.send${k}`, `p${i}x${k}.in`);
       join(`p${i}x${k}.out`, `w${i}.return${k}`);
     }
-    devices.push(device(`s${i}`, 'splitter-buffered', `Split ${i}`), device(`h${i}`, 'head-tube-two', `Head ${i}`), device(`e${i}`, 'delay', `Echo ${i}`, { engaged: true }), device(`c${i}`, 'cabinet', `Cabinet ${i}`));
+    devices.push(
+      device(`s${i}`, 'splitter-buffered', `Split ${i}`),
+      device(`h${i}`, 'head-tube-two', `Head ${i}`),
+      device(`e${i}`, 'delay', `Echo ${i}`, { engaged: true }),
+      device(`c${i}`, 'cabinet', `Cabinet ${i}`),
+    );
     join(`w${i}.out`, `s${i}.in`);
     join(`s${i}.b`, `h${i}.in`, 3);
     join(`h${i}.send`, `e${i}.in`, 3);
@@ -44,7 +72,14 @@ export function mixedRig(count: number, sounds = 4): Rig {
     join(`s${i}.a`, `m${i}.in`);
     let inside = `m${i}.fromIn`;
     for (let k = 0; k < 6; k++) {
-      devices.push(device(`b${i}x${k}`, ['compressor', 'amp-block', 'cab-block', 'eq', 'chorus', 'reverb'][k]!, `Block ${i} ${k}`, { host: `m${i}` }));
+      devices.push(
+        device(
+          `b${i}x${k}`,
+          ['compressor', 'amp-block', 'cab-block', 'eq', 'chorus', 'reverb'][k]!,
+          `Block ${i} ${k}`,
+          { host: `m${i}` },
+        ),
+      );
       join(inside, `b${i}x${k}.in`, 0, 'inside');
       inside = `b${i}x${k}.out`;
     }
@@ -54,5 +89,24 @@ export function mixedRig(count: number, sounds = 4): Rig {
   devices.push(device('desk', 'console-input', 'House', { settings: { input: 'line' } }));
   join(at, 'desk.in', 20, 'balanced');
   const orders = ['1 2 3', '3 (1+2) 5', '8 4 2 1', '6 7'];
-  return { format: 'yantrel-rig', version: 1, id: `mixed-${count}`, name: `${devices.length} devices, mixed`, devices, leads, sounds: Array.from({ length: sounds }, (_, k) => sound(`s${k}`, `Sound ${k}`, [], Object.fromEntries(devices.filter((d) => d.id.startsWith('w')).map((d) => [d.id, { settings: { order: orders[k % orders.length]! } }])))) };
+  return {
+    format: 'yantrel-rig',
+    version: 1,
+    id: `mixed-${count}`,
+    name: `${devices.length} devices, mixed`,
+    devices,
+    leads,
+    sounds: Array.from({ length: sounds }, (_, k) =>
+      sound(
+        `s${k}`,
+        `Sound ${k}`,
+        [],
+        Object.fromEntries(
+          devices
+            .filter((d) => d.id.startsWith('w'))
+            .map((d) => [d.id, { settings: { order: orders[k % orders.length]! } }]),
+        ),
+      ),
+    ),
+  };
 }

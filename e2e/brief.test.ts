@@ -18,7 +18,10 @@ test('a promise is put together from a short list, checked at once, broken by an
   await pick('What is promised', 'a destination never hears a source');
   await pick('Destination', 'House, tracks');
   await pick('Source', 'Tide tracks, click');
-  await tech.reads('[data-sentence]', 'House, tracks never hears Tide tracks, click, in every sound.');
+  await tech.reads(
+    '[data-sentence]',
+    'House, tracks never hears Tide tracks, click, in every sound.',
+  );
   await tech.button('Promise this');
   await tech.reads('[data-promise="never-hears"]', 'kept');
   await tech.saved();
@@ -46,9 +49,14 @@ test('a promise is put together from a short list, checked at once, broken by an
   await tech.page.locator('nav ::-p-text(Brief)').click();
   await tech.reads('[data-promise="never-hears"]', 'broken');
   const told = await tech.text('[data-promise="never-hears"]');
-  expect(told).toContain('Tide tracks, click reaches it by way of Tide tracks, Tracks direct box, House, tracks.');
+  expect(told).toContain(
+    'Tide tracks, click reaches it by way of Tide tracks, Tracks direct box, House, tracks.',
+  );
   await tech.press('f');
-  await tech.reads('.mantine-Drawer-body', 'Broken promise: House, tracks never hears Tide tracks, click');
+  await tech.reads(
+    '.mantine-Drawer-body',
+    'Broken promise: House, tracks never hears Tide tracks, click',
+  );
 });
 
 test('a control that moves one thing only, and taking a promise back', async () => {
@@ -65,7 +73,9 @@ test('a control that moves one thing only, and taking a promise back', async () 
   await tech.press('Escape');
   await tech.button('Promise this');
   await tech.reads('[data-promise="moves-only"]', 'broken');
-  expect(await tech.text('[data-promise="moves-only"]')).toContain('It moves House, cabinet mic too');
+  expect(await tech.text('[data-promise="moves-only"]')).toContain(
+    'It moves House, cabinet mic too',
+  );
   await tech.button('Take it back');
   await tech.gone('[data-promise="moves-only"]');
   await tech.control('z');
@@ -76,13 +86,17 @@ test('the brief is read from the rig, held against it, and drives a start that u
   const id = await stored(tech, bare);
   await tech.open(`/rigs/${id}/brief`);
   await tech.button('Read it from the rig');
-  await tech.page.waitForFunction(() => document.querySelectorAll('[data-line][data-answered="true"]').length > 10);
+  await tech.page.waitForFunction(
+    () => document.querySelectorAll('[data-line][data-answered="true"]').length > 10,
+  );
   expect(await tech.page.$$('[data-line][data-answered="false"]')).toEqual([]);
   await tech.page.locator('::-p-aria([name="Add a sound"])').fill('Whisper');
   await tech.press('Enter');
   await tech.see('[data-line][data-answered="false"]');
   await tech.button('Make it');
-  await tech.page.waitForFunction(() => document.querySelectorAll('[data-line][data-answered="false"]').length === 0);
+  await tech.page.waitForFunction(
+    () => document.querySelectorAll('[data-line][data-answered="false"]').length === 0,
+  );
   expect(await tech.texts('.sounds-bar .sound')).toContain('9 Whisper');
   await tech.button('Propose a rig from this brief …');
   await tech.see('[data-list="proposal"]');
@@ -94,5 +108,7 @@ test('the brief is read from the rig, held against it, and drives a start that u
   expect(made.brief!.sounds.map((s) => s.name)).toContain('Whisper');
   await tech.control('z');
   await tech.saved();
-  expect((await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.some((d) => d.id === 'kiln')).toBe(true);
+  expect(
+    (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.some((d) => d.id === 'kiln'),
+  ).toBe(true);
 });

@@ -15,7 +15,10 @@ forEachFile((person) => (tech = person));
 test('power: outlets with their loads; a plan with the reason for what it cannot feed, taken as one step and undone', async () => {
   const id = await stored(tech, brokenRig);
   await tech.open(`/rigs/${id}/build?part=power`);
-  await tech.reads('[data-power-sum]', `${takersOf(brokenRig).length} devices take ${takersOf(brokenRig).reduce((s, t) => s + t.need.milliamps, 0)} mA`);
+  await tech.reads(
+    '[data-power-sum]',
+    `${takersOf(brokenRig).length} devices take ${takersOf(brokenRig).reduce((s, t) => s + t.need.milliamps, 0)} mA`,
+  );
   await tech.button('Plan the outlets');
   await tech.reads('[data-plan]', /17 of 23 devices can be fed/);
   await tech.reads('[data-plan]', 'Pocket modeler gets nothing: it needs 600 mA with headroom');
@@ -35,13 +38,31 @@ test('power: outlets with their loads; a plan with the reason for what it cannot
 });
 
 test('power as the labels say: outlets of its own, what a device takes, what goes back to usual', async () => {
-  const board: Rig = { format: 'yantrel-rig', version: 1, id: 'x', name: 'Two and a brick', devices: [{ id: 'a', kind: 'phaser', name: 'Groundswell' }, { id: 'b', kind: 'delay', name: 'Gangway' }, { id: 's', kind: 'supply-isolated', name: 'Brick' }], leads: [], sounds: [{ id: 'one', name: 'One', states: {} }] };
+  const board: Rig = {
+    format: 'yantrel-rig',
+    version: 1,
+    id: 'x',
+    name: 'Two and a brick',
+    devices: [
+      { id: 'a', kind: 'phaser', name: 'Groundswell' },
+      { id: 'b', kind: 'delay', name: 'Gangway' },
+      { id: 's', kind: 'supply-isolated', name: 'Brick' },
+    ],
+    leads: [],
+    sounds: [{ id: 'one', name: 'One', states: {} }],
+  };
   const id = await stored(tech, board);
   await tech.open(`/rigs/${id}/build?part=power`);
   await tech.button('What the label of Groundswell says');
   // Left empty it shows again what holds; out of range it is taken as the nearest end.
   const first = '[data-power-label="a"] input[inputmode="decimal"]';
-  const shows = (value: string) => tech.page.waitForFunction((s, v) => document.querySelector<HTMLInputElement>(s)?.value === v, {}, first, value);
+  const shows = (value: string) =>
+    tech.page.waitForFunction(
+      (s, v) => document.querySelector<HTMLInputElement>(s)?.value === v,
+      {},
+      first,
+      value,
+    );
   await tech.typeOver(first, '');
   await shows('9');
   await tech.typeOver(first, '400');
@@ -69,7 +90,12 @@ test('power as the labels say: outlets of its own, what a device takes, what goe
   await tech.reads('[data-power-leads]', '2 barrel 2.1 mm to barrel 2.1 mm');
   const { devices } = await tech.savedRig(id);
   expect(devices[0]!.supply).toMatchObject({ device: 's', outlet: '2', volts: 12 });
-  expect(devices[2]!.gives!.outlets[1]).toMatchObject({ volts: 9, also: [12, 18], milliamps: 300, ac: true });
+  expect(devices[2]!.gives!.outlets[1]).toMatchObject({
+    volts: 9,
+    also: [12, 18],
+    milliamps: 300,
+    ac: true,
+  });
   // Back to its kind: the device on AC is then in danger, and it says so.
   await tech.button('Outlets of Brick …');
   await tech.button('As usual for its kind');
@@ -82,8 +108,14 @@ test('leads to cut: every lead with its code and length; slack and steps change 
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/build?part=leads`);
   const list = cutList(touringRig);
-  await tech.reads('[data-cut-sum]', `${list.cuts.length} leads, ${list.joints} joints, about ${fixed(list.hours)} h`);
-  await tech.reads('[data-cut="l01"]', /W01 Baritone, out Radio pack, transmitter TS .*80 cm as entered 90 cm 80 pF .*4/);
+  await tech.reads(
+    '[data-cut-sum]',
+    `${list.cuts.length} leads, ${list.joints} joints, about ${fixed(list.hours)} h`,
+  );
+  await tech.reads(
+    '[data-cut="l01"]',
+    /W01 Baritone, out Radio pack, transmitter TS .*80 cm as entered 90 cm 80 pF .*4/,
+  );
   await tech.typeOver('::-p-aria([name="Slack each end, m"])', '0.3');
   await tech.reads('[data-cut="l01"]', /80 cm as entered 1.4 m 80 pF/);
 });
@@ -95,35 +127,77 @@ test('gear: weights add up, a list is read with row errors, then taken', async (
   const give = async (name: string, text: string) => {
     const path = join(mkdtempSync(join(tmpdir(), 'yantrel-gear-')), name);
     writeFileSync(path, text);
-    await ((await tech.page.waitForSelector('input[data-read]')) as ElementHandle<HTMLInputElement>).uploadFile(path);
+    await (
+      (await tech.page.waitForSelector('input[data-read]')) as ElementHandle<HTMLInputElement>
+    ).uploadFile(path);
   };
   await give('bad.csv', 'name,kind\nKiln Drive,teapot\n');
   await tech.reads('[data-list="problems"]', 'row 2: there is no kind "teapot"');
   await tech.press('Escape');
-  await give('good.csv', 'id,name,kind,serial,weight g,owned\nhead,Stage head,head-tube,OA-12,24500,yes\n');
+  await give(
+    'good.csv',
+    'id,name,kind,serial,weight g,owned\nhead,Stage head,head-tube,OA-12,24500,yes\n',
+  );
   await tech.reads('[data-gear-sum]', 'two persons lift: Stage head');
-  expect((await tech.savedRig(id)).devices.find((d) => d.id === 'head')!.gear).toEqual({ serial: 'OA-12', owner: 'Iseult Brannoch', value: 2100, grams: 24_500, owned: true });
+  expect((await tech.savedRig(id)).devices.find((d) => d.id === 'head')!.gear).toEqual({
+    serial: 'OA-12',
+    owner: 'Iseult Brannoch',
+    value: 2100,
+    grams: 24_500,
+    owned: true,
+  });
 });
 
 test('the rig book: every part from the rig, an input list with levels, printed on the paper that was chosen', async () => {
   await tech.open('/rigs/salt-and-ferry/build?part=book');
   await tech.see('[data-part="cautions"]');
-  expect(await tech.page.$$eval('[data-part]', (all) => all.map((e) => e.getAttribute('data-part')))).toEqual(['summary', 'stage', 'inputs', 'walks', 'wiring', 'boards', 'racks', 'power', 'midi', 'sets', 'cues', 'cuts', 'bill', 'pack', 'connect', 'checklist', 'cautions', 'findings']);
+  expect(
+    await tech.page.$$eval('[data-part]', (all) => all.map((e) => e.getAttribute('data-part'))),
+  ).toEqual([
+    'summary',
+    'stage',
+    'inputs',
+    'walks',
+    'wiring',
+    'boards',
+    'racks',
+    'power',
+    'midi',
+    'sets',
+    'cues',
+    'cuts',
+    'bill',
+    'pack',
+    'connect',
+    'checklist',
+    'cautions',
+    'findings',
+  ]);
   const rows = await tech.texts('[data-part="inputs"] tbody tr');
   const list = inputList(touringRig, analyse(touringRig).sounds);
   expect(rows).toHaveLength(list.length);
   list.forEach((l, i) => {
     expect(rows[i]).toContain(l.name);
-    expect(rows[i]).toContain(l.quietDbu === null ? 'silent' : `${showLevel(l.quietDbu)} to ${showLevel(l.loudDbu)}`);
+    expect(rows[i]).toContain(
+      l.quietDbu === null ? 'silent' : `${showLevel(l.quietDbu)} to ${showLevel(l.loudDbu)}`,
+    );
   });
-  expect(await tech.page.$$eval('[data-part="walks"] svg', (all) => all.length)).toBe(touringRig.sounds.length);
-  const boxes = async () => [...Buffer.from(await tech.page.pdf({ preferCSSPageSize: true })).toString('latin1').matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map((m) => [Math.round(Number(m[1])), Math.round(Number(m[2]))].join('x'));
+  expect(await tech.page.$$eval('[data-part="walks"] svg', (all) => all.length)).toBe(
+    touringRig.sounds.length,
+  );
+  const boxes = async () =>
+    [
+      ...Buffer.from(await tech.page.pdf({ preferCSSPageSize: true }))
+        .toString('latin1')
+        .matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g),
+    ].map((m) => [Math.round(Number(m[1])), Math.round(Number(m[2]))].join('x'));
   const a4 = await boxes();
   expect(new Set(a4)).toEqual(new Set(['595x842', '842x595']));
   await tech.page.locator('label ::-p-text(Letter)').click();
   await tech.button('No part');
   await tech.gone('[data-part="walks"]');
-  for (const part of ['Power plan', 'Cautions']) await tech.page.locator(`label ::-p-text(${part})`).click();
+  for (const part of ['Power plan', 'Cautions'])
+    await tech.page.locator(`label ::-p-text(${part})`).click();
   await tech.see('[data-part="cautions"]');
   const letter = await boxes();
   expect(new Set(letter)).toEqual(new Set(['612x792']));
@@ -139,9 +213,17 @@ test('the checklist: initials first, ticks with person and time, power waits whi
   await tech.reads('[data-list="check layout"]', /Tuner · OF, /);
   await tech.button('Fastened: start the timer');
   await tech.reads('[data-list="check power"]', 'Not yet: the adhesive has to set first.');
-  expect(await tech.page.$eval('input[data-step="power tuner"]', (e) => (e as HTMLInputElement).disabled)).toBe(true);
+  expect(
+    await tech.page.$eval(
+      'input[data-step="power tuner"]',
+      (e) => (e as HTMLInputElement).disabled,
+    ),
+  ).toBe(true);
   await tech.button('Stop the timer');
   await tech.click('input[data-step="power tuner"]');
   await tech.reads('[data-checked]', /^2 of/);
-  expect((await tech.savedRig(id)).done!.ticks.map((t) => [t.id, t.by])).toEqual([['lay tuner', 'OF'], ['power tuner', 'OF']]);
+  expect((await tech.savedRig(id)).done!.ticks.map((t) => [t.id, t.by])).toEqual([
+    ['lay tuner', 'OF'],
+    ['power tuner', 'OF'],
+  ]);
 });

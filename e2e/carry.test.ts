@@ -1,7 +1,17 @@
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { boardModel, budgetOf, cutList, judge, mainsSums, placesNow, pressedDevices, rackSums, spotsOf } from '../src/core/build';
+import {
+  boardModel,
+  budgetOf,
+  cutList,
+  judge,
+  mainsSums,
+  placesNow,
+  pressedDevices,
+  rackSums,
+  spotsOf,
+} from '../src/core/build';
 import { brokenRig, flyRig, touringRig } from '../src/core/demo';
 import { applyEdits, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
@@ -10,13 +20,19 @@ import { forEachFile, Person, stored } from './person';
 let tech: Person;
 forEachFile((person) => (tech = person));
 
-const judged = (rig: Rig) => { const m = boardModel(rig, rig.boards![0]!, pressedDevices(rig)); return judge(m, placesNow(m)); };
+const judged = (rig: Rig) => {
+  const m = boardModel(rig, rig.boards![0]!, pressedDevices(rig));
+  return judge(m, placesNow(m));
+};
 const at = (rig: Rig, id: string) => rig.devices.find((d) => d.id === id)!.at!;
 
 test('the board: what hits is told, a pedal is picked, nudged, turned and pinned by keys, dragged by hand, and all of it undone', async () => {
   const id = await stored(tech, brokenRig);
   await tech.open(`/rigs/${id}/build?part=board`);
-  await tech.reads('[data-list="clashes"]', 'Moth Fuzz and Ember Drive stand on the same place. They overlap by 30 mm.');
+  await tech.reads(
+    '[data-list="clashes"]',
+    'Moth Fuzz and Ember Drive stand on the same place. They overlap by 30 mm.',
+  );
   await tech.reads('[data-board-sum]', `${judged(brokenRig).clashes.length} to put right`);
   await tech.click('.plan [data-item="ember"]');
   await tech.reads('[data-item-panel="ember"]', '20 mm from the left, 150 mm from the rear edge');
@@ -25,23 +41,44 @@ test('the board: what hits is told, a pedal is picked, nudged, turned and pinned
   await tech.press('r');
   await tech.reads('[data-item-panel="ember"]', 'turned 90°');
   await tech.press('p');
-  expect(at(await tech.savedRig(id), 'ember')).toEqual({ board: 'van-board', x: 25, y: 155, turn: 90, pinned: true });
+  expect(at(await tech.savedRig(id), 'ember')).toEqual({
+    board: 'van-board',
+    x: 25,
+    y: 155,
+    turn: 90,
+    pinned: true,
+  });
   // Dragged well clear of the others it hits nothing any more; while it is held the figures are those of where it is.
-  const box = (await (await tech.see('.plan [data-item="lift"] rect:last-of-type'))!.boundingBox())!;
-  const scale = (await tech.page.$eval('.plan svg', (e) => (e as SVGSVGElement).getScreenCTM()!.a));
+  const box = (await (await tech.see(
+    '.plan [data-item="lift"] rect:last-of-type',
+  ))!.boundingBox())!;
+  const scale = await tech.page.$eval('.plan svg', (e) => (e as SVGSVGElement).getScreenCTM()!.a);
   await tech.page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await tech.page.mouse.down();
-  await tech.page.mouse.move(box.x + box.width / 2 + 415 * scale, box.y + box.height / 2 + 8 * scale, { steps: 6 });
+  await tech.page.mouse.move(
+    box.x + box.width / 2 + 415 * scale,
+    box.y + box.height / 2 + 8 * scale,
+    { steps: 6 },
+  );
   await tech.reads('[data-board-sum]', 'before:');
   await tech.page.mouse.up();
   const moved = at(await tech.savedRig(id), 'lift');
   expect(moved.x).toBeGreaterThan(380);
   for (let i = 0; i < 5; i++) await tech.control('z');
-  expect((await tech.savedRig(id)).devices.map((d) => d.at)).toEqual(JSON.parse(JSON.stringify(brokenRig.devices.map((d) => d.at ?? null))).map((a: unknown) => a ?? undefined));
+  expect((await tech.savedRig(id)).devices.map((d) => d.at)).toEqual(
+    JSON.parse(JSON.stringify(brokenRig.devices.map((d) => d.at ?? null))).map(
+      (a: unknown) => a ?? undefined,
+    ),
+  );
 });
 
 test('an empty board: everything is placed, then arranged in a worker with its best so far; the layout is taken as one step', async () => {
-  const bare: Rig = { ...flyRig, boards: undefined, cases: undefined, devices: flyRig.devices.map((d) => ({ ...d, at: undefined })) } as Rig;
+  const bare: Rig = {
+    ...flyRig,
+    boards: undefined,
+    cases: undefined,
+    devices: flyRig.devices.map((d) => ({ ...d, at: undefined })),
+  } as Rig;
   const id = await stored(tech, JSON.parse(JSON.stringify(bare)) as Rig);
   await tech.open(`/rigs/${id}/build?part=board`);
   await tech.button('Add a board');
@@ -57,15 +94,43 @@ test('an empty board: everything is placed, then arranged in a worker with its b
   await tech.gone('[data-layout]');
   const after = judged(await tech.savedRig(id));
   expect(after.cost).toBeLessThan(before.cost);
-  await tech.reads('[data-board-sum]', `${after.crossings} ${after.crossings === 1 ? 'crossing' : 'crossings'}`);
+  await tech.reads(
+    '[data-board-sum]',
+    `${after.crossings} ${after.crossings === 1 ? 'crossing' : 'crossings'}`,
+  );
   await tech.control('z');
   expect(judged(await tech.savedRig(id)).cost).toBeCloseTo(before.cost, 3);
 });
 
 test('a long search is stopped, and the page answers meanwhile', async () => {
-  const many = Array.from({ length: 58 }, (_, i) => ({ id: `p${i}`, kind: ['drive-low', 'boost', 'delay', 'chorus'][i % 4]!, name: `Pedal ${i}`, place: 'floor' as const, at: { board: 'b', x: (i % 20) * 130, y: Math.floor(i / 20) * 200 } }));
-  const leads = many.slice(1).map((d, i) => ({ id: `w${i}`, from: { device: `p${i}`, jack: 'out' }, to: { device: d.id, jack: 'in' }, type: 'instrument' as const, metres: 0.5 }));
-  const rig: Rig = { format: 'yantrel-rig', version: 1, id: 'sixty', name: 'Sixty', devices: many, leads, sounds: [{ id: 's', name: 'S', states: {} }], boards: [{ id: 'b', name: 'Long board', width: 2700, depth: 700, rails: [{ y: 150, depth: 40 }] }] };
+  const many = Array.from({ length: 58 }, (_, i) => ({
+    id: `p${i}`,
+    kind: ['drive-low', 'boost', 'delay', 'chorus'][i % 4]!,
+    name: `Pedal ${i}`,
+    place: 'floor' as const,
+    at: { board: 'b', x: (i % 20) * 130, y: Math.floor(i / 20) * 200 },
+  }));
+  const leads = many
+    .slice(1)
+    .map((d, i) => ({
+      id: `w${i}`,
+      from: { device: `p${i}`, jack: 'out' },
+      to: { device: d.id, jack: 'in' },
+      type: 'instrument' as const,
+      metres: 0.5,
+    }));
+  const rig: Rig = {
+    format: 'yantrel-rig',
+    version: 1,
+    id: 'sixty',
+    name: 'Sixty',
+    devices: many,
+    leads,
+    sounds: [{ id: 's', name: 'S', states: {} }],
+    boards: [
+      { id: 'b', name: 'Long board', width: 2700, depth: 700, rails: [{ y: 150, depth: 40 }] },
+    ],
+  };
   const id = await stored(tech, rig);
   await tech.open(`/rigs/${id}/build?part=board`);
   await tech.button('Look for a better layout');
@@ -81,17 +146,25 @@ test('the rack: figures, a device moved by a unit, another mounted; what cannot 
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/build?part=rack`);
   const sums = rackSums(touringRig, touringRig.racks![0]!);
-  await tech.reads('[data-rack-sum]', `${fixed(sums.grams / 1000)} kg, two persons lift; ${sums.used} of 12 U; centre of gravity ${Math.round(sums.centreMm!)} mm up of 533; ${sums.watts} W`);
+  await tech.reads(
+    '[data-rack-sum]',
+    `${fixed(sums.grams / 1000)} kg, two persons lift; ${sums.used} of 12 U; centre of gravity ${Math.round(sums.centreMm!)} mm up of 533; ${sums.watts} W`,
+  );
   await tech.reads('[data-table="panels"]', 'Hatch panel, line 1 Heads fork, out A Stage head, in');
   await tech.click('.plan [data-item="mast"]');
   await tech.press('ArrowUp', 'ArrowUp');
   await tech.reads('[data-list="clashes"]', 'Mast conditioner');
-  expect((await tech.savedRig(id)).devices.find((d) => d.id === 'mast')!.rack).toEqual({ rack: 'tide-rack', unit: 4 });
+  expect((await tech.savedRig(id)).devices.find((d) => d.id === 'mast')!.rack).toEqual({
+    rack: 'tide-rack',
+    unit: 4,
+  });
   await tech.press('ArrowDown', 'ArrowDown', 'Delete');
   await tech.reads('[data-tray]', 'Mast conditioner');
   await tech.page.locator('[aria-label="Mount Mast conditioner"]').click();
   await tech.gone('[data-tray]');
-  expect((await tech.savedRig(id)).devices.find((d) => d.id === 'mast')!.rack!.rack).toBe('tide-rack');
+  expect((await tech.savedRig(id)).devices.find((d) => d.id === 'mast')!.rack!.rack).toBe(
+    'tide-rack',
+  );
 });
 
 test('the stage gives leads their lengths; what becomes too short is a finding, and the cut lengths are taken', async () => {
@@ -104,9 +177,15 @@ test('the stage gives leads their lengths; what becomes too short is a finding, 
   await tech.open(`/rigs/${id}/build?part=leads`);
   const short = cutList(rig).cuts.filter((c) => c.short > 0.001);
   expect(short.length).toBeGreaterThan(0);
-  await tech.reads('[data-cut-sum]', `Too short: ${short[0]!.code} by ${Math.ceil(short[0]!.short * 100)} cm`);
+  await tech.reads(
+    '[data-cut-sum]',
+    `Too short: ${short[0]!.code} by ${Math.ceil(short[0]!.short * 100)} cm`,
+  );
   await tech.page.locator('button ::-p-text(Take the cut lengths)').click();
-  await tech.page.waitForFunction(() => !(document.querySelector('[data-cut-sum]') as HTMLElement).innerText.includes('Too short'));
+  await tech.page.waitForFunction(
+    () =>
+      !(document.querySelector('[data-cut-sum]') as HTMLElement).innerText.includes('Too short'),
+  );
   expect(cutList(await tech.savedRig(id)).cuts.every((c) => c.short === 0)).toBe(true);
   // A lead on the meter: what it measures is what the tone is worked out with.
   await tech.typeOver('[aria-label="Measured capacitance of W04"]', '777');
@@ -120,15 +199,33 @@ test('jacks where they are on this very box: all at the rear, then as usual agai
   await tech.click('.plan [data-item="kiln"]');
   await tech.reads('[data-item-panel="kiln"]', 'Kiln');
   await tech.button('Jacks …');
-  const edge = (jack: string) => tech.page.$eval(`[data-jack-spots="kiln"] [data-spot="${jack}"] input`, (e) => (e as HTMLInputElement).value);
+  const edge = (jack: string) =>
+    tech.page.$eval(
+      `[data-jack-spots="kiln"] [data-spot="${jack}"] input`,
+      (e) => (e as HTMLInputElement).value,
+    );
   await tech.see('[data-jack-spots="kiln"] [data-spot="in"]');
   expect([await edge('in'), await edge('out')]).toEqual(['right', 'left']);
   await tech.button('All at the rear');
-  await tech.page.waitForFunction(() => (document.querySelector('[data-jack-spots="kiln"] [data-spot="in"] input') as HTMLInputElement).value === 'rear');
+  await tech.page.waitForFunction(
+    () =>
+      (
+        document.querySelector(
+          '[data-jack-spots="kiln"] [data-spot="in"] input',
+        ) as HTMLInputElement
+      ).value === 'rear',
+  );
   const kept = (await tech.savedRig(id)).devices.find((d) => d.id === 'kiln')!;
   expect(spotsOf(kept).filter((s) => s.edge !== 'rear')).toEqual([]);
   await tech.button('As usual for its kind');
-  await tech.page.waitForFunction(() => (document.querySelector('[data-jack-spots="kiln"] [data-spot="in"] input') as HTMLInputElement).value === 'right');
+  await tech.page.waitForFunction(
+    () =>
+      (
+        document.querySelector(
+          '[data-jack-spots="kiln"] [data-spot="in"] input',
+        ) as HTMLInputElement
+      ).value === 'right',
+  );
   expect((await tech.savedRig(id)).devices.find((d) => d.id === 'kiln')!.jackSpots).toBeUndefined();
 });
 
@@ -161,7 +258,10 @@ test('labels and the book as PDF in one press, at true size on the paper that wa
   await client.send('Page.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
   await tech.open('/rigs/salt-and-ferry/build?part=labels');
   await tech.reads('[data-label-sum]', `${2 * cutList(touringRig).cuts.length} labels on 2 sheets`);
-  const mm = await tech.page.$eval('.label-sheet [data-label]', (e) => { const r = e.querySelector('rect')!.getBoundingClientRect(); return [r.width, r.height].map((v) => (v * 25.4) / 96); });
+  const mm = await tech.page.$eval('.label-sheet [data-label]', (e) => {
+    const r = e.querySelector('rect')!.getBoundingClientRect();
+    return [r.width, r.height].map((v) => (v * 25.4) / 96);
+  });
   expect(mm[0]).toBeCloseTo(80, 0);
   expect(mm[1]).toBeCloseTo(10, 0);
   await tech.button('Keep as PDF');
@@ -174,17 +274,35 @@ test('labels and the book as PDF in one press, at true size on the paper that wa
   };
   const labels = (await arrived('salt-and-ferry-labels.pdf')).toString('latin1');
   expect(labels.startsWith('%PDF-')).toBe(true);
-  expect([...labels.matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map((m) => [Math.round(Number(m[1])), Math.round(Number(m[2]))])).toEqual([[595, 842], [595, 842]]);
+  expect(
+    [...labels.matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map((m) => [
+      Math.round(Number(m[1])),
+      Math.round(Number(m[2])),
+    ]),
+  ).toEqual([
+    [595, 842],
+    [595, 842],
+  ]);
   await tech.open('/rigs/salt-and-ferry/build?part=book');
   await tech.button('Keep as PDF');
   const book = (await arrived('salt-and-ferry-book.pdf')).toString('latin1');
-  const pages = [...book.matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map((m) => [Math.round(Number(m[1])), Math.round(Number(m[2]))].join('x'));
+  const pages = [...book.matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map((m) =>
+    [Math.round(Number(m[1])), Math.round(Number(m[2]))].join('x'),
+  );
   expect(pages.length).toBeGreaterThan(20);
   expect(new Set(pages)).toEqual(new Set(['595x842', '842x595']));
 });
 
 test('the gear locker: a unit in two rigs is double-booked until one is archived; what is used cannot be taken out', async () => {
-  const twin = (n: number): Rig => ({ format: 'yantrel-rig', version: 1, id: `twin-${n}`, name: `Twin ${n}`, devices: [{ id: 'a', kind: 'boost', name: `Boost ${n}`, gear: { serial: 'ZZ-1', value: 90 } }], leads: [], sounds: [{ id: 's', name: 'S', states: {} }] });
+  const twin = (n: number): Rig => ({
+    format: 'yantrel-rig',
+    version: 1,
+    id: `twin-${n}`,
+    name: `Twin ${n}`,
+    devices: [{ id: 'a', kind: 'boost', name: `Boost ${n}`, gear: { serial: 'ZZ-1', value: 90 } }],
+    leads: [],
+    sounds: [{ id: 's', name: 'S', states: {} }],
+  });
   const first = await stored(tech, twin(1));
   await stored(tech, twin(2));
   await tech.open('/gear');
@@ -194,7 +312,16 @@ test('the gear locker: a unit in two rigs is double-booked until one is archived
   const kept = (await tech.api<{ rig: Rig }>(`/api/rigs/${first}`)).body.rig;
   const applied = applyEdits(kept, [{ edit: 'setDevice', device: 'a', gear: { serial: 'ZZ-2' } }]);
   expect(applied.ok).toBe(true);
-  if (applied.ok) expect((await tech.api(`/api/rigs/${first}/revisions`, 'POST', { base: 1, rig: applied.value.rig, words: 'another unit' })).status).toBe(201);
+  if (applied.ok)
+    expect(
+      (
+        await tech.api(`/api/rigs/${first}/revisions`, 'POST', {
+          base: 1,
+          rig: applied.value.rig,
+          words: 'another unit',
+        })
+      ).status,
+    ).toBe(201);
   await tech.open('/gear');
   await tech.page.locator('[aria-label="Find"]').fill('ZZ-');
   await tech.reads('[data-unit="ZZ-2"]', 'Twin 1');

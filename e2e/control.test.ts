@@ -1,6 +1,14 @@
 import { brokenRig, hybridRig, touringRig } from '../src/core/demo';
 import { pressesBetween } from '../src/core/control';
-import { allPairs, bothNumbers, hex, midiDevices, midiOf, runChange, setStage } from '../src/core/midi';
+import {
+  allPairs,
+  bothNumbers,
+  hex,
+  midiDevices,
+  midiOf,
+  runChange,
+  setStage,
+} from '../src/core/midi';
 import { applyEdit, type Rig } from '../src/core/rig';
 import { allScenes } from '../src/core/songs';
 import { fixed } from '../src/core/units';
@@ -17,7 +25,9 @@ test('presses from every sound to every other, which they are and in which order
     for (const b of touringRig.sounds) {
       if (a === b) continue;
       const { presses, turns } = pressesBetween(touringRig, a, b);
-      expect(await tech.text(`[data-presses="${a.id} ${b.id}"]`)).toBe(turns.length ? `${presses.length} + ${turns.length} to set` : `${presses.length}`);
+      expect(await tech.text(`[data-presses="${a.id} ${b.id}"]`)).toBe(
+        turns.length ? `${presses.length} + ${turns.length} to set` : `${presses.length}`,
+      );
     }
   }
   await tech.click('[data-presses="crunch lead"] button');
@@ -46,14 +56,18 @@ test('a control is set up: one switch with opposite ends, and what it reaches is
   await tech.reads('[data-editor="control"]', "0 %: Dome Reverb Mix at 7 o'clock");
   await tech.page.locator('label ::-p-text(Reach and sweeps)').click();
   await tech.reads('[data-reached="pedal wide"]', /wet \d+ to \d+ %/);
-  for (const d of ['cab', 'house', 'ears', 'tdesk', 'tech']) expect(await tech.text(`[data-reached="pedal ${d}"]`)).toBe('');
+  for (const d of ['cab', 'house', 'ears', 'tdesk', 'tech'])
+    expect(await tech.text(`[data-reached="pedal ${d}"]`)).toBe('');
   // The swell pedal moves the stage side and nothing else, as is promised.
   await tech.press('5');
   await tech.reads('[data-reached="swell-pedal cab"]', /far end|level/);
   expect(await tech.text('[data-reached="swell-pedal wide"]')).toBe('');
   await tech.click('[data-reach="swell-pedal"]');
   await tech.reads('[data-sweep="cab"]', /Stage cabinet silent .* dBu .* rises/);
-  expect((await tech.savedRig(id)).controls![0]!.assigns[0]).toMatchObject({ device: 'dome', setting: 'mix' });
+  expect((await tech.savedRig(id)).controls![0]!.assigns[0]).toMatchObject({
+    device: 'dome',
+    setting: 'mix',
+  });
 });
 
 test('MIDI wiring: a synth without thru cuts off the clock; the finding says so and one press cures it', async () => {
@@ -64,7 +78,9 @@ test('MIDI wiring: a synth without thru cuts off the clock; the finding says so 
   await tech.press('f');
   const card = '[data-finding="midi-clock:chop"]';
   await tech.reads(card, 'Gull synth, in front of Chop slicer, passes nothing on');
-  await tech.page.locator(`${card} button ::-p-text(Put a thru box in front of Gull synth)`).click();
+  await tech.page
+    .locator(`${card} button ::-p-text(Put a thru box in front of Gull synth)`)
+    .click();
   await tech.gone(card);
   await tech.press('Escape');
   await tech.reads('[data-midi="chop"]', 'Deck pads');
@@ -80,18 +96,25 @@ test('numbers: the wire and every screen side by side; a screen is typed and the
     if (!m.programs) continue;
     for (const s of hybridRig.sounds) {
       const address = s.states[m.device.id]?.program;
-      expect(await tech.text(`[data-number="${m.device.id} ${s.id}"]`)).toBe(address ? bothNumbers(m.shows, address) : 'no program');
+      expect(await tech.text(`[data-number="${m.device.id} ${s.id}"]`)).toBe(
+        address ? bothNumbers(m.shows, address) : 'no program',
+      );
     }
   }
   await tech.click('[data-number="loops wheel"] button');
   await tech.typeOver('::-p-aria([name="As its screen shows"])', '3-2');
   await tech.reads('[data-number="loops wheel"]', 'wire bank 2 program 1, screen 3-2');
   await tech.press('Escape');
-  expect((await tech.savedRig(id)).sounds.find((s) => s.id === 'wheel')!.states.loops!.program).toEqual({ bank: 2, number: 1 });
+  expect(
+    (await tech.savedRig(id)).sounds.find((s) => s.id === 'wheel')!.states.loops!.program,
+  ).toEqual({ bank: 2, number: 1 });
   // Bank 2 and program 1, counted from 0 by the app, are what the switcher shows as 3-2.
   await tech.typeOver('::-p-aria([name="sends bank"])', '2');
   await tech.typeOver('::-p-aria([name="and program"])', '1');
-  await tech.reads('[data-offset]', 'wire bank 2 program 1, screen 3-2 on Switchyard, which keeps Wheel first there');
+  await tech.reads(
+    '[data-offset]',
+    'wire bank 2 program 1, screen 3-2 on Switchyard, which keeps Wheel first there',
+  );
 });
 
 test('what a device takes in is written down as its manual has it, and the messages follow', async () => {
@@ -99,15 +122,24 @@ test('what a device takes in is written down as its manual has it, and the messa
   await tech.open(`/rigs/${id}/control?part=wiring`);
   await tech.button('What Gangway Echo takes in');
   const before = midiOf(touringRig.devices.find((d) => d.id === 'echo')!)!;
-  expect(await tech.texts('[data-reception="echo"] [data-takes]')).toHaveLength(before.mapped.length);
+  expect(await tech.texts('[data-reception="echo"] [data-takes]')).toHaveLength(
+    before.mapped.length,
+  );
   await tech.page.locator('::-p-aria([name="Add what a control change moves"])').click();
   await tech.pick('Repeats');
-  await tech.page.waitForFunction((n) => document.querySelectorAll('[data-reception="echo"] [data-takes]').length === n, {}, before.mapped.length + 1);
+  await tech.page.waitForFunction(
+    (n) => document.querySelectorAll('[data-reception="echo"] [data-takes]').length === n,
+    {},
+    before.mapped.length + 1,
+  );
   await tech.typeOver(`[aria-label="Number of control change ${before.mapped.length + 1}"]`, '77');
   await tech.page.locator('[aria-label="How control change 77 acts"]').click();
   await tech.pick('turns over each time');
   await tech.page.locator('::-p-aria([name="tells back what is changed on it"])').click();
-  await tech.typeOver('[data-reception="echo"] ::-p-aria([name="In place after a program, ms"])', '90');
+  await tech.typeOver(
+    '[data-reception="echo"] ::-p-aria([name="In place after a program, ms"])',
+    '90',
+  );
   await tech.done();
   await tech.reads('[data-midi="echo"]', '90 ms program');
   await tech.reads('[data-midi="echo"]', 'reports back');
@@ -127,7 +159,9 @@ test('the bus: bytes and times of a change, landings in order, and all pairs wor
     expect(rows[i]).toContain(hex(s.bytes));
     expect(rows[i]).toContain(`${fixed(s.start, 2)} ms ${fixed(s.end, 2)} ms`);
   });
-  expect(await tech.page.$$eval('[data-lands]', (all) => all.map((e) => e.getAttribute('data-lands')))).toEqual(change.order.map((o) => o.device));
+  expect(
+    await tech.page.$$eval('[data-lands]', (all) => all.map((e) => e.getAttribute('data-lands'))),
+  ).toEqual(change.order.map((o) => o.device));
   await tech.reads('[data-spike]', /Nothing gets louder|dB above the louder/);
   await tech.page.locator('[data-list="pairs"] button').click();
   const pairs = allPairs(stage);
@@ -140,15 +174,32 @@ test('what is sent is written out by hand: a wrong number is told at once, and u
   await tech.button('Write it out by hand');
   await tech.typeOver('[data-table="written"] input[aria-label="Program on the wire"]', '3');
   await tech.reads('[data-list="mismatches"]', 'Not as Bare wants it');
-  await tech.page.waitForFunction(() => document.querySelector('button[aria-label^="Findings: 0 danger, 1 fault"]'));
+  await tech.page.waitForFunction(() =>
+    document.querySelector('button[aria-label^="Findings: 0 danger, 1 fault"]'),
+  );
   await tech.button('Let it follow from the programs again');
-  await tech.reads('[data-list="mismatches"]', 'Everything that messages reach ends as Bare wants it');
+  await tech.reads(
+    '[data-list="mismatches"]',
+    'Everything that messages reach ends as Bare wants it',
+  );
 });
 
 test('forty songs with two hundred changes: all pairs are simulated while the page goes on answering', async () => {
   const many = Array.from({ length: 40 }, (_, n) => ({
-    id: `song-${n}`, title: `Song ${n}`, bpm: 80 + n,
-    sections: Array.from({ length: 5 }, (_, i) => ({ id: `s${i}`, name: `Part ${i}`, bars: 8, sound: hybridRig.sounds[i]!.id, states: { loops: { program: { bank: 10 + n, number: i % 4 } }, lode: { program: { bank: 1, number: (n * 5 + i) % 128 } }, hall: { settings: { mix: 1 + ((n + i) % 8) } } } })),
+    id: `song-${n}`,
+    title: `Song ${n}`,
+    bpm: 80 + n,
+    sections: Array.from({ length: 5 }, (_, i) => ({
+      id: `s${i}`,
+      name: `Part ${i}`,
+      bars: 8,
+      sound: hybridRig.sounds[i]!.id,
+      states: {
+        loops: { program: { bank: 10 + n, number: i % 4 } },
+        lode: { program: { bank: 1, number: (n * 5 + i) % 128 } },
+        hall: { settings: { mix: 1 + ((n + i) % 8) } },
+      },
+    })),
   }));
   const songs = many.reduce<Rig>((rig, song) => {
     const r = applyEdit(rig, { edit: 'addSong', song });
@@ -160,7 +211,9 @@ test('forty songs with two hundred changes: all pairs are simulated while the pa
   await tech.reads('[data-list="pairs"]', `Simulate all ${205 * 204} changes`);
   await tech.page.locator('[data-list="pairs"] button').click();
   // While it works, the page paints and answers keys.
-  await tech.page.evaluate(() => new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r))));
+  await tech.page.evaluate(
+    () => new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r))),
+  );
   await tech.press('3');
   await tech.reads('.sound[aria-pressed="true"]', 'Slag');
   await tech.reads('[data-list="pairs"]', /\d+ of 41820 changes end as meant/);
@@ -185,7 +238,10 @@ test('a set is rehearsed: the right pad, the wrong one, a pedal stepped on by mi
   await tech.click('[data-pad="crunch"]');
   await tech.reads('[data-off]', 'As it should be.');
   await tech.click('[data-step="kiln"]');
-  await tech.reads('[data-list="recovery"]', 'Step on Kiln Drive: Kiln Drive should be bypassed and is engaged.');
+  await tech.reads(
+    '[data-list="recovery"]',
+    'Step on Kiln Drive: Kiln Drive should be bypassed and is engaged.',
+  );
   await tech.click('[data-step="kiln"]');
   await tech.reads('[data-off]', 'As it should be.');
   await tech.reads('[data-table="heard"]', /Stage cabinet \d+\.\d dBu Baritone/);
@@ -194,11 +250,28 @@ test('a set is rehearsed: the right pad, the wrong one, a pedal stepped on by mi
 });
 
 test('changes practised in time are scored by the song’s tempo: on time, early or late in milliseconds, missed', async () => {
-  const id = await stored(tech, { ...touringRig, sets: [], songs: [{ id: 'quick', title: 'Quick', bpm: 300, sections: [{ id: 'a', name: 'One', bars: 1, sound: 'flat' }, { id: 'b', name: 'Two', bars: 2, sound: 'lead' }, { id: 'c', name: 'Three', bars: 2, sound: 'flat' }] }] });
+  const id = await stored(tech, {
+    ...touringRig,
+    sets: [],
+    songs: [
+      {
+        id: 'quick',
+        title: 'Quick',
+        bpm: 300,
+        sections: [
+          { id: 'a', name: 'One', bars: 1, sound: 'flat' },
+          { id: 'b', name: 'Two', bars: 2, sound: 'lead' },
+          { id: 'c', name: 'Three', bars: 2, sound: 'flat' },
+        ],
+      },
+    ],
+  });
   await tech.open(`/rigs/${id}/control?part=rehearse`);
   await tech.page.locator('label ::-p-text(Practise the changes)').click();
   await tech.reads('[data-table="due"]', /2 Two Lead 0:01 4 Three Tide flat 0:02/);
-  await tech.page.evaluate(() => document.activeElement instanceof HTMLElement && document.activeElement.blur());
+  await tech.page.evaluate(
+    () => document.activeElement instanceof HTMLElement && document.activeElement.blur(),
+  );
   await tech.button('Start (space)');
   await tech.reads('[data-count]', /bar 2/);
   await tech.press('w');
@@ -211,11 +284,18 @@ test('changes practised in time are scored by the song’s tempo: on time, early
 });
 
 test('with very many sounds one row of presses is worked out at a time', async () => {
-  const sounds = Array.from({ length: 20 }, (_, i) => ({ ...touringRig.sounds[i % 8]!, id: `s${i}`, name: `Sound ${i}` }));
+  const sounds = Array.from({ length: 20 }, (_, i) => ({
+    ...touringRig.sounds[i % 8]!,
+    id: `s${i}`,
+    name: `Sound ${i}`,
+  }));
   const id = await stored(tech, { ...touringRig, sounds, promises: [], songs: [], sets: [] });
   await tech.open(`/rigs/${id}/control?part=presses`);
   const { presses, turns } = pressesBetween({ ...touringRig, sounds }, sounds[0]!, sounds[4]!);
-  await tech.reads('[data-presses="s0 s4"]', turns.length ? `${presses.length} + ${turns.length} to set` : `${presses.length}`);
+  await tech.reads(
+    '[data-presses="s0 s4"]',
+    turns.length ? `${presses.length} + ${turns.length} to set` : `${presses.length}`,
+  );
   expect(await tech.page.$('[data-presses="s1 s4"]')).toBeNull();
   await tech.click('[data-presses="s0 s4"] button');
   await tech.reads('[data-list="presses"]', 'Sound 0 to Sound 4');

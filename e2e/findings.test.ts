@@ -16,13 +16,18 @@ test('counts by severity; a fix cures its finding; accepting needs a reason, and
   await tech.see(`[aria-label="${label}"]`);
   await tech.press('f');
   const lead = findings.find((f) => f.rule === 'speaker-lead')!;
-  await tech.reads(`[data-finding="${lead.key}"]`, 'An instrument lead in a speaker line overheats');
+  await tech.reads(
+    `[data-finding="${lead.key}"]`,
+    'An instrument lead in a speaker line overheats',
+  );
   await tech.button('Make it a speaker lead');
   await tech.gone(`[data-finding="${lead.key}"]`);
   const head = findings.find((f) => f.rule === 'no-load')!;
   await tech.page.locator(`[data-finding="${head.key}"] ::-p-text(Accept …)`).click();
   await tech.see(`[data-finding="${head.key}"] form button[disabled]`);
-  await tech.page.locator(`[data-finding="${head.key}"] input`).fill('It is unplugged from the mains.');
+  await tech.page
+    .locator(`[data-finding="${head.key}"] input`)
+    .fill('It is unplugged from the mains.');
   await tech.press('Enter');
   await tech.gone(`[data-finding="${head.key}"]`);
   await tech.page.locator('::-p-text(Accepted (1))').click();
@@ -40,7 +45,12 @@ test('choosing the other school ends its advice', async () => {
   await (await tech.see('[data-rule="gain-low-to-high"] input'))!.click();
   await tech.page.locator('::-p-text(other school: high to low)').click();
   await tech.page.locator('label ::-p-text(Open)').click();
-  await tech.page.waitForFunction(() => !(document.querySelector('.mantine-Drawer-body') as HTMLElement).innerText.includes('has less gain than'));
+  await tech.page.waitForFunction(
+    () =>
+      !(document.querySelector('.mantine-Drawer-body') as HTMLElement).innerText.includes(
+        'has less gain than',
+      ),
+  );
 });
 
 test('a finding leads to its subject and its sound', async () => {
@@ -68,11 +78,37 @@ test('the palette does what buttons do', async () => {
   await tech.reads('[data-destination="cab"]', 'dBV');
 });
 
-test.each(['/', '/rigs/new', '/rigs/salt-and-ferry/brief', '/rigs/salt-and-ferry/signal', '/rigs/observatory-practice/brief', '/rigs/salt-and-ferry/sounds', '/rigs/salt-and-ferry/history'])('%s has no serious barrier, and does not scroll sideways', async (path) => {
+test.each([
+  '/',
+  '/rigs/new',
+  '/rigs/salt-and-ferry/brief',
+  '/rigs/salt-and-ferry/signal',
+  '/rigs/observatory-practice/brief',
+  '/rigs/salt-and-ferry/sounds',
+  '/rigs/salt-and-ferry/history',
+])('%s has no serious barrier, and does not scroll sideways', async (path) => {
   await tech.open(path);
   await tech.page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
   const options: RunOptions = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] };
-  const { violations } = await tech.page.evaluate((o) => (window as unknown as { axe: { run: (c: Document, o: RunOptions) => Promise<AxeResults> } }).axe.run(document, o), options);
-  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
-  expect(await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  const { violations } = await tech.page.evaluate(
+    (o) =>
+      (
+        window as unknown as { axe: { run: (c: Document, o: RunOptions) => Promise<AxeResults> } }
+      ).axe.run(document, o),
+    options,
+  );
+  expect(
+    violations
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map(
+        (v) =>
+          `${v.id}: ${v.nodes
+            .slice(0, 3)
+            .map((n) => n.html.slice(0, 160))
+            .join(' | ')}`,
+      ),
+  ).toEqual([]);
+  expect(
+    await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth),
+  ).toBe(true);
 });

@@ -19,7 +19,13 @@ async function connect(from: string, to: string): Promise<void> {
   await choose('To an input', to);
   await tech.button('Connect');
   // Once it is connected the form is empty again.
-  await tech.page.waitForFunction(() => [...document.querySelectorAll('button')].some((b) => b.textContent === 'Connect' && b.disabled), { timeout: 40_000 });
+  await tech.page.waitForFunction(
+    () =>
+      [...document.querySelectorAll('button')].some(
+        (b) => b.textContent === 'Connect' && b.disabled,
+      ),
+    { timeout: 40_000 },
+  );
 }
 const kept = async (id: string): Promise<Rig> => {
   await tech.saved();
@@ -27,10 +33,19 @@ const kept = async (id: string): Promise<Rig> => {
 };
 
 test('front and loop together, put together jack by jack; two plugs exchanged are found and put right with one press', async () => {
-  const id = await stored(tech, rigOf(
-    [device('g', 'guitar-humbucker', 'Baritone'), device('m', 'modeler-compact', 'Pocket'), device('h', 'head-tube', 'Stage head'), device('c', 'cabinet', 'Stage cabinet')],
-    [], [sound('one', 'One', [])],
-  ));
+  const id = await stored(
+    tech,
+    rigOf(
+      [
+        device('g', 'guitar-humbucker', 'Baritone'),
+        device('m', 'modeler-compact', 'Pocket'),
+        device('h', 'head-tube', 'Stage head'),
+        device('c', 'cabinet', 'Stage cabinet'),
+      ],
+      [],
+      [sound('one', 'One', [])],
+    ),
+  );
   await tech.open(`/rigs/${id}/signal`);
   await tech.press('w');
   await tech.see('::-p-text(Connect free jacks)');
@@ -43,14 +58,24 @@ test('front and loop together, put together jack by jack; two plugs exchanged ar
   await connect('Pocket, from the input', 'Pocket, to send 1');
   await connect('Pocket, from return 1', 'Pocket, to the left output');
   const wrong = await kept(id);
-  expect(wrong.leads.map((l) => l.type)).toEqual(['instrument', 'instrument', 'instrument', 'instrument', 'speaker', 'inside', 'inside']);
+  expect(wrong.leads.map((l) => l.type)).toEqual([
+    'instrument',
+    'instrument',
+    'instrument',
+    'instrument',
+    'speaker',
+    'inside',
+    'inside',
+  ]);
   const faulty = analyse(wrong).findings.find((f) => f.rule === 'swapped')!;
   await tech.press('Escape', 'f');
   await tech.reads(`[data-finding="${faulty.key}"]`, faulty.what);
   await tech.button(faulty.fix!.words);
   await tech.gone(`[data-finding="${faulty.key}"]`);
   const right = await kept(id);
-  expect(right.leads.map((l) => `${l.from.device}.${l.from.jack} ${l.to.device}.${l.to.jack}`)).toEqual(expect.arrayContaining(['m.send1 h.in', 'm.out h.return', 'h.send m.return1']));
+  expect(
+    right.leads.map((l) => `${l.from.device}.${l.from.jack} ${l.to.device}.${l.to.jack}`),
+  ).toEqual(expect.arrayContaining(['m.send1 h.in', 'm.out h.return', 'h.send m.return1']));
   const cabinet = analyse(right).sounds[0]!.destinations.find((d) => d.device === 'c')!;
   await tech.reads('[data-destination="c"]', `${fixed(cabinet.levelDbu!.normal)} dBu`);
 });

@@ -18,7 +18,9 @@ const rename = async (who: Person, station: string, name: string) => {
   await who.press('Enter');
   await who.reads(`[data-station="${station}"]`, name);
 };
-const nameIn = async (id: string, device: string) => (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.find((d) => d.id === device)!.name;
+const nameIn = async (id: string, device: string) =>
+  (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.find((d) => d.id === device)!
+    .name;
 
 test('with the database away, work goes on, outlives a reload, and is saved when it returns', async () => {
   const id = await stored(tech, touringRig);
@@ -27,7 +29,9 @@ test('with the database away, work goes on, outlives a reload, and is saved when
   const admin = openDatabase(process.env.YANTREL_ADMIN_URL!);
   const name = process.env.YANTREL_DATABASE!;
   await sql`alter database ${sql.id(name)} with allow_connections false`.execute(admin);
-  await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = ${name}`.execute(admin);
+  await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = ${name}`.execute(
+    admin,
+  );
   try {
     await rename(tech, 'kiln', 'Kept while away');
     await tech.reads('[role="status"]', 'not saved: The database is away.');
@@ -100,18 +104,40 @@ test('a torn, a foreign and a hostile file are refused by row and field; a good 
   const count = async () => (await tech.api<unknown[]>('/api/rigs')).body.length;
   await tech.open('/');
   const before = await count();
-  const give = async (path: string) => (await tech.page.$('input[type="file"]'))!.uploadFile(path) as Promise<void>;
+  const give = async (path: string) =>
+    (await tech.page.$('input[type="file"]'))!.uploadFile(path) as Promise<void>;
   await give(file('torn.json', writeRig(touringRig).slice(0, 700)));
-  await tech.reads('[data-import-problems]', /not whole JSON: it breaks off or goes wrong at line \d+/);
+  await tech.reads(
+    '[data-import-problems]',
+    /not whole JSON: it breaks off or goes wrong at line \d+/,
+  );
   await give(file('foreign.json', '{"session":{"tracks":[]}}'));
   await tech.reads('[data-import-problems]', 'not a rig file');
-  await give(file('hostile.json', writeRig({ ...touringRig, leads: [{ ...touringRig.leads[0]!, from: { device: 'bari', jack: '<img src=x onerror=alert(1)>' } }] })));
-  await tech.reads('[data-import-problems]', 'leads[0].from.jack: Baritone (Baritone guitar) has no jack "<img');
+  await give(
+    file(
+      'hostile.json',
+      writeRig({
+        ...touringRig,
+        leads: [
+          {
+            ...touringRig.leads[0]!,
+            from: { device: 'bari', jack: '<img src=x onerror=alert(1)>' },
+          },
+        ],
+      }),
+    ),
+  );
+  await tech.reads(
+    '[data-import-problems]',
+    'leads[0].from.jack: Baritone (Baritone guitar) has no jack "<img',
+  );
   expect(await count()).toBe(before);
   await give(file('good.json', writeRig({ ...touringRig, id: 'imported-rig', name: 'Imported' })));
   await tech.see('[data-station="kiln"]');
   expect(await count()).toBe(before + 1);
-  const exported = await fetch(`${process.env.YANTREL_URL}/api/rigs/imported-rig/file`).then((r) => r.json());
+  const exported = await fetch(`${process.env.YANTREL_URL}/api/rigs/imported-rig/file`).then((r) =>
+    r.json(),
+  );
   expect(exported).toEqual({ ...touringRig, id: 'imported-rig', name: 'Imported' });
 });
 
@@ -136,10 +162,22 @@ test('copy, rename, archive and bring back in the list', async () => {
 
 test('the server refuses bad requests in words, and a stale save with both sides', async () => {
   const id = await stored(tech, touringRig);
-  expect((await tech.api<{ title: string }>(`/api/rigs/${id}/revisions`, 'POST', { base: 'x' })).status).toBe(422);
+  expect(
+    (await tech.api<{ title: string }>(`/api/rigs/${id}/revisions`, 'POST', { base: 'x' })).status,
+  ).toBe(422);
   expect((await tech.api<{ title: string }>('/api/rigs/nobody')).status).toBe(404);
   const { body: now } = await tech.api<{ rig: Rig }>(`/api/rigs/${id}`);
-  await tech.api(`/api/rigs/${id}/revisions`, 'POST', { base: 1, rig: { ...now.rig, name: 'A' }, words: 'a' });
-  const stale = await tech.api<{ conflicts: unknown[]; theirs: { revision: number } }>(`/api/rigs/${id}/revisions`, 'POST', { base: 1, rig: { ...now.rig, name: 'B' }, words: 'b' });
-  expect([stale.status, stale.body.conflicts.length, stale.body.theirs.revision]).toEqual([409, 1, 2]);
+  await tech.api(`/api/rigs/${id}/revisions`, 'POST', {
+    base: 1,
+    rig: { ...now.rig, name: 'A' },
+    words: 'a',
+  });
+  const stale = await tech.api<{ conflicts: unknown[]; theirs: { revision: number } }>(
+    `/api/rigs/${id}/revisions`,
+    'POST',
+    { base: 1, rig: { ...now.rig, name: 'B' }, words: 'b' },
+  );
+  expect([stale.status, stale.body.conflicts.length, stale.body.theirs.revision]).toEqual([
+    409, 1, 2,
+  ]);
 });

@@ -10,26 +10,50 @@ import { forEachFile, Person, stored } from './person';
 let tech: Person;
 forEachFile((person) => (tech = person));
 
-interface Kept { name: string; size: number; head: string; text: string }
+interface Kept {
+  name: string;
+  size: number;
+  head: string;
+  text: string;
+}
 
 /** From now on what the page saves is kept instead of being written to disk. */
-const keepFiles = () => tech.page.evaluate(() => {
-  const files: { name: string; blob: Blob }[] = [];
-  (window as unknown as { files: typeof files }).files = files;
-  let last: Blob | undefined;
-  URL.createObjectURL = (blob) => { last = blob as Blob; return 'blob:kept'; };
-  HTMLAnchorElement.prototype.click = function click() { if (last) files.push({ name: this.download, blob: last }); };
-});
+const keepFiles = () =>
+  tech.page.evaluate(() => {
+    const files: { name: string; blob: Blob }[] = [];
+    (window as unknown as { files: typeof files }).files = files;
+    let last: Blob | undefined;
+    URL.createObjectURL = (blob) => {
+      last = blob as Blob;
+      return 'blob:kept';
+    };
+    HTMLAnchorElement.prototype.click = function click() {
+      if (last) files.push({ name: this.download, blob: last });
+    };
+  });
 
 /** The file that something gives. */
 async function fileFrom(act: () => Promise<void>): Promise<Kept> {
-  const before = await tech.page.evaluate(() => (window as unknown as { files: unknown[] }).files.length);
+  const before = await tech.page.evaluate(
+    () => (window as unknown as { files: unknown[] }).files.length,
+  );
   await act();
-  await tech.page.waitForFunction((n) => (window as unknown as { files: unknown[] }).files.length > n, { timeout: 40_000 }, before);
+  await tech.page.waitForFunction(
+    (n) => (window as unknown as { files: unknown[] }).files.length > n,
+    { timeout: 40_000 },
+    before,
+  );
   return tech.page.evaluate(async () => {
-    const { name, blob } = (window as unknown as { files: { name: string; blob: Blob }[] }).files.at(-1)!;
+    const { name, blob } = (
+      window as unknown as { files: { name: string; blob: Blob }[] }
+    ).files.at(-1)!;
     const bytes = new Uint8Array(await blob.arrayBuffer());
-    return { name, size: blob.size, head: String.fromCharCode(...bytes.slice(0, 8)), text: new TextDecoder().decode(bytes) };
+    return {
+      name,
+      size: blob.size,
+      head: String.fromCharCode(...bytes.slice(0, 8)),
+      text: new TextDecoder().decode(bytes),
+    };
   });
 }
 
@@ -70,9 +94,16 @@ test('lists as CSV hold what the screen shows, and other programs can read them'
   const list = cutList(touringRig);
   expect(cuts.map((c) => c.code)).toEqual(list.cuts.map((c) => c.code));
   cuts.forEach((c, i) => expect(Number(c['cut m'])).toBeCloseTo(list.cuts[i]!.cut, 3));
-  const wiring = rows((await fileFrom(() => tech.button('Wiring as CSV'))).text, ['id', 'length m']);
+  const wiring = rows((await fileFrom(() => tech.button('Wiring as CSV'))).text, [
+    'id',
+    'length m',
+  ]);
   expect(wiring).toHaveLength(touringRig.leads.length);
-  const bill = rows((await fileFrom(() => tech.button('Bill as CSV'))).text, ['what', 'item', 'count']);
+  const bill = rows((await fileFrom(() => tech.button('Bill as CSV'))).text, [
+    'what',
+    'item',
+    'count',
+  ]);
   expect(bill.map((b) => b.item)).toEqual(billOf({ ...touringRig, id }).map((l) => l.item));
   await tech.open(`/rigs/${id}/build?part=power`);
   await tech.see('[data-table="outlets"]');
@@ -89,7 +120,11 @@ test('a part of the book alone: only it is on the sheet', async () => {
   await tech.page.locator('label ::-p-text(Stage plot)').click();
   await tech.see('[data-part="stage"] svg');
   expect(await tech.page.$$eval('[data-part]', (all) => all.length)).toBe(1);
-  const pages = [...Buffer.from(await tech.page.pdf({ preferCSSPageSize: true })).toString('latin1').matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map((m) => [Math.round(Number(m[1])), Math.round(Number(m[2]))]);
+  const pages = [
+    ...Buffer.from(await tech.page.pdf({ preferCSSPageSize: true }))
+      .toString('latin1')
+      .matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g),
+  ].map((m) => [Math.round(Number(m[1])), Math.round(Number(m[2]))]);
   // It lies across.
   expect(pages.some(([w, h]) => w === 842 && h === 595)).toBe(true);
   await tech.button('All parts');
@@ -105,7 +140,15 @@ test('lengths can be shown in feet and inches', async () => {
 });
 
 test('empty places teach the next step', async () => {
-  const bare: Rig = { format: 'yantrel-rig', version: 1, id: 'bare', name: 'Bare', devices: [], leads: [], sounds: [{ id: 's', name: 'S', states: {} }] };
+  const bare: Rig = {
+    format: 'yantrel-rig',
+    version: 1,
+    id: 'bare',
+    name: 'Bare',
+    devices: [],
+    leads: [],
+    sounds: [{ id: 's', name: 'S', states: {} }],
+  };
   const id = await stored(tech, bare);
   for (const [part, words] of [
     ['board', 'There is no board yet.'],
@@ -122,15 +165,35 @@ test('empty places teach the next step', async () => {
 });
 
 test('the server answers what cannot be printed in words', async () => {
-  const ask = (body: object) => tech.api<{ title: string; problems?: { where: string; what: string }[] }>('/api/rigs/salt-and-ferry/book', 'POST', body);
-  const whole = { paper: 'A4', parts: ['power'], labels: [], level: 'dBu', length: 'metric', revision: 'revision 1', date: '2026-11-25', rig: touringRig };
+  const ask = (body: object) =>
+    tech.api<{ title: string; problems?: { where: string; what: string }[] }>(
+      '/api/rigs/salt-and-ferry/book',
+      'POST',
+      body,
+    );
+  const whole = {
+    paper: 'A4',
+    parts: ['power'],
+    labels: [],
+    level: 'dBu',
+    length: 'metric',
+    revision: 'revision 1',
+    date: '2026-11-25',
+    rig: touringRig,
+  };
   const nothing = await ask({ ...whole, parts: [] });
   expect(nothing.status).toBe(422);
   expect(nothing.body.title).toBe('There is nothing to print.');
   const paper = await ask({ ...whole, paper: 'B5' });
   expect(paper.status).toBe(422);
   expect(paper.body.problems![0]).toEqual({ where: 'paper', what: 'it is none of "A4", "Letter"' });
-  const torn = await ask({ ...whole, rig: { ...touringRig, leads: [{ ...touringRig.leads[0]!, to: { device: 'gone', jack: 'in' } }] } });
+  const torn = await ask({
+    ...whole,
+    rig: {
+      ...touringRig,
+      leads: [{ ...touringRig.leads[0]!, to: { device: 'gone', jack: 'in' } }],
+    },
+  });
   expect(torn.status).toBe(422);
   expect(torn.body.problems![0]!.what).toContain('there is no device "gone" in this rig');
   expect((await tech.api('/api/rigs/nobody-has-this/book')).status).toBe(404);
@@ -140,15 +203,43 @@ test('safety is a page of its own, and is reached from the list of rigs', async 
   await tech.open('/');
   await tech.page.locator('a ::-p-text(Safety)').click();
   await tech.reads('[data-place="safety"]', 'Local codes and licensed practice come first');
-  expect(await tech.page.$$eval('[data-caution]', (all) => all.map((e) => e.getAttribute('data-caution')))).toEqual(['mains', 'tubes', 'speakers', 'hearing', 'radio', 'lifting', 'solder', 'phantom']);
+  expect(
+    await tech.page.$$eval('[data-caution]', (all) =>
+      all.map((e) => e.getAttribute('data-caution')),
+    ),
+  ).toEqual(['mains', 'tubes', 'speakers', 'hearing', 'radio', 'lifting', 'solder', 'phantom']);
 });
 
-test.each(['/gear', '/safety', ...['board', 'rack', 'stage', 'power', 'leads', 'gear', 'bill', 'checklist', 'labels'].map((p) => `/rigs/salt-and-ferry/build?part=${p}`)])('%s has no serious barrier, and does not scroll sideways', async (path) => {
+test.each([
+  '/gear',
+  '/safety',
+  ...['board', 'rack', 'stage', 'power', 'leads', 'gear', 'bill', 'checklist', 'labels'].map(
+    (p) => `/rigs/salt-and-ferry/build?part=${p}`,
+  ),
+])('%s has no serious barrier, and does not scroll sideways', async (path) => {
   await tech.open(path);
   await tech.see('[data-place]');
   await tech.page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
   const options: RunOptions = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] };
-  const { violations } = await tech.page.evaluate((o) => (window as unknown as { axe: { run: (c: Document, o: RunOptions) => Promise<AxeResults> } }).axe.run(document, o), options);
-  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
-  expect(await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  const { violations } = await tech.page.evaluate(
+    (o) =>
+      (
+        window as unknown as { axe: { run: (c: Document, o: RunOptions) => Promise<AxeResults> } }
+      ).axe.run(document, o),
+    options,
+  );
+  expect(
+    violations
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map(
+        (v) =>
+          `${v.id}: ${v.nodes
+            .slice(0, 3)
+            .map((n) => n.html.slice(0, 160))
+            .join(' | ')}`,
+      ),
+  ).toEqual([]);
+  expect(
+    await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth),
+  ).toBe(true);
 });

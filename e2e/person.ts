@@ -1,4 +1,10 @@
-import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core';
+import puppeteer, {
+  type Browser,
+  type BrowserContext,
+  type ElementHandle,
+  type KeyInput,
+  type Page,
+} from 'puppeteer-core';
 import type { Rig } from '../src/core/rig';
 
 const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
@@ -8,10 +14,16 @@ const contexts: BrowserContext[] = [];
 
 /** A person at a browser of their own: nothing is shared with the others. */
 export class Person {
-  private constructor(readonly page: Page, readonly errors: string[]) {}
+  private constructor(
+    readonly page: Page,
+    readonly errors: string[],
+  ) {}
 
   static async arrives(): Promise<Person> {
-    browser ??= await puppeteer.connect({ browserWSEndpoint: process.env.YANTREL_BROWSER, defaultViewport: { width: 1280, height: 800 } });
+    browser ??= await puppeteer.connect({
+      browserWSEndpoint: process.env.YANTREL_BROWSER,
+      defaultViewport: { width: 1280, height: 800 },
+    });
     const context = await browser.createBrowserContext();
     contexts.push(context);
     const page = await context.newPage();
@@ -30,7 +42,8 @@ export class Person {
 
   async open(path: string): Promise<void> {
     await this.page.goto(base + path, { waitUntil: 'load' });
-    if (path.startsWith('/rigs/') && path !== '/rigs/new') await this.see('[data-save="saved"], [data-save="saving"], [data-save="unsaved"]');
+    if (path.startsWith('/rigs/') && path !== '/rigs/new')
+      await this.see('[data-save="saved"], [data-save="saving"], [data-save="unsaved"]');
     await this.ready();
   }
   async reload(): Promise<void> {
@@ -38,22 +51,47 @@ export class Person {
     await this.ready();
   }
   /** A page answers once its scripts have taken up everything in it, part by part. */
-  private ready = () => this.page.waitForFunction(() => {
-    const all = [...document.querySelectorAll('main, .frame, button, input, select, textarea:not([aria-hidden])')];
-    return document.readyState === 'complete' && all.length > 0 && all.every((e) => Object.keys(e).some((k) => k.startsWith('__reactProps')));
-  });
+  private ready = () =>
+    this.page.waitForFunction(() => {
+      const all = [
+        ...document.querySelectorAll(
+          'main, .frame, button, input, select, textarea:not([aria-hidden])',
+        ),
+      ];
+      return (
+        document.readyState === 'complete' &&
+        all.length > 0 &&
+        all.every((e) => Object.keys(e).some((k) => k.startsWith('__reactProps')))
+      );
+    });
 
   see = (selector: string) => this.page.waitForSelector(selector, { timeout: PATIENCE });
-  gone = (selector: string) => this.page.waitForSelector(selector, { hidden: true, timeout: PATIENCE });
-  text = (selector: string): Promise<string> => this.page.$eval(selector, (e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim());
-  texts = (selector: string): Promise<string[]> => this.page.$$eval(selector, (all) => all.map((e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim()));
+  gone = (selector: string) =>
+    this.page.waitForSelector(selector, { hidden: true, timeout: PATIENCE });
+  text = (selector: string): Promise<string> =>
+    this.page.$eval(selector, (e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim());
+  texts = (selector: string): Promise<string[]> =>
+    this.page.$$eval(selector, (all) =>
+      all.map((e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim()),
+    );
   async reads(selector: string, part: string | RegExp): Promise<void> {
-    await this.page.waitForFunction((s, p, isPattern) => {
-      const text = (document.querySelector(s) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ') ?? '';
-      return isPattern ? new RegExp(p).test(text) : text.includes(p);
-    }, { timeout: PATIENCE }, selector, typeof part === 'string' ? part : part.source, typeof part !== 'string').catch(async () => {
-      throw new Error(`${selector} never read "${String(part)}"; it reads "${await this.text(selector).catch(() => 'nothing')}"`);
-    });
+    await this.page
+      .waitForFunction(
+        (s, p, isPattern) => {
+          const text =
+            (document.querySelector(s) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ') ?? '';
+          return isPattern ? new RegExp(p).test(text) : text.includes(p);
+        },
+        { timeout: PATIENCE },
+        selector,
+        typeof part === 'string' ? part : part.source,
+        typeof part !== 'string',
+      )
+      .catch(async () => {
+        throw new Error(
+          `${selector} never read "${String(part)}"; it reads "${await this.text(selector).catch(() => 'nothing')}"`,
+        );
+      });
   }
   click = async (selector: string): Promise<void> => {
     await this.see(selector);
@@ -84,7 +122,14 @@ export class Person {
   }
   /** Picks from the list that is open by what a line of it says; lists that are shut stay in the page unseen. */
   async pick(words: string): Promise<void> {
-    const line = await this.page.waitForFunction((w) => [...document.querySelectorAll<HTMLElement>('[role="option"]')].find((e) => e.getClientRects().length > 0 && e.innerText.includes(w)), {}, words);
+    const line = await this.page.waitForFunction(
+      (w) =>
+        [...document.querySelectorAll<HTMLElement>('[role="option"]')].find(
+          (e) => e.getClientRects().length > 0 && e.innerText.includes(w),
+        ),
+      {},
+      words,
+    );
     await (line as unknown as ElementHandle<Element>).asLocator().click();
   }
   /** Leaves a dialog and waits until nothing of it lies over the page. */
@@ -99,16 +144,30 @@ export class Person {
     return (await this.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig;
   }
   /** A figure of the meter bridge, under a strip. */
-  figure = (station: string, row: string): Promise<string> => this.text(`[data-figures="${station}"] [data-row="${row}"]`);
-  order = (): Promise<string[]> => this.page.$$eval('.station', (all) => [...all].sort((a, b) => parseFloat((a as HTMLElement).style.top) - parseFloat((b as HTMLElement).style.top) || parseFloat((a as HTMLElement).style.left) - parseFloat((b as HTMLElement).style.left)).map((e) => e.getAttribute('data-device')!));
+  figure = (station: string, row: string): Promise<string> =>
+    this.text(`[data-figures="${station}"] [data-row="${row}"]`);
+  order = (): Promise<string[]> =>
+    this.page.$$eval('.station', (all) =>
+      [...all]
+        .sort(
+          (a, b) =>
+            parseFloat((a as HTMLElement).style.top) - parseFloat((b as HTMLElement).style.top) ||
+            parseFloat((a as HTMLElement).style.left) - parseFloat((b as HTMLElement).style.left),
+        )
+        .map((e) => e.getAttribute('data-device')!),
+    );
   api = <T>(path: string, method = 'GET', body?: unknown): Promise<{ status: number; body: T }> =>
-    fetch(base + path, { method, ...(body !== undefined && { body: JSON.stringify(body) }) }).then(async (r) => ({ status: r.status, body: (await r.json()) as T }));
+    fetch(base + path, { method, ...(body !== undefined && { body: JSON.stringify(body) }) }).then(
+      async (r) => ({ status: r.status, body: (await r.json()) as T }),
+    );
 }
 
 let made = 0;
 /** Stores a rig for one test and gives its id. */
 export async function stored<R extends { id: string }>(person: Person, rig: R): Promise<string> {
-  const { body } = await person.api<{ id: string }>('/api/rigs', 'POST', { rig: { ...rig, id: `e2e-${Date.now()}-${++made}` } });
+  const { body } = await person.api<{ id: string }>('/api/rigs', 'POST', {
+    rig: { ...rig, id: `e2e-${Date.now()}-${++made}` },
+  });
   return body.id;
 }
 

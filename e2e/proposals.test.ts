@@ -9,7 +9,33 @@ forEachFile((person) => (tech = person));
 
 /** Thirteen pedals in the wrong order: long enough to watch and to stop. */
 const long: Rig = {
-  ...chainOf(['guitar-single-coil', 'reverb', 'delay', 'phaser', 'chorus', 'drive-high', 'wah', 'drive-mid', 'envelope-filter', 'drive-low', 'octave', 'compressor', 'tuner-buffered', 'looper', 'combo-tube-loop'], 0.3, [sound('a', 'All', Array.from({ length: 13 }, (_, i) => `d${i + 1}`).filter((d) => d !== 'd12'))]),
+  ...chainOf(
+    [
+      'guitar-single-coil',
+      'reverb',
+      'delay',
+      'phaser',
+      'chorus',
+      'drive-high',
+      'wah',
+      'drive-mid',
+      'envelope-filter',
+      'drive-low',
+      'octave',
+      'compressor',
+      'tuner-buffered',
+      'looper',
+      'combo-tube-loop',
+    ],
+    0.3,
+    [
+      sound(
+        'a',
+        'All',
+        Array.from({ length: 13 }, (_, i) => `d${i + 1}`).filter((d) => d !== 'd12'),
+      ),
+    ],
+  ),
   name: 'Long board',
 };
 const reads = (part: string) => tech.reads('.mantine-Drawer-body', part);
@@ -21,7 +47,9 @@ test('an order is worked out with progress, can be stopped, and taken as one ste
   await tech.button('Work it out for All');
   await reads('%: Asking the order rules');
   await tech.button('Cancel');
-  await tech.page.waitForFunction(() => !document.querySelector('.mantine-Drawer-body [role="status"]'));
+  await tech.page.waitForFunction(
+    () => !document.querySelector('.mantine-Drawer-body [role="status"]'),
+  );
   await tech.button('Work it out for All');
   await tech.see('[data-proposal="order"]');
   const said = await tech.text('[data-proposal="order"]');
@@ -30,13 +58,20 @@ test('an order is worked out with progress, can be stopped, and taken as one ste
   await tech.button('Take this order');
   await tech.saved();
   const rig = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig;
-  const rules = (r: Rig) => analyse(r).findings.filter((f) => /early|before|after|low-to-high|tuner-place|looper/.test(f.rule)).length;
+  const rules = (r: Rig) =>
+    analyse(r).findings.filter((f) =>
+      /early|before|after|low-to-high|tuner-place|looper/.test(f.rule),
+    ).length;
   expect(rules(long)).toBeGreaterThan(8);
   expect(rules(rig)).toBeLessThan(3);
   await tech.press('Escape');
   await tech.control('z');
   await tech.saved();
-  expect((await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.leads.map((l) => `${l.from.device}>${l.to.device}`)).toEqual(long.leads.map((l) => `${l.from.device}>${l.to.device}`));
+  expect(
+    (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.leads.map(
+      (l) => `${l.from.device}>${l.to.device}`,
+    ),
+  ).toEqual(long.leads.map((l) => `${l.from.device}>${l.to.device}`));
 });
 
 test('hum loops: the cheapest cuts, done together', async () => {
@@ -62,7 +97,9 @@ test('buffers: decibels at 5 kHz for each, put in with one press', async () => {
   await tech.reads('[data-gain="0"]', /\+\d+\.\d dB at 5 kHz/);
   await tech.button('Put in this one');
   await tech.saved();
-  expect((await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.at(-1)!.kind).toBe('buffer');
+  expect((await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.at(-1)!.kind).toBe(
+    'buffer',
+  );
 });
 
 test('what is in order is said to be', async () => {

@@ -8,7 +8,16 @@ import { forEachFile, Person, stored } from './person';
 let tech: Person;
 forEachFile((person) => (tech = person));
 
-const strips = (): Promise<string[]> => tech.page.$$eval('.station', (all) => [...all].sort((a, b) => parseFloat((a as HTMLElement).style.top) - parseFloat((b as HTMLElement).style.top) || parseFloat((a as HTMLElement).style.left) - parseFloat((b as HTMLElement).style.left)).map((e) => e.getAttribute('data-station')!));
+const strips = (): Promise<string[]> =>
+  tech.page.$$eval('.station', (all) =>
+    [...all]
+      .sort(
+        (a, b) =>
+          parseFloat((a as HTMLElement).style.top) - parseFloat((b as HTMLElement).style.top) ||
+          parseFloat((a as HTMLElement).style.left) - parseFloat((b as HTMLElement).style.left),
+      )
+      .map((e) => e.getAttribute('data-station')!),
+  );
 const choose = async (label: string, words: string) => {
   await tech.click(`[aria-label="${label}"]`);
   await tech.page.keyboard.type(words);
@@ -25,7 +34,9 @@ test('a modeler is folded into one strip a pass and unfolded again; its figures 
   const folded = (await strips()).filter((s) => s.startsWith('lode~'));
   expect(folded.length).toBeGreaterThanOrEqual(3);
   expect(await tech.text('[data-station="lode~0"]')).toContain('4 inside');
-  const out = analyse(hybridRig).sounds.find((s) => s.sound === 'slag')!.stations.find((s) => s.device === 'lode' && s.outs.includes('out'))!;
+  const out = analyse(hybridRig)
+    .sounds.find((s) => s.sound === 'slag')!
+    .stations.find((s) => s.device === 'lode' && s.outs.includes('out'))!;
   expect(await tech.figure(folded.at(-1)!, 'level')).toBe(fixed(out.output.levelDbu!.normal));
   await tech.page.click('[data-station="lode~0"]', { count: 2 });
   await tech.see('[data-station="amp"]');
@@ -37,7 +48,9 @@ test('one destination followed, one source followed, lanes folded to their strip
   await tech.press('5');
   await choose('Follow one source or destination', 'to House, wide pair');
   await tech.gone('[data-station="cab"]');
-  const wide = analyse(touringRig).sounds.find((s) => s.sound === 'lead')!.destinations.find((d) => d.device === 'wide')!;
+  const wide = analyse(touringRig)
+    .sounds.find((s) => s.sound === 'lead')!
+    .destinations.find((d) => d.device === 'wide')!;
   expect((await strips()).sort()).toEqual(wide.route.filter((id) => id !== 'steel').sort());
   await (await tech.see('[aria-label="Follow one source or destination"]'))!.click({ count: 3 });
   await tech.page.keyboard.type('from Tide tracks');
@@ -58,11 +71,17 @@ test('two sounds compared on the walk: what differs in words, with the change in
   await choose('Compare with another sound', 'against Crunch');
   await tech.see('[data-differs="kiln"]');
   const report = analyse(touringRig);
-  const level = (sound: string) => report.sounds.find((s) => s.sound === sound)!.stations.find((s) => s.id === 'kiln')!.output.levelDbu!.normal;
-  expect(await tech.text('[data-differs="kiln"]')).toBe(`on, was off +${(level('lead') - level('crunch')).toFixed(1)} dB`);
+  const level = (sound: string) =>
+    report.sounds.find((s) => s.sound === sound)!.stations.find((s) => s.id === 'kiln')!.output
+      .levelDbu!.normal;
+  expect(await tech.text('[data-differs="kiln"]')).toBe(
+    `on, was off +${(level('lead') - level('crunch')).toFixed(1)} dB`,
+  );
   const words = soundDifferences(touringRig, touringRig.sounds[2]!, touringRig.sounds[4]!);
   expect([...words.keys()].sort()).toEqual(['dome', 'echo', 'flare', 'heads', 'kiln']);
-  expect(await tech.page.$eval('[data-station="comp"]', (e) => e.classList.contains('narrow'))).toBe(true);
+  expect(
+    await tech.page.$eval('[data-station="comp"]', (e) => e.classList.contains('narrow')),
+  ).toBe(true);
 });
 
 test('what is not played is told apart and shown when asked for', async () => {
@@ -84,11 +103,21 @@ test('the drawing by place and the list are one: a lead chosen in either stands 
   expect(await tech.page.$$('[data-way]')).toHaveLength(touringRig.leads.length);
   await tech.press('w');
   await tech.click('[data-wire="l16"]');
-  await tech.page.waitForFunction(() => document.querySelector('[data-way="l16"]')?.getAttribute('data-on') === 'true');
-  await tech.page.$eval('[data-way="l08"]', (e) => e.dispatchEvent(new MouseEvent('click', { bubbles: true })));
-  await tech.page.waitForFunction(() => document.querySelector('[data-wire="l08"]')?.getAttribute('aria-current') === 'true' && document.querySelector('[data-way="l16"]')?.getAttribute('data-on') === 'false');
+  await tech.page.waitForFunction(
+    () => document.querySelector('[data-way="l16"]')?.getAttribute('data-on') === 'true',
+  );
+  await tech.page.$eval('[data-way="l08"]', (e) =>
+    e.dispatchEvent(new MouseEvent('click', { bubbles: true })),
+  );
+  await tech.page.waitForFunction(
+    () =>
+      document.querySelector('[data-wire="l08"]')?.getAttribute('aria-current') === 'true' &&
+      document.querySelector('[data-way="l16"]')?.getAttribute('data-on') === 'false',
+  );
   expect(await tech.text('[data-count]')).toContain(`${touringRig.leads.length - 2} leads`);
-  expect(await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  expect(
+    await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth),
+  ).toBe(true);
 });
 
 test('the minimap shows the whole walk and looks elsewhere when pressed', async () => {
@@ -98,7 +127,9 @@ test('the minimap shows the whole walk and looks elsewhere when pressed', async 
   const map = (await (await tech.see('.minimap svg'))!.boundingBox())!;
   expect(await tech.page.$eval('.signal-main .scroll', (e) => e.scrollLeft)).toBe(0);
   await tech.page.mouse.click(map.x + map.width - 20, map.y + 8);
-  await tech.page.waitForFunction(() => document.querySelector('.signal-main .scroll')!.scrollLeft > 300);
+  await tech.page.waitForFunction(
+    () => document.querySelector('.signal-main .scroll')!.scrollLeft > 300,
+  );
 });
 
 test('walk and wiring are written as drawings and as graphs', async () => {
@@ -109,17 +140,37 @@ test('walk and wiring are written as drawings and as graphs', async () => {
     const files: { name: string; blob: Blob }[] = [];
     (window as unknown as { files: typeof files }).files = files;
     let last: Blob | undefined;
-    URL.createObjectURL = (blob) => { last = blob as Blob; return 'blob:kept'; };
-    HTMLAnchorElement.prototype.click = function click() { if (last) files.push({ name: this.download, blob: last }); };
+    URL.createObjectURL = (blob) => {
+      last = blob as Blob;
+      return 'blob:kept';
+    };
+    HTMLAnchorElement.prototype.click = function click() {
+      if (last) files.push({ name: this.download, blob: last });
+    };
   });
   const written = async (item: string): Promise<{ name: string; size: number; text: string }> => {
-    const before = await tech.page.evaluate(() => (window as unknown as { files: unknown[] }).files.length);
+    const before = await tech.page.evaluate(
+      () => (window as unknown as { files: unknown[] }).files.length,
+    );
     await tech.button('Export the walk or the wiring');
     await tech.page.locator(`[role="menuitem"]::-p-text(${item})`).click();
-    await tech.page.waitForFunction((n) => (window as unknown as { files: unknown[] }).files.length > n, {}, before);
+    await tech.page.waitForFunction(
+      (n) => (window as unknown as { files: unknown[] }).files.length > n,
+      {},
+      before,
+    );
     return tech.page.evaluate(async () => {
-      const { name, blob } = (window as unknown as { files: { name: string; blob: Blob }[] }).files.at(-1)!;
-      return { name, size: blob.size, text: blob.type === 'image/png' ? String.fromCharCode(...new Uint8Array(await blob.slice(1, 4).arrayBuffer())) : await blob.text() };
+      const { name, blob } = (
+        window as unknown as { files: { name: string; blob: Blob }[] }
+      ).files.at(-1)!;
+      return {
+        name,
+        size: blob.size,
+        text:
+          blob.type === 'image/png'
+            ? String.fromCharCode(...new Uint8Array(await blob.slice(1, 4).arrayBuffer()))
+            : await blob.text(),
+      };
     });
   };
   const graphml = await written('Wiring as GraphML');

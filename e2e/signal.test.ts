@@ -8,30 +8,41 @@ let tech: Person;
 forEachFile((person) => (tech = person));
 
 const at = (rig: Rig, sound: string) => analyse(rig).sounds.find((s) => s.sound === sound)!;
-const level = (rig: Rig, sound: string, station: string) => fixed(at(rig, sound).stations.find((s) => s.id === station)!.output.levelDbu!.normal);
+const level = (rig: Rig, sound: string, station: string) =>
+  fixed(at(rig, sound).stations.find((s) => s.id === station)!.output.levelDbu!.normal);
 
 test('from the list into the demo rig: the walk of each sound with its figures, by number keys', async () => {
   await tech.open('/');
   await tech.page.locator('::-p-text(Salt and Ferry run, main rig)').click();
   await tech.see('[data-station="kiln"]');
   expect((await tech.order()).slice(0, 4)).toEqual(['bari', 'radio', 'join', 'tuner']);
-  for (const [key, sound] of [['2', 'edge'], ['5', 'lead']] as const) {
+  for (const [key, sound] of [
+    ['2', 'edge'],
+    ['5', 'lead'],
+  ] as const) {
     await tech.press(key);
-    await tech.reads('[data-figures="brine"] [data-row="level"]', level(touringRig, sound, 'brine'));
+    await tech.reads(
+      '[data-figures="brine"] [data-row="level"]',
+      level(touringRig, sound, 'brine'),
+    );
     const house = at(touringRig, sound).destinations.find((d) => d.device === 'wide')!;
     await tech.reads('[data-destination="wide"]', `${fixed(house.levelDbu!.normal)} dBu`);
     expect(await tech.text('[data-destination="wide"]')).toContain('stereo');
   }
   await tech.press('8');
   await tech.reads('[data-destination="house"]', 'silent');
-  expect(await tech.page.$eval('[data-station="tuner"]', (e) => e.getAttribute('data-state'))).toBe('muted');
+  expect(await tech.page.$eval('[data-station="tuner"]', (e) => e.getAttribute('data-state'))).toBe(
+    'muted',
+  );
 });
 
 test('the figures are there before any script runs', async () => {
   const reader = await Person.arrives();
   await reader.page.setJavaScriptEnabled(false);
   await reader.page.goto(`${process.env.YANTREL_URL}/rigs/salt-and-ferry/signal`);
-  expect(await reader.text('[data-figures="comp"] [data-row="level"]')).toBe(level(touringRig, 'flat', 'comp'));
+  expect(await reader.text('[data-figures="comp"] [data-row="level"]')).toBe(
+    level(touringRig, 'flat', 'comp'),
+  );
 });
 
 test('move by keyboard: the change in figures is shown before the drop, then the walk and the figures follow, and all is there after a reload', async () => {
@@ -45,18 +56,35 @@ test('move by keyboard: the change in figures is shown before the drop, then the
   await tech.reads('.preview table', /dB/);
   const said = await tech.text('.preview');
   expect(said).toContain('Kiln Drive between');
-  expect((await tech.order()).indexOf('kiln')).toBeGreaterThan((await tech.order()).indexOf('brine'));
+  expect((await tech.order()).indexOf('kiln')).toBeGreaterThan(
+    (await tech.order()).indexOf('brine'),
+  );
   await tech.press('Escape');
 
   await tech.click('[data-station="flare"]');
   await tech.press('5', 'm');
-  for (let i = 0; i < 30 && !(await tech.text('.preview').catch(() => '')).includes('between Ballast Octave and Brine Drive'); i++) await tech.press('ArrowRight');
-  const moved = applyEdits(touringRig, [{ edit: 'moveDevice', device: 'flare', lead: 'l07', newLeads: ['a', 'b'] }]);
+  for (
+    let i = 0;
+    i < 30 &&
+    !(await tech.text('.preview').catch(() => '')).includes(
+      'between Ballast Octave and Brine Drive',
+    );
+    i++
+  )
+    await tech.press('ArrowRight');
+  const moved = applyEdits(touringRig, [
+    { edit: 'moveDevice', device: 'flare', lead: 'l07', newLeads: ['a', 'b'] },
+  ]);
   if (!moved.ok) throw new Error('the move is possible');
-  const change = at(moved.value.rig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal - at(touringRig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal;
+  const change =
+    at(moved.value.rig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal -
+    at(touringRig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal;
   await tech.reads('.preview table', `${fixed(change)} dB`);
   await tech.press('Enter');
-  await tech.reads('[data-figures="flare"] [data-row="level"]', level(moved.value.rig, 'lead', 'flare'));
+  await tech.reads(
+    '[data-figures="flare"] [data-row="level"]',
+    level(moved.value.rig, 'lead', 'flare'),
+  );
   const order = await tech.order();
   expect(order.indexOf('flare')).toBe(order.indexOf('brine') - 1);
   await tech.saved();
@@ -83,11 +111,16 @@ test('drag to a gap: the preview shows while held, the order changes on release,
   await tech.page.mouse.up();
   await tech.page.waitForFunction(() => document.querySelector('.preview') === null);
   const at = async (device: string) => (await tech.order()).indexOf(device);
-  for (let i = 0; i < 100 && (await at('brine')) > (await at('join')); i++) await new Promise((r) => setTimeout(r, 50));
+  for (let i = 0; i < 100 && (await at('brine')) > (await at('join')); i++)
+    await new Promise((r) => setTimeout(r, 50));
   const after = await tech.order();
   expect(after.indexOf('brine')).toBe(after.indexOf('join') - 1);
   await tech.control('z');
-  await tech.page.waitForFunction((o) => [...document.querySelectorAll('.station')].length === o, {}, before.length);
+  await tech.page.waitForFunction(
+    (o) => [...document.querySelectorAll('.station')].length === o,
+    {},
+    before.length,
+  );
   await tech.reads('[aria-label="Undo"]', '');
   expect(await tech.order()).toEqual(before);
 });
@@ -106,10 +139,17 @@ test('probe a lead, insert into it, replace, bypass, remove; every step can be u
   await tech.reads('.preview table', /\+\d/);
   await tech.press('ArrowUp', 'Enter');
   await tech.see('[data-inspector="boost"], [data-inspector="treble-booster"]');
-  const fresh = (await tech.page.$eval('[data-inspector]', (e) => e.getAttribute('data-inspector')))!;
+  const fresh = (await tech.page.$eval('[data-inspector]', (e) =>
+    e.getAttribute('data-inspector'),
+  ))!;
   await tech.see(`[data-station="${fresh}"][data-state="engaged"]`);
   await tech.press('b');
-  await tech.page.waitForFunction((d) => document.querySelector(`[data-station="${d}"]`)?.getAttribute('data-state') === 'through', {}, fresh);
+  await tech.page.waitForFunction(
+    (d) =>
+      document.querySelector(`[data-station="${d}"]`)?.getAttribute('data-state') === 'through',
+    {},
+    fresh,
+  );
   await tech.press('r');
   await tech.see('[aria-label="Find a kind"]:focus');
   await tech.page.keyboard.type('phaser');
@@ -139,7 +179,10 @@ test('a device is added behind a free output', async () => {
   await tech.see('[data-station="recorder-input"]');
   await tech.reads('[data-destination="recorder-input"]', /Recorder input −\d/);
   await tech.saved();
-  expect((await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.leads.at(-1)).toMatchObject({ from: { device: 'sim', jack: 'outR' }, to: { device: 'recorder-input', jack: 'in' } });
+  expect((await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.leads.at(-1)).toMatchObject({
+    from: { device: 'sim', jack: 'outR' },
+    to: { device: 'recorder-input', jack: 'in' },
+  });
 });
 
 test('turn a knob by keys: clock hour, figure and level follow; a measured figure replaces the typical one', async () => {
@@ -150,15 +193,28 @@ test('turn a knob by keys: clock hour, figure and level follow; a measured figur
   const knob = await tech.see('[role="slider"][aria-label="Drive"]');
   await knob!.focus();
   await tech.press('End');
-  await tech.page.waitForFunction(() => document.querySelector('[role="slider"][aria-label="Drive"]')?.getAttribute('aria-valuetext')?.startsWith("5 o'clock 10.0 · 30.0 dB"));
-  const turned = applyEdits(touringRig, [{ edit: 'setSetting', device: 'brine', sound: 'crunch', setting: 'drive', value: 10 }]);
+  await tech.page.waitForFunction(() =>
+    document
+      .querySelector('[role="slider"][aria-label="Drive"]')
+      ?.getAttribute('aria-valuetext')
+      ?.startsWith("5 o'clock 10.0 · 30.0 dB"),
+  );
+  const turned = applyEdits(touringRig, [
+    { edit: 'setSetting', device: 'brine', sound: 'crunch', setting: 'drive', value: 10 },
+  ]);
   if (!turned.ok) throw new Error('the knob turns');
-  await tech.reads('[data-figures="brine"] [data-row="level"]', level(turned.value.rig, 'crunch', 'brine'));
+  await tech.reads(
+    '[data-figures="brine"] [data-row="level"]',
+    level(turned.value.rig, 'crunch', 'brine'),
+  );
   await tech.click('[aria-label="Change Equivalent input noise"]');
   await tech.typeOver('[data-figure="noiseDbu"] input', '-80');
   await tech.page.locator('::-p-text(measured)').click();
   await tech.button('Use this figure');
-  await tech.reads('[data-figure="noiseDbu"]', /measured, \d{4}-\d{2}-\d{2}; typical is −100 dBu −80 dBu/);
+  await tech.reads(
+    '[data-figure="noiseDbu"]',
+    /measured, \d{4}-\d{2}-\d{2}; typical is −100 dBu −80 dBu/,
+  );
 });
 
 test('tone response of a bare pickup against the reference lead', async () => {
@@ -175,17 +231,27 @@ test('the wiring list shows every lead, selects it, and connects free jacks', as
   await tech.open(`/rigs/${id}/signal`);
   await tech.press('w');
   await tech.see('[data-wire="k21"]');
-  expect(await tech.page.$$('[data-wire]')).toHaveLength(brokenRig.leads.filter((l) => l.type !== 'inside').length);
+  expect(await tech.page.$$('[data-wire]')).toHaveLength(
+    brokenRig.leads.filter((l) => l.type !== 'inside').length,
+  );
   const from = await tech.page.locator('::-p-aria([name="From an output"])').waitHandle();
   await from.click();
   await tech.page.keyboard.type('Summing');
   await tech.press('ArrowDown', 'Enter');
-  expect(await tech.page.$$('[data-wire]')).toHaveLength(brokenRig.leads.filter((l) => l.type !== 'inside').length);
+  expect(await tech.page.$$('[data-wire]')).toHaveLength(
+    brokenRig.leads.filter((l) => l.type !== 'inside').length,
+  );
   await tech.click('[data-wire="k20"]');
-  expect(await tech.page.$eval('[data-wire="k20"]', (e) => e.getAttribute('aria-current'))).toBe('true');
+  expect(await tech.page.$eval('[data-wire="k20"]', (e) => e.getAttribute('aria-current'))).toBe(
+    'true',
+  );
   await tech.click('[data-list="safe-order"] summary');
   const steps = connectionOrder(brokenRig, analyse(brokenRig).sounds);
   expect(await tech.texts('[data-list="safe-order"] li strong')).toEqual(steps.map((x) => x.what));
   const spoken = steps[1]!.leads.map((lead) => brokenRig.leads.find((l) => l.id === lead)!);
-  expect((await tech.texts('[data-list="safe-order"] li:nth-child(2) button')).map((t) => t.split(',')[0])).toEqual(spoken.map((l) => brokenRig.devices.find((d) => d.id === l.from.device)!.name));
+  expect(
+    (await tech.texts('[data-list="safe-order"] li:nth-child(2) button')).map(
+      (t) => t.split(',')[0],
+    ),
+  ).toEqual(spoken.map((l) => brokenRig.devices.find((d) => d.id === l.from.device)!.name));
 });

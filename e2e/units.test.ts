@@ -10,7 +10,14 @@ const palette = async (words: string) => {
   await tech.control('k');
   await tech.see('.mantine-Spotlight-search:focus');
   await tech.page.keyboard.type(words);
-  await tech.page.waitForFunction((w) => (document.querySelector('.mantine-Spotlight-action[data-selected]') as HTMLElement | null)?.innerText.includes(w), {}, words);
+  await tech.page.waitForFunction(
+    (w) =>
+      (
+        document.querySelector('.mantine-Spotlight-action[data-selected]') as HTMLElement | null
+      )?.innerText.includes(w),
+    {},
+    words,
+  );
   await tech.press('Enter');
   await tech.gone('.mantine-Spotlight-search');
 };
@@ -20,7 +27,8 @@ test('levels in dBV and lengths in feet, everywhere, and still after a reload', 
   await tech.open(`/rigs/${id}/signal`);
   await palette('Show levels in dBV');
   await palette('Show lengths in feet');
-  const comp = analyse(touringRig).sounds[0]!.stations.find((s) => s.id === 'comp')!.output.levelDbu!.normal;
+  const comp = analyse(touringRig).sounds[0]!.stations.find((s) => s.id === 'comp')!.output
+    .levelDbu!.normal;
   const check = async () => {
     await tech.reads('[data-figures="comp"] [data-row="level"]', fixed(dbvOfDbu(comp)));
     await tech.press('w');

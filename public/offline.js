@@ -7,7 +7,12 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
-  if (request.method !== 'GET' || url.origin !== self.location.origin || url.pathname.startsWith('/api/')) return;
+  if (
+    request.method !== 'GET' ||
+    url.origin !== self.location.origin ||
+    url.pathname.startsWith('/api/')
+  )
+    return;
   if (url.pathname.startsWith('/_next/static/')) event.respondWith(keptFirst(request));
   else if (request.mode === 'navigate') event.respondWith(serverFirst(request));
 });
@@ -31,7 +36,14 @@ async function keptFirst(request) {
 }
 
 /** A worker takes its address, and what to run behind the #, from the answer. A fresh answer has none of its own, so that of the request holds: workers that share a script are told apart. */
-const asAsked = (request, answer) => (request.destination === 'worker' ? new Response(answer.body, { status: answer.status, statusText: answer.statusText, headers: answer.headers }) : answer);
+const asAsked = (request, answer) =>
+  request.destination === 'worker'
+    ? new Response(answer.body, {
+        status: answer.status,
+        statusText: answer.statusText,
+        headers: answer.headers,
+      })
+    : answer;
 
 async function serverFirst(request) {
   const cache = await caches.open(KEPT);

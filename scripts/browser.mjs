@@ -13,9 +13,25 @@ export async function openBrowser() {
     headless: true,
     userDataDir: profile,
     defaultViewport: { width: 1280, height: 800 },
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--force-color-profile=srgb'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--disable-dev-shm-usage',
+      '--force-color-profile=srgb',
+    ],
   });
   // Chromium may still be writing when it is told to go; a profile that stays is in the system's temporary folder.
-  browser.once('disconnected', () => void rm(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 }).catch(() => undefined));
+  browser.once(
+    'disconnected',
+    () =>
+      void rm(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 }).catch(
+        () => undefined,
+      ),
+  );
   return browser;
 }

@@ -3,14 +3,25 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from '
 import { join } from 'node:path';
 import { root, run } from './machine.mjs';
 
-const INPUTS = ['src', 'public', 'next.config.ts', 'postcss.config.cjs', 'tsconfig.json', 'package-lock.json'];
+const INPUTS = [
+  'src',
+  'public',
+  'next.config.ts',
+  'postcss.config.cjs',
+  'tsconfig.json',
+  'package-lock.json',
+];
 
 function fingerprint() {
   const hash = createHash('sha256');
   const visit = (path) => {
     if (!existsSync(path)) return;
-    if (statSync(path).isDirectory()) readdirSync(path).sort().forEach((name) => visit(join(path, name)));
-    else if (!/\.test\.tsx?$/.test(path)) hash.update(path.slice(root.length)).update(readFileSync(path));
+    if (statSync(path).isDirectory())
+      readdirSync(path)
+        .sort()
+        .forEach((name) => visit(join(path, name)));
+    else if (!/\.test\.tsx?$/.test(path))
+      hash.update(path.slice(root.length)).update(readFileSync(path));
   };
   INPUTS.forEach((name) => visit(join(root, name)));
   return hash.digest('hex');
@@ -22,6 +33,14 @@ export function build(folder) {
   const now = fingerprint();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   console.log('Building the application …');
-  run('npx', ['next', 'build'], { env: { ...process.env, NODE_ENV: 'production', YANTREL_DIST: folder, NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: '' } });
+  run('npx', ['next', 'build'], {
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      YANTREL_DIST: folder,
+      NEXT_TELEMETRY_DISABLED: '1',
+      DATABASE_URL: '',
+    },
+  });
   writeFileSync(stamp, now);
 }

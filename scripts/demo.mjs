@@ -9,13 +9,20 @@ const major = Number(process.versions.node.split('.')[0]);
 if (major < 20) giveUp(`needs Node.js 20.9 or newer; this is ${process.version}`);
 if (!existsSync('package.json')) giveUp('run "npm run demo" in the project’s folder');
 
-if (!existsSync('node_modules') || !existsSync('.next')) console.log('First start: npm packages (about a minute), PostgreSQL, the demo rigs, and a build (about a minute). After that it starts in seconds.');
+if (!existsSync('node_modules') || !existsSync('.next'))
+  console.log(
+    'First start: npm packages (about a minute), PostgreSQL, the demo rigs, and a build (about a minute). After that it starts in seconds.',
+  );
 installNpm();
 const postgres = await startPostgres('demo');
 process.env.DATABASE_URL = postgres.url;
 console.log(run('npx', ['tsx', 'src/server/prepare.ts']).trim());
 build('.next');
-const server = await serve({ folder: '.next', port: await freePort(Number(process.env.PORT) || 3200), databaseUrl: postgres.url }).catch((e) => {
+const server = await serve({
+  folder: '.next',
+  port: await freePort(Number(process.env.PORT) || 3200),
+  databaseUrl: postgres.url,
+}).catch((e) => {
   postgres.stop();
   return giveUp(e.message);
 });

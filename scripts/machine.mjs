@@ -18,12 +18,22 @@ export function giveUp(message) {
 
 /** Installs Debian packages, as root or through sudo; gives up with the command to run where neither is possible. */
 export function installPackages(...names) {
-  const sudo = isRoot ? [] : spawnSync('sudo', ['-n', 'true']).status === 0 ? ['sudo', '-n'] : undefined;
+  const sudo = isRoot
+    ? []
+    : spawnSync('sudo', ['-n', 'true']).status === 0
+      ? ['sudo', '-n']
+      : undefined;
   const line = `apt-get update && apt-get install -y --no-install-recommends ${names.join(' ')}`;
   if (!sudo) giveUp(`needs ${names.join(' and ')}. As root, run: ${line}`);
   console.log(`Installing ${names.join(', ')} …`);
-  const done = spawnSync([...sudo, 'sh'][0], [...sudo, 'sh'].slice(1).concat('-c', line), { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
-  if (done.status !== 0) giveUp(`could not install ${names.join(' and ')}: ${String(done.stderr).trim().split('\n').at(-1)}. Run by hand: ${line}`);
+  const done = spawnSync([...sudo, 'sh'][0], [...sudo, 'sh'].slice(1).concat('-c', line), {
+    stdio: ['ignore', 'ignore', 'pipe'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  });
+  if (done.status !== 0)
+    giveUp(
+      `could not install ${names.join(' and ')}: ${String(done.stderr).trim().split('\n').at(-1)}. Run by hand: ${line}`,
+    );
 }
 
 /** Installs the npm packages of the lock file where they are missing or not those. */
@@ -33,19 +43,39 @@ export function installNpm() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want) return;
   console.log('Installing npm packages …');
   // "npm ci" refuses a lock file that lacks other platforms' optional binaries; a plain install takes the same versions from it.
-  const exact = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--include=dev'], { cwd: root, stdio: 'ignore' });
-  const isWhole = () => ['next', 'tsx', 'jest', 'typescript', 'eslint', 'dependency-cruiser'].every((name) => existsSync(resolve(root, 'node_modules', name, 'package.json')));
-  if (exact.status !== 0 || !isWhole()) run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--include=dev']);
-  if (!isWhole()) giveUp('the npm packages were not installed completely. Remove the folder node_modules and run this again.');
+  const exact = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--include=dev'], {
+    cwd: root,
+    stdio: 'ignore',
+  });
+  const isWhole = () =>
+    ['next', 'tsx', 'jest', 'typescript', 'eslint', 'dependency-cruiser'].every((name) =>
+      existsSync(resolve(root, 'node_modules', name, 'package.json')),
+    );
+  if (exact.status !== 0 || !isWhole())
+    run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--include=dev']);
+  if (!isWhole())
+    giveUp(
+      'the npm packages were not installed completely. Remove the folder node_modules and run this again.',
+    );
   writeFileSync(stamp, want);
 }
 
 /** Runs a command in the project's folder and gives its output; ends with its last lines where it fails. */
 export function run(command, args, options = {}) {
   try {
-    return execFileSync(command, args, { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1 << 26, ...options });
+    return execFileSync(command, args, {
+      cwd: root,
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'pipe'],
+      maxBuffer: 1 << 26,
+      ...options,
+    });
   } catch (error) {
-    const said = `${error.stdout ?? ''}${error.stderr ?? ''}`.trim().split('\n').slice(-15).join('\n');
+    const said = `${error.stdout ?? ''}${error.stderr ?? ''}`
+      .trim()
+      .split('\n')
+      .slice(-15)
+      .join('\n');
     giveUp(`"${command} ${args.join(' ')}" failed:\n${said}`);
   }
 }
@@ -60,5 +90,7 @@ const isFree = (port) =>
 /** The first free port on loopback from `from` upwards. */
 export async function freePort(from) {
   for (let port = from; port < from + 400; port++) if (await isFree(port)) return port;
-  return giveUp(`no free port between ${from} and ${from + 399}; close a program that listens there`);
+  return giveUp(
+    `no free port between ${from} and ${from + 399}; close a program that listens there`,
+  );
 }

@@ -1,16 +1,34 @@
 import { spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { accessSync, chmodSync, chownSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  chmodSync,
+  chownSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { freePort, giveUp, installPackages, isRoot, root } from './machine.mjs';
 
 const DEBIAN = '/usr/lib/postgresql';
 
 function binaries() {
-  const newest = () => (existsSync(DEBIAN) ? readdirSync(DEBIAN).filter((v) => existsSync(join(DEBIAN, v, 'bin/initdb'))).sort((a, b) => b - a)[0] : undefined);
+  const newest = () =>
+    existsSync(DEBIAN)
+      ? readdirSync(DEBIAN)
+          .filter((v) => existsSync(join(DEBIAN, v, 'bin/initdb')))
+          .sort((a, b) => b - a)[0]
+      : undefined;
   if (!newest()) installPackages('postgresql');
   const version = newest();
-  if (!version) giveUp(`found no PostgreSQL server under ${DEBIAN}; install the package "postgresql"`);
+  if (!version)
+    giveUp(`found no PostgreSQL server under ${DEBIAN}; install the package "postgresql"`);
   return join(DEBIAN, version, 'bin');
 }
 
@@ -26,17 +44,24 @@ function serverUser(data) {
 /** The folder for data: in the project, or in /var/tmp where the server's user could not reach or write it there. */
 function dataFolder(name) {
   const own = join(root, '.data', name);
-  const fallback = join('/var/tmp', `yantrel-${createHash('sha256').update(root).digest('hex').slice(0, 10)}-${process.getuid()}`, name);
+  const fallback = join(
+    '/var/tmp',
+    `yantrel-${createHash('sha256').update(root).digest('hex').slice(0, 10)}-${process.getuid()}`,
+    name,
+  );
   try {
     mkdirSync(own, { recursive: true, mode: 0o755 });
     accessSync(own, constants.W_OK);
     const user = serverUser(join(own, 'cluster'));
-    if (!user || spawnSync('runuser', ['-u', user.name, '--', 'test', '-x', own]).status === 0) return own;
+    if (!user || spawnSync('runuser', ['-u', user.name, '--', 'test', '-x', own]).status === 0)
+      return own;
   } catch {
     // Not ours to write; use the fallback.
   }
   mkdirSync(fallback, { recursive: true, mode: 0o755 });
-  console.log(`The database keeps its data in ${fallback}, since ${own} cannot be used by its user.`);
+  console.log(
+    `The database keeps its data in ${fallback}, since ${own} cannot be used by its user.`,
+  );
   return fallback;
 }
 
@@ -51,8 +76,15 @@ export async function startPostgres(name, firstPort = 54_320) {
   const secret = join(folder, 'password');
   const user = serverUser(cluster);
   const as = (command, args) => {
-    const [program, all] = user ? ['runuser', ['-u', user.name, '--', command, ...args]] : [command, args];
-    return spawnSync(program, all, { encoding: 'utf8', cwd: '/', stdio: ['ignore', 'pipe', 'pipe'], timeout: 90_000 });
+    const [program, all] = user
+      ? ['runuser', ['-u', user.name, '--', command, ...args]]
+      : [command, args];
+    return spawnSync(program, all, {
+      encoding: 'utf8',
+      cwd: '/',
+      stdio: ['ignore', 'pipe', 'pipe'],
+      timeout: 90_000,
+    });
   };
   const own = (path) => user && chownSync(path, user.uid, user.gid);
   if (!existsSync(join(cluster, 'PG_VERSION'))) {
@@ -61,8 +93,20 @@ export async function startPostgres(name, firstPort = 54_320) {
     own(folder);
     writeFileSync(secret, randomBytes(18).toString('hex'), { mode: 0o600 });
     own(secret);
-    const made = as(join(bin, 'initdb'), ['-D', cluster, '-U', 'yantrel', '-A', 'scram-sha-256', `--pwfile=${secret}`, '-E', 'UTF8', '--locale=C.UTF-8']);
-    if (made.status !== 0) giveUp(`could not create the database: ${made.stderr.trim().split('\n').at(-1)}`);
+    const made = as(join(bin, 'initdb'), [
+      '-D',
+      cluster,
+      '-U',
+      'yantrel',
+      '-A',
+      'scram-sha-256',
+      `--pwfile=${secret}`,
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+    ]);
+    if (made.status !== 0)
+      giveUp(`could not create the database: ${made.stderr.trim().split('\n').at(-1)}`);
   }
   chmodSync(cluster, 0o700);
   const log = join(folder, 'postgres.log');
@@ -73,13 +117,29 @@ export async function startPostgres(name, firstPort = 54_320) {
   let port = runningPort();
   for (let attempt = 0; !port && attempt < 4; attempt++) {
     const wanted = await freePort(firstPort + attempt);
-    const started = spawnSync(user ? 'runuser' : join(bin, 'pg_ctl'), [
-      ...(user ? ['-u', user.name, '--', join(bin, 'pg_ctl')] : []),
-      'start', '-w', '-t', '60', '-D', cluster, '-l', log, '-o', `-p ${wanted} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`,
-    ], { cwd: '/', stdio: 'ignore', timeout: 90_000 });
+    const started = spawnSync(
+      user ? 'runuser' : join(bin, 'pg_ctl'),
+      [
+        ...(user ? ['-u', user.name, '--', join(bin, 'pg_ctl')] : []),
+        'start',
+        '-w',
+        '-t',
+        '60',
+        '-D',
+        cluster,
+        '-l',
+        log,
+        '-o',
+        `-p ${wanted} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`,
+      ],
+      { cwd: '/', stdio: 'ignore', timeout: 90_000 },
+    );
     if (started.status === 0) port = wanted;
   }
   if (!port) giveUp(`PostgreSQL does not start; the reason is at the end of ${log}`);
   const url = `postgres://yantrel:${readFileSync(secret, 'utf8')}@127.0.0.1:${port}/postgres`;
-  return { url, stop: () => void as(join(bin, 'pg_ctl'), ['stop', '-D', cluster, '-m', 'fast', '-w']) };
+  return {
+    url,
+    stop: () => void as(join(bin, 'pg_ctl'), ['stop', '-D', cluster, '-m', 'fast', '-w']),
+  };
 }

@@ -11,57 +11,103 @@ const pause = (ms) => new Promise((r) => setTimeout(r, ms));
 
 const VIEWS = [
   { name: 'rigs', path: '/' },
-  { name: 'signal', path: '/rigs/salt-and-ferry/signal', steps: async (p) => {
-    await p.keyboard.press('5');
-    await p.click('[data-device="kiln"]');
-  } },
-  { name: 'signal-move', path: '/rigs/salt-and-ferry/signal', dark: true, steps: async (p) => {
-    await p.keyboard.press('5');
-    await p.click('[data-device="flare"]');
-    await p.keyboard.press('m');
-    for (let i = 0; i < 5; i++) {
-      await p.keyboard.press('ArrowRight');
-      await pause(100);
-    }
-  } },
-  { name: 'wiring', path: '/rigs/salt-and-ferry/signal', steps: async (p) => {
-    await p.keyboard.press('g');
-    await p.keyboard.press('w');
-    await p.waitForSelector('[data-wire="l11"]');
-    await p.click('[data-wire="l11"]');
-  } },
-  { name: 'brief', path: '/rigs/observatory-practice/brief', steps: async (p) => {
-    await p.keyboard.press('1');
-  } },
-  { name: 'proposals', path: '/rigs/observatory-practice/signal', steps: async (p) => {
-    await p.keyboard.press('3');
-    await p.locator('button ::-p-text(Proposals)').click();
-    await p.locator('button ::-p-text(Work it out)').click();
-    await p.waitForSelector('[data-proposal]', { timeout: 60_000 });
-  } },
-  { name: 'findings', path: '/rigs/observatory-practice/signal', steps: (p) => p.keyboard.press('f') },
+  {
+    name: 'signal',
+    path: '/rigs/salt-and-ferry/signal',
+    steps: async (p) => {
+      await p.keyboard.press('5');
+      await p.click('[data-device="kiln"]');
+    },
+  },
+  {
+    name: 'signal-move',
+    path: '/rigs/salt-and-ferry/signal',
+    dark: true,
+    steps: async (p) => {
+      await p.keyboard.press('5');
+      await p.click('[data-device="flare"]');
+      await p.keyboard.press('m');
+      for (let i = 0; i < 5; i++) {
+        await p.keyboard.press('ArrowRight');
+        await pause(100);
+      }
+    },
+  },
+  {
+    name: 'wiring',
+    path: '/rigs/salt-and-ferry/signal',
+    steps: async (p) => {
+      await p.keyboard.press('g');
+      await p.keyboard.press('w');
+      await p.waitForSelector('[data-wire="l11"]');
+      await p.click('[data-wire="l11"]');
+    },
+  },
+  {
+    name: 'brief',
+    path: '/rigs/observatory-practice/brief',
+    steps: async (p) => {
+      await p.keyboard.press('1');
+    },
+  },
+  {
+    name: 'proposals',
+    path: '/rigs/observatory-practice/signal',
+    steps: async (p) => {
+      await p.keyboard.press('3');
+      await p.locator('button ::-p-text(Proposals)').click();
+      await p.locator('button ::-p-text(Work it out)').click();
+      await p.waitForSelector('[data-proposal]', { timeout: 60_000 });
+    },
+  },
+  {
+    name: 'findings',
+    path: '/rigs/observatory-practice/signal',
+    steps: (p) => p.keyboard.press('f'),
+  },
   { name: 'sounds', path: '/rigs/salt-and-ferry/sounds' },
   { name: 'midi', path: '/rigs/observatory-practice/control?part=wiring' },
   { name: 'bus', path: '/rigs/observatory-hybrid/control?part=bus' },
-  { name: 'rehearse', path: '/rigs/salt-and-ferry/control?part=rehearse', dark: true, steps: async (p) => {
-    await p.keyboard.press('ArrowRight');
-    await p.keyboard.press('ArrowRight');
-    await p.locator('[data-pad="lead"]').click();
-    await p.waitForSelector('.wirelog');
-  } },
-  { name: 'songs', path: '/rigs/salt-and-ferry/songs', steps: (p) => p.locator('[data-song="unlit"]').click() },
-  { name: 'power', path: '/rigs/observatory-practice/build?part=power', steps: async (p) => {
-    await p.locator('button ::-p-text(Plan the outlets)').click();
-    await p.waitForSelector('[data-plan] li');
-  } },
-  { name: 'board', path: '/rigs/ferry-fly-board/build?part=board', steps: async (p) => {
-    await p.locator('button ::-p-text(Look for a better layout)').click();
-    await p.waitForSelector('[data-layout]', { timeout: 180_000 });
-  } },
+  {
+    name: 'rehearse',
+    path: '/rigs/salt-and-ferry/control?part=rehearse',
+    dark: true,
+    steps: async (p) => {
+      await p.keyboard.press('ArrowRight');
+      await p.keyboard.press('ArrowRight');
+      await p.locator('[data-pad="lead"]').click();
+      await p.waitForSelector('.wirelog');
+    },
+  },
+  {
+    name: 'songs',
+    path: '/rigs/salt-and-ferry/songs',
+    steps: (p) => p.locator('[data-song="unlit"]').click(),
+  },
+  {
+    name: 'power',
+    path: '/rigs/observatory-practice/build?part=power',
+    steps: async (p) => {
+      await p.locator('button ::-p-text(Plan the outlets)').click();
+      await p.waitForSelector('[data-plan] li');
+    },
+  },
+  {
+    name: 'board',
+    path: '/rigs/ferry-fly-board/build?part=board',
+    steps: async (p) => {
+      await p.locator('button ::-p-text(Look for a better layout)').click();
+      await p.waitForSelector('[data-layout]', { timeout: 180_000 });
+    },
+  },
   { name: 'rack', path: '/rigs/salt-and-ferry/build?part=rack' },
   { name: 'stage', path: '/rigs/salt-and-ferry/build?part=stage' },
   { name: 'packing', path: '/rigs/salt-and-ferry/build?part=bill' },
-  { name: 'labels', path: '/rigs/salt-and-ferry/build?part=labels', steps: (p) => p.locator('label ::-p-text(Cases)').click() },
+  {
+    name: 'labels',
+    path: '/rigs/salt-and-ferry/build?part=labels',
+    steps: (p) => p.locator('label ::-p-text(Cases)').click(),
+  },
   { name: 'locker', path: '/gear' },
 ];
 
@@ -71,7 +117,9 @@ for (const view of VIEWS) {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   await page.setViewport({ width: 1280, height: 800 });
-  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: view.dark ? 'dark' : 'light' }]);
+  await page.emulateMediaFeatures([
+    { name: 'prefers-color-scheme', value: view.dark ? 'dark' : 'light' },
+  ]);
   await page.goto(address + view.path, { waitUntil: 'networkidle0' });
   await view.steps?.(page);
   await pause(900);

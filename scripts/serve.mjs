@@ -4,16 +4,27 @@ import { root } from './machine.mjs';
 
 /** Serves a build on loopback and waits until it answers. */
 export async function serve({ folder, port, databaseUrl }) {
-  const child = spawn(process.execPath, [join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'production', YANTREL_DIST: folder, NEXT_TELEMETRY_DISABLED: '1', DATABASE_URL: databaseUrl },
-  });
+  const child = spawn(
+    process.execPath,
+    [join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        YANTREL_DIST: folder,
+        NEXT_TELEMETRY_DISABLED: '1',
+        DATABASE_URL: databaseUrl,
+      },
+    },
+  );
   const address = `http://127.0.0.1:${port}`;
   const ended = new Promise((resolve) => child.once('exit', resolve));
   for (let tries = 0; tries < 240 && child.exitCode === null; tries++) {
     try {
-      if ((await fetch(`${address}/api/health`)).ok) return { address, ended, stop: () => stop(child, ended) };
+      if ((await fetch(`${address}/api/health`)).ok)
+        return { address, ended, stop: () => stop(child, ended) };
     } catch {
       // Not up yet.
     }

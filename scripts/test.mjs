@@ -30,8 +30,24 @@ function step(name, command, args) {
 async function jest(project, env) {
   const folder = mkdtempSync(join(tmpdir(), 'yantrel-test-'));
   const file = join(folder, 'results.json');
-  const args = ['jest', '--selectProjects', project, '--json', `--outputFile=${file}`, ...(project === 'browser' ? ['--runInBand', '--forceExit', '--testTimeout=120000'] : ['--testTimeout=60000']), ...process.argv.slice(3)];
-  await new Promise((ended) => spawn('npx', args, { cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } }).once('exit', ended));
+  const args = [
+    'jest',
+    '--selectProjects',
+    project,
+    '--json',
+    `--outputFile=${file}`,
+    ...(project === 'browser'
+      ? ['--runInBand', '--forceExit', '--testTimeout=120000']
+      : ['--testTimeout=60000']),
+    ...process.argv.slice(3),
+  ];
+  await new Promise((ended) =>
+    spawn('npx', args, {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, ...env },
+    }).once('exit', ended),
+  );
   let results;
   try {
     results = JSON.parse(readFileSync(file, 'utf8'));
@@ -41,18 +57,25 @@ async function jest(project, env) {
   rmSync(folder, { recursive: true, force: true });
   passed += results.numPassedTests;
   failed += results.numFailedTests + results.numRuntimeErrorTestSuites;
-  console.log(`${results.numFailedTests + results.numRuntimeErrorTestSuites === 0 ? 'ok' : 'FAILED'}  ${project} tests: ${results.numPassedTests} passed, ${results.numFailedTests} failed`);
+  console.log(
+    `${results.numFailedTests + results.numRuntimeErrorTestSuites === 0 ? 'ok' : 'FAILED'}  ${project} tests: ${results.numPassedTests} passed, ${results.numFailedTests} failed`,
+  );
 }
 
 if (wanted('code')) {
   step('types', 'npx', ['tsc', '--noEmit']);
   step('lint', 'npx', ['eslint', '.']);
   step('import rules', 'npx', ['depcruise', 'src', '--config', '.dependency-cruiser.cjs']);
-  step('documents generated from the code are current', 'npx', ['tsx', 'scripts/write-docs.ts', '--check']);
+  step('documents generated from the code are current', 'npx', [
+    'tsx',
+    'scripts/write-docs.ts',
+    '--check',
+  ]);
 }
 if (wanted('core')) await jest('core', {});
 
-const postgres = wanted('server') || wanted('browser') ? await startPostgres('test', 54_620) : undefined;
+const postgres =
+  wanted('server') || wanted('browser') ? await startPostgres('test', 54_620) : undefined;
 let server;
 let browser;
 async function browserTests() {
@@ -62,16 +85,25 @@ async function browserTests() {
   needBrowser();
   const database = `browser_${process.pid}`;
   const url = postgres.url.replace(/\/[^/]*$/, `/${database}`);
-  run('npx', ['tsx', 'src/server/make-database.ts', 'create', database], { env: { ...process.env, DATABASE_URL: postgres.url } });
+  run('npx', ['tsx', 'src/server/make-database.ts', 'create', database], {
+    env: { ...process.env, DATABASE_URL: postgres.url },
+  });
   run('npx', ['tsx', 'src/server/prepare.ts'], { env: { ...process.env, DATABASE_URL: url } });
   server = await serve({ folder: '.next-test', port: await freePort(3600), databaseUrl: url });
   // Only now are the npm packages sure to be there.
   const { openBrowser } = await import('./browser.mjs');
   browser = await openBrowser();
-  await jest('browser', { YANTREL_URL: server.address, YANTREL_BROWSER: browser.wsEndpoint(), YANTREL_ADMIN_URL: postgres.url, YANTREL_DATABASE: database });
+  await jest('browser', {
+    YANTREL_URL: server.address,
+    YANTREL_BROWSER: browser.wsEndpoint(),
+    YANTREL_ADMIN_URL: postgres.url,
+    YANTREL_DATABASE: database,
+  });
   await browser.close();
   await server.stop();
-  run('npx', ['tsx', 'src/server/make-database.ts', 'drop', database], { env: { ...process.env, DATABASE_URL: postgres.url } });
+  run('npx', ['tsx', 'src/server/make-database.ts', 'drop', database], {
+    env: { ...process.env, DATABASE_URL: postgres.url },
+  });
 }
 try {
   if (wanted('server')) await jest('server', { DATABASE_URL: postgres.url });

@@ -7,13 +7,20 @@ import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { Providers } from '@/ui/look/providers';
 
-export const metadata: Metadata = { title: 'Yantrel', description: 'Designs, checks and documents touring guitar rigs.' };
+export const metadata: Metadata = {
+  title: 'Yantrel',
+  description: 'Designs, checks and documents touring guitar rigs.',
+};
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en" {...mantineHtmlProps}>
-      <head><ColorSchemeScript defaultColorScheme="auto" /></head>
-      <body><Providers>{children}</Providers></body>
+      <head>
+        <ColorSchemeScript defaultColorScheme="auto" />
+      </head>
+      <body>
+        <Providers>{children}</Providers>
+      </body>
     </html>
   );
 }

@@ -10,6 +10,11 @@ export default async function RigsPage() {
     return <RigList rigs={await listRigs(database())} problem={null} />;
   } catch (error) {
     if (!isAway(error)) throw error;
-    return <RigList rigs={[]} problem="The database is away, so the list cannot be read. Rigs that were open in this browser can still be worked on." />;
+    return (
+      <RigList
+        rigs={[]}
+        problem="The database is away, so the list cannot be read. Rigs that were open in this browser can still be worked on."
+      />
+    );
   }
 }

@@ -1,4 +1,18 @@
-import { boardModel, budgetOf, checkCountries, cutList, judge, mainsSums, mountedIn, packingOf, placesNow, pressedDevices, proposeLayout, rackClashes, rackSums } from '../core/build';
+import {
+  boardModel,
+  budgetOf,
+  checkCountries,
+  cutList,
+  judge,
+  mainsSums,
+  mountedIn,
+  packingOf,
+  placesNow,
+  pressedDevices,
+  proposeLayout,
+  rackClashes,
+  rackSums,
+} from '../core/build';
 import { type Rig, walkOrder } from '../core/rig';
 import { round } from './round';
 
@@ -6,19 +20,97 @@ import { round } from './round';
 export function buildJson(rig: Rig) {
   const list = cutList(rig);
   return {
-    leads: list.cuts.map((c) => ({ id: c.lead.id, code: c.code, type: c.lead.type, plugs: c.plugs, shapes: c.shapes, hasM: round(c.metres, 3), routedM: round(c.routed, 3), how: c.how, shortM: round(c.short, 3), cutM: round(c.cut, 3), joints: c.joints, ties: c.ties, pF: round(c.pFNow, 1), minutes: round(c.minutes, 1) })),
-    joints: list.joints, ties: list.ties, hours: round(list.hours, 2), plugs: list.plugs, stock: list.stock.map((s) => ({ ...s, metres: round(s.metres, 3) })),
+    leads: list.cuts.map((c) => ({
+      id: c.lead.id,
+      code: c.code,
+      type: c.lead.type,
+      plugs: c.plugs,
+      shapes: c.shapes,
+      hasM: round(c.metres, 3),
+      routedM: round(c.routed, 3),
+      how: c.how,
+      shortM: round(c.short, 3),
+      cutM: round(c.cut, 3),
+      joints: c.joints,
+      ties: c.ties,
+      pF: round(c.pFNow, 1),
+      minutes: round(c.minutes, 1),
+    })),
+    joints: list.joints,
+    ties: list.ties,
+    hours: round(list.hours, 2),
+    plugs: list.plugs,
+    stock: list.stock.map((s) => ({ ...s, metres: round(s.metres, 3) })),
     boards: (rig.boards ?? []).map((b) => {
       const model = boardModel(rig, b, pressedDevices(rig));
       const j = judge(model, placesNow(model));
-      return { id: b.id, name: b.name, devices: model.items.length, leadM: round(j.mm / 1000, 3), crossings: j.crossings, cost: round(j.cost, 1), clashes: j.clashes.map((c) => ({ what: c.what, a: model.items[c.a]!.device.id, b: c.b < 0 ? null : model.items[c.b]!.device.id, mm: round(c.mm, 1) })) };
+      return {
+        id: b.id,
+        name: b.name,
+        devices: model.items.length,
+        leadM: round(j.mm / 1000, 3),
+        crossings: j.crossings,
+        cost: round(j.cost, 1),
+        clashes: j.clashes.map((c) => ({
+          what: c.what,
+          a: model.items[c.a]!.device.id,
+          b: c.b < 0 ? null : model.items[c.b]!.device.id,
+          mm: round(c.mm, 1),
+        })),
+      };
     }),
-    racks: (rig.racks ?? []).map((r) => ({ id: r.id, name: r.name, ...rackSums(rig, r), mounted: mountedIn(rig, r).map((m) => ({ device: m.device.id, from: m.from, to: m.to, rear: m.rear, insideMm: m.inside })), clashes: rackClashes(rig, r).map((c) => ({ what: c.what, a: c.a.device.id, b: c.b?.device.id ?? null, mm: round(c.mm, 1) })) })),
-    mains: { watts: mainsSums(rig, 230).watts, strips: mainsSums(rig, 230).strips.map((s) => ({ device: s.device.id, sockets: s.outlets, feeds: s.feeds.map((d) => d.id), watts: s.watts, inrushAmps: s.inrushAmps })), countries: checkCountries(rig).map((c) => ({ country: c.country.code, volts: c.country.volts, hz: c.country.hz, amps: round(c.amps, 2), wrong: c.wrong.map((w) => ({ device: w.device.id, what: w.what })) })) },
-    cases: packingOf(rig).pieces.map((p) => ({ id: p.id, name: p.name, order: p.order, grams: p.grams, lift: p.lift, devices: p.devices.map((d) => d.id) })),
-    limits: budgetOf(rig, list).map((b) => ({ id: b.id, value: round(b.value, 2), limit: b.limit ?? null, over: round(b.over, 2) })),
+    racks: (rig.racks ?? []).map((r) => ({
+      id: r.id,
+      name: r.name,
+      ...rackSums(rig, r),
+      mounted: mountedIn(rig, r).map((m) => ({
+        device: m.device.id,
+        from: m.from,
+        to: m.to,
+        rear: m.rear,
+        insideMm: m.inside,
+      })),
+      clashes: rackClashes(rig, r).map((c) => ({
+        what: c.what,
+        a: c.a.device.id,
+        b: c.b?.device.id ?? null,
+        mm: round(c.mm, 1),
+      })),
+    })),
+    mains: {
+      watts: mainsSums(rig, 230).watts,
+      strips: mainsSums(rig, 230).strips.map((s) => ({
+        device: s.device.id,
+        sockets: s.outlets,
+        feeds: s.feeds.map((d) => d.id),
+        watts: s.watts,
+        inrushAmps: s.inrushAmps,
+      })),
+      countries: checkCountries(rig).map((c) => ({
+        country: c.country.code,
+        volts: c.country.volts,
+        hz: c.country.hz,
+        amps: round(c.amps, 2),
+        wrong: c.wrong.map((w) => ({ device: w.device.id, what: w.what })),
+      })),
+    },
+    cases: packingOf(rig).pieces.map((p) => ({
+      id: p.id,
+      name: p.name,
+      order: p.order,
+      grams: p.grams,
+      lift: p.lift,
+      devices: p.devices.map((d) => d.id),
+    })),
+    limits: budgetOf(rig, list).map((b) => ({
+      id: b.id,
+      value: round(b.value, 2),
+      limit: b.limit ?? null,
+      over: round(b.over, 2),
+    })),
   };
 }
 
 /** A layout of one board as the optimiser finds it, with the edits that make it. */
-export const layoutOf = (rig: Rig, board: string, add: readonly string[]) => proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), () => Promise.resolve());
+export const layoutOf = (rig: Rig, board: string, add: readonly string[]) =>
+  proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), () => Promise.resolve());

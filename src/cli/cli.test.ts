@@ -14,13 +14,20 @@ const file = (name: string, text: string): string => {
 const touring = file('touring.json', writeRig(touringRig));
 const broken = file('broken.json', writeRig(brokenRig));
 const torn = file('torn.json', writeRig(touringRig).slice(0, 500));
-const cli = (...args: string[]) => spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', ...args], { encoding: 'utf8' });
+const cli = (...args: string[]) =>
+  spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', ...args], {
+    encoding: 'utf8',
+  });
 
 test('check exits 0, 1 or 2', () => {
   expect(cli('check', touring).status).toBe(0);
   const found = cli('check', broken, '--json');
   expect(found.status).toBe(1);
-  expect((JSON.parse(found.stdout) as { rule: string; severity: string }[]).some((f) => f.rule === 'no-load' && f.severity === 'danger')).toBe(true);
+  expect(
+    (JSON.parse(found.stdout) as { rule: string; severity: string }[]).some(
+      (f) => f.rule === 'no-load' && f.severity === 'danger',
+    ),
+  ).toBe(true);
   const unreadable = cli('check', torn);
   expect(unreadable.status).toBe(2);
   expect(unreadable.stderr).toMatch(/line \d+, column \d+/);
@@ -29,17 +36,32 @@ test('check exits 0, 1 or 2', () => {
 }, 60_000);
 
 test('report gives every destination in every sound, and the passive sections', () => {
-  const report = JSON.parse(execFileSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', 'report', touring, '--json'], { encoding: 'utf8' })) as { destinations: Record<string, unknown>[]; passiveSections: Record<string, unknown>[] };
+  const report = JSON.parse(
+    execFileSync(
+      process.execPath,
+      ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', 'report', touring, '--json'],
+      { encoding: 'utf8' },
+    ),
+  ) as { destinations: Record<string, unknown>[]; passiveSections: Record<string, unknown>[] };
   expect(report.destinations).toHaveLength(touringRig.sounds.length * 7);
-  const lead = report.destinations.find((d) => d.sound === 'Lead' && d.destination === 'House, wide pair')!;
+  const lead = report.destinations.find(
+    (d) => d.sound === 'Lead' && d.destination === 'House, wide pair',
+  )!;
   expect(lead).toMatchObject({ channels: 'stereo', latencyMs: 8 });
-  expect(Object.keys(lead)).toEqual(expect.arrayContaining(['levelDbu', 'peakDbu', 'signalToNoiseDb', 'thdPercent', 'walk']));
+  expect(Object.keys(lead)).toEqual(
+    expect.arrayContaining(['levelDbu', 'peakDbu', 'signalToNoiseDb', 'thdPercent', 'walk']),
+  );
   expect(Object.keys(lead.thdPercent as object)).toEqual(['soft', 'normal', 'hard']);
-  expect(Object.keys(report.passiveSections[0]!)).toEqual(expect.arrayContaining(['peakHz', 'peakDb', 'at5kHzDb', 'minus3dBHz']));
+  expect(Object.keys(report.passiveSections[0]!)).toEqual(
+    expect.arrayContaining(['peakHz', 'peakDb', 'at5kHzDb', 'minus3dBHz']),
+  );
 }, 30_000);
 
 test('walk takes a sound by name, and says which there are', () => {
-  const walk = JSON.parse(cli('walk', touring, '--sound', 'silent tuning', '--json').stdout) as { sound: string; stations: { device: string; state: string }[] };
+  const walk = JSON.parse(cli('walk', touring, '--sound', 'silent tuning', '--json').stdout) as {
+    sound: string;
+    stations: { device: string; state: string }[];
+  };
   expect(walk.sound).toBe('Silent tuning');
   expect(walk.stations.find((s) => s.device === 'tuner')!.state).toBe('muted');
   expect(cli('walk', touring, '--sound', 'none').stderr).toContain('It has: Tide flat, Edge');
@@ -51,34 +73,89 @@ test('export writes the routing graph and the drawings, and refuses what it does
   expect(cli('export', touring, '--as', 'dot', '--out', out).status).toBe(0);
   const dot = readFileSync(out, 'utf8');
   for (const device of touringRig.devices) expect(dot).toContain(device.name);
-  expect(cli('export', touring, '--as', 'svg', '--what', 'walk', '--sound', 'Lead').stdout).toMatch(/^<\?xml[\s\S]*<svg/);
+  expect(cli('export', touring, '--as', 'svg', '--what', 'walk', '--sound', 'Lead').stdout).toMatch(
+    /^<\?xml[\s\S]*<svg/,
+  );
   const other = cli('export', touring, '--as', 'parchment');
   expect(other.status).toBe(2);
   expect(other.stderr).toContain('choose graphml, dot, svg');
-  expect(cli('export', touring, '--as', 'dot', '--out', join(folder, 'none', 'x.dot')).stderr).toContain('Cannot write');
+  expect(
+    cli('export', touring, '--as', 'dot', '--out', join(folder, 'none', 'x.dot')).stderr,
+  ).toContain('Cannot write');
 }, 60_000);
 
 test('propose says what it would move, and why', () => {
   const said = cli('propose', broken, '--sound', 'Storm').stdout.split('\n');
-  for (const what of ['order', 'inside', 'isolate', 'buffer']) expect(said.some((l) => l.startsWith(what.padEnd(10)) && l.length > 12)).toBe(true);
-  expect(JSON.parse(cli('propose', broken, '--sound', 'Storm', '--json').stdout)).toHaveProperty('isolation.cuts');
+  for (const what of ['order', 'inside', 'isolate', 'buffer'])
+    expect(said.some((l) => l.startsWith(what.padEnd(10)) && l.length > 12)).toBe(true);
+  expect(JSON.parse(cli('propose', broken, '--sound', 'Storm', '--json').stdout)).toHaveProperty(
+    'isolation.cuts',
+  );
 }, 60_000);
 
 test('build, layout and the rig book of a file', () => {
-  const built = JSON.parse(cli('build', touring, '--json').stdout) as { leads: { id: string; cutM: number; shortM: number }[]; racks: { grams: number }[]; boards: { clashes: unknown[] }[]; mains: { strips: { feeds: string[] }[] } };
+  const built = JSON.parse(cli('build', touring, '--json').stdout) as {
+    leads: { id: string; cutM: number; shortM: number }[];
+    racks: { grams: number }[];
+    boards: { clashes: unknown[] }[];
+    mains: { strips: { feeds: string[] }[] };
+  };
   expect(built.leads.find((l) => l.id === 'l05')).toMatchObject({ cutM: 0.1, shortM: 0 });
   expect(built.racks[0]!.grams).toBeGreaterThan(20_000);
   expect(built.boards[0]!.clashes).toEqual([]);
   expect(built.mains.strips[0]!.feeds).toHaveLength(5);
-  const small = file('small.json', writeRig({ ...brokenRig, devices: brokenRig.devices.map((d) => (d.at && !['gale', 'ember', 'lift'].includes(d.id) ? { ...d, at: undefined } : d)) }));
+  const small = file(
+    'small.json',
+    writeRig({
+      ...brokenRig,
+      devices: brokenRig.devices.map((d) =>
+        d.at && !['gale', 'ember', 'lift'].includes(d.id) ? { ...d, at: undefined } : d,
+      ),
+    }),
+  );
   const out = join(folder, 'arranged.json');
-  const laid = JSON.parse(cli('layout', small, '--json', '--out', out).stdout) as { proven: boolean; better: boolean; found: { clashes: number }; now: { clashes: number }; places: unknown[] };
-  expect(laid).toMatchObject({ proven: true, better: true, found: { clashes: 0 }, now: { clashes: 3 } });
-  expect((JSON.parse(cli('build', out, '--json').stdout) as typeof built).boards[0]!.clashes).toEqual([]);
+  const laid = JSON.parse(cli('layout', small, '--json', '--out', out).stdout) as {
+    proven: boolean;
+    better: boolean;
+    found: { clashes: number };
+    now: { clashes: number };
+    places: unknown[];
+  };
+  expect(laid).toMatchObject({
+    proven: true,
+    better: true,
+    found: { clashes: 0 },
+    now: { clashes: 3 },
+  });
+  expect(
+    (JSON.parse(cli('build', out, '--json').stdout) as typeof built).boards[0]!.clashes,
+  ).toEqual([]);
   const pdf = join(folder, 'labels.pdf');
-  expect(cli('export', touring, '--as', 'pdf', '--paper', 'Letter', '--part', 'power', 'cases', '--out', pdf).status).toBe(0);
+  expect(
+    cli(
+      'export',
+      touring,
+      '--as',
+      'pdf',
+      '--paper',
+      'Letter',
+      '--part',
+      'power',
+      'cases',
+      '--out',
+      pdf,
+    ).status,
+  ).toBe(0);
   const bytes = readFileSync(pdf, 'latin1');
-  expect([...bytes.matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map((m) => `${Number(m[1])}x${Number(m[2])}`)).toEqual(['612x792', '612x792', '612x792']);
-  expect(cli('export', touring, '--as', 'pdf', '--part', 'soup').stderr).toContain('There is no part "soup". It has: summary');
-  expect(cli('export', touring, '--as', 'svg', '--what', 'rack').stdout).toContain('Tide rack, front');
+  expect(
+    [...bytes.matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g)].map(
+      (m) => `${Number(m[1])}x${Number(m[2])}`,
+    ),
+  ).toEqual(['612x792', '612x792', '612x792']);
+  expect(cli('export', touring, '--as', 'pdf', '--part', 'soup').stderr).toContain(
+    'There is no part "soup". It has: summary',
+  );
+  expect(cli('export', touring, '--as', 'svg', '--what', 'rack').stdout).toContain(
+    'Tide rack, front',
+  );
 }, 120_000);

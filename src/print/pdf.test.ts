@@ -5,46 +5,96 @@ import { join } from 'node:path';
 import { analyse } from '../core/analysis';
 import { cutList } from '../core/build';
 import { flyRig, touringRig } from '../core/demo';
-import { bookOf, bookPages, type LabelKind, labelSheets, MARGIN_MM, type Paper } from '../core/formats';
+import {
+  bookOf,
+  bookPages,
+  type LabelKind,
+  labelSheets,
+  MARGIN_MM,
+  type Paper,
+} from '../core/formats';
 import type { Rig } from '../core/rig';
 import { printPdf } from './pdf';
 
-interface Text { text: string; x: number; y: number; size: number }
-interface Page { width: number; height: number; texts: Text[] }
+interface Text {
+  text: string;
+  x: number;
+  y: number;
+  size: number;
+}
+interface Page {
+  width: number;
+  height: number;
+  texts: Text[];
+}
 
 const folder = mkdtempSync(join(tmpdir(), 'yantrel-pdf-'));
 let count = 0;
 
 /** A PDF as a library reads it that had no part in writing it. */
-async function read(rig: Rig, ids: readonly string[], labels: readonly LabelKind[], paper: Paper): Promise<Page[]> {
+async function read(
+  rig: Rig,
+  ids: readonly string[],
+  labels: readonly LabelKind[],
+  paper: Paper,
+): Promise<Page[]> {
   const parts = ids.length ? bookOf(rig, analyse(rig)).filter((p) => ids.includes(p.id)) : [];
   const sheets = labels.flatMap((k) => labelSheets(rig, k, paper, 'http://127.0.0.1:3200/rigs/x'));
   const path = join(folder, `${++count}.pdf`);
-  writeFileSync(path, await printPdf(bookPages(parts, sheets, paper, { rig: rig.name, revision: 'revision 12', date: '2026-11-25' })));
-  return JSON.parse(execFileSync(process.execPath, ['scripts/read-pdf.mjs', path], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })) as Page[];
+  writeFileSync(
+    path,
+    await printPdf(
+      bookPages(parts, sheets, paper, {
+        rig: rig.name,
+        revision: 'revision 12',
+        date: '2026-11-25',
+      }),
+    ),
+  );
+  return JSON.parse(
+    execFileSync(process.execPath, ['scripts/read-pdf.mjs', path], {
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'ignore'],
+    }),
+  ) as Page[];
 }
 
 /** All that is written on a page, as one text. */
-const written = (page: Page): string => page.texts.map((t) => t.text).join(' ').replace(/\s+/g, ' ');
+const written = (page: Page): string =>
+  page.texts
+    .map((t) => t.text)
+    .join(' ')
+    .replace(/\s+/g, ' ');
 
 test.each([
   ['A4', 210, 297],
   ['Letter', 215.9, 279.4],
-] as const)('%s: pages have its size, upright or across as the part wants; each ends with rig, revision, date and its number', async (paper, width, height) => {
-  const pages = await read(touringRig, ['summary', 'inputs', 'power', 'cautions'], [], paper);
-  const sizes = pages.map((p) => [Math.round(p.width * 10) / 10, Math.round(p.height * 10) / 10]);
-  expect(sizes[0]).toEqual([width, height]);
-  expect(sizes[1]).toEqual([height, width]);
-  expect(sizes[2]).toEqual([width, height]);
-  pages.forEach((page, i) => {
-    const foot = page.texts.filter((t) => t.y > page.height - MARGIN_MM);
-    expect(foot.map((t) => t.text).join(' ')).toContain(`${touringRig.name}, revision 12, 2026-11-25`);
-    expect(foot.map((t) => t.text).join(' ')).toContain(`page ${i + 1} of ${pages.length}`);
-  });
-}, 60_000);
+] as const)(
+  '%s: pages have its size, upright or across as the part wants; each ends with rig, revision, date and its number',
+  async (paper, width, height) => {
+    const pages = await read(touringRig, ['summary', 'inputs', 'power', 'cautions'], [], paper);
+    const sizes = pages.map((p) => [Math.round(p.width * 10) / 10, Math.round(p.height * 10) / 10]);
+    expect(sizes[0]).toEqual([width, height]);
+    expect(sizes[1]).toEqual([height, width]);
+    expect(sizes[2]).toEqual([width, height]);
+    pages.forEach((page, i) => {
+      const foot = page.texts.filter((t) => t.y > page.height - MARGIN_MM);
+      expect(foot.map((t) => t.text).join(' ')).toContain(
+        `${touringRig.name}, revision 12, 2026-11-25`,
+      );
+      expect(foot.map((t) => t.text).join(' ')).toContain(`page ${i + 1} of ${pages.length}`);
+    });
+  },
+  60_000,
+);
 
 test('everything stands within the margins', async () => {
-  const pages = await read(touringRig, ['summary', 'stage', 'wiring', 'boards', 'racks', 'cuts', 'findings'], [], 'A4');
+  const pages = await read(
+    touringRig,
+    ['summary', 'stage', 'wiring', 'boards', 'racks', 'cuts', 'findings'],
+    [],
+    'A4',
+  );
   for (const page of pages) {
     for (const t of page.texts.filter((x) => x.y < page.height - MARGIN_MM)) {
       expect(t.x).toBeGreaterThanOrEqual(MARGIN_MM - 0.5);
@@ -55,7 +105,9 @@ test('everything stands within the margins', async () => {
 }, 60_000);
 
 test('the figures of the rig can be read from it', async () => {
-  const all = (await read(touringRig, ['summary', 'power', 'pack', 'cuts'], [], 'A4')).map(written).join(' ');
+  const all = (await read(touringRig, ['summary', 'power', 'pack', 'cuts'], [], 'A4'))
+    .map(written)
+    .join(' ');
   const list = cutList(touringRig);
   expect(all).toContain(`${list.cuts.length} leads`);
   expect(all).toContain(`${list.joints} joints, ${list.ties} ties`);
@@ -67,13 +119,23 @@ test('the figures of the rig can be read from it', async () => {
 test('a long table repeats its head on the next page', async () => {
   const pages = await read(touringRig, ['cuts'], [], 'A4');
   expect(pages.length).toBeGreaterThan(1);
-  for (const page of pages.slice(0, 2)) expect(page.texts.map((t) => t.text)).toEqual(expect.arrayContaining(['Code', 'Plugs', 'Cut']));
+  for (const page of pages.slice(0, 2))
+    expect(page.texts.map((t) => t.text)).toEqual(expect.arrayContaining(['Code', 'Plugs', 'Cut']));
 }, 60_000);
 
 test('drawings are vectors with their words: names of devices are text on the page', async () => {
   const pages = await read(touringRig, ['boards', 'racks', 'stage'], [], 'A4');
   const words = pages.map(written).join(' ');
-  for (const name of ['Brine', 'Kiln', 'Skeg', 'Gangway', 'Mast conditioner', 'Deck board', 'audience']) expect(words).toContain(name);
+  for (const name of [
+    'Brine',
+    'Kiln',
+    'Skeg',
+    'Gangway',
+    'Mast conditioner',
+    'Deck board',
+    'audience',
+  ])
+    expect(words).toContain(name);
 }, 60_000);
 
 describe('labels in the PDF, measured', () => {
@@ -118,8 +180,19 @@ describe('labels in the PDF, measured', () => {
 });
 
 test('names with letters of other languages, markup and very long words are printed', async () => {
-  const names = ['Žluťoučký kůň', 'Ærø & Sønner', '<b>Bold</b>', 'Ярость', 'Σίγμα', 'x'.repeat(110)];
-  const rig: Rig = { ...flyRig, devices: flyRig.devices.map((d, i) => (names[i] ? { ...d, name: names[i] } : d)) };
+  const names = [
+    'Žluťoučký kůň',
+    'Ærø & Sønner',
+    '<b>Bold</b>',
+    'Ярость',
+    'Σίγμα',
+    'x'.repeat(110),
+  ];
+  const rig: Rig = {
+    ...flyRig,
+    devices: flyRig.devices.map((d, i) => (names[i] ? { ...d, name: names[i] } : d)),
+  };
   const all = (await read(rig, ['power', 'pack'], ['cases'], 'A4')).map(written).join(' ');
-  for (const name of names.slice(0, 5)) expect(all.replace(/\s+/g, '')).toContain(name.replace(/\s+/g, ''));
+  for (const name of names.slice(0, 5))
+    expect(all.replace(/\s+/g, '')).toContain(name.replace(/\s+/g, ''));
 }, 60_000);

@@ -2,8 +2,15 @@ import { z } from 'zod';
 import { issueWords, type Problem } from '../core/rig';
 
 /** An error a person can act on, as `application/problem+json`. */
-export const problem = (status: number, title: string, extra: { detail?: string; problems?: Problem[]; [key: string]: unknown } = {}): Response =>
-  Response.json({ type: 'about:blank', status, title, ...extra }, { status, headers: { 'content-type': 'application/problem+json' } });
+export const problem = (
+  status: number,
+  title: string,
+  extra: { detail?: string; problems?: Problem[]; [key: string]: unknown } = {},
+): Response =>
+  Response.json(
+    { type: 'about:blank', status, title, ...extra },
+    { status, headers: { 'content-type': 'application/problem+json' } },
+  );
 
 /** The largest body that is read, in bytes. */
 const MAX_BODY = 9_000_000;
@@ -12,12 +19,22 @@ const MAX_BODY = 9_000_000;
  * Runs a route: reads and checks the body, and answers what goes wrong in words. A database that is away is a 503, so that
  * the browser keeps the work and tries again.
  */
-export async function answer<T>(request: Request, schema: z.ZodType<T> | null, work: (body: T) => Promise<Response>): Promise<Response> {
+export async function answer<T>(
+  request: Request,
+  schema: z.ZodType<T> | null,
+  work: (body: T) => Promise<Response>,
+): Promise<Response> {
   try {
-    if (isForeign(request)) return problem(403, 'Another site may not change rigs.', { detail: 'Open Yantrel at its own address.' });
+    if (isForeign(request))
+      return problem(403, 'Another site may not change rigs.', {
+        detail: 'Open Yantrel at its own address.',
+      });
     if (!schema) return await work(undefined as T);
     const text = await request.text();
-    if (text.length > MAX_BODY) return problem(413, 'That is too large to store.', { detail: 'Split the rig into smaller ones.' });
+    if (text.length > MAX_BODY)
+      return problem(413, 'That is too large to store.', {
+        detail: 'Split the rig into smaller ones.',
+      });
     let raw: unknown;
     try {
       raw = JSON.parse(text);
@@ -25,12 +42,22 @@ export async function answer<T>(request: Request, schema: z.ZodType<T> | null, w
       return problem(400, 'The request is not whole JSON.');
     }
     const parsed = schema.safeParse(raw);
-    if (!parsed.success) return problem(422, 'That cannot be stored.', { problems: parsed.error.issues.slice(0, 20).map((i) => ({ where: i.path.join('.'), what: issueWords(i) })) });
+    if (!parsed.success)
+      return problem(422, 'That cannot be stored.', {
+        problems: parsed.error.issues
+          .slice(0, 20)
+          .map((i) => ({ where: i.path.join('.'), what: issueWords(i) })),
+      });
     return await work(parsed.data);
   } catch (error) {
-    if (isAway(error)) return problem(503, 'The database is away.', { detail: 'Your work is kept in this browser and is saved when the database is back.' });
+    if (isAway(error))
+      return problem(503, 'The database is away.', {
+        detail: 'Your work is kept in this browser and is saved when the database is back.',
+      });
     process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
-    return problem(500, 'Something went wrong on the server.', { detail: 'Your work is kept in this browser. Try again; if it goes on, restart Yantrel.' });
+    return problem(500, 'Something went wrong on the server.', {
+      detail: 'Your work is kept in this browser. Try again; if it goes on, restart Yantrel.',
+    });
   }
 }
 
@@ -38,12 +65,19 @@ export async function answer<T>(request: Request, schema: z.ZodType<T> | null, w
 function isForeign(request: Request): boolean {
   const origin = request.headers.get('origin');
   if (!origin || request.method === 'GET') return false;
-  return !URL.canParse(origin) || new URL(origin).host !== (request.headers.get('host') ?? new URL(request.url).host);
+  return (
+    !URL.canParse(origin) ||
+    new URL(origin).host !== (request.headers.get('host') ?? new URL(request.url).host)
+  );
 }
 
 /** Whether an error means that the database cannot be reached just now. */
 export function isAway(error: unknown): boolean {
   const code = (error as { code?: unknown } | null)?.code;
   const message = error instanceof Error ? error.message : '';
-  return (typeof code === 'string' && (/^(ECONN|EPIPE|ENOTFOUND|ETIMEDOUT)/.test(code) || /^(57P0|08|55000|3D000)/.test(code))) || /connection terminated|timeout exceeded when trying to connect|DATABASE_URL/i.test(message);
+  return (
+    (typeof code === 'string' &&
+      (/^(ECONN|EPIPE|ENOTFOUND|ETIMEDOUT)/.test(code) || /^(57P0|08|55000|3D000)/.test(code))) ||
+    /connection terminated|timeout exceeded when trying to connect|DATABASE_URL/i.test(message)
+  );
 }

@@ -7,7 +7,12 @@ export type Db = Kysely<Database>;
 
 /** Opens a database by its address (DATABASE_URL). Connections are made when first used, and again after a loss. */
 export function openDatabase(url: string): Db {
-  const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, application_name: 'yantrel' });
+  const pool = new Pool({
+    connectionString: url,
+    max: 10,
+    connectionTimeoutMillis: 3000,
+    application_name: 'yantrel',
+  });
   // A connection that breaks while idle must not end the process; the next query makes a new one.
   pool.on('error', () => undefined);
   return new Kysely<Database>({ dialect: new PostgresDialect({ pool }) });
@@ -24,6 +29,9 @@ export function database(): Db {
 
 /** Brings the tables up to date; does nothing where they are. */
 export async function migrate(db: Db): Promise<void> {
-  const { error } = await new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } }).migrateToLatest();
+  const { error } = await new Migrator({
+    db,
+    provider: { getMigrations: async () => MIGRATIONS },
+  }).migrateToLatest();
   if (error) throw error;
 }

@@ -13,14 +13,35 @@ beforeAll(async () => {
 });
 afterAll(() => drop());
 
-const rigWith = (id: string, serials: (string | undefined)[]): Rig => ({ ...touringRig, id, name: id, devices: serials.map((serial, i) => ({ id: `d${i}`, kind: 'boost', name: `Boost ${i}`, gear: { ...(serial !== undefined && { serial }), value: 100 + i } })), leads: [], sounds: [touringRig.sounds[0]!].map((s) => ({ ...s, states: {} })), cases: [], stage: undefined, boards: undefined, racks: undefined, looms: undefined } as unknown as Rig);
+const rigWith = (id: string, serials: (string | undefined)[]): Rig =>
+  ({
+    ...touringRig,
+    id,
+    name: id,
+    devices: serials.map((serial, i) => ({
+      id: `d${i}`,
+      kind: 'boost',
+      name: `Boost ${i}`,
+      gear: { ...(serial !== undefined && { serial }), value: 100 + i },
+    })),
+    leads: [],
+    sounds: [touringRig.sounds[0]!].map((s) => ({ ...s, states: {} })),
+    cases: [],
+    stage: undefined,
+    boards: undefined,
+    racks: undefined,
+    looms: undefined,
+  }) as unknown as Rig;
 const unit = async (serial: string) => (await listGear(db)).find((u) => u.serial === serial);
 
 test('uses follow every save; two rigs with one unit are double-booked until one is archived', async () => {
   await createRig(db, rigWith('one', ['A-1', undefined, 'A-2']), 'made');
   await createRig(db, rigWith('two', ['A-1']), 'made');
   expect(await unit('A-1')).toMatchObject({ name: 'Boost 0', value: 100, doubleBooked: true });
-  expect((await unit('A-1'))!.uses.map((u) => [u.rig, u.device])).toEqual([['one', 'd0'], ['two', 'd0']]);
+  expect((await unit('A-1'))!.uses.map((u) => [u.rig, u.device])).toEqual([
+    ['one', 'd0'],
+    ['two', 'd0'],
+  ]);
   expect(await unit('A-2')).toMatchObject({ doubleBooked: false });
   await archiveRig(db, 'two', true);
   expect((await unit('A-1'))!.doubleBooked).toBe(false);
@@ -39,12 +60,29 @@ test('the same unit twice in one rig is double-booked, too; a save that fails le
 });
 
 test('what the locker says of a unit stays; what it does not say is filled from a rig', async () => {
-  await putGear(db, gearUnitSchema.parse({ serial: 'C-1', name: 'The good one', owner: 'Odd', grams: 410 }));
+  await putGear(
+    db,
+    gearUnitSchema.parse({ serial: 'C-1', name: 'The good one', owner: 'Odd', grams: 410 }),
+  );
   const rig = rigWith('four', ['C-1']);
   rig.devices[0]!.gear = { serial: 'C-1', owner: 'Iseult', grams: 999, value: 250 };
   await createRig(db, rig, 'made');
-  expect(await unit('C-1')).toMatchObject({ name: 'The good one', owner: 'Odd', grams: 410, value: 250 });
-  await putGear(db, gearUnitSchema.parse({ serial: 'C-1', name: 'The good one', owner: 'Odd', grams: 420, value: null }));
+  expect(await unit('C-1')).toMatchObject({
+    name: 'The good one',
+    owner: 'Odd',
+    grams: 410,
+    value: 250,
+  });
+  await putGear(
+    db,
+    gearUnitSchema.parse({
+      serial: 'C-1',
+      name: 'The good one',
+      owner: 'Odd',
+      grams: 420,
+      value: null,
+    }),
+  );
   expect(await unit('C-1')).toMatchObject({ grams: 420, value: null });
 });
 

@@ -4,20 +4,56 @@ import type { Rig } from '../core/rig';
 import type { Db } from './database';
 
 /** A unit in the locker: what it is, whose, and in the place of which devices it is used now. Used in two rigs that are not archived, it is double-booked. */
-export interface GearUnit { serial: string; name: string; owner: string; grams: number | null; value: number | null; notes: string; uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[]; doubleBooked: boolean }
+export interface GearUnit {
+  serial: string;
+  name: string;
+  owner: string;
+  grams: number | null;
+  value: number | null;
+  notes: string;
+  uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[];
+  doubleBooked: boolean;
+}
 
 const words = z.string().trim().max(120);
-export const gearUnitSchema = z.object({ serial: words.min(1, 'give its serial number'), name: words.min(1, 'give it a name'), owner: words.default(''), grams: z.number().min(0).max(1e6).nullable().default(null), value: z.number().min(0).max(1e9).nullable().default(null), notes: z.string().max(4000).default('') });
+export const gearUnitSchema = z.object({
+  serial: words.min(1, 'give its serial number'),
+  name: words.min(1, 'give it a name'),
+  owner: words.default(''),
+  grams: z.number().min(0).max(1e6).nullable().default(null),
+  value: z.number().min(0).max(1e9).nullable().default(null),
+  notes: z.string().max(4000).default(''),
+});
 export type NewGearUnit = z.infer<typeof gearUnitSchema>;
 
 /** Every unit, by name, with where it is used. */
 export async function listGear(db: Db): Promise<GearUnit[]> {
   const [units, uses] = await Promise.all([
     db.selectFrom('gear_unit').selectAll().orderBy('name').orderBy('serial').execute(),
-    db.selectFrom('gear_use').innerJoin('rig', 'rig.id', 'gear_use.rig_id').select(['gear_use.serial', 'gear_use.rig_id', 'gear_use.device_id', 'gear_use.device_name', 'rig.name', 'rig.archived_at']).orderBy('rig.name').execute(),
+    db
+      .selectFrom('gear_use')
+      .innerJoin('rig', 'rig.id', 'gear_use.rig_id')
+      .select([
+        'gear_use.serial',
+        'gear_use.rig_id',
+        'gear_use.device_id',
+        'gear_use.device_name',
+        'rig.name',
+        'rig.archived_at',
+      ])
+      .orderBy('rig.name')
+      .execute(),
   ]);
   return units.map((u) => {
-    const mine = uses.filter((x) => x.serial === u.serial).map((x) => ({ rig: x.rig_id, rigName: x.name, device: x.device_id, deviceName: x.device_name, archived: x.archived_at !== null }));
+    const mine = uses
+      .filter((x) => x.serial === u.serial)
+      .map((x) => ({
+        rig: x.rig_id,
+        rigName: x.name,
+        device: x.device_id,
+        deviceName: x.device_name,
+        archived: x.archived_at !== null,
+      }));
     return { ...u, uses: mine, doubleBooked: mine.filter((x) => !x.archived).length > 1 };
   });
 }
@@ -25,13 +61,25 @@ export async function listGear(db: Db): Promise<GearUnit[]> {
 /** Adds a unit, or changes the one with its serial number. */
 export async function putGear(db: Db, unit: NewGearUnit): Promise<void> {
   const { serial, ...rest } = unit;
-  await db.insertInto('gear_unit').values({ serial, ...rest }).onConflict((c) => c.column('serial').doUpdateSet(rest)).execute();
+  await db
+    .insertInto('gear_unit')
+    .values({ serial, ...rest })
+    .onConflict((c) => c.column('serial').doUpdateSet(rest))
+    .execute();
 }
 
 /** Takes a unit out of the locker; the rigs that use it, where any do, and nothing is done. */
-export async function removeGear(db: Db, serial: string): Promise<{ removed: boolean; usedIn: string[] }> {
+export async function removeGear(
+  db: Db,
+  serial: string,
+): Promise<{ removed: boolean; usedIn: string[] }> {
   return db.transaction().execute(async (tx) => {
-    const uses = await tx.selectFrom('gear_use').innerJoin('rig', 'rig.id', 'gear_use.rig_id').select('rig.name').where('serial', '=', serial).execute();
+    const uses = await tx
+      .selectFrom('gear_use')
+      .innerJoin('rig', 'rig.id', 'gear_use.rig_id')
+      .select('rig.name')
+      .where('serial', '=', serial)
+      .execute();
     if (uses.length) return { removed: false, usedIn: [...new Set(uses.map((u) => u.name))] };
     const gone = await tx.deleteFrom('gear_unit').where('serial', '=', serial).executeTakeFirst();
     return { removed: gone.numDeletedRows > 0n, usedIn: [] };
@@ -49,7 +97,37 @@ export async function followGear(tx: Db, rig: Rig): Promise<void> {
   const known = new Set<string>();
   const units = uses.filter(({ serial }) => !known.has(serial) && known.add(serial));
   // What a rig says of weight, owner and value fills what the locker does not say yet.
-  await tx.insertInto('gear_unit').values(units.map(({ device: d, serial }) => ({ serial, name: d.name, owner: d.gear?.owner ?? '', grams: d.gear?.grams ?? null, value: d.gear?.value ?? null, notes: '' })))
-    .onConflict((c) => c.column('serial').doUpdateSet({ owner: sql`case when gear_unit.owner = '' then excluded.owner else gear_unit.owner end`, grams: sql`coalesce(gear_unit.grams, excluded.grams)`, value: sql`coalesce(gear_unit.value, excluded.value)` })).execute();
-  await tx.insertInto('gear_use').values(uses.map(({ device: d, serial }) => ({ rig_id: rig.id, device_id: d.id, serial, device_name: d.name }))).execute();
+  await tx
+    .insertInto('gear_unit')
+    .values(
+      units.map(({ device: d, serial }) => ({
+        serial,
+        name: d.name,
+        owner: d.gear?.owner ?? '',
+        grams: d.gear?.grams ?? null,
+        value: d.gear?.value ?? null,
+        notes: '',
+      })),
+    )
+    .onConflict((c) =>
+      c
+        .column('serial')
+        .doUpdateSet({
+          owner: sql`case when gear_unit.owner = '' then excluded.owner else gear_unit.owner end`,
+          grams: sql`coalesce(gear_unit.grams, excluded.grams)`,
+          value: sql`coalesce(gear_unit.value, excluded.value)`,
+        }),
+    )
+    .execute();
+  await tx
+    .insertInto('gear_use')
+    .values(
+      uses.map(({ device: d, serial }) => ({
+        rig_id: rig.id,
+        device_id: d.id,
+        serial,
+        device_name: d.name,
+      })),
+    )
+    .execute();
 }

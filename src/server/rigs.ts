@@ -4,13 +4,30 @@ import type { Db } from './database';
 import { followGear } from './gear';
 
 /** A rig in the list. */
-export interface RigRow { id: string; name: string; head: number; changedAt: string; archived: boolean; devices: number; sounds: number }
+export interface RigRow {
+  id: string;
+  name: string;
+  head: number;
+  changedAt: string;
+  archived: boolean;
+  devices: number;
+  sounds: number;
+}
 
 /** A rig as it stands, with the number of its newest revision. */
-export interface SavedRig { rig: Rig; revision: number; archived: boolean }
+export interface SavedRig {
+  rig: Rig;
+  revision: number;
+  archived: boolean;
+}
 
 /** A revision in the history. */
-export interface RevisionRow { number: number; basedOn: number | null; words: string; savedAt: string }
+export interface RevisionRow {
+  number: number;
+  basedOn: number | null;
+  words: string;
+  savedAt: string;
+}
 
 export type SaveResult =
   | { outcome: 'saved'; revision: number }
@@ -22,20 +39,41 @@ export type SaveResult =
 export async function listRigs(db: Db): Promise<RigRow[]> {
   const rows = await db
     .selectFrom('rig')
-    .innerJoin('revision', (j) => j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'))
+    .innerJoin('revision', (j) =>
+      j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'),
+    )
     .select(['rig.id', 'rig.name', 'rig.head', 'rig.changed_at', 'rig.archived_at'])
-    .select([sql<number>`jsonb_array_length(revision.document->'devices')`.as('devices'), sql<number>`jsonb_array_length(revision.document->'sounds')`.as('sounds')])
+    .select([
+      sql<number>`jsonb_array_length(revision.document->'devices')`.as('devices'),
+      sql<number>`jsonb_array_length(revision.document->'sounds')`.as('sounds'),
+    ])
     .orderBy('rig.changed_at', 'desc')
     .execute();
-  return rows.map((r) => ({ id: r.id, name: r.name, head: r.head, changedAt: r.changed_at.toISOString(), archived: r.archived_at !== null, devices: Number(r.devices), sounds: Number(r.sounds) }));
+  return rows.map((r) => ({
+    id: r.id,
+    name: r.name,
+    head: r.head,
+    changedAt: r.changed_at.toISOString(),
+    archived: r.archived_at !== null,
+    devices: Number(r.devices),
+    sounds: Number(r.sounds),
+  }));
 }
 
 /** Stores a new rig as revision 1; `false` where the id is taken. */
 export async function createRig(db: Db, rig: Rig, words: string): Promise<boolean> {
   return db.transaction().execute(async (tx) => {
-    const made = await tx.insertInto('rig').values({ id: rig.id, name: rig.name, head: 1 }).onConflict((c) => c.column('id').doNothing()).returning('id').executeTakeFirst();
+    const made = await tx
+      .insertInto('rig')
+      .values({ id: rig.id, name: rig.name, head: 1 })
+      .onConflict((c) => c.column('id').doNothing())
+      .returning('id')
+      .executeTakeFirst();
     if (!made) return false;
-    await tx.insertInto('revision').values({ rig_id: rig.id, number: 1, based_on: null, words, document: JSON.stringify(rig) }).execute();
+    await tx
+      .insertInto('revision')
+      .values({ rig_id: rig.id, number: 1, based_on: null, words, document: JSON.stringify(rig) })
+      .execute();
     await followGear(tx as Db, rig);
     return true;
   });
@@ -45,7 +83,9 @@ export async function createRig(db: Db, rig: Rig, words: string): Promise<boolea
 export async function loadRig(db: Db, id: string): Promise<SavedRig | undefined> {
   const row = await db
     .selectFrom('rig')
-    .innerJoin('revision', (j) => j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'))
+    .innerJoin('revision', (j) =>
+      j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'),
+    )
     .select(['revision.document', 'rig.head', 'rig.archived_at'])
     .where('rig.id', '=', id)
     .executeTakeFirst();
@@ -54,14 +94,30 @@ export async function loadRig(db: Db, id: string): Promise<SavedRig | undefined>
 
 /** One revision's document. */
 export async function loadRevision(db: Db, id: string, number: number): Promise<Rig | undefined> {
-  const row = await db.selectFrom('revision').select('document').where('rig_id', '=', id).where('number', '=', number).executeTakeFirst();
+  const row = await db
+    .selectFrom('revision')
+    .select('document')
+    .where('rig_id', '=', id)
+    .where('number', '=', number)
+    .executeTakeFirst();
   return row?.document;
 }
 
 /** The revisions of a rig, newest first. */
 export async function listRevisions(db: Db, id: string, limit = 500): Promise<RevisionRow[]> {
-  const rows = await db.selectFrom('revision').select(['number', 'based_on', 'words', 'saved_at']).where('rig_id', '=', id).orderBy('number', 'desc').limit(limit).execute();
-  return rows.map((r) => ({ number: r.number, basedOn: r.based_on, words: r.words, savedAt: r.saved_at.toISOString() }));
+  const rows = await db
+    .selectFrom('revision')
+    .select(['number', 'based_on', 'words', 'saved_at'])
+    .where('rig_id', '=', id)
+    .orderBy('number', 'desc')
+    .limit(limit)
+    .execute();
+  return rows.map((r) => ({
+    number: r.number,
+    basedOn: r.based_on,
+    words: r.words,
+    savedAt: r.saved_at.toISOString(),
+  }));
 }
 
 /**
@@ -71,21 +127,51 @@ export async function listRevisions(db: Db, id: string, limit = 500): Promise<Re
  */
 export async function saveRig(db: Db, rig: Rig, base: number, words: string): Promise<SaveResult> {
   return db.transaction().execute(async (tx) => {
-    const row = await tx.selectFrom('rig').select(['head', 'archived_at']).where('id', '=', rig.id).forUpdate().executeTakeFirst();
+    const row = await tx
+      .selectFrom('rig')
+      .select(['head', 'archived_at'])
+      .where('id', '=', rig.id)
+      .forUpdate()
+      .executeTakeFirst();
     if (!row) return { outcome: 'missing' };
     const write = async (document: Rig): Promise<number> => {
       const number = row.head + 1;
-      await tx.insertInto('revision').values({ rig_id: rig.id, number, based_on: base, words, document: JSON.stringify(document) }).execute();
-      await tx.updateTable('rig').set({ head: number, name: document.name, changed_at: new Date() }).where('id', '=', rig.id).execute();
+      await tx
+        .insertInto('revision')
+        .values({
+          rig_id: rig.id,
+          number,
+          based_on: base,
+          words,
+          document: JSON.stringify(document),
+        })
+        .execute();
+      await tx
+        .updateTable('rig')
+        .set({ head: number, name: document.name, changed_at: new Date() })
+        .where('id', '=', rig.id)
+        .execute();
       await followGear(tx as Db, document);
       return number;
     };
     if (row.head === base) return { outcome: 'saved', revision: await write(rig) };
     const head = (await loadRevision(tx as Db, rig.id, row.head))!;
     const start = await loadRevision(tx as Db, rig.id, base);
-    if (!start) return { outcome: 'conflict', conflicts: [], problems: [{ where: 'base', what: `there is no revision ${base}; open the rig again` }], theirs: { rig: head, revision: row.head, archived: row.archived_at !== null } };
+    if (!start)
+      return {
+        outcome: 'conflict',
+        conflicts: [],
+        problems: [{ where: 'base', what: `there is no revision ${base}; open the rig again` }],
+        theirs: { rig: head, revision: row.head, archived: row.archived_at !== null },
+      };
     const merge = mergeRigs(start, rig, head);
-    if (!merge.merged) return { outcome: 'conflict', conflicts: merge.conflicts, problems: merge.problems, theirs: { rig: head, revision: row.head, archived: row.archived_at !== null } };
+    if (!merge.merged)
+      return {
+        outcome: 'conflict',
+        conflicts: merge.conflicts,
+        problems: merge.problems,
+        theirs: { rig: head, revision: row.head, archived: row.archived_at !== null },
+      };
     // A save sent twice (its answer was lost) finds its own work already there.
     if (sameJson(head, merge.rig)) return { outcome: 'merged', revision: row.head, rig: head };
     return { outcome: 'merged', revision: await write(merge.rig), rig: merge.rig };
@@ -93,17 +179,31 @@ export async function saveRig(db: Db, rig: Rig, base: number, words: string): Pr
 }
 
 /** Renames a rig as a revision of its own; the reason where the name will not do. */
-export async function renameRig(db: Db, id: string, name: string): Promise<{ ok: true } | { ok: false; status: 404 | 409 | 422; why: string }> {
+export async function renameRig(
+  db: Db,
+  id: string,
+  name: string,
+): Promise<{ ok: true } | { ok: false; status: 404 | 409 | 422; why: string }> {
   const saved = await loadRig(db, id);
   if (!saved) return { ok: false, status: 404, why: 'There is no such rig any more.' };
   const applied = applyEdit(saved.rig, { edit: 'renameRig', name });
   if (!applied.ok) return { ok: false, status: 422, why: applied.problems[0]!.what };
   const result = await saveRig(db, applied.value.rig, saved.revision, `renamed the rig to ${name}`);
-  return result.outcome === 'saved' || result.outcome === 'merged' ? { ok: true } : { ok: false, status: 409, why: 'Somebody else renamed it at the same moment. Look at the list again.' };
+  return result.outcome === 'saved' || result.outcome === 'merged'
+    ? { ok: true }
+    : {
+        ok: false,
+        status: 409,
+        why: 'Somebody else renamed it at the same moment. Look at the list again.',
+      };
 }
 
 /** Puts a rig away, or brings it back; nothing is deleted. `false` where there is none. */
 export async function archiveRig(db: Db, id: string, archived: boolean): Promise<boolean> {
-  const done = await db.updateTable('rig').set({ archived_at: archived ? new Date() : null }).where('id', '=', id).executeTakeFirst();
+  const done = await db
+    .updateTable('rig')
+    .set({ archived_at: archived ? new Date() : null })
+    .where('id', '=', id)
+    .executeTakeFirst();
   return done.numUpdatedRows > 0n;
 }

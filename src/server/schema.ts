@@ -24,10 +24,22 @@ export interface RevisionTable {
 }
 
 /** A unit with a serial number. Weight in grams. */
-export interface GearUnitTable { serial: string; name: string; owner: string; grams: number | null; value: number | null; notes: string }
+export interface GearUnitTable {
+  serial: string;
+  name: string;
+  owner: string;
+  grams: number | null;
+  value: number | null;
+  notes: string;
+}
 
 /** A unit in the place of a device of a rig. */
-export interface GearUseTable { rig_id: string; device_id: string; serial: string; device_name: string }
+export interface GearUseTable {
+  rig_id: string;
+  device_id: string;
+  serial: string;
+  device_name: string;
+}
 
 export interface Database {
   rig: RigTable;

@@ -1,4 +1,11 @@
-import { Analyser, boostWorths, pickupTone, previewEdits, type Report, type SoundReport } from '../core/analysis';
+import {
+  Analyser,
+  boostWorths,
+  pickupTone,
+  previewEdits,
+  type Report,
+  type SoundReport,
+} from '../core/analysis';
 import { allControls, heardIn, reachOfControl, sequenceOf, sweepOf } from '../core/control';
 import { landingLevels, runChange, setStage } from '../core/midi';
 import { patchRig, type Rig } from '../core/rig';
@@ -17,7 +24,12 @@ function update(next: Rig): ReportUpdate {
   known = report;
   const changed = report.sounds.filter((s) => sent.get(s.sound) !== s);
   sent = new Map(report.sounds.map((s) => [s.sound, s]));
-  return { changed, order: report.sounds.map((s) => s.sound), promises: report.promises, findings: report.findings };
+  return {
+    changed,
+    order: report.sounds.map((s) => s.sound),
+    promises: report.promises,
+    findings: report.findings,
+  };
 }
 
 const open = (): Rig => {
@@ -44,10 +56,17 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
   },
   reachTable: (ask) => {
     const sound = effective(ask.sound);
-    return sound ? allControls(open()).filter((c) => c.type !== 'tap' && c.type !== 'tempo').map((c) => ({ control: c.id, reached: reachOfControl(open(), sound, c) })) : [];
+    return sound
+      ? allControls(open())
+          .filter((c) => c.type !== 'tap' && c.type !== 'tempo')
+          .map((c) => ({ control: c.id, reached: reachOfControl(open(), sound, c) }))
+      : [];
   },
   sweep: (ask) => {
-    const [sound, control] = [effective(ask.sound), allControls(open()).find((c) => c.id === ask.control)];
+    const [sound, control] = [
+      effective(ask.sound),
+      allControls(open()).find((c) => c.id === ask.control),
+    ];
     return sound && control && sweepOf(open(), sound, control);
   },
   sequence: (ask) => {
@@ -70,7 +89,10 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
 self.onmessage = ({ data }: MessageEvent<Asked>) => {
   let answered: Answered;
   try {
-    answered = { id: data.id, answer: (ANSWERS[data.question] as (ask: unknown) => unknown)(data.ask) };
+    answered = {
+      id: data.id,
+      answer: (ANSWERS[data.question] as (ask: unknown) => unknown)(data.ask),
+    };
   } catch (error) {
     answered = { id: data.id, error: error instanceof Error ? error.message : String(error) };
   }

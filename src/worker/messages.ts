@@ -1,4 +1,10 @@
-import type { BoostWorth, DestinationFigures, PickupTone, Preview, SoundReport } from '../core/analysis';
+import type {
+  BoostWorth,
+  DestinationFigures,
+  PickupTone,
+  Preview,
+  SoundReport,
+} from '../core/analysis';
 import type { Reached, Sequence, Sweep } from '../core/control';
 import type { LayoutFigures, LayoutProposal, PowerPlan } from '../core/build';
 import type { Finding } from '../core/findings/finding';
@@ -6,13 +12,22 @@ import type { PromiseResult } from '../core/promises';
 import type { LandingLevels, PairReport } from '../core/midi';
 import type { Edit, Patch, Rig, Sound } from '../core/rig';
 import type { Substitute } from '../core/songs';
-import type { BufferProposal, InsideProposal, IsolateProposal, OnePress, OrderProposal } from '../core/solve';
+import type {
+  BufferProposal,
+  InsideProposal,
+  IsolateProposal,
+  OnePress,
+  OrderProposal,
+} from '../core/solve';
 
 /** What can be asked of the worker, by name: what goes in and what comes out. */
 export interface Questions {
   open: { ask: { rig: Rig }; answer: ReportUpdate };
   patch: { ask: { patches: Patch[] }; answer: ReportUpdate };
-  preview: { ask: { edits: Edit[]; sound: string }; answer: { ok: true; preview: Preview } | { ok: false; why: string } };
+  preview: {
+    ask: { edits: Edit[]; sound: string };
+    answer: { ok: true; preview: Preview } | { ok: false; why: string };
+  };
   boosts: { ask: { sound: string }; answer: BoostWorth[] };
   /** What each control reaches in a sound, by evaluating the rig with it at its ends. */
   reachTable: { ask: { sound: string }; answer: { control: string; reached: Reached[] }[] };
@@ -28,15 +43,27 @@ export interface Questions {
 export type Question = keyof Questions;
 
 /** A report with only the sounds that changed; `order` names all of them. */
-export interface ReportUpdate { changed: SoundReport[]; order: string[]; promises: PromiseResult[]; findings: Finding[] }
+export interface ReportUpdate {
+  changed: SoundReport[];
+  order: string[];
+  promises: PromiseResult[];
+  findings: Finding[];
+}
 
-export interface Asked<Q extends Question = Question> { id: number; question: Q; ask: Questions[Q]['ask'] }
+export interface Asked<Q extends Question = Question> {
+  id: number;
+  question: Q;
+  ask: Questions[Q]['ask'];
+}
 export type Answered = { id: number; answer: unknown } | { id: number; error: string };
 
 /** What can be proposed, by name: long work, done in a worker of its own. `held` keeps a device inside (true) or outside. */
 export interface Proposals {
   order: { ask: { rig: Rig; sound: string }; answer: OrderProposal | string };
-  inside: { ask: { rig: Rig; host: string; held: [string, boolean][] }; answer: InsideProposal | string };
+  inside: {
+    ask: { rig: Rig; host: string; held: [string, boolean][] };
+    answer: InsideProposal | string;
+  };
   isolation: { ask: { rig: Rig; sound: string }; answer: IsolateProposal };
   buffers: { ask: { rig: Rig; sound: string }; answer: BufferProposal };
   power: { ask: { rig: Rig; headroom: number }; answer: PowerPlan | string };
@@ -47,7 +74,17 @@ export interface Proposals {
 
 export type ProposalName = keyof Proposals;
 
-export interface ProposalAsked<N extends ProposalName = ProposalName> { id: number; proposal: N; ask: Proposals[N]['ask'] }
+export interface ProposalAsked<N extends ProposalName = ProposalName> {
+  id: number;
+  proposal: N;
+  ask: Proposals[N]['ask'];
+}
 /** Something that could be taken before the work is done. */
-export interface BestSoFar { edits: Edit[]; figures: LayoutFigures }
-export type ProposalAnswered = { id: number; share: number; words: string; best?: BestSoFar } | { id: number; answer: unknown } | { id: number; error: string };
+export interface BestSoFar {
+  edits: Edit[];
+  figures: LayoutFigures;
+}
+export type ProposalAnswered =
+  | { id: number; share: number; words: string; best?: BestSoFar }
+  | { id: number; answer: unknown }
+  | { id: number; error: string };

@@ -2,10 +2,24 @@ import loadHighs from 'highs';
 import { planPower, pressedDevices, proposeLayout } from '../core/build';
 import { type Rig, type Sound, walkOrder } from '../core/rig';
 import { pairRows, setStage } from '../core/midi';
-import { type MipSolver, proposeBuffers, proposeInside, proposeIsolation, proposeOnePress, proposeOrder } from '../core/solve';
-import type { BestSoFar, ProposalAnswered, ProposalAsked, Proposals, ProposalName } from './messages';
+import {
+  type MipSolver,
+  proposeBuffers,
+  proposeInside,
+  proposeIsolation,
+  proposeOnePress,
+  proposeOrder,
+} from '../core/solve';
+import type {
+  BestSoFar,
+  ProposalAnswered,
+  ProposalAsked,
+  Proposals,
+  ProposalName,
+} from './messages';
 
-const soundIn = (rig: Rig, id: string): Sound => rig.sounds.find((s) => s.id === id) ?? { id, name: 'As it stands', states: {} };
+const soundIn = (rig: Rig, id: string): Sound =>
+  rig.sounds.find((s) => s.id === id) ?? { id, name: 'As it stands', states: {} };
 
 /** Says how far it is; the pause lets the message out. */
 const telling = (id: number) => async (share: number, words: string, best?: BestSoFar) => {
@@ -19,14 +33,17 @@ const solver = async (): Promise<MipSolver> => {
   return (lp) => highs.solve(lp) as ReturnType<MipSolver>;
 };
 
-const WORK: { [N in ProposalName]: (ask: Proposals[N]['ask'], id: number) => Promise<Proposals[N]['answer']> } = {
+const WORK: {
+  [N in ProposalName]: (ask: Proposals[N]['ask'], id: number) => Promise<Proposals[N]['answer']>;
+} = {
   order: ({ rig, sound }, id) => proposeOrder(rig, soundIn(rig, sound), telling(id)),
   inside: async ({ rig, host, held }) => proposeInside(rig, host, await solver(), new Map(held)),
   isolation: ({ rig, sound }) => Promise.resolve(proposeIsolation(rig, soundIn(rig, sound))),
   buffers: ({ rig, sound }, id) => proposeBuffers(rig, soundIn(rig, sound), telling(id)),
   power: async ({ rig, headroom }) => planPower(rig, await solver(), headroom),
   onePress: ({ rig, from, to }) => Promise.resolve(proposeOnePress(rig, from, to)),
-  layout: ({ rig, board, add }, id) => proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), telling(id)),
+  layout: ({ rig, board, add }, id) =>
+    proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), telling(id)),
   pairs: async ({ rig }, id) => {
     const tell = telling(id);
     const rows = pairRows(setStage(rig));
@@ -42,6 +59,7 @@ self.onmessage = ({ data }: MessageEvent<ProposalAsked>) => {
   const answer = (said: ProposalAnswered) => self.postMessage(said);
   (WORK[data.proposal] as (ask: unknown, id: number) => Promise<unknown>)(data.ask, data.id).then(
     (result) => answer({ id: data.id, answer: result }),
-    (error: unknown) => answer({ id: data.id, error: error instanceof Error ? error.message : String(error) }),
+    (error: unknown) =>
+      answer({ id: data.id, error: error instanceof Error ? error.message : String(error) }),
   );
 };

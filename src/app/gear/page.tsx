@@ -10,6 +10,11 @@ export default async function GearPage() {
     return <GearLocker units={await listGear(database())} problem={null} />;
   } catch (error) {
     if (!isAway(error)) throw error;
-    return <GearLocker units={[]} problem="The database is away, so the locker cannot be read. Try again when it is back." />;
+    return (
+      <GearLocker
+        units={[]}
+        problem="The database is away, so the locker cannot be read. Try again when it is back."
+      />
+    );
   }
 }

@@ -3,7 +3,14 @@ import type { Rig, Sound } from '../rig/schema';
 import { analyseSound } from './report';
 
 /** What a boost is worth at one destination: loudness against saturation, by leaving it out. */
-export interface BoostWorth { device: string; sound: string; destination: string; levelDb: number; saturationPercent: number; verdict: 'more level' | 'more saturation' | 'both' | 'little' }
+export interface BoostWorth {
+  device: string;
+  sound: string;
+  destination: string;
+  levelDb: number;
+  saturationPercent: number;
+  verdict: 'more level' | 'more saturation' | 'both' | 'little';
+}
 
 const BOOSTS = new Set(['boost', 'drive', 'fuzz', 'compressor', 'eq']);
 
@@ -11,9 +18,16 @@ const BOOSTS = new Set(['boost', 'drive', 'fuzz', 'compressor', 'eq']);
 export function boostWorths(rig: Rig, sound: Sound): BoostWorth[] {
   const withAll = analyseSound(rig, sound);
   return withAll.stations
-    .filter((s) => s.state === 'engaged' && BOOSTS.has(kindOf(rig.devices.find((d) => d.id === s.device)!.kind).job))
+    .filter(
+      (s) =>
+        s.state === 'engaged' &&
+        BOOSTS.has(kindOf(rig.devices.find((d) => d.id === s.device)!.kind).job),
+    )
     .flatMap((s) => {
-      const without = analyseSound(rig, { ...sound, states: { ...sound.states, [s.device]: { ...sound.states[s.device], engaged: false } } });
+      const without = analyseSound(rig, {
+        ...sound,
+        states: { ...sound.states, [s.device]: { ...sound.states[s.device], engaged: false } },
+      });
       return withAll.destinations.flatMap((d) => {
         const off = without.destinations.find((x) => x.device === d.device);
         if (!d.levelDbu || !off?.levelDbu || !d.route.includes(s.id)) return [];
@@ -21,7 +35,23 @@ export function boostWorths(rig: Rig, sound: Sound): BoostWorth[] {
         const saturationPercent = (d.thdPercent?.normal ?? 0) - (off.thdPercent?.normal ?? 0);
         const louder = levelDb >= 1.5;
         const dirtier = saturationPercent >= 3;
-        return [{ device: s.device, sound: sound.id, destination: d.device, levelDb, saturationPercent, verdict: louder && dirtier ? 'both' as const : louder ? 'more level' as const : dirtier ? 'more saturation' as const : 'little' as const }];
+        return [
+          {
+            device: s.device,
+            sound: sound.id,
+            destination: d.device,
+            levelDb,
+            saturationPercent,
+            verdict:
+              louder && dirtier
+                ? ('both' as const)
+                : louder
+                  ? ('more level' as const)
+                  : dirtier
+                    ? ('more saturation' as const)
+                    : ('little' as const),
+          },
+        ];
       });
     });
 }

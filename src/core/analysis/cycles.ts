@@ -43,7 +43,9 @@ function edgesOf(circuit: Circuit): Map<number, { stage: CircuitStage; to: numbe
 /** Every elementary circle of stages: depth first from each section, visiting only later ones, so that each circle is met once. */
 function circles(circuit: Circuit): CircuitStage[][] {
   const edges = edgesOf(circuit);
-  const { loops } = orderNodes(circuit.sections.map((s) => (edges.get(s.index) ?? []).map((e) => e.to)));
+  const { loops } = orderNodes(
+    circuit.sections.map((s) => (edges.get(s.index) ?? []).map((e) => e.to)),
+  );
   const found: CircuitStage[][] = [];
   for (const loop of loops) {
     const inside = new Set(loop);
@@ -73,9 +75,12 @@ function metalBetween(ctx: SoundContext, from: CircuitStage, to: CircuitStage): 
   if (from.device === to.device) return [];
   const { circuit } = ctx.flowing;
   const nets = new Set(circuit.sections[circuit.nets[to.from]!.section]!.nets);
-  const touches = (id: string, jacks: readonly string[]) => jacks.some((j) => nets.has(circuit.netAt(id, j)?.index ?? -1));
+  const touches = (id: string, jacks: readonly string[]) =>
+    jacks.some((j) => nets.has(circuit.netAt(id, j)?.index ?? -1));
   const before = new Map<string, string>();
-  const queue = ctx.stations.filter((s) => s.device === from.device && touches(s.device, s.outs)).map((s) => s.id);
+  const queue = ctx.stations
+    .filter((s) => s.device === from.device && touches(s.device, s.outs))
+    .map((s) => s.id);
   const starts = new Set(queue);
   for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
     for (const step of ctx.steps) {
@@ -84,7 +89,8 @@ function metalBetween(ctx: SoundContext, from: CircuitStage, to: CircuitStage): 
       const station = ctx.stations.find((s) => s.id === step.to)!;
       if (station.device === to.device) {
         const way: string[] = [];
-        for (let back = at; !starts.has(back); back = before.get(back)!) way.unshift(ctx.stations.find((s) => s.id === back)!.device);
+        for (let back = at; !starts.has(back); back = before.get(back)!)
+          way.unshift(ctx.stations.find((s) => s.id === back)!.device);
         return way;
       }
       if (touches(station.device, [...station.ins, ...station.outs])) queue.push(step.to);
@@ -103,9 +109,25 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
       const next = circle[(i + 1) % circle.length]!;
       const driver = circuit.drivers[s.driver]!;
       const section = circuit.sections[circuit.nets[driver.net]!.section]!;
-      return sum + stageGain(s) + decibels(solution(section, 1000).transfer(section.drivers.indexOf(driver), section.nets.indexOf(next.from)));
+      return (
+        sum +
+        stageGain(s) +
+        decibels(
+          solution(section, 1000).transfer(
+            section.drivers.indexOf(driver),
+            section.nets.indexOf(next.from),
+          ),
+        )
+      );
     }, 0);
-    const devices = [...new Set(circle.flatMap((s, i) => [s.device, ...metalBetween(ctx, s, circle[(i + 1) % circle.length]!)]))];
+    const devices = [
+      ...new Set(
+        circle.flatMap((s, i) => [
+          s.device,
+          ...metalBetween(ctx, s, circle[(i + 1) % circle.length]!),
+        ]),
+      ),
+    ];
     const start = devices.indexOf([...devices].sort()[0]!);
     const turned = [...devices.slice(start), ...devices.slice(0, start)];
     const known = named.get(turned.join(' '));
@@ -116,19 +138,36 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
 
 /** Looks for one press on one of the circle's devices that opens it: bypass, a switch, another choice. */
 function pressThatOpens(ctx: SoundContext, devices: readonly string[]): Fix | undefined {
-  const all = devices.flatMap((id) => presses(ctx.device(id), ctx.sound).map((press) => ({ id, press })));
+  const all = devices.flatMap((id) =>
+    presses(ctx.device(id), ctx.sound).map((press) => ({ id, press })),
+  );
   // A pedal's own switch first, then another setting; an amplifier or a whole host last, for it silences more than the circle.
-  const price = ({ id, press }: (typeof all)[number]) => (['amp', 'modeler'].includes(kindOf(ctx.device(id).kind).job) ? 2 : 0) + (press.edit.edit === 'setEngaged' ? 0 : 1);
+  const price = ({ id, press }: (typeof all)[number]) =>
+    (['amp', 'modeler'].includes(kindOf(ctx.device(id).kind).job) ? 2 : 0) +
+    (press.edit.edit === 'setEngaged' ? 0 : 1);
   for (const { id, press } of all.sort((a, b) => price(a) - price(b))) {
     const state = { ...stateIn(ctx.sound, id) };
-    const next = press.edit.edit === 'setEngaged' ? { ...state, engaged: press.edit.engaged } : { ...state, settings: { ...state.settings, [press.edit.setting]: press.edit.value } };
+    const next =
+      press.edit.edit === 'setEngaged'
+        ? { ...state, engaged: press.edit.engaged }
+        : { ...state, settings: { ...state.settings, [press.edit.setting]: press.edit.value } };
     const sound: Sound = { ...ctx.sound, states: { ...ctx.sound.states, [id]: next } };
     const circuit = buildCircuit(ctx.rig, sound);
     // A device that is only metal is not among the stages, though the circle may go on through it.
     const active = new Set(ctx.flowing.circuit.stages.map((s) => s.device));
     const others = devices.filter((d) => d !== id && active.has(d));
-    const still = circles(circuit).some((c) => c.every((s) => devices.includes(s.device)) && (others.length ? others : [id]).every((d) => c.some((s) => s.device === d)));
-    if (!still) return { words: press.words, edits: [{ ...press.edit, ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }) }] };
+    const still = circles(circuit).some(
+      (c) =>
+        c.every((s) => devices.includes(s.device)) &&
+        (others.length ? others : [id]).every((d) => c.some((s) => s.device === d)),
+    );
+    if (!still)
+      return {
+        words: press.words,
+        edits: [
+          { ...press.edit, ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }) },
+        ],
+      };
   }
   return undefined;
 }
@@ -139,15 +178,22 @@ function presses(device: Device, sound: Sound): Press[] {
   const kind = kindOf(device.kind);
   const state = stateIn(sound, device.id);
   const now = resolveState(kind, device, state);
-  const set = (setting: string, value: SettingValue): Press => ({ words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`, edit: { edit: 'setSetting', device: device.id, setting, value } });
+  const set = (setting: string, value: SettingValue): Press => ({
+    words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`,
+    edit: { edit: 'setSetting', device: device.id, setting, value },
+  });
   const found: Press[] = [];
   if (!kind.alwaysOn && kind.job !== 'instrument') {
     const engaged = isEngaged(kind, device, state);
     const words = kind.stateWords ?? { on: 'engaged', off: 'bypassed' };
-    found.push({ words: `Set ${device.name} to ${engaged ? words.off : words.on}`, edit: { edit: 'setEngaged', device: device.id, engaged: !engaged } });
+    found.push({
+      words: `Set ${device.name} to ${engaged ? words.off : words.on}`,
+      edit: { edit: 'setEngaged', device: device.id, engaged: !engaged },
+    });
   }
   for (const p of kind.parameters) {
-    if (p.type === 'choice') for (const o of p.options) if (o.value !== now.choice(p.id)) found.push(set(p.id, o.value));
+    if (p.type === 'choice')
+      for (const o of p.options) if (o.value !== now.choice(p.id)) found.push(set(p.id, o.value));
     if (p.type === 'switch') found.push(set(p.id, !now.on(p.id)));
     if (p.type === 'text' && p.id === 'order' && now.text('order')) found.push(set('order', ''));
   }
@@ -157,7 +203,9 @@ function presses(device: Device, sound: Sound): Press[] {
 /** Signal that can run in a circle: with gain it howls, without it rings. */
 export const howlRemarks: Remarker = ({ ctx, cycles }) =>
   cycles.map((c): Remark => ({
-    rule: 'howl', severity: c.gainDb > 0 ? 'fault' : 'caution', subjects: c.devices,
+    rule: 'howl',
+    severity: c.gainDb > 0 ? 'fault' : 'caution',
+    subjects: c.devices,
     what: `Signal can run in a circle through ${c.devices.map((d) => ctx.device(d).name).join(', ')}.`,
     why: `Once round it ${c.gainDb >= 0 ? 'gains' : 'loses'} ${fixed(Math.abs(c.gainDb))} dB${c.gainDb > 0 ? ', so it will howl' : '; it will ring and colour the sound'}. The figures leave the way back out. ${c.opens ? `One press opens it: ${c.opens.words.charAt(0).toLowerCase()}${c.opens.words.slice(1)}.` : 'No press opens it; disconnect the lead that closes the circle.'}`,
     fix: c.opens,

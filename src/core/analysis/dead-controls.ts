@@ -20,7 +20,17 @@ export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
     const isReached = (p: Pass) => p.is !== 'stage' || ctx.at(device.id, p.from).flows.length > 0;
     const state = stateIn(ctx.sound, device.id);
     const jacks = plugged.get(device.id) ?? new Set<string>();
-    const passes = (setting?: string, value?: number) => kind.passes(resolveState(kind, device, setting === undefined ? state : { ...state, settings: { ...state?.settings, [setting]: value! } }), (j) => jacks.has(j));
+    const passes = (setting?: string, value?: number) =>
+      kind.passes(
+        resolveState(
+          kind,
+          device,
+          setting === undefined
+            ? state
+            : { ...state, settings: { ...state?.settings, [setting]: value! } },
+        ),
+        (j) => jacks.has(j),
+      );
     const stages = passes().filter((p) => p.is === 'stage');
     if (stages.every(isReached) || !stages.some(isReached)) return [];
     // Something in the main input that is only quiet now is another matter.
@@ -28,13 +38,20 @@ export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
     const dead = kind.parameters.filter((p) => {
       if (p.type !== 'knob') return false;
       const [low, high] = [passes(p.id, p.min), passes(p.id, p.max)];
-      return JSON.stringify(low) !== JSON.stringify(high) && JSON.stringify(low.filter(isReached)) === JSON.stringify(high.filter(isReached));
+      return (
+        JSON.stringify(low) !== JSON.stringify(high) &&
+        JSON.stringify(low.filter(isReached)) === JSON.stringify(high.filter(isReached))
+      );
     });
     if (!dead.length) return [];
-    return [{
-      rule: 'dead-controls', severity: 'advice' as const, subjects: [device.id],
-      what: `${dead.map((p) => p.label).join(', ')} of ${device.name} ${dead.length > 1 ? 'do' : 'does'} nothing here.`,
-      why: 'The signal comes in behind; only what stands after that point still works. Read the manual before you look for a fault.',
-    }];
+    return [
+      {
+        rule: 'dead-controls',
+        severity: 'advice' as const,
+        subjects: [device.id],
+        what: `${dead.map((p) => p.label).join(', ')} of ${device.name} ${dead.length > 1 ? 'do' : 'does'} nothing here.`,
+        why: 'The signal comes in behind; only what stands after that point still works. Read the manual before you look for a fault.',
+      },
+    ];
   });
 };

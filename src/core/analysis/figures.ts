@@ -1,7 +1,20 @@
-import { type Circuit, distortion, type Flow, type Flowing, type Present, type Section, totalPeak, totalVolts } from '../circuit';
+import {
+  type Circuit,
+  distortion,
+  type Flow,
+  type Flowing,
+  type Present,
+  type Section,
+  totalPeak,
+  totalVolts,
+} from '../circuit';
 import { dbuOfVolts, decibels } from '../units';
 
-export interface Touches { soft: number; normal: number; hard: number }
+export interface Touches {
+  soft: number;
+  normal: number;
+  hard: number;
+}
 export type Width = 'silent' | 'mono' | 'dual mono' | 'stereo';
 
 /** What a meter would show at a jack. Levels are RMS in dBu, at soft, normal and hard picking; `null` is silence. */
@@ -42,10 +55,13 @@ export function presentDistortion(flows: readonly Flow[], touch: number): number
   return fundamental > 0 ? Math.sqrt(harmonic / fundamental) : 0;
 }
 
-export const loudest = (flows: readonly Flow[]): Flow | undefined => flows.reduce<Flow | undefined>((a, b) => (a && a.volts[1] >= b.volts[1] ? a : b), undefined);
+export const loudest = (flows: readonly Flow[]): Flow | undefined =>
+  flows.reduce<Flow | undefined>((a, b) => (a && a.volts[1] >= b.volts[1] ? a : b), undefined);
 
 /** The figures of what is present, without the impedances around it. */
-export function presentFigures(p: Present): Omit<PointFigures, 'sourceOhms' | 'loadOhms' | 'lossDb' | 'leadPf'> {
+export function presentFigures(
+  p: Present,
+): Omit<PointFigures, 'sourceOhms' | 'loadOhms' | 'lossDb' | 'leadPf'> {
   const level = (t: number) => dbuOfVolts(totalVolts(p.flows, t));
   const loud = loudest(p.flows);
   const has = loud !== undefined && level(1) > SILENCE_DBU;
@@ -55,7 +71,13 @@ export function presentFigures(p: Present): Omit<PointFigures, 'sourceOhms' | 'l
     noiseDbu: finite(dbuOfVolts(Math.sqrt(p.noise.power))),
     idleNoiseDbu: finite(dbuOfVolts(Math.sqrt(p.idle.power))),
     noisiest: p.noise.most ?? null,
-    thdPercent: has ? { soft: 100 * presentDistortion(p.flows, 0), normal: 100 * presentDistortion(p.flows, 1), hard: 100 * presentDistortion(p.flows, 2) } : null,
+    thdPercent: has
+      ? {
+          soft: 100 * presentDistortion(p.flows, 0),
+          normal: 100 * presentDistortion(p.flows, 1),
+          hard: 100 * presentDistortion(p.flows, 2),
+        }
+      : null,
     latencyMs: has ? loud.latencyMs : null,
     tiltDb: has ? loud.tiltDb : null,
     sources: [...new Set(p.flows.map((f) => f.source))],
@@ -63,12 +85,16 @@ export function presentFigures(p: Present): Omit<PointFigures, 'sourceOhms' | 'l
 }
 
 /** The passive section and the loudest driver at a net, with impedances and loss at 1 kHz. */
-export function netImpedances(flowing: Flowing, net: number): Pick<PointFigures, 'sourceOhms' | 'loadOhms' | 'lossDb' | 'leadPf'> {
+export function netImpedances(
+  flowing: Flowing,
+  net: number,
+): Pick<PointFigures, 'sourceOhms' | 'loadOhms' | 'lossDb' | 'leadPf'> {
   const { circuit } = flowing;
   const section = circuit.sections[circuit.nets[net]!.section]!;
   const leadPf = 1e12 * section.nets.reduce((s, n) => s + circuit.nets[n]!.leadFarads, 0);
   const k = mainDriver(section);
-  if (k === undefined) return { sourceOhms: null, loadOhms: loadOf(circuit, section), lossDb: null, leadPf };
+  if (k === undefined)
+    return { sourceOhms: null, loadOhms: loadOf(circuit, section), lossDb: null, leadPf };
   const d = section.drivers[k]!;
   return {
     sourceOhms: Math.hypot(d.ohms, 2 * Math.PI * 1000 * d.henries),
@@ -88,7 +114,9 @@ export function mainDriver(section: Section): number | undefined {
 /** Resistive load of a section: all that its nets carry to ground, in parallel. Capacitors and tone controls aside. */
 function loadOf(circuit: Circuit, section: Section): number | null {
   let siemens = 0;
-  for (const n of section.nets) for (const s of circuit.nets[n]!.shunts) if (s.farads === 0 && s.ohms > 0 && s.ohms < Infinity) siemens += 1 / s.ohms;
+  for (const n of section.nets)
+    for (const s of circuit.nets[n]!.shunts)
+      if (s.farads === 0 && s.ohms > 0 && s.ohms < Infinity) siemens += 1 / s.ohms;
   return siemens > 0 ? 1 / siemens : null;
 }
 
@@ -101,13 +129,19 @@ export function widthOf(jacks: readonly (readonly Flow[])[]): Width {
   if (!heard.length) return 'silent';
   if (heard.length === 1) return 'mono';
   const [left, right] = heard as [Flow[], Flow[]];
-  const sides = (flows: readonly Flow[]) => [...new Set(flows.map((f) => f.side ?? ''))].sort().join();
-  const sources = (flows: readonly Flow[]) => [...new Set(flows.map((f) => f.source))].sort().join();
+  const sides = (flows: readonly Flow[]) =>
+    [...new Set(flows.map((f) => f.side ?? ''))].sort().join();
+  const sources = (flows: readonly Flow[]) =>
+    [...new Set(flows.map((f) => f.source))].sort().join();
   if (sources(left) !== sources(right)) return 'dual mono';
   if (sides(left) !== sides(right)) return 'stereo';
   const same = (a: number, b: number, within: number) => Math.abs(a - b) <= within;
   const l = loudest(left)!;
   const r = loudest(right)!;
-  const alike = same(dbuOfVolts(totalVolts(left, 1)), dbuOfVolts(totalVolts(right, 1)), 0.5) && same(l.latencyMs, r.latencyMs, 0.05) && same(l.tiltDb, r.tiltDb, 0.5) && l.polarity === r.polarity;
+  const alike =
+    same(dbuOfVolts(totalVolts(left, 1)), dbuOfVolts(totalVolts(right, 1)), 0.5) &&
+    same(l.latencyMs, r.latencyMs, 0.05) &&
+    same(l.tiltDb, r.tiltDb, 0.5) &&
+    l.polarity === r.polarity;
   return alike ? 'mono' : 'dual mono';
 }

@@ -36,20 +36,52 @@ test('loops are closed, none is the sum of others, and a protective earth is nev
 });
 
 test('the same loops however the file lists devices and leads', () => {
-  const members = (rig: Rig) => groundLoops(rig, rig.sounds[0]).map((l) => [...l.devices].sort().join('+')).sort();
-  fc.assert(fc.property(fc.constantFrom(touringRig, brokenRig, hybridRig), fc.infiniteStream(fc.nat()), (rig, numbers) => {
-    const shuffled = <T>(list: readonly T[]): T[] => list.map((x) => ({ x, at: numbers.next().value! })).sort((a, b) => a.at - b.at).map(({ x }) => x);
-    return members({ ...rig, devices: shuffled(rig.devices), leads: shuffled(rig.leads) }).join() === members(rig).join();
-  }), { numRuns: 25 });
+  const members = (rig: Rig) =>
+    groundLoops(rig, rig.sounds[0])
+      .map((l) => [...l.devices].sort().join('+'))
+      .sort();
+  fc.assert(
+    fc.property(
+      fc.constantFrom(touringRig, brokenRig, hybridRig),
+      fc.infiniteStream(fc.nat()),
+      (rig, numbers) => {
+        const shuffled = <T>(list: readonly T[]): T[] =>
+          list
+            .map((x) => ({ x, at: numbers.next().value! }))
+            .sort((a, b) => a.at - b.at)
+            .map(({ x }) => x);
+        return (
+          members({ ...rig, devices: shuffled(rig.devices), leads: shuffled(rig.leads) }).join() ===
+          members(rig).join()
+        );
+      },
+    ),
+    { numRuns: 25 },
+  );
 });
 
 test('the short way round is told: a split and its sum inside a longer split and sum', () => {
   const chain = ['a', 'b', 'c', 'd', 'e'].map((id) => device(id, 'drive-low', id.toUpperCase()));
   const rig = rigOf(
-    [device('s1', 'splitter-passive', 'S1'), device('s2', 'splitter-passive', 'S2'), ...chain, device('x', 'boost', 'X'), device('y', 'boost', 'Y'), device('m1', 'mixer-line', 'M1'), device('m2', 'mixer-line', 'M2')],
     [
-      lead('1', 's1.a', 'a.in', 1), ...['a', 'b', 'c', 'd'].map((id, i) => lead(`c${i}`, `${id}.out`, `${'bcde'[i]!}.in`, 1)), lead('2', 'e.out', 'm2.b', 1),
-      lead('3', 's1.b', 's2.in', 1), lead('4', 's2.a', 'x.in', 1), lead('5', 's2.b', 'y.in', 1), lead('6', 'x.out', 'm1.a', 1), lead('7', 'y.out', 'm1.b', 1), lead('8', 'm1.out', 'm2.a', 1),
+      device('s1', 'splitter-passive', 'S1'),
+      device('s2', 'splitter-passive', 'S2'),
+      ...chain,
+      device('x', 'boost', 'X'),
+      device('y', 'boost', 'Y'),
+      device('m1', 'mixer-line', 'M1'),
+      device('m2', 'mixer-line', 'M2'),
+    ],
+    [
+      lead('1', 's1.a', 'a.in', 1),
+      ...['a', 'b', 'c', 'd'].map((id, i) => lead(`c${i}`, `${id}.out`, `${'bcde'[i]!}.in`, 1)),
+      lead('2', 'e.out', 'm2.b', 1),
+      lead('3', 's1.b', 's2.in', 1),
+      lead('4', 's2.a', 'x.in', 1),
+      lead('5', 's2.b', 'y.in', 1),
+      lead('6', 'x.out', 'm1.a', 1),
+      lead('7', 'y.out', 'm1.b', 1),
+      lead('8', 'm1.out', 'm2.a', 1),
     ],
   );
   const loops = groundLoops(rig, rig.sounds[0]);

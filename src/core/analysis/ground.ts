@@ -9,10 +9,22 @@ import { fixed } from '../units';
 import type { Remarker } from './remarks';
 
 /** What ties two chassis together: a lead's shield, the mains' protective earth, or a supply's shared return. */
-export interface Tie { kind: 'shield' | 'earth' | 'supply'; a: string; b: string; lead?: string; device: string; other: string }
+export interface Tie {
+  kind: 'shield' | 'earth' | 'supply';
+  a: string;
+  b: string;
+  lead?: string;
+  device: string;
+  other: string;
+}
 
 /** A closed way through ground: its devices in order, its ties, and the cheapest place to open it. */
-export interface HumLoop { devices: string[]; ties: Tie[]; cure: string; fix?: Fix }
+export interface HumLoop {
+  devices: string[];
+  ties: Tie[];
+  cure: string;
+  fix?: Fix;
+}
 
 const EARTH = 'protective earth';
 
@@ -36,8 +48,12 @@ function groundsOf(passes: readonly Pass[], jacks: readonly string[]): Map<strin
   }
   for (const p of insulated) isolated.add(p);
   // Jacks that no pass touches in this state stand on the chassis; isolated ones stand apart.
-  const chassis = jacks.find((j) => !isolated.has(root(j)) && ![...isolated].some((i) => root(i) === root(j)));
-  for (const j of jacks) if (chassis && root(j) === j && ![...isolated].some((i) => root(i) === root(j))) join(j, chassis);
+  const chassis = jacks.find(
+    (j) => !isolated.has(root(j)) && ![...isolated].some((i) => root(i) === root(j)),
+  );
+  for (const j of jacks)
+    if (chassis && root(j) === j && ![...isolated].some((i) => root(i) === root(j)))
+      join(j, chassis);
   return new Map(jacks.map((j) => [j, root(j)]));
 }
 
@@ -48,28 +64,61 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
   const node = (device: Device, jack: string): string => {
     if (device.host !== undefined) return `${device.host}`;
     let own = nodes.get(device.id);
-    if (!own) nodes.set(device.id, (own = groundsOf(passesOf(device, sound, plugged), kindOf(device.kind).jacks.filter((j) => !j.inside).map((j) => j.id))));
+    if (!own)
+      nodes.set(
+        device.id,
+        (own = groundsOf(
+          passesOf(device, sound, plugged),
+          kindOf(device.kind)
+            .jacks.filter((j) => !j.inside)
+            .map((j) => j.id),
+        )),
+      );
     return `${device.id}/${own.get(jack) ?? jack}`;
   };
   const devices = new Map(rig.devices.map((d) => [d.id, d]));
   const ties: Tie[] = [];
   for (const lead of rig.leads) {
-    if (lead.shieldLifted || lead.type === 'air' || lead.type === 'midi' || lead.type === 'inside') continue;
+    if (lead.shieldLifted || lead.type === 'air' || lead.type === 'midi' || lead.type === 'inside')
+      continue;
     const [from, to] = [devices.get(lead.from.device)!, devices.get(lead.to.device)!];
-    ties.push({ kind: 'shield', a: node(from, lead.from.jack), b: node(to, lead.to.jack), lead: lead.id, device: from.id, other: to.id });
+    ties.push({
+      kind: 'shield',
+      a: node(from, lead.from.jack),
+      b: node(to, lead.to.jack),
+      lead: lead.id,
+      device: from.id,
+      other: to.id,
+    });
   }
   for (const device of rig.devices) {
     const { earth, jacks } = kindOf(device.kind);
-    if (earth !== undefined) ties.push({ kind: 'earth', a: node(device, earth), b: EARTH, device: device.id, other: EARTH });
+    if (earth !== undefined)
+      ties.push({
+        kind: 'earth',
+        a: node(device, earth),
+        b: EARTH,
+        device: device.id,
+        other: EARTH,
+      });
     const supply = device.supply && devices.get(device.supply.device);
     const outlet = supply && outletsOf(supply)?.find((o) => o.id === device.supply!.outlet);
     const first = jacks.find((j) => !j.inside);
     if (supply && first && !(outlet?.isolated ?? outletsOf(supply)?.every((o) => o.isolated))) {
-      ties.push({ kind: 'supply', a: node(device, first.id), b: supply.id, device: device.id, other: supply.id });
+      ties.push({
+        kind: 'supply',
+        a: node(device, first.id),
+        b: supply.id,
+        device: device.id,
+        other: supply.id,
+      });
     }
   }
   // Sorted, so that the same rig has the same loops however its file lists things.
-  return ties.map((t) => ({ t, key: `${t.a} ${t.b} ${t.kind} ${t.lead ?? ''}` })).sort((x, y) => (x.key < y.key ? -1 : 1)).map(({ t }) => t);
+  return ties
+    .map((t) => ({ t, key: `${t.a} ${t.b} ${t.kind} ${t.lead ?? ''}` }))
+    .sort((x, y) => (x.key < y.key ? -1 : 1))
+    .map(({ t }) => t);
 }
 
 /** Up to this many loops are exchanged for shorter ones; beyond, what is found first is told. */
@@ -125,7 +174,9 @@ export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
   }
   const known = gather(rig);
   return shortened(found).map((members) => {
-    const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter((d) => d !== EARTH);
+    const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter(
+      (d) => d !== EARTH,
+    );
     return { devices, ties: members, ...cureOf(rig, members, known) };
   });
 }
@@ -174,54 +225,131 @@ function oneLoop(ties: readonly Tie[]): Tie[] | undefined {
 }
 
 /** What the cures of all loops read, gathered once. */
-interface Known { devices: Map<string, Device>; leadsById: Map<string, Lead>; outlet: { d: Device; o: Outlet } | undefined }
+interface Known {
+  devices: Map<string, Device>;
+  leadsById: Map<string, Lead>;
+  outlet: { d: Device; o: Outlet } | undefined;
+}
 
 function gather(rig: Rig): Known {
-  const taken = new Set(rig.devices.flatMap((d) => (d.supply ? [`${d.supply.device} ${d.supply.outlet ?? ''}`] : [])));
-  const outlet = rig.devices.flatMap((d) => (outletsOf(d) ?? []).filter((o) => o.isolated && !taken.has(`${d.id} ${o.id}`)).map((o) => ({ d, o })))[0];
-  return { devices: new Map(rig.devices.map((d) => [d.id, d])), leadsById: new Map(rig.leads.map((l) => [l.id, l])), outlet };
+  const taken = new Set(
+    rig.devices.flatMap((d) => (d.supply ? [`${d.supply.device} ${d.supply.outlet ?? ''}`] : [])),
+  );
+  const outlet = rig.devices.flatMap((d) =>
+    (outletsOf(d) ?? [])
+      .filter((o) => o.isolated && !taken.has(`${d.id} ${o.id}`))
+      .map((o) => ({ d, o })),
+  )[0];
+  return {
+    devices: new Map(rig.devices.map((d) => [d.id, d])),
+    leadsById: new Map(rig.leads.map((l) => [l.id, l])),
+    outlet,
+  };
 }
 
 /** The cheapest place to open a loop: an isolated output that is there already, an isolated outlet, a hum isolator in the longest lead. Never a protective earth. */
-function cureOf(rig: Rig, ties: readonly Tie[], { devices, leadsById, outlet }: Known): { cure: string; fix?: Fix } {
+function cureOf(
+  rig: Rig,
+  ties: readonly Tie[],
+  { devices, leadsById, outlet }: Known,
+): { cure: string; fix?: Fix } {
   const name = (id: string) => devices.get(id)?.name ?? id;
   const leads = ties.flatMap((t) => (t.lead ? [leadsById.get(t.lead)!] : []));
   for (const lead of leads) {
     const device = devices.get(lead.from.device)!;
     const kind = kindOf(device.kind);
-    const lift = kind.parameters.find((p) => p.type === 'switch' && p.id.toLowerCase() === `isolate${lead.from.jack}`.toLowerCase());
-    if (lift) return { cure: `isolate output ${lead.from.jack.toUpperCase()} of ${device.name}, which has a transformer`, fix: { words: `Isolate output ${lead.from.jack.toUpperCase()} of ${device.name}`, edits: [{ edit: 'setSetting', device: device.id, setting: lift.id, value: true }] } };
+    const lift = kind.parameters.find(
+      (p) => p.type === 'switch' && p.id.toLowerCase() === `isolate${lead.from.jack}`.toLowerCase(),
+    );
+    if (lift)
+      return {
+        cure: `isolate output ${lead.from.jack.toUpperCase()} of ${device.name}, which has a transformer`,
+        fix: {
+          words: `Isolate output ${lead.from.jack.toUpperCase()} of ${device.name}`,
+          edits: [{ edit: 'setSetting', device: device.id, setting: lift.id, value: true }],
+        },
+      };
     const other = isolatedSibling(rig, device, lead);
-    if (other) return { cure: `use the isolated output of ${device.name} for ${name(lead.to.device)}`, fix: other };
+    if (other)
+      return {
+        cure: `use the isolated output of ${device.name} for ${name(lead.to.device)}`,
+        fix: other,
+      };
   }
   const supply = ties.find((t) => t.kind === 'supply');
   if (supply) {
     const isolated = outlet;
     return {
       cure: `feed ${name(supply.device)} from an isolated outlet`,
-      ...(isolated && { fix: { words: `Feed ${name(supply.device)} from ${isolated.o.label} of ${isolated.d.name}`, edits: [{ edit: 'setDevice', device: supply.device, supply: { device: isolated.d.id, outlet: isolated.o.id } }] } }),
+      ...(isolated && {
+        fix: {
+          words: `Feed ${name(supply.device)} from ${isolated.o.label} of ${isolated.d.name}`,
+          edits: [
+            {
+              edit: 'setDevice',
+              device: supply.device,
+              supply: { device: isolated.d.id, outlet: isolated.o.id },
+            },
+          ],
+        },
+      }),
     };
   }
   const usb = leads.find((l) => l.type === 'usb');
-  if (usb) return { cure: `a USB isolator between ${name(usb.from.device)} and ${name(usb.to.device)}`, fix: usbIsolatorFix(rig, usb) };
-  const longest = leads.filter((l) => l.type !== 'speaker' && l.type !== 'digital' && l.type !== 'control').sort((a, b) => b.metres - a.metres)[0];
+  if (usb)
+    return {
+      cure: `a USB isolator between ${name(usb.from.device)} and ${name(usb.to.device)}`,
+      fix: usbIsolatorFix(rig, usb),
+    };
+  const longest = leads
+    .filter((l) => l.type !== 'speaker' && l.type !== 'digital' && l.type !== 'control')
+    .sort((a, b) => b.metres - a.metres)[0];
   if (!longest) return { cure: 'keep its leads short and side by side' };
   return {
     cure: `a hum isolator in the lead from ${name(longest.from.device)} to ${name(longest.to.device)} (${fixed(longest.metres)} m)`,
-    fix: insertFix(rig, 'hum-isolator', 'Hum isolator', longest.id, `Put a hum isolator between ${name(longest.from.device)} and ${name(longest.to.device)}`),
+    fix: insertFix(
+      rig,
+      'hum-isolator',
+      'Hum isolator',
+      longest.id,
+      `Put a hum isolator between ${name(longest.from.device)} and ${name(longest.to.device)}`,
+    ),
   };
 }
 
 /** Parts the grounds of a USB lead; the isolator's two sides fit whichever end is the host. */
 function usbIsolatorFix(rig: Rig, lead: Lead): Fix {
-  const box = freshId('usb-isolator', rig.devices.map((d) => d.id));
-  const [first, second] = [0, 1].reduce<string[]>((ids) => [...ids, freshId(`${box}-lead`, [...rig.leads.map((l) => l.id), ...ids])], []);
-  const host = jackOf(rig.devices.find((d) => d.id === lead.from.device)!, lead.from.jack)?.usb === 'host';
+  const box = freshId(
+    'usb-isolator',
+    rig.devices.map((d) => d.id),
+  );
+  const [first, second] = [0, 1].reduce<string[]>(
+    (ids) => [...ids, freshId(`${box}-lead`, [...rig.leads.map((l) => l.id), ...ids])],
+    [],
+  );
+  const host =
+    jackOf(
+      rig.devices.find((d) => d.id === lead.from.device)!,
+      lead.from.jack,
+    )?.usb === 'host';
   return {
     words: `Put a USB isolator between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`,
     edits: [
-      { edit: 'disconnect', lead: lead.id }, { edit: 'addDevice', device: { id: box, kind: 'usb-isolator', name: 'USB isolator' } },
-      { edit: 'connect', lead: { ...lead, id: first!, to: { device: box, jack: host ? 'up' : 'down' } } }, { edit: 'connect', lead: { ...lead, id: second!, metres: 0.3, from: { device: box, jack: host ? 'down' : 'up' } } },
+      { edit: 'disconnect', lead: lead.id },
+      { edit: 'addDevice', device: { id: box, kind: 'usb-isolator', name: 'USB isolator' } },
+      {
+        edit: 'connect',
+        lead: { ...lead, id: first!, to: { device: box, jack: host ? 'up' : 'down' } },
+      },
+      {
+        edit: 'connect',
+        lead: {
+          ...lead,
+          id: second!,
+          metres: 0.3,
+          from: { device: box, jack: host ? 'down' : 'up' },
+        },
+      },
     ],
   };
 }
@@ -229,15 +357,33 @@ function usbIsolatorFix(rig: Rig, lead: Lead): Fix {
 /** Exchanging two outputs of a splitter, where the other one is isolated. */
 function isolatedSibling(rig: Rig, device: Device, lead: Lead): Fix | undefined {
   const passes = passesOf(device, undefined, pluggedJacks(rig));
-  const isolated = passes.find((p) => p.is === 'stage' && !p.groundThrough && p.to !== lead.from.jack && kindOf(device.kind).jacks.some((j) => j.id === p.to && j.direction === 'out'));
-  if (isolated?.is !== 'stage' || !passes.some((p) => p.is === 'stage' && p.to === lead.from.jack && p.from === isolated.from)) return undefined;
-  if (rig.leads.some((l) => l.from.device === device.id && l.from.jack === isolated.to)) return undefined;
+  const isolated = passes.find(
+    (p) =>
+      p.is === 'stage' &&
+      !p.groundThrough &&
+      p.to !== lead.from.jack &&
+      kindOf(device.kind).jacks.some((j) => j.id === p.to && j.direction === 'out'),
+  );
+  if (
+    isolated?.is !== 'stage' ||
+    !passes.some((p) => p.is === 'stage' && p.to === lead.from.jack && p.from === isolated.from)
+  )
+    return undefined;
+  if (rig.leads.some((l) => l.from.device === device.id && l.from.jack === isolated.to))
+    return undefined;
   const { id, ...rest } = lead;
-  return { words: `Use output ${isolated.to.toUpperCase()} of ${device.name}, which is isolated`, edits: [{ edit: 'disconnect', lead: id }, { edit: 'connect', lead: { ...rest, id, from: { device: device.id, jack: isolated.to } } }] };
+  return {
+    words: `Use output ${isolated.to.toUpperCase()} of ${device.name}, which is isolated`,
+    edits: [
+      { edit: 'disconnect', lead: id },
+      { edit: 'connect', lead: { ...rest, id, from: { device: device.id, jack: isolated.to } } },
+    ],
+  };
 }
 
 /** A loop between two boxes only, over their leads' shields: a send and its return, a left and a right. */
-export const isPair = (l: HumLoop): boolean => l.devices.length === 2 && l.ties.every((t) => t.kind === 'shield');
+export const isPair = (l: HumLoop): boolean =>
+  l.devices.length === 2 && l.ties.every((t) => t.kind === 'shield');
 
 /** Hum loops, worst where mains current can flow: through two protective earths or a shared supply return. */
 export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
@@ -252,7 +398,10 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
     const l = same.find((h) => h.fix) ?? same[0]!;
     const through = (kind: Tie['kind']) => same.some((h) => h.ties.some((t) => t.kind === kind));
     return {
-      rule: 'hum-loop', severity: through('earth') || through('supply') ? 'caution' : 'advice', subjects: l.devices, about: key,
+      rule: 'hum-loop',
+      severity: through('earth') || through('supply') ? 'caution' : 'advice',
+      subjects: l.devices,
+      about: key,
       what: `${same.length > 1 ? `${same.length} hum loops run` : 'A hum loop runs'} through ${l.devices.map(name).join(', ')}.`,
       why: `${through('earth') ? 'Closed through protective earth, which must stay connected.' : through('supply') ? 'Closed through the shared return of a supply.' : 'Closed through the shields of its leads.'} Cheapest cure: ${l.cure}${same.length > 1 ? ', then the same for the others' : ''}.`,
       fix: l.fix,
@@ -261,7 +410,14 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
   const pairs = humLoops.filter(isPair);
   if (pairs.length) {
     const devices = [...new Set(pairs.flatMap((p) => p.devices))];
-    remarks.push({ rule: 'hum-pairs', severity: 'advice', subjects: devices, about: 'pairs', what: `${pairs.length} small ground ${pairs.length === 1 ? 'loop runs' : 'loops run'} between two devices each: ${pairs.map((p) => p.devices.map(name).join(' and ')).join('; ')}.`, why: 'Two leads side by side between the same two boxes (a loop’s send and return, a stereo pair). Tie them together along their whole length, and they enclose nothing that could hum.' });
+    remarks.push({
+      rule: 'hum-pairs',
+      severity: 'advice',
+      subjects: devices,
+      about: 'pairs',
+      what: `${pairs.length} small ground ${pairs.length === 1 ? 'loop runs' : 'loops run'} between two devices each: ${pairs.map((p) => p.devices.map(name).join(' and ')).join('; ')}.`,
+      why: 'Two leads side by side between the same two boxes (a loop’s send and return, a stereo pair). Tie them together along their whole length, and they enclose nothing that could hum.',
+    });
   }
   return remarks;
 };

@@ -15,24 +15,36 @@ export const headroomRemarks: Remarker = ({ ctx, stations }) =>
     const name = ctx.device(s.device).name;
     const over = s.headroomDb < 0;
     const peak = (s.input ?? s.output).peakDbu;
-    return [{
-      rule: 'headroom',
-      severity: over ? 'fault' as const : 'caution' as const,
-      subjects: [s.device],
-      what: over ? `${name} clips, and it is not meant to.` : `${name} has little headroom.`,
-      why: `Peaks reach ${showLevel(peak)} at its input when playing normally; that is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} what it takes. Bring what comes before it down by ${fixed(TIGHT_DB - s.headroomDb)} dB.`,
-      fix: roomFix(ctx.device(s.device), stateIn(ctx.sound, s.device)),
-    }];
+    return [
+      {
+        rule: 'headroom',
+        severity: over ? ('fault' as const) : ('caution' as const),
+        subjects: [s.device],
+        what: over ? `${name} clips, and it is not meant to.` : `${name} has little headroom.`,
+        why: `Peaks reach ${showLevel(peak)} at its input when playing normally; that is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} what it takes. Bring what comes before it down by ${fixed(TIGHT_DB - s.headroomDb)} dB.`,
+        fix: roomFix(ctx.device(s.device), stateIn(ctx.sound, s.device)),
+      },
+    ];
   });
 
 /** Settings that give an input more room, where a device has one and it is not set so. */
-const ROOM: readonly [setting: string, value: string][] = [['pad', 'low'], ['inputLevel', 'line']];
+const ROOM: readonly [setting: string, value: string][] = [
+  ['pad', 'low'],
+  ['inputLevel', 'line'],
+];
 
 function roomFix(device: Device, state: State | undefined): Fix | undefined {
   const kind = kindOf(device.kind);
   for (const [setting, value] of ROOM) {
-    if (!kind.parameters.some((p) => p.id === setting) || settingOf(kind, device, state, setting) === value) continue;
-    return { words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`, edits: [{ edit: 'setSetting', device: device.id, setting, value }] };
+    if (
+      !kind.parameters.some((p) => p.id === setting) ||
+      settingOf(kind, device, state, setting) === value
+    )
+      continue;
+    return {
+      words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`,
+      edits: [{ edit: 'setSetting', device: device.id, setting, value }],
+    };
   }
   return undefined;
 }

@@ -17,13 +17,26 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
     const remarks: Remark[] = [];
     const state = stateIn(ctx.sound, device.id);
     const now = (setting: string) => settingOf(kind, device, state, setting);
-    const set = (setting: string, value: string) => ({ words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`, edits: [{ edit: 'setSetting' as const, device: device.id, setting, value }] });
+    const set = (setting: string, value: string) => ({
+      words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`,
+      edits: [{ edit: 'setSetting' as const, device: device.id, setting, value }],
+    });
     if (kind.parameters.some((p) => p.id === 'inputLoad') && now('inputLoad') !== 'full') {
       const tone = tones.find((t) => t.bare && t.listener === device.id);
-      const full = tone && pickupInto(ctx, tone.driver, tone.leadPf, resolveState(kind, device, state).figure('inputOhms'));
+      const full =
+        tone &&
+        pickupInto(
+          ctx,
+          tone.driver,
+          tone.leadPf,
+          resolveState(kind, device, state).figure('inputOhms'),
+        );
       if (tone && full && full.at5kHzDb - tone.at5kHzDb >= WORTH_SAYING_DB) {
         remarks.push({
-          rule: 'host-input', severity: 'advice', subjects: [device.id, tone.driver], about: `${device.id}+load`,
+          rule: 'host-input',
+          severity: 'advice',
+          subjects: [device.id, tone.driver],
+          about: `${device.id}+load`,
           what: `${device.name} loads ${ctx.device(tone.driver).name}: ${settingWords(kind.id, 'inputLoad', String(now('inputLoad')))}.`,
           why: `That takes ${fixed(full.at5kHzDb - tone.at5kHzDb)} dB at 5 kHz and ${fixed(full.at1kHzDb - tone.at1kHzDb)} dB at 1 kHz against the highest setting. It is right only where a block wants to be loaded like a pedal.`,
           fix: set('inputLoad', 'full'),
@@ -31,9 +44,16 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
       }
     }
     const station = stations.find((s) => s.device === device.id && s.ins.includes('in'));
-    if (kind.parameters.some((p) => p.id === 'inputLevel') && now('inputLevel') === 'line' && (station?.headroomDb ?? 0) > UNUSED_DB) {
+    if (
+      kind.parameters.some((p) => p.id === 'inputLevel') &&
+      now('inputLevel') === 'line' &&
+      (station?.headroomDb ?? 0) > UNUSED_DB
+    ) {
       remarks.push({
-        rule: 'host-input', severity: 'advice', subjects: [device.id], about: `${device.id}+level`,
+        rule: 'host-input',
+        severity: 'advice',
+        subjects: [device.id],
+        about: `${device.id}+level`,
         what: `${device.name} is set to line level and gets far less.`,
         why: `Peaks stay ${fixed(station!.headroomDb!)} dB under its clip point; set to instrument its input adds less noise and still has room.`,
         fix: set('inputLevel', 'instrument'),

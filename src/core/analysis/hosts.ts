@@ -7,49 +7,91 @@ import type { Remarker } from './remarks';
 import type { SoundContext } from './sound-context';
 
 /** What a host's blocks use of what it has. Figures are typical for each kind of block, or the device's own where corrected. */
-export interface HostUse { host: string; blocks: string[]; used: Budget; has: Budget; loops: { id: string; label: string; sends: string | null; returns: string | null }[] }
+export interface HostUse {
+  host: string;
+  blocks: string[];
+  used: Budget;
+  has: Budget;
+  loops: { id: string; label: string; sends: string | null; returns: string | null }[];
+}
 
-const figureOr = (device: Device, id: string, typical: number): number => device.figures?.[id]?.value ?? typical;
+const figureOr = (device: Device, id: string, typical: number): number =>
+  device.figures?.[id]?.value ?? typical;
 
 /** What a device costs inside a host: slots, and percent of its processing. A block's own figures win over the kind's. */
 export function blockCost(device: Device): { slots: number; percent: number } {
   const cost = kindOf(device.kind).block ?? { slots: 1, percent: 0 };
-  return { slots: figureOr(device, 'slots', cost.slots), percent: figureOr(device, 'percent', cost.percent) };
+  return {
+    slots: figureOr(device, 'slots', cost.slots),
+    percent: figureOr(device, 'percent', cost.percent),
+  };
 }
 
 /** What a host has: its kind's budget, or its own figures where corrected. */
 export function hostBudget(device: Device): Budget {
   const has = kindOf(device.kind).hosts!;
-  return { slots: figureOr(device, 'slots', has.slots), percent: figureOr(device, 'percent', has.percent), paths: figureOr(device, 'paths', has.paths) };
+  return {
+    slots: figureOr(device, 'slots', has.slots),
+    percent: figureOr(device, 'percent', has.percent),
+    paths: figureOr(device, 'paths', has.paths),
+  };
 }
 
 /** What every host of the rig uses: slots, processing, paths, sends and returns. Bypassed blocks keep their slot and their processing. */
 export function hostUses(ctx: SoundContext): HostUse[] {
-  return ctx.rig.devices.filter((d) => kindOf(d.kind).hosts).map((host) => {
-    const blocks = ctx.rig.devices.filter((d) => d.host === host.id);
-    const links = ctx.rig.leads.filter((l) => l.type === 'inside' && (l.from.device === host.id || l.to.device === host.id || blocks.some((b) => b.id === l.from.device)));
-    const costs = blocks.map(blockCost);
-    const outer = (jack: string, side: 'from' | 'to') => {
-      const lead = ctx.rig.leads.find((l) => l.type !== 'inside' && l[side].device === host.id && l[side].jack === jack);
-      return lead ? (side === 'from' ? lead.to.device : lead.from.device) : null;
-    };
-    return {
-      host: host.id, blocks: blocks.map((b) => b.id), has: hostBudget(host),
-      used: { slots: costs.reduce((s, c) => s + c.slots, 0), percent: costs.reduce((s, c) => s + c.percent, 0), paths: pathsOf(host.id, links) },
-      loops: (kindOf(host.kind).loops ?? []).map((l) => ({ id: l.id, label: l.label, sends: outer(l.send[0]!, 'from'), returns: outer(l.return[0]!, 'to') })),
-    };
-  });
+  return ctx.rig.devices
+    .filter((d) => kindOf(d.kind).hosts)
+    .map((host) => {
+      const blocks = ctx.rig.devices.filter((d) => d.host === host.id);
+      const links = ctx.rig.leads.filter(
+        (l) =>
+          l.type === 'inside' &&
+          (l.from.device === host.id ||
+            l.to.device === host.id ||
+            blocks.some((b) => b.id === l.from.device)),
+      );
+      const costs = blocks.map(blockCost);
+      const outer = (jack: string, side: 'from' | 'to') => {
+        const lead = ctx.rig.leads.find(
+          (l) => l.type !== 'inside' && l[side].device === host.id && l[side].jack === jack,
+        );
+        return lead ? (side === 'from' ? lead.to.device : lead.from.device) : null;
+      };
+      return {
+        host: host.id,
+        blocks: blocks.map((b) => b.id),
+        has: hostBudget(host),
+        used: {
+          slots: costs.reduce((s, c) => s + c.slots, 0),
+          percent: costs.reduce((s, c) => s + c.percent, 0),
+          paths: pathsOf(host.id, links),
+        },
+        loops: (kindOf(host.kind).loops ?? []).map((l) => ({
+          id: l.id,
+          label: l.label,
+          sends: outer(l.send[0]!, 'from'),
+          returns: outer(l.return[0]!, 'to'),
+        })),
+      };
+    });
 }
 
 /** Ways through a host that do not touch one another inside: each is a path of its own. One that leaves by a send and comes back by its return is still one. */
-function pathsOf(host: string, links: readonly { from: { device: string; jack: string }; to: { device: string; jack: string } }[]): number {
+function pathsOf(
+  host: string,
+  links: readonly {
+    from: { device: string; jack: string };
+    to: { device: string; jack: string };
+  }[],
+): number {
   const up = new Map<string, string>();
   const root = (n: string): string => {
     const above = up.get(n);
     if (above === undefined) up.set(n, n);
     return above === undefined || above === n ? n : root(above);
   };
-  const node = (end: { device: string; jack: string }) => (end.device === host ? `${host}/${end.jack}` : end.device);
+  const node = (end: { device: string; jack: string }) =>
+    end.device === host ? `${host}/${end.jack}` : end.device;
   for (const l of links) up.set(root(node(l.from)), root(node(l.to)));
   for (const n of [...up.keys()]) {
     const back = n.replace('/toSend', '/fromReturn');
@@ -66,11 +108,22 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
   const remarks: Remark[] = [];
   const name = (id: string) => ctx.device(id).name;
   for (const { host, used, has, blocks } of hosts) {
-    const over = ([['slots', 'slots', ''], ['percent', 'processing', ' %'], ['paths', 'paths', '']] as const).filter(([key]) => used[key] > has[key]);
+    const over = (
+      [
+        ['slots', 'slots', ''],
+        ['percent', 'processing', ' %'],
+        ['paths', 'paths', ''],
+      ] as const
+    ).filter(([key]) => used[key] > has[key]);
     if (over.length) {
-      const leavers = blocks.map((id) => ctx.device(id)).sort((a, b) => blockCost(b).percent - blockCost(a).percent).slice(0, 3);
+      const leavers = blocks
+        .map((id) => ctx.device(id))
+        .sort((a, b) => blockCost(b).percent - blockCost(a).percent)
+        .slice(0, 3);
       remarks.push({
-        rule: 'host-budget', severity: 'fault', subjects: [host],
+        rule: 'host-budget',
+        severity: 'fault',
+        subjects: [host],
         what: `${name(host)} is asked for more than it has: ${over.map(([key, word, unit]) => `${fixed(used[key], 0)}${unit} of ${fixed(has[key], 0)}${unit} ${word}`).join(', ')}.`,
         why: `The costliest inside: ${leavers.map((d) => `${d.name} (${fixed(blockCost(d).percent, 0)} %)`).join(', ')}. Proposals, “inside or outside”, works out what should leave.`,
       });
@@ -78,48 +131,126 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
     const inside = ctx.rig.leads.filter((l) => l.type === 'inside');
     const kind = kindOf(ctx.device(host).kind);
     for (const jack of kind.jacks.filter((j) => j.inside)) {
-      const pairs = (a: { device: string; jack: string }, b: { device: string; jack: string }) => a.device === b.device && kindOf(ctx.device(a.device).kind).jacks.find((j) => j.id === a.jack)?.pair?.with === b.jack;
+      const pairs = (a: { device: string; jack: string }, b: { device: string; jack: string }) =>
+        a.device === b.device &&
+        kindOf(ctx.device(a.device).kind).jacks.find((j) => j.id === a.jack)?.pair?.with === b.jack;
       if (jack.id.startsWith('toSend')) {
-        const feeds = inside.filter((l) => l.to.device === host && l.to.jack === jack.id && ctx.at(l.from.device, l.from.jack).flows.length > 0);
-        const users = feeds.filter((l, i) => !feeds.slice(0, i).some((o) => pairs(o.from, l.from) || o.from.device === l.from.device));
-        if (users.length > 1) remarks.push({ rule: 'send-twice', severity: 'caution', subjects: [host, ...users.map((l) => l.from.device)], about: `${host}+${jack.id}`, what: `${jack.label.replace('to ', '').replace(/^s/, 'S')} of ${name(host)} is fed by ${users.map((l) => name(l.from.device)).join(' and ')}.`, why: 'A send serves one thing in a sound; two feeds mix, and what hangs on it hears both. Use another send for one of them, or pan a pair hard.' });
+        const feeds = inside.filter(
+          (l) =>
+            l.to.device === host &&
+            l.to.jack === jack.id &&
+            ctx.at(l.from.device, l.from.jack).flows.length > 0,
+        );
+        const users = feeds.filter(
+          (l, i) =>
+            !feeds
+              .slice(0, i)
+              .some((o) => pairs(o.from, l.from) || o.from.device === l.from.device),
+        );
+        if (users.length > 1)
+          remarks.push({
+            rule: 'send-twice',
+            severity: 'caution',
+            subjects: [host, ...users.map((l) => l.from.device)],
+            about: `${host}+${jack.id}`,
+            what: `${jack.label.replace('to ', '').replace(/^s/, 'S')} of ${name(host)} is fed by ${users.map((l) => name(l.from.device)).join(' and ')}.`,
+            why: 'A send serves one thing in a sound; two feeds mix, and what hangs on it hears both. Use another send for one of them, or pan a pair hard.',
+          });
         if (jack.pair?.side === 'left') pairConflict(ctx, host, jack.id, jack.pair.with, remarks);
       } else if (jack.id.startsWith('fromReturn')) {
         const takers = inside.filter((l) => l.from.device === host && l.from.jack === jack.id);
-        const users = takers.filter((l, i) => !takers.slice(0, i).some((o) => pairs(o.to, l.to) || o.to.device === l.to.device));
-        if (users.length > 1) remarks.push({ rule: 'return-twice', severity: 'caution', subjects: [host, ...users.map((l) => l.to.device)], about: `${host}+${jack.id}`, what: `${jack.label.replace('from ', '').replace(/^r/, 'R')} of ${name(host)} is used by ${users.map((l) => name(l.to.device)).join(' and ')}.`, why: 'A return serves one thing in a sound.' });
+        const users = takers.filter(
+          (l, i) =>
+            !takers.slice(0, i).some((o) => pairs(o.to, l.to) || o.to.device === l.to.device),
+        );
+        if (users.length > 1)
+          remarks.push({
+            rule: 'return-twice',
+            severity: 'caution',
+            subjects: [host, ...users.map((l) => l.to.device)],
+            about: `${host}+${jack.id}`,
+            what: `${jack.label.replace('from ', '').replace(/^r/, 'R')} of ${name(host)} is used by ${users.map((l) => name(l.to.device)).join(' and ')}.`,
+            why: 'A return serves one thing in a sound.',
+          });
       }
     }
     for (const l of inside) {
       if (l.from.device !== host || l.to.device !== host || blocks.length === 0) continue;
-      if (ctx.at(host, l.from.jack).flows.length) remarks.push({ rule: 'empty-path', severity: 'advice', subjects: [host], about: `${host}+${l.from.jack}+${l.to.jack}`, what: `A path of ${name(host)} holds no block: ${l.from.jack} to ${l.to.jack}.`, why: 'Many modelers want at least one block on a path before it carries signal; put a level or an equaliser on it.' });
+      if (ctx.at(host, l.from.jack).flows.length)
+        remarks.push({
+          rule: 'empty-path',
+          severity: 'advice',
+          subjects: [host],
+          about: `${host}+${l.from.jack}+${l.to.jack}`,
+          what: `A path of ${name(host)} holds no block: ${l.from.jack} to ${l.to.jack}.`,
+          why: 'Many modelers want at least one block on a path before it carries signal; put a level or an equaliser on it.',
+        });
     }
   }
   return remarks;
 };
 
 /** Both sends of a stereo pair feed different devices, and one stereo signal reaches both of them. */
-function pairConflict(ctx: SoundContext, host: string, left: string, right: string, remarks: Remark[]): void {
-  const outer = (inner: string) => ctx.rig.leads.find((l) => l.type !== 'inside' && l.from.device === host && l.from.jack === inner.replace('toSend', 'send'))?.to.device;
+function pairConflict(
+  ctx: SoundContext,
+  host: string,
+  left: string,
+  right: string,
+  remarks: Remark[],
+): void {
+  const outer = (inner: string) =>
+    ctx.rig.leads.find(
+      (l) =>
+        l.type !== 'inside' &&
+        l.from.device === host &&
+        l.from.jack === inner.replace('toSend', 'send'),
+    )?.to.device;
   const [a, b] = [outer(left), outer(right)];
   if (!a || !b || a === b) return;
   for (const l of ctx.rig.leads) {
     if (l.type !== 'inside' || l.to.device !== host || l.to.jack !== left) continue;
-    const other = kindOf(ctx.device(l.from.device).kind).jacks.find((j) => j.id === l.from.jack)?.pair?.with;
-    const twin = other && ctx.rig.leads.find((x) => x.type === 'inside' && x.from.device === l.from.device && x.from.jack === other && x.to.device === host && x.to.jack === right);
+    const other = kindOf(ctx.device(l.from.device).kind).jacks.find((j) => j.id === l.from.jack)
+      ?.pair?.with;
+    const twin =
+      other &&
+      ctx.rig.leads.find(
+        (x) =>
+          x.type === 'inside' &&
+          x.from.device === l.from.device &&
+          x.from.jack === other &&
+          x.to.device === host &&
+          x.to.jack === right,
+      );
     if (!twin) continue;
-    const level = (end: { device: string; jack: string }) => dbuOfVolts(totalVolts(ctx.at(end.device, end.jack).flows, 1));
+    const level = (end: { device: string; jack: string }) =>
+      dbuOfVolts(totalVolts(ctx.at(end.device, end.jack).flows, 1));
     const [dl, dr] = [level(l.from), level(twin.from)];
     if (!Number.isFinite(dl) || !Number.isFinite(dr) || Math.abs(dl - dr) > APART_DB) continue;
     const block = ctx.device(l.from.device);
     const canPan = kindOf(block.kind).parameters.some((p) => p.id === 'pan');
     // The side that something else feeds as well is the one to keep free.
-    const shared = ctx.rig.leads.some((x) => x.type === 'inside' && x.to.device === host && x.to.jack === left && x.from.device !== block.id);
+    const shared = ctx.rig.leads.some(
+      (x) =>
+        x.type === 'inside' &&
+        x.to.device === host &&
+        x.to.jack === left &&
+        x.from.device !== block.id,
+    );
     remarks.push({
-      rule: 'pair-conflict', severity: 'fault', subjects: [host, block.id, a, b], about: `${host}+${left}+${block.id}`,
+      rule: 'pair-conflict',
+      severity: 'fault',
+      subjects: [host, block.id, a, b],
+      about: `${host}+${left}+${block.id}`,
       what: `${block.name} feeds both sends of a pair, and they go to different devices: ${ctx.device(a).name} and ${ctx.device(b).name}.`,
       why: `${ctx.device(a).name} and ${ctx.device(b).name} get it at ${fixed(dl)} and ${fixed(dr)} dBu. Pan it hard to one side, so that the other send is free.`,
-      fix: canPan ? { words: `Pan ${block.name} hard ${shared ? 'right' : 'left'}`, edits: [{ edit: 'setSetting', device: block.id, setting: 'pan', value: shared ? 10 : -10 }] } : undefined,
+      fix: canPan
+        ? {
+            words: `Pan ${block.name} hard ${shared ? 'right' : 'left'}`,
+            edits: [
+              { edit: 'setSetting', device: block.id, setting: 'pan', value: shared ? 10 : -10 },
+            ],
+          }
+        : undefined,
     });
   }
 }

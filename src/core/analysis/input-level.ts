@@ -10,16 +10,30 @@ export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
     const [low, high] = arrive.wantsDbu;
     const level = d.levelDbu.normal;
     if (level >= low && level <= high) return [];
-    const input = kindOf(ctx.device(d.device).kind).parameters.find((p) => p.type === 'choice' && p.id === 'input');
+    const input = kindOf(ctx.device(d.device).kind).parameters.find(
+      (p) => p.type === 'choice' && p.id === 'input',
+    );
     const better = level > high ? 'line' : 'mic';
     const isMic = high < 0;
-    const option = input?.type === 'choice' && isMic === (better === 'line') ? input.options.find((o) => o.value === better) : undefined;
-    return [{
-      rule: 'input-level',
-      severity: 'caution' as const,
-      subjects: [d.device],
-      what: `${d.name} gets ${level > high ? 'more' : 'less'} level than its input is made for.`,
-      why: `${fixed(level)} dBu arrives; the input as set wants ${fixed(low, 0)} to ${fixed(high, 0)} dBu.`,
-      ...(option && { fix: { words: `Set the input to ${option.label}`, edits: [{ edit: 'setSetting' as const, device: d.device, setting: 'input', value: better }] } }),
-    }];
+    const option =
+      input?.type === 'choice' && isMic === (better === 'line')
+        ? input.options.find((o) => o.value === better)
+        : undefined;
+    return [
+      {
+        rule: 'input-level',
+        severity: 'caution' as const,
+        subjects: [d.device],
+        what: `${d.name} gets ${level > high ? 'more' : 'less'} level than its input is made for.`,
+        why: `${fixed(level)} dBu arrives; the input as set wants ${fixed(low, 0)} to ${fixed(high, 0)} dBu.`,
+        ...(option && {
+          fix: {
+            words: `Set the input to ${option.label}`,
+            edits: [
+              { edit: 'setSetting' as const, device: d.device, setting: 'input', value: better },
+            ],
+          },
+        }),
+      },
+    ];
   });

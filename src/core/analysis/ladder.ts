@@ -22,7 +22,12 @@ export interface Rung {
 }
 
 /** The gain ladder over a run of sounds, at one destination. Sounds that do not exist are left out. */
-export function gainLadder(rig: Rig, report: Report, sounds: readonly string[], destination: string): Rung[] {
+export function gainLadder(
+  rig: Rig,
+  report: Report,
+  sounds: readonly string[],
+  destination: string,
+): Rung[] {
   const rungs: Rung[] = [];
   for (const id of sounds) {
     const sound = rig.sounds.find((s) => s.id === id);
@@ -35,14 +40,27 @@ export function gainLadder(rig: Rig, report: Report, sounds: readonly string[], 
     const end = figures.stations.find((s) => s.device === destination);
     const brightnessDb = end ? (end.input ?? end.output).tiltDb : null;
     const levelDbu = heard.levelDbu?.normal ?? null;
-    const both = (a: number | null | undefined, b: number | null | undefined) => (a === null || a === undefined || b === null || b === undefined ? 0 : a - b);
+    const both = (a: number | null | undefined, b: number | null | undefined) =>
+      a === null || a === undefined || b === null || b === undefined ? 0 : a - b;
     rungs.push({
-      sound: id, name: sound.name, levelDbu, thdPercent: heard.thdPercent, brightnessDb, idleNoiseDbu: heard.idleNoiseDbu, signalToNoiseDb: heard.signalToNoiseDb,
-      presses: way?.presses.length ?? 0, pressed: way?.presses.map((p) => p.device) ?? [], turned: way?.turns.map((t) => t.device) ?? [],
-      change: before ? {
-        levelDb: both(levelDbu, before.levelDbu), thdPercent: both(heard.thdPercent?.normal, before.thdPercent?.normal),
-        brightnessDb: both(brightnessDb, before.brightnessDb), noiseDb: both(heard.idleNoiseDbu, before.idleNoiseDbu),
-      } : null,
+      sound: id,
+      name: sound.name,
+      levelDbu,
+      thdPercent: heard.thdPercent,
+      brightnessDb,
+      idleNoiseDbu: heard.idleNoiseDbu,
+      signalToNoiseDb: heard.signalToNoiseDb,
+      presses: way?.presses.length ?? 0,
+      pressed: way?.presses.map((p) => p.device) ?? [],
+      turned: way?.turns.map((t) => t.device) ?? [],
+      change: before
+        ? {
+            levelDb: both(levelDbu, before.levelDbu),
+            thdPercent: both(heard.thdPercent?.normal, before.thdPercent?.normal),
+            brightnessDb: both(brightnessDb, before.brightnessDb),
+            noiseDb: both(heard.idleNoiseDbu, before.idleNoiseDbu),
+          }
+        : null,
     });
   }
   return rungs;

@@ -13,29 +13,59 @@ export const BRIDGING_LOSS_DB = -0.83;
  * Level lost into inputs that load what feeds them. Where a pickup feeds a kind that wants to load it, or the volume is part
  * of the loss on purpose (a pot), nothing is said.
  */
-export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [...blendRemarks(ctx, tones), ...stations.flatMap((s) => {
+export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
+  ...blendRemarks(ctx, tones),
+  ...stations.flatMap((s) => {
     const { input } = s;
-    if (!input || input.lossDb === null || input.lossDb >= BRIDGING_LOSS_DB || input.sourceOhms === null || input.loadOhms === null) return [];
+    if (
+      !input ||
+      input.lossDb === null ||
+      input.lossDb >= BRIDGING_LOSS_DB ||
+      input.sourceOhms === null ||
+      input.loadOhms === null
+    )
+      return [];
     const device = ctx.device(s.device);
-    const section = ctx.flowing.circuit.sections[ctx.flowing.circuit.nets[ctx.at(s.device, s.ins[0]!).net]!.section]!;
-    const listens = tones.some((t) => t.listener === s.device && section.drivers.some((d) => d.device === t.driver));
+    const section =
+      ctx.flowing.circuit.sections[
+        ctx.flowing.circuit.nets[ctx.at(s.device, s.ins[0]!).net]!.section
+      ]!;
+    const listens = tones.some(
+      (t) => t.listener === s.device && section.drivers.some((d) => d.device === t.driver),
+    );
     const byPot = section.resistors.length > 0;
-    const meant = tones.some((t) => section.drivers.some((d) => d.device === t.driver) && kindOf(ctx.device(t.listener).kind).wantsBarePickup && stations.some((o) => o.device === t.listener && o.state === 'engaged'));
+    const meant = tones.some(
+      (t) =>
+        section.drivers.some((d) => d.device === t.driver) &&
+        kindOf(ctx.device(t.listener).kind).wantsBarePickup &&
+        stations.some((o) => o.device === t.listener && o.state === 'engaged'),
+    );
     if (!listens || byPot || meant || section.drivers.length > 1 || input.loadOhms < 100) return [];
     const driver = section.drivers[0]!;
     // A pickup into a usual input stays well under this; only a real load counts.
     const bare = driver.source?.bare === true;
     if (bare && input.lossDb > -3) return [];
     const lead = ctx.rig.leads.find((l) => l.to.device === s.device && l.to.jack === s.ins[0]);
-    return [{
-      rule: 'loading',
-      severity: 'caution' as const,
-      subjects: [s.device, driver.device],
-      what: `${device.name} loads ${ctx.device(driver.device).name}.`,
-      why: `${withPrefix(input.sourceOhms, 'Ω')} feeds ${withPrefix(input.loadOhms, 'Ω')} in all, which costs ${fixed(-input.lossDb)} dB at 1 kHz; ten times the source impedance would cost under 0.9 dB.`,
-      fix: lead && insertFix(ctx.rig, 'buffer', 'Buffer', lead.id, `Put a buffer in front of ${device.name}`),
-    }];
-  })];
+    return [
+      {
+        rule: 'loading',
+        severity: 'caution' as const,
+        subjects: [s.device, driver.device],
+        what: `${device.name} loads ${ctx.device(driver.device).name}.`,
+        why: `${withPrefix(input.sourceOhms, 'Ω')} feeds ${withPrefix(input.loadOhms, 'Ω')} in all, which costs ${fixed(-input.lossDb)} dB at 1 kHz; ten times the source impedance would cost under 0.9 dB.`,
+        fix:
+          lead &&
+          insertFix(
+            ctx.rig,
+            'buffer',
+            'Buffer',
+            lead.id,
+            `Put a buffer in front of ${device.name}`,
+          ),
+      },
+    ];
+  }),
+];
 
 /** Sources that one passive point joins load each other; what each loses by the others, found by taking them away. */
 function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
@@ -43,23 +73,55 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
   return circuit.sections.flatMap((section): Remark[] => {
     const devices = [...new Set(section.drivers.map((d) => d.device))];
     if (devices.length < 2) return [];
-    const listener = tones.find((t) => devices.includes(t.driver) && section.nets.includes(circuit.netAt(t.listener, kindOf(ctx.device(t.listener).kind).through?.in ?? '')?.index ?? -1))?.listener;
+    const listener = tones.find(
+      (t) =>
+        devices.includes(t.driver) &&
+        section.nets.includes(
+          circuit.netAt(t.listener, kindOf(ctx.device(t.listener).kind).through?.in ?? '')?.index ??
+            -1,
+        ),
+    )?.listener;
     if (!listener || section.nets.some((n) => circuit.nets[n]!.coils.length)) return [];
     const net = circuit.netAt(listener, kindOf(ctx.device(listener).kind).through!.in)!.index;
     const at = section.nets.indexOf(net);
     const lost = section.drivers.map((d, k) => {
       const alone = solveSection(circuit, { ...section, drivers: [d] }, 1000).transfer(0, at);
-      return { device: d.device, db: decibels(ctx.flowing.solution(section, 1000).transfer(k, at) / alone) };
+      return {
+        device: d.device,
+        db: decibels(ctx.flowing.solution(section, 1000).transfer(k, at) / alone),
+      };
     });
     if (lost.every((l) => l.db > BRIDGING_LOSS_DB)) return [];
     const name = (id: string) => ctx.device(id).name;
-    const joiner = ctx.rig.devices.find((d) => kindOf(d.kind).jacks.filter((j) => j.direction === 'in' && section.nets.includes(circuit.netAt(d.id, j.id)?.index ?? -1)).length > 1);
-    return [{
-      rule: 'blend-loading', severity: 'caution', subjects: [joiner?.id ?? listener, ...devices],
-      what: `${devices.map(name).join(' and ')} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
-      why: `Joined by metal, ${lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`).join(' and ')} at 1 kHz to the other. Select one at a time, turn neither down at the guitar, or join them with an active mixer.`,
-      fix: joiner && kindOf(joiner.kind).passes(resolveState(kindOf(joiner.kind), joiner, stateIn(ctx.sound, joiner.id)), () => true).every((p) => p.is === 'wire') && ['a', 'b', 'out'].every((j) => kindOf(joiner.kind).jacks.some((x) => x.id === j))
-        ? { words: `Replace ${joiner.name} by an active mixer`, edits: [{ edit: 'replaceDevice', device: joiner.id, kind: 'mixer-line' }] } : undefined,
-    }];
+    const joiner = ctx.rig.devices.find(
+      (d) =>
+        kindOf(d.kind).jacks.filter(
+          (j) =>
+            j.direction === 'in' && section.nets.includes(circuit.netAt(d.id, j.id)?.index ?? -1),
+        ).length > 1,
+    );
+    return [
+      {
+        rule: 'blend-loading',
+        severity: 'caution',
+        subjects: [joiner?.id ?? listener, ...devices],
+        what: `${devices.map(name).join(' and ')} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
+        why: `Joined by metal, ${lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`).join(' and ')} at 1 kHz to the other. Select one at a time, turn neither down at the guitar, or join them with an active mixer.`,
+        fix:
+          joiner &&
+          kindOf(joiner.kind)
+            .passes(
+              resolveState(kindOf(joiner.kind), joiner, stateIn(ctx.sound, joiner.id)),
+              () => true,
+            )
+            .every((p) => p.is === 'wire') &&
+          ['a', 'b', 'out'].every((j) => kindOf(joiner.kind).jacks.some((x) => x.id === j))
+            ? {
+                words: `Replace ${joiner.name} by an active mixer`,
+                edits: [{ edit: 'replaceDevice', device: joiner.id, kind: 'mixer-line' }],
+              }
+            : undefined,
+      },
+    ];
   });
 }

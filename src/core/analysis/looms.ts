@@ -8,17 +8,30 @@ import { withPrefix } from '../units';
 export const LOOM_OHMS = 10_000;
 
 /** Audio in one sleeve with mains or data, where what drives it is a bare pickup or of high impedance. Balanced leads and buffered ones bear it. */
-export const loomRemarks: Remarker = ({ ctx }) => (ctx.rig.looms ?? []).flatMap((loom) => {
-  const inside = loom.leads.flatMap((id) => ctx.rig.leads.find((l) => l.id === id) ?? []);
-  const noisy = [...(loom.mains ? ['a mains lead'] : []), ...inside.filter((l) => CONTROL_LEADS.includes(l.type) || l.type === 'digital').map((l) => `data (${endWords(ctx.rig, l.from)})`)];
-  if (!noisy.length) return [];
-  return inside.filter((l) => l.type === 'instrument' || l.type === 'insert' || l.type === 'stereo').flatMap((l) => {
-    const { sourceOhms } = pointFigures(ctx, l.from.device, l.from.jack);
-    if (sourceOhms === null || sourceOhms < LOOM_OHMS) return [];
-    return [{
-      rule: 'loom-mixed', severity: 'caution' as const, subjects: [l.id, l.from.device], about: `${loom.id} ${l.id}`,
-      what: `${endWords(ctx.rig, l.from)} runs un-buffered in one sleeve with ${noisy[0]}.`,
-      why: `In ${loom.name} it is driven from ${withPrefix(sourceOhms, 'Ω')}; over ${withPrefix(LOOM_OHMS, 'Ω')} a lead picks up what runs beside it. Buffer it first, or take it out of the sleeve.`,
-    }];
+export const loomRemarks: Remarker = ({ ctx }) =>
+  (ctx.rig.looms ?? []).flatMap((loom) => {
+    const inside = loom.leads.flatMap((id) => ctx.rig.leads.find((l) => l.id === id) ?? []);
+    const noisy = [
+      ...(loom.mains ? ['a mains lead'] : []),
+      ...inside
+        .filter((l) => CONTROL_LEADS.includes(l.type) || l.type === 'digital')
+        .map((l) => `data (${endWords(ctx.rig, l.from)})`),
+    ];
+    if (!noisy.length) return [];
+    return inside
+      .filter((l) => l.type === 'instrument' || l.type === 'insert' || l.type === 'stereo')
+      .flatMap((l) => {
+        const { sourceOhms } = pointFigures(ctx, l.from.device, l.from.jack);
+        if (sourceOhms === null || sourceOhms < LOOM_OHMS) return [];
+        return [
+          {
+            rule: 'loom-mixed',
+            severity: 'caution' as const,
+            subjects: [l.id, l.from.device],
+            about: `${loom.id} ${l.id}`,
+            what: `${endWords(ctx.rig, l.from)} runs un-buffered in one sleeve with ${noisy[0]}.`,
+            why: `In ${loom.name} it is driven from ${withPrefix(sourceOhms, 'Ω')}; over ${withPrefix(LOOM_OHMS, 'Ω')} a lead picks up what runs beside it. Buffer it first, or take it out of the sleeve.`,
+          },
+        ];
+      });
   });
-});

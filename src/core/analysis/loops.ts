@@ -14,28 +14,77 @@ export const loopRemarks: Remarker = ({ ctx }) => {
     if (!kind.loops) continue;
     const jacks = plugged.get(device.id) ?? new Set<string>();
     const passes = passesOf(device, ctx.sound, plugged);
-    const isFed = (point: string) => passes.some((p) => (p.is === 'stage' && p.to === point && !p.muted) || (p.is === 'wire' && (p.a === point || p.b === point)));
+    const isFed = (point: string) =>
+      passes.some(
+        (p) =>
+          (p.is === 'stage' && p.to === point && !p.muted) ||
+          (p.is === 'wire' && (p.a === point || p.b === point)),
+      );
     for (const loop of kind.loops) {
       const send = loop.send.some((j) => jacks.has(j));
       const back = loop.return.some((j) => jacks.has(j));
-      const say = (severity: Remark['severity'], what: string, why: string) => remarks.push({ rule: 'half-loop', severity, subjects: [device.id], about: `${device.id}+${loop.id}`, what, why });
+      const say = (severity: Remark['severity'], what: string, why: string) =>
+        remarks.push({
+          rule: 'half-loop',
+          severity,
+          subjects: [device.id],
+          about: `${device.id}+${loop.id}`,
+          what,
+          why,
+        });
       if (send && !back) {
-        if (loop.opensAt === 'send') say('fault', `The ${loop.label} of ${device.name} is sent out and does not come back.`, 'A plug in the send opens the way inside, so the signal stops here. Plug the other end into the return, or pull both.');
-        else if (loop.opensAt === 'never' && !kind.hosts && isFed(loop.send[0]!)) say('fault', `${loop.label.charAt(0).toUpperCase()}${loop.label.slice(1)} of ${device.name} is sent out and does not come back.`, 'The loop is in this sound’s way, so the signal stops here. Plug the other end into its return, or leave the loop out.');
+        if (loop.opensAt === 'send')
+          say(
+            'fault',
+            `The ${loop.label} of ${device.name} is sent out and does not come back.`,
+            'A plug in the send opens the way inside, so the signal stops here. Plug the other end into the return, or pull both.',
+          );
+        else if (loop.opensAt === 'never' && !kind.hosts && isFed(loop.send[0]!))
+          say(
+            'fault',
+            `${loop.label.charAt(0).toUpperCase()}${loop.label.slice(1)} of ${device.name} is sent out and does not come back.`,
+            'The loop is in this sound’s way, so the signal stops here. Plug the other end into its return, or leave the loop out.',
+          );
       }
       if (back && !send && !kind.hosts) {
-        const ahead = kind.jacks.some((j) => j.direction === 'in' && !loop.return.includes(j.id) && jacks.has(j.id));
-        if (loop.opensAt === 'return' && ahead) say('fault', `The ${loop.label} of ${device.name} comes back and is not sent out.`, 'A plug in the return cuts off everything ahead of it, so what goes into the input is not heard. Plug the send, or pull the return.');
-        else if (loop.opensAt === 'send' && ahead) say('fault', `The ${loop.label} of ${device.name} comes back and is not sent out.`, 'A plug in the insert opens the way inside, so what goes into the input is not heard. Plug the send as well.');
+        const ahead = kind.jacks.some(
+          (j) => j.direction === 'in' && !loop.return.includes(j.id) && jacks.has(j.id),
+        );
+        if (loop.opensAt === 'return' && ahead)
+          say(
+            'fault',
+            `The ${loop.label} of ${device.name} comes back and is not sent out.`,
+            'A plug in the return cuts off everything ahead of it, so what goes into the input is not heard. Plug the send, or pull the return.',
+          );
+        else if (loop.opensAt === 'send' && ahead)
+          say(
+            'fault',
+            `The ${loop.label} of ${device.name} comes back and is not sent out.`,
+            'A plug in the insert opens the way inside, so what goes into the input is not heard. Plug the send as well.',
+          );
       }
     }
     const order = kind.parameters.find((p) => p.type === 'text' && p.id === 'order');
-    const read = order && readLoopOrder(String(settingOf(kind, device, stateIn(ctx.sound, device.id), 'order') ?? ''), kind.loops.length);
+    const read =
+      order &&
+      readLoopOrder(
+        String(settingOf(kind, device, stateIn(ctx.sound, device.id), 'order') ?? ''),
+        kind.loops.length,
+      );
     if (Array.isArray(read)) {
       for (const { loop } of read.flat()) {
         if (jacks.has(`send${loop}`) || jacks.has(`return${loop}`)) continue;
         const mutes = settingOf(kind, device, stateIn(ctx.sound, device.id), 'empty') === 'mute';
-        remarks.push({ rule: 'empty-loop', severity: mutes ? 'fault' : 'advice', subjects: [device.id], about: `${device.id}+loop${loop}`, what: `Loop ${loop} of ${device.name} is in use and holds nothing.`, why: mutes ? 'On this switcher a loop with nothing in it mutes.' : 'On this switcher it passes, so nothing is lost; take it out of the order, or plug something in.' });
+        remarks.push({
+          rule: 'empty-loop',
+          severity: mutes ? 'fault' : 'advice',
+          subjects: [device.id],
+          about: `${device.id}+loop${loop}`,
+          what: `Loop ${loop} of ${device.name} is in use and holds nothing.`,
+          why: mutes
+            ? 'On this switcher a loop with nothing in it mutes.'
+            : 'On this switcher it passes, so nothing is lost; take it out of the order, or plug something in.',
+        });
       }
     }
   }

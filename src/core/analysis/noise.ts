@@ -6,9 +6,13 @@ export const QUIET_ENOUGH_DB = 40;
 
 /** Hiss at the destinations, one remark for each device that gives most of it. */
 export const noiseRemarks: Remarker = ({ ctx, destinations }) => {
-  const noisy = destinations.filter((d) => d.signalToNoiseDb !== null && d.signalToNoiseDb < QUIET_ENOUGH_DB);
+  const noisy = destinations.filter(
+    (d) => d.signalToNoiseDb !== null && d.signalToNoiseDb < QUIET_ENOUGH_DB,
+  );
   return [...new Set(noisy.map((d) => d.noisiest ?? d.device))].map((culprit) => {
-    const heard = noisy.filter((d) => (d.noisiest ?? d.device) === culprit).sort((a, b) => a.signalToNoiseDb! - b.signalToNoiseDb!);
+    const heard = noisy
+      .filter((d) => (d.noisiest ?? d.device) === culprit)
+      .sort((a, b) => a.signalToNoiseDb! - b.signalToNoiseDb!);
     const worst = heard[0]!;
     return {
       rule: 'noise',

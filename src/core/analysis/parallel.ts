@@ -19,14 +19,21 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
         if (late.besideWet === undefined || late.besideWet === way.device) continue;
         for (const other of ways) {
           if (other === way || other.from === way.from) continue;
-          const plain = dry(other.from).find((f) => f.source === late.source && f.besideWet !== late.besideWet);
+          const plain = dry(other.from).find(
+            (f) => f.source === late.source && f.besideWet !== late.besideWet,
+          );
           if (!plain) continue;
           const level = dbuOfVolts(late.volts[1]) + way.stage.gainDb + way.stage.outputDb;
           const beside = dbuOfVolts(plain.volts[1]) + other.stage.gainDb + other.stage.outputDb;
           if (level < beside - FAR_UNDER_DB) continue;
-          const apart = Math.abs(late.latencyMs + way.stage.latencyMs - plain.latencyMs - other.stage.latencyMs);
+          const apart = Math.abs(
+            late.latencyMs + way.stage.latencyMs - plain.latencyMs - other.stage.latencyMs,
+          );
           remarks.push({
-            rule: 'parallel-dry', severity: 'caution', subjects: [late.besideWet, way.device], about: `${late.besideWet}+${way.device}`,
+            rule: 'parallel-dry',
+            severity: 'caution',
+            subjects: [late.besideWet, way.device],
+            about: `${late.besideWet}+${way.device}`,
             what: `${ctx.device(late.besideWet).name} runs beside the dry signal and still carries dry of its own.`,
             why: `At ${ctx.device(way.device).name} its dry part stands ${fixed(level - beside)} dB against the straight one${apart > 0.05 ? ` and comes ${fixed(apart, 2)} ms apart, so they cancel at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples` : ', so the level changes with the mix'}. Set it to 100 % wet.`,
             fix: wetFix(ctx, late.besideWet),
@@ -41,5 +48,18 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
 function wetFix(ctx: SoundContext, id: string): Fix | undefined {
   const device = ctx.device(id);
   const mix = kindOf(device.kind).parameters.find((p) => p.type === 'knob' && p.id === 'mix');
-  return mix && { words: `Set ${device.name} to 100 % wet`, edits: [{ edit: 'setSetting', device: id, ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }), setting: 'mix', value: 10 }] };
+  return (
+    mix && {
+      words: `Set ${device.name} to 100 % wet`,
+      edits: [
+        {
+          edit: 'setSetting',
+          device: id,
+          ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
+          setting: 'mix',
+          value: 10,
+        },
+      ],
+    }
+  );
 }

@@ -5,7 +5,13 @@ import { type Tone, toneCurve, toneOf, type TonePoint } from './tone';
 import { aloneInto } from './tone-loss';
 
 /** The response of a bare pickup as wired in one sound, and through the reference lead alone. */
-export interface PickupTone { pickup: string; listener: string; now: Tone; reference: Tone; curve: { hertz: number; now: number; reference: number }[] }
+export interface PickupTone {
+  pickup: string;
+  listener: string;
+  now: Tone;
+  reference: Tone;
+  curve: { hertz: number; now: number; reference: number }[];
+}
 
 /** The tone of the passive section that a listener ends, against the reference lead; nothing where no bare pickup drives it. */
 export function pickupTone(rig: Rig, soundId: string, pickup: string): PickupTone | undefined {
@@ -13,7 +19,9 @@ export function pickupTone(rig: Rig, soundId: string, pickup: string): PickupTon
   if (!sound) return undefined;
   const ctx = soundContext(rig, sound);
   const { circuit } = ctx.flowing;
-  const section = circuit.sections.find((s) => s.drivers.some((d) => d.device === pickup && d.source?.bare));
+  const section = circuit.sections.find((s) =>
+    s.drivers.some((d) => d.device === pickup && d.source?.bare),
+  );
   const driver = section && mainDriver(section);
   if (!section || driver === undefined) return undefined;
   const nets = new Set(section.nets);
@@ -26,7 +34,10 @@ export function pickupTone(rig: Rig, soundId: string, pickup: string): PickupTon
   const now = toneCurve(circuit, section, driver, end.net);
   const ref: TonePoint[] = toneCurve(alone.circuit, alone.circuit.sections[0]!, 0, alone.net);
   return {
-    pickup, listener: end.device, now: toneOf(circuit, section, driver, end.net), reference: toneOf(alone.circuit, alone.circuit.sections[0]!, 0, alone.net),
+    pickup,
+    listener: end.device,
+    now: toneOf(circuit, section, driver, end.net),
+    reference: toneOf(alone.circuit, alone.circuit.sections[0]!, 0, alone.net),
     curve: now.map((p, i) => ({ hertz: p.hertz, now: p.db, reference: ref[i]!.db })),
   };
 }

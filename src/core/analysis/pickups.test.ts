@@ -6,7 +6,16 @@ import { analyse } from '.';
  * unloaded source in dB, and the peak in Hz. Worked out apart from the program, with complex numbers: a coil of R and L, its winding
  * capacitance, the tone pot behind its capacitor, the volume pot as two resistors, then lead and input.
  */
-const TONES: [kind: string, volume: number, tone: number, metres: number, ohms: number, at1kHz: number, at5kHz: number, peakHz: number | null][] = [
+const TONES: [
+  kind: string,
+  volume: number,
+  tone: number,
+  metres: number,
+  ohms: number,
+  at1kHz: number,
+  at5kHz: number,
+  peakHz: number | null,
+][] = [
   ['guitar-single-coil', 10, 10, 0.5, 1000000, -0.406, 0.102, 4808],
   ['guitar-single-coil', 10, 10, 0.5, 150000, -0.806, -2.734, null],
   ['guitar-single-coil', 10, 10, 3, 1000000, -0.213, 2.099, 4302],
@@ -74,15 +83,24 @@ const TONES: [kind: string, volume: number, tone: number, metres: number, ohms: 
   ['electric-mandolin', 6, 6, 3, 1000000, -10.088, -12.661, null],
 ];
 
-test.each(TONES)('%s, volume %d, tone %d, %d m into %d Ω: %d dB at 1 kHz, %d dB at 5 kHz, peak at %s Hz', (kind, volume, tone, metres, ohms, at1kHz, at5kHz, peakHz) => {
-  const rig = rigOf(
-    [device('g', kind, 'G', { settings: { volume, tone } }), device('b', 'buffer', 'B', { engaged: true, figures: { inputOhms: { value: ohms, from: 'sheet' } } })],
-    [lead('1', 'g.out', 'b.in', metres, 'instrument', 100)],
-    [sound('s', 'S', ['b'])],
-  );
-  const found = analyse(rig).sounds[0]!.tones.find((t) => t.driver === 'g')!;
-  expect(found.at1kHzDb).toBeCloseTo(at1kHz, 2);
-  expect(found.at5kHzDb).toBeCloseTo(at5kHz, 2);
-  if (peakHz === null) expect(found.peakDb === null || found.peakDb < 0.5).toBe(true);
-  else expect(Math.abs(found.peakHz! / peakHz - 1)).toBeLessThan(0.01);
-});
+test.each(TONES)(
+  '%s, volume %d, tone %d, %d m into %d Ω: %d dB at 1 kHz, %d dB at 5 kHz, peak at %s Hz',
+  (kind, volume, tone, metres, ohms, at1kHz, at5kHz, peakHz) => {
+    const rig = rigOf(
+      [
+        device('g', kind, 'G', { settings: { volume, tone } }),
+        device('b', 'buffer', 'B', {
+          engaged: true,
+          figures: { inputOhms: { value: ohms, from: 'sheet' } },
+        }),
+      ],
+      [lead('1', 'g.out', 'b.in', metres, 'instrument', 100)],
+      [sound('s', 'S', ['b'])],
+    );
+    const found = analyse(rig).sounds[0]!.tones.find((t) => t.driver === 'g')!;
+    expect(found.at1kHzDb).toBeCloseTo(at1kHz, 2);
+    expect(found.at5kHzDb).toBeCloseTo(at5kHz, 2);
+    if (peakHz === null) expect(found.peakDb === null || found.peakDb < 0.5).toBe(true);
+    else expect(Math.abs(found.peakHz! / peakHz - 1)).toBeLessThan(0.01);
+  },
+);

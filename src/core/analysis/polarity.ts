@@ -16,24 +16,39 @@ export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
       if (heard.has(`${device} ${source}`)) continue;
       heard.add(`${device} ${source}`);
       remarks.push({
-        rule: 'polarity', severity: 'fault', subjects: [device, sourceDevice(source)],
+        rule: 'polarity',
+        severity: 'fault',
+        subjects: [device, sourceDevice(source)],
         what: `Two copies of ${ctx.device(source).name} meet at ${ctx.device(device).name} with opposite polarity.`,
         why: 'They arrive at the same time, one turned over, so they cancel. Turn one of them.',
-        fix: turnFix(ctx, ctx.stations.map((s) => s.device)),
+        fix: turnFix(
+          ctx,
+          ctx.stations.map((s) => s.device),
+        ),
       });
     }
   }
-  const onStage = destinations.filter((d) => d.hears === 'stage' && d.polarity !== null && d.latencyMs !== null);
+  const onStage = destinations.filter(
+    (d) => d.hears === 'stage' && d.polarity !== null && d.latencyMs !== null,
+  );
   for (const [i, a] of onStage.entries()) {
     for (const b of onStage.slice(i + 1)) {
       const shared = a.sources.find((s) => b.sources.includes(s));
-      if (!shared || a.polarity === b.polarity || Math.abs(a.latencyMs! - b.latencyMs!) > LIKE_MS) continue;
-      const only = [...a.route, ...b.route].filter((s) => !(a.route.includes(s) && b.route.includes(s)));
+      if (!shared || a.polarity === b.polarity || Math.abs(a.latencyMs! - b.latencyMs!) > LIKE_MS)
+        continue;
+      const only = [...a.route, ...b.route].filter(
+        (s) => !(a.route.includes(s) && b.route.includes(s)),
+      );
       remarks.push({
-        rule: 'polarity', severity: 'fault', subjects: [a.device, b.device],
+        rule: 'polarity',
+        severity: 'fault',
+        subjects: [a.device, b.device],
         what: `${a.name} and ${b.name} push and pull against each other.`,
         why: `${ctx.device(shared).name} reaches both at the same time, turned over in one of them, so low notes cancel in the air between. Use a splitter’s polarity switch.`,
-        fix: turnFix(ctx, [...a.route, ...only].map((id) => ctx.stations.find((s) => s.id === id)!.device)),
+        fix: turnFix(
+          ctx,
+          [...a.route, ...only].map((id) => ctx.stations.find((s) => s.id === id)!.device),
+        ),
       });
     }
   }
@@ -44,10 +59,17 @@ export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
 function turnFix(ctx: SoundContext, devices: string[]): Fix | undefined {
   for (const id of devices) {
     const device = ctx.device(id);
-    const turn = kindOf(device.kind).parameters.find((p) => p.type === 'switch' && p.id.startsWith('invert'));
+    const turn = kindOf(device.kind).parameters.find(
+      (p) => p.type === 'switch' && p.id.startsWith('invert'),
+    );
     if (!turn) continue;
-    const now = (ctx.sound.states[id]?.settings?.[turn.id] ?? device.settings?.[turn.id] ?? turn.initial) === true;
-    return { words: `${now ? 'Set back' : 'Turn'} the polarity switch of ${device.name}`, edits: [{ edit: 'setSetting', device: id, setting: turn.id, value: !now }] };
+    const now =
+      (ctx.sound.states[id]?.settings?.[turn.id] ?? device.settings?.[turn.id] ?? turn.initial) ===
+      true;
+    return {
+      words: `${now ? 'Set back' : 'Turn'} the polarity switch of ${device.name}`,
+      edits: [{ edit: 'setSetting', device: id, setting: turn.id, value: !now }],
+    };
   }
   return undefined;
 }

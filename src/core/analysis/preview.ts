@@ -15,9 +15,14 @@ export interface PreviewRow {
 }
 
 /** What an edit would change, before it is made. */
-export interface Preview { rows: PreviewRow[]; gone: string[]; added: string[] }
+export interface Preview {
+  rows: PreviewRow[];
+  gone: string[];
+  added: string[];
+}
 
-const difference = (a: number | null | undefined, b: number | null | undefined): number | null => (a === null || a === undefined || b === null || b === undefined ? null : b - a);
+const difference = (a: number | null | undefined, b: number | null | undefined): number | null =>
+  a === null || a === undefined || b === null || b === undefined ? null : b - a;
 
 const brightness = (r: SoundReport, device: string): number | null => {
   const s = r.stations.find((x) => x.device === device);
@@ -25,7 +30,12 @@ const brightness = (r: SoundReport, device: string): number | null => {
 };
 
 /** Applies edits to a copy and tells (given the report as it stands, if there is one) what changes at each destination of a sound, and which findings come and go. */
-export function previewEdits(rig: Rig, edits: readonly Edit[], sound: string, now?: Report): { ok: true; preview: Preview } | { ok: false; why: string } {
+export function previewEdits(
+  rig: Rig,
+  edits: readonly Edit[],
+  sound: string,
+  now?: Report,
+): { ok: true; preview: Preview } | { ok: false; why: string } {
   const applied = applyEdits(rig, edits);
   if (!applied.ok) return { ok: false, why: applied.problems[0]!.what };
   const [before, after] = [now ?? analyse(rig), analyse(applied.value.rig)];
@@ -36,12 +46,24 @@ export function previewEdits(rig: Rig, edits: readonly Edit[], sound: string, no
     if (!b) return [];
     const row = {
       destination: a.name,
-      levelDb: difference(a.levelDbu?.normal, b.levelDbu?.normal), thdPercent: difference(a.thdPercent?.normal, b.thdPercent?.normal),
-      signalToNoiseDb: difference(a.signalToNoiseDb, b.signalToNoiseDb), at5kHzDb: difference(brightness(one, a.device), brightness(two, a.device)),
-      latencyMs: difference(a.latencyMs, b.latencyMs), channels: a.channels === b.channels ? null : b.channels, silent: a.levelDbu !== null && b.levelDbu === null,
+      levelDb: difference(a.levelDbu?.normal, b.levelDbu?.normal),
+      thdPercent: difference(a.thdPercent?.normal, b.thdPercent?.normal),
+      signalToNoiseDb: difference(a.signalToNoiseDb, b.signalToNoiseDb),
+      at5kHzDb: difference(brightness(one, a.device), brightness(two, a.device)),
+      latencyMs: difference(a.latencyMs, b.latencyMs),
+      channels: a.channels === b.channels ? null : b.channels,
+      silent: a.levelDbu !== null && b.levelDbu === null,
     };
     return [row];
   });
-  const only = (x: Finding[], y: Finding[]) => x.filter((f) => !y.some((g) => g.key === f.key)).map((f) => f.what);
-  return { ok: true, preview: { rows, gone: only(before.findings, after.findings), added: only(after.findings, before.findings) } };
+  const only = (x: Finding[], y: Finding[]) =>
+    x.filter((f) => !y.some((g) => g.key === f.key)).map((f) => f.what);
+  return {
+    ok: true,
+    preview: {
+      rows,
+      gone: only(before.findings, after.findings),
+      added: only(after.findings, before.findings),
+    },
+  };
 }

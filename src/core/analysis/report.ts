@@ -56,17 +56,47 @@ export interface SoundReport {
 }
 
 /** Figures per sound, which promises are kept, and the findings over all of them. */
-export interface Report { sounds: SoundReport[]; promises: PromiseResult[]; findings: Finding[] }
+export interface Report {
+  sounds: SoundReport[];
+  promises: PromiseResult[];
+  findings: Finding[];
+}
 
 const REMARKERS: readonly Remarker[] = [
-  speakerRemarks, wrongWayRemarks, loopRemarks, reachRemarks, howlRemarks, swappedRemarks, headroomRemarks, inputLevelRemarks, noiseRemarks, loadingRemarks, toneRemarks, latencyRemarks, polarityRemarks, parallelRemarks, stereoRemarks, directFeedRemarks, hostRemarks, hostInputRemarks, deadControlRemarks, groundRemarks, orderRemarks, loomRemarks,
+  speakerRemarks,
+  wrongWayRemarks,
+  loopRemarks,
+  reachRemarks,
+  howlRemarks,
+  swappedRemarks,
+  headroomRemarks,
+  inputLevelRemarks,
+  noiseRemarks,
+  loadingRemarks,
+  toneRemarks,
+  latencyRemarks,
+  polarityRemarks,
+  parallelRemarks,
+  stereoRemarks,
+  directFeedRemarks,
+  hostRemarks,
+  hostInputRemarks,
+  deadControlRemarks,
+  groundRemarks,
+  orderRemarks,
+  loomRemarks,
 ];
 
 /** A sound for rigs that have none: every device as it stands. */
 const AS_IT_STANDS: Sound = { id: 'as-it-stands', name: 'As it stands', states: {} };
 
 /** Figures and remarks of one sound. */
-export function analyseSound(rig: Rig, sound: Sound, memory?: ToneMemory, plugged = pluggedJacks(rig)): SoundReport {
+export function analyseSound(
+  rig: Rig,
+  sound: Sound,
+  memory?: ToneMemory,
+  plugged = pluggedJacks(rig),
+): SoundReport {
   const ctx = soundContext(rig, sound, plugged);
   const stations = stationFigures(ctx);
   const destinations = destinationFigures(ctx, stations);
@@ -75,8 +105,31 @@ export function analyseSound(rig: Rig, sound: Sound, memory?: ToneMemory, plugge
   const hosts = hostUses(ctx);
   const speakers = speakerLines(ctx);
   const humLoops = groundLoops(rig, sound);
-  const evidence: Evidence = { ctx, cycles, hosts, humLoops, speakers, stations, destinations, tones, reference: rig.reference ?? DEFAULT_REFERENCE };
-  return { sound: sound.id, stations, steps: ctx.steps, columns: ctx.columns, lanes: ctx.lanes, destinations, tones, cycles, hosts, humLoops, speakers, remarks: REMARKERS.flatMap((look) => look(evidence)) };
+  const evidence: Evidence = {
+    ctx,
+    cycles,
+    hosts,
+    humLoops,
+    speakers,
+    stations,
+    destinations,
+    tones,
+    reference: rig.reference ?? DEFAULT_REFERENCE,
+  };
+  return {
+    sound: sound.id,
+    stations,
+    steps: ctx.steps,
+    columns: ctx.columns,
+    lanes: ctx.lanes,
+    destinations,
+    tones,
+    cycles,
+    hosts,
+    humLoops,
+    speakers,
+    remarks: REMARKERS.flatMap((look) => look(evidence)),
+  };
 }
 
 /** Remembers what it computed: an edit that leaves a sound's inputs the same object leaves its report the same object. */
@@ -89,18 +142,28 @@ export class Analyser {
   analyse(written: Rig): Report {
     const rig = effectiveRig(written);
     const sounds = rig.sounds.length ? rig.sounds : [AS_IT_STANDS];
-    const kept = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : new Map<Sound, SoundReport>();
+    const kept =
+      this.last && sameInputs(this.last.rig, rig)
+        ? this.last.sounds
+        : new Map<Sound, SoundReport>();
     if (this.tones.size > 4000) this.tones.clear();
     const plugged = pluggedJacks(rig);
-    const reports = new Map(sounds.map((s) => [s, kept.get(s) ?? analyseSound(rig, s, this.tones, plugged)]));
+    const reports = new Map(
+      sounds.map((s) => [s, kept.get(s) ?? analyseSound(rig, s, this.tones, plugged)]),
+    );
     this.last = { rig, sounds: reports };
     const list = [...reports.values()];
     const promises = this.promises.check(rig, list);
     const broken = promiseRemarks(promises);
-    const built = this.built && BUILT_FROM.every((part) => this.built!.rig[part] === written[part]) ? this.built.remarks : [...powerRemarks(written), ...buildRemarks(written)];
+    const built =
+      this.built && BUILT_FROM.every((part) => this.built!.rig[part] === written[part])
+        ? this.built.remarks
+        : [...powerRemarks(written), ...buildRemarks(written)];
     this.built = { rig: written, remarks: built };
     const remarks = [
-      ...controlRemarks(written).flatMap(({ sounds: named, remark }) => (named.length ? named : [list[0]!.sound]).map((sound) => ({ sound, remarks: [remark] }))),
+      ...controlRemarks(written).flatMap(({ sounds: named, remark }) =>
+        (named.length ? named : [list[0]!.sound]).map((sound) => ({ sound, remarks: [remark] })),
+      ),
       ...list.map((r) => ({ sound: r.sound, remarks: [...r.remarks, ...built] })),
       ...broken.map(({ sound, remark }) => ({ sound: sound ?? list[0]!.sound, remarks: [remark] })),
     ];
@@ -109,10 +172,27 @@ export class Analyser {
 }
 
 /** What the remarks on power, board, rack, leads and mains are made from. */
-const BUILT_FROM = ['devices', 'leads', 'sounds', 'controls', 'boards', 'racks', 'stage', 'tour', 'making', 'limits', 'cases'] as const;
+const BUILT_FROM = [
+  'devices',
+  'leads',
+  'sounds',
+  'controls',
+  'boards',
+  'racks',
+  'stage',
+  'tour',
+  'making',
+  'limits',
+  'cases',
+] as const;
 
 /** Whether everything that all sounds share is unchanged. */
-const sameInputs = (a: Rig, b: Rig): boolean => a.devices === b.devices && a.leads === b.leads && a.order === b.order && a.reference === b.reference && a.looms === b.looms;
+const sameInputs = (a: Rig, b: Rig): boolean =>
+  a.devices === b.devices &&
+  a.leads === b.leads &&
+  a.order === b.order &&
+  a.reference === b.reference &&
+  a.looms === b.looms;
 
 /**
  * Figures per sound and findings over all sounds.

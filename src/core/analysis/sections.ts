@@ -44,7 +44,10 @@ export function sectionTones(ctx: SoundContext, memory: ToneMemory = new Map()):
       let tone = memory.get(key);
       if (!tone) memory.set(key, (tone = toneOf(circuit, section, driver, net)));
       tones.push({
-        ...tone, driver: section.drivers[driver]!.device, listener: device, bare: section.drivers[driver]!.source?.bare === true,
+        ...tone,
+        driver: section.drivers[driver]!.device,
+        listener: device,
+        bare: section.drivers[driver]!.source?.bare === true,
         leadPf: 1e12 * section.nets.reduce((s, n) => s + circuit.nets[n]!.leadFarads, 0),
         leads: section.nets.flatMap((n) => circuit.nets[n]!.leads),
       });

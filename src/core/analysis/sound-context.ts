@@ -31,16 +31,32 @@ export function soundContext(rig: Rig, sound: Sound, plugged = pluggedJacks(rig)
   const byDevice = new Map<string, Station>();
   for (const s of stations) byDevice.set(s.device, s);
   return {
-    rig, sound, flowing, stations, steps, columns, lanes,
+    rig,
+    sound,
+    flowing,
+    stations,
+    steps,
+    columns,
+    lanes,
     device: (id) => devices.get(sourceDevice(id))!,
     at: (device, point) => {
       const net = flowing.circuit.netAt(device, point);
-      return net ? { ...flowing.present(net.index), net: net.index } : { flows: [], noise: { power: 0, mostPower: 0 }, idle: { power: 0, mostPower: 0 }, cancelled: [], net: -1 };
+      return net
+        ? { ...flowing.present(net.index), net: net.index }
+        : {
+            flows: [],
+            noise: { power: 0, mostPower: 0 },
+            idle: { power: 0, mostPower: 0 },
+            cancelled: [],
+            net: -1,
+          };
     },
     ownShunts: (id) => passesOf(devices.get(id)!, sound, plugged).filter((p) => p.is === 'shunt'),
     destinations: rig.devices.flatMap((device) => {
       const destination = kindOf(device.kind).destination;
-      return destination ? [{ device, points: destination.jacks, station: byDevice.get(device.id) }] : [];
+      return destination
+        ? [{ device, points: destination.jacks, station: byDevice.get(device.id) }]
+        : [];
     }),
   };
 }

@@ -4,11 +4,29 @@ import { analyse } from '.';
 
 /** A power amplifier of 100 W with cabinets on its left channel; leads of 1 m and 2.5 mm² unless said. */
 function line(loads: readonly number[], metres = 1, squareMm = 2.5) {
-  const figures = (ohms: number): Device['figures'] => ({ ohms: { value: ohms, from: 'sheet' }, watts: { value: 400, from: 'sheet' } });
-  const cabinets = loads.map((ohms, i) => device(`c${i}`, 'cabinet', `Cabinet ${i}`, { figures: figures(ohms) }));
+  const figures = (ohms: number): Device['figures'] => ({
+    ohms: { value: ohms, from: 'sheet' },
+    watts: { value: 400, from: 'sheet' },
+  });
+  const cabinets = loads.map((ohms, i) =>
+    device(`c${i}`, 'cabinet', `Cabinet ${i}`, { figures: figures(ohms) }),
+  );
   // Cabinets are chained: each passes the line on by its link.
-  const leads = loads.map((_, i) => ({ ...lead(`l${i}`, i ? `c${i - 1}.link` : 'a.speaker', `c${i}.in`, i ? 0 : metres, 'speaker'), squareMm }));
-  const rig = rigOf([device('g', 'line-instrument', 'G'), device('a', 'power-amp', 'Amp', { figures: { watts: { value: 100, from: 'sheet' }, lowestOhms: { value: 2, from: 'sheet' } } }), ...cabinets], [lead('in', 'g.out', 'a.in', 1), ...leads], [sound('s', 'S', [])]);
+  const leads = loads.map((_, i) => ({
+    ...lead(`l${i}`, i ? `c${i - 1}.link` : 'a.speaker', `c${i}.in`, i ? 0 : metres, 'speaker'),
+    squareMm,
+  }));
+  const rig = rigOf(
+    [
+      device('g', 'line-instrument', 'G'),
+      device('a', 'power-amp', 'Amp', {
+        figures: { watts: { value: 100, from: 'sheet' }, lowestOhms: { value: 2, from: 'sheet' } },
+      }),
+      ...cabinets,
+    ],
+    [lead('in', 'g.out', 'a.in', 1), ...leads],
+    [sound('s', 'S', [])],
+  );
   return analyse(rig).sounds[0]!.speakers.find((l) => l.amp === 'a' && l.loads.length)!;
 }
 
@@ -71,7 +89,9 @@ const LOSSES: [ohms: number, metres: number, squareMm: number, db: number][] = [
   [16, 20, 2.5, -0.1486],
 ];
 
-test.each(LOSSES)('%d ohms over %d m of %d mm² lose %d dB', (ohms, metres, squareMm, db) => expect(line([ohms], metres, squareMm).lossDb).toBeCloseTo(db, 3));
+test.each(LOSSES)('%d ohms over %d m of %d mm² lose %d dB', (ohms, metres, squareMm, db) =>
+  expect(line([ohms], metres, squareMm).lossDb).toBeCloseTo(db, 3),
+);
 
 test('longer loses more, thicker loses less', () => {
   expect(line([8], 20).lossDb).toBeLessThan(line([8], 5).lossDb);

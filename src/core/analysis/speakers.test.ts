@@ -4,41 +4,82 @@ import type { Device } from '../rig';
 import { analyse } from './report';
 import { leadOhmsPerMetre, speakerLeadLossDb, type SpeakerLine } from './speakers';
 
-const sheet = (values: Record<string, number>): Partial<Device> => ({ figures: Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, from: 'sheet' as const }])) });
+const sheet = (values: Record<string, number>): Partial<Device> => ({
+  figures: Object.fromEntries(
+    Object.entries(values).map(([id, value]) => [id, { value, from: 'sheet' as const }]),
+  ),
+});
 
 /** A head into cabinets, each plugged into the link of the one before: parallel. */
-const stack = (loads: readonly number[], tap = 8, watts = 50, rated = 300, metres = 1) => rigOf(
-  [device('g', 'guitar-active', 'G'), device('h', 'head-tube', 'Head', sheet({ tapOhms: tap, watts })), ...loads.map((ohms, i) => device(`c${i}`, 'cabinet', `Cab ${i}`, sheet({ ohms, watts: rated })))],
-  [lead('1', 'g.out', 'h.in', 3), ...loads.map((_, i) => lead(`s${i}`, i === 0 ? 'h.speaker' : `c${i - 1}.link`, `c${i}.in`, metres, 'speaker'))],
-);
-const line = (rig: ReturnType<typeof stack>): SpeakerLine => analyse(rig).sounds[0]!.speakers.find((s) => s.amp === 'h')!;
-const found = (rig: ReturnType<typeof stack>, rule: string) => analyse(rig).findings.filter((f) => f.rule === rule);
+const stack = (loads: readonly number[], tap = 8, watts = 50, rated = 300, metres = 1) =>
+  rigOf(
+    [
+      device('g', 'guitar-active', 'G'),
+      device('h', 'head-tube', 'Head', sheet({ tapOhms: tap, watts })),
+      ...loads.map((ohms, i) =>
+        device(`c${i}`, 'cabinet', `Cab ${i}`, sheet({ ohms, watts: rated })),
+      ),
+    ],
+    [
+      lead('1', 'g.out', 'h.in', 3),
+      ...loads.map((_, i) =>
+        lead(`s${i}`, i === 0 ? 'h.speaker' : `c${i - 1}.link`, `c${i}.in`, metres, 'speaker'),
+      ),
+    ],
+  );
+const line = (rig: ReturnType<typeof stack>): SpeakerLine =>
+  analyse(rig).sounds[0]!.speakers.find((s) => s.amp === 'h')!;
+const found = (rig: ReturnType<typeof stack>, rule: string) =>
+  analyse(rig).findings.filter((f) => f.rule === rule);
 const anyLoads = fc.array(fc.constantFrom(4, 8, 16), { minLength: 1, maxLength: 4 });
 
 test('a parallel load is the reciprocal of the sum of reciprocals, under its smallest member', () => {
-  fc.assert(fc.property(anyLoads, (loads) => {
-    const z = line(stack(loads)).loadOhms!;
-    expect(z).toBeCloseTo(1 / loads.reduce((s, l) => s + 1 / l, 0), 6);
-    expect(z).toBeLessThanOrEqual(Math.min(...loads) + 1e-9);
-  }), { numRuns: 20 });
+  fc.assert(
+    fc.property(anyLoads, (loads) => {
+      const z = line(stack(loads)).loadOhms!;
+      expect(z).toBeCloseTo(1 / loads.reduce((s, l) => s + 1 / l, 0), 6);
+      expect(z).toBeLessThanOrEqual(Math.min(...loads) + 1e-9);
+    }),
+    { numRuns: 20 },
+  );
 });
 
 test('the shares of power add up to the rated power; the lower impedance takes more', () => {
-  fc.assert(fc.property(anyLoads, (loads) => {
-    const { loads: shares, watts } = line(stack(loads));
-    expect(shares.reduce((s, x) => s + x.watts, 0)).toBeCloseTo(watts, 6);
-    shares.forEach((a, i) => shares.forEach((b, k) => expect(a.watts * loads[i]!).toBeCloseTo(b.watts * loads[k]!, 6)));
-  }), { numRuns: 20 });
+  fc.assert(
+    fc.property(anyLoads, (loads) => {
+      const { loads: shares, watts } = line(stack(loads));
+      expect(shares.reduce((s, x) => s + x.watts, 0)).toBeCloseTo(watts, 6);
+      shares.forEach((a, i) =>
+        shares.forEach((b, k) => expect(a.watts * loads[i]!).toBeCloseTo(b.watts * loads[k]!, 6)),
+      );
+    }),
+    { numRuns: 20 },
+  );
 });
 
 test.each([
-  [[8], 8, undefined], [[16], 16, undefined], [[16, 16], 8, undefined],
-  [[16], 8, 'caution'], [[8], 16, 'caution'], [[4], 8, 'caution'],
-  [[4], 16, 'danger'], [[16], 4, 'danger'], [[8, 8, 8], 8, 'danger'],
-])('cabinets of %p Ω on a tap of %d Ω: %s', (loads, tap, severity) => expect(found(stack(loads, tap), 'impedance')[0]?.severity).toBe(severity));
+  [[8], 8, undefined],
+  [[16], 16, undefined],
+  [[16, 16], 8, undefined],
+  [[16], 8, 'caution'],
+  [[8], 16, 'caution'],
+  [[4], 8, 'caution'],
+  [[4], 16, 'danger'],
+  [[16], 4, 'danger'],
+  [[8, 8, 8], 8, 'danger'],
+])('cabinets of %p Ω on a tap of %d Ω: %s', (loads, tap, severity) =>
+  expect(found(stack(loads, tap), 'impedance')[0]?.severity).toBe(severity),
+);
 
-test.each([[49, 'fault'], [51, 'caution'], [74, 'caution'], [76, undefined]])('a cabinet rated %d W on 50 W: %s', (rated, severity) => {
-  const about = analyse(stack([8], 8, 50, rated)).findings.filter((f) => f.subjects.includes('c0') && /rated|W\b/.test(f.what));
+test.each([
+  [49, 'fault'],
+  [51, 'caution'],
+  [74, 'caution'],
+  [76, undefined],
+])('a cabinet rated %d W on 50 W: %s', (rated, severity) => {
+  const about = analyse(stack([8], 8, 50, rated)).findings.filter(
+    (f) => f.subjects.includes('c0') && /rated|W\b/.test(f.what),
+  );
   expect(about[0]?.severity).toBe(severity);
 });
 
@@ -46,7 +87,10 @@ test('nothing plugged in is a danger in every sound; a lead of another sort is t
   const bare = stack([]);
   expect(found(bare, 'no-load')[0]).toMatchObject({ severity: 'danger', subjects: ['h'] });
   const thin = stack([8]);
-  const wrong = { ...thin, leads: thin.leads.map((l) => (l.id === 's0' ? { ...l, type: 'instrument' as const } : l)) };
+  const wrong = {
+    ...thin,
+    leads: thin.leads.map((l) => (l.id === 's0' ? { ...l, type: 'instrument' as const } : l)),
+  };
   expect(found(wrong, 'speaker-lead')[0]).toMatchObject({ severity: 'danger' });
   expect(found(thin, 'speaker-lead')).toEqual([]);
 });

@@ -29,7 +29,11 @@ export const leadOhmsPerMetre = (squareMm: number): number => 0.01725 / squareMm
 export const USUAL_SQUARE_MM = 2.5;
 
 /** Level lost in a speaker lead, in dB: `20·log10(Z / (Z + 2·ℓ·r))`. */
-export const speakerLeadLossDb = (ohms: number, metres: number, squareMm = USUAL_SQUARE_MM): number => 20 * Math.log10(ohms / (ohms + 2 * metres * leadOhmsPerMetre(squareMm)));
+export const speakerLeadLossDb = (
+  ohms: number,
+  metres: number,
+  squareMm = USUAL_SQUARE_MM,
+): number => 20 * Math.log10(ohms / (ohms + 2 * metres * leadOhmsPerMetre(squareMm)));
 
 /** Every speaker output of a sound with what it drives: parallel loads `1/Σ(1/Z)`, series loads `ΣZ`. */
 export function speakerLines(ctx: SoundContext): SpeakerLine[] {
@@ -39,14 +43,31 @@ export function speakerLines(ctx: SoundContext): SpeakerLine[] {
     if (!speaker) return [];
     const net = nets[d.net]!;
     const siemens = net.coils.reduce((s, c) => s + 1 / c.ohms, 0);
-    const metres = net.leads.map((id) => ctx.rig.leads.find((l) => l.id === id)!).filter((l) => l.type === 'speaker');
+    const metres = net.leads
+      .map((id) => ctx.rig.leads.find((l) => l.id === id)!)
+      .filter((l) => l.type === 'speaker');
     const ohms = siemens > 0 ? 1 / siemens : null;
-    return [{
-      amp: d.device, loadOhms: ohms, tapOhms: speaker.ohms, tube: speaker.tube, watts: speaker.watts,
-      loads: net.coils.map((c) => ({ device: c.device, ratedWatts: c.watts, watts: speaker.watts * ((1 / c.ohms) / siemens) })),
-      others: drivers.filter((o) => o !== d && o.net === d.net && o.stages.some((s) => s.stage.speaker)).map((o) => o.device),
-      lossDb: ohms === null ? 0 : metres.reduce((s, l) => s + speakerLeadLossDb(ohms, l.metres, l.squareMm), 0),
-    }];
+    return [
+      {
+        amp: d.device,
+        loadOhms: ohms,
+        tapOhms: speaker.ohms,
+        tube: speaker.tube,
+        watts: speaker.watts,
+        loads: net.coils.map((c) => ({
+          device: c.device,
+          ratedWatts: c.watts,
+          watts: speaker.watts * (1 / c.ohms / siemens),
+        })),
+        others: drivers
+          .filter((o) => o !== d && o.net === d.net && o.stages.some((s) => s.stage.speaker))
+          .map((o) => o.device),
+        lossDb:
+          ohms === null
+            ? 0
+            : metres.reduce((s, l) => s + speakerLeadLossDb(ohms, l.metres, l.squareMm), 0),
+      },
+    ];
   });
 }
 
@@ -67,12 +88,20 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
     const { amp, loadOhms, tapOhms } = line;
     if (line.others.length && !paired.has([amp, ...line.others].sort().join())) {
       paired.add([amp, ...line.others].sort().join());
-      remarks.push({ rule: 'two-amps', severity: 'danger', subjects: [amp, ...line.others], what: `${[amp, ...line.others].map(name).join(' and ')} drive one speaker line together.`, why: 'Two power stages on one cabinet feed each other and destroy themselves. Give each its own cabinet, or a switcher that connects one at a time.' });
+      remarks.push({
+        rule: 'two-amps',
+        severity: 'danger',
+        subjects: [amp, ...line.others],
+        what: `${[amp, ...line.others].map(name).join(' and ')} drive one speaker line together.`,
+        why: 'Two power stages on one cabinet feed each other and destroy themselves. Give each its own cabinet, or a switcher that connects one at a time.',
+      });
     }
     if (loadOhms === null) {
       if (line.tube) {
         remarks.push({
-          rule: 'no-load', severity: 'danger', subjects: [amp],
+          rule: 'no-load',
+          severity: 'danger',
+          subjects: [amp],
           what: `${name(amp)} has no load on its speaker output.`,
           why: 'A tube amplifier driven without a load can destroy its output transformer. Connect a cabinet or a load box of the right impedance, with a speaker lead, before it is switched on.',
         });
@@ -84,25 +113,47 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
       if (apart > SAME) {
         const danger = apart > ONE_STEP * SAME;
         remarks.push({
-          rule: 'impedance', severity: danger ? 'danger' : 'caution', subjects: [amp, ...line.loads.map((l) => l.device)],
+          rule: 'impedance',
+          severity: danger ? 'danger' : 'caution',
+          subjects: [amp, ...line.loads.map((l) => l.device)],
           what: `${name(amp)} is set to ${ohms(tapOhms)} and sees ${ohms(loadOhms)}.`,
-          why: danger ? 'More than one step off stresses tubes and output transformer. Choose the tap that matches, or other cabinets.' : 'One step off works in many amplifiers and not in all: check the amplifier’s manual, or choose the tap that matches.',
+          why: danger
+            ? 'More than one step off stresses tubes and output transformer. Choose the tap that matches, or other cabinets.'
+            : 'One step off works in many amplifiers and not in all: check the amplifier’s manual, or choose the tap that matches.',
         });
       }
     } else if (loadOhms < tapOhms / 1.02) {
-      remarks.push({ rule: 'impedance', severity: 'danger', subjects: [amp, ...line.loads.map((l) => l.device)], what: `${name(amp)} sees ${ohms(loadOhms)}, less than the ${ohms(tapOhms)} it bears.`, why: 'A solid-state stage overheats or shuts down under its lowest load. Use fewer cabinets, or put them in series.' });
+      remarks.push({
+        rule: 'impedance',
+        severity: 'danger',
+        subjects: [amp, ...line.loads.map((l) => l.device)],
+        what: `${name(amp)} sees ${ohms(loadOhms)}, less than the ${ohms(tapOhms)} it bears.`,
+        why: 'A solid-state stage overheats or shuts down under its lowest load. Use fewer cabinets, or put them in series.',
+      });
     }
     for (const load of line.loads) {
       const ratio = load.ratedWatts / load.watts;
       if (ratio >= 1.5) continue;
       remarks.push({
-        rule: 'speaker-power', severity: ratio < 1 ? 'fault' : 'caution', subjects: [load.device, amp], about: `${load.device}+${amp}`,
+        rule: 'speaker-power',
+        severity: ratio < 1 ? 'fault' : 'caution',
+        subjects: [load.device, amp],
+        about: `${load.device}+${amp}`,
         what: `${name(load.device)} is rated ${fixed(load.ratedWatts, 0)} W and can get ${fixed(load.watts, 0)} W from ${name(amp)}.`,
-        why: ratio < 1 ? 'Its speakers can burn at full power. Use a cabinet of at least 1.5 times the power.' : `That is ${fixed(ratio, 2)} times the power; under 1.5 times there is little in hand when the amplifier is driven hard.`,
+        why:
+          ratio < 1
+            ? 'Its speakers can burn at full power. Use a cabinet of at least 1.5 times the power.'
+            : `That is ${fixed(ratio, 2)} times the power; under 1.5 times there is little in hand when the amplifier is driven hard.`,
       });
     }
     if (line.lossDb < HEARD_LOSS_DB) {
-      remarks.push({ rule: 'speaker-lead-loss', severity: 'advice', subjects: [amp], what: `The speaker leads of ${name(amp)} take ${fixed(-line.lossDb)} dB.`, why: 'Long thin leads heat themselves instead of the speaker. Use shorter ones or a larger cross-section.' });
+      remarks.push({
+        rule: 'speaker-lead-loss',
+        severity: 'advice',
+        subjects: [amp],
+        what: `The speaker leads of ${name(amp)} take ${fixed(-line.lossDb)} dB.`,
+        why: 'Long thin leads heat themselves instead of the speaker. Use shorter ones or a larger cross-section.',
+      });
     }
   }
   for (const lead of ctx.rig.leads) {
@@ -110,29 +161,62 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
     const to = jackOf(ctx.device(lead.to.device), lead.to.jack)?.signal;
     if (from === 'speaker' && lead.type !== 'speaker') {
       remarks.push({
-        rule: 'speaker-lead', severity: 'danger', subjects: [lead.id, lead.from.device],
+        rule: 'speaker-lead',
+        severity: 'danger',
+        subjects: [lead.id, lead.from.device],
         what: `The lead from ${name(lead.from.device)} to ${name(lead.to.device)} is no speaker lead.`,
         why: 'An instrument lead in a speaker line overheats and can take the output stage with it.',
-        fix: { words: 'Make it a speaker lead', edits: [{ edit: 'setLead', lead: lead.id, type: 'speaker' }] },
+        fix: {
+          words: 'Make it a speaker lead',
+          edits: [{ edit: 'setLead', lead: lead.id, type: 'speaker' }],
+        },
       });
     } else if (lead.type === 'speaker' && from !== 'speaker') {
       remarks.push({
-        rule: 'speaker-lead', severity: 'caution', subjects: [lead.id, lead.from.device],
-        what: `A speaker lead carries signal from ${name(lead.from.device)}.`, why: 'It has no screen, so it picks up hum.',
-        fix: { words: 'Make it an instrument lead', edits: [{ edit: 'setLead', lead: lead.id, type: 'instrument' }] },
+        rule: 'speaker-lead',
+        severity: 'caution',
+        subjects: [lead.id, lead.from.device],
+        what: `A speaker lead carries signal from ${name(lead.from.device)}.`,
+        why: 'It has no screen, so it picks up hum.',
+        fix: {
+          words: 'Make it an instrument lead',
+          edits: [{ edit: 'setLead', lead: lead.id, type: 'instrument' }],
+        },
       });
     }
     if (from === 'speaker' && to !== 'speaker') {
-      remarks.push({ rule: 'speaker-into-signal', severity: 'danger', subjects: [lead.id, lead.to.device], what: `The speaker output of ${name(lead.from.device)} runs into ${name(lead.to.device)}.`, why: 'Speaker level destroys a signal input, and the amplifier has no load. Disconnect it.' });
+      remarks.push({
+        rule: 'speaker-into-signal',
+        severity: 'danger',
+        subjects: [lead.id, lead.to.device],
+        what: `The speaker output of ${name(lead.from.device)} runs into ${name(lead.to.device)}.`,
+        why: 'Speaker level destroys a signal input, and the amplifier has no load. Disconnect it.',
+      });
     }
     if (from !== 'speaker' && to === 'speaker') {
-      remarks.push({ rule: 'signal-into-speaker', severity: 'fault', subjects: [lead.id, lead.to.device], what: `${name(lead.from.device)} cannot drive ${name(lead.to.device)}.`, why: 'A speaker line needs a power stage; only a speaker output drives it.' });
+      remarks.push({
+        rule: 'signal-into-speaker',
+        severity: 'fault',
+        subjects: [lead.id, lead.to.device],
+        what: `${name(lead.from.device)} cannot drive ${name(lead.to.device)}.`,
+        why: 'A speaker line needs a power stage; only a speaker output drives it.',
+      });
     }
   }
   // A switcher that leaves what is not selected without a load is safe only if its maker says how it mutes the input.
   for (const device of ctx.rig.devices) {
-    const unsafe = kindOf(device.kind).parameters.some((p) => p.id === 'unselected') && leadFrom(ctx.rig, device.id, 'lineSend') && !ctx.rig.leads.some((l) => l.to.device === device.id && l.to.jack === 'lineReturn');
-    if (unsafe) remarks.push({ rule: 'half-line', severity: 'danger', subjects: [device.id], what: `The line insert of ${device.name} is sent out and does not come back.`, why: 'With one plug only, the line insert is not in use; what hangs on it gets nothing. Bring the other end back before playing.' });
+    const unsafe =
+      kindOf(device.kind).parameters.some((p) => p.id === 'unselected') &&
+      leadFrom(ctx.rig, device.id, 'lineSend') &&
+      !ctx.rig.leads.some((l) => l.to.device === device.id && l.to.jack === 'lineReturn');
+    if (unsafe)
+      remarks.push({
+        rule: 'half-line',
+        severity: 'danger',
+        subjects: [device.id],
+        what: `The line insert of ${device.name} is sent out and does not come back.`,
+        why: 'With one plug only, the line insert is not in use; what hangs on it gets nothing. Bring the other end back before playing.',
+      });
   }
   return remarks;
 };

@@ -20,10 +20,12 @@ export interface StationFigures extends Station {
 /** Figures at a jack. */
 export function pointFigures(ctx: SoundContext, device: string, point: string): PointFigures {
   const at = ctx.at(device, point);
-  const impedances = at.net >= 0 ? netImpedances(ctx.flowing, at.net) : { sourceOhms: null, loadOhms: null, lossDb: null, leadPf: 0 };
+  const impedances =
+    at.net >= 0
+      ? netImpedances(ctx.flowing, at.net)
+      : { sourceOhms: null, loadOhms: null, lossDb: null, leadPf: 0 };
   return { ...presentFigures(at), ...impedances };
 }
-
 
 /** Ceilings from here on stand for "does not clip". */
 const NEVER_DBU = 60;
@@ -48,13 +50,19 @@ export function stationFigures(ctx: SoundContext): StationFigures[] {
       let headroomDb: number | null = null;
       let clipDbu: number | null = null;
       let gainDb: number | null = null;
-      const mine = (stagesAt.get(station.device) ?? []).filter((s) => station.ins.some((j) => ctx.at(station.device, j).net === s.from));
+      const mine = (stagesAt.get(station.device) ?? []).filter((s) =>
+        station.ins.some((j) => ctx.at(station.device, j).net === s.from),
+      );
       for (const { from, stage } of mine) {
         if (stage.muted || stage.ceiling.dbu >= NEVER_DBU) continue;
         const peak = presentFigures(ctx.flowing.present(from)).peakDbu;
-        clipDbu = Math.max(clipDbu ?? -Infinity, stage.ceiling.dbu + Math.max(stage.outputDb, -200));
+        clipDbu = Math.max(
+          clipDbu ?? -Infinity,
+          stage.ceiling.dbu + Math.max(stage.outputDb, -200),
+        );
         gainDb = Math.max(gainDb ?? -Infinity, stage.gainDb + stage.outputDb);
-        if (!stage.ceiling.meant && peak !== null) headroomDb = Math.min(headroomDb ?? Infinity, stage.ceiling.dbu - stage.gainDb - peak);
+        if (!stage.ceiling.meant && peak !== null)
+          headroomDb = Math.min(headroomDb ?? Infinity, stage.ceiling.dbu - stage.gainDb - peak);
       }
       for (const a of ctx.flowing.circuit.arrivals) {
         if (a.device !== station.device || a.arrive.maxDbu >= NEVER_DBU) continue;
@@ -62,7 +70,15 @@ export function stationFigures(ctx: SoundContext): StationFigures[] {
         clipDbu = a.arrive.maxDbu;
         if (peak !== null) headroomDb = Math.min(headroomDb ?? Infinity, a.arrive.maxDbu - peak);
       }
-      return { ...station, input, output, headroomDb, clipDbu, gainDb, width: widthOf(outPoints.map((p) => ctx.at(station.device, p).flows)) };
+      return {
+        ...station,
+        input,
+        output,
+        headroomDb,
+        clipDbu,
+        gainDb,
+        width: widthOf(outPoints.map((p) => ctx.at(station.device, p).flows)),
+      };
     })
     .sort((a, b) => a.lane - b.lane || a.column - b.column);
 }

@@ -15,12 +15,21 @@ const WORTH_SAYING_DB = 3;
 const DULL_HERTZ = 10_000;
 
 /** The tone of a bare pickup through the reference lead alone. */
-export function referenceTone(ctx: SoundContext, pickup: string, reference: Reference): Tone | undefined {
+export function referenceTone(
+  ctx: SoundContext,
+  pickup: string,
+  reference: Reference,
+): Tone | undefined {
   return pickupInto(ctx, pickup, reference.metres * reference.pfPerMetre, reference.ohms);
 }
 
 /** The tone of a pickup with its own controls into a given capacitance (pF) and load (Ω). */
-export function pickupInto(ctx: SoundContext, pickup: string, leadPf: number, ohms: number): Tone | undefined {
+export function pickupInto(
+  ctx: SoundContext,
+  pickup: string,
+  leadPf: number,
+  ohms: number,
+): Tone | undefined {
   const alone = aloneInto(ctx, pickup, leadPf, ohms);
   return alone && toneOf(alone.circuit, alone.circuit.sections[0]!, 0, alone.net);
 }
@@ -34,55 +43,105 @@ export function aloneInto(ctx: SoundContext, pickup: string, leadPf: number, ohm
   if (!coil || !end) return undefined;
   const own = circuit.sections[end.section]!;
   const ownNets = [...new Set([coil.net, end.index])];
-  const nets = ownNets.map((n, i) => ({ ...circuit.nets[n]!, index: i, leadFarads: 0, shunts: ownShunts(ctx, pickup, n) }));
+  const nets = ownNets.map((n, i) => ({
+    ...circuit.nets[n]!,
+    index: i,
+    leadFarads: 0,
+    shunts: ownShunts(ctx, pickup, n),
+  }));
   const at = (n: number) => ownNets.indexOf(n);
   const last = nets[at(end.index)]!;
-  nets[at(end.index)] = { ...last, leadFarads: leadPf * 1e-12, shunts: [...last.shunts, { ohms, farads: 0 }] };
-  const section = {
-    index: 0, nets: nets.map((n) => n.index), drivers: [{ ...coil, index: 0, net: at(coil.net) }],
-    resistors: own.resistors.filter((r) => at(r.a) >= 0 && at(r.b) >= 0).map((r) => ({ a: at(r.a), b: at(r.b), ohms: r.ohms })),
+  nets[at(end.index)] = {
+    ...last,
+    leadFarads: leadPf * 1e-12,
+    shunts: [...last.shunts, { ohms, farads: 0 }],
   };
-  return { circuit: { ...circuit, nets, sections: [section], drivers: section.drivers, stages: [], arrivals: [] }, net: at(end.index) };
+  const section = {
+    index: 0,
+    nets: nets.map((n) => n.index),
+    drivers: [{ ...coil, index: 0, net: at(coil.net) }],
+    resistors: own.resistors
+      .filter((r) => at(r.a) >= 0 && at(r.b) >= 0)
+      .map((r) => ({ a: at(r.a), b: at(r.b), ohms: r.ohms })),
+  };
+  return {
+    circuit: {
+      ...circuit,
+      nets,
+      sections: [section],
+      drivers: section.drivers,
+      stages: [],
+      arrivals: [],
+    },
+    net: at(end.index),
+  };
 }
 
 function ownShunts(ctx: SoundContext, pickup: string, net: number) {
-  return ctx.ownShunts(pickup).filter((s) => ctx.flowing.circuit.netAt(pickup, s.at)?.index === net).map((s) => ({ ohms: s.ohms ?? 0, farads: s.farads ?? 0 }));
+  return ctx
+    .ownShunts(pickup)
+    .filter((s) => ctx.flowing.circuit.netAt(pickup, s.at)?.index === net)
+    .map((s) => ({ ohms: s.ohms ?? 0, farads: s.farads ?? 0 }));
 }
 
 /** Treble that long leads and loads take from bare pickups, and what a buffer would give back; active outputs that a lead dulls. */
 export const toneRemarks: Remarker = (evidence) => {
   const stance = evidence.ctx.rig.order?.stances?.['buffer-place']?.stance;
   const buffersWanted = stance === undefined || stance === 'follow';
-  return evidence.tones.flatMap((t) => (t.bare ? (buffersWanted ? bareRemark(evidence, t) : []) : dullRemark(evidence, t)));
+  return evidence.tones.flatMap((t) =>
+    t.bare ? (buffersWanted ? bareRemark(evidence, t) : []) : dullRemark(evidence, t),
+  );
 };
 
 function bareRemark({ ctx, reference }: Evidence, t: Evidence['tones'][number]): Remark[] {
   const listener = ctx.device(t.listener);
   const compared = referenceTone(ctx, t.driver, reference);
-  if (!compared || kindOf(listener.kind).wantsBarePickup || compared.at5kHzDb - t.at5kHzDb < WORTH_SAYING_DB) return [];
+  if (
+    !compared ||
+    kindOf(listener.kind).wantsBarePickup ||
+    compared.at5kHzDb - t.at5kHzDb < WORTH_SAYING_DB
+  )
+    return [];
   const lost = compared.at5kHzDb - t.at5kHzDb;
-  const first = ctx.rig.leads.find((l) => l.from.device === t.driver && !CONTROL_LEADS.includes(l.type));
+  const first = ctx.rig.leads.find(
+    (l) => l.from.device === t.driver && !CONTROL_LEADS.includes(l.type),
+  );
   const buffered = first && pickupInto(ctx, t.driver, leadPf(first), 1e6);
   const back = buffered ? buffered.at5kHzDb - t.at5kHzDb : 0;
-  return [{
-    rule: 'buffer-place',
-    severity: 'advice',
-    subjects: [t.driver, t.listener],
-    what: `Leads and loads between ${ctx.device(t.driver).name} and ${listener.name} take treble.`,
-    why: `At 5 kHz it is ${fixed(lost)} dB duller than through the reference lead (${reference.metres} m into ${withPrefix(reference.ohms, 'Ω')}): ${Math.round(t.leadPf)} pF of lead before the first active input.${back > 1 ? ` A buffer right after the first lead gives back ${fixed(back)} dB at 5 kHz.` : ''} Some players want the loss; then accept this.`,
-    fix: first && back > 1 && first.to.device !== t.listener ? insertFix(ctx.rig, 'buffer', 'Buffer', first.id, `Put a buffer after the first lead (${fixed(back)} dB back at 5 kHz)`) : undefined,
-  }];
+  return [
+    {
+      rule: 'buffer-place',
+      severity: 'advice',
+      subjects: [t.driver, t.listener],
+      what: `Leads and loads between ${ctx.device(t.driver).name} and ${listener.name} take treble.`,
+      why: `At 5 kHz it is ${fixed(lost)} dB duller than through the reference lead (${reference.metres} m into ${withPrefix(reference.ohms, 'Ω')}): ${Math.round(t.leadPf)} pF of lead before the first active input.${back > 1 ? ` A buffer right after the first lead gives back ${fixed(back)} dB at 5 kHz.` : ''} Some players want the loss; then accept this.`,
+      fix:
+        first && back > 1 && first.to.device !== t.listener
+          ? insertFix(
+              ctx.rig,
+              'buffer',
+              'Buffer',
+              first.id,
+              `Put a buffer after the first lead (${fixed(back)} dB back at 5 kHz)`,
+            )
+          : undefined,
+    },
+  ];
 }
 
 function dullRemark({ ctx }: Evidence, t: Evidence['tones'][number]): Remark[] {
   if (t.minus3dBHz === null || t.minus3dBHz >= DULL_HERTZ) return [];
   const lead = ctx.rig.leads.find((l) => t.leads.includes(l.id));
-  return [{
-    rule: 'dull-lead',
-    severity: 'caution',
-    subjects: [t.driver, ...(lead ? [lead.id] : [])],
-    what: `The lead behind ${ctx.device(t.driver).name} dulls the sound.`,
-    why: `${Math.round(t.leadPf)} pF of lead on that output is 3 dB down at ${withPrefix(t.minus3dBHz, 'Hz')}. Shorten the lead or put a buffer at its start.`,
-    fix: lead && insertFix(ctx.rig, 'buffer', 'Buffer', lead.id, 'Put a buffer at the start of the lead'),
-  }];
+  return [
+    {
+      rule: 'dull-lead',
+      severity: 'caution',
+      subjects: [t.driver, ...(lead ? [lead.id] : [])],
+      what: `The lead behind ${ctx.device(t.driver).name} dulls the sound.`,
+      why: `${Math.round(t.leadPf)} pF of lead on that output is 3 dB down at ${withPrefix(t.minus3dBHz, 'Hz')}. Shorten the lead or put a buffer at its start.`,
+      fix:
+        lead &&
+        insertFix(ctx.rig, 'buffer', 'Buffer', lead.id, 'Put a buffer at the start of the lead'),
+    },
+  ];
 }

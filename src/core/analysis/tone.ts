@@ -2,18 +2,41 @@ import { type Circuit, type Section, solveSection } from '../circuit';
 import { decibels } from '../units';
 
 /** What a passive section does to tone, relative to the unloaded source. Frequencies in Hz, levels in dB; `null` where there is none. */
-export interface Tone { peakHz: number | null; peakDb: number | null; at1kHzDb: number; at5kHzDb: number; minus3dBHz: number | null }
+export interface Tone {
+  peakHz: number | null;
+  peakDb: number | null;
+  at1kHzDb: number;
+  at5kHzDb: number;
+  minus3dBHz: number | null;
+}
 
-export interface TonePoint { hertz: number; db: number }
+export interface TonePoint {
+  hertz: number;
+  db: number;
+}
 
-export const FREQUENCIES: readonly number[] = Array.from({ length: 121 }, (_, i) => 20 * 1000 ** (i / 120));
+export const FREQUENCIES: readonly number[] = Array.from(
+  { length: 121 },
+  (_, i) => 20 * 1000 ** (i / 120),
+);
 
 /** Response in dB of a section from one of its drivers to one of its nets. */
-export const response = (circuit: Circuit, section: Section, driver: number, net: number, hertz: number): number =>
+export const response = (
+  circuit: Circuit,
+  section: Section,
+  driver: number,
+  net: number,
+  hertz: number,
+): number =>
   decibels(solveSection(circuit, section, hertz).transfer(driver, section.nets.indexOf(net)));
 
 /** The curve from 20 Hz to 20 kHz. */
-export const toneCurve = (circuit: Circuit, section: Section, driver: number, net: number): TonePoint[] =>
+export const toneCurve = (
+  circuit: Circuit,
+  section: Section,
+  driver: number,
+  net: number,
+): TonePoint[] =>
   FREQUENCIES.map((hertz) => ({ hertz, db: response(circuit, section, driver, net, hertz) }));
 
 /** Where the response has fallen 3 dB under its 1 kHz value is looked for up to here. */
@@ -24,7 +47,13 @@ export function toneOf(circuit: Circuit, section: Section, driver: number, net: 
   const at = (hertz: number) => response(circuit, section, driver, net, hertz);
   const at1kHzDb = at(1000);
   const peak = section.drivers[driver]!.henries > 0 ? highestPoint(at) : undefined;
-  return { peakHz: peak?.hertz ?? null, peakDb: peak?.db ?? null, at1kHzDb, at5kHzDb: at(5000), minus3dBHz: fallsTo(at, at1kHzDb - 3, Math.max(1000, peak?.hertz ?? 0)) };
+  return {
+    peakHz: peak?.hertz ?? null,
+    peakDb: peak?.db ?? null,
+    at1kHzDb,
+    at5kHzDb: at(5000),
+    minus3dBHz: fallsTo(at, at1kHzDb - 3, Math.max(1000, peak?.hertz ?? 0)),
+  };
 }
 
 /** A resonance: a point that stands above both its neighbours, refined by golden section; none where the response only falls. */
@@ -63,9 +92,17 @@ function fallsTo(at: (hertz: number) => number, level: number, from: number): nu
 }
 
 /** Everything that the tone of a section depends on, as one word: equal words, equal tone. */
-export function sectionKey(circuit: Circuit, section: Section, driver: number, net: number): string {
+export function sectionKey(
+  circuit: Circuit,
+  section: Section,
+  driver: number,
+  net: number,
+): string {
   const at = new Map(section.nets.map((n, i) => [n, i]));
-  const nets = section.nets.map((n) => `${circuit.nets[n]!.leadFarads}:${circuit.nets[n]!.shunts.map((s) => `${s.ohms},${s.farads}`).join(';')}`);
+  const nets = section.nets.map(
+    (n) =>
+      `${circuit.nets[n]!.leadFarads}:${circuit.nets[n]!.shunts.map((s) => `${s.ohms},${s.farads}`).join(';')}`,
+  );
   const resistors = section.resistors.map((r) => `${at.get(r.a)}-${at.get(r.b)}=${r.ohms}`);
   const drivers = section.drivers.map((d) => `${at.get(d.net)}:${d.ohms},${d.henries}`);
   return [nets.join('|'), resistors.join('|'), drivers.join('|'), driver, at.get(net)].join('#');

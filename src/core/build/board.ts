@@ -1,16 +1,72 @@
 import { kindOf } from '../kinds';
 import type { Board, BoardPlace, Device, Lead, Rig } from '../rig/schema';
-import { isSpot, PLUG_CLEARANCE, PLUG_WIDTH, plugShape, sizeOf, spotPoint, spotsOf, switchesOf, turned, turnedWay } from './footprint';
+import {
+  isSpot,
+  PLUG_CLEARANCE,
+  PLUG_WIDTH,
+  plugShape,
+  sizeOf,
+  spotPoint,
+  spotsOf,
+  switchesOf,
+  turned,
+  turnedWay,
+} from './footprint';
 import { gramsOf } from './gear';
 import { needOf } from './power';
 
 /** Boards in sizes that are common, in mm. Rails run from side to side; a plate has openings instead. */
-export const BOARD_SIZES: { id: string; label: string; board: Pick<Board, 'width' | 'depth' | 'rails' | 'raised' | 'under' | 'grams'> }[] = [
-  { id: 'small', label: 'Small, 400 by 180 mm, three rails', board: { width: 400, depth: 180, rails: rails(180, 3), grams: 1400 } },
-  { id: 'medium', label: 'Medium, 600 by 320 mm, four rails, rear row raised', board: { width: 600, depth: 320, rails: rails(320, 4), raised: [{ y: 0, depth: 150, by: 40 }], under: 50, grams: 2900 } },
-  { id: 'large', label: 'Large, 800 by 420 mm, five rails, rear row raised', board: { width: 800, depth: 420, rails: rails(420, 5), raised: [{ y: 0, depth: 180, by: 50 }], under: 60, grams: 4600 } },
-  { id: 'wide', label: 'Wide, 1000 by 400 mm, five rails, rear row raised', board: { width: 1000, depth: 400, rails: rails(400, 5), raised: [{ y: 0, depth: 170, by: 50 }], under: 60, grams: 5800 } },
-  { id: 'plate', label: 'Flat plate, 600 by 300 mm, one row of openings', board: { width: 600, depth: 300, rails: [{ y: 145, depth: 10 }], grams: 2200 } },
+export const BOARD_SIZES: {
+  id: string;
+  label: string;
+  board: Pick<Board, 'width' | 'depth' | 'rails' | 'raised' | 'under' | 'grams'>;
+}[] = [
+  {
+    id: 'small',
+    label: 'Small, 400 by 180 mm, three rails',
+    board: { width: 400, depth: 180, rails: rails(180, 3), grams: 1400 },
+  },
+  {
+    id: 'medium',
+    label: 'Medium, 600 by 320 mm, four rails, rear row raised',
+    board: {
+      width: 600,
+      depth: 320,
+      rails: rails(320, 4),
+      raised: [{ y: 0, depth: 150, by: 40 }],
+      under: 50,
+      grams: 2900,
+    },
+  },
+  {
+    id: 'large',
+    label: 'Large, 800 by 420 mm, five rails, rear row raised',
+    board: {
+      width: 800,
+      depth: 420,
+      rails: rails(420, 5),
+      raised: [{ y: 0, depth: 180, by: 50 }],
+      under: 60,
+      grams: 4600,
+    },
+  },
+  {
+    id: 'wide',
+    label: 'Wide, 1000 by 400 mm, five rails, rear row raised',
+    board: {
+      width: 1000,
+      depth: 400,
+      rails: rails(400, 5),
+      raised: [{ y: 0, depth: 170, by: 50 }],
+      under: 60,
+      grams: 5800,
+    },
+  },
+  {
+    id: 'plate',
+    label: 'Flat plate, 600 by 300 mm, one row of openings',
+    board: { width: 600, depth: 300, rails: [{ y: 145, depth: 10 }], grams: 2200 },
+  },
 ];
 
 function rails(depth: number, count: number): Board['rails'] {
@@ -19,17 +75,54 @@ function rails(depth: number, count: number): Board['rails'] {
 }
 
 /** A jack in use on an item: the point of the jack and of the plug's end, from the item's rear left corner as turned, and how far the plug stands out. */
-interface Socket { x: number; y: number; nx: number; ny: number; clearance: number; tipX: number; tipY: number; jack: string }
+interface Socket {
+  x: number;
+  y: number;
+  nx: number;
+  ny: number;
+  clearance: number;
+  tipX: number;
+  tipY: number;
+  jack: string;
+}
 
 /** A body to be placed: everything that does not depend on where it stands. Lengths in mm. */
-export interface Item { device: Device; width: number; depth: number; height: number; under: boolean; pinned: boolean; sockets: Socket[]; switches: { x: number; y: number }[]; pressed: number; radiates: boolean; sensitive: boolean; grams: number; turn: 0 | 90 | 180 | 270 }
+export interface Item {
+  device: Device;
+  width: number;
+  depth: number;
+  height: number;
+  under: boolean;
+  pinned: boolean;
+  sockets: Socket[];
+  switches: { x: number; y: number }[];
+  pressed: number;
+  radiates: boolean;
+  sensitive: boolean;
+  grams: number;
+  turn: 0 | 90 | 180 | 270;
+}
 
 /** A lead with an end on the board: between two items, or from one to the edge where it leaves. */
-export interface Run { lead: Lead; a: number; aSocket: number; b: number; bSocket: number }
+export interface Run {
+  lead: Lead;
+  a: number;
+  aSocket: number;
+  b: number;
+  bSocket: number;
+}
 
-export interface Model { board: Board; items: Item[]; runs: Run[]; lanes: number[] }
+export interface Model {
+  board: Board;
+  items: Item[];
+  runs: Run[];
+  lanes: number[];
+}
 
-export interface XY { x: number; y: number }
+export interface XY {
+  x: number;
+  y: number;
+}
 
 /** Distances in mm: between switch centres, from wireless and supplies to high gain, what counts as in front of a switch to each side. */
 export const SWITCH_GAP = 60;
@@ -42,11 +135,28 @@ const LONGEST = Math.max(...Object.values(PLUG_CLEARANCE));
 const DROP = 20;
 
 /** What is needed to judge places on a board. `pressed` says how often the switches of a device are stepped on; `with_` adds devices that do not stand on it yet. */
-export function boardModel(rig: Rig, board: Board, pressed: ReadonlyMap<string, number>, with_: readonly string[] = []): Model {
-  const devices = rig.devices.filter((d) => sizeOf(d) && (d.at?.board === board.id || with_.includes(d.id)));
+export function boardModel(
+  rig: Rig,
+  board: Board,
+  pressed: ReadonlyMap<string, number>,
+  with_: readonly string[] = [],
+): Model {
+  const devices = rig.devices.filter(
+    (d) => sizeOf(d) && (d.at?.board === board.id || with_.includes(d.id)),
+  );
   const index = new Map(devices.map((d, i) => [d.id, i]));
-  const leads = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air' && (index.has(l.from.device) || index.has(l.to.device)));
-  const onBoard: Rig = { ...rig, devices: rig.devices.map((d) => (index.has(d.id) && !d.at ? { ...d, at: { board: board.id, x: 0, y: 0 } } : d)) };
+  const leads = rig.leads.filter(
+    (l) =>
+      l.type !== 'inside' &&
+      l.type !== 'air' &&
+      (index.has(l.from.device) || index.has(l.to.device)),
+  );
+  const onBoard: Rig = {
+    ...rig,
+    devices: rig.devices.map((d) =>
+      index.has(d.id) && !d.at ? { ...d, at: { board: board.id, x: 0, y: 0 } } : d,
+    ),
+  };
   const items = devices.map((device): Item => {
     const size = sizeOf(device)!;
     const turn = device.at?.turn ?? 0;
@@ -54,19 +164,45 @@ export function boardModel(rig: Rig, board: Board, pressed: ReadonlyMap<string, 
     const need = needOf(device);
     const kind = kindOf(device.kind);
     const used = spotsOf(device).flatMap((spot): Socket[] => {
-      const here = leads.flatMap((l) => (['from', 'to'] as const).flatMap((s) => (l[s].device === device.id && isSpot(spot, l[s].jack) ? [{ l, s }] : [])));
+      const here = leads.flatMap((l) =>
+        (['from', 'to'] as const).flatMap((s) =>
+          l[s].device === device.id && isSpot(spot, l[s].jack) ? [{ l, s }] : [],
+        ),
+      );
       if (!here.length) return [];
       const p = spotPoint(spot, size);
       const at = turned(p.x, p.y, size, turn);
       const way = turnedWay(p.nx, p.ny, turn);
-      const clearance = Math.max(...here.map(({ l, s }) => PLUG_CLEARANCE[plugShape(onBoard, l, s)]));
-      return [{ ...at, ...way, clearance, tipX: at.x + way.nx * clearance, tipY: at.y + way.ny * clearance, jack: spot.jack.id }];
+      const clearance = Math.max(
+        ...here.map(({ l, s }) => PLUG_CLEARANCE[plugShape(onBoard, l, s)]),
+      );
+      return [
+        {
+          ...at,
+          ...way,
+          clearance,
+          tipX: at.x + way.nx * clearance,
+          tipY: at.y + way.ny * clearance,
+          jack: spot.jack.id,
+        },
+      ];
     });
     return {
-      device, turn, width: side ? size.depth : size.width, depth: side ? size.width : size.depth, height: size.height,
-      under: device.at ? (device.at.under ?? false) : kind.outlets !== undefined && size.height <= (board.under ?? 0), pinned: device.at?.pinned ?? false,
-      sockets: used, switches: switchesOf(device).map((s) => turned(s.x, s.y, size, turn)), pressed: pressed.get(device.id) ?? 0,
-      radiates: kind.job === 'wireless' || kind.outlets !== undefined, sensitive: need?.sensitive ?? false, grams: gramsOf(device) ?? 0,
+      device,
+      turn,
+      width: side ? size.depth : size.width,
+      depth: side ? size.width : size.depth,
+      height: size.height,
+      under: device.at
+        ? (device.at.under ?? false)
+        : kind.outlets !== undefined && size.height <= (board.under ?? 0),
+      pinned: device.at?.pinned ?? false,
+      sockets: used,
+      switches: switchesOf(device).map((s) => turned(s.x, s.y, size, turn)),
+      pressed: pressed.get(device.id) ?? 0,
+      radiates: kind.job === 'wireless' || kind.outlets !== undefined,
+      sensitive: need?.sensitive ?? false,
+      grams: gramsOf(device) ?? 0,
     };
   });
   const socketOf = (id: string, jack: string) => {
@@ -77,15 +213,29 @@ export function boardModel(rig: Rig, board: Board, pressed: ReadonlyMap<string, 
     return { i, s: spot ? items[i]!.sockets.findIndex((x) => x.jack === spot.jack.id) : -1 };
   };
   const runs = leads.flatMap((lead): Run[] => {
-    const [a, b] = [socketOf(lead.from.device, lead.from.jack), socketOf(lead.to.device, lead.to.jack)];
+    const [a, b] = [
+      socketOf(lead.from.device, lead.from.jack),
+      socketOf(lead.to.device, lead.to.jack),
+    ];
     if (a.s < 0 && b.s < 0) return [];
-    return a.s < 0 ? [{ lead, a: b.i, aSocket: b.s, b: -1, bSocket: -1 }] : [{ lead, a: a.i, aSocket: a.s, b: b.s < 0 ? -1 : b.i, bSocket: b.s }];
+    return a.s < 0
+      ? [{ lead, a: b.i, aSocket: b.s, b: -1, bSocket: -1 }]
+      : [{ lead, a: a.i, aSocket: a.s, b: b.s < 0 ? -1 : b.i, bSocket: b.s }];
   });
-  return { board, items, runs, lanes: [6, ...board.rails.map((r) => r.y + r.depth / 2), board.depth - 6] };
+  return {
+    board,
+    items,
+    runs,
+    lanes: [6, ...board.rails.map((r) => r.y + r.depth / 2), board.depth - 6],
+  };
 }
 
 /** Where a run goes: its corners from plug to plug, and how long the lead is from plug to plug, in mm. */
-export interface Path { points: XY[]; mm: number; below: boolean }
+export interface Path {
+  points: XY[];
+  mm: number;
+  below: boolean;
+}
 
 /** How high an item stands: the raised strip under the most of it, in mm; and whether it stands half off one. */
 export function standing(model: Model, item: Item, at: XY): { up: number; half: boolean } {
@@ -100,15 +250,35 @@ export function standing(model: Model, item: Item, at: XY): { up: number; half: 
   return item.under ? { up: -DROP, half: false } : { up, half };
 }
 
-const crosses = (ax: number, ay: number, bx: number, by: number, left: number, top: number, right: number, bottom: number): boolean =>
-  Math.max(ax, bx) > left + 0.5 && Math.min(ax, bx) < right - 0.5 && Math.max(ay, by) > top + 0.5 && Math.min(ay, by) < bottom - 0.5;
+const crosses = (
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number,
+): boolean =>
+  Math.max(ax, bx) > left + 0.5 &&
+  Math.min(ax, bx) < right - 0.5 &&
+  Math.max(ay, by) > top + 0.5 &&
+  Math.min(ay, by) < bottom - 0.5;
 
 /** Whether a straight piece on the deck runs into a body. */
-function blocked(model: Model, at: readonly XY[], ax: number, ay: number, bx: number, by: number): boolean {
+function blocked(
+  model: Model,
+  at: readonly XY[],
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+): boolean {
   for (let i = 0; i < model.items.length; i++) {
     const item = model.items[i]!;
     if (item.under) continue;
-    if (crosses(ax, ay, bx, by, at[i]!.x, at[i]!.y, at[i]!.x + item.width, at[i]!.y + item.depth)) return true;
+    if (crosses(ax, ay, bx, by, at[i]!.x, at[i]!.y, at[i]!.x + item.width, at[i]!.y + item.depth))
+      return true;
   }
   return false;
 }
@@ -124,7 +294,13 @@ export function pathOf(model: Model, at: readonly XY[], run: Run): Path {
   const jackA = { x: start.x + from.x, y: start.y + from.y };
   if (run.b < 0) {
     const { width } = model.board;
-    const ways = [{ x: ax, y: 0 }, { x: 0, y: ay }, { x: width, y: ay }].map((p) => ({ p, mm: Math.abs(p.x - ax) + Math.abs(p.y - ay) })).sort((a, b) => a.mm - b.mm);
+    const ways = [
+      { x: ax, y: 0 },
+      { x: 0, y: ay },
+      { x: width, y: ay },
+    ]
+      .map((p) => ({ p, mm: Math.abs(p.x - ax) + Math.abs(p.y - ay) }))
+      .sort((a, b) => a.mm - b.mm);
     const best = ways.find((w) => !blocked(model, at, ax, ay, w.p.x, w.p.y));
     if (best) return { points: [jackA, { x: ax, y: ay }, best.p], mm: best.mm, below: false };
     return { points: [jackA, { x: ax, y: ay }, ways[0]!.p], mm: ways[0]!.mm + DROP, below: true };
@@ -133,11 +309,21 @@ export function pathOf(model: Model, at: readonly XY[], run: Run): Path {
   const end = at[run.b]!;
   const [bx, by] = [end.x + to.tipX, end.y + to.tipY];
   const jackB = { x: end.x + to.x, y: end.y + to.y };
-  const climb = Math.abs(standing(model, model.items[run.a]!, start).up - standing(model, model.items[run.b]!, end).up);
+  const climb = Math.abs(
+    standing(model, model.items[run.a]!, start).up - standing(model, model.items[run.b]!, end).up,
+  );
   const across = Math.abs(ax - bx);
   if (!model.items[run.a]!.under && !model.items[run.b]!.under) {
-    for (const c of [{ x: bx, y: ay }, { x: ax, y: by }]) {
-      if (!blocked(model, at, ax, ay, c.x, c.y) && !blocked(model, at, c.x, c.y, bx, by)) return { points: [jackA, { x: ax, y: ay }, c, { x: bx, y: by }, jackB], mm: across + Math.abs(ay - by) + climb, below: false };
+    for (const c of [
+      { x: bx, y: ay },
+      { x: ax, y: by },
+    ]) {
+      if (!blocked(model, at, ax, ay, c.x, c.y) && !blocked(model, at, c.x, c.y, bx, by))
+        return {
+          points: [jackA, { x: ax, y: ay }, c, { x: bx, y: by }, jackB],
+          mm: across + Math.abs(ay - by) + climb,
+          below: false,
+        };
     }
   }
   let lane = model.lanes[0]!;
@@ -146,20 +332,59 @@ export function pathOf(model: Model, at: readonly XY[], run: Run): Path {
     const mm = Math.abs(ay - l) + Math.abs(by - l);
     if (mm < best - 1e-9) [lane, best] = [l, mm];
   }
-  return { points: [jackA, { x: ax, y: ay }, { x: ax, y: lane }, { x: bx, y: lane }, { x: bx, y: by }, jackB], mm: best + across + 2 * DROP + climb, below: true };
+  return {
+    points: [
+      jackA,
+      { x: ax, y: ay },
+      { x: ax, y: lane },
+      { x: bx, y: lane },
+      { x: bx, y: by },
+      jackB,
+    ],
+    mm: best + across + 2 * DROP + climb,
+    below: true,
+  };
 }
 
 /** What is wrong with a place: which item, with which other one (−1 for the board), and by how many mm. */
-export interface Clash { what: 'overlap' | 'outside' | 'plug' | 'plugs' | 'too-high' | 'half' | 'reach' | 'switches' | 'radio'; a: number; b: number; mm: number; jack?: string }
+export interface Clash {
+  what:
+    'overlap' | 'outside' | 'plug' | 'plugs' | 'too-high' | 'half' | 'reach' | 'switches' | 'radio';
+  a: number;
+  b: number;
+  mm: number;
+  jack?: string;
+}
 
 /** Where everything stands, judged: mm of lead, how often leads cross, what is wrong, and all of it as one figure (the lower the better). */
-export interface Judged { mm: number; crossings: number; clashes: Clash[]; paths: Path[]; cost: number }
+export interface Judged {
+  mm: number;
+  crossings: number;
+  clashes: Clash[];
+  paths: Path[];
+  cost: number;
+}
 
 /** What one of each costs, in mm of lead. Bodies or plugs that hit something outweigh everything; the rest is a judgement, told in docs/formulas.md. */
-export const LAYOUT_PRICE = { hit: 100_000, half: 2000, reach: 600, switches: 600, radio: 300, crossing: 30, foot: 0.15, heavy: 0.05 };
+export const LAYOUT_PRICE = {
+  hit: 100_000,
+  half: 2000,
+  reach: 600,
+  switches: 600,
+  radio: 300,
+  crossing: 30,
+  foot: 0.15,
+  heavy: 0.05,
+};
 
 /** What cannot be built so. */
-export const HITS: ReadonlySet<Clash['what']> = new Set<Clash['what']>(['overlap', 'outside', 'plug', 'plugs', 'too-high']);
+export const HITS: ReadonlySet<Clash['what']> = new Set<Clash['what']>([
+  'overlap',
+  'outside',
+  'plug',
+  'plugs',
+  'too-high',
+]);
 
 /** Judges places. `at` holds the rear left corner of each item, in mm. */
 export function judge(model: Model, at: readonly XY[]): Judged {
@@ -168,7 +393,16 @@ export function judge(model: Model, at: readonly XY[]): Judged {
   const mm = paths.reduce((s, p) => s + p.mm, 0);
   const crossings = crossingsOf(paths);
   let cost = mm + crossings * LAYOUT_PRICE.crossing + softCost(model, at);
-  for (const c of clashes) cost += HITS.has(c.what) ? LAYOUT_PRICE.hit + 10 * c.mm : c.what === 'half' ? LAYOUT_PRICE.half : c.what === 'reach' ? LAYOUT_PRICE.reach : c.what === 'switches' ? LAYOUT_PRICE.switches : LAYOUT_PRICE.radio;
+  for (const c of clashes)
+    cost += HITS.has(c.what)
+      ? LAYOUT_PRICE.hit + 10 * c.mm
+      : c.what === 'half'
+        ? LAYOUT_PRICE.half
+        : c.what === 'reach'
+          ? LAYOUT_PRICE.reach
+          : c.what === 'switches'
+            ? LAYOUT_PRICE.switches
+            : LAYOUT_PRICE.radio;
   return { mm, crossings, clashes, paths, cost };
 }
 
@@ -178,8 +412,15 @@ function softCost(model: Model, at: readonly XY[]): number {
   const foot = board.width * (board.foot === 'left' ? 0.35 : 0.65);
   let cost = 0;
   model.items.forEach((item, i) => {
-    if (item.pressed) cost += item.pressed * LAYOUT_PRICE.foot * (Math.abs(at[i]!.x + item.width / 2 - foot) + (board.depth - at[i]!.y - item.depth));
-    cost += (item.grams / 1000) * LAYOUT_PRICE.heavy * Math.abs(at[i]!.x + item.width / 2 - board.width / 2);
+    if (item.pressed)
+      cost +=
+        item.pressed *
+        LAYOUT_PRICE.foot *
+        (Math.abs(at[i]!.x + item.width / 2 - foot) + (board.depth - at[i]!.y - item.depth));
+    cost +=
+      (item.grams / 1000) *
+      LAYOUT_PRICE.heavy *
+      Math.abs(at[i]!.x + item.width / 2 - board.width / 2);
   });
   return cost;
 }
@@ -209,7 +450,8 @@ function clashesOf(model: Model, at: readonly XY[]): Clash[] {
     const [a, p] = [items[i]!, at[i]!];
     const over = Math.max(-p.x, -p.y, p.x + a.width - board.width, p.y + a.depth - board.depth);
     if (over > 0.5) out.push({ what: 'outside', a: i, b: -1, mm: over });
-    if (a.under && a.height > (board.under ?? 0)) out.push({ what: 'too-high', a: i, b: -1, mm: a.height - (board.under ?? 0) });
+    if (a.under && a.height > (board.under ?? 0))
+      out.push({ what: 'too-high', a: i, b: -1, mm: a.height - (board.under ?? 0) });
     if (levels[i]!.half) out.push({ what: 'half', a: i, b: -1, mm: 0 });
     for (let j = i + 1; j < items.length; j++) {
       const [b, q] = [items[j]!, at[j]!];
@@ -226,19 +468,36 @@ function clashesOf(model: Model, at: readonly XY[]): Clash[] {
         const dx = Math.max(0, Math.max(p.x, q.x) - Math.min(p.x + a.width, q.x + b.width));
         const dy = Math.max(0, Math.max(p.y, q.y) - Math.min(p.y + a.depth, q.y + b.depth));
         const gap = Math.hypot(dx, dy);
-        if (gap < RADIO_GAP) out.push({ what: 'radio', a: a.radiates ? i : j, b: a.radiates ? j : i, mm: RADIO_GAP - gap });
+        if (gap < RADIO_GAP)
+          out.push({
+            what: 'radio',
+            a: a.radiates ? i : j,
+            b: a.radiates ? j : i,
+            mm: RADIO_GAP - gap,
+          });
       }
       if (a.pressed && b.pressed) {
         let near = Infinity;
-        for (const s of a.switches) for (const t of b.switches) near = Math.min(near, Math.hypot(p.x + s.x - q.x - t.x, p.y + s.y - q.y - t.y));
-        if (near < SWITCH_GAP - 0.5) out.push({ what: 'switches', a: i, b: j, mm: SWITCH_GAP - near });
+        for (const s of a.switches)
+          for (const t of b.switches)
+            near = Math.min(near, Math.hypot(p.x + s.x - q.x - t.x, p.y + s.y - q.y - t.y));
+        if (near < SWITCH_GAP - 0.5)
+          out.push({ what: 'switches', a: i, b: j, mm: SWITCH_GAP - near });
       }
     }
     if (a.pressed && a.under) out.push({ what: 'reach', a: i, b: -1, mm: 0 });
     else if (a.pressed) {
       // In the front row, or raised above what stands in front.
-      const behind = items.findIndex((b, j) => j !== i && !b.under && levels[j]!.up >= levels[i]!.up && at[j]!.y >= p.y + a.depth - 5
-        && a.switches.some((s) => p.x + s.x + FOOT_HALF > at[j]!.x && p.x + s.x - FOOT_HALF < at[j]!.x + b.width));
+      const behind = items.findIndex(
+        (b, j) =>
+          j !== i &&
+          !b.under &&
+          levels[j]!.up >= levels[i]!.up &&
+          at[j]!.y >= p.y + a.depth - 5 &&
+          a.switches.some(
+            (s) => p.x + s.x + FOOT_HALF > at[j]!.x && p.x + s.x - FOOT_HALF < at[j]!.x + b.width,
+          ),
+      );
       if (behind >= 0) out.push({ what: 'reach', a: i, b: behind, mm: 0 });
     }
   }
@@ -246,9 +505,19 @@ function clashesOf(model: Model, at: readonly XY[]): Clash[] {
 }
 
 /** The room that a plug takes, and a body: edges in mm. */
-interface Zone { left: number; right: number; top: number; bottom: number; jack: string }
+interface Zone {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+  jack: string;
+}
 
-const deep = (a: Zone, b: Zone): number => Math.min(Math.min(a.right, b.right) - Math.max(a.left, b.left), Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top));
+const deep = (a: Zone, b: Zone): number =>
+  Math.min(
+    Math.min(a.right, b.right) - Math.max(a.left, b.left),
+    Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top),
+  );
 
 /** The room of an item's body, and of the plugs in it. */
 function zonesOf(item: Item, at: XY): { body: Zone; plugs: Zone[] } {
@@ -257,27 +526,42 @@ function zonesOf(item: Item, at: XY): { body: Zone; plugs: Zone[] } {
     plugs: item.sockets.map((s) => {
       const [x, y] = [at.x + s.x, at.y + s.y];
       const [tx, ty] = [at.x + s.tipX, at.y + s.tipY];
-      return { left: Math.min(x, tx) - (s.nx ? 0 : PLUG_ROOM), right: Math.max(x, tx) + (s.nx ? 0 : PLUG_ROOM), top: Math.min(y, ty) - (s.ny ? 0 : PLUG_ROOM), bottom: Math.max(y, ty) + (s.ny ? 0 : PLUG_ROOM), jack: s.jack };
+      return {
+        left: Math.min(x, tx) - (s.nx ? 0 : PLUG_ROOM),
+        right: Math.max(x, tx) + (s.nx ? 0 : PLUG_ROOM),
+        top: Math.min(y, ty) - (s.ny ? 0 : PLUG_ROOM),
+        bottom: Math.max(y, ty) + (s.ny ? 0 : PLUG_ROOM),
+        jack: s.jack,
+      };
     }),
   };
 }
 
 /** Whether plugs of one item hit the body of another, or its plugs: one for a pair, the worst, for what cures it cures the others. */
-function plugClash(i: number, a: ReturnType<typeof zonesOf>, j: number, b: ReturnType<typeof zonesOf>): Clash | undefined {
+function plugClash(
+  i: number,
+  a: ReturnType<typeof zonesOf>,
+  j: number,
+  b: ReturnType<typeof zonesOf>,
+): Clash | undefined {
   let worst: Clash | undefined;
   for (const z of a.plugs) {
     const mm = deep(z, b.body);
-    if (mm > 0.5 && (!worst || mm > worst.mm)) worst = { what: 'plug', a: i, b: j, mm, jack: z.jack };
+    if (mm > 0.5 && (!worst || mm > worst.mm))
+      worst = { what: 'plug', a: i, b: j, mm, jack: z.jack };
   }
   for (const z of b.plugs) {
     const mm = deep(z, a.body);
-    if (mm > 0.5 && (!worst || mm > worst.mm)) worst = { what: 'plug', a: j, b: i, mm, jack: z.jack };
+    if (mm > 0.5 && (!worst || mm > worst.mm))
+      worst = { what: 'plug', a: j, b: i, mm, jack: z.jack };
   }
   if (worst) return worst;
-  for (const z of a.plugs) for (const y of b.plugs) {
-    const mm = deep(z, y);
-    if (mm > 0.5 && (!worst || mm > worst.mm)) worst = { what: 'plugs', a: i, b: j, mm, jack: z.jack };
-  }
+  for (const z of a.plugs)
+    for (const y of b.plugs) {
+      const mm = deep(z, y);
+      if (mm > 0.5 && (!worst || mm > worst.mm))
+        worst = { what: 'plugs', a: i, b: j, mm, jack: z.jack };
+    }
   return worst;
 }
 
@@ -290,25 +574,52 @@ export function crossingsOf(paths: readonly Path[]): number {
     const side = path.below ? 1 : 0;
     for (let k = 1; k < path.points.length; k++) {
       const [p, q] = [path.points[k - 1]!, path.points[k]!];
-      if (p.y === q.y && p.x !== q.x) flat.push(n, side, p.y, Math.min(p.x, q.x), Math.max(p.x, q.x));
-      else if (p.x === q.x && p.y !== q.y) upright.push(n, side, p.x, Math.min(p.y, q.y), Math.max(p.y, q.y));
+      if (p.y === q.y && p.x !== q.x)
+        flat.push(n, side, p.y, Math.min(p.x, q.x), Math.max(p.x, q.x));
+      else if (p.x === q.x && p.y !== q.y)
+        upright.push(n, side, p.x, Math.min(p.y, q.y), Math.max(p.y, q.y));
     }
   });
   let count = 0;
   for (let i = 0; i < flat.length; i += 5) {
-    const [n, side, y, from, to] = [flat[i]!, flat[i + 1]!, flat[i + 2]!, flat[i + 3]!, flat[i + 4]!];
+    const [n, side, y, from, to] = [
+      flat[i]!,
+      flat[i + 1]!,
+      flat[i + 2]!,
+      flat[i + 3]!,
+      flat[i + 4]!,
+    ];
     for (let j = 0; j < upright.length; j += 5) {
-      if (upright[j + 2]! > from && upright[j + 2]! < to && upright[j + 3]! < y && upright[j + 4]! > y && upright[j + 1] === side && upright[j] !== n) count++;
+      if (
+        upright[j + 2]! > from &&
+        upright[j + 2]! < to &&
+        upright[j + 3]! < y &&
+        upright[j + 4]! > y &&
+        upright[j + 1] === side &&
+        upright[j] !== n
+      )
+        count++;
     }
   }
   return count;
 }
 
 /** Where the items of a model stand now; unplaced ones are out of the way, behind the board. */
-export const placesNow = (model: Model): XY[] => model.items.map((i) => (i.device.at?.board === model.board.id ? { x: i.device.at.x, y: i.device.at.y } : { x: 0, y: -500 }));
+export const placesNow = (model: Model): XY[] =>
+  model.items.map((i) =>
+    i.device.at?.board === model.board.id
+      ? { x: i.device.at.x, y: i.device.at.y }
+      : { x: 0, y: -500 },
+  );
 
 /** A placement as it is kept: what stays of the old one, with a new corner. */
 export const placeAt = (model: Model, i: number, at: XY): BoardPlace => {
   const item = model.items[i]!;
-  return { ...item.device.at, board: model.board.id, x: Math.round(at.x), y: Math.round(at.y), ...(item.under && { under: true }) };
+  return {
+    ...item.device.at,
+    board: model.board.id,
+    x: Math.round(at.x),
+    y: Math.round(at.y),
+    ...(item.under && { under: true }),
+  };
 };

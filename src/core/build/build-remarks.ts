@@ -2,7 +2,15 @@ import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { endWords } from '../rig/find';
 import type { Board, Rack, Rig } from '../rig/schema';
-import { boardModel, type Clash, judge, type Model, placesNow, RADIO_GAP, SWITCH_GAP } from './board';
+import {
+  boardModel,
+  type Clash,
+  judge,
+  type Model,
+  placesNow,
+  RADIO_GAP,
+  SWITCH_GAP,
+} from './board';
 import { type BudgetLine, budgetOf } from './bill';
 import { makingOf, type CutList, cutList } from './cut-list';
 import { TWO_PERSONS_GRAMS } from './gear';
@@ -17,32 +25,94 @@ export function buildRemarks(rig: Rig): Remark[] {
     ...(rig.boards ?? []).flatMap((b) => boardRemarks(rig, b)),
     ...(rig.racks ?? []).flatMap((r) => rackRemarks(rig, r)),
     ...(rig.boards?.length || rig.racks?.length || rig.stage ? leadRemarks(rig, cutList(rig)) : []),
-    ...(rig.limits ? budgetOf(rig).filter((b) => b.over > 0).map(overRemark) : []),
+    ...(rig.limits
+      ? budgetOf(rig)
+          .filter((b) => b.over > 0)
+          .map(overRemark)
+      : []),
   ];
 }
 
 /** A limit that was set in the brief and is not kept. */
 function overRemark(b: BudgetLine): Remark {
-  const shown = (v: number) => (b.unit === 'g' ? `${(v / 1000).toFixed(1)} kg` : `${Number(v.toFixed(1))} ${b.unit}`.trim());
-  return { rule: 'limit', severity: 'caution', subjects: [], about: b.id, what: `${b.label}: over the limit by ${shown(b.over)}.`, why: `It comes to ${shown(b.value)}; the brief allows ${shown(b.limit!)}.` };
+  const shown = (v: number) =>
+    b.unit === 'g' ? `${(v / 1000).toFixed(1)} kg` : `${Number(v.toFixed(1))} ${b.unit}`.trim();
+  return {
+    rule: 'limit',
+    severity: 'caution',
+    subjects: [],
+    about: b.id,
+    what: `${b.label}: over the limit by ${shown(b.over)}.`,
+    why: `It comes to ${shown(b.value)}; the brief allows ${shown(b.limit!)}.`,
+  };
 }
 
 /** The words of a clash: what, why, and how bad. */
-export function clashWords(model: Model, c: Clash): { severity: Remark['severity']; what: string; why: string } {
+export function clashWords(
+  model: Model,
+  c: Clash,
+): { severity: Remark['severity']; what: string; why: string } {
   const a = model.items[c.a]!;
   const b = c.b >= 0 ? model.items[c.b]! : undefined;
   const [one, two] = [a.device.name, b?.device.name ?? model.board.name];
   const mm = `${Math.ceil(c.mm)} mm`;
   switch (c.what) {
-    case 'overlap': return { severity: 'fault', what: `${one} and ${two} stand on the same place.`, why: `They overlap by ${mm}.` };
-    case 'outside': return { severity: 'fault', what: `${one} stands over the edge of ${two}.`, why: `It sticks out by ${mm}.` };
-    case 'plug': return { severity: 'fault', what: `The plug in ${one} has no room.`, why: `It needs ${mm} more before ${two} begins. A flat plug stands out 16 mm, a right-angle one 25, a straight one 45.` };
-    case 'plugs': return { severity: 'fault', what: `The plugs of ${one} and ${two} hit each other.`, why: `They overlap by ${mm}.` };
-    case 'too-high': return { severity: 'fault', what: `${one} does not fit under ${model.board.name}.`, why: `It is ${a.height} mm high, and there are ${model.board.under ?? 0} mm.` };
-    case 'half': return { severity: 'fault', what: `${one} stands half on the raised strip.`, why: 'One edge is in the air; move it wholly onto the strip or off it.' };
-    case 'reach': return { severity: 'caution', what: b ? `${one} is reached over ${two}.` : `${one} is stepped on and lies under the deck.`, why: 'Its switch is used between sounds, and it is neither in the front row nor raised.' };
-    case 'switches': return { severity: 'caution', what: `The switches of ${one} and ${two} are close.`, why: `A foot wants ${SWITCH_GAP} mm between centres; ${mm} are missing.` };
-    case 'radio': return { severity: 'advice', what: `${one} stands close to ${two}.`, why: `Wireless and supplies radiate and ${two} lifts what it picks up: ${RADIO_GAP} mm apart is better, ${mm} are missing.` };
+    case 'overlap':
+      return {
+        severity: 'fault',
+        what: `${one} and ${two} stand on the same place.`,
+        why: `They overlap by ${mm}.`,
+      };
+    case 'outside':
+      return {
+        severity: 'fault',
+        what: `${one} stands over the edge of ${two}.`,
+        why: `It sticks out by ${mm}.`,
+      };
+    case 'plug':
+      return {
+        severity: 'fault',
+        what: `The plug in ${one} has no room.`,
+        why: `It needs ${mm} more before ${two} begins. A flat plug stands out 16 mm, a right-angle one 25, a straight one 45.`,
+      };
+    case 'plugs':
+      return {
+        severity: 'fault',
+        what: `The plugs of ${one} and ${two} hit each other.`,
+        why: `They overlap by ${mm}.`,
+      };
+    case 'too-high':
+      return {
+        severity: 'fault',
+        what: `${one} does not fit under ${model.board.name}.`,
+        why: `It is ${a.height} mm high, and there are ${model.board.under ?? 0} mm.`,
+      };
+    case 'half':
+      return {
+        severity: 'fault',
+        what: `${one} stands half on the raised strip.`,
+        why: 'One edge is in the air; move it wholly onto the strip or off it.',
+      };
+    case 'reach':
+      return {
+        severity: 'caution',
+        what: b
+          ? `${one} is reached over ${two}.`
+          : `${one} is stepped on and lies under the deck.`,
+        why: 'Its switch is used between sounds, and it is neither in the front row nor raised.',
+      };
+    case 'switches':
+      return {
+        severity: 'caution',
+        what: `The switches of ${one} and ${two} are close.`,
+        why: `A foot wants ${SWITCH_GAP} mm between centres; ${mm} are missing.`,
+      };
+    case 'radio':
+      return {
+        severity: 'advice',
+        what: `${one} stands close to ${two}.`,
+        why: `Wireless and supplies radiate and ${two} lifts what it picks up: ${RADIO_GAP} mm apart is better, ${mm} are missing.`,
+      };
   }
 }
 
@@ -52,7 +122,12 @@ function boardRemarks(rig: Rig, board: Board): Remark[] {
   const { clashes } = judge(model, placesNow(model));
   return clashes.map((c): Remark => {
     const subjects = [c.a, c.b].filter((i) => i >= 0).map((i) => model.items[i]!.device.id);
-    return { rule: `board-${c.what}`, subjects, about: `${subjects.join(' ')} ${c.jack ?? ''}`, ...clashWords(model, c) };
+    return {
+      rule: `board-${c.what}`,
+      subjects,
+      about: `${subjects.join(' ')} ${c.jack ?? ''}`,
+      ...clashWords(model, c),
+    };
   });
 }
 
@@ -64,24 +139,101 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
     const subjects = [c.a.device.id, ...(c.b ? [c.b.device.id] : [])];
     const base = { rule: `rack-${c.what}`, subjects, about: subjects.join(' ') };
     const mm = `${Math.ceil(c.mm)} mm`;
-    if (c.what === 'overlap') return { ...base, severity: 'fault', what: `${one} and ${two} take the same room in ${rack.name}.`, why: c.mm ? `Front and rear together are ${mm} deeper than the rack.` : 'Both want the same units.' };
-    if (c.what === 'too-high') return { ...base, severity: 'fault', what: `${one} goes over the top of ${rack.name}.`, why: `It has ${rack.units} units; ${mm} too few.` };
-    if (c.what === 'too-deep') return { ...base, severity: 'fault', what: `${one} is too deep for ${rack.name}.`, why: `${c.a.depth} mm${c.a.plugs ? ` and ${c.a.plugs} mm of plug` : ''} in ${rack.depth} mm: ${mm} too much.` };
-    if (c.what === 'too-wide') return { ...base, severity: 'fault', what: `${one} sticks out of its shelf.`, why: `By ${mm}; between the rails there are 450 mm.` };
-    if (c.what === 'heat') return { ...base, severity: 'caution', what: `${one} cannot let its heat out.`, why: `It vents upwards and ${two} sits right above it. Leave a unit free.` };
-    return { ...base, severity: 'caution', what: `${one} is touched, and it is mounted at the rear.`, why: 'What is set or read belongs on the front rails.' };
+    if (c.what === 'overlap')
+      return {
+        ...base,
+        severity: 'fault',
+        what: `${one} and ${two} take the same room in ${rack.name}.`,
+        why: c.mm
+          ? `Front and rear together are ${mm} deeper than the rack.`
+          : 'Both want the same units.',
+      };
+    if (c.what === 'too-high')
+      return {
+        ...base,
+        severity: 'fault',
+        what: `${one} goes over the top of ${rack.name}.`,
+        why: `It has ${rack.units} units; ${mm} too few.`,
+      };
+    if (c.what === 'too-deep')
+      return {
+        ...base,
+        severity: 'fault',
+        what: `${one} is too deep for ${rack.name}.`,
+        why: `${c.a.depth} mm${c.a.plugs ? ` and ${c.a.plugs} mm of plug` : ''} in ${rack.depth} mm: ${mm} too much.`,
+      };
+    if (c.what === 'too-wide')
+      return {
+        ...base,
+        severity: 'fault',
+        what: `${one} sticks out of its shelf.`,
+        why: `By ${mm}; between the rails there are 450 mm.`,
+      };
+    if (c.what === 'heat')
+      return {
+        ...base,
+        severity: 'caution',
+        what: `${one} cannot let its heat out.`,
+        why: `It vents upwards and ${two} sits right above it. Leave a unit free.`,
+      };
+    return {
+      ...base,
+      severity: 'caution',
+      what: `${one} is touched, and it is mounted at the rear.`,
+      why: 'What is set or read belongs on the front rails.',
+    };
   });
   const panels = new Set(panelPlan(rig).map((l) => l.panel.id));
-  const outside = rig.leads.filter((l) => l.type !== 'air' && l.type !== 'inside').flatMap((l) => {
-    const [a, b] = [l.from, l.to].map((e) => rig.devices.find((d) => d.id === e.device)!);
-    const inner = a!.rack?.rack === rack.id && b!.rack?.rack !== rack.id ? a! : b!.rack?.rack === rack.id && a!.rack?.rack !== rack.id ? b! : undefined;
-    return inner && !panels.has(inner.id) ? [{ lead: l, device: inner }] : [];
-  });
+  const outside = rig.leads
+    .filter((l) => l.type !== 'air' && l.type !== 'inside')
+    .flatMap((l) => {
+      const [a, b] = [l.from, l.to].map((e) => rig.devices.find((d) => d.id === e.device)!);
+      const inner =
+        a!.rack?.rack === rack.id && b!.rack?.rack !== rack.id
+          ? a!
+          : b!.rack?.rack === rack.id && a!.rack?.rack !== rack.id
+            ? b!
+            : undefined;
+      return inner && !panels.has(inner.id) ? [{ lead: l, device: inner }] : [];
+    });
   return [
     ...words,
-    ...(outside.length ? [{ rule: 'rack-pulled', severity: 'advice' as const, subjects: [...new Set(outside.map((o) => o.device.id))], about: rack.id, what: `${outside.length} ${outside.length === 1 ? 'lead' : 'leads'} from outside ${outside.length === 1 ? 'goes' : 'go'} straight into gear in ${rack.name}.`, why: `What gets pulled is then the jack of ${[...new Set(outside.map((o) => o.device.name))].slice(0, 4).join(', ')}, and not one of a panel.` }] : []),
-    ...(sums.centreMm !== null && sums.centreMm > half + 1 ? [{ rule: 'rack-top-heavy', severity: 'advice' as const, subjects: [], about: rack.id, what: `${rack.name} is top-heavy.`, why: `Its centre of gravity is ${Math.round(sums.centreMm)} mm up, above the middle (${Math.round(half)} mm). Heavy things go low.` }] : []),
-    ...(sums.grams > TWO_PERSONS_GRAMS ? [{ rule: 'rack-lift', severity: 'advice' as const, subjects: [], about: rack.id, what: `${rack.name} takes two persons to lift.`, why: `It weighs ${(sums.grams / 1000).toFixed(1)} kg; over about 23 kg two lift${rack.wheels ? ', and it rolls' : ', and wheels help'}.` }] : []),
+    ...(outside.length
+      ? [
+          {
+            rule: 'rack-pulled',
+            severity: 'advice' as const,
+            subjects: [...new Set(outside.map((o) => o.device.id))],
+            about: rack.id,
+            what: `${outside.length} ${outside.length === 1 ? 'lead' : 'leads'} from outside ${outside.length === 1 ? 'goes' : 'go'} straight into gear in ${rack.name}.`,
+            why: `What gets pulled is then the jack of ${[...new Set(outside.map((o) => o.device.name))].slice(0, 4).join(', ')}, and not one of a panel.`,
+          },
+        ]
+      : []),
+    ...(sums.centreMm !== null && sums.centreMm > half + 1
+      ? [
+          {
+            rule: 'rack-top-heavy',
+            severity: 'advice' as const,
+            subjects: [],
+            about: rack.id,
+            what: `${rack.name} is top-heavy.`,
+            why: `Its centre of gravity is ${Math.round(sums.centreMm)} mm up, above the middle (${Math.round(half)} mm). Heavy things go low.`,
+          },
+        ]
+      : []),
+    ...(sums.grams > TWO_PERSONS_GRAMS
+      ? [
+          {
+            rule: 'rack-lift',
+            severity: 'advice' as const,
+            subjects: [],
+            about: rack.id,
+            what: `${rack.name} takes two persons to lift.`,
+            why: `It weighs ${(sums.grams / 1000).toFixed(1)} kg; over about 23 kg two lift${rack.wheels ? ', and it rolls' : ', and wheels help'}.`,
+          },
+        ]
+      : []),
   ];
 }
 
@@ -91,10 +243,35 @@ export function leadRemarks(rig: Rig, list: CutList): Remark[] {
   return list.cuts.flatMap((c): Remark[] => {
     if (c.routed === null) return [];
     const words = `${c.code} from ${endWords(rig, c.lead.from)} to ${endWords(rig, c.lead.to)}`;
-    const fix = { words: `Make it ${c.cut.toFixed(2)} m`, edits: [{ edit: 'setLead' as const, lead: c.lead.id, metres: Number(c.cut.toFixed(3)) }] };
+    const fix = {
+      words: `Make it ${c.cut.toFixed(2)} m`,
+      edits: [{ edit: 'setLead' as const, lead: c.lead.id, metres: Number(c.cut.toFixed(3)) }],
+    };
     const subjects = [c.lead.id, c.lead.from.device, c.lead.to.device];
-    if (c.short > 0.001) return [{ rule: 'lead-short', severity: 'fault', subjects, about: c.lead.id, what: `${words} is too short by ${(c.short * 100).toFixed(0)} cm.`, why: `It is ${c.metres.toFixed(2)} m long, and its way is ${c.routed.toFixed(2)} m (${c.how}).`, fix }];
-    if (c.metres < c.routed + 2 * slack - 0.001) return [{ rule: 'lead-tight', severity: 'caution', subjects, about: c.lead.id, what: `${words} only just reaches.`, why: `It is ${c.metres.toFixed(2)} m long, its way is ${c.routed.toFixed(2)} m, and ${(slack * 100).toFixed(0)} cm of slack are wanted at each end.`, fix }];
+    if (c.short > 0.001)
+      return [
+        {
+          rule: 'lead-short',
+          severity: 'fault',
+          subjects,
+          about: c.lead.id,
+          what: `${words} is too short by ${(c.short * 100).toFixed(0)} cm.`,
+          why: `It is ${c.metres.toFixed(2)} m long, and its way is ${c.routed.toFixed(2)} m (${c.how}).`,
+          fix,
+        },
+      ];
+    if (c.metres < c.routed + 2 * slack - 0.001)
+      return [
+        {
+          rule: 'lead-tight',
+          severity: 'caution',
+          subjects,
+          about: c.lead.id,
+          what: `${words} only just reaches.`,
+          why: `It is ${c.metres.toFixed(2)} m long, its way is ${c.routed.toFixed(2)} m, and ${(slack * 100).toFixed(0)} cm of slack are wanted at each end.`,
+          fix,
+        },
+      ];
     return [];
   });
 }
@@ -103,14 +280,44 @@ function mainsRemarks(rig: Rig): Remark[] {
   const strips = mainsSums(rig, 230).strips;
   const lowest = Math.min(230, ...checkCountries(rig).map((c) => c.country.volts));
   return [
-    ...checkCountries(rig).flatMap(({ country, wrong }): Remark[] => wrong.map(({ device, what }): Remark => ({
-      rule: `mains-${what}`, severity: what === 'over' ? 'danger' : 'fault', subjects: [device.id], about: `${device.id} ${country.code}`,
-      what: `${device.name} is not made for the mains in ${country.name}.`,
-      why: what === 'hz' ? `It takes ${(device.mains?.hz ?? kindOf(device.kind).mains?.hz ?? []).join(' or ')} Hz; there they have ${country.hz.join(' and ')} Hz.` : `It takes ${(device.mains?.volts ?? kindOf(device.kind).mains?.volts ?? []).map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)).join(' or ')} V; there they have ${country.volts} V. ${what === 'over' ? 'Too much destroys it and can start a fire.' : 'Too little and it does not work as it should.'} Have a licensed technician set it, or take a transformer.`,
-    }))),
+    ...checkCountries(rig).flatMap(({ country, wrong }): Remark[] =>
+      wrong.map(({ device, what }): Remark => ({
+        rule: `mains-${what}`,
+        severity: what === 'over' ? 'danger' : 'fault',
+        subjects: [device.id],
+        about: `${device.id} ${country.code}`,
+        what: `${device.name} is not made for the mains in ${country.name}.`,
+        why:
+          what === 'hz'
+            ? `It takes ${(device.mains?.hz ?? kindOf(device.kind).mains?.hz ?? []).join(' or ')} Hz; there they have ${country.hz.join(' and ')} Hz.`
+            : `It takes ${(device.mains?.volts ?? kindOf(device.kind).mains?.volts ?? []).map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)).join(' or ')} V; there they have ${country.volts} V. ${what === 'over' ? 'Too much destroys it and can start a fire.' : 'Too little and it does not work as it should.'} Have a licensed technician set it, or take a transformer.`,
+      })),
+    ),
     ...strips.flatMap((s): Remark[] => [
-      ...(s.feeds.length > s.outlets ? [{ rule: 'mains-sockets', severity: 'fault' as const, subjects: [s.device.id], about: s.device.id, what: `${s.device.name} has too few sockets.`, why: `${s.feeds.length} things are to be plugged into it and it has ${s.outlets}.` }] : []),
-      ...(s.watts / lowest > s.gives ? [{ rule: 'mains-amps', severity: 'fault' as const, subjects: [s.device.id], about: s.device.id, what: `${s.device.name} carries more than it is made for.`, why: `${Math.round(s.watts)} W are ${(s.watts / lowest).toFixed(1)} A at ${lowest} V; its sockets give ${s.gives} A together.` }] : []),
+      ...(s.feeds.length > s.outlets
+        ? [
+            {
+              rule: 'mains-sockets',
+              severity: 'fault' as const,
+              subjects: [s.device.id],
+              about: s.device.id,
+              what: `${s.device.name} has too few sockets.`,
+              why: `${s.feeds.length} things are to be plugged into it and it has ${s.outlets}.`,
+            },
+          ]
+        : []),
+      ...(s.watts / lowest > s.gives
+        ? [
+            {
+              rule: 'mains-amps',
+              severity: 'fault' as const,
+              subjects: [s.device.id],
+              about: s.device.id,
+              what: `${s.device.name} carries more than it is made for.`,
+              why: `${Math.round(s.watts)} W are ${(s.watts / lowest).toFixed(1)} A at ${lowest} V; its sockets give ${s.gives} A together.`,
+            },
+          ]
+        : []),
     ]),
   ];
 }

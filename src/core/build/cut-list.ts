@@ -1,12 +1,31 @@
 import type { Jack } from '../kinds';
 import { deviceOf, jackOf, leadPf } from '../rig/find';
-import { DEFAULT_PF_PER_METRE, type End, type Lead, type LeadType, type Making, type PlugShape, type Rig } from '../rig/schema';
+import {
+  DEFAULT_PF_PER_METRE,
+  type End,
+  type Lead,
+  type LeadType,
+  type Making,
+  type PlugShape,
+  type Rig,
+} from '../rig/schema';
 import { socketOf } from '../midi/graph';
 import { plugShape } from './footprint';
 import { leadNeeds } from './lead-needs';
 
 /** How leads are made where the rig says nothing: slack for each end, service loop and cutting step in metres, minutes for a joint, a lead and a tie. */
-export const USUAL_MAKING = { slack: 0.05, step: 0.05, loop: 0, perJoint: 4, perLead: 6, perTie: 0.5, codes: 'numbers', metrePrice: 0, plugPrice: 0, hourPrice: 0 } as const satisfies Making;
+export const USUAL_MAKING = {
+  slack: 0.05,
+  step: 0.05,
+  loop: 0,
+  perJoint: 4,
+  perLead: 6,
+  perTie: 0.5,
+  codes: 'numbers',
+  metrePrice: 0,
+  plugPrice: 0,
+  hourPrice: 0,
+} as const satisfies Making;
 export type FullMaking = Required<Pick<Making, keyof typeof USUAL_MAKING>>;
 /** How this rig makes its leads, with the usual where it says nothing. */
 export const makingOf = (rig: Rig): FullMaking => ({ ...USUAL_MAKING, ...rig.making });
@@ -14,9 +33,21 @@ export const makingOf = (rig: Rig): FullMaking => ({ ...USUAL_MAKING, ...rig.mak
 /** A tie for each so many mm of lead on a board. */
 const TIE_MM = 200;
 /** Colours for the digits 0 to 9, as they are usual in electronics. */
-const DIGIT_COLOURS = ['black', 'brown', 'red', 'orange', 'yellow', 'green', 'blue', 'violet', 'grey', 'white'] as const;
+const DIGIT_COLOURS = [
+  'black',
+  'brown',
+  'red',
+  'orange',
+  'yellow',
+  'green',
+  'blue',
+  'violet',
+  'grey',
+  'white',
+] as const;
 /** A number as colours, digit by digit: 27 is red-violet. */
-export const colourCode = (n: number): string => [...String(n)].map((d) => DIGIT_COLOURS[Number(d)]!).join('-');
+export const colourCode = (n: number): string =>
+  [...String(n)].map((d) => DIGIT_COLOURS[Number(d)]!).join('-');
 
 /** Soldered joints of a plug. */
 const JOINTS: Partial<Record<Plug, number>> = { TS: 2, TRS: 3, XLR: 3, DIN: 3, speaker: 2 };
@@ -28,10 +59,35 @@ export type Plug = 'TS' | 'TRS' | 'XLR' | 'DIN' | 'USB' | 'digital' | 'speaker';
  * One lead as it is cut: its code, what it ends in, and how long; lengths in metres, capacitance in pF. `metres` is what it has now,
  * `routed` the way it has to go (nothing where an end has no place), `short` by how much it does not reach.
  */
-export interface Cut { lead: Lead; code: string; colours: string; plugs: [Plug, Plug]; shapes: [PlugShape, PlugShape]; metres: number; routed: number | null; how: string; short: number; cut: number; joints: number; ties: number; pF: number | null; pFNow: number | null; minutes: number; made: boolean; labels: [string, string] }
+export interface Cut {
+  lead: Lead;
+  code: string;
+  colours: string;
+  plugs: [Plug, Plug];
+  shapes: [PlugShape, PlugShape];
+  metres: number;
+  routed: number | null;
+  how: string;
+  short: number;
+  cut: number;
+  joints: number;
+  ties: number;
+  pF: number | null;
+  pFNow: number | null;
+  minutes: number;
+  made: boolean;
+  labels: [string, string];
+}
 
 /** Everything there is to cut and solder, with what it takes. */
-export interface CutList { cuts: Cut[]; stock: { type: LeadType; metres: number; leads: number }[]; plugs: { plug: Plug; count: number }[]; joints: number; ties: number; hours: number }
+export interface CutList {
+  cuts: Cut[];
+  stock: { type: LeadType; metres: number; leads: number }[];
+  plugs: { plug: Plug; count: number }[];
+  joints: number;
+  ties: number;
+  hours: number;
+}
 
 const READY = new Set<LeadType>(['usb', 'digital']);
 
@@ -47,11 +103,18 @@ function plugAt(rig: Rig, lead: Lead, end: End): Plug {
   if (socket === 'XLR' || socket === 'combo') return 'XLR';
   // A balanced or stereo lead has a ring at both ends; branches of an insert lead where the jack has one.
   if (lead.type === 'stereo' || lead.type === 'balanced') return 'TRS';
-  return lead.type === 'instrument' ? 'TS' : socket === 'TRS' || jack?.insert || jack?.stereo ? 'TRS' : 'TS';
+  return lead.type === 'instrument'
+    ? 'TS'
+    : socket === 'TRS' || jack?.insert || jack?.stereo
+      ? 'TRS'
+      : 'TS';
 }
 
 /** Length to cut: as long as it is routed, slack for both ends and a service loop, rounded up to the step. */
-export const cutLength = (metres: number, { slack, step, loop = 0 }: Pick<Making, 'slack' | 'step' | 'loop'>): number => Math.ceil((metres + 2 * slack + loop) / step - 1e-9) * step;
+export const cutLength = (
+  metres: number,
+  { slack, step, loop = 0 }: Pick<Making, 'slack' | 'step' | 'loop'>,
+): number => Math.ceil((metres + 2 * slack + loop) / step - 1e-9) * step;
 
 /**
  * The cut list. A lead is as long as the way between its ends (as it was entered, where one of them has no place), plus slack at both
@@ -62,37 +125,79 @@ export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
   const shared = new Set<string>();
   const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');
   const digits = Math.max(2, String(real.length).length);
-  const name = (e: End) => `${deviceOf(rig, e.device)!.name}, ${jackOf(deviceOf(rig, e.device)!, e.jack)?.label ?? e.jack}`;
+  const name = (e: End) =>
+    `${deviceOf(rig, e.device)!.name}, ${jackOf(deviceOf(rig, e.device)!, e.jack)?.label ?? e.jack}`;
   const counts = new Map<Plug, number>();
   const cuts = real.map((lead, i): Cut => {
     const plugs: [Plug, Plug] = [plugAt(rig, lead, lead.from), plugAt(rig, lead, lead.to)];
     const made = !READY.has(lead.type);
     let joints = 0;
-    for (const [plug, end] of [[plugs[0], lead.from], [plugs[1], lead.to]] as const) {
+    for (const [plug, end] of [
+      [plugs[0], lead.from],
+      [plugs[1], lead.to],
+    ] as const) {
       const key = `${end.device}/${end.jack}`;
       const again = lead.type === 'insert' && shared.has(key);
       if (lead.type === 'insert') shared.add(key);
       // A further branch brings one joint more to a plug that is there.
-      joints += made ? (again ? 1 : (JOINTS[plug] ?? 0) - (lead.type === 'insert' && plug === 'TRS' ? 1 : 0)) : 0;
+      joints += made
+        ? again
+          ? 1
+          : (JOINTS[plug] ?? 0) - (lead.type === 'insert' && plug === 'TRS' ? 1 : 0)
+        : 0;
       if (!again) counts.set(plug, (counts.get(plug) ?? 0) + 1);
     }
     const need = needs.get(lead.id);
-    const cut = made ? cutLength(need ? need.mm / 1000 : lead.metres, making) : Math.max(lead.metres, need ? need.mm / 1000 : 0);
+    const cut = made
+      ? cutLength(need ? need.mm / 1000 : lead.metres, making)
+      : Math.max(lead.metres, need ? need.mm / 1000 : 0);
     const number = `W${String(i + 1).padStart(digits, '0')}`;
     const colours = colourCode(i + 1);
     const code = making.codes === 'colours' ? colours : number;
-    const audio = lead.type === 'instrument' || lead.type === 'insert' || lead.type === 'stereo' || lead.type === 'balanced';
+    const audio =
+      lead.type === 'instrument' ||
+      lead.type === 'insert' ||
+      lead.type === 'stereo' ||
+      lead.type === 'balanced';
     const ties = need?.how === 'on the board' ? Math.ceil(need.mm / TIE_MM) : 0;
     return {
-      lead, code, colours, plugs, shapes: [plugShape(rig, lead, 'from'), plugShape(rig, lead, 'to')], metres: lead.metres, routed: need ? need.mm / 1000 : null, how: need?.how ?? 'as it was entered', short: need ? Math.max(0, need.mm / 1000 - lead.metres) : 0, cut, joints, ties, made, minutes: made ? joints * making.perJoint + making.perLead + ties * making.perTie : ties * making.perTie,
-      pF: audio ? cut * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) : null, pFNow: audio ? leadPf(lead) : null,
-      labels: [`${code} ${name(lead.from)} (to ${name(lead.to)})`, `${code} ${name(lead.to)} (from ${name(lead.from)})`],
+      lead,
+      code,
+      colours,
+      plugs,
+      shapes: [plugShape(rig, lead, 'from'), plugShape(rig, lead, 'to')],
+      metres: lead.metres,
+      routed: need ? need.mm / 1000 : null,
+      how: need?.how ?? 'as it was entered',
+      short: need ? Math.max(0, need.mm / 1000 - lead.metres) : 0,
+      cut,
+      joints,
+      ties,
+      made,
+      minutes: made
+        ? joints * making.perJoint + making.perLead + ties * making.perTie
+        : ties * making.perTie,
+      pF: audio ? cut * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) : null,
+      pFNow: audio ? leadPf(lead) : null,
+      labels: [
+        `${code} ${name(lead.from)} (to ${name(lead.to)})`,
+        `${code} ${name(lead.to)} (from ${name(lead.from)})`,
+      ],
     };
   });
   const types = [...new Set(cuts.map((c) => c.lead.type))];
   return {
-    cuts, plugs: [...counts].map(([plug, count]) => ({ plug, count })).sort((a, b) => b.count - a.count),
-    stock: types.map((type) => ({ type, leads: cuts.filter((c) => c.lead.type === type).length, metres: cuts.filter((c) => c.lead.type === type).reduce((s, c) => s + c.cut, 0) })).sort((a, b) => b.metres - a.metres),
-    joints: cuts.reduce((s, c) => s + c.joints, 0), ties: cuts.reduce((s, c) => s + c.ties, 0), hours: cuts.reduce((s, c) => s + c.minutes, 0) / 60,
+    cuts,
+    plugs: [...counts].map(([plug, count]) => ({ plug, count })).sort((a, b) => b.count - a.count),
+    stock: types
+      .map((type) => ({
+        type,
+        leads: cuts.filter((c) => c.lead.type === type).length,
+        metres: cuts.filter((c) => c.lead.type === type).reduce((s, c) => s + c.cut, 0),
+      }))
+      .sort((a, b) => b.metres - a.metres),
+    joints: cuts.reduce((s, c) => s + c.joints, 0),
+    ties: cuts.reduce((s, c) => s + c.ties, 0),
+    hours: cuts.reduce((s, c) => s + c.minutes, 0) / 60,
   };
 }

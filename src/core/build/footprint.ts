@@ -2,7 +2,11 @@ import { conductorsOf, type Jack, kindOf } from '../kinds';
 import type { Device, Edge, Lead, PlugShape, Rig } from '../rig/schema';
 
 /** How far a plug stands out of its jack, in mm, and how wide it is. */
-export const PLUG_CLEARANCE: Record<PlugShape, number> = { straight: 45, 'right-angle': 25, flat: 16 };
+export const PLUG_CLEARANCE: Record<PlugShape, number> = {
+  straight: 45,
+  'right-angle': 25,
+  flat: 16,
+};
 export const PLUG_WIDTH = 16;
 
 /** What a device measures, in mm: as it was measured, else what its kind usually does; nothing for what has no body of its own. */
@@ -12,7 +16,11 @@ export function sizeOf(device: Device): { width: number; depth: number; height: 
 }
 
 /** A jack on a body: which edge, how far along it from its left or rear end, in mm. */
-export interface Spot { jack: Jack; edge: Edge; mm: number }
+export interface Spot {
+  jack: Jack;
+  edge: Edge;
+  mm: number;
+}
 
 /** Boxes from this width on have all their jacks at the rear, in mm. */
 const WIDE = 200;
@@ -28,10 +36,15 @@ export function spotsOf(device: Device): Spot[] {
   const jacks = kind.jacks.filter((j) => !j.inside && j.signal !== 'air');
   const edgeOf = (j: Jack): Edge => {
     if (kind.rackUnits !== undefined || size.width >= WIDE) return 'rear';
-    return j.signal === 'audio' || j.signal === 'speaker' ? (j.direction === 'out' ? 'left' : 'right') : 'rear';
+    return j.signal === 'audio' || j.signal === 'speaker'
+      ? j.direction === 'out'
+        ? 'left'
+        : 'right'
+      : 'rear';
   };
   const usual = new Map<Edge, Jack[]>();
-  for (const j of jacks) if (!kind.jackSpots?.[j.id]) usual.set(edgeOf(j), [...(usual.get(edgeOf(j)) ?? []), j]);
+  for (const j of jacks)
+    if (!kind.jackSpots?.[j.id]) usual.set(edgeOf(j), [...(usual.get(edgeOf(j)) ?? []), j]);
   return jacks.map((jack) => {
     const said = device.jackSpots?.[jack.id] ?? kind.jackSpots?.[jack.id];
     if (said) return { jack, edge: said.edge, mm: said.mm };
@@ -49,7 +62,9 @@ export function plugShape(rig: Rig, lead: Lead, side: 'from' | 'to'): PlugShape 
   const [a, b] = [lead.from, lead.to].map((e) => rig.devices.find((d) => d.id === e.device));
   const end = side === 'from' ? a : b;
   const jack = end && kindOf(end.kind).jacks.find((j) => j.id === lead[side].jack);
-  const onlyStraight = jack !== undefined && ['XLR', 'DIN', 'USB', 'digital', 'combo', 'speaker'].includes(jack.connector);
+  const onlyStraight =
+    jack !== undefined &&
+    ['XLR', 'DIN', 'USB', 'digital', 'combo', 'speaker'].includes(jack.connector);
   return !onlyStraight && a?.at && b?.at && a.at.board === b.at.board ? 'right-angle' : 'straight';
 }
 
@@ -58,11 +73,19 @@ export function switchesOf(device: Device): { x: number; y: number }[] {
   const size = sizeOf(device);
   if (!size) return [];
   const count = kindOf(device.kind).switches ?? 1;
-  return Array.from({ length: count }, (_, i) => ({ x: (size.width * (i + 0.5)) / count, y: Math.max(size.depth / 2, size.depth - 30) }));
+  return Array.from({ length: count }, (_, i) => ({
+    x: (size.width * (i + 0.5)) / count,
+    y: Math.max(size.depth / 2, size.depth - 30),
+  }));
 }
 
 /** A point of a body that is turned clockwise by quarter turns, from the corner that is then its rear left one. */
-export function turned(x: number, y: number, size: { width: number; depth: number }, turn: 0 | 90 | 180 | 270): { x: number; y: number } {
+export function turned(
+  x: number,
+  y: number,
+  size: { width: number; depth: number },
+  turn: 0 | 90 | 180 | 270,
+): { x: number; y: number } {
   if (turn === 90) return { x: size.depth - y, y: x };
   if (turn === 180) return { x: size.width - x, y: size.depth - y };
   if (turn === 270) return { x: y, y: size.width - x };
@@ -70,7 +93,10 @@ export function turned(x: number, y: number, size: { width: number; depth: numbe
 }
 
 /** A spot as a point on its unturned body, and which way its plug leaves. */
-export function spotPoint(spot: Pick<Spot, 'edge' | 'mm'>, size: { width: number; depth: number }): { x: number; y: number; nx: number; ny: number } {
+export function spotPoint(
+  spot: Pick<Spot, 'edge' | 'mm'>,
+  size: { width: number; depth: number },
+): { x: number; y: number; nx: number; ny: number } {
   if (spot.edge === 'left') return { x: 0, y: spot.mm, nx: -1, ny: 0 };
   if (spot.edge === 'right') return { x: size.width, y: spot.mm, nx: 1, ny: 0 };
   if (spot.edge === 'rear') return { x: spot.mm, y: 0, nx: 0, ny: -1 };
@@ -78,7 +104,11 @@ export function spotPoint(spot: Pick<Spot, 'edge' | 'mm'>, size: { width: number
 }
 
 /** A direction turned clockwise. */
-export function turnedWay(nx: number, ny: number, turn: 0 | 90 | 180 | 270): { nx: number; ny: number } {
+export function turnedWay(
+  nx: number,
+  ny: number,
+  turn: 0 | 90 | 180 | 270,
+): { nx: number; ny: number } {
   const plain = (v: number) => v || 0;
   if (turn === 90) return { nx: plain(-ny), ny: nx };
   if (turn === 180) return { nx: plain(-nx), ny: plain(-ny) };
@@ -87,4 +117,5 @@ export function turnedWay(nx: number, ny: number, turn: 0 | 90 | 180 | 270): { n
 }
 
 /** Whether a jack is one of those a lead names; two conductors of one jack are one socket. */
-export const isSpot = (spot: Spot, jack: string): boolean => spot.jack.id === jack || conductorsOf(spot.jack).includes(jack);
+export const isSpot = (spot: Spot, jack: string): boolean =>
+  spot.jack.id === jack || conductorsOf(spot.jack).includes(jack);

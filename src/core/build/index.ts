@@ -1,13 +1,56 @@
 export { checklist, cureEnds, type Part, type Step, USUAL_CURE_HOURS } from './checklist';
-export { colourCode, type Cut, cutLength, cutList, type CutList, makingOf, type Plug, USUAL_MAKING } from './cut-list';
+export {
+  colourCode,
+  type Cut,
+  cutLength,
+  cutList,
+  type CutList,
+  makingOf,
+  type Plug,
+  USUAL_MAKING,
+} from './cut-list';
 export { gearSums, gramsOf, TWO_PERSONS_GRAMS } from './gear';
 export { type InputLine, inputList } from './input-list';
-export { HEADROOM, type Load, loadsOf, misfit, needOf, placeKey, placesOf, quarrel, takersOf, unfed, voltagesOf } from './power';
+export {
+  HEADROOM,
+  type Load,
+  loadsOf,
+  misfit,
+  needOf,
+  placeKey,
+  placesOf,
+  quarrel,
+  takersOf,
+  unfed,
+  voltagesOf,
+} from './power';
 export { type Fed, planPower, type PowerPlan, type Starved } from './power-plan';
-export { leadPlugs, type PowerLead, powerLeads, powerLeadsByPlugs, powerPlugWords, USUAL_POWER_PLUG } from './power-leads';
+export {
+  leadPlugs,
+  type PowerLead,
+  powerLeads,
+  powerLeadsByPlugs,
+  powerPlugWords,
+  USUAL_POWER_PLUG,
+} from './power-leads';
 export { powerRemarks } from './power-remarks';
 export { billOf, type BillLine, budgetOf, type BudgetLine } from './bill';
-export { BOARD_SIZES, boardModel, type Clash, HITS, judge, type Judged, LAYOUT_PRICE, type Model, type Path, pathOf, placeAt, placesNow, standing, type XY } from './board';
+export {
+  BOARD_SIZES,
+  boardModel,
+  type Clash,
+  HITS,
+  judge,
+  type Judged,
+  LAYOUT_PRICE,
+  type Model,
+  type Path,
+  pathOf,
+  placeAt,
+  placesNow,
+  standing,
+  type XY,
+} from './board';
 export { buildRemarks, clashWords } from './build-remarks';
 export { COUNTRIES, type Country } from './countries';
 export { PLUG_CLEARANCE, sizeOf, spotsOf } from './footprint';
@@ -17,4 +60,14 @@ export { checkCountries, countryOf, mainsMisfit, mainsOf, mainsSums } from './ma
 export { type Packing, packingOf, type Piece } from './packing';
 export { freePlace, snapped } from './place';
 export { pressedDevices } from './pressed';
-export { BETWEEN_MM, type Mounted, mountedIn, PANEL_MM, panelPlan, rackClashes, rackSums, UNIT_MM, unitsOf } from './rack';
+export {
+  BETWEEN_MM,
+  type Mounted,
+  mountedIn,
+  PANEL_MM,
+  panelPlan,
+  rackClashes,
+  rackSums,
+  UNIT_MM,
+  unitsOf,
+} from './rack';

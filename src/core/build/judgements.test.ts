@@ -13,23 +13,79 @@ import { pressedDevices } from './pressed';
 
 const board: Board = { id: 'b', name: 'Deck', width: 600, depth: 320, rails: [], under: 40 };
 const pair: Rig = {
-  ...rigOf([device('k', 'drive-mid', 'Kiln', { at: { board: 'b', x: 300, y: 200 } }), device('s', 'supply-isolated', 'Supply', { at: { board: 'b', x: 0, y: 0, under: true } })], []),
+  ...rigOf(
+    [
+      device('k', 'drive-mid', 'Kiln', { at: { board: 'b', x: 300, y: 200 } }),
+      device('s', 'supply-isolated', 'Supply', { at: { board: 'b', x: 0, y: 0, under: true } }),
+    ],
+    [],
+  ),
   boards: [board],
 };
 const model = boardModel(pair, board, new Map());
 
 describe('every judgement of a board has its words, its figure and its severity', () => {
   test.each<[Clash, Severity, string, string]>([
-    [{ what: 'overlap', a: 0, b: 1, mm: 12.2 }, 'fault', 'Kiln and Supply stand on the same place.', 'They overlap by 13 mm.'],
-    [{ what: 'outside', a: 0, b: -1, mm: 30 }, 'fault', 'Kiln stands over the edge of Deck.', 'It sticks out by 30 mm.'],
-    [{ what: 'plug', a: 0, b: 1, mm: 5 }, 'fault', 'The plug in Kiln has no room.', 'It needs 5 mm more before Supply begins.'],
-    [{ what: 'plugs', a: 0, b: 1, mm: 7.9 }, 'fault', 'The plugs of Kiln and Supply hit each other.', 'They overlap by 8 mm.'],
-    [{ what: 'too-high', a: 1, b: -1, mm: 5 }, 'fault', 'Supply does not fit under Deck.', 'It is 45 mm high, and there are 40 mm.'],
-    [{ what: 'half', a: 0, b: -1, mm: 0 }, 'fault', 'Kiln stands half on the raised strip.', 'One edge is in the air'],
-    [{ what: 'reach', a: 0, b: 1, mm: 0 }, 'caution', 'Kiln is reached over Supply.', 'neither in the front row nor raised'],
-    [{ what: 'reach', a: 0, b: -1, mm: 0 }, 'caution', 'Kiln is stepped on and lies under the deck.', 'Its switch is used between sounds'],
-    [{ what: 'switches', a: 0, b: 1, mm: 21 }, 'caution', 'The switches of Kiln and Supply are close.', 'A foot wants 60 mm between centres; 21 mm are missing.'],
-    [{ what: 'radio', a: 1, b: 0, mm: 55 }, 'advice', 'Supply stands close to Kiln.', '100 mm apart is better, 55 mm are missing.'],
+    [
+      { what: 'overlap', a: 0, b: 1, mm: 12.2 },
+      'fault',
+      'Kiln and Supply stand on the same place.',
+      'They overlap by 13 mm.',
+    ],
+    [
+      { what: 'outside', a: 0, b: -1, mm: 30 },
+      'fault',
+      'Kiln stands over the edge of Deck.',
+      'It sticks out by 30 mm.',
+    ],
+    [
+      { what: 'plug', a: 0, b: 1, mm: 5 },
+      'fault',
+      'The plug in Kiln has no room.',
+      'It needs 5 mm more before Supply begins.',
+    ],
+    [
+      { what: 'plugs', a: 0, b: 1, mm: 7.9 },
+      'fault',
+      'The plugs of Kiln and Supply hit each other.',
+      'They overlap by 8 mm.',
+    ],
+    [
+      { what: 'too-high', a: 1, b: -1, mm: 5 },
+      'fault',
+      'Supply does not fit under Deck.',
+      'It is 45 mm high, and there are 40 mm.',
+    ],
+    [
+      { what: 'half', a: 0, b: -1, mm: 0 },
+      'fault',
+      'Kiln stands half on the raised strip.',
+      'One edge is in the air',
+    ],
+    [
+      { what: 'reach', a: 0, b: 1, mm: 0 },
+      'caution',
+      'Kiln is reached over Supply.',
+      'neither in the front row nor raised',
+    ],
+    [
+      { what: 'reach', a: 0, b: -1, mm: 0 },
+      'caution',
+      'Kiln is stepped on and lies under the deck.',
+      'Its switch is used between sounds',
+    ],
+    [
+      { what: 'switches', a: 0, b: 1, mm: 21 },
+      'caution',
+      'The switches of Kiln and Supply are close.',
+      'A foot wants 60 mm between centres; 21 mm are missing.',
+    ],
+    [
+      { what: 'radio', a: 1, b: 0, mm: 55 },
+      'advice',
+      'Supply stands close to Kiln.',
+      '100 mm apart is better, 55 mm are missing.',
+    ],
   ])('%j', (clash, severity, what, why) => {
     const told = clashWords(model, clash);
     expect(told.severity).toBe(severity);
@@ -47,9 +103,21 @@ describe('where things stand', () => {
     expect(at[2]!.y).toBeLessThan(-withNew.items[2]!.depth);
   });
   test('a supply goes under the deck by itself where it fits there', () => {
-    const more: Rig = { ...pair, devices: [...pair.devices, device('n', 'supply-shared', 'Flat', { size: { width: 60, depth: 60, height: 39 } }), device('o', 'supply-shared', 'Tall')] };
+    const more: Rig = {
+      ...pair,
+      devices: [
+        ...pair.devices,
+        device('n', 'supply-shared', 'Flat', { size: { width: 60, depth: 60, height: 39 } }),
+        device('o', 'supply-shared', 'Tall'),
+      ],
+    };
     const { items } = boardModel(more, board, new Map(), ['n', 'o']);
-    expect(items.map((i) => [i.device.name, i.under])).toEqual([['Kiln', false], ['Supply', true], ['Flat', true], ['Tall', false]]);
+    expect(items.map((i) => [i.device.name, i.under])).toEqual([
+      ['Kiln', false],
+      ['Supply', true],
+      ['Flat', true],
+      ['Tall', false],
+    ]);
   });
   test('which pedals feet go to follows from the sounds, as a share of the changes', () => {
     const pressed = pressedDevices(touringRig);
@@ -64,13 +132,25 @@ describe('where things stand', () => {
     expect(one.size).toBe(0);
   });
   test('moving things about does not change what is pressed', () => {
-    const moved = { ...touringRig, devices: touringRig.devices.map((d): Device => (d.at ? { ...d, at: { ...d.at, x: d.at.x + 3 } } : d)) };
+    const moved = {
+      ...touringRig,
+      devices: touringRig.devices.map((d): Device =>
+        d.at ? { ...d, at: { ...d.at, x: d.at.x + 3 } } : d,
+      ),
+    };
     expect(pressedDevices(moved)).toBe(pressedDevices(touringRig));
   });
 });
 
 /** Nominal mains, from tables that travellers print: volts and hertz. */
-const MAINS: [code: string, volts: number, hz: number[], world: boolean, high: boolean, low: boolean][] = [
+const MAINS: [
+  code: string,
+  volts: number,
+  hz: number[],
+  world: boolean,
+  high: boolean,
+  low: boolean,
+][] = [
   ['NO', 230, [50], true, true, false],
   ['FO', 230, [50], true, true, false],
   ['GB', 230, [50], true, true, false],
@@ -90,22 +170,42 @@ const MAINS: [code: string, volts: number, hz: number[], world: boolean, high: b
   ['JP', 100, [50, 60], true, false, false],
 ];
 
-test.each(MAINS)('%s has %d V, %j Hz: a world supply bears it %s, one for 220 to 240 V %s, one for 110 to 120 V %s', (code, volts, hz, world, high, low) => {
-  const country = countryOf(code)!;
-  expect(country.volts).toBe(volts);
-  expect(country.hz).toEqual(hz);
-  const bears = (range: [number, number]) => mainsMisfit({ volts: [range], hz: [50, 60], watts: 1 }, country.volts, country.hz) === undefined;
-  expect([bears([100, 240]), bears([220, 240]), bears([110, 120])]).toEqual([world, high, low]);
-});
+test.each(MAINS)(
+  '%s has %d V, %j Hz: a world supply bears it %s, one for 220 to 240 V %s, one for 110 to 120 V %s',
+  (code, volts, hz, world, high, low) => {
+    const country = countryOf(code)!;
+    expect(country.volts).toBe(volts);
+    expect(country.hz).toEqual(hz);
+    const bears = (range: [number, number]) =>
+      mainsMisfit({ volts: [range], hz: [50, 60], watts: 1 }, country.volts, country.hz) ===
+      undefined;
+    expect([bears([100, 240]), bears([220, 240]), bears([110, 120])]).toEqual([world, high, low]);
+  },
+);
 
 test('a device for the wrong half of the world is told as too little or as too much, never the other way round', () => {
   for (const c of COUNTRIES) {
     const european = mainsMisfit({ volts: [[220, 240]], hz: [50, 60], watts: 1 }, c.volts, c.hz);
     const american = mainsMisfit({ volts: [[110, 120]], hz: [50, 60], watts: 1 }, c.volts, c.hz);
     expect(european === undefined || european === 'under').toBe(true);
-    expect(american === undefined || american === 'over' || (american === 'under' && c.volts < 110)).toBe(true);
+    expect(
+      american === undefined || american === 'over' || (american === 'under' && c.volts < 110),
+    ).toBe(true);
     // What is made for both halves has trouble only where the voltage lies outside both.
-    expect(mainsMisfit({ volts: [[100, 127], [220, 240]], hz: [50, 60], watts: 1 }, c.volts, c.hz)).toBeUndefined();
+    expect(
+      mainsMisfit(
+        {
+          volts: [
+            [100, 127],
+            [220, 240],
+          ],
+          hz: [50, 60],
+          watts: 1,
+        },
+        c.volts,
+        c.hz,
+      ),
+    ).toBeUndefined();
   }
 });
 
@@ -113,10 +213,23 @@ describe('the checklist follows the working order', () => {
   const parts = checklist(touringRig);
   const of = (id: string) => parts.find((p) => p.id === id)!.steps;
   test('lay out, power, audio, control, tie down, test, listen, dial in, label, pack', () => {
-    expect(parts.map((p) => p.id)).toEqual(['layout', 'power', 'audio', 'control', 'tie', 'test', 'paths', 'dial', 'label', 'pack']);
+    expect(parts.map((p) => p.id)).toEqual([
+      'layout',
+      'power',
+      'audio',
+      'control',
+      'tie',
+      'test',
+      'paths',
+      'dial',
+      'label',
+      'pack',
+    ]);
   });
   test('audio leads come shortest first', () => {
-    const metres = of('audio').map((s) => touringRig.leads.find((l) => s.id === `run ${l.id}`)!.metres);
+    const metres = of('audio').map(
+      (s) => touringRig.leads.find((l) => s.id === `run ${l.id}`)!.metres,
+    );
     expect(metres).toEqual([...metres].sort((a, b) => a - b));
   });
   test('dialling in: the amplifiers, then reverb, then delay, then the drives with the wet effects on', () => {
@@ -130,30 +243,50 @@ describe('the checklist follows the working order', () => {
   test('everything that is carried is packed once, into its case', () => {
     const steps = of('pack');
     expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
-    expect(steps.find((s) => s.id === 'pack head')!.words).toBe('Stage head, OA-5512: into Head trunk');
+    expect(steps.find((s) => s.id === 'pack head')!.words).toBe(
+      'Stage head, OA-5512: into Head trunk',
+    );
     expect(steps.find((s) => s.id === 'pack kiln')!.words).toContain('into Board case');
     expect(steps.some((s) => s.id === 'pack house')).toBe(false);
   });
   test('a timer ends after its hours', () => {
-    const rig: Rig = { ...touringRig, done: { ticks: [], cureFrom: '2026-11-25T10:00:00Z', cureHours: 8 } };
+    const rig: Rig = {
+      ...touringRig,
+      done: { ticks: [], cureFrom: '2026-11-25T10:00:00Z', cureHours: 8 },
+    };
     expect(new Date(cureEnds(rig)!).toISOString()).toBe('2026-11-25T18:00:00.000Z');
     expect(cureEnds(touringRig)).toBeUndefined();
   });
 });
 
 describe('fixes of what was found in the build', () => {
-  test.each(DEMO_RIGS.map((r) => [r.name, r] as const))('%s: each applies, and its finding is gone', (_, rig) => {
-    const found = analyse(rig).findings.filter((f) => /^(lead-|power-)/.test(f.rule) && f.fix);
-    for (const f of found) {
-      const done = applyEdits(rig, f.fix!.edits);
-      expect(done.ok).toBe(true);
-      if (done.ok) expect(analyse(done.value.rig).findings.some((x) => x.key === f.key)).toBe(false);
-    }
-  });
+  test.each(DEMO_RIGS.map((r) => [r.name, r] as const))(
+    '%s: each applies, and its finding is gone',
+    (_, rig) => {
+      const found = analyse(rig).findings.filter((f) => /^(lead-|power-)/.test(f.rule) && f.fix);
+      for (const f of found) {
+        const done = applyEdits(rig, f.fix!.edits);
+        expect(done.ok).toBe(true);
+        if (done.ok)
+          expect(analyse(done.value.rig).findings.some((x) => x.key === f.key)).toBe(false);
+      }
+    },
+  );
   test('a lead that does not reach is told in centimetres, and cured by the length that the cut list gives', () => {
     const rig: Rig = {
-      ...rigOf([device('a', 'head-tube', 'Head'), device('c', 'cabinet', 'Cabinet')], [lead('1', 'a.speaker', 'c.in', 1, 'speaker')]),
-      stage: { width: 8, depth: 6, spots: [{ id: 'a', x: 1, y: 1 }, { id: 'c', x: 2, y: 1.5 }], marks: [] },
+      ...rigOf(
+        [device('a', 'head-tube', 'Head'), device('c', 'cabinet', 'Cabinet')],
+        [lead('1', 'a.speaker', 'c.in', 1, 'speaker')],
+      ),
+      stage: {
+        width: 8,
+        depth: 6,
+        spots: [
+          { id: 'a', x: 1, y: 1 },
+          { id: 'c', x: 2, y: 1.5 },
+        ],
+        marks: [],
+      },
     };
     const short = analyse(rig).findings.find((f) => f.rule === 'lead-short')!;
     expect(short.what).toBe('W01 from Head, speaker to Cabinet, speaker in is too short by 50 cm.');
@@ -163,13 +296,16 @@ describe('fixes of what was found in the build', () => {
   });
 });
 
-test.each(DEMO_RIGS.map((r) => [r.name, r] as const))('%s: what is in the cases weighs what its parts weigh together', (_, rig) => {
-  const { pieces, loose } = packingOf(rig);
-  const packed = pieces.flatMap((p) => p.devices.map((d) => d.id));
-  expect(new Set(packed).size).toBe(packed.length);
-  expect(loose.some((d) => packed.includes(d.id))).toBe(false);
-  pieces.forEach((p, i) => {
-    expect(p.order).toBe(i + 1);
-    expect(p.lift).toBe(p.grams > 23_000);
-  });
-});
+test.each(DEMO_RIGS.map((r) => [r.name, r] as const))(
+  '%s: what is in the cases weighs what its parts weigh together',
+  (_, rig) => {
+    const { pieces, loose } = packingOf(rig);
+    const packed = pieces.flatMap((p) => p.devices.map((d) => d.id));
+    expect(new Set(packed).size).toBe(packed.length);
+    expect(loose.some((d) => packed.includes(d.id))).toBe(false);
+    pieces.forEach((p, i) => {
+      expect(p.order).toBe(i + 1);
+      expect(p.lift).toBe(p.grams > 23_000);
+    });
+  },
+);

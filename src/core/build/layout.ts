@@ -1,6 +1,16 @@
 import type { Edit } from '../rig/edit';
 import type { Rig } from '../rig/schema';
-import { boardModel, costBound, judge, type Judged, type Model, placeAt, placesNow, PLUG_ROOM, type XY } from './board';
+import {
+  boardModel,
+  costBound,
+  judge,
+  type Judged,
+  type Model,
+  placeAt,
+  placesNow,
+  PLUG_ROOM,
+  type XY,
+} from './board';
 
 /** Up to this many devices every arrangement in rows is tried. */
 export const TRIED_ALL = 8;
@@ -11,15 +21,46 @@ const MOST_ROWS = 3;
 export type Rows = number[][];
 
 /** An arrangement as figures a person can compare: metres of lead on the board, pF of it, crossings, what is wrong. */
-export interface LayoutFigures { metres: number; pF: number; crossings: number; clashes: number; cost: number }
+export interface LayoutFigures {
+  metres: number;
+  pF: number;
+  crossings: number;
+  clashes: number;
+  cost: number;
+}
 
 /** A layout found: where everything goes, against how it stands now. `proven`: no arrangement in rows is better. */
-export interface LayoutProposal { edits: Edit[]; now: LayoutFigures | null; found: LayoutFigures; proven: boolean; tried: number; better: boolean }
+export interface LayoutProposal {
+  edits: Edit[];
+  now: LayoutFigures | null;
+  found: LayoutFigures;
+  proven: boolean;
+  tried: number;
+  better: boolean;
+}
 
 /** What each lead has a metre, in pF, where it is made of the rig's usual cable. */
-const pfOf = (model: Model, judged: Judged): number => model.runs.reduce((sum, r, i) => sum + (judged.paths[i]!.mm / 1000) * (r.lead.type === 'midi' || r.lead.type === 'usb' || r.lead.type === 'digital' || r.lead.type === 'speaker' ? 0 : (r.lead.pfPerMetre ?? 100)), 0);
+const pfOf = (model: Model, judged: Judged): number =>
+  model.runs.reduce(
+    (sum, r, i) =>
+      sum +
+      (judged.paths[i]!.mm / 1000) *
+        (r.lead.type === 'midi' ||
+        r.lead.type === 'usb' ||
+        r.lead.type === 'digital' ||
+        r.lead.type === 'speaker'
+          ? 0
+          : (r.lead.pfPerMetre ?? 100)),
+    0,
+  );
 
-const figures = (model: Model, judged: Judged): LayoutFigures => ({ metres: judged.mm / 1000, pF: pfOf(model, judged), crossings: judged.crossings, clashes: judged.clashes.length, cost: judged.cost });
+const figures = (model: Model, judged: Judged): LayoutFigures => ({
+  metres: judged.mm / 1000,
+  pF: pfOf(model, judged),
+  crossings: judged.crossings,
+  clashes: judged.clashes.length,
+  cost: judged.cost,
+});
 
 const gaps = new WeakMap<Model, Float64Array>();
 
@@ -35,17 +76,35 @@ function gapBetween(model: Model, left: number, right: number): number {
 function gapNeeded(model: Model, left: number, right: number): number {
   const [a, b] = [model.items[left]!, model.items[right]!];
   // Both stand with their front edges in one line.
-  const out = a.sockets.filter((s) => s.nx > 0).map((s) => ({ y: s.y - a.depth, room: s.clearance }));
-  const into = b.sockets.filter((s) => s.nx < 0).map((s) => ({ y: s.y - b.depth, room: s.clearance }));
+  const out = a.sockets
+    .filter((s) => s.nx > 0)
+    .map((s) => ({ y: s.y - a.depth, room: s.clearance }));
+  const into = b.sockets
+    .filter((s) => s.nx < 0)
+    .map((s) => ({ y: s.y - b.depth, room: s.clearance }));
   let gap = 0;
   for (const s of out) if (s.y + PLUG_ROOM > -b.depth) gap = Math.max(gap, s.room);
   for (const s of into) if (s.y + PLUG_ROOM > -a.depth) gap = Math.max(gap, s.room);
-  for (const s of out) for (const t of into) if (Math.abs(s.y - t.y) < 2 * PLUG_ROOM) gap = Math.max(gap, s.room + t.room);
+  for (const s of out)
+    for (const t of into)
+      if (Math.abs(s.y - t.y) < 2 * PLUG_ROOM) gap = Math.max(gap, s.room + t.room);
   return gap;
 }
 
-const rearRoom = (model: Model, row: readonly number[]): number => Math.max(0, ...row.map((i) => Math.max(0, ...model.items[i]!.sockets.filter((s) => s.ny < 0).map((s) => s.clearance))));
-const frontRoom = (model: Model, row: readonly number[]): number => Math.max(0, ...row.map((i) => Math.max(0, ...model.items[i]!.sockets.filter((s) => s.ny > 0).map((s) => s.clearance))));
+const rearRoom = (model: Model, row: readonly number[]): number =>
+  Math.max(
+    0,
+    ...row.map((i) =>
+      Math.max(0, ...model.items[i]!.sockets.filter((s) => s.ny < 0).map((s) => s.clearance)),
+    ),
+  );
+const frontRoom = (model: Model, row: readonly number[]): number =>
+  Math.max(
+    0,
+    ...row.map((i) =>
+      Math.max(0, ...model.items[i]!.sockets.filter((s) => s.ny > 0).map((s) => s.clearance)),
+    ),
+  );
 
 /**
  * Stands rows on the board: the front row at the player's edge, further ones behind it or on the raised strips, each from left to
@@ -68,19 +127,29 @@ export function packRows(model: Model, rows: Rows, anyway = false): XY[] | null 
       if (deep > strip.depth + 5 && !anyway) return null;
       front = strip.y + strip.depth;
     } else {
-      front = floor - (k === rows.length - 1 ? 0 : Math.max(frontRoom(model, row), rearRoom(model, rows[k + 1]!)));
-      if (front - deep < (strips ? raised.at(-1)!.y + raised.at(-1)!.depth : 0) - 0.5 && !anyway) return null;
+      front =
+        floor -
+        (k === rows.length - 1
+          ? 0
+          : Math.max(frontRoom(model, row), rearRoom(model, rows[k + 1]!)));
+      if (front - deep < (strips ? raised.at(-1)!.y + raised.at(-1)!.depth : 0) - 0.5 && !anyway)
+        return null;
       floor = front - deep;
     }
     let x = 0;
     row.forEach((i, n) => {
       if (n) x += gapBetween(model, row[n - 1]!, i);
       const item = items[i]!;
-      for (let again = true; again; ) {
+      for (let again = true; again;) {
         again = false;
         for (const p of pinned) {
           const q = at[p]!;
-          if (front > q.y && front - item.depth < q.y + items[p]!.depth && x < q.x + items[p]!.width + gapBetween(model, p, i) && x + item.width + gapBetween(model, i, p) > q.x) {
+          if (
+            front > q.y &&
+            front - item.depth < q.y + items[p]!.depth &&
+            x < q.x + items[p]!.width + gapBetween(model, p, i) &&
+            x + item.width + gapBetween(model, i, p) > q.x
+          ) {
             x = q.x + items[p]!.width + gapBetween(model, p, i);
             again = true;
           }
@@ -90,7 +159,9 @@ export function packRows(model: Model, rows: Rows, anyway = false): XY[] | null 
       x += item.width;
     });
     if (x > board.width + 0.5 && !anyway) return null;
-    if (!pinned.length) for (const i of row) at[i] = { x: Math.floor(at[i]!.x + Math.max(0, board.width - x) / 2), y: at[i]!.y };
+    if (!pinned.length)
+      for (const i of row)
+        at[i] = { x: Math.floor(at[i]!.x + Math.max(0, board.width - x) / 2), y: at[i]!.y };
   }
   let x = 0;
   items.forEach((item, i) => {
@@ -101,7 +172,8 @@ export function packRows(model: Model, rows: Rows, anyway = false): XY[] | null 
   return at;
 }
 
-const free = (model: Model): number[] => model.items.flatMap((item, i) => (item.under || item.pinned ? [] : [i]));
+const free = (model: Model): number[] =>
+  model.items.flatMap((item, i) => (item.under || item.pinned ? [] : [i]));
 
 /** A random sequence that is the same every time. */
 function dice(seed: number): () => number {
@@ -137,24 +209,48 @@ export function* allRows(list: readonly number[]): Generator<Rows> {
   yield* place();
 }
 
-type Tell = (share: number, words: string, best?: { edits: Edit[]; figures: LayoutFigures }) => Promise<void>;
-interface Best { at: XY[]; judged: Judged }
+type Tell = (
+  share: number,
+  words: string,
+  best?: { edits: Edit[]; figures: LayoutFigures },
+) => Promise<void>;
+interface Best {
+  at: XY[];
+  judged: Judged;
+}
 
 /**
  * Looks for the best layout: exactly, over all arrangements in rows, for up to eight devices; for more by exchanging and moving them
  * as a melt that cools, from the order in which signal meets them and from how they stand now. Then single devices are pushed
  * a little as long as that helps. What is pinned stays.
  */
-export async function proposeLayout(rig: Rig, boardId: string, add: readonly string[], pressed: ReadonlyMap<string, number>, order: readonly string[], tell: Tell, effort = 1): Promise<LayoutProposal | string> {
+export async function proposeLayout(
+  rig: Rig,
+  boardId: string,
+  add: readonly string[],
+  pressed: ReadonlyMap<string, number>,
+  order: readonly string[],
+  tell: Tell,
+  effort = 1,
+): Promise<LayoutProposal | string> {
   const board = rig.boards?.find((b) => b.id === boardId);
   if (!board) return 'That board is not there any more.';
   const model = boardModel(rig, board, pressed, add);
   const list = free(model);
-  if (!list.length) return model.items.length ? 'Everything on this board is pinned. Take out a pin, then there is something to move.' : 'Nothing stands on this board yet. Place devices on it, or choose some to add.';
-  const editsOf = (at: readonly XY[]): Edit[] => model.items.flatMap((item, i): Edit[] => {
-    const place = placeAt(model, i, at[i]!);
-    return item.device.at?.board === board.id && item.device.at.x === place.x && item.device.at.y === place.y && (item.device.at.under ?? false) === (place.under ?? false) ? [] : [{ edit: 'placeOnBoard', device: item.device.id, at: place }];
-  });
+  if (!list.length)
+    return model.items.length
+      ? 'Everything on this board is pinned. Take out a pin, then there is something to move.'
+      : 'Nothing stands on this board yet. Place devices on it, or choose some to add.';
+  const editsOf = (at: readonly XY[]): Edit[] =>
+    model.items.flatMap((item, i): Edit[] => {
+      const place = placeAt(model, i, at[i]!);
+      return item.device.at?.board === board.id &&
+        item.device.at.x === place.x &&
+        item.device.at.y === place.y &&
+        (item.device.at.under ?? false) === (place.under ?? false)
+        ? []
+        : [{ edit: 'placeOnBoard', device: item.device.id, at: place }];
+    });
   let best: Best | undefined;
   let tried = 0;
   /** What a layout costs; `Infinity` where it does not fit, or where it is certain to cost more than `limit`. */
@@ -162,16 +258,32 @@ export async function proposeLayout(rig: Rig, boardId: string, add: readonly str
     tried++;
     if (!at || costBound(model, at) >= limit) return Infinity;
     const judged = judge(model, at);
-    if (!best || judged.cost < best.judged.cost - 1e-6) best = { at: at.map((p) => ({ ...p })), judged };
+    if (!best || judged.cost < best.judged.cost - 1e-6)
+      best = { at: at.map((p) => ({ ...p })), judged };
     return judged.cost;
   };
-  const say = (share: number) => tell(share, best ? `best so far ${(best.judged.mm / 1000).toFixed(2)} m, ${best.judged.crossings} crossings` : 'nothing fits yet', best && { edits: editsOf(best.at), figures: figures(model, best.judged) });
+  const say = (share: number) =>
+    tell(
+      share,
+      best
+        ? `best so far ${(best.judged.mm / 1000).toFixed(2)} m, ${best.judged.crossings} crossings`
+        : 'nothing fits yet',
+      best && { edits: editsOf(best.at), figures: figures(model, best.judged) },
+    );
   const proven = list.length <= TRIED_ALL;
-  const steps = Math.round(Math.min(40_000, proven ? 300 * list.length : 1200 * list.length) * effort);
+  const steps = Math.round(
+    Math.min(40_000, proven ? 300 * list.length : 1200 * list.length) * effort,
+  );
   const place = (i: number) => order.indexOf(model.items[i]!.device.id);
   const random = dice(7);
   const share = proven ? 0.1 : 1;
-  const starts = [startRows(model, [...list].sort((a, b) => place(b) - place(a))), rowsNow(model, list)];
+  const starts = [
+    startRows(
+      model,
+      [...list].sort((a, b) => place(b) - place(a)),
+    ),
+    rowsNow(model, list),
+  ];
   for (const [s, start] of starts.entries()) {
     let rows = start;
     let cost = consider(packRows(model, rows, true), Infinity);
@@ -187,25 +299,46 @@ export async function proposeLayout(rig: Rig, boardId: string, add: readonly str
   }
   if (proven) {
     // What came out of the melt prunes most of what is left to try.
-    const whole = list.reduce((n, _, i) => n * (i + 1), 1) * (1 + (list.length - 1) + ((list.length - 1) * (list.length - 2)) / 2);
+    const whole =
+      list.reduce((n, _, i) => n * (i + 1), 1) *
+      (1 + (list.length - 1) + ((list.length - 1) * (list.length - 2)) / 2);
     let seen = 0;
     for (const rows of allRows(list)) {
       consider(packRows(model, rows), best?.judged.cost ?? Infinity);
       if (++seen % 20_000 === 0) await say(share + (1 - share) * (seen / whole));
     }
   }
-  if (!best || (!model.items.some((i) => i.pinned) && best.judged.clashes.some((c) => c.what === 'outside' || c.what === 'overlap' || c.what === 'too-high'))) return `It does not fit: the devices are too many or too deep for ${board.width} by ${board.depth} mm. Take a larger board, turn something, or leave something out.`;
+  if (
+    !best ||
+    (!model.items.some((i) => i.pinned) &&
+      best.judged.clashes.some(
+        (c) => c.what === 'outside' || c.what === 'overlap' || c.what === 'too-high',
+      ))
+  )
+    return `It does not fit: the devices are too many or too deep for ${board.width} by ${board.depth} mm. Take a larger board, turn something, or leave something out.`;
   best = polished(model, best, list);
   const placed = model.items.filter((i) => i.device.at?.board === board.id).length;
   const now = placed === model.items.length ? judge(model, placesNow(model)) : null;
-  const found = judge(model, best.at.map((p) => ({ x: Math.round(p.x), y: Math.round(p.y) })));
-  return { edits: editsOf(best.at), now: now && figures(model, now), found: figures(model, found), proven, tried, better: !now || found.cost < now.cost - 0.5 };
+  const found = judge(
+    model,
+    best.at.map((p) => ({ x: Math.round(p.x), y: Math.round(p.y) })),
+  );
+  return {
+    edits: editsOf(best.at),
+    now: now && figures(model, now),
+    found: figures(model, found),
+    proven,
+    tried,
+    better: !now || found.cost < now.cost - 0.5,
+  };
 }
 
 /** As they stand now, read into rows from the rear; what is not placed yet goes to the front row. */
 function rowsNow(model: Model, list: readonly number[]): Rows {
   const at = placesNow(model);
-  const sorted = [...list].sort((a, b) => at[a]!.y + model.items[a]!.depth - at[b]!.y - model.items[b]!.depth);
+  const sorted = [...list].sort(
+    (a, b) => at[a]!.y + model.items[a]!.depth - at[b]!.y - model.items[b]!.depth,
+  );
   const rows: Rows = [];
   for (const i of sorted) {
     const last = rows.at(-1);
@@ -241,7 +374,8 @@ function shaken(rows: Rows, random: () => number): Rows {
   };
   const [a, b] = [pick(), pick()];
   if (!a) return next;
-  if (b && random() < 0.5) [next[a.r]![a.i], next[b.r]![b.i]] = [next[b.r]![b.i]!, next[a.r]![a.i]!];
+  if (b && random() < 0.5)
+    [next[a.r]![a.i], next[b.r]![b.i]] = [next[b.r]![b.i]!, next[a.r]![a.i]!];
   else if (random() < 0.15) next[a.r]!.reverse();
   else {
     const [taken] = next[a.r]!.splice(a.i, 1);

@@ -5,7 +5,10 @@ import { isSpot, sizeOf, spotPoint, spotsOf } from './footprint';
 import { BETWEEN_MM, UNIT_MM, unitsOf } from './rack';
 
 /** How long a lead has to be from plug to plug, in mm, and of what ways that is made. */
-export interface LeadNeed { mm: number; how: string }
+export interface LeadNeed {
+  mm: number;
+  how: string;
+}
 
 /** What a device stands on: a board, a rack, or the stage itself. */
 function standOf(device: Device): { id: string; on: 'board' | 'rack' | 'stage' } {
@@ -41,7 +44,8 @@ export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
     if (one.id === two.id && one.on === 'board') {
       const known = modelOf(one.id);
       const run = known?.model.runs.find((r) => r.lead === lead && r.b >= 0);
-      if (known && run) needs.set(lead.id, { mm: pathOf(known.model, known.at, run).mm, how: 'on the board' });
+      if (known && run)
+        needs.set(lead.id, { mm: pathOf(known.model, known.at, run).mm, how: 'on the board' });
       continue;
     }
     if (one.id === two.id && one.on === 'rack') {
@@ -51,21 +55,43 @@ export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
     }
     const [from, to] = [spots.get(one.id), spots.get(two.id)];
     if (!from || !to) continue;
-    const parts = [partOf(modelOf, lead, a, lead.from, one), partOf(modelOf, lead, b, lead.to, two)];
+    const parts = [
+      partOf(modelOf, lead, a, lead.from, one),
+      partOf(modelOf, lead, b, lead.to, two),
+    ];
     const stage = (Math.abs(from.x - to.x) + Math.abs(from.y - to.y)) * 1000;
-    needs.set(lead.id, { mm: stage + parts.reduce((s, p) => s + p.mm, 0), how: [`${metres(stage)} along the stage`, ...parts.filter((p) => p.mm > 0).map((p) => `${metres(p.mm)} ${p.how}`)].join(', ') });
+    needs.set(lead.id, {
+      mm: stage + parts.reduce((s, p) => s + p.mm, 0),
+      how: [
+        `${metres(stage)} along the stage`,
+        ...parts.filter((p) => p.mm > 0).map((p) => `${metres(p.mm)} ${p.how}`),
+      ].join(', '),
+    });
   }
   return needs;
 }
 
 /** From a jack to where the lead leaves its board or rack. */
-function partOf(modelOf: (id: string) => { model: Model; at: XY[] } | undefined, lead: Lead, device: Device, end: End, stand: ReturnType<typeof standOf>): LeadNeed {
+function partOf(
+  modelOf: (id: string) => { model: Model; at: XY[] } | undefined,
+  lead: Lead,
+  device: Device,
+  end: End,
+  stand: ReturnType<typeof standOf>,
+): LeadNeed {
   if (stand.on === 'board') {
     const known = modelOf(stand.id);
     const run = known?.model.runs.find((r) => r.lead === lead);
-    return { mm: known && run ? pathOf(known.model, known.at, run).mm : 0, how: 'to the edge of the board' };
+    return {
+      mm: known && run ? pathOf(known.model, known.at, run).mm : 0,
+      how: 'to the edge of the board',
+    };
   }
-  if (stand.on === 'rack') return { mm: rackEdge(device, end) + (device.rack!.unit - 1) * UNIT_MM, how: 'to the foot of the rack' };
+  if (stand.on === 'rack')
+    return {
+      mm: rackEdge(device, end) + (device.rack!.unit - 1) * UNIT_MM,
+      how: 'to the foot of the rack',
+    };
   return { mm: 0, how: '' };
 }
 

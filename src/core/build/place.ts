@@ -9,7 +9,12 @@ export function snapped(model: Model, i: number, at: readonly XY[], to: XY): XY 
   const item = model.items[i]!;
   const { board } = model;
   const xs = [0, board.width - item.width];
-  const ys = [0, board.depth - item.depth, ...board.rails.map((r) => r.y), ...(board.raised ?? []).flatMap((r) => [r.y, r.y + r.depth - item.depth, r.y + r.depth])];
+  const ys = [
+    0,
+    board.depth - item.depth,
+    ...board.rails.map((r) => r.y),
+    ...(board.raised ?? []).flatMap((r) => [r.y, r.y + r.depth - item.depth, r.y + r.depth]),
+  ];
   model.items.forEach((o, j) => {
     if (j === i || o.under !== item.under) return;
     const p = at[j]!;
@@ -29,10 +34,20 @@ export function freePlace(model: Model, i: number, at: readonly XY[]): XY | unde
   const { board } = model;
   const hits = (p: XY) => {
     const trial = at.map((q, j) => (j === i ? p : q));
-    return standing(model, item, p).half || judge({ ...model, runs: [] }, trial).clashes.some((c) => (c.a === i || c.b === i) && c.what !== 'radio' && c.what !== 'reach' && c.what !== 'switches');
+    return (
+      standing(model, item, p).half ||
+      judge({ ...model, runs: [] }, trial).clashes.some(
+        (c) =>
+          (c.a === i || c.b === i) &&
+          c.what !== 'radio' &&
+          c.what !== 'reach' &&
+          c.what !== 'switches',
+      )
+    );
   };
   for (let y = board.depth - item.depth; y >= 0; y -= 2 * GRID_MM) {
-    for (let x = board.width - item.width; x >= 0; x -= 2 * GRID_MM) if (!hits({ x, y })) return { x, y };
+    for (let x = board.width - item.width; x >= 0; x -= 2 * GRID_MM)
+      if (!hits({ x, y })) return { x, y };
   }
   return undefined;
 }

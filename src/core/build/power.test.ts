@@ -5,7 +5,18 @@ import { powerPlanCsv } from '../formats';
 import { applyEdits, type Device, type Gives, type Rig, supplyTotal } from '../rig';
 import type { MipSolver } from '../solve';
 import { device, rigOf } from '../testing/rigs';
-import { loadsOf, misfit, needOf, planPower, placesOf, powerRemarks, quarrel, takersOf, unfed, voltagesOf } from '.';
+import {
+  loadsOf,
+  misfit,
+  needOf,
+  planPower,
+  placesOf,
+  powerRemarks,
+  quarrel,
+  takersOf,
+  unfed,
+  voltagesOf,
+} from '.';
 
 let solver: MipSolver;
 beforeAll(async () => {
@@ -31,21 +42,35 @@ function mostFed(rig: Rig, headroom: number): number {
     const place = places[now.place]!;
     const mates = takers.flatMap((t, k) => (k <= i && at[k] ? [{ t, at: at[k]! }] : []));
     const here = mates.filter((m) => m.at.place === now.place);
-    const load = (list: typeof mates) => list.reduce((sum, m) => sum + m.t.need.milliamps * (1 + headroom), 0);
-    if (here.some((m) => m.at.volts !== now.volts) || load(here) > place.outlet.milliamps + 1e-9) return false;
+    const load = (list: typeof mates) =>
+      list.reduce((sum, m) => sum + m.t.need.milliamps * (1 + headroom), 0);
+    if (here.some((m) => m.at.volts !== now.volts) || load(here) > place.outlet.milliamps + 1e-9)
+      return false;
     const total = supplyTotal(place.supply);
-    if (total !== undefined && load(mates.filter((m) => places[m.at.place]!.supply.id === place.supply.id)) > total + 1e-9) return false;
-    const sharing = place.outlet.isolated ? here : mates.filter((m) => places[m.at.place]!.supply.id === place.supply.id && !places[m.at.place]!.outlet.isolated);
+    if (
+      total !== undefined &&
+      load(mates.filter((m) => places[m.at.place]!.supply.id === place.supply.id)) > total + 1e-9
+    )
+      return false;
+    const sharing = place.outlet.isolated
+      ? here
+      : mates.filter(
+          (m) =>
+            places[m.at.place]!.supply.id === place.supply.id &&
+            !places[m.at.place]!.outlet.isolated,
+        );
     return sharing.every((m) => m.t === takers[i] || !quarrel(m.t.need, takers[i]!.need));
   };
   const go = (i: number, fed: number) => {
     if (fed + takers.length - i <= best) return;
     if (i === takers.length) return void (best = fed);
-    places.forEach((p, place) => voltagesOf(p.outlet).forEach((volts) => {
-      if (misfit(takers[i]!.need, p.outlet, volts)) return;
-      at[i] = { place, volts };
-      if (fits(i)) go(i + 1, fed + 1);
-    }));
+    places.forEach((p, place) =>
+      voltagesOf(p.outlet).forEach((volts) => {
+        if (misfit(takers[i]!.need, p.outlet, volts)) return;
+        at[i] = { place, volts };
+        if (fits(i)) go(i + 1, fed + 1);
+      }),
+    );
     at[i] = null;
     go(i + 1, fed);
   };
@@ -54,51 +79,152 @@ function mostFed(rig: Rig, headroom: number): number {
 }
 
 /** Outlets as nobody makes them: any voltages, currents and polarity, isolated or not, with or without a limit for all. */
-const anySupply = fc.record({
-  outlets: fc.array(fc.record({ volts: fc.constantFrom<number[]>([9], [9, 12], [12], [9, 12, 18], [18]), milliamps: fc.integer({ min: 40, max: 600 }), isolated: fc.boolean(), current: fc.constantFrom('negative', 'negative', 'negative', 'positive', 'ac') }), { minLength: 1, maxLength: 4 }),
-  total: fc.option(fc.integer({ min: 100, max: 1200 }), { nil: undefined }),
-}).map(({ outlets, total }): Gives => ({
-  outlets: outlets.map(({ volts: [volts, ...also], milliamps, isolated, current }, i) => ({ id: `o${i}`, volts: volts!, also, milliamps, isolated, ac: current === 'ac', centre: current === 'positive' ? 'positive' as const : 'negative' as const })),
-  ...(total !== undefined && { totalMilliamps: total }),
-}));
+const anySupply = fc
+  .record({
+    outlets: fc.array(
+      fc.record({
+        volts: fc.constantFrom<number[]>([9], [9, 12], [12], [9, 12, 18], [18]),
+        milliamps: fc.integer({ min: 40, max: 600 }),
+        isolated: fc.boolean(),
+        current: fc.constantFrom('negative', 'negative', 'negative', 'positive', 'ac'),
+      }),
+      { minLength: 1, maxLength: 4 },
+    ),
+    total: fc.option(fc.integer({ min: 100, max: 1200 }), { nil: undefined }),
+  })
+  .map(({ outlets, total }): Gives => ({
+    outlets: outlets.map(({ volts: [volts, ...also], milliamps, isolated, current }, i) => ({
+      id: `o${i}`,
+      volts: volts!,
+      also,
+      milliamps,
+      isolated,
+      ac: current === 'ac',
+      centre: current === 'positive' ? ('positive' as const) : ('negative' as const),
+    })),
+    ...(total !== undefined && { totalMilliamps: total }),
+  }));
 
-const anyBoard = fc.array(fc.record({ volts: fc.constantFrom(9, 9, 9, 12, 18), wide: fc.boolean(), milliamps: fc.integer({ min: 5, max: 420 }), noisy: fc.boolean(), sensitive: fc.boolean(), plus: fc.integer({ min: 0, max: 5 }), odd: fc.integer({ min: 0, max: 9 }) }), { minLength: 1, maxLength: 6 })
-  .map((list) => list.map((x, i): Device => device(`d${i}`, 'phaser', `D${i}`, { power: { volts: x.volts, milliamps: x.milliamps, ...(x.wide && { maxVolts: 18 }), noisy: x.noisy, sensitive: !x.noisy && x.sensitive, positiveGround: x.plus === 0, ac: x.odd === 0, ...(x.odd === 1 && { centre: 'positive' as const }) } })));
+const anyBoard = fc
+  .array(
+    fc.record({
+      volts: fc.constantFrom(9, 9, 9, 12, 18),
+      wide: fc.boolean(),
+      milliamps: fc.integer({ min: 5, max: 420 }),
+      noisy: fc.boolean(),
+      sensitive: fc.boolean(),
+      plus: fc.integer({ min: 0, max: 5 }),
+      odd: fc.integer({ min: 0, max: 9 }),
+    }),
+    { minLength: 1, maxLength: 6 },
+  )
+  .map((list) =>
+    list.map((x, i): Device =>
+      device(`d${i}`, 'phaser', `D${i}`, {
+        power: {
+          volts: x.volts,
+          milliamps: x.milliamps,
+          ...(x.wide && { maxVolts: 18 }),
+          noisy: x.noisy,
+          sensitive: !x.noisy && x.sensitive,
+          positiveGround: x.plus === 0,
+          ac: x.odd === 0,
+          ...(x.odd === 1 && { centre: 'positive' as const }),
+        },
+      }),
+    ),
+  );
 
 test('the plan feeds as many as any assignment can, and keeps every rule: against trying them all', () => {
-  fc.assert(fc.property(anyBoard, fc.constantFrom('supply-shared', 'supply-isolated'), fc.constantFrom(0, 0.2), (devices, supply, headroom) => {
-    const rig = rigOf([...devices, device('s', supply, 'S')], []);
-    const p = plan(rig, headroom);
-    if (p.fed.length !== mostFed(rig, headroom)) return false;
-    const done = applyEdits(rig, p.edits);
-    if (!done.ok) return false;
-    // What was fed meets no danger or fault; what was not is told.
-    const bad = rules(done.value.rig).filter((r) => !r.startsWith('caution') && !r.endsWith('power-none'));
-    return bad.length === 0 && unfed(done.value.rig).length === p.starved.length && p.starved.every((s) => s.why.length > 10 && s.cure.length > 5);
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(
+      anyBoard,
+      fc.constantFrom('supply-shared', 'supply-isolated'),
+      fc.constantFrom(0, 0.2),
+      (devices, supply, headroom) => {
+        const rig = rigOf([...devices, device('s', supply, 'S')], []);
+        const p = plan(rig, headroom);
+        if (p.fed.length !== mostFed(rig, headroom)) return false;
+        const done = applyEdits(rig, p.edits);
+        if (!done.ok) return false;
+        // What was fed meets no danger or fault; what was not is told.
+        const bad = rules(done.value.rig).filter(
+          (r) => !r.startsWith('caution') && !r.endsWith('power-none'),
+        );
+        return (
+          bad.length === 0 &&
+          unfed(done.value.rig).length === p.starved.length &&
+          p.starved.every((s) => s.why.length > 10 && s.cure.length > 5)
+        );
+      },
+    ),
+    { numRuns: 60 },
+  );
 }, 120_000);
 
 test('so it does with outlets that were written in, of two supplies', () => {
-  fc.assert(fc.property(anyBoard, anySupply, anySupply, (devices, one, two) => {
-    const rig = rigOf([...devices.slice(0, 5), device('s', 'supply-isolated', 'S', { gives: one }), device('t', 'supply-large', 'T', { gives: two })], []);
-    const p = plan(rig);
-    const done = applyEdits(rig, p.edits);
-    if (!done.ok || p.fed.length !== mostFed(rig, 0.2)) return false;
-    const known = new Set([...one.outlets.map((o) => `s ${o.id}`), ...two.outlets.map((o) => `t ${o.id}`)]);
-    return p.fed.every((f) => known.has(`${f.supply} ${f.outlet}`)) && rules(done.value.rig).every((r) => r.startsWith('caution') || r.endsWith('power-none'));
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(anyBoard, anySupply, anySupply, (devices, one, two) => {
+      const rig = rigOf(
+        [
+          ...devices.slice(0, 5),
+          device('s', 'supply-isolated', 'S', { gives: one }),
+          device('t', 'supply-large', 'T', { gives: two }),
+        ],
+        [],
+      );
+      const p = plan(rig);
+      const done = applyEdits(rig, p.edits);
+      if (!done.ok || p.fed.length !== mostFed(rig, 0.2)) return false;
+      const known = new Set([
+        ...one.outlets.map((o) => `s ${o.id}`),
+        ...two.outlets.map((o) => `t ${o.id}`),
+      ]);
+      return (
+        p.fed.every((f) => known.has(`${f.supply} ${f.outlet}`)) &&
+        rules(done.value.rig).every((r) => r.startsWith('caution') || r.endsWith('power-none'))
+      );
+    }),
+    { numRuns: 60 },
+  );
 }, 120_000);
 
 test('the reason when it cannot be: which device, how many milliamps short, what would cure it', () => {
-  const rig = rigOf([device('a', 'modeler-compact', 'Big', { power: { milliamps: 900 } }), device('s', 'supply-isolated', 'S')], []);
-  expect(plan(rig).starved).toEqual([{ device: 'a', shortMilliamps: 580, why: 'it needs 1080 mA with headroom, and the most that is left on one outlet is 500 mA', cure: 'a supply with an outlet of 1080 mA: none here gives so much' }]);
-  const ac = rigOf([device('a', 'phaser', 'Old', { power: { ac: true } }), device('s', 'supply-isolated', 'S')], []);
-  expect(plan(ac).starved[0]).toMatchObject({ why: 'no outlet gives 9 V AC', shortMilliamps: null });
+  const rig = rigOf(
+    [
+      device('a', 'modeler-compact', 'Big', { power: { milliamps: 900 } }),
+      device('s', 'supply-isolated', 'S'),
+    ],
+    [],
+  );
+  expect(plan(rig).starved).toEqual([
+    {
+      device: 'a',
+      shortMilliamps: 580,
+      why: 'it needs 1080 mA with headroom, and the most that is left on one outlet is 500 mA',
+      cure: 'a supply with an outlet of 1080 mA: none here gives so much',
+    },
+  ]);
+  const ac = rigOf(
+    [device('a', 'phaser', 'Old', { power: { ac: true } }), device('s', 'supply-isolated', 'S')],
+    [],
+  );
+  expect(plan(ac).starved[0]).toMatchObject({
+    why: 'no outlet gives 9 V AC',
+    shortMilliamps: null,
+  });
   expect(planPower(rigOf([device('a', 'phaser', 'P')], []), solver)).toContain('no supply');
 });
 
 test('pins stay, a second plan moves nothing, a narrow outlet is taken before a wide one', () => {
-  const rig = rigOf([device('a', 'phaser', 'A', { supply: { device: 's', outlet: '8', pinned: true } }), device('b', 'phaser', 'B'), device('s', 'supply-isolated', 'S')], []);
+  const rig = rigOf(
+    [
+      device('a', 'phaser', 'A', { supply: { device: 's', outlet: '8', pinned: true } }),
+      device('b', 'phaser', 'B'),
+      device('s', 'supply-isolated', 'S'),
+    ],
+    [],
+  );
   const p = plan(rig);
   expect(p.fed.find((f) => f.device === 'a')!.outlet).toBe('8');
   expect(Number(p.fed.find((f) => f.device === 'b')!.outlet)).toBeLessThanOrEqual(6);
@@ -107,30 +233,72 @@ test('pins stay, a second plan moves nothing, a narrow outlet is taken before a 
 });
 
 test('dangers first: voltage, AC, polarity; then current, sag, a return that must not be shared', () => {
-  const on = (rest: Partial<Device>, supply = 's', outlet = '7') => rigOf([device('a', 'phaser', 'A', { supply: { device: supply, outlet }, ...rest }), device('s', 'supply-isolated', 'S'), device('c', 'supply-shared', 'C')], []);
-  expect(rules(on({ supply: { device: 's', outlet: '7', volts: 18 } }))).toEqual(['danger power-voltage']);
+  const on = (rest: Partial<Device>, supply = 's', outlet = '7') =>
+    rigOf(
+      [
+        device('a', 'phaser', 'A', { supply: { device: supply, outlet }, ...rest }),
+        device('s', 'supply-isolated', 'S'),
+        device('c', 'supply-shared', 'C'),
+      ],
+      [],
+    );
+  expect(rules(on({ supply: { device: 's', outlet: '7', volts: 18 } }))).toEqual([
+    'danger power-voltage',
+  ]);
   expect(rules(on({ power: { ac: true } }))).toEqual(['danger power-ac']);
   expect(rules(on({ power: { centre: 'positive' } }))).toEqual(['danger power-polarity']);
   expect(rules(on({ power: { volts: 18 } }))).toEqual(['fault power-low']);
   expect(rules(on({ power: { milliamps: 450 } }))).toEqual(['caution power-current']);
   expect(rules(on({ power: { milliamps: 600 } }))).toEqual(['fault power-current']);
   for (const r of ['power-ac', 'power-polarity']) {
-    const found = powerRemarks(on(r === 'power-ac' ? { power: { ac: true } } : { power: { centre: 'positive' } })).find((x) => x.rule === r)!;
-    const done = applyEdits(on(r === 'power-ac' ? { power: { ac: true } } : { power: { centre: 'positive' } }), found.fix!.edits);
+    const found = powerRemarks(
+      on(r === 'power-ac' ? { power: { ac: true } } : { power: { centre: 'positive' } }),
+    ).find((x) => x.rule === r)!;
+    const done = applyEdits(
+      on(r === 'power-ac' ? { power: { ac: true } } : { power: { centre: 'positive' } }),
+      found.fix!.edits,
+    );
     expect(done.ok && rules(done.value.rig)).toEqual(['advice power-none']);
   }
-  const chain = rigOf([device('a', 'delay', 'Delay', { supply: { device: 'c' } }), device('b', 'fuzz-low-impedance', 'Fuzz', { supply: { device: 'c' } }), device('c', 'supply-shared', 'C')], []);
+  const chain = rigOf(
+    [
+      device('a', 'delay', 'Delay', { supply: { device: 'c' } }),
+      device('b', 'fuzz-low-impedance', 'Fuzz', { supply: { device: 'c' } }),
+      device('c', 'supply-shared', 'C'),
+    ],
+    [],
+  );
   expect(rules(chain)).toEqual(['caution power-return']);
-  const plus = rigOf([device('a', 'treble-booster', 'Booster', { supply: { device: 'c' } }), device('b', 'chorus', 'Chorus', { supply: { device: 'c' } }), device('c', 'supply-shared', 'C')], []);
+  const plus = rigOf(
+    [
+      device('a', 'treble-booster', 'Booster', { supply: { device: 'c' } }),
+      device('b', 'chorus', 'Chorus', { supply: { device: 'c' } }),
+      device('c', 'supply-shared', 'C'),
+    ],
+    [],
+  );
   expect(rules(plus)).toEqual(['danger power-return']);
-  const sag = rigOf([...Array.from({ length: 8 }, (_, i) => device(`d${i}`, 'phaser', `D${i}`, { power: { milliamps: i < 6 ? 90 : 480 }, supply: { device: 's', outlet: String(i + 1) } })), device('s', 'supply-isolated', 'S')], []);
+  const sag = rigOf(
+    [
+      ...Array.from({ length: 8 }, (_, i) =>
+        device(`d${i}`, 'phaser', `D${i}`, {
+          power: { milliamps: i < 6 ? 90 : 480 },
+          supply: { device: 's', outlet: String(i + 1) },
+        }),
+      ),
+      device('s', 'supply-isolated', 'S'),
+    ],
+    [],
+  );
   expect(rules(sag)).toContain('fault power-total');
 });
 
 test('the demo rigs are powered, the practice rig asks for a plan; loads add up; the CSV has a row for every device', () => {
   for (const rig of [touringRig, flyRig]) {
     expect(powerRemarks(rig)).toEqual([]);
-    expect(loadsOf(rig).reduce((s, l) => s + l.milliamps, 0)).toBe(takersOf(rig).reduce((s, t) => s + t.need.milliamps, 0));
+    expect(loadsOf(rig).reduce((s, l) => s + l.milliamps, 0)).toBe(
+      takersOf(rig).reduce((s, t) => s + t.need.milliamps, 0),
+    );
     for (const t of takersOf(rig)) expect(powerPlanCsv(rig)).toContain(t.device.name);
   }
   expect(rules(brokenRig)).toEqual(['advice power-none']);

@@ -6,10 +6,17 @@ import type { Device, Rig } from '../rig/schema';
 export const HEADROOM = 0.2;
 
 /** A device that takes power from a supply, with what it takes. */
-export interface Taker { device: Device; need: PowerNeed }
+export interface Taker {
+  device: Device;
+  need: PowerNeed;
+}
 
 /** An outlet of a supply in the rig. */
-export interface Place { supply: Device; outlet: Outlet; totalMilliamps?: number }
+export interface Place {
+  supply: Device;
+  outlet: Outlet;
+  totalMilliamps?: number;
+}
 
 /** What a device takes: its kind's figures, with what was said of it. Blocks take none of their own. */
 export function needOf(device: Device): PowerNeed | undefined {
@@ -18,13 +25,21 @@ export function needOf(device: Device): PowerNeed | undefined {
 }
 
 /** Every device that has to be fed. */
-export const takersOf = (rig: Rig): Taker[] => rig.devices.flatMap((device) => {
-  const need = needOf(device);
-  return need ? [{ device, need }] : [];
-});
+export const takersOf = (rig: Rig): Taker[] =>
+  rig.devices.flatMap((device) => {
+    const need = needOf(device);
+    return need ? [{ device, need }] : [];
+  });
 
 /** Every outlet there is. */
-export const placesOf = (rig: Rig): Place[] => rig.devices.flatMap((supply) => (outletsOf(supply) ?? []).map((outlet) => ({ supply, outlet, totalMilliamps: supplyTotal(supply) })));
+export const placesOf = (rig: Rig): Place[] =>
+  rig.devices.flatMap((supply) =>
+    (outletsOf(supply) ?? []).map((outlet) => ({
+      supply,
+      outlet,
+      totalMilliamps: supplyTotal(supply),
+    })),
+  );
 
 export const placeKey = (p: Place): string => `${p.supply.id} ${p.outlet.id}`;
 
@@ -32,7 +47,11 @@ export const placeKey = (p: Place): string => `${p.supply.id} ${p.outlet.id}`;
 export const voltagesOf = (o: Outlet): number[] => [o.volts, ...(o.also ?? [])];
 
 /** Why an outlet at a voltage must not, or cannot, feed a device; nothing where it fits. Current is not looked at. */
-export function misfit(need: PowerNeed, outlet: Outlet, volts: number): 'ac' | 'polarity' | 'over-voltage' | 'under-voltage' | undefined {
+export function misfit(
+  need: PowerNeed,
+  outlet: Outlet,
+  volts: number,
+): 'ac' | 'polarity' | 'over-voltage' | 'under-voltage' | undefined {
   if ((need.ac ?? false) !== (outlet.ac ?? false)) return 'ac';
   if (!need.ac && (need.centre ?? 'negative') !== (outlet.centre ?? 'negative')) return 'polarity';
   if (volts > (need.maxVolts ?? need.volts)) return 'over-voltage';
@@ -41,19 +60,37 @@ export function misfit(need: PowerNeed, outlet: Outlet, volts: number): 'ac' | '
 
 /** Whether two devices must not share a return: digital beside high gain, or one whose chassis is its plus beside any other. */
 export const quarrel = (a: PowerNeed, b: PowerNeed): boolean =>
-  (a.noisy === true && b.sensitive === true) || (b.noisy === true && a.sensitive === true) || (a.positiveGround ?? false) !== (b.positiveGround ?? false);
+  (a.noisy === true && b.sensitive === true) ||
+  (b.noisy === true && a.sensitive === true) ||
+  (a.positiveGround ?? false) !== (b.positiveGround ?? false);
 
 /** What hangs on one outlet as it is plugged now. Currents in mA; `room` is what is left under the headroom, less than 0 where it is over. */
-export interface Load { place: Place; volts: number; takers: Taker[]; milliamps: number; room: number }
+export interface Load {
+  place: Place;
+  volts: number;
+  takers: Taker[];
+  milliamps: number;
+  room: number;
+}
 
 /** Loads of every outlet. A device on an outlet that is not named hangs on the supply's first. */
 export function loadsOf(rig: Rig, headroom = HEADROOM): Load[] {
   const takers = takersOf(rig);
   return placesOf(rig).map((place) => {
-    const here = takers.filter((t) => t.device.supply?.device === place.supply.id && (t.device.supply.outlet ?? outletsOf(place.supply)![0]!.id) === place.outlet.id);
+    const here = takers.filter(
+      (t) =>
+        t.device.supply?.device === place.supply.id &&
+        (t.device.supply.outlet ?? outletsOf(place.supply)![0]!.id) === place.outlet.id,
+    );
     const milliamps = here.reduce((sum, t) => sum + t.need.milliamps, 0);
     const set = here.map((t) => t.device.supply?.volts).find((v) => v !== undefined);
-    return { place, volts: set ?? place.outlet.volts, takers: here, milliamps, room: place.outlet.milliamps - milliamps * (1 + headroom) };
+    return {
+      place,
+      volts: set ?? place.outlet.volts,
+      takers: here,
+      milliamps,
+      room: place.outlet.milliamps - milliamps * (1 + headroom),
+    };
   });
 }
 

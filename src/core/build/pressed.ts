@@ -11,15 +11,31 @@ let last: { key: string; found: ReadonlyMap<string, number> } | undefined;
  * them spread over all. What stands where does not count, so the answer is kept while things are only moved about.
  */
 export function pressedDevices(rig: Rig): ReadonlyMap<string, number> {
-  const key = JSON.stringify([rig.devices.map((d) => ({ ...d, at: undefined, rack: undefined, gear: undefined, notes: undefined, mains: undefined, supply: undefined })), rig.leads.map((l) => [l.from, l.to]), rig.sounds, rig.controls]);
+  const key = JSON.stringify([
+    rig.devices.map((d) => ({
+      ...d,
+      at: undefined,
+      rack: undefined,
+      gear: undefined,
+      notes: undefined,
+      mains: undefined,
+      supply: undefined,
+    })),
+    rig.leads.map((l) => [l.from, l.to]),
+    rig.sounds,
+    rig.controls,
+  ]);
   if (last?.key === key) return last.found;
   const found = new Map<string, number>();
-  const all = rig.sounds.flatMap((from) => rig.sounds.flatMap((to) => (from === to ? [] : [[from, to] as const])));
+  const all = rig.sounds.flatMap((from) =>
+    rig.sounds.flatMap((to) => (from === to ? [] : [[from, to] as const])),
+  );
   const stride = Math.max(1, Math.ceil(all.length / MOST_PAIRS));
   const looked = all.filter((_, i) => i % stride === 0);
   const pairs = looked.length;
   for (const [from, to] of looked) {
-    for (const id of new Set(pressesBetween(rig, from, to).presses.map((p) => p.device))) found.set(id, (found.get(id) ?? 0) + 1);
+    for (const id of new Set(pressesBetween(rig, from, to).presses.map((p) => p.device)))
+      found.set(id, (found.get(id) ?? 0) + 1);
   }
   for (const [id, n] of found) found.set(id, n / pairs);
   last = { key, found };

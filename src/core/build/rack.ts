@@ -12,26 +12,74 @@ export const BETWEEN_MM = 450;
 /** Units that a device takes: as it was said, else as its kind has, else as many as its height needs on a shelf. */
 export function unitsOf(device: Device): { units: number; shelf: boolean } {
   const own = device.units ?? kindOf(device.kind).rackUnits;
-  return own !== undefined ? { units: own, shelf: (sizeOf(device)?.width ?? 0) <= BETWEEN_MM } : { units: Math.max(1, Math.ceil((sizeOf(device)?.height ?? UNIT_MM) / UNIT_MM - 0.01)), shelf: true };
+  return own !== undefined
+    ? { units: own, shelf: (sizeOf(device)?.width ?? 0) <= BETWEEN_MM }
+    : {
+        units: Math.max(1, Math.ceil((sizeOf(device)?.height ?? UNIT_MM) / UNIT_MM - 0.01)),
+        shelf: true,
+      };
 }
 
 /** A device in a rack. `from` to `to` are its units; x from the left rail, `inside` how far it reaches in from its rail with the plugs behind it, in mm. */
-export interface Mounted { device: Device; from: number; to: number; rear: boolean; shelf: boolean; x: number; width: number; depth: number; plugs: number; inside: number }
+export interface Mounted {
+  device: Device;
+  from: number;
+  to: number;
+  rear: boolean;
+  shelf: boolean;
+  x: number;
+  width: number;
+  depth: number;
+  plugs: number;
+  inside: number;
+}
 
 /** What a rack holds, from the top. */
 export function mountedIn(rig: Rig, rack: Rack): Mounted[] {
-  return rig.devices.filter((d) => d.rack?.rack === rack.id && sizeOf(d)).map((device): Mounted => {
-    const size = sizeOf(device)!;
-    const { units, shelf } = unitsOf(device);
-    const rear = device.rack!.rear ?? false;
-    // What looks into the rack: the rear of what hangs on the front rails, the front of what hangs on the rear ones.
-    const plugs = Math.max(0, ...spotsOf(device).filter((s) => s.edge === (rear ? 'front' : 'rear')).flatMap((spot) => rig.leads.flatMap((l) => (['from', 'to'] as const).flatMap((side) => (l.type !== 'air' && l[side].device === device.id && isSpot(spot, l[side].jack) ? [PLUG_CLEARANCE[plugShape(rig, l, side)]] : [])))));
-    return { device, from: device.rack!.unit, to: device.rack!.unit + units - 1, rear, shelf, x: shelf ? (device.rack!.x ?? 0) : 0, width: shelf ? size.width : BETWEEN_MM, depth: size.depth, plugs, inside: size.depth + plugs };
-  }).sort((a, b) => b.to - a.to || a.x - b.x);
+  return rig.devices
+    .filter((d) => d.rack?.rack === rack.id && sizeOf(d))
+    .map((device): Mounted => {
+      const size = sizeOf(device)!;
+      const { units, shelf } = unitsOf(device);
+      const rear = device.rack!.rear ?? false;
+      // What looks into the rack: the rear of what hangs on the front rails, the front of what hangs on the rear ones.
+      const plugs = Math.max(
+        0,
+        ...spotsOf(device)
+          .filter((s) => s.edge === (rear ? 'front' : 'rear'))
+          .flatMap((spot) =>
+            rig.leads.flatMap((l) =>
+              (['from', 'to'] as const).flatMap((side) =>
+                l.type !== 'air' && l[side].device === device.id && isSpot(spot, l[side].jack)
+                  ? [PLUG_CLEARANCE[plugShape(rig, l, side)]]
+                  : [],
+              ),
+            ),
+          ),
+      );
+      return {
+        device,
+        from: device.rack!.unit,
+        to: device.rack!.unit + units - 1,
+        rear,
+        shelf,
+        x: shelf ? (device.rack!.x ?? 0) : 0,
+        width: shelf ? size.width : BETWEEN_MM,
+        depth: size.depth,
+        plugs,
+        inside: size.depth + plugs,
+      };
+    })
+    .sort((a, b) => b.to - a.to || a.x - b.x);
 }
 
 /** What is wrong in a rack: with which device, and by how many mm where that says something. */
-export interface RackClash { what: 'overlap' | 'too-high' | 'too-deep' | 'too-wide' | 'heat' | 'access'; a: Mounted; b?: Mounted; mm: number }
+export interface RackClash {
+  what: 'overlap' | 'too-high' | 'too-deep' | 'too-wide' | 'heat' | 'access';
+  a: Mounted;
+  b?: Mounted;
+  mm: number;
+}
 
 export function rackClashes(rig: Rig, rack: Rack): RackClash[] {
   const list = mountedIn(rig, rack);
@@ -39,15 +87,28 @@ export function rackClashes(rig: Rig, rack: Rack): RackClash[] {
   list.forEach((a, i) => {
     if (a.to > rack.units) out.push({ what: 'too-high', a, mm: (a.to - rack.units) * UNIT_MM });
     if (a.inside > rack.depth) out.push({ what: 'too-deep', a, mm: a.inside - rack.depth });
-    if (a.shelf && a.x + a.width > BETWEEN_MM) out.push({ what: 'too-wide', a, mm: a.x + a.width - BETWEEN_MM });
-    if (a.rear && kindOf(a.device.kind).parameters.some((p) => p.type === 'knob' || p.type === 'choice')) out.push({ what: 'access', a, mm: 0 });
+    if (a.shelf && a.x + a.width > BETWEEN_MM)
+      out.push({ what: 'too-wide', a, mm: a.x + a.width - BETWEEN_MM });
+    if (
+      a.rear &&
+      kindOf(a.device.kind).parameters.some((p) => p.type === 'knob' || p.type === 'choice')
+    )
+      out.push({ what: 'access', a, mm: 0 });
     for (const b of list.slice(i + 1)) {
       if (a.from > b.to || b.from > a.to || a.x >= b.x + b.width || b.x >= a.x + a.width) continue;
       if (a.rear === b.rear) out.push({ what: 'overlap', a, b, mm: 0 });
-      else if (a.inside + b.inside > rack.depth) out.push({ what: 'overlap', a, b, mm: a.inside + b.inside - rack.depth });
+      else if (a.inside + b.inside > rack.depth)
+        out.push({ what: 'overlap', a, b, mm: a.inside + b.inside - rack.depth });
     }
     if (kindOf(a.device.kind).ventsUp) {
-      const above = list.find((b) => b !== a && b.from <= a.to + 1 && b.to >= a.to + 1 && b.x < a.x + a.width && a.x < b.x + b.width);
+      const above = list.find(
+        (b) =>
+          b !== a &&
+          b.from <= a.to + 1 &&
+          b.to >= a.to + 1 &&
+          b.x < a.x + a.width &&
+          a.x < b.x + b.width,
+      );
       if (above) out.push({ what: 'heat', a, b: above, mm: 0 });
     }
   });
@@ -55,23 +116,43 @@ export function rackClashes(rig: Rig, rack: Rack): RackClash[] {
 }
 
 /** Sums of a rack: weight in grams with the case, height of the centre of gravity above the lowest unit in mm, units taken, heat in W. */
-export interface RackSums { grams: number; unweighed: number; centreMm: number | null; used: number; watts: number }
+export interface RackSums {
+  grams: number;
+  unweighed: number;
+  centreMm: number | null;
+  used: number;
+  watts: number;
+}
 
 /** The case's own weight is taken to sit in its middle. Heat is what comes out of the mains sockets, all of it. */
 export function rackSums(rig: Rig, rack: Rack): RackSums {
   const list = mountedIn(rig, rack);
   const middle = (m: Mounted) => ((m.from - 1 + m.to) / 2) * UNIT_MM;
-  const weights = [...list.map((m) => ({ grams: gramsOf(m.device) ?? 0, at: middle(m) })), { grams: rack.grams ?? 0, at: (rack.units / 2) * UNIT_MM }];
+  const weights = [
+    ...list.map((m) => ({ grams: gramsOf(m.device) ?? 0, at: middle(m) })),
+    { grams: rack.grams ?? 0, at: (rack.units / 2) * UNIT_MM },
+  ];
   const grams = weights.reduce((s, w) => s + w.grams, 0);
-  const taken = new Set(list.flatMap((m) => Array.from({ length: m.to - m.from + 1 }, (_, i) => m.from + i)));
+  const taken = new Set(
+    list.flatMap((m) => Array.from({ length: m.to - m.from + 1 }, (_, i) => m.from + i)),
+  );
   return {
-    grams, unweighed: list.filter((m) => gramsOf(m.device) === null).length, centreMm: grams > 0 ? weights.reduce((s, w) => s + w.grams * w.at, 0) / grams : null,
-    used: taken.size, watts: list.reduce((s, m) => s + (mainsOf(m.device)?.watts ?? 0), 0),
+    grams,
+    unweighed: list.filter((m) => gramsOf(m.device) === null).length,
+    centreMm: grams > 0 ? weights.reduce((s, w) => s + w.grams * w.at, 0) / grams : null,
+    used: taken.size,
+    watts: list.reduce((s, m) => s + (mainsOf(m.device)?.watts ?? 0), 0),
   };
 }
 
 /** One line of a panel: its two jacks with the leads in them. Inside is the side that looks into the rack or board. */
-export interface PanelLine { panel: Device; outside: string; inside: string; outsideLead?: string; insideLead?: string }
+export interface PanelLine {
+  panel: Device;
+  outside: string;
+  inside: string;
+  outsideLead?: string;
+  insideLead?: string;
+}
 
 /** Every line of every panel: two sockets that work both ways and are joined by metal. */
 export function panelPlan(rig: Rig): PanelLine[] {
@@ -81,12 +162,25 @@ export function panelPlan(rig: Rig): PanelLine[] {
     if (either.length < 2 || (!panel.rack && !panel.at && kind.rackUnits === undefined)) return [];
     const spots = spotsOf(panel);
     const rear = spots.filter((s) => s.edge === 'rear');
-    const leadAt = (jack: string) => rig.leads.find((l) => (l.from.device === panel.id && l.from.jack === jack) || (l.to.device === panel.id && l.to.jack === jack))?.id;
+    const leadAt = (jack: string) =>
+      rig.leads.find(
+        (l) =>
+          (l.from.device === panel.id && l.from.jack === jack) ||
+          (l.to.device === panel.id && l.to.jack === jack),
+      )?.id;
     return rear.flatMap((s): PanelLine[] => {
       const other = spots.find((x) => x.edge === 'front' && Math.abs(x.mm - s.mm) < 1);
       if (!other) return [];
       const [outsideLead, insideLead] = [leadAt(s.jack.id), leadAt(other.jack.id)];
-      return [{ panel, outside: s.jack.id, inside: other.jack.id, ...(outsideLead && { outsideLead }), ...(insideLead && { insideLead }) }];
+      return [
+        {
+          panel,
+          outside: s.jack.id,
+          inside: other.jack.id,
+          ...(outsideLead && { outsideLead }),
+          ...(insideLead && { insideLead }),
+        },
+      ];
     });
   });
 }

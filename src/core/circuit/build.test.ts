@@ -3,7 +3,12 @@ import { buildCircuit, passesOf, pluggedJacks } from './build';
 import { runSignal } from './flow';
 
 test('wires and leads make one net of everything up to the first active input', () => {
-  const rig = chainOf(['guitar-single-coil', 'drive-low', 'fuzz-low-impedance', 'wah', 'buffer'], 2, undefined, 120);
+  const rig = chainOf(
+    ['guitar-single-coil', 'drive-low', 'fuzz-low-impedance', 'wah', 'buffer'],
+    2,
+    undefined,
+    120,
+  );
   const circuit = buildCircuit(rig, rig.sounds[0]);
   const net = circuit.netAt('d0', 'out')!;
   expect(net).toBe(circuit.netAt('d4', 'in'));
@@ -19,17 +24,30 @@ test('an engaged pedal cuts the net in two', () => {
 });
 
 test('an input that several stages read loads its source once', () => {
-  const rig = rigOf([device('g', 'guitar-active', 'G'), device('s', 'splitter-buffered', 'S')], [lead('1', 'g.out', 's.in', 0)]);
+  const rig = rigOf(
+    [device('g', 'guitar-active', 'G'), device('s', 'splitter-buffered', 'S')],
+    [lead('1', 'g.out', 's.in', 0)],
+  );
   const net = buildCircuit(rig, rig.sounds[0]).netAt('s', 'in')!;
   expect(net.shunts.filter((s) => s.ohms === 1e6)).toHaveLength(1);
 });
 
 test('air is a hop that takes time and joins no grounds; MIDI leads carry nothing here', () => {
-  const rig = rigOf([device('c', 'cabinet', 'C'), device('m', 'microphone', 'M')], [lead('1', 'c.air', 'm.air', 2, 'air')]);
+  const rig = rigOf(
+    [device('c', 'cabinet', 'C'), device('m', 'microphone', 'M')],
+    [lead('1', 'c.air', 'm.air', 2, 'air')],
+  );
   const hop = buildCircuit(rig, rig.sounds[0]).stages.find((s) => s.lead === '1')!;
   expect([hop.stage.latencyMs, hop.stage.groundThrough]).toEqual([5.8, false]);
-  const digital = rigOf([device('g', 'guitar-active', 'G'), device('b', 'buffer', 'B')], [lead('1', 'g.out', 'b.in', 2, 'midi')]);
-  expect(runSignal(buildCircuit(digital, digital.sounds[0])).present(buildCircuit(digital, digital.sounds[0]).netAt('b', 'in')!.index).flows).toEqual([]);
+  const digital = rigOf(
+    [device('g', 'guitar-active', 'G'), device('b', 'buffer', 'B')],
+    [lead('1', 'g.out', 'b.in', 2, 'midi')],
+  );
+  expect(
+    runSignal(buildCircuit(digital, digital.sounds[0])).present(
+      buildCircuit(digital, digital.sounds[0]).netAt('b', 'in')!.index,
+    ).flows,
+  ).toEqual([]);
 });
 
 test('passes are remembered while device, state and plugs stay the same, and only then', () => {
@@ -37,7 +55,11 @@ test('passes are remembered while device, state and plugs stay the same, and onl
   const plugged = pluggedJacks(rig);
   const first = passesOf(rig.devices[1]!, rig.sounds[0], plugged);
   expect(passesOf(rig.devices[1]!, rig.sounds[0], plugged)).toBe(first);
-  expect(passesOf(rig.devices[1]!, { ...rig.sounds[0]!, states: { d1: { engaged: true } } }, plugged)).not.toBe(first);
-  expect(passesOf(rig.devices[1]!, rig.sounds[0], new Map([['d1', new Set(['in', 'out', 'outR'])]]))).not.toBe(first);
+  expect(
+    passesOf(rig.devices[1]!, { ...rig.sounds[0]!, states: { d1: { engaged: true } } }, plugged),
+  ).not.toBe(first);
+  expect(
+    passesOf(rig.devices[1]!, rig.sounds[0], new Map([['d1', new Set(['in', 'out', 'outR'])]])),
+  ).not.toBe(first);
   expect(passesOf({ ...rig.devices[1]! }, rig.sounds[0], plugged)).not.toBe(first);
 });

@@ -1,7 +1,14 @@
 import { kindOf, type Pass, resolveState, type Stage, stateIn } from '../kinds';
 import { joinsOf } from '../rig/conductors';
 import { leadPf } from '../rig/find';
-import { CONTROL_LEADS, type Device, type Lead, type Rig, type Sound, type State } from '../rig/schema';
+import {
+  CONTROL_LEADS,
+  type Device,
+  type Lead,
+  type Rig,
+  type Sound,
+  type State,
+} from '../rig/schema';
 import { asBlock } from './block';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
 import { Joined } from './joined';
@@ -10,14 +17,22 @@ import { Joined } from './joined';
 export const AIR_MS_PER_METRE = 2.9;
 
 /** Leads that carry signal as voltage on metal. */
-export const isMetal = (lead: Lead): boolean => lead.type !== 'air' && lead.type !== 'digital' && lead.type !== 'inside' && !CONTROL_LEADS.includes(lead.type);
+export const isMetal = (lead: Lead): boolean =>
+  lead.type !== 'air' &&
+  lead.type !== 'digital' &&
+  lead.type !== 'inside' &&
+  !CONTROL_LEADS.includes(lead.type);
 
-const pluggedCache = new WeakMap<Rig['leads'], { devices: Rig['devices']; plugged: Map<string, Set<string>> }>();
+const pluggedCache = new WeakMap<
+  Rig['leads'],
+  { devices: Rig['devices']; plugged: Map<string, Set<string>> }
+>();
 
 /** Jacks of each device that hold a lead, and the conductors of them that a lead reaches; remembered while devices and leads stay the same. */
 export function pluggedJacks(rig: Rig): Map<string, Set<string>> {
   let known = pluggedCache.get(rig.leads);
-  if (known?.devices !== rig.devices) pluggedCache.set(rig.leads, (known = { devices: rig.devices, plugged: findPlugged(rig) }));
+  if (known?.devices !== rig.devices)
+    pluggedCache.set(rig.leads, (known = { devices: rig.devices, plugged: findPlugged(rig) }));
   return known.plugged;
 }
 
@@ -33,7 +48,11 @@ function findPlugged(rig: Rig): Map<string, Set<string>> {
     const [from, to] = [jacksOf(lead.from.device), jacksOf(lead.to.device)];
     from.add(lead.from.jack);
     to.add(lead.to.jack);
-    for (const [a, b] of joinsOf(lead, devices.get(lead.from.device), devices.get(lead.to.device))) {
+    for (const [a, b] of joinsOf(
+      lead,
+      devices.get(lead.from.device),
+      devices.get(lead.to.device),
+    )) {
       from.add(a);
       to.add(b);
     }
@@ -42,10 +61,17 @@ function findPlugged(rig: Rig): Map<string, Set<string>> {
 }
 
 const NONE = new Set<string>();
-const passCache = new WeakMap<Device, { state: State | undefined; plugged: string; passes: Pass[] }[]>();
+const passCache = new WeakMap<
+  Device,
+  { state: State | undefined; plugged: string; passes: Pass[] }[]
+>();
 
 /** A device's passes in a sound; remembered while the device, its state and its plugs stay the same. */
-export function passesOf(device: Device, sound: Sound | undefined, plugged: ReadonlyMap<string, Set<string>>): Pass[] {
+export function passesOf(
+  device: Device,
+  sound: Sound | undefined,
+  plugged: ReadonlyMap<string, Set<string>>,
+): Pass[] {
   const state = stateIn(sound, device.id);
   const jacks = plugged.get(device.id) ?? NONE;
   const plugs = [...jacks].join(' ');
@@ -63,8 +89,20 @@ export function passesOf(device: Device, sound: Sound | undefined, plugged: Read
 
 /** A hop that carries signal without metal: sound in air, a channel of a digital link, a link inside a host. */
 const hop = (id: string, latencyMs: number): Stage => ({
-  is: 'stage', id, from: id, to: id, inOhms: Infinity, outOhms: 0, gainDb: 0, ceiling: { dbu: 200, shape: 'hard', meant: false },
-  outputDb: 0, noiseDbu: -Infinity, latencyMs, inverts: false, tiltDb: 0, groundThrough: false,
+  is: 'stage',
+  id,
+  from: id,
+  to: id,
+  inOhms: Infinity,
+  outOhms: 0,
+  gainDb: 0,
+  ceiling: { dbu: 200, shape: 'hard', meant: false },
+  outputDb: 0,
+  noiseDbu: -Infinity,
+  latencyMs,
+  inverts: false,
+  tiltDb: 0,
+  groundThrough: false,
 });
 
 /** Turns a rig and a sound into a circuit. */
@@ -91,7 +129,9 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     }
   }
   const devices = new Map(rig.devices.map((d) => [d.id, d]));
-  const joins = new Map(rig.leads.map((l) => [l, joinsOf(l, devices.get(l.from.device), devices.get(l.to.device))]));
+  const joins = new Map(
+    rig.leads.map((l) => [l, joinsOf(l, devices.get(l.from.device), devices.get(l.to.device))]),
+  );
   for (const lead of rig.leads) {
     for (const [a, b] of joins.get(lead)!) {
       const [from, to] = [point(lead.from.device, a), point(lead.to.device, b)];
@@ -102,7 +142,8 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     if (pass.is === 'resistor') [pass.a, pass.b].forEach((p) => point(device.id, p));
     else if (pass.is === 'stage') [pass.from, pass.to].forEach((p) => point(device.id, p));
     else if (pass.is === 'series') [pass.at, ...pass.legs].forEach((p) => point(device.id, p));
-    else if (pass.is === 'source' || pass.is === 'shunt' || pass.is === 'arrive') point(device.id, pass.at);
+    else if (pass.is === 'source' || pass.is === 'shunt' || pass.is === 'arrive')
+      point(device.id, pass.at);
   }
 
   const nets: Net[] = [];
@@ -111,7 +152,15 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     const root = joined.root(point(device, name));
     let net = netOfRoot.get(root);
     if (!net) {
-      net = { index: nets.length, points: [], leads: [], leadFarads: 0, shunts: [], coils: [], section: -1 };
+      net = {
+        index: nets.length,
+        points: [],
+        leads: [],
+        leadFarads: 0,
+        shunts: [],
+        coils: [],
+        section: -1,
+      };
       netOfRoot.set(root, net);
       nets.push(net);
     }
@@ -136,7 +185,14 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     const key = `${device}\u0000${name}`;
     let d = driverAt.get(key);
     if (!d) {
-      d = { index: drivers.length, device, net: netOf(device, name).index, ohms: Math.max(ohms, 0.01), henries, stages: [] };
+      d = {
+        index: drivers.length,
+        device,
+        net: netOf(device, name).index,
+        ohms: Math.max(ohms, 0.01),
+        henries,
+        stages: [],
+      };
       driverAt.set(key, d);
       drivers.push(d);
     }
@@ -157,7 +213,14 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     net.shunts.push(shunt);
     if (farads > 0) net.shunts.push({ ohms: 0, farads });
   };
-  const addStage = (device: string, stage: Stage, from: Net, to: Driver, key?: Net, lead?: string) => {
+  const addStage = (
+    device: string,
+    stage: Stage,
+    from: Net,
+    to: Driver,
+    key?: Net,
+    lead?: string,
+  ) => {
     const one = { device, stage, from: from.index, driver: to.index, keyNet: key?.index, lead };
     stages.push(one);
     to.stages.push(one);
@@ -167,23 +230,46 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     const id = device.id;
     if (pass.is === 'shunt') {
       netOf(id, pass.at).shunts.push({ ohms: pass.ohms ?? 0, farads: pass.farads ?? 0 });
-      if (pass.coil) netOf(id, pass.at).coils.push({ device: id, ohms: pass.ohms ?? Infinity, watts: pass.coil.watts });
-    }
-    else if (pass.is === 'resistor') resistors.push({ a: netOf(id, pass.a).index, b: netOf(id, pass.b).index, ohms: Math.max(pass.ohms, 0.01) });
+      if (pass.coil)
+        netOf(id, pass.at).coils.push({
+          device: id,
+          ohms: pass.ohms ?? Infinity,
+          watts: pass.coil.watts,
+        });
+    } else if (pass.is === 'resistor')
+      resistors.push({
+        a: netOf(id, pass.a).index,
+        b: netOf(id, pass.b).index,
+        ohms: Math.max(pass.ohms, 0.01),
+      });
     else if (pass.is === 'source') driver(id, pass.at, pass.ohms, pass.henries).source = pass;
     else if (pass.is === 'arrive') {
       loadAt(id, pass.at, pass.ohms, pass.farads);
-      if (pass.coil) netOf(id, pass.at).coils.push({ device: id, ohms: pass.ohms, watts: pass.coil.watts });
+      if (pass.coil)
+        netOf(id, pass.at).coils.push({ device: id, ohms: pass.ohms, watts: pass.coil.watts });
       arrivals.push({ device: id, net: netOf(id, pass.at).index, arrive: pass });
     } else if (pass.is === 'stage') {
       loadAt(id, pass.from, pass.inOhms, pass.inFarads);
-      addStage(id, pass, netOf(id, pass.from), driver(id, pass.to, pass.outOhms, pass.outHenries), pass.gate && netOf(id, pass.gate.key));
+      addStage(
+        id,
+        pass,
+        netOf(id, pass.from),
+        driver(id, pass.to, pass.outOhms, pass.outHenries),
+        pass.gate && netOf(id, pass.gate.key),
+      );
     }
   }
   for (const lead of rig.leads) {
     if (isMetal(lead) || lead.type === 'midi') continue;
     for (const [from, to] of joins.get(lead)!) {
-      addStage(lead.to.device, hop(lead.type, lead.type === 'air' ? lead.metres * AIR_MS_PER_METRE : 0), netOf(lead.from.device, from), driver(lead.to.device, to, 0.01), undefined, lead.id);
+      addStage(
+        lead.to.device,
+        hop(lead.type, lead.type === 'air' ? lead.metres * AIR_MS_PER_METRE : 0),
+        netOf(lead.from.device, from),
+        driver(lead.to.device, to, 0.01),
+        undefined,
+        lead.id,
+      );
     }
   }
   // Loads in series need what hangs on their legs, so they come when everything else is in place.
@@ -196,13 +282,28 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     if (!Number.isFinite(sum)) continue;
     line.shunts.push({ ohms: sum, farads: 0 });
     // Each takes its share of the power, as an impedance of this size across the line would.
-    line.coils.push(...legs.flatMap((leg, k) => leg.coils.map((c) => ({ ...c, ohms: c.ohms * (sum / ohms[k]!) ** 2 }))));
-    pass.legs.forEach((leg, k) => addStage(device.id, { ...hop('series', 0), gainDb: 20 * Math.log10(ohms[k]! / sum) }, line, driver(device.id, leg, 0.01)));
+    line.coils.push(
+      ...legs.flatMap((leg, k) =>
+        leg.coils.map((c) => ({ ...c, ohms: c.ohms * (sum / ohms[k]!) ** 2 })),
+      ),
+    );
+    pass.legs.forEach((leg, k) =>
+      addStage(
+        device.id,
+        { ...hop('series', 0), gainDb: 20 * Math.log10(ohms[k]! / sum) },
+        line,
+        driver(device.id, leg, 0.01),
+      ),
+    );
   }
 
   const sections = gatherSections(nets, resistors, drivers);
   return {
-    nets, sections, drivers, stages, arrivals,
+    nets,
+    sections,
+    drivers,
+    stages,
+    arrivals,
     netAt: (device, name) => {
       const at = index.get(`${device}\u0000${name}`);
       return at === undefined ? undefined : netOfRoot.get(joined.root(at));
@@ -210,7 +311,11 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
   };
 }
 
-function gatherSections(nets: Net[], resistors: Section['resistors'], drivers: Driver[]): Section[] {
+function gatherSections(
+  nets: Net[],
+  resistors: Section['resistors'],
+  drivers: Driver[],
+): Section[] {
   const groups = new Joined();
   nets.forEach(() => groups.add());
   for (const r of resistors) groups.join(r.a, r.b);

@@ -1,7 +1,10 @@
 import type { Arrive, Source, Stage } from '../kinds';
 
 /** A point of a device that takes part in the circuit. */
-export interface PointRef { device: string; point: string }
+export interface PointRef {
+  device: string;
+  point: string;
+}
 
 /** Points joined by metal, with everything that loads them to ground. */
 export interface Net {
@@ -28,7 +31,14 @@ export interface Driver {
 }
 
 /** A stage in its place: which nets it reads and which driver carries it on. A hop through air is a stage of its lead. */
-export interface CircuitStage { device: string; stage: Stage; from: number; driver: number; keyNet?: number; lead?: string }
+export interface CircuitStage {
+  device: string;
+  stage: Stage;
+  from: number;
+  driver: number;
+  keyNet?: number;
+  lead?: string;
+}
 
 /** A passive network: nets joined by resistances, with what feeds them. */
 export interface Section {
@@ -39,7 +49,11 @@ export interface Section {
 }
 
 /** An input where signal must arrive. */
-export interface Arrival { device: string; net: number; arrive: Arrive }
+export interface Arrival {
+  device: string;
+  net: number;
+  arrive: Arrive;
+}
 
 /** The rig as it is in one sound: nets, passive sections, and the stages between them. */
 export interface Circuit {

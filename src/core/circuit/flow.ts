@@ -32,7 +32,11 @@ export interface Flow {
 }
 
 /** Noise power in V², and who gives most of it. */
-export interface Hiss { power: number; most?: string; mostPower: number }
+export interface Hiss {
+  power: number;
+  most?: string;
+  mostPower: number;
+}
 
 /** All that is at a net. */
 export interface Present {
@@ -63,10 +67,20 @@ const NOTHING_VOLTS = 1e-9;
 const addHiss = (a: Hiss, b: Hiss): Hiss => {
   const power = a.power + b.power;
   if (a.most === b.most) return { power, most: a.most, mostPower: a.mostPower + b.mostPower };
-  return a.mostPower >= b.mostPower ? { power, most: a.most, mostPower: a.mostPower } : { power, most: b.most, mostPower: b.mostPower };
+  return a.mostPower >= b.mostPower
+    ? { power, most: a.most, mostPower: a.mostPower }
+    : { power, most: b.most, mostPower: b.mostPower };
 };
-const scaleHiss = (h: Hiss, powerGain: number): Hiss => ({ power: h.power * powerGain, most: h.most, mostPower: h.mostPower * powerGain });
-const ownHiss = (device: string, power: number): Hiss => ({ power, most: device, mostPower: power });
+const scaleHiss = (h: Hiss, powerGain: number): Hiss => ({
+  power: h.power * powerGain,
+  most: h.most,
+  mostPower: h.mostPower * powerGain,
+});
+const ownHiss = (device: string, power: number): Hiss => ({
+  power,
+  most: device,
+  mostPower: power,
+});
 
 /** Runs the signal of every source through a circuit. Levels are figured at 1 kHz, brightness at 5 kHz. */
 export function runSignal(circuit: Circuit): Flowing {
@@ -93,12 +107,22 @@ export function runSignal(circuit: Circuit): Flowing {
     const section = circuit.sections[index]!;
     if (!section.drivers.length) continue;
     const driven = section.drivers.map((d) => {
-      let flows: Flow[] = d.source ? [fromSource(sourceId(d.device, d.source.name), d.source)].filter((f) => f.volts[1] > 0) : [];
-      let noise = d.source && d.source.noiseDbu > -Infinity ? ownHiss(d.device, voltsOfDbu(d.source.noiseDbu) ** 2) : SILENT;
+      let flows: Flow[] = d.source
+        ? [fromSource(sourceId(d.device, d.source.name), d.source)].filter((f) => f.volts[1] > 0)
+        : [];
+      let noise =
+        d.source && d.source.noiseDbu > -Infinity
+          ? ownHiss(d.device, voltsOfDbu(d.source.noiseDbu) ** 2)
+          : SILENT;
       let idle = noise;
       for (const s of d.stages) {
         if (isBack(sectionOfNet(s.from), index)) continue;
-        const out = throughStage(s, present(s.from), s.keyNet === undefined ? undefined : present(s.keyNet), thermal(s));
+        const out = throughStage(
+          s,
+          present(s.from),
+          s.keyNet === undefined ? undefined : present(s.keyNet),
+          thermal(s),
+        );
         flows = flows.concat(out.flows);
         noise = addHiss(noise, out.noise);
         idle = addHiss(idle, out.idle);
@@ -126,13 +150,27 @@ export function runSignal(circuit: Circuit): Flowing {
   function thermal(s: CircuitStage): number {
     const section = circuit.sections[sectionOfNet(s.from)]!;
     if (!section.drivers.length || s.stage.inOhms === Infinity) return 0;
-    return thermalNoiseVolts(Math.max(0, solution(section, REFERENCE_HERTZ).impedance(section.nets.indexOf(s.from)).re)) ** 2;
+    return (
+      thermalNoiseVolts(
+        Math.max(0, solution(section, REFERENCE_HERTZ).impedance(section.nets.indexOf(s.from)).re),
+      ) ** 2
+    );
   }
 
-  return { circuit, present, solution, loops: loops.map((loop) => circuit.stages.filter((s) => loop.includes(sectionOfNet(s.from)) && loop.includes(into(s)))) };
+  return {
+    circuit,
+    present,
+    solution,
+    loops: loops.map((loop) =>
+      circuit.stages.filter((s) => loop.includes(sectionOfNet(s.from)) && loop.includes(into(s))),
+    ),
+  };
 }
 
-const fromSource = (device: string, s: NonNullable<Circuit['drivers'][number]['source']>): Flow => ({
+const fromSource = (
+  device: string,
+  s: NonNullable<Circuit['drivers'][number]['source']>,
+): Flow => ({
   source: device,
   volts: TOUCH_DB.map((db) => voltsOfDbu(s.nominalDbu + (s.touch ? db : 0))) as PerTouch<number>,
   peak: voltsOfDbu(s.peakDbu),
@@ -143,8 +181,12 @@ const fromSource = (device: string, s: NonNullable<Circuit['drivers'][number]['s
   cabinet: false,
 });
 
-const scaled = (f: Flow, gain: number, tiltDb: number): Flow =>
-  ({ ...f, volts: f.volts.map((v) => v * gain) as PerTouch<number>, peak: f.peak * gain, tiltDb: f.tiltDb + tiltDb });
+const scaled = (f: Flow, gain: number, tiltDb: number): Flow => ({
+  ...f,
+  volts: f.volts.map((v) => v * gain) as PerTouch<number>,
+  peak: f.peak * gain,
+  tiltDb: f.tiltDb + tiltDb,
+});
 
 /**
  * Joins flows that agree in all that matters. Dry flows of one source that arrive at the same time add as voltages, with
@@ -164,26 +206,45 @@ function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
     if (group.length === 1) return group[0]!;
     const loudest = group.reduce((a, b) => (b.volts[1] > a.volts[1] ? b : a));
     const related = !loudest.wet && !loudest.side;
-    if (related && group.some((f) => f.polarity !== loudest.polarity)) cancelled.push(loudest.source);
+    if (related && group.some((f) => f.polarity !== loudest.polarity))
+      cancelled.push(loudest.source);
     const sum = (of: (f: Flow) => number) =>
-      related ? Math.abs(group.reduce((s, f) => s + of(f) * f.polarity, 0)) : Math.sqrt(group.reduce((s, f) => s + of(f) ** 2, 0));
-    return { ...loudest, cabinet: group.every((f) => f.cabinet), volts: [0, 1, 2].map((t) => sum((f) => f.volts[t]!)) as PerTouch<number>, peak: sum((f) => f.peak) };
+      related
+        ? Math.abs(group.reduce((s, f) => s + of(f) * f.polarity, 0))
+        : Math.sqrt(group.reduce((s, f) => s + of(f) ** 2, 0));
+    return {
+      ...loudest,
+      cabinet: group.every((f) => f.cabinet),
+      volts: [0, 1, 2].map((t) => sum((f) => f.volts[t]!)) as PerTouch<number>,
+      peak: sum((f) => f.peak),
+    };
   });
   if (joined.length > MOST_FLOWS) {
     joined.sort((a, b) => b.volts[1] - a.volts[1]);
     const rest = joined.splice(MOST_FLOWS - 1);
-    joined.push({ ...rest[0]!, volts: [0, 1, 2].map((t) => Math.hypot(...rest.map((f) => f.volts[t]!))) as PerTouch<number>, peak: Math.hypot(...rest.map((f) => f.peak)) });
+    joined.push({
+      ...rest[0]!,
+      volts: [0, 1, 2].map((t) => Math.hypot(...rest.map((f) => f.volts[t]!))) as PerTouch<number>,
+      peak: Math.hypot(...rest.map((f) => f.peak)),
+    });
   }
   return { flows: joined, cancelled };
 }
 
 /** Total RMS volts of flows, which at this point add as powers. */
-export const totalVolts = (flows: readonly Flow[], touch: number): number => Math.sqrt(flows.reduce((s, f) => s + f.volts[touch]! ** 2, 0));
+export const totalVolts = (flows: readonly Flow[], touch: number): number =>
+  Math.sqrt(flows.reduce((s, f) => s + f.volts[touch]! ** 2, 0));
 /** Highest peak of flows, as RMS volts of a sine with that peak. */
-export const totalPeak = (flows: readonly Flow[]): number => Math.sqrt(flows.reduce((s, f) => s + f.peak ** 2, 0));
+export const totalPeak = (flows: readonly Flow[]): number =>
+  Math.sqrt(flows.reduce((s, f) => s + f.peak ** 2, 0));
 
 /** What leaves a stage: compression, then clipping under its ceiling, then output gain; noise rides on small-signal gain. */
-function throughStage(s: CircuitStage, input: Present, key: Present | undefined, thermalPower: number): { flows: Flow[]; noise: Hiss; idle: Hiss } {
+function throughStage(
+  s: CircuitStage,
+  input: Present,
+  key: Present | undefined,
+  thermalPower: number,
+): { flows: Flow[]; noise: Hiss; idle: Hiss } {
   const { stage } = s;
   if (stage.muted) return { flows: [], noise: SILENT, idle: SILENT };
   const gain = ratio(stage.gainDb);
@@ -202,18 +263,28 @@ function throughStage(s: CircuitStage, input: Present, key: Present | undefined,
   const bends = (drive: number) => (meant ? drive > 1e-4 : drive > 1);
   const gains = totals.map((v, t) => {
     const linear = gain * squeezes[t]!;
-    return (v > 0 && bends(drives[t]!) ? (ceiling * Math.SQRT2 * clippedRms(clip, drives[t]!)) / v : linear) * output;
+    return (
+      (v > 0 && bends(drives[t]!)
+        ? (ceiling * Math.SQRT2 * clippedRms(clip, drives[t]!)) / v
+        : linear) * output
+    );
   });
   const peakIn = totalPeak(input.flows);
   const peakLinear = peakIn * squeezes[1]! * gain;
-  const peakOut = (clip === 'soft' && meant ? ceiling * Math.tanh(peakLinear / ceiling) : Math.min(ceiling, peakLinear)) * output;
+  const peakOut =
+    (clip === 'soft' && meant
+      ? ceiling * Math.tanh(peakLinear / ceiling)
+      : Math.min(ceiling, peakLinear)) * output;
   const peakGain = peakIn > 0 ? peakOut / peakIn : 0;
 
   const flows: Flow[] = [];
   for (const f of input.flows) {
-    const shapes = f.shapes.map((shape, t) => (bends(drives[t]!) ? clippedShape(clip, shape, drives[t]!) : shape)) as PerTouch<Shape>;
+    const shapes = f.shapes.map((shape, t) =>
+      bends(drives[t]!) ? clippedShape(clip, shape, drives[t]!) : shape,
+    ) as PerTouch<Shape>;
     const carried: Flow = {
-      ...f, shapes,
+      ...f,
+      shapes,
       volts: f.volts.map((v, t) => v * gains[t]!) as PerTouch<number>,
       peak: f.peak * peakGain,
       latencyMs: f.latencyMs + stage.latencyMs,
@@ -225,10 +296,18 @@ function throughStage(s: CircuitStage, input: Present, key: Present | undefined,
       flows.push(stage.side ? { ...carried, side: stage.side, widenedBy: s.device } : carried);
       continue;
     }
-    if (stage.wet.dryDb > -Infinity) flows.push({ ...scaled(carried, ratio(stage.wet.dryDb), 0), ...(stage.wet.wetDb > -Infinity && { besideWet: s.device }) });
+    if (stage.wet.dryDb > -Infinity)
+      flows.push({
+        ...scaled(carried, ratio(stage.wet.dryDb), 0),
+        ...(stage.wet.wetDb > -Infinity && { besideWet: s.device }),
+      });
     if (stage.wet.wetDb > -Infinity) {
       const wet = scaled(carried, ratio(stage.wet.wetDb), 0);
-      flows.push({ ...wet, wet: s.device, ...(stage.side && { side: stage.side, widenedBy: s.device }) });
+      flows.push({
+        ...wet,
+        wet: s.device,
+        ...(stage.side && { side: stage.side, widenedBy: s.device }),
+      });
     }
   }
 
@@ -239,10 +318,13 @@ function throughStage(s: CircuitStage, input: Present, key: Present | undefined,
   // Noise cannot be louder than the ceiling either.
   const most = (ceiling * output) ** 2 * mix;
   const under = (h: Hiss): Hiss => scaleHiss(h, most > 0 ? 1 / (1 + h.power / most) : 1);
-  const shut = stage.gate && (!key || dbuOfVolts(Math.sqrt(key.idle.power)) < stage.gate.thresholdDbu);
+  const shut =
+    stage.gate && (!key || dbuOfVolts(Math.sqrt(key.idle.power)) < stage.gate.thresholdDbu);
   return {
     flows: merged(heard).flows,
     noise: under(addHiss(scaleHiss(input.noise, power), own)),
-    idle: under(addHiss(scaleHiss(input.idle, power * (shut ? ratio(-stage.gate!.rangeDb) ** 2 : 1)), own)),
+    idle: under(
+      addHiss(scaleHiss(input.idle, power * (shut ? ratio(-stage.gate!.rangeDb) ** 2 : 1)), own),
+    ),
   };
 }

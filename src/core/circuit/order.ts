@@ -2,7 +2,11 @@ import { DirectedGraph } from 'graphology';
 import { stronglyConnectedComponents } from 'graphology-components';
 
 /** The order in which to visit numbered nodes so that each comes after what leads to it, and the edges that would lead back. */
-export interface Order { order: number[]; isBack: (from: number, to: number) => boolean; loops: number[][] }
+export interface Order {
+  order: number[];
+  isBack: (from: number, to: number) => boolean;
+  loops: number[][];
+}
 
 /** Sorts a directed graph, given as each node's successors; cycles are cut where a depth-first walk finds them, and named. */
 export function orderNodes(successors: readonly (readonly number[])[]): Order {
@@ -26,7 +30,11 @@ export function orderNodes(successors: readonly (readonly number[])[]): Order {
       } else if (state[next] === 1) back.add(`${top[0]}>${next}`);
     }
   }
-  return { order: post.reverse(), isBack: (a, b) => back.size > 0 && back.has(`${a}>${b}`), loops: back.size ? loopsOf(successors) : [] };
+  return {
+    order: post.reverse(),
+    isBack: (a, b) => back.size > 0 && back.has(`${a}>${b}`),
+    loops: back.size ? loopsOf(successors) : [],
+  };
 }
 
 function loopsOf(successors: readonly (readonly number[])[]): number[][] {

@@ -3,11 +3,40 @@ import type { Circuit, Driver, Net, Section } from './circuit';
 import { complex, invertMatrix, magnitude, multiply, type Complex } from './complex';
 import { solveSection } from './passive';
 
-const net = (index: number, shunts: Net['shunts'], leadFarads = 0): Net => ({ index, points: [], leads: [], coils: [], leadFarads, shunts, section: 0 });
-const driver = (index: number, at: number, ohms: number, henries = 0): Driver => ({ index, device: `d${index}`, net: at, ohms, henries, stages: [] });
-const circuit = (nets: Net[], drivers: Driver[], resistors: Section['resistors'] = []): { circuit: Circuit; section: Section } => {
+const net = (index: number, shunts: Net['shunts'], leadFarads = 0): Net => ({
+  index,
+  points: [],
+  leads: [],
+  coils: [],
+  leadFarads,
+  shunts,
+  section: 0,
+});
+const driver = (index: number, at: number, ohms: number, henries = 0): Driver => ({
+  index,
+  device: `d${index}`,
+  net: at,
+  ohms,
+  henries,
+  stages: [],
+});
+const circuit = (
+  nets: Net[],
+  drivers: Driver[],
+  resistors: Section['resistors'] = [],
+): { circuit: Circuit; section: Section } => {
   const section = { index: 0, nets: nets.map((n) => n.index), resistors, drivers };
-  return { circuit: { nets, sections: [section], drivers, stages: [], arrivals: [], netAt: () => undefined }, section };
+  return {
+    circuit: {
+      nets,
+      sections: [section],
+      drivers,
+      stages: [],
+      arrivals: [],
+      netAt: () => undefined,
+    },
+    section,
+  };
 };
 const ohms = (r: number) => ({ ohms: r, farads: 0 });
 
@@ -17,14 +46,21 @@ describe('nodal solution against networks known by hand', () => {
     expect(solveSection(c, section, 1000).transfer(0, 0)).toBeCloseTo(0.5, 6);
   });
   test('a divider of two resistors behind a net', () => {
-    const { circuit: c, section } = circuit([net(0, []), net(1, [ohms(30_000)])], [driver(0, 0, 0.01)], [{ a: 0, b: 1, ohms: 10_000 }]);
+    const { circuit: c, section } = circuit(
+      [net(0, []), net(1, [ohms(30_000)])],
+      [driver(0, 0, 0.01)],
+      [{ a: 0, b: 1, ohms: 10_000 }],
+    );
     const s = solveSection(c, section, 1000);
     expect(s.transfer(0, 1)).toBeCloseTo(0.75, 5);
     expect(s.impedance(1).re).toBeCloseTo(7500, 0);
   });
   test('a low-pass is 3 dB down at 1/(2πRC)', () => {
     const { circuit: c, section } = circuit([net(0, [ohms(1e12)], 1e-9)], [driver(0, 0, 10_000)]);
-    expect(solveSection(c, section, 1 / (2 * Math.PI * 10_000 * 1e-9)).transfer(0, 0)).toBeCloseTo(Math.SQRT1_2, 5);
+    expect(solveSection(c, section, 1 / (2 * Math.PI * 10_000 * 1e-9)).transfer(0, 0)).toBeCloseTo(
+      Math.SQRT1_2,
+      5,
+    );
   });
   test('a coil and a capacitor resonate at 1/(2π√(LC))', () => {
     const { circuit: c, section } = circuit([net(0, [ohms(1e12)], 1e-9)], [driver(0, 0, 100, 1)]);
@@ -33,12 +69,18 @@ describe('nodal solution against networks known by hand', () => {
     expect(solveSection(c, section, f0).transfer(0, 0) / q).toBeCloseTo(1, 2);
   });
   test('a resistor and a capacitor in series to ground let go of low notes', () => {
-    const { circuit: c, section } = circuit([net(0, [{ ohms: 1000, farads: 1e-6 }])], [driver(0, 0, 9000)]);
+    const { circuit: c, section } = circuit(
+      [net(0, [{ ohms: 1000, farads: 1e-6 }])],
+      [driver(0, 0, 9000)],
+    );
     expect(solveSection(c, section, 1).transfer(0, 0)).toBeGreaterThan(0.99);
     expect(solveSection(c, section, 100_000).transfer(0, 0)).toBeCloseTo(0.1, 3);
   });
   test('two sources blended passively load each other', () => {
-    const { circuit: c, section } = circuit([net(0, [ohms(1e6)])], [driver(0, 0, 10_000), driver(1, 0, 10_000)]);
+    const { circuit: c, section } = circuit(
+      [net(0, [ohms(1e6)])],
+      [driver(0, 0, 10_000), driver(1, 0, 10_000)],
+    );
     const s = solveSection(c, section, 1000);
     expect(20 * Math.log10(s.transfer(0, 0))).toBeCloseTo(-6.06, 2);
     expect(s.transfer(0, 0)).toBeCloseTo(s.transfer(1, 0), 9);
@@ -48,32 +90,60 @@ describe('nodal solution against networks known by hand', () => {
 describe('laws', () => {
   const r = fc.double({ min: 10, max: 1e6, noNaN: true });
   test('a network without coils never gives more than it gets, at any frequency', () => {
-    fc.assert(fc.property(r, r, r, fc.double({ min: 0, max: 1e-7, noNaN: true }), fc.double({ min: 20, max: 20_000, noNaN: true }), (source, series, load, farads, hertz) => {
-      const { circuit: c, section } = circuit([net(0, [], farads), net(1, [ohms(load)])], [driver(0, 0, source)], [{ a: 0, b: 1, ohms: series }]);
-      const s = solveSection(c, section, hertz);
-      return s.transfer(0, 0) <= 1 + 1e-9 && s.transfer(0, 1) <= s.transfer(0, 0) + 1e-9;
-    }));
+    fc.assert(
+      fc.property(
+        r,
+        r,
+        r,
+        fc.double({ min: 0, max: 1e-7, noNaN: true }),
+        fc.double({ min: 20, max: 20_000, noNaN: true }),
+        (source, series, load, farads, hertz) => {
+          const { circuit: c, section } = circuit(
+            [net(0, [], farads), net(1, [ohms(load)])],
+            [driver(0, 0, source)],
+            [{ a: 0, b: 1, ohms: series }],
+          );
+          const s = solveSection(c, section, hertz);
+          return s.transfer(0, 0) <= 1 + 1e-9 && s.transfer(0, 1) <= s.transfer(0, 0) + 1e-9;
+        },
+      ),
+    );
   });
   test('sources superpose: what two give together at one net is the sum of what each gives', () => {
-    fc.assert(fc.property(r, r, r, (a, b, load) => {
-      const both = solveSection(...pair(a, b, load), 1000);
-      const parallel = 1 / (1 / b + 1 / load);
-      return Math.abs(both.transfer(0, 0) - parallel / (parallel + a)) < 1e-6;
-    }));
+    fc.assert(
+      fc.property(r, r, r, (a, b, load) => {
+        const both = solveSection(...pair(a, b, load), 1000);
+        const parallel = 1 / (1 / b + 1 / load);
+        return Math.abs(both.transfer(0, 0) - parallel / (parallel + a)) < 1e-6;
+      }),
+    );
   });
   const pair = (a: number, b: number, load: number): [Circuit, Section] => {
-    const { circuit: c, section } = circuit([net(0, [ohms(load)])], [driver(0, 0, a), driver(1, 0, b)]);
+    const { circuit: c, section } = circuit(
+      [net(0, [ohms(load)])],
+      [driver(0, 0, a), driver(1, 0, b)],
+    );
     return [c, section];
   };
   test('a matrix times its inverse is one', () => {
     const part = fc.double({ min: -5, max: 5, noNaN: true });
-    fc.assert(fc.property(fc.array(fc.tuple(part, part), { minLength: 9, maxLength: 9 }), (parts) => {
-      const m: Complex[][] = [0, 1, 2].map((i) => [0, 1, 2].map((j) => complex(parts[i * 3 + j]![0] + (i === j ? 30 : 0), parts[i * 3 + j]![1])));
-      const inverse = invertMatrix(m);
-      return [0, 1, 2].every((i) => [0, 1, 2].every((j) => {
-        const sum = [0, 1, 2].map((k) => multiply(m[i]![k]!, inverse[k]![j]!)).reduce((x, y) => complex(x.re + y.re, x.im + y.im));
-        return magnitude(complex(sum.re - (i === j ? 1 : 0), sum.im)) < 1e-9;
-      }));
-    }));
+    fc.assert(
+      fc.property(fc.array(fc.tuple(part, part), { minLength: 9, maxLength: 9 }), (parts) => {
+        const m: Complex[][] = [0, 1, 2].map((i) =>
+          [0, 1, 2].map((j) =>
+            complex(parts[i * 3 + j]![0] + (i === j ? 30 : 0), parts[i * 3 + j]![1]),
+          ),
+        );
+        const inverse = invertMatrix(m);
+        return [0, 1, 2].every((i) =>
+          [0, 1, 2].every((j) => {
+            const sum = [0, 1, 2]
+              .map((k) => multiply(m[i]![k]!, inverse[k]![j]!))
+              .reduce((x, y) => complex(x.re + y.re, x.im + y.im));
+            return magnitude(complex(sum.re - (i === j ? 1 : 0), sum.im)) < 1e-9;
+          }),
+        );
+      }),
+    );
   });
 });

@@ -1,4 +1,13 @@
-import { add, complex, type Complex, invert, invertMatrix, magnitude, multiply, subtract } from './complex';
+import {
+  add,
+  complex,
+  type Complex,
+  invert,
+  invertMatrix,
+  magnitude,
+  multiply,
+  subtract,
+} from './complex';
 import type { Circuit, Net, Section } from './circuit';
 
 /** The admittance to ground at a net: leads, input impedances, pots, capacitors. */
@@ -28,7 +37,11 @@ export function solveSection(circuit: Circuit, section: Section, hertz: number):
   const w = 2 * Math.PI * hertz;
   const at = new Map(section.nets.map((net, i) => [net, i]));
   const series = section.drivers.map((d) => invert(complex(d.ohms, w * d.henries)));
-  const matrix = section.nets.map((net, i) => section.nets.map((_, j) => (i === j ? add(shuntAdmittance(circuit.nets[net]!, w), complex(1e-12)) : complex(0))));
+  const matrix = section.nets.map((net, i) =>
+    section.nets.map((_, j) =>
+      i === j ? add(shuntAdmittance(circuit.nets[net]!, w), complex(1e-12)) : complex(0),
+    ),
+  );
   section.drivers.forEach((d, k) => {
     const i = at.get(d.net)!;
     matrix[i]![i] = add(matrix[i]![i]!, series[k]!);
@@ -42,7 +55,8 @@ export function solveSection(circuit: Circuit, section: Section, hertz: number):
   }
   const inverse = invertMatrix(matrix);
   return {
-    transfer: (driver, net) => magnitude(multiply(inverse[net]![at.get(section.drivers[driver]!.net)!]!, series[driver]!)),
+    transfer: (driver, net) =>
+      magnitude(multiply(inverse[net]![at.get(section.drivers[driver]!.net)!]!, series[driver]!)),
     impedance: (net) => inverse[net]![net]!,
   };
 }

@@ -4,14 +4,17 @@ export const HALF_CYCLE = 64;
 /** One wave, over half a cycle, scaled to an RMS of 1. */
 export type Shape = Float64Array;
 
-const SINES = Float64Array.from({ length: HALF_CYCLE }, (_, i) => Math.sin(((i + 0.5) * Math.PI) / HALF_CYCLE));
+const SINES = Float64Array.from({ length: HALF_CYCLE }, (_, i) =>
+  Math.sin(((i + 0.5) * Math.PI) / HALF_CYCLE),
+);
 
 /** A sine of RMS 1. */
 export const SINE: Shape = SINES.map((s) => s * Math.SQRT2);
 
 export type Clip = 'soft' | 'hard';
 
-const curve = (kind: Clip, x: number): number => (kind === 'soft' ? Math.tanh(x) : Math.max(-1, Math.min(1, x)));
+const curve = (kind: Clip, x: number): number =>
+  kind === 'soft' ? Math.tanh(x) : Math.max(-1, Math.min(1, x));
 
 /**
  * Output RMS, in units of the ceiling `c`, of a clipping stage `y = c·tanh(g·x/c)` (soft) or a hard limit, driven by a sine
@@ -56,8 +59,11 @@ function harmonicShare(shape: Shape): number {
     power += shape[i]! ** 2;
   }
   const fundamental = (2 * (sine ** 2 + cosine ** 2)) / HALF_CYCLE ** 2;
-  return fundamental > 0 ? Math.sqrt(Math.max(0, power / HALF_CYCLE - fundamental) / fundamental) : 0;
+  return fundamental > 0
+    ? Math.sqrt(Math.max(0, power / HALF_CYCLE - fundamental) / fundamental)
+    : 0;
 }
 
 /** The trade's word for an amount of distortion, given as a share (0.1 is 10 %). */
-export const touchWord = (thd: number): string => (thd < 0.03 ? 'clean' : thd < 0.1 ? 'edge of breakup' : thd < 0.25 ? 'crunch' : 'saturated');
+export const touchWord = (thd: number): string =>
+  thd < 0.03 ? 'clean' : thd < 0.1 ? 'edge of breakup' : thd < 0.25 ? 'crunch' : 'saturated';

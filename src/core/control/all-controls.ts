@@ -6,11 +6,22 @@ import type { Control, Rig } from '../rig/schema';
  * unless something else has been given that setting to move.
  */
 export function allControls(rig: Rig): Control[] {
-  const own = rig.devices.flatMap((d) => kindOf(d.kind).parameters.flatMap((p): Control[] => {
-    if (p.type !== 'knob' || !p.foot || kindOf(d.kind).jacks.some((j) => j.gives)) return [];
-    if (rig.controls?.some((c) => c.assigns.some((a) => a.device === d.id && a.setting === p.id))) return [];
-    return [{ id: `${d.id}-${p.id}`, name: d.name, type: 'pedal', device: d.id, assigns: [{ id: 'own', device: d.id, setting: p.id }] }];
-  }));
+  const own = rig.devices.flatMap((d) =>
+    kindOf(d.kind).parameters.flatMap((p): Control[] => {
+      if (p.type !== 'knob' || !p.foot || kindOf(d.kind).jacks.some((j) => j.gives)) return [];
+      if (rig.controls?.some((c) => c.assigns.some((a) => a.device === d.id && a.setting === p.id)))
+        return [];
+      return [
+        {
+          id: `${d.id}-${p.id}`,
+          name: d.name,
+          type: 'pedal',
+          device: d.id,
+          assigns: [{ id: 'own', device: d.id, setting: p.id }],
+        },
+      ];
+    }),
+  );
   return [...(rig.controls ?? []), ...own];
 }
 
@@ -27,7 +38,11 @@ export function stepsOf(rig: Rig, control: Control, device: string): number {
     const host = rig.devices.find((d) => d.id === id)?.host;
     return host === undefined || host === id ? id : outer(host);
   };
-  const readers = rig.leads.filter((l) => l.type === 'control' && l.from.device === control.device).map((l) => l.to.device);
+  const readers = rig.leads
+    .filter((l) => l.type === 'control' && l.from.device === control.device)
+    .map((l) => l.to.device);
   const at = outer(device);
-  return readers.includes(at) || (control.device !== undefined && outer(control.device) === at) ? STEPS.direct : STEPS.controlChange;
+  return readers.includes(at) || (control.device !== undefined && outer(control.device) === at)
+    ? STEPS.direct
+    : STEPS.controlChange;
 }

@@ -4,11 +4,35 @@ import { touringRig } from '../demo';
 import { applyEdits, type Control, type Rig } from '../rig';
 import { proposeOnePress } from '../solve';
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { allControls, endsOf, pressesBetween, reachOf, reachOfControl, sequenceOf, STEPS, stepsOf, sweepOf, valueAt } from '.';
+import {
+  allControls,
+  endsOf,
+  pressesBetween,
+  reachOf,
+  reachOfControl,
+  sequenceOf,
+  STEPS,
+  stepsOf,
+  sweepOf,
+  valueAt,
+} from '.';
 
 const two = rigOf(
-  [device('g', 'guitar-active', 'Mandolin'), device('v', 'volume-active', 'Swell'), device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }), device('d', 'drive-low', 'Brine'), device('a', 'combo-tube', 'Left'), device('b', 'combo-tube', 'Right')],
-  [lead('1', 'g.out', 's.in', 1), lead('2', 's.a', 'v.in', 1), lead('3', 'v.out', 'a.in', 1), lead('4', 's.b', 'd.in', 1), lead('5', 'd.out', 'b.in', 1)],
+  [
+    device('g', 'guitar-active', 'Mandolin'),
+    device('v', 'volume-active', 'Swell'),
+    device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
+    device('d', 'drive-low', 'Brine'),
+    device('a', 'combo-tube', 'Left'),
+    device('b', 'combo-tube', 'Right'),
+  ],
+  [
+    lead('1', 'g.out', 's.in', 1),
+    lead('2', 's.a', 'v.in', 1),
+    lead('3', 'v.out', 'a.in', 1),
+    lead('4', 's.b', 'd.in', 1),
+    lead('5', 'd.out', 'b.in', 1),
+  ],
   [sound('clean', 'Clean', []), sound('dirty', 'Dirty', ['d'])],
 );
 
@@ -19,89 +43,226 @@ describe('reach', () => {
     expect(reached[0]!.what.join()).toMatch(/level|far end/);
     expect(reachOf(two, two.sounds[1]!, 'd', 'drive').map((r) => r.destination)).toEqual(['b']);
   });
-  test('the gain of a drive that is off reaches nothing', () => expect(reachOf(two, two.sounds[0]!, 'd', 'drive')).toEqual([]));
+  test('the gain of a drive that is off reaches nothing', () =>
+    expect(reachOf(two, two.sounds[0]!, 'd', 'drive')).toEqual([]));
   test('the ends of a knob are its two, of a choice all its options, of an unknown setting none', () => {
     expect(endsOf(two, 'd', 'drive')).toEqual([0, 10]);
     expect(endsOf(two, 's', 'select')).toEqual(['both', 'a', 'b']);
     expect(endsOf(two, 'd', 'nothing')).toEqual([]);
   });
   test('a control reaches whatever any of its assignments does, in the sounds they hold in', () => {
-    const control: Control = { id: 'c', name: 'Both', type: 'pedal', assigns: [{ id: '1', device: 'v', setting: 'pedal' }, { id: '2', device: 'd', setting: 'level', sounds: ['dirty'] }] };
-    expect(reachOfControl(two, two.sounds[1]!, control).map((r) => r.destination)).toEqual(['a', 'b']);
+    const control: Control = {
+      id: 'c',
+      name: 'Both',
+      type: 'pedal',
+      assigns: [
+        { id: '1', device: 'v', setting: 'pedal' },
+        { id: '2', device: 'd', setting: 'level', sounds: ['dirty'] },
+      ],
+    };
+    expect(reachOfControl(two, two.sounds[1]!, control).map((r) => r.destination)).toEqual([
+      'a',
+      'b',
+    ]);
     expect(reachOfControl(two, two.sounds[0]!, control).map((r) => r.destination)).toEqual(['a']);
   });
   test('pedals in the signal are controls of their own, unless something else moves them', () => {
     expect(allControls(two).map((c) => c.id)).toEqual(['v-pedal']);
-    expect(allControls({ ...two, controls: [{ id: 'c', name: 'C', type: 'pedal', assigns: [{ id: '1', device: 'v', setting: 'pedal' }] }] }).map((c) => c.id)).toEqual(['c']);
+    expect(
+      allControls({
+        ...two,
+        controls: [
+          {
+            id: 'c',
+            name: 'C',
+            type: 'pedal',
+            assigns: [{ id: '1', device: 'v', setting: 'pedal' }],
+          },
+        ],
+      }).map((c) => c.id),
+    ).toEqual(['c']);
   });
 });
 
 describe('sweeps', () => {
   /** Two sources, each through a level of its own, into one input. */
-  const mix = (same: boolean): Rig => rigOf(
-    [device('g', 'guitar-active', 'One'), device('h', 'guitar-active', 'Other'), device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }), device('u', 'volume-active', 'Up'), device('w', 'volume-active', 'Down'), device('m', 'mixer-line', 'Sum'), device('c', 'console-input', 'House', { settings: { input: 'line' } })],
-    [...(same ? [lead('1', 'g.out', 's.in', 1), lead('2', 's.a', 'u.in', 1), lead('3', 's.b', 'w.in', 1)] : [lead('2', 'g.out', 'u.in', 1), lead('3', 'h.out', 'w.in', 1)]), lead('4', 'u.out', 'm.a', 1), lead('5', 'w.out', 'm.b', 1), lead('6', 'm.out', 'c.in', 1)],
-    [sound('x', 'X', [])],
-  );
-  const fade = (curve: 'linear' | 'equal-power'): Control => ({ id: 'f', name: 'Fade', type: 'pedal', assigns: [{ id: '1', device: 'u', setting: 'pedal', min: 0, max: 10, curve }, { id: '2', device: 'w', setting: 'pedal', min: 10, max: 0, curve }] });
-  const house = (same: boolean, curve: 'linear' | 'equal-power') => sweepOf(mix(same), mix(same).sounds[0]!, fade(curve)).destinations[0]!;
+  const mix = (same: boolean): Rig =>
+    rigOf(
+      [
+        device('g', 'guitar-active', 'One'),
+        device('h', 'guitar-active', 'Other'),
+        device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
+        device('u', 'volume-active', 'Up'),
+        device('w', 'volume-active', 'Down'),
+        device('m', 'mixer-line', 'Sum'),
+        device('c', 'console-input', 'House', { settings: { input: 'line' } }),
+      ],
+      [
+        ...(same
+          ? [
+              lead('1', 'g.out', 's.in', 1),
+              lead('2', 's.a', 'u.in', 1),
+              lead('3', 's.b', 'w.in', 1),
+            ]
+          : [lead('2', 'g.out', 'u.in', 1), lead('3', 'h.out', 'w.in', 1)]),
+        lead('4', 'u.out', 'm.a', 1),
+        lead('5', 'w.out', 'm.b', 1),
+        lead('6', 'm.out', 'c.in', 1),
+      ],
+      [sound('x', 'X', [])],
+    );
+  const fade = (curve: 'linear' | 'equal-power'): Control => ({
+    id: 'f',
+    name: 'Fade',
+    type: 'pedal',
+    assigns: [
+      { id: '1', device: 'u', setting: 'pedal', min: 0, max: 10, curve },
+      { id: '2', device: 'w', setting: 'pedal', min: 10, max: 0, curve },
+    ],
+  });
+  const house = (same: boolean, curve: 'linear' | 'equal-power') =>
+    sweepOf(mix(same), mix(same).sounds[0]!, fade(curve)).destinations[0]!;
   test('a linear crossfade between equal unrelated signals dips 3.01 dB half way', () => {
     const d = house(false, 'linear');
     expect(d.dipDb).toBeCloseTo(3.01, 1);
     expect(d.verdict).toMatch(/^dips 3\.0\d dB at 50 %$/);
   });
-  test('of one and the same signal it does not', () => expect(house(true, 'linear').verdict).toBe('stays level'));
+  test('of one and the same signal it does not', () =>
+    expect(house(true, 'linear').verdict).toBe('stays level'));
   test('equal-power curves do the opposite: level for unrelated signals, a bump of 3.01 dB for the same', () => {
     expect(house(false, 'equal-power').verdict).toBe('stays level');
     expect(house(true, 'equal-power').bumpDb).toBeCloseTo(3.01, 1);
     expect(house(true, 'equal-power').verdict).toMatch(/^bump of 3\.0\d dB at 50 %$/);
   });
   test('the part of its travel that counts, and opposite ends, mirror one another', () => {
-    const c: Control = { id: 'c', name: 'C', type: 'pedal', travel: { from: 20, to: 80 }, assigns: [] };
+    const c: Control = {
+      id: 'c',
+      name: 'C',
+      type: 'pedal',
+      travel: { from: 20, to: 80 },
+      assigns: [],
+    };
     const a = { id: '1', device: 'v', setting: 'pedal' };
     expect([0, 20, 50, 80, 100].map((at) => valueAt(two, c, a, at))).toEqual([0, 0, 5, 10, 10]);
-    for (const at of [30, 50, 71]) expect(Number(valueAt(two, c, { ...a, curve: 'audio' }, at))).toBeCloseTo(Number(valueAt(two, c, { ...a, curve: 'audio', min: 10, max: 0 }, 100 - at)), 9);
+    for (const at of [30, 50, 71])
+      expect(Number(valueAt(two, c, { ...a, curve: 'audio' }, at))).toBeCloseTo(
+        Number(valueAt(two, c, { ...a, curve: 'audio', min: 10, max: 0 }, 100 - at)),
+        9,
+      );
   });
 });
 
 describe('a switch with assignments', () => {
-  const swap: Control = { id: 'swap', name: 'Swap', type: 'switch', action: 'latching', assigns: [{ id: '1', device: 'u', setting: 'pedal', off: 10, on: 0 }, { id: '2', device: 'w', setting: 'pedal', off: 0, on: 10 }] };
+  const swap: Control = {
+    id: 'swap',
+    name: 'Swap',
+    type: 'switch',
+    action: 'latching',
+    assigns: [
+      { id: '1', device: 'u', setting: 'pedal', off: 10, on: 0 },
+      { id: '2', device: 'w', setting: 'pedal', off: 0, on: 10 },
+    ],
+  };
   const base = rigOf(
-    [device('g', 'guitar-active', 'G'), device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }), device('u', 'volume-active', 'One'), device('w', 'volume-active', 'Two'), device('a', 'combo-tube', 'Left'), device('b', 'combo-tube', 'Right')],
-    [lead('1', 'g.out', 's.in', 1), lead('2', 's.a', 'u.in', 1), lead('3', 's.b', 'w.in', 1), lead('4', 'u.out', 'a.in', 1), lead('5', 'w.out', 'b.in', 1)],
-    [{ ...sound('x', 'X', []), controls: { swap: false } }, { ...sound('y', 'Y', []), controls: { swap: true } }],
+    [
+      device('g', 'guitar-active', 'G'),
+      device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
+      device('u', 'volume-active', 'One'),
+      device('w', 'volume-active', 'Two'),
+      device('a', 'combo-tube', 'Left'),
+      device('b', 'combo-tube', 'Right'),
+    ],
+    [
+      lead('1', 'g.out', 's.in', 1),
+      lead('2', 's.a', 'u.in', 1),
+      lead('3', 's.b', 'w.in', 1),
+      lead('4', 'u.out', 'a.in', 1),
+      lead('5', 'w.out', 'b.in', 1),
+    ],
+    [
+      { ...sound('x', 'X', []), controls: { swap: false } },
+      { ...sound('y', 'Y', []), controls: { swap: true } },
+    ],
     { controls: [swap] },
   );
   test('sends both levels at once: what is heard swaps, by one press', () => {
     const heard = analyse(base).sounds.map((s) => s.destinations.map((d) => d.levelDbu !== null));
-    expect(heard).toEqual([[true, false], [false, true]]);
-    expect(pressesBetween(base, base.sounds[0]!, base.sounds[1]!)).toMatchObject({ presses: [{ control: 'swap' }], turns: [] });
+    expect(heard).toEqual([
+      [true, false],
+      [false, true],
+    ]);
+    expect(pressesBetween(base, base.sounds[0]!, base.sounds[1]!)).toMatchObject({
+      presses: [{ control: 'swap' }],
+      turns: [],
+    });
   });
   test('a control that moves what is gone is found', () => {
-    const done = applyEdits(base, [{ edit: 'setControl', control: { ...swap, assigns: [...swap.assigns, { id: '3', device: 'a', setting: 'nothing' }] } }]);
-    expect(done.ok && controlRemarks(done.value.rig).map((r) => r.remark.rule)).toContain('control-nothing');
+    const done = applyEdits(base, [
+      {
+        edit: 'setControl',
+        control: {
+          ...swap,
+          assigns: [...swap.assigns, { id: '3', device: 'a', setting: 'nothing' }],
+        },
+      },
+    ]);
+    expect(done.ok && controlRemarks(done.value.rig).map((r) => r.remark.rule)).toContain(
+      'control-nothing',
+    );
   });
 });
 
 describe('presses', () => {
   test('a press for each switch, a turn for each knob; one press where a switcher has programs', () => {
     const [a, b] = [two.sounds[0]!, sound('b', 'B', ['d'], { a: { settings: { gain: 8 } } })];
-    expect(pressesBetween(two, a, b)).toMatchObject({ presses: [{ device: 'd', changes: ['on'] }], turns: [{ device: 'a' }] });
+    expect(pressesBetween(two, a, b)).toMatchObject({
+      presses: [{ device: 'd', changes: ['on'] }],
+      turns: [{ device: 'a' }],
+    });
     expect(pressesBetween(two, a, a)).toEqual({ presses: [], turns: [] });
-    const board = rigOf([device('s', 'loop-switcher', 'S')], [], [sound('x', 'X', []), sound('y', 'Y', [], { s: { settings: { order: '1 2' } } })]);
+    const board = rigOf(
+      [device('s', 'loop-switcher', 'S')],
+      [],
+      [sound('x', 'X', []), sound('y', 'Y', [], { s: { settings: { order: '1 2' } } })],
+    );
     expect(pressesBetween(board, board.sounds[0]!, board.sounds[1]!).presses).toHaveLength(1);
   });
   test('a sound that is called is one press for everything that its messages leave right, and no more', () => {
-    const [crunch, leadSound] = ['crunch', 'lead'].map((id) => touringRig.sounds.find((s) => s.id === id)!);
+    const [crunch, leadSound] = ['crunch', 'lead'].map((id) =>
+      touringRig.sounds.find((s) => s.id === id)!,
+    );
     const { presses, turns } = pressesBetween(touringRig, crunch!, leadSound!);
     expect(presses.map((p) => p.device).sort()).toEqual(['flare', 'heads', 'skeg', 'kiln']);
-    expect(presses.find((p) => p.device === 'skeg')).toMatchObject({ calls: true, changes: ['Gangway Echo on', "Dome Reverb Mix at half past 11"] });
+    expect(presses.find((p) => p.device === 'skeg')).toMatchObject({
+      calls: true,
+      changes: ['Gangway Echo on', 'Dome Reverb Mix at half past 11'],
+    });
     expect(turns).toEqual([]);
   });
   test('the order of presses that gets least loud on the way', () => {
-    const chain = rigOf([device('g', 'guitar-active', 'G'), device('p', 'boost', 'Boost', { settings: { gain: 10 } }), device('c', 'volume-active', 'Cut'), device('d', 'console-input', 'House', { settings: { input: 'line' } })], [lead('1', 'g.out', 'p.in', 1), lead('2', 'p.out', 'c.in', 1), lead('3', 'c.out', 'd.in', 1)], [
-      { ...sound('x', 'X', []), controls: { down: false } }, { ...sound('y', 'Y', ['p']), controls: { down: true } },
-    ], { controls: [{ id: 'down', name: 'Down', type: 'switch', assigns: [{ id: '1', device: 'c', setting: 'pedal', off: 10, on: 1 }] }] });
+    const chain = rigOf(
+      [
+        device('g', 'guitar-active', 'G'),
+        device('p', 'boost', 'Boost', { settings: { gain: 10 } }),
+        device('c', 'volume-active', 'Cut'),
+        device('d', 'console-input', 'House', { settings: { input: 'line' } }),
+      ],
+      [lead('1', 'g.out', 'p.in', 1), lead('2', 'p.out', 'c.in', 1), lead('3', 'c.out', 'd.in', 1)],
+      [
+        { ...sound('x', 'X', []), controls: { down: false } },
+        { ...sound('y', 'Y', ['p']), controls: { down: true } },
+      ],
+      {
+        controls: [
+          {
+            id: 'down',
+            name: 'Down',
+            type: 'switch',
+            assigns: [{ id: '1', device: 'c', setting: 'pedal', off: 10, on: 1 }],
+          },
+        ],
+      },
+    );
     const s = sequenceOf(chain, chain.sounds[0]!, chain.sounds[1]!);
     expect(s.steps.map((x) => x.press.control ?? x.press.device)).toEqual(['down', 'p']);
     expect(s.overshootDb).toBe(0);
@@ -112,27 +273,64 @@ describe('presses', () => {
 
 describe('ways to one press', () => {
   test('pedals go into loops of a switcher: one press, and nothing that is heard changes', () => {
-    const rig = rigOf(['guitar-active', 'drive-low', 'drive-mid', 'chorus', 'buffer', 'console-input'].map((k, i) => device(`d${i}`, k, `D${i}`, k === 'console-input' ? { settings: { input: 'line' } } : {})), [0, 1, 2, 3, 4].map((i) => lead(`l${i}`, `d${i}.out`, `d${i + 1}.in`, 0.5)), [sound('x', 'X', ['d1']), sound('y', 'Y', ['d2', 'd3'])]);
+    const rig = rigOf(
+      ['guitar-active', 'drive-low', 'drive-mid', 'chorus', 'buffer', 'console-input'].map((k, i) =>
+        device(`d${i}`, k, `D${i}`, k === 'console-input' ? { settings: { input: 'line' } } : {}),
+      ),
+      [0, 1, 2, 3, 4].map((i) => lead(`l${i}`, `d${i}.out`, `d${i + 1}.in`, 0.5)),
+      [sound('x', 'X', ['d1']), sound('y', 'Y', ['d2', 'd3'])],
+    );
     const found = proposeOnePress(rig, 'x', 'y');
     if (typeof found === 'string') throw new Error(found);
     expect(found[0]!.after.presses).toHaveLength(1);
     expect(found[0]!.words).toBe('Put D1, D2, D3 into loops of a loop switcher');
     expect(found[0]!.changes).toEqual([]);
     const done = applyEdits(rig, found[0]!.edits);
-    expect(done.ok && pressesBetween(done.value.rig, ...(done.value.rig.sounds as [Rig['sounds'][number], Rig['sounds'][number]])).presses).toHaveLength(1);
+    expect(
+      done.ok &&
+        pressesBetween(
+          done.value.rig,
+          ...(done.value.rig.sounds as [Rig['sounds'][number], Rig['sounds'][number]]),
+        ).presses,
+    ).toHaveLength(1);
   });
   test('what knows MIDI is called by a foot controller; blocks of a host are put on one switch', () => {
-    const midi = rigOf([device('g', 'guitar-active', 'G'), device('e', 'delay', 'E'), device('r', 'reverb', 'R'), device('c', 'console-input', 'C')], [lead('1', 'g.out', 'e.in', 1), lead('2', 'e.out', 'r.in', 1), lead('3', 'r.out', 'c.in', 1)], [sound('x', 'X', ['e']), sound('y', 'Y', ['r'])]);
+    const midi = rigOf(
+      [
+        device('g', 'guitar-active', 'G'),
+        device('e', 'delay', 'E'),
+        device('r', 'reverb', 'R'),
+        device('c', 'console-input', 'C'),
+      ],
+      [lead('1', 'g.out', 'e.in', 1), lead('2', 'e.out', 'r.in', 1), lead('3', 'r.out', 'c.in', 1)],
+      [sound('x', 'X', ['e']), sound('y', 'Y', ['r'])],
+    );
     const found = proposeOnePress(midi, 'x', 'y');
     expect(typeof found !== 'string' && found[0]!.after.presses).toHaveLength(1);
     expect(typeof found !== 'string' && found[0]!.words).toBe('Let a foot controller call E, R');
   });
-  test('what is one press already is said', () => expect(proposeOnePress(touringRig, 'crunch', 'rhythm')).toBe('From Crunch to Kiln rhythm it takes one press as it is.'));
+  test('what is one press already is said', () =>
+    expect(proposeOnePress(touringRig, 'crunch', 'rhythm')).toBe(
+      'From Crunch to Kiln rhythm it takes one press as it is.',
+    ));
 });
 
 describe('control leads', () => {
-  const wired = (pedal: Parameters<typeof device>[3], to: string, jack: string, kind = 'expression-pedal') => rigOf([device('p', kind, 'Pedal', pedal), device('t', to, 'Target')], [lead('1', 'p.out', `t.${jack}`, 1, 'control')], [sound('s', 'S', [])]);
-  const rules = (rig: Rig) => controlRemarks(rig).map((r) => r.remark.rule).filter((r) => r.startsWith('control'));
+  const wired = (
+    pedal: Parameters<typeof device>[3],
+    to: string,
+    jack: string,
+    kind = 'expression-pedal',
+  ) =>
+    rigOf(
+      [device('p', kind, 'Pedal', pedal), device('t', to, 'Target')],
+      [lead('1', 'p.out', `t.${jack}`, 1, 'control')],
+      [sound('s', 'S', [])],
+    );
+  const rules = (rig: Rig) =>
+    controlRemarks(rig)
+      .map((r) => r.remark.rule)
+      .filter((r) => r.startsWith('control'));
   test('a wiper on the wrong conductor works backward; one edit cures it', () => {
     const rig = wired({ settings: { wiper: 'ring' } }, 'modeler-floor', 'exp1');
     const found = controlRemarks(rig).find((r) => r.remark.rule === 'control-wiper')!.remark;
@@ -142,20 +340,45 @@ describe('control leads', () => {
     expect(rules(wired({}, 'modeler-floor', 'exp1'))).toEqual([]);
   });
   test('a pot far from what the jack expects, a pedal where a switch belongs, a latching switch on a tap', () => {
-    expect(rules(wired({ figures: { potOhms: { value: 250_000, from: 'sheet' } } }, 'modeler-floor', 'exp1'))).toEqual(['control-ohms']);
+    expect(
+      rules(
+        wired({ figures: { potOhms: { value: 250_000, from: 'sheet' } } }, 'modeler-floor', 'exp1'),
+      ),
+    ).toEqual(['control-ohms']);
     expect(rules(wired({}, 'delay', 'tap'))).toEqual(['control-kind']);
-    expect(rules(wired({ settings: { action: 'latching' } }, 'delay', 'tap', 'foot-switch'))).toEqual(['control-action']);
-    expect(rules(wired({ settings: { contact: 'closed' } }, 'delay', 'tap', 'foot-switch'))).toEqual(['control-contact']);
+    expect(
+      rules(wired({ settings: { action: 'latching' } }, 'delay', 'tap', 'foot-switch')),
+    ).toEqual(['control-action']);
+    expect(
+      rules(wired({ settings: { contact: 'closed' } }, 'delay', 'tap', 'foot-switch')),
+    ).toEqual(['control-contact']);
   });
   test('one tap switch on a branching lead: fine where all expect the same, a fault where not; their grounds are joined', () => {
-    const three = rigOf([device('p', 'foot-switch', 'Tap'), device('a', 'delay', 'A'), device('b', 'tremolo', 'B'), device('c', 'delay-analog', 'C')], ['a', 'b', 'c'].map((d) => lead(`l${d}`, 'p.out', `${d}.tap`, 1, 'control')), [sound('s', 'S', [])]);
+    const three = rigOf(
+      [
+        device('p', 'foot-switch', 'Tap'),
+        device('a', 'delay', 'A'),
+        device('b', 'tremolo', 'B'),
+        device('c', 'delay-analog', 'C'),
+      ],
+      ['a', 'b', 'c'].map((d) => lead(`l${d}`, 'p.out', `${d}.tap`, 1, 'control')),
+      [sound('s', 'S', [])],
+    );
     expect(rules(three)).toEqual(['control-branch-ground']);
-    const done = applyEdits(three, [{ edit: 'setExpects', device: 'b', jack: 'tap', expects: { contact: 'closed' } }]);
+    const done = applyEdits(three, [
+      { edit: 'setExpects', device: 'b', jack: 'tap', expects: { contact: 'closed' } },
+    ]);
     expect(done.ok && rules(done.value.rig)).toContain('control-branch');
   });
   test('a device that reads a pedal itself has fine steps, a control change has 128', () => {
     const rig = wired({}, 'modeler-floor', 'exp1');
-    const control: Control = { id: 'c', name: 'C', type: 'pedal', device: 'p', assigns: [{ id: '1', device: 't', setting: 'x' }] };
+    const control: Control = {
+      id: 'c',
+      name: 'C',
+      type: 'pedal',
+      device: 'p',
+      assigns: [{ id: '1', device: 't', setting: 'x' }],
+    };
     expect(stepsOf(rig, control, 't')).toBe(STEPS.direct);
     expect(stepsOf(rig, control, 'other')).toBe(STEPS.controlChange);
   });

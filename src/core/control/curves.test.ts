@@ -1,12 +1,35 @@
 import fc from 'fast-check';
 import type { Assignment, Control, Curve } from '../rig';
 import { chainOf, device, rigOf, sound } from '../testing/rigs';
-import { CURVE_SHARE, effectiveRig, effectiveSound, endsOfAssignment, holdsIn, travelled, valueAt, withControlAt } from './effective';
+import {
+  CURVE_SHARE,
+  effectiveRig,
+  effectiveSound,
+  endsOfAssignment,
+  holdsIn,
+  travelled,
+  valueAt,
+  withControlAt,
+} from './effective';
 
 const CURVES = Object.keys(CURVE_SHARE) as Curve[];
-const rig = rigOf([device('v', 'volume-active', 'V'), device('w', 'volume-active', 'W'), device('b', 'boost', 'B')], []);
-const pedal = (assigns: Assignment[], rest: Partial<Control> = {}): Control => ({ id: 'c', name: 'C', type: 'pedal', assigns, ...rest });
-const to = (rest: Partial<Assignment> = {}): Assignment => ({ id: 'a', device: 'v', setting: 'pedal', ...rest });
+const rig = rigOf(
+  [device('v', 'volume-active', 'V'), device('w', 'volume-active', 'W'), device('b', 'boost', 'B')],
+  [],
+);
+const pedal = (assigns: Assignment[], rest: Partial<Control> = {}): Control => ({
+  id: 'c',
+  name: 'C',
+  type: 'pedal',
+  assigns,
+  ...rest,
+});
+const to = (rest: Partial<Assignment> = {}): Assignment => ({
+  id: 'a',
+  device: 'v',
+  setting: 'pedal',
+  ...rest,
+});
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 
 describe('every curve', () => {
@@ -15,16 +38,40 @@ describe('every curve', () => {
     expect(CURVE_SHARE[curve](1)).toBeCloseTo(1, 12);
   });
   test.each(CURVES)('%s never falls', (curve) => {
-    fc.assert(fc.property(share, share, (a, b) => CURVE_SHARE[curve](Math.min(a, b)) <= CURVE_SHARE[curve](Math.max(a, b)) + 1e-12));
+    fc.assert(
+      fc.property(
+        share,
+        share,
+        (a, b) => CURVE_SHARE[curve](Math.min(a, b)) <= CURVE_SHARE[curve](Math.max(a, b)) + 1e-12,
+      ),
+    );
   });
   test.each(CURVES)('%s stays between its ends', (curve) => {
-    fc.assert(fc.property(share, (x) => CURVE_SHARE[curve](x) >= -1e-12 && CURVE_SHARE[curve](x) <= 1 + 1e-12));
+    fc.assert(
+      fc.property(
+        share,
+        (x) => CURVE_SHARE[curve](x) >= -1e-12 && CURVE_SHARE[curve](x) <= 1 + 1e-12,
+      ),
+    );
   });
   test('two opposite equal-power ones keep the sum of their powers', () => {
-    fc.assert(fc.property(share, (x) => Math.abs(CURVE_SHARE['equal-power'](x) ** 2 + CURVE_SHARE['equal-power'](1 - x) ** 2 - 1) < 1e-12));
+    fc.assert(
+      fc.property(
+        share,
+        (x) =>
+          Math.abs(
+            CURVE_SHARE['equal-power'](x) ** 2 + CURVE_SHARE['equal-power'](1 - x) ** 2 - 1,
+          ) < 1e-12,
+      ),
+    );
   });
   test('audio and reverse audio mirror one another', () => {
-    fc.assert(fc.property(share, (x) => Math.abs(CURVE_SHARE.audio(x) - (1 - CURVE_SHARE['reverse-audio'](1 - x))) < 1e-12));
+    fc.assert(
+      fc.property(
+        share,
+        (x) => Math.abs(CURVE_SHARE.audio(x) - (1 - CURVE_SHARE['reverse-audio'](1 - x))) < 1e-12,
+      ),
+    );
   });
   test.each([
     ['linear', 0.5, 0.5],
@@ -51,7 +98,9 @@ describe('travel of a pedal', () => {
     [{ from: 20, to: 60 }, 30, 0.25],
     [{ from: 40, to: 40 }, 39, 0],
     [{ from: 40, to: 40 }, 40, 1],
-  ])('over %j, at %d %% it has gone %d of the way', (travel, at, gone) => expect(travelled(pedal([], travel ? { travel } : {}), at)).toBeCloseTo(gone, 12));
+  ])('over %j, at %d %% it has gone %d of the way', (travel, at, gone) =>
+    expect(travelled(pedal([], travel ? { travel } : {}), at)).toBeCloseTo(gone, 12),
+  );
 });
 
 describe('what an assignment sets', () => {
@@ -68,20 +117,38 @@ describe('what an assignment sets', () => {
     [{ min: 10, max: 0, curve: 'audio' }, 50, 2.5],
     [{ min: 0, max: 10, curve: 'reverse-audio' }, 50, 7.5],
     [{ min: 5, max: 5 }, 33, 5],
-  ] as [Partial<Assignment>, number, number][])('%j at %d %% gives %d', (rest, at, value) => expect(valueAt(rig, pedal([]), to(rest), at)).toBeCloseTo(value, 9));
+  ] as [Partial<Assignment>, number, number][])('%j at %d %% gives %d', (rest, at, value) =>
+    expect(valueAt(rig, pedal([]), to(rest), at)).toBeCloseTo(value, 9),
+  );
   test('the value never leaves the ends, whichever way they lie', () => {
-    const anyEnds = fc.tuple(fc.double({ min: 0, max: 10, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true }));
-    fc.assert(fc.property(anyEnds, fc.double({ min: 0, max: 100, noNaN: true }), fc.constantFrom(...CURVES), ([min, max], at, curve) => {
-      const value = Number(valueAt(rig, pedal([]), to({ min, max, curve }), at));
-      return value >= Math.min(min, max) - 1e-9 && value <= Math.max(min, max) + 1e-9;
-    }));
+    const anyEnds = fc.tuple(
+      fc.double({ min: 0, max: 10, noNaN: true }),
+      fc.double({ min: 0, max: 10, noNaN: true }),
+    );
+    fc.assert(
+      fc.property(
+        anyEnds,
+        fc.double({ min: 0, max: 100, noNaN: true }),
+        fc.constantFrom(...CURVES),
+        ([min, max], at, curve) => {
+          const value = Number(valueAt(rig, pedal([]), to({ min, max, curve }), at));
+          return value >= Math.min(min, max) - 1e-9 && value <= Math.max(min, max) + 1e-9;
+        },
+      ),
+    );
   });
   test('opposite ranges mirror one another: what one gives at the heel the other gives at the toe', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 100, noNaN: true }), fc.constantFrom(...CURVES), (at, curve) => {
-      const up = Number(valueAt(rig, pedal([]), to({ min: 1, max: 9, curve }), at));
-      const down = Number(valueAt(rig, pedal([]), to({ min: 9, max: 1, curve }), 100 - at));
-      return Math.abs(up - down) < 1e-9;
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 100, noNaN: true }),
+        fc.constantFrom(...CURVES),
+        (at, curve) => {
+          const up = Number(valueAt(rig, pedal([]), to({ min: 1, max: 9, curve }), at));
+          const down = Number(valueAt(rig, pedal([]), to({ min: 9, max: 1, curve }), 100 - at));
+          return Math.abs(up - down) < 1e-9;
+        },
+      ),
+    );
   });
   test.each([
     [true, undefined, undefined, true],
@@ -91,18 +158,33 @@ describe('what an assignment sets', () => {
     [49, undefined, undefined, false],
     [50, undefined, undefined, true],
   ] as const)('a switch at %s with on %s and off %s gives %s', (at, on, off, value) => {
-    expect(valueAt(rig, pedal([]), { id: 'a', device: 'b', setting: 'engaged', ...(on && { on }), ...(off && { off }) }, at)).toBe(value);
+    expect(
+      valueAt(
+        rig,
+        pedal([]),
+        { id: 'a', device: 'b', setting: 'engaged', ...(on && { on }), ...(off && { off }) },
+        at,
+      ),
+    ).toBe(value);
   });
   test('ends come from the kind where nothing is said, and are 0 to 10 for what the kind does not have', () => {
     expect(endsOfAssignment(rig, to())).toEqual([0, 10]);
     expect(endsOfAssignment(rig, to({ setting: 'unheard-of' }))).toEqual([0, 10]);
-    expect(endsOfAssignment(chainOf(['gate']), { id: 'a', device: 'd0', setting: 'threshold' })[0]).toBeLessThan(0);
+    expect(
+      endsOfAssignment(chainOf(['gate']), { id: 'a', device: 'd0', setting: 'threshold' })[0],
+    ).toBeLessThan(0);
   });
 });
 
 describe('sounds as controls leave them', () => {
-  const both = pedal([to({ id: 'a', device: 'v', min: 0, max: 10 }), to({ id: 'b', device: 'w', min: 10, max: 0 })]);
-  const s = (at?: number) => ({ ...sound('s', 'S', []), ...(at !== undefined && { controls: { c: at } }) });
+  const both = pedal([
+    to({ id: 'a', device: 'v', min: 0, max: 10 }),
+    to({ id: 'b', device: 'w', min: 10, max: 0 }),
+  ]);
+  const s = (at?: number) => ({
+    ...sound('s', 'S', []),
+    ...(at !== undefined && { controls: { c: at } }),
+  });
   test('one control moves all that it is assigned to', () => {
     const moved = withControlAt(rig, s(), both, 30);
     expect([moved.states.v!.settings!.pedal, moved.states.w!.settings!.pedal]).toEqual([3, 7]);

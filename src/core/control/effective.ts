@@ -28,10 +28,16 @@ export function endsOfAssignment(rig: Rig, a: Assignment): [number, number] {
 }
 
 /** What an assignment sets when its control stands at a position: percent from the heel, or on and off. */
-export function valueAt(rig: Rig, control: Control, a: Assignment, at: number | boolean): SettingValue {
+export function valueAt(
+  rig: Rig,
+  control: Control,
+  a: Assignment,
+  at: number | boolean,
+): SettingValue {
   if (typeof at === 'boolean') return at ? (a.on ?? true) : (a.off ?? false);
   const share = travelled(control, at);
-  if (a.setting === 'engaged' || a.on !== undefined || a.off !== undefined) return share >= 0.5 ? (a.on ?? true) : (a.off ?? false);
+  if (a.setting === 'engaged' || a.on !== undefined || a.off !== undefined)
+    return share >= 0.5 ? (a.on ?? true) : (a.off ?? false);
   const [min, max] = endsOfAssignment(rig, a);
   // Whichever way the ends lie, the curve belongs to the end that rises, so that opposite ranges mirror one another.
   const along = CURVE_SHARE[a.curve ?? 'linear'];
@@ -39,21 +45,33 @@ export function valueAt(rig: Rig, control: Control, a: Assignment, at: number | 
 }
 
 /** Whether an assignment holds in a sound. */
-export const holdsIn = (a: Assignment, sound: string): boolean => !a.sounds?.length || a.sounds.includes(sound);
+export const holdsIn = (a: Assignment, sound: string): boolean =>
+  !a.sounds?.length || a.sounds.includes(sound);
 
 /** A sound with a control put somewhere: what it moves takes the value that it has there. */
-export function withControlAt(rig: Rig, sound: Sound, control: Control, at: number | boolean): Sound {
+export function withControlAt(
+  rig: Rig,
+  sound: Sound,
+  control: Control,
+  at: number | boolean,
+): Sound {
   const states: Record<string, State> = { ...sound.states };
   for (const a of control.assigns) {
     if (!holdsIn(a, sound.id) || !deviceOf(rig, a.device)) continue;
     const value = valueAt(rig, control, a, at);
     const state = Object.hasOwn(states, a.device) ? states[a.device] : undefined;
-    states[a.device] = a.setting === 'engaged' ? { ...state, engaged: value === true } : { ...state, settings: { ...state?.settings, [a.setting]: value } };
+    states[a.device] =
+      a.setting === 'engaged'
+        ? { ...state, engaged: value === true }
+        : { ...state, settings: { ...state?.settings, [a.setting]: value } };
   }
   return { ...sound, states };
 }
 
-const known = new WeakMap<Sound, { controls: Rig['controls']; devices: Rig['devices']; sound: Sound }>();
+const known = new WeakMap<
+  Sound,
+  { controls: Rig['controls']; devices: Rig['devices']; sound: Sound }
+>();
 
 /** A sound as its controls leave it; the same object as long as nothing changes, and the sound itself where no control is placed. */
 export function effectiveSound(rig: Rig, sound: Sound): Sound {

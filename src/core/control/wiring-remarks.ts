@@ -7,7 +7,14 @@ import type { Lead, Rig } from '../rig/schema';
 function expected(rig: Rig, lead: Lead): Reads | undefined {
   const device = deviceOf(rig, lead.to.device)!;
   const reads = jackOf(device, lead.to.jack)?.reads;
-  return reads && { ...reads, ...(device.expects && Object.hasOwn(device.expects, lead.to.jack) ? device.expects[lead.to.jack] : {}) };
+  return (
+    reads && {
+      ...reads,
+      ...(device.expects && Object.hasOwn(device.expects, lead.to.jack)
+        ? device.expects[lead.to.jack]
+        : {}),
+    }
+  );
 }
 
 /** Pedals and switches that do not fit the jack which reads them, and branching control leads whose ends expect different things. */
@@ -27,23 +34,73 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
     const far = endWords(rig, lead.to);
     const subjects = [from.id, lead.to.device, lead.id];
     if (gives !== wants.what) {
-      found.push({ rule: 'control-kind', severity: 'fault', subjects, what: `${from.name} is no ${wants.what === 'expression' ? 'pedal' : 'switch'}, which is what ${far} reads.`, why: `It gives ${gives === 'expression' ? 'the position of a pot' : 'a contact'}; the jack reads ${wants.what === 'expression' ? 'the position of a pot' : 'a contact'}.` });
+      found.push({
+        rule: 'control-kind',
+        severity: 'fault',
+        subjects,
+        what: `${from.name} is no ${wants.what === 'expression' ? 'pedal' : 'switch'}, which is what ${far} reads.`,
+        why: `It gives ${gives === 'expression' ? 'the position of a pot' : 'a contact'}; the jack reads ${wants.what === 'expression' ? 'the position of a pot' : 'a contact'}.`,
+      });
     } else if (gives === 'expression') {
       const wiper = set('wiper') as 'tip' | 'ring';
       if (wants.wiper && wiper !== wants.wiper) {
-        found.push({ rule: 'control-wiper', severity: 'fault', subjects, what: `${from.name} works backward, or only at one end, at ${far}.`, why: `Its wiper is on the ${wiper}, and the jack reads the ${wants.wiper}.`, fix: { words: `Put the wiper of ${from.name} on the ${wants.wiper}`, edits: [{ edit: 'setSetting', device: from.id, setting: 'wiper', value: wants.wiper }] } });
+        found.push({
+          rule: 'control-wiper',
+          severity: 'fault',
+          subjects,
+          what: `${from.name} works backward, or only at one end, at ${far}.`,
+          why: `Its wiper is on the ${wiper}, and the jack reads the ${wants.wiper}.`,
+          fix: {
+            words: `Put the wiper of ${from.name} on the ${wants.wiper}`,
+            edits: [{ edit: 'setSetting', device: from.id, setting: 'wiper', value: wants.wiper }],
+          },
+        });
       }
-      const ohms = from.figures?.potOhms?.value ?? kind.figures.find((f) => f.id === 'potOhms')?.typical ?? 0;
+      const ohms =
+        from.figures?.potOhms?.value ?? kind.figures.find((f) => f.id === 'potOhms')?.typical ?? 0;
       if (wants.ohms && (ohms < wants.ohms[0] || ohms > wants.ohms[1])) {
-        found.push({ rule: 'control-ohms', severity: 'caution', subjects, what: `${from.name} does not use all of its travel at ${far}.`, why: `Its pot has ${ohms} Ω; the jack is made for ${wants.ohms[0]} to ${wants.ohms[1]} Ω. Calibrate it there, and see whether both ends are reached.` });
+        found.push({
+          rule: 'control-ohms',
+          severity: 'caution',
+          subjects,
+          what: `${from.name} does not use all of its travel at ${far}.`,
+          why: `Its pot has ${ohms} Ω; the jack is made for ${wants.ohms[0]} to ${wants.ohms[1]} Ω. Calibrate it there, and see whether both ends are reached.`,
+        });
       }
     } else {
       const [action, contact] = [set('action'), set('contact')];
       if (wants.action && wants.action !== 'any' && action !== wants.action) {
-        found.push({ rule: 'control-action', severity: 'fault', subjects, what: `${far} expects a ${wants.action} switch; ${from.name} is ${action}.`, why: wants.action === 'momentary' ? 'A latching switch gives one edge a press: every second press is lost, or held.' : 'A momentary switch goes back when the foot leaves it.', fix: { words: `Make ${from.name} ${wants.action}`, edits: [{ edit: 'setSetting', device: from.id, setting: 'action', value: wants.action }] } });
+        found.push({
+          rule: 'control-action',
+          severity: 'fault',
+          subjects,
+          what: `${far} expects a ${wants.action} switch; ${from.name} is ${action}.`,
+          why:
+            wants.action === 'momentary'
+              ? 'A latching switch gives one edge a press: every second press is lost, or held.'
+              : 'A momentary switch goes back when the foot leaves it.',
+          fix: {
+            words: `Make ${from.name} ${wants.action}`,
+            edits: [
+              { edit: 'setSetting', device: from.id, setting: 'action', value: wants.action },
+            ],
+          },
+        });
       }
       if (wants.contact && wants.contact !== 'any' && contact !== wants.contact) {
-        found.push({ rule: 'control-contact', severity: 'fault', subjects, what: `${from.name} reads as pressed while it is not, at ${far}.`, why: `Its contact is ${contact} at rest, and the jack expects ${wants.contact}.`, fix: { words: `Make the contact of ${from.name} ${wants.contact} at rest`, edits: [{ edit: 'setSetting', device: from.id, setting: 'contact', value: wants.contact }] } });
+        found.push({
+          rule: 'control-contact',
+          severity: 'fault',
+          subjects,
+          what: `${from.name} reads as pressed while it is not, at ${far}.`,
+          why: `Its contact is ${contact} at rest, and the jack expects ${wants.contact}.`,
+          fix: {
+            words: `Make the contact of ${from.name} ${wants.contact} at rest`,
+            edits: [
+              { edit: 'setSetting', device: from.id, setting: 'contact', value: wants.contact },
+            ],
+          },
+        });
       }
     }
   }
@@ -52,11 +109,37 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
     const from = deviceOf(rig, leads[0]!.from.device)!;
     const wants = leads.map((l) => expected(rig, l)!);
     const ends = leads.map((l) => nameOf(rig, l.to.device));
-    const differ = (['what', 'wiper', 'action', 'contact'] as const).find((k) => new Set(wants.map((w) => w[k]).filter((x) => x !== undefined && x !== 'any')).size > 1);
+    const differ = (['what', 'wiper', 'action', 'contact'] as const).find(
+      (k) => new Set(wants.map((w) => w[k]).filter((x) => x !== undefined && x !== 'any')).size > 1,
+    );
     const subjects = [from.id, ...leads.map((l) => l.to.device)];
-    if (differ) found.push({ rule: 'control-branch', severity: 'fault', subjects, about: `${from.id} branch`, what: `One lead from ${from.name} cannot serve ${ends.join(' and ')}.`, why: `They expect different things: ${leads.map((_, i) => `${ends[i]} ${wants[i]![differ] ?? 'anything'}`).join(', ')}. Their sense pins are joined, so all must expect the same.` });
-    else if (wants[0]?.what === 'expression') found.push({ rule: 'control-branch', severity: 'fault', subjects, about: `${from.id} branch`, what: `One pot in ${from.name} cannot serve ${ends.join(' and ')}.`, why: 'Each jack feeds the pot from a supply of its own; joined, they work against one another. Give one device the pedal, and let it send control changes.' });
-    else found.push({ rule: 'control-branch-ground', severity: 'advice', subjects, about: `${from.id} branch`, what: `The branching lead of ${from.name} joins the grounds of ${ends.join(' and ')}.`, why: 'Each must have its sleeve on ground and expect the same switch; where these devices are joined by another way too, listen for hum.' });
+    if (differ)
+      found.push({
+        rule: 'control-branch',
+        severity: 'fault',
+        subjects,
+        about: `${from.id} branch`,
+        what: `One lead from ${from.name} cannot serve ${ends.join(' and ')}.`,
+        why: `They expect different things: ${leads.map((_, i) => `${ends[i]} ${wants[i]![differ] ?? 'anything'}`).join(', ')}. Their sense pins are joined, so all must expect the same.`,
+      });
+    else if (wants[0]?.what === 'expression')
+      found.push({
+        rule: 'control-branch',
+        severity: 'fault',
+        subjects,
+        about: `${from.id} branch`,
+        what: `One pot in ${from.name} cannot serve ${ends.join(' and ')}.`,
+        why: 'Each jack feeds the pot from a supply of its own; joined, they work against one another. Give one device the pedal, and let it send control changes.',
+      });
+    else
+      found.push({
+        rule: 'control-branch-ground',
+        severity: 'advice',
+        subjects,
+        about: `${from.id} branch`,
+        what: `The branching lead of ${from.name} joins the grounds of ${ends.join(' and ')}.`,
+        why: 'Each must have its sleeve on ground and expect the same switch; where these devices are joined by another way too, listen for hum.',
+      });
   }
   return found;
 }

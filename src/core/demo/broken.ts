@@ -3,14 +3,23 @@ import { device, lead, sound } from './compose';
 import { brokenBuilt } from './places';
 
 /** The delay keeps the sounds at 0 to 3; the pads were told 1 to 4, as its screen counts them in the manual. The pitch shifter knows only flips. */
-const offByOne = (sounds: Rig['sounds']): Rig['sounds'] => sounds.map((s, i) => ({
-  ...s,
-  states: { ...s.states, lag: { ...s.states.lag, program: { number: i } } },
-  sends: [
-    { from: 'pads', to: 'lag', message: { type: 'program', channel: 1, number: i + 1 } },
-    ...(s.states.climb?.engaged ? [{ from: 'pads', to: 'climb', message: { type: 'control' as const, channel: 1, cc: 80, value: 127 } }] : []),
-  ],
-}));
+const offByOne = (sounds: Rig['sounds']): Rig['sounds'] =>
+  sounds.map((s, i) => ({
+    ...s,
+    states: { ...s.states, lag: { ...s.states.lag, program: { number: i } } },
+    sends: [
+      { from: 'pads', to: 'lag', message: { type: 'program', channel: 1, number: i + 1 } },
+      ...(s.states.climb?.engaged
+        ? [
+            {
+              from: 'pads',
+              to: 'climb',
+              message: { type: 'control' as const, channel: 1, cc: 80, value: 127 },
+            },
+          ]
+        : []),
+    ],
+  }));
 
 /** A rig for practice: the mandolin board as it came out of the van, with mistakes to find. */
 export const brokenRig: Rig = brokenBuilt({
@@ -18,7 +27,8 @@ export const brokenRig: Rig = brokenBuilt({
   version: 1,
   id: 'observatory-practice',
   name: 'Practice: what is wrong here?',
-  notes: 'For training. Every mistake in it has been made on a real stage. Find them before you look at the findings.',
+  notes:
+    'For training. Every mistake in it has been made on a real stage. Find them before you look at the findings.',
   devices: [
     device('mando', 'electric-mandolin', 'Mandolin', { place: 'player' }),
     device('pan', 'wah', 'Weathervane Wah', { place: 'floor' }),
@@ -36,26 +46,55 @@ export const brokenRig: Rig = brokenBuilt({
     device('side', 'splitter-passive', 'Side tap', { place: 'floor' }),
     device('late', 'looper', 'Ferry Looper', { place: 'floor', engaged: true }),
     device('sum', 'mixer-line', 'Summing box', { place: 'floor' }),
-    device('frit', 'treble-booster', 'Frit Booster', { place: 'floor', engaged: true, settings: { level: 3 } }),
+    device('frit', 'treble-booster', 'Frit Booster', {
+      place: 'floor',
+      engaged: true,
+      settings: { level: 3 },
+    }),
     device('left', 'combo-tube', 'Left combo', { place: 'amps', settings: { gain: 2 } }),
     device('right', 'combo-tube', 'Right combo', { place: 'amps', settings: { gain: 2 } }),
-    device('spare', 'head-tube', 'Spare head', { place: 'amps', notes: 'Switched on to keep it warm. Nothing on its speaker output.' }),
+    device('spare', 'head-tube', 'Spare head', {
+      place: 'amps',
+      notes: 'Switched on to keep it warm. Nothing on its speaker output.',
+    }),
     device('head', 'head-tube', 'Bass-side head', { place: 'amps', settings: { gain: 3 } }),
     device('box', 'cabinet', 'Bass-side cabinet', { place: 'amps' }),
     device('mic', 'microphone', 'Room mic', { place: 'amps' }),
-    device('desk', 'console-input', 'House, room mic', { place: 'house', settings: { input: 'line' } }),
+    device('desk', 'console-input', 'House, room mic', {
+      place: 'house',
+      settings: { input: 'line' },
+    }),
     device('tape', 'recorder', 'Recorder', { place: 'house' }),
     device('steel', 'lap-steel', 'Lap steel', { place: 'player' }),
     device('stack', 'mixer-line', 'Stack mixer', { place: 'floor' }),
     device('push', 'boost', 'Push Boost', { place: 'floor', engaged: true, settings: { gain: 6 } }),
     device('fork', 'splitter-passive', 'Stack fork', { place: 'floor' }),
-    device('porch', 'insert-point', 'Porch insert', { place: 'floor', notes: 'Somebody borrowed the pedal and left its lead in the send.' }),
+    device('porch', 'insert-point', 'Porch insert', {
+      place: 'floor',
+      notes: 'Somebody borrowed the pedal and left its lead in the send.',
+    }),
     device('orphan', 'phaser', 'Borrowed phaser', { place: 'floor' }),
-    device('direct', 'console-input', 'House, steel direct', { place: 'house', settings: { input: 'line' } }),
-    device('box2', 'cabinet', 'Second bass-side cabinet', { place: 'amps', figures: { ohms: { value: 4, from: 'sheet' } } }),
-    device('small', 'modeler-compact', 'Pocket modeler', { place: 'floor', figures: { slots: { value: 2, from: 'sheet' } } }),
-    ...(['amp-block', 'cab-block', 'delay'] as const).map((kind, i) => device(`pocket${i + 1}`, kind, ['Pocket amp', 'Pocket cab', 'Pocket delay'][i]!, { host: 'small' })),
-    device('pocketdesk', 'console-input', 'House, pocket', { place: 'house', settings: { input: 'line' } }),
+    device('direct', 'console-input', 'House, steel direct', {
+      place: 'house',
+      settings: { input: 'line' },
+    }),
+    device('box2', 'cabinet', 'Second bass-side cabinet', {
+      place: 'amps',
+      figures: { ohms: { value: 4, from: 'sheet' } },
+    }),
+    device('small', 'modeler-compact', 'Pocket modeler', {
+      place: 'floor',
+      figures: { slots: { value: 2, from: 'sheet' } },
+    }),
+    ...(['amp-block', 'cab-block', 'delay'] as const).map((kind, i) =>
+      device(`pocket${i + 1}`, kind, ['Pocket amp', 'Pocket cab', 'Pocket delay'][i]!, {
+        host: 'small',
+      }),
+    ),
+    device('pocketdesk', 'console-input', 'House, pocket', {
+      place: 'house',
+      settings: { input: 'line' },
+    }),
     device('chain', 'supply-shared', 'Daisy chain', { place: 'floor' }),
     device('pads', 'foot-controller', 'Deck pads', { place: 'floor' }),
     device('part', 'midi-thru-box', 'Parting box', { place: 'floor' }),
@@ -63,8 +102,14 @@ export const brokenRig: Rig = brokenBuilt({
     device('chop', 'slicer', 'Chop slicer', { place: 'floor', midi: { channel: 6 } }),
     device('book', 'set-list-app', 'Ferry tablet', { place: 'floor' }),
     device('bridge', 'usb-midi-host', 'Bridge', { place: 'floor' }),
-    device('heel', 'expression-pedal', 'Borrowed treadle', { place: 'floor', settings: { wiper: 'ring' } }),
-    device('stamp', 'foot-switch', 'Stamp switch', { place: 'floor', settings: { action: 'latching' } }),
+    device('heel', 'expression-pedal', 'Borrowed treadle', {
+      place: 'floor',
+      settings: { wiper: 'ring' },
+    }),
+    device('stamp', 'foot-switch', 'Stamp switch', {
+      place: 'floor',
+      settings: { action: 'latching' },
+    }),
   ],
   leads: [
     lead('k01', 'mando.out', 'pan.in', 9, 'instrument', 160),

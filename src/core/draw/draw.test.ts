@@ -6,12 +6,31 @@ import { placeWalk, placeWiring, walkView } from '.';
 const inside = (id: string, from: string, to: string) => lead(id, from, to, 0, 'inside');
 const hosted = rigOf(
   [
-    device('g', 'guitar-humbucker', 'Guitar'), device('g2', 'lap-steel', 'Steel', { engaged: false }), device('mix', 'mixer-line', 'Joiner'), device('m', 'modeler-floor', 'Modeler'), device('comp', 'compressor', 'Comp', { host: 'm', engaged: true }), device('drv', 'drive-mid', 'Drive', { engaged: true }),
-    device('amp', 'amp-block', 'Amp', { host: 'm' }), device('cab', 'cab-block', 'Cab', { host: 'm' }), device('desk', 'console-input', 'House', { settings: { input: 'line' } }), device('rec', 'recorder', 'Recorder'),
+    device('g', 'guitar-humbucker', 'Guitar'),
+    device('g2', 'lap-steel', 'Steel', { engaged: false }),
+    device('mix', 'mixer-line', 'Joiner'),
+    device('m', 'modeler-floor', 'Modeler'),
+    device('comp', 'compressor', 'Comp', { host: 'm', engaged: true }),
+    device('drv', 'drive-mid', 'Drive', { engaged: true }),
+    device('amp', 'amp-block', 'Amp', { host: 'm' }),
+    device('cab', 'cab-block', 'Cab', { host: 'm' }),
+    device('desk', 'console-input', 'House', { settings: { input: 'line' } }),
+    device('rec', 'recorder', 'Recorder'),
   ],
   [
-    lead('1', 'g.out', 'mix.a', 3), lead('2', 'g2.out', 'mix.b', 3), lead('3', 'mix.out', 'm.in', 3), lead('4', 'm.send1', 'drv.in', 1), lead('5', 'drv.out', 'm.return1', 1), lead('6', 'm.out', 'desk.in', 20, 'balanced'), lead('7', 'm.out2', 'rec.in', 3, 'balanced'),
-    inside('a', 'm.fromIn', 'comp.in'), inside('b', 'comp.out', 'm.toSend1'), inside('c', 'm.fromReturn1', 'amp.in'), inside('d', 'amp.out', 'cab.in'), inside('e', 'cab.out', 'm.toOut'), inside('f', 'amp.out', 'm.toOut2'),
+    lead('1', 'g.out', 'mix.a', 3),
+    lead('2', 'g2.out', 'mix.b', 3),
+    lead('3', 'mix.out', 'm.in', 3),
+    lead('4', 'm.send1', 'drv.in', 1),
+    lead('5', 'drv.out', 'm.return1', 1),
+    lead('6', 'm.out', 'desk.in', 20, 'balanced'),
+    lead('7', 'm.out2', 'rec.in', 3, 'balanced'),
+    inside('a', 'm.fromIn', 'comp.in'),
+    inside('b', 'comp.out', 'm.toSend1'),
+    inside('c', 'm.fromReturn1', 'amp.in'),
+    inside('d', 'amp.out', 'cab.in'),
+    inside('e', 'cab.out', 'm.toOut'),
+    inside('f', 'amp.out', 'm.toOut2'),
   ],
   [sound('a', 'A', [])],
 );
@@ -33,14 +52,20 @@ describe('looking at a walk', () => {
     const [first, second] = ['m~0', 'm~1'].map((id) => view.stations.find((s) => s.id === id)!);
     expect(first!.folded).toEqual(['comp']);
     expect(second!.folded).toEqual(['amp', 'cab']);
-    expect(second!.output.levelDbu).toEqual(report.stations.find((s) => s.device === 'm' && s.outs.includes('out'))!.output.levelDbu);
+    expect(second!.output.levelDbu).toEqual(
+      report.stations.find((s) => s.device === 'm' && s.outs.includes('out'))!.output.levelDbu,
+    );
     expect(view.steps.every((s) => !s.back)).toBe(true);
     expect(view.steps.find((s) => s.from === 'm~1' && s.to === 'desk')!.leads).toEqual(['6']);
   });
   test('following a destination leaves only its ways; following a source only what it reaches', () => {
-    expect(new Set(devices(walkView(hosted, report, { follow: 'rec' })))).toEqual(new Set(['g', 'mix', 'm', 'comp', 'drv', 'amp', 'rec']));
+    expect(new Set(devices(walkView(hosted, report, { follow: 'rec' })))).toEqual(
+      new Set(['g', 'mix', 'm', 'comp', 'drv', 'amp', 'rec']),
+    );
     expect(devices(walkView(hosted, report, { follow: 'cab' }))).toEqual(['cab', 'm', 'desk']);
-    expect(new Set(devices(walkView(hosted, report, { follow: 'g', quiet: true })))).not.toContain('g2');
+    expect(new Set(devices(walkView(hosted, report, { follow: 'g', quiet: true })))).not.toContain(
+      'g2',
+    );
   });
   test('the report is not changed by looking at it', () => {
     const before = JSON.stringify(report);
@@ -55,27 +80,64 @@ describe('looking at a walk', () => {
 });
 
 describe('the wiring by place', () => {
-  test.each([hosted, touringRig, brokenRig])('every device outside a host has a box in its band, every lead a way from its jack to its jack', (rig) => {
-    const g = placeWiring(rig, 900);
-    expect(g.boxes.map((b) => b.device.id).sort()).toEqual(rig.devices.filter((d) => d.host === undefined).map((d) => d.id).sort());
-    const leads = rig.leads.filter((l) => l.type !== 'inside');
-    expect(g.ways.map((w) => w.lead.id)).toEqual(leads.map((l) => l.id));
-    for (const w of g.ways) {
-      const jack = (id: string, jackId: string, side: string) => g.boxes.find((b) => b.device.id === id)!.jacks.find((j) => j.id === jackId && j.side === side)!;
-      const [from, to] = [jack(w.lead.from.device, w.lead.from.jack, 'out'), jack(w.lead.to.device, w.lead.to.jack, 'in')];
-      expect(w.d.startsWith(`M${from.x} ${from.y}H`)).toBe(true);
-      expect(w.d.endsWith(`V${to.y}H${to.x}`)).toBe(true);
-    }
-    for (const a of g.boxes) {
-      expect(a.x + a.width).toBeLessThanOrEqual(g.width);
-      for (const b of g.boxes) if (a !== b) expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y).toBe(true);
-    }
-  });
+  test.each([hosted, touringRig, brokenRig])(
+    'every device outside a host has a box in its band, every lead a way from its jack to its jack',
+    (rig) => {
+      const g = placeWiring(rig, 900);
+      expect(g.boxes.map((b) => b.device.id).sort()).toEqual(
+        rig.devices
+          .filter((d) => d.host === undefined)
+          .map((d) => d.id)
+          .sort(),
+      );
+      const leads = rig.leads.filter((l) => l.type !== 'inside');
+      expect(g.ways.map((w) => w.lead.id)).toEqual(leads.map((l) => l.id));
+      for (const w of g.ways) {
+        const jack = (id: string, jackId: string, side: string) =>
+          g.boxes
+            .find((b) => b.device.id === id)!
+            .jacks.find((j) => j.id === jackId && j.side === side)!;
+        const [from, to] = [
+          jack(w.lead.from.device, w.lead.from.jack, 'out'),
+          jack(w.lead.to.device, w.lead.to.jack, 'in'),
+        ];
+        expect(w.d.startsWith(`M${from.x} ${from.y}H`)).toBe(true);
+        expect(w.d.endsWith(`V${to.y}H${to.x}`)).toBe(true);
+      }
+      for (const a of g.boxes) {
+        expect(a.x + a.width).toBeLessThanOrEqual(g.width);
+        for (const b of g.boxes)
+          if (a !== b)
+            expect(
+              a.x + a.width <= b.x ||
+                b.x + b.width <= a.x ||
+                a.y + a.height <= b.y ||
+                b.y + b.height <= a.y,
+            ).toBe(true);
+      }
+    },
+  );
   test('a switcher with twenty leads: every jack is read in full, and leads side by side stay apart', () => {
     const heads = [1, 2, 3, 4];
     const rig = rigOf(
-      [device('g', 'guitar-active', 'G'), device('sw', 'amp-switcher', 'Switcher'), ...heads.flatMap((n) => [device(`h${n}`, 'head-tube', `Head ${n}`), device(`c${n}`, 'cabinet', `Cabinet ${n}`)])],
-      [lead('1', 'g.out', 'sw.inRear', 6), ...heads.flatMap((n) => [lead(`a${n}`, `sw.amp${n}`, `h${n}.in`, 2), lead(`s${n}`, `h${n}.speaker`, `sw.speaker${n}`, 2, 'speaker'), lead(`x${n}`, `h${n}.send`, `sw.send${n}`, 2), lead(`y${n}`, `sw.return${n}`, `h${n}.return`, 2), lead(`c${n}`, `sw.cab${n}`, `c${n}.in`, 2, 'speaker')])],
+      [
+        device('g', 'guitar-active', 'G'),
+        device('sw', 'amp-switcher', 'Switcher'),
+        ...heads.flatMap((n) => [
+          device(`h${n}`, 'head-tube', `Head ${n}`),
+          device(`c${n}`, 'cabinet', `Cabinet ${n}`),
+        ]),
+      ],
+      [
+        lead('1', 'g.out', 'sw.inRear', 6),
+        ...heads.flatMap((n) => [
+          lead(`a${n}`, `sw.amp${n}`, `h${n}.in`, 2),
+          lead(`s${n}`, `h${n}.speaker`, `sw.speaker${n}`, 2, 'speaker'),
+          lead(`x${n}`, `h${n}.send`, `sw.send${n}`, 2),
+          lead(`y${n}`, `sw.return${n}`, `h${n}.return`, 2),
+          lead(`c${n}`, `sw.cab${n}`, `c${n}.in`, 2, 'speaker'),
+        ]),
+      ],
     );
     const g = placeWiring(rig, 900);
     const box = g.boxes.find((b) => b.device.id === 'sw')!;
@@ -83,11 +145,21 @@ describe('the wiring by place', () => {
     for (const j of box.jacks) expect(j.text).toBe(j.label);
     expect(new Set(box.jacks.map((j) => j.y)).size).toBe(21);
     const uprights = g.ways.flatMap((w) => {
-      const at = [...w.d.matchAll(/H([\d.]+)V([\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const);
+      const at = [...w.d.matchAll(/H([\d.]+)V([\d.]+)/g)].map(
+        (m) => [Number(m[1]), Number(m[2])] as const,
+      );
       const ys = [Number(w.d.match(/^M[\d.]+ ([\d.]+)/)![1]), ...at.map((x) => x[1])];
-      return at.map(([x], i) => ({ lead: w.lead.id, x, from: Math.min(ys[i]!, ys[i + 1]!), to: Math.max(ys[i]!, ys[i + 1]!) }));
+      return at.map(([x], i) => ({
+        lead: w.lead.id,
+        x,
+        from: Math.min(ys[i]!, ys[i + 1]!),
+        to: Math.max(ys[i]!, ys[i + 1]!),
+      }));
     });
-    for (const a of uprights) for (const b of uprights) if (a.lead !== b.lead && a.from < b.to && b.from < a.to) expect(Math.abs(a.x - b.x)).toBeGreaterThan(3);
+    for (const a of uprights)
+      for (const b of uprights)
+        if (a.lead !== b.lead && a.from < b.to && b.from < a.to)
+          expect(Math.abs(a.x - b.x)).toBeGreaterThan(3);
   });
   test('no way runs through a box', () => {
     const g = placeWiring(touringRig, 900);
@@ -98,8 +170,12 @@ describe('the wiring by place', () => {
         const to = Number(part.slice(1));
         const [x2, y2] = part.startsWith('H') ? [to, y] : [x, to];
         for (const b of g.boxes) {
-          const inside = Math.max(Math.min(x, x2), b.x + 1) < Math.min(Math.max(x, x2), b.x + b.width - 1) || (x === x2 && x > b.x + 1 && x < b.x + b.width - 1);
-          const across = Math.max(Math.min(y, y2), b.y + 1) < Math.min(Math.max(y, y2), b.y + b.height - 1) || (y === y2 && y > b.y + 1 && y < b.y + b.height - 1);
+          const inside =
+            Math.max(Math.min(x, x2), b.x + 1) < Math.min(Math.max(x, x2), b.x + b.width - 1) ||
+            (x === x2 && x > b.x + 1 && x < b.x + b.width - 1);
+          const across =
+            Math.max(Math.min(y, y2), b.y + 1) < Math.min(Math.max(y, y2), b.y + b.height - 1) ||
+            (y === y2 && y > b.y + 1 && y < b.y + b.height - 1);
           expect(inside && across).toBe(false);
         }
         [x, y] = [x2, y2];

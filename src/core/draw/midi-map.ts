@@ -4,18 +4,43 @@ import { deviceOf, jackOf } from '../rig/find';
 import type { Device, End, Lead, Rig } from '../rig/schema';
 
 /** A device of the map, and a lead between two of them with the labels of its jacks. */
-export interface MapBox { device: Device; x: number; y: number; width: number; height: number }
-export interface MapLine { lead: Lead; d: string; tag: { x: number; y: number }; from: string; to: string; broken: boolean }
-export interface MidiMap { boxes: MapBox[]; lines: MapLine[]; width: number; height: number }
+export interface MapBox {
+  device: Device;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+export interface MapLine {
+  lead: Lead;
+  d: string;
+  tag: { x: number; y: number };
+  from: string;
+  to: string;
+  broken: boolean;
+}
+export interface MidiMap {
+  boxes: MapBox[];
+  lines: MapLine[];
+  width: number;
+  height: number;
+}
 
 const BOX = { width: 132, height: 44 };
 
-interface At { x: number; y: number }
+interface At {
+  x: number;
+  y: number;
+}
 
 /** A line out of the right side of one box into the left side of another (or back), by way of the places that the layout keeps free for it. */
 function lineOf(from: At, to: At, points: readonly At[]): Pick<MapLine, 'd' | 'tag'> {
   const way = to.x >= from.x ? 1 : -1;
-  const stops = [{ x: from.x + (way * BOX.width) / 2, y: from.y }, ...points.slice(2, -2).filter((_, i, all) => all.length > 1 && i % 2 === 0), { x: to.x - (way * BOX.width) / 2, y: to.y }];
+  const stops = [
+    { x: from.x + (way * BOX.width) / 2, y: from.y },
+    ...points.slice(2, -2).filter((_, i, all) => all.length > 1 && i % 2 === 0),
+    { x: to.x - (way * BOX.width) / 2, y: to.y },
+  ];
   const d = stops.slice(1).reduce((path, p, i) => {
     const was = stops[i]!;
     const bend = Math.max(18, Math.abs(p.x - was.x) / 2) * way;
@@ -43,9 +68,26 @@ export function midiMap(rig: Rig): MidiMap {
   return {
     boxes: ids.map((id) => {
       const n = g.node(id) as { x: number; y: number };
-      return { device: deviceOf(rig, id)!, x: n.x - BOX.width / 2, y: n.y - BOX.height / 2, ...BOX };
+      return {
+        device: deviceOf(rig, id)!,
+        x: n.x - BOX.width / 2,
+        y: n.y - BOX.height / 2,
+        ...BOX,
+      };
     }),
-    lines: leads.map((lead) => ({ lead, from: label(lead.from), to: label(lead.to), broken: broken.has(lead.id), ...lineOf(g.node(lead.from.device) as At, g.node(lead.to.device) as At, (g.edge({ v: lead.from.device, w: lead.to.device, name: lead.id }) as { points: At[] }).points) })),
-    width: size.width ?? 0, height: size.height ?? 0,
+    lines: leads.map((lead) => ({
+      lead,
+      from: label(lead.from),
+      to: label(lead.to),
+      broken: broken.has(lead.id),
+      ...lineOf(
+        g.node(lead.from.device) as At,
+        g.node(lead.to.device) as At,
+        (g.edge({ v: lead.from.device, w: lead.to.device, name: lead.id }) as { points: At[] })
+          .points,
+      ),
+    })),
+    width: size.width ?? 0,
+    height: size.height ?? 0,
   };
 }

@@ -2,15 +2,53 @@ import type { Lead } from '../rig/schema';
 import type { WalkStation, WalkView } from './walk-view';
 
 /** Sizes of the walk in pixels. */
-export const SIZE = { gutter: 86, wide: 80, narrow: 26, gap: 30, label: 58, meter: 58, row: 17, laneGap: 26, top: 22 };
+export const SIZE = {
+  gutter: 86,
+  wide: 80,
+  narrow: 26,
+  gap: 30,
+  label: 58,
+  meter: 58,
+  row: 17,
+  laneGap: 26,
+  top: 22,
+};
 
 /** `folded`: its lane shows no figures. */
-export interface PlacedStation { station: WalkStation; x: number; y: number; width: number; narrow: boolean; folded: boolean }
+export interface PlacedStation {
+  station: WalkStation;
+  x: number;
+  y: number;
+  width: number;
+  narrow: boolean;
+  folded: boolean;
+}
 /** A tag on a lead: where it stands, and how many leads run there side by side. */
-export interface PlacedLead { lead: Lead; x: number; y: number; live: boolean; count: number }
+export interface PlacedLead {
+  lead: Lead;
+  x: number;
+  y: number;
+  live: boolean;
+  count: number;
+}
 /** `flat` ways run along one lane; the others cross lanes and are drawn under them. */
-export interface Way { key: string; d: string; live: boolean; type: Lead['type']; stereo: boolean; back: boolean; flat: boolean }
-export interface WalkGeometry { stations: PlacedStation[]; leads: PlacedLead[]; ways: Way[]; lanes: { y: number; height: number; key: string; folded: boolean }[]; width: number; height: number }
+export interface Way {
+  key: string;
+  d: string;
+  live: boolean;
+  type: Lead['type'];
+  stereo: boolean;
+  back: boolean;
+  flat: boolean;
+}
+export interface WalkGeometry {
+  stations: PlacedStation[];
+  leads: PlacedLead[];
+  ways: Way[];
+  lanes: { y: number; height: number; key: string; folded: boolean }[];
+  width: number;
+  height: number;
+}
 
 const passesOn = (s: WalkStation): boolean => s.state === 'through' || s.state === 'unused';
 
@@ -19,7 +57,13 @@ const passesOn = (s: WalkStation): boolean => s.state === 'through' || s.state =
  * it unless the lane is folded. A column is narrow where `isSmall` says so of everything in it; usually where it only passes the
  * signal on. A lane is known by its first station.
  */
-export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, isSmall: (s: WalkStation) => boolean = passesOn, foldedLanes: ReadonlySet<string> = new Set()): WalkGeometry {
+export function placeWalk(
+  view: WalkView,
+  leads: readonly Lead[],
+  rows: number,
+  isSmall: (s: WalkStation) => boolean = passesOn,
+  foldedLanes: ReadonlySet<string> = new Set(),
+): WalkGeometry {
   const lanes: WalkGeometry['lanes'] = [];
   let top = SIZE.top;
   for (let i = 0; i < Math.max(1, view.lanes); i++) {
@@ -29,7 +73,9 @@ export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, 
     lanes.push({ y: top, height, key, folded });
     top += height + SIZE.laneGap;
   }
-  const columnWidth = Array.from({ length: view.columns }, (_, c) => (view.stations.some((s) => s.column === c && !isSmall(s)) ? SIZE.wide : SIZE.narrow));
+  const columnWidth = Array.from({ length: view.columns }, (_, c) =>
+    view.stations.some((s) => s.column === c && !isSmall(s)) ? SIZE.wide : SIZE.narrow,
+  );
   const columnX: number[] = [];
   let x = SIZE.gutter;
   for (const width of columnWidth) {
@@ -39,7 +85,14 @@ export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, 
   const stations = view.stations.map((station) => {
     const narrow = isSmall(station) && columnWidth[station.column] === SIZE.narrow;
     const { folded } = lanes[station.lane]!;
-    return { folded, station, x: columnX[station.column]!, y: lanes[station.lane]!.y, width: columnWidth[station.column]!, narrow };
+    return {
+      folded,
+      station,
+      x: columnX[station.column]!,
+      y: lanes[station.lane]!.y,
+      width: columnWidth[station.column]!,
+      narrow,
+    };
   });
   const at = new Map(stations.map((s) => [s.station.id, s]));
   const byId = new Map(leads.map((l) => [l.id, l]));
@@ -50,9 +103,17 @@ export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, 
     const to = at.get(step.to);
     const lead = byId.get(step.leads[0] ?? '');
     if (!from || !to || (step.leads.length > 0 && !lead)) continue;
-    const live = !step.open && from.station.output.levelDbu !== null && from.station.state !== 'muted';
-    const [x1, y1, x2, y2] = [from.x + from.width, from.y + SIZE.label / 2, to.x, to.y + SIZE.label / 2];
-    const splits = y1 !== y2 && view.steps.some((s) => s !== step && s.from === step.from && at.get(s.to)?.y === y1);
+    const live =
+      !step.open && from.station.output.levelDbu !== null && from.station.state !== 'muted';
+    const [x1, y1, x2, y2] = [
+      from.x + from.width,
+      from.y + SIZE.label / 2,
+      to.x,
+      to.y + SIZE.label / 2,
+    ];
+    const splits =
+      y1 !== y2 &&
+      view.steps.some((s) => s !== step && s.from === step.from && at.get(s.to)?.y === y1);
     const between = stations.find((s) => s.y === from.y && s.x > x1 && s.x < x2);
     let d: string;
     let tag: [number, number];
@@ -75,8 +136,23 @@ export function placeWalk(view: WalkView, leads: readonly Lead[], rows: number, 
       d = `M${x1} ${y1}H${x2 - 7}V${y2}h7`;
       tag = [x1 + SIZE.gap / 2, y1];
     }
-    ways.push({ key: `${step.from}>${step.to}`, d, live, type: lead?.type ?? 'inside', stereo: step.leads.length > 1, back: step.back, flat: y1 === y2 });
+    ways.push({
+      key: `${step.from}>${step.to}`,
+      d,
+      live,
+      type: lead?.type ?? 'inside',
+      stereo: step.leads.length > 1,
+      back: step.back,
+      flat: y1 === y2,
+    });
     if (lead) tags.push({ lead, x: tag[0], y: tag[1], live, count: step.leads.length });
   }
-  return { stations, leads: tags, ways, lanes, width: x + 10, height: lanes.at(-1)!.y + lanes.at(-1)!.height };
+  return {
+    stations,
+    leads: tags,
+    ways,
+    lanes,
+    width: x + 10,
+    height: lanes.at(-1)!.y + lanes.at(-1)!.height,
+  };
 }

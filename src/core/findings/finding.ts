@@ -5,7 +5,10 @@ export const SEVERITIES = ['danger', 'fault', 'caution', 'advice'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
 /** A change that would cure a finding, in words and as edits. */
-export interface Fix { words: string; edits: Edit[] }
+export interface Fix {
+  words: string;
+  edits: Edit[];
+}
 
 /** Something one sound shows: what is the matter, why (with the figure), and what would cure it. */
 export interface Remark {
@@ -29,4 +32,5 @@ export interface Finding extends Remark {
   accepted?: string;
 }
 
-export const isWorse = (a: Severity, b: Severity): boolean => SEVERITIES.indexOf(a) < SEVERITIES.indexOf(b);
+export const isWorse = (a: Severity, b: Severity): boolean =>
+  SEVERITIES.indexOf(a) < SEVERITIES.indexOf(b);

@@ -4,7 +4,10 @@ import { type Finding, isWorse, type Remark, SEVERITIES } from './finding';
 const keyOf = (r: Remark): string => `${r.rule}:${r.about ?? r.subjects.join('+')}`.slice(0, 400);
 
 /** Joins the remarks of all sounds into findings: one for each matter and subject, with the wording of the worst sound. */
-export function gatherFindings(rig: Rig, bySound: { sound: string; remarks: readonly Remark[] }[]): Finding[] {
+export function gatherFindings(
+  rig: Rig,
+  bySound: { sound: string; remarks: readonly Remark[] }[],
+): Finding[] {
   const found = new Map<string, Finding>();
   const accepted = new Map((rig.accepted ?? []).map((a) => [a.finding, a.reason]));
   for (const { sound, remarks } of bySound) {
@@ -14,9 +17,18 @@ export function gatherFindings(rig: Rig, bySound: { sound: string; remarks: read
       if (!known) found.set(key, { ...remark, key, sounds: [sound], accepted: accepted.get(key) });
       else {
         if (!known.sounds.includes(sound)) known.sounds.push(sound);
-        if (isWorse(remark.severity, known.severity)) Object.assign(known, { severity: remark.severity, what: remark.what, why: remark.why, fix: remark.fix, others: remark.others });
+        if (isWorse(remark.severity, known.severity))
+          Object.assign(known, {
+            severity: remark.severity,
+            what: remark.what,
+            why: remark.why,
+            fix: remark.fix,
+            others: remark.others,
+          });
       }
     }
   }
-  return [...found.values()].sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+  return [...found.values()].sort(
+    (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity),
+  );
 }

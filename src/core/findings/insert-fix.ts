@@ -5,7 +5,12 @@ import type { Fix } from './finding';
 /** A fix that puts a new device into a lead. */
 export function insertFix(rig: Rig, kind: string, name: string, lead: string, words: string): Fix {
   const id = freshId(name, idsOf(rig.devices));
-  return { words, edits: [{ edit: 'insertInLead', lead, device: { id, kind, name }, newLeads: twoLeads(rig, id) }] };
+  return {
+    words,
+    edits: [
+      { edit: 'insertInLead', lead, device: { id, kind, name }, newLeads: twoLeads(rig, id) },
+    ],
+  };
 }
 
 /** Ids of two new leads around a device. */

@@ -4,7 +4,18 @@ import type { Rig, Song } from '../rig/schema';
 import { COMMON_TIME, meterWords } from '../songs/timeline';
 
 const DIRECTIVE = /^\s*\{\s*([a-z_]+)\s*(?::\s*(.*?)|\s+(.*?))?\s*\}\s*$/i;
-const SHORT: Record<string, string> = { t: 'title', st: 'subtitle', c: 'comment', soc: 'start_of_chorus', sov: 'start_of_verse', sob: 'start_of_bridge', eoc: 'end_of_chorus', eov: 'end_of_verse', eob: 'end_of_bridge', ns: 'new_song' };
+const SHORT: Record<string, string> = {
+  t: 'title',
+  st: 'subtitle',
+  c: 'comment',
+  soc: 'start_of_chorus',
+  sov: 'start_of_verse',
+  sob: 'start_of_bridge',
+  eoc: 'end_of_chorus',
+  eov: 'end_of_verse',
+  eob: 'end_of_bridge',
+  ns: 'new_song',
+};
 /** Bars a section gets where a lyric sheet does not say. */
 export const USUAL_BARS = 8;
 
@@ -17,19 +28,39 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
   const taken = new Set((rig.songs ?? []).map((s) => s.id));
   const problems: { where: string; what: string }[] = [];
   const first = rig.sounds[0];
-  if (!first) return { ok: false, problems: [{ where: '', what: 'the rig has no sound that a song could call; add one first' }] };
-  let now: { title?: string; bpm?: number; key?: string; meter?: Song['meter']; tuning?: string; sections: string[]; line: number } = { sections: [], line: 1 };
+  if (!first)
+    return {
+      ok: false,
+      problems: [{ where: '', what: 'the rig has no sound that a song could call; add one first' }],
+    };
+  let now: {
+    title?: string;
+    bpm?: number;
+    key?: string;
+    meter?: Song['meter'];
+    tuning?: string;
+    sections: string[];
+    line: number;
+  } = { sections: [], line: 1 };
   const close = (line: number) => {
     if (now.title === undefined && !now.sections.length && now.bpm === undefined) return;
-    if (now.title === undefined) problems.push({ where: `line ${now.line}`, what: 'this song has no {title: …}' });
+    if (now.title === undefined)
+      problems.push({ where: `line ${now.line}`, what: 'this song has no {title: …}' });
     else {
       const id = freshId(now.title, taken);
       taken.add(id);
       const names = now.sections.length ? now.sections : ['Song'];
       const ids: string[] = [];
       songs.push({
-        id, title: now.title.slice(0, 120), bpm: now.bpm ?? 120, ...(now.key && { key: now.key.slice(0, 20) }), ...(now.meter && { meter: now.meter }), ...(now.tuning && { tuning: now.tuning.slice(0, 60) }),
-        ...(now.bpm === undefined && { notes: 'The sheet names no tempo; 120 bpm stands in for it.' }),
+        id,
+        title: now.title.slice(0, 120),
+        bpm: now.bpm ?? 120,
+        ...(now.key && { key: now.key.slice(0, 20) }),
+        ...(now.meter && { meter: now.meter }),
+        ...(now.tuning && { tuning: now.tuning.slice(0, 60) }),
+        ...(now.bpm === undefined && {
+          notes: 'The sheet names no tempo; 120 bpm stands in for it.',
+        }),
         sections: names.map((name) => {
           const section = freshId(name, ids);
           ids.push(section);
@@ -44,7 +75,10 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
     if (!m) return;
     const name = SHORT[m[1]!.toLowerCase()] ?? m[1]!.toLowerCase();
     const value = (m[2] ?? m[3] ?? '').trim();
-    const [key, rest] = name === 'meta' ? [value.split(/\s+/)[0]!.toLowerCase(), value.replace(/^\S+\s*/, '')] : [name, value];
+    const [key, rest] =
+      name === 'meta'
+        ? [value.split(/\s+/)[0]!.toLowerCase(), value.replace(/^\S+\s*/, '')]
+        : [name, value];
     if (key === 'new_song') close(i + 2);
     else if (key === 'title') now.title = rest;
     else if (key === 'key') now.key = rest;
@@ -52,26 +86,50 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
     else if (key === 'tempo') {
       const bpm = Number(rest.replace(/[^\d.].*$/, ''));
       if (bpm >= 20 && bpm <= 400) now.bpm = bpm;
-      else problems.push({ where: `line ${i + 1}`, what: `"${rest}" is no tempo; give 20 to 400 bpm` });
+      else
+        problems.push({
+          where: `line ${i + 1}`,
+          what: `"${rest}" is no tempo; give 20 to 400 bpm`,
+        });
     } else if (key === 'time') {
       const t = /^(\d{1,2})\/(2|4|8|16)$/.exec(rest);
-      if (t) now.meter = { beats: Number(t[1]), unit: Number(t[2]) as NonNullable<Song['meter']>['unit'] };
-      else problems.push({ where: `line ${i + 1}`, what: `"${rest}" is no meter; write it as 4/4` });
+      if (t)
+        now.meter = {
+          beats: Number(t[1]),
+          unit: Number(t[2]) as NonNullable<Song['meter']>['unit'],
+        };
+      else
+        problems.push({ where: `line ${i + 1}`, what: `"${rest}" is no meter; write it as 4/4` });
     } else if (key.startsWith('start_of_')) {
       const word = key.slice('start_of_'.length).replaceAll('_', ' ');
-      if (word !== 'tab' && word !== 'grid') now.sections.push(/^label="?(.*?)"?$/.exec(rest)?.[1] ?? (rest || `${word[0]!.toUpperCase()}${word.slice(1)}`));
+      if (word !== 'tab' && word !== 'grid')
+        now.sections.push(
+          /^label="?(.*?)"?$/.exec(rest)?.[1] ??
+            (rest || `${word[0]!.toUpperCase()}${word.slice(1)}`),
+        );
     }
   });
   close(0);
-  if (!songs.length && !problems.length) problems.push({ where: '', what: 'no song in this file: a sheet begins with {title: …}' });
+  if (!songs.length && !problems.length)
+    problems.push({ where: '', what: 'no song in this file: a sheet begins with {title: …}' });
   return problems.length ? { ok: false, problems } : { ok: true, value: songs };
 }
 
 /** Headers of songs as ChordPro: title, tempo, time, key, tuning, and the names of the sections. */
 export function songsToChordPro(songs: readonly Song[]): string {
   const plain = (t: string) => t.replace(/[{}\r\n]/g, ' ').trim();
-  return songs.map((s) => [
-    `{title: ${plain(s.title)}}`, `{tempo: ${s.bpm}}`, `{time: ${meterWords(s.meter ?? COMMON_TIME)}}`, ...(s.key ? [`{key: ${plain(s.key)}}`] : []), ...(s.tuning ? [`{meta: tuning ${plain(s.tuning)}}`] : []),
-    ...s.sections.flatMap((x) => [`{start_of_verse: ${plain(x.name)}}`, '{end_of_verse}']),
-  ].join('\n')).join('\n{new_song}\n') + '\n';
+  return (
+    songs
+      .map((s) =>
+        [
+          `{title: ${plain(s.title)}}`,
+          `{tempo: ${s.bpm}}`,
+          `{time: ${meterWords(s.meter ?? COMMON_TIME)}}`,
+          ...(s.key ? [`{key: ${plain(s.key)}}`] : []),
+          ...(s.tuning ? [`{meta: tuning ${plain(s.tuning)}}`] : []),
+          ...s.sections.flatMap((x) => [`{start_of_verse: ${plain(x.name)}}`, '{end_of_verse}']),
+        ].join('\n'),
+      )
+      .join('\n{new_song}\n') + '\n'
+  );
 }

@@ -18,21 +18,55 @@ export const toCsv = (header: readonly string[], rows: readonly (readonly Cell[]
   `${Papa.unparse({ fields: [...header], data: rows.map((r) => r.map(safe)) }, { newline: '\r\n' })}\r\n`;
 
 /** One row of a CSV file: its number as a spreadsheet counts it, and its cells by header. */
-export interface Row { row: number; cells: Record<string, string> }
+export interface Row {
+  row: number;
+  cells: Record<string, string>;
+}
 
 /** Largest file that is read, in characters. */
 const MOST = 4_000_000;
 
 /** Reads CSV with the headers it must have; what is missing or torn is told with its row. A byte-order mark and semicolons are taken. */
 export function readCsv(text: string, needed: readonly string[]): Outcome<Row[]> {
-  if (text.length > MOST) return { ok: false, problems: [{ where: '', what: 'the file is larger than 4 MB; split it' }] };
+  if (text.length > MOST)
+    return { ok: false, problems: [{ where: '', what: 'the file is larger than 4 MB; split it' }] };
   const read = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [head, ...body] = read.data;
-  if (!head) return { ok: false, problems: [{ where: 'row 1', what: `the file is empty; its first row names the columns: ${needed.join(', ')}` }] };
+  if (!head)
+    return {
+      ok: false,
+      problems: [
+        {
+          where: 'row 1',
+          what: `the file is empty; its first row names the columns: ${needed.join(', ')}`,
+        },
+      ],
+    };
   const header = head.map((h) => h.trim().toLowerCase());
   const missing = needed.filter((n) => !header.includes(n.toLowerCase()));
-  if (missing.length) return { ok: false, problems: [{ where: 'row 1', what: `there is no column ${missing.map((m) => `"${m}"`).join(', ')}; the first row has ${header.map((h) => `"${h}"`).join(', ')}` }] };
-  const torn = read.errors.filter((e) => e.type === 'Quotes').slice(0, 5).map((e): Problem => ({ where: `row ${(e.row ?? 0) + 1}`, what: 'a quotation mark is not closed; the rest of the file cannot be told apart' }));
+  if (missing.length)
+    return {
+      ok: false,
+      problems: [
+        {
+          where: 'row 1',
+          what: `there is no column ${missing.map((m) => `"${m}"`).join(', ')}; the first row has ${header.map((h) => `"${h}"`).join(', ')}`,
+        },
+      ],
+    };
+  const torn = read.errors
+    .filter((e) => e.type === 'Quotes')
+    .slice(0, 5)
+    .map((e): Problem => ({
+      where: `row ${(e.row ?? 0) + 1}`,
+      what: 'a quotation mark is not closed; the rest of the file cannot be told apart',
+    }));
   if (torn.length) return { ok: false, problems: torn };
-  return { ok: true, value: body.map((cells, i) => ({ row: i + 2, cells: Object.fromEntries(header.map((h, k) => [h, plain((cells[k] ?? '').trim())])) })) };
+  return {
+    ok: true,
+    value: body.map((cells, i) => ({
+      row: i + 2,
+      cells: Object.fromEntries(header.map((h, k) => [h, plain((cells[k] ?? '').trim())])),
+    })),
+  };
 }

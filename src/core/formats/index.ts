@@ -1,15 +1,37 @@
 export { type Block, bookOf, type BookPart, cautionsFor } from './book';
 export { type BookFoot, bookPages } from './book-pdf';
 export { boardSvg, type Looked, rackSvg, stageSvg } from './build-svg';
-export { billCsv, cutListCsv, gearFromCsv, gearToCsv, wiringFromCsv, wiringToCsv } from './build-csv';
+export {
+  billCsv,
+  cutListCsv,
+  gearFromCsv,
+  gearToCsv,
+  wiringFromCsv,
+  wiringToCsv,
+} from './build-csv';
 export { songsFromChordPro, songsToChordPro } from './chordpro';
 export { readCsv, toCsv } from './csv';
 export { toDot } from './dot';
 export { type Graph, walkGraph, wiringGraph } from './graph';
 export { toGraphml } from './graphml';
-export { LABEL_KINDS, type LabelKind, type LabelSheet, labelSheets, MARGIN_MM, type Paper, PAPERS } from './labels';
+export {
+  LABEL_KINDS,
+  type LabelKind,
+  type LabelSheet,
+  labelSheets,
+  MARGIN_MM,
+  type Paper,
+  PAPERS,
+} from './labels';
 export { midiChartCsv, programMapCsv } from './midi-csv';
 export { powerPlanCsv } from './power-csv';
-export { type Lead as SmfLead, readSmf, setToSmf, type SmfRead, songFromSmf, songToSmf } from './smf';
+export {
+  type Lead as SmfLead,
+  readSmf,
+  setToSmf,
+  type SmfRead,
+  songFromSmf,
+  songToSmf,
+} from './smf';
 export { runningOrderToCsv, setsFromCsv, setsToCsv, songsFromCsv, songsToCsv } from './songs-csv';
 export { walkSvg, wiringSvg } from './svg';

@@ -8,26 +8,70 @@ import { toCsv } from './csv';
 export function midiChartCsv(rig: Rig): string {
   const stage = setStage(rig);
   const devices = midiDevices(rig);
-  const rows = stage.orders.scenes.flatMap((scene) => [...stage.orders.commands(scene)].flatMap(([from, list]) => list.map((c) => {
-    const to = c.to === undefined ? undefined : devices.get(c.to);
-    const m = c.message;
-    const address = m.type === 'program' && to ? scene.sound.states[to.device.id]?.program : undefined;
-    return [
-      scene.name, nameOf(rig, from), to?.device.name ?? '', m.type === 'program' || m.type === 'control' ? m.channel : '', messageWords(m),
-      m.type === 'program' ? m.number : m.type === 'control' ? m.cc : '', m.type === 'control' ? m.value : '',
-      m.type === 'program' && to ? shownOn(to.shows, { number: m.number, ...(address?.bank !== undefined && { bank: address.bank }) }) : '', hex(bytesOf(m)), c.written ? 'written' : 'derived',
-    ];
-  })));
-  return toCsv(['sound', 'sent by', 'for', 'channel', 'message', 'number on the wire', 'value', 'screen shows', 'bytes (hex)', 'origin'], rows);
+  const rows = stage.orders.scenes.flatMap((scene) =>
+    [...stage.orders.commands(scene)].flatMap(([from, list]) =>
+      list.map((c) => {
+        const to = c.to === undefined ? undefined : devices.get(c.to);
+        const m = c.message;
+        const address =
+          m.type === 'program' && to ? scene.sound.states[to.device.id]?.program : undefined;
+        return [
+          scene.name,
+          nameOf(rig, from),
+          to?.device.name ?? '',
+          m.type === 'program' || m.type === 'control' ? m.channel : '',
+          messageWords(m),
+          m.type === 'program' ? m.number : m.type === 'control' ? m.cc : '',
+          m.type === 'control' ? m.value : '',
+          m.type === 'program' && to
+            ? shownOn(to.shows, {
+                number: m.number,
+                ...(address?.bank !== undefined && { bank: address.bank }),
+              })
+            : '',
+          hex(bytesOf(m)),
+          c.written ? 'written' : 'derived',
+        ];
+      }),
+    ),
+  );
+  return toCsv(
+    [
+      'sound',
+      'sent by',
+      'for',
+      'channel',
+      'message',
+      'number on the wire',
+      'value',
+      'screen shows',
+      'bytes (hex)',
+      'origin',
+    ],
+    rows,
+  );
 }
 
 /** The program map: every section of every song, then every sound, with bank and program on each device, as on the wire and as shown. */
 export function programMapCsv(rig: Rig): string {
   const map = programMap(rig);
-  const head = map.devices.flatMap((m) => [`${m.device.name} bank`, `${m.device.name} program (wire)`, `${m.device.name} shows`]);
-  const cells = (at: (typeof map.sounds)[number]['at']) => at.flatMap((a) => [a.address?.bank, a.address?.number, a.shown]);
-  return toCsv(['song', 'section', 'sound', ...head], [
-    ...map.songs.map((r) => [r.song!.title, r.sectionName, rig.sounds.find((s) => s.id === r.scene.sound.id)?.name, ...cells(r.at)]),
-    ...map.sounds.map((r) => ['', '', r.scene.name, ...cells(r.at)]),
+  const head = map.devices.flatMap((m) => [
+    `${m.device.name} bank`,
+    `${m.device.name} program (wire)`,
+    `${m.device.name} shows`,
   ]);
+  const cells = (at: (typeof map.sounds)[number]['at']) =>
+    at.flatMap((a) => [a.address?.bank, a.address?.number, a.shown]);
+  return toCsv(
+    ['song', 'section', 'sound', ...head],
+    [
+      ...map.songs.map((r) => [
+        r.song!.title,
+        r.sectionName,
+        rig.sounds.find((s) => s.id === r.scene.sound.id)?.name,
+        ...cells(r.at),
+      ]),
+      ...map.sounds.map((r) => ['', '', r.scene.name, ...cells(r.at)]),
+    ],
+  );
 }

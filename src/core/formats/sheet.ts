@@ -7,20 +7,42 @@ export const RULE = '#b9b5a4';
 export const TAPE = '#ebe5cf';
 export const LIVE = '#0b7a4b';
 export const WRONG = '#b3121d';
-const FONT = 'Atkinson Hyperlegible Next Variable, Atkinson Hyperlegible Next, Helvetica, Arial, sans-serif';
+const FONT =
+  'Atkinson Hyperlegible Next Variable, Atkinson Hyperlegible Next, Helvetica, Arial, sans-serif';
 
 export type Element = ReturnType<ReturnType<typeof create>['ele']>;
 
 /** An empty drawing on white, in its own units; with `mm` it prints at that true size. */
-export function sheet(width: number, height: number, title: string, mm?: { width: number; height: number }): Element {
-  const size = mm ? { width: `${mm.width}mm`, height: `${mm.height}mm`, viewBox: `0 0 ${width} ${height}` } : { width: Math.ceil(width), height: Math.ceil(height), viewBox: `0 0 ${Math.ceil(width)} ${Math.ceil(height)}` };
-  const svg = create({ version: '1.0', encoding: 'UTF-8' }).ele('svg', { xmlns: 'http://www.w3.org/2000/svg', ...size, 'font-family': FONT });
+export function sheet(
+  width: number,
+  height: number,
+  title: string,
+  mm?: { width: number; height: number },
+): Element {
+  const size = mm
+    ? { width: `${mm.width}mm`, height: `${mm.height}mm`, viewBox: `0 0 ${width} ${height}` }
+    : {
+        width: Math.ceil(width),
+        height: Math.ceil(height),
+        viewBox: `0 0 ${Math.ceil(width)} ${Math.ceil(height)}`,
+      };
+  const svg = create({ version: '1.0', encoding: 'UTF-8' }).ele('svg', {
+    xmlns: 'http://www.w3.org/2000/svg',
+    ...size,
+    'font-family': FONT,
+  });
   svg.ele('title').txt(title);
   svg.ele('rect', { x: 0, y: 0, width, height, fill: '#ffffff' });
   return svg;
 }
 
-export const text = (at: Element, x: number, y: number, words: string, more: Record<string, string | number> = {}) => at.ele('text', { x, y, 'font-size': 11, fill: INK, ...more }).txt(words);
+export const text = (
+  at: Element,
+  x: number,
+  y: number,
+  words: string,
+  more: Record<string, string | number> = {},
+) => at.ele('text', { x, y, 'font-size': 11, fill: INK, ...more }).txt(words);
 
 /** Words cut to lines of at most `most` characters, two lines at the most. */
 export function lines(words: string, most: number): string[] {
@@ -32,7 +54,9 @@ export function lines(words: string, most: number): string[] {
     else out.push(word);
   }
   const two = out.slice(0, 2);
-  return two.map((l, i) => (l.length > most || (i === 1 && out.length > 2) ? `${l.slice(0, most - 1)}…` : l));
+  return two.map((l, i) =>
+    l.length > most || (i === 1 && out.length > 2) ? `${l.slice(0, most - 1)}…` : l,
+  );
 }
 
 export const finish = (svg: Element): string => `${svg.end({ prettyPrint: true })}\n`;

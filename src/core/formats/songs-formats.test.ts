@@ -4,9 +4,26 @@ import Papa from 'papaparse';
 import { brokenRig, hybridRig, touringRig } from '../demo';
 import { applyEdits, problemLines, type Rig, type Song } from '../rig';
 import { timelineOf } from '../songs';
-import { midiChartCsv, programMapCsv, readCsv, readSmf, runningOrderToCsv, setsFromCsv, setsToCsv, setToSmf, songFromSmf, songsFromChordPro, songsFromCsv, songsToChordPro, songsToCsv, songToSmf, toCsv } from '.';
+import {
+  midiChartCsv,
+  programMapCsv,
+  readCsv,
+  readSmf,
+  runningOrderToCsv,
+  setsFromCsv,
+  setsToCsv,
+  setToSmf,
+  songFromSmf,
+  songsFromChordPro,
+  songsFromCsv,
+  songsToChordPro,
+  songsToCsv,
+  songToSmf,
+  toCsv,
+} from '.';
 
-const lines = (r: { ok: boolean; problems?: Parameters<typeof problemLines>[0] }) => (r.ok ? [] : problemLines(r.problems!));
+const lines = (r: { ok: boolean; problems?: Parameters<typeof problemLines>[0] }) =>
+  r.ok ? [] : problemLines(r.problems!);
 
 describe('songs and sets as CSV', () => {
   test('written and read they are the same: titles, tempos, meters, sections, sounds', () => {
@@ -16,39 +33,116 @@ describe('songs and sets as CSV', () => {
     const usual = (s: Song): Song => ({ ...s, meter: s.meter ?? { beats: 4, unit: 4 } });
     expect(read.value.map(bare)).toEqual(touringRig.songs!.map(usual).map(bare));
     const sets = setsFromCsv(touringRig, setsToCsv(touringRig));
-    expect(sets.ok && sets.value.map((s) => [s.id, s.starts, s.minutes, s.entries.map((e) => [e.song, e.notes])])).toEqual(touringRig.sets!.map((s) => [s.id, s.starts, s.minutes, s.entries.map((e) => [e.song, e.notes])]));
+    expect(
+      sets.ok &&
+        sets.value.map((s) => [s.id, s.starts, s.minutes, s.entries.map((e) => [e.song, e.notes])]),
+    ).toEqual(
+      touringRig.sets!.map((s) => [
+        s.id,
+        s.starts,
+        s.minutes,
+        s.entries.map((e) => [e.song, e.notes]),
+      ]),
+    );
   });
   test('every row with something wrong is told, and nothing is taken', () => {
-    const text = 'song,bpm,section,bars,sound\nKelp,ninety,Verse,8,Tide flat\nBrine,100,Verse,0,Crunch\nBrine,100,Chorus,8,No such sound\n,100,Verse,8,Crunch\n';
+    const text =
+      'song,bpm,section,bars,sound\nKelp,ninety,Verse,8,Tide flat\nBrine,100,Verse,0,Crunch\nBrine,100,Chorus,8,No such sound\n,100,Verse,8,Crunch\n';
     expect(lines(songsFromCsv(touringRig, text))).toEqual([
-      'row 2: "ninety" is no tempo; give 20 to 400 bpm', 'row 3: "0" is no number of bars; give 1 to 999',
-      expect.stringMatching(/^row 4: there is no sound "No such sound"; the rig has Tide flat, Edge/), 'row 5: the song has no title',
+      'row 2: "ninety" is no tempo; give 20 to 400 bpm',
+      'row 3: "0" is no number of bars; give 1 to 999',
+      expect.stringMatching(
+        /^row 4: there is no sound "No such sound"; the rig has Tide flat, Edge/,
+      ),
+      'row 5: the song has no title',
     ]);
-    expect(lines(songsFromCsv(touringRig, 'title,tempo\n'))[0]).toContain('there is no column "song", "bpm"');
+    expect(lines(songsFromCsv(touringRig, 'title,tempo\n'))[0]).toContain(
+      'there is no column "song", "bpm"',
+    );
     expect(lines(songsFromCsv(touringRig, ''))[0]).toContain('the file is empty');
-    expect(lines(songsFromCsv(touringRig, 'song,bpm,section,bars,sound\n"Kelp,1,V,8,Edge\n'))[0]).toContain('a quotation mark is not closed');
-    expect(lines(setsFromCsv(touringRig, 'set,song,gap s\nNight,Nothing of ours,5\nNight,Salt Ledger,-4\n'))).toEqual(['row 2: there is no song "Nothing of ours" in this rig; read the songs in first', 'row 3: "-4" is no gap; give 0 to 7200 seconds']);
+    expect(
+      lines(songsFromCsv(touringRig, 'song,bpm,section,bars,sound\n"Kelp,1,V,8,Edge\n'))[0],
+    ).toContain('a quotation mark is not closed');
+    expect(
+      lines(
+        setsFromCsv(touringRig, 'set,song,gap s\nNight,Nothing of ours,5\nNight,Salt Ledger,-4\n'),
+      ),
+    ).toEqual([
+      'row 2: there is no song "Nothing of ours" in this rig; read the songs in first',
+      'row 3: "-4" is no gap; give 0 to 7200 seconds',
+    ]);
   });
   test('semicolons, a byte-order mark and Windows line ends are taken', () => {
-    const read = songsFromCsv(touringRig, '\uFEFFsong;bpm;section;bars;sound;section bpm\r\nKelp Two;90;Verse;8;Edge;92 96@5\r\n');
-    expect(read.ok && read.value[0]!.sections[0]!.tempos).toEqual([{ bar: 1, bpm: 92 }, { bar: 5, bpm: 96 }]);
+    const read = songsFromCsv(
+      touringRig,
+      '\uFEFFsong;bpm;section;bars;sound;section bpm\r\nKelp Two;90;Verse;8;Edge;92 96@5\r\n',
+    );
+    expect(read.ok && read.value[0]!.sections[0]!.tempos).toEqual([
+      { bar: 1, bpm: 92 },
+      { bar: 5, bpm: 96 },
+    ]);
   });
   test('no cell runs as a formula in a spreadsheet, and each comes back as it was', () => {
-    fc.assert(fc.property(fc.array(fc.array(fc.oneof(fc.string(), fc.constantFrom('=1+1', '+cmd', '-2+3', '@x', "'=quoted", 'a"b', 'a,b', 'x\ny')).map((s) => s.replace(/^'(?=[=+\-@\t\r])/, '').trim()), { minLength: 2, maxLength: 2 }), { minLength: 1, maxLength: 6 }), (rows) => {
-      const text = toCsv(['a', 'b'], rows);
-      const raw = Papa.parse<string[]>(text.trimEnd()).data.slice(1).flat();
-      const back = readCsv(text, ['a', 'b']);
-      const full = rows.filter((r) => r.some((c) => c !== ''));
-      return raw.every((c) => !/^[=+\-@\t\r]/.test(c) || /^[+-]?\d+(\.\d+)?$/.test(c)) && back.ok && JSON.stringify(back.value.map((r) => [r.cells.a, r.cells.b])) === JSON.stringify(full);
-    }), { numRuns: 300 });
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.array(
+            fc
+              .oneof(
+                fc.string(),
+                fc.constantFrom('=1+1', '+cmd', '-2+3', '@x', "'=quoted", 'a"b', 'a,b', 'x\ny'),
+              )
+              .map((s) => s.replace(/^'(?=[=+\-@\t\r])/, '').trim()),
+            { minLength: 2, maxLength: 2 },
+          ),
+          { minLength: 1, maxLength: 6 },
+        ),
+        (rows) => {
+          const text = toCsv(['a', 'b'], rows);
+          const raw = Papa.parse<string[]>(text.trimEnd()).data.slice(1).flat();
+          const back = readCsv(text, ['a', 'b']);
+          const full = rows.filter((r) => r.some((c) => c !== ''));
+          return (
+            raw.every((c) => !/^[=+\-@\t\r]/.test(c) || /^[+-]?\d+(\.\d+)?$/.test(c)) &&
+            back.ok &&
+            JSON.stringify(back.value.map((r) => [r.cells.a, r.cells.b])) === JSON.stringify(full)
+          );
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
   test('the charts: one row a message, wire and screen beside one another; the running order with its times', () => {
-    const chart = Papa.parse<Record<string, string>>(midiChartCsv(touringRig).trimEnd(), { header: true }).data;
-    expect(chart.find((r) => r.sound === 'Lead' && r.for === 'Dome Reverb')).toMatchObject({ channel: '2', 'number on the wire': '1', 'screen shows': '1', 'bytes (hex)': 'C1 01', origin: 'derived' });
-    expect(Papa.parse<Record<string, string>>(midiChartCsv(brokenRig).trimEnd(), { header: true }).data.some((r) => r.origin === 'written')).toBe(true);
-    const map = Papa.parse<Record<string, string>>(programMapCsv(hybridRig).trimEnd(), { header: true }).data;
-    expect(map.at(-1)).toMatchObject({ sound: 'Wheel first', 'Switchyard bank': '1', 'Switchyard program (wire)': '0', 'Switchyard shows': '2-1' });
-    expect(Papa.parse<Record<string, string>>(runningOrderToCsv(touringRig, touringRig.sets![0]!).trimEnd(), { header: true }).data[3]).toMatchObject({ song: 'Brackish Waltz', changeover: 'change to Lap steel', 'gap s': '30' });
+    const chart = Papa.parse<Record<string, string>>(midiChartCsv(touringRig).trimEnd(), {
+      header: true,
+    }).data;
+    expect(chart.find((r) => r.sound === 'Lead' && r.for === 'Dome Reverb')).toMatchObject({
+      channel: '2',
+      'number on the wire': '1',
+      'screen shows': '1',
+      'bytes (hex)': 'C1 01',
+      origin: 'derived',
+    });
+    expect(
+      Papa.parse<Record<string, string>>(midiChartCsv(brokenRig).trimEnd(), {
+        header: true,
+      }).data.some((r) => r.origin === 'written'),
+    ).toBe(true);
+    const map = Papa.parse<Record<string, string>>(programMapCsv(hybridRig).trimEnd(), {
+      header: true,
+    }).data;
+    expect(map.at(-1)).toMatchObject({
+      sound: 'Wheel first',
+      'Switchyard bank': '1',
+      'Switchyard program (wire)': '0',
+      'Switchyard shows': '2-1',
+    });
+    expect(
+      Papa.parse<Record<string, string>>(
+        runningOrderToCsv(touringRig, touringRig.sets![0]!).trimEnd(),
+        { header: true },
+      ).data[3],
+    ).toMatchObject({ song: 'Brackish Waltz', changeover: 'change to Lap steel', 'gap s': '30' });
   });
 });
 
@@ -62,10 +156,35 @@ describe('Standard MIDI Files', () => {
       return t.map((e) => ({ ...e, at: (at += e.deltaTime) }));
     };
     const [conductor, skeg] = midi.tracks.map(absolute);
-    expect(conductor!.filter((e) => e.type === 'setTempo').map((e) => [e.at, e.type === 'setTempo' && e.microsecondsPerBeat])).toEqual([[0, 1_000_000], [16 * 4 * 480, 909_091], [24 * 4 * 480, 833_333]]);
-    expect(conductor!.filter((e) => e.type === 'marker').map((e) => [e.at / (4 * 480), e.type === 'marker' && e.text])).toEqual([[0, 'Haul'], [8, 'Slack'], [16, 'Haul 2'], [24, 'Let go']]);
+    expect(
+      conductor!
+        .filter((e) => e.type === 'setTempo')
+        .map((e) => [e.at, e.type === 'setTempo' && e.microsecondsPerBeat]),
+    ).toEqual([
+      [0, 1_000_000],
+      [16 * 4 * 480, 909_091],
+      [24 * 4 * 480, 833_333],
+    ]);
+    expect(
+      conductor!
+        .filter((e) => e.type === 'marker')
+        .map((e) => [e.at / (4 * 480), e.type === 'marker' && e.text]),
+    ).toEqual([
+      [0, 'Haul'],
+      [8, 'Slack'],
+      [16, 'Haul 2'],
+      [24, 'Let go'],
+    ]);
     expect(skeg![0]).toMatchObject({ type: 'trackName', text: 'Skeg' });
-    expect(skeg!.filter((e) => e.type === 'programChange').map((e) => [e.at / (4 * 480), e.type === 'programChange' && [e.channel, e.programNumber]]).slice(-2)).toEqual([[24, [0, 1]], [24, [1, 1]]]);
+    expect(
+      skeg!
+        .filter((e) => e.type === 'programChange')
+        .map((e) => [e.at / (4 * 480), e.type === 'programChange' && [e.channel, e.programNumber]])
+        .slice(-2),
+    ).toEqual([
+      [24, [0, 1]],
+      [24, [1, 1]],
+    ]);
   });
   test('a bar ahead, or so many milliseconds; never before the file begins', () => {
     const bars = readSmf(songToSmf(touringRig, winch, { bars: 1 }));
@@ -74,25 +193,57 @@ describe('Standard MIDI Files', () => {
     // Half a second at 60 bpm is half a beat before bar 9.
     expect(ms.ok && ms.value.programs[2]).toMatchObject({ bar: 8, beat: 4.5 });
   });
-  test.each(touringRig.songs!.map((s) => [s.title, s] as const))('%s: written and read it has the same length, sections and sounds that its programs can tell', (_, song) => {
-    for (const lead of [{}, { bars: 1 }]) {
-      const read = songFromSmf({ ...touringRig, songs: [] }, songToSmf(touringRig, song, lead), 'x');
-      if (!read.ok) throw new Error(lines(read).join());
-      expect(read.value.sections.map((s) => [s.name, s.bars])).toEqual(song.sections.map((s) => [s.name, s.bars]));
-      // Tempos are whole microseconds in such a file.
-      expect(Math.abs(timelineOf(read.value).lengthMs - timelineOf(song).lengthMs)).toBeLessThan(5);
-    }
-  });
+  test.each(touringRig.songs!.map((s) => [s.title, s] as const))(
+    '%s: written and read it has the same length, sections and sounds that its programs can tell',
+    (_, song) => {
+      for (const lead of [{}, { bars: 1 }]) {
+        const read = songFromSmf(
+          { ...touringRig, songs: [] },
+          songToSmf(touringRig, song, lead),
+          'x',
+        );
+        if (!read.ok) throw new Error(lines(read).join());
+        expect(read.value.sections.map((s) => [s.name, s.bars])).toEqual(
+          song.sections.map((s) => [s.name, s.bars]),
+        );
+        // Tempos are whole microseconds in such a file.
+        expect(Math.abs(timelineOf(read.value).lengthMs - timelineOf(song).lengthMs)).toBeLessThan(
+          5,
+        );
+      }
+    },
+  );
   test('program changes call the sounds that keep them, with banks, on the beat or a bar ahead', () => {
-    const song: Song = { id: 'x', title: 'Yard', bpm: 100, sections: hybridRig.sounds.map((s, i) => ({ id: `s${i}`, name: s.name, bars: 1 + (i % 2), sound: s.id })) };
+    const song: Song = {
+      id: 'x',
+      title: 'Yard',
+      bpm: 100,
+      sections: hybridRig.sounds.map((s, i) => ({
+        id: `s${i}`,
+        name: s.name,
+        bars: 1 + (i % 2),
+        sound: s.id,
+      })),
+    };
     for (const lead of [{}, { bars: 1 }, { ms: 50 }]) {
       const read = songFromSmf(hybridRig, songToSmf(hybridRig, song, lead), 'x');
-      expect(read.ok && read.value.sections.map((s) => s.sound)).toEqual(hybridRig.sounds.map((s) => s.id));
+      expect(read.ok && read.value.sections.map((s) => s.sound)).toEqual(
+        hybridRig.sounds.map((s) => s.id),
+      );
     }
   });
   test('a set is one file, its songs behind one another with their gaps', () => {
     const read = readSmf(setToSmf(touringRig, touringRig.sets![1]!));
-    expect(read.ok && read.value.markers.filter((m) => touringRig.songs!.some((s) => s.title === m.text)).map((m) => m.text)).toEqual(touringRig.sets![1]!.entries.map((e) => touringRig.songs!.find((s) => s.id === e.song)!.title));
+    expect(
+      read.ok &&
+        read.value.markers
+          .filter((m) => touringRig.songs!.some((s) => s.title === m.text))
+          .map((m) => m.text),
+    ).toEqual(
+      touringRig.sets![1]!.entries.map(
+        (e) => touringRig.songs!.find((s) => s.id === e.song)!.title,
+      ),
+    );
   });
   test('a torn or foreign file is told in words', () => {
     expect(lines(readSmf(new Uint8Array([1, 2, 3])))[0]).toContain('no Standard MIDI File');
@@ -102,27 +253,52 @@ describe('Standard MIDI Files', () => {
 
 describe('ChordPro', () => {
   test('headers in: title, tempo, time, key, tuning, the names of parts; several songs in one file', () => {
-    const text = '{title: Kelp}\n{artist: nobody}\n{tempo: 96}\n{time: 6/8}\n{key: Em}\n{meta: tuning drop A}\n{start_of_verse: Verse 1}\nwords [Em]here\n{end_of_verse}\n{soc}\n{eoc}\n{new_song}\n{t:Brine}\n';
+    const text =
+      '{title: Kelp}\n{artist: nobody}\n{tempo: 96}\n{time: 6/8}\n{key: Em}\n{meta: tuning drop A}\n{start_of_verse: Verse 1}\nwords [Em]here\n{end_of_verse}\n{soc}\n{eoc}\n{new_song}\n{t:Brine}\n';
     const read = songsFromChordPro(touringRig, text);
     expect(read.ok && read.value).toEqual([
-      expect.objectContaining({ id: 'kelp-2', title: 'Kelp', bpm: 96, meter: { beats: 6, unit: 8 }, key: 'Em', tuning: 'drop A' }),
-      expect.objectContaining({ title: 'Brine', bpm: 120, notes: 'The sheet names no tempo; 120 bpm stands in for it.' }),
+      expect.objectContaining({
+        id: 'kelp-2',
+        title: 'Kelp',
+        bpm: 96,
+        meter: { beats: 6, unit: 8 },
+        key: 'Em',
+        tuning: 'drop A',
+      }),
+      expect.objectContaining({
+        title: 'Brine',
+        bpm: 120,
+        notes: 'The sheet names no tempo; 120 bpm stands in for it.',
+      }),
     ]);
     expect(read.ok && read.value[0]!.sections.map((s) => s.name)).toEqual(['Verse 1', 'Chorus']);
-    expect(lines(songsFromChordPro(touringRig, '{title: X}\n{tempo: fast}\n'))).toEqual(['line 2: "fast" is no tempo; give 20 to 400 bpm']);
+    expect(lines(songsFromChordPro(touringRig, '{title: X}\n{tempo: fast}\n'))).toEqual([
+      'line 2: "fast" is no tempo; give 20 to 400 bpm',
+    ]);
     expect(lines(songsFromChordPro(touringRig, 'only words'))[0]).toContain('{title: …}');
   });
   test('written and read, headers are the same', () => {
-    const read = songsFromChordPro({ ...touringRig, songs: [] } as Rig, songsToChordPro(touringRig.songs!));
+    const read = songsFromChordPro(
+      { ...touringRig, songs: [] } as Rig,
+      songsToChordPro(touringRig.songs!),
+    );
     const head = (s: Song) => [s.title, s.bpm, s.key, s.tuning, s.sections.map((x) => x.name)];
     expect(read.ok && read.value.map(head)).toEqual(touringRig.songs!.map(head));
   });
 });
 
 test('what is read in can be taken into the rig as one step', () => {
-  const read = songsFromCsv(touringRig, 'song,bpm,section,bars,sound\nSalt Ledger,98,Intro,4,Tide flat\nNew One,120,All,16,Lead\n');
+  const read = songsFromCsv(
+    touringRig,
+    'song,bpm,section,bars,sound\nSalt Ledger,98,Intro,4,Tide flat\nNew One,120,All,16,Lead\n',
+  );
   if (!read.ok) throw new Error(lines(read).join());
   expect(read.value.map((s) => s.id)).toEqual(['ledger', 'new-one']);
   expect(read.value[0]!.divisions).toEqual({ echo: 'dotted eighth' });
-  expect(applyEdits(touringRig, [{ edit: 'setSong', song: read.value[0]! }, { edit: 'addSong', song: read.value[1]! }]).ok).toBe(true);
+  expect(
+    applyEdits(touringRig, [
+      { edit: 'setSong', song: read.value[0]! },
+      { edit: 'addSong', song: read.value[1]! },
+    ]).ok,
+  ).toBe(true);
 });

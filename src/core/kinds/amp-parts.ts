@@ -1,8 +1,28 @@
 import { dbuOfVolts } from '../units';
 import type { DeviceState, Figure, Jack, Kind, Loop, Parameter, Pass, Point, Stage } from './kind';
-import { between, ceiling, choice, figure, inputOhms, knob, mixed, noise, outputOhms, readsDb, stage, tilt, wire } from './parts';
+import {
+  between,
+  ceiling,
+  choice,
+  figure,
+  inputOhms,
+  knob,
+  mixed,
+  noise,
+  outputOhms,
+  readsDb,
+  stage,
+  tilt,
+  wire,
+} from './parts';
 
-export const ampFigures = (p: { low: number; high: number; watts: number; ohms: number; why: string }): Figure[] => [
+export const ampFigures = (p: {
+  low: number;
+  high: number;
+  watts: number;
+  ohms: number;
+  why: string;
+}): Figure[] => [
   inputOhms(1e6, 'the grid-leak resistor of the first tube'),
   outputOhms(0.5, 'an output transformer at its tap, taken as a stiff source'),
   noise(-100, 'a tube input stage'),
@@ -12,7 +32,14 @@ export const ampFigures = (p: { low: number; high: number; watts: number; ohms: 
   figure('sendOhms', 'Send output impedance', 'Ω', 1000, [0, 1e6], 'a buffered send'),
   figure('returnOhms', 'Return input impedance', 'Ω', 47_000, [1000, 1e7], 'a buffered return'),
   figure('powerGainDb', 'Power stage gain', 'dB', 32, [0, 60], 'from loop level to the speaker'),
-  figure('powerNoiseDbu', 'Power stage input noise', 'dBu', -95, [-140, -40], 'a phase inverter at loop level'),
+  figure(
+    'powerNoiseDbu',
+    'Power stage input noise',
+    'dBu',
+    -95,
+    [-140, -40],
+    'a phase inverter at loop level',
+  ),
   figure('watts', 'Rated power', 'W', p.watts, [0.1, 2000], p.why),
   figure('tapOhms', 'Speaker tap', 'Ω', p.ohms, [2, 32], 'the tap in use'),
 ];
@@ -30,39 +57,87 @@ export const loopJacks: Jack[] = [
   { id: 'return', label: 'loop return', direction: 'in', signal: 'audio', connector: 'TS' },
 ];
 
-export const ampLoops: Loop[] = [{ id: 'loop', label: 'effects loop', send: ['send'], return: ['return'], opensAt: 'return' }];
+export const ampLoops: Loop[] = [
+  { id: 'loop', label: 'effects loop', send: ['send'], return: ['return'], opensAt: 'return' },
+];
 
 /** An effects loop that can be parallel, run at either level, and be taken out by a switch. */
 export const loopParameters: Parameter[] = [
   { type: 'switch', id: 'loopIn', label: 'Loop in', initial: true },
   choice('loopMode', 'Loop', ['serial', 'serial'], ['parallel', 'parallel (wants 100 % wet)']),
   knob('loopMix', 'Loop mix', 5),
-  choice('loopLevel', 'Loop level', ['instrument', '−10 dBV, for pedals'], ['line', '+4 dBu, for rack units']),
+  choice(
+    'loopLevel',
+    'Loop level',
+    ['instrument', '−10 dBV, for pedals'],
+    ['line', '+4 dBu, for rack units'],
+  ),
 ];
 
 /** Preamplifier, loop, and the point "back" from which the power stage reads. The loop is in when its switch is and the return holds a plug. */
 export function loopPasses(s: DeviceState, pre: Stage, plugged: (jack: Point) => boolean): Pass[] {
   const levelDb = s.choice('loopLevel') === 'line' ? 12 : 0;
   const into = (id: string, from: Point, outputDb: number): Stage =>
-    stage(s, { id, from, to: 'back', inOhms: s.figure('returnOhms'), outOhms: 0.01, noiseDbu: s.figure('powerNoiseDbu'), outputDb, ceiling: { dbu: levelDb ? 20 : 8, shape: 'hard', meant: false } });
+    stage(s, {
+      id,
+      from,
+      to: 'back',
+      inOhms: s.figure('returnOhms'),
+      outOhms: 0.01,
+      noiseDbu: s.figure('powerNoiseDbu'),
+      outputDb,
+      ceiling: { dbu: levelDb ? 20 : 8, shape: 'hard', meant: false },
+    });
   const preamp: Stage = { ...pre, to: 'loop', outOhms: 0.01 };
-  const send = stage(s, { id: 'send', from: 'loop', to: 'send', inOhms: Infinity, outOhms: s.figure('sendOhms'), noiseDbu: -110, outputDb: levelDb, ceiling: { dbu: levelDb ? 20 : 8, shape: 'hard', meant: false } });
+  const send = stage(s, {
+    id: 'send',
+    from: 'loop',
+    to: 'send',
+    inOhms: Infinity,
+    outOhms: s.figure('sendOhms'),
+    noiseDbu: -110,
+    outputDb: levelDb,
+    ceiling: { dbu: levelDb ? 20 : 8, shape: 'hard', meant: false },
+  });
   const straight = (outputDb: number) => ({ ...into('dry', 'loop', outputDb), inOhms: Infinity });
-  if (!plugged('return') || !s.on('loopIn')) return [preamp, send, straight(0), ...(plugged('return') ? [{ is: 'open' as const, a: 'return', b: 'back' }] : [])];
+  if (!plugged('return') || !s.on('loopIn'))
+    return [
+      preamp,
+      send,
+      straight(0),
+      ...(plugged('return') ? [{ is: 'open' as const, a: 'return', b: 'back' }] : []),
+    ];
   if (s.choice('loopMode') === 'serial') return [preamp, send, into('return', 'return', -levelDb)];
   const { dryDb, wetDb } = mixed(s.knob('loopMix'));
-  return [preamp, send, ...(dryDb > -Infinity ? [straight(dryDb)] : []), ...(wetDb > -Infinity ? [into('return', 'return', wetDb - levelDb)] : [])];
+  return [
+    preamp,
+    send,
+    ...(dryDb > -Infinity ? [straight(dryDb)] : []),
+    ...(wetDb > -Infinity ? [into('return', 'return', wetDb - levelDb)] : []),
+  ];
 }
 
 /** The loop of a simple amplifier: closed inside until something is plugged into the return. */
-export const simpleLoop = (plugged: (jack: Point) => boolean): Pass[] => (plugged('return') ? [] : [wire('send', 'return')]);
+export const simpleLoop = (plugged: (jack: Point) => boolean): Pass[] =>
+  plugged('return') ? [] : [wire('send', 'return')];
 
-export const airJack: Jack = { id: 'air', label: 'in front of the speaker', direction: 'out', signal: 'air', connector: 'air', many: true };
+export const airJack: Jack = {
+  id: 'air',
+  label: 'in front of the speaker',
+  direction: 'out',
+  signal: 'air',
+  connector: 'air',
+  many: true,
+};
 
 /** First stages, tone and master: from the input to the loop. They clip softly and are meant to. */
 export const preamp = (s: DeviceState, to: string): Stage =>
   stage(s, {
-    id: 'preamp', to, outOhms: s.figure('sendOhms'), inverts: true, muted: !s.engaged,
+    id: 'preamp',
+    to,
+    outOhms: s.figure('sendOhms'),
+    inverts: true,
+    muted: !s.engaged,
     gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('gain')),
     ceiling: { dbu: s.figure('ceilingDbu'), shape: 'soft', meant: true },
     outputDb: between(-40, 0, s.knob('master')),
@@ -72,22 +147,68 @@ export const preamp = (s: DeviceState, to: string): Stage =>
 /** From the loop to the speaker: rated power into the tap is the ceiling, `V = √(P·Z)`. `outside`: the speaker is another box. */
 export const powerStage = (s: DeviceState, from: string, to: string, outside = false): Stage =>
   stage(s, {
-    id: 'power', from, to, inOhms: s.figure('returnOhms'), noiseDbu: s.figure('powerNoiseDbu'), inverts: true, muted: !s.engaged,
+    id: 'power',
+    from,
+    to,
+    inOhms: s.figure('returnOhms'),
+    noiseDbu: s.figure('powerNoiseDbu'),
+    inverts: true,
+    muted: !s.engaged,
     gainDb: s.figure('powerGainDb'),
-    ceiling: { dbu: dbuOfVolts(Math.sqrt(s.figure('watts') * s.figure('tapOhms'))), shape: 'soft', meant: true },
-    ...(outside && { speaker: { watts: s.figure('watts'), ohms: s.figure('tapOhms'), tube: true } }),
+    ceiling: {
+      dbu: dbuOfVolts(Math.sqrt(s.figure('watts') * s.figure('tapOhms'))),
+      shape: 'soft',
+      meant: true,
+    },
+    ...(outside && {
+      speaker: { watts: s.figure('watts'), ohms: s.figure('tapOhms'), tube: true },
+    }),
   });
 
 /** A speaker as a microphone meets it: what its terminals get, brought down to what a close microphone gives. */
 export const inFrontOf = (s: DeviceState, from: string): Stage => ({
-  is: 'stage', id: 'air', from, to: 'air', inOhms: Infinity, outOhms: 0, gainDb: s.figure('airDb'), outputDb: 0, noiseDbu: -Infinity,
-  ceiling: { dbu: 60, shape: 'hard', meant: false }, latencyMs: 0, inverts: false, tiltDb: -6, groundThrough: false, cabinet: true,
+  is: 'stage',
+  id: 'air',
+  from,
+  to: 'air',
+  inOhms: Infinity,
+  outOhms: 0,
+  gainDb: s.figure('airDb'),
+  outputDb: 0,
+  noiseDbu: -Infinity,
+  ceiling: { dbu: 60, shape: 'hard', meant: false },
+  latencyMs: 0,
+  inverts: false,
+  tiltDb: -6,
+  groundThrough: false,
+  cabinet: true,
 });
 
-export const airFigure = figure('airDb', 'Speaker terminals to a close microphone', 'dB', -58, [-120, 0], 'a cabinet of usual sensitivity and a dynamic microphone at the cloth');
+export const airFigure = figure(
+  'airDb',
+  'Speaker terminals to a close microphone',
+  'dB',
+  -58,
+  [-120, 0],
+  'a cabinet of usual sensitivity and a dynamic microphone at the cloth',
+);
 
 export const inputSelect = choice('input', 'Input', ['mic', 'microphone'], ['line', 'line']);
 
 /** What every tube head has in common. */
-export const headParts = { family: 'Amplifiers and speakers', job: 'amp', through: { in: 'in', out: 'speaker' }, stateWords: ampWords, startsEngaged: true, loops: ampLoops, earth: 'in' } satisfies Partial<Kind>;
-export const speakerOut: Jack = { id: 'speaker', label: 'speaker', direction: 'out', signal: 'speaker', connector: 'speaker' };
+export const headParts = {
+  family: 'Amplifiers and speakers',
+  job: 'amp',
+  through: { in: 'in', out: 'speaker' },
+  stateWords: ampWords,
+  startsEngaged: true,
+  loops: ampLoops,
+  earth: 'in',
+} satisfies Partial<Kind>;
+export const speakerOut: Jack = {
+  id: 'speaker',
+  label: 'speaker',
+  direction: 'out',
+  signal: 'speaker',
+  connector: 'speaker',
+};

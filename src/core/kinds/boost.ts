@@ -1,5 +1,16 @@
 import type { Kind } from './kind';
-import { between, figure, knob, pedalFigures, readsDb, small, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  between,
+  figure,
+  knob,
+  pedalFigures,
+  readsDb,
+  small,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const boost: Kind = {
   id: 'boost',
@@ -10,7 +21,14 @@ export const boost: Kind = {
   jacks: throughJacks,
   figures: [
     ...pedalFigures(1e6, -105, 'a field-effect transistor or a low-noise op-amp'),
-    figure('gainLowDb', 'Gain with the knob down', 'dB', 0, [-60, 40], 'the usual boost starts at unity'),
+    figure(
+      'gainLowDb',
+      'Gain with the knob down',
+      'dB',
+      0,
+      [-60, 40],
+      'the usual boost starts at unity',
+    ),
     figure('gainHighDb', 'Gain with the knob full', 'dB', 20, [-20, 60], 'a tenfold voltage'),
   ],
   parameters: [knob('gain', 'Boost', 5, readsDb('gainLowDb', 'gainHighDb'))],
@@ -18,5 +36,8 @@ export const boost: Kind = {
   power: { volts: 9, milliamps: 8, maxVolts: 18 },
   size: small,
   block: { slots: 1, percent: 1 },
-  passes: (s) => trueBypass(s, [stage(s, { gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('gain')) })]),
+  passes: (s) =>
+    trueBypass(s, [
+      stage(s, { gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('gain')) }),
+    ]),
 };

@@ -1,5 +1,14 @@
 import type { Kind } from './kind';
-import { ceiling, inputOhms, noise, outputOhms, small, stage, through, throughJacks } from './parts';
+import {
+  ceiling,
+  inputOhms,
+  noise,
+  outputOhms,
+  small,
+  stage,
+  through,
+  throughJacks,
+} from './parts';
 
 export const buffer: Kind = {
   id: 'buffer',
@@ -8,7 +17,12 @@ export const buffer: Kind = {
   job: 'buffer',
   about: 'Unity gain, high input, low output: behind it, lead length no longer dulls the tone.',
   jacks: throughJacks,
-  figures: [inputOhms(1e6, 'does not load a pickup'), outputOhms(100, 'drives long leads'), noise(-105, 'one low-noise op-amp'), ceiling(10, 'a 9 V supply leaves swings of about ±3.5 V')],
+  figures: [
+    inputOhms(1e6, 'does not load a pickup'),
+    outputOhms(100, 'drives long leads'),
+    noise(-105, 'one low-noise op-amp'),
+    ceiling(10, 'a 9 V supply leaves swings of about ±3.5 V'),
+  ],
   parameters: [],
   through,
   alwaysOn: true,

@@ -8,7 +8,17 @@ export const cabinet: Kind = {
   family: 'Amplifiers and speakers',
   job: 'cabinet',
   about: 'Loudspeakers in a box. A microphone in front of it hears what the stage hears.',
-  jacks: [{ id: 'in', label: 'speaker in', direction: 'in', signal: 'speaker', connector: 'speaker' }, { id: 'link', label: 'link (in parallel)', direction: 'out', signal: 'speaker', connector: 'speaker' }, airJack],
+  jacks: [
+    { id: 'in', label: 'speaker in', direction: 'in', signal: 'speaker', connector: 'speaker' },
+    {
+      id: 'link',
+      label: 'link (in parallel)',
+      direction: 'out',
+      signal: 'speaker',
+      connector: 'speaker',
+    },
+    airJack,
+  ],
   figures: [
     figure('ohms', 'Nominal impedance', 'Ω', 8, [1, 64], 'the usual cabinet'),
     figure('watts', 'Rated power', 'W', 120, [1, 4000], 'two speakers of 60 W'),
@@ -21,6 +31,13 @@ export const cabinet: Kind = {
   passes: (s) => [
     wire('in', 'link'),
     inFrontOf(s, 'in'),
-    { is: 'arrive', at: 'in', ohms: s.figure('ohms'), maxDbu: 60, noiseDbu: -Infinity, coil: { watts: s.figure('watts') } },
+    {
+      is: 'arrive',
+      at: 'in',
+      ohms: s.figure('ohms'),
+      maxDbu: 60,
+      noiseDbu: -Infinity,
+      coil: { watts: s.figure('watts') },
+    },
   ],
 };

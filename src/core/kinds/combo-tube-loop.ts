@@ -1,4 +1,16 @@
-import { airFigure, airJack, ampFigures, ampKnobs, ampLoops, ampWords, inFrontOf, loopJacks, powerStage, preamp, simpleLoop } from './amp-parts';
+import {
+  airFigure,
+  airJack,
+  ampFigures,
+  ampKnobs,
+  ampLoops,
+  ampWords,
+  inFrontOf,
+  loopJacks,
+  powerStage,
+  preamp,
+  simpleLoop,
+} from './amp-parts';
 import type { Kind } from './kind';
 import { inJack, transformerMains } from './parts';
 
@@ -9,7 +21,16 @@ export const comboTubeLoop: Kind = {
   job: 'amp',
   about: 'A tube combo whose effects loop is closed until something is plugged into the return.',
   jacks: [inJack, ...loopJacks, airJack],
-  figures: [...ampFigures({ low: 12, high: 54, watts: 30, ohms: 8, why: 'a small combo with one gain channel' }), airFigure],
+  figures: [
+    ...ampFigures({
+      low: 12,
+      high: 54,
+      watts: 30,
+      ohms: 8,
+      why: 'a small combo with one gain channel',
+    }),
+    airFigure,
+  ],
   parameters: ampKnobs,
   stateWords: ampWords,
   startsEngaged: true,

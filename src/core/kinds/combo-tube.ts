@@ -1,4 +1,13 @@
-import { airFigure, airJack, ampFigures, ampKnobs, ampWords, inFrontOf, powerStage, preamp } from './amp-parts';
+import {
+  airFigure,
+  airJack,
+  ampFigures,
+  ampKnobs,
+  ampWords,
+  inFrontOf,
+  powerStage,
+  preamp,
+} from './amp-parts';
 import type { Kind } from './kind';
 import { inJack, transformerMains } from './parts';
 
@@ -9,7 +18,16 @@ export const comboTube: Kind = {
   job: 'amp',
   about: 'One input, a tube preamplifier and power stage, its own speaker.',
   jacks: [inJack, airJack],
-  figures: [...ampFigures({ low: 12, high: 50, watts: 22, ohms: 8, why: 'a small combo with one gain channel' }), airFigure],
+  figures: [
+    ...ampFigures({
+      low: 12,
+      high: 50,
+      watts: 22,
+      ohms: 8,
+      why: 'a small combo with one gain channel',
+    }),
+    airFigure,
+  ],
   parameters: ampKnobs,
   stateWords: ampWords,
   startsEngaged: true,

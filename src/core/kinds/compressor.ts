@@ -1,5 +1,16 @@
 import type { Kind } from './kind';
-import { between, figure, knob, pedalFigures, readsDb, small, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  between,
+  figure,
+  knob,
+  pedalFigures,
+  readsDb,
+  small,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const compressor: Kind = {
   id: 'compressor',
@@ -11,10 +22,32 @@ export const compressor: Kind = {
   figures: [
     ...pedalFigures(500_000, -98, 'a variable-gain amplifier'),
     figure('ratio', 'Ratio', ':1', 4, [1, 100], 'a medium squeeze'),
-    figure('levelLowDb', 'Make-up with the knob down', 'dB', -6, [-60, 20], 'the level pot turned down'),
-    figure('levelHighDb', 'Make-up with the knob full', 'dB', 18, [-20, 40], 'enough to lift a squeezed signal back'),
+    figure(
+      'levelLowDb',
+      'Make-up with the knob down',
+      'dB',
+      -6,
+      [-60, 20],
+      'the level pot turned down',
+    ),
+    figure(
+      'levelHighDb',
+      'Make-up with the knob full',
+      'dB',
+      18,
+      [-20, 40],
+      'enough to lift a squeezed signal back',
+    ),
   ],
-  parameters: [knob('sustain', 'Sustain', 5, (v) => `threshold ${between(-10, -50, v).toFixed(0).replace('-', '−')} dBu`), knob('level', 'Level', 5, readsDb('levelLowDb', 'levelHighDb'))],
+  parameters: [
+    knob(
+      'sustain',
+      'Sustain',
+      5,
+      (v) => `threshold ${between(-10, -50, v).toFixed(0).replace('-', '−')} dBu`,
+    ),
+    knob('level', 'Level', 5, readsDb('levelLowDb', 'levelHighDb')),
+  ],
   through,
   power: { volts: 9, milliamps: 15, sensitive: true },
   size: small,

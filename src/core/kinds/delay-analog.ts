@@ -1,6 +1,15 @@
 import type { Kind } from './kind';
 import { delayTempo, tapIn, timeFigures, timeKnob } from './midi-parts';
-import { knob, medium, mixed, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  knob,
+  medium,
+  mixed,
+  pedalFigures,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const delayAnalog: Kind = {
   id: 'delay-analog',
@@ -9,7 +18,10 @@ export const delayAnalog: Kind = {
   job: 'delay',
   about: 'A bucket-brigade line: dark, hissy repeats; the dry signal stays analog and on time.',
   jacks: [...throughJacks, tapIn],
-  figures: [...pedalFigures(500_000, -85, 'bucket-brigade lines hiss'), ...timeFigures(40, 600, 1, 'the clock range of its lines')],
+  figures: [
+    ...pedalFigures(500_000, -85, 'bucket-brigade lines hiss'),
+    ...timeFigures(40, 600, 1, 'the clock range of its lines'),
+  ],
   parameters: [timeKnob(), knob('repeats', 'Repeats', 3), knob('mix', 'Mix', 3)],
   through,
   tempo: delayTempo,

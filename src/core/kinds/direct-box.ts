@@ -6,7 +6,8 @@ export const directBox: Kind = {
   name: 'Direct box, passive',
   family: 'Outputs',
   job: 'direct',
-  about: 'A transformer from an unbalanced jack to a microphone line. It breaks the ground between the two.',
+  about:
+    'A transformer from an unbalanced jack to a microphone line. It breaks the ground between the two.',
   jacks: [
     inJack,
     { id: 'thru', label: 'thru', direction: 'out', signal: 'audio', connector: 'TS' },
@@ -25,6 +26,10 @@ export const directBox: Kind = {
   size: { width: 80, depth: 120, height: 50, grams: 500 },
   passes: (s) => [
     wire('in', 'thru'),
-    stage(s, { outputDb: s.figure('gainDb'), groundThrough: false, ceiling: { dbu: s.figure('ceilingDbu'), shape: 'hard', meant: false } }),
+    stage(s, {
+      outputDb: s.figure('gainDb'),
+      groundThrough: false,
+      ceiling: { dbu: s.figure('ceilingDbu'), shape: 'hard', meant: false },
+    }),
   ],
 };

@@ -1,5 +1,13 @@
 import type { Kind } from './kind';
-import { driveFigures, driveKnobs, driveStage, small, through, throughJacks, trueBypass } from './parts';
+import {
+  driveFigures,
+  driveKnobs,
+  driveStage,
+  small,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const driveHigh: Kind = {
   id: 'drive-high',
@@ -8,7 +16,12 @@ export const driveHigh: Kind = {
   job: 'drive',
   about: 'Clips on purpose: adds saturation and sustain as it is driven harder.',
   jacks: throughJacks,
-  figures: driveFigures({ low: 26, high: 62, clip: -6, why: 'two clipping stages in a row, here as one' }),
+  figures: driveFigures({
+    low: 26,
+    high: 62,
+    clip: -6,
+    why: 'two clipping stages in a row, here as one',
+  }),
   parameters: driveKnobs(6, 5),
   through,
   power: { volts: 9, milliamps: 12, sensitive: true },

@@ -1,5 +1,13 @@
 import type { Kind } from './kind';
-import { driveFigures, driveKnobs, driveStage, small, through, throughJacks, trueBypass } from './parts';
+import {
+  driveFigures,
+  driveKnobs,
+  driveStage,
+  small,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const driveLow: Kind = {
   id: 'drive-low',
@@ -8,7 +16,12 @@ export const driveLow: Kind = {
   job: 'drive',
   about: 'Clips on purpose: adds saturation and sustain as it is driven harder.',
   jacks: throughJacks,
-  figures: driveFigures({ low: 6, high: 30, clip: -4, why: 'soft clipping around an op-amp; stays near clean' }),
+  figures: driveFigures({
+    low: 6,
+    high: 30,
+    clip: -4,
+    why: 'soft clipping around an op-amp; stays near clean',
+  }),
   parameters: driveKnobs(4, 6),
   through,
   power: { volts: 9, milliamps: 12, maxVolts: 18 },

@@ -1,5 +1,13 @@
 import type { Kind } from './kind';
-import { driveFigures, driveKnobs, driveStage, small, through, throughJacks, trueBypass } from './parts';
+import {
+  driveFigures,
+  driveKnobs,
+  driveStage,
+  small,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const driveMid: Kind = {
   id: 'drive-mid',
@@ -8,7 +16,12 @@ export const driveMid: Kind = {
   job: 'drive',
   about: 'Clips on purpose: adds saturation and sustain as it is driven harder.',
   jacks: throughJacks,
-  figures: driveFigures({ low: 14, high: 42, clip: -5, why: 'symmetric diodes in feedback, brighter than the low-gain kind' }),
+  figures: driveFigures({
+    low: 14,
+    high: 42,
+    clip: -5,
+    why: 'symmetric diodes in feedback, brighter than the low-gain kind',
+  }),
   parameters: driveKnobs(5, 6),
   through,
   power: { volts: 9, milliamps: 12 },

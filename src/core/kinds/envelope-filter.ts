@@ -1,5 +1,14 @@
 import type { Kind } from './kind';
-import { between, knob, medium, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  between,
+  knob,
+  medium,
+  pedalFigures,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const envelopeFilter: Kind = {
   id: 'envelope-filter',

@@ -6,7 +6,8 @@ export const eq: Kind = {
   name: 'Equaliser',
   family: 'Filter and dynamics',
   job: 'eq',
-  about: 'Tone shaping with an output level. Level is figured at 1 kHz, so the mid control moves it and the others do not.',
+  about:
+    'Tone shaping with an output level. Level is figured at 1 kHz, so the mid control moves it and the others do not.',
   jacks: throughJacks,
   figures: pedalFigures(500_000, -98, 'a row of op-amp filters'),
   parameters: [
@@ -19,5 +20,8 @@ export const eq: Kind = {
   power: { volts: 9, milliamps: 20 },
   size: medium,
   block: { slots: 1, percent: 2 },
-  passes: (s) => trueBypass(s, [stage(s, { gainDb: s.knob('mid') + s.knob('level'), tiltDb: s.knob('high') - s.knob('mid') })]),
+  passes: (s) =>
+    trueBypass(s, [
+      stage(s, { gainDb: s.knob('mid') + s.knob('level'), tiltDb: s.knob('high') - s.knob('mid') }),
+    ]),
 };

@@ -15,5 +15,13 @@ export const feedback: Kind = {
   block: { slots: 1, percent: 8 },
   power: { volts: 9, milliamps: 100 },
   size: small,
-  passes: (s) => trueBypass(s, [stage(s, { wet: { dryDb: 0, wetDb: s.knob('level') <= 0 ? -Infinity : 20 * Math.log10(s.knob('level') / 10) } })]),
+  passes: (s) =>
+    trueBypass(s, [
+      stage(s, {
+        wet: {
+          dryDb: 0,
+          wetDb: s.knob('level') <= 0 ? -Infinity : 20 * Math.log10(s.knob('level') / 10),
+        },
+      }),
+    ]),
 };

@@ -6,10 +6,24 @@ export const footSwitch: Kind = {
   name: 'Foot switch',
   family: 'Control',
   job: 'controller',
-  about: 'One switch for a control jack. Its lead may branch to several devices: their grounds and sense pins are then joined.',
-  jacks: [{ id: 'out', label: 'switch out', direction: 'out', signal: 'control', connector: 'TS', gives: 'switch', many: true }],
+  about:
+    'One switch for a control jack. Its lead may branch to several devices: their grounds and sense pins are then joined.',
+  jacks: [
+    {
+      id: 'out',
+      label: 'switch out',
+      direction: 'out',
+      signal: 'control',
+      connector: 'TS',
+      gives: 'switch',
+      many: true,
+    },
+  ],
   figures: [],
-  parameters: [choice('action', 'Action', ['momentary', 'momentary'], ['latching', 'latching']), choice('contact', 'At rest', ['open', 'open'], ['closed', 'closed'])],
+  parameters: [
+    choice('action', 'Action', ['momentary', 'momentary'], ['latching', 'latching']),
+    choice('contact', 'At rest', ['open', 'open'], ['closed', 'closed']),
+  ],
   alwaysOn: true,
   switches: 1,
   size: { width: 70, depth: 70, height: 55, grams: 300 },

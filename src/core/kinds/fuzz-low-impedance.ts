@@ -1,5 +1,14 @@
 import type { Kind } from './kind';
-import { driveFigures, driveStage, knob, medium, readsDb, through, throughJacks, trueBypass } from './parts';
+import {
+  driveFigures,
+  driveStage,
+  knob,
+  medium,
+  readsDb,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const fuzzLowImpedance: Kind = {
   id: 'fuzz-low-impedance',
@@ -8,8 +17,19 @@ export const fuzzLowImpedance: Kind = {
   job: 'fuzz',
   about: 'Two transistors that want the bare pickup: the guitar’s volume cleans it up only then.',
   jacks: throughJacks,
-  figures: driveFigures({ low: 20, high: 54, clip: -8, inOhms: 10_000, noiseDbu: -92, why: 'two transistors in feedback; the first is driven hard by a bare pickup' }),
-  parameters: [knob('drive', 'Fuzz', 7, readsDb('gainLowDb', 'gainHighDb')), knob('tone', 'Tone', 5), knob('level', 'Level', 5, readsDb('levelLowDb', 'levelHighDb'))],
+  figures: driveFigures({
+    low: 20,
+    high: 54,
+    clip: -8,
+    inOhms: 10_000,
+    noiseDbu: -92,
+    why: 'two transistors in feedback; the first is driven hard by a bare pickup',
+  }),
+  parameters: [
+    knob('drive', 'Fuzz', 7, readsDb('gainLowDb', 'gainHighDb')),
+    knob('tone', 'Tone', 5),
+    knob('level', 'Level', 5, readsDb('levelLowDb', 'levelHighDb')),
+  ],
   through,
   wantsBarePickup: true,
   power: { volts: 9, milliamps: 4, sensitive: true },

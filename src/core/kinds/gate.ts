@@ -1,13 +1,26 @@
 import type { Kind } from './kind';
-import { figure, pedalFigures, scaled, small, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  figure,
+  pedalFigures,
+  scaled,
+  small,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const gate: Kind = {
   id: 'gate',
   name: 'Noise gate',
   family: 'Filter and dynamics',
   job: 'gate',
-  about: 'Shuts while nobody plays. What starts behind it is not touched; with a lead in the key jack it listens there.',
-  jacks: [...throughJacks, { id: 'key', label: 'key in', direction: 'in', signal: 'audio', connector: 'TS' }],
+  about:
+    'Shuts while nobody plays. What starts behind it is not touched; with a lead in the key jack it listens there.',
+  jacks: [
+    ...throughJacks,
+    { id: 'key', label: 'key in', direction: 'in', signal: 'audio', connector: 'TS' },
+  ],
   figures: [
     ...pedalFigures(500_000, -100, 'a variable-gain amplifier with nothing to do most of the time'),
     figure('rangeDb', 'Shuts by', 'dB', 60, [0, 120], 'what a good gate takes away'),
@@ -21,7 +34,15 @@ export const gate: Kind = {
     const keyed = plugged('key');
     return [
       ...(keyed ? [{ is: 'shunt' as const, at: 'key', ohms: s.figure('inputOhms') }] : []),
-      ...trueBypass(s, [stage(s, { gate: { key: keyed ? 'key' : 'in', thresholdDbu: s.knob('threshold'), rangeDb: s.figure('rangeDb') } })]),
+      ...trueBypass(s, [
+        stage(s, {
+          gate: {
+            key: keyed ? 'key' : 'in',
+            thresholdDbu: s.knob('threshold'),
+            rangeDb: s.figure('rangeDb'),
+          },
+        }),
+      ]),
     ];
   },
 };

@@ -1,4 +1,14 @@
-import { ampFigures, ampKnobs, loopJacks, loopPasses, loopParameters, preamp, powerStage, headParts, speakerOut } from './amp-parts';
+import {
+  ampFigures,
+  ampKnobs,
+  loopJacks,
+  loopPasses,
+  loopParameters,
+  preamp,
+  powerStage,
+  headParts,
+  speakerOut,
+} from './amp-parts';
 import type { Kind } from './kind';
 import { choice, figure, inJack, transformerMains } from './parts';
 
@@ -6,14 +16,31 @@ export const headTubeTwo: Kind = {
   ...headParts,
   id: 'head-tube-two',
   name: 'Tube head, two channels',
-  about: 'A clean and a dirty channel, and an effects loop that is serial or parallel, at either level, in or out. Never run it without a load of the right impedance.',
+  about:
+    'A clean and a dirty channel, and an effects loop that is serial or parallel, at either level, in or out. Never run it without a load of the right impedance.',
   jacks: [inJack, ...loopJacks, speakerOut],
-  figures: [...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }), figure('dirtyDb', 'What the dirty channel adds', 'dB', 18, [0, 50], 'one more tube in the way')],
-  parameters: [choice('channel', 'Channel', ['clean', 'clean'], ['dirty', 'dirty']), ...ampKnobs, ...loopParameters],
+  figures: [
+    ...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }),
+    figure('dirtyDb', 'What the dirty channel adds', 'dB', 18, [0, 50], 'one more tube in the way'),
+  ],
+  parameters: [
+    choice('channel', 'Channel', ['clean', 'clean'], ['dirty', 'dirty']),
+    ...ampKnobs,
+    ...loopParameters,
+  ],
   mains: { ...transformerMains, watts: 250, inrushAmps: 25 },
   size: { width: 700, depth: 260, height: 280, grams: 22_000 },
   passes: (s, plugged) => {
     const pre = preamp(s, 'send');
-    return [...loopPasses(s, s.choice('channel') === 'dirty' ? { ...pre, gainDb: pre.gainDb + s.figure('dirtyDb'), outputDb: pre.outputDb - 6 } : pre, plugged), powerStage(s, 'back', 'speaker', true)];
+    return [
+      ...loopPasses(
+        s,
+        s.choice('channel') === 'dirty'
+          ? { ...pre, gainDb: pre.gainDb + s.figure('dirtyDb'), outputDb: pre.outputDb - 6 }
+          : pre,
+        plugged,
+      ),
+      powerStage(s, 'back', 'speaker', true),
+    ];
   },
 };

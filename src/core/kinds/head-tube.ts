@@ -1,4 +1,13 @@
-import { ampFigures, ampKnobs, loopJacks, powerStage, preamp, simpleLoop, headParts, speakerOut } from './amp-parts';
+import {
+  ampFigures,
+  ampKnobs,
+  loopJacks,
+  powerStage,
+  preamp,
+  simpleLoop,
+  headParts,
+  speakerOut,
+} from './amp-parts';
 import type { Kind } from './kind';
 import { inJack, transformerMains } from './parts';
 
@@ -8,9 +17,19 @@ export const headTube: Kind = {
   name: 'Tube head',
   about: 'A tube amplifier without a speaker. Never run it without a load of the right impedance.',
   jacks: [inJack, ...loopJacks, speakerOut],
-  figures: ampFigures({ low: 12, high: 60, watts: 50, ohms: 8, why: 'a 50 W head with one gain channel' }),
+  figures: ampFigures({
+    low: 12,
+    high: 60,
+    watts: 50,
+    ohms: 8,
+    why: 'a 50 W head with one gain channel',
+  }),
   parameters: ampKnobs,
   mains: { ...transformerMains, watts: 180, inrushAmps: 20 },
   size: { width: 680, depth: 250, height: 270, grams: 20_000 },
-  passes: (s, plugged) => [preamp(s, 'send'), ...simpleLoop(plugged), powerStage(s, 'return', 'speaker', true)],
+  passes: (s, plugged) => [
+    preamp(s, 'send'),
+    ...simpleLoop(plugged),
+    powerStage(s, 'return', 'speaker', true),
+  ],
 };

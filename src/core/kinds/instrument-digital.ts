@@ -6,11 +6,23 @@ export const instrumentDigital: Kind = {
   name: 'Guitar with a digital output',
   family: 'Instruments',
   job: 'instrument',
-  about: 'Two signals down one digital lead: channel 1 the magnetic pickups, channel 2 a modelled instrument.',
-  jacks: [{ id: 'digital', label: 'digital out, 2 channels', direction: 'out', signal: 'digital', connector: 'digital', channels: ['digital', 'digital2'] }],
+  about:
+    'Two signals down one digital lead: channel 1 the magnetic pickups, channel 2 a modelled instrument.',
+  jacks: [
+    {
+      id: 'digital',
+      label: 'digital out, 2 channels',
+      direction: 'out',
+      signal: 'digital',
+      connector: 'digital',
+      channels: ['digital', 'digital2'],
+    },
+  ],
   figures: [
-    figure('nominalDbu', 'Level, magnetic', 'dBu', -10, [-60, 20], 'a modelled or wireless line'), figure('peakDbu', 'Peak, magnetic', 'dBu', 6, [-60, 30], 'a modelled or wireless line'),
-    figure('modelledDbu', 'Level, modelled', 'dBu', -10, [-60, 20], 'a modelled or wireless line'), figure('modelledPeakDbu', 'Peak, modelled', 'dBu', 6, [-60, 30], 'a modelled or wireless line'),
+    figure('nominalDbu', 'Level, magnetic', 'dBu', -10, [-60, 20], 'a modelled or wireless line'),
+    figure('peakDbu', 'Peak, magnetic', 'dBu', 6, [-60, 30], 'a modelled or wireless line'),
+    figure('modelledDbu', 'Level, modelled', 'dBu', -10, [-60, 20], 'a modelled or wireless line'),
+    figure('modelledPeakDbu', 'Peak, modelled', 'dBu', 6, [-60, 30], 'a modelled or wireless line'),
     figure('noiseDbu', 'Noise', 'dBu', -100, [-140, -40], 'converters in the instrument'),
   ],
   parameters: [knob('volume', 'Volume', 10), knob('modelled', 'Modelled volume', 10)],
@@ -21,8 +33,22 @@ export const instrumentDigital: Kind = {
     if (!s.engaged) return [];
     const one = (at: string, level: string, peak: string, knobId: string) => {
       const down = 20 * Math.log10(Math.max(1e-6, (s.knob(knobId) / 10) ** 2));
-      return { is: 'source' as const, at, ...(at === 'digital2' && { name: 'modelled' }), ohms: 0.01, henries: 0, touch: true, bare: false, noiseDbu: s.figure('noiseDbu'), nominalDbu: s.figure(level) + down, peakDbu: s.figure(peak) + down };
+      return {
+        is: 'source' as const,
+        at,
+        ...(at === 'digital2' && { name: 'modelled' }),
+        ohms: 0.01,
+        henries: 0,
+        touch: true,
+        bare: false,
+        noiseDbu: s.figure('noiseDbu'),
+        nominalDbu: s.figure(level) + down,
+        peakDbu: s.figure(peak) + down,
+      };
     };
-    return [one('digital', 'nominalDbu', 'peakDbu', 'volume'), one('digital2', 'modelledDbu', 'modelledPeakDbu', 'modelled')];
+    return [
+      one('digital', 'nominalDbu', 'peakDbu', 'volume'),
+      one('digital2', 'modelledDbu', 'modelledPeakDbu', 'modelled'),
+    ];
   },
 };

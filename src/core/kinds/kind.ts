@@ -13,7 +13,19 @@ export interface Jack {
   /** `either`: metal that works both ways round (a passive splitter, a panel). */
   direction: 'in' | 'out' | 'either';
   signal: 'audio' | 'speaker' | 'air' | 'digital' | ControlSignal;
-  connector: 'TS' | 'TRS' | 'XLR' | 'speaker' | 'combo' | 'air' | 'digital' | 'inside' | 'DIN' | 'TRS-A' | 'TRS-B' | 'USB';
+  connector:
+    | 'TS'
+    | 'TRS'
+    | 'XLR'
+    | 'speaker'
+    | 'combo'
+    | 'air'
+    | 'digital'
+    | 'inside'
+    | 'DIN'
+    | 'TRS-A'
+    | 'TRS-B'
+    | 'USB';
   /** `loose`: each side may be used on its own. */
   pair?: { with: Point; side: 'left' | 'right'; loose?: boolean };
   many?: boolean;
@@ -40,13 +52,25 @@ export interface Jack {
 /** Signals that carry messages or the state of a control, not sound. */
 export const CONTROL_SIGNALS = ['midi', 'usb', 'control'] as const;
 export type ControlSignal = (typeof CONTROL_SIGNALS)[number];
-export const isControlJack = (jack: Jack): boolean => (CONTROL_SIGNALS as readonly string[]).includes(jack.signal);
+export const isControlJack = (jack: Jack): boolean =>
+  (CONTROL_SIGNALS as readonly string[]).includes(jack.signal);
 
 /** What a control jack expects: of a pedal, which conductor the wiper is on and its resistance in ohms; of a switch, its action and contact. */
-export interface Reads { what: 'expression' | 'switch'; wiper?: 'tip' | 'ring'; ohms?: [number, number]; action?: 'momentary' | 'latching' | 'any'; contact?: 'open' | 'closed' | 'any' }
+export interface Reads {
+  what: 'expression' | 'switch';
+  wiper?: 'tip' | 'ring';
+  ohms?: [number, number];
+  action?: 'momentary' | 'latching' | 'any';
+  contact?: 'open' | 'closed' | 'any';
+}
 
 /** How a device shows a number of the wire: counted from 0 or 1, or as a bank and a slot of banks of `size`. */
-export interface Numbering { from: 0 | 1; size?: number; slots?: 'letters' | 'numbers'; banksFrom?: 0 | 1 }
+export interface Numbering {
+  from: 0 | 1;
+  size?: number;
+  slots?: 'letters' | 'numbers';
+  banksFrom?: 0 | 1;
+}
 
 /** How messages go on: not at all, copied by hardware, repeated by software after a while, or repeated and joined with the device's own. */
 export const THRUS = ['none', 'hardware', 'software', 'merged'] as const;
@@ -59,7 +83,11 @@ export const BANK_SELECTS = ['none', 'msb', 'lsb', 'both'] as const;
 export type BankSelect = (typeof BANK_SELECTS)[number];
 
 /** A control change that a device takes: what it moves (`engaged` or a setting), and whether the value counts or each message flips it. */
-export interface ControlReception { setting: string; cc: number; ways: ('absolute' | 'toggle')[] }
+export interface ControlReception {
+  setting: string;
+  cc: number;
+  ways: ('absolute' | 'toggle')[];
+}
 
 /** What a device does with MIDI. Times are figures: `programMs`, `controlMs`, `thruMs`, `gapMs`. */
 export interface MidiTable {
@@ -82,10 +110,18 @@ export interface MidiTable {
 }
 
 /** A time that fits a tempo: the knob's ends and its step are figures. `repeats` is the knob that sets how much each repeat keeps. */
-export interface TempoTable { setting: string; is: 'delay' | 'rate'; low: string; high: string; step: string; repeats?: string }
+export interface TempoTable {
+  setting: string;
+  is: 'delay' | 'rate';
+  low: string;
+  high: string;
+  step: string;
+  repeats?: string;
+}
 
 /** The conductors of a jack that carry signal: tip, then ring, or the channels of a digital link. */
-export const conductorsOf = (jack: Jack): Point[] => jack.channels ?? [jack.id, ...(jack.stereo ? [jack.stereo] : jack.insert ? [jack.insert] : [])];
+export const conductorsOf = (jack: Jack): Point[] =>
+  jack.channels ?? [jack.id, ...(jack.stereo ? [jack.stereo] : jack.insert ? [jack.insert] : [])];
 
 /** A detour out of a device and back: which jacks send and return (two each where it is stereo), and what a plug in one of them does. */
 export interface Loop {
@@ -98,14 +134,36 @@ export interface Loop {
 }
 
 /** What a host has room for: blocks by count, processing in percent, and paths. */
-export interface Budget { slots: number; percent: number; paths: number }
+export interface Budget {
+  slots: number;
+  percent: number;
+  paths: number;
+}
 
 /** Plugs of low-voltage power leads; barrels by the bore, in mm. */
-export const POWER_PLUGS = ['barrel 2.1', 'barrel 2.5', 'barrel 1.3', 'mini-plug 3.5', 'DIN', 'USB', 'screw'] as const;
+export const POWER_PLUGS = [
+  'barrel 2.1',
+  'barrel 2.5',
+  'barrel 1.3',
+  'mini-plug 3.5',
+  'DIN',
+  'USB',
+  'screw',
+] as const;
 export type PowerPlug = (typeof POWER_PLUGS)[number];
 
 /** One outlet of a supply. Outlets that are not isolated share their return with the others of the supply. Its jack is a 2.1 mm barrel unless `plug` says otherwise. */
-export interface Outlet { id: string; label: string; volts: number; /** Further voltages that it can be set to. */ also?: number[]; milliamps: number; isolated: boolean; ac?: boolean; centre?: Centre; plug?: PowerPlug }
+export interface Outlet {
+  id: string;
+  label: string;
+  volts: number;
+  /** Further voltages that it can be set to. */ also?: number[];
+  milliamps: number;
+  isolated: boolean;
+  ac?: boolean;
+  centre?: Centre;
+  plug?: PowerPlug;
+}
 
 /** Which pole is in the middle of a power plug. */
 export type Centre = 'negative' | 'positive';
@@ -114,10 +172,25 @@ export type Centre = 'negative' | 'positive';
  * What a device takes. `maxVolts` is the most it bears, `noisy` a digital circuit that chops its current, `sensitive` one whose gain
  * lifts what comes in by its supply, `positiveGround` one whose chassis is its plus. Its jack is a 2.1 mm barrel unless `plug` says otherwise.
  */
-export interface PowerNeed { volts: number; maxVolts?: number; milliamps: number; ac?: boolean; centre?: Centre; plug?: PowerPlug; noisy?: boolean; sensitive?: boolean; positiveGround?: boolean }
+export interface PowerNeed {
+  volts: number;
+  maxVolts?: number;
+  milliamps: number;
+  ac?: boolean;
+  centre?: Centre;
+  plug?: PowerPlug;
+  noisy?: boolean;
+  sensitive?: boolean;
+  positiveGround?: boolean;
+}
 
 /** What a device takes from the mains (typical; the plate on it says): voltages that it accepts, in V, frequencies in Hz, power, and the peak when it is switched on. */
-export interface MainsNeed { volts: [number, number][]; hz: (50 | 60)[]; watts: number; inrushAmps?: number }
+export interface MainsNeed {
+  volts: [number, number][];
+  hz: (50 | 60)[];
+  watts: number;
+  inrushAmps?: number;
+}
 
 /** An electrical figure of the kind: its typical value, the range that is believable, and why. */
 export interface Figure {
@@ -132,35 +205,110 @@ export interface Figure {
 
 /** Something a person can set. Knobs run 0 to 10 unless stated; `foot` is one under a foot; `reads` turns a knob's value into the figure it stands for. */
 export type Parameter =
-  | { type: 'knob'; id: string; label: string; initial: number; min: number; max: number; unit?: string; foot?: boolean; reads?: (value: number, figure: (id: string) => number) => string }
-  | { type: 'choice'; id: string; label: string; initial: string; options: { value: string; label: string }[] }
+  | {
+      type: 'knob';
+      id: string;
+      label: string;
+      initial: number;
+      min: number;
+      max: number;
+      unit?: string;
+      foot?: boolean;
+      reads?: (value: number, figure: (id: string) => number) => string;
+    }
+  | {
+      type: 'choice';
+      id: string;
+      label: string;
+      initial: string;
+      options: { value: string; label: string }[];
+    }
   | { type: 'switch'; id: string; label: string; initial: boolean }
-  | { type: 'text'; id: string; label: string; initial: string; problem: (value: string) => string | undefined };
+  | {
+      type: 'text';
+      id: string;
+      label: string;
+      initial: string;
+      problem: (value: string) => string | undefined;
+    };
 
 /** What a device is for, in order of a usual walk. Order rules and pictures read this; electrical analyses do not. */
 export const JOBS = [
-  'instrument', 'wireless', 'tuner', 'buffer', 'fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate',
-  'eq', 'volume', 'modulation', 'delay', 'reverb', 'looper', 'splitter', 'switcher', 'modeler', 'amp', 'simulator', 'cabinet', 'microphone', 'direct', 'destination', 'controller', 'interface', 'supply',
+  'instrument',
+  'wireless',
+  'tuner',
+  'buffer',
+  'fuzz',
+  'pitch',
+  'filter',
+  'compressor',
+  'drive',
+  'boost',
+  'gate',
+  'eq',
+  'volume',
+  'modulation',
+  'delay',
+  'reverb',
+  'looper',
+  'splitter',
+  'switcher',
+  'modeler',
+  'amp',
+  'simulator',
+  'cabinet',
+  'microphone',
+  'direct',
+  'destination',
+  'controller',
+  'interface',
+  'supply',
 ] as const;
 export type Job = (typeof JOBS)[number];
 
 /** Two points joined by metal: the same electrical net. `insulated`: their sockets do not touch the chassis, so no ground goes over to other sockets. */
-export interface Wire { is: 'wire'; a: Point; b: Point; insulated?: boolean }
+export interface Wire {
+  is: 'wire';
+  a: Point;
+  b: Point;
+  insulated?: boolean;
+}
 
 /** A way that is there but not made in this state (the unselected side of a switch): nothing passes, and the walk still shows it. */
-export interface Open { is: 'open'; a: Point; b: Point }
+export interface Open {
+  is: 'open';
+  a: Point;
+  b: Point;
+}
 
 /** A resistance in ohms between two points (part of a pot's track). */
-export interface Resistor { is: 'resistor'; a: Point; b: Point; ohms: number }
+export interface Resistor {
+  is: 'resistor';
+  a: Point;
+  b: Point;
+  ohms: number;
+}
 
 /** From a point to ground: a resistance, a capacitance, or both in series. */
-export interface Shunt { is: 'shunt'; at: Point; ohms?: number; farads?: number; coil?: Coil }
+export interface Shunt {
+  is: 'shunt';
+  at: Point;
+  ohms?: number;
+  farads?: number;
+  coil?: Coil;
+}
 
 /** Marks a load that a speaker output drives, with the power it is rated for, in watts. */
-export interface Coil { watts: number }
+export interface Coil {
+  watts: number;
+}
 
 /** Loads one behind the other on one speaker line: their impedances add. */
-export interface Series { is: 'series'; at: Point; legs: Point[] }
+export interface Series {
+  is: 'series';
+  at: Point;
+  legs: Point[];
+}
 
 /** Where signal begins. `emf` levels are of the unloaded source, in dBu; `touch` says whether picking harder raises them. */
 export interface Source {

@@ -1,19 +1,49 @@
 import type { Device } from '../rig';
 import { device } from '../testing/rigs';
-import { findKind, isEngaged, kindOf, KINDS, type Pass, resolveState, settingOf, type Stage } from '.';
+import {
+  findKind,
+  isEngaged,
+  kindOf,
+  KINDS,
+  type Pass,
+  resolveState,
+  settingOf,
+  type Stage,
+} from '.';
 
 /** A kind's passes with some settings, figures and plugs. */
-const passes = (kind: string, rest: Partial<Device> = {}, plugged: string[] = ['in', 'out']): Pass[] =>
-  kindOf(kind).passes(resolveState(kindOf(kind), device('x', kind, 'X', { engaged: true, ...rest })), (jack) => plugged.includes(jack));
-const stages = (kind: string, rest?: Partial<Device>, plugged?: string[]): Stage[] => passes(kind, rest, plugged).filter((p) => p.is === 'stage');
-const only = (kind: string, settings: Record<string, number | string | boolean> = {}): Stage => stages(kind, { settings })[0]!;
+const passes = (
+  kind: string,
+  rest: Partial<Device> = {},
+  plugged: string[] = ['in', 'out'],
+): Pass[] =>
+  kindOf(kind).passes(
+    resolveState(kindOf(kind), device('x', kind, 'X', { engaged: true, ...rest })),
+    (jack) => plugged.includes(jack),
+  );
+const stages = (kind: string, rest?: Partial<Device>, plugged?: string[]): Stage[] =>
+  passes(kind, rest, plugged).filter((p) => p.is === 'stage');
+const only = (kind: string, settings: Record<string, number | string | boolean> = {}): Stage =>
+  stages(kind, { settings })[0]!;
 
 describe('knobs to figures', () => {
-  test.each([['drive-low', 0, 6], ['drive-low', 5, 18], ['drive-low', 10, 30], ['drive-mid', 10, 42], ['drive-high', 0, 26]])('%s with drive at %d has %d dB of gain', (kind, drive, db) => expect(only(kind, { drive }).gainDb).toBeCloseTo(db, 9));
+  test.each([
+    ['drive-low', 0, 6],
+    ['drive-low', 5, 18],
+    ['drive-low', 10, 30],
+    ['drive-mid', 10, 42],
+    ['drive-high', 0, 26],
+  ])('%s with drive at %d has %d dB of gain', (kind, drive, db) =>
+    expect(only(kind, { drive }).gainDb).toBeCloseTo(db, 9),
+  );
   test('the level knob sits behind the clipping', () => {
     expect(only('drive-low', { level: 0 }).outputDb).toBe(-30);
     expect(only('drive-low', { level: 10 }).outputDb).toBe(12);
-    expect(only('drive-low', { level: 10 }).ceiling).toEqual({ dbu: -4, shape: 'soft', meant: true });
+    expect(only('drive-low', { level: 10 }).ceiling).toEqual({
+      dbu: -4,
+      shape: 'soft',
+      meant: true,
+    });
   });
   test('a boost runs from unity to 20 dB and is not meant to clip', () => {
     expect([0, 5, 10].map((gain) => only('boost', { gain }).gainDb)).toEqual([0, 10, 20]);
@@ -27,66 +57,156 @@ describe('knobs to figures', () => {
     expect(only('compressor', { sustain: 0 }).compress!.thresholdDbu).toBe(-10);
     expect(only('compressor', { sustain: 10 }).compress!.thresholdDbu).toBe(-50);
   });
-  test.each([[0, 0, -Infinity], [2.5, 0, -6.02], [5, 0, 0], [7.5, -6.02, 0]])('mix at %d: dry %d dB, wet %d dB', (mix, dry, wet) => {
+  test.each([
+    [0, 0, -Infinity],
+    [2.5, 0, -6.02],
+    [5, 0, 0],
+    [7.5, -6.02, 0],
+  ])('mix at %d: dry %d dB, wet %d dB', (mix, dry, wet) => {
     const w = only('delay', { mix }).wet!;
     expect(w.dryDb).toBeCloseTo(dry, 2);
     if (wet === -Infinity) expect(w.wetDb).toBe(-Infinity);
     else expect(w.wetDb).toBeCloseTo(wet, 2);
   });
-  test('mix full up is wet only, more than 200 dB of dry gone', () => expect(only('reverb', { mix: 10 }).wet!.dryDb).toBeLessThan(-200));
+  test('mix full up is wet only, more than 200 dB of dry gone', () =>
+    expect(only('reverb', { mix: 10 }).wet!.dryDb).toBeLessThan(-200));
   test('an active volume pedal heel down is silent, toe down unity', () => {
     expect(only('volume-active', { pedal: 0 }).outputDb).toBe(-Infinity);
     expect(only('volume-active', { pedal: 10 }).outputDb).toBeCloseTo(0, 9);
   });
   test('a passive one half way splits its track', () => {
-    expect(passes('volume-passive', { settings: { pedal: 5 } }).find((p) => p.is === 'resistor')).toMatchObject({ ohms: 125_000 });
-    expect(passes('volume-passive', { settings: { pedal: 10 } }).some((p) => p.is === 'resistor')).toBe(false);
+    expect(
+      passes('volume-passive', { settings: { pedal: 5 } }).find((p) => p.is === 'resistor'),
+    ).toMatchObject({ ohms: 125_000 });
+    expect(
+      passes('volume-passive', { settings: { pedal: 10 } }).some((p) => p.is === 'resistor'),
+    ).toBe(false);
   });
   test('a guitar’s volume is an audio track: half way is a quarter', () => {
-    expect(passes('guitar-single-coil', { settings: { volume: 5 } }).find((p) => p.is === 'resistor')).toMatchObject({ ohms: 250_000 * 0.75 });
+    expect(
+      passes('guitar-single-coil', { settings: { volume: 5 } }).find((p) => p.is === 'resistor'),
+    ).toMatchObject({ ohms: 250_000 * 0.75 });
   });
 });
 
 describe('states', () => {
-  test.each(KINDS.filter((k) => !k.alwaysOn && k.through && !k.hosts && !k.earth && !['tuner-buffered', 'looper', 'delay', 'reverb', 'rotary', 'amp-cab-simulator', 'amp-cab-simulator-trs', 'amp-block', 'cab-block', 'gate-loop', 'synth-pedal', 'splitter-tuner'].includes(k.id)).map((k) => [k.id]))('%s is a wire when bypassed', (id) => {
+  test.each(
+    KINDS.filter(
+      (k) =>
+        !k.alwaysOn &&
+        k.through &&
+        !k.hosts &&
+        !k.earth &&
+        ![
+          'tuner-buffered',
+          'looper',
+          'delay',
+          'reverb',
+          'rotary',
+          'amp-cab-simulator',
+          'amp-cab-simulator-trs',
+          'amp-block',
+          'cab-block',
+          'gate-loop',
+          'synth-pedal',
+          'splitter-tuner',
+        ].includes(k.id),
+    ).map((k) => [k.id]),
+  )('%s is a wire when bypassed', (id) => {
     expect(stages(id, { engaged: false })).toEqual([]);
     expect(passes(id, { engaged: false })).toContainEqual({ is: 'wire', a: 'in', b: 'out' });
   });
-  test.each(['tuner-buffered', 'delay', 'reverb', 'looper', 'rotary', 'amp-cab-simulator'])('%s stays a buffer when bypassed', (id) => {
-    const off = stages(id, { engaged: false })[0]!;
-    expect([off.gainDb, off.wet, off.latencyMs, off.ceiling.meant]).toEqual([0, undefined, 0, false]);
-  });
-  test.each(['tuner-buffered', 'tuner-true-bypass'])('%s engaged lets nothing through', (id) => expect(stages(id)[0]!.muted).toBe(true));
-  test('an amplifier in standby, too', () => expect(stages('combo-tube', { engaged: false }).filter((s) => s.id !== 'air').every((s) => s.muted)).toBe(true));
-  test('an instrument that is not in use is only its controls', () => expect(passes('lap-steel', { engaged: false })).toEqual([{ is: 'shunt', at: 'out', ohms: 250_000 }]));
+  test.each(['tuner-buffered', 'delay', 'reverb', 'looper', 'rotary', 'amp-cab-simulator'])(
+    '%s stays a buffer when bypassed',
+    (id) => {
+      const off = stages(id, { engaged: false })[0]!;
+      expect([off.gainDb, off.wet, off.latencyMs, off.ceiling.meant]).toEqual([
+        0,
+        undefined,
+        0,
+        false,
+      ]);
+    },
+  );
+  test.each(['tuner-buffered', 'tuner-true-bypass'])('%s engaged lets nothing through', (id) =>
+    expect(stages(id)[0]!.muted).toBe(true),
+  );
+  test('an amplifier in standby, too', () =>
+    expect(
+      stages('combo-tube', { engaged: false })
+        .filter((s) => s.id !== 'air')
+        .every((s) => s.muted),
+    ).toBe(true));
+  test('an instrument that is not in use is only its controls', () =>
+    expect(passes('lap-steel', { engaged: false })).toEqual([
+      { is: 'shunt', at: 'out', ohms: 250_000 },
+    ]));
   test('what a sound says goes before what the device says, and that before the kind', () => {
     const kind = kindOf('drive-low');
     const d = device('x', 'drive-low', 'X', { engaged: true, settings: { drive: 2 } });
     expect(settingOf(kind, d, { settings: { drive: 9 } }, 'drive')).toBe(9);
     expect(settingOf(kind, d, undefined, 'drive')).toBe(2);
     expect(settingOf(kind, d, undefined, 'tone')).toBe(5);
-    expect([isEngaged(kind, d, { engaged: false }), isEngaged(kind, d), isEngaged(kind, device('y', 'drive-low', 'Y')), isEngaged(kindOf('guitar-active'), device('g', 'guitar-active', 'G')), isEngaged(kindOf('buffer'), device('b', 'buffer', 'B', { engaged: false }))]).toEqual([false, true, false, true, true]);
+    expect([
+      isEngaged(kind, d, { engaged: false }),
+      isEngaged(kind, d),
+      isEngaged(kind, device('y', 'drive-low', 'Y')),
+      isEngaged(kindOf('guitar-active'), device('g', 'guitar-active', 'G')),
+      isEngaged(kindOf('buffer'), device('b', 'buffer', 'B', { engaged: false })),
+    ]).toEqual([false, true, false, true, true]);
   });
 });
 
 describe('stereo and routing', () => {
-  const ways = (plugged: string[]) => stages('delay', {}, plugged).map((s) => [s.from, s.to, s.side ?? 'both']);
+  const ways = (plugged: string[]) =>
+    stages('delay', {}, plugged).map((s) => [s.from, s.to, s.side ?? 'both']);
   test('which sides a stereo pedal uses depends on what is plugged', () => {
     expect(ways(['in', 'out'])).toEqual([['in', 'out', 'both']]);
-    expect(ways(['in', 'out', 'outR'])).toEqual([['in', 'out', 'left'], ['in', 'outR', 'right']]);
-    expect(ways(['in', 'inR', 'out', 'outR'])).toEqual([['in', 'out', 'left'], ['inR', 'outR', 'right']]);
-    expect(ways(['in', 'inR', 'out'])).toEqual([['in', 'out', 'both'], ['inR', 'out', 'both']]);
+    expect(ways(['in', 'out', 'outR'])).toEqual([
+      ['in', 'out', 'left'],
+      ['in', 'outR', 'right'],
+    ]);
+    expect(ways(['in', 'inR', 'out', 'outR'])).toEqual([
+      ['in', 'out', 'left'],
+      ['inR', 'outR', 'right'],
+    ]);
+    expect(ways(['in', 'inR', 'out'])).toEqual([
+      ['in', 'out', 'both'],
+      ['inR', 'out', 'both'],
+    ]);
   });
   test('a bypassed chorus is wires on both sides', () => {
-    expect(passes('chorus', { engaged: false }, ['in', 'inR', 'out', 'outR'])).toEqual([{ is: 'wire', a: 'in', b: 'out' }, { is: 'wire', a: 'inR', b: 'outR' }]);
+    expect(passes('chorus', { engaged: false }, ['in', 'inR', 'out', 'outR'])).toEqual([
+      { is: 'wire', a: 'in', b: 'out' },
+      { is: 'wire', a: 'inR', b: 'outR' },
+    ]);
   });
   test('a splitter’s unselected side is open, or muted behind its buffer', () => {
-    expect(passes('splitter-passive', { settings: { select: 'b' } })).toEqual([{ is: 'open', a: 'in', b: 'a' }, { is: 'wire', a: 'in', b: 'b' }]);
-    expect(stages('splitter-buffered', { settings: { select: 'a', invertB: true } }).map((s) => [s.to, s.muted, s.inverts])).toEqual([['a', false, false], ['b', true, true]]);
+    expect(passes('splitter-passive', { settings: { select: 'b' } })).toEqual([
+      { is: 'open', a: 'in', b: 'a' },
+      { is: 'wire', a: 'in', b: 'b' },
+    ]);
+    expect(
+      stages('splitter-buffered', { settings: { select: 'a', invertB: true } }).map((s) => [
+        s.to,
+        s.muted,
+        s.inverts,
+      ]),
+    ).toEqual([
+      ['a', false, false],
+      ['b', true, true],
+    ]);
   });
   test('a loop is closed inside until its return is plugged', () => {
-    const closed = (plugged: string[]) => passes('head-tube', {}, plugged).some((p) => p.is === 'wire' && p.a === 'send' && p.b === 'return');
-    expect([closed(['in']), closed(['in', 'send']), closed(['in', 'return'])]).toEqual([true, true, false]);
+    const closed = (plugged: string[]) =>
+      passes('head-tube', {}, plugged).some(
+        (p) => p.is === 'wire' && p.a === 'send' && p.b === 'return',
+      );
+    expect([closed(['in']), closed(['in', 'send']), closed(['in', 'return'])]).toEqual([
+      true,
+      true,
+      false,
+    ]);
   });
   test('a gate listens at its key when a lead is in it', () => {
     expect(stages('gate')[0]!.gate!.key).toBe('in');

@@ -2,7 +2,11 @@ import fc from 'fast-check';
 import { type LoopOrder, readLoopOrder, writeLoopOrder } from './loop-order';
 
 const anyOrder: fc.Arbitrary<LoopOrder> = fc
-  .tuple(fc.shuffledSubarray([1, 2, 3, 4, 5, 6, 7, 8]), fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }), fc.array(fc.integer({ min: -60, max: 12 }), { minLength: 8, maxLength: 8 }))
+  .tuple(
+    fc.shuffledSubarray([1, 2, 3, 4, 5, 6, 7, 8]),
+    fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }),
+    fc.array(fc.integer({ min: -60, max: 12 }), { minLength: 8, maxLength: 8 }),
+  )
   .map(([loops, joins, levels]) => {
     const order: LoopOrder = [];
     loops.forEach((loop, i) => {
@@ -14,17 +18,21 @@ const anyOrder: fc.Arbitrary<LoopOrder> = fc
   });
 
 test('whatever order is written is read as the same order', () => {
-  fc.assert(fc.property(anyOrder, (order) => {
-    expect(readLoopOrder(writeLoopOrder(order), 8)).toEqual(order);
-  }));
+  fc.assert(
+    fc.property(anyOrder, (order) => {
+      expect(readLoopOrder(writeLoopOrder(order), 8)).toEqual(order);
+    }),
+  );
 });
 
 test('any text is read, or refused with a reason; nothing throws', () => {
-  fc.assert(fc.property(fc.string({ unit: fc.constantFrom(...'0123456789()+@-., >x') }), (text) => {
-    const read = readLoopOrder(text, 8);
-    if (typeof read === 'string') expect(read.length).toBeGreaterThan(15);
-    else expect(new Set(read.flat().map((w) => w.loop)).size).toBe(read.flat().length);
-  }));
+  fc.assert(
+    fc.property(fc.string({ unit: fc.constantFrom(...'0123456789()+@-., >x') }), (text) => {
+      const read = readLoopOrder(text, 8);
+      if (typeof read === 'string') expect(read.length).toBeGreaterThan(15);
+      else expect(new Set(read.flat().map((w) => w.loop)).size).toBe(read.flat().length);
+    }),
+  );
 });
 
 test.each([
@@ -32,9 +40,25 @@ test.each([
   ['  3   1 ', [[{ loop: 3, levelDb: 0 }], [{ loop: 1, levelDb: 0 }]]],
   ['2, 1', [[{ loop: 2, levelDb: 0 }], [{ loop: 1, levelDb: 0 }]]],
   ['2 > 1', [[{ loop: 2, levelDb: 0 }], [{ loop: 1, levelDb: 0 }]]],
-  ['( 3 + 4@-6 )', [[{ loop: 3, levelDb: 0 }, { loop: 4, levelDb: -6 }]]],
+  [
+    '( 3 + 4@-6 )',
+    [
+      [
+        { loop: 3, levelDb: 0 },
+        { loop: 4, levelDb: -6 },
+      ],
+    ],
+  ],
   ['5@+3', [[{ loop: 5, levelDb: 3 }]]],
-  ['(5@+3+6)', [[{ loop: 5, levelDb: 3 }, { loop: 6, levelDb: 0 }]]],
+  [
+    '(5@+3+6)',
+    [
+      [
+        { loop: 5, levelDb: 3 },
+        { loop: 6, levelDb: 0 },
+      ],
+    ],
+  ],
   ['5@-1.5', [[{ loop: 5, levelDb: -1.5 }]]],
 ])('"%s"', (text, order) => expect(readLoopOrder(text, 8)).toEqual(order));
 

@@ -6,12 +6,17 @@ export const microphone: Kind = {
   name: 'Microphone',
   family: 'Amplifiers and speakers',
   job: 'microphone',
-  about: 'Stands in front of a speaker. The lead that joins them is air: its metres are the distance.',
+  about:
+    'Stands in front of a speaker. The lead that joins them is air: its metres are the distance.',
   jacks: [
     { id: 'air', label: 'in front', direction: 'in', signal: 'air', connector: 'air' },
     { id: 'out', label: 'out', direction: 'out', signal: 'audio', connector: 'XLR' },
   ],
-  figures: [outputOhms(200, 'a dynamic microphone'), noise(-125, 'a coil of 200 Ω'), ceiling(10, 'what a dynamic microphone gives at most')],
+  figures: [
+    outputOhms(200, 'a dynamic microphone'),
+    noise(-125, 'a coil of 200 Ω'),
+    ceiling(10, 'what a dynamic microphone gives at most'),
+  ],
   parameters: [],
   through: { in: 'air', out: 'out' },
   alwaysOn: true,

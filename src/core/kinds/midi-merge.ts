@@ -6,8 +6,13 @@ export const midiMerge: Kind = {
   name: 'MIDI merge box',
   family: 'Control',
   job: 'interface',
-  about: 'Two inputs joined in one stream, message by message, so that two senders can reach the same devices.',
-  jacks: [{ ...midiIn, id: 'in1', label: 'in 1' }, { ...midiIn, id: 'in2', label: 'in 2' }, midiOut],
+  about:
+    'Two inputs joined in one stream, message by message, so that two senders can reach the same devices.',
+  jacks: [
+    { ...midiIn, id: 'in1', label: 'in 1' },
+    { ...midiIn, id: 'in2', label: 'in 2' },
+    midiOut,
+  ],
   figures: midiFigures({ thruMs: 1, why: 'a small processor' }),
   parameters: [],
   alwaysOn: true,

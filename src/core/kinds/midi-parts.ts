@@ -2,41 +2,154 @@ import type { Figure, Jack, Parameter } from './kind';
 import { figure } from './parts';
 
 /** A DIN input. */
-export const midiIn: Jack = { id: 'midiIn', label: 'MIDI in', direction: 'in', signal: 'midi', connector: 'DIN', midi: 'in' };
+export const midiIn: Jack = {
+  id: 'midiIn',
+  label: 'MIDI in',
+  direction: 'in',
+  signal: 'midi',
+  connector: 'DIN',
+  midi: 'in',
+};
 /** A DIN output for the device's own messages and, as its thru is set, for what comes in. */
-export const midiOut: Jack = { id: 'midiOut', label: 'MIDI out', direction: 'out', signal: 'midi', connector: 'DIN', midi: 'out' };
+export const midiOut: Jack = {
+  id: 'midiOut',
+  label: 'MIDI out',
+  direction: 'out',
+  signal: 'midi',
+  connector: 'DIN',
+  midi: 'out',
+};
 /** A DIN output that repeats what comes in. */
-export const midiThru: Jack = { id: 'midiThru', label: 'MIDI thru', direction: 'out', signal: 'midi', connector: 'DIN', midi: 'thru' };
-export const usbDevice: Jack = { id: 'usb', label: 'USB', direction: 'either', signal: 'usb', connector: 'USB', usb: 'device' };
-export const usbHost = (id: string, label: string): Jack => ({ id, label, direction: 'either', signal: 'usb', connector: 'USB', usb: 'host' });
+export const midiThru: Jack = {
+  id: 'midiThru',
+  label: 'MIDI thru',
+  direction: 'out',
+  signal: 'midi',
+  connector: 'DIN',
+  midi: 'thru',
+};
+export const usbDevice: Jack = {
+  id: 'usb',
+  label: 'USB',
+  direction: 'either',
+  signal: 'usb',
+  connector: 'USB',
+  usb: 'device',
+};
+export const usbHost = (id: string, label: string): Jack => ({
+  id,
+  label,
+  direction: 'either',
+  signal: 'usb',
+  connector: 'USB',
+  usb: 'host',
+});
 
 /** The same jack on a TRS socket of one of the two wirings. */
 export const asTrs = (jack: Jack, type: 'A' | 'B'): Jack => ({ ...jack, connector: `TRS-${type}` });
 
-export const expressionIn = (id = 'exp', label = 'expression'): Jack => ({ id, label, direction: 'in', signal: 'control', connector: 'TRS', reads: { what: 'expression', wiper: 'tip', ohms: [5000, 60_000] } });
-export const switchIn = (id: string, label: string, action: 'momentary' | 'latching' | 'any' = 'momentary', contact: 'open' | 'closed' | 'any' = 'open'): Jack =>
-  ({ id, label, direction: 'in', signal: 'control', connector: 'TS', reads: { what: 'switch', action, contact } });
+export const expressionIn = (id = 'exp', label = 'expression'): Jack => ({
+  id,
+  label,
+  direction: 'in',
+  signal: 'control',
+  connector: 'TRS',
+  reads: { what: 'expression', wiper: 'tip', ohms: [5000, 60_000] },
+});
+export const switchIn = (
+  id: string,
+  label: string,
+  action: 'momentary' | 'latching' | 'any' = 'momentary',
+  contact: 'open' | 'closed' | 'any' = 'open',
+): Jack => ({
+  id,
+  label,
+  direction: 'in',
+  signal: 'control',
+  connector: 'TS',
+  reads: { what: 'switch', action, contact },
+});
 export const tapIn = switchIn('tap', 'tap in');
 
 /** Time from the last byte of a message to when it has taken effect, and, for programs, how much of it is silence. */
-export const midiFigures = (p: { programMs?: number; controlMs?: number; gapMs?: number; thruMs?: number; why: string }): Figure[] => [
-  ...(p.programMs === undefined ? [] : [figure('programMs', 'In place after a program', 'ms', p.programMs, [0, 5000], p.why), figure('gapMs', 'Silent while a program loads', 'ms', p.gapMs ?? 0, [0, 5000], p.why)]),
-  ...(p.controlMs === undefined ? [] : [figure('controlMs', 'In place after a control change', 'ms', p.controlMs, [0, 5000], p.why)]),
-  ...(p.thruMs === undefined ? [] : [figure('thruMs', 'Passes messages on after', 'ms', p.thruMs, [0, 100], 'software reads the whole message first')]),
+export const midiFigures = (p: {
+  programMs?: number;
+  controlMs?: number;
+  gapMs?: number;
+  thruMs?: number;
+  why: string;
+}): Figure[] => [
+  ...(p.programMs === undefined
+    ? []
+    : [
+        figure('programMs', 'In place after a program', 'ms', p.programMs, [0, 5000], p.why),
+        figure('gapMs', 'Silent while a program loads', 'ms', p.gapMs ?? 0, [0, 5000], p.why),
+      ]),
+  ...(p.controlMs === undefined
+    ? []
+    : [
+        figure('controlMs', 'In place after a control change', 'ms', p.controlMs, [0, 5000], p.why),
+      ]),
+  ...(p.thruMs === undefined
+    ? []
+    : [
+        figure(
+          'thruMs',
+          'Passes messages on after',
+          'ms',
+          p.thruMs,
+          [0, 100],
+          'software reads the whole message first',
+        ),
+      ]),
 ];
 
 /** A knob that runs from one figure to another in equal ratios, as time and rate knobs do. */
-export const ratioBetween = (low: number, high: number, value: number): number => low * (high / low) ** (value / 10);
+export const ratioBetween = (low: number, high: number, value: number): number =>
+  low * (high / low) ** (value / 10);
 
 /** Shortest and longest time of a delay, and the steps in which it can be stored. */
 export const timeFigures = (low: number, high: number, step: number, why: string): Figure[] => [
-  figure('timeLowMs', 'Shortest time', 'ms', low, [0.1, 1000], why), figure('timeHighMs', 'Longest time', 'ms', high, [10, 60_000], why), figure('timeStepMs', 'Time is stored in steps of', 'ms', step, [0.001, 100], why),
+  figure('timeLowMs', 'Shortest time', 'ms', low, [0.1, 1000], why),
+  figure('timeHighMs', 'Longest time', 'ms', high, [10, 60_000], why),
+  figure('timeStepMs', 'Time is stored in steps of', 'ms', step, [0.001, 100], why),
 ];
-export const timeKnob = (initial = 5): Parameter => ({ type: 'knob', id: 'time', label: 'Time', initial, min: 0, max: 10, reads: (v, f) => `${Math.round(ratioBetween(f('timeLowMs'), f('timeHighMs'), v))} ms` });
-export const delayTempo = { setting: 'time', is: 'delay', low: 'timeLowMs', high: 'timeHighMs', step: 'timeStepMs', repeats: 'repeats' } as const;
+export const timeKnob = (initial = 5): Parameter => ({
+  type: 'knob',
+  id: 'time',
+  label: 'Time',
+  initial,
+  min: 0,
+  max: 10,
+  reads: (v, f) => `${Math.round(ratioBetween(f('timeLowMs'), f('timeHighMs'), v))} ms`,
+});
+export const delayTempo = {
+  setting: 'time',
+  is: 'delay',
+  low: 'timeLowMs',
+  high: 'timeHighMs',
+  step: 'timeStepMs',
+  repeats: 'repeats',
+} as const;
 
 export const rateFigures = (why: string): Figure[] => [
-  figure('rateLowHz', 'Slowest rate', 'Hz', 0.1, [0.001, 10], why), figure('rateHighHz', 'Fastest rate', 'Hz', 10, [0.1, 1000], why), figure('rateStepHz', 'Rate is stored in steps of', 'Hz', 0.01, [0.0001, 10], why),
+  figure('rateLowHz', 'Slowest rate', 'Hz', 0.1, [0.001, 10], why),
+  figure('rateHighHz', 'Fastest rate', 'Hz', 10, [0.1, 1000], why),
+  figure('rateStepHz', 'Rate is stored in steps of', 'Hz', 0.01, [0.0001, 10], why),
 ];
-export const rateKnob = (initial: number): Parameter => ({ type: 'knob', id: 'rate', label: 'Rate', initial, min: 0, max: 10, reads: (v, f) => `${ratioBetween(f('rateLowHz'), f('rateHighHz'), v).toFixed(2)} Hz` });
-export const rateTempo = { setting: 'rate', is: 'rate', low: 'rateLowHz', high: 'rateHighHz', step: 'rateStepHz' } as const;
+export const rateKnob = (initial: number): Parameter => ({
+  type: 'knob',
+  id: 'rate',
+  label: 'Rate',
+  initial,
+  min: 0,
+  max: 10,
+  reads: (v, f) => `${ratioBetween(f('rateLowHz'), f('rateHighHz'), v).toFixed(2)} Hz`,
+});
+export const rateTempo = {
+  setting: 'rate',
+  is: 'rate',
+  low: 'rateLowHz',
+  high: 'rateHighHz',
+  step: 'rateStepHz',
+} as const;

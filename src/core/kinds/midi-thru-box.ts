@@ -8,7 +8,8 @@ export const midiThruBox: Kind = {
   name: 'MIDI thru box',
   family: 'Control',
   job: 'interface',
-  about: 'One input repeated by hardware to five outputs: devices stand side by side instead of one behind the other.',
+  about:
+    'One input repeated by hardware to five outputs: devices stand side by side instead of one behind the other.',
   jacks: [midiIn, ...OUTS.map((n) => ({ ...midiThru, id: `thru${n}`, label: `thru ${n}` }))],
   figures: [],
   parameters: [],

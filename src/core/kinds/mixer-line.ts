@@ -16,7 +16,15 @@ export const mixerLine: Kind = {
   size: small,
   block: { slots: 1, percent: 1 },
   passes: (s) => [
-    ...['A', 'B'].map((side) => stage(s, { id: side, from: side.toLowerCase(), to: 'sum', outOhms: 0, outputDb: fader(s.knob(`level${side}`)) })),
+    ...['A', 'B'].map((side) =>
+      stage(s, {
+        id: side,
+        from: side.toLowerCase(),
+        to: 'sum',
+        outOhms: 0,
+        outputDb: fader(s.knob(`level${side}`)),
+      }),
+    ),
     stage(s, { id: 'sum', from: 'sum', inOhms: Infinity, noiseDbu: -Infinity }),
   ],
 };

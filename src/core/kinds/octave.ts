@@ -1,5 +1,15 @@
 import type { Kind } from './kind';
-import { knob, latency, medium, mixed, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  knob,
+  latency,
+  medium,
+  mixed,
+  pedalFigures,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const octave: Kind = {
   id: 'octave',
@@ -8,12 +18,16 @@ export const octave: Kind = {
   job: 'pitch',
   about: 'Follows the note and adds another; tracks best on the clean string, early in the chain.',
   jacks: throughJacks,
-  figures: [...pedalFigures(500_000, -96, 'analog octave dividers'), latency(0, 'analog octave dividers')],
+  figures: [
+    ...pedalFigures(500_000, -96, 'analog octave dividers'),
+    latency(0, 'analog octave dividers'),
+  ],
   parameters: [knob('mix', 'Mix', 5)],
   through,
   tracksPitch: true,
   power: { volts: 9, milliamps: 20, noisy: true },
   size: medium,
   block: { slots: 1, percent: 8 },
-  passes: (s) => trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
+  passes: (s) =>
+    trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
 };

@@ -1,15 +1,33 @@
 import type { Kind } from './kind';
-import { ceiling, inputOhms, noise, outputOhms, scaled, stage, stereoJacks, through } from './parts';
+import {
+  ceiling,
+  inputOhms,
+  noise,
+  outputOhms,
+  scaled,
+  stage,
+  stereoJacks,
+  through,
+} from './parts';
 
 export const pan: Kind = {
   id: 'pan',
   name: 'Level and pan',
   family: 'Routing',
   job: 'volume',
-  about: 'Sets level and place between two sides. Hard right sends nothing to the left, so two sends of a pair can feed different devices.',
+  about:
+    'Sets level and place between two sides. Hard right sends nothing to the left, so two sends of a pair can feed different devices.',
   jacks: stereoJacks.map((j) => ({ ...j, pair: { ...j.pair!, loose: true } })),
-  figures: [inputOhms(1e6, 'inside a host it loads nothing'), outputOhms(100, 'inside a host it drives nothing'), noise(-110, 'arithmetic, or one op-amp'), ceiling(20, 'full scale')],
-  parameters: [scaled('pan', 'Pan, left −10 to right +10', 0, [-10, 10], ''), scaled('level', 'Level', 0, [-60, 6], 'dB')],
+  figures: [
+    inputOhms(1e6, 'inside a host it loads nothing'),
+    outputOhms(100, 'inside a host it drives nothing'),
+    noise(-110, 'arithmetic, or one op-amp'),
+    ceiling(20, 'full scale'),
+  ],
+  parameters: [
+    scaled('pan', 'Pan, left −10 to right +10', 0, [-10, 10], ''),
+    scaled('level', 'Level', 0, [-60, 6], 'dB'),
+  ],
   through,
   alwaysOn: true,
   block: { slots: 1, percent: 1 },
@@ -20,8 +38,18 @@ export const pan: Kind = {
     const level = s.knob('level');
     const right = plugged('inR') ? 'inR' : 'in';
     return [
-      stage(s, { id: 'left', from: 'in', to: 'out', outputDb: level + db(Math.min(1, 1 - at / 10)) }),
-      stage(s, { id: 'right', from: right, to: 'outR', outputDb: level + db(Math.min(1, 1 + at / 10)) }),
+      stage(s, {
+        id: 'left',
+        from: 'in',
+        to: 'out',
+        outputDb: level + db(Math.min(1, 1 - at / 10)),
+      }),
+      stage(s, {
+        id: 'right',
+        from: right,
+        to: 'outR',
+        outputDb: level + db(Math.min(1, 1 + at / 10)),
+      }),
     ];
   },
 };

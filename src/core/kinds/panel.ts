@@ -2,21 +2,42 @@ import type { Jack, Kind } from './kind';
 import { wire } from './parts';
 
 const LINES = [1, 2, 3, 4, 5, 6];
-const jack = (id: string, label: string): Jack => ({ id, label, direction: 'either', signal: 'audio', connector: 'TS' });
+const jack = (id: string, label: string): Jack => ({
+  id,
+  label,
+  direction: 'either',
+  signal: 'audio',
+  connector: 'TS',
+});
 
 export const panel: Kind = {
   id: 'panel',
   name: 'Connector panel',
   family: 'Routing',
   job: 'direct',
-  about: 'Six jacks at the back of a rack or the side of a board, joined to six inside: abuse breaks a panel jack and not the gear. Metal, both ways round.',
-  jacks: LINES.flatMap((n) => [jack(`rear${n}`, `line ${n}, outside`), jack(`front${n}`, `line ${n}, inside`)]),
+  about:
+    'Six jacks at the back of a rack or the side of a board, joined to six inside: abuse breaks a panel jack and not the gear. Metal, both ways round.',
+  jacks: LINES.flatMap((n) => [
+    jack(`rear${n}`, `line ${n}, outside`),
+    jack(`front${n}`, `line ${n}, inside`),
+  ]),
   figures: [],
-  parameters: [{ type: 'switch', id: 'insulated', label: 'Sockets insulated from the metal', initial: true }],
+  parameters: [
+    { type: 'switch', id: 'insulated', label: 'Sockets insulated from the metal', initial: true },
+  ],
   through: { in: 'rear1', out: 'front1' },
   alwaysOn: true,
   rackUnits: 1,
   size: { width: 483, depth: 40, height: 44, grams: 500 },
-  jackSpots: Object.fromEntries(LINES.flatMap((n) => [[`rear${n}`, { edge: 'rear' as const, mm: 70 * n - 4 }], [`front${n}`, { edge: 'front' as const, mm: 70 * n - 4 }]])),
-  passes: (s) => LINES.map((n) => ({ ...wire(`rear${n}`, `front${n}`), ...(s.on('insulated') && { insulated: true }) })),
+  jackSpots: Object.fromEntries(
+    LINES.flatMap((n) => [
+      [`rear${n}`, { edge: 'rear' as const, mm: 70 * n - 4 }],
+      [`front${n}`, { edge: 'front' as const, mm: 70 * n - 4 }],
+    ]),
+  ),
+  passes: (s) =>
+    LINES.map((n) => ({
+      ...wire(`rear${n}`, `front${n}`),
+      ...(s.on('insulated') && { insulated: true }),
+    })),
 };

@@ -1,14 +1,37 @@
-import type { DeviceState, Figure, Jack, MainsNeed, Parameter, Pass, Point, Shunt, Source, Stage, Wire } from './kind';
+import type {
+  DeviceState,
+  Figure,
+  Jack,
+  MainsNeed,
+  Parameter,
+  Pass,
+  Point,
+  Shunt,
+  Source,
+  Stage,
+  Wire,
+} from './kind';
 
 /** A figure with its believable range and the reason for its typical value. */
-export const figure = (id: string, label: string, unit: Figure['unit'], typical: number, range: [number, number], reason: string): Figure =>
-  ({ id, label, unit, typical, min: range[0], max: range[1], reason });
+export const figure = (
+  id: string,
+  label: string,
+  unit: Figure['unit'],
+  typical: number,
+  range: [number, number],
+  reason: string,
+): Figure => ({ id, label, unit, typical, min: range[0], max: range[1], reason });
 
-export const inputOhms = (typical: number, reason: string): Figure => figure('inputOhms', 'Input impedance', 'Ω', typical, [1, 1e8], reason);
-export const outputOhms = (typical: number, reason: string): Figure => figure('outputOhms', 'Output impedance', 'Ω', typical, [0, 1e6], reason);
-export const noise = (typical: number, reason: string): Figure => figure('noiseDbu', 'Equivalent input noise', 'dBu', typical, [-140, -40], reason);
-export const latency = (typical: number, reason: string): Figure => figure('latencyMs', 'Latency', 'ms', typical, [0, 200], reason);
-export const ceiling = (typical: number, reason: string): Figure => figure('ceilingDbu', 'Clips at', 'dBu', typical, [-40, 60], reason);
+export const inputOhms = (typical: number, reason: string): Figure =>
+  figure('inputOhms', 'Input impedance', 'Ω', typical, [1, 1e8], reason);
+export const outputOhms = (typical: number, reason: string): Figure =>
+  figure('outputOhms', 'Output impedance', 'Ω', typical, [0, 1e6], reason);
+export const noise = (typical: number, reason: string): Figure =>
+  figure('noiseDbu', 'Equivalent input noise', 'dBu', typical, [-140, -40], reason);
+export const latency = (typical: number, reason: string): Figure =>
+  figure('latencyMs', 'Latency', 'ms', typical, [0, 200], reason);
+export const ceiling = (typical: number, reason: string): Figure =>
+  figure('ceilingDbu', 'Clips at', 'dBu', typical, [-40, 60], reason);
 
 /** Input, output, noise and ceiling of an ordinary pedal that runs on 9 V. */
 export const pedalFigures = (inOhms: number, noiseDbu: number, why: string): Figure[] => [
@@ -18,40 +41,96 @@ export const pedalFigures = (inOhms: number, noiseDbu: number, why: string): Fig
   ceiling(10, 'a 9 V supply leaves swings of about ±3.5 V'),
 ];
 
-export const inJack: Jack = { id: 'in', label: 'in', direction: 'in', signal: 'audio', connector: 'TS' };
-export const outJack: Jack = { id: 'out', label: 'out', direction: 'out', signal: 'audio', connector: 'TS' };
+export const inJack: Jack = {
+  id: 'in',
+  label: 'in',
+  direction: 'in',
+  signal: 'audio',
+  connector: 'TS',
+};
+export const outJack: Jack = {
+  id: 'out',
+  label: 'out',
+  direction: 'out',
+  signal: 'audio',
+  connector: 'TS',
+};
 export const throughJacks = [inJack, outJack];
 export const through = { in: 'in', out: 'out' };
 
 export const stereoOuts: Jack[] = [
   { ...outJack, label: 'out left (mono)', pair: { with: 'outR', side: 'left' } },
-  { id: 'outR', label: 'out right', direction: 'out', signal: 'audio', connector: 'TS', pair: { with: 'out', side: 'right' } },
+  {
+    id: 'outR',
+    label: 'out right',
+    direction: 'out',
+    signal: 'audio',
+    connector: 'TS',
+    pair: { with: 'out', side: 'right' },
+  },
 ];
 export const stereoIns: Jack[] = [
   { ...inJack, label: 'in left (mono)', pair: { with: 'inR', side: 'left' } },
-  { id: 'inR', label: 'in right', direction: 'in', signal: 'audio', connector: 'TS', pair: { with: 'in', side: 'right' } },
+  {
+    id: 'inR',
+    label: 'in right',
+    direction: 'in',
+    signal: 'audio',
+    connector: 'TS',
+    pair: { with: 'in', side: 'right' },
+  },
 ];
 export const stereoJacks = [...stereoIns, ...stereoOuts];
 
 type Reads = (value: number, figure: (id: string) => number) => string;
 /** A knob that runs 0 to 10, from 7 o'clock to 5 o'clock. */
-export const knob = (id: string, label: string, initial: number, reads?: Reads): Parameter => ({ type: 'knob', id, label, initial, min: 0, max: 10, reads });
+export const knob = (id: string, label: string, initial: number, reads?: Reads): Parameter => ({
+  type: 'knob',
+  id,
+  label,
+  initial,
+  min: 0,
+  max: 10,
+  reads,
+});
 /** A pedal under a foot, 0 (heel) to 10 (toe). */
-export const footPedal = (initial: number): Parameter => ({ type: 'knob', id: 'pedal', label: 'Pedal, heel to toe', initial, min: 0, max: 10, foot: true });
+export const footPedal = (initial: number): Parameter => ({
+  type: 'knob',
+  id: 'pedal',
+  label: 'Pedal, heel to toe',
+  initial,
+  min: 0,
+  max: 10,
+  foot: true,
+});
 /** A knob marked in a unit of its own. */
-export const scaled = (id: string, label: string, initial: number, range: [number, number], unit: string): Parameter =>
-  ({ type: 'knob', id, label, initial, min: range[0], max: range[1], unit });
-export const choice = (id: string, label: string, ...options: [string, string][]): Parameter =>
-  ({ type: 'choice', id, label, initial: options[0]![0], options: options.map(([value, text]) => ({ value, label: text })) });
+export const scaled = (
+  id: string,
+  label: string,
+  initial: number,
+  range: [number, number],
+  unit: string,
+): Parameter => ({ type: 'knob', id, label, initial, min: range[0], max: range[1], unit });
+export const choice = (id: string, label: string, ...options: [string, string][]): Parameter => ({
+  type: 'choice',
+  id,
+  label,
+  initial: options[0]![0],
+  options: options.map(([value, text]) => ({ value, label: text })),
+});
 
 /** Where a 0 to 10 knob lies between two ends, linearly. */
-export const between = (low: number, high: number, value: number): number => low + ((high - low) * value) / 10;
+export const between = (low: number, high: number, value: number): number =>
+  low + ((high - low) * value) / 10;
 
 export const wire = (a: Point, b: Point): Wire => ({ is: 'wire', a, b });
 export const load = (at: Point, ohms: number): Shunt => ({ is: 'shunt', at, ohms });
 
 /** A stage with a pedal's figures; state what differs. */
-export const stage = (s: DeviceState, part: Partial<Stage> & { from?: Point; to?: Point } = {}): Stage => ({
+export const stage = (
+  s: DeviceState,
+  part: Partial<Stage> & { from?: Point; to?: Point } = {},
+): Stage => ({
   is: 'stage',
   id: 'main',
   from: 'in',
@@ -70,21 +149,33 @@ export const stage = (s: DeviceState, part: Partial<Stage> & { from?: Point; to?
 });
 
 /** Wires when bypassed: the pedal is only a piece of lead. */
-export const trueBypass = (s: DeviceState, engaged: Pass[]): Pass[] => (s.engaged ? engaged : [wire('in', 'out')]);
+export const trueBypass = (s: DeviceState, engaged: Pass[]): Pass[] =>
+  s.engaged ? engaged : [wire('in', 'out')];
 
 /** A buffer when bypassed: input and output stay active, nothing is changed. */
-export const bufferedBypass = (s: DeviceState, engaged: Pass[], rest: Partial<Stage> = {}): Pass[] =>
+export const bufferedBypass = (
+  s: DeviceState,
+  engaged: Pass[],
+  rest: Partial<Stage> = {},
+): Pass[] =>
   s.engaged ? engaged : [stage(s, { noiseDbu: Math.min(s.figure('noiseDbu'), -105), ...rest })];
 
 /** Which sides of a stereo device are in use. A lone left input feeds both outputs; a lone left output carries the mono sum. */
-export function sides(plugged: (jack: Point) => boolean, each: (from: Point, to: Point, side: 'left' | 'right' | undefined, gainDb: number) => Pass[]): Pass[] {
+export function sides(
+  plugged: (jack: Point) => boolean,
+  each: (from: Point, to: Point, side: 'left' | 'right' | undefined, gainDb: number) => Pass[],
+): Pass[] {
   const rightIn = plugged('inR');
-  if (plugged('outR')) return [...each('in', 'out', 'left', 0), ...each(rightIn ? 'inR' : 'in', 'outR', 'right', 0)];
-  return rightIn ? [...each('in', 'out', undefined, -6.02), ...each('inR', 'out', undefined, -6.02)] : each('in', 'out', undefined, 0);
+  if (plugged('outR'))
+    return [...each('in', 'out', 'left', 0), ...each(rightIn ? 'inR' : 'in', 'outR', 'right', 0)];
+  return rightIn
+    ? [...each('in', 'out', undefined, -6.02), ...each('inR', 'out', undefined, -6.02)]
+    : each('in', 'out', undefined, 0);
 }
 
 /** True bypass of a stereo device. */
-export const stereoWires = (plugged: (jack: Point) => boolean): Pass[] => sides(plugged, (from, to) => [wire(from, to)]);
+export const stereoWires = (plugged: (jack: Point) => boolean): Pass[] =>
+  sides(plugged, (from, to) => [wire(from, to)]);
 
 /** Dry and wet gains of a mix knob, 0 (dry) to 10 (wet only): each side of the middle one part stays whole and the other fades in. */
 export const mixed = (mix: number): { dryDb: number; wetDb: number } => ({
@@ -99,13 +190,44 @@ export const tilt = (tone: number, range: number): number => between(-range, ran
 export const audioTaper = (value: number): number => (value / 10) ** 2;
 
 /** Figures of a magnetic pickup and its controls. */
-export const pickupFigures = (p: { ohms: number; henries: number; pF: number; volume: number; tone: number; nF: number; nominal: number; peak: number; why: string }): Figure[] => [
+export const pickupFigures = (p: {
+  ohms: number;
+  henries: number;
+  pF: number;
+  volume: number;
+  tone: number;
+  nF: number;
+  nominal: number;
+  peak: number;
+  why: string;
+}): Figure[] => [
   figure('pickupOhms', 'Winding resistance', 'Ω', p.ohms, [10, 50_000], p.why),
   figure('pickupHenries', 'Winding inductance', 'H', p.henries, [0, 20], p.why),
   figure('pickupPf', 'Winding capacitance', 'pF', p.pF, [0, 2000], p.why),
-  figure('volumeOhms', 'Volume pot', 'Ω', p.volume, [1000, 1e8], 'the usual value for this type of pickup'),
-  figure('toneOhms', 'Tone pot', 'Ω', p.tone, [1000, 1e8], 'the usual value for this type of pickup'),
-  figure('toneNf', 'Tone capacitor', 'nF', p.nF, [0, 1000], 'the usual value for this type of pickup'),
+  figure(
+    'volumeOhms',
+    'Volume pot',
+    'Ω',
+    p.volume,
+    [1000, 1e8],
+    'the usual value for this type of pickup',
+  ),
+  figure(
+    'toneOhms',
+    'Tone pot',
+    'Ω',
+    p.tone,
+    [1000, 1e8],
+    'the usual value for this type of pickup',
+  ),
+  figure(
+    'toneNf',
+    'Tone capacitor',
+    'nF',
+    p.nF,
+    [0, 1000],
+    'the usual value for this type of pickup',
+  ),
   figure('nominalDbu', 'Level, playing normally, into 1 MΩ', 'dBu', p.nominal, [-60, 20], p.why),
   figure('peakDbu', 'Peak, playing normally, into 1 MΩ', 'dBu', p.peak, [-60, 30], p.why),
 ];
@@ -140,40 +262,93 @@ export function passiveInstrument(s: DeviceState): Pass[] {
   const track = s.figure('volumeOhms');
   const emf = -20 * Math.log10(ownResponse(s));
   const source: Source = {
-    is: 'source', at: 'coil', ohms: s.figure('pickupOhms'), henries: s.figure('pickupHenries'),
-    nominalDbu: s.figure('nominalDbu') + emf, peakDbu: s.figure('peakDbu') + emf, noiseDbu: -Infinity, touch: true, bare: true,
+    is: 'source',
+    at: 'coil',
+    ohms: s.figure('pickupOhms'),
+    henries: s.figure('pickupHenries'),
+    nominalDbu: s.figure('nominalDbu') + emf,
+    peakDbu: s.figure('peakDbu') + emf,
+    noiseDbu: -Infinity,
+    touch: true,
+    bare: true,
   };
-  const passes: Pass[] = [source, { is: 'shunt', at: 'coil', farads: s.figure('pickupPf') * 1e-12 }];
+  const passes: Pass[] = [
+    source,
+    { is: 'shunt', at: 'coil', farads: s.figure('pickupPf') * 1e-12 },
+  ];
   if (s.figure('toneNf') > 0) {
-    passes.push({ is: 'shunt', at: 'coil', ohms: Math.max(1, s.figure('toneOhms') * audioTaper(s.knob('tone'))), farads: s.figure('toneNf') * 1e-9 });
+    passes.push({
+      is: 'shunt',
+      at: 'coil',
+      ohms: Math.max(1, s.figure('toneOhms') * audioTaper(s.knob('tone'))),
+      farads: s.figure('toneNf') * 1e-9,
+    });
   }
   if (share >= 1) return [...passes, wire('coil', 'out'), load('out', track)];
-  return [...passes, { is: 'resistor', a: 'coil', b: 'out', ohms: track * (1 - share) }, load('out', Math.max(1, track * share))];
+  return [
+    ...passes,
+    { is: 'resistor', a: 'coil', b: 'out', ohms: track * (1 - share) },
+    load('out', Math.max(1, track * share)),
+  ];
 }
 
 /** A source that drives its lead from an amplifier of its own. */
 export const activeSource = (s: DeviceState): Pass[] =>
   s.engaged
-    ? [{
-        is: 'source', at: 'out', ohms: s.figure('outputOhms'), henries: 0, touch: true, bare: false, noiseDbu: s.figure('noiseDbu'),
-        nominalDbu: s.figure('nominalDbu') + 20 * Math.log10(Math.max(1e-6, audioTaper(s.knob('volume')))),
-        peakDbu: s.figure('peakDbu') + 20 * Math.log10(Math.max(1e-6, audioTaper(s.knob('volume')))),
-      }]
+    ? [
+        {
+          is: 'source',
+          at: 'out',
+          ohms: s.figure('outputOhms'),
+          henries: 0,
+          touch: true,
+          bare: false,
+          noiseDbu: s.figure('noiseDbu'),
+          nominalDbu:
+            s.figure('nominalDbu') + 20 * Math.log10(Math.max(1e-6, audioTaper(s.knob('volume')))),
+          peakDbu:
+            s.figure('peakDbu') + 20 * Math.log10(Math.max(1e-6, audioTaper(s.knob('volume')))),
+        },
+      ]
     : [load('out', s.figure('outputOhms'))];
 
 /** A knob that reads as decibels between two figures. */
-export const readsDb = (low: string, high: string): Reads => (v, f) => `${between(f(low), f(high), v).toFixed(1).replace('-', '−')} dB`;
+export const readsDb =
+  (low: string, high: string): Reads =>
+  (v, f) =>
+    `${between(f(low), f(high), v).toFixed(1).replace('-', '−')} dB`;
 
 /** Gain and level ranges of a drive, with the ceiling of its clipping parts. */
-export const driveFigures = (p: { low: number; high: number; clip: number; why: string; inOhms?: number; noiseDbu?: number }): Figure[] => [
+export const driveFigures = (p: {
+  low: number;
+  high: number;
+  clip: number;
+  why: string;
+  inOhms?: number;
+  noiseDbu?: number;
+}): Figure[] => [
   inputOhms(p.inOhms ?? 500_000, 'the bias resistor of the first transistor or op-amp'),
   outputOhms(5000, 'a level pot part of the way up'),
   noise(p.noiseDbu ?? -100, 'op-amp and transistor drives, before their own gain'),
   ceiling(p.clip, p.why),
   figure('gainLowDb', 'Gain with the drive knob down', 'dB', p.low, [-20, 80], p.why),
   figure('gainHighDb', 'Gain with the drive knob full', 'dB', p.high, [-20, 100], p.why),
-  figure('levelLowDb', 'Output with the level knob down', 'dB', -30, [-120, 40], 'the level pot turned to the end that still passes a little'),
-  figure('levelHighDb', 'Output with the level knob full', 'dB', 12, [-60, 60], 'what drives add behind the clipping at most'),
+  figure(
+    'levelLowDb',
+    'Output with the level knob down',
+    'dB',
+    -30,
+    [-120, 40],
+    'the level pot turned to the end that still passes a little',
+  ),
+  figure(
+    'levelHighDb',
+    'Output with the level knob full',
+    'dB',
+    12,
+    [-60, 60],
+    'what drives add behind the clipping at most',
+  ),
 ];
 
 export const driveKnobs = (drive: number, level: number): Parameter[] => [
@@ -192,17 +367,29 @@ export const driveStage = (s: DeviceState, tiltRange: number, part: Partial<Stag
     ...part,
   });
 
-
 export const small = { width: 70, depth: 120, height: 55, grams: 350 };
 export const medium = { width: 120, depth: 120, height: 60, grams: 600 };
 
 /** An input switch for hot signals: the low position takes 12 dB away in front and gives it back behind, so noise rises by as much. */
-export const inputPad: Parameter = choice('pad', 'Input', ['normal', 'normal'], ['low', 'low (12 dB more headroom, 12 dB more noise)']);
+export const inputPad: Parameter = choice(
+  'pad',
+  'Input',
+  ['normal', 'normal'],
+  ['low', 'low (12 dB more headroom, 12 dB more noise)'],
+);
 const PAD_DB = 12;
-export const padded = (s: DeviceState, outputDb: number): Pick<Stage, 'gainDb' | 'outputDb' | 'noiseDbu'> =>
-  s.choice('pad') === 'low' ? { gainDb: -PAD_DB, outputDb: outputDb + PAD_DB, noiseDbu: s.figure('noiseDbu') + PAD_DB } : { gainDb: 0, outputDb, noiseDbu: s.figure('noiseDbu') };
+export const padded = (
+  s: DeviceState,
+  outputDb: number,
+): Pick<Stage, 'gainDb' | 'outputDb' | 'noiseDbu'> =>
+  s.choice('pad') === 'low'
+    ? { gainDb: -PAD_DB, outputDb: outputDb + PAD_DB, noiseDbu: s.figure('noiseDbu') + PAD_DB }
+    : { gainDb: 0, outputDb, noiseDbu: s.figure('noiseDbu') };
 
 /** A switched-mode supply: any mains in the world. */
 export const worldMains: Pick<MainsNeed, 'volts' | 'hz'> = { volts: [[100, 240]], hz: [50, 60] };
 /** A mains transformer without a voltage switch: one region only. */
-export const transformerMains: Pick<MainsNeed, 'volts' | 'hz'> = { volts: [[220, 240]], hz: [50, 60] };
+export const transformerMains: Pick<MainsNeed, 'volts' | 'hz'> = {
+  volts: [[220, 240]],
+  hz: [50, 60],
+};

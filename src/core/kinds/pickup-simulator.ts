@@ -6,7 +6,8 @@ export const pickupSimulator: Kind = {
   name: 'Pickup simulator',
   family: 'Front of the chain',
   job: 'buffer',
-  about: 'Looks like a bare pickup to what follows: a coil and a resistance behind a buffer, for a fuzz that stands behind a wireless. The guitar’s volume knob still does not reach it.',
+  about:
+    'Looks like a bare pickup to what follows: a coil and a resistance behind a buffer, for a fuzz that stands behind a wireless. The guitar’s volume knob still does not reach it.',
   jacks: throughJacks,
   figures: [
     ...pedalFigures(1e6, -105, 'a buffer').filter((f) => f.id !== 'outputOhms'),
@@ -17,5 +18,8 @@ export const pickupSimulator: Kind = {
   through,
   power: { volts: 9, milliamps: 10 },
   size: small,
-  passes: (s) => trueBypass(s, [stage(s, { outOhms: s.figure('coilOhms'), outHenries: s.figure('coilHenries') })]),
+  passes: (s) =>
+    trueBypass(s, [
+      stage(s, { outOhms: s.figure('coilOhms'), outHenries: s.figure('coilHenries') }),
+    ]),
 };

@@ -1,6 +1,16 @@
 import type { Kind } from './kind';
 import { asTrs, midiFigures, midiIn } from './midi-parts';
-import { knob, latency, medium, mixed, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  knob,
+  latency,
+  medium,
+  mixed,
+  pedalFigures,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const pitchShifter: Kind = {
   id: 'pitch-shifter',
@@ -9,13 +19,24 @@ export const pitchShifter: Kind = {
   job: 'pitch',
   about: 'Follows the note and adds another; tracks best on the clean string, early in the chain.',
   jacks: [...throughJacks, asTrs(midiIn, 'A')],
-  figures: [...pedalFigures(500_000, -96, 'a digital shifter that must hear part of a wave first'), latency(3, 'a digital shifter that must hear part of a wave first'), ...midiFigures({ controlMs: 6, why: 'a small digital pedal' })],
+  figures: [
+    ...pedalFigures(500_000, -96, 'a digital shifter that must hear part of a wave first'),
+    latency(3, 'a digital shifter that must hear part of a wave first'),
+    ...midiFigures({ controlMs: 6, why: 'a small digital pedal' }),
+  ],
   parameters: [knob('mix', 'Mix', 5)],
   through,
   tracksPitch: true,
-  midi: { controls: [{ setting: 'engaged', cc: 80, ways: ['toggle'] }, { setting: 'mix', cc: 16, ways: ['absolute'] }], thrus: ['none'] },
+  midi: {
+    controls: [
+      { setting: 'engaged', cc: 80, ways: ['toggle'] },
+      { setting: 'mix', cc: 16, ways: ['absolute'] },
+    ],
+    thrus: ['none'],
+  },
   power: { volts: 9, milliamps: 200, noisy: true },
   size: medium,
   block: { slots: 1, percent: 20 },
-  passes: (s) => trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
+  passes: (s) =>
+    trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
 };

@@ -6,7 +6,8 @@ export const powerConditioner: Kind = {
   name: 'Power conditioner',
   family: 'Power',
   job: 'supply',
-  about: 'One mains lead in, eight sockets out, with a breaker. It passes protective earth on and never breaks it. Local electrical codes apply.',
+  about:
+    'One mains lead in, eight sockets out, with a breaker. It passes protective earth on and never breaks it. Local electrical codes apply.',
   jacks: [],
   figures: [],
   parameters: [],

@@ -11,7 +11,12 @@ export const setListApp: Kind = {
   figures: [],
   parameters: [],
   alwaysOn: true,
-  midi: { sends: ['program', 'control', 'clock', 'transport'], commands: true, lamps: true, thrus: ['none'] },
+  midi: {
+    sends: ['program', 'control', 'clock', 'transport'],
+    commands: true,
+    lamps: true,
+    thrus: ['none'],
+  },
   display: { lines: 4, width: 40 },
   stands: 'floor',
   size: { width: 250, depth: 175, height: 8, grams: 500 },

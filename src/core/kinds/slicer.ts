@@ -1,5 +1,14 @@
 import type { Kind } from './kind';
-import { asTrs, midiFigures, midiIn, midiThru, rateFigures, rateKnob, rateTempo, tapIn } from './midi-parts';
+import {
+  asTrs,
+  midiFigures,
+  midiIn,
+  midiThru,
+  rateFigures,
+  rateKnob,
+  rateTempo,
+  tapIn,
+} from './midi-parts';
 import { knob, medium, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
 
 export const slicer: Kind = {
@@ -9,10 +18,19 @@ export const slicer: Kind = {
   job: 'modulation',
   about: 'Chops the signal in a rhythm; made to follow MIDI clock.',
   jacks: [...throughJacks, asTrs(midiIn, 'B'), asTrs(midiThru, 'B'), tapIn],
-  figures: [...pedalFigures(1e6, -95, 'converters on both ends'), ...rateFigures('a step sequencer'), ...midiFigures({ programMs: 20, controlMs: 4, why: 'a digital pedal that loads a preset' })],
+  figures: [
+    ...pedalFigures(1e6, -95, 'converters on both ends'),
+    ...rateFigures('a step sequencer'),
+    ...midiFigures({ programMs: 20, controlMs: 4, why: 'a digital pedal that loads a preset' }),
+  ],
   parameters: [rateKnob(5), knob('depth', 'Depth', 8)],
   through,
-  midi: { programs: { count: 50, bank: 'none', shows: { from: 1 } }, controls: [{ setting: 'engaged', cc: 82, ways: ['absolute', 'toggle'] }], clock: 'wants', thrus: ['hardware'] },
+  midi: {
+    programs: { count: 50, bank: 'none', shows: { from: 1 } },
+    controls: [{ setting: 'engaged', cc: 82, ways: ['absolute', 'toggle'] }],
+    clock: 'wants',
+    thrus: ['hardware'],
+  },
   tempo: rateTempo,
   block: { slots: 1, percent: 4 },
   power: { volts: 9, milliamps: 90, noisy: true },

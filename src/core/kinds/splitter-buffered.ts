@@ -6,12 +6,9 @@ export const splitterBuffered: Kind = {
   name: 'Splitter, buffered',
   family: 'Routing',
   job: 'splitter',
-  about: 'Each output has its own driver; B is transformer-isolated and its polarity can be turned.',
-  jacks: [
-    inJack,
-    { ...outJack, id: 'a', label: 'out A' },
-    { ...outJack, id: 'b', label: 'out B' },
-  ],
+  about:
+    'Each output has its own driver; B is transformer-isolated and its polarity can be turned.',
+  jacks: [inJack, { ...outJack, id: 'a', label: 'out A' }, { ...outJack, id: 'b', label: 'out B' }],
   figures: pedalFigures(1e6, -105, 'one buffer an output'),
   parameters: [
     choice('select', 'Selects', ['both', 'A and B'], ['a', 'A'], ['b', 'B']),
@@ -23,7 +20,12 @@ export const splitterBuffered: Kind = {
   size: small,
   passes: (s) => {
     const way = (to: 'a' | 'b', part: Partial<Stage>) =>
-      stage(s, { id: to, to, muted: s.choice('select') !== 'both' && s.choice('select') !== to, ...part });
+      stage(s, {
+        id: to,
+        to,
+        muted: s.choice('select') !== 'both' && s.choice('select') !== to,
+        ...part,
+      });
     return [way('a', {}), way('b', { inverts: s.on('invertB'), groundThrough: false })];
   },
 };

@@ -6,7 +6,8 @@ export const splitterTuner: Kind = {
   name: 'Tuner splitter',
   family: 'Routing',
   job: 'splitter',
-  about: 'The main line is metal only; a buffered tap feeds the tuner at all times. Engaged, it mutes the main line.',
+  about:
+    'The main line is metal only; a buffered tap feeds the tuner at all times. Engaged, it mutes the main line.',
   jacks: [inJack, outJack, { ...outJack, id: 'tuner', label: 'tuner out' }],
   figures: pedalFigures(1e6, -105, 'a buffer on the tap only'),
   parameters: [],
@@ -14,5 +15,8 @@ export const splitterTuner: Kind = {
   stateWords: { on: 'muted', off: 'open' },
   power: { volts: 9, milliamps: 10 },
   size: small,
-  passes: (s) => [s.engaged ? { is: 'open', a: 'in', b: 'out' } : wire('in', 'out'), stage(s, { id: 'tuner', to: 'tuner', groundThrough: true })],
+  passes: (s) => [
+    s.engaged ? { is: 'open', a: 'in', b: 'out' } : wire('in', 'out'),
+    stage(s, { id: 'tuner', to: 'tuner', groundThrough: true }),
+  ],
 };

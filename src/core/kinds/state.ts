@@ -1,18 +1,29 @@
 import type { Device, SettingValue, Sound, State } from '../rig/schema';
 import type { DeviceState, Kind } from './kind';
 
-const own = <T>(record: Record<string, T> | undefined, key: string): T | undefined => (record && Object.hasOwn(record, key) ? record[key] : undefined);
+const own = <T>(record: Record<string, T> | undefined, key: string): T | undefined =>
+  record && Object.hasOwn(record, key) ? record[key] : undefined;
 
 /** What a sound says of a device, if anything. */
-export const stateIn = (sound: Sound | undefined, device: string): State | undefined => own(sound?.states, device);
+export const stateIn = (sound: Sound | undefined, device: string): State | undefined =>
+  own(sound?.states, device);
 
 /** Whether a device is engaged in a sound: the sound's word, else the device's own, else what its kind starts as. */
 export const isEngaged = (kind: Kind, device: Device, state?: State): boolean =>
   kind.alwaysOn === true || (state?.engaged ?? device.engaged ?? kind.startsEngaged === true);
 
 /** A setting in a sound: the sound's value, else the device's own, else the kind's initial one. */
-export function settingOf(kind: Kind, device: Device, state: State | undefined, id: string): SettingValue | undefined {
-  return own(state?.settings, id) ?? own(device.settings, id) ?? kind.parameters.find((p) => p.id === id)?.initial;
+export function settingOf(
+  kind: Kind,
+  device: Device,
+  state: State | undefined,
+  id: string,
+): SettingValue | undefined {
+  return (
+    own(state?.settings, id) ??
+    own(device.settings, id) ??
+    kind.parameters.find((p) => p.id === id)?.initial
+  );
 }
 
 /** Resolves a device's figures and settings for one sound: the sound's value, else the device's own, else the kind's. */
@@ -21,7 +32,8 @@ export function resolveState(kind: Kind, device: Device, state?: State): DeviceS
   return {
     engaged: isEngaged(kind, device, state),
     figure: (id) => {
-      const value = own(device.figures, id)?.value ?? kind.figures.find((f) => f.id === id)?.typical;
+      const value =
+        own(device.figures, id)?.value ?? kind.figures.find((f) => f.id === id)?.typical;
       if (value === undefined) throw new Error(`${kind.id} has no figure "${id}"`);
       return value;
     },

@@ -6,7 +6,8 @@ export const supplyShared: Kind = {
   name: 'Supply with a daisy chain',
   family: 'Power',
   job: 'supply',
-  about: 'One adapter and a chain of plugs. All that hang on it share one return, which closes hum loops with the leads between them.',
+  about:
+    'One adapter and a chain of plugs. All that hang on it share one return, which closes hum loops with the leads between them.',
   jacks: [],
   figures: [],
   parameters: [],

@@ -1,12 +1,27 @@
 import type { Kind } from './kind';
-import { ceiling, figure, inputOhms, knob, noise, outputOhms, readsDb, between, small, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  ceiling,
+  figure,
+  inputOhms,
+  knob,
+  noise,
+  outputOhms,
+  readsDb,
+  between,
+  small,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const trebleBooster: Kind = {
   id: 'treble-booster',
   name: 'Treble booster',
   family: 'Drive',
   job: 'boost',
-  about: 'One transistor with a small input capacitor; it loads the pickup on purpose and pushes what follows.',
+  about:
+    'One transistor with a small input capacitor; it loads the pickup on purpose and pushes what follows.',
   jacks: throughJacks,
   figures: [
     inputOhms(15_000, 'a bipolar transistor with a low bias divider'),
@@ -14,8 +29,22 @@ export const trebleBooster: Kind = {
     noise(-95, 'a single transistor at low input impedance'),
     ceiling(8, 'one transistor on 9 V'),
     figure('gainLowDb', 'Gain with the knob down', 'dB', 0, [-60, 40], 'the level pot turned down'),
-    figure('gainHighDb', 'Gain with the knob full', 'dB', 22, [-20, 60], 'one common-emitter stage'),
-    figure('tiltDb', 'Treble lift, 5 kHz against 1 kHz', 'dB', 6, [-12, 20], 'the small input capacitor'),
+    figure(
+      'gainHighDb',
+      'Gain with the knob full',
+      'dB',
+      22,
+      [-20, 60],
+      'one common-emitter stage',
+    ),
+    figure(
+      'tiltDb',
+      'Treble lift, 5 kHz against 1 kHz',
+      'dB',
+      6,
+      [-12, 20],
+      'the small input capacitor',
+    ),
   ],
   parameters: [knob('level', 'Boost', 7, readsDb('gainLowDb', 'gainHighDb'))],
   through,

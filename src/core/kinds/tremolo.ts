@@ -1,15 +1,28 @@
 import type { Kind } from './kind';
 import { rateFigures, rateKnob, rateTempo, tapIn } from './midi-parts';
-import { knob, medium, pedalFigures, sides, stage, stereoJacks, stereoWires, through } from './parts';
+import {
+  knob,
+  medium,
+  pedalFigures,
+  sides,
+  stage,
+  stereoJacks,
+  stereoWires,
+  through,
+} from './parts';
 
 export const tremolo: Kind = {
   id: 'tremolo',
   name: 'Tremolo',
   family: 'Modulation',
   job: 'modulation',
-  about: 'Moves the signal; with both outputs in use the two sides differ and the sound becomes wide.',
+  about:
+    'Moves the signal; with both outputs in use the two sides differ and the sound becomes wide.',
   jacks: [...stereoJacks, tapIn],
-  figures: [...pedalFigures(500_000, -98, 'a variable-gain amplifier moved by an oscillator'), ...rateFigures('a low-frequency oscillator')],
+  figures: [
+    ...pedalFigures(500_000, -98, 'a variable-gain amplifier moved by an oscillator'),
+    ...rateFigures('a low-frequency oscillator'),
+  ],
   parameters: [rateKnob(4), knob('depth', 'Depth', 5)],
   through,
   tempo: rateTempo,
@@ -18,6 +31,15 @@ export const tremolo: Kind = {
   block: { slots: 1, percent: 3 },
   passes: (s, plugged) =>
     s.engaged
-      ? sides(plugged, (from, to, side, gainDb) => [stage(s, { id: side ?? from, from, to, side, outputDb: gainDb, wet: { dryDb: -Infinity, wetDb: -2 } })])
+      ? sides(plugged, (from, to, side, gainDb) => [
+          stage(s, {
+            id: side ?? from,
+            from,
+            to,
+            side,
+            outputDb: gainDb,
+            wet: { dryDb: -Infinity, wetDb: -2 },
+          }),
+        ])
       : stereoWires(plugged),
 };

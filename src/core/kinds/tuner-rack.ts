@@ -8,7 +8,11 @@ export const tunerRack: Kind = {
   job: 'destination',
   about: 'A tuner fed from a tuner output: it always hears the instrument and is not in the way.',
   jacks: [inJack],
-  figures: [inputOhms(1e6, 'a metering input'), noise(-100, 'a metering input'), figure('maxInDbu', 'Input clips at', 'dBu', 20, [-20, 40], 'it only counts cycles')],
+  figures: [
+    inputOhms(1e6, 'a metering input'),
+    noise(-100, 'a metering input'),
+    figure('maxInDbu', 'Input clips at', 'dBu', 20, [-20, 40], 'it only counts cycles'),
+  ],
   parameters: [],
   alwaysOn: true,
   earth: 'in',
@@ -16,5 +20,13 @@ export const tunerRack: Kind = {
   mains: { ...worldMains, watts: 10 },
   size: { width: 483, depth: 150, height: 44, grams: 2000 },
   destination: { jacks: ['in'], hears: 'tuner' },
-  passes: (s) => [{ is: 'arrive', at: 'in', ohms: s.figure('inputOhms'), maxDbu: s.figure('maxInDbu'), noiseDbu: s.figure('noiseDbu') }],
+  passes: (s) => [
+    {
+      is: 'arrive',
+      at: 'in',
+      ohms: s.figure('inputOhms'),
+      maxDbu: s.figure('maxInDbu'),
+      noiseDbu: s.figure('noiseDbu'),
+    },
+  ],
 };

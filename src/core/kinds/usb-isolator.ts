@@ -13,8 +13,23 @@ export const usbIsolator: Kind = {
   alwaysOn: true,
   midi: { thrus: ['hardware'] },
   size: { width: 60, depth: 30, height: 20, grams: 40 },
-  passes: () => [{
-    is: 'stage', id: 'isolation', from: 'up', to: 'down', inOhms: Infinity, outOhms: 0, gainDb: 0, ceiling: { dbu: 200, shape: 'hard', meant: false },
-    outputDb: 0, noiseDbu: -Infinity, latencyMs: 0, inverts: false, tiltDb: 0, groundThrough: false, muted: true,
-  }],
+  passes: () => [
+    {
+      is: 'stage',
+      id: 'isolation',
+      from: 'up',
+      to: 'down',
+      inOhms: Infinity,
+      outOhms: 0,
+      gainDb: 0,
+      ceiling: { dbu: 200, shape: 'hard', meant: false },
+      outputDb: 0,
+      noiseDbu: -Infinity,
+      latencyMs: 0,
+      inverts: false,
+      tiltDb: 0,
+      groundThrough: false,
+      muted: true,
+    },
+  ],
 };

@@ -6,7 +6,8 @@ export const usbMidiHost: Kind = {
   name: 'USB MIDI host',
   family: 'Control',
   job: 'interface',
-  about: 'Leads the USB bus for up to four devices that can only follow, and passes messages between all its ports.',
+  about:
+    'Leads the USB bus for up to four devices that can only follow, and passes messages between all its ports.',
   jacks: [midiIn, midiOut, ...[1, 2, 3, 4].map((n) => usbHost(`usb${n}`, `USB ${n}`))],
   figures: midiFigures({ thruMs: 1, why: 'a small processor' }),
   parameters: [],

@@ -7,7 +7,10 @@ export const volumeActive: Kind = {
   family: 'Volume',
   job: 'volume',
   about: 'Buffered in and out: its position changes the level and nothing else.',
-  jacks: [...throughJacks, { id: 'tuner', label: 'tuner out', direction: 'out', signal: 'audio', connector: 'TS' }],
+  jacks: [
+    ...throughJacks,
+    { id: 'tuner', label: 'tuner out', direction: 'out', signal: 'audio', connector: 'TS' },
+  ],
   figures: pedalFigures(1e6, -103, 'a buffer, a pot and another buffer'),
   parameters: [footPedal(10)],
   through,
@@ -16,7 +19,9 @@ export const volumeActive: Kind = {
   size: { width: 100, depth: 260, height: 75, grams: 1500 },
   block: { slots: 1, percent: 1 },
   passes: (s) => [
-    stage(s, { outputDb: s.knob('pedal') <= 0 ? -Infinity : 20 * Math.log10(s.knob('pedal') / 10) }),
+    stage(s, {
+      outputDb: s.knob('pedal') <= 0 ? -Infinity : 20 * Math.log10(s.knob('pedal') / 10),
+    }),
     stage(s, { id: 'tuner', to: 'tuner' }),
   ],
 };

@@ -6,11 +6,13 @@ export const volumePassive: Kind = {
   name: 'Volume pedal, passive',
   family: 'Volume',
   job: 'volume',
-  about: 'A pot under the foot. It loads a bare pickup and drives its lead from up to a quarter of its track.',
-  jacks: [...throughJacks, { id: 'tuner', label: 'tuner out', direction: 'out', signal: 'audio', connector: 'TS' }],
-  figures: [
-    figure('trackOhms', 'Track', 'Ω', 250_000, [1000, 1e7], 'made for bare pickups'),
+  about:
+    'A pot under the foot. It loads a bare pickup and drives its lead from up to a quarter of its track.',
+  jacks: [
+    ...throughJacks,
+    { id: 'tuner', label: 'tuner out', direction: 'out', signal: 'audio', connector: 'TS' },
   ],
+  figures: [figure('trackOhms', 'Track', 'Ω', 250_000, [1000, 1e7], 'made for bare pickups')],
   parameters: [footPedal(10)],
   through,
   alwaysOn: true,
@@ -18,7 +20,10 @@ export const volumePassive: Kind = {
   passes: (s) => {
     const track = s.figure('trackOhms');
     const share = s.knob('pedal') / 10;
-    const way = share >= 1 ? wire('in', 'out') : ({ is: 'resistor', a: 'in', b: 'out', ohms: track * (1 - share) } as const);
+    const way =
+      share >= 1
+        ? wire('in', 'out')
+        : ({ is: 'resistor', a: 'in', b: 'out', ohms: track * (1 - share) } as const);
     return [wire('in', 'tuner'), way, load('out', Math.max(1, track * share))];
   },
 };

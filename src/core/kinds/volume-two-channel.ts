@@ -2,8 +2,20 @@ import type { Kind, Pass } from './kind';
 import { choice, figure, footPedal, load, wire } from './parts';
 
 const channel = (n: number) => [
-  { id: `in${n}`, label: `in ${n}`, direction: 'in' as const, signal: 'audio' as const, connector: 'TS' as const },
-  { id: `out${n}`, label: `out ${n}`, direction: 'out' as const, signal: 'audio' as const, connector: 'TS' as const },
+  {
+    id: `in${n}`,
+    label: `in ${n}`,
+    direction: 'in' as const,
+    signal: 'audio' as const,
+    connector: 'TS' as const,
+  },
+  {
+    id: `out${n}`,
+    label: `out ${n}`,
+    direction: 'out' as const,
+    signal: 'audio' as const,
+    connector: 'TS' as const,
+  },
 ];
 
 export const volumeTwoChannel: Kind = {
@@ -11,18 +23,42 @@ export const volumeTwoChannel: Kind = {
   name: 'Volume pedal, two channels',
   family: 'Volume',
   job: 'volume',
-  about: 'Two passive tracks under one foot. In opposite sense one comes up as the other goes down: a crossfader between two loops.',
+  about:
+    'Two passive tracks under one foot. In opposite sense one comes up as the other goes down: a crossfader between two loops.',
   jacks: [...channel(1), ...channel(2)],
-  figures: [figure('trackOhms', 'Track, each', 'Ω', 25_000, [1000, 1e7], 'made to follow a buffer or a pedal')],
-  parameters: [footPedal(10), choice('sense', 'Channel 2 runs', ['same', 'with channel 1'], ['opposite', 'against channel 1'])],
+  figures: [
+    figure(
+      'trackOhms',
+      'Track, each',
+      'Ω',
+      25_000,
+      [1000, 1e7],
+      'made to follow a buffer or a pedal',
+    ),
+  ],
+  parameters: [
+    footPedal(10),
+    choice(
+      'sense',
+      'Channel 2 runs',
+      ['same', 'with channel 1'],
+      ['opposite', 'against channel 1'],
+    ),
+  ],
   through: { in: 'in1', out: 'out1' },
   alwaysOn: true,
   size: { width: 110, depth: 270, height: 80, grams: 1700 },
   passes: (s) => {
     const track = s.figure('trackOhms');
     return [1, 2].flatMap((n): Pass[] => {
-      const share = n === 2 && s.choice('sense') === 'opposite' ? 1 - s.knob('pedal') / 10 : s.knob('pedal') / 10;
-      const way: Pass = share >= 1 ? wire(`in${n}`, `out${n}`) : { is: 'resistor', a: `in${n}`, b: `out${n}`, ohms: track * (1 - share) };
+      const share =
+        n === 2 && s.choice('sense') === 'opposite'
+          ? 1 - s.knob('pedal') / 10
+          : s.knob('pedal') / 10;
+      const way: Pass =
+        share >= 1
+          ? wire(`in${n}`, `out${n}`)
+          : { is: 'resistor', a: `in${n}`, b: `out${n}`, ohms: track * (1 - share) };
       return [way, load(`out${n}`, Math.max(0.1, track * share))];
     });
   },

@@ -1,5 +1,13 @@
 import type { Kind } from './kind';
-import { between, footPedal, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  between,
+  footPedal,
+  pedalFigures,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+} from './parts';
 
 export const wah: Kind = {
   id: 'wah',
@@ -14,5 +22,8 @@ export const wah: Kind = {
   power: { volts: 9, milliamps: 8 },
   size: { width: 100, depth: 250, height: 70, grams: 1600 },
   block: { slots: 1, percent: 3 },
-  passes: (s) => trueBypass(s, [stage(s, { gainDb: 3, tiltDb: between(-14, 8, s.knob('pedal')), inverts: true })]),
+  passes: (s) =>
+    trueBypass(s, [
+      stage(s, { gainDb: 3, tiltDb: between(-14, 8, s.knob('pedal')), inverts: true }),
+    ]),
 };

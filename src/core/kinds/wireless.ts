@@ -6,7 +6,8 @@ export const wireless: Kind = {
   name: 'Wireless system',
   family: 'Front of the chain',
   job: 'wireless',
-  about: 'Transmitter on the strap, receiver on the board. A lead in the emergency input takes priority over the radio.',
+  about:
+    'Transmitter on the strap, receiver on the board. A lead in the emergency input takes priority over the radio.',
   jacks: [
     { id: 'in', label: 'transmitter', direction: 'in', signal: 'audio', connector: 'TS' },
     { id: 'emergency', label: 'emergency in', direction: 'in', signal: 'audio', connector: 'TS' },
@@ -26,6 +27,9 @@ export const wireless: Kind = {
   size: { width: 100, depth: 120, height: 45, grams: 400 },
   passes: (s, plugged) =>
     plugged('emergency')
-      ? [{ is: 'shunt', at: 'in', ohms: s.figure('inputOhms') }, stage(s, { from: 'emergency', noiseDbu: -105 })]
+      ? [
+          { is: 'shunt', at: 'in', ohms: s.figure('inputOhms') },
+          stage(s, { from: 'emergency', noiseDbu: -105 }),
+        ]
       : [stage(s, { latencyMs: s.figure('latencyMs'), groundThrough: false })],
 };

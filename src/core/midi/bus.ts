@@ -4,10 +4,26 @@ import { BYTE_MS, bytesOf, CLOCKS_PER_QUARTER, isRealtime, type Message } from '
 import type { MidiDevice } from './setup';
 
 /** One message on one way: when its first byte begins and its last byte ends, in ms; `bytes` as they went, `ready` when it wanted to go. */
-export interface Sent { lead: string; from: string; to: string; jack: string; message: Message; bytes: number[]; ready: number; start: number; end: number }
+export interface Sent {
+  lead: string;
+  from: string;
+  to: string;
+  jack: string;
+  message: Message;
+  bytes: number[];
+  ready: number;
+  start: number;
+  end: number;
+}
 
 /** A message whose last byte has arrived at a device. */
-export interface Received { device: string; jack: string; message: Message; at: number; lead: string }
+export interface Received {
+  device: string;
+  jack: string;
+  message: Message;
+  at: number;
+  lead: string;
+}
 
 /** USB carries messages in frames of 1 ms, digital links in blocks; both are taken as one whole step, without queues (a simplification). */
 export const STEP_MS = { usb: 1, digital: 1 } as const;
@@ -30,22 +46,46 @@ export interface BusOptions {
 }
 
 /** What went over the bus. `endless` is true where messages would go round for ever. */
-export interface Traffic { sent: Sent[]; received: Received[]; endless: boolean }
+export interface Traffic {
+  sent: Sent[];
+  received: Received[];
+  endless: boolean;
+}
 
 /** A jack that sends: what waits, what is on its way, and the status that the other end remembers. */
-interface Port { device: MidiDevice; jack: string; ways: Way[]; waiting: { message: Message; ready: number }[]; realtime: { message: Message; ready: number }[]; busy: boolean; now?: Sent; left: number[]; status: number }
+interface Port {
+  device: MidiDevice;
+  jack: string;
+  ways: Way[];
+  waiting: { message: Message; ready: number }[];
+  realtime: { message: Message; ready: number }[];
+  busy: boolean;
+  now?: Sent;
+  left: number[];
+  status: number;
+}
 
-type Event = { t: number; order: number } & ({ is: 'own'; device: string; message: Message } | { is: 'byte'; port: Port; clock?: Sent } | { is: 'queue'; port: Port; message: Message; ready: number } | { is: 'arrive'; received: Received });
+type Event = { t: number; order: number } & (
+  | { is: 'own'; device: string; message: Message }
+  | { is: 'byte'; port: Port; clock?: Sent }
+  | { is: 'queue'; port: Port; message: Message; ready: number }
+  | { is: 'arrive'; received: Received }
+);
 
 /**
  * Runs messages over the MIDI graph, byte by byte. Each DIN or TRS output sends one byte at a time, 320 µs each; messages keep
  * their order, clock goes between bytes and never inside one. A hardware thru copies as it comes; software reads a message to its
  * end and sends it again. Time 0 is when the first message may go.
  */
-export function runBus(graph: MidiGraph, own: readonly { device: string; at: number; message: Message }[], options: BusOptions = {}): Traffic {
+export function runBus(
+  graph: MidiGraph,
+  own: readonly { device: string; at: number; message: Message }[],
+  options: BusOptions = {},
+): Traffic {
   const events = new TinyQueue<Event>([], (a, b) => a.t - b.t || a.order - b.order);
   let order = 0;
-  const push = (e: Event extends infer E ? (E extends Event ? Omit<E, 'order'> : never) : never) => events.push({ ...e, order: order++ } as Event);
+  const push = (e: Event extends infer E ? (E extends Event ? Omit<E, 'order'> : never) : never) =>
+    events.push({ ...e, order: order++ } as Event);
   const sent: Sent[] = [];
   const received: Received[] = [];
   const ports = new Map<string, Port>();
@@ -54,7 +94,20 @@ export function runBus(graph: MidiGraph, own: readonly { device: string; at: num
     const key = `${m.device.id}/${jack}`;
     let port = ports.get(key);
     const ways = (graph.from.get(key) ?? []).filter((w) => !w.broken);
-    if (!port && ways.length) ports.set(key, (port = { device: m, jack, ways, waiting: [], realtime: [], busy: false, left: [], status: -1 }));
+    if (!port && ways.length)
+      ports.set(
+        key,
+        (port = {
+          device: m,
+          jack,
+          ways,
+          waiting: [],
+          realtime: [],
+          busy: false,
+          left: [],
+          status: -1,
+        }),
+      );
     return port;
   };
   const note = (s: Sent) => {
@@ -64,19 +117,48 @@ export function runBus(graph: MidiGraph, own: readonly { device: string; at: num
   const gone = (way: Way, s: Sent) => {
     if (count++ > TOO_MANY) return;
     note(s);
-    push({ t: s.end, is: 'arrive', received: { device: way.to.device, jack: way.to.jack, message: s.message, at: s.end, lead: way.lead.id } });
+    push({
+      t: s.end,
+      is: 'arrive',
+      received: {
+        device: way.to.device,
+        jack: way.to.jack,
+        message: s.message,
+        at: s.end,
+        lead: way.lead.id,
+      },
+    });
     const here = graph.devices.get(way.to.device);
     for (const out of here ? outJacks(here) : []) {
       if (echoAt(here!, way.to.jack, out) !== 'hardware') continue;
       for (const next of graph.from.get(`${way.to.device}/${out.id}`) ?? []) {
-        if (!next.broken) gone(next, { ...s, lead: next.lead.id, from: next.from.device, to: next.to.device, jack: out.id, start: s.start + COPY_MS, end: s.end + COPY_MS });
+        if (!next.broken)
+          gone(next, {
+            ...s,
+            lead: next.lead.id,
+            from: next.from.device,
+            to: next.to.device,
+            jack: out.id,
+            start: s.start + COPY_MS,
+            end: s.end + COPY_MS,
+          });
       }
     }
   };
   const send = (t: number, port: Port, message: Message, ready: number) => {
     for (const way of port.ways) {
       if (way.medium === 'din') continue;
-      gone(way, { lead: way.lead.id, from: way.from.device, to: way.to.device, jack: port.jack, message, bytes: bytesOf(message), ready, start: t, end: t + STEP_MS[way.medium] });
+      gone(way, {
+        lead: way.lead.id,
+        from: way.from.device,
+        to: way.to.device,
+        jack: port.jack,
+        message,
+        bytes: bytesOf(message),
+        ready,
+        start: t,
+        end: t + STEP_MS[way.medium],
+      });
     }
     if (!port.ways.some((w) => w.medium === 'din')) return;
     (isRealtime(message) ? port.realtime : port.waiting).push({ message, ready });
@@ -89,7 +171,19 @@ export function runBus(graph: MidiGraph, own: readonly { device: string; at: num
     const base = { lead: way.lead.id, from: way.from.device, to: way.to.device, jack: port.jack };
     if (tick) {
       port.busy = true;
-      push({ t: t + BYTE_MS, is: 'byte', port, clock: { ...base, message: tick.message, bytes: bytesOf(tick.message), ready: tick.ready, start: t, end: t + BYTE_MS } });
+      push({
+        t: t + BYTE_MS,
+        is: 'byte',
+        port,
+        clock: {
+          ...base,
+          message: tick.message,
+          bytes: bytesOf(tick.message),
+          ready: tick.ready,
+          start: t,
+          end: t + BYTE_MS,
+        },
+      });
       return;
     }
     if (!port.now) {
@@ -109,7 +203,9 @@ export function runBus(graph: MidiGraph, own: readonly { device: string; at: num
   for (const o of own) push({ t: o.at, is: 'own', device: o.device, message: o.message });
   if (options.bpm) {
     const every = 60_000 / options.bpm / CLOCKS_PER_QUARTER;
-    for (const device of options.clockSenders ?? []) for (let t = options.clockFrom ?? 0; t <= (options.clockUntil ?? 0); t += every) push({ t, is: 'own', device, message: { type: 'clock' } });
+    for (const device of options.clockSenders ?? [])
+      for (let t = options.clockFrom ?? 0; t <= (options.clockUntil ?? 0); t += every)
+        push({ t, is: 'own', device, message: { type: 'clock' } });
   }
   for (let e = events.pop(); e; e = events.pop()) {
     if (count > TOO_MANY) break;
@@ -137,10 +233,19 @@ export function runBus(graph: MidiGraph, own: readonly { device: string; at: num
         const echo = echoAt(m, e.received.jack, out);
         const port = echo === 'software' || echo === 'merged' ? portOf(m, out.id) : undefined;
         // Clock is passed on at once; other messages after they have been read.
-        if (port) push({ t: e.t + (isRealtime(e.received.message) ? 0 : m.thruMs), is: 'queue', port, message: e.received.message, ready: e.t });
+        if (port)
+          push({
+            t: e.t + (isRealtime(e.received.message) ? 0 : m.thruMs),
+            is: 'queue',
+            port,
+            message: e.received.message,
+            ready: e.t,
+          });
       }
       const more = options.onReceive?.(e.received);
-      if (more) for (const message of more.messages) push({ t: e.t + more.after, is: 'own', device: m.device.id, message });
+      if (more)
+        for (const message of more.messages)
+          push({ t: e.t + more.after, is: 'own', device: m.device.id, message });
     }
   }
   return { sent, received, endless: count > TOO_MANY };
@@ -149,17 +254,28 @@ export function runBus(graph: MidiGraph, own: readonly { device: string; at: num
 export { endKey };
 
 /** How unevenly clock arrives, in ms later than its steadiest: at worst, and on average. */
-export interface Jitter { device: string; ticks: number; worstMs: number; typicalMs: number }
+export interface Jitter {
+  device: string;
+  ticks: number;
+  worstMs: number;
+  typicalMs: number;
+}
 
 /** Clock jitter at each device that received clock: each tick's delay over the least delayed one. */
 export function clockJitter(traffic: Traffic, bpm: number, from = 0): Jitter[] {
   const every = 60_000 / bpm / CLOCKS_PER_QUARTER;
   const by = new Map<string, number[]>();
-  for (const r of traffic.received) if (r.message.type === 'clock') by.set(r.device, [...(by.get(r.device) ?? []), r.at]);
+  for (const r of traffic.received)
+    if (r.message.type === 'clock') by.set(r.device, [...(by.get(r.device) ?? []), r.at]);
   return [...by].map(([device, times]) => {
     const late = times.map((t, i) => t - from - i * every);
     const least = Math.min(...late);
     const over = late.map((x) => x - least);
-    return { device, ticks: times.length, worstMs: Math.max(...over), typicalMs: over.reduce((a, b) => a + b, 0) / over.length };
+    return {
+      device,
+      ticks: times.length,
+      worstMs: Math.max(...over),
+      typicalMs: over.reduce((a, b) => a + b, 0) / over.length,
+    };
   });
 }

@@ -2,12 +2,28 @@ import fc from 'fast-check';
 import type { Numbering } from '../kinds';
 import { chainOf, device, rigOf } from '../testing/rigs';
 import { fromSevenBits, sevenBits } from './commands';
-import { BYTE_MS, bytesOf, hex, isRealtime, type Message, messageWords, programMessages, wireMessages, wireMs } from './message';
+import {
+  BYTE_MS,
+  bytesOf,
+  hex,
+  isRealtime,
+  type Message,
+  messageWords,
+  programMessages,
+  wireMessages,
+  wireMs,
+} from './message';
 import { numberingWords, shownOn, wireOf } from './numbers';
 import type { Mapped } from './setup';
 
 /** Type, channel, number or control, value, and the bytes as they stand in any table of MIDI. */
-const BYTES: [type: 'program' | 'control', channel: number, number: number, value: number, bytes: string][] = [
+const BYTES: [
+  type: 'program' | 'control',
+  channel: number,
+  number: number,
+  value: number,
+  bytes: string,
+][] = [
   ['program', 1, 0, 0, 'C0 00'],
   ['program', 1, 127, 0, 'C0 7F'],
   ['program', 2, 5, 0, 'C1 05'],
@@ -20,10 +36,17 @@ const BYTES: [type: 'program' | 'control', channel: number, number: number, valu
   ['control', 16, 119, 1, 'BF 77 01'],
 ];
 
-const message = (type: 'program' | 'control', channel: number, number: number, value: number): Message =>
+const message = (
+  type: 'program' | 'control',
+  channel: number,
+  number: number,
+  value: number,
+): Message =>
   type === 'program' ? { type, channel, number } : { type, channel, cc: number, value };
 
-test.each(BYTES)('%s on channel %d, %d %d, is %s', (type, channel, number, value, bytes) => expect(hex(bytesOf(message(type, channel, number, value)))).toBe(bytes));
+test.each(BYTES)('%s on channel %d, %d %d, is %s', (type, channel, number, value, bytes) =>
+  expect(hex(bytesOf(message(type, channel, number, value)))).toBe(bytes),
+);
 
 test.each([
   ['clock', 'F8'],
@@ -36,33 +59,70 @@ test.each([
 });
 
 const anyMessage: fc.Arbitrary<Message> = fc.oneof(
-  fc.record({ type: fc.constant('program' as const), channel: fc.integer({ min: 1, max: 16 }), number: fc.integer({ min: 0, max: 127 }) }),
-  fc.record({ type: fc.constant('control' as const), channel: fc.integer({ min: 1, max: 16 }), cc: fc.integer({ min: 0, max: 119 }), value: fc.integer({ min: 0, max: 127 }) }),
-  fc.record({ type: fc.constantFrom('clock' as const, 'start' as const, 'stop' as const, 'continue' as const) }),
+  fc.record({
+    type: fc.constant('program' as const),
+    channel: fc.integer({ min: 1, max: 16 }),
+    number: fc.integer({ min: 0, max: 127 }),
+  }),
+  fc.record({
+    type: fc.constant('control' as const),
+    channel: fc.integer({ min: 1, max: 16 }),
+    cc: fc.integer({ min: 0, max: 119 }),
+    value: fc.integer({ min: 0, max: 127 }),
+  }),
+  fc.record({
+    type: fc.constantFrom('clock' as const, 'start' as const, 'stop' as const, 'continue' as const),
+  }),
 );
 
 describe('laws of the wire', () => {
   test('only the first byte of a message has its top bit set', () => {
-    fc.assert(fc.property(anyMessage, (m) => bytesOf(m).every((b, i) => (b >= 128) === (i === 0) && b <= 255)));
+    fc.assert(
+      fc.property(anyMessage, (m) =>
+        bytesOf(m).every((b, i) => b >= 128 === (i === 0) && b <= 255),
+      ),
+    );
   });
   test('two messages with the same bytes are the same message', () => {
-    fc.assert(fc.property(anyMessage, anyMessage, (a, b) => (hex(bytesOf(a)) === hex(bytesOf(b))) === (JSON.stringify(a) === JSON.stringify(b))));
+    fc.assert(
+      fc.property(
+        anyMessage,
+        anyMessage,
+        (a, b) =>
+          (hex(bytesOf(a)) === hex(bytesOf(b))) === (JSON.stringify(a) === JSON.stringify(b)),
+      ),
+    );
   });
   test('without running status time is 0.32 ms a byte; with it, never more, and never under half', () => {
-    fc.assert(fc.property(fc.array(anyMessage, { minLength: 1, maxLength: 20 }), (list) => {
-      const plain = wireMs(list);
-      const saved = wireMs(list, true);
-      const bytes = list.reduce((n, m) => n + bytesOf(m).length, 0);
-      return Math.abs(plain - bytes * BYTE_MS) < 1e-9 && saved <= plain + 1e-9 && saved >= plain / 2 - 1e-9;
-    }));
+    fc.assert(
+      fc.property(fc.array(anyMessage, { minLength: 1, maxLength: 20 }), (list) => {
+        const plain = wireMs(list);
+        const saved = wireMs(list, true);
+        const bytes = list.reduce((n, m) => n + bytesOf(m).length, 0);
+        return (
+          Math.abs(plain - bytes * BYTE_MS) < 1e-9 &&
+          saved <= plain + 1e-9 &&
+          saved >= plain / 2 - 1e-9
+        );
+      }),
+    );
   });
   test('clock between two messages of one status leaves the status running', () => {
     const cc = (value: number): Message => ({ type: 'control', channel: 1, cc: 7, value });
     expect(wireMs([cc(1), { type: 'clock' }, cc(2)], true)).toBeCloseTo(6 * BYTE_MS, 9);
-    expect(wireMs([cc(1), { type: 'program', channel: 1, number: 3 }, cc(2)], true)).toBeCloseTo(8 * BYTE_MS, 9);
+    expect(wireMs([cc(1), { type: 'program', channel: 1, number: 3 }, cc(2)], true)).toBeCloseTo(
+      8 * BYTE_MS,
+      9,
+    );
   });
   test('every message has words, and the words tell messages apart', () => {
-    fc.assert(fc.property(anyMessage, anyMessage, (a, b) => JSON.stringify(a) === JSON.stringify(b) || messageWords(a) !== messageWords(b)));
+    fc.assert(
+      fc.property(
+        anyMessage,
+        anyMessage,
+        (a, b) => JSON.stringify(a) === JSON.stringify(b) || messageWords(a) !== messageWords(b),
+      ),
+    );
   });
 });
 
@@ -75,15 +135,34 @@ test.each<[bank: number, select: 'both' | 'msb' | 'lsb' | 'none', bytes: string[
   [3, 'msb', ['B2 00 03', 'C2 07']],
   [3, 'lsb', ['B2 20 03', 'C2 07']],
   [3, 'none', ['C2 07']],
-])('bank %d by %s before program 7 on channel 3', (bank, select, bytes) => expect(programMessages(3, 7, bank, select).map((m) => hex(bytesOf(m)))).toEqual(bytes));
+])('bank %d by %s before program 7 on channel 3', (bank, select, bytes) =>
+  expect(programMessages(3, 7, bank, select).map((m) => hex(bytesOf(m)))).toEqual(bytes),
+);
 
 test.each([
-  ['what the receiver takes', { type: 'program', channel: 1, number: 5, bank: 2 }, 'lsb', ['B0 20 02', 'C0 05']],
-  ['what the message says itself', { type: 'program', channel: 1, number: 5, bank: 2, bankSelect: 'msb' }, 'lsb', ['B0 00 02', 'C0 05']],
-  ['both, where the receiver is not known to take any', { type: 'program', channel: 1, number: 5, bank: 2 }, 'none', ['B0 00 00', 'B0 20 02', 'C0 05']],
+  [
+    'what the receiver takes',
+    { type: 'program', channel: 1, number: 5, bank: 2 },
+    'lsb',
+    ['B0 20 02', 'C0 05'],
+  ],
+  [
+    'what the message says itself',
+    { type: 'program', channel: 1, number: 5, bank: 2, bankSelect: 'msb' },
+    'lsb',
+    ['B0 00 02', 'C0 05'],
+  ],
+  [
+    'both, where the receiver is not known to take any',
+    { type: 'program', channel: 1, number: 5, bank: 2 },
+    'none',
+    ['B0 00 00', 'B0 20 02', 'C0 05'],
+  ],
   ['no bank at all', { type: 'program', channel: 1, number: 5 }, 'both', ['C0 05']],
   ['a control change', { type: 'control', channel: 2, cc: 80, value: 127 }, 'both', ['B1 50 7F']],
-] as const)('a written message goes out as %s', (_, written, select, bytes) => expect(wireMessages(written, select).map((m) => hex(bytesOf(m)))).toEqual(bytes));
+] as const)('a written message goes out as %s', (_, written, select, bytes) =>
+  expect(wireMessages(written, select).map((m) => hex(bytesOf(m)))).toEqual(bytes),
+);
 
 /** A way of counting, a number of the wire, and what the screen shows; worked out apart from the program. */
 const SHOWN: [numbering: Numbering, wire: number, screen: string][] = [
@@ -132,10 +211,14 @@ describe('wire and screen', () => {
     expect(wireOf(numbering, ` ${screen.toLowerCase()} `)).toBe(wire);
   });
   test('what no number shows is none', () => {
-    for (const nothing of ['', '0', '129', '33A', 'A1', '1Z']) expect(wireOf({ from: 1, size: 4, slots: 'letters' }, nothing)).toBeUndefined();
+    for (const nothing of ['', '0', '129', '33A', 'A1', '1Z'])
+      expect(wireOf({ from: 1, size: 4, slots: 'letters' }, nothing)).toBeUndefined();
   });
   test('every way of counting shows 128 numbers in 128 ways', () => {
-    for (const [numbering] of SHOWN) expect(new Set(Array.from({ length: 128 }, (_, number) => shownOn(numbering, { number }))).size).toBe(128);
+    for (const [numbering] of SHOWN)
+      expect(
+        new Set(Array.from({ length: 128 }, (_, number) => shownOn(numbering, { number }))).size,
+      ).toBe(128);
   });
   test.each([
     [{ from: 0 }, 'counts from 0'],
@@ -143,30 +226,54 @@ describe('wire and screen', () => {
     [{ from: 1, size: 4, slots: 'letters' }, 'banks of 4 from 1, slots A to D'],
     [{ from: 0, size: 8, slots: 'numbers' }, 'banks of 8 from 0, slots 0 to 7'],
     [{ from: 1, size: 5, slots: 'numbers', banksFrom: 0 }, 'banks of 5 from 0, slots 1 to 5'],
-  ] as [Numbering, string][])('%j is said as "%s"', (numbering, words) => expect(numberingWords(numbering)).toBe(words));
+  ] as [Numbering, string][])('%j is said as "%s"', (numbering, words) =>
+    expect(numberingWords(numbering)).toBe(words),
+  );
 });
 
 describe('settings in seven bits', () => {
   const rig = rigOf([device('d', 'delay', 'D'), device('s', 'splitter-buffered', 'S')], []);
-  const mapped = (setting: string, on = 'd'): Mapped => ({ device: on, setting, cc: 15, way: 'absolute' }) as unknown as Mapped;
+  const mapped = (setting: string, on = 'd'): Mapped =>
+    ({ device: on, setting, cc: 15, way: 'absolute' }) as unknown as Mapped;
   test.each([
     [0, 0],
     [5, 64],
     [10, 127],
     [2.5, 32],
-  ])('a knob at %d is sent as %d', (value, bits) => expect(sevenBits(rig, mapped('mix'), value)).toBe(bits));
+  ])('a knob at %d is sent as %d', (value, bits) =>
+    expect(sevenBits(rig, mapped('mix'), value)).toBe(bits),
+  );
   test('a knob comes back within half a step', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 10, noNaN: true }), (value) => Math.abs(Number(fromSevenBits(rig, mapped('mix'), sevenBits(rig, mapped('mix'), value))) - value) <= 10 / 254 + 1e-9));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 10, noNaN: true }),
+        (value) =>
+          Math.abs(
+            Number(fromSevenBits(rig, mapped('mix'), sevenBits(rig, mapped('mix'), value))) - value,
+          ) <=
+          10 / 254 + 1e-9,
+      ),
+    );
   });
   test('every one of 128 values comes back as itself', () => {
-    for (let v = 0; v < 128; v++) expect(sevenBits(rig, mapped('mix'), fromSevenBits(rig, mapped('mix'), v))).toBe(v);
+    for (let v = 0; v < 128; v++)
+      expect(sevenBits(rig, mapped('mix'), fromSevenBits(rig, mapped('mix'), v))).toBe(v);
   });
   test('on and off: 127 and 0 out, 64 and more is on', () => {
     expect([true, false].map((v) => sevenBits(rig, mapped('engaged'), v))).toEqual([127, 0]);
-    expect([0, 63, 64, 127].map((v) => fromSevenBits(rig, mapped('engaged'), v))).toEqual([false, false, true, true]);
+    expect([0, 63, 64, 127].map((v) => fromSevenBits(rig, mapped('engaged'), v))).toEqual([
+      false,
+      false,
+      true,
+      true,
+    ]);
   });
   test('a choice goes by its place, and past the last one it is the last', () => {
-    expect(['a', 'b', 'both'].map((v) => sevenBits(rig, mapped('select', 's'), v)).every((v, _, all) => new Set(all).size === all.length && v >= 0)).toBe(true);
+    expect(
+      ['a', 'b', 'both']
+        .map((v) => sevenBits(rig, mapped('select', 's'), v))
+        .every((v, _, all) => new Set(all).size === all.length && v >= 0),
+    ).toBe(true);
     expect(sevenBits(chainOf(['boost']), mapped('mix', 'gone'), 5)).toBe(0);
   });
 });

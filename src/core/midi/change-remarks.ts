@@ -12,7 +12,10 @@ import { bothNumbers } from './numbers';
 import { reacts } from './wiring-remarks';
 
 /** A remark about some scenes: the sounds in which it shows. */
-export interface SceneRemark { sounds: string[]; remark: Remark }
+export interface SceneRemark {
+  sounds: string[];
+  remark: Remark;
+}
 
 /** Scenes that between them hold every state that a device can start from, up to three of each setting. */
 export function starts(stage: Stage): Scene[] {
@@ -46,22 +49,30 @@ export function wrongEnds(stage: Stage): { scene: Scene; from: Scene; mismatch: 
   const froms = starts(stage);
   return stage.orders.scenes.flatMap((to) => {
     let recording: Recording | undefined;
-    const ends = froms.filter((from) => from !== to).map((from) => {
-      let mismatches = recording && replay(stage, from, to, recording);
-      if (!mismatches) {
-        const change = runChange(stage, from, to, { quiet: true });
-        recording = record(stage, change);
-        mismatches = change.mismatches;
-      }
-      return { from, mismatches };
-    });
+    const ends = froms
+      .filter((from) => from !== to)
+      .map((from) => {
+        let mismatches = recording && replay(stage, from, to, recording);
+        if (!mismatches) {
+          const change = runChange(stage, from, to, { quiet: true });
+          recording = record(stage, change);
+          mismatches = change.mismatches;
+        }
+        return { from, mismatches };
+      });
     // Whoever is called at the wrong number tells others the wrong thing: that is one mistake, its own.
-    const misled = new Set(ends.flatMap((e) => e.mismatches).filter((m) => MISLEADS.has(m.because)).map((m) => m.device));
+    const misled = new Set(
+      ends
+        .flatMap((e) => e.mismatches)
+        .filter((m) => MISLEADS.has(m.because))
+        .map((m) => m.device),
+    );
     const found = new Map<string, { scene: Scene; from: Scene; mismatch: Mismatch }>();
     for (const { from, mismatches } of ends) {
       for (const mismatch of mismatches) {
         const key = `${mismatch.device} ${mismatch.key}`;
-        if (!found.has(key) && !tellers(stage, mismatch.device).some((id) => misled.has(id))) found.set(key, { scene: to, from, mismatch });
+        if (!found.has(key) && !tellers(stage, mismatch.device).some((id) => misled.has(id)))
+          found.set(key, { scene: to, from, mismatch });
       }
     }
     return [...found.values()];
@@ -73,7 +84,12 @@ const MISLEADS = new Set<Mismatch['because']>(['wrong program', 'unknown program
 /** Who tells a device, who tells that one, and so on. */
 function tellers({ orders }: Stage, device: string): string[] {
   const found: string[] = [];
-  for (let at = orders.commanderOf.get(device); at !== undefined && at !== device && !found.includes(at); at = orders.commanderOf.get(at)) found.push(at);
+  for (
+    let at = orders.commanderOf.get(device);
+    at !== undefined && at !== device && !found.includes(at);
+    at = orders.commanderOf.get(at)
+  )
+    found.push(at);
   return found;
 }
 
@@ -93,25 +109,72 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
     const scenes = [...new Set(list.map((w) => w.scene))];
     const told = keyWords(rig, mismatch);
     const example = `From ${from.name} to ${scene.name}: ${told}`;
-    const base = { subjects: [mismatch.device], about: `${mismatch.device} ${mismatch.because === 'unknown program' ? 'wrong program' : mismatch.because}`, severity: 'fault' as const };
+    const base = {
+      subjects: [mismatch.device],
+      about: `${mismatch.device} ${mismatch.because === 'unknown program' ? 'wrong program' : mismatch.because}`,
+      severity: 'fault' as const,
+    };
     const sounds = [...new Set(scenes.map((s) => s.sound.id))];
     if (mismatch.because === 'toggled') {
-      return { sounds, remark: { ...base, rule: 'midi-drift', what: `${name} drifts: it is switched by messages that flip it.`, why: `${example}. A flip depends on how it stood before; after a change from elsewhere, or one lost message, it is the wrong way round. Send values that say on or off.`, ...fixes(absoluteFix(stage, mismatch)) } };
+      return {
+        sounds,
+        remark: {
+          ...base,
+          rule: 'midi-drift',
+          what: `${name} drifts: it is switched by messages that flip it.`,
+          why: `${example}. A flip depends on how it stood before; after a change from elsewhere, or one lost message, it is the wrong way round. Send values that say on or off.`,
+          ...fixes(absoluteFix(stage, mismatch)),
+        },
+      };
     }
-    if (mismatch.because === 'no program') return { sounds, remark: { ...base, rule: 'midi-unset', what: `${name} keeps ${scenes.map((s) => s.name).join(', ')} nowhere.`, why: `It has programs for other sounds and none for ${scenes.length === 1 ? 'this one' : 'these'}, so it stays as it was. ${example}.`, ...fixes(freeProgramFix(stage, mismatch.device, scenes)) } };
-    if (mismatch.because === 'wrong program' || mismatch.because === 'unknown program') return numberRemark(stage, list, base);
-    return { sounds, remark: { ...base, rule: 'midi-missed', what: `${name} is not told what ${scenes[0]!.name} needs.`, why: `${example}. What is sent for it leaves this out, so it depends on what was played before.`, ...fixes(deriveFix(stage, scenes)) } };
+    if (mismatch.because === 'no program')
+      return {
+        sounds,
+        remark: {
+          ...base,
+          rule: 'midi-unset',
+          what: `${name} keeps ${scenes.map((s) => s.name).join(', ')} nowhere.`,
+          why: `It has programs for other sounds and none for ${scenes.length === 1 ? 'this one' : 'these'}, so it stays as it was. ${example}.`,
+          ...fixes(freeProgramFix(stage, mismatch.device, scenes)),
+        },
+      };
+    if (mismatch.because === 'wrong program' || mismatch.because === 'unknown program')
+      return numberRemark(stage, list, base);
+    return {
+      sounds,
+      remark: {
+        ...base,
+        rule: 'midi-missed',
+        what: `${name} is not told what ${scenes[0]!.name} needs.`,
+        why: `${example}. What is sent for it leaves this out, so it depends on what was played before.`,
+        ...fixes(deriveFix(stage, scenes)),
+      },
+    };
   });
 }
 
-const fixes = (list: Fix[]): Pick<Remark, 'fix' | 'others'> => ({ ...(list[0] && { fix: list[0] }), ...(list.length > 1 && { others: list.slice(1) }) });
+const fixes = (list: Fix[]): Pick<Remark, 'fix' | 'others'> => ({
+  ...(list[0] && { fix: list[0] }),
+  ...(list.length > 1 && { others: list.slice(1) }),
+});
 
 /** A setting that is not as wanted, in words. */
-export function keyWords(rig: Rig, { device, key, wanted, got }: Pick<Mismatch, 'device' | 'key' | 'wanted' | 'got'>): string {
+export function keyWords(
+  rig: Rig,
+  { device, key, wanted, got }: Pick<Mismatch, 'device' | 'key' | 'wanted' | 'got'>,
+): string {
   const [id, setting] = key.split(' ') as [string, string];
   const kind = rig.devices.find((d) => d.id === id)?.kind;
-  const words = kind && kindOf(kind).stateWords ? kindOf(kind).stateWords! : { on: 'engaged', off: 'bypassed' };
-  const say = (v: typeof wanted | undefined) => (v === undefined ? 'nothing' : setting === 'engaged' ? (v ? words.on : words.off) : settingWords(kind, setting, typeof v === 'number' ? Number(v.toFixed(2)) : v));
+  const words =
+    kind && kindOf(kind).stateWords ? kindOf(kind).stateWords! : { on: 'engaged', off: 'bypassed' };
+  const say = (v: typeof wanted | undefined) =>
+    v === undefined
+      ? 'nothing'
+      : setting === 'engaged'
+        ? v
+          ? words.on
+          : words.off
+        : settingWords(kind, setting, typeof v === 'number' ? Number(v.toFixed(2)) : v);
   const where = id === device ? nameOf(rig, id) : `${nameOf(rig, device)}, ${nameOf(rig, id)}`;
   return `${where} should be ${say(wanted)} and is ${say(got)}`;
 }
@@ -121,17 +184,34 @@ function absoluteFix({ orders }: Stage, { device, key }: Mismatch): Fix[] {
   const m = orders.graph.devices.get(device)!;
   const c = m.mapped.find((x) => `${x.device} ${x.setting}` === key);
   if (!c?.canBeAbsolute) return [];
-  const controls = m.mapped.map((x) => ({ setting: x.setting, ...(x.device !== device && { device: x.device }), cc: x.cc, way: x === c ? ('absolute' as const) : x.way }));
-  return [{ words: `Let ${m.device.name} take on and off as values`, edits: [{ edit: 'setMidi', device, midi: { ...m.device.midi, controls } }] }];
+  const controls = m.mapped.map((x) => ({
+    setting: x.setting,
+    ...(x.device !== device && { device: x.device }),
+    cc: x.cc,
+    way: x === c ? ('absolute' as const) : x.way,
+  }));
+  return [
+    {
+      words: `Let ${m.device.name} take on and off as values`,
+      edits: [{ edit: 'setMidi', device, midi: { ...m.device.midi, controls } }],
+    },
+  ];
 }
 
 /** Addresses that a device has used, by any scene. */
-const usedBy = ({ orders }: Stage, device: string): Address[] => orders.scenes.flatMap((s) => addressIn(s, device) ?? []);
+const usedBy = ({ orders }: Stage, device: string): Address[] =>
+  orders.scenes.flatMap((s) => addressIn(s, device) ?? []);
 
 /** The next free address of a device, after those in use. */
-export function freeAddress(stage: Stage, device: string, taken: readonly Address[] = []): Address | undefined {
+export function freeAddress(
+  stage: Stage,
+  device: string,
+  taken: readonly Address[] = [],
+): Address | undefined {
   const m = stage.orders.graph.devices.get(device)!;
-  const used = new Set([...usedBy(stage, device), ...taken].map((a) => `${a.bank ?? 0} ${a.number}`));
+  const used = new Set(
+    [...usedBy(stage, device), ...taken].map((a) => `${a.bank ?? 0} ${a.number}`),
+  );
   const banked = m.bank !== 'none';
   const size = banked && m.shows.size ? m.shows.size : 128;
   const most = Math.min(m.kind.midi?.programs?.count ?? 128, banked ? 16_384 : 128);
@@ -152,18 +232,37 @@ function freeProgramFix(stage: Stage, device: string, scenes: readonly Scene[]):
     taken.push(program);
     edits.push({ edit: 'setProgram', device, sound: s.id, program });
   }
-  return edits.length ? [{ words: `Give ${edits.length === 1 ? 'it' : 'each'} a free program on ${nameOf(stage.orders.rig, device)}`, edits }] : [];
+  return edits.length
+    ? [
+        {
+          words: `Give ${edits.length === 1 ? 'it' : 'each'} a free program on ${nameOf(stage.orders.rig, device)}`,
+          edits,
+        },
+      ]
+    : [];
 }
 
 /** Lets the sender of a device send what follows from the programs again. */
 function deriveFix({ orders }: Stage, scenes: readonly Scene[]): Fix[] {
-  const edits = scenes.flatMap((s): Edit[] => [...new Set((orders.rig.sounds.find((x) => x.id === s.sound.id)?.sends ?? []).map((x) => x.from))].map((from) => ({ edit: 'setSends', sound: s.sound.id, from, sends: null })));
+  const edits = scenes.flatMap((s): Edit[] =>
+    [
+      ...new Set(
+        (orders.rig.sounds.find((x) => x.id === s.sound.id)?.sends ?? []).map((x) => x.from),
+      ),
+    ].map((from) => ({ edit: 'setSends', sound: s.sound.id, from, sends: null })),
+  );
   const once = [...new Map(edits.map((e) => [JSON.stringify(e), e])).values()];
-  return once.length ? [{ words: `Send what follows from the programs, instead of the written list`, edits: once }] : [];
+  return once.length
+    ? [{ words: `Send what follows from the programs, instead of the written list`, edits: once }]
+    : [];
 }
 
 /** A number that calls something else than it should: which was sent, what it calls, where the sound really is, and by how much it is off. */
-function numberRemark(stage: Stage, list: { scene: Scene; from: Scene; mismatch: Mismatch }[], base: Pick<Remark, 'subjects' | 'about' | 'severity'>): SceneRemark {
+function numberRemark(
+  stage: Stage,
+  list: { scene: Scene; from: Scene; mismatch: Mismatch }[],
+  base: Pick<Remark, 'subjects' | 'about' | 'severity'>,
+): SceneRemark {
   const { orders } = stage;
   const { rig } = orders;
   const device = list[0]!.mismatch.device;
@@ -176,7 +275,9 @@ function numberRemark(stage: Stage, list: { scene: Scene; from: Scene; mismatch:
   for (const { scene, from } of list) {
     if (lines.has(scene)) continue;
     const wanted = addressIn(scene, device);
-    const calls = runChange(stage, from, scene, { quiet: true }).landings.filter((l) => l.device === device && (l.effect.what === 'program' || l.effect.what === 'unknown'));
+    const calls = runChange(stage, from, scene, { quiet: true }).landings.filter(
+      (l) => l.device === device && (l.effect.what === 'program' || l.effect.what === 'unknown'),
+    );
     const effect = calls.at(-1)?.effect;
     if (!wanted || !effect || (effect.what !== 'program' && effect.what !== 'unknown')) continue;
     const got: Address = { ...(m.bank !== 'none' && { bank: effect.bank }), number: effect.number };
@@ -184,24 +285,94 @@ function numberRemark(stage: Stage, list: { scene: Scene; from: Scene; mismatch:
     if ((wanted.bank ?? 0) === effect.bank && wanted.number === effect.number) {
       shared = `${bothNumbers(m.shows, wanted)} is to hold both ${holds} and ${scene.name}`;
       lines.set(scene, shared);
-      const program = freeAddress(stage, device, repairs.flatMap((e) => (e.edit === 'setProgram' && e.program ? [e.program] : [])));
-      if (program && rig.sounds.some((s) => s.id === scene.id)) repairs.push({ edit: 'setProgram', device, sound: scene.id, program });
+      const program = freeAddress(
+        stage,
+        device,
+        repairs.flatMap((e) => (e.edit === 'setProgram' && e.program ? [e.program] : [])),
+      );
+      if (program && rig.sounds.some((s) => s.id === scene.id))
+        repairs.push({ edit: 'setProgram', device, sound: scene.id, program });
       continue;
     }
-    offs.add((wanted.bank ?? 0) === effect.bank ? effect.number - wanted.number : (effect.bank - (wanted.bank ?? 0)) * 1000 + (effect.number - wanted.number));
-    lines.set(scene, `${scene.name} is at ${bothNumbers(m.shows, wanted)}; what is sent calls ${bothNumbers(m.shows, got)}, which holds ${holds}`);
+    offs.add(
+      (wanted.bank ?? 0) === effect.bank
+        ? effect.number - wanted.number
+        : (effect.bank - (wanted.bank ?? 0)) * 1000 + (effect.number - wanted.number),
+    );
+    lines.set(
+      scene,
+      `${scene.name} is at ${bothNumbers(m.shows, wanted)}; what is sent calls ${bothNumbers(m.shows, got)}, which holds ${holds}`,
+    );
     const sound = rig.sounds.find((s) => s.id === scene.sound.id);
-    const wrong = (sound?.sends ?? []).find((x) => x.message.type === 'program' && (x.to === device || (x.to === undefined && reacts(m, { type: 'program', channel: x.message.channel }))));
+    const wrong = (sound?.sends ?? []).find(
+      (x) =>
+        x.message.type === 'program' &&
+        (x.to === device ||
+          (x.to === undefined && reacts(m, { type: 'program', channel: x.message.channel }))),
+    );
     if (sound && wrong) {
-      const right: Send[] = sound.sends!.filter((x) => x.from === wrong.from).map((x) => (x === wrong ? { ...x, message: { type: 'program' as const, channel: wrong.message.channel, number: wanted.number, ...(wanted.bank !== undefined && { bank: wanted.bank }) } } : x));
+      const right: Send[] = sound
+        .sends!.filter((x) => x.from === wrong.from)
+        .map((x) =>
+          x === wrong
+            ? {
+                ...x,
+                message: {
+                  type: 'program' as const,
+                  channel: wrong.message.channel,
+                  number: wanted.number,
+                  ...(wanted.bank !== undefined && { bank: wanted.bank }),
+                },
+              }
+            : x,
+        );
       repairs.push({ edit: 'setSends', sound: sound.id, from: wrong.from, sends: right });
     }
   }
   const off = offs.size === 1 ? [...offs][0]! : undefined;
-  const steady = off === undefined ? '' : Math.abs(off) === 1 ? ' All are off by one: one side counts from 0, the other from 1.' : off % 1000 === 0 && Math.abs(off) === 1000 ? ' All are one bank off: one side counts banks from 0, the other from 1.' : '';
+  const steady =
+    off === undefined
+      ? ''
+      : Math.abs(off) === 1
+        ? ' All are off by one: one side counts from 0, the other from 1.'
+        : off % 1000 === 0 && Math.abs(off) === 1000
+          ? ' All are one bank off: one side counts banks from 0, the other from 1.'
+          : '';
   const why = `${[...lines.values()].slice(0, 3).join('. ')}${lines.size > 3 ? `, and ${lines.size - 3} more` : ''}.${steady}`;
-  if (shared && !offs.size) return { sounds, remark: { ...base, rule: 'midi-shared', what: `${m.device.name} keeps different sounds at one program.`, why, ...fixes(repairs.length ? [{ words: `Give ${repairs.length === 1 ? 'it a program' : 'them programs'} of ${repairs.length === 1 ? 'its' : 'their'} own`, edits: repairs }] : []) } };
-  return { sounds, remark: { ...base, rule: 'midi-number', what: `${m.device.name} is called at the wrong ${off !== undefined && off % 1000 === 0 ? 'bank' : 'number'}.`, why, ...fixes(repairs.length ? [{ words: 'Send the numbers at which it keeps these sounds', edits: repairs }] : []) } };
+  if (shared && !offs.size)
+    return {
+      sounds,
+      remark: {
+        ...base,
+        rule: 'midi-shared',
+        what: `${m.device.name} keeps different sounds at one program.`,
+        why,
+        ...fixes(
+          repairs.length
+            ? [
+                {
+                  words: `Give ${repairs.length === 1 ? 'it a program' : 'them programs'} of ${repairs.length === 1 ? 'its' : 'their'} own`,
+                  edits: repairs,
+                },
+              ]
+            : [],
+        ),
+      },
+    };
+  return {
+    sounds,
+    remark: {
+      ...base,
+      rule: 'midi-number',
+      what: `${m.device.name} is called at the wrong ${off !== undefined && off % 1000 === 0 ? 'bank' : 'number'}.`,
+      why,
+      ...fixes(
+        repairs.length
+          ? [{ words: 'Send the numbers at which it keeps these sounds', edits: repairs }]
+          : [],
+      ),
+    },
+  };
 }
 
 /** Messages that a person wrote and nobody hears. */
@@ -210,19 +381,43 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
   const found = new Map<string, SceneRemark>();
   for (const sound of rig.sounds) {
     for (const from of new Set((sound.sends ?? []).map((x) => x.from))) {
-      if ((graph.devices.get(from)?.commands || graph.devices.get(from)?.recalls) && scenes.length) continue;
+      if ((graph.devices.get(from)?.commands || graph.devices.get(from)?.recalls) && scenes.length)
+        continue;
       const known = found.get(`ghost ${from}`);
       if (known) known.sounds.push(sound.id);
-      else found.set(`ghost ${from}`, { sounds: [sound.id], remark: { rule: 'midi-nobody', severity: 'fault', subjects: rig.devices.some((d) => d.id === from) ? [from] : [], about: `ghost ${from}`, what: `Messages are written for ${nameOf(rig, from)}, which sends nothing.`, why: rig.devices.some((d) => d.id === from) ? 'It calls no sounds, so nothing of its list ever goes out. Write the list for the device that does.' : 'It is not in this rig. Write the list for a device that is.', fix: { words: 'Take the list out', edits: [{ edit: 'setSends', sound: sound.id, from, sends: null }] } } });
+      else
+        found.set(`ghost ${from}`, {
+          sounds: [sound.id],
+          remark: {
+            rule: 'midi-nobody',
+            severity: 'fault',
+            subjects: rig.devices.some((d) => d.id === from) ? [from] : [],
+            about: `ghost ${from}`,
+            what: `Messages are written for ${nameOf(rig, from)}, which sends nothing.`,
+            why: rig.devices.some((d) => d.id === from)
+              ? 'It calls no sounds, so nothing of its list ever goes out. Write the list for the device that does.'
+              : 'It is not in this rig. Write the list for a device that is.',
+            fix: {
+              words: 'Take the list out',
+              edits: [{ edit: 'setSends', sound: sound.id, from, sends: null }],
+            },
+          },
+        });
     }
   }
   for (const scene of scenes) {
     for (const [sender, list] of orders.commands(scene)) {
       for (const c of list) {
         const { message } = c;
-        if (!c.written || (message.type !== 'program' && message.type !== 'control') || (message.type === 'control' && (message.cc === 0 || message.cc === 32))) continue;
+        if (
+          !c.written ||
+          (message.type !== 'program' && message.type !== 'control') ||
+          (message.type === 'control' && (message.cc === 0 || message.cc === 32))
+        )
+          continue;
         const behind = [...graph.devices.values()].filter((m) => m.device.id !== sender);
-        if (behind.some((m) => reacts(m, message) && stageReaches(orders, sender, m.device.id))) continue;
+        if (behind.some((m) => reacts(m, message) && stageReaches(orders, sender, m.device.id)))
+          continue;
         const key = `${sender} ${message.type} ${message.channel} ${message.type === 'control' ? message.cc : ''} ${c.to ?? ''}`;
         const known = found.get(key);
         if (known) {
@@ -230,16 +425,39 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
           continue;
         }
         const meant = c.to === undefined ? undefined : graph.devices.get(c.to);
-        found.set(key, { sounds: [scene.sound.id], remark: {
-          rule: 'midi-nobody', severity: 'fault', subjects: [sender, ...(c.to ? [c.to] : [])], about: key,
-          what: `Nobody hears what ${nameOf(rig, sender)} sends on channel ${message.channel}.`,
-          why: `${message.type === 'program' ? `Program ${message.number}` : `Control ${message.cc}`} in ${scene.name}${meant ? ` is meant for ${meant.device.name}, which ${stageReaches(orders, sender, meant.device.id) ? `listens on ${meant.channel === 'all' ? 'all channels' : `channel ${meant.channel}`}${reacts(meant, { ...message, channel: meant.channel === 'all' ? 1 : meant.channel }) ? '' : ' and does not take it'}` : 'it does not reach'}` : ' reaches no device that takes it'}.`,
-          ...(meant && meant.channel !== 'all' && meant.channel !== message.channel && stageReaches(orders, sender, meant.device.id) ? { fix: { words: `Move ${meant.device.name} to channel ${message.channel}`, edits: [{ edit: 'setMidi', device: meant.device.id, midi: { ...meant.device.midi, channel: message.channel } }] } } : {}),
-        } });
+        found.set(key, {
+          sounds: [scene.sound.id],
+          remark: {
+            rule: 'midi-nobody',
+            severity: 'fault',
+            subjects: [sender, ...(c.to ? [c.to] : [])],
+            about: key,
+            what: `Nobody hears what ${nameOf(rig, sender)} sends on channel ${message.channel}.`,
+            why: `${message.type === 'program' ? `Program ${message.number}` : `Control ${message.cc}`} in ${scene.name}${meant ? ` is meant for ${meant.device.name}, which ${stageReaches(orders, sender, meant.device.id) ? `listens on ${meant.channel === 'all' ? 'all channels' : `channel ${meant.channel}`}${reacts(meant, { ...message, channel: meant.channel === 'all' ? 1 : meant.channel }) ? '' : ' and does not take it'}` : 'it does not reach'}` : ' reaches no device that takes it'}.`,
+            ...(meant &&
+            meant.channel !== 'all' &&
+            meant.channel !== message.channel &&
+            stageReaches(orders, sender, meant.device.id)
+              ? {
+                  fix: {
+                    words: `Move ${meant.device.name} to channel ${message.channel}`,
+                    edits: [
+                      {
+                        edit: 'setMidi',
+                        device: meant.device.id,
+                        midi: { ...meant.device.midi, channel: message.channel },
+                      },
+                    ],
+                  },
+                }
+              : {}),
+          },
+        });
       }
     }
   }
   return [...found.values()];
 }
 
-const stageReaches = (orders: Stage['orders'], sender: string, device: string): boolean => reachIn(orders.graph, sender).has(device);
+const stageReaches = (orders: Stage['orders'], sender: string, device: string): boolean =>
+  reachIn(orders.graph, sender).has(device);

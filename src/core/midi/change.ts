@@ -3,11 +3,23 @@ import type { Rig, SettingValue } from '../rig/schema';
 import { allScenes, type Scene } from '../songs/scene';
 import { addressIn, mappedValue, type Orders, ordersOf } from './commands';
 import { clockJitter, type Jitter, runBus, type Traffic } from './bus';
-import { copyOf, type Effect, type Machine, type Memory, memoryOf, standingIn, take } from './stand-in';
+import {
+  copyOf,
+  type Effect,
+  type Machine,
+  type Memory,
+  memoryOf,
+  standingIn,
+  take,
+} from './stand-in';
 import { type Message } from './message';
 
 /** A simulated bus with the devices on it, ready to run changes. */
-export interface Stage { orders: Orders; memory: Memory; scene: (id: string) => Scene | undefined }
+export interface Stage {
+  orders: Orders;
+  memory: Memory;
+  scene: (id: string) => Scene | undefined;
+}
 
 /** Sets the stage: scenes default to all sounds and what songs make of them. */
 export function setStage(rig: Rig, scenes: readonly Scene[] = allScenes(rig)): Stage {
@@ -17,10 +29,23 @@ export function setStage(rig: Rig, scenes: readonly Scene[] = allScenes(rig)): S
 }
 
 /** What a message did, and when it had done it: the time its last byte arrived and the device's own response. */
-export interface Landing { device: string; at: number; arrived: number; effect: Effect; message: Message; silentFrom?: number }
+export interface Landing {
+  device: string;
+  at: number;
+  arrived: number;
+  effect: Effect;
+  message: Message;
+  silentFrom?: number;
+}
 
 /** A setting that is not what the scene wants, why, and what cures it. */
-export interface Mismatch { device: string; key: string; wanted: SettingValue; got: SettingValue | undefined; because: 'missed' | 'toggled' | 'wrong program' | 'no program' | 'unknown program' | 'by hand' }
+export interface Mismatch {
+  device: string;
+  key: string;
+  wanted: SettingValue;
+  got: SettingValue | undefined;
+  because: 'missed' | 'toggled' | 'wrong program' | 'no program' | 'unknown program' | 'by hand';
+}
 
 /** A change of sound as it happens. Times in ms from the press. */
 export interface Change {
@@ -41,16 +66,28 @@ export interface Change {
   jitter: Jitter[];
 }
 
-export interface ChangeOptions { bpm?: number; start?: Machine; quiet?: boolean; pressed?: readonly string[] }
+export interface ChangeOptions {
+  bpm?: number;
+  start?: Machine;
+  quiet?: boolean;
+  pressed?: readonly string[];
+}
 
 /** Devices whose state MIDI sets in a scene: they are told by somebody, or are called on themselves. */
 export function underMidi({ orders }: Stage, scene: Scene): string[] {
   const roots = orders.roots(scene);
-  return [...orders.graph.devices.keys()].filter((id) => roots.includes(id) || orders.commanderOf.has(id));
+  return [...orders.graph.devices.keys()].filter(
+    (id) => roots.includes(id) || orders.commanderOf.has(id),
+  );
 }
 
 /** Calls a scene on the simulated rig, from the states of another, and lets everything land. */
-export function runChange(stage: Stage, from: Scene, to: Scene, options: ChangeOptions = {}): Change {
+export function runChange(
+  stage: Stage,
+  from: Scene,
+  to: Scene,
+  options: ChangeOptions = {},
+): Change {
   const { orders, memory } = stage;
   const { graph } = orders;
   const machine = options.start ? copyOf(options.start) : standingIn(orders, memory, from);
@@ -59,7 +96,8 @@ export function runChange(stage: Stage, from: Scene, to: Scene, options: ChangeO
   const own: { device: string; at: number; message: Message }[] = [];
   const touched = new Map<string, Set<string>>();
   const because = new Map<string, Mismatch['because']>();
-  const recall = (device: string, scene: Scene) => (orders.commands(scene).get(device) ?? []).map((c) => c.message);
+  const recall = (device: string, scene: Scene) =>
+    (orders.commands(scene).get(device) ?? []).map((c) => c.message);
   for (const id of pressed) {
     const m = graph.devices.get(id)!;
     const address = addressIn(to, id);
@@ -67,24 +105,48 @@ export function runChange(stage: Stage, from: Scene, to: Scene, options: ChangeO
       // Pressed on the device itself: it goes to that program, and sends its list when it is there.
       const standing = machine.get(id)!;
       standing.bank = address.bank ?? 0;
-      const effect = take(orders, memory, m, standing, { type: 'program', channel: m.channel === 'all' ? 1 : m.channel, number: address.number });
-      landings.push({ device: id, at: m.programMs, arrived: 0, effect, message: { type: 'program', channel: 1, number: address.number }, silentFrom: m.gapMs > 0 ? m.programMs - m.gapMs : undefined });
+      const effect = take(orders, memory, m, standing, {
+        type: 'program',
+        channel: m.channel === 'all' ? 1 : m.channel,
+        number: address.number,
+      });
+      landings.push({
+        device: id,
+        at: m.programMs,
+        arrived: 0,
+        effect,
+        message: { type: 'program', channel: 1, number: address.number },
+        silentFrom: m.gapMs > 0 ? m.programMs - m.gapMs : undefined,
+      });
       touched.set(id, new Set(['program']));
     }
     const after = m.recalls && address ? m.programMs : 0;
     for (const message of recall(id, to)) own.push({ device: id, at: after, message });
   }
-  const clockSenders = [...graph.devices.values()].filter((m) => m.clock === 'send').map((m) => m.device.id);
+  const clockSenders = [...graph.devices.values()]
+    .filter((m) => m.clock === 'send')
+    .map((m) => m.device.id);
   const every = options.bpm ? 60_000 / options.bpm / 24 : 0;
   const traffic = runBus(graph, own, {
-    quiet: options.quiet, bpm: options.bpm, clockSenders, clockFrom: 0, clockUntil: options.bpm ? Math.max(every * 24, 200) : 0,
+    quiet: options.quiet,
+    bpm: options.bpm,
+    clockSenders,
+    clockFrom: 0,
+    clockUntil: options.bpm ? Math.max(every * 24, 200) : 0,
     onReceive: (r) => {
       const m = graph.devices.get(r.device)!;
       const standing = machine.get(r.device)!;
       const effect = take(orders, memory, m, standing, r.message);
       if (effect.what === 'nothing') return undefined;
       const ms = effect.what === 'control' ? m.controlMs : effect.what === 'bank' ? 0 : m.programMs;
-      landings.push({ device: r.device, at: r.at + ms, arrived: r.at, effect, message: r.message, silentFrom: effect.what === 'program' && m.gapMs > 0 ? r.at + ms - m.gapMs : undefined });
+      landings.push({
+        device: r.device,
+        at: r.at + ms,
+        arrived: r.at,
+        effect,
+        message: r.message,
+        silentFrom: effect.what === 'program' && m.gapMs > 0 ? r.at + ms - m.gapMs : undefined,
+      });
       noteEffect(r.device, effect, touched, because);
       if (effect.what === 'program' && m.recalls) {
         const messages = recall(r.device, effect.recalled);
@@ -97,11 +159,20 @@ export function runChange(stage: Stage, from: Scene, to: Scene, options: ChangeO
   const last = new Map<string, number>();
   for (const l of landings) if (l.effect.what !== 'bank') last.set(l.device, l.at);
   return {
-    from: from.id, to: to.id, pressed: [...pressed], traffic, landings,
+    from: from.id,
+    to: to.id,
+    pressed: [...pressed],
+    traffic,
+    landings,
     doneMs: Math.max(0, ...last.values()),
     order: [...last].map(([device, at]) => ({ device, at })).sort((a, b) => a.at - b.at),
-    silentMs: unionMs(landings.flatMap((l) => (l.silentFrom === undefined ? [] : [[Math.max(0, l.silentFrom), l.at] as const]))),
-    end: machine, mismatches: mismatchesOf(stage, to, machine, touched, because),
+    silentMs: unionMs(
+      landings.flatMap((l) =>
+        l.silentFrom === undefined ? [] : [[Math.max(0, l.silentFrom), l.at] as const],
+      ),
+    ),
+    end: machine,
+    mismatches: mismatchesOf(stage, to, machine, touched, because),
     jitter: options.bpm ? clockJitter(traffic, options.bpm) : [],
   };
 }
@@ -118,7 +189,12 @@ function unionMs(intervals: (readonly [number, number])[]): number {
 }
 
 /** Values that a 7-bit control change cannot tell apart are the same. */
-function agree(rig: Rig, key: string, wanted: SettingValue, got: SettingValue | undefined): boolean {
+function agree(
+  rig: Rig,
+  key: string,
+  wanted: SettingValue,
+  got: SettingValue | undefined,
+): boolean {
   if (wanted === got) return true;
   if (typeof wanted !== 'number' || typeof got !== 'number') return false;
   const [id, setting] = key.split(' ');
@@ -128,7 +204,13 @@ function agree(rig: Rig, key: string, wanted: SettingValue, got: SettingValue | 
 }
 
 /** What of the devices under MIDI is not as the scene wants it. */
-export function mismatchesOf(stage: Stage, to: Scene, machine: Machine, touched: ReadonlyMap<string, ReadonlySet<string>>, because: ReadonlyMap<string, Mismatch['because']>): Mismatch[] {
+export function mismatchesOf(
+  stage: Stage,
+  to: Scene,
+  machine: Machine,
+  touched: ReadonlyMap<string, ReadonlySet<string>>,
+  because: ReadonlyMap<string, Mismatch['because']>,
+): Mismatch[] {
   const { orders, memory } = stage;
   const found: Mismatch[] = [];
   for (const id of underMidi(stage, to)) {
@@ -138,36 +220,73 @@ export function mismatchesOf(stage: Stage, to: Scene, machine: Machine, touched:
     if (intent === standing.values && addressIn(to, id)) continue;
     const keepsPrograms = m.programs && orders.scenes.some((s) => addressIn(s, id) !== undefined);
     if (keepsPrograms && !addressIn(to, id)) {
-      const differing = [...intent].filter(([key, wanted]) => !agree(orders.rig, key, wanted, standing.values.get(key)));
-      found.push(...differing.map(([key, wanted]): Mismatch => ({ device: id, key, wanted, got: standing.values.get(key), because: 'no program' })));
+      const differing = [...intent].filter(
+        ([key, wanted]) => !agree(orders.rig, key, wanted, standing.values.get(key)),
+      );
+      found.push(
+        ...differing.map(([key, wanted]): Mismatch => ({
+          device: id,
+          key,
+          wanted,
+          got: standing.values.get(key),
+          because: 'no program',
+        })),
+      );
       continue;
     }
-    const keys = keepsPrograms ? [...intent.keys()] : (orders.needed.get(id) ?? []).map((c) => `${c.device} ${c.setting}`);
+    const keys = keepsPrograms
+      ? [...intent.keys()]
+      : (orders.needed.get(id) ?? []).map((c) => `${c.device} ${c.setting}`);
     for (const key of keys) {
-      const wanted = intent.get(key) ?? mappedValue(orders.rig, to, m.mapped.find((c) => `${c.device} ${c.setting}` === key)!);
+      const wanted =
+        intent.get(key) ??
+        mappedValue(
+          orders.rig,
+          to,
+          m.mapped.find((c) => `${c.device} ${c.setting}` === key)!,
+        );
       const got = standing.values.get(key);
       if (wanted === undefined || agree(orders.rig, key, wanted, got)) continue;
       const told = touched.get(id);
-      const why = because.get(key) ?? (keepsPrograms ? because.get(`${id} program`) : undefined) ?? (keepsPrograms && told?.has('program') ? 'wrong program' : orders.commanderOf.has(id) && !told?.has(key) && toggles(m, key) ? 'toggled' : 'missed');
+      const why =
+        because.get(key) ??
+        (keepsPrograms ? because.get(`${id} program`) : undefined) ??
+        (keepsPrograms && told?.has('program')
+          ? 'wrong program'
+          : orders.commanderOf.has(id) && !told?.has(key) && toggles(m, key)
+            ? 'toggled'
+            : 'missed');
       found.push({ device: id, key, wanted, got, because: why });
     }
   }
   return found;
 }
 
-const toggles = (m: NonNullable<ReturnType<Orders['graph']['devices']['get']>>, key: string): boolean => m.mapped.some((c) => `${c.device} ${c.setting}` === key && c.way === 'toggle');
+const toggles = (
+  m: NonNullable<ReturnType<Orders['graph']['devices']['get']>>,
+  key: string,
+): boolean => m.mapped.some((c) => `${c.device} ${c.setting}` === key && c.way === 'toggle');
 
 /** A change as another one from elsewhere to the same scene went: what was received, and what was recalled by it. */
-export interface Recording { received: Traffic['received']; recalled: (string | undefined)[]; pressed: readonly string[]; doneMs: number }
+export interface Recording {
+  received: Traffic['received'];
+  recalled: (string | undefined)[];
+  pressed: readonly string[];
+  doneMs: number;
+}
 
 /** Notes how a change went, to be played again from other states. */
 export function record(stage: Stage, change: Change): Recording {
   const at = new Map(change.landings.map((l) => [`${l.device} ${l.arrived}`, l]));
   return {
-    received: change.traffic.received, pressed: change.pressed, doneMs: change.doneMs,
+    received: change.traffic.received,
+    pressed: change.pressed,
+    doneMs: change.doneMs,
     recalled: change.traffic.received.map((r) => {
       const l = at.get(`${r.device} ${r.at}`);
-      return l?.effect.what === 'program' && stage.orders.graph.devices.get(r.device)!.recalls ? l.effect.recalled.id : undefined;
+      return l?.effect.what === 'program' && stage.orders.graph.devices.get(r.device)!.recalls
+        ? l.effect.recalled.id
+        : undefined;
     }),
   };
 }
@@ -177,7 +296,12 @@ export function record(stage: Stage, change: Change): Recording {
  * whatever the devices were doing, unless a program that a sender recalls is another one: then nothing is given, and the change
  * has to be run.
  */
-export function replay(stage: Stage, from: Scene, to: Scene, recording: Recording): Mismatch[] | undefined {
+export function replay(
+  stage: Stage,
+  from: Scene,
+  to: Scene,
+  recording: Recording,
+): Mismatch[] | undefined {
   const { orders, memory } = stage;
   const machine = copyOf(standingIn(orders, memory, from));
   const touched = new Map<string, Set<string>>();
@@ -187,20 +311,33 @@ export function replay(stage: Stage, from: Scene, to: Scene, recording: Recordin
     const address = addressIn(to, id);
     if (!m.recalls || !address) continue;
     machine.get(id)!.bank = address.bank ?? 0;
-    take(orders, memory, m, machine.get(id)!, { type: 'program', channel: m.channel === 'all' ? 1 : m.channel, number: address.number });
+    take(orders, memory, m, machine.get(id)!, {
+      type: 'program',
+      channel: m.channel === 'all' ? 1 : m.channel,
+      number: address.number,
+    });
     touched.set(id, new Set(['program']));
   }
   for (const [i, r] of recording.received.entries()) {
     const m = orders.graph.devices.get(r.device)!;
     const effect = take(orders, memory, m, machine.get(r.device)!, r.message);
-    if (m.recalls && (effect.what === 'program' ? effect.recalled.id : undefined) !== recording.recalled[i]) return undefined;
+    if (
+      m.recalls &&
+      (effect.what === 'program' ? effect.recalled.id : undefined) !== recording.recalled[i]
+    )
+      return undefined;
     noteEffect(r.device, effect, touched, because);
   }
   return mismatchesOf(stage, to, machine, touched, because);
 }
 
 /** Remembers what a message touched, and how it would have gone wrong. */
-function noteEffect(device: string, effect: Effect, touched: Map<string, Set<string>>, because: Map<string, Mismatch['because']>): void {
+function noteEffect(
+  device: string,
+  effect: Effect,
+  touched: Map<string, Set<string>>,
+  because: Map<string, Mismatch['because']>,
+): void {
   if (effect.what === 'nothing') return;
   const mine = touched.get(device) ?? new Set();
   touched.set(device, mine);

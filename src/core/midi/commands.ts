@@ -7,10 +7,16 @@ import { type Message, wireMessages } from './message';
 import type { Mapped, MidiDevice } from './setup';
 
 /** A message that a sender gives for a scene, whom it is for, and whether a person wrote it. */
-export interface Command { from: string; to?: string; message: Message; written: boolean }
+export interface Command {
+  from: string;
+  to?: string;
+  message: Message;
+  written: boolean;
+}
 
 /** The program at which a device keeps a scene. */
-export const addressIn = (scene: Scene, device: string): Address | undefined => stateIn(scene.sound, device)?.program;
+export const addressIn = (scene: Scene, device: string): Address | undefined =>
+  stateIn(scene.sound, device)?.program;
 
 /** Value of a mapped setting in a scene. */
 export function mappedValue(rig: Rig, scene: Scene, c: Mapped): SettingValue | undefined {
@@ -18,7 +24,9 @@ export function mappedValue(rig: Rig, scene: Scene, c: Mapped): SettingValue | u
   if (!device) return undefined;
   const kind = kindOf(device.kind);
   const state: State | undefined = stateIn(scene.sound, c.device);
-  return c.setting === 'engaged' ? isEngaged(kind, device, state) : settingOf(kind, device, state, c.setting);
+  return c.setting === 'engaged'
+    ? isEngaged(kind, device, state)
+    : settingOf(kind, device, state, c.setting);
 }
 
 /** A setting's value as 7 bits: switches 0 or 127, knobs from end to end, choices by their place. */
@@ -27,7 +35,11 @@ export function sevenBits(rig: Rig, c: Mapped, value: SettingValue): number {
   const device = deviceOf(rig, c.device);
   const p = device && kindOf(device.kind).parameters.find((x) => x.id === c.setting);
   if (p?.type === 'knob') return Math.round((127 * (Number(value) - p.min)) / (p.max - p.min));
-  if (p?.type === 'choice') return Math.max(0, p.options.findIndex((o) => o.value === value));
+  if (p?.type === 'choice')
+    return Math.max(
+      0,
+      p.options.findIndex((o) => o.value === value),
+    );
   return 0;
 }
 
@@ -57,7 +69,8 @@ export interface Orders {
 }
 
 /** Whether a device can be the one that tells others: it sends programs or control changes of its own when a sound is called. */
-const tells = (m: MidiDevice): boolean => (m.commands || m.recalls) && m.sends.some((s) => s === 'program' || s === 'control');
+const tells = (m: MidiDevice): boolean =>
+  (m.commands || m.recalls) && m.sends.some((s) => s === 'program' || s === 'control');
 
 /** Works out who sends what to whom when a scene is called. */
 export function ordersOf(rig: Rig, scenes: readonly Scene[]): Orders {
@@ -70,15 +83,26 @@ export function ordersOf(rig: Rig, scenes: readonly Scene[]): Orders {
     const own = m.device.midi?.commander;
     const near = senders
       // A switcher that no sound has a program on is never called, so it tells nobody anything.
-      .filter((s) => s.device.id !== m.device.id && (s.commands || hasPrograms(s.device.id) || writes(s.device.id)) && reachIn(graph, s.device.id).has(m.device.id))
-      .sort((a, b) => reachIn(graph, a.device.id).get(m.device.id)!.hops - reachIn(graph, b.device.id).get(m.device.id)!.hops);
+      .filter(
+        (s) =>
+          s.device.id !== m.device.id &&
+          (s.commands || hasPrograms(s.device.id) || writes(s.device.id)) &&
+          reachIn(graph, s.device.id).has(m.device.id),
+      )
+      .sort(
+        (a, b) =>
+          reachIn(graph, a.device.id).get(m.device.id)!.hops -
+          reachIn(graph, b.device.id).get(m.device.id)!.hops,
+      );
     const chosen = near.find((s) => s.device.id === own) ?? near[0];
     if (chosen) commanderOf.set(m.device.id, chosen.device.id);
   }
   const needed = new Map<string, Mapped[]>();
   for (const m of graph.devices.values()) {
     if (!m.mapped.length || hasPrograms(m.device.id)) continue;
-    const differing = m.mapped.filter((c) => new Set(scenes.map((s) => JSON.stringify(mappedValue(rig, s, c)))).size > 1);
+    const differing = m.mapped.filter(
+      (c) => new Set(scenes.map((s) => JSON.stringify(mappedValue(rig, s, c)))).size > 1,
+    );
     if (differing.length) needed.set(m.device.id, differing);
   }
   const memory = new Map<string, Map<string, Command[]>>();
@@ -90,7 +114,13 @@ export function ordersOf(rig: Rig, scenes: readonly Scene[]): Orders {
       const id = s.device.id;
       const written = (scene.sound.sends ?? []).filter((x) => x.from === id);
       const list = written.length
-        ? written.flatMap((x) => wireMessages(x.message, (x.to && graph.devices.get(x.to)?.bank) || bankOfListener(graph, id, x.message.channel)).map((message): Command => ({ from: id, to: x.to, message, written: true })))
+        ? written.flatMap((x) =>
+            wireMessages(
+              x.message,
+              (x.to && graph.devices.get(x.to)?.bank) ||
+                bankOfListener(graph, id, x.message.channel),
+            ).map((message): Command => ({ from: id, to: x.to, message, written: true })),
+          )
         : derived(id, scene);
       if (list.length) lists.set(id, list);
     }
@@ -98,34 +128,76 @@ export function ordersOf(rig: Rig, scenes: readonly Scene[]): Orders {
     return lists;
   };
   const derived = (from: string, scene: Scene): Command[] =>
-    [...graph.devices.values()].filter((m) => commanderOf.get(m.device.id) === from).flatMap((m): Command[] => {
-      const channel = m.channel === 'all' ? 1 : m.channel;
-      const to = m.device.id;
-      const address = m.programs ? addressIn(scene, to) : undefined;
-      if (address) return wireMessages({ type: 'program', channel, ...address }, m.bank === 'none' && address.bank !== undefined ? 'none' : m.bank).map((message) => ({ from, to, message, written: false }));
-      return (needed.get(to) ?? []).flatMap((c): Command[] => {
-        const value = mappedValue(rig, scene, c);
-        if (value === undefined) return [];
-        // A device that each message flips is told once where it should be on: a sender cannot know how it stands.
-        if (c.way === 'toggle') return value === true ? [{ from, to, message: { type: 'control', channel, cc: c.cc, value: 127 }, written: false }] : [];
-        return [{ from, to, message: { type: 'control', channel, cc: c.cc, value: sevenBits(rig, c, value) }, written: false }];
+    [...graph.devices.values()]
+      .filter((m) => commanderOf.get(m.device.id) === from)
+      .flatMap((m): Command[] => {
+        const channel = m.channel === 'all' ? 1 : m.channel;
+        const to = m.device.id;
+        const address = m.programs ? addressIn(scene, to) : undefined;
+        if (address)
+          return wireMessages(
+            { type: 'program', channel, ...address },
+            m.bank === 'none' && address.bank !== undefined ? 'none' : m.bank,
+          ).map((message) => ({ from, to, message, written: false }));
+        return (needed.get(to) ?? []).flatMap((c): Command[] => {
+          const value = mappedValue(rig, scene, c);
+          if (value === undefined) return [];
+          // A device that each message flips is told once where it should be on: a sender cannot know how it stands.
+          if (c.way === 'toggle')
+            return value === true
+              ? [
+                  {
+                    from,
+                    to,
+                    message: { type: 'control', channel, cc: c.cc, value: 127 },
+                    written: false,
+                  },
+                ]
+              : [];
+          return [
+            {
+              from,
+              to,
+              message: { type: 'control', channel, cc: c.cc, value: sevenBits(rig, c, value) },
+              written: false,
+            },
+          ];
+        });
       });
-    });
   const called = (id: string, scene: Scene): boolean => {
     const m = graph.devices.get(id)!;
-    return senders.some((s) => s.device.id !== id && (commands(scene).get(s.device.id) ?? []).some((c) => c.message.type === 'program' && hears(m, c.message.channel) && (c.to === undefined || c.to === id) && reachIn(graph, s.device.id).has(id)));
+    return senders.some(
+      (s) =>
+        s.device.id !== id &&
+        (commands(scene).get(s.device.id) ?? []).some(
+          (c) =>
+            c.message.type === 'program' &&
+            hears(m, c.message.channel) &&
+            (c.to === undefined || c.to === id) &&
+            reachIn(graph, s.device.id).has(id),
+        ),
+    );
   };
-  const roots = (scene: Scene): string[] => senders.filter((s) => {
-    const id = s.device.id;
-    if (s.recalls && !s.commands) return (addressIn(scene, id) !== undefined || commands(scene).has(id)) && !called(id, scene);
-    return commands(scene).has(id);
-  }).map((s) => s.device.id);
+  const roots = (scene: Scene): string[] =>
+    senders
+      .filter((s) => {
+        const id = s.device.id;
+        if (s.recalls && !s.commands)
+          return (
+            (addressIn(scene, id) !== undefined || commands(scene).has(id)) && !called(id, scene)
+          );
+        return commands(scene).has(id);
+      })
+      .map((s) => s.device.id);
   return { rig, graph, scenes, commanderOf, needed, commands, roots };
 }
 
 /** Whether a device listens on a channel. */
-export const hears = (m: MidiDevice, channel: number): boolean => m.channel === 'all' || m.channel === channel;
+export const hears = (m: MidiDevice, channel: number): boolean =>
+  m.channel === 'all' || m.channel === channel;
 
 /** How whoever listens on a channel behind a sender takes a bank. */
 const bankOfListener = (graph: MidiGraph, sender: string, channel: number) =>
-  [...reachIn(graph, sender).keys()].map((id) => graph.devices.get(id)).find((m) => m && m.programs && hears(m, channel))?.bank ?? 'none';
+  [...reachIn(graph, sender).keys()]
+    .map((id) => graph.devices.get(id))
+    .find((m) => m && m.programs && hears(m, channel))?.bank ?? 'none';

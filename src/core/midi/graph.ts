@@ -7,13 +7,23 @@ import { type MidiDevice, midiDevices } from './setup';
 export type Medium = 'din' | 'usb' | 'digital';
 
 /** One way that messages can take, from a jack to a jack. `broken` says why nothing passes, where that is so. */
-export interface Way { lead: Lead; from: End; to: End; medium: Medium; broken?: 'type' | 'no host' | 'two hosts' }
+export interface Way {
+  lead: Lead;
+  from: End;
+  to: End;
+  medium: Medium;
+  broken?: 'type' | 'no host' | 'two hosts';
+}
 
 /** What happens at a jack that messages can leave by, to what came in elsewhere. */
 export type Echo = 'none' | 'hardware' | 'software' | 'merged';
 
 /** The ways of a rig, by the jack that they leave from, and the devices that know MIDI. */
-export interface MidiGraph { devices: ReadonlyMap<string, MidiDevice>; ways: Way[]; from: ReadonlyMap<string, Way[]> }
+export interface MidiGraph {
+  devices: ReadonlyMap<string, MidiDevice>;
+  ways: Way[];
+  from: ReadonlyMap<string, Way[]>;
+}
 
 export const endKey = (e: End): string => `${e.device}/${e.jack}`;
 
@@ -29,11 +39,33 @@ export function midiGraph(rig: Rig): MidiGraph {
     const [a, b] = [jack(lead.from), jack(lead.to)];
     if (!a || !b) return [];
     const { from, to } = lead;
-    if (lead.type === 'midi') return [{ lead, from, to, medium: 'din', ...(typesDiffer(socketOf(byId.get(from.device)!, a), socketOf(byId.get(to.device)!, b), lead) && { broken: 'type' as const }) }];
-    if (lead.type === 'digital') return a.carriesControl && b.carriesControl ? [{ lead, from, to, medium: 'digital' }] : [];
+    if (lead.type === 'midi')
+      return [
+        {
+          lead,
+          from,
+          to,
+          medium: 'din',
+          ...(typesDiffer(
+            socketOf(byId.get(from.device)!, a),
+            socketOf(byId.get(to.device)!, b),
+            lead,
+          ) && { broken: 'type' as const }),
+        },
+      ];
+    if (lead.type === 'digital')
+      return a.carriesControl && b.carriesControl ? [{ lead, from, to, medium: 'digital' }] : [];
     if (lead.type !== 'usb') return [];
-    const broken = a.usb === b.usb ? (a.usb === 'host' ? 'two hosts' as const : 'no host' as const) : undefined;
-    return [{ lead, from, to, medium: 'usb', broken }, { lead, from: to, to: from, medium: 'usb', broken }];
+    const broken =
+      a.usb === b.usb
+        ? a.usb === 'host'
+          ? ('two hosts' as const)
+          : ('no host' as const)
+        : undefined;
+    return [
+      { lead, from, to, medium: 'usb', broken },
+      { lead, from: to, to: from, medium: 'usb', broken },
+    ];
   });
   const from = new Map<string, Way[]>();
   for (const w of ways) from.set(endKey(w.from), [...(from.get(endKey(w.from)) ?? []), w]);
@@ -43,7 +75,8 @@ export function midiGraph(rig: Rig): MidiGraph {
 }
 
 /** The socket of a MIDI jack: what was set on the device, else its kind's. */
-export const socketOf = (device: Device, jack: Jack): Jack['connector'] => (jack.midi ? (device.midi?.socket ?? jack.connector) : jack.connector);
+export const socketOf = (device: Device, jack: Jack): Jack['connector'] =>
+  jack.midi ? (device.midi?.socket ?? jack.connector) : jack.connector;
 
 /** Whether a straight lead between two TRS sockets joins the wrong contacts: type A and type B are wired the other way round. Between DIN and TRS the lead is taken to be made for its socket. */
 function typesDiffer(a: Jack['connector'], b: Jack['connector'], lead: Lead): boolean {
@@ -51,23 +84,38 @@ function typesDiffer(a: Jack['connector'], b: Jack['connector'], lead: Lead): bo
   return isTrs(a) && isTrs(b) && (a !== b) !== (lead.crossed ?? false);
 }
 
-const isOut = (j: Jack): boolean => j.midi === 'out' || j.midi === 'thru' || j.usb !== undefined || (j.carriesControl === true && j.direction === 'out');
+const isOut = (j: Jack): boolean =>
+  j.midi === 'out' ||
+  j.midi === 'thru' ||
+  j.usb !== undefined ||
+  (j.carriesControl === true && j.direction === 'out');
 
 /** Jacks by which messages can leave a device. */
-export const outJacks = (m: MidiDevice): Jack[] => m.kind.jacks.filter((j) => (isControlJack(j) || j.carriesControl) && isOut(j));
+export const outJacks = (m: MidiDevice): Jack[] =>
+  m.kind.jacks.filter((j) => (isControlJack(j) || j.carriesControl) && isOut(j));
 
 /** What leaves by a jack of what came in by another. A thru jack repeats a DIN or TRS input whatever the device is set to. */
 export function echoAt(m: MidiDevice, inJack: string, out: Jack): Echo {
   if (out.id === inJack) return 'none';
-  if (out.midi === 'thru') return kindOf(m.device.kind).jacks.find((j) => j.id === inJack)?.midi === 'in' ? 'hardware' : 'none';
+  if (out.midi === 'thru')
+    return kindOf(m.device.kind).jacks.find((j) => j.id === inJack)?.midi === 'in'
+      ? 'hardware'
+      : 'none';
   return m.thru;
 }
 
 /** Whether a device's own messages leave by a jack: not where it only repeats. */
-export const sendsOwn = (m: MidiDevice, out: Jack): boolean => out.midi !== 'thru' && (m.thru === 'none' || m.thru === 'merged');
+export const sendsOwn = (m: MidiDevice, out: Jack): boolean =>
+  out.midi !== 'thru' && (m.thru === 'none' || m.thru === 'merged');
 
 /** Where a sender's messages arrive: by which way, and through what. `hops` counts ways, `copies` the hardware thrus in a row before it. */
-export interface Arrived { device: string; way: Way; hops: number; copies: number; path: string[] }
+export interface Arrived {
+  device: string;
+  way: Way;
+  hops: number;
+  copies: number;
+  path: string[];
+}
 
 /** Every device that a sender's own messages reach, by the shortest way; its own are not counted. */
 export function reachedFrom(graph: MidiGraph, sender: string): Map<string, Arrived> {
@@ -77,9 +125,12 @@ export function reachedFrom(graph: MidiGraph, sender: string): Map<string, Arriv
   if (!m) return found;
   const queue: Arrived[] = [];
   const go = (ways: readonly Way[] | undefined, hops: number, copies: number, path: string[]) => {
-    for (const way of ways ?? []) if (!way.broken) queue.push({ device: way.to.device, way, hops, copies, path: [...path, way.to.device] });
+    for (const way of ways ?? [])
+      if (!way.broken)
+        queue.push({ device: way.to.device, way, hops, copies, path: [...path, way.to.device] });
   };
-  for (const out of outJacks(m)) if (sendsOwn(m, out)) go(graph.from.get(`${sender}/${out.id}`), 1, 0, [sender]);
+  for (const out of outJacks(m))
+    if (sendsOwn(m, out)) go(graph.from.get(`${sender}/${out.id}`), 1, 0, [sender]);
   for (let at = queue.shift(); at; at = queue.shift()) {
     const key = endKey(at.way.to);
     if (seen.has(key)) continue;
@@ -89,7 +140,13 @@ export function reachedFrom(graph: MidiGraph, sender: string): Map<string, Arriv
     if (!here || at.device === sender) continue;
     for (const out of outJacks(here)) {
       const echo = echoAt(here, at.way.to.jack, out);
-      if (echo !== 'none') go(graph.from.get(`${at.device}/${out.id}`), at.hops + 1, echo === 'hardware' ? at.copies + 1 : 0, at.path);
+      if (echo !== 'none')
+        go(
+          graph.from.get(`${at.device}/${out.id}`),
+          at.hops + 1,
+          echo === 'hardware' ? at.copies + 1 : 0,
+          at.path,
+        );
     }
   }
   return found;

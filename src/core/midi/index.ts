@@ -1,11 +1,39 @@
 export { clockJitter, type Jitter, runBus, type Sent, type Traffic } from './bus';
-export { type Change, type Landing, type Mismatch, runChange, setStage, type Stage, underMidi } from './change';
+export {
+  type Change,
+  type Landing,
+  type Mismatch,
+  runChange,
+  setStage,
+  type Stage,
+  underMidi,
+} from './change';
 export { freeAddress, keyWords } from './change-remarks';
 export { addressIn, type Command, ordersOf, type Orders } from './commands';
 export { type LandingLevels, landingLevels } from './landing-levels';
-export { begin, call, isOn, type Recovery, recovery, type Rehearsal, soundNow, stepAll, stepOn, steppable, whatIsOff } from './rehearsal';
+export {
+  begin,
+  call,
+  isOn,
+  type Recovery,
+  recovery,
+  type Rehearsal,
+  soundNow,
+  stepAll,
+  stepOn,
+  steppable,
+  whatIsOff,
+} from './rehearsal';
 export { type Arrived, midiGraph, outJacks, reachIn, type Way } from './graph';
-export { BYTE_MS, bytesOf, hex, type Message, messageWords, programMessages, wireMs } from './message';
+export {
+  BYTE_MS,
+  bytesOf,
+  hex,
+  type Message,
+  messageWords,
+  programMessages,
+  wireMs,
+} from './message';
 export { bothNumbers, numberingWords, shownOn, wireOf } from './numbers';
 export { allPairs, type PairFault, pairRows, type PairReport } from './pairs';
 export { midiDevices, type MidiDevice, midiOf, wantsClock } from './setup';

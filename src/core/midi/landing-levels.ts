@@ -5,10 +5,22 @@ import { showChange } from '../units';
 import type { Change, Stage } from './change';
 
 /** What is heard at each destination between two landings of a change, in dBu; silence is null. */
-export interface LandingStep { at: number; device: string; what: string; levels: (number | null)[] }
+export interface LandingStep {
+  at: number;
+  device: string;
+  what: string;
+  levels: (number | null)[];
+}
 
 /** A change as it is heard on the way: levels after each landing, and how far one rises above the louder of both sounds. */
-export interface LandingLevels { destinations: { device: string; name: string }[]; before: (number | null)[]; steps: LandingStep[]; after: (number | null)[]; spikeDb: number; words: string }
+export interface LandingLevels {
+  destinations: { device: string; name: string }[];
+  before: (number | null)[];
+  steps: LandingStep[];
+  after: (number | null)[];
+  spikeDb: number;
+  words: string;
+}
 
 /** A spike smaller than this is not named, in dB. */
 const NAMED_DB = 0.5;
@@ -17,7 +29,9 @@ const MOST = 24;
 
 /** A state with one setting put to a value. */
 export const withValue = (state: State | undefined, setting: string, value: SettingValue): State =>
-  setting === 'engaged' ? { ...state, engaged: value === true } : { ...state, settings: { ...state?.settings, [setting]: value } };
+  setting === 'engaged'
+    ? { ...state, engaged: value === true }
+    : { ...state, settings: { ...state?.settings, [setting]: value } };
 
 /** Evaluates the rig after every landing of a change: whether the amplifier is there before the drive is off. */
 export function landingLevels(rig: Rig, stage: Stage, change: Change): LandingLevels {
@@ -44,12 +58,22 @@ export function landingLevels(rig: Rig, stage: Stage, change: Change): LandingLe
   }
   const [before, after] = [values(first), steps.at(-1)?.levels ?? values(first)];
   let worst = { db: 0, step: -1, destination: -1 };
-  steps.slice(0, -1).forEach((s, i) => s.levels.forEach((x, k) => {
-    const db = x === null ? -Infinity : x - Math.max(before[k] ?? -200, after[k] ?? -200);
-    if (db > worst.db) worst = { db, step: i, destination: k };
-  }));
-  const words = worst.db <= NAMED_DB
-    ? 'Nothing gets louder on the way than before or after.'
-    : `Between ${steps[worst.step]!.at.toFixed(1)} and ${steps[worst.step + 1]!.at.toFixed(1)} ms ${first[worst.destination]!.name} is ${showChange(worst.db)} above the louder of the two sounds.`;
-  return { destinations: first.map((d) => ({ device: d.device, name: d.name })), before, steps, after, spikeDb: Math.max(0, worst.db), words };
+  steps.slice(0, -1).forEach((s, i) =>
+    s.levels.forEach((x, k) => {
+      const db = x === null ? -Infinity : x - Math.max(before[k] ?? -200, after[k] ?? -200);
+      if (db > worst.db) worst = { db, step: i, destination: k };
+    }),
+  );
+  const words =
+    worst.db <= NAMED_DB
+      ? 'Nothing gets louder on the way than before or after.'
+      : `Between ${steps[worst.step]!.at.toFixed(1)} and ${steps[worst.step + 1]!.at.toFixed(1)} ms ${first[worst.destination]!.name} is ${showChange(worst.db)} above the louder of the two sounds.`;
+  return {
+    destinations: first.map((d) => ({ device: d.device, name: d.name })),
+    before,
+    steps,
+    after,
+    spikeDb: Math.max(0, worst.db),
+    words,
+  };
 }

@@ -27,7 +27,8 @@ export function bytesOf(m: Message): number[] {
 export const isRealtime = (m: Message): boolean => m.type !== 'program' && m.type !== 'control';
 
 /** Bytes as a tech writes them: "B0 00 01". */
-export const hex = (bytes: readonly number[]): string => bytes.map((b) => b.toString(16).toUpperCase().padStart(2, '0')).join(' ');
+export const hex = (bytes: readonly number[]): string =>
+  bytes.map((b) => b.toString(16).toUpperCase().padStart(2, '0')).join(' ');
 
 /** Time in ms that a list of messages takes on a DIN lead. Running status saves a status byte that is the same as the one before. */
 export function wireMs(messages: readonly Message[], runningStatus = false): number {
@@ -42,8 +43,18 @@ export function wireMs(messages: readonly Message[], runningStatus = false): num
 }
 
 /** Bank select as a receiver takes it: control 0 for the MSB, control 32 for the LSB, then the program. Banks count from 0. */
-export function programMessages(channel: number, number: number, bank?: number, select: BankSelect = 'both'): Message[] {
-  const control = (cc: number, value: number): Message => ({ type: 'control', channel, cc, value: value & 127 });
+export function programMessages(
+  channel: number,
+  number: number,
+  bank?: number,
+  select: BankSelect = 'both',
+): Message[] {
+  const control = (cc: number, value: number): Message => ({
+    type: 'control',
+    channel,
+    cc,
+    value: value & 127,
+  });
   const program: Message = { type: 'program', channel, number };
   if (bank === undefined || select === 'none') return [program];
   if (select === 'msb') return [control(BANK.msb, bank), program];
@@ -53,11 +64,19 @@ export function programMessages(channel: number, number: number, bank?: number, 
 
 /** What a person wrote, as messages on the wire; `select` is how the receiver takes a bank, unless the message says so itself. */
 export const wireMessages = (m: WrittenMessage, select: BankSelect): Message[] =>
-  m.type === 'program' ? programMessages(m.channel, m.number, m.bank, m.bankSelect ?? (select === 'none' && m.bank !== undefined ? 'both' : select)) : [{ type: 'control', channel: m.channel, cc: m.cc, value: m.value }];
+  m.type === 'program'
+    ? programMessages(
+        m.channel,
+        m.number,
+        m.bank,
+        m.bankSelect ?? (select === 'none' && m.bank !== undefined ? 'both' : select),
+      )
+    : [{ type: 'control', channel: m.channel, cc: m.cc, value: m.value }];
 
 /** A message in words, numbers as on the wire. */
 export function messageWords(m: Message): string {
   if (m.type === 'program') return `channel ${m.channel}, program ${m.number}`;
-  if (m.type === 'control') return `channel ${m.channel}, ${m.cc === BANK.msb ? 'bank select MSB' : m.cc === BANK.lsb ? 'bank select LSB' : `control ${m.cc}`} = ${m.value}`;
+  if (m.type === 'control')
+    return `channel ${m.channel}, ${m.cc === BANK.msb ? 'bank select MSB' : m.cc === BANK.lsb ? 'bank select LSB' : `control ${m.cc}`} = ${m.value}`;
   return m.type;
 }

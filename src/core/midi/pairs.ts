@@ -2,7 +2,13 @@ import type { Scene } from '../songs/scene';
 import { type Mismatch, record, type Recording, replay, runChange, type Stage } from './change';
 
 /** What goes wrong with one device in one way, over all changes in which it does. */
-export interface PairFault { device: string; because: Mismatch['because']; keys: string[]; pairs: { from: string; to: string }[]; count: number }
+export interface PairFault {
+  device: string;
+  because: Mismatch['because'];
+  keys: string[];
+  pairs: { from: string; to: string }[];
+  count: number;
+}
 
 /** Every ordered pair of scenes, simulated from the states of the first. */
 export interface PairReport {
@@ -35,7 +41,8 @@ export function* pairRows(stage: Stage): Generator<number, PairReport> {
         const change = runChange(stage, from, to, { quiet: true });
         mismatches = change.mismatches;
         recording = record(stage, change);
-        if (change.doneMs > (slowest?.ms ?? -1)) slowest = { from: from.id, to: to.id, ms: change.doneMs };
+        if (change.doneMs > (slowest?.ms ?? -1))
+          slowest = { from: from.id, to: to.id, ms: change.doneMs };
         doneMs[to.id] = Math.max(doneMs[to.id] ?? 0, change.doneMs);
       }
       if (!mismatches.length) good++;
@@ -43,15 +50,30 @@ export function* pairRows(stage: Stage): Generator<number, PairReport> {
     }
     yield (row + 1) / scenes.length;
   }
-  return { pairs, good, slowest, doneMs, faults: [...faults.values()].sort((a, b) => b.count - a.count) };
+  return {
+    pairs,
+    good,
+    slowest,
+    doneMs,
+    faults: [...faults.values()].sort((a, b) => b.count - a.count),
+  };
 }
 
-function gather(faults: Map<string, PairFault>, mismatches: readonly Mismatch[], from: Scene, to: Scene): void {
+function gather(
+  faults: Map<string, PairFault>,
+  mismatches: readonly Mismatch[],
+  from: Scene,
+  to: Scene,
+): void {
   const seen = new Set<PairFault>();
   for (const m of mismatches) {
     const key = `${m.device} ${m.because}`;
     let fault = faults.get(key);
-    if (!fault) faults.set(key, (fault = { device: m.device, because: m.because, keys: [], pairs: [], count: 0 }));
+    if (!fault)
+      faults.set(
+        key,
+        (fault = { device: m.device, because: m.because, keys: [], pairs: [], count: 0 }),
+      );
     if (!fault.keys.includes(m.key)) fault.keys.push(m.key);
     if (seen.has(fault)) continue;
     seen.add(fault);

@@ -8,7 +8,10 @@ import { withValue } from './landing-levels';
 import { copyOf, intentOf, type Machine, standingIn } from './stand-in';
 
 /** The whole simulated rig: devices that know MIDI, and everything else, which stands as feet and hands left it. */
-export interface Rehearsal { machine: Machine; feet: ReadonlyMap<string, SettingValue> }
+export interface Rehearsal {
+  machine: Machine;
+  feet: ReadonlyMap<string, SettingValue>;
+}
 
 /** Something that does not stand as the scene wants it. */
 export type Off = Pick<Mismatch, 'device' | 'key' | 'wanted' | 'got'> & { midi: boolean };
@@ -16,18 +19,33 @@ export type Off = Pick<Mismatch, 'device' | 'key' | 'wanted' | 'got'> & { midi: 
 /** Devices that no message reaches: stepped on, turned by hand, or always the same. */
 const onFoot = (rig: Rig, stage: Stage): Rig['devices'] => {
   const known = stage.orders.graph.devices;
-  const inside = (host: string | undefined): boolean => host !== undefined && (known.has(host) || inside(rig.devices.find((d) => d.id === host)?.host));
+  const inside = (host: string | undefined): boolean =>
+    host !== undefined && (known.has(host) || inside(rig.devices.find((d) => d.id === host)?.host));
   return rig.devices.filter((d) => !known.has(d.id) && !inside(d.host) && d.host === undefined);
 };
 
-const feetIn = (rig: Rig, stage: Stage, scene: Scene): Map<string, SettingValue> => new Map(onFoot(rig, stage).flatMap((d) => [...intentOf(rig, scene, d.id)]));
+const feetIn = (rig: Rig, stage: Stage, scene: Scene): Map<string, SettingValue> =>
+  new Map(onFoot(rig, stage).flatMap((d) => [...intentOf(rig, scene, d.id)]));
 
 /** Everything as a scene wants it. */
-export const begin = (rig: Rig, stage: Stage, scene: Scene): Rehearsal => ({ machine: standingIn(stage.orders, stage.memory, scene), feet: feetIn(rig, stage, scene) });
+export const begin = (rig: Rig, stage: Stage, scene: Scene): Rehearsal => ({
+  machine: standingIn(stage.orders, stage.memory, scene),
+  feet: feetIn(rig, stage, scene),
+});
 
 /** Calls a scene by its senders (or by some of them): what it tells changes; what stands on foot stays. */
-export function call(stage: Stage, now: Rehearsal, scene: Scene, pressed?: readonly string[], bpm?: number): { now: Rehearsal; change: Change } {
-  const change = runChange(stage, scene, scene, { start: now.machine, ...(pressed && { pressed }), ...(bpm !== undefined && { bpm }) });
+export function call(
+  stage: Stage,
+  now: Rehearsal,
+  scene: Scene,
+  pressed?: readonly string[],
+  bpm?: number,
+): { now: Rehearsal; change: Change } {
+  const change = runChange(stage, scene, scene, {
+    start: now.machine,
+    ...(pressed && { pressed }),
+    ...(bpm !== undefined && { bpm }),
+  });
   return { now: { ...now, machine: change.end }, change };
 }
 
@@ -39,16 +57,23 @@ export function stepOn(rig: Rig, now: Rehearsal, device: string): Rehearsal {
   const standing = now.machine.get(device);
   if (standing) {
     const machine = copyOf(now.machine);
-    machine.set(device, { ...standing, values: new Map(standing.values).set(key, standing.values.get(key) !== true) });
+    machine.set(device, {
+      ...standing,
+      values: new Map(standing.values).set(key, standing.values.get(key) !== true),
+    });
     return { ...now, machine };
   }
   return { ...now, feet: new Map(now.feet).set(key, now.feet.get(key) !== true) };
 }
 
 /** Sets what stands on foot as a scene wants it: every step and turn done. */
-export const stepAll = (rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): Rehearsal => ({ ...now, feet: feetIn(rig, stage, scene) });
+export const stepAll = (rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): Rehearsal => ({
+  ...now,
+  feet: feetIn(rig, stage, scene),
+});
 
-const close = (a: SettingValue, b: SettingValue | undefined): boolean => a === b || (typeof a === 'number' && typeof b === 'number' && Math.abs(a - b) < 0.05);
+const close = (a: SettingValue, b: SettingValue | undefined): boolean =>
+  a === b || (typeof a === 'number' && typeof b === 'number' && Math.abs(a - b) < 0.05);
 
 /** Everything that does not stand as a scene wants it. Which instrument is played counts too; a knob of a device that is off does not. */
 export function whatIsOff(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): Off[] {
@@ -74,7 +99,11 @@ export function whatIsOff(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene):
 }
 
 /** One thing to do to get right again. */
-export interface Recovery { words: string; does: 'call' | 'step'; device?: string }
+export interface Recovery {
+  words: string;
+  does: 'call' | 'step';
+  device?: string;
+}
 
 /** How to get to a scene from wherever the rig stands: calling it where that puts something right, then each step that is left. */
 export function recovery(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): Recovery[] {
@@ -83,10 +112,18 @@ export function recovery(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): 
   const called = call(stage, now, scene);
   const left = whatIsOff(rig, stage, called.now, scene);
   const steps: Recovery[] = [];
-  if (left.length < off.length) steps.push({ does: 'call', words: `Call ${scene.name} again on ${called.change.pressed.map((p) => nameOf(rig, p)).join(' and ')}: it sends everything anew.` });
+  if (left.length < off.length)
+    steps.push({
+      does: 'call',
+      words: `Call ${scene.name} again on ${called.change.pressed.map((p) => nameOf(rig, p)).join(' and ')}: it sends everything anew.`,
+    });
   for (const o of left.length < off.length ? left : off) {
     const toggles = o.key.endsWith(' engaged');
-    steps.push({ does: 'step', device: o.device, words: `${toggles ? 'Step on' : 'Set'} ${nameOf(rig, o.device)}: ${keyWords(rig, o)}.` });
+    steps.push({
+      does: 'step',
+      device: o.device,
+      words: `${toggles ? 'Step on' : 'Set'} ${nameOf(rig, o.device)}: ${keyWords(rig, o)}.`,
+    });
   }
   return steps;
 }
@@ -106,7 +143,13 @@ export function soundNow(now: Rehearsal, scene: Scene): Sound {
 }
 
 /** Devices that a foot can step on: those that can be switched, outside hosts. */
-export const steppable = (rig: Rig): Rig['devices'] => rig.devices.filter((d) => d.host === undefined && !kindOf(d.kind).alwaysOn && !['instrument', 'destination', 'amp'].includes(kindOf(d.kind).job));
+export const steppable = (rig: Rig): Rig['devices'] =>
+  rig.devices.filter(
+    (d) =>
+      d.host === undefined &&
+      !kindOf(d.kind).alwaysOn &&
+      !['instrument', 'destination', 'amp'].includes(kindOf(d.kind).job),
+  );
 
 /** Whether a device is on in a rehearsal. */
 export function isOn(rig: Rig, now: Rehearsal, device: string): boolean {

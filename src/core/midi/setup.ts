@@ -2,7 +2,13 @@ import { type BankSelect, type Kind, kindOf, type Numbering, type Thru } from '.
 import type { Device, MidiSetup, Rig } from '../rig/schema';
 
 /** A control change that moves a setting of a device or of a block inside it. */
-export interface Mapped { device: string; setting: string; cc: number; way: 'absolute' | 'toggle'; canBeAbsolute: boolean }
+export interface Mapped {
+  device: string;
+  setting: string;
+  cc: number;
+  way: 'absolute' | 'toggle';
+  canBeAbsolute: boolean;
+}
 
 /** A device as it is set up for MIDI: its kind's table with what was changed on it. Times in ms. */
 export interface MidiDevice {
@@ -40,21 +46,45 @@ export function midiOf(device: Device): MidiDevice | undefined {
 
 function resolve(device: Device, kind: Kind, own: MidiSetup): MidiDevice {
   const table = kind.midi!;
-  const figure = (id: string) => (device.figures && Object.hasOwn(device.figures, id) ? device.figures[id]!.value : (kind.figures.find((f) => f.id === id)?.typical ?? 0));
+  const figure = (id: string) =>
+    device.figures && Object.hasOwn(device.figures, id)
+      ? device.figures[id]!.value
+      : (kind.figures.find((f) => f.id === id)?.typical ?? 0);
   const mapped = own.controls
-    ? own.controls.map((c): Mapped => ({ device: c.device ?? device.id, setting: c.setting, cc: c.cc, way: c.way, canBeAbsolute: table.controls?.find((k) => k.setting === c.setting)?.ways.includes('absolute') ?? true }))
-    : (table.controls ?? []).map((c): Mapped => ({ device: device.id, setting: c.setting, cc: c.cc, way: c.ways[0]!, canBeAbsolute: c.ways.includes('absolute') }));
+    ? own.controls.map((c): Mapped => ({
+        device: c.device ?? device.id,
+        setting: c.setting,
+        cc: c.cc,
+        way: c.way,
+        canBeAbsolute:
+          table.controls?.find((k) => k.setting === c.setting)?.ways.includes('absolute') ?? true,
+      }))
+    : (table.controls ?? []).map((c): Mapped => ({
+        device: device.id,
+        setting: c.setting,
+        cc: c.cc,
+        way: c.ways[0]!,
+        canBeAbsolute: c.ways.includes('absolute'),
+      }));
   return {
-    device, kind, mapped,
+    device,
+    kind,
+    mapped,
     channel: own.channel ?? 1,
     programs: table.programs !== undefined && own.programs !== false,
     bank: own.bankSelect ?? table.programs?.bank ?? 'none',
     shows: { ...table.programs?.shows, from: 0, ...(own.shows ?? table.programs?.shows) },
     clock: own.clock ?? (table.clock === 'leads' ? 'send' : table.clock ? 'follow' : 'ignore'),
-    sends: table.sends ?? [], commands: table.commands ?? false, recalls: table.recalls ?? false,
-    reports: own.reports ?? table.reports ?? false, lamps: table.lamps ?? false,
+    sends: table.sends ?? [],
+    commands: table.commands ?? false,
+    recalls: table.recalls ?? false,
+    reports: own.reports ?? table.reports ?? false,
+    lamps: table.lamps ?? false,
     thru: own.thru ?? table.thrus[0] ?? 'none',
-    thruMs: figure('thruMs'), programMs: figure('programMs'), controlMs: figure('controlMs'), gapMs: figure('gapMs'),
+    thruMs: figure('thruMs'),
+    programMs: figure('programMs'),
+    controlMs: figure('controlMs'),
+    gapMs: figure('gapMs'),
     runningStatus: own.runningStatus ?? false,
   };
 }
@@ -64,13 +94,22 @@ const lists = new WeakMap<Rig['devices'], Map<string, MidiDevice>>();
 /** Every device of a rig that knows MIDI, by id. */
 export function midiDevices(rig: Rig): Map<string, MidiDevice> {
   let found = lists.get(rig.devices);
-  if (!found) lists.set(rig.devices, (found = new Map(rig.devices.flatMap((d) => {
-    const m = midiOf(d);
-    return m ? [[d.id, m] as const] : [];
-  }))));
+  if (!found)
+    lists.set(
+      rig.devices,
+      (found = new Map(
+        rig.devices.flatMap((d) => {
+          const m = midiOf(d);
+          return m ? [[d.id, m] as const] : [];
+        }),
+      )),
+    );
   return found;
 }
 
 /** Whether a device wants clock: it is made to follow it, was set to follow it, or its time is to come from clock. */
 export const wantsClock = (m: MidiDevice): boolean =>
-  m.clock === 'follow' && (m.device.tempo ? m.device.tempo.way === 'clock' : m.kind.midi!.clock === 'wants' || m.device.midi?.clock === 'follow');
+  m.clock === 'follow' &&
+  (m.device.tempo
+    ? m.device.tempo.way === 'clock'
+    : m.kind.midi!.clock === 'wants' || m.device.midi?.clock === 'follow');

@@ -7,13 +7,20 @@ import { BANK, type Message } from './message';
 import type { MidiDevice } from './setup';
 
 /** What a simulated device is doing: its settings by "device setting", the program it is on, and the bank it was told. */
-export interface Standing { values: ReadonlyMap<string, SettingValue>; bank: number; program?: { bank: number; number: number } }
+export interface Standing {
+  values: ReadonlyMap<string, SettingValue>;
+  bank: number;
+  program?: { bank: number; number: number };
+}
 
 /** The simulated rig: every device that knows MIDI, in some state. */
 export type Machine = Map<string, Standing>;
 
 /** A scene as each device keeps it: what its settings are, and who keeps it at which program. */
-export interface Memory { intent: (scene: Scene, device: string) => ReadonlyMap<string, SettingValue>; at: (device: string, bank: number, number: number) => readonly Scene[] }
+export interface Memory {
+  intent: (scene: Scene, device: string) => ReadonlyMap<string, SettingValue>;
+  at: (device: string, bank: number, number: number) => readonly Scene[];
+}
 
 /** Everything that a scene says of a device and of the blocks inside it. */
 export function intentOf(rig: Rig, scene: Scene, device: string): Map<string, SettingValue> {
@@ -25,7 +32,10 @@ export function intentOf(rig: Rig, scene: Scene, device: string): Map<string, Se
     if (!kind.alwaysOn) values.set(`${d.id} engaged`, isEngaged(kind, d, state));
     for (const p of kind.parameters) {
       // What stands under a foot is not part of a program.
-      const value = p.type === 'knob' && p.foot && d.host === undefined ? undefined : settingOf(kind, d, state, p.id);
+      const value =
+        p.type === 'knob' && p.foot && d.host === undefined
+          ? undefined
+          : settingOf(kind, d, state, p.id);
       if (value !== undefined) values.set(`${d.id} ${p.id}`, value);
     }
   }
@@ -57,14 +67,24 @@ export function memoryOf({ rig, scenes, graph }: Orders): Memory {
 
 /** The simulated rig standing as a scene wants it. */
 export function standingIn(orders: Orders, memory: Memory, scene: Scene): Machine {
-  return new Map([...orders.graph.devices.keys()].map((id) => {
-    const a = addressIn(scene, id);
-    return [id, { values: memory.intent(scene, id), bank: a?.bank ?? 0, ...(a && { program: { bank: a.bank ?? 0, number: a.number } }) }] as const;
-  }));
+  return new Map(
+    [...orders.graph.devices.keys()].map((id) => {
+      const a = addressIn(scene, id);
+      return [
+        id,
+        {
+          values: memory.intent(scene, id),
+          bank: a?.bank ?? 0,
+          ...(a && { program: { bank: a.bank ?? 0, number: a.number } }),
+        },
+      ] as const;
+    }),
+  );
 }
 
 /** A copy that can be changed without the other: values are never changed in place. */
-export const copyOf = (machine: Machine): Machine => new Map([...machine].map(([id, s]) => [id, { ...s }] as const));
+export const copyOf = (machine: Machine): Machine =>
+  new Map([...machine].map(([id, s]) => [id, { ...s }] as const));
 
 /** What a message did to a device. `recalled` is the scene of a program that was called; `unknown` a program that holds nothing. */
 export type Effect =
@@ -75,13 +95,20 @@ export type Effect =
   | { what: 'control'; setting: string; value: SettingValue; toggled: boolean };
 
 /** Lets a simulated device take a message, as its reception table says. What is not for it does nothing. */
-export function take(orders: Orders, memory: Memory, m: MidiDevice, standing: Standing, message: Message): Effect {
+export function take(
+  orders: Orders,
+  memory: Memory,
+  m: MidiDevice,
+  standing: Standing,
+  message: Message,
+): Effect {
   if (message.type !== 'program' && message.type !== 'control') return { what: 'nothing' };
   if (!hears(m, message.channel)) return { what: 'nothing' };
   if (message.type === 'control') {
     if (m.programs && m.bank !== 'none') {
       if (message.cc === BANK.msb && m.bank !== 'lsb') {
-        standing.bank = m.bank === 'both' ? (message.value << 7) | (standing.bank & 127) : message.value;
+        standing.bank =
+          m.bank === 'both' ? (message.value << 7) | (standing.bank & 127) : message.value;
         return { what: 'bank', bank: standing.bank };
       }
       if (message.cc === BANK.lsb && m.bank !== 'msb') {

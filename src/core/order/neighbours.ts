@@ -7,7 +7,11 @@ import type { SoundContext } from '../analysis/sound-context';
 export type ByJob = Partial<Record<Job, StationFigures>>;
 
 /** What lies before and behind every station in one sound; only engaged stations count. */
-export interface Neighbours { before: (s: StationFigures) => ByJob; behind: (s: StationFigures) => ByJob; destinationsBehind: (s: StationFigures) => number }
+export interface Neighbours {
+  before: (s: StationFigures) => ByJob;
+  behind: (s: StationFigures) => ByJob;
+  destinationsBehind: (s: StationFigures) => number;
+}
 
 /** Follows the steps once in each direction; the cost is that of the walk, times the number of jobs. */
 export function neighbours(ctx: SoundContext, stations: readonly StationFigures[]): Neighbours {
@@ -19,9 +23,15 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
   const steps = ctx.steps.filter((s) => !s.back && !s.open);
   const into = group(steps, 'to');
   const outOf = group(steps, 'from');
-  const own = (s: StationFigures): ByJob => (s.state === 'engaged' ? { [kindOf(ctx.device(s.device).kind).job]: s } : {});
-  const join = (to: ByJob, from: ByJob, keep: (a: StationFigures, b: StationFigures) => boolean) => {
-    for (const [job, s] of Object.entries(from) as [Job, StationFigures][]) if (!to[job] || keep(s, to[job])) to[job] = s;
+  const own = (s: StationFigures): ByJob =>
+    s.state === 'engaged' ? { [kindOf(ctx.device(s.device).kind).job]: s } : {};
+  const join = (
+    to: ByJob,
+    from: ByJob,
+    keep: (a: StationFigures, b: StationFigures) => boolean,
+  ) => {
+    for (const [job, s] of Object.entries(from) as [Job, StationFigures][])
+      if (!to[job] || keep(s, to[job])) to[job] = s;
   };
   for (const s of order) {
     const mine: ByJob = {};
@@ -45,10 +55,17 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
     behind.set(s.id, mine);
     reached.set(s.id, heard);
   }
-  return { before: (s) => before.get(s.id)!, behind: (s) => behind.get(s.id)!, destinationsBehind: (s) => reached.get(s.id)!.size };
+  return {
+    before: (s) => before.get(s.id)!,
+    behind: (s) => behind.get(s.id)!,
+    destinationsBehind: (s) => reached.get(s.id)!.size,
+  };
 }
 
-function group<T extends { from: string; to: string }>(steps: readonly T[], by: 'from' | 'to'): Map<string, T[]> {
+function group<T extends { from: string; to: string }>(
+  steps: readonly T[],
+  by: 'from' | 'to',
+): Map<string, T[]> {
   const groups = new Map<string, T[]>();
   for (const s of steps) {
     const list = groups.get(s[by]);

@@ -8,16 +8,20 @@ export function orderRemarks(evidence: Ordered): Remark[] {
   const { ctx, stations } = evidence;
   const near = neighbours(ctx, stations);
   const stances = ctx.rig.order?.stances ?? {};
-  const active = ORDER_RULES.filter((r) => stances[r.id]?.stance !== 'ignore' && (!r.quiet || stances[r.id]));
+  const active = ORDER_RULES.filter(
+    (r) => stances[r.id]?.stance !== 'ignore' && (!r.quiet || stances[r.id]),
+  );
   return stations.flatMap((s) => {
     const job = kindOf(ctx.device(s.device).kind).job;
     if (s.state !== 'engaged' && job !== 'tuner') return [];
     const look = { s, job, before: near.before(s), behind: near.behind(s), evidence, near };
     return active.flatMap((rule) => {
-      const school = stances[rule.id]?.stance === 'other' ? 'other' as const : 'main' as const;
+      const school = stances[rule.id]?.stance === 'other' ? ('other' as const) : ('main' as const);
       return rule.look(look, school).map((b) => {
         const remark = asRemark(rule, look, b);
-        return school === 'other' && !b.why ? { ...remark, why: `${rule.thing}: ${rule.other}. That is the school chosen here.` } : remark;
+        return school === 'other' && !b.why
+          ? { ...remark, why: `${rule.thing}: ${rule.other}. That is the school chosen here.` }
+          : remark;
       });
     });
   });

@@ -5,8 +5,16 @@ import { ORDER_RULES } from './rules';
 
 const END: [string, Partial<Device>] = ['console-input', { settings: { input: 'line' } }];
 /** A chain in which every pedal is engaged. */
-const engaged = (...kinds: string[]): Rig => chainOf(['guitar-single-coil', ...kinds.map((k): [string, Partial<Device>] => [k, { engaged: true }]), END]);
-const taking = (rig: Rig, rule: string, stance: Stance): Rig => ({ ...rig, order: { stances: { [rule]: stance } } });
+const engaged = (...kinds: string[]): Rig =>
+  chainOf([
+    'guitar-single-coil',
+    ...kinds.map((k): [string, Partial<Device>] => [k, { engaged: true }]),
+    END,
+  ]);
+const taking = (rig: Rig, rule: string, stance: Stance): Rig => ({
+  ...rig,
+  order: { stances: { [rule]: stance } },
+});
 const found = (rig: Rig, rule: string) => analyse(rig).findings.filter((f) => f.rule === rule);
 
 describe('each rule, both schools', () => {
@@ -25,14 +33,22 @@ describe('each rule, both schools', () => {
   ])('%s: said for %j, not for %j', (rule, wrong, right) => {
     expect(found(engaged(...wrong), rule).length).toBeGreaterThan(0);
     expect(found(engaged(...right), rule)).toEqual([]);
-    expect(found(taking(engaged(...wrong), rule, { stance: 'ignore', because: 'the player likes it' }), rule)).toEqual([]);
+    expect(
+      found(
+        taking(engaged(...wrong), rule, { stance: 'ignore', because: 'the player likes it' }),
+        rule,
+      ),
+    ).toEqual([]);
   });
 
-  test.each([['filter-before-dirt', ['drive-low', 'wah'], ['wah', 'drive-low']], ['compressor-early', ['drive-low', 'compressor'], ['compressor', 'drive-low']], ['gain-low-to-high', ['drive-high', 'drive-low'], ['drive-low', 'drive-high']]])(
-    '%s: the other school turns it round', (rule, kept, broken) => {
-      expect(found(taking(engaged(...kept), rule, { stance: 'other' }), rule)).toEqual([]);
-      expect(found(taking(engaged(...broken), rule, { stance: 'other' }), rule)).toHaveLength(1);
-    });
+  test.each([
+    ['filter-before-dirt', ['drive-low', 'wah'], ['wah', 'drive-low']],
+    ['compressor-early', ['drive-low', 'compressor'], ['compressor', 'drive-low']],
+    ['gain-low-to-high', ['drive-high', 'drive-low'], ['drive-low', 'drive-high']],
+  ])('%s: the other school turns it round', (rule, kept, broken) => {
+    expect(found(taking(engaged(...kept), rule, { stance: 'other' }), rule)).toEqual([]);
+    expect(found(taking(engaged(...broken), rule, { stance: 'other' }), rule)).toHaveLength(1);
+  });
 
   test('a tuner first or late, by school', () => {
     const chain = engaged('drive-low', 'tuner-true-bypass');
@@ -43,13 +59,18 @@ describe('each rule, both schools', () => {
   test('a boost is only checked once somebody has chosen what it is for', () => {
     const chain = engaged('drive-low', 'boost');
     expect(found(chain, 'boost-place')).toEqual([]);
-    expect(found(taking(chain, 'boost-place', { stance: 'follow' }), 'boost-place')).toHaveLength(1);
+    expect(found(taking(chain, 'boost-place', { stance: 'follow' }), 'boost-place')).toHaveLength(
+      1,
+    );
     expect(found(taking(chain, 'boost-place', { stance: 'other' }), 'boost-place')).toEqual([]);
   });
 });
 
 test('what is bypassed in a sound does not count there, and the sounds are named', () => {
-  const rig = chainOf(['guitar-single-coil', 'delay', 'drive-low', END], 0.3, [sound('a', 'A', ['d1']), sound('b', 'B', ['d1', 'd2'])]);
+  const rig = chainOf(['guitar-single-coil', 'delay', 'drive-low', END], 0.3, [
+    sound('a', 'A', ['d1']),
+    sound('b', 'B', ['d1', 'd2']),
+  ]);
   expect(found(rig, 'time-after-dirt')[0]!.sounds).toEqual(['b']);
 });
 
@@ -60,13 +81,19 @@ test('a wireless ahead of a fuzz: both cannot be had, and the ways out are said'
   expect(f.fix).toBeUndefined();
 });
 
-test.each([['pitch-early', ['drive-low', 'octave']], ['bare-pickup', ['buffer', 'fuzz-low-impedance']], ['time-after-dirt', ['delay', 'drive-low']], ['gain-low-to-high', ['drive-high', 'drive-low']]])('the fix of %s cures it', (rule, kinds) => {
+test.each([
+  ['pitch-early', ['drive-low', 'octave']],
+  ['bare-pickup', ['buffer', 'fuzz-low-impedance']],
+  ['time-after-dirt', ['delay', 'drive-low']],
+  ['gain-low-to-high', ['drive-high', 'drive-low']],
+])('the fix of %s cures it', (rule, kinds) => {
   const rig = engaged(...kinds);
   const fixed = applyEdits(rig, found(rig, rule)[0]!.fix!.edits);
   expect(fixed.ok && found(fixed.value.rig, rule)).toEqual([]);
 });
 
 test('every rule says its place, the other school and why', () => {
-  for (const r of ORDER_RULES) expect([r.thing, r.main, r.other, r.why].every((t) => t.length > 3)).toBe(true);
+  for (const r of ORDER_RULES)
+    expect([r.thing, r.main, r.other, r.why].every((t) => t.length > 3)).toBe(true);
   expect(new Set(ORDER_RULES.map((r) => r.id)).size).toBe(ORDER_RULES.length);
 });

@@ -5,22 +5,33 @@ import { deviceOf, nameOf } from '../rig/find';
 import { CONTROL_LEADS, type Rig, type Sound } from '../rig/schema';
 
 /** The loop that each device stands in, for one wiring; remembered while devices and leads stay the same. */
-const held = new WeakMap<Rig['leads'], { devices: Rig['devices']; loops: Map<string, { switcher: string; loop: number }> }>();
+const held = new WeakMap<
+  Rig['leads'],
+  { devices: Rig['devices']; loops: Map<string, { switcher: string; loop: number }> }
+>();
 
 /** The switcher with a free order in whose loop a device stands, and the number of that loop. */
-export function loopHolding(rig: Rig, device: string): { switcher: string; loop: number } | undefined {
+export function loopHolding(
+  rig: Rig,
+  device: string,
+): { switcher: string; loop: number } | undefined {
   let known = held.get(rig.leads);
-  if (known?.devices !== rig.devices) held.set(rig.leads, (known = { devices: rig.devices, loops: loopsHeld(rig) }));
+  if (known?.devices !== rig.devices)
+    held.set(rig.leads, (known = { devices: rig.devices, loops: loopsHeld(rig) }));
   return known.loops.get(device);
 }
 
 /** Follows every send of every such switcher until its way comes back or ends. */
 function loopsHeld(rig: Rig): Map<string, { switcher: string; loop: number }> {
   const loops = new Map<string, { switcher: string; loop: number }>();
-  const switchers = rig.devices.filter((d) => kindOf(d.kind).parameters.some((p) => p.type === 'text' && p.id === 'order'));
+  const switchers = rig.devices.filter((d) =>
+    kindOf(d.kind).parameters.some((p) => p.type === 'text' && p.id === 'order'),
+  );
   if (!switchers.length) return loops;
   const outOf = new Map<string, Rig['leads']>();
-  for (const l of rig.leads) if (!CONTROL_LEADS.includes(l.type)) outOf.set(l.from.device, [...(outOf.get(l.from.device) ?? []), l]);
+  for (const l of rig.leads)
+    if (!CONTROL_LEADS.includes(l.type))
+      outOf.set(l.from.device, [...(outOf.get(l.from.device) ?? []), l]);
   const isSwitcher = new Set(switchers.map((d) => d.id));
   for (const switcher of switchers) {
     kindOf(switcher.kind).loops?.forEach((loop, n) => {
@@ -37,12 +48,22 @@ function loopsHeld(rig: Rig): Map<string, { switcher: string; loop: number }> {
 }
 
 /** Where both devices stand in loops of one switcher, changing the order of its loops in this sound moves one before or behind the other: no plug is touched. */
-export function reorderFix(rig: Rig, sound: Sound, device: string, other: string, move: 'before' | 'behind'): Fix | undefined {
+export function reorderFix(
+  rig: Rig,
+  sound: Sound,
+  device: string,
+  other: string,
+  move: 'before' | 'behind',
+): Fix | undefined {
   const [mine, theirs] = [loopHolding(rig, device), loopHolding(rig, other)];
-  if (!mine || !theirs || mine.switcher !== theirs.switcher || mine.loop === theirs.loop) return undefined;
+  if (!mine || !theirs || mine.switcher !== theirs.switcher || mine.loop === theirs.loop)
+    return undefined;
   const switcher = deviceOf(rig, mine.switcher)!;
   const kind = kindOf(switcher.kind);
-  const order = readLoopOrder(String(settingOf(kind, switcher, stateIn(sound, switcher.id), 'order') ?? ''), kind.loops!.length);
+  const order = readLoopOrder(
+    String(settingOf(kind, switcher, stateIn(sound, switcher.id), 'order') ?? ''),
+    kind.loops!.length,
+  );
   if (typeof order === 'string') return undefined;
   const way = order.flat().find((w) => w.loop === mine.loop);
   if (!way) return undefined;
@@ -53,6 +74,14 @@ export function reorderFix(rig: Rig, sound: Sound, device: string, other: string
   const value = writeLoopOrder(rest);
   return {
     words: `Run the loops of ${nameOf(rig, switcher.id)} as ${value}${rig.sounds.includes(sound) ? ` in ${sound.name}` : ''}`,
-    edits: [{ edit: 'setSetting', device: switcher.id, setting: 'order', value, ...(rig.sounds.includes(sound) && { sound: sound.id }) }],
+    edits: [
+      {
+        edit: 'setSetting',
+        device: switcher.id,
+        setting: 'order',
+        value,
+        ...(rig.sounds.includes(sound) && { sound: sound.id }),
+      },
+    ],
   };
 }

@@ -24,34 +24,57 @@ export interface OrderRule {
 export type Ordered = Pick<Evidence, 'ctx' | 'stations'>;
 
 /** One station with what lies around it. */
-export interface Look { s: StationFigures; job: Job; before: ByJob; behind: ByJob; evidence: Ordered; near: Neighbours }
+export interface Look {
+  s: StationFigures;
+  job: Job;
+  before: ByJob;
+  behind: ByJob;
+  evidence: Ordered;
+  near: Neighbours;
+}
 
 /** A rule not kept: against which other station, in words, and which way to move. */
-export interface Breach { other?: StationFigures; what: string; why?: string; severity?: Severity; move?: 'before' | 'behind'; fix?: Fix }
+export interface Breach {
+  other?: StationFigures;
+  what: string;
+  why?: string;
+  severity?: Severity;
+  move?: 'before' | 'behind';
+  fix?: Fix;
+}
 
 /** An amplifier that adds this much saturation behind a delay distorts its echoes audibly. */
 const ADDED_DIRT_PERCENT = 8;
 
 const DIRT: Job[] = ['drive', 'fuzz'];
-const pick = (where: ByJob, jobs: Job[]): StationFigures | undefined => jobs.map((j) => where[j]).find((s) => s !== undefined);
+const pick = (where: ByJob, jobs: Job[]): StationFigures | undefined =>
+  jobs.map((j) => where[j]).find((s) => s !== undefined);
 const name = (at: Look, s: StationFigures = at.s): string => at.evidence.ctx.device(s.device).name;
 
 /** `jobs` should stand before what `later` names; the breach is one of those standing upstream. */
 const shouldPrecede = (at: Look, jobs: Job[], later: Job[]): Breach[] => {
   const found = jobs.includes(at.job) ? pick(at.before, later) : undefined;
-  return found ? [{ other: found, move: 'before', what: `${name(at)} stands behind ${name(at, found)}.` }] : [];
+  return found
+    ? [{ other: found, move: 'before', what: `${name(at)} stands behind ${name(at, found)}.` }]
+    : [];
 };
 
 /** `jobs` should stand behind what `earlier` names; the breach is one of those standing downstream. */
 const shouldFollow = (at: Look, jobs: Job[], earlier: Job[]): Breach[] => {
   const found = jobs.includes(at.job) ? pick(at.behind, earlier) : undefined;
-  return found ? [{ other: found, move: 'behind', what: `${name(at)} stands before ${name(at, found)}.` }] : [];
+  return found
+    ? [{ other: found, move: 'behind', what: `${name(at)} stands before ${name(at, found)}.` }]
+    : [];
 };
 
 /** Highest gain of a drive, by its figures; kinds without one are not compared. */
 const mostGain = (at: Look, s: StationFigures): number => {
   const device = at.evidence.ctx.device(s.device);
-  return device.figures?.gainHighDb?.value ?? kindOf(device.kind).figures.find((f) => f.id === 'gainHighDb')?.typical ?? 0;
+  return (
+    device.figures?.gainHighDb?.value ??
+    kindOf(device.kind).figures.find((f) => f.id === 'gainHighDb')?.typical ??
+    0
+  );
 };
 
 export const ORDER_RULES: readonly OrderRule[] = [
@@ -63,22 +86,38 @@ export const ORDER_RULES: readonly OrderRule[] = [
     why: 'they load the pickup on purpose; behind a buffer they no longer clean up with the guitar’s volume',
     look: (at, school) => {
       const { ctx } = at.evidence;
-      if (school === 'other' || !kindOf(ctx.device(at.s.device).kind).wantsBarePickup || !at.s.ins[0]) return [];
+      if (
+        school === 'other' ||
+        !kindOf(ctx.device(at.s.device).kind).wantsBarePickup ||
+        !at.s.ins[0]
+      )
+        return [];
       const net = ctx.at(at.s.device, at.s.ins[0]).net;
       const section = ctx.flowing.circuit.sections[ctx.flowing.circuit.nets[net]!.section]!;
       const active = section.drivers.find((d) => !d.source?.bare);
       if (!active) return [];
-      const first = at.evidence.stations.filter((s) => s.source).map((s) => leadFrom(ctx.rig, s.device, s.outs[0] ?? '')).find((l) => l !== undefined);
-      const radio = first && kindOf(ctx.device(first.to.device).kind).job === 'wireless' && first.to.jack === 'in';
-      return [{
-        other: at.evidence.stations.find((s) => s.device === active.device),
-        severity: 'caution',
-        what: `${name(at)} does not see the pickup.`,
-        why: radio
-          ? `${ctx.device(first.to.device).name} comes first, and both cannot be had: play ${name(at)} on a lead instead of the wireless, or put a pickup simulator in front of it.`
-          : `${ctx.device(active.device).name} drives it, so it will not clean up with the guitar’s volume.`,
-        fix: first && !radio ? moveFix(ctx.rig, at.s.device, first.id, `Move ${name(at)} to the front`) : undefined,
-      }];
+      const first = at.evidence.stations
+        .filter((s) => s.source)
+        .map((s) => leadFrom(ctx.rig, s.device, s.outs[0] ?? ''))
+        .find((l) => l !== undefined);
+      const radio =
+        first &&
+        kindOf(ctx.device(first.to.device).kind).job === 'wireless' &&
+        first.to.jack === 'in';
+      return [
+        {
+          other: at.evidence.stations.find((s) => s.device === active.device),
+          severity: 'caution',
+          what: `${name(at)} does not see the pickup.`,
+          why: radio
+            ? `${ctx.device(first.to.device).name} comes first, and both cannot be had: play ${name(at)} on a lead instead of the wireless, or put a pickup simulator in front of it.`
+            : `${ctx.device(active.device).name} drives it, so it will not clean up with the guitar’s volume.`,
+          fix:
+            first && !radio
+              ? moveFix(ctx.rig, at.s.device, first.id, `Move ${name(at)} to the front`)
+              : undefined,
+        },
+      ];
     },
   },
   {
@@ -88,7 +127,10 @@ export const ORDER_RULES: readonly OrderRule[] = [
     other: 'after the compressor',
     why: 'it tracks the clean string best; shifting distortion shifts its harmonics too',
     look: (at, school) => [
-      ...shouldPrecede(at, ['pitch'], [...DIRT, 'boost']).map((b) => ({ ...b, severity: 'caution' as const })),
+      ...shouldPrecede(at, ['pitch'], [...DIRT, 'boost']).map((b) => ({
+        ...b,
+        severity: 'caution' as const,
+      })),
       ...(school === 'other' ? shouldFollow(at, ['pitch'], ['compressor']) : []),
     ],
   },
@@ -98,7 +140,8 @@ export const ORDER_RULES: readonly OrderRule[] = [
     main: 'before dirt',
     other: 'after dirt, for a wilder sweep',
     why: 'both are respected; the first is the usual',
-    look: (at, school) => (school === 'main' ? shouldPrecede(at, ['filter'], DIRT) : shouldFollow(at, ['filter'], DIRT)),
+    look: (at, school) =>
+      school === 'main' ? shouldPrecede(at, ['filter'], DIRT) : shouldFollow(at, ['filter'], DIRT),
   },
   {
     id: 'compressor-early',
@@ -106,7 +149,10 @@ export const ORDER_RULES: readonly OrderRule[] = [
     main: 'early, before dirt',
     other: 'after dirt, as a leveller',
     why: 'early it adds sustain and feeds the drives evenly; it also raises their noise',
-    look: (at, school) => (school === 'main' ? shouldPrecede(at, ['compressor'], DIRT) : shouldFollow(at, ['compressor'], DIRT)),
+    look: (at, school) =>
+      school === 'main'
+        ? shouldPrecede(at, ['compressor'], DIRT)
+        : shouldFollow(at, ['compressor'], DIRT),
   },
   {
     id: 'gain-low-to-high',
@@ -118,7 +164,15 @@ export const ORDER_RULES: readonly OrderRule[] = [
       const earlier = at.job === 'drive' ? at.before.drive : undefined;
       if (!earlier) return [];
       const rising = mostGain(at, at.s) >= mostGain(at, earlier);
-      return rising === (school === 'main') || mostGain(at, at.s) === mostGain(at, earlier) ? [] : [{ other: earlier, move: 'before', what: `${name(at)} has ${rising ? 'more' : 'less'} gain than ${name(at, earlier)} before it.` }];
+      return rising === (school === 'main') || mostGain(at, at.s) === mostGain(at, earlier)
+        ? []
+        : [
+            {
+              other: earlier,
+              move: 'before',
+              what: `${name(at)} has ${rising ? 'more' : 'less'} gain than ${name(at, earlier)} before it.`,
+            },
+          ];
     },
   },
   {
@@ -128,7 +182,8 @@ export const ORDER_RULES: readonly OrderRule[] = [
     other: 'after it, for a solo level',
     why: 'before a saturated stage a boost adds saturation and hardly any level; after it, level',
     quiet: true,
-    look: (at, school) => (school === 'main' ? shouldPrecede(at, ['boost'], DIRT) : shouldFollow(at, ['boost'], DIRT)),
+    look: (at, school) =>
+      school === 'main' ? shouldPrecede(at, ['boost'], DIRT) : shouldFollow(at, ['boost'], DIRT),
   },
   {
     id: 'gate-place',
@@ -136,7 +191,10 @@ export const ORDER_RULES: readonly OrderRule[] = [
     main: 'acts after gain and before time effects',
     other: 'simple: right after the drives',
     why: 'tails must survive, and what it stands before it cannot quieten',
-    look: (at, school) => [...shouldFollow(at, ['gate'], DIRT), ...(school === 'main' ? shouldPrecede(at, ['gate'], ['delay', 'reverb']) : [])],
+    look: (at, school) => [
+      ...shouldFollow(at, ['gate'], DIRT),
+      ...(school === 'main' ? shouldPrecede(at, ['gate'], ['delay', 'reverb']) : []),
+    ],
   },
   {
     id: 'volume-place',
@@ -144,7 +202,13 @@ export const ORDER_RULES: readonly OrderRule[] = [
     main: 'after dirt, before time effects',
     other: 'first (acts as gain), or last (cuts everything)',
     why: 'swells stay even and tails survive; a passive pedal loads a bare pickup and belongs after a buffer',
-    look: (at, school) => (school === 'other' ? [] : [...shouldFollow(at, ['volume'], DIRT), ...shouldPrecede(at, ['volume'], ['delay', 'reverb'])]),
+    look: (at, school) =>
+      school === 'other'
+        ? []
+        : [
+            ...shouldFollow(at, ['volume'], DIRT),
+            ...shouldPrecede(at, ['volume'], ['delay', 'reverb']),
+          ],
   },
   {
     id: 'modulation-after-dirt',
@@ -152,7 +216,10 @@ export const ORDER_RULES: readonly OrderRule[] = [
     main: 'after dirt; older choruses and phasers in front of the amp',
     other: 'in the loop or after the amp block, for width',
     why: 'taste and era',
-    look: (at, school) => [...shouldFollow(at, ['modulation'], DIRT), ...(school === 'other' ? shouldFollow(at, ['modulation'], ['amp', 'simulator']) : [])],
+    look: (at, school) => [
+      ...shouldFollow(at, ['modulation'], DIRT),
+      ...(school === 'other' ? shouldFollow(at, ['modulation'], ['amp', 'simulator']) : []),
+    ],
   },
   {
     id: 'time-after-dirt',
@@ -163,13 +230,31 @@ export const ORDER_RULES: readonly OrderRule[] = [
     look: (at) => {
       if (at.job !== 'delay' && at.job !== 'reverb') return [];
       const amp = pick(at.behind, ['amp', 'simulator']);
-      const adds = amp?.output.thdPercent ? amp.output.thdPercent.normal - (amp.input?.thdPercent?.normal ?? 0) : 0;
+      const adds = amp?.output.thdPercent
+        ? amp.output.thdPercent.normal - (amp.input?.thdPercent?.normal ?? 0)
+        : 0;
       const dirty = adds >= ADDED_DIRT_PERCENT ? amp : undefined;
       const reverbFirst = at.job === 'reverb' ? at.behind.delay : undefined;
       return [
         ...shouldFollow(at, ['delay', 'reverb'], DIRT),
-        ...(dirty && !pick(at.behind, DIRT) ? [{ other: dirty, what: `${name(at)} feeds ${name(at, dirty)}, which distorts.`, why: `${name(at, dirty)} takes the sound to ${dirty.output.thdPercent!.normal.toFixed(0)} % saturation, so it distorts the echoes together with the notes. Use its loop, or set it cleaner.` }] : []),
-        ...(reverbFirst ? [{ other: reverbFirst, move: 'behind' as const, what: `${name(at)} stands before ${name(at, reverbFirst)}.` }] : []),
+        ...(dirty && !pick(at.behind, DIRT)
+          ? [
+              {
+                other: dirty,
+                what: `${name(at)} feeds ${name(at, dirty)}, which distorts.`,
+                why: `${name(at, dirty)} takes the sound to ${dirty.output.thdPercent!.normal.toFixed(0)} % saturation, so it distorts the echoes together with the notes. Use its loop, or set it cleaner.`,
+              },
+            ]
+          : []),
+        ...(reverbFirst
+          ? [
+              {
+                other: reverbFirst,
+                move: 'behind' as const,
+                what: `${name(at)} stands before ${name(at, reverbFirst)}.`,
+              },
+            ]
+          : []),
       ];
     },
   },
@@ -179,7 +264,10 @@ export const ORDER_RULES: readonly OrderRule[] = [
     main: 'last',
     other: 'before the amp block, to audition',
     why: 'it repeats what reaches it; what stands behind it changes the loop too',
-    look: (at, school) => (school === 'other' ? [] : shouldFollow(at, ['looper'], [...DIRT, 'boost', 'modulation', 'delay', 'reverb'])),
+    look: (at, school) =>
+      school === 'other'
+        ? []
+        : shouldFollow(at, ['looper'], [...DIRT, 'boost', 'modulation', 'delay', 'reverb']),
   },
   {
     id: 'tuner-place',
@@ -190,12 +278,29 @@ export const ORDER_RULES: readonly OrderRule[] = [
     look: (at, school) => {
       if (kindOf(at.evidence.ctx.device(at.s.device).kind).job !== 'tuner') return [];
       // A fuzz that wants the bare pickup goes before even the tuner.
-      const noisy: Job[] = [...(school === 'main' ? ['drive' as const] : DIRT), 'boost', 'modulation', 'delay', 'reverb'];
+      const noisy: Job[] = [
+        ...(school === 'main' ? ['drive' as const] : DIRT),
+        'boost',
+        'modulation',
+        'delay',
+        'reverb',
+      ];
       const found = pick(school === 'main' ? at.before : at.behind, noisy);
       if (!found) return [];
-      return [school === 'main'
-        ? { other: found, move: 'before', what: `${name(at)} stands behind ${name(at, found)}.`, why: 'It tunes best on the clean string. As a late mute it serves the other use: then choose that school.' }
-        : { other: found, move: 'behind', what: `${name(at)} stands before ${name(at, found)}, whose noise it cannot mute.` }];
+      return [
+        school === 'main'
+          ? {
+              other: found,
+              move: 'before',
+              what: `${name(at)} stands behind ${name(at, found)}.`,
+              why: 'It tunes best on the clean string. As a late mute it serves the other use: then choose that school.',
+            }
+          : {
+              other: found,
+              move: 'behind',
+              what: `${name(at)} stands before ${name(at, found)}, whose noise it cannot mute.`,
+            },
+      ];
     },
   },
   {
@@ -224,8 +329,16 @@ export const ORDER_RULES: readonly OrderRule[] = [
 export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
   const { rig } = at.evidence.ctx;
   const { other } = breach;
-  const reorder = other && breach.move && reorderFix(rig, at.evidence.ctx.sound, at.s.device, other.device, breach.move);
-  const lead = other && breach.move && (breach.move === 'before' ? other.ins[0] && leadInto(rig, other.device, other.ins[0]) : other.outs[0] && leadFrom(rig, other.device, other.outs[0]));
+  const reorder =
+    other &&
+    breach.move &&
+    reorderFix(rig, at.evidence.ctx.sound, at.s.device, other.device, breach.move);
+  const lead =
+    other &&
+    breach.move &&
+    (breach.move === 'before'
+      ? other.ins[0] && leadInto(rig, other.device, other.ins[0])
+      : other.outs[0] && leadFrom(rig, other.device, other.outs[0]));
   return {
     rule: rule.id,
     about: at.s.device,
@@ -233,6 +346,16 @@ export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
     subjects: [at.s.device, ...(other ? [other.device] : [])],
     what: breach.what,
     why: breach.why ?? `${rule.thing}, the usual place: ${rule.main}. The reason: ${rule.why}.`,
-    fix: breach.fix ?? reorder ?? (lead ? moveFix(rig, at.s.device, lead.id, `Move ${name(at)} ${breach.move === 'before' ? 'before' : 'behind'} ${name(at, other)}`) : undefined),
+    fix:
+      breach.fix ??
+      reorder ??
+      (lead
+        ? moveFix(
+            rig,
+            at.s.device,
+            lead.id,
+            `Move ${name(at)} ${breach.move === 'before' ? 'before' : 'behind'} ${name(at, other)}`,
+          )
+        : undefined),
   };
 }

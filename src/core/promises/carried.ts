@@ -4,13 +4,18 @@ import type { Circuit, CircuitStage } from '../circuit';
 const SHUT_DB = -80;
 
 /** Whether a stage lets signal through. */
-export const isOpen = ({ stage }: CircuitStage): boolean => !stage.muted && stage.gainDb + stage.outputDb > SHUT_DB;
+export const isOpen = ({ stage }: CircuitStage): boolean =>
+  !stage.muted && stage.gainDb + stage.outputDb > SHUT_DB;
 
 /** Where a stage's output goes: its passive section. */
-export const sectionOut = (circuit: Circuit, s: CircuitStage): number => circuit.nets[circuit.drivers[s.driver]!.net]!.section;
+export const sectionOut = (circuit: Circuit, s: CircuitStage): number =>
+  circuit.nets[circuit.drivers[s.driver]!.net]!.section;
 
 /** Sections that signal reaches from some others, by stages that are open; and the gates it meets on the way. No levels are figured. */
-export function carriedFrom(circuit: Circuit, sections: readonly number[]): { sections: Set<number>; gates: Set<string> } {
+export function carriedFrom(
+  circuit: Circuit,
+  sections: readonly number[],
+): { sections: Set<number>; gates: Set<string> } {
   const behind = new Map<number, CircuitStage[]>();
   for (const s of circuit.stages) {
     if (!isOpen(s)) continue;
@@ -35,4 +40,7 @@ export function carriedFrom(circuit: Circuit, sections: readonly number[]): { se
 }
 
 /** Destinations in a set of sections. */
-export const destinationsIn = (circuit: Circuit, sections: ReadonlySet<number>): Set<string> => new Set(circuit.arrivals.filter((a) => sections.has(circuit.nets[a.net]!.section)).map((a) => a.device));
+export const destinationsIn = (circuit: Circuit, sections: ReadonlySet<number>): Set<string> =>
+  new Set(
+    circuit.arrivals.filter((a) => sections.has(circuit.nets[a.net]!.section)).map((a) => a.device),
+  );

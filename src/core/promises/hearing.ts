@@ -16,33 +16,73 @@ export function routeWords(rig: Rig, devices: readonly string[]): string {
 }
 
 /** Devices that a source's signal meets on its way to a destination. */
-const devicesBetween = (report: SoundReport, source: string, destination: string, open = false): string[] =>
-  [...new Set(routeBetween(report.stations, report.steps, (s) => s.device === sourceDevice(source) && s.source, (s) => s.device === destination, open).map((s) => s.device))];
+const devicesBetween = (
+  report: SoundReport,
+  source: string,
+  destination: string,
+  open = false,
+): string[] => [
+  ...new Set(
+    routeBetween(
+      report.stations,
+      report.steps,
+      (s) => s.device === sourceDevice(source) && s.source,
+      (s) => s.device === destination,
+      open,
+    ).map((s) => s.device),
+  ),
+];
 
-const isPlayed = (report: SoundReport, source: string): boolean => report.stations.some((s) => s.device === sourceDevice(source) && s.source && s.state === 'engaged');
+const isPlayed = (report: SoundReport, source: string): boolean =>
+  report.stations.some(
+    (s) => s.device === sourceDevice(source) && s.source && s.state === 'engaged',
+  );
 
 /** Says where a source's signal ends on its way to a destination that should hear it. */
 function whereItStops(rig: Rig, report: SoundReport, source: string, destination: string): Breach {
   const made = devicesBetween(report, source, destination);
   const way = made.length ? made : devicesBetween(report, source, destination, true);
   const name = (id: string) => nameOf(rig, id);
-  if (!way.length) return { sound: report.sound, why: `No way of leads and devices leads from ${name(source)} to ${name(destination)}.`, subjects: [destination, sourceDevice(source)] };
+  if (!way.length)
+    return {
+      sound: report.sound,
+      why: `No way of leads and devices leads from ${name(source)} to ${name(destination)}.`,
+      subjects: [destination, sourceDevice(source)],
+    };
   const at = (id: string) => report.stations.filter((s) => s.device === id);
-  const comesIn = (id: string) => at(id).some((s) => s.input?.levelDbu && s.input.sources.includes(source));
-  const goesOut = (id: string) => at(id).some((s) => s.output.levelDbu && s.output.sources.includes(source));
+  const comesIn = (id: string) =>
+    at(id).some((s) => s.input?.levelDbu && s.input.sources.includes(source));
+  const goesOut = (id: string) =>
+    at(id).some((s) => s.output.levelDbu && s.output.sources.includes(source));
   const last = [...way].reverse().find((id) => comesIn(id) || goesOut(id)) ?? sourceDevice(source);
   const next = way[way.indexOf(last) + 1];
   const muted = report.stations.find((s) => way.includes(s.device) && s.state === 'muted');
-  const why = muted ? `${name(muted.device)} mutes it.`
-    : comesIn(last) && !goesOut(last) ? `Its signal reaches ${name(last)} and goes no further: a switch there is not made, or a level is all the way down.`
-      : next ? `Its signal leaves ${name(last)} and does not arrive at ${name(next)}.` : 'A level on the way is turned all the way down.';
-  return { sound: report.sound, why: `${why} The way would be ${routeWords(rig, way)}.`, subjects: [muted?.device ?? last, destination, sourceDevice(source)], route: way };
+  const why = muted
+    ? `${name(muted.device)} mutes it.`
+    : comesIn(last) && !goesOut(last)
+      ? `Its signal reaches ${name(last)} and goes no further: a switch there is not made, or a level is all the way down.`
+      : next
+        ? `Its signal leaves ${name(last)} and does not arrive at ${name(next)}.`
+        : 'A level on the way is turned all the way down.';
+  return {
+    sound: report.sound,
+    why: `${why} The way would be ${routeWords(rig, way)}.`,
+    subjects: [muted?.device ?? last, destination, sourceDevice(source)],
+    route: way,
+  };
 }
 
 /** A destination hears a source in every sound in which that source is played. */
 export const hears: InSound<'hears'> = (p, { rig }, _sound, report) => {
   const d = report.destinations.find((x) => x.device === p.destination);
-  if (!d) return [{ sound: report.sound, why: `${nameOf(rig, p.destination)} is no destination.`, subjects: [p.destination] }];
+  if (!d)
+    return [
+      {
+        sound: report.sound,
+        why: `${nameOf(rig, p.destination)} is no destination.`,
+        subjects: [p.destination],
+      },
+    ];
   if (!isPlayed(report, p.source) || (d.levelDbu && d.sources.includes(p.source))) return [];
   return [whereItStops(rig, report, p.source, p.destination)];
 };
@@ -52,15 +92,37 @@ export const neverHears: InSound<'never-hears'> = (p, { rig }, _sound, report) =
   const d = report.destinations.find((x) => x.device === p.destination);
   if (!d?.sources.includes(p.source)) return [];
   const route = devicesBetween(report, p.source, p.destination);
-  return [{ sound: report.sound, why: `${nameOf(rig, p.source)} reaches it by way of ${routeWords(rig, route)}.`, subjects: [p.destination, sourceDevice(p.source)], route }];
+  return [
+    {
+      sound: report.sound,
+      why: `${nameOf(rig, p.source)} reaches it by way of ${routeWords(rig, route)}.`,
+      subjects: [p.destination, sourceDevice(p.source)],
+      route,
+    },
+  ];
 };
 
 /** At least one tuner hears a source in every sound in which that source is played. A tuner pedal on the way counts, even while it mutes. */
 export const tunerHears: InSound<'tuner-hears'> = (p, { rig }, _sound, report) => {
   if (!isPlayed(report, p.source)) return [];
   const kindAt = (id: string) => kindOf(rig.devices.find((d) => d.id === id)!.kind);
-  const tuners = report.stations.filter((s) => kindAt(s.device).job === 'tuner' || kindAt(s.device).destination?.hears === 'tuner');
-  if (tuners.some((s) => (s.input ?? s.output).sources.includes(p.source) && (s.input ?? s.output).levelDbu)) return [];
+  const tuners = report.stations.filter(
+    (s) => kindAt(s.device).job === 'tuner' || kindAt(s.device).destination?.hears === 'tuner',
+  );
+  if (
+    tuners.some(
+      (s) => (s.input ?? s.output).sources.includes(p.source) && (s.input ?? s.output).levelDbu,
+    )
+  )
+    return [];
   const first = tuners[0];
-  return [first ? whereItStops(rig, report, p.source, first.device) : { sound: report.sound, why: 'There is no tuner in this rig.', subjects: [sourceDevice(p.source)] }];
+  return [
+    first
+      ? whereItStops(rig, report, p.source, first.device)
+      : {
+          sound: report.sound,
+          why: 'There is no tuner in this rig.',
+          subjects: [sourceDevice(p.source)],
+        },
+  ];
 };

@@ -8,26 +8,70 @@ import { routeWords } from './hearing';
 
 /** A control changes what the named destinations hear, and nothing else, found by turning it from end to end. */
 export const movesOnly: InSound<'moves-only'> = (p, { rig }, sound, report) => {
-  if (!endsOf(rig, p.device, p.setting).length) return [{ sound: sound.id, why: `${nameOf(rig, p.device)} has no control "${p.setting}" that runs from one end to another.`, subjects: [p.device] }];
-  return judged(reachOf(rig, sound, p.device, p.setting), p.destinations, p.device, { rig, report, sound });
+  if (!endsOf(rig, p.device, p.setting).length)
+    return [
+      {
+        sound: sound.id,
+        why: `${nameOf(rig, p.device)} has no control "${p.setting}" that runs from one end to another.`,
+        subjects: [p.device],
+      },
+    ];
+  return judged(reachOf(rig, sound, p.device, p.setting), p.destinations, p.device, {
+    rig,
+    report,
+    sound,
+  });
 };
 
 /** A control with everything that it moves changes what the named destinations hear, and nothing else. */
 export const controlMovesOnly: InSound<'control-moves-only'> = (p, { rig }, sound, report) => {
   const control = allControls(rig).find((c) => c.id === p.control);
-  if (!control) return [{ sound: sound.id, why: `There is no control "${p.control}" any more.`, subjects: [] }];
-  return judged(reachOfControl(rig, sound, control), p.destinations, control.assigns[0]?.device ?? control.device ?? '', { rig, report, sound });
+  if (!control)
+    return [{ sound: sound.id, why: `There is no control "${p.control}" any more.`, subjects: [] }];
+  return judged(
+    reachOfControl(rig, sound, control),
+    p.destinations,
+    control.assigns[0]?.device ?? control.device ?? '',
+    { rig, report, sound },
+  );
 };
 
 /** What is reached beyond the destinations that were named, and which of those is not. */
-function judged(reached: readonly Reached[], destinations: readonly string[], device: string, { rig, report, sound }: { rig: Rig; report: SoundReport; sound: Sound }): Breach[] {
+function judged(
+  reached: readonly Reached[],
+  destinations: readonly string[],
+  device: string,
+  { rig, report, sound }: { rig: Rig; report: SoundReport; sound: Sound },
+): Breach[] {
   const extra = reached.filter((r) => !destinations.includes(r.destination));
-  const missed = destinations.filter((d) => !reached.some((r) => r.destination === d) && report.destinations.some((x) => x.device === d && x.levelDbu));
+  const missed = destinations.filter(
+    (d) =>
+      !reached.some((r) => r.destination === d) &&
+      report.destinations.some((x) => x.device === d && x.levelDbu),
+  );
   return [
     ...extra.map((r) => {
-      const route = [...new Set(routeBetween(report.stations, report.steps, (s) => s.device === device, (s) => s.device === r.destination).map((s) => s.device))];
-      return { sound: sound.id, why: `It moves ${nameOf(rig, r.destination)} too (${r.what.join(', ')}), by way of ${routeWords(rig, route)}.`, subjects: [device, r.destination], route };
+      const route = [
+        ...new Set(
+          routeBetween(
+            report.stations,
+            report.steps,
+            (s) => s.device === device,
+            (s) => s.device === r.destination,
+          ).map((s) => s.device),
+        ),
+      ];
+      return {
+        sound: sound.id,
+        why: `It moves ${nameOf(rig, r.destination)} too (${r.what.join(', ')}), by way of ${routeWords(rig, route)}.`,
+        subjects: [device, r.destination],
+        route,
+      };
     }),
-    ...missed.map((d) => ({ sound: sound.id, why: `It does not move ${nameOf(rig, d)}.`, subjects: [device, d] })),
+    ...missed.map((d) => ({
+      sound: sound.id,
+      why: `It does not move ${nameOf(rig, d)}.`,
+      subjects: [device, d],
+    })),
   ];
 }

@@ -12,7 +12,10 @@ import type { Breach, Ground } from './check';
 const SILENT_DBU = -100;
 
 /** A way to get sound back: what to do, and how many actions that is. A press is one; pulling a plug and putting it elsewhere is one. */
-export interface Rescue { actions: number; words: string }
+export interface Rescue {
+  actions: number;
+  words: string;
+}
 
 /** A rig in which nothing leaves a device any more, nor what lives inside it. */
 function dead(rig: Rig, device: string): Rig {
@@ -23,14 +26,18 @@ function dead(rig: Rig, device: string): Rig {
 /** Whether any source that is played reaches a destination. Ways are followed, levels are not figured. */
 function isHeard(rig: Rig, sound: Sound, destination: string): boolean {
   const circuit = buildCircuit(rig, sound);
-  const played = circuit.drivers.filter((d) => d.source && d.source.nominalDbu > SILENT_DBU).map((d) => circuit.nets[d.net]!.section);
+  const played = circuit.drivers
+    .filter((d) => d.source && d.source.nominalDbu > SILENT_DBU)
+    .map((d) => circuit.nets[d.net]!.section);
   return destinationsIn(circuit, carriedFrom(circuit, played).sections).has(destination);
 }
 
 /** Devices from which leads lead to a destination, made or not: only there can a press bring it back. */
 function onTheWay(rig: Rig, destination: string): Set<string> {
   const into = new Map<string, string[]>();
-  for (const l of rig.leads) if (!CONTROL_LEADS.includes(l.type)) into.set(l.to.device, [...(into.get(l.to.device) ?? []), l.from.device]);
+  for (const l of rig.leads)
+    if (!CONTROL_LEADS.includes(l.type))
+      into.set(l.to.device, [...(into.get(l.to.device) ?? []), l.from.device]);
   const seen = new Set<string>();
   const next = [destination];
   for (let at = next.pop(); at !== undefined; at = next.pop()) {
@@ -45,21 +52,41 @@ function onTheWay(rig: Rig, destination: string): Set<string> {
  * The fewest actions after which a destination hears something though a device is dead: none, another sound, one switch or
  * choice on another device, or the device taken out and its leads joined. Two presses together are not tried.
  */
-export function rescue(rig: Rig, sound: Sound, device: string, destination: string): Rescue | undefined {
+export function rescue(
+  rig: Rig,
+  sound: Sound,
+  device: string,
+  destination: string,
+): Rescue | undefined {
   const without = dead(rig, device);
-  if (isHeard(without, sound, destination)) return { actions: 0, words: 'it is heard all the same' };
-  for (const other of rig.sounds) if (other !== sound && isHeard(without, other, destination)) return { actions: 1, words: `choose ${other.name}` };
+  if (isHeard(without, sound, destination))
+    return { actions: 0, words: 'it is heard all the same' };
+  for (const other of rig.sounds)
+    if (other !== sound && isHeard(without, other, destination))
+      return { actions: 1, words: `choose ${other.name}` };
   const near = onTheWay(without, destination);
   for (const d of rig.devices) {
     if (d.id === device || !near.has(d.id)) continue;
     const kind = kindOf(d.kind);
     const now = resolveState(kind, d, stateIn(sound, d.id));
     for (const p of kind.parameters) {
-      const values = p.type === 'switch' ? [!now.on(p.id)] : p.type === 'choice' ? p.options.map((o) => o.value).filter((v) => v !== now.choice(p.id)) : [];
+      const values =
+        p.type === 'switch'
+          ? [!now.on(p.id)]
+          : p.type === 'choice'
+            ? p.options.map((o) => o.value).filter((v) => v !== now.choice(p.id))
+            : [];
       for (const value of values) {
         const state = stateIn(sound, d.id);
-        const pressed = { ...sound, states: { ...sound.states, [d.id]: { ...state, settings: { ...state?.settings, [p.id]: value } } } };
-        if (isHeard(without, pressed, destination)) return { actions: 1, words: `set ${d.name}, ${settingWords(kind.id, p.id, value)}` };
+        const pressed = {
+          ...sound,
+          states: {
+            ...sound.states,
+            [d.id]: { ...state, settings: { ...state?.settings, [p.id]: value } },
+          },
+        };
+        if (isHeard(without, pressed, destination))
+          return { actions: 1, words: `set ${d.name}, ${settingWords(kind.id, p.id, value)}` };
       }
     }
   }
@@ -67,18 +94,33 @@ export function rescue(rig: Rig, sound: Sound, device: string, destination: stri
   const kind = kindOf(rig.devices.find((d) => d.id === device)!.kind);
   const signal = (jack: string | undefined) => kind.jacks.find((j) => j.id === jack)?.signal;
   // Where an amplifier stood, joined leads would put a signal into a speaker.
-  const canJoin = kind.through !== undefined && signal(kind.through.in) === signal(kind.through.out);
+  const canJoin =
+    kind.through !== undefined && signal(kind.through.in) === signal(kind.through.out);
   const out = applyEdits(rig, edits);
-  if (canJoin && out.ok && isHeard(out.value.rig, sound, destination)) return { actions: 2, words: `take ${nameOf(rig, device)} out: pull both plugs and join them` };
+  if (canJoin && out.ok && isHeard(out.value.rig, sound, destination))
+    return { actions: 2, words: `take ${nameOf(rig, device)} out: pull both plugs and join them` };
   return undefined;
 }
 
 /** A destination still hears something within so many actions when a device dies. */
-export function survives(p: PromiseOf<'survives'>, { rig, report }: Ground, sounds: readonly Sound[]): Breach[] {
+export function survives(
+  p: PromiseOf<'survives'>,
+  { rig, report }: Ground,
+  sounds: readonly Sound[],
+): Breach[] {
   return sounds.flatMap((sound) => {
-    if (!report(sound.id)?.destinations.some((d) => d.device === p.destination && d.levelDbu)) return [];
+    if (!report(sound.id)?.destinations.some((d) => d.device === p.destination && d.levelDbu))
+      return [];
     const found = rescue(rig, sound, p.device, p.destination);
     if (found && found.actions <= p.actions) return [];
-    return [{ sound: sound.id, why: found ? `It takes ${found.actions} actions: ${found.words}.` : `No single press, other sound or joined lead brings ${nameOf(rig, p.destination)} back.`, subjects: [p.device, p.destination] }];
+    return [
+      {
+        sound: sound.id,
+        why: found
+          ? `It takes ${found.actions} actions: ${found.words}.`
+          : `No single press, other sound or joined lead brings ${nameOf(rig, p.destination)} back.`,
+        subjects: [p.device, p.destination],
+      },
+    ];
   });
 }

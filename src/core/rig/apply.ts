@@ -1,6 +1,20 @@
-import { applyPatches, current, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
+import {
+  applyPatches,
+  current,
+  type Draft,
+  enablePatches,
+  type Patch,
+  produceWithPatches,
+} from 'immer';
 import { findKind } from '../kinds';
-import { addDevice, moveDevice, putDeviceInLead, removeDevice, replaceDevice, unplugLost } from './chain-edits';
+import {
+  addDevice,
+  moveDevice,
+  putDeviceInLead,
+  removeDevice,
+  replaceDevice,
+  unplugLost,
+} from './chain-edits';
 import type { Edit, EditName, EditOf } from './edit';
 import { deviceOf, insideOf, leadOf, leadTypeFor, nameOf, soundOf } from './find';
 import { integrityProblems } from './integrity';
@@ -12,15 +26,21 @@ import { type Device, type Rig, rigSchema, type Sound, type State } from './sche
 enablePatches();
 
 /** An edit that was applied: the new document, and the patches that lead there and back. */
-export interface Applied { rig: Rig; patches: Patch[]; inverse: Patch[] }
+export interface Applied {
+  rig: Rig;
+  patches: Patch[];
+  inverse: Patch[];
+}
 
 /** Why an edit cannot be done, in words; handlers return it instead of throwing. */
 export type Refusal = string | undefined | void;
 
 type Handler<N extends EditName> = (rig: Draft<Rig>, edit: EditOf<N>) => Refusal;
 
-const device = (rig: Rig, id: string): Device | string => deviceOf(rig, id) ?? `There is no device "${id}" any more.`;
-const sound = (rig: Rig, id: string): Sound | string => soundOf(rig, id) ?? `There is no sound "${id}" any more.`;
+const device = (rig: Rig, id: string): Device | string =>
+  deviceOf(rig, id) ?? `There is no device "${id}" any more.`;
+const sound = (rig: Rig, id: string): Sound | string =>
+  soundOf(rig, id) ?? `There is no sound "${id}" any more.`;
 
 function onDevice(rig: Draft<Rig>, id: string, change: (d: Draft<Device>) => Refusal): Refusal {
   const found = device(rig, id);
@@ -33,7 +53,12 @@ function onSound(rig: Draft<Rig>, id: string, change: (s: Draft<Sound>) => Refus
 }
 
 /** Where a state is written: in a sound, or in the device itself. */
-function onState(rig: Draft<Rig>, deviceId: string, soundId: string | undefined, change: (s: Draft<State>) => void): Refusal {
+function onState(
+  rig: Draft<Rig>,
+  deviceId: string,
+  soundId: string | undefined,
+  change: (s: Draft<State>) => void,
+): Refusal {
   return onDevice(rig, deviceId, (d) => {
     if (soundId === undefined) return void change(d);
     return onSound(rig, soundId, (s) => void change((s.states[deviceId] ??= {})));
@@ -41,17 +66,36 @@ function onState(rig: Draft<Rig>, deviceId: string, soundId: string | undefined,
 }
 
 type Listed = 'controls' | 'songs' | 'sets' | 'promises' | 'boards' | 'racks' | 'looms';
-const LISTED: Record<Listed, string> = { controls: 'control', songs: 'song', sets: 'set', promises: 'promise', boards: 'board', racks: 'rack', looms: 'loom' };
+const LISTED: Record<Listed, string> = {
+  controls: 'control',
+  songs: 'song',
+  sets: 'set',
+  promises: 'promise',
+  boards: 'board',
+  racks: 'rack',
+  looms: 'loom',
+};
 
 /** Adds an entry to one of the lists whose entries have ids of their own; `at` is its place, the end where it is left out. */
-function addTo<L extends Listed>(rig: Draft<Rig>, list: L, entry: NonNullable<Rig[L]>[number], at?: number): Refusal {
+function addTo<L extends Listed>(
+  rig: Draft<Rig>,
+  list: L,
+  entry: NonNullable<Rig[L]>[number],
+  at?: number,
+): Refusal {
   const entries = (rig[list] ??= [] as never) as { id: string }[];
-  if (entries.some((x) => x.id === entry.id)) return `the id "${entry.id}" is used twice; give one of the two another`;
+  if (entries.some((x) => x.id === entry.id))
+    return `the id "${entry.id}" is used twice; give one of the two another`;
   entries.splice(at ?? entries.length, 0, entry);
 }
 
 /** Puts an entry in the place of the one with its id; without an entry, takes that one out. */
-function changeIn<L extends Listed>(rig: Draft<Rig>, list: L, id: string, entry?: NonNullable<Rig[L]>[number]): Refusal {
+function changeIn<L extends Listed>(
+  rig: Draft<Rig>,
+  list: L,
+  id: string,
+  entry?: NonNullable<Rig[L]>[number],
+): Refusal {
   const entries = (rig[list] ?? []) as { id: string }[];
   const at = entries.findIndex((x) => x.id === id);
   if (at < 0) return `That ${LISTED[list]} is not there any more.`;
@@ -70,7 +114,8 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
     const jack = kind.through?.in ?? kind.jacks.find((j) => j.direction !== 'out' && !j.inside)?.id;
     if (!jack) return `${kind.name} has no input to connect.`;
     const host = insideOf(rig, e.after);
-    if (host !== undefined && !kind.block && !kind.hosts) return `${kind.name} cannot live inside ${deviceOf(rig, host)?.name ?? host}: it has no block form.`;
+    if (host !== undefined && !kind.block && !kind.hosts)
+      return `${kind.name} cannot live inside ${deviceOf(rig, host)?.name ?? host}: it has no block form.`;
     addDevice(rig, host === undefined ? e.device : { ...e.device, host });
     const to = { device: e.device.id, jack };
     const type = leadTypeFor(rig, e.after, to);
@@ -97,47 +142,76 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
     const [a, b] = e.leads.map((id) => leadOf(rig, id));
     if (!a || !b) return 'One of the two leads is not there any more.';
     [a.to, b.to] = [b.to, a.to];
-    for (const l of [a, b]) l.type = leadTypeFor(rig, l.from, l.to) === 'instrument' ? l.type : leadTypeFor(rig, l.from, l.to);
+    for (const l of [a, b])
+      l.type =
+        leadTypeFor(rig, l.from, l.to) === 'instrument' ? l.type : leadTypeFor(rig, l.from, l.to);
   },
-  setDevice: (rig, e) => onDevice(rig, e.device, (d) => {
-    const { edit: _edit, device: _device, ...changes } = e;
-    Object.assign(d, given(changes));
-    if (e.gives) unplugLost(rig, d);
-  }),
-  asUsual: (rig, e) => onDevice(rig, e.device, (d) => {
-    for (const what of e.what) delete d[what];
-    if (e.what.includes('gives')) unplugLost(rig, d);
-  }),
+  setDevice: (rig, e) =>
+    onDevice(rig, e.device, (d) => {
+      const { edit: _edit, device: _device, ...changes } = e;
+      Object.assign(d, given(changes));
+      if (e.gives) unplugLost(rig, d);
+    }),
+  asUsual: (rig, e) =>
+    onDevice(rig, e.device, (d) => {
+      for (const what of e.what) delete d[what];
+      if (e.what.includes('gives')) unplugLost(rig, d);
+    }),
   setEngaged: (rig, e) => onState(rig, e.device, e.sound, (s) => (s.engaged = e.engaged)),
-  setSetting: (rig, e) => onState(rig, e.device, e.sound, (s) => ((s.settings ??= {})[e.setting] = e.value)),
+  setSetting: (rig, e) =>
+    onState(rig, e.device, e.sound, (s) => ((s.settings ??= {})[e.setting] = e.value)),
   clearState: (rig, e) => onSound(rig, e.sound, (s) => void delete s.states[e.device]),
-  overrideFigure: (rig, e) => onDevice(rig, e.device, (d) => void ((d.figures ??= {})[e.figure] = e.override)),
-  clearFigure: (rig, e) => onDevice(rig, e.device, (d) => void (d.figures && delete d.figures[e.figure])),
+  overrideFigure: (rig, e) =>
+    onDevice(rig, e.device, (d) => void ((d.figures ??= {})[e.figure] = e.override)),
+  clearFigure: (rig, e) =>
+    onDevice(rig, e.device, (d) => void (d.figures && delete d.figures[e.figure])),
   addSound: (rig, e) => void rig.sounds.splice(e.at ?? rig.sounds.length, 0, e.sound),
-  copySound: (rig, e) => onSound(rig, e.sound, (s) => {
-    rig.sounds.splice(rig.sounds.findIndex((x) => x.id === e.sound) + 1, 0, { ...structuredClone(current(s)), id: e.id, name: e.name });
-  }),
+  copySound: (rig, e) =>
+    onSound(rig, e.sound, (s) => {
+      rig.sounds.splice(rig.sounds.findIndex((x) => x.id === e.sound) + 1, 0, {
+        ...structuredClone(current(s)),
+        id: e.id,
+        name: e.name,
+      });
+    }),
   renameSound: (rig, e) => onSound(rig, e.sound, (s) => void (s.name = e.name)),
   setSoundNotes: (rig, e) => onSound(rig, e.sound, (s) => void (s.notes = e.notes)),
-  moveSound: (rig, e) => onSound(rig, e.sound, () => {
-    const [taken] = rig.sounds.splice(rig.sounds.findIndex((x) => x.id === e.sound), 1);
-    rig.sounds.splice(e.to, 0, taken!);
-  }),
-  removeSound: (rig, e) => onSound(rig, e.sound, () => {
-    if (rig.sounds.length === 1) return 'A rig keeps at least one sound; add another before removing this one.';
-    rig.sounds.splice(rig.sounds.findIndex((x) => x.id === e.sound), 1);
-  }),
+  moveSound: (rig, e) =>
+    onSound(rig, e.sound, () => {
+      const [taken] = rig.sounds.splice(
+        rig.sounds.findIndex((x) => x.id === e.sound),
+        1,
+      );
+      rig.sounds.splice(e.to, 0, taken!);
+    }),
+  removeSound: (rig, e) =>
+    onSound(rig, e.sound, () => {
+      if (rig.sounds.length === 1)
+        return 'A rig keeps at least one sound; add another before removing this one.';
+      rig.sounds.splice(
+        rig.sounds.findIndex((x) => x.id === e.sound),
+        1,
+      );
+    }),
   setStance: (rig, e) => void (((rig.order ??= {}).stances ??= {})[e.rule] = e.stance),
   acceptFinding: (rig, e) => {
-    if (!e.reason.trim()) return 'Say why this finding is accepted; the reason is kept and printed.';
-    rig.accepted = [...(rig.accepted ?? []).filter((a) => a.finding !== e.finding), given({ finding: e.finding, reason: e.reason.trim(), on: e.on })];
+    if (!e.reason.trim())
+      return 'Say why this finding is accepted; the reason is kept and printed.';
+    rig.accepted = [
+      ...(rig.accepted ?? []).filter((a) => a.finding !== e.finding),
+      given({ finding: e.finding, reason: e.reason.trim(), on: e.on }),
+    ];
   },
-  reopenFinding: (rig, e) => void (rig.accepted &&= rig.accepted.filter((a) => a.finding !== e.finding)),
+  reopenFinding: (rig, e) =>
+    void (rig.accepted &&= rig.accepted.filter((a) => a.finding !== e.finding)),
   setReference: (rig, e) => void (rig.reference = e.reference),
   tick: (rig, e) => {
     if (!e.by.trim()) return 'Say who did it: initials are enough.';
     const done = (rig.done ??= { ticks: [] });
-    done.ticks = [...done.ticks.filter((t) => t.id !== e.step), { id: e.step, by: e.by.trim(), at: e.at }];
+    done.ticks = [
+      ...done.ticks.filter((t) => t.id !== e.step),
+      { id: e.step, by: e.by.trim(), at: e.at },
+    ];
   },
   untick: (rig, e) => {
     if (!rig.done?.ticks.some((t) => t.id === e.step)) return 'That step is not ticked.';
@@ -159,30 +233,38 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
   setMidi: (rig, e) => onDevice(rig, e.device, (d) => void (d.midi = e.midi)),
   setTempo: (rig, e) => onDevice(rig, e.device, (d) => void (d.tempo = e.tempo)),
   unplugPower: (rig, e) => onDevice(rig, e.device, (d) => void delete d.supply),
-  setExpects: (rig, e) => onDevice(rig, e.device, (d) => {
-    if (!findKind(d.kind)?.jacks.some((j) => j.id === e.jack && j.reads)) return `${d.name} has no jack "${e.jack}" that reads a pedal or switch.`;
-    (d.expects ??= {})[e.jack] = e.expects;
-  }),
-  setProgram: (rig, e) => onDevice(rig, e.device, () => onSound(rig, e.sound, (s) => {
-    if (e.program) (s.states[e.device] ??= {}).program = e.program;
-    else delete s.states[e.device]?.program;
-  })),
-  setSends: (rig, e) => onSound(rig, e.sound, (s) => {
-    const rest = (s.sends ?? []).filter((x) => x.from !== e.from);
-    s.sends = [...rest, ...(e.sends ?? [])];
-    if (!s.sends.length) delete s.sends;
-  }),
+  setExpects: (rig, e) =>
+    onDevice(rig, e.device, (d) => {
+      if (!findKind(d.kind)?.jacks.some((j) => j.id === e.jack && j.reads))
+        return `${d.name} has no jack "${e.jack}" that reads a pedal or switch.`;
+      (d.expects ??= {})[e.jack] = e.expects;
+    }),
+  setProgram: (rig, e) =>
+    onDevice(rig, e.device, () =>
+      onSound(rig, e.sound, (s) => {
+        if (e.program) (s.states[e.device] ??= {}).program = e.program;
+        else delete s.states[e.device]?.program;
+      }),
+    ),
+  setSends: (rig, e) =>
+    onSound(rig, e.sound, (s) => {
+      const rest = (s.sends ?? []).filter((x) => x.from !== e.from);
+      s.sends = [...rest, ...(e.sends ?? [])];
+      if (!s.sends.length) delete s.sends;
+    }),
   addControl: (rig, e) => addTo(rig, 'controls', e.control),
   setControl: (rig, e) => changeIn(rig, 'controls', e.control.id, e.control),
   removeControl: (rig, e) => {
     for (const s of rig.sounds) if (s.controls) delete s.controls[e.control];
     return changeIn(rig, 'controls', e.control);
   },
-  setPosition: (rig, e) => onSound(rig, e.sound, (s) => {
-    if (!rig.controls?.some((c) => c.id === e.control)) return 'That control is not there any more.';
-    if (e.at === null) delete s.controls?.[e.control];
-    else (s.controls ??= {})[e.control] = e.at;
-  }),
+  setPosition: (rig, e) =>
+    onSound(rig, e.sound, (s) => {
+      if (!rig.controls?.some((c) => c.id === e.control))
+        return 'That control is not there any more.';
+      if (e.at === null) delete s.controls?.[e.control];
+      else (s.controls ??= {})[e.control] = e.at;
+    }),
   addSong: (rig, e) => addTo(rig, 'songs', e.song, e.at),
   setSong: (rig, e) => changeIn(rig, 'songs', e.song.id, e.song),
   removeSong: (rig, e) => {
@@ -193,8 +275,22 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
   setSet: (rig, e) => changeIn(rig, 'sets', e.set.id, e.set),
   removeSet: (rig, e) => changeIn(rig, 'sets', e.set),
   setCandidates: (rig, e) => void (rig.candidates = e.candidates),
-  placeOnBoard: (rig, e) => stand(rig, e.device, 'at', e.at, e.at && !rig.boards?.some((b) => b.id === e.at!.board) ? 'board' : undefined),
-  placeInRack: (rig, e) => stand(rig, e.device, 'rack', e.rack, e.rack && !rig.racks?.some((r) => r.id === e.rack!.rack) ? 'rack' : undefined),
+  placeOnBoard: (rig, e) =>
+    stand(
+      rig,
+      e.device,
+      'at',
+      e.at,
+      e.at && !rig.boards?.some((b) => b.id === e.at!.board) ? 'board' : undefined,
+    ),
+  placeInRack: (rig, e) =>
+    stand(
+      rig,
+      e.device,
+      'rack',
+      e.rack,
+      e.rack && !rig.racks?.some((r) => r.id === e.rack!.rack) ? 'rack' : undefined,
+    ),
   addBoard: (rig, e) => addTo(rig, 'boards', e.board),
   setBoard: (rig, e) => changeIn(rig, 'boards', e.board.id, e.board),
   removeBoard: (rig, e) => {
@@ -220,10 +316,17 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
 };
 
 /** Stands a device on a board or mounts it in a rack, never both; with no place it comes off. `gone` is what it should go to and is not there. */
-function stand<F extends 'at' | 'rack'>(rig: Draft<Rig>, id: string, field: F, place: Device[F] | null, gone: string | undefined): Refusal {
+function stand<F extends 'at' | 'rack'>(
+  rig: Draft<Rig>,
+  id: string,
+  field: F,
+  place: Device[F] | null,
+  gone: string | undefined,
+): Refusal {
   return onDevice(rig, id, (d) => {
     if (gone) return `That ${gone} is not there any more.`;
-    if (place && d.host !== undefined) return `${d.name} lives inside ${nameOf(rig, d.host)} and stands nowhere of its own.`;
+    if (place && d.host !== undefined)
+      return `${d.name} lives inside ${nameOf(rig, d.host)} and stands nowhere of its own.`;
     if (!place) return void delete d[field];
     delete d.at;
     delete d.rack;
@@ -237,7 +340,8 @@ function carriedNoMore(rig: Draft<Rig>, id: string): void {
   if (rig.stage) rig.stage.spots = rig.stage.spots.filter((s) => s.id !== id);
 }
 
-const given = <T extends object>(values: T): T => Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as T;
+const given = <T extends object>(values: T): T =>
+  Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as T;
 
 /**
  * Applies one edit: the new document with its patches, or the reason why not. The document given is never changed, and a
@@ -260,12 +364,20 @@ export function applyEdit(rig: Rig, edit: Edit): Outcome<Applied> {
 
 function replaceWhole(rig: Rig, next: Rig): Outcome<Applied> {
   const whole = { ...next, id: rig.id };
-  return done({ rig: whole, patches: [{ op: 'replace', path: [], value: whole }], inverse: [{ op: 'replace', path: [], value: rig }] });
+  return done({
+    rig: whole,
+    patches: [{ op: 'replace', path: [], value: whole }],
+    inverse: [{ op: 'replace', path: [], value: rig }],
+  });
 }
 
 function stillSound(rig: Rig) {
   const parsed = rigSchema.safeParse(rig);
-  return parsed.success ? integrityProblems(rig) : parsed.error.issues.slice(0, 5).map((i) => ({ where: i.path.join('.'), what: issueWords(i) }));
+  return parsed.success
+    ? integrityProblems(rig)
+    : parsed.error.issues
+        .slice(0, 5)
+        .map((i) => ({ where: i.path.join('.'), what: issueWords(i) }));
 }
 
 /** Applies several edits as one step: all of them, or none and the first reason. */

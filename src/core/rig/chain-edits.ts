@@ -1,7 +1,16 @@
 import type { Draft } from 'immer';
 import { findKind, isControlJack, type Kind, kindOf } from '../kinds';
 import type { Refusal } from './apply';
-import { blocksOf, deviceOf, insideOf, leadOf, leadTypeFor, outletsOf, partnerEnd, partnerLead } from './find';
+import {
+  blocksOf,
+  deviceOf,
+  insideOf,
+  leadOf,
+  leadTypeFor,
+  outletsOf,
+  partnerEnd,
+  partnerLead,
+} from './find';
 import { freshId } from './fresh-id';
 import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from './schema';
 
@@ -15,15 +24,30 @@ const typeFor = (rig: Rig, from: End, to: End, was?: Lead['type']): Lead['type']
 export function addDevice(rig: Draft<Rig>, device: Device): Refusal {
   rig.devices.push(device);
   for (const [from, to] of findKind(device.kind)?.hosts?.links ?? []) {
-    rig.leads.push({ id: freshId(`${device.id}-link`, rig.leads.map((l) => l.id)), from: { device: device.id, jack: from }, to: { device: device.id, jack: to }, type: 'inside', metres: 0 });
+    rig.leads.push({
+      id: freshId(
+        `${device.id}-link`,
+        rig.leads.map((l) => l.id),
+      ),
+      from: { device: device.id, jack: from },
+      to: { device: device.id, jack: to },
+      type: 'inside',
+      metres: 0,
+    });
   }
 }
 
 /** Adds a device and puts it into a lead; where the lead is half of a stereo pair and the device is stereo, into both. */
-export function putDeviceInLead(rig: Draft<Rig>, device: Device, leadId: string, newLeads: string[]): Refusal {
+export function putDeviceInLead(
+  rig: Draft<Rig>,
+  device: Device,
+  leadId: string,
+  newLeads: string[],
+): Refusal {
   const kind = findKind(device.kind);
   if (!kind) return `There is no kind "${device.kind}".`;
-  if (!kind.through) return `${kind.name} has no way through, so it cannot stand in a lead. Add it and connect its jacks.`;
+  if (!kind.through)
+    return `${kind.name} has no way through, so it cannot stand in a lead. Add it and connect its jacks.`;
   const refusal = addDevice(rig, device);
   if (refusal) return refusal;
   return splice(rig, device.id, leadId, newLeads);
@@ -36,7 +60,8 @@ function splice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: str
   const device = deviceOf(rig, deviceId)!;
   const way = kindOf(device.kind).through!;
   const host = insideOf(rig, lead.from);
-  if (host !== undefined && !kindOf(device.kind).block && !kindOf(device.kind).hosts) return `${device.name} cannot live inside ${deviceOf(rig, host)!.name}: it has no block form.`;
+  if (host !== undefined && !kindOf(device.kind).block && !kindOf(device.kind).hosts)
+    return `${device.name} cannot live inside ${deviceOf(rig, host)!.name}: it has no block form.`;
   if (host !== undefined) {
     delete device.at;
     delete device.rack;
@@ -57,7 +82,14 @@ function splice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: str
     const conductor = l.conductor;
     if (l.type !== 'insert') delete l.conductor;
     const type = typeFor(rig, from, to, was);
-    rig.leads.splice(rig.leads.findIndex((x) => x.id === l.id) + 1, 0, { id, from, to, type, metres: type === 'inside' ? 0 : Math.min(l.metres, 0.3), ...(type === 'insert' && conductor && { conductor }) });
+    rig.leads.splice(rig.leads.findIndex((x) => x.id === l.id) + 1, 0, {
+      id,
+      from,
+      to,
+      type,
+      metres: type === 'inside' ? 0 : Math.min(l.metres, 0.3),
+      ...(type === 'insert' && conductor && { conductor }),
+    });
   };
   const otherIn = partnerEnd(rig, { device: deviceId, jack: way.in });
   const otherOut = partnerEnd(rig, { device: deviceId, jack: way.out });
@@ -76,19 +108,35 @@ const sideOf = (rig: Rig, lead: Lead) => {
 };
 
 /** Messages go on where a device is taken out: from where they came in to where they left. */
-function healMessages(rig: Draft<Rig>, kind: Kind, into: readonly Lead[], outOf: readonly Lead[]): void {
-  const has = (end: End, ways: readonly string[]) => ways.includes(kind.jacks.find((j) => j.id === end.jack)?.midi ?? '');
-  const [told, tells] = [into.find((l) => has(l.to, ['in'])), outOf.find((l) => has(l.from, ['out', 'thru']))];
-  if (told && tells && told.from.device !== tells.to.device) rig.leads.push({ ...told, to: { ...tells.to }, metres: Math.max(told.metres, tells.metres) });
+function healMessages(
+  rig: Draft<Rig>,
+  kind: Kind,
+  into: readonly Lead[],
+  outOf: readonly Lead[],
+): void {
+  const has = (end: End, ways: readonly string[]) =>
+    ways.includes(kind.jacks.find((j) => j.id === end.jack)?.midi ?? '');
+  const [told, tells] = [
+    into.find((l) => has(l.to, ['in'])),
+    outOf.find((l) => has(l.from, ['out', 'thru'])),
+  ];
+  if (told && tells && told.from.device !== tells.to.device)
+    rig.leads.push({ ...told, to: { ...tells.to }, metres: Math.max(told.metres, tells.metres) });
 }
 
 /** A block has no jacks for messages and controls: what was plugged into them is taken out, and messages go on behind. */
 export function unplugControl(rig: Draft<Rig>, deviceId: string): void {
-  const isControl = (l: Lead) => CONTROL_LEADS.includes(l.type) && (l.from.device === deviceId || l.to.device === deviceId);
+  const isControl = (l: Lead) =>
+    CONTROL_LEADS.includes(l.type) && (l.from.device === deviceId || l.to.device === deviceId);
   const taken = rig.leads.filter(isControl);
   if (!taken.length) return;
   rig.leads = rig.leads.filter((l) => !isControl(l));
-  healMessages(rig, kindOf(deviceOf(rig, deviceId)!.kind), taken.filter((l) => l.to.device === deviceId), taken.filter((l) => l.from.device === deviceId));
+  healMessages(
+    rig,
+    kindOf(deviceOf(rig, deviceId)!.kind),
+    taken.filter((l) => l.to.device === deviceId),
+    taken.filter((l) => l.from.device === deviceId),
+  );
 }
 
 /** Takes a device's leads away and joins what was in front with what came behind, side by side where there are two. */
@@ -100,17 +148,30 @@ function heal(rig: Draft<Rig>, deviceId: string): void {
   healMessages(rig, kind, into, outOf);
   if (!kind.through) return;
   const pairOf = (jack: string) => kind.jacks.find((j) => j.id === jack)?.pair?.with;
-  const ways = [[kind.through.in, kind.through.out], [pairOf(kind.through.in), pairOf(kind.through.out)]] as const;
+  const ways = [
+    [kind.through.in, kind.through.out],
+    [pairOf(kind.through.in), pairOf(kind.through.out)],
+  ] as const;
   const isThrough = (jack: string) => ways.some(([, b]) => b === jack);
   for (const [a, b] of ways) {
     const before = into.find((l) => l.to.jack === a);
     // Where the main output is empty, the way goes on from whatever output is in use (a splitter's B).
-    const after = outOf.find((l) => l.from.jack === b) ?? (a === kind.through.in && !outOf.some((l) => isThrough(l.from.jack)) ? outOf.find((l) => !CONTROL_LEADS.includes(l.type)) : undefined);
+    const after =
+      outOf.find((l) => l.from.jack === b) ??
+      (a === kind.through.in && !outOf.some((l) => isThrough(l.from.jack))
+        ? outOf.find((l) => !CONTROL_LEADS.includes(l.type))
+        : undefined);
     if (before && after && before.from.device !== after.to.device) {
       const type = typeFor(rig, before.from, after.to, before.type);
       const conductor = before.conductor ?? after.conductor;
       const { conductor: _conductor, ...rest } = before;
-      rig.leads.push({ ...rest, to: { ...after.to }, type, metres: type === 'inside' ? 0 : Math.max(before.metres, after.metres), ...(type === 'insert' && conductor && { conductor }) });
+      rig.leads.push({
+        ...rest,
+        to: { ...after.to },
+        type,
+        metres: type === 'inside' ? 0 : Math.max(before.metres, after.metres),
+        ...(type === 'insert' && conductor && { conductor }),
+      });
     }
   }
 }
@@ -120,9 +181,15 @@ export function unplugLost(rig: Draft<Rig>, supply: Draft<Device>): void {
   const outlets = outletsOf(supply);
   for (const d of rig.devices) {
     if (d.supply?.device !== supply.id) continue;
-    const outlet = outlets?.find((o, i) => (d.supply!.outlet === undefined ? i === 0 : o.id === d.supply!.outlet));
+    const outlet = outlets?.find((o, i) =>
+      d.supply!.outlet === undefined ? i === 0 : o.id === d.supply!.outlet,
+    );
     if (!outlet) delete d.supply;
-    else if (d.supply.volts !== undefined && ![outlet.volts, ...(outlet.also ?? [])].includes(d.supply.volts)) delete d.supply.volts;
+    else if (
+      d.supply.volts !== undefined &&
+      ![outlet.volts, ...(outlet.also ?? [])].includes(d.supply.volts)
+    )
+      delete d.supply.volts;
   }
 }
 
@@ -135,49 +202,75 @@ export function removeDevice(rig: Draft<Rig>, deviceId: string): Refusal {
   rig.devices = rig.devices.filter((d) => !gone.has(d.id));
   rig.leads = rig.leads.filter((l) => !gone.has(l.from.device) && !gone.has(l.to.device));
   for (const d of rig.devices) if (d.supply && gone.has(d.supply.device)) delete d.supply;
-  for (const d of rig.devices) if (d.mains?.from !== undefined && gone.has(d.mains.from)) delete d.mains.from;
-  for (const c of rig.cases ?? []) if (c.holds.some((id) => gone.has(id))) c.holds = c.holds.filter((id) => !gone.has(id));
-  if (rig.stage?.spots.some((s) => gone.has(s.id))) rig.stage.spots = rig.stage.spots.filter((s) => !gone.has(s.id));
+  for (const d of rig.devices)
+    if (d.mains?.from !== undefined && gone.has(d.mains.from)) delete d.mains.from;
+  for (const c of rig.cases ?? [])
+    if (c.holds.some((id) => gone.has(id))) c.holds = c.holds.filter((id) => !gone.has(id));
+  if (rig.stage?.spots.some((s) => gone.has(s.id)))
+    rig.stage.spots = rig.stage.spots.filter((s) => !gone.has(s.id));
   for (const s of rig.sounds) {
     for (const id of gone) if (Object.hasOwn(s.states, id)) delete s.states[id];
-    if (s.sends?.some((x) => gone.has(x.from) || (x.to !== undefined && gone.has(x.to)))) s.sends = s.sends.filter((x) => !gone.has(x.from) && (x.to === undefined || !gone.has(x.to)));
+    if (s.sends?.some((x) => gone.has(x.from) || (x.to !== undefined && gone.has(x.to))))
+      s.sends = s.sends.filter((x) => !gone.has(x.from) && (x.to === undefined || !gone.has(x.to)));
   }
   for (const c of rig.controls ?? []) c.assigns = c.assigns.filter((a) => !gone.has(a.device));
   for (const song of rig.songs ?? []) {
-    for (const part of [song, ...song.sections]) for (const id of gone) if (part.states && Object.hasOwn(part.states, id)) delete part.states[id];
+    for (const part of [song, ...song.sections])
+      for (const id of gone)
+        if (part.states && Object.hasOwn(part.states, id)) delete part.states[id];
   }
 }
 
 /** Takes a device out of its place, heals the route there, and puts it into another lead. */
-export function moveDevice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: string[]): Refusal {
+export function moveDevice(
+  rig: Draft<Rig>,
+  deviceId: string,
+  leadId: string,
+  newLeads: string[],
+): Refusal {
   const device = deviceOf(rig, deviceId);
   if (!device) return `There is no device "${deviceId}" any more.`;
-  if (!kindOf(device.kind).through) return `${device.name} has no way through, so it cannot be moved along the walk.`;
+  if (!kindOf(device.kind).through)
+    return `${device.name} has no way through, so it cannot be moved along the walk.`;
   const target = leadOf(rig, leadId);
   if (!target) return `There is no lead "${leadId}" any more.`;
-  if (target.from.device === deviceId || target.to.device === deviceId) return `${device.name} is already there.`;
-  if (blocksOf(rig, deviceId).some((b) => b.id === target.from.device || b.id === target.to.device)) return `${device.name} cannot be moved into itself.`;
+  if (target.from.device === deviceId || target.to.device === deviceId)
+    return `${device.name} is already there.`;
+  if (blocksOf(rig, deviceId).some((b) => b.id === target.from.device || b.id === target.to.device))
+    return `${device.name} cannot be moved into itself.`;
   heal(rig, deviceId);
   return splice(rig, deviceId, leadId, newLeads);
 }
 
 /** Jacks that can take one another's place: those for sound on metal, and each other signal by itself. */
-const familyOf = (signal: string): string => (signal === 'speaker' || signal === 'digital' ? 'audio' : signal);
+const familyOf = (signal: string): string =>
+  signal === 'speaker' || signal === 'digital' ? 'audio' : signal;
 
 /** Turns a device into another kind: name, notes, place, matching settings, figures and leads carry over. */
-export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string, name?: string): Refusal {
+export function replaceDevice(
+  rig: Draft<Rig>,
+  deviceId: string,
+  kindId: string,
+  name?: string,
+): Refusal {
   const device = deviceOf(rig, deviceId);
   if (!device) return `There is no device "${deviceId}" any more.`;
   const was = kindOf(device.kind);
   const kind = findKind(kindId);
   if (!kind) return `There is no kind "${kindId}".`;
-  if (was.hosts && !kind.hosts && blocksOf(rig, deviceId).length) return `${device.name} holds ${blocksOf(rig, deviceId).length} blocks, and ${kind.name} is no host. Move them out first.`;
-  if (was.hosts && !kind.hosts) rig.leads = rig.leads.filter((l) => l.from.device !== deviceId || l.to.device !== deviceId);
-  if (device.host !== undefined && !kind.block && !kind.hosts) return `${kind.name} cannot live inside ${deviceOf(rig, device.host)?.name ?? 'a host'}: it has no block form.`;
+  if (was.hosts && !kind.hosts && blocksOf(rig, deviceId).length)
+    return `${device.name} holds ${blocksOf(rig, deviceId).length} blocks, and ${kind.name} is no host. Move them out first.`;
+  if (was.hosts && !kind.hosts)
+    rig.leads = rig.leads.filter((l) => l.from.device !== deviceId || l.to.device !== deviceId);
+  if (device.host !== undefined && !kind.block && !kind.hosts)
+    return `${kind.name} cannot live inside ${deviceOf(rig, device.host)?.name ?? 'a host'}: it has no block form.`;
   const jack = (id: string, direction: 'in' | 'out', signal: string): string | undefined => {
     const main = direction === 'in' ? kind.through?.in : kind.through?.out;
     const wasMain = direction === 'in' ? was.through?.in : was.through?.out;
-    const fits = (j?: string) => kind.jacks.some((x) => x.id === j && x.direction === direction && familyOf(x.signal) === familyOf(signal));
+    const fits = (j?: string) =>
+      kind.jacks.some(
+        (x) => x.id === j && x.direction === direction && familyOf(x.signal) === familyOf(signal),
+      );
     if (id === wasMain && fits(main)) return main;
     if (fits(id)) return id;
     const only = kind.jacks.filter((j) => j.direction === direction && !isControlJack(j));
@@ -186,10 +279,17 @@ export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string,
   const signalOf = (id: string) => was.jacks.find((j) => j.id === id)?.signal ?? 'audio';
   const taken = new Set<string>();
   rig.leads = rig.leads.filter((l) => {
-    for (const [end, direction] of [[l.to, 'in'], [l.from, 'out']] as const) {
+    for (const [end, direction] of [
+      [l.to, 'in'],
+      [l.from, 'out'],
+    ] as const) {
       if (end.device !== deviceId) continue;
       const to = jack(end.jack, direction, signalOf(end.jack));
-      if (!to || (taken.has(to) && l.type !== 'inside' && !kind.jacks.find((j) => j.id === to)?.many)) return false;
+      if (
+        !to ||
+        (taken.has(to) && l.type !== 'inside' && !kind.jacks.find((j) => j.id === to)?.many)
+      )
+        return false;
       taken.add(to);
       end.jack = to;
     }
@@ -199,18 +299,35 @@ export function replaceDevice(rig: Draft<Rig>, deviceId: string, kindId: string,
     for (const id of Object.keys(settings ?? {})) {
       const p = kind.parameters.find((x) => x.id === id);
       const old = was.parameters.find((x) => x.id === id);
-      if (!p || p.type !== old?.type || (p.type === 'knob' && old.type === 'knob' && (p.min !== old.min || p.max !== old.max)) || p.type === 'choice') delete settings![id];
+      if (
+        !p ||
+        p.type !== old?.type ||
+        (p.type === 'knob' && old.type === 'knob' && (p.min !== old.min || p.max !== old.max)) ||
+        p.type === 'choice'
+      )
+        delete settings![id];
     }
   };
   if (was.size && JSON.stringify(was.size) !== JSON.stringify(kind.size)) delete device.size;
   delete device.jackSpots;
   delete device.gives;
   if (device.units !== undefined && was.rackUnits !== kind.rackUnits) delete device.units;
-  if (was.mainsOutlets && !kind.mainsOutlets) for (const d of rig.devices) if (d.mains?.from === deviceId) delete d.mains.from;
+  if (was.mainsOutlets && !kind.mainsOutlets)
+    for (const d of rig.devices) if (d.mains?.from === deviceId) delete d.mains.from;
   device.kind = kindId;
   unplugLost(rig, device);
   if (kind.hosts && !was.hosts) {
-    for (const [from, to] of kind.hosts.links) rig.leads.push({ id: freshId(`${deviceId}-link`, rig.leads.map((l) => l.id)), from: { device: deviceId, jack: from }, to: { device: deviceId, jack: to }, type: 'inside', metres: 0 });
+    for (const [from, to] of kind.hosts.links)
+      rig.leads.push({
+        id: freshId(
+          `${deviceId}-link`,
+          rig.leads.map((l) => l.id),
+        ),
+        from: { device: deviceId, jack: from },
+        to: { device: deviceId, jack: to },
+        type: 'inside',
+        metres: 0,
+      });
   }
   if (name) device.name = name;
   keep(device.settings);

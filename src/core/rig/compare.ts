@@ -15,7 +15,8 @@ const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map(
  */
 export function compareRigs(before: Rig, after: Rig): string[] {
   const lines: string[] = [];
-  if (before.name !== after.name) lines.push(`renamed the rig from ${before.name} to ${after.name}`);
+  if (before.name !== after.name)
+    lines.push(`renamed the rig from ${before.name} to ${after.name}`);
   if (before.notes !== after.notes) lines.push('changed the notes of the rig');
   const old = byId(before.devices);
   const now = byId(after.devices);
@@ -26,29 +27,66 @@ export function compareRigs(before: Rig, after: Rig): string[] {
     else lines.push(...deviceChanges(before, after, was, d));
   }
   const moved = movedDevices(before, after);
-  for (const { device, next, previous } of moved) lines.push(`moved ${device}${next ? ` before ${next}` : previous ? ` behind ${previous}` : ''}`);
-  lines.push(...leadChanges(before, after, moved.length > 0 || before.devices.length !== after.devices.length));
+  for (const { device, next, previous } of moved)
+    lines.push(
+      `moved ${device}${next ? ` before ${next}` : previous ? ` behind ${previous}` : ''}`,
+    );
+  lines.push(
+    ...leadChanges(
+      before,
+      after,
+      moved.length > 0 || before.devices.length !== after.devices.length,
+    ),
+  );
   lines.push(...soundChanges(before, after));
   if (!same(before.order, after.order)) lines.push('changed the stance on order rules');
-  if (!same(before.accepted ?? [], after.accepted ?? [])) lines.push('changed which findings are accepted');
+  if (!same(before.accepted ?? [], after.accepted ?? []))
+    lines.push('changed which findings are accepted');
   lines.push(...tickChanges(before, after));
   if (!same(before.making, after.making)) lines.push('changed how leads are made');
-  lines.push(...listChanges('board', (x) => x.name, before.boards, after.boards), ...listChanges('rack', (x) => x.name, before.racks, after.racks), ...listChanges('loom', (x) => x.name, before.looms, after.looms));
-  for (const [key, words] of [['cases', 'changed the cases'], ['stage', 'changed the stage plot'], ['tour', 'changed where the rig plays'], ['limits', 'changed the limits']] as const) if (!sameJson(before[key], after[key])) lines.push(words);
+  lines.push(
+    ...listChanges('board', (x) => x.name, before.boards, after.boards),
+    ...listChanges('rack', (x) => x.name, before.racks, after.racks),
+    ...listChanges('loom', (x) => x.name, before.looms, after.looms),
+  );
+  for (const [key, words] of [
+    ['cases', 'changed the cases'],
+    ['stage', 'changed the stage plot'],
+    ['tour', 'changed where the rig plays'],
+    ['limits', 'changed the limits'],
+  ] as const)
+    if (!sameJson(before[key], after[key])) lines.push(words);
   if (!same(before.brief, after.brief)) lines.push('changed the brief');
   lines.push(...promiseChanges(before, after));
-  lines.push(...listChanges('control', (c) => c.name, before.controls, after.controls), ...songChanges(before, after), ...listChanges('set', (x) => x.name, before.sets, after.sets));
-  if (!same(before.candidates ?? [], after.candidates ?? [])) lines.push('changed which controllers are compared');
+  lines.push(
+    ...listChanges('control', (c) => c.name, before.controls, after.controls),
+    ...songChanges(before, after),
+    ...listChanges('set', (x) => x.name, before.sets, after.sets),
+  );
+  if (!same(before.candidates ?? [], after.candidates ?? []))
+    lines.push('changed which controllers are compared');
   if (!same(before.reference, after.reference)) lines.push('changed the reference lead');
   return lines;
 }
 
-function listChanges<T extends { id: string }>(what: string, name: (x: T) => string, before: readonly T[] = [], after: readonly T[] = []): string[] {
+function listChanges<T extends { id: string }>(
+  what: string,
+  name: (x: T) => string,
+  before: readonly T[] = [],
+  after: readonly T[] = [],
+): string[] {
   const [old, now] = [byId(before), byId(after)];
-  const order = (list: readonly T[], other: Map<string, T>) => list.filter((x) => other.has(x.id)).map((x) => x.id);
+  const order = (list: readonly T[], other: Map<string, T>) =>
+    list.filter((x) => other.has(x.id)).map((x) => x.id);
   return [
     ...before.filter((x) => !now.has(x.id)).map((x) => `removed the ${what} ${name(x)}`),
-    ...after.flatMap((x) => (!old.has(x.id) ? [`added the ${what} ${name(x)}`] : sameJson(old.get(x.id), x) ? [] : [`changed the ${what} ${name(x)}`])),
+    ...after.flatMap((x) =>
+      !old.has(x.id)
+        ? [`added the ${what} ${name(x)}`]
+        : sameJson(old.get(x.id), x)
+          ? []
+          : [`changed the ${what} ${name(x)}`],
+    ),
     ...(same(order(before, now), order(after, old)) ? [] : [`changed the order of the ${what}s`]),
   ];
 }
@@ -57,69 +95,172 @@ function listChanges<T extends { id: string }>(what: string, name: (x: T) => str
 function songChanges(before: Rig, after: Rig): string[] {
   const old = byId(before.songs ?? []);
   return listChanges('song', (x) => x.title, before.songs, after.songs).flatMap((line) => {
-    const song = line.startsWith('changed the song ') ? after.songs!.find((x) => `changed the song ${x.title}` === line && !sameJson(old.get(x.id), x)) : undefined;
+    const song = line.startsWith('changed the song ')
+      ? after.songs!.find(
+          (x) => `changed the song ${x.title}` === line && !sameJson(old.get(x.id), x),
+        )
+      : undefined;
     const was = song && old.get(song.id);
     if (!song || !was) return [line];
-    const told = ([['bpm', 'bpm'], ['key', 'key'], ['tuning', 'tuning'], ['title', 'title']] as const).flatMap(([field, word]) => (was[field] === song[field] ? [] : [`${word} ${song[field] ?? 'not said'} (was ${was[field] ?? 'not said'})`]));
-    if (was.instrument !== song.instrument) told.push(`on ${song.instrument === undefined ? 'no one instrument' : nameOf(after, song.instrument)}`);
+    const told = (
+      [
+        ['bpm', 'bpm'],
+        ['key', 'key'],
+        ['tuning', 'tuning'],
+        ['title', 'title'],
+      ] as const
+    ).flatMap(([field, word]) =>
+      was[field] === song[field]
+        ? []
+        : [`${word} ${song[field] ?? 'not said'} (was ${was[field] ?? 'not said'})`],
+    );
+    if (was.instrument !== song.instrument)
+      told.push(
+        `on ${song.instrument === undefined ? 'no one instrument' : nameOf(after, song.instrument)}`,
+      );
     if (!sameJson(was.sections, song.sections)) told.push('sections');
-    if (!sameJson(was.states, song.states) || !sameJson(was.divisions, song.divisions)) told.push('what differs in this song');
+    if (!sameJson(was.states, song.states) || !sameJson(was.divisions, song.divisions))
+      told.push('what differs in this song');
     return [`${line}${told.length ? `: ${told.join(', ')}` : ''}`];
   });
 }
 
 function tickChanges(before: Rig, after: Rig): string[] {
-  const [old, now] = [before, after].map((r) => new Set((r.done?.ticks ?? []).map((t) => t.id))) as [Set<string>, Set<string>];
+  const [old, now] = [before, after].map(
+    (r) => new Set((r.done?.ticks ?? []).map((t) => t.id)),
+  ) as [Set<string>, Set<string>];
   const fresh = (after.done?.ticks ?? []).filter((t) => !old.has(t.id));
   const back = [...old].filter((id) => !now.has(id)).length;
   const same_ = sameJson({ ...before.done, ticks: [] }, { ...after.done, ticks: [] });
-  const again = (after.done?.ticks ?? []).filter((t) => old.has(t.id) && !sameJson(t, before.done?.ticks.find((x) => x.id === t.id))).length;
-  return [...(fresh.length ? [`ticked ${fresh.length} of the checklist (${[...new Set(fresh.map((t) => t.by))].join(', ')})`] : []), ...(back ? [`took ${back} ticks back`] : []), ...(again ? [`ticked ${again} again`] : []), ...(same_ ? [] : ['changed the timer of the adhesive'])];
+  const again = (after.done?.ticks ?? []).filter(
+    (t) =>
+      old.has(t.id) &&
+      !sameJson(
+        t,
+        before.done?.ticks.find((x) => x.id === t.id),
+      ),
+  ).length;
+  return [
+    ...(fresh.length
+      ? [
+          `ticked ${fresh.length} of the checklist (${[...new Set(fresh.map((t) => t.by))].join(', ')})`,
+        ]
+      : []),
+    ...(back ? [`took ${back} ticks back`] : []),
+    ...(again ? [`ticked ${again} again`] : []),
+    ...(same_ ? [] : ['changed the timer of the adhesive']),
+  ];
 }
 
 function promiseChanges(before: Rig, after: Rig): string[] {
   const old = byId<RigPromise>(before.promises ?? []);
   const now = byId<RigPromise>(after.promises ?? []);
   return [
-    ...[...old.values()].filter((p) => !now.has(p.id)).map((p) => `took back the promise: ${promiseWords(before, p)}`),
-    ...[...now.values()].filter((p) => !sameJson(old.get(p.id), p)).map((p) => `${old.has(p.id) ? 'changed a promise to' : 'promised'}: ${promiseWords(after, p)}`),
+    ...[...old.values()]
+      .filter((p) => !now.has(p.id))
+      .map((p) => `took back the promise: ${promiseWords(before, p)}`),
+    ...[...now.values()]
+      .filter((p) => !sameJson(old.get(p.id), p))
+      .map(
+        (p) => `${old.has(p.id) ? 'changed a promise to' : 'promised'}: ${promiseWords(after, p)}`,
+      ),
   ];
 }
 
 function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): string[] {
   const lines: string[] = [];
   if (was.name !== now.name) lines.push(`renamed ${was.name} to ${now.name}`);
-  if (was.kind !== now.kind) lines.push(`${now.name} is now a ${kindOf(now.kind).name}, was a ${kindOf(was.kind).name}`);
+  if (was.kind !== now.kind)
+    lines.push(`${now.name} is now a ${kindOf(now.kind).name}, was a ${kindOf(was.kind).name}`);
   lines.push(...stateChanges(now, was, now, 'in every sound'));
-  for (const id of new Set([...Object.keys(was.figures ?? {}), ...Object.keys(now.figures ?? {})])) {
+  for (const id of new Set([
+    ...Object.keys(was.figures ?? {}),
+    ...Object.keys(now.figures ?? {}),
+  ])) {
     const f = kindOf(now.kind).figures.find((x) => x.id === id);
     const value = now.figures?.[id];
-    if (!same(was.figures?.[id], value)) lines.push(value ? `${now.name}: ${f?.label ?? id} ${value.value} ${f?.unit ?? ''}, ${value.from}` : `${now.name}: ${f?.label ?? id} back to the typical figure`);
+    if (!same(was.figures?.[id], value))
+      lines.push(
+        value
+          ? `${now.name}: ${f?.label ?? id} ${value.value} ${f?.unit ?? ''}, ${value.from}`
+          : `${now.name}: ${f?.label ?? id} back to the typical figure`,
+      );
   }
-  if (was.host !== now.host) lines.push(now.host === undefined ? `moved ${now.name} out of ${nameOf(before, was.host!)}` : `moved ${now.name} into ${nameOf(after, now.host)}`);
-  if (!sameJson(was.supply, now.supply)) lines.push(now.supply ? `${now.name} is fed from ${nameOf(after, now.supply.device)}${now.supply.outlet === undefined ? '' : `, ${now.supply.outlet}`}` : `${now.name} is no longer fed from ${nameOf(before, was.supply!.device)}`);
+  if (was.host !== now.host)
+    lines.push(
+      now.host === undefined
+        ? `moved ${now.name} out of ${nameOf(before, was.host!)}`
+        : `moved ${now.name} into ${nameOf(after, now.host)}`,
+    );
+  if (!sameJson(was.supply, now.supply))
+    lines.push(
+      now.supply
+        ? `${now.name} is fed from ${nameOf(after, now.supply.device)}${now.supply.outlet === undefined ? '' : `, ${now.supply.outlet}`}`
+        : `${now.name} is no longer fed from ${nameOf(before, was.supply!.device)}`,
+    );
   if (!sameJson(was.gear, now.gear)) lines.push(`changed what is known of the unit ${now.name}`);
-  if (!sameJson(was.at, now.at)) lines.push(now.at ? `${was.at ? 'moved' : 'placed'} ${now.name} on ${after.boards?.find((b) => b.id === now.at!.board)?.name ?? now.at.board}` : `took ${now.name} off its board`);
-  if (!sameJson(was.rack, now.rack)) lines.push(now.rack ? `mounted ${now.name} in ${after.racks?.find((r) => r.id === now.rack!.rack)?.name ?? now.rack.rack}, unit ${now.rack.unit}` : `took ${now.name} out of its rack`);
-  if (!sameJson([was.size, was.units, was.jackSpots], [now.size, now.units, now.jackSpots])) lines.push(`changed the measures of ${now.name}`);
+  if (!sameJson(was.at, now.at))
+    lines.push(
+      now.at
+        ? `${was.at ? 'moved' : 'placed'} ${now.name} on ${after.boards?.find((b) => b.id === now.at!.board)?.name ?? now.at.board}`
+        : `took ${now.name} off its board`,
+    );
+  if (!sameJson(was.rack, now.rack))
+    lines.push(
+      now.rack
+        ? `mounted ${now.name} in ${after.racks?.find((r) => r.id === now.rack!.rack)?.name ?? now.rack.rack}, unit ${now.rack.unit}`
+        : `took ${now.name} out of its rack`,
+    );
+  if (!sameJson([was.size, was.units, was.jackSpots], [now.size, now.units, now.jackSpots]))
+    lines.push(`changed the measures of ${now.name}`);
   if (!sameJson(was.mains, now.mains)) lines.push(`changed what ${now.name} takes from the mains`);
   if (!sameJson(was.power, now.power)) lines.push(`changed what ${now.name} takes of power`);
   if (!sameJson(was.gives, now.gives)) lines.push(`changed the outlets of ${now.name}`);
-  if ((was.pinned ?? false) !== (now.pinned ?? false)) lines.push(now.pinned ? `pinned ${now.name} to its place` : `took out the pin of ${now.name}`);
+  if ((was.pinned ?? false) !== (now.pinned ?? false))
+    lines.push(now.pinned ? `pinned ${now.name} to its place` : `took out the pin of ${now.name}`);
   if (!sameJson(was.midi, now.midi)) lines.push(`changed how ${now.name} is set up for MIDI`);
-  if (!sameJson(was.tempo, now.tempo)) lines.push(`${now.name} takes its time by ${now.tempo ? `${now.tempo.way}${now.tempo.division ? `, ${now.tempo.division}` : ''}` : 'its own setting'}`);
-  if (!sameJson(was.expects, now.expects)) lines.push(`changed what the control jacks of ${now.name} expect`);
-  if (was.notes !== now.notes || was.maker !== now.maker || was.model !== now.model || was.place !== now.place) lines.push(`changed the record of ${now.name}`);
+  if (!sameJson(was.tempo, now.tempo))
+    lines.push(
+      `${now.name} takes its time by ${now.tempo ? `${now.tempo.way}${now.tempo.division ? `, ${now.tempo.division}` : ''}` : 'its own setting'}`,
+    );
+  if (!sameJson(was.expects, now.expects))
+    lines.push(`changed what the control jacks of ${now.name} expect`);
+  if (
+    was.notes !== now.notes ||
+    was.maker !== now.maker ||
+    was.model !== now.model ||
+    was.place !== now.place
+  )
+    lines.push(`changed the record of ${now.name}`);
   return lines;
 }
 
-function stateChanges(device: Device, was: State | undefined, now: State | undefined, where: string): string[] {
+function stateChanges(
+  device: Device,
+  was: State | undefined,
+  now: State | undefined,
+  where: string,
+): string[] {
   const lines: string[] = [];
-  if (was?.engaged !== now?.engaged) lines.push(`${device.name} ${now?.engaged === undefined ? 'follows its own setting' : now.engaged ? 'engaged' : 'bypassed'} ${where}`);
-  if (!sameJson(was?.program, now?.program)) lines.push(`${device.name} ${now?.program ? `keeps it at wire ${addressWords(now.program)}` : 'has no program'} ${where}`);
-  for (const id of new Set([...Object.keys(was?.settings ?? {}), ...Object.keys(now?.settings ?? {})])) {
+  if (was?.engaged !== now?.engaged)
+    lines.push(
+      `${device.name} ${now?.engaged === undefined ? 'follows its own setting' : now.engaged ? 'engaged' : 'bypassed'} ${where}`,
+    );
+  if (!sameJson(was?.program, now?.program))
+    lines.push(
+      `${device.name} ${now?.program ? `keeps it at wire ${addressWords(now.program)}` : 'has no program'} ${where}`,
+    );
+  for (const id of new Set([
+    ...Object.keys(was?.settings ?? {}),
+    ...Object.keys(now?.settings ?? {}),
+  ])) {
     const value = now?.settings?.[id];
-    if (was?.settings?.[id] !== value) lines.push(value === undefined ? `${device.name}, ${id} follows its own setting ${where}` : `${device.name}, ${settingWords(device.kind, id, value)} ${where}`);
+    if (was?.settings?.[id] !== value)
+      lines.push(
+        value === undefined
+          ? `${device.name}, ${id} follows its own setting ${where}`
+          : `${device.name}, ${settingWords(device.kind, id, value)} ${where}`,
+      );
   }
   return lines;
 }
@@ -128,21 +269,30 @@ function stateChanges(device: Device, was: State | undefined, now: State | undef
 export function walkOrder(rig: Rig): string[] {
   const { stations, steps } = stationsOf(rig, rig.sounds[0]);
   placeStations(stations, steps);
-  return [...new Set([...stations].sort((a, b) => a.lane - b.lane || a.column - b.column).map((s) => s.device))];
+  return [
+    ...new Set(
+      [...stations].sort((a, b) => a.lane - b.lane || a.column - b.column).map((s) => s.device),
+    ),
+  ];
 }
 
 /** Devices that both rigs have and that stand elsewhere: those outside the longest run that kept its order. */
-function movedDevices(before: Rig, after: Rig): { device: string; next?: string; previous?: string }[] {
+function movedDevices(
+  before: Rig,
+  after: Rig,
+): { device: string; next?: string; previous?: string }[] {
   const was = walkOrder(before);
   const rank = new Map(was.map((id, i) => [id, i]));
   const full = walkOrder(after);
   const now = full.filter((id) => rank.has(id));
   const kept = new Set(longestRising(now.map((id) => rank.get(id)!)).map((i) => now[i]!));
   const name = (id: string | undefined) => after.devices.find((d) => d.id === id)?.name;
-  return now.filter((id) => !kept.has(id)).map((id) => {
-    const at = full.indexOf(id);
-    return { device: name(id)!, next: name(full[at + 1]), previous: name(full[at - 1]) };
-  });
+  return now
+    .filter((id) => !kept.has(id))
+    .map((id) => {
+      const at = full.indexOf(id);
+      return { device: name(id)!, next: name(full[at + 1]), previous: name(full[at - 1]) };
+    });
 }
 
 /** Positions of a longest rising run in a list of different numbers. */
@@ -173,30 +323,56 @@ function leadChanges(before: Rig, after: Rig, reordered: boolean): string[] {
   for (const [at, l] of now) {
     const was = old.get(at);
     if (!was) {
-      if (!reordered) lines.push(`connected ${endWords(after, l.from)} to ${endWords(after, l.to)}`);
+      if (!reordered)
+        lines.push(`connected ${endWords(after, l.from)} to ${endWords(after, l.to)}`);
       continue;
     }
     const changes = leadDetails(was, l);
-    if (changes.length) lines.push(`lead from ${endWords(after, l.from)} to ${endWords(after, l.to)}: ${changes.join(', ')}`);
+    if (changes.length)
+      lines.push(
+        `lead from ${endWords(after, l.from)} to ${endWords(after, l.to)}: ${changes.join(', ')}`,
+      );
   }
-  for (const [at, l] of old) if (!now.has(at) && !reordered) lines.push(`disconnected ${endWords(before, l.from)} from ${endWords(before, l.to)}`);
+  for (const [at, l] of old)
+    if (!now.has(at) && !reordered)
+      lines.push(`disconnected ${endWords(before, l.from)} from ${endWords(before, l.to)}`);
   return lines;
 }
 
 /** What is different about a lead between the same two jacks. */
 function leadDetails(was: Lead, now: Lead): string[] {
-  const told = <T>(a: T, b: T, say: (v: NonNullable<T>) => string, none: string): string[] => (a === b ? [] : [`${b === undefined || b === null ? none : say(b)} (was ${a === undefined || a === null ? none : say(a)})`]);
+  const told = <T>(a: T, b: T, say: (v: NonNullable<T>) => string, none: string): string[] =>
+    a === b
+      ? []
+      : [
+          `${b === undefined || b === null ? none : say(b)} (was ${a === undefined || a === null ? none : say(a)})`,
+        ];
   return [
     ...told(was.type, now.type, (v) => v, ''),
     ...told(was.metres, now.metres, (v) => `${v} m`, ''),
     ...told(was.pfPerMetre, now.pfPerMetre, (v) => `${v} pF/m`, 'typical capacitance'),
     ...told(was.squareMm, now.squareMm, (v) => `${v} mm²`, 'no cross-section'),
     ...told(was.conductor, now.conductor, (v) => `on the ${v}`, 'on no one conductor'),
-    ...told(was.shieldLifted ?? false, now.shieldLifted ?? false, (v) => (v ? 'shield open at one end' : 'shield whole'), ''),
+    ...told(
+      was.shieldLifted ?? false,
+      now.shieldLifted ?? false,
+      (v) => (v ? 'shield open at one end' : 'shield whole'),
+      '',
+    ),
     ...told(was.pF, now.pF, (v) => `measured ${v} pF`, 'not measured'),
-    ...told(was.plugs?.from, now.plugs?.from, (v) => `${v} plug at the start`, 'usual plug at the start'),
+    ...told(
+      was.plugs?.from,
+      now.plugs?.from,
+      (v) => `${v} plug at the start`,
+      'usual plug at the start',
+    ),
     ...told(was.plugs?.to, now.plugs?.to, (v) => `${v} plug at the end`, 'usual plug at the end'),
-    ...told(was.crossed ?? false, now.crossed ?? false, (v) => (v ? 'tip and ring crossed' : 'straight'), ''),
+    ...told(
+      was.crossed ?? false,
+      now.crossed ?? false,
+      (v) => (v ? 'tip and ring crossed' : 'straight'),
+      '',
+    ),
     ...told(was.label || undefined, now.label || undefined, (v) => `label ${v}`, 'no label'),
   ];
 }
@@ -214,17 +390,26 @@ function soundChanges(before: Rig, after: Rig): string[] {
     }
     if (was.name !== s.name) lines.push(`renamed the sound ${was.name} to ${s.name}`);
     if (was.notes !== s.notes) lines.push(`changed the notes of ${s.name}`);
-    for (const d of after.devices) lines.push(...stateChanges(d, was.states[d.id], s.states[d.id], `in ${s.name}`));
-    for (const id of new Set([...Object.keys(was.controls ?? {}), ...Object.keys(s.controls ?? {})])) {
+    for (const d of after.devices)
+      lines.push(...stateChanges(d, was.states[d.id], s.states[d.id], `in ${s.name}`));
+    for (const id of new Set([
+      ...Object.keys(was.controls ?? {}),
+      ...Object.keys(s.controls ?? {}),
+    ])) {
       const at = s.controls?.[id];
-      if (was.controls?.[id] !== at && after.controls?.some((c) => c.id === id)) lines.push(`${after.controls.find((c) => c.id === id)!.name} ${positionWords(at)} in ${s.name}`);
+      if (was.controls?.[id] !== at && after.controls?.some((c) => c.id === id))
+        lines.push(
+          `${after.controls.find((c) => c.id === id)!.name} ${positionWords(at)} in ${s.name}`,
+        );
     }
     for (const id of new Set([...(was.sends ?? []), ...(s.sends ?? [])].map((x) => x.from))) {
       const of = (list: Sound['sends']) => (list ?? []).filter((x) => x.from === id);
-      if (!sameJson(of(was.sends), of(s.sends))) lines.push(`changed what ${nameOf(after, id)} sends in ${s.name}`);
+      if (!sameJson(of(was.sends), of(s.sends)))
+        lines.push(`changed what ${nameOf(after, id)} sends in ${s.name}`);
     }
   }
-  const order = (r: Rig, other: Map<string, Sound>) => r.sounds.filter((s) => other.has(s.id)).map((s) => s.id);
+  const order = (r: Rig, other: Map<string, Sound>) =>
+    r.sounds.filter((s) => other.has(s.id)).map((s) => s.id);
   if (!same(order(before, now), order(after, old))) lines.push('changed the order of the sounds');
   return lines;
 }
@@ -233,10 +418,17 @@ function soundChanges(before: Rig, after: Rig): string[] {
 export function compareSounds(rig: Rig, a: string, b: string): string[] {
   const [one, two] = [a, b].map((id) => rig.sounds.find((s) => s.id === id));
   if (!one || !two) return [];
-  return rig.devices.flatMap((d) => stateChanges(d, effective(d, one), effective(d, two), `in ${two.name}`));
+  return rig.devices.flatMap((d) =>
+    stateChanges(d, effective(d, one), effective(d, two), `in ${two.name}`),
+  );
 }
 
 const effective = (d: Device, s: Sound): State => ({
   engaged: s.states[d.id]?.engaged ?? d.engaged ?? kindOf(d.kind).startsEngaged ?? false,
-  settings: Object.fromEntries(kindOf(d.kind).parameters.map((p) => [p.id, s.states[d.id]?.settings?.[p.id] ?? d.settings?.[p.id] ?? p.initial])),
+  settings: Object.fromEntries(
+    kindOf(d.kind).parameters.map((p) => [
+      p.id,
+      s.states[d.id]?.settings?.[p.id] ?? d.settings?.[p.id] ?? p.initial,
+    ]),
+  ),
 });

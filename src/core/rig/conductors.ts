@@ -1,7 +1,8 @@
 import { conductorsOf, type Jack, kindOf, type Point } from '../kinds';
 import { CONTROL_LEADS, type Device, type Lead } from './schema';
 
-const jack = (device: Device | undefined, id: string): Jack | undefined => device && kindOf(device.kind).jacks.find((j) => j.id === id);
+const jack = (device: Device | undefined, id: string): Jack | undefined =>
+  device && kindOf(device.kind).jacks.find((j) => j.id === id);
 
 /**
  * Which conductors of its two jacks a lead joins, as points of the sending and of the receiving device.
@@ -11,21 +12,32 @@ const jack = (device: Device | undefined, id: string): Jack | undefined => devic
  * the ring where it comes back. A digital lead joins as many channels as both ends have. Leads for messages and controls join
  * nothing that carries sound.
  */
-export function joinsOf(lead: Lead, from: Device | undefined, to: Device | undefined): [Point, Point][] {
+export function joinsOf(
+  lead: Lead,
+  from: Device | undefined,
+  to: Device | undefined,
+): [Point, Point][] {
   if (CONTROL_LEADS.includes(lead.type)) return [];
   const a = jack(from, lead.from.jack);
   const b = jack(to, lead.to.jack);
   if (!a || !b) return [];
   const [as, bs] = [conductorsOf(a), conductorsOf(b)];
-  if (lead.type === 'digital' || (lead.type === 'inside' && a.channels && b.channels)) return as.slice(0, bs.length).map((p, i) => [p, bs[i]!]);
+  if (lead.type === 'digital' || (lead.type === 'inside' && a.channels && b.channels))
+    return as.slice(0, bs.length).map((p, i) => [p, bs[i]!]);
   if (lead.type === 'insert' && (as.length > 1 || bs.length > 1)) {
     const pick = (jack: Jack, points: Point[], end: 'from' | 'to'): Point => {
       if (points.length < 2) return points[0]!;
-      const ring = lead.conductor ? lead.conductor === 'ring' : end === 'to' && jack.insert !== undefined;
+      const ring = lead.conductor
+        ? lead.conductor === 'ring'
+        : end === 'to' && jack.insert !== undefined;
       return points[ring ? 1 : 0]!;
     };
     return [[pick(a, as, 'from'), pick(b, bs, 'to')]];
   }
-  if ((lead.type === 'stereo' || lead.type === 'balanced') && a.stereo && b.stereo) return [[as[0]!, bs[0]!], [as[1]!, bs[1]!]];
+  if ((lead.type === 'stereo' || lead.type === 'balanced') && a.stereo && b.stereo)
+    return [
+      [as[0]!, bs[0]!],
+      [as[1]!, bs[1]!],
+    ];
   return [[as[0]!, bs[0]!]];
 }

@@ -32,13 +32,18 @@ export const controlSchema = z.looseObject({
   device: idSchema.optional(),
   action: z.enum(['momentary', 'latching']).optional(),
   /** The part of a pedal's travel that counts, in percent from the heel. */
-  travel: z.looseObject({ from: z.number().min(0).max(100), to: z.number().min(0).max(100) }).optional(),
+  travel: z
+    .looseObject({ from: z.number().min(0).max(100), to: z.number().min(0).max(100) })
+    .optional(),
   notes: z.string().max(4000).optional(),
   assigns: z.array(assignmentSchema).max(64),
 });
 
 /** Where controls stand: a pedal in percent from the heel, a switch on or off. */
-export const positionsSchema = z.record(idSchema, z.union([z.number().min(0).max(100), z.boolean()]));
+export const positionsSchema = z.record(
+  idSchema,
+  z.union([z.number().min(0).max(100), z.boolean()]),
+);
 
 /** A foot controller that might be bought or borrowed, to hold against what is needed. */
 export const candidateSchema = z.looseObject({

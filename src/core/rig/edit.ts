@@ -1,13 +1,38 @@
 import { z } from 'zod';
-import { boardPlaceSchema, boardSchema, caseSchema, limitsSchema, loomSchema, makingSchema, rackPlaceSchema, rackSchema, stageSchema, tourSchema, USUAL } from './build-schema';
+import {
+  boardPlaceSchema,
+  boardSchema,
+  caseSchema,
+  limitsSchema,
+  loomSchema,
+  makingSchema,
+  rackPlaceSchema,
+  rackSchema,
+  stageSchema,
+  tourSchema,
+  USUAL,
+} from './build-schema';
 import { candidateSchema, controlSchema } from './control-schema';
 import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
 import { addressSchema } from './setting-value';
 import { setSchema, songSchema } from './song-schema';
-import { briefSchema, deviceSchema, endSchema, figureOverrideSchema, idSchema, leadSchema, promiseSchema, referenceSchema, rigSchema, soundSchema, stanceSchema } from './schema';
+import {
+  briefSchema,
+  deviceSchema,
+  endSchema,
+  figureOverrideSchema,
+  idSchema,
+  leadSchema,
+  promiseSchema,
+  referenceSchema,
+  rigSchema,
+  soundSchema,
+  stanceSchema,
+} from './schema';
 
 const setting = z.union([z.number(), z.string().max(200), z.boolean()]);
-const edit = <const N extends string, S extends z.ZodRawShape>(name: N, shape: S) => z.object({ edit: z.literal(name), ...shape });
+const edit = <const N extends string, S extends z.ZodRawShape>(name: N, shape: S) =>
+  z.object({ edit: z.literal(name), ...shape });
 
 /**
  * Every change to a rig is one of these values. They carry the ids of what they make, so that applying one twice gives the
@@ -17,19 +42,56 @@ export const editSchema = z.discriminatedUnion('edit', [
   edit('renameRig', { name: z.string() }),
   edit('setRigNotes', { notes: z.string() }),
   edit('addDevice', { device: deviceSchema }),
-  edit('insertInLead', { lead: idSchema, device: deviceSchema, newLeads: z.array(idSchema).length(2) }),
+  edit('insertInLead', {
+    lead: idSchema,
+    device: deviceSchema,
+    newLeads: z.array(idSchema).length(2),
+  }),
   edit('append', { after: endSchema, device: deviceSchema, newLead: idSchema }),
   edit('removeDevice', { device: idSchema }),
   edit('moveDevice', { device: idSchema, lead: idSchema, newLeads: z.array(idSchema).length(2) }),
   edit('replaceDevice', { device: idSchema, kind: z.string(), name: z.string().optional() }),
   edit('connect', { lead: leadSchema }),
   edit('disconnect', { lead: idSchema }),
-  edit('setLead', { lead: idSchema, metres: z.number().optional(), pfPerMetre: z.number().optional(), type: leadSchema.shape.type.optional(), label: z.string().optional(), shieldLifted: z.boolean().optional(), squareMm: z.number().optional(), conductor: leadSchema.shape.conductor, crossed: z.boolean().optional(), pF: leadSchema.shape.pF.unwrap().nullable().optional(), plugs: leadSchema.shape.plugs }),
+  edit('setLead', {
+    lead: idSchema,
+    metres: z.number().optional(),
+    pfPerMetre: z.number().optional(),
+    type: leadSchema.shape.type.optional(),
+    label: z.string().optional(),
+    shieldLifted: z.boolean().optional(),
+    squareMm: z.number().optional(),
+    conductor: leadSchema.shape.conductor,
+    crossed: z.boolean().optional(),
+    pF: leadSchema.shape.pF.unwrap().nullable().optional(),
+    plugs: leadSchema.shape.plugs,
+  }),
   edit('swapEnds', { leads: z.array(idSchema).length(2) }),
-  edit('setDevice', { device: idSchema, name: z.string().optional(), maker: z.string().optional(), model: z.string().optional(), notes: z.string().optional(), place: deviceSchema.shape.place, supply: deviceSchema.shape.supply, power: deviceSchema.shape.power, gives: deviceSchema.shape.gives, gear: deviceSchema.shape.gear, size: deviceSchema.shape.size, units: deviceSchema.shape.units, jackSpots: deviceSchema.shape.jackSpots, mains: deviceSchema.shape.mains, pinned: z.boolean().optional() }),
+  edit('setDevice', {
+    device: idSchema,
+    name: z.string().optional(),
+    maker: z.string().optional(),
+    model: z.string().optional(),
+    notes: z.string().optional(),
+    place: deviceSchema.shape.place,
+    supply: deviceSchema.shape.supply,
+    power: deviceSchema.shape.power,
+    gives: deviceSchema.shape.gives,
+    gear: deviceSchema.shape.gear,
+    size: deviceSchema.shape.size,
+    units: deviceSchema.shape.units,
+    jackSpots: deviceSchema.shape.jackSpots,
+    mains: deviceSchema.shape.mains,
+    pinned: z.boolean().optional(),
+  }),
   edit('asUsual', { device: idSchema, what: z.array(z.enum(USUAL)).min(1) }),
   edit('setEngaged', { device: idSchema, sound: idSchema.optional(), engaged: z.boolean() }),
-  edit('setSetting', { device: idSchema, sound: idSchema.optional(), setting: idSchema, value: setting }),
+  edit('setSetting', {
+    device: idSchema,
+    sound: idSchema.optional(),
+    setting: idSchema,
+    value: setting,
+  }),
   edit('clearState', { device: idSchema, sound: idSchema }),
   edit('overrideFigure', { device: idSchema, figure: idSchema, override: figureOverrideSchema }),
   edit('clearFigure', { device: idSchema, figure: idSchema }),
@@ -51,18 +113,30 @@ export const editSchema = z.discriminatedUnion('edit', [
   edit('addPromise', { promise: promiseSchema }),
   edit('setPromise', { promise: promiseSchema }),
   edit('removePromise', { promise: idSchema }),
-  edit('moveToLoop', { device: idSchema, loops: z.array(z.string().max(40)).min(1).max(2), newLeads: z.array(idSchema).min(2).max(4) }),
+  edit('moveToLoop', {
+    device: idSchema,
+    loops: z.array(z.string().max(40)).min(1).max(2),
+    newLeads: z.array(idSchema).min(2).max(4),
+  }),
   edit('moveFromLoop', { device: idSchema }),
   edit('setMidi', { device: idSchema, midi: midiSchema }),
   edit('setTempo', { device: idSchema, tempo: tempoSchema }),
   edit('unplugPower', { device: idSchema }),
   edit('setExpects', { device: idSchema, jack: z.string().max(40), expects: expectsSchema }),
   edit('setProgram', { device: idSchema, sound: idSchema, program: addressSchema.nullable() }),
-  edit('setSends', { sound: idSchema, from: idSchema, sends: z.array(sendSchema).max(500).nullable() }),
+  edit('setSends', {
+    sound: idSchema,
+    from: idSchema,
+    sends: z.array(sendSchema).max(500).nullable(),
+  }),
   edit('addControl', { control: controlSchema }),
   edit('setControl', { control: controlSchema }),
   edit('removeControl', { control: idSchema }),
-  edit('setPosition', { sound: idSchema, control: idSchema, at: z.union([z.number().min(0).max(100), z.boolean()]).nullable() }),
+  edit('setPosition', {
+    sound: idSchema,
+    control: idSchema,
+    at: z.union([z.number().min(0).max(100), z.boolean()]).nullable(),
+  }),
   edit('addSong', { song: songSchema, at: z.number().int().min(0).optional() }),
   edit('setSong', { song: songSchema }),
   edit('removeSong', { song: idSchema }),

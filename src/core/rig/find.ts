@@ -1,28 +1,46 @@
 import { CONTROL_SIGNALS, type Jack, kindOf, type Outlet } from '../kinds';
 import { sourceDevice } from './source-id';
-import { DEFAULT_PF_PER_METRE, type Device, type End, type Lead, type LeadType, type Rig, type Sound } from './schema';
+import {
+  DEFAULT_PF_PER_METRE,
+  type Device,
+  type End,
+  type Lead,
+  type LeadType,
+  type Rig,
+  type Sound,
+} from './schema';
 
-export const deviceOf = (rig: Rig, id: string): Device | undefined => rig.devices.find((d) => d.id === id);
-export const leadOf = (rig: Rig, id: string): Lead | undefined => rig.leads.find((l) => l.id === id);
-export const soundOf = (rig: Rig, id: string): Sound | undefined => rig.sounds.find((s) => s.id === id);
+export const deviceOf = (rig: Rig, id: string): Device | undefined =>
+  rig.devices.find((d) => d.id === id);
+export const leadOf = (rig: Rig, id: string): Lead | undefined =>
+  rig.leads.find((l) => l.id === id);
+export const soundOf = (rig: Rig, id: string): Sound | undefined =>
+  rig.sounds.find((s) => s.id === id);
 /** The name of a device; of a source that is one of several signals of its device, with its own name: "Tracks, click". */
 export function nameOf(rig: Rig, id: string): string {
   const name = deviceOf(rig, sourceDevice(id))?.name;
   return name === undefined ? id : id.includes('/') ? `${name}, ${id.split('/')[1]}` : name;
 }
-export const jackOf = (device: Device, id: string): Jack | undefined => kindOf(device.kind).jacks.find((j) => j.id === id);
+export const jackOf = (device: Device, id: string): Jack | undefined =>
+  kindOf(device.kind).jacks.find((j) => j.id === id);
 
 /** The outlets of a supply: its own where they were written in, else those of its kind. Nothing where it is no supply. */
 export const outletsOf = (device: Device): Outlet[] | undefined => {
   const usual = kindOf(device.kind).outlets;
-  return usual && (device.gives?.outlets.map((o) => ({ ...o, label: o.label ?? `outlet ${o.id}` })) ?? usual);
+  return (
+    usual &&
+    (device.gives?.outlets.map((o) => ({ ...o, label: o.label ?? `outlet ${o.id}` })) ?? usual)
+  );
 };
 
 /** What all outlets of a supply give together at most, in mA; nothing where only the outlets limit it. */
-export const supplyTotal = (device: Device): number | undefined => (device.gives ? device.gives.totalMilliamps : kindOf(device.kind).totalMilliamps);
+export const supplyTotal = (device: Device): number | undefined =>
+  device.gives ? device.gives.totalMilliamps : kindOf(device.kind).totalMilliamps;
 
-export const leadFrom = (rig: Rig, device: string, jack: string): Lead | undefined => rig.leads.find((l) => l.from.device === device && l.from.jack === jack);
-export const leadInto = (rig: Rig, device: string, jack: string): Lead | undefined => rig.leads.find((l) => l.to.device === device && l.to.jack === jack);
+export const leadFrom = (rig: Rig, device: string, jack: string): Lead | undefined =>
+  rig.leads.find((l) => l.from.device === device && l.from.jack === jack);
+export const leadInto = (rig: Rig, device: string, jack: string): Lead | undefined =>
+  rig.leads.find((l) => l.to.device === device && l.to.jack === jack);
 
 /** The other side's end of a stereo pair, if the jack has one. */
 export function partnerEnd(rig: Rig, end: End): End | undefined {
@@ -36,18 +54,35 @@ export function partnerLead(rig: Rig, lead: Lead): Lead | undefined {
   const from = partnerEnd(rig, lead.from);
   const to = partnerEnd(rig, lead.to);
   if (!from || !to) return undefined;
-  return rig.leads.find((l) => l.from.device === from.device && l.from.jack === from.jack && l.to.device === to.device && l.to.jack === to.jack);
+  return rig.leads.find(
+    (l) =>
+      l.from.device === from.device &&
+      l.from.jack === from.jack &&
+      l.to.device === to.device &&
+      l.to.jack === to.jack,
+  );
 }
 
 /** A jack in words: "Amber Drive, out". */
 export function endWords(rig: Rig, end: End): string {
   const device = deviceOf(rig, end.device);
-  return device ? `${device.name}, ${jackOf(device, end.jack)?.label ?? end.jack}` : `${end.device}, ${end.jack}`;
+  return device
+    ? `${device.name}, ${jackOf(device, end.jack)?.label ?? end.jack}`
+    : `${end.device}, ${end.jack}`;
 }
 
 /** Points of a device by the labels of their jacks: "in + return 1". */
 export const jackLabels = (device: Device | undefined, points: readonly string[]): string =>
-  [...new Set(points.map((p) => (device && kindOf(device.kind).jacks.find((j) => j.id === p || j.channels?.includes(p))?.label) ?? p))].join(' + ');
+  [
+    ...new Set(
+      points.map(
+        (p) =>
+          (device &&
+            kindOf(device.kind).jacks.find((j) => j.id === p || j.channels?.includes(p))?.label) ??
+          p,
+      ),
+    ),
+  ].join(' + ');
 
 /** The host inside which a lead ends here: a block's own host, or the host whose inner point this is. */
 export function insideOf(rig: Rig, end: End): string | undefined {
@@ -62,7 +97,8 @@ export function leadTypeFor(rig: Rig, from: End, to: End): LeadType {
     const device = deviceOf(rig, end.device);
     return device && jackOf(device, end.jack);
   });
-  const either = (test: (j: Jack) => boolean) => (a !== undefined && test(a)) || (b !== undefined && test(b));
+  const either = (test: (j: Jack) => boolean) =>
+    (a !== undefined && test(a)) || (b !== undefined && test(b));
   for (const type of CONTROL_SIGNALS) if (either((j) => j.signal === type)) return type;
   if (either((j) => j.signal === 'air')) return 'air';
   if (either((j) => j.signal === 'digital')) return 'digital';
@@ -79,4 +115,5 @@ export function blocksOf(rig: Rig, host: string): Device[] {
 }
 
 /** Capacitance of a whole lead, in pF: as it was measured, else its length times pF a metre (100 where none is stated). */
-export const leadPf = (lead: Lead): number => lead.pF ?? lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE);
+export const leadPf = (lead: Lead): number =>
+  lead.pF ?? lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE);

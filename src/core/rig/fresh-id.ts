@@ -5,7 +5,12 @@
  */
 export function freshId(word: string, taken: ReadonlySet<string> | Iterable<string>): string {
   const used = taken instanceof Set ? taken : new Set(taken);
-  const base = word.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 40) || 'item';
+  const base =
+    word
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 40) || 'item';
   const free = (id: string) => !used.has(id) && !(id in Object.prototype);
   if (free(base)) return base;
   for (let n = 2; ; n++) if (free(`${base}-${n}`)) return `${base}-${n}`;

@@ -3,19 +3,37 @@ import { checkRig } from './read';
 import type { Rig } from './schema';
 
 /** One place that both sides changed differently: where, and the three values. */
-export interface Conflict { where: string; base: unknown; mine: unknown; theirs: unknown }
+export interface Conflict {
+  where: string;
+  base: unknown;
+  mine: unknown;
+  theirs: unknown;
+}
 
-export type Merge = { merged: true; rig: Rig } | { merged: false; conflicts: Conflict[]; problems: Problem[] };
+export type Merge =
+  { merged: true; rig: Rig } | { merged: false; conflicts: Conflict[]; problems: Problem[] };
 
 type Json = unknown;
-const isRecord = (v: Json): v is Record<string, Json> => typeof v === 'object' && v !== null && !Array.isArray(v);
+const isRecord = (v: Json): v is Record<string, Json> =>
+  typeof v === 'object' && v !== null && !Array.isArray(v);
 /** Whether two values say the same, whatever the order of their fields. */
 export const sameJson = (a: Json, b: Json): boolean => a === b || canonical(a) === canonical(b);
-const canonical = (v: Json): string => JSON.stringify(v, (_k, x: Json) => (isRecord(x) ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1))) : x)) ?? 'undefined';
+const canonical = (v: Json): string =>
+  JSON.stringify(v, (_k, x: Json) =>
+    isRecord(x) ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1))) : x,
+  ) ?? 'undefined';
 
 /** Lists whose entries have ids (devices, leads, sounds) or name a finding merge entry by entry. */
-const keyOf = (v: Json): string | undefined => (isRecord(v) ? (typeof v.id === 'string' ? v.id : typeof v.finding === 'string' ? v.finding : undefined) : undefined);
-const isKeyed = (v: Json): v is Json[] => Array.isArray(v) && v.every((x) => keyOf(x) !== undefined);
+const keyOf = (v: Json): string | undefined =>
+  isRecord(v)
+    ? typeof v.id === 'string'
+      ? v.id
+      : typeof v.finding === 'string'
+        ? v.finding
+        : undefined
+    : undefined;
+const isKeyed = (v: Json): v is Json[] =>
+  Array.isArray(v) && v.every((x) => keyOf(x) !== undefined);
 
 /**
  * Joins two sets of changes that started from the same rig. Changes to different things are both kept; where both changed
@@ -26,41 +44,76 @@ export function mergeRigs(base: Rig, mine: Rig, theirs: Rig): Merge {
   const merged = mergeValue('', base, mine, theirs, conflicts);
   if (conflicts.length) return { merged: false, conflicts, problems: [] };
   const checked = checkRig(merged);
-  return checked.ok ? { merged: true, rig: checked.value } : { merged: false, conflicts: [], problems: checked.problems };
+  return checked.ok
+    ? { merged: true, rig: checked.value }
+    : { merged: false, conflicts: [], problems: checked.problems };
 }
 
-function mergeValue(where: string, base: Json, mine: Json, theirs: Json, conflicts: Conflict[]): Json {
+function mergeValue(
+  where: string,
+  base: Json,
+  mine: Json,
+  theirs: Json,
+  conflicts: Conflict[],
+): Json {
   if (sameJson(mine, theirs) || sameJson(base, theirs)) return mine;
   if (sameJson(base, mine)) return theirs;
   if (isRecord(mine) && isRecord(theirs) && (isRecord(base) || base === undefined)) {
     const from = base ?? {};
     const out: Record<string, Json> = {};
     for (const key of new Set([...Object.keys(theirs), ...Object.keys(mine)])) {
-      const value = mergeValue(where ? `${where}.${key}` : key, from[key], mine[key], theirs[key], conflicts);
+      const value = mergeValue(
+        where ? `${where}.${key}` : key,
+        from[key],
+        mine[key],
+        theirs[key],
+        conflicts,
+      );
       if (value !== undefined) out[key] = value;
     }
     return out;
   }
-  if (isKeyed(mine) && isKeyed(theirs) && (base === undefined || isKeyed(base))) return mergeKeyed(where, base ?? [], mine, theirs, conflicts);
+  if (isKeyed(mine) && isKeyed(theirs) && (base === undefined || isKeyed(base)))
+    return mergeKeyed(where, base ?? [], mine, theirs, conflicts);
   conflicts.push({ where, base, mine, theirs });
   return theirs;
 }
 
-function mergeKeyed(where: string, base: Json[], mine: Json[], theirs: Json[], conflicts: Conflict[]): Json[] {
+function mergeKeyed(
+  where: string,
+  base: Json[],
+  mine: Json[],
+  theirs: Json[],
+  conflicts: Conflict[],
+): Json[] {
   const index = (list: Json[]) => new Map(list.map((x) => [keyOf(x)!, x]));
   const [b, m, t] = [index(base), index(mine), index(theirs)];
   // The order is mine if I changed it, else theirs; what only the other side added goes where it stood.
-  const orderOf = (list: Json[]) => list.map((x) => keyOf(x)!).filter((k) => b.has(k) && m.has(k) && t.has(k));
+  const orderOf = (list: Json[]) =>
+    list.map((x) => keyOf(x)!).filter((k) => b.has(k) && m.has(k) && t.has(k));
   const iReordered = !sameJson(orderOf(mine), orderOf(base));
-  if (iReordered && !sameJson(orderOf(theirs), orderOf(base)) && !sameJson(orderOf(mine), orderOf(theirs))) {
-    conflicts.push({ where: `${where} (order)`, base: orderOf(base), mine: orderOf(mine), theirs: orderOf(theirs) });
+  if (
+    iReordered &&
+    !sameJson(orderOf(theirs), orderOf(base)) &&
+    !sameJson(orderOf(mine), orderOf(theirs))
+  ) {
+    conflicts.push({
+      where: `${where} (order)`,
+      base: orderOf(base),
+      mine: orderOf(mine),
+      theirs: orderOf(theirs),
+    });
   }
   const [lead, rest] = iReordered ? [mine, theirs] : [theirs, mine];
   const keys = lead.map((x) => keyOf(x)!);
   rest.forEach((x, i) => {
     const key = keyOf(x)!;
     if (keys.includes(key)) return;
-    const after = rest.slice(0, i).map((y) => keyOf(y)!).reverse().find((k) => keys.includes(k));
+    const after = rest
+      .slice(0, i)
+      .map((y) => keyOf(y)!)
+      .reverse()
+      .find((k) => keys.includes(k));
     keys.splice(after === undefined ? 0 : keys.indexOf(after) + 1, 0, key);
   });
   return keys.flatMap((key) => {
@@ -70,7 +123,13 @@ function mergeKeyed(where: string, base: Json[], mine: Json[], theirs: Json[], c
 }
 
 /** An entry removed on one side and changed on the other is a conflict; removed on one side only, it goes. */
-function mergeEntry(where: string, base: Json, mine: Json, theirs: Json, conflicts: Conflict[]): Json {
+function mergeEntry(
+  where: string,
+  base: Json,
+  mine: Json,
+  theirs: Json,
+  conflicts: Conflict[],
+): Json {
   if (base !== undefined && (mine === undefined) !== (theirs === undefined)) {
     const kept = mine ?? theirs;
     if (sameJson(kept, base)) return undefined;

@@ -15,7 +15,14 @@ export const midiSchema = z.looseObject({
   /** Whether it leads with clock, follows it, or does neither. */
   clock: z.enum(['send', 'follow', 'ignore']).optional(),
   /** How its screen counts. */
-  shows: z.looseObject({ from: z.union([z.literal(0), z.literal(1)]), size: z.number().int().min(1).max(128).optional(), slots: z.enum(['letters', 'numbers']).optional(), banksFrom: z.union([z.literal(0), z.literal(1)]).optional() }).optional(),
+  shows: z
+    .looseObject({
+      from: z.union([z.literal(0), z.literal(1)]),
+      size: z.number().int().min(1).max(128).optional(),
+      slots: z.enum(['letters', 'numbers']).optional(),
+      banksFrom: z.union([z.literal(0), z.literal(1)]).optional(),
+    })
+    .optional(),
   bankSelect: z.enum(BANK_SELECTS).optional(),
   /** Whether it takes programs and control changes at all. */
   programs: z.boolean().optional(),
@@ -26,23 +33,50 @@ export const midiSchema = z.looseObject({
   /** Sends a repeated status byte once only. */
   runningStatus: z.boolean().optional(),
   /** Which control changes move what; `device` names a block inside. Left out, the kind's own. */
-  controls: z.array(z.looseObject({ setting: idSchema, device: idSchema.optional(), cc: seven, way: z.enum(['absolute', 'toggle']) })).max(128).optional(),
+  controls: z
+    .array(
+      z.looseObject({
+        setting: idSchema,
+        device: idSchema.optional(),
+        cc: seven,
+        way: z.enum(['absolute', 'toggle']),
+      }),
+    )
+    .max(128)
+    .optional(),
 });
 
 /** One message as a person writes it. Channels are 1 to 16, numbers as on the wire. A bank is sent as the receiver takes it. */
 export const messageSchema = z.discriminatedUnion('type', [
-  z.looseObject({ type: z.literal('program'), channel, number: seven, bank: z.number().int().min(0).max(16383).optional(), bankSelect: z.enum(BANK_SELECTS).optional() }),
+  z.looseObject({
+    type: z.literal('program'),
+    channel,
+    number: seven,
+    bank: z.number().int().min(0).max(16383).optional(),
+    bankSelect: z.enum(BANK_SELECTS).optional(),
+  }),
   z.looseObject({ type: z.literal('control'), channel, cc: seven, value: seven }),
 ]);
 
 /** A message that a sender gives when a sound is called. `to` says whom it is meant for. */
-export const sendSchema = z.looseObject({ from: idSchema, to: idSchema.optional(), message: messageSchema });
+export const sendSchema = z.looseObject({
+  from: idSchema,
+  to: idSchema.optional(),
+  message: messageSchema,
+});
 
 /** How a device's time is set for a song: stored in a program, by clock, or tapped; and which note value it plays. */
-export const tempoSchema = z.looseObject({ way: z.enum(['program', 'clock', 'tap']), division: z.string().min(1).max(30).optional() });
+export const tempoSchema = z.looseObject({
+  way: z.enum(['program', 'clock', 'tap']),
+  division: z.string().min(1).max(30).optional(),
+});
 
 /** What a control jack is set to expect, where that is not usual for its kind. */
-export const expectsSchema = z.looseObject({ wiper: z.enum(['tip', 'ring']).optional(), action: z.enum(['momentary', 'latching', 'any']).optional(), contact: z.enum(['open', 'closed', 'any']).optional() });
+export const expectsSchema = z.looseObject({
+  wiper: z.enum(['tip', 'ring']).optional(),
+  action: z.enum(['momentary', 'latching', 'any']).optional(),
+  contact: z.enum(['open', 'closed', 'any']).optional(),
+});
 
 export type MidiSetup = z.infer<typeof midiSchema>;
 export type WrittenMessage = z.infer<typeof messageSchema>;

@@ -18,28 +18,49 @@ const MOST = 40;
  *     if (!read.ok) show(problemLines(read.problems));
  */
 export function readRig(text: string): Outcome<Rig> {
-  if (text.length > MAX_FILE) return refused(`The file is too large (${Math.round(text.length / 1e6)} MB); a rig file has at most ${MAX_FILE / 1e6} MB.`);
+  if (text.length > MAX_FILE)
+    return refused(
+      `The file is too large (${Math.round(text.length / 1e6)} MB); a rig file has at most ${MAX_FILE / 1e6} MB.`,
+    );
   let raw: unknown;
   try {
     raw = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch (error) {
-    return refused(`This is not whole JSON: ${placed(text, error)}. The file may be torn; export it again.`);
+    return refused(
+      `This is not whole JSON: ${placed(text, error)}. The file may be torn; export it again.`,
+    );
   }
   return checkRig(raw);
 }
 
 /** Checks a document that is already parsed, as {@link readRig} does for text. */
 export function checkRig(raw: unknown): Outcome<Rig> {
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw) || (raw as { format?: unknown }).format !== 'yantrel-rig') {
-    return refused('This is not a rig file: it should be an object whose "format" is "yantrel-rig".', 'format');
+  if (
+    typeof raw !== 'object' ||
+    raw === null ||
+    Array.isArray(raw) ||
+    (raw as { format?: unknown }).format !== 'yantrel-rig'
+  ) {
+    return refused(
+      'This is not a rig file: it should be an object whose "format" is "yantrel-rig".',
+      'format',
+    );
   }
   const version = (raw as { version?: unknown }).version;
   if (typeof version === 'number' && version > RIG_VERSION) {
-    return refused(`The file has version ${version}; this program reads up to ${RIG_VERSION}. Open it with a newer Yantrel.`, 'version');
+    return refused(
+      `The file has version ${version}; this program reads up to ${RIG_VERSION}. Open it with a newer Yantrel.`,
+      'version',
+    );
   }
   const parsed = rigSchema.safeParse(upgrade(raw));
   if (!parsed.success) {
-    return { ok: false, problems: capped(parsed.error.issues.map((i) => ({ where: pathWords(i.path), what: issueWords(i) }))) };
+    return {
+      ok: false,
+      problems: capped(
+        parsed.error.issues.map((i) => ({ where: pathWords(i.path), what: issueWords(i) })),
+      ),
+    };
   }
   const problems = integrityProblems(parsed.data);
   return problems.length ? { ok: false, problems: capped(problems) } : done(parsed.data);
@@ -49,7 +70,12 @@ export function checkRig(raw: unknown): Outcome<Rig> {
 export const writeRig = (rig: Rig): string => `${JSON.stringify(rig, null, 2)}\n`;
 
 const capped = (problems: Problem[]): Problem[] =>
-  problems.length > MOST ? [...problems.slice(0, MOST), { where: '', what: `and ${problems.length - MOST} more problems` }] : problems;
+  problems.length > MOST
+    ? [
+        ...problems.slice(0, MOST),
+        { where: '', what: `and ${problems.length - MOST} more problems` },
+      ]
+    : problems;
 
 /** A path as people write it: `leads[3].to.jack`. */
 export const pathWords = (path: readonly PropertyKey[]): string =>

@@ -1,7 +1,23 @@
 import { z } from 'zod';
 import { POWER_PLUGS } from '../kinds';
 import { briefSchema } from './brief-schema';
-import { boardPlaceSchema, boardSchema, caseSchema, givesSchema, jackSpotSchema, limitsSchema, loomSchema, mainsSchema, makingSchema, plugShapeSchema, rackPlaceSchema, rackSchema, sizeSchema, stageSchema, tourSchema } from './build-schema';
+import {
+  boardPlaceSchema,
+  boardSchema,
+  caseSchema,
+  givesSchema,
+  jackSpotSchema,
+  limitsSchema,
+  loomSchema,
+  mainsSchema,
+  makingSchema,
+  plugShapeSchema,
+  rackPlaceSchema,
+  rackSchema,
+  sizeSchema,
+  stageSchema,
+  tourSchema,
+} from './build-schema';
 import { idSchema } from './id-schema';
 import { candidateSchema, controlSchema, positionsSchema } from './control-schema';
 import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
@@ -9,20 +25,72 @@ import { promiseSchema } from './promise-schema';
 import { settings, stateSchema } from './setting-value';
 import { setSchema, songSchema } from './song-schema';
 
-export { type Brief, briefSchema, type Character, CHARACTERS, type Way, WAYS } from './brief-schema';
-export { type Assignment, type Candidate, candidateSchema, type Control, controlSchema, type Curve, CURVES, type Positions } from './control-schema';
-export { type Board, type BoardPlace, type Case, type Edge, EDGES, type Gives, type Limits, type Loom, type Making, PLUG_SHAPES, type PlugShape, type Rack, type RackPlace, type Stage } from './build-schema';
+export {
+  type Brief,
+  briefSchema,
+  type Character,
+  CHARACTERS,
+  type Way,
+  WAYS,
+} from './brief-schema';
+export {
+  type Assignment,
+  type Candidate,
+  candidateSchema,
+  type Control,
+  controlSchema,
+  type Curve,
+  CURVES,
+  type Positions,
+} from './control-schema';
+export {
+  type Board,
+  type BoardPlace,
+  type Case,
+  type Edge,
+  EDGES,
+  type Gives,
+  type Limits,
+  type Loom,
+  type Making,
+  PLUG_SHAPES,
+  type PlugShape,
+  type Rack,
+  type RackPlace,
+  type Stage,
+} from './build-schema';
 export { idSchema } from './id-schema';
-export { type Expects, type MidiSetup, type Send, type TempoSetup, type WrittenMessage } from './midi-schema';
+export {
+  type Expects,
+  type MidiSetup,
+  type Send,
+  type TempoSetup,
+  type WrittenMessage,
+} from './midi-schema';
 export { type Address, type SettingValue, type State, stateSchema } from './setting-value';
-export { type Meter, type Section, type SetEntry, setSchema, type Song, type SongSet, songSchema } from './song-schema';
+export {
+  type Meter,
+  type Section,
+  type SetEntry,
+  setSchema,
+  type Song,
+  type SongSet,
+  songSchema,
+} from './song-schema';
 export { type PromiseOf, promiseSchema, type PromiseType, type RigPromise } from './promise-schema';
 
 /** The version of the rig document that this program writes. */
 export const RIG_VERSION = 1;
 
 /** How much one document may hold; larger files are refused with a message that says so. */
-export const LIMITS = { devices: 2000, leads: 6000, sounds: 400, songs: 500, text: 4000, name: 120 };
+export const LIMITS = {
+  devices: 2000,
+  leads: 6000,
+  sounds: 400,
+  songs: 500,
+  text: 4000,
+  name: 120,
+};
 
 const name = z.string().trim().min(1, 'give it a name').max(LIMITS.name);
 const text = z.string().max(LIMITS.text);
@@ -45,9 +113,28 @@ export const deviceSchema = z.looseObject({
   /** The device inside which this one lives as a block. */
   host: idSchema.optional(),
   /** What feeds it: the supply and, where known, its outlet. */
-  supply: z.looseObject({ device: idSchema, outlet: z.string().max(40).optional(), volts: z.number().positive().max(60).optional(), pinned: z.boolean().optional() }).optional(),
+  supply: z
+    .looseObject({
+      device: idSchema,
+      outlet: z.string().max(40).optional(),
+      volts: z.number().positive().max(60).optional(),
+      pinned: z.boolean().optional(),
+    })
+    .optional(),
   /** What it takes, where that is not usual for its kind. */
-  power: z.looseObject({ volts: z.number().positive().max(60).optional(), maxVolts: z.number().positive().max(60).optional(), milliamps: z.number().positive().max(20_000).optional(), ac: z.boolean().optional(), centre: z.enum(['negative', 'positive']).optional(), plug: z.enum(POWER_PLUGS).optional(), noisy: z.boolean().optional(), sensitive: z.boolean().optional(), positiveGround: z.boolean().optional() }).optional(),
+  power: z
+    .looseObject({
+      volts: z.number().positive().max(60).optional(),
+      maxVolts: z.number().positive().max(60).optional(),
+      milliamps: z.number().positive().max(20_000).optional(),
+      ac: z.boolean().optional(),
+      centre: z.enum(['negative', 'positive']).optional(),
+      plug: z.enum(POWER_PLUGS).optional(),
+      noisy: z.boolean().optional(),
+      sensitive: z.boolean().optional(),
+      positiveGround: z.boolean().optional(),
+    })
+    .optional(),
   /** What a supply gives, where that is not usual for its kind. */
   gives: givesSchema.optional(),
   /** It has its place for a reason: proposals leave it there. */
@@ -56,7 +143,15 @@ export const deviceSchema = z.looseObject({
   settings: settings.optional(),
   figures: z.record(idSchema, figureOverrideSchema).optional(),
   /** What the crew knows of this very unit. Weight in grams; the value in whatever money the crew counts in. */
-  gear: z.looseObject({ serial: z.string().max(120).optional(), owner: z.string().max(120).optional(), grams: z.number().min(0).max(1e6).optional(), value: z.number().min(0).max(1e9).optional(), owned: z.boolean().optional() }).optional(),
+  gear: z
+    .looseObject({
+      serial: z.string().max(120).optional(),
+      owner: z.string().max(120).optional(),
+      grams: z.number().min(0).max(1e6).optional(),
+      value: z.number().min(0).max(1e9).optional(),
+      owned: z.boolean().optional(),
+    })
+    .optional(),
   size: sizeSchema.optional(),
   /** Units that it takes in a rack, where that is not usual for its kind. */
   units: z.number().int().min(1).max(30).optional(),
@@ -73,7 +168,19 @@ export const deviceSchema = z.looseObject({
 
 export const endSchema = z.looseObject({ device: idSchema, jack: z.string().min(1).max(40) });
 
-export const LEAD_TYPES = ['instrument', 'balanced', 'stereo', 'insert', 'speaker', 'digital', 'midi', 'usb', 'control', 'air', 'inside'] as const;
+export const LEAD_TYPES = [
+  'instrument',
+  'balanced',
+  'stereo',
+  'insert',
+  'speaker',
+  'digital',
+  'midi',
+  'usb',
+  'control',
+  'air',
+  'inside',
+] as const;
 /** Leads that carry messages or the state of a control, not sound. */
 export const CONTROL_LEADS: readonly (typeof LEAD_TYPES)[number][] = ['midi', 'usb', 'control'];
 
@@ -96,7 +203,9 @@ export const leadSchema = z.looseObject({
   /** Capacitance of the whole lead as measured, in pF; it takes the place of length times pF a metre. */
   pF: z.number().min(0).max(1e6).optional(),
   /** The plugs, where they are not the usual ones. */
-  plugs: z.looseObject({ from: plugShapeSchema.optional(), to: plugShapeSchema.optional() }).optional(),
+  plugs: z
+    .looseObject({ from: plugShapeSchema.optional(), to: plugShapeSchema.optional() })
+    .optional(),
 });
 
 export const soundSchema = z.looseObject({
@@ -115,10 +224,22 @@ export const stanceSchema = z.looseObject({
   because: text.optional(),
 });
 
-export const acceptedSchema = z.looseObject({ finding: z.string().min(1).max(400), reason: text.min(1), on: z.iso.date().optional() });
+export const acceptedSchema = z.looseObject({
+  finding: z.string().min(1).max(400),
+  reason: text.min(1),
+  on: z.iso.date().optional(),
+});
 
 export const doneSchema = z.looseObject({
-  ticks: z.array(z.looseObject({ id: z.string().min(1).max(200), by: z.string().max(40), at: z.iso.datetime() })).max(5000),
+  ticks: z
+    .array(
+      z.looseObject({
+        id: z.string().min(1).max(200),
+        by: z.string().max(40),
+        at: z.iso.datetime(),
+      }),
+    )
+    .max(5000),
   cureFrom: z.iso.datetime().optional(),
   cureHours: z.number().min(0).max(240).optional(),
 });
@@ -135,8 +256,15 @@ export const rigSchema = z.looseObject({
   id: idSchema,
   name,
   notes: text.optional(),
-  devices: z.array(deviceSchema).max(LIMITS.devices, `a rig holds at most ${LIMITS.devices} devices; split it into several rigs`),
-  leads: z.array(leadSchema).max(LIMITS.leads, `a rig holds at most ${LIMITS.leads} leads; split it into several rigs`),
+  devices: z
+    .array(deviceSchema)
+    .max(
+      LIMITS.devices,
+      `a rig holds at most ${LIMITS.devices} devices; split it into several rigs`,
+    ),
+  leads: z
+    .array(leadSchema)
+    .max(LIMITS.leads, `a rig holds at most ${LIMITS.leads} leads; split it into several rigs`),
   sounds: z.array(soundSchema).max(LIMITS.sounds, `a rig holds at most ${LIMITS.sounds} sounds`),
   order: z.looseObject({ stances: z.record(idSchema, stanceSchema).optional() }).optional(),
   accepted: z.array(acceptedSchema).max(2000).optional(),
@@ -154,7 +282,10 @@ export const rigSchema = z.looseObject({
   tour: tourSchema.optional(),
   limits: limitsSchema.optional(),
   controls: z.array(controlSchema).max(200, 'a rig holds at most 200 controls').optional(),
-  songs: z.array(songSchema).max(LIMITS.songs, `a rig holds at most ${LIMITS.songs} songs`).optional(),
+  songs: z
+    .array(songSchema)
+    .max(LIMITS.songs, `a rig holds at most ${LIMITS.songs} songs`)
+    .optional(),
   sets: z.array(setSchema).max(100, 'a rig holds at most 100 sets').optional(),
   candidates: z.array(candidateSchema).max(40, 'at most 40 controllers can be compared').optional(),
 });

@@ -7,9 +7,16 @@ export const settings = z.record(idSchema, settingValue);
 export type SettingValue = z.infer<typeof settingValue>;
 
 /** Where a device keeps a sound: a program of 0 to 127 as on the wire and, where it takes bank select, a bank from 0. */
-export const addressSchema = z.looseObject({ bank: z.number().int().min(0).max(16383).optional(), number: z.number().int().min(0).max(127) });
+export const addressSchema = z.looseObject({
+  bank: z.number().int().min(0).max(16383).optional(),
+  number: z.number().int().min(0).max(127),
+});
 export type Address = z.infer<typeof addressSchema>;
 
 /** What a device is doing: engaged or bypassed, where its controls stand, and the program that holds it. */
-export const stateSchema = z.looseObject({ engaged: z.boolean().optional(), settings: settings.optional(), program: addressSchema.optional() });
+export const stateSchema = z.looseObject({
+  engaged: z.boolean().optional(),
+  settings: settings.optional(),
+  program: addressSchema.optional(),
+});
 export type State = z.infer<typeof stateSchema>;

@@ -15,7 +15,18 @@ export function soundDifferences(rig: Rig, from: Sound, to: Sound): Map<string, 
     for (const p of kind.parameters) {
       const [before, now] = [settingOf(kind, device, a, p.id), settingOf(kind, device, b, p.id)];
       if (before === now) continue;
-      const said = (v: typeof now) => (p.type === 'knob' ? (p.unit === undefined ? clockHour(Number(v)).replace(" o'clock", '') : `${v} ${p.unit}`.trim()) : p.type === 'choice' ? (p.options.find((o) => o.value === v)?.label ?? String(v)) : p.type === 'switch' ? (v === true ? 'on' : 'off') : String(v) || 'none');
+      const said = (v: typeof now) =>
+        p.type === 'knob'
+          ? p.unit === undefined
+            ? clockHour(Number(v)).replace(" o'clock", '')
+            : `${v} ${p.unit}`.trim()
+          : p.type === 'choice'
+            ? (p.options.find((o) => o.value === v)?.label ?? String(v))
+            : p.type === 'switch'
+              ? v === true
+                ? 'on'
+                : 'off'
+              : String(v) || 'none';
       words.push(`${p.label} ${said(now)}, was ${said(before)}`);
     }
     if (words.length) found.set(device.id, words);

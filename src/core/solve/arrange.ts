@@ -1,11 +1,18 @@
 /** What it costs to have things in an order: each thing alone in each segment, and each before another. */
-export interface Prices { alone: number[][]; before: number[][]; allowed: boolean[][] }
+export interface Prices {
+  alone: number[][];
+  before: number[][];
+  allowed: boolean[][];
+}
 
 /** Things up to this many are arranged exactly; more by improving one at a time. */
 export const EXACT_UP_TO = 14;
 
 /** The cost of an arrangement: the things of each segment, in order. */
-export function arrangementCost({ alone, before }: Prices, segments: readonly (readonly number[])[]): number {
+export function arrangementCost(
+  { alone, before }: Prices,
+  segments: readonly (readonly number[])[],
+): number {
   let cost = 0;
   const placed: number[] = [];
   segments.forEach((things, s) => {
@@ -22,14 +29,21 @@ export function arrangementCost({ alone, before }: Prices, segments: readonly (r
  * in which segment one is: exact, at a cost of 2^count · segments · count. Above `EXACT_UP_TO` things it is improved from the
  * arrangement given, one thing at a time, until nothing gets cheaper; `exact` says which.
  */
-export function cheapestArrangement(prices: Prices, now: readonly (readonly number[])[]): { segments: number[][]; cost: number; exact: boolean } {
+export function cheapestArrangement(
+  prices: Prices,
+  now: readonly (readonly number[])[],
+): { segments: number[][]; cost: number; exact: boolean } {
   const count = now.flat().length;
   const many = count > EXACT_UP_TO;
   const segments = many ? improved(prices, now) : exact(prices, now.length, count);
   return { segments, cost: arrangementCost(prices, segments), exact: !many };
 }
 
-function exact({ alone, before, allowed }: Prices, segmentCount: number, count: number): number[][] {
+function exact(
+  { alone, before, allowed }: Prices,
+  segmentCount: number,
+  count: number,
+): number[][] {
   const full = 1 << count;
   const best = new Float64Array(full * segmentCount).fill(Infinity);
   const from = new Int16Array(full * segmentCount).fill(-2);
@@ -80,7 +94,9 @@ function improved(prices: Prices, now: readonly (readonly number[])[]): number[]
       for (let s = 0; s < without.length; s++) {
         if (!prices.allowed[t]![s]) continue;
         for (let i = 0; i <= without[s]!.length; i++) {
-          const tried = without.map((seg, k) => (k === s ? [...seg.slice(0, i), t, ...seg.slice(i)] : seg));
+          const tried = without.map((seg, k) =>
+            k === s ? [...seg.slice(0, i), t, ...seg.slice(i)] : seg,
+          );
           const price = arrangementCost(prices, tried);
           if (price < cost - 1e-9) [best, cost, better] = [tried, price, true];
         }

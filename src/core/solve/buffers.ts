@@ -9,9 +9,18 @@ import type { Rig, Sound } from '../rig/schema';
 import { type Progress, silently } from './step';
 
 /** A buffer put into a lead: how much louder 5 kHz arrives at the end of that passive section, in dB, after the ones before it are in. */
-export interface BufferGain { lead: string; words: string; listener: string; gainDb: number; edits: Edit[] }
+export interface BufferGain {
+  lead: string;
+  words: string;
+  listener: string;
+  gainDb: number;
+  edits: Edit[];
+}
 
-export interface BufferProposal { gains: BufferGain[]; spared: string[] }
+export interface BufferProposal {
+  gains: BufferGain[];
+  spared: string[];
+}
 
 /** Less than this, in dB at 5 kHz, is no reason for a box. */
 const EARNS_DB = 1;
@@ -25,10 +34,18 @@ function brightAtEnds(rig: Rig, sound: Sound): Map<string, number> {
   for (const s of ctx.flowing.circuit.stages) {
     const { circuit } = ctx.flowing;
     const section = circuit.sections[circuit.nets[s.from]!.section]!;
-    if (s.lead || s.stage.inOhms === Infinity || !section.nets.some((n) => circuit.nets[n]!.leads.length)) continue;
-    const point = ctx.flowing.circuit.nets[s.from]!.points.find((p) => p.device === s.device)?.point;
+    if (
+      s.lead ||
+      s.stage.inOhms === Infinity ||
+      !section.nets.some((n) => circuit.nets[n]!.leads.length)
+    )
+      continue;
+    const point = ctx.flowing.circuit.nets[s.from]!.points.find(
+      (p) => p.device === s.device,
+    )?.point;
     const at = point === undefined ? undefined : pointFigures(ctx, s.device, point);
-    if (at?.levelDbu && at.tiltDb !== null) found.set(`${s.device}/${point!}`, at.levelDbu.normal + at.tiltDb);
+    if (at?.levelDbu && at.tiltDb !== null)
+      found.set(`${s.device}/${point!}`, at.levelDbu.normal + at.tiltDb);
   }
   return found;
 }
@@ -37,7 +54,11 @@ function brightAtEnds(rig: Rig, sound: Sound): Map<string, number> {
  * Where buffers earn their keep in a sound: each lead is tried with a buffer in it, the one that gives most at 5 kHz is kept, and
  * the search goes on from there. Leads between a pickup and a device that wants to load it are spared, and links inside hosts.
  */
-export async function proposeBuffers(rig: Rig, sound: Sound, progress: Progress = silently): Promise<BufferProposal> {
+export async function proposeBuffers(
+  rig: Rig,
+  sound: Sound,
+  progress: Progress = silently,
+): Promise<BufferProposal> {
   const gains: BufferGain[] = [];
   const spared = new Set<string>();
   let at = rig;
@@ -45,10 +66,18 @@ export async function proposeBuffers(rig: Rig, sound: Sound, progress: Progress 
     const now = brightAtEnds(at, sound);
     const wanting = sparedLeads(at, sound);
     wanting.forEach((w) => spared.add(w.words));
-    const leads = at.leads.filter((l) => ['instrument', 'balanced', 'stereo'].includes(l.type) && !wanting.some((w) => w.leads.includes(l.id)) && kindOf(deviceOf(at, l.to.device)!.kind).job !== 'buffer');
+    const leads = at.leads.filter(
+      (l) =>
+        ['instrument', 'balanced', 'stereo'].includes(l.type) &&
+        !wanting.some((w) => w.leads.includes(l.id)) &&
+        kindOf(deviceOf(at, l.to.device)!.kind).job !== 'buffer',
+    );
     let best: BufferGain | undefined;
     for (const [i, lead] of leads.entries()) {
-      await progress((round + i / leads.length) / MOST, `Trying a buffer behind ${nameOf(at, lead.from.device)}`);
+      await progress(
+        (round + i / leads.length) / MOST,
+        `Trying a buffer behind ${nameOf(at, lead.from.device)}`,
+      );
       const fix = insertFix(at, 'buffer', 'Buffer', lead.id, '');
       const id = fix.edits[0]!.edit === 'insertInLead' ? fix.edits[0].device.id : '';
       const edits: Edit[] = [...fix.edits, { edit: 'setEngaged', device: id, engaged: true }];
@@ -57,7 +86,14 @@ export async function proposeBuffers(rig: Rig, sound: Sound, progress: Progress 
       const then = brightAtEnds(put.value.rig, sound);
       for (const [end, db] of now) {
         const gain = (then.get(end) ?? -Infinity) - db;
-        if (gain >= EARNS_DB && gain > (best?.gainDb ?? 0) + 0.05) best = { lead: lead.id, gainDb: gain, listener: end.split('/')[0]!, edits, words: `Between ${endWords(at, lead.from)} and ${endWords(at, lead.to)}` };
+        if (gain >= EARNS_DB && gain > (best?.gainDb ?? 0) + 0.05)
+          best = {
+            lead: lead.id,
+            gainDb: gain,
+            listener: end.split('/')[0]!,
+            edits,
+            words: `Between ${endWords(at, lead.from)} and ${endWords(at, lead.to)}`,
+          };
       }
     }
     if (!best) break;
@@ -75,7 +111,16 @@ function sparedLeads(rig: Rig, sound: Sound): { leads: string[]; words: string }
   return flowing.circuit.sections.flatMap((section) => {
     if (!section.drivers.some((d) => d.source?.bare)) return [];
     const nets = new Set(section.nets);
-    const wants = flowing.circuit.stages.find((s) => nets.has(s.from) && kindOf(device(s.device).kind).wantsBarePickup);
-    return wants ? [{ leads: section.nets.flatMap((n) => flowing.circuit.nets[n]!.leads), words: `${device(wants.device).name} wants the bare pickup, so nothing is put before it.` }] : [];
+    const wants = flowing.circuit.stages.find(
+      (s) => nets.has(s.from) && kindOf(device(s.device).kind).wantsBarePickup,
+    );
+    return wants
+      ? [
+          {
+            leads: section.nets.flatMap((n) => flowing.circuit.nets[n]!.leads),
+            words: `${device(wants.device).name} wants the bare pickup, so nothing is put before it.`,
+          },
+        ]
+      : [];
   });
 }

@@ -9,39 +9,107 @@ beforeAll(async () => {
 });
 
 const NAMES = ['a', 'b', 'c', 'd', 'e'];
-const factors = fc.array(fc.integer({ min: -9, max: 9 }), { minLength: NAMES.length, maxLength: NAMES.length });
-const termsOf = (list: readonly number[]): Term[] => list.map((f, i): Term => [f, `x_${NAMES[i]!}`]);
-const anyProblem: fc.Arbitrary<Mip> = fc.record({ cost: factors, rules: fc.array(fc.tuple(factors, fc.constantFrom('<=' as const, '>=' as const), fc.integer({ min: -12, max: 12 })), { maxLength: 3 }) }).map(({ cost, rules }) => ({
-  minimise: termsOf(cost), binaries: NAMES.map((n) => `x_${n}`), rules: rules.map(([f, is, value], i) => ({ name: `r${i}`, terms: termsOf(f), is, value })),
-}));
+const factors = fc.array(fc.integer({ min: -9, max: 9 }), {
+  minLength: NAMES.length,
+  maxLength: NAMES.length,
+});
+const termsOf = (list: readonly number[]): Term[] =>
+  list.map((f, i): Term => [f, `x_${NAMES[i]!}`]);
+const anyProblem: fc.Arbitrary<Mip> = fc
+  .record({
+    cost: factors,
+    rules: fc.array(
+      fc.tuple(
+        factors,
+        fc.constantFrom('<=' as const, '>=' as const),
+        fc.integer({ min: -12, max: 12 }),
+      ),
+      { maxLength: 3 },
+    ),
+  })
+  .map(({ cost, rules }) => ({
+    minimise: termsOf(cost),
+    binaries: NAMES.map((n) => `x_${n}`),
+    rules: rules.map(([f, is, value], i) => ({ name: `r${i}`, terms: termsOf(f), is, value })),
+  }));
 
 /** The cheapest of all choices, by trying every one; nothing where none is allowed. */
 function tried({ minimise, rules }: Mip): number | undefined {
   let best: number | undefined;
   for (let bits = 0; bits < 1 << NAMES.length; bits++) {
-    const value = (list: readonly Term[]) => list.reduce((s, [f, v]) => s + f * ((bits >> NAMES.indexOf(v.slice(2))) & 1), 0);
-    if (!rules.every((r) => (r.is === '<=' ? value(r.terms) <= r.value : r.is === '>=' ? value(r.terms) >= r.value : value(r.terms) === r.value))) continue;
+    const value = (list: readonly Term[]) =>
+      list.reduce((s, [f, v]) => s + f * ((bits >> NAMES.indexOf(v.slice(2))) & 1), 0);
+    if (
+      !rules.every((r) =>
+        r.is === '<='
+          ? value(r.terms) <= r.value
+          : r.is === '>='
+            ? value(r.terms) >= r.value
+            : value(r.terms) === r.value,
+      )
+    )
+      continue;
     best = Math.min(best ?? Infinity, value(minimise));
   }
   return best;
 }
 
 test('the answer is the cheapest of all choices, and impossible just where none is allowed', () => {
-  fc.assert(fc.property(anyProblem, (problem) => {
-    const best = tried(problem);
-    const answer = solveMip(problem, solver);
-    if (best === undefined) return !answer.solved && answer.why === 'impossible';
-    return answer.solved && Math.abs(answer.cost - best) < 1e-6 && Object.values(answer.values).every((v) => Math.abs(v - Math.round(v)) < 1e-6);
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(anyProblem, (problem) => {
+      const best = tried(problem);
+      const answer = solveMip(problem, solver);
+      if (best === undefined) return !answer.solved && answer.why === 'impossible';
+      return (
+        answer.solved &&
+        Math.abs(answer.cost - best) < 1e-6 &&
+        Object.values(answer.values).every((v) => Math.abs(v - Math.round(v)) < 1e-6)
+      );
+    }),
+    { numRuns: 60 },
+  );
 });
 
 test('a problem is written in LP format, with signs, kinds of variables and an end', () => {
-  const lp = writeLp({ minimise: [[2, 'x'], [-3, 'y']], rules: [{ name: 'room', terms: [[1, 'x'], [1, 'y']], is: '<=', value: 1 }, { name: 'empty', terms: [], is: '<=', value: 1 }], binaries: ['x', 'y'], reals: ['z'] });
-  expect(lp.split('\n')).toEqual(['Minimize', ' cost: + 2 x - 3 y', 'Subject To', ' room: + 1 x + 1 y <= 1', 'Bounds', ' z >= 0', 'Binary', ' x y', 'End']);
+  const lp = writeLp({
+    minimise: [
+      [2, 'x'],
+      [-3, 'y'],
+    ],
+    rules: [
+      {
+        name: 'room',
+        terms: [
+          [1, 'x'],
+          [1, 'y'],
+        ],
+        is: '<=',
+        value: 1,
+      },
+      { name: 'empty', terms: [], is: '<=', value: 1 },
+    ],
+    binaries: ['x', 'y'],
+    reals: ['z'],
+  });
+  expect(lp.split('\n')).toEqual([
+    'Minimize',
+    ' cost: + 2 x - 3 y',
+    'Subject To',
+    ' room: + 1 x + 1 y <= 1',
+    'Bounds',
+    ' z >= 0',
+    'Binary',
+    ' x y',
+    'End',
+  ]);
 });
 
 test('a solver that gives up is told apart from a problem that has no answer', () => {
   const problem: Mip = { minimise: [[1, 'x']], rules: [], binaries: ['x'] };
-  expect(solveMip(problem, () => ({ Status: 'Time limit reached', ObjectiveValue: 0, Columns: {} }))).toEqual({ solved: false, why: 'failed' });
-  expect(solveMip(problem, () => ({ Status: 'Infeasible', ObjectiveValue: 0, Columns: {} }))).toEqual({ solved: false, why: 'impossible' });
+  expect(
+    solveMip(problem, () => ({ Status: 'Time limit reached', ObjectiveValue: 0, Columns: {} })),
+  ).toEqual({ solved: false, why: 'failed' });
+  expect(
+    solveMip(problem, () => ({ Status: 'Infeasible', ObjectiveValue: 0, Columns: {} })),
+  ).toEqual({ solved: false, why: 'impossible' });
 });

@@ -26,10 +26,16 @@ function orderRemarksOf(rig: Rig, sound: Sound): Remark[] {
   const ctx = soundContext(rig, sound);
   return orderRemarks({ ctx, stations: stationFigures(ctx) }).filter((x) => RULES.has(x.rule));
 }
-const priceOf = (remarks: readonly Remark[]): number => remarks.reduce((s, r) => s + WEIGHT[r.severity], 0);
+const priceOf = (remarks: readonly Remark[]): number =>
+  remarks.reduce((s, r) => s + WEIGHT[r.severity], 0);
 
 /** What changes at one destination from one arrangement to another. */
-export interface FigureChange { destination: string; levelDb: number | null; thdPercent: number | null; signalToNoiseDb: number | null }
+export interface FigureChange {
+  destination: string;
+  levelDb: number | null;
+  thdPercent: number | null;
+  signalToNoiseDb: number | null;
+}
 
 /** One move that is proposed, with its reasons; and what it would cost to leave the device where it is. */
 export interface OrderMove {
@@ -59,50 +65,110 @@ export interface OrderProposal {
  * device is put alone into each segment, and each pair in both orders, and what the rules say of that is its price; the cheapest
  * arrangement is then found exactly. Devices on other branches, in loops of switchers, and fixed ones keep their place.
  */
-export async function proposeOrder(rig: Rig, sound: Sound, progress: Progress = silently): Promise<OrderProposal | string> {
+export async function proposeOrder(
+  rig: Rig,
+  sound: Sound,
+  progress: Progress = silently,
+): Promise<OrderProposal | string> {
   const chain = chainIn(rig, sound);
   const movable = chain?.segments.flatMap((s) => s.devices) ?? [];
-  if (!chain || movable.length < 2) return 'There are fewer than two devices that could change places. Take out a pin, or choose a sound with a longer way.';
+  if (!chain || movable.length < 2)
+    return 'There are fewer than two devices that could change places. Take out a pin, or choose a sound with a longer way.';
   const prices = await pricesOf(rig, sound, chain, movable, progress);
   const now = chain.segments.map((s) => s.devices.map((d) => movable.indexOf(d)));
   await progress(0.85, 'Arranging');
   const best = cheapestArrangement(prices, now);
-  const done = editsFor(rig, chain, best.segments.map((s) => s.map((i) => movable[i]!)));
+  const done = editsFor(
+    rig,
+    chain,
+    best.segments.map((s) => s.map((i) => movable[i]!)),
+  );
   const after = done.rig;
-  const moved = [...new Set(done.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : [])))];
+  const moved = [
+    ...new Set(done.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : []))),
+  ];
   const all = (r: Rig) => r.sounds.flatMap((s) => orderRemarksOf(r, s));
   const key = (r: Remark) => `${r.rule} ${r.subjects.join()}`;
   const [before, behind] = [all(rig), all(after)];
   const cured = before.filter((r) => !behind.some((x) => key(x) === key(r)));
   const moves: OrderMove[] = [];
   for (const [n, device] of moved.entries()) {
-    await progress(0.86 + (0.13 * n) / moved.length, `What it costs to leave ${nameOf(rig, device)}`);
-    moves.push({ device, words: placeWords(after, device), reasons: [...new Set(cured.filter((r) => r.subjects.includes(device)).map((r) => `${r.what} ${r.why}`))], ifLeft: leftBehind(rig, after, sound, device, prices, movable, now, best.cost, chain) });
+    await progress(
+      0.86 + (0.13 * n) / moved.length,
+      `What it costs to leave ${nameOf(rig, device)}`,
+    );
+    moves.push({
+      device,
+      words: placeWords(after, device),
+      reasons: [
+        ...new Set(
+          cured.filter((r) => r.subjects.includes(device)).map((r) => `${r.what} ${r.why}`),
+        ),
+      ],
+      ifLeft: leftBehind(rig, after, sound, device, prices, movable, now, best.cost, chain),
+    });
   }
   return {
-    order: orderOf(after, sound), now: orderOf(rig, sound), points: points(best.cost), pointsNow: points(arrangementCost(prices, now)), moves, edits: done.edits, exact: best.exact,
-    cured: [...new Set(cured.map((r) => r.what))], figures: figureChanges(rig, after, sound),
+    order: orderOf(after, sound),
+    now: orderOf(rig, sound),
+    points: points(best.cost),
+    pointsNow: points(arrangementCost(prices, now)),
+    moves,
+    edits: done.edits,
+    exact: best.exact,
+    cured: [...new Set(cured.map((r) => r.what))],
+    figures: figureChanges(rig, after, sound),
   };
 }
 
 const points = (cost: number): number => Math.round(cost * 10) / 10;
 const orderOf = (rig: Rig, sound: Sound): string[] => {
   const chain = chainIn(rig, sound);
-  return chain ? chain.segments.flatMap((s, i) => [chain.fixed[i]!, ...s.devices]).concat(chain.fixed.slice(chain.segments.length)) : [];
+  return chain
+    ? chain.segments
+        .flatMap((s, i) => [chain.fixed[i]!, ...s.devices])
+        .concat(chain.fixed.slice(chain.segments.length))
+    : [];
 };
 
 /** Asks the rules what each device costs in each segment, and each pair in each order. */
-async function pricesOf(rig: Rig, sound: Sound, chain: Chain, movable: readonly string[], progress: Progress): Promise<Prices> {
+async function pricesOf(
+  rig: Rig,
+  sound: Sound,
+  chain: Chain,
+  movable: readonly string[],
+  progress: Progress,
+): Promise<Prices> {
   const n = movable.length;
   const segmentOf = movable.map((d) => chain.segments.findIndex((s) => s.devices.includes(d)));
-  const allowed = movable.map((d) => chain.segments.map((s) => s.inside === deviceOf(rig, d)!.host));
-  const bare = applyEdits(rig, movable.map((device) => ({ edit: 'removeDevice', device })));
+  const allowed = movable.map((d) =>
+    chain.segments.map((s) => s.inside === deviceOf(rig, d)!.host),
+  );
+  const bare = applyEdits(
+    rig,
+    movable.map((device) => ({ edit: 'removeDevice', device })),
+  );
   if (!bare.ok) throw new Error(bare.problems[0]!.what);
   const soundFor = (devices: readonly string[]) => {
-    const on = (s: Sound, d: string) => isEngaged(kindOf(deviceOf(rig, d)!.kind), deviceOf(rig, d)!, stateIn(s, d));
+    const on = (s: Sound, d: string) =>
+      isEngaged(kindOf(deviceOf(rig, d)!.kind), deviceOf(rig, d)!, stateIn(s, d));
     const together = rig.sounds.find((s) => devices.every((d) => on(s, d)));
     const base = together ?? sound;
-    return { weight: together ? 1 : APART, sound: { ...base, states: { ...base.states, ...Object.fromEntries(devices.map((d) => [d, { ...base.states[d], engaged: kindOf(deviceOf(rig, d)!.kind).job !== 'tuner' }])) } } };
+    return {
+      weight: together ? 1 : APART,
+      sound: {
+        ...base,
+        states: {
+          ...base.states,
+          ...Object.fromEntries(
+            devices.map((d) => [
+              d,
+              { ...base.states[d], engaged: kindOf(deviceOf(rig, d)!.kind).job !== 'tuner' },
+            ]),
+          ),
+        },
+      },
+    };
   };
   /** The price of a few devices, in order, put into one segment of the chain that was cleared of the others. */
   const ask = (devices: readonly string[], segment: number): number => {
@@ -113,22 +179,37 @@ async function pricesOf(rig: Rig, sound: Sound, chain: Chain, movable: readonly 
       const lead = leadFrom(at, after.device, after.jack);
       const device = deviceOf(rig, d)!;
       if (!lead) return 0;
-      const put = applyEdit(at, { edit: 'insertInLead', lead: lead.id, device, newLeads: fresh(at) });
+      const put = applyEdit(at, {
+        edit: 'insertInLead',
+        lead: lead.id,
+        device,
+        newLeads: fresh(at),
+      });
       if (!put.ok) return 0;
       at = put.value.rig;
       after = { device: d, jack: kindOf(device.kind).through!.out };
     }
-    return weight * priceOf(orderRemarksOf({ ...at, sounds: [s] }, s).filter((r) => r.subjects.some((x) => devices.includes(x))));
+    return (
+      weight *
+      priceOf(
+        orderRemarksOf({ ...at, sounds: [s] }, s).filter((r) =>
+          r.subjects.some((x) => devices.includes(x)),
+        ),
+      )
+    );
   };
   const total = n * chain.segments.length + n * (n - 1);
   let asked = 0;
-  const tell = () => progress((0.85 * asked++) / total, 'Asking the order rules about each place and pair');
+  const tell = () =>
+    progress((0.85 * asked++) / total, 'Asking the order rules about each place and pair');
   const alone: number[][] = [];
   for (const [i, d] of movable.entries()) {
     const row: number[] = [];
     for (let s = 0; s < chain.segments.length; s++) {
       await tell();
-      row.push(allowed[i]![s] ? ask([d], s) + (s === segmentOf[i] ? 0 : INERTIA.segment) : Infinity);
+      row.push(
+        allowed[i]![s] ? ask([d], s) + (s === segmentOf[i] ? 0 : INERTIA.segment) : Infinity,
+      );
     }
     alone.push(row);
   }
@@ -138,7 +219,10 @@ async function pricesOf(rig: Rig, sound: Sound, chain: Chain, movable: readonly 
       if (i === j) continue;
       await tell();
       const s = chain.segments.findIndex((_, k) => allowed[i]![k] && allowed[j]![k]);
-      const pair = s < 0 ? 0 : Math.max(0, ask([movable[i]!, movable[j]!], s) - (alone[i]![s]! + alone[j]![s]!));
+      const pair =
+        s < 0
+          ? 0
+          : Math.max(0, ask([movable[i]!, movable[j]!], s) - (alone[i]![s]! + alone[j]![s]!));
       const turned = i > j ? INERTIA.pair : 0;
       before[i]![j] = pair + turned;
     }
@@ -147,12 +231,19 @@ async function pricesOf(rig: Rig, sound: Sound, chain: Chain, movable: readonly 
 }
 
 const fresh = (rig: Rig): [string, string] => {
-  const first = freshId('lead', rig.leads.map((l) => l.id));
+  const first = freshId(
+    'lead',
+    rig.leads.map((l) => l.id),
+  );
   return [first, freshId('lead', [...rig.leads.map((l) => l.id), first])];
 };
 
 /** Moves that bring the chain into an order, one after the other. */
-function editsFor(rig: Rig, chain: Chain, segments: readonly (readonly string[])[]): { rig: Rig; edits: Edit[] } {
+function editsFor(
+  rig: Rig,
+  chain: Chain,
+  segments: readonly (readonly string[])[],
+): { rig: Rig; edits: Edit[] } {
   const edits: Edit[] = [];
   let at = rig;
   segments.forEach((devices, s) => {
@@ -174,13 +265,28 @@ function editsFor(rig: Rig, chain: Chain, segments: readonly (readonly string[])
 }
 
 function placeWords(rig: Rig, device: string): string {
-  const into = rig.leads.find((l) => l.to.device === device && l.to.jack === kindOf(deviceOf(rig, device)!.kind).through!.in);
-  const outOf = rig.leads.find((l) => l.from.device === device && l.from.jack === kindOf(deviceOf(rig, device)!.kind).through!.out);
+  const into = rig.leads.find(
+    (l) => l.to.device === device && l.to.jack === kindOf(deviceOf(rig, device)!.kind).through!.in,
+  );
+  const outOf = rig.leads.find(
+    (l) =>
+      l.from.device === device && l.from.jack === kindOf(deviceOf(rig, device)!.kind).through!.out,
+  );
   return `${nameOf(rig, device)} between ${into ? nameOf(rig, into.from.device) : 'nothing'} and ${outOf ? nameOf(rig, outOf.to.device) : 'nothing'}`;
 }
 
 /** The best order in which one device stays in its segment, behind and before the same others as now. */
-function leftBehind(rig: Rig, after: Rig, sound: Sound, device: string, prices: Prices, movable: readonly string[], now: number[][], best: number, chain: Chain): OrderMove['ifLeft'] {
+function leftBehind(
+  rig: Rig,
+  after: Rig,
+  sound: Sound,
+  device: string,
+  prices: Prices,
+  movable: readonly string[],
+  now: number[][],
+  best: number,
+  chain: Chain,
+): OrderMove['ifLeft'] {
   const me = movable.indexOf(device);
   const segment = now.findIndex((s) => s.includes(me));
   // Whoever stood before it must still, and whoever stood behind it too: those orders are made dear.
@@ -189,22 +295,51 @@ function leftBehind(rig: Rig, after: Rig, sound: Sound, device: string, prices: 
   const held: Prices = {
     allowed: prices.allowed.map((row, t) => (t === me ? row.map((_, s) => s === segment) : row)),
     alone: prices.alone,
-    before: prices.before.map((row, a) => row.map((price, b) => ((a === me && rank.indexOf(b) < rank.indexOf(a)) || (b === me && rank.indexOf(b) < rank.indexOf(a)) ? price + DEAR : price))),
+    before: prices.before.map((row, a) =>
+      row.map((price, b) =>
+        (a === me && rank.indexOf(b) < rank.indexOf(a)) ||
+        (b === me && rank.indexOf(b) < rank.indexOf(a))
+          ? price + DEAR
+          : price,
+      ),
+    ),
   };
   const other = cheapestArrangement(held, now);
-  const left = editsFor(rig, chain, other.segments.map((s) => s.map((i) => movable[i]!))).rig;
+  const left = editsFor(
+    rig,
+    chain,
+    other.segments.map((s) => s.map((i) => movable[i]!)),
+  ).rig;
   const key = (r: Remark) => `${r.rule} ${r.subjects.join()}`;
   const kept = new Set(after.sounds.flatMap((s) => orderRemarksOf(after, s).map(key)));
-  const breaks = left.sounds.flatMap((s) => orderRemarksOf(left, s).filter((r) => !kept.has(key(r))));
-  return { points: points(other.cost % DEAR - best), breaks: [...new Set(breaks.map((r) => r.what))], figures: figureChanges(after, left, sound) };
+  const breaks = left.sounds.flatMap((s) =>
+    orderRemarksOf(left, s).filter((r) => !kept.has(key(r))),
+  );
+  return {
+    points: points((other.cost % DEAR) - best),
+    breaks: [...new Set(breaks.map((r) => r.what))],
+    figures: figureChanges(after, left, sound),
+  };
 }
 
 /** What is heard differently at each destination from one rig to another, playing normally. */
 export function figureChanges(before: Rig, after: Rig, sound: Sound): FigureChange[] {
-  const [a, b] = [before, after].map((r) => destinationFigures(soundContext(r, r.sounds.find((s) => s.id === sound.id) ?? sound), []));
-  const diff = (x: number | null | undefined, y: number | null | undefined) => (x === null || x === undefined || y === null || y === undefined ? null : y - x);
+  const [a, b] = [before, after].map((r) =>
+    destinationFigures(soundContext(r, r.sounds.find((s) => s.id === sound.id) ?? sound), []),
+  );
+  const diff = (x: number | null | undefined, y: number | null | undefined) =>
+    x === null || x === undefined || y === null || y === undefined ? null : y - x;
   return a!.flatMap((d) => {
     const o = b!.find((x) => x.device === d.device);
-    return o ? [{ destination: d.device, levelDb: diff(d.levelDbu?.normal, o.levelDbu?.normal), thdPercent: diff(d.thdPercent?.normal, o.thdPercent?.normal), signalToNoiseDb: diff(d.signalToNoiseDb, o.signalToNoiseDb) }] : [];
+    return o
+      ? [
+          {
+            destination: d.device,
+            levelDb: diff(d.levelDbu?.normal, o.levelDbu?.normal),
+            thdPercent: diff(d.thdPercent?.normal, o.thdPercent?.normal),
+            signalToNoiseDb: diff(d.signalToNoiseDb, o.signalToNoiseDb),
+          },
+        ]
+      : [];
   });
 }

@@ -26,34 +26,72 @@ const done = (rig: Rig, edits: Parameters<typeof applyEdits>[1]): Rig => {
 const inside = (id: string, from: string, to: string) => lead(id, from, to, 0, 'inside');
 
 describe('arranging', () => {
-  const permutations = (list: number[]): number[][] => (list.length < 2 ? [list] : list.flatMap((x, i) => permutations([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest])));
+  const permutations = (list: number[]): number[][] =>
+    list.length < 2
+      ? [list]
+      : list.flatMap((x, i) =>
+          permutations([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest]),
+        );
   /** Every way to cut an order into two segments. */
-  const cuts = (order: number[]): number[][][] => Array.from({ length: order.length + 1 }, (_, i) => [order.slice(0, i), order.slice(i)]);
+  const cuts = (order: number[]): number[][][] =>
+    Array.from({ length: order.length + 1 }, (_, i) => [order.slice(0, i), order.slice(i)]);
 
   test('is as cheap as the cheapest of all orders and cuts', () => {
     const price = fc.integer({ min: 0, max: 20 });
-    fc.assert(fc.property(fc.array(price, { minLength: 36, maxLength: 36 }), fc.array(price, { minLength: 12, maxLength: 12 }), fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }), (pairs, alone, may) => {
-      const n = 5;
-      const prices: Prices = {
-        before: Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i === j ? 0 : pairs[i * n + j]!))),
-        alone: Array.from({ length: n }, (_, i) => [alone[2 * i]!, alone[2 * i + 1]!]),
-        allowed: Array.from({ length: n }, (_, i) => [may[2 * i]! || !may[2 * i + 1]!, may[2 * i + 1]!]),
-      };
-      const all = permutations([0, 1, 2, 3, 4]).flatMap(cuts).filter((segs) => segs.every((seg, s) => seg.every((t) => prices.allowed[t]![s])));
-      const least = Math.min(...all.map((segs) => arrangementCost(prices, segs)));
-      return Math.abs(cheapestArrangement(prices, [[0, 1, 2, 3, 4], []]).cost - least) < 1e-9;
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(
+        fc.array(price, { minLength: 36, maxLength: 36 }),
+        fc.array(price, { minLength: 12, maxLength: 12 }),
+        fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }),
+        (pairs, alone, may) => {
+          const n = 5;
+          const prices: Prices = {
+            before: Array.from({ length: n }, (_, i) =>
+              Array.from({ length: n }, (_, j) => (i === j ? 0 : pairs[i * n + j]!)),
+            ),
+            alone: Array.from({ length: n }, (_, i) => [alone[2 * i]!, alone[2 * i + 1]!]),
+            allowed: Array.from({ length: n }, (_, i) => [
+              may[2 * i]! || !may[2 * i + 1]!,
+              may[2 * i + 1]!,
+            ]),
+          };
+          const all = permutations([0, 1, 2, 3, 4])
+            .flatMap(cuts)
+            .filter((segs) => segs.every((seg, s) => seg.every((t) => prices.allowed[t]![s])));
+          const least = Math.min(...all.map((segs) => arrangementCost(prices, segs)));
+          return Math.abs(cheapestArrangement(prices, [[0, 1, 2, 3, 4], []]).cost - least) < 1e-9;
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });
 
 describe('order', () => {
   const END: [string, Partial<Device>] = ['console-input', { settings: { input: 'line' } }];
-  const wild = chainOf(['guitar-single-coil', 'delay', 'drive-high', 'wah', 'drive-low', 'octave', 'compressor', 'tuner-buffered', END], 0.3, [sound('a', 'A', ['d1', 'd2', 'd3', 'd4', 'd5', 'd6'])]);
+  const wild = chainOf(
+    [
+      'guitar-single-coil',
+      'delay',
+      'drive-high',
+      'wah',
+      'drive-low',
+      'octave',
+      'compressor',
+      'tuner-buffered',
+      END,
+    ],
+    0.3,
+    [sound('a', 'A', ['d1', 'd2', 'd3', 'd4', 'd5', 'd6'])],
+  );
 
   test('a board in the wrong order: every rule is kept afterwards, and each move says why and what leaving it costs', async () => {
     const p = await proposeOrder(wild, wild.sounds[0]!);
     if (typeof p === 'string') throw new Error(p);
-    const rules = (rig: Rig) => analyse(rig).findings.filter((f) => /early|before|after|low-to-high|tuner-place/.test(f.rule)).map((f) => f.rule);
+    const rules = (rig: Rig) =>
+      analyse(rig)
+        .findings.filter((f) => /early|before|after|low-to-high|tuner-place/.test(f.rule))
+        .map((f) => f.rule);
     expect(rules(wild).length).toBeGreaterThan(5);
     expect(rules(done(wild, p.edits))).toEqual([]);
     expect(p.exact).toBe(true);
@@ -70,7 +108,10 @@ describe('order', () => {
     const pinned = done(wild, [{ edit: 'setDevice', device: 'd3', pinned: true }]);
     const p = await proposeOrder(pinned, pinned.sounds[0]!);
     expect(typeof p !== 'string' && p.moves.some((m) => m.device === 'd3')).toBe(false);
-    const other: Rig = { ...wild, order: { stances: { 'filter-before-dirt': { stance: 'other' } } } };
+    const other: Rig = {
+      ...wild,
+      order: { stances: { 'filter-before-dirt': { stance: 'other' } } },
+    };
     const q = await proposeOrder(other, other.sounds[0]!);
     expect(typeof q !== 'string' && q.order.indexOf('d3') > q.order.indexOf('d2')).toBe(true);
   });
@@ -82,38 +123,80 @@ describe('order', () => {
 
   test('it tells how far it is, and stops where it is told to', async () => {
     const shares: number[] = [];
-    await expect(proposeOrder(wild, wild.sounds[0]!, (share) => {
-      shares.push(share);
-      if (shares.length > 20) throw new Error('cancelled');
-    })).rejects.toThrow('cancelled');
+    await expect(
+      proposeOrder(wild, wild.sounds[0]!, (share) => {
+        shares.push(share);
+        if (shares.length > 20) throw new Error('cancelled');
+      }),
+    ).rejects.toThrow('cancelled');
     expect([...shares].sort((a, b) => a - b)).toEqual(shares);
   });
 });
 
 /** A compact modeler with five slots and more blocks than that; a drive stands in front. */
-const crowded = (slots = 5): Rig => rigOf(
-  [
-    device('g', 'guitar-humbucker', 'Guitar'), device('m', 'modeler-compact', 'Modeler', { figures: { slots: { value: slots, from: 'sheet' } } }),
-    ...[['comp', 'compressor'], ['drive', 'drive-low'], ['amp', 'amp-block'], ['cab', 'cab-block'], ['mod', 'chorus'], ['echo', 'delay'], ['hall', 'reverb']].map(([id, kind]) => device(id!, kind!, id!, { host: 'm' })),
-    device('desk', 'console-input', 'House', { settings: { input: 'line' } }),
-  ],
-  [lead('1', 'g.out', 'm.in', 5), ...['comp', 'drive', 'amp', 'cab', 'mod', 'echo', 'hall'].map((id, i, all) => inside(`i${i}`, i ? `${all[i - 1]}.out` : 'm.fromIn', `${id}.in`)), inside('i7', 'hall.out', 'm.toOut'), lead('2', 'm.out', 'desk.in', 20, 'balanced')],
-  [sound('a', 'Clean', ['comp', 'drive', 'hall'], { echo: { engaged: false, settings: { time: 2 } } }), sound('b', 'Lead', ['comp', 'drive', 'hall', 'echo', 'mod'], { echo: { engaged: true, settings: { time: 6 } } })],
-);
+const crowded = (slots = 5): Rig =>
+  rigOf(
+    [
+      device('g', 'guitar-humbucker', 'Guitar'),
+      device('m', 'modeler-compact', 'Modeler', {
+        figures: { slots: { value: slots, from: 'sheet' } },
+      }),
+      ...[
+        ['comp', 'compressor'],
+        ['drive', 'drive-low'],
+        ['amp', 'amp-block'],
+        ['cab', 'cab-block'],
+        ['mod', 'chorus'],
+        ['echo', 'delay'],
+        ['hall', 'reverb'],
+      ].map(([id, kind]) => device(id!, kind!, id!, { host: 'm' })),
+      device('desk', 'console-input', 'House', { settings: { input: 'line' } }),
+    ],
+    [
+      lead('1', 'g.out', 'm.in', 5),
+      ...['comp', 'drive', 'amp', 'cab', 'mod', 'echo', 'hall'].map((id, i, all) =>
+        inside(`i${i}`, i ? `${all[i - 1]}.out` : 'm.fromIn', `${id}.in`),
+      ),
+      inside('i7', 'hall.out', 'm.toOut'),
+      lead('2', 'm.out', 'desk.in', 20, 'balanced'),
+    ],
+    [
+      sound('a', 'Clean', ['comp', 'drive', 'hall'], {
+        echo: { engaged: false, settings: { time: 2 } },
+      }),
+      sound('b', 'Lead', ['comp', 'drive', 'hall', 'echo', 'mod'], {
+        echo: { engaged: true, settings: { time: 6 } },
+      }),
+    ],
+  );
 
 describe('inside or outside', () => {
   test('what is always on leaves first, to the front, and the rest fits', () => {
     const rig = crowded();
-    expect(analyse(rig).findings.find((f) => f.rule === 'host-budget')!.what).toContain('7 of 5 slots');
+    expect(analyse(rig).findings.find((f) => f.rule === 'host-budget')!.what).toContain(
+      '7 of 5 slots',
+    );
     const p = proposeInside(rig, 'm', solver);
     if (typeof p === 'string' || !p.possible) throw new Error(JSON.stringify(p));
-    expect(p.moves.map((m) => [m.device, m.to, m.place])).toEqual([['comp', 'outside', 'in front of Modeler'], ['drive', 'outside', 'in front of Modeler']]);
+    expect(p.moves.map((m) => [m.device, m.to, m.place])).toEqual([
+      ['comp', 'outside', 'in front of Modeler'],
+      ['drive', 'outside', 'in front of Modeler'],
+    ]);
     expect(p.moves[0]!.reasons.join()).toContain('on in every sound');
     expect([p.now.slots, p.then.slots]).toEqual([7, 5]);
     const then = done(rig, p.edits);
     expect(analyse(then).findings.filter((f) => f.rule === 'host-budget')).toEqual([]);
     expect(analyse(then).sounds[0]!.destinations[0]!.levelDbu).not.toBeNull();
-    expect(then.leads.map((l) => `${l.from.device}.${l.from.jack}>${l.to.device}.${l.to.jack}`)).toEqual(expect.arrayContaining(['g.out>comp.in', 'comp.out>drive.in', 'drive.out>m.in', 'm.fromIn>amp.in']));
+    expect(
+      then.leads.map((l) => `${l.from.device}.${l.from.jack}>${l.to.device}.${l.to.jack}`),
+    ).toEqual(
+      expect.arrayContaining([
+        'g.out>comp.in',
+        'comp.out>drive.in',
+        'drive.out>m.in',
+        'm.fromIn>amp.in',
+      ]),
+    );
   });
 
   test('one held inside sends another out; more than the loops can carry is impossible, and says by how much', () => {
@@ -135,13 +218,17 @@ describe('inside or outside', () => {
       const p = proposeInside(rig, 'm', solver, held);
       if (typeof p === 'string' || !p.possible) return Infinity;
       const out = ids.filter((id) => held.get(id) === false);
-      return p.candidates.reduce((s, c) => s + (out.includes(c.device) ? -c.outsidePoints + 1 : 0), 0) + (out.length ? runs(out) * 1.5 : 0);
+      return (
+        p.candidates.reduce((s, c) => s + (out.includes(c.device) ? -c.outsidePoints + 1 : 0), 0) +
+        (out.length ? runs(out) * 1.5 : 0)
+      );
     });
     // Neighbours on the path share a loop; what stands before the amp block needs none, if all before it left too.
     function runs(out: string[]): number {
       const row = ['comp', 'drive', 'amp', 'cab', 'mod', 'echo', 'hall'];
       const front = row.findIndex((id) => !out.includes(id));
-      return row.filter((id, i) => i > front && out.includes(id) && !out.includes(row[i - 1]!)).length;
+      return row.filter((id, i) => i > front && out.includes(id) && !out.includes(row[i - 1]!))
+        .length;
     }
     const best = proposeInside(rig, 'm', solver);
     const chosen = typeof best !== 'string' && best.possible ? best.moves.map((m) => m.device) : [];
@@ -151,31 +238,94 @@ describe('inside or outside', () => {
 
   test('out onto a loop and back in again is the same rig', () => {
     const rig = crowded();
-    const out = done(rig, [{ edit: 'moveToLoop', device: 'echo', loops: ['loop1'], newLeads: ['n1', 'n2'] }]);
+    const out = done(rig, [
+      { edit: 'moveToLoop', device: 'echo', loops: ['loop1'], newLeads: ['n1', 'n2'] },
+    ]);
     expect(out.devices.find((d) => d.id === 'echo')!.host).toBeUndefined();
-    expect(analyse(out).sounds[1]!.destinations[0]!.levelDbu!.normal).toBeCloseTo(analyse(rig).sounds[1]!.destinations[0]!.levelDbu!.normal, 0);
+    expect(analyse(out).sounds[1]!.destinations[0]!.levelDbu!.normal).toBeCloseTo(
+      analyse(rig).sounds[1]!.destinations[0]!.levelDbu!.normal,
+      0,
+    );
     expect(done(out, [{ edit: 'moveFromLoop', device: 'echo' }])).toEqual(rig);
   });
 });
 
 describe('a mixed-integer problem', () => {
   test('is written in words that a solver reads, and an impossible one is told', () => {
-    const lp = writeLp({ minimise: [[-2, 'a'], [1, 'b']], rules: [{ name: 'one', terms: [[1, 'a'], [-3, 'b']], is: '<=', value: 0 }], binaries: ['a', 'b'] });
+    const lp = writeLp({
+      minimise: [
+        [-2, 'a'],
+        [1, 'b'],
+      ],
+      rules: [
+        {
+          name: 'one',
+          terms: [
+            [1, 'a'],
+            [-3, 'b'],
+          ],
+          is: '<=',
+          value: 0,
+        },
+      ],
+      binaries: ['a', 'b'],
+    });
     expect(lp).toContain('one: + 1 a - 3 b <= 0');
-    expect(solveMip({ minimise: [[-2, 'a'], [1, 'b']], rules: [{ name: 'one', terms: [[1, 'a'], [-3, 'b']], is: '<=', value: 0 }], binaries: ['a', 'b'] }, solver)).toMatchObject({ solved: true, cost: -1, values: { a: 1, b: 1 } });
-    expect(solveMip({ minimise: [[1, 'a']], rules: [{ name: 'x', terms: [[1, 'a']], is: '>=', value: 2 }], binaries: ['a'] }, solver)).toEqual({ solved: false, why: 'impossible' });
+    expect(
+      solveMip(
+        {
+          minimise: [
+            [-2, 'a'],
+            [1, 'b'],
+          ],
+          rules: [
+            {
+              name: 'one',
+              terms: [
+                [1, 'a'],
+                [-3, 'b'],
+              ],
+              is: '<=',
+              value: 0,
+            },
+          ],
+          binaries: ['a', 'b'],
+        },
+        solver,
+      ),
+    ).toMatchObject({ solved: true, cost: -1, values: { a: 1, b: 1 } });
+    expect(
+      solveMip(
+        {
+          minimise: [[1, 'a']],
+          rules: [{ name: 'x', terms: [[1, 'a']], is: '>=', value: 2 }],
+          binaries: ['a'],
+        },
+        solver,
+      ),
+    ).toEqual({ solved: false, why: 'impossible' });
   });
 });
 
 describe('isolating', () => {
-  const twoAmps = (splitter: string, settings = {}) => rigOf(
-    [device('g', 'guitar-humbucker', 'G'), device('s', splitter, 'Split', { settings }), device('a', 'combo-tube', 'A'), device('b', 'combo-tube', 'B')],
-    [lead('1', 'g.out', 's.in', 0.3), lead('2', 's.a', 'a.in', 5), lead('3', 's.b', 'b.in', 8)],
-  );
+  const twoAmps = (splitter: string, settings = {}) =>
+    rigOf(
+      [
+        device('g', 'guitar-humbucker', 'G'),
+        device('s', splitter, 'Split', { settings }),
+        device('a', 'combo-tube', 'A'),
+        device('b', 'combo-tube', 'B'),
+      ],
+      [lead('1', 'g.out', 's.in', 0.3), lead('2', 's.a', 'a.in', 5), lead('3', 's.b', 'b.in', 8)],
+    );
   test('a switch that is there before a box to buy, and the longest lead where there is none', () => {
-    const isolated = proposeIsolation(twoAmps('splitter-isolated', { isolateA: false, isolateB: false }));
+    const isolated = proposeIsolation(
+      twoAmps('splitter-isolated', { isolateA: false, isolateB: false }),
+    );
     expect(isolated).toMatchObject({ loopsNow: 1, loopsThen: 0 });
-    expect(isolated.cuts.map((c) => c.words)).toEqual([expect.stringMatching(/^Isolate output [AB] of Split$/)]);
+    expect(isolated.cuts.map((c) => c.words)).toEqual([
+      expect.stringMatching(/^Isolate output [AB] of Split$/),
+    ]);
     const passive = proposeIsolation(twoAmps('splitter-passive'));
     expect(passive.cuts.map((c) => c.words)).toEqual(['Put a hum isolator between Split and B']);
     expect(passive.loopsThen).toBe(0);
@@ -185,7 +335,9 @@ describe('isolating', () => {
     const p = proposeIsolation(touringRig, touringRig.sounds[0]);
     expect(JSON.stringify(p)).not.toMatch(/lift.*earth/i);
     expect(p.loopsThen + p.left.length).toBeLessThanOrEqual(p.loopsNow);
-    expect(groundLoops(done(touringRig, p.edits), touringRig.sounds[0]).filter((l) => !isPair(l))).toHaveLength(p.loopsThen);
+    expect(
+      groundLoops(done(touringRig, p.edits), touringRig.sounds[0]).filter((l) => !isPair(l)),
+    ).toHaveLength(p.loopsThen);
   });
 });
 
@@ -200,10 +352,14 @@ describe('buffers', () => {
       return s.levelDbu!.normal + s.tiltDb!;
     };
     expect(at5k(put) - at5k(rig)).toBeCloseTo(p.gains[0]!.gainDb, 6);
-    for (const [i, g] of p.gains.entries()) if (i) expect(g.gainDb).toBeLessThanOrEqual(p.gains[i - 1]!.gainDb + 0.1);
+    for (const [i, g] of p.gains.entries())
+      if (i) expect(g.gainDb).toBeLessThanOrEqual(p.gains[i - 1]!.gainDb + 0.1);
   });
   test('a fuzz keeps its bare pickup', async () => {
-    const rig = chainOf(['guitar-single-coil', ['fuzz-low-impedance', { engaged: true }], 'combo-tube'], 6);
+    const rig = chainOf(
+      ['guitar-single-coil', ['fuzz-low-impedance', { engaged: true }], 'combo-tube'],
+      6,
+    );
     const p = await proposeBuffers(rig, rig.sounds[0]!);
     expect(p.spared[0]).toContain('wants the bare pickup');
     expect(p.gains.some((g) => g.lead === 'l0')).toBe(false);

@@ -1,10 +1,70 @@
-export { controllerNeeds, judge, type Judged, type Needs, type Pad, pagesFor } from './controller-choice';
-export { type DelayTime, delayTimes, divisionTable, knobFor, soundsIn, tempoDevices, withStoredTime } from './delays';
+export {
+  controllerNeeds,
+  judge,
+  type Judged,
+  type Needs,
+  type Pad,
+  pagesFor,
+} from './controller-choice';
+export {
+  type DelayTime,
+  delayTimes,
+  divisionTable,
+  knobFor,
+  soundsIn,
+  tempoDevices,
+  withStoredTime,
+} from './delays';
 export { fitLabel, fitLabels } from './labels';
-export { type Called, COUNT_IN_BARS, type Due, dueChanges, type Hit, ON_TIME_BEATS, type Score, scorePractice } from './practice';
-export { type Cue, cueSheet, displayLabels, numberSongs, numberSounds, programDevices, programMap, type ProgramRow, soundUse } from './program-map';
-export { CHANGEOVER_SECONDS, clockAfter, runningOrder, type RunningOrder, type SetLine } from './running-order';
+export {
+  type Called,
+  COUNT_IN_BARS,
+  type Due,
+  dueChanges,
+  type Hit,
+  ON_TIME_BEATS,
+  type Score,
+  scorePractice,
+} from './practice';
+export {
+  type Cue,
+  cueSheet,
+  displayLabels,
+  numberSongs,
+  numberSounds,
+  programDevices,
+  programMap,
+  type ProgramRow,
+  soundUse,
+} from './program-map';
+export {
+  CHANGEOVER_SECONDS,
+  clockAfter,
+  runningOrder,
+  type RunningOrder,
+  type SetLine,
+} from './running-order';
 export { allScenes, type Scene, sceneOf, sectionScene } from './scene';
 export { standInsFor, type Substitute, substitutesFor } from './substitute';
-export { type Division, DIVISIONS, divisionMs, HEARD_MS, INAUDIBLE_DB, isDivision, quarterMs, rateHz, type Slip, slipOf, tapped, type Tapped } from './tempo';
-export { clockTime, COMMON_TIME, meterWords, temposOf, type Timeline, timelineOf } from './timeline';
+export {
+  type Division,
+  DIVISIONS,
+  divisionMs,
+  HEARD_MS,
+  INAUDIBLE_DB,
+  isDivision,
+  quarterMs,
+  rateHz,
+  type Slip,
+  slipOf,
+  tapped,
+  type Tapped,
+} from './tempo';
+export {
+  clockTime,
+  COMMON_TIME,
+  meterWords,
+  temposOf,
+  type Timeline,
+  timelineOf,
+} from './timeline';

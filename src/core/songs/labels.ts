@@ -3,7 +3,8 @@ const SMALL = new Set(['the', 'a', 'an', 'of', 'and', 'to', 'in', 'on', 'with', 
 
 const shorten = (word: string): string => {
   // The last vowel that is not the first letter goes first; then the last letter.
-  for (let i = word.length - 2; i > 0; i--) if (/[aeiouyäöüåøæéèáóí]/i.test(word[i]!)) return word.slice(0, i) + word.slice(i + 1);
+  for (let i = word.length - 2; i > 0; i--)
+    if (/[aeiouyäöüåøæéèáóí]/i.test(word[i]!)) return word.slice(0, i) + word.slice(i + 1);
   return word.length > 1 ? word.slice(0, -1) : word;
 };
 

@@ -9,35 +9,69 @@ import { sceneOf, sectionScene, type Scene } from './scene';
 import { timelineOf } from './timeline';
 
 /** Where each device keeps what a section calls. `own` says whether the song has an address of its own there. */
-export interface ProgramRow { song?: Song; section?: string; sectionName?: string; scene: Scene; at: { device: string; address: Address | undefined; words: string; shown: string }[] }
+export interface ProgramRow {
+  song?: Song;
+  section?: string;
+  sectionName?: string;
+  scene: Scene;
+  at: { device: string; address: Address | undefined; words: string; shown: string }[];
+}
 
 /** Devices that keep programs for anything in this rig. */
 export const programDevices = (rig: Rig): MidiDevice[] =>
-  [...midiDevices(rig).values()].filter((m) => m.programs && (rig.sounds.some((s) => s.states[m.device.id]?.program) || (rig.songs ?? []).some((s) => s.states?.[m.device.id]?.program || s.sections.some((x) => x.states?.[m.device.id]?.program))));
+  [...midiDevices(rig).values()].filter(
+    (m) =>
+      m.programs &&
+      (rig.sounds.some((s) => s.states[m.device.id]?.program) ||
+        (rig.songs ?? []).some(
+          (s) =>
+            s.states?.[m.device.id]?.program ||
+            s.sections.some((x) => x.states?.[m.device.id]?.program),
+        )),
+  );
 
 const row = (devices: readonly MidiDevice[], scene: Scene): ProgramRow => ({
-  scene, song: scene.song, section: scene.section,
+  scene,
+  song: scene.song,
+  section: scene.section,
   at: devices.map((m) => {
     const address = addressIn(scene, m.device.id);
-    return { device: m.device.id, address, words: address ? bothNumbers(m.shows, address) : 'no program', shown: address ? shownOn(m.shows, address) : '' };
+    return {
+      device: m.device.id,
+      address,
+      words: address ? bothNumbers(m.shows, address) : 'no program',
+      shown: address ? shownOn(m.shows, address) : '',
+    };
   }),
 });
 
 /** The program map: every sound, then every section of every song, with bank and program on every device that keeps programs. */
-export function programMap(rig: Rig): { devices: MidiDevice[]; sounds: ProgramRow[]; songs: ProgramRow[] } {
+export function programMap(rig: Rig): {
+  devices: MidiDevice[];
+  sounds: ProgramRow[];
+  songs: ProgramRow[];
+} {
   const devices = programDevices(rig);
   return {
     devices,
     sounds: rig.sounds.map((s) => row(devices, sceneOf(rig, s))),
-    songs: (rig.songs ?? []).flatMap((song) => song.sections.flatMap((s) => {
-      const scene = sectionScene(rig, song, s.id);
-      return scene ? [{ ...row(devices, { ...scene, song, section: s.id }), sectionName: s.name }] : [];
-    })),
+    songs: (rig.songs ?? []).flatMap((song) =>
+      song.sections.flatMap((s) => {
+        const scene = sectionScene(rig, song, s.id);
+        return scene
+          ? [{ ...row(devices, { ...scene, song, section: s.id }), sectionName: s.name }]
+          : [];
+      }),
+    ),
   };
 }
 
 /** What each display shows in a section: the song and the sound, fitted to its lines. */
-export function displayLabels(rig: Rig, song: Song | undefined, scene: Scene): { device: string; lines: string[] }[] {
+export function displayLabels(
+  rig: Rig,
+  song: Song | undefined,
+  scene: Scene,
+): { device: string; lines: string[] }[] {
   return rig.devices.flatMap((d) => {
     const display = kindOf(d.kind).display;
     if (!display) return [];
@@ -48,7 +82,16 @@ export function displayLabels(rig: Rig, song: Song | undefined, scene: Scene): {
 }
 
 /** One line of a cue sheet: a section, when it comes, what it calls, and what to press. */
-export interface Cue { bar: number; atMs: number; section: string; sound: string; bars: number; bpm: number; programs: string; notes: string }
+export interface Cue {
+  bar: number;
+  atMs: number;
+  section: string;
+  sound: string;
+  bars: number;
+  bpm: number;
+  programs: string;
+  notes: string;
+}
 
 /** The cue sheet of a song. */
 export function cueSheet(rig: Rig, song: Song): Cue[] {
@@ -56,20 +99,46 @@ export function cueSheet(rig: Rig, song: Song): Cue[] {
   return timelineOf(song).sections.map((p) => {
     const scene = sectionScene(rig, song, p.section.id);
     return {
-      bar: p.bar, atMs: p.startMs, section: p.section.name, bars: p.section.bars, bpm: p.bpm, notes: p.section.notes ?? '',
-      sound: scene ? (rig.sounds.find((s) => s.id === scene.sound.id)?.name ?? scene.name) : `"${p.section.sound}" is gone`,
-      programs: scene ? row(devices, scene).at.filter((a) => a.address).map((a) => `${devices.find((m) => m.device.id === a.device)!.device.name} ${a.shown}`).join(', ') : '',
+      bar: p.bar,
+      atMs: p.startMs,
+      section: p.section.name,
+      bars: p.section.bars,
+      bpm: p.bpm,
+      notes: p.section.notes ?? '',
+      sound: scene
+        ? (rig.sounds.find((s) => s.id === scene.sound.id)?.name ?? scene.name)
+        : `"${p.section.sound}" is gone`,
+      programs: scene
+        ? row(devices, scene)
+            .at.filter((a) => a.address)
+            .map((a) => `${devices.find((m) => m.device.id === a.device)!.device.name} ${a.shown}`)
+            .join(', ')
+        : '',
     };
   });
 }
 
 /** Sounds that no song calls, and how many different ones each song needs. */
-export function soundUse(rig: Rig): { unused: string[]; bySong: { song: string; sounds: string[] }[]; missing: { song: string; section: string; sound: string }[] } {
-  const bySong = (rig.songs ?? []).map((s) => ({ song: s.id, sounds: [...new Set(s.sections.map((x) => x.sound))].filter((id) => rig.sounds.some((x) => x.id === id)) }));
+export function soundUse(rig: Rig): {
+  unused: string[];
+  bySong: { song: string; sounds: string[] }[];
+  missing: { song: string; section: string; sound: string }[];
+} {
+  const bySong = (rig.songs ?? []).map((s) => ({
+    song: s.id,
+    sounds: [...new Set(s.sections.map((x) => x.sound))].filter((id) =>
+      rig.sounds.some((x) => x.id === id),
+    ),
+  }));
   const used = new Set(bySong.flatMap((s) => s.sounds));
   return {
-    unused: rig.sounds.filter((s) => !used.has(s.id)).map((s) => s.id), bySong,
-    missing: (rig.songs ?? []).flatMap((s) => s.sections.filter((x) => !rig.sounds.some((y) => y.id === x.sound)).map((x) => ({ song: s.id, section: x.id, sound: x.sound }))),
+    unused: rig.sounds.filter((s) => !used.has(s.id)).map((s) => s.id),
+    bySong,
+    missing: (rig.songs ?? []).flatMap((s) =>
+      s.sections
+        .filter((x) => !rig.sounds.some((y) => y.id === x.sound))
+        .map((x) => ({ song: s.id, section: x.id, sound: x.sound })),
+    ),
   };
 }
 
@@ -80,19 +149,40 @@ export function soundUse(rig: Rig): { unused: string[]; bySong: { song: string; 
 export function numberSounds(rig: Rig, device: string): Edit[] {
   const m = midiDevices(rig).get(device)!;
   const size = m.bank !== 'none' && m.shows.size ? m.shows.size : 128;
-  return rig.sounds.map((s, i): Edit => ({ edit: 'setProgram', device, sound: s.id, program: m.bank === 'none' ? { number: i } : { bank: Math.floor(i / size), number: i % size } }));
+  return rig.sounds.map((s, i): Edit => ({
+    edit: 'setProgram',
+    device,
+    sound: s.id,
+    program: m.bank === 'none' ? { number: i } : { bank: Math.floor(i / size), number: i % size },
+  }));
 }
 
 /** Gives each song of a set a bank of its own on a device, in running order, and its different sounds the slots of it. */
 export function numberSongs(rig: Rig, set: SongSet, device: string): Edit[] | string {
   const m = midiDevices(rig).get(device)!;
-  if (m.bank === 'none') return `${m.device.name} takes no bank select, so songs cannot have banks of their own on it.`;
+  if (m.bank === 'none')
+    return `${m.device.name} takes no bank select, so songs cannot have banks of their own on it.`;
   const size = m.shows.size ?? 128;
-  const songs = [...new Set(set.entries.map((e) => e.song))].map((id) => rig.songs?.find((s) => s.id === id)).filter((s) => s !== undefined);
+  const songs = [...new Set(set.entries.map((e) => e.song))]
+    .map((id) => rig.songs?.find((s) => s.id === id))
+    .filter((s) => s !== undefined);
   const big = songs.find((s) => new Set(s.sections.map((x) => x.sound)).size > size);
-  if (big) return `${big.title} calls ${new Set(big.sections.map((x) => x.sound)).size} different sounds; a bank of ${m.device.name} holds ${size}.`;
+  if (big)
+    return `${big.title} calls ${new Set(big.sections.map((x) => x.sound)).size} different sounds; a bank of ${m.device.name} holds ${size}.`;
   return songs.map((song, bank): Edit => {
     const slots = [...new Set(song.sections.map((s) => s.sound))];
-    return { edit: 'setSong', song: { ...song, sections: song.sections.map((s) => ({ ...s, states: { ...s.states, [device]: { ...s.states?.[device], program: { bank, number: slots.indexOf(s.sound) } } } })) } };
+    return {
+      edit: 'setSong',
+      song: {
+        ...song,
+        sections: song.sections.map((s) => ({
+          ...s,
+          states: {
+            ...s.states,
+            [device]: { ...s.states?.[device], program: { bank, number: slots.indexOf(s.sound) } },
+          },
+        })),
+      },
+    };
   });
 }

@@ -1,15 +1,28 @@
 /** Note values by their length in quarter notes. */
 export const DIVISIONS = {
-  'whole': 4, 'dotted half': 3, 'half': 2, 'dotted quarter': 1.5, 'half triplet': 4 / 3, 'quarter': 1, 'dotted eighth': 0.75, 'quarter triplet': 2 / 3, 'eighth': 0.5, 'eighth triplet': 1 / 3, 'sixteenth': 0.25, 'sixteenth triplet': 1 / 6,
+  whole: 4,
+  'dotted half': 3,
+  half: 2,
+  'dotted quarter': 1.5,
+  'half triplet': 4 / 3,
+  quarter: 1,
+  'dotted eighth': 0.75,
+  'quarter triplet': 2 / 3,
+  eighth: 0.5,
+  'eighth triplet': 1 / 3,
+  sixteenth: 0.25,
+  'sixteenth triplet': 1 / 6,
 } as const;
 export type Division = keyof typeof DIVISIONS;
-export const isDivision = (text: string | undefined): text is Division => text !== undefined && Object.hasOwn(DIVISIONS, text);
+export const isDivision = (text: string | undefined): text is Division =>
+  text !== undefined && Object.hasOwn(DIVISIONS, text);
 
 /** Length of a quarter note in ms: `60000 / bpm`. */
 export const quarterMs = (bpm: number): number => 60_000 / bpm;
 
 /** Length of a note value in ms at a tempo. 96 bpm, dotted eighth: 468.75. */
-export const divisionMs = (bpm: number, division: Division): number => quarterMs(bpm) * DIVISIONS[division];
+export const divisionMs = (bpm: number, division: Division): number =>
+  quarterMs(bpm) * DIVISIONS[division];
 
 /** Rate in Hz of a modulation whose cycle lasts a number of quarter notes: `bpm / 60 / beats`. */
 export const rateHz = (bpm: number, beats: number): number => bpm / 60 / beats;
@@ -41,18 +54,34 @@ export function slipOf(errorMs: number, keeps: number): Slip {
   if (off < 1e-9) return { errorMs, repeat: null, downDb: null, heard: false };
   const repeat = Math.floor(HEARD_MS / off) + 1;
   if (repeat > MOST_REPEATS) return { errorMs, repeat: null, downDb: null, heard: false };
-  const downDb = repeat === 1 ? 0 : keeps <= 0 ? Infinity : -20 * Math.log10(Math.min(1, keeps)) * (repeat - 1);
+  const downDb =
+    repeat === 1 ? 0 : keeps <= 0 ? Infinity : -20 * Math.log10(Math.min(1, keeps)) * (repeat - 1);
   return { errorMs, repeat, downDb, heard: downDb < INAUDIBLE_DB };
 }
 
 /** A tempo from taps: the mean interval in ms, its spread (standard deviation), and by how much the mean itself may be off. */
-export interface Tapped { presses: number; meanMs: number; spreadMs: number; errorMs: number; bpm: number }
+export interface Tapped {
+  presses: number;
+  meanMs: number;
+  spreadMs: number;
+  errorMs: number;
+  bpm: number;
+}
 
 /** Tempo of at least two presses, by their times in ms. The mean of n − 1 intervals hangs on the first and last press alone: it may be off by `√2·σ / (n − 1)`, with σ the spread of one press, `spread / √2`. */
 export function tapped(times: readonly number[]): Tapped | undefined {
   if (times.length < 2) return undefined;
   const gaps = times.slice(1).map((t, i) => t - times[i]!);
   const meanMs = gaps.reduce((a, b) => a + b, 0) / gaps.length;
-  const spreadMs = gaps.length < 2 ? 0 : Math.sqrt(gaps.reduce((a, g) => a + (g - meanMs) ** 2, 0) / (gaps.length - 1));
-  return { presses: times.length, meanMs, spreadMs, errorMs: spreadMs / gaps.length, bpm: 60_000 / meanMs };
+  const spreadMs =
+    gaps.length < 2
+      ? 0
+      : Math.sqrt(gaps.reduce((a, g) => a + (g - meanMs) ** 2, 0) / (gaps.length - 1));
+  return {
+    presses: times.length,
+    meanMs,
+    spreadMs,
+    errorMs: spreadMs / gaps.length,
+    bpm: 60_000 / meanMs,
+  };
 }

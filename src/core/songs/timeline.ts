@@ -8,13 +8,32 @@ export const meterWords = (m: Meter = COMMON_TIME): string => `${m.beats}/${m.un
 export const quartersIn = (m: Meter): number => (m.beats * 4) / m.unit;
 
 /** One bar of a song: its number from 1, the section it is in, when it begins and how fast it is. */
-export interface Bar { number: number; section: Section; inSection: number; startMs: number; quarters: number; meter: Meter; bpm: number }
+export interface Bar {
+  number: number;
+  section: Section;
+  inSection: number;
+  startMs: number;
+  quarters: number;
+  meter: Meter;
+  bpm: number;
+}
 
 /** A section as it is played. */
-export interface Played { section: Section; bar: number; startMs: number; endMs: number; bpm: number; meter: Meter }
+export interface Played {
+  section: Section;
+  bar: number;
+  startMs: number;
+  endMs: number;
+  bpm: number;
+  meter: Meter;
+}
 
 /** A song in time: its bars, its sections, and how long it lasts. A tempo holds until the next change, across sections; a meter until the section ends. */
-export interface Timeline { bars: Bar[]; sections: Played[]; lengthMs: number }
+export interface Timeline {
+  bars: Bar[];
+  sections: Played[];
+  lengthMs: number;
+}
 
 /** Plays a song through. A tempo counts quarter notes, whatever the meter. */
 export function timelineOf(song: Song): Timeline {
@@ -42,7 +61,8 @@ export function timelineOf(song: Song): Timeline {
 /** Every tempo that a song goes through, in order, without repeats next to one another. */
 export function temposOf(song: Song): { bar: number; bpm: number }[] {
   const found: { bar: number; bpm: number }[] = [];
-  for (const b of timelineOf(song).bars) if (found.at(-1)?.bpm !== b.bpm) found.push({ bar: b.number, bpm: b.bpm });
+  for (const b of timelineOf(song).bars)
+    if (found.at(-1)?.bpm !== b.bpm) found.push({ bar: b.number, bpm: b.bpm });
   return found.length ? found : [{ bar: 1, bpm: song.bpm }];
 }
 

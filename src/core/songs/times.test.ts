@@ -78,11 +78,14 @@ const TIMES: [bpm: number, division: Division, ms: number, hz: number][] = [
   [184, 'sixteenth triplet', 54.3478, 18.4],
 ];
 
-test.each(TIMES)('at %d bpm a %s lasts %d ms, a cycle of it runs at %d Hz', (bpm, division, ms, hz) => {
-  expect(divisionMs(bpm, division)).toBeCloseTo(ms, 3);
-  expect(rateHz(bpm, DIVISIONS[division])).toBeCloseTo(hz, 4);
-  expect(divisionTable(bpm).find((d) => d.division === division)!.ms).toBeCloseTo(ms, 3);
-});
+test.each(TIMES)(
+  'at %d bpm a %s lasts %d ms, a cycle of it runs at %d Hz',
+  (bpm, division, ms, hz) => {
+    expect(divisionMs(bpm, division)).toBeCloseTo(ms, 3);
+    expect(rateHz(bpm, DIVISIONS[division])).toBeCloseTo(hz, 4);
+    expect(divisionTable(bpm).find((d) => d.division === division)!.ms).toBeCloseTo(ms, 3);
+  },
+);
 
 /** Off by ms, share that a repeat keeps, the repeat at which more than 20 ms shows, how far it is down in dB, whether it is heard. */
 const SLIPS: [error: number, keeps: number, repeat: number, down: number, heard: boolean][] = [
@@ -136,34 +139,62 @@ const SLIPS: [error: number, keeps: number, repeat: number, down: number, heard:
   [-12, 0.9, 2, 0.9151, true],
 ];
 
-test.each(SLIPS)('an echo %d ms off that keeps %d: repeat %d, %d dB down', (error, keeps, repeat, down, heard) => {
-  const slip = slipOf(error, keeps);
-  expect(slip.repeat).toBe(repeat);
-  expect(slip.heard).toBe(heard);
-  if (down === Infinity) expect(slip.downDb).toBe(Infinity);
-  else expect(slip.downDb!).toBeCloseTo(down, 3);
-});
+test.each(SLIPS)(
+  'an echo %d ms off that keeps %d: repeat %d, %d dB down',
+  (error, keeps, repeat, down, heard) => {
+    const slip = slipOf(error, keeps);
+    expect(slip.repeat).toBe(repeat);
+    expect(slip.heard).toBe(heard);
+    if (down === Infinity) expect(slip.downDb).toBe(Infinity);
+    else expect(slip.downDb!).toBeCloseTo(down, 3);
+  },
+);
 
 test('an echo that is on time never slips, whatever it keeps', () => {
-  fc.assert(fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (keeps) => slipOf(0, keeps).repeat === null));
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      (keeps) => slipOf(0, keeps).repeat === null,
+    ),
+  );
 });
 
 test('time and rate are each other turned over', () => {
-  fc.assert(fc.property(fc.double({ min: 20, max: 400, noNaN: true }), fc.constantFrom(...(Object.keys(DIVISIONS) as Division[])), (bpm, d) => Math.abs(divisionMs(bpm, d) * rateHz(bpm, DIVISIONS[d]) - 1000) < 1e-6));
+  fc.assert(
+    fc.property(
+      fc.double({ min: 20, max: 400, noNaN: true }),
+      fc.constantFrom(...(Object.keys(DIVISIONS) as Division[])),
+      (bpm, d) => Math.abs(divisionMs(bpm, d) * rateHz(bpm, DIVISIONS[d]) - 1000) < 1e-6,
+    ),
+  );
 });
 
 test('half the tempo, twice the time', () => {
-  fc.assert(fc.property(fc.double({ min: 40, max: 400, noNaN: true }), (bpm) => Math.abs(quarterMs(bpm / 2) - 2 * quarterMs(bpm)) < 1e-9));
+  fc.assert(
+    fc.property(
+      fc.double({ min: 40, max: 400, noNaN: true }),
+      (bpm) => Math.abs(quarterMs(bpm / 2) - 2 * quarterMs(bpm)) < 1e-9,
+    ),
+  );
 });
 
 describe('taps', () => {
-  test('two presses give a tempo and no spread', () => expect(tapped([0, 500])).toEqual({ presses: 2, meanMs: 500, spreadMs: 0, errorMs: 0, bpm: 120 }));
+  test('two presses give a tempo and no spread', () =>
+    expect(tapped([0, 500])).toEqual({
+      presses: 2,
+      meanMs: 500,
+      spreadMs: 0,
+      errorMs: 0,
+      bpm: 120,
+    }));
   test('one press gives nothing', () => expect(tapped([42])).toBeUndefined());
   test('even presses give their tempo exactly, however many', () => {
-    fc.assert(fc.property(fc.integer({ min: 2, max: 12 }), fc.integer({ min: 200, max: 1500 }), (n, ms) => {
-      const t = tapped(Array.from({ length: n }, (_, i) => 77 + i * ms))!;
-      return Math.abs(t.bpm - 60_000 / ms) < 1e-9 && t.spreadMs < 1e-9;
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 12 }), fc.integer({ min: 200, max: 1500 }), (n, ms) => {
+        const t = tapped(Array.from({ length: n }, (_, i) => 77 + i * ms))!;
+        return Math.abs(t.bpm - 60_000 / ms) < 1e-9 && t.spreadMs < 1e-9;
+      }),
+    );
   });
   test('the mean hangs on the first and last press alone', () => {
     const straight = tapped([0, 500, 1000, 1500])!;
@@ -172,7 +203,8 @@ describe('taps', () => {
     expect(crooked.spreadMs).toBeGreaterThan(50);
   });
   test('more presses of the same unsteadiness are off by less', () => {
-    const foot = (n: number) => tapped(Array.from({ length: n }, (_, i) => i * 500 + (i % 2 ? 15 : 0)))!;
+    const foot = (n: number) =>
+      tapped(Array.from({ length: n }, (_, i) => i * 500 + (i % 2 ? 15 : 0)))!;
     expect(foot(8).errorMs).toBeLessThan(foot(4).errorMs);
   });
 });

@@ -1,21 +1,68 @@
 import fc from 'fast-check';
 import { analyse } from '../analysis';
 import { kindOf } from '../kinds';
-import { type Brief, integrityProblems, type Rig, rigSchema, walkOrder, type Way, WAYS } from '../rig';
+import {
+  type Brief,
+  integrityProblems,
+  type Rig,
+  rigSchema,
+  walkOrder,
+  type Way,
+  WAYS,
+} from '../rig';
 import { brokenRig, touringRig } from '../demo';
 import { briefOf, briefState, proposeRig, START_INSTRUMENTS, START_PEDALS } from '.';
 
-const lines = (kinds: readonly string[]) => kinds.map((kind, i) => ({ id: `g${i}`, kind, name: kindOf(kind).name }));
-const ways = (list: readonly Way[]) => list.map((way, i) => ({ id: `w${i}`, way, name: { head: 'Head', combo: 'Combo', house: 'House', 'in-ears': 'In-ears', recorder: 'Recorder' }[way] }));
+const lines = (kinds: readonly string[]) =>
+  kinds.map((kind, i) => ({ id: `g${i}`, kind, name: kindOf(kind).name }));
+const ways = (list: readonly Way[]) =>
+  list.map((way, i) => ({
+    id: `w${i}`,
+    way,
+    name: {
+      head: 'Head',
+      combo: 'Combo',
+      house: 'House',
+      'in-ears': 'In-ears',
+      recorder: 'Recorder',
+    }[way],
+  }));
 const brief = (rest: Partial<Brief> = {}): Brief => ({
-  sources: [{ id: 's', kind: 'guitar-baritone', name: 'Baritone' }], destinations: ways(['head', 'house']),
-  gear: lines(['reverb', 'drive-high', 'tuner-true-bypass', 'delay', 'drive-low', 'compressor', 'octave', 'chorus']), sounds: ['Clean', 'Crunch', 'Lead'].map((name, i) => ({ id: `n${i}`, name })), ...rest,
+  sources: [{ id: 's', kind: 'guitar-baritone', name: 'Baritone' }],
+  destinations: ways(['head', 'house']),
+  gear: lines([
+    'reverb',
+    'drive-high',
+    'tuner-true-bypass',
+    'delay',
+    'drive-low',
+    'compressor',
+    'octave',
+    'chorus',
+  ]),
+  sounds: ['Clean', 'Crunch', 'Lead'].map((name, i) => ({ id: `n${i}`, name })),
+  ...rest,
 });
-const propose = (b: Brief, otherSchool: string[] = []): Rig => proposeRig(b, { id: 'new', name: 'Fly rig', otherSchool });
+const propose = (b: Brief, otherSchool: string[] = []): Rig =>
+  proposeRig(b, { id: 'new', name: 'Fly rig', otherSchool });
 const order = (b: Brief, other: string[] = []) => walkOrder(propose(b, other));
 
 test('the usual order, time effects in the loop', () => {
-  expect(order(brief())).toEqual(['baritone', 'tuner-true-bypass', 'octave', 'compressor', 'drive-low-gain', 'drive-high-gain', 'chorus', 'head', 'delay', 'reverb', 'cabinet', 'house-mic', 'house']);
+  expect(order(brief())).toEqual([
+    'baritone',
+    'tuner-true-bypass',
+    'octave',
+    'compressor',
+    'drive-low-gain',
+    'drive-high-gain',
+    'chorus',
+    'head',
+    'delay',
+    'reverb',
+    'cabinet',
+    'house-mic',
+    'house',
+  ]);
 });
 
 test('the other school turns its rule round and is kept in the rig', () => {
@@ -40,21 +87,72 @@ test('sounds go from clean to dirty', () => {
 });
 
 test('whatever is asked for, the proposal is a sound rig in which every destination is reached and the order rules are kept', () => {
-  const pedals = START_PEDALS.filter((k) => ['tuner', 'pitch', 'filter', 'compressor', 'drive', 'gate', 'modulation', 'delay', 'reverb'].includes(k.job)).map((k) => k.id);
+  const pedals = START_PEDALS.filter((k) =>
+    [
+      'tuner',
+      'pitch',
+      'filter',
+      'compressor',
+      'drive',
+      'gate',
+      'modulation',
+      'delay',
+      'reverb',
+    ].includes(k.job),
+  ).map((k) => k.id);
   const instruments = START_INSTRUMENTS.map((k) => k.id);
-  fc.assert(fc.property(fc.uniqueArray(fc.constantFrom(...pedals), { maxLength: 9 }), fc.uniqueArray(fc.constantFrom(...instruments), { minLength: 1, maxLength: 3 }), fc.uniqueArray(fc.constantFrom<Way>(...WAYS), { minLength: 1 }), fc.boolean(), (p, i, outputs, wireless) => {
-    const rig = propose(brief({ sources: i.map((kind, n) => ({ id: `s${n}`, kind, name: kindOf(kind).name, wireless: wireless && n === 0 })), gear: lines(p), destinations: ways(outputs) }));
-    if (!rigSchema.safeParse(rig).success || integrityProblems(rig).length) return false;
-    const { findings, promises } = analyse(rig);
-    if (promises.some((x) => !x.kept)) return false;
-    return !findings.some((f) => ['no-route', 'howl', 'no-load', 'pitch-early', 'filter-before-dirt', 'compressor-early', 'gain-low-to-high', 'gate-place', 'modulation-after-dirt', 'tuner-place'].includes(f.rule));
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(
+      fc.uniqueArray(fc.constantFrom(...pedals), { maxLength: 9 }),
+      fc.uniqueArray(fc.constantFrom(...instruments), { minLength: 1, maxLength: 3 }),
+      fc.uniqueArray(fc.constantFrom<Way>(...WAYS), { minLength: 1 }),
+      fc.boolean(),
+      (p, i, outputs, wireless) => {
+        const rig = propose(
+          brief({
+            sources: i.map((kind, n) => ({
+              id: `s${n}`,
+              kind,
+              name: kindOf(kind).name,
+              wireless: wireless && n === 0,
+            })),
+            gear: lines(p),
+            destinations: ways(outputs),
+          }),
+        );
+        if (!rigSchema.safeParse(rig).success || integrityProblems(rig).length) return false;
+        const { findings, promises } = analyse(rig);
+        if (promises.some((x) => !x.kept)) return false;
+        return !findings.some((f) =>
+          [
+            'no-route',
+            'howl',
+            'no-load',
+            'pitch-early',
+            'filter-before-dirt',
+            'compressor-early',
+            'gain-low-to-high',
+            'gate-place',
+            'modulation-after-dirt',
+            'tuner-place',
+          ].includes(f.rule),
+        );
+      },
+    ),
+    { numRuns: 60 },
+  );
 });
 
 test('a character asks for its share of the drives', () => {
-  const sounds = [{ id: 'a', name: 'A', character: 'saturated' as const }, { id: 'b', name: 'B', character: 'clean' as const }, { id: 'c', name: 'C', character: 'edge' as const }];
+  const sounds = [
+    { id: 'a', name: 'A', character: 'saturated' as const },
+    { id: 'b', name: 'B', character: 'clean' as const },
+    { id: 'c', name: 'C', character: 'edge' as const },
+  ];
   const rig = propose(brief({ sounds }));
-  const drives = rig.sounds.map((s) => Object.keys(s.states).filter((d) => d.startsWith('drive')).length);
+  const drives = rig.sounds.map(
+    (s) => Object.keys(s.states).filter((d) => d.startsWith('drive')).length,
+  );
   expect(drives).toEqual([2, 0, 1]);
 });
 
@@ -62,10 +160,22 @@ test('what was made from a brief answers it line by line; what is taken out is a
   const b = brief();
   const rig = propose(b);
   const state = briefState(rig, b);
-  expect(Object.values(state).flatMap((part) => Object.values(part)).every((x) => x !== undefined)).toBe(true);
-  const less: Rig = { ...rig, devices: rig.devices.filter((d) => d.kind !== 'octave'), sounds: rig.sounds.slice(1) };
+  expect(
+    Object.values(state)
+      .flatMap((part) => Object.values(part))
+      .every((x) => x !== undefined),
+  ).toBe(true);
+  const less: Rig = {
+    ...rig,
+    devices: rig.devices.filter((d) => d.kind !== 'octave'),
+    sounds: rig.sounds.slice(1),
+  };
   const then = briefState(less, b);
-  expect(Object.entries(then.gear).filter(([, v]) => v === undefined).map(([id]) => b.gear.find((g) => g.id === id)!.kind)).toEqual(['octave']);
+  expect(
+    Object.entries(then.gear)
+      .filter(([, v]) => v === undefined)
+      .map(([id]) => b.gear.find((g) => g.id === id)!.kind),
+  ).toEqual(['octave']);
   expect(then.sounds.n0).toBeUndefined();
 });
 
@@ -73,5 +183,7 @@ test.each([touringRig, brokenRig])('a brief read from a rig is answered by that 
   const b = briefOf(rig);
   expect(rigSchema.safeParse({ ...rig, brief: b }).success).toBe(true);
   const state = briefState(rig, b);
-  for (const part of Object.values(state)) for (const found of Object.values(part as Record<string, string | undefined>)) expect(found).toBeDefined();
+  for (const part of Object.values(state))
+    for (const found of Object.values(part as Record<string, string | undefined>))
+      expect(found).toBeDefined();
 });

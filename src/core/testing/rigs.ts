@@ -2,13 +2,41 @@ import { device, lead, sound } from '../demo/compose';
 import type { Device, Lead, Rig, Sound } from '../rig/schema';
 
 /** A rig for tests: devices, leads and sounds, with the rest filled in. */
-export const rigOf = (devices: Device[], leads: Lead[], sounds: Sound[] = [sound('s1', 'One', [])], rest: Partial<Rig> = {}): Rig =>
-  ({ format: 'yantrel-rig', version: 1, id: 'test', name: 'Test rig', devices, leads, sounds, ...rest });
+export const rigOf = (
+  devices: Device[],
+  leads: Lead[],
+  sounds: Sound[] = [sound('s1', 'One', [])],
+  rest: Partial<Rig> = {},
+): Rig => ({
+  format: 'yantrel-rig',
+  version: 1,
+  id: 'test',
+  name: 'Test rig',
+  devices,
+  leads,
+  sounds,
+  ...rest,
+});
 
 /** Devices one behind the other, joined out to in by leads of `metres`; the first is the instrument. */
-export function chainOf(kinds: (string | [string, Partial<Device>])[], metres = 0.3, sounds?: Sound[], pfPerMetre?: number): Rig {
-  const devices = kinds.map((k, i) => (typeof k === 'string' ? device(`d${i}`, k, `Device ${i}`) : device(`d${i}`, k[0], `Device ${i}`, k[1])));
-  return rigOf(devices, devices.slice(1).map((_, i) => lead(`l${i}`, `d${i}.out`, `d${i + 1}.in`, metres, 'instrument', pfPerMetre)), sounds);
+export function chainOf(
+  kinds: (string | [string, Partial<Device>])[],
+  metres = 0.3,
+  sounds?: Sound[],
+  pfPerMetre?: number,
+): Rig {
+  const devices = kinds.map((k, i) =>
+    typeof k === 'string'
+      ? device(`d${i}`, k, `Device ${i}`)
+      : device(`d${i}`, k[0], `Device ${i}`, k[1]),
+  );
+  return rigOf(
+    devices,
+    devices
+      .slice(1)
+      .map((_, i) => lead(`l${i}`, `d${i}.out`, `d${i + 1}.in`, metres, 'instrument', pfPerMetre)),
+    sounds,
+  );
 }
 
 export { device, lead, sound };

@@ -1,10 +1,22 @@
 import { dbvOfDbu } from './level';
 
 /** What the person has chosen to read levels and lengths in. */
-export interface UnitChoice { level: 'dBu' | 'dBV'; length: 'metric' | 'imperial' }
+export interface UnitChoice {
+  level: 'dBu' | 'dBV';
+  length: 'metric' | 'imperial';
+}
 
 const MINUS = '−';
-const PREFIXES: [number, string][] = [[1e9, 'G'], [1e6, 'M'], [1e3, 'k'], [1, ''], [1e-3, 'm'], [1e-6, 'µ'], [1e-9, 'n'], [1e-12, 'p']];
+const PREFIXES: [number, string][] = [
+  [1e9, 'G'],
+  [1e6, 'M'],
+  [1e3, 'k'],
+  [1, ''],
+  [1e-3, 'm'],
+  [1e-6, 'µ'],
+  [1e-9, 'n'],
+  [1e-12, 'p'],
+];
 
 /** A number with a true minus sign and a fixed count of decimals; "−0.0" is written "0.0". */
 export function fixed(value: number, decimals = 1): string {
@@ -22,13 +34,18 @@ export function withPrefix(value: number, unit: string, digits = 3): string {
 }
 
 /** A level in the chosen unit, "silent" for none at all. */
-export function showLevel(dbu: number | null, unit: UnitChoice['level'] = 'dBu', decimals = 1): string {
+export function showLevel(
+  dbu: number | null,
+  unit: UnitChoice['level'] = 'dBu',
+  decimals = 1,
+): string {
   if (dbu === null || dbu === -Infinity) return 'silent';
   return `${fixed(unit === 'dBV' ? dbvOfDbu(dbu) : dbu, decimals)} ${unit}`;
 }
 
 /** A change in decibels with its sign: "+3.0 dB". */
-export const showChange = (db: number, decimals = 1): string => `${db > 0 && Number(db.toFixed(decimals)) !== 0 ? '+' : ''}${fixed(db, decimals)} dB`;
+export const showChange = (db: number, decimals = 1): string =>
+  `${db > 0 && Number(db.toFixed(decimals)) !== 0 ? '+' : ''}${fixed(db, decimals)} dB`;
 
 /** A length in the chosen system; the value is in metres. */
 export function showLength(metres: number, system: UnitChoice['length'] = 'metric'): string {
@@ -44,6 +61,6 @@ export function showLength(metres: number, system: UnitChoice['length'] = 'metri
  */
 export function clockHour(value: number): string {
   const halves = Math.round((7 + value) * 2);
-  const hour = (Math.floor(halves / 2) + 11) % 12 + 1;
+  const hour = ((Math.floor(halves / 2) + 11) % 12) + 1;
   return halves % 2 ? `half past ${hour}` : `${hour} o'clock`;
 }

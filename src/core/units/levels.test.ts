@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { dbuOfDbv, dbuOfVolts, dbvOfDbu, decibels, loadingLoss, ratio, sumOfPowers, sumOfVoltages, thermalNoiseVolts, voltsOfDbu } from './level';
+import {
+  dbuOfDbv,
+  dbuOfVolts,
+  dbvOfDbu,
+  decibels,
+  loadingLoss,
+  ratio,
+  sumOfPowers,
+  sumOfVoltages,
+  thermalNoiseVolts,
+  voltsOfDbu,
+} from './level';
 
 /** Volts RMS, dBu and dBV, worked out apart from the program. */
 const LEVELS: [volts: number, dbu: number, dbv: number][] = [
@@ -41,7 +52,9 @@ const LOADS: [out: number, input: number, db: number][] = [
   [47, 10000, -0.0407],
 ];
 
-test.each(LOADS)('%d Ω into %d Ω loses %d dB', (out, input, db) => expect(loadingLoss(out, input)).toBeCloseTo(db, 3));
+test.each(LOADS)('%d Ω into %d Ω loses %d dB', (out, input, db) =>
+  expect(loadingLoss(out, input)).toBeCloseTo(db, 3),
+);
 
 /** Two levels in dB, their sum as powers and as voltages. */
 const SUMS: [a: number, b: number, powers: number, voltages: number][] = [
@@ -56,10 +69,13 @@ const SUMS: [a: number, b: number, powers: number, voltages: number][] = [
   [-100, -100, -96.99, -93.979],
 ];
 
-test.each(SUMS)('%d dBu and %d dBu are %d dBu as powers, %d dBu as voltages', (a, b, powers, voltages) => {
-  expect(sumOfPowers(a, b)).toBeCloseTo(powers, 2);
-  expect(sumOfVoltages(a, b)).toBeCloseTo(voltages, 2);
-});
+test.each(SUMS)(
+  '%d dBu and %d dBu are %d dBu as powers, %d dBu as voltages',
+  (a, b, powers, voltages) => {
+    expect(sumOfPowers(a, b)).toBeCloseTo(powers, 2);
+    expect(sumOfVoltages(a, b)).toBeCloseTo(voltages, 2);
+  },
+);
 
 /** Ohms, and their thermal noise at 295 K over 20 kHz in microvolts. */
 const NOISES: [ohms: number, microvolts: number][] = [
@@ -74,7 +90,9 @@ const NOISES: [ohms: number, microvolts: number][] = [
   [1000000, 18.05085],
 ];
 
-test.each(NOISES)('%d Ω make %d µV of noise', (ohms, microvolts) => expect(thermalNoiseVolts(ohms) * 1e6).toBeCloseTo(microvolts, 3));
+test.each(NOISES)('%d Ω make %d µV of noise', (ohms, microvolts) =>
+  expect(thermalNoiseVolts(ohms) * 1e6).toBeCloseTo(microvolts, 3),
+);
 
 describe('laws', () => {
   const db = fc.double({ min: -150, max: 50, noNaN: true });
@@ -86,17 +104,48 @@ describe('laws', () => {
     expect(ratio(-Infinity)).toBe(0);
   });
   test('sums do not depend on the order, and are never under the louder one', () => {
-    fc.assert(fc.property(db, db, (a, b) => Math.abs(sumOfPowers(a, b) - sumOfPowers(b, a)) < 1e-9 && sumOfPowers(a, b) >= Math.max(a, b) - 1e-9));
+    fc.assert(
+      fc.property(
+        db,
+        db,
+        (a, b) =>
+          Math.abs(sumOfPowers(a, b) - sumOfPowers(b, a)) < 1e-9 &&
+          sumOfPowers(a, b) >= Math.max(a, b) - 1e-9,
+      ),
+    );
   });
   test('as voltages two are at most 6.02 dB over the louder one, as powers at most 3.01 dB', () => {
-    fc.assert(fc.property(db, db, (a, b) => sumOfVoltages(a, b) - Math.max(a, b) <= 6.0206 + 1e-6 && sumOfPowers(a, b) - Math.max(a, b) <= 3.0103 + 1e-6));
+    fc.assert(
+      fc.property(
+        db,
+        db,
+        (a, b) =>
+          sumOfVoltages(a, b) - Math.max(a, b) <= 6.0206 + 1e-6 &&
+          sumOfPowers(a, b) - Math.max(a, b) <= 3.0103 + 1e-6,
+      ),
+    );
   });
   test('a higher input loses less, a higher output more', () => {
     const ohms = fc.double({ min: 1, max: 1e7, noNaN: true });
-    fc.assert(fc.property(ohms, ohms, ohms, (out, a, b) => (a <= b ? loadingLoss(out, a) <= loadingLoss(out, b) + 1e-12 : loadingLoss(out, a) >= loadingLoss(out, b) - 1e-12)));
-    fc.assert(fc.property(ohms, ohms, ohms, (input, a, b) => (a <= b ? loadingLoss(a, input) >= loadingLoss(b, input) - 1e-12 : true)));
+    fc.assert(
+      fc.property(ohms, ohms, ohms, (out, a, b) =>
+        a <= b
+          ? loadingLoss(out, a) <= loadingLoss(out, b) + 1e-12
+          : loadingLoss(out, a) >= loadingLoss(out, b) - 1e-12,
+      ),
+    );
+    fc.assert(
+      fc.property(ohms, ohms, ohms, (input, a, b) =>
+        a <= b ? loadingLoss(a, input) >= loadingLoss(b, input) - 1e-12 : true,
+      ),
+    );
   });
   test('four times the ohms, twice the noise', () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 1e6, noNaN: true }), (ohms) => Math.abs(thermalNoiseVolts(4 * ohms) / thermalNoiseVolts(ohms) - 2) < 1e-9));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 1e6, noNaN: true }),
+        (ohms) => Math.abs(thermalNoiseVolts(4 * ohms) / thermalNoiseVolts(ohms) - 2) < 1e-9,
+      ),
+    );
   });
 });

@@ -1,5 +1,20 @@
 import fc from 'fast-check';
-import { clockHour, dbuOfDbv, dbuOfVolts, dbvOfDbu, fixed, loadingLoss, showChange, showLength, showLevel, sumOfPowers, sumOfVoltages, thermalNoiseVolts, voltsOfDbu, withPrefix } from '.';
+import {
+  clockHour,
+  dbuOfDbv,
+  dbuOfVolts,
+  dbvOfDbu,
+  fixed,
+  loadingLoss,
+  showChange,
+  showLength,
+  showLevel,
+  sumOfPowers,
+  sumOfVoltages,
+  thermalNoiseVolts,
+  voltsOfDbu,
+  withPrefix,
+} from '.';
 
 describe('levels', () => {
   test('0 dBu is 0.7746 V, and dBu is 2.218 above dBV', () => {
@@ -9,7 +24,12 @@ describe('levels', () => {
     expect(dbvOfDbu(2.218)).toBeCloseTo(0, 3);
   });
   test('volts and dBu go there and back', () => {
-    fc.assert(fc.property(fc.double({ min: -140, max: 60, noNaN: true }), (dbu) => Math.abs(dbuOfVolts(voltsOfDbu(dbu)) - dbu) < 1e-9));
+    fc.assert(
+      fc.property(
+        fc.double({ min: -140, max: 60, noNaN: true }),
+        (dbu) => Math.abs(dbuOfVolts(voltsOfDbu(dbu)) - dbu) < 1e-9,
+      ),
+    );
   });
   test('loading: 10 kΩ into 1 MΩ loses 0.09 dB, into 10 kΩ 6.02 dB', () => {
     expect(loadingLoss(10_000, 1e6)).toBeCloseTo(-0.09, 2);
@@ -35,10 +55,22 @@ describe('display', () => {
     expect(showChange(0.001)).toBe('0.0 dB');
     expect(fixed(-0.01)).toBe('0.0');
   });
-  test.each([[62_500, 'Ω', '62.5 kΩ'], [3.3e-10, 'F', '330 pF'], [796_000, 'Hz', '796 kHz'], [1e6, 'Ω', '1 MΩ'], [0, 'Ω', '0 Ω']])('%d %s is %s', (v, unit, text) => expect(withPrefix(v, unit)).toBe(text));
+  test.each([
+    [62_500, 'Ω', '62.5 kΩ'],
+    [3.3e-10, 'F', '330 pF'],
+    [796_000, 'Hz', '796 kHz'],
+    [1e6, 'Ω', '1 MΩ'],
+    [0, 'Ω', '0 Ω'],
+  ])('%d %s is %s', (v, unit, text) => expect(withPrefix(v, unit)).toBe(text));
   test('lengths in both systems', () => {
     expect(showLength(0.3)).toBe('30 cm');
     expect(showLength(3.048, 'imperial')).toBe('10.0 ft');
   });
-  test.each([[0, "7 o'clock"], [5, "12 o'clock"], [10, "5 o'clock"], [7.5, 'half past 2'], [5.6, 'half past 12']])('a knob at %d points to %s', (v, text) => expect(clockHour(v)).toBe(text));
+  test.each([
+    [0, "7 o'clock"],
+    [5, "12 o'clock"],
+    [10, "5 o'clock"],
+    [7.5, 'half past 2'],
+    [5.6, 'half past 12'],
+  ])('a knob at %d points to %s', (v, text) => expect(clockHour(v)).toBe(text));
 });

@@ -5,23 +5,31 @@ import type { Station, Step } from './stations';
  * Places stations for drawing: the column is the longest way from a source, the lane is the first free row that a branch
  * finds. A branch keeps its lane until it ends or meets another; steps that lead back are marked.
  */
-export function placeStations(stations: Station[], steps: Step[]): { columns: number; lanes: number } {
+export function placeStations(
+  stations: Station[],
+  steps: Step[],
+): { columns: number; lanes: number } {
   const index = new Map(stations.map((s, i) => [s.id, i]));
   const successors: number[][] = stations.map(() => []);
   const predecessors: number[][] = stations.map(() => []);
   // Ways that are made before those that are not; outputs in the order of the jacks, so that the main one goes straight on.
-  for (const step of [...steps].sort((a, b) => Number(a.open) - Number(b.open))) successors[index.get(step.from)!]!.push(index.get(step.to)!);
+  for (const step of [...steps].sort((a, b) => Number(a.open) - Number(b.open)))
+    successors[index.get(step.from)!]!.push(index.get(step.to)!);
   const { order, isBack } = orderNodes(successors);
   for (const step of steps) {
     const [a, b] = [index.get(step.from)!, index.get(step.to)!];
     step.back = isBack(a, b);
     if (!step.back) predecessors[b]!.push(a);
   }
-  for (const i of order) stations[i]!.column = Math.max(0, ...predecessors[i]!.map((p) => stations[p]!.column + 1));
+  for (const i of order)
+    stations[i]!.column = Math.max(0, ...predecessors[i]!.map((p) => stations[p]!.column + 1));
   // A source stands right before what it feeds, not at the far left.
   for (const i of order) {
     if (predecessors[i]!.length || !successors[i]!.length) continue;
-    stations[i]!.column = Math.max(0, Math.min(...successors[i]!.map((s) => stations[s]!.column)) - 1);
+    stations[i]!.column = Math.max(
+      0,
+      Math.min(...successors[i]!.map((s) => stations[s]!.column)) - 1,
+    );
   }
 
   const laneEnds: number[] = [];
@@ -41,9 +49,14 @@ export function placeStations(stations: Station[], steps: Step[]): { columns: nu
   };
   // The longest way comes first, so that the main instrument has the top lane.
   const length = stations.map(() => 1);
-  for (const i of [...order].reverse()) length[i] = 1 + Math.max(0, ...successors[i]!.filter((s) => !isBack(i, s)).map((s) => length[s]!));
+  for (const i of [...order].reverse())
+    length[i] =
+      1 + Math.max(0, ...successors[i]!.filter((s) => !isBack(i, s)).map((s) => length[s]!));
   const fed = (i: number) => Number(!stations[i]!.source);
-  const roots = [...order].sort((a, b) => stations[a]!.column - stations[b]!.column || fed(a) - fed(b) || length[b]! - length[a]!);
+  const roots = [...order].sort(
+    (a, b) =>
+      stations[a]!.column - stations[b]!.column || fed(a) - fed(b) || length[b]! - length[a]!,
+  );
   for (const root of roots) {
     if (placed.has(root)) continue;
     const before = predecessors[root]!.filter((p) => placed.has(p)).map((p) => stations[p]!.column);

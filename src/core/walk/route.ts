@@ -4,7 +4,12 @@ import type { Station, Step } from './stations';
  * The stations that a destination's signal passes, from its sources to itself, in the order it meets them. `open` follows ways
  * that are there but not made in this sound, too.
  */
-export function routeTo(stations: readonly Station[], steps: readonly Step[], isDestination: (s: Station) => boolean, open = false): Station[] {
+export function routeTo(
+  stations: readonly Station[],
+  steps: readonly Step[],
+  isDestination: (s: Station) => boolean,
+  open = false,
+): Station[] {
   const into = waysInto(steps, open);
   const reached = new Set<string>();
   const next = stations.filter(isDestination).map((s) => s.id);
@@ -14,10 +19,15 @@ export function routeTo(stations: readonly Station[], steps: readonly Step[], is
     reached.add(id);
     next.push(...(into.get(id) ?? []));
   }
-  return stations.filter((s) => reached.has(s.id)).sort((a, b) => a.column - b.column || a.lane - b.lane);
+  return stations
+    .filter((s) => reached.has(s.id))
+    .sort((a, b) => a.column - b.column || a.lane - b.lane);
 }
 
-const known = new WeakMap<readonly Step[], [made: Map<string, string[]>, all: Map<string, string[]>]>();
+const known = new WeakMap<
+  readonly Step[],
+  [made: Map<string, string[]>, all: Map<string, string[]>]
+>();
 
 /** From where each station is fed, over ways that are made or over all; gathered once for a list of steps. */
 function waysInto(steps: readonly Step[], open: boolean): Map<string, string[]> {
@@ -39,7 +49,12 @@ function waysInto(steps: readonly Step[], open: boolean): Map<string, string[]> 
 }
 
 /** Stations that some others lead to, those included; `open` follows ways that are not made, too. */
-export function reachedFrom(stations: readonly Station[], steps: readonly Step[], isStart: (s: Station) => boolean, open = false): Set<string> {
+export function reachedFrom(
+  stations: readonly Station[],
+  steps: readonly Step[],
+  isStart: (s: Station) => boolean,
+  open = false,
+): Set<string> {
   const outOf = new Map<string, string[]>();
   for (const step of steps) {
     if (step.open && !open) continue;
@@ -59,7 +74,13 @@ export function reachedFrom(stations: readonly Station[], steps: readonly Step[]
 }
 
 /** The stations between a source and a destination, both included, in the order they are met. */
-export function routeBetween(stations: readonly Station[], steps: readonly Step[], isSource: (s: Station) => boolean, isDestination: (s: Station) => boolean, open = false): Station[] {
+export function routeBetween(
+  stations: readonly Station[],
+  steps: readonly Step[],
+  isSource: (s: Station) => boolean,
+  isDestination: (s: Station) => boolean,
+  open = false,
+): Station[] {
   const reached = reachedFrom(stations, steps, isSource, open);
   return routeTo(stations, steps, isDestination, open).filter((s) => reached.has(s.id));
 }

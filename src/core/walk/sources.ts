@@ -6,7 +6,9 @@ import type { Rig } from '../rig/schema';
 export function sourcesOf(rig: Rig): string[] {
   const unplugged: ReadonlyMap<string, Set<string>> = new Map();
   return rig.devices.flatMap((d) => {
-    const found = passesOf({ ...d, engaged: true }, undefined, unplugged).flatMap((p) => (p.is === 'source' ? [sourceId(d.id, p.name)] : []));
+    const found = passesOf({ ...d, engaged: true }, undefined, unplugged).flatMap((p) =>
+      p.is === 'source' ? [sourceId(d.id, p.name)] : [],
+    );
     return [...new Set(found)];
   });
 }

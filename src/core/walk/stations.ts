@@ -19,20 +19,38 @@ export interface Station {
 }
 
 /** Leads that carry signal from one station to the next: two where a stereo pair runs side by side, none where a dry way inside a device runs past its loop. */
-export interface Step { from: string; to: string; leads: string[]; back: boolean; open: boolean }
+export interface Step {
+  from: string;
+  to: string;
+  leads: string[];
+  back: boolean;
+  open: boolean;
+}
 
 /**
  * Points of a device joined by its passes, each group being one pass of the signal. `together` says whether the two sides of a
  * stereo pair run as one. Metal that works both ways round counts as an input where `receives` says so.
  */
-export function passGroups(passes: readonly Pass[], jacks: readonly Jack[], together: (jack: Jack) => boolean = () => true, receives: (jack: Jack) => boolean = () => false): { ins: string[]; outs: string[]; passes: Pass[] }[] {
+export function passGroups(
+  passes: readonly Pass[],
+  jacks: readonly Jack[],
+  together: (jack: Jack) => boolean = () => true,
+  receives: (jack: Jack) => boolean = () => false,
+): { ins: string[]; outs: string[]; passes: Pass[] }[] {
   const group = new Map<string, string>();
   const root = (p: string): string => {
     const up = group.get(p);
     if (up === undefined) group.set(p, p);
     return up === undefined || up === p ? p : root(up);
   };
-  const ends = (p: Pass): string[] => (p.is === 'stage' ? [p.from, p.to] : p.is === 'series' ? [p.at, ...p.legs] : p.is === 'wire' || p.is === 'resistor' || p.is === 'open' ? [p.a, p.b] : [p.at]);
+  const ends = (p: Pass): string[] =>
+    p.is === 'stage'
+      ? [p.from, p.to]
+      : p.is === 'series'
+        ? [p.at, ...p.legs]
+        : p.is === 'wire' || p.is === 'resistor' || p.is === 'open'
+          ? [p.a, p.b]
+          : [p.at];
   const join = (a: string, b: string) => {
     const [ra, rb] = [root(a), root(b)];
     if (ra !== rb) group.set(ra, rb);
@@ -58,7 +76,11 @@ export function passGroups(passes: readonly Pass[], jacks: readonly Jack[], toge
     if (j.insert) {
       at(j.id).outs.push(j.id);
       at(j.insert).ins.push(j.insert);
-    } else for (const point of j.channels ?? [j.id]) at(point)[j.direction === 'in' || (j.direction === 'either' && receives(j)) ? 'ins' : 'outs'].push(point);
+    } else
+      for (const point of j.channels ?? [j.id])
+        at(point)[
+          j.direction === 'in' || (j.direction === 'either' && receives(j)) ? 'ins' : 'outs'
+        ].push(point);
   }
   for (const p of passes) at(ends(p)[0]!).passes.push(p);
   return [...found.values()];
@@ -74,7 +96,9 @@ function stateOf(device: Device, engaged: boolean, passes: readonly Pass[]): Sta
 
 /** Whether nothing is made to a jack in this state, though a way to it is there: a switch turned to the other side, one output muted while another plays. */
 function isOpen(passes: readonly Pass[], jack: string): boolean {
-  const into = passes.filter((p) => (p.is === 'stage' ? p.to === jack : p.is === 'wire' && p.b === jack));
+  const into = passes.filter((p) =>
+    p.is === 'stage' ? p.to === jack : p.is === 'wire' && p.b === jack,
+  );
   if (!into.length) return passes.some((p) => p.is === 'open' && p.b === jack);
   const isMuted = (p: Pass) => p.is === 'stage' && p.muted === true;
   return into.every(isMuted) && passes.some((p) => p.is === 'stage' && !p.muted);
@@ -82,8 +106,17 @@ function isOpen(passes: readonly Pass[], jack: string): boolean {
 
 /** Whether an input leads nowhere in this state, though a way from it is there and another input of the same trip plays: an amplifier that a switcher does not choose. */
 function isShut(passes: readonly Pass[], jack: string, ins: readonly string[]): boolean {
-  const leadsOn = (j: string) => passes.some((p) => (p.is === 'stage' ? p.from === j : (p.is === 'wire' || p.is === 'resistor') && (p.a === j || p.b === j)));
-  return passes.some((p) => p.is === 'open' && p.a === jack) && !leadsOn(jack) && ins.some((j) => j !== jack && leadsOn(j));
+  const leadsOn = (j: string) =>
+    passes.some((p) =>
+      p.is === 'stage'
+        ? p.from === j
+        : (p.is === 'wire' || p.is === 'resistor') && (p.a === j || p.b === j),
+    );
+  return (
+    passes.some((p) => p.is === 'open' && p.a === jack) &&
+    !leadsOn(jack) &&
+    ins.some((j) => j !== jack && leadsOn(j))
+  );
 }
 
 /** Stations of a sound and the steps between them, unplaced. Only passes that a lead reaches are stations. */
@@ -97,7 +130,10 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
   const received = new Set<string>();
   for (const lead of rig.leads) {
     if (CONTROL_LEADS.includes(lead.type)) continue;
-    const [from, to] = [`${lead.from.device}/${lead.from.jack}`, `${lead.to.device}/${lead.to.jack}`];
+    const [from, to] = [
+      `${lead.from.device}/${lead.from.jack}`,
+      `${lead.to.device}/${lead.to.jack}`,
+    ];
     if (!others.has(from)) others.set(from, lead.to.device);
     if (!others.has(to)) others.set(to, lead.from.device);
     received.add(to);
@@ -110,35 +146,69 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
     // Sides that may be used on their own run as one only where both lead to the same device.
     const together = (jack: Jack) => {
       if (!jack.pair?.loose) return true;
-      const [a, b] = [others.get(`${device.id}/${jack.id}`), others.get(`${device.id}/${jack.pair.with}`)];
+      const [a, b] = [
+        others.get(`${device.id}/${jack.id}`),
+        others.get(`${device.id}/${jack.pair.with}`),
+      ];
       return a !== undefined && a === b && a !== device.id;
     };
-    const groups = passGroups(passesOf(device, sound, plugged), kind.jacks.filter((j) => !isControlJack(j)), together, (j) => received.has(`${device.id}/${j.id}`)).filter((g) => [...g.ins, ...g.outs].some((j) => jacks.has(j)));
+    const groups = passGroups(
+      passesOf(device, sound, plugged),
+      kind.jacks.filter((j) => !isControlJack(j)),
+      together,
+      (j) => received.has(`${device.id}/${j.id}`),
+    ).filter((g) => [...g.ins, ...g.outs].some((j) => jacks.has(j)));
     const used = (list: string[]) => list.filter((j) => jacks.has(j));
-    const trips = groups.map((g) => tripsOf({ ins: used(g.ins), outs: used(g.outs), passes: g.passes }, kind.loops ?? []));
+    const trips = groups.map((g) =>
+      tripsOf({ ins: used(g.ins), outs: used(g.outs), passes: g.passes }, kind.loops ?? []),
+    );
     const single = trips.flat().length === 1;
     groups.forEach((g, n) => {
       const made = trips[n]!.map((trip): Station => ({
-        id: single ? device.id : `${device.id}:${trip.ins[0] ?? trip.outs[0]}`, device: device.id, ins: trip.ins, outs: trip.outs,
-        state: stateOf(device, engaged, g.passes), source: g.passes.some((p) => p.is === 'source'), column: 0, lane: 0,
+        id: single ? device.id : `${device.id}:${trip.ins[0] ?? trip.outs[0]}`,
+        device: device.id,
+        ins: trip.ins,
+        outs: trip.outs,
+        state: stateOf(device, engaged, g.passes),
+        source: g.passes.some((p) => p.is === 'source'),
+        column: 0,
+        lane: 0,
       }));
       stations.push(...made);
       made.forEach((station, i) => {
-        for (const j of [...station.ins, ...station.outs]) at.set(`${device.id}/${j}`, { station, open: isOpen(g.passes, j), shut: isShut(g.passes, j, station.ins) });
-        for (const k of trips[n]![i]!.wouldFeed) inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: true });
-        for (const k of trips[n]![i]!.feeds) inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: false });
+        for (const j of [...station.ins, ...station.outs])
+          at.set(`${device.id}/${j}`, {
+            station,
+            open: isOpen(g.passes, j),
+            shut: isShut(g.passes, j, station.ins),
+          });
+        for (const k of trips[n]![i]!.wouldFeed)
+          inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: true });
+        for (const k of trips[n]![i]!.feeds)
+          inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: false });
       });
     });
   }
   const steps = new Map<string, Step>();
   for (const lead of rig.leads) {
-    for (const [a, b] of joinsOf(lead, devices.get(lead.from.device), devices.get(lead.to.device))) {
+    for (const [a, b] of joinsOf(
+      lead,
+      devices.get(lead.from.device),
+      devices.get(lead.to.device),
+    )) {
       const from = at.get(`${lead.from.device}/${a}`);
       const to = at.get(`${lead.to.device}/${b}`);
       if (!from || !to || from.station === to.station) continue;
       const key = `${from.station.id}>${to.station.id}`;
       const step = steps.get(key);
-      if (!step) steps.set(key, { from: from.station.id, to: to.station.id, leads: [lead.id], back: false, open: from.open || to.shut });
+      if (!step)
+        steps.set(key, {
+          from: from.station.id,
+          to: to.station.id,
+          leads: [lead.id],
+          back: false,
+          open: from.open || to.shut,
+        });
       else if (!step.leads.includes(lead.id)) step.leads.push(lead.id);
     }
   }

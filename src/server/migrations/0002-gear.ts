@@ -6,7 +6,12 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     .createTable('gear_unit')
     .addColumn('serial', 'text', (c) => c.primaryKey().check(sql`length(serial) between 1 and 120`))
     .addColumn('name', 'text', (c) => c.notNull().check(sql`length(name) between 1 and 120`))
-    .addColumn('owner', 'text', (c) => c.notNull().defaultTo('').check(sql`length(owner) <= 120`))
+    .addColumn('owner', 'text', (c) =>
+      c
+        .notNull()
+        .defaultTo('')
+        .check(sql`length(owner) <= 120`),
+    )
     .addColumn('grams', 'double precision', (c) => c.check(sql`grams >= 0`))
     .addColumn('value', 'double precision', (c) => c.check(sql`value >= 0`))
     .addColumn('notes', 'text', (c) => c.notNull().defaultTo(''))
@@ -15,7 +20,9 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     .createTable('gear_use')
     .addColumn('rig_id', 'text', (c) => c.notNull().references('rig.id'))
     .addColumn('device_id', 'text', (c) => c.notNull())
-    .addColumn('serial', 'text', (c) => c.notNull().references('gear_unit.serial').onUpdate('cascade'))
+    .addColumn('serial', 'text', (c) =>
+      c.notNull().references('gear_unit.serial').onUpdate('cascade'),
+    )
     .addColumn('device_name', 'text', (c) => c.notNull())
     .addPrimaryKeyConstraint('gear_use_pkey', ['rig_id', 'device_id'])
     .execute();

@@ -5,7 +5,13 @@ import { type ReactNode, useMemo, useState } from 'react';
 import { analyse } from '../../core/analysis';
 import { KINDS, kindOf } from '../../core/kinds';
 import { type Brief, CHARACTERS, freshId, type Rig, WAYS } from '../../core/rig';
-import { type BriefState, briefOf, briefState, proposeRig, START_INSTRUMENTS } from '../../core/start';
+import {
+  type BriefState,
+  briefOf,
+  briefState,
+  proposeRig,
+  START_INSTRUMENTS,
+} from '../../core/start';
 import { fixed } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 import { Budget } from './budget';
@@ -23,10 +29,36 @@ export function BriefView() {
   const brief = rig.brief ?? EMPTY;
   const state = useMemo(() => briefState(rig, brief), [rig, brief]);
   const [starting, setStarting] = useState(false);
-  const set = (change: Partial<Brief>) => edit({ edit: 'setBrief', brief: { ...brief, ...change } });
-  const id = (name: string) => freshId(name, [...brief.sources, ...brief.destinations, ...brief.sounds, ...brief.gear, ...(brief.never ?? [])].map((x) => x.id));
-  const isEmpty = !brief.sources.length && !brief.destinations.length && !brief.sounds.length && !brief.gear.length;
-  const addDevice = (kind: string, name: string) => edit({ edit: 'addDevice', device: { id: freshId(name, rig.devices.map((d) => d.id)), kind, name } });
+  const set = (change: Partial<Brief>) =>
+    edit({ edit: 'setBrief', brief: { ...brief, ...change } });
+  const id = (name: string) =>
+    freshId(
+      name,
+      [
+        ...brief.sources,
+        ...brief.destinations,
+        ...brief.sounds,
+        ...brief.gear,
+        ...(brief.never ?? []),
+      ].map((x) => x.id),
+    );
+  const isEmpty =
+    !brief.sources.length &&
+    !brief.destinations.length &&
+    !brief.sounds.length &&
+    !brief.gear.length;
+  const addDevice = (kind: string, name: string) =>
+    edit({
+      edit: 'addDevice',
+      device: {
+        id: freshId(
+          name,
+          rig.devices.map((d) => d.id),
+        ),
+        kind,
+        name,
+      },
+    });
   const can = brief.sources.length > 0 && brief.destinations.length > 0 && brief.sounds.length > 0;
   return (
     <div className="scroll">
@@ -34,38 +66,222 @@ export function BriefView() {
         <div>
           {isEmpty && (
             <div className="empty" style={{ marginBottom: 12 }}>
-              No brief yet. Write down who plays what, who must hear it and which sounds are wanted; or read it from the rig as it is. <Button size="compact-xs" ml={6} onClick={() => set(briefOf(rig))}>Read it from the rig</Button>
+              No brief yet. Write down who plays what, who must hear it and which sounds are wanted;
+              or read it from the rig as it is.{' '}
+              <Button size="compact-xs" ml={6} onClick={() => set(briefOf(rig))}>
+                Read it from the rig
+              </Button>
             </div>
           )}
-          <Part title="What comes in" add={<AddKind label="Add an instrument" data={INSTRUMENTS} onAdd={(kind) => set({ sources: [...brief.sources, { id: id(kindOf(kind).name), kind, name: kindOf(kind).name }] })} />}>
+          <Part
+            title="What comes in"
+            add={
+              <AddKind
+                label="Add an instrument"
+                data={INSTRUMENTS}
+                onAdd={(kind) =>
+                  set({
+                    sources: [
+                      ...brief.sources,
+                      { id: id(kindOf(kind).name), kind, name: kindOf(kind).name },
+                    ],
+                  })
+                }
+              />
+            }
+          >
             {brief.sources.map((l) => (
-              <Line key={l.id} part="sources" line={l} state={state} what={kindOf(l.kind).name} onName={(name) => set({ sources: brief.sources.map((x) => (x.id === l.id ? { ...x, name } : x)) })} onRemove={() => set({ sources: brief.sources.filter((x) => x.id !== l.id) })} onMake={() => addDevice(l.kind, l.name)}>
-                <Checkbox size="xs" label="wireless" checked={l.wireless === true} onChange={(e) => set({ sources: brief.sources.map((x) => (x.id === l.id ? { ...x, wireless: e.currentTarget.checked } : x)) })} />
+              <Line
+                key={l.id}
+                part="sources"
+                line={l}
+                state={state}
+                what={kindOf(l.kind).name}
+                onName={(name) =>
+                  set({ sources: brief.sources.map((x) => (x.id === l.id ? { ...x, name } : x)) })
+                }
+                onRemove={() => set({ sources: brief.sources.filter((x) => x.id !== l.id) })}
+                onMake={() => addDevice(l.kind, l.name)}
+              >
+                <Checkbox
+                  size="xs"
+                  label="wireless"
+                  checked={l.wireless === true}
+                  onChange={(e) =>
+                    set({
+                      sources: brief.sources.map((x) =>
+                        x.id === l.id ? { ...x, wireless: e.currentTarget.checked } : x,
+                      ),
+                    })
+                  }
+                />
               </Line>
             ))}
           </Part>
-          <Part title="Who must hear it" add={<Select size="xs" w={230} placeholder="Add a destination" aria-label="Add a destination" value={null} data={WAYS.map((w) => ({ value: w, label: WAY_WORDS[w] }))} onChange={(v) => v && set({ destinations: [...brief.destinations, { id: id(v), way: WAYS.find((w) => w === v)!, name: WAY_NAMES[WAYS.find((w) => w === v)!] }] })} />}>
-            {brief.destinations.map((l) => <Line key={l.id} part="destinations" line={l} state={state} what={WAY_WORDS[l.way]} onName={(name) => set({ destinations: brief.destinations.map((x) => (x.id === l.id ? { ...x, name } : x)) })} onRemove={() => set({ destinations: brief.destinations.filter((x) => x.id !== l.id) })} />)}
+          <Part
+            title="Who must hear it"
+            add={
+              <Select
+                size="xs"
+                w={230}
+                placeholder="Add a destination"
+                aria-label="Add a destination"
+                value={null}
+                data={WAYS.map((w) => ({ value: w, label: WAY_WORDS[w] }))}
+                onChange={(v) =>
+                  v &&
+                  set({
+                    destinations: [
+                      ...brief.destinations,
+                      {
+                        id: id(v),
+                        way: WAYS.find((w) => w === v)!,
+                        name: WAY_NAMES[WAYS.find((w) => w === v)!],
+                      },
+                    ],
+                  })
+                }
+              />
+            }
+          >
+            {brief.destinations.map((l) => (
+              <Line
+                key={l.id}
+                part="destinations"
+                line={l}
+                state={state}
+                what={WAY_WORDS[l.way]}
+                onName={(name) =>
+                  set({
+                    destinations: brief.destinations.map((x) =>
+                      x.id === l.id ? { ...x, name } : x,
+                    ),
+                  })
+                }
+                onRemove={() =>
+                  set({ destinations: brief.destinations.filter((x) => x.id !== l.id) })
+                }
+              />
+            ))}
           </Part>
-          <Part title="Sounds wanted" add={<AddText label="Add a sound" onAdd={(name) => set({ sounds: [...brief.sounds, { id: id(name), name }] })} />}>
+          <Part
+            title="Sounds wanted"
+            add={
+              <AddText
+                label="Add a sound"
+                onAdd={(name) => set({ sounds: [...brief.sounds, { id: id(name), name }] })}
+              />
+            }
+          >
             {brief.sounds.map((l) => (
-              <Line key={l.id} part="sounds" line={l} state={state} onName={(name) => set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, name } : x)) })} onRemove={() => set({ sounds: brief.sounds.filter((x) => x.id !== l.id) })}
-                onMake={() => edit({ edit: 'addSound', sound: { id: freshId(l.name, rig.sounds.map((s) => s.id)), name: l.name, ...(l.notes && { notes: l.notes }), states: {} } })}>
-                <Select size="xs" w={158} aria-label={`Character of ${l.name}`} placeholder="character" clearable value={l.character ?? null} data={CHARACTERS.map((c) => ({ value: c, label: CHARACTER_WORDS[c] }))} onChange={(v) => set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, character: CHARACTERS.find((c) => c === v) } : x)) })} />
+              <Line
+                key={l.id}
+                part="sounds"
+                line={l}
+                state={state}
+                onName={(name) =>
+                  set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, name } : x)) })
+                }
+                onRemove={() => set({ sounds: brief.sounds.filter((x) => x.id !== l.id) })}
+                onMake={() =>
+                  edit({
+                    edit: 'addSound',
+                    sound: {
+                      id: freshId(
+                        l.name,
+                        rig.sounds.map((s) => s.id),
+                      ),
+                      name: l.name,
+                      ...(l.notes && { notes: l.notes }),
+                      states: {},
+                    },
+                  })
+                }
+              >
+                <Select
+                  size="xs"
+                  w={158}
+                  aria-label={`Character of ${l.name}`}
+                  placeholder="character"
+                  clearable
+                  value={l.character ?? null}
+                  data={CHARACTERS.map((c) => ({ value: c, label: CHARACTER_WORDS[c] }))}
+                  onChange={(v) =>
+                    set({
+                      sounds: brief.sounds.map((x) =>
+                        x.id === l.id ? { ...x, character: CHARACTERS.find((c) => c === v) } : x,
+                      ),
+                    })
+                  }
+                />
               </Line>
             ))}
           </Part>
-          <Part title="Gear on hand" add={<AddKind label="Add a piece of gear" data={GEAR} onAdd={(kind) => set({ gear: [...brief.gear, { id: id(kindOf(kind).name), kind, name: kindOf(kind).name }] })} />}>
-            {brief.gear.map((l) => <Line key={l.id} part="gear" line={l} state={state} what={kindOf(l.kind).name} onName={(name) => set({ gear: brief.gear.map((x) => (x.id === l.id ? { ...x, name } : x)) })} onRemove={() => set({ gear: brief.gear.filter((x) => x.id !== l.id) })} onMake={() => addDevice(l.kind, l.name)} />)}
+          <Part
+            title="Gear on hand"
+            add={
+              <AddKind
+                label="Add a piece of gear"
+                data={GEAR}
+                onAdd={(kind) =>
+                  set({
+                    gear: [
+                      ...brief.gear,
+                      { id: id(kindOf(kind).name), kind, name: kindOf(kind).name },
+                    ],
+                  })
+                }
+              />
+            }
+          >
+            {brief.gear.map((l) => (
+              <Line
+                key={l.id}
+                part="gear"
+                line={l}
+                state={state}
+                what={kindOf(l.kind).name}
+                onName={(name) =>
+                  set({ gear: brief.gear.map((x) => (x.id === l.id ? { ...x, name } : x)) })
+                }
+                onRemove={() => set({ gear: brief.gear.filter((x) => x.id !== l.id) })}
+                onMake={() => addDevice(l.kind, l.name)}
+              />
+            ))}
           </Part>
-          <Group mt={12} gap={8}><Button size="xs" variant="default" disabled={!can} onClick={() => setStarting(true)}>Propose a rig from this brief …</Button>{!can && <span className="faint" style={{ fontSize: 13 }}>It needs an instrument, a destination and a sound.</span>}</Group>
+          <Group mt={12} gap={8}>
+            <Button size="xs" variant="default" disabled={!can} onClick={() => setStarting(true)}>
+              Propose a rig from this brief …
+            </Button>
+            {!can && (
+              <span className="faint" style={{ fontSize: 13 }}>
+                It needs an instrument, a destination and a sound.
+              </span>
+            )}
+          </Group>
         </div>
         <div>
           <Promises />
           <Budget />
-          <Part title="And never, in words" add={<AddText label="Add what must never happen" onAdd={(words) => set({ never: [...(brief.never ?? []), { id: id('never'), words }] })} />}>
+          <Part
+            title="And never, in words"
+            add={
+              <AddText
+                label="Add what must never happen"
+                onAdd={(words) =>
+                  set({ never: [...(brief.never ?? []), { id: id('never'), words }] })
+                }
+              />
+            }
+          >
             {(brief.never ?? []).map((n) => (
-              <div key={n.id} className="brief-line"><span style={{ flex: 1 }}>{n.words}</span><Remove words={n.words} onRemove={() => set({ never: (brief.never ?? []).filter((x) => x.id !== n.id) })} /></div>
+              <div key={n.id} className="brief-line">
+                <span style={{ flex: 1 }}>{n.words}</span>
+                <Remove
+                  words={n.words}
+                  onRemove={() => set({ never: (brief.never ?? []).filter((x) => x.id !== n.id) })}
+                />
+              </div>
             ))}
           </Part>
         </div>
@@ -76,46 +292,121 @@ export function BriefView() {
 }
 
 function Part({ title, add, children }: { title: string; add: ReactNode; children: ReactNode }) {
-  return <section className="brief-part" aria-label={title}><div className="brief-head"><h2>{title}</h2>{add}</div>{children}</section>;
+  return (
+    <section className="brief-part" aria-label={title}>
+      <div className="brief-head">
+        <h2>{title}</h2>
+        {add}
+      </div>
+      {children}
+    </section>
+  );
 }
 
-interface LineProps { part: keyof BriefState; line: { id: string; name: string }; state: BriefState; what?: string; onName: (name: string) => void; onRemove: () => void; onMake?: () => void; children?: ReactNode }
+interface LineProps {
+  part: keyof BriefState;
+  line: { id: string; name: string };
+  state: BriefState;
+  what?: string;
+  onName: (name: string) => void;
+  onRemove: () => void;
+  onMake?: () => void;
+  children?: ReactNode;
+}
 
 /** One line of the brief: its name, what it is, and what in the rig answers it. */
 function Line({ part, line, state, what, onName, onRemove, onMake, children }: LineProps) {
   const rig = useDocument();
   const [name, setName] = useState(line.name);
   const found = state[part][line.id];
-  const called = part === 'sounds' ? rig.sounds.find((s) => s.id === found)?.name : rig.devices.find((d) => d.id === found)?.name;
+  const called =
+    part === 'sounds'
+      ? rig.sounds.find((s) => s.id === found)?.name
+      : rig.devices.find((d) => d.id === found)?.name;
   const commit = () => name.trim() && name.trim() !== line.name && onName(name.trim());
   return (
     <div className="brief-line" data-line={line.id} data-answered={found !== undefined}>
-      <TextInput size="xs" w={170} aria-label={`Name of ${line.name}`} value={name} onChange={(e) => setName(e.currentTarget.value)} onBlur={commit} onKeyDown={(e) => e.key === 'Enter' && commit()} />
+      <TextInput
+        size="xs"
+        w={170}
+        aria-label={`Name of ${line.name}`}
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
       {children}
-      <span className="faint" style={{ flex: 1, fontSize: 12 }}>{what && what !== line.name ? `${what}. ` : ''}{found !== undefined ? (called === line.name ? 'In the rig.' : `In the rig as ${called}.`) : 'Not in the rig yet.'}</span>
-      {found === undefined && onMake && <Button size="compact-xs" variant="default" onClick={onMake}>{part === 'sounds' ? 'Make it' : 'Add it'}</Button>}
+      <span className="faint" style={{ flex: 1, fontSize: 12 }}>
+        {what && what !== line.name ? `${what}. ` : ''}
+        {found !== undefined
+          ? called === line.name
+            ? 'In the rig.'
+            : `In the rig as ${called}.`
+          : 'Not in the rig yet.'}
+      </span>
+      {found === undefined && onMake && (
+        <Button size="compact-xs" variant="default" onClick={onMake}>
+          {part === 'sounds' ? 'Make it' : 'Add it'}
+        </Button>
+      )}
       <Remove words={line.name} onRemove={onRemove} />
     </div>
   );
 }
 
-const Remove = ({ words, onRemove }: { words: string; onRemove: () => void }) => <ActionIcon size="sm" variant="subtle" aria-label={`Strike out ${words}`} onClick={onRemove}><IconX size={14} /></ActionIcon>;
+const Remove = ({ words, onRemove }: { words: string; onRemove: () => void }) => (
+  <ActionIcon size="sm" variant="subtle" aria-label={`Strike out ${words}`} onClick={onRemove}>
+    <IconX size={14} />
+  </ActionIcon>
+);
 
-function AddKind({ label, data, onAdd }: { label: string; data: ReturnType<typeof kindOptions>; onAdd: (kind: string) => void }) {
-  return <Select size="xs" w={230} searchable placeholder={label} aria-label={label} value={null} data={data} onChange={(v) => v && onAdd(v)} />;
+function AddKind({
+  label,
+  data,
+  onAdd,
+}: {
+  label: string;
+  data: ReturnType<typeof kindOptions>;
+  onAdd: (kind: string) => void;
+}) {
+  return (
+    <Select
+      size="xs"
+      w={230}
+      searchable
+      placeholder={label}
+      aria-label={label}
+      value={null}
+      data={data}
+      onChange={(v) => v && onAdd(v)}
+    />
+  );
 }
 
 function AddText({ label, onAdd }: { label: string; onAdd: (text: string) => void }) {
   const [text, setText] = useState('');
   return (
-    <form style={{ display: 'flex', gap: 6 }} onSubmit={(e) => {
-      e.preventDefault();
-      if (!text.trim()) return;
-      onAdd(text.trim());
-      setText('');
-    }}>
-      <TextInput size="xs" w={180} placeholder={label} aria-label={label} maxLength={120} value={text} onChange={(e) => setText(e.currentTarget.value)} />
-      <Button size="xs" variant="default" type="submit">Add</Button>
+    <form
+      style={{ display: 'flex', gap: 6 }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!text.trim()) return;
+        onAdd(text.trim());
+        setText('');
+      }}
+    >
+      <TextInput
+        size="xs"
+        w={180}
+        placeholder={label}
+        aria-label={label}
+        maxLength={120}
+        value={text}
+        onChange={(e) => setText(e.currentTarget.value)}
+      />
+      <Button size="xs" variant="default" type="submit">
+        Add
+      </Button>
     </form>
   );
 }
@@ -124,18 +415,72 @@ function AddText({ label, onAdd }: { label: string; onAdd: (text: string) => voi
 function StartAgain({ brief, onClose }: { brief: Brief; onClose: () => void }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
-  const made: Rig = useMemo(() => proposeRig(brief, { id: rig.id, name: rig.name, otherSchool: Object.entries(rig.order?.stances ?? {}).filter(([, s]) => s.stance === 'other').map(([rule]) => rule) }), [brief, rig]);
+  const made: Rig = useMemo(
+    () =>
+      proposeRig(brief, {
+        id: rig.id,
+        name: rig.name,
+        otherSchool: Object.entries(rig.order?.stances ?? {})
+          .filter(([, s]) => s.stance === 'other')
+          .map(([rule]) => rule),
+      }),
+    [brief, rig],
+  );
   const report = useMemo(() => analyse(made), [made]);
   const first = report.sounds[0]!;
   return (
     <Modal opened onClose={onClose} size="xl" title="A rig from this brief">
-      <ol data-list="proposal" style={{ columns: 2 }}>{[...first.stations].sort((a, b) => a.column - b.column || a.lane - b.lane).map((s) => <li key={s.id}>{made.devices.find((d) => d.id === s.device)!.name}{s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}</li>)}</ol>
+      <ol data-list="proposal" style={{ columns: 2 }}>
+        {[...first.stations]
+          .sort((a, b) => a.column - b.column || a.lane - b.lane)
+          .map((s) => (
+            <li key={s.id}>
+              {made.devices.find((d) => d.id === s.device)!.name}
+              {s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}
+            </li>
+          ))}
+      </ol>
       <table className="sheet-table numbers figures">
-        <thead><tr><th>Sound</th>{first.destinations.map((d) => <th key={d.device}>{d.name}</th>)}</tr></thead>
-        <tbody>{report.sounds.map((s) => <tr key={s.sound}><td>{made.sounds.find((x) => x.id === s.sound)?.name}</td>{s.destinations.map((d) => <td key={d.device}>{d.levelDbu ? `${fixed(d.levelDbu.normal)} dBu, ${fixed(d.thdPercent?.normal ?? 0)} %` : 'silent'}</td>)}</tr>)}</tbody>
+        <thead>
+          <tr>
+            <th>Sound</th>
+            {first.destinations.map((d) => (
+              <th key={d.device}>{d.name}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {report.sounds.map((s) => (
+            <tr key={s.sound}>
+              <td>{made.sounds.find((x) => x.id === s.sound)?.name}</td>
+              {s.destinations.map((d) => (
+                <td key={d.device}>
+                  {d.levelDbu
+                    ? `${fixed(d.levelDbu.normal)} dBu, ${fixed(d.thdPercent?.normal ?? 0)} %`
+                    : 'silent'}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
       </table>
-      <p style={{ fontSize: 13 }}>It takes the place of the {rig.devices.length} devices that are here. Undo brings them back; every revision stays in the history.</p>
-      <Group gap={8}><Button size="xs" onClick={() => edit({ edit: 'replaceRig', rig: made }, 'started again from the brief').ok && onClose()}>Take this rig</Button><Button size="xs" variant="default" onClick={onClose}>Leave it as it is</Button></Group>
+      <p style={{ fontSize: 13 }}>
+        It takes the place of the {rig.devices.length} devices that are here. Undo brings them back;
+        every revision stays in the history.
+      </p>
+      <Group gap={8}>
+        <Button
+          size="xs"
+          onClick={() =>
+            edit({ edit: 'replaceRig', rig: made }, 'started again from the brief').ok && onClose()
+          }
+        >
+          Take this rig
+        </Button>
+        <Button size="xs" variant="default" onClick={onClose}>
+          Leave it as it is
+        </Button>
+      </Group>
     </Modal>
   );
 }

@@ -17,31 +17,93 @@ export function Promises() {
   const broken = promises.filter((p) => results.find((r) => r.id === p.id)?.kept === false).length;
   return (
     <section aria-label="Promises">
-      <h2>Promises <span className="faint" style={{ fontWeight: 400, fontSize: 14 }}>{promises.length ? `${promises.length - broken} kept, ${broken} broken` : ''}</span></h2>
-      <p className="faint" style={{ fontSize: 13, marginTop: 0 }}>What must never happen, in words that can be checked: in every sound, after every change.</p>
-      {promises.length === 0 && !adding && <div className="empty">Nothing is promised yet. Promise, say, that the house always hears the guitar, or that no tube amplifier is ever without a load.</div>}
+      <h2>
+        Promises{' '}
+        <span className="faint" style={{ fontWeight: 400, fontSize: 14 }}>
+          {promises.length ? `${promises.length - broken} kept, ${broken} broken` : ''}
+        </span>
+      </h2>
+      <p className="faint" style={{ fontSize: 13, marginTop: 0 }}>
+        What must never happen, in words that can be checked: in every sound, after every change.
+      </p>
+      {promises.length === 0 && !adding && (
+        <div className="empty">
+          Nothing is promised yet. Promise, say, that the house always hears the guitar, or that no
+          tube amplifier is ever without a load.
+        </div>
+      )}
       {promises.map((p) => {
         const result = results.find((r) => r.id === p.id);
         return (
           <article key={p.id} className="finding" data-promise={p.id} data-kept={result?.kept}>
             <div style={{ display: 'flex', gap: 8, alignItems: 'start' }}>
-              {result === undefined ? <span className="faint">checking …</span> : result.kept ? <span className="sev kept"><IconCheck size={15} aria-hidden /> kept</span> : <span className="sev" data-severity="fault"><IconAlertTriangle size={15} aria-hidden /> broken</span>}
-              <strong style={{ flex: 1 }}>{promiseWords(rig, p).replace(/^./, (c) => c.toUpperCase())}.</strong>
+              {result === undefined ? (
+                <span className="faint">checking …</span>
+              ) : result.kept ? (
+                <span className="sev kept">
+                  <IconCheck size={15} aria-hidden /> kept
+                </span>
+              ) : (
+                <span className="sev" data-severity="fault">
+                  <IconAlertTriangle size={15} aria-hidden /> broken
+                </span>
+              )}
+              <strong style={{ flex: 1 }}>
+                {promiseWords(rig, p).replace(/^./, (c) => c.toUpperCase())}.
+              </strong>
             </div>
             {result && !result.kept && (
               <ul style={{ margin: '4px 0', paddingLeft: 18, fontSize: 13 }}>
-                {result.breaches.slice(0, 4).map((b, i) => <li key={i}>{b.sound && <button type="button" className="linklike" onClick={() => setSound(b.sound!)}>In {rig.sounds.find((s) => s.id === b.sound)?.name ?? b.sound}</button>}{b.sound ? ': ' : ''}{b.why}{b.route ? <span className="faint"> Route: {b.route.map((d) => nameOf(rig, d)).join(' → ')}</span> : null}</li>)}
+                {result.breaches.slice(0, 4).map((b, i) => (
+                  <li key={i}>
+                    {b.sound && (
+                      <button type="button" className="linklike" onClick={() => setSound(b.sound!)}>
+                        In {rig.sounds.find((s) => s.id === b.sound)?.name ?? b.sound}
+                      </button>
+                    )}
+                    {b.sound ? ': ' : ''}
+                    {b.why}
+                    {b.route ? (
+                      <span className="faint">
+                        {' '}
+                        Route: {b.route.map((d) => nameOf(rig, d)).join(' → ')}
+                      </span>
+                    ) : null}
+                  </li>
+                ))}
                 {result.breaches.length > 4 && <li>and {result.breaches.length - 4} more</li>}
               </ul>
             )}
             <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-              <Switch size="xs" label="must survive a failure" checked={p.mustSurvive === true} onChange={(e) => edit({ edit: 'setPromise', promise: { ...p, mustSurvive: e.currentTarget.checked } })} />
-              <Button size="compact-xs" variant="default" onClick={() => edit({ edit: 'removePromise', promise: p.id })}>Take it back</Button>
+              <Switch
+                size="xs"
+                label="must survive a failure"
+                checked={p.mustSurvive === true}
+                onChange={(e) =>
+                  edit({
+                    edit: 'setPromise',
+                    promise: { ...p, mustSurvive: e.currentTarget.checked },
+                  })
+                }
+              />
+              <Button
+                size="compact-xs"
+                variant="default"
+                onClick={() => edit({ edit: 'removePromise', promise: p.id })}
+              >
+                Take it back
+              </Button>
             </div>
           </article>
         );
       })}
-      {adding ? <PromiseForm onDone={() => setAdding(false)} /> : <Button size="xs" mt={10} onClick={() => setAdding(true)}>Promise something …</Button>}
+      {adding ? (
+        <PromiseForm onDone={() => setAdding(false)} />
+      ) : (
+        <Button size="xs" mt={10} onClick={() => setAdding(true)}>
+          Promise something …
+        </Button>
+      )}
     </section>
   );
 }

@@ -18,18 +18,66 @@ export function BillView() {
   const bill = billOf(rig, list);
   const buy = bill.filter((l) => l.state === 'to buy');
   const work = list.hours * makingOf(rig).hourPrice;
-  const write = () => import('../../core/formats').then((f) => save(`${rig.id}-bill.csv`, f.billCsv(rig), 'text/csv;charset=utf-8'), (e: unknown) => setNotice(`The file could not be written: ${e instanceof Error ? e.message : String(e)}.`));
+  const write = () =>
+    import('../../core/formats').then(
+      (f) => save(`${rig.id}-bill.csv`, f.billCsv(rig), 'text/csv;charset=utf-8'),
+      (e: unknown) =>
+        setNotice(`The file could not be written: ${e instanceof Error ? e.message : String(e)}.`),
+    );
   return (
     <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="bill">
       <div className="two-wide">
         <section>
-          <Group gap={10}><h3 style={{ margin: '4px 0' }}>Bill of materials</h3><Button size="xs" variant="default" onClick={() => void write()}>Bill as CSV</Button></Group>
-          <p data-bill-sum style={{ margin: '4px 0' }}><strong>{Math.round(bill.reduce((s, l) => s + l.price, 0) + work)}</strong> in all{work ? `, ${Math.round(work)} of it work` : ''}; to buy: {buy.length ? `${buy.map((l) => l.item).join('; ')} (${Math.round(buy.reduce((s, l) => s + l.price, 0))})` : 'nothing marked'}.</p>
+          <Group gap={10}>
+            <h3 style={{ margin: '4px 0' }}>Bill of materials</h3>
+            <Button size="xs" variant="default" onClick={() => void write()}>
+              Bill as CSV
+            </Button>
+          </Group>
+          <p data-bill-sum style={{ margin: '4px 0' }}>
+            <strong>{Math.round(bill.reduce((s, l) => s + l.price, 0) + work)}</strong> in all
+            {work ? `, ${Math.round(work)} of it work` : ''}; to buy:{' '}
+            {buy.length
+              ? `${buy.map((l) => l.item).join('; ')} (${Math.round(buy.reduce((s, l) => s + l.price, 0))})`
+              : 'nothing marked'}
+            .
+          </p>
           <table className="sheet-table figures" data-table="bill">
-            <thead><tr><th>What</th><th>Item</th><th>Count</th><th>Weight</th><th>Price</th><th>State</th></tr></thead>
-            <tbody>{bill.map((l, i) => <tr key={i}><td>{l.what}</td><td><strong>{l.item}</strong></td><td>{l.count}{l.unit === 'm' ? ' m' : ''}</td><td>{l.grams === undefined ? '' : `${fixed((l.grams * (l.unit === 'piece' ? l.count : 1)) / 1000, 2)} kg`}</td><td>{l.price ? fixed(l.price, 0) : ''}</td><td>{l.state === 'not said' ? '' : l.state}</td></tr>)}</tbody>
+            <thead>
+              <tr>
+                <th>What</th>
+                <th>Item</th>
+                <th>Count</th>
+                <th>Weight</th>
+                <th>Price</th>
+                <th>State</th>
+              </tr>
+            </thead>
+            <tbody>
+              {bill.map((l, i) => (
+                <tr key={i}>
+                  <td>{l.what}</td>
+                  <td>
+                    <strong>{l.item}</strong>
+                  </td>
+                  <td>
+                    {l.count}
+                    {l.unit === 'm' ? ' m' : ''}
+                  </td>
+                  <td>
+                    {l.grams === undefined
+                      ? ''
+                      : `${fixed((l.grams * (l.unit === 'piece' ? l.count : 1)) / 1000, 2)} kg`}
+                  </td>
+                  <td>{l.price ? fixed(l.price, 0) : ''}</td>
+                  <td>{l.state === 'not said' ? '' : l.state}</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
-          <p className="faint" style={{ fontSize: 12 }}>Prices of devices are set under Gear, of cable, plugs and an hour’s work under Leads.</p>
+          <p className="faint" style={{ fontSize: 12 }}>
+            Prices of devices are set under Gear, of cable, plugs and an hour’s work under Leads.
+          </p>
         </section>
         <Cases rig={rig} />
       </div>
@@ -43,31 +91,134 @@ function Cases({ rig }: { rig: Rig }) {
   const cases = rig.cases ?? [];
   const packing = packingOf(rig);
   const set = (list: Case[]) => edit({ edit: 'setCases', cases: list });
-  const change = (id: string, c: Partial<Case>) => set(cases.map((x) => (x.id === id ? { ...x, ...c } : x)));
-  const things = [...(rig.boards ?? []), ...(rig.racks ?? []), ...rig.devices.filter((d) => d.host === undefined && !d.at && !d.rack && d.place !== 'house')].map((x) => ({ value: x.id, label: x.name }));
+  const change = (id: string, c: Partial<Case>) =>
+    set(cases.map((x) => (x.id === id ? { ...x, ...c } : x)));
+  const things = [
+    ...(rig.boards ?? []),
+    ...(rig.racks ?? []),
+    ...rig.devices.filter((d) => d.host === undefined && !d.at && !d.rack && d.place !== 'house'),
+  ].map((x) => ({ value: x.id, label: x.name }));
   return (
     <section data-cases>
-      <Group gap={10}><h3 style={{ margin: '4px 0' }}>Cases, in load-in order</h3><Button size="xs" variant="default" onClick={() => set([...cases, { id: freshId('case', cases.map((c) => c.id)), name: `Case ${cases.length + 1}`, holds: [] }])}>Add a case</Button></Group>
+      <Group gap={10}>
+        <h3 style={{ margin: '4px 0' }}>Cases, in load-in order</h3>
+        <Button
+          size="xs"
+          variant="default"
+          onClick={() =>
+            set([
+              ...cases,
+              {
+                id: freshId(
+                  'case',
+                  cases.map((c) => c.id),
+                ),
+                name: `Case ${cases.length + 1}`,
+                holds: [],
+              },
+            ])
+          }
+        >
+          Add a case
+        </Button>
+      </Group>
       {packing.pieces.map((p) => {
         const c = cases.find((x) => x.id === p.id);
         return (
           <div key={p.id} className="case" data-case={p.id}>
             <Group gap={6} wrap="nowrap">
               <strong className="figures">{p.order}</strong>
-              {c ? <TextInput size="xs" style={{ flex: 1 }} aria-label={`Name of case ${p.order}`} key={c.name} defaultValue={c.name} onBlur={(e) => { const v = e.currentTarget.value.trim(); if (v && v !== c.name) change(c.id, { name: v }); }} /> : <strong style={{ flex: 1 }}>{p.name} <span className="faint">in no case</span></strong>}
-              <span className="figures" style={{ whiteSpace: 'nowrap', fontSize: 13 }}>{fixed(p.grams / 1000)} kg{p.unweighed ? ' and more' : ''}{p.lift ? ', two lift' : ''}</span>
-              {c && <CommitNumber w={92} aria-label={`Empty weight of ${c.name}, g`} placeholder="empty, g" suffix=" g" min={0} max={1e6} value={c.grams} onCommit={(grams) => change(c.id, { grams })} />}
-              {c && <ActionIcon size="sm" variant="subtle" aria-label={`${c.name} earlier`} disabled={cases[0]!.id === c.id} onClick={() => { const i = cases.indexOf(c); set([...cases.slice(0, i - 1), c, cases[i - 1]!, ...cases.slice(i + 1)]); }}><IconArrowUp size={14} /></ActionIcon>}
-              {c && <ActionIcon size="sm" variant="subtle" aria-label={`Strike out ${c.name}`} onClick={() => set(cases.filter((x) => x !== c))}><IconX size={14} /></ActionIcon>}
+              {c ? (
+                <TextInput
+                  size="xs"
+                  style={{ flex: 1 }}
+                  aria-label={`Name of case ${p.order}`}
+                  key={c.name}
+                  defaultValue={c.name}
+                  onBlur={(e) => {
+                    const v = e.currentTarget.value.trim();
+                    if (v && v !== c.name) change(c.id, { name: v });
+                  }}
+                />
+              ) : (
+                <strong style={{ flex: 1 }}>
+                  {p.name} <span className="faint">in no case</span>
+                </strong>
+              )}
+              <span className="figures" style={{ whiteSpace: 'nowrap', fontSize: 13 }}>
+                {fixed(p.grams / 1000)} kg{p.unweighed ? ' and more' : ''}
+                {p.lift ? ', two lift' : ''}
+              </span>
+              {c && (
+                <CommitNumber
+                  w={92}
+                  aria-label={`Empty weight of ${c.name}, g`}
+                  placeholder="empty, g"
+                  suffix=" g"
+                  min={0}
+                  max={1e6}
+                  value={c.grams}
+                  onCommit={(grams) => change(c.id, { grams })}
+                />
+              )}
+              {c && (
+                <ActionIcon
+                  size="sm"
+                  variant="subtle"
+                  aria-label={`${c.name} earlier`}
+                  disabled={cases[0]!.id === c.id}
+                  onClick={() => {
+                    const i = cases.indexOf(c);
+                    set([...cases.slice(0, i - 1), c, cases[i - 1]!, ...cases.slice(i + 1)]);
+                  }}
+                >
+                  <IconArrowUp size={14} />
+                </ActionIcon>
+              )}
+              {c && (
+                <ActionIcon
+                  size="sm"
+                  variant="subtle"
+                  aria-label={`Strike out ${c.name}`}
+                  onClick={() => set(cases.filter((x) => x !== c))}
+                >
+                  <IconX size={14} />
+                </ActionIcon>
+              )}
             </Group>
-            {c && <MultiSelect size="xs" searchable aria-label={`What ${c.name} holds`} placeholder="holds …" data={things} value={c.holds} onChange={(holds) => change(c.id, { holds })} />}
+            {c && (
+              <MultiSelect
+                size="xs"
+                searchable
+                aria-label={`What ${c.name} holds`}
+                placeholder="holds …"
+                data={things}
+                value={c.holds}
+                onChange={(holds) => change(c.id, { holds })}
+              />
+            )}
           </div>
         );
       })}
-      {packing.pieces.length === 0 && <div className="empty">Nothing is packed. Add a case and say what it holds; boards and racks travel as they are until they are in one.</div>}
-      {packing.loose.length > 0 && <p data-loose><strong>In no case yet:</strong> {packing.loose.map((d) => d.name).join(', ')}.</p>}
-      {packing.twice.length > 0 && <p role="alert"><strong>In two cases:</strong> {packing.twice.map((d) => d.name).join(', ')}.</p>}
-      <p className="faint" style={{ fontSize: 12 }}>Over about 23 kg two persons lift. Limits of airlines vary: weigh the packed case.</p>
+      {packing.pieces.length === 0 && (
+        <div className="empty">
+          Nothing is packed. Add a case and say what it holds; boards and racks travel as they are
+          until they are in one.
+        </div>
+      )}
+      {packing.loose.length > 0 && (
+        <p data-loose>
+          <strong>In no case yet:</strong> {packing.loose.map((d) => d.name).join(', ')}.
+        </p>
+      )}
+      {packing.twice.length > 0 && (
+        <p role="alert">
+          <strong>In two cases:</strong> {packing.twice.map((d) => d.name).join(', ')}.
+        </p>
+      )}
+      <p className="faint" style={{ fontSize: 12 }}>
+        Over about 23 kg two persons lift. Limits of airlines vary: weigh the packed case.
+      </p>
     </section>
   );
 }

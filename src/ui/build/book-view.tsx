@@ -23,32 +23,110 @@ export function BookView() {
     <div className="scroll book" data-place="book" style={{ padding: '4px 16px 24px' }}>
       <style>{`@page wide { size: ${page} landscape; } @page { size: ${page}; margin: 15mm 13mm 17mm; @bottom-left { content: "${foot}"; font-size: 8pt; } @bottom-right { content: "page " counter(page) " of " counter(pages); font-size: 8pt; } }`}</style>
       <Group gap="6px 14px" align="end" className="no-print">
-        <SegmentedControl size="xs" aria-label="Paper" data={['A4', 'Letter']} value={paper} onChange={(v) => setPaper(v as typeof paper)} />
-        <Button size="xs" disabled={printing || !chosen.length} onClick={() => void print({ paper, parts: chosen.map((p) => p.id), labels: [] })}>{printing ? 'Making the PDF …' : 'Keep as PDF'}</Button>
-        <Button size="xs" variant="default" onClick={() => window.print()}>Print from the browser</Button>
-        <Button size="compact-xs" variant="subtle" onClick={() => setOff(off.length ? [] : parts.map((p) => p.id))}>{off.length ? 'All parts' : 'No part'}</Button>
-        {parts.map((p) => <Checkbox key={p.id} size="xs" label={p.title} checked={!off.includes(p.id)} onChange={(e) => setOff(e.currentTarget.checked ? off.filter((x) => x !== p.id) : [...off, p.id])} />)}
+        <SegmentedControl
+          size="xs"
+          aria-label="Paper"
+          data={['A4', 'Letter']}
+          value={paper}
+          onChange={(v) => setPaper(v as typeof paper)}
+        />
+        <Button
+          size="xs"
+          disabled={printing || !chosen.length}
+          onClick={() => void print({ paper, parts: chosen.map((p) => p.id), labels: [] })}
+        >
+          {printing ? 'Making the PDF …' : 'Keep as PDF'}
+        </Button>
+        <Button size="xs" variant="default" onClick={() => window.print()}>
+          Print from the browser
+        </Button>
+        <Button
+          size="compact-xs"
+          variant="subtle"
+          onClick={() => setOff(off.length ? [] : parts.map((p) => p.id))}
+        >
+          {off.length ? 'All parts' : 'No part'}
+        </Button>
+        {parts.map((p) => (
+          <Checkbox
+            key={p.id}
+            size="xs"
+            label={p.title}
+            checked={!off.includes(p.id)}
+            onChange={(e) =>
+              setOff(e.currentTarget.checked ? off.filter((x) => x !== p.id) : [...off, p.id])
+            }
+          />
+        ))}
       </Group>
-      <header><h1 style={{ margin: '14px 0 2px' }}>{rig.name}</h1><p className="faint" style={{ margin: '2px 0' }}>As it stood on {today}, {revision}.</p></header>
-      {chosen.map((p) => <Part key={p.id} part={p} />)}
+      <header>
+        <h1 style={{ margin: '14px 0 2px' }}>{rig.name}</h1>
+        <p className="faint" style={{ margin: '2px 0' }}>
+          As it stood on {today}, {revision}.
+        </p>
+      </header>
+      {chosen.map((p) => (
+        <Part key={p.id} part={p} />
+      ))}
     </div>
   );
 }
 
 const Part = memo(function Part({ part }: { part: BookPart }) {
-  return <section className="book-part" data-part={part.id} data-wide={part.wide}><h2>{part.title}</h2>{part.blocks.map((b, i) => <BlockView key={i} block={b} />)}</section>;
+  return (
+    <section className="book-part" data-part={part.id} data-wide={part.wide}>
+      <h2>{part.title}</h2>
+      {part.blocks.map((b, i) => (
+        <BlockView key={i} block={b} />
+      ))}
+    </section>
+  );
 });
 
 function BlockView({ block }: { block: Block }) {
   switch (block.is) {
-    case 'words': return <p style={{ margin: '4px 0' }}>{block.words}</p>;
-    case 'heading': return <h3>{block.words}</h3>;
+    case 'words':
+      return <p style={{ margin: '4px 0' }}>{block.words}</p>;
+    case 'heading':
+      return <h3>{block.words}</h3>;
     // A vector drawing without the head that only a file needs.
-    case 'drawing': return <div className="book-drawing" dangerouslySetInnerHTML={{ __html: block.svg.replace(/^<\?xml[^>]*\?>\s*/, '') }} />;
+    case 'drawing':
+      return (
+        <div
+          className="book-drawing"
+          dangerouslySetInnerHTML={{ __html: block.svg.replace(/^<\?xml[^>]*\?>\s*/, '') }}
+        />
+      );
     case 'list': {
       const items = block.items.map((words, i) => <li key={i}>{words}</li>);
-      return block.ordered ? <ol>{items}</ol> : <ul className={block.boxes ? 'boxes' : undefined}>{items}</ul>;
+      return block.ordered ? (
+        <ol>{items}</ol>
+      ) : (
+        <ul className={block.boxes ? 'boxes' : undefined}>{items}</ul>
+      );
     }
-    case 'table': return block.rows.length === 0 ? <p>Nothing.</p> : <table className="sheet-table figures"><thead><tr>{block.head.map((h, i) => <th key={i}>{h}</th>)}</tr></thead><tbody>{block.rows.map((r, i) => <tr key={i}>{r.map((c, k) => <td key={k}>{k === block.bold ? <strong>{c}</strong> : c}</td>)}</tr>)}</tbody></table>;
+    case 'table':
+      return block.rows.length === 0 ? (
+        <p>Nothing.</p>
+      ) : (
+        <table className="sheet-table figures">
+          <thead>
+            <tr>
+              {block.head.map((h, i) => (
+                <th key={i}>{h}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {block.rows.map((r, i) => (
+              <tr key={i}>
+                {r.map((c, k) => (
+                  <td key={k}>{k === block.bold ? <strong>{c}</strong> : c}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      );
   }
 }

@@ -6,7 +6,8 @@ import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 
 const WHO = 'yantrel initials';
-const when = (iso: string) => new Date(iso).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' });
+const when = (iso: string) =>
+  new Date(iso).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' });
 
 /** What has to be done to build and carry the rig, in working order; ticks are kept with person and time, power waits until adhesive has set. */
 export function ChecklistView() {
@@ -27,35 +28,125 @@ export function ChecklistView() {
   const all = parts.flatMap((p) => p.steps);
   const done = all.filter((s) => ticks.has(s.id)).length;
   const hours = rig.done?.cureHours ?? USUAL_CURE_HOURS;
-  if (!all.length) return <div className="empty" style={{ margin: 20 }}>There is nothing to build yet: put devices and leads together under Signal.</div>;
+  if (!all.length)
+    return (
+      <div className="empty" style={{ margin: 20 }}>
+        There is nothing to build yet: put devices and leads together under Signal.
+      </div>
+    );
   return (
     <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="checklist">
       <Group gap={10} align="end">
-        <TextInput size="xs" w={110} label="Who ticks" placeholder="initials" maxLength={40} value={who} onChange={(e) => { setWho(e.currentTarget.value); localStorage.setItem(WHO, e.currentTarget.value); }} />
-        <CommitNumber w={130} label="Adhesive sets, h" min={0} max={240} value={hours} onCommit={(h) => h !== undefined && edit({ edit: 'setCure', from: rig.done?.cureFrom ?? null, hours: h })} />
-        <Button size="xs" variant="default" onClick={() => edit({ edit: 'setCure', from: rig.done?.cureFrom ? null : new Date().toISOString(), hours })}>{rig.done?.cureFrom ? 'Stop the timer' : 'Fastened: start the timer'}</Button>
-        <Button size="xs" variant="default" onClick={() => window.print()}>Print</Button>
-        <span data-checked style={{ fontSize: 13 }}>{done} of {all.length} done{ends !== undefined && now !== null ? (waits ? `; no power or leads before ${when(new Date(ends).toISOString())}` : '; the adhesive has set') : ''}</span>
+        <TextInput
+          size="xs"
+          w={110}
+          label="Who ticks"
+          placeholder="initials"
+          maxLength={40}
+          value={who}
+          onChange={(e) => {
+            setWho(e.currentTarget.value);
+            localStorage.setItem(WHO, e.currentTarget.value);
+          }}
+        />
+        <CommitNumber
+          w={130}
+          label="Adhesive sets, h"
+          min={0}
+          max={240}
+          value={hours}
+          onCommit={(h) =>
+            h !== undefined && edit({ edit: 'setCure', from: rig.done?.cureFrom ?? null, hours: h })
+          }
+        />
+        <Button
+          size="xs"
+          variant="default"
+          onClick={() =>
+            edit({
+              edit: 'setCure',
+              from: rig.done?.cureFrom ? null : new Date().toISOString(),
+              hours,
+            })
+          }
+        >
+          {rig.done?.cureFrom ? 'Stop the timer' : 'Fastened: start the timer'}
+        </Button>
+        <Button size="xs" variant="default" onClick={() => window.print()}>
+          Print
+        </Button>
+        <span data-checked style={{ fontSize: 13 }}>
+          {done} of {all.length} done
+          {ends !== undefined && now !== null
+            ? waits
+              ? `; no power or leads before ${when(new Date(ends).toISOString())}`
+              : '; the adhesive has set'
+            : ''}
+        </span>
       </Group>
-      {!who.trim() && <p style={{ fontSize: 13, margin: '6px 0 0' }}>Write your initials first; each tick keeps them and the time.</p>}
-      <Progress mt={6} value={(100 * done) / all.length} aria-label={`${done} of ${all.length} done`} />
+      {!who.trim() && (
+        <p style={{ fontSize: 13, margin: '6px 0 0' }}>
+          Write your initials first; each tick keeps them and the time.
+        </p>
+      )}
+      <Progress
+        mt={6}
+        value={(100 * done) / all.length}
+        aria-label={`${done} of ${all.length} done`}
+      />
       <div className="checklist">
         {parts.map((p) => (
           <section key={p.id} data-list={`check ${p.id}`}>
-            <h3>{p.title} <span className="faint" style={{ fontWeight: 400 }}>{p.steps.filter((s) => ticks.has(s.id)).length} of {p.steps.length}</span></h3>
-            {p.afterCure && waits && <p role="alert" style={{ fontSize: 13, margin: '2px 0' }}>Not yet: the adhesive has to set first.</p>}
+            <h3>
+              {p.title}{' '}
+              <span className="faint" style={{ fontWeight: 400 }}>
+                {p.steps.filter((s) => ticks.has(s.id)).length} of {p.steps.length}
+              </span>
+            </h3>
+            {p.afterCure && waits && (
+              <p role="alert" style={{ fontSize: 13, margin: '2px 0' }}>
+                Not yet: the adhesive has to set first.
+              </p>
+            )}
             {p.steps.map((s) => {
               const t = ticks.get(s.id);
               return (
-                <Checkbox key={s.id} size="xs" mt={4} data-step={s.id} checked={t !== undefined} disabled={!t && ((p.afterCure && waits) || !who.trim())} title={s.why}
-                  label={<>{s.words}{t && <span className="faint"> · {t.by}, {when(t.at)}</span>}</>}
-                  onChange={(e) => edit(e.currentTarget.checked ? { edit: 'tick', step: s.id, by: who.trim(), at: new Date().toISOString() } : { edit: 'untick', step: s.id })} />
+                <Checkbox
+                  key={s.id}
+                  size="xs"
+                  mt={4}
+                  data-step={s.id}
+                  checked={t !== undefined}
+                  disabled={!t && ((p.afterCure && waits) || !who.trim())}
+                  title={s.why}
+                  label={
+                    <>
+                      {s.words}
+                      {t && (
+                        <span className="faint">
+                          {' '}
+                          · {t.by}, {when(t.at)}
+                        </span>
+                      )}
+                    </>
+                  }
+                  onChange={(e) =>
+                    edit(
+                      e.currentTarget.checked
+                        ? { edit: 'tick', step: s.id, by: who.trim(), at: new Date().toISOString() }
+                        : { edit: 'untick', step: s.id },
+                    )
+                  }
+                />
               );
             })}
           </section>
         ))}
       </div>
-      <p className="faint" style={{ fontSize: 12 }}>Supplies are plugged in last and by somebody who knows them; amplifiers only with their load. Local codes and licensed practice come first.</p>
+      <p className="faint" style={{ fontSize: 12 }}>
+        Supplies are plugged in last and by somebody who knows them; amplifiers only with their
+        load. Local codes and licensed practice come first.
+      </p>
     </div>
   );
 }

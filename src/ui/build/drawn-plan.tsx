@@ -22,10 +22,16 @@ export function DrawnPlan({ svg, label, onPick, onDrag, onKey }: Props) {
     const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse());
     return { x: p.x, y: p.y };
   };
-  const itemAt = (e: PointerEvent) => (e.target as Element).closest?.('[data-item]')?.getAttribute('data-item') ?? null;
+  const itemAt = (e: PointerEvent) =>
+    (e.target as Element).closest?.('[data-item]')?.getAttribute('data-item') ?? null;
   return (
     <div
-      ref={box} className="plan" role="application" aria-label={label} tabIndex={0} onKeyDown={onKey}
+      ref={box}
+      className="plan"
+      role="application"
+      aria-label={label}
+      tabIndex={0}
+      onKeyDown={onKey}
       onPointerDown={(e) => {
         const id = itemAt(e);
         onPick(id);

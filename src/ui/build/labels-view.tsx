@@ -6,10 +6,22 @@ import { useDocument } from '../store/use-rig';
 import { usePrinting } from './use-printing';
 
 const KINDS: { value: LabelKind; label: string; none: string }[] = [
-  { value: 'flags', label: 'Lead flags', none: 'There are no leads yet: connect jacks under Signal.' },
-  { value: 'strips', label: 'Switch strips', none: 'Nothing stands on a board, and there is no controller.' },
+  {
+    value: 'flags',
+    label: 'Lead flags',
+    none: 'There are no leads yet: connect jacks under Signal.',
+  },
+  {
+    value: 'strips',
+    label: 'Switch strips',
+    none: 'Nothing stands on a board, and there is no controller.',
+  },
   { value: 'panels', label: 'Panel strips', none: 'There is no connector panel in this rig.' },
-  { value: 'cases', label: 'Cases', none: 'Nothing is carried yet: add a board, a rack or a case.' },
+  {
+    value: 'cases',
+    label: 'Cases',
+    none: 'Nothing is carried yet: add a board, a rack or a case.',
+  },
 ];
 
 /** Labels at true size: flags for leads, strips for switches and panels, case labels with a code that opens the rig. */
@@ -25,14 +37,52 @@ export function LabelsView() {
     <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="labels">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 12.9mm; }`}</style>
       <Group gap={10} className="no-print">
-        <SegmentedControl size="xs" aria-label="Which labels" data={KINDS} value={kind} onChange={(v) => setKind(v as LabelKind)} />
-        <SegmentedControl size="xs" aria-label="Paper" data={['A4', 'Letter']} value={paper} onChange={(v) => setPaper(v as Paper)} />
-        <Button size="xs" disabled={printing || !sheets.length} onClick={() => void print({ paper, parts: [], labels: [kind] })}>{printing ? 'Making the PDF …' : 'Keep as PDF'}</Button>
-        <Button size="xs" variant="default" disabled={!sheets.length} onClick={() => window.print()}>Print from the browser</Button>
-        <span style={{ fontSize: 13 }} data-label-sum>{sheets.reduce((s, x) => s + x.labels, 0)} labels on {sheets.length} {sheets.length === 1 ? 'sheet' : 'sheets'}. Print at 100 %.</span>
+        <SegmentedControl
+          size="xs"
+          aria-label="Which labels"
+          data={KINDS}
+          value={kind}
+          onChange={(v) => setKind(v as LabelKind)}
+        />
+        <SegmentedControl
+          size="xs"
+          aria-label="Paper"
+          data={['A4', 'Letter']}
+          value={paper}
+          onChange={(v) => setPaper(v as Paper)}
+        />
+        <Button
+          size="xs"
+          disabled={printing || !sheets.length}
+          onClick={() => void print({ paper, parts: [], labels: [kind] })}
+        >
+          {printing ? 'Making the PDF …' : 'Keep as PDF'}
+        </Button>
+        <Button
+          size="xs"
+          variant="default"
+          disabled={!sheets.length}
+          onClick={() => window.print()}
+        >
+          Print from the browser
+        </Button>
+        <span style={{ fontSize: 13 }} data-label-sum>
+          {sheets.reduce((s, x) => s + x.labels, 0)} labels on {sheets.length}{' '}
+          {sheets.length === 1 ? 'sheet' : 'sheets'}. Print at 100 %.
+        </span>
       </Group>
-      {sheets.length === 0 && <div className="empty" style={{ marginTop: 10 }}>{chosen.none}</div>}
-      {sheets.map((s, i) => <div key={i} className="label-sheet" dangerouslySetInnerHTML={{ __html: s.svg.replace(/^<\?xml[^>]*\?>\s*/, '') }} />)}
+      {sheets.length === 0 && (
+        <div className="empty" style={{ marginTop: 10 }}>
+          {chosen.none}
+        </div>
+      )}
+      {sheets.map((s, i) => (
+        <div
+          key={i}
+          className="label-sheet"
+          dangerouslySetInnerHTML={{ __html: s.svg.replace(/^<\?xml[^>]*\?>\s*/, '') }}
+        />
+      ))}
     </div>
   );
 }

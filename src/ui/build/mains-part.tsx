@@ -9,9 +9,21 @@ import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 
 const RANGES: { value: string; label: string; volts: [number, number][] }[] = [
-  { value: 'world', label: '100 to 240 V', volts: [[100, 240]] }, { value: 'high', label: '220 to 240 V', volts: [[220, 240]] }, { value: 'low', label: '110 to 120 V', volts: [[110, 120]] }, { value: 'both', label: '115 or 230 V, switched', volts: [[110, 120], [220, 240]] }, { value: 'hundred', label: '100 V', volts: [[100, 100]] },
+  { value: 'world', label: '100 to 240 V', volts: [[100, 240]] },
+  { value: 'high', label: '220 to 240 V', volts: [[220, 240]] },
+  { value: 'low', label: '110 to 120 V', volts: [[110, 120]] },
+  {
+    value: 'both',
+    label: '115 or 230 V, switched',
+    volts: [
+      [110, 120],
+      [220, 240],
+    ],
+  },
+  { value: 'hundred', label: '100 V', volts: [[100, 100]] },
 ];
-const rangeOf = (volts: [number, number][]) => RANGES.find((r) => JSON.stringify(r.volts) === JSON.stringify(volts))?.value ?? null;
+const rangeOf = (volts: [number, number][]) =>
+  RANGES.find((r) => JSON.stringify(r.volts) === JSON.stringify(volts))?.value ?? null;
 
 /** What the rig takes from the mains, strip by strip, and what of it does not bear the mains where it plays. */
 export function MainsPart() {
@@ -21,41 +33,173 @@ export function MainsPart() {
   const sums = mainsSums(rig, volts);
   const checks = checkCountries(rig);
   const strips = rig.devices.filter((d) => kindOf(d.kind).mainsOutlets);
-  const set = (d: Device, change: Partial<NonNullable<Device['mains']>>) => edit({ edit: 'setDevice', device: d.id, mains: Object.fromEntries(Object.entries({ ...d.mains, ...change }).filter(([, v]) => v !== undefined)) });
+  const set = (d: Device, change: Partial<NonNullable<Device['mains']>>) =>
+    edit({
+      edit: 'setDevice',
+      device: d.id,
+      mains: Object.fromEntries(
+        Object.entries({ ...d.mains, ...change }).filter(([, v]) => v !== undefined),
+      ),
+    });
   const told = [...new Set([...COUNTRIES.map((c) => c.volts)])].sort((a, b) => a - b);
   return (
     <section data-mains style={{ marginTop: 22 }}>
       <h3>Mains</h3>
       <div className="two-wide">
         <div>
-          <div className="figures" data-mains-sum style={{ margin: '0 0 6px', display: 'flex', gap: 8, alignItems: 'center' }}>
-            <span><strong>{Math.round(sums.watts)} W</strong>, {fixed(sums.amps)} A at</span>
-            <Select size="xs" w={92} aria-label="Volts of the venue" allowDeselect={false} value={String(volts)} data={told.map((v) => ({ value: String(v), label: `${v} V` }))} onChange={(v) => v && setVolts(Number(v))} />
+          <div
+            className="figures"
+            data-mains-sum
+            style={{ margin: '0 0 6px', display: 'flex', gap: 8, alignItems: 'center' }}
+          >
+            <span>
+              <strong>{Math.round(sums.watts)} W</strong>, {fixed(sums.amps)} A at
+            </span>
+            <Select
+              size="xs"
+              w={92}
+              aria-label="Volts of the venue"
+              allowDeselect={false}
+              value={String(volts)}
+              data={told.map((v) => ({ value: String(v), label: `${v} V` }))}
+              onChange={(v) => v && setVolts(Number(v))}
+            />
           </div>
-          {sums.strips.map((s) => <p key={s.device.id} className="figures" data-strip-load={s.device.id} style={{ margin: '2px 0', fontSize: 13 }}><strong>{s.device.name}</strong>: {s.feeds.length} of {s.outlets} sockets, {Math.round(s.watts)} W, {fixed(s.amps)} of {s.gives} A{s.feeds.length > s.outlets ? <strong> too few sockets</strong> : ''}{s.amps > s.gives ? <strong> too much</strong> : ''}{s.inrushAmps ? `; up to ${s.inrushAmps} A at once when switched on together: one after the other` : ''}</p>)}
+          {sums.strips.map((s) => (
+            <p
+              key={s.device.id}
+              className="figures"
+              data-strip-load={s.device.id}
+              style={{ margin: '2px 0', fontSize: 13 }}
+            >
+              <strong>{s.device.name}</strong>: {s.feeds.length} of {s.outlets} sockets,{' '}
+              {Math.round(s.watts)} W, {fixed(s.amps)} of {s.gives} A
+              {s.feeds.length > s.outlets ? <strong> too few sockets</strong> : ''}
+              {s.amps > s.gives ? <strong> too much</strong> : ''}
+              {s.inrushAmps
+                ? `; up to ${s.inrushAmps} A at once when switched on together: one after the other`
+                : ''}
+            </p>
+          ))}
           <table className="sheet-table figures" data-table="mains">
-            <thead><tr><th>Device</th><th>W</th><th>Takes</th><th>Plugged into</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Device</th>
+                <th>W</th>
+                <th>Takes</th>
+                <th>Plugged into</th>
+              </tr>
+            </thead>
             <tbody>
               {sums.takers.map(({ device: d, need }) => (
                 <tr key={d.id} data-mains-taker={d.id}>
-                  <td><strong>{d.name}</strong><div className="faint" style={{ fontSize: 11 }}>{need.hz.join(' and ')} Hz{need.inrushAmps ? `, ${need.inrushAmps} A at the start` : ''}</div></td>
-                  <td><CommitNumber w={76} aria-label={`Watts of ${d.name}`} min={0} max={20_000} value={need.watts} onCommit={(watts) => set(d, { watts })} /></td>
-                  <td><Select size="xs" w={168} aria-label={`Mains voltage of ${d.name}`} allowDeselect={false} placeholder={need.volts.map((r) => r.join(' to ')).join(' or ')} value={rangeOf(need.volts)} data={RANGES.map(({ value, label }) => ({ value, label }))} onChange={(v) => { const r = RANGES.find((x) => x.value === v); if (r) set(d, { volts: r.volts }); }} /></td>
-                  <td><Select size="xs" w={150} clearable aria-label={`Mains socket of ${d.name}`} placeholder="the wall" value={d.mains?.from ?? null} data={strips.filter((s) => s.id !== d.id).map((s) => ({ value: s.id, label: s.name }))} onChange={(v) => set(d, { from: v ?? undefined })} /></td>
+                  <td>
+                    <strong>{d.name}</strong>
+                    <div className="faint" style={{ fontSize: 11 }}>
+                      {need.hz.join(' and ')} Hz
+                      {need.inrushAmps ? `, ${need.inrushAmps} A at the start` : ''}
+                    </div>
+                  </td>
+                  <td>
+                    <CommitNumber
+                      w={76}
+                      aria-label={`Watts of ${d.name}`}
+                      min={0}
+                      max={20_000}
+                      value={need.watts}
+                      onCommit={(watts) => set(d, { watts })}
+                    />
+                  </td>
+                  <td>
+                    <Select
+                      size="xs"
+                      w={168}
+                      aria-label={`Mains voltage of ${d.name}`}
+                      allowDeselect={false}
+                      placeholder={need.volts.map((r) => r.join(' to ')).join(' or ')}
+                      value={rangeOf(need.volts)}
+                      data={RANGES.map(({ value, label }) => ({ value, label }))}
+                      onChange={(v) => {
+                        const r = RANGES.find((x) => x.value === v);
+                        if (r) set(d, { volts: r.volts });
+                      }}
+                    />
+                  </td>
+                  <td>
+                    <Select
+                      size="xs"
+                      w={150}
+                      clearable
+                      aria-label={`Mains socket of ${d.name}`}
+                      placeholder="the wall"
+                      value={d.mains?.from ?? null}
+                      data={strips
+                        .filter((s) => s.id !== d.id)
+                        .map((s) => ({ value: s.id, label: s.name }))}
+                      onChange={(v) => set(d, { from: v ?? undefined })}
+                    />
+                  </td>
                 </tr>
               ))}
             </tbody>
           </table>
         </div>
         <div>
-          <MultiSelect size="xs" searchable clearable label="Where it plays" placeholder="country …" data={COUNTRIES.map((c) => ({ value: c.code, label: c.name }))} value={(rig.tour?.countries ?? []).filter((c) => countryOf(c))} onChange={(countries) => edit({ edit: 'setTour', tour: { ...rig.tour, countries } })} />
+          <MultiSelect
+            size="xs"
+            searchable
+            clearable
+            label="Where it plays"
+            placeholder="country …"
+            data={COUNTRIES.map((c) => ({ value: c.code, label: c.name }))}
+            value={(rig.tour?.countries ?? []).filter((c) => countryOf(c))}
+            onChange={(countries) => edit({ edit: 'setTour', tour: { ...rig.tour, countries } })}
+          />
           {checks.length > 0 && (
             <table className="sheet-table figures" data-table="countries" style={{ marginTop: 8 }}>
-              <thead><tr><th>Country</th><th>Mains</th><th>Plugs</th><th>Draws</th><th>Does not bear it</th></tr></thead>
-              <tbody>{checks.map((c) => <tr key={c.country.code} data-country={c.country.code}><td>{c.country.name}</td><td>{c.country.volts} V, {c.country.hz.join(' and ')} Hz</td><td>{c.country.plugs}</td><td>{fixed(c.amps)} A</td><td>{c.wrong.length ? <strong>{c.wrong.map((w) => `${w.device.name} (${{ over: 'too much', under: 'too little', hz: 'frequency' }[w.what]})`).join(', ')}</strong> : 'all do'}</td></tr>)}</tbody>
+              <thead>
+                <tr>
+                  <th>Country</th>
+                  <th>Mains</th>
+                  <th>Plugs</th>
+                  <th>Draws</th>
+                  <th>Does not bear it</th>
+                </tr>
+              </thead>
+              <tbody>
+                {checks.map((c) => (
+                  <tr key={c.country.code} data-country={c.country.code}>
+                    <td>{c.country.name}</td>
+                    <td>
+                      {c.country.volts} V, {c.country.hz.join(' and ')} Hz
+                    </td>
+                    <td>{c.country.plugs}</td>
+                    <td>{fixed(c.amps)} A</td>
+                    <td>
+                      {c.wrong.length ? (
+                        <strong>
+                          {c.wrong
+                            .map(
+                              (w) =>
+                                `${w.device.name} (${{ over: 'too much', under: 'too little', hz: 'frequency' }[w.what]})`,
+                            )
+                            .join(', ')}
+                        </strong>
+                      ) : (
+                        'all do'
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           )}
-          <p className="faint" style={{ fontSize: 12 }}>Nominal values; venues differ, so measure at the socket before anything is plugged in. Watts and voltages are typical until you put in those of the plate. Protective earth is never lifted; outdoors behind residual-current protection; local electrical codes apply, and inside mains equipment only a licensed technician works.</p>
+          <p className="faint" style={{ fontSize: 12 }}>
+            Nominal values; venues differ, so measure at the socket before anything is plugged in.
+            Watts and voltages are typical until you put in those of the plate. Protective earth is
+            never lifted; outdoors behind residual-current protection; local electrical codes apply,
+            and inside mains equipment only a licensed technician works.
+          </p>
         </div>
       </div>
     </section>

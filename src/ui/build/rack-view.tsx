@@ -1,9 +1,27 @@
 'use client';
 import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
-import { BETWEEN_MM, mountedIn, panelPlan, rackClashes, rackSums, sizeOf, TWO_PERSONS_GRAMS, UNIT_MM, unitsOf } from '../../core/build';
+import {
+  BETWEEN_MM,
+  mountedIn,
+  panelPlan,
+  rackClashes,
+  rackSums,
+  sizeOf,
+  TWO_PERSONS_GRAMS,
+  UNIT_MM,
+  unitsOf,
+} from '../../core/build';
 import { rackSvg } from '../../core/formats';
-import { type Device, endWords, freshId, jackOf, leadOf, type Rack, type Rig } from '../../core/rig';
+import {
+  type Device,
+  endWords,
+  freshId,
+  jackOf,
+  leadOf,
+  type Rack,
+  type Rig,
+} from '../../core/rig';
 import { fixed } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
@@ -17,14 +35,50 @@ export function RackView() {
   const [chosen, setChosen] = useState<string | null>(null);
   const rack = rig.racks?.find((r) => r.id === chosen) ?? rig.racks?.[0];
   const add = () => {
-    const id = freshId('rack', [...(rig.boards ?? []), ...(rig.racks ?? []), ...rig.devices].map((x) => x.id));
-    if (edit({ edit: 'addRack', rack: { id, name: rig.racks?.length ? `Rack ${rig.racks.length + 1}` : 'Rack', units: 8, depth: 450, grams: 8000 } }).ok) setChosen(id);
+    const id = freshId(
+      'rack',
+      [...(rig.boards ?? []), ...(rig.racks ?? []), ...rig.devices].map((x) => x.id),
+    );
+    if (
+      edit({
+        edit: 'addRack',
+        rack: {
+          id,
+          name: rig.racks?.length ? `Rack ${rig.racks.length + 1}` : 'Rack',
+          units: 8,
+          depth: 450,
+          grams: 8000,
+        },
+      }).ok
+    )
+      setChosen(id);
   };
-  if (!rack) return <div className="empty" style={{ margin: 20 }}>There is no rack yet. Add one, say how many units it has and how deep it is inside, then mount what goes into it. <div style={{ marginTop: 8 }}><Button size="xs" onClick={add}>Add a rack</Button></div></div>;
+  if (!rack)
+    return (
+      <div className="empty" style={{ margin: 20 }}>
+        There is no rack yet. Add one, say how many units it has and how deep it is inside, then
+        mount what goes into it.{' '}
+        <div style={{ marginTop: 8 }}>
+          <Button size="xs" onClick={add}>
+            Add a rack
+          </Button>
+        </div>
+      </div>
+    );
   return <Inside key={rack.id} rig={rig} rack={rack} onAdd={add} onRack={setChosen} />;
 }
 
-function Inside({ rig, rack, onAdd, onRack }: { rig: Rig; rack: Rack; onAdd: () => void; onRack: (id: string | null) => void }) {
+function Inside({
+  rig,
+  rack,
+  onAdd,
+  onRack,
+}: {
+  rig: Rig;
+  rack: Rack;
+  onAdd: () => void;
+  onRack: (id: string | null) => void;
+}) {
   const edit = useRig((s) => s.edit);
   const [selected, select] = useState<string | null>(null);
   const list = mountedIn(rig, rack);
@@ -32,15 +86,30 @@ function Inside({ rig, rack, onAdd, onRack }: { rig: Rig; rack: Rack; onAdd: () 
   const clashes = rackClashes(rig, rack);
   const svg = useMemo(() => rackSvg(rig, rack, { selected }), [rig, rack, selected]);
   const picked = rig.devices.find((d) => d.id === selected && d.rack?.rack === rack.id);
-  const loose = rig.devices.filter((d) => d.host === undefined && !d.at && !d.rack && sizeOf(d) && (d.place === 'rack' || d.units !== undefined || !unitsOf(d).shelf));
-  const put = (d: Device, change: Partial<NonNullable<Device['rack']>>) => edit({ edit: 'placeInRack', device: d.id, rack: { rack: rack.id, unit: 1, ...d.rack, ...change } });
+  const loose = rig.devices.filter(
+    (d) =>
+      d.host === undefined &&
+      !d.at &&
+      !d.rack &&
+      sizeOf(d) &&
+      (d.place === 'rack' || d.units !== undefined || !unitsOf(d).shelf),
+  );
+  const put = (d: Device, change: Partial<NonNullable<Device['rack']>>) =>
+    edit({
+      edit: 'placeInRack',
+      device: d.id,
+      rack: { rack: rack.id, unit: 1, ...d.rack, ...change },
+    });
   const mount = (d: Device) => {
     const { units, shelf } = unitsOf(d);
     const wide = sizeOf(d)!.width;
     for (let unit = 1; unit + units - 1 <= rack.units; unit++) {
       const here = list.filter((m) => !m.rear && m.from <= unit + units - 1 && m.to >= unit);
       if (!shelf && !here.length) return put(d, { unit });
-      const x = here.reduce((most, m) => Math.max(most, m.shelf ? m.x + m.width + 10 : BETWEEN_MM), 0);
+      const x = here.reduce(
+        (most, m) => Math.max(most, m.shelf ? m.x + m.width + 10 : BETWEEN_MM),
+        0,
+      );
       if (shelf && (here.length === 0 || x + wide <= BETWEEN_MM)) return put(d, { unit, x });
     }
     return put(d, { unit: 1 });
@@ -52,8 +121,10 @@ function Inside({ rig, rack, onAdd, onRack }: { rig: Rig; rack: Rack; onAdd: () 
     else if (e.key === 'ArrowDown') put(picked, { unit: Math.max(1, at.unit - 1) });
     else if (e.key === 'ArrowLeft') put(picked, { x: Math.max(0, (at.x ?? 0) - 5) });
     else if (e.key === 'ArrowRight') put(picked, { x: Math.min(500, (at.x ?? 0) + 5) });
-    else if (e.key === 'Delete' || e.key === 'Backspace') { edit({ edit: 'placeInRack', device: picked.id, rack: null }); select(null); }
-    else return;
+    else if (e.key === 'Delete' || e.key === 'Backspace') {
+      edit({ edit: 'placeInRack', device: picked.id, rack: null });
+      select(null);
+    } else return;
     e.preventDefault();
     e.stopPropagation();
   };
@@ -61,19 +132,52 @@ function Inside({ rig, rack, onAdd, onRack }: { rig: Rig; rack: Rack; onAdd: () 
     <div className="board" data-place="rack">
       <div className="board-main">
         <Group gap={8} px={14} pb={6} align="end">
-          {(rig.racks ?? []).length > 1 && <Select size="xs" w={170} aria-label="Rack" allowDeselect={false} value={rack.id} data={(rig.racks ?? []).map((r) => ({ value: r.id, label: r.name }))} onChange={onRack} />}
-          <Button size="xs" variant="default" onClick={onAdd}>Add a rack</Button>
-          <span style={{ fontSize: 13 }} className="figures" data-rack-sum><strong>{fixed(sums.grams / 1000)} kg</strong>{sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}{sums.grams > TWO_PERSONS_GRAMS ? ', two persons lift' : ''}; {sums.used} of {rack.units} U; centre of gravity {sums.centreMm === null ? 'not known' : `${Math.round(sums.centreMm)} mm up of ${Math.round(rack.units * UNIT_MM)}`}; {Math.round(sums.watts)} W of heat</span>
+          {(rig.racks ?? []).length > 1 && (
+            <Select
+              size="xs"
+              w={170}
+              aria-label="Rack"
+              allowDeselect={false}
+              value={rack.id}
+              data={(rig.racks ?? []).map((r) => ({ value: r.id, label: r.name }))}
+              onChange={onRack}
+            />
+          )}
+          <Button size="xs" variant="default" onClick={onAdd}>
+            Add a rack
+          </Button>
+          <span style={{ fontSize: 13 }} className="figures" data-rack-sum>
+            <strong>{fixed(sums.grams / 1000)} kg</strong>
+            {sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}
+            {sums.grams > TWO_PERSONS_GRAMS ? ', two persons lift' : ''}; {sums.used} of{' '}
+            {rack.units} U; centre of gravity{' '}
+            {sums.centreMm === null
+              ? 'not known'
+              : `${Math.round(sums.centreMm)} mm up of ${Math.round(rack.units * UNIT_MM)}`}
+            ; {Math.round(sums.watts)} W of heat
+          </span>
           <DrawingFiles name={`${rig.id}-${rack.id}`} svg={() => rackSvg(rig, rack)} />
         </Group>
         <DrawnPlan
-          svg={svg} label={`${rack.name}, front and rear. Arrows move what is chosen by a unit or by 5 mm on its shelf, Delete takes it out.`} onPick={select} onKey={onKey}
+          svg={svg}
+          label={`${rack.name}, front and rear. Arrows move what is chosen by a unit or by 5 mm on its shelf, Delete takes it out.`}
+          onPick={select}
+          onKey={onKey}
           onDrag={(id, dx, dy, done) => {
             const d = rig.devices.find((x) => x.id === id);
             if (!d?.rack || !done) return;
             const unit = Math.max(1, Math.min(60, d.rack.unit - Math.round(dy / UNIT_MM)));
-            const x = unitsOf(d).shelf ? Math.max(0, Math.min(BETWEEN_MM - (sizeOf(d)?.width ?? 0), Math.round(((d.rack.x ?? 0) + dx) / 5) * 5)) : undefined;
-            if (unit !== d.rack.unit || (x !== undefined && x !== (d.rack.x ?? 0))) put(d, { unit, ...(x !== undefined && { x: Math.max(0, x) }) });
+            const x = unitsOf(d).shelf
+              ? Math.max(
+                  0,
+                  Math.min(
+                    BETWEEN_MM - (sizeOf(d)?.width ?? 0),
+                    Math.round(((d.rack.x ?? 0) + dx) / 5) * 5,
+                  ),
+                )
+              : undefined;
+            if (unit !== d.rack.unit || (x !== undefined && x !== (d.rack.x ?? 0)))
+              put(d, { unit, ...(x !== undefined && { x: Math.max(0, x) }) });
           }}
         />
       </div>
@@ -81,19 +185,117 @@ function Inside({ rig, rack, onAdd, onRack }: { rig: Rig; rack: Rack; onAdd: () 
         {picked ? (
           <section data-item-panel={picked.id}>
             <h3 style={{ margin: '4px 0' }}>{picked.name}</h3>
-            <p className="figures" style={{ margin: '0 0 6px', fontSize: 13 }}>{unitsOf(picked).units} U{unitsOf(picked).shelf ? ' on a shelf' : ''}, reaches {list.find((m) => m.device.id === picked.id)?.inside ?? '–'} mm into {rack.depth} mm with its plugs.</p>
+            <p className="figures" style={{ margin: '0 0 6px', fontSize: 13 }}>
+              {unitsOf(picked).units} U{unitsOf(picked).shelf ? ' on a shelf' : ''}, reaches{' '}
+              {list.find((m) => m.device.id === picked.id)?.inside ?? '–'} mm into {rack.depth} mm
+              with its plugs.
+            </p>
             <Group gap={8} align="end">
-              <CommitNumber w={90} label="Lowest unit" min={1} max={60} value={picked.rack!.unit} onCommit={(v) => v !== undefined && put(picked, { unit: Math.round(v) })} />
-              <CommitNumber w={80} label="Units" min={1} max={30} value={unitsOf(picked).units} onCommit={(v) => v !== undefined && edit({ edit: 'setDevice', device: picked.id, units: Math.round(v) })} />
-              {unitsOf(picked).shelf && <CommitNumber w={100} label="From left, mm" min={0} max={450} value={picked.rack!.x ?? 0} onCommit={(x) => put(picked, { x: x ?? 0 })} />}
+              <CommitNumber
+                w={90}
+                label="Lowest unit"
+                min={1}
+                max={60}
+                value={picked.rack!.unit}
+                onCommit={(v) => v !== undefined && put(picked, { unit: Math.round(v) })}
+              />
+              <CommitNumber
+                w={80}
+                label="Units"
+                min={1}
+                max={30}
+                value={unitsOf(picked).units}
+                onCommit={(v) =>
+                  v !== undefined &&
+                  edit({ edit: 'setDevice', device: picked.id, units: Math.round(v) })
+                }
+              />
+              {unitsOf(picked).shelf && (
+                <CommitNumber
+                  w={100}
+                  label="From left, mm"
+                  min={0}
+                  max={450}
+                  value={picked.rack!.x ?? 0}
+                  onCommit={(x) => put(picked, { x: x ?? 0 })}
+                />
+              )}
             </Group>
-            <Group gap={10} my={6}><Checkbox size="xs" label="On the rear rails" checked={picked.rack!.rear ?? false} onChange={(e) => put(picked, { rear: e.currentTarget.checked })} /><Button size="compact-xs" variant="default" onClick={() => { edit({ edit: 'placeInRack', device: picked.id, rack: null }); select(null); }}>Take out</Button></Group>
+            <Group gap={10} my={6}>
+              <Checkbox
+                size="xs"
+                label="On the rear rails"
+                checked={picked.rack!.rear ?? false}
+                onChange={(e) => put(picked, { rear: e.currentTarget.checked })}
+              />
+              <Button
+                size="compact-xs"
+                variant="default"
+                onClick={() => {
+                  edit({ edit: 'placeInRack', device: picked.id, rack: null });
+                  select(null);
+                }}
+              >
+                Take out
+              </Button>
+            </Group>
           </section>
-        ) : <RackPanel key={JSON.stringify(rack)} rack={rack} onGone={() => onRack(null)} />}
-        {clashes.length > 0 && <section data-list="clashes"><h3 style={{ margin: '10px 0 4px' }}>To put right</h3>{clashes.map((c, i) => <button key={i} type="button" className="clash" onClick={() => select(c.a.device.id)}><strong>{c.a.device.name}</strong>{c.b ? ` and ${c.b.device.name}` : ''}: {{ overlap: c.mm ? `together ${Math.ceil(c.mm)} mm too deep` : 'on the same units', 'too-high': `${Math.ceil(c.mm)} mm over the top`, 'too-deep': `${Math.ceil(c.mm)} mm too deep`, 'too-wide': `sticks out by ${Math.ceil(c.mm)} mm`, heat: 'no free unit above it to let its heat out', access: 'is set by hand and hangs at the rear' }[c.what]}</button>)}</section>}
-        {loose.length > 0 && <section data-tray><h3 style={{ margin: '10px 0 4px' }}>Not mounted yet</h3>{loose.map((d) => <Group key={d.id} gap={6} my={2} wrap="nowrap"><span className="tape" style={{ padding: '1px 7px', fontWeight: 600, fontSize: 13 }}>{d.name}</span><span className="faint" style={{ fontSize: 12, flex: 1 }}>{unitsOf(d).units} U{unitsOf(d).shelf ? ', shelf' : ''}</span><Button size="compact-xs" variant="default" aria-label={`Mount ${d.name}`} onClick={() => mount(d)}>Mount</Button></Group>)}</section>}
+        ) : (
+          <RackPanel key={JSON.stringify(rack)} rack={rack} onGone={() => onRack(null)} />
+        )}
+        {clashes.length > 0 && (
+          <section data-list="clashes">
+            <h3 style={{ margin: '10px 0 4px' }}>To put right</h3>
+            {clashes.map((c, i) => (
+              <button key={i} type="button" className="clash" onClick={() => select(c.a.device.id)}>
+                <strong>{c.a.device.name}</strong>
+                {c.b ? ` and ${c.b.device.name}` : ''}:{' '}
+                {
+                  {
+                    overlap: c.mm ? `together ${Math.ceil(c.mm)} mm too deep` : 'on the same units',
+                    'too-high': `${Math.ceil(c.mm)} mm over the top`,
+                    'too-deep': `${Math.ceil(c.mm)} mm too deep`,
+                    'too-wide': `sticks out by ${Math.ceil(c.mm)} mm`,
+                    heat: 'no free unit above it to let its heat out',
+                    access: 'is set by hand and hangs at the rear',
+                  }[c.what]
+                }
+              </button>
+            ))}
+          </section>
+        )}
+        {loose.length > 0 && (
+          <section data-tray>
+            <h3 style={{ margin: '10px 0 4px' }}>Not mounted yet</h3>
+            {loose.map((d) => (
+              <Group key={d.id} gap={6} my={2} wrap="nowrap">
+                <span
+                  className="tape"
+                  style={{ padding: '1px 7px', fontWeight: 600, fontSize: 13 }}
+                >
+                  {d.name}
+                </span>
+                <span className="faint" style={{ fontSize: 12, flex: 1 }}>
+                  {unitsOf(d).units} U{unitsOf(d).shelf ? ', shelf' : ''}
+                </span>
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  aria-label={`Mount ${d.name}`}
+                  onClick={() => mount(d)}
+                >
+                  Mount
+                </Button>
+              </Group>
+            ))}
+          </section>
+        )}
         <Panels rig={rig} />
-        <p className="faint" style={{ fontSize: 12 }}>A unit is 44.45 mm. Boxes without ears stand on a shelf, 450 mm between the rails. Heat is all that is drawn from the mains; the case’s own weight sits in its middle. Over about 23 kg two persons lift.</p>
+        <p className="faint" style={{ fontSize: 12 }}>
+          A unit is 44.45 mm. Boxes without ears stand on a shelf, 450 mm between the rails. Heat is
+          all that is drawn from the mains; the case’s own weight sits in its middle. Over about 23
+          kg two persons lift.
+        </p>
       </aside>
     </div>
   );
@@ -102,12 +304,56 @@ function Inside({ rig, rack, onAdd, onRack }: { rig: Rig; rack: Rack; onAdd: () 
 function RackPanel({ rack, onGone }: { rack: Rack; onGone: () => void }) {
   const edit = useRig((s) => s.edit);
   const set = (change: Partial<Rack>) => edit({ edit: 'setRack', rack: { ...rack, ...change } });
-  const number = (label: string, value: number | undefined, most: number, commit: (v: number) => void) => <CommitNumber w={92} label={label} min={1} max={most} value={value} onCommit={(v) => v !== undefined && commit(v)} />;
+  const number = (
+    label: string,
+    value: number | undefined,
+    most: number,
+    commit: (v: number) => void,
+  ) => (
+    <CommitNumber
+      w={92}
+      label={label}
+      min={1}
+      max={most}
+      value={value}
+      onCommit={(v) => v !== undefined && commit(v)}
+    />
+  );
   return (
     <section>
-      <Group justify="space-between" align="end"><TextInput size="xs" w={180} label="Rack" defaultValue={rack.name} onBlur={(e) => { const v = e.currentTarget.value.trim(); if (v && v !== rack.name) set({ name: v }); }} /><Button size="compact-xs" variant="default" onClick={() => { if (edit({ edit: 'removeRack', rack: rack.id }).ok) onGone(); }}>Remove</Button></Group>
-      <Group gap={6} mt={4} align="end">{number('Units', rack.units, 60, (units) => set({ units: Math.round(units) }))}{number('Deep, mm', rack.depth, 1500, (depth) => set({ depth }))}{number('Empty, g', rack.grams, 1e6, (grams) => set({ grams }))}</Group>
-      <Checkbox size="xs" mt={6} label="It has wheels" checked={rack.wheels ?? false} onChange={(e) => set({ wheels: e.currentTarget.checked })} />
+      <Group justify="space-between" align="end">
+        <TextInput
+          size="xs"
+          w={180}
+          label="Rack"
+          defaultValue={rack.name}
+          onBlur={(e) => {
+            const v = e.currentTarget.value.trim();
+            if (v && v !== rack.name) set({ name: v });
+          }}
+        />
+        <Button
+          size="compact-xs"
+          variant="default"
+          onClick={() => {
+            if (edit({ edit: 'removeRack', rack: rack.id }).ok) onGone();
+          }}
+        >
+          Remove
+        </Button>
+      </Group>
+      <Group gap={6} mt={4} align="end">
+        {number('Units', rack.units, 60, (units) => set({ units: Math.round(units) }))}
+        {number('Deep, mm', rack.depth, 1500, (depth) => set({ depth }))}
+        {number('Empty, g', rack.grams, 1e6, (grams) => set({ grams }))}
+      </Group>
+      <Checkbox
+        size="xs"
+        mt={6}
+        label="It has wheels"
+        checked={rack.wheels ?? false}
+        onChange={(e) => set({ wheels: e.currentTarget.checked })}
+      />
     </section>
   );
 }
@@ -124,8 +370,24 @@ function Panels({ rig }: { rig: Rig }) {
     <section>
       <h3 style={{ margin: '10px 0 4px' }}>Panels</h3>
       <table className="sheet-table figures" data-table="panels" style={{ fontSize: 12 }}>
-        <thead><tr><th>Line</th><th>Inside</th><th>Outside</th></tr></thead>
-        <tbody>{plan.map((l) => <tr key={`${l.panel.id} ${l.outside}`}><td>{l.panel.name}, {jackOf(l.panel, l.outside)?.label.replace(', outside', '')}</td><td>{other(l.insideLead, l.panel.id)}</td><td>{other(l.outsideLead, l.panel.id)}</td></tr>)}</tbody>
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th>Inside</th>
+            <th>Outside</th>
+          </tr>
+        </thead>
+        <tbody>
+          {plan.map((l) => (
+            <tr key={`${l.panel.id} ${l.outside}`}>
+              <td>
+                {l.panel.name}, {jackOf(l.panel, l.outside)?.label.replace(', outside', '')}
+              </td>
+              <td>{other(l.insideLead, l.panel.id)}</td>
+              <td>{other(l.outsideLead, l.panel.id)}</td>
+            </tr>
+          ))}
+        </tbody>
       </table>
     </section>
   );

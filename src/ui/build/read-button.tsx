@@ -5,27 +5,63 @@ import { type Edit, type Outcome, problemLines, type Rig } from '../../core/rig'
 import { useDocument, useRig } from '../store/use-rig';
 
 /** Reads a list from a CSV file as one step; a file with anything wrong in it is refused whole, with its rows. */
-export function ReadButton({ label, things, read }: { label: string; things: string; read: (rig: Rig, text: string) => Promise<Outcome<Edit[]>> }) {
+export function ReadButton({
+  label,
+  things,
+  read,
+}: {
+  label: string;
+  things: string;
+  read: (rig: Rig, text: string) => Promise<Outcome<Edit[]>>;
+}) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const setNotice = useRig((s) => s.setNotice);
   const input = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<string[] | null>(null);
   const take = async (file: File) => {
-    const taken = await file.text().then((text) => read(rig, text)).catch((e: unknown): Outcome<Edit[]> => ({ ok: false, problems: [{ where: '', what: e instanceof Error ? e.message : String(e) }] }));
+    const taken = await file
+      .text()
+      .then((text) => read(rig, text))
+      .catch((e: unknown): Outcome<Edit[]> => ({
+        ok: false,
+        problems: [{ where: '', what: e instanceof Error ? e.message : String(e) }],
+      }));
     if (!taken.ok) return setWrong(problemLines(taken.problems));
     if (!taken.value.length) return setNotice(`${file.name} says nothing that is not so already.`);
-    if (edit(taken.value, `read ${things} from ${file.name}`).ok) setNotice(`Read ${things} from ${file.name}. It can be undone.`);
+    if (edit(taken.value, `read ${things} from ${file.name}`).ok)
+      setNotice(`Read ${things} from ${file.name}. It can be undone.`);
   };
   return (
     <>
-      <Button size="xs" variant="default" onClick={() => input.current?.click()}>{label}</Button>
-      <input ref={input} type="file" hidden data-read accept=".csv,.txt" onChange={(e) => {
-        const file = e.currentTarget.files?.[0];
-        e.currentTarget.value = '';
-        if (file) void take(file);
-      }} />
-      <Modal opened={wrong !== null} onClose={() => setWrong(null)} title="The file was not read" size="lg"><p>Nothing was taken from it. Put these right and read it again:</p><ul data-list="problems">{wrong?.slice(0, 40).map((l) => <li key={l}>{l}</li>)}</ul></Modal>
+      <Button size="xs" variant="default" onClick={() => input.current?.click()}>
+        {label}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        data-read
+        accept=".csv,.txt"
+        onChange={(e) => {
+          const file = e.currentTarget.files?.[0];
+          e.currentTarget.value = '';
+          if (file) void take(file);
+        }}
+      />
+      <Modal
+        opened={wrong !== null}
+        onClose={() => setWrong(null)}
+        title="The file was not read"
+        size="lg"
+      >
+        <p>Nothing was taken from it. Put these right and read it again:</p>
+        <ul data-list="problems">
+          {wrong?.slice(0, 40).map((l) => (
+            <li key={l}>{l}</li>
+          ))}
+        </ul>
+      </Modal>
     </>
   );
 }

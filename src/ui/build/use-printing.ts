@@ -13,14 +13,32 @@ export function usePrinting() {
   const print = async (what: { paper: Paper; parts: string[]; labels: LabelKind[] }) => {
     setPrinting(true);
     try {
-      const answer = await fetch(`/api/rigs/${rig.id}/book`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...what, rig, ...units, revision, date: new Date().toISOString().slice(0, 10) }) });
+      const answer = await fetch(`/api/rigs/${rig.id}/book`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          ...what,
+          rig,
+          ...units,
+          revision,
+          date: new Date().toISOString().slice(0, 10),
+        }),
+      });
       if (!answer.ok) {
         const said = (await answer.json().catch(() => ({}))) as { title?: string; detail?: string };
-        return setNotice(`The PDF was not made. ${said.title ?? `The server answered ${answer.status}.`} ${said.detail ?? ''}`);
+        return setNotice(
+          `The PDF was not made. ${said.title ?? `The server answered ${answer.status}.`} ${said.detail ?? ''}`,
+        );
       }
-      save(`${rig.id}-${what.parts.length ? 'book' : 'labels'}.pdf`, await answer.blob(), 'application/pdf');
+      save(
+        `${rig.id}-${what.parts.length ? 'book' : 'labels'}.pdf`,
+        await answer.blob(),
+        'application/pdf',
+      );
     } catch {
-      setNotice('The PDF was not made: the server cannot be reached. Print from the browser meanwhile.');
+      setNotice(
+        'The PDF was not made: the server cannot be reached. Print from the browser meanwhile.',
+      );
     } finally {
       setPrinting(false);
     }

@@ -18,9 +18,18 @@ function ticksFor(until: number): number[] {
 /** A change drawn over time: a row for each lead that carries something, a row for each device from when it was told until it is in place. */
 export function BusTimeline({ change }: { change: Change }) {
   const rig = useDocument();
-  const leads = [...new Set(change.traffic.sent.filter((s) => s.message.type !== 'clock').map((s) => `${s.lead}>${s.to}`))];
+  const leads = [
+    ...new Set(
+      change.traffic.sent.filter((s) => s.message.type !== 'clock').map((s) => `${s.lead}>${s.to}`),
+    ),
+  ];
   const devices = change.order.map((o) => o.device);
-  const until = Math.max(1, change.doneMs, ...change.traffic.sent.filter((s) => s.message.type !== 'clock').map((s) => s.end)) * 1.04;
+  const until =
+    Math.max(
+      1,
+      change.doneMs,
+      ...change.traffic.sent.filter((s) => s.message.type !== 'clock').map((s) => s.end),
+    ) * 1.04;
   const x = (ms: number) => SIZE.left + ((WIDTH - SIZE.left - SIZE.right) * ms) / until;
   const rows = leads.length + devices.length;
   const height = SIZE.top + rows * SIZE.row + 8;
@@ -29,21 +38,87 @@ export function BusTimeline({ change }: { change: Change }) {
   const leadWords = (key: string) => {
     const [id, to] = key.split('>');
     const l = rig.leads.find((q) => q.id === id);
-    return l ? `${nameOf(rig, to === l.to.device ? l.from.device : l.to.device)} → ${nameOf(rig, to!)}` : key;
+    return l
+      ? `${nameOf(rig, to === l.to.device ? l.from.device : l.to.device)} → ${nameOf(rig, to!)}`
+      : key;
   };
   return (
-    <svg className="timeline" viewBox={`0 0 ${WIDTH} ${height}`} style={{ width: '100%', marginTop: 8 }} role="img" aria-label={`Messages on ${leads.length} leads and ${devices.length} devices; all in place after ${fixed(change.doneMs, 2)} ms`} data-timeline>
-      {ticksFor(until).map((t) => <g key={t}><line x1={x(t)} x2={x(t)} y1={SIZE.top - 4} y2={height} stroke="var(--rule)" /><text x={x(t)} y={12} fontSize={11} textAnchor="middle" fill="var(--faint)">{Number(t.toFixed(3))} ms</text></g>)}
+    <svg
+      className="timeline"
+      viewBox={`0 0 ${WIDTH} ${height}`}
+      style={{ width: '100%', marginTop: 8 }}
+      role="img"
+      aria-label={`Messages on ${leads.length} leads and ${devices.length} devices; all in place after ${fixed(change.doneMs, 2)} ms`}
+      data-timeline
+    >
+      {ticksFor(until).map((t) => (
+        <g key={t}>
+          <line x1={x(t)} x2={x(t)} y1={SIZE.top - 4} y2={height} stroke="var(--rule)" />
+          <text x={x(t)} y={12} fontSize={11} textAnchor="middle" fill="var(--faint)">
+            {Number(t.toFixed(3))} ms
+          </text>
+        </g>
+      ))}
       {leads.map((key, i) => (
         <g key={key}>
-          <text x={4} y={y(i) + 15} fontSize={12} fill="var(--ink)"><title>{endWords(rig, rig.leads.find((l) => l.id === key.split('>')[0])?.from ?? { device: '', jack: '' })}</title>{leadWords(key)}</text>
-          <line x1={SIZE.left} x2={WIDTH - SIZE.right} y1={y(i) + 11} y2={y(i) + 11} stroke="var(--rule)" />
-          {change.traffic.sent.filter((s) => `${s.lead}>${s.to}` === key && s.start <= until).map((s, k) => {
-            const w = Math.max(1.5, x(s.end) - x(s.start) - 1);
-            return s.message.type === 'clock'
-              ? <line key={k} x1={x(s.start)} x2={x(s.start)} y1={y(i) + 2} y2={y(i) + 20} stroke="var(--faint)" strokeWidth={1.5}><title>{`clock, ${fixed(s.start, 2)} ms`}</title></line>
-              : <g key={k}><rect x={x(s.start)} y={y(i) + 4} width={w} height={SIZE.bar} rx={1} fill={s.message.type === 'program' ? 'var(--ink)' : 'var(--faint)'}><title>{`${hex(s.bytes)}: ${messageWords(s.message)}, ${fixed(s.start, 2)} to ${fixed(s.end, 2)} ms`}</title></rect>{w > 62 && <text x={x(s.start) + 4} y={y(i) + 15} fontSize={10} fill="var(--sheet)" pointerEvents="none">{hex(s.bytes)}</text>}</g>;
-          })}
+          <text x={4} y={y(i) + 15} fontSize={12} fill="var(--ink)">
+            <title>
+              {endWords(
+                rig,
+                rig.leads.find((l) => l.id === key.split('>')[0])?.from ?? { device: '', jack: '' },
+              )}
+            </title>
+            {leadWords(key)}
+          </text>
+          <line
+            x1={SIZE.left}
+            x2={WIDTH - SIZE.right}
+            y1={y(i) + 11}
+            y2={y(i) + 11}
+            stroke="var(--rule)"
+          />
+          {change.traffic.sent
+            .filter((s) => `${s.lead}>${s.to}` === key && s.start <= until)
+            .map((s, k) => {
+              const w = Math.max(1.5, x(s.end) - x(s.start) - 1);
+              return s.message.type === 'clock' ? (
+                <line
+                  key={k}
+                  x1={x(s.start)}
+                  x2={x(s.start)}
+                  y1={y(i) + 2}
+                  y2={y(i) + 20}
+                  stroke="var(--faint)"
+                  strokeWidth={1.5}
+                >
+                  <title>{`clock, ${fixed(s.start, 2)} ms`}</title>
+                </line>
+              ) : (
+                <g key={k}>
+                  <rect
+                    x={x(s.start)}
+                    y={y(i) + 4}
+                    width={w}
+                    height={SIZE.bar}
+                    rx={1}
+                    fill={s.message.type === 'program' ? 'var(--ink)' : 'var(--faint)'}
+                  >
+                    <title>{`${hex(s.bytes)}: ${messageWords(s.message)}, ${fixed(s.start, 2)} to ${fixed(s.end, 2)} ms`}</title>
+                  </rect>
+                  {w > 62 && (
+                    <text
+                      x={x(s.start) + 4}
+                      y={y(i) + 15}
+                      fontSize={10}
+                      fill="var(--sheet)"
+                      pointerEvents="none"
+                    >
+                      {hex(s.bytes)}
+                    </text>
+                  )}
+                </g>
+              );
+            })}
         </g>
       ))}
       {devices.map((id, n) => {
@@ -52,14 +127,37 @@ export function BusTimeline({ change }: { change: Change }) {
         const last = mine.at(-1)!;
         return (
           <g key={id} data-lands={id}>
-            <text x={4} y={y(row) + 15} fontSize={12} fontWeight={700} fill="var(--ink)">{deviceOf(rig, id)?.name}</text>
+            <text x={4} y={y(row) + 15} fontSize={12} fontWeight={700} fill="var(--ink)">
+              {deviceOf(rig, id)?.name}
+            </text>
             {mine.map((l, k) => (
               <g key={k}>
-                <rect x={x(l.arrived)} y={y(row) + 4} width={Math.max(2, x(l.at) - x(l.arrived))} height={SIZE.bar} fill="var(--tape)" stroke="var(--tape-edge)"><title>{`told at ${fixed(l.arrived, 2)} ms, in place at ${fixed(l.at, 2)} ms`}</title></rect>
-                {l.silentFrom !== undefined && <rect x={x(Math.max(0, l.silentFrom))} y={y(row) + 8} width={Math.max(1, x(l.at) - x(Math.max(0, l.silentFrom)))} height={6} fill="var(--ink)"><title>silent while it loads</title></rect>}
+                <rect
+                  x={x(l.arrived)}
+                  y={y(row) + 4}
+                  width={Math.max(2, x(l.at) - x(l.arrived))}
+                  height={SIZE.bar}
+                  fill="var(--tape)"
+                  stroke="var(--tape-edge)"
+                >
+                  <title>{`told at ${fixed(l.arrived, 2)} ms, in place at ${fixed(l.at, 2)} ms`}</title>
+                </rect>
+                {l.silentFrom !== undefined && (
+                  <rect
+                    x={x(Math.max(0, l.silentFrom))}
+                    y={y(row) + 8}
+                    width={Math.max(1, x(l.at) - x(Math.max(0, l.silentFrom)))}
+                    height={6}
+                    fill="var(--ink)"
+                  >
+                    <title>silent while it loads</title>
+                  </rect>
+                )}
               </g>
             ))}
-            <text x={x(last.at) + 5} y={y(row) + 15} fontSize={11} fill="var(--ink)">{fixed(last.at, 1)} ms</text>
+            <text x={x(last.at) + 5} y={y(row) + 15} fontSize={11} fill="var(--ink)">
+              {fixed(last.at, 1)} ms
+            </text>
           </g>
         );
       })}

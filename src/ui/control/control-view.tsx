@@ -9,8 +9,13 @@ import { ReachView } from './reach-view';
 import { RehearseView } from './rehearse-view';
 
 const PARTS: Parts = {
-  controls: { label: 'Controls', view: ControlsEditor }, reach: { label: 'Reach and sweeps', view: ReachView }, presses: { label: 'Presses', view: PressesTable },
-  wiring: { label: 'MIDI wiring', view: MidiWiring }, numbers: { label: 'Numbers', view: NumbersView }, bus: { label: 'Bus', view: BusView }, rehearse: { label: 'Rehearse', view: RehearseView },
+  controls: { label: 'Controls', view: ControlsEditor },
+  reach: { label: 'Reach and sweeps', view: ReachView },
+  presses: { label: 'Presses', view: PressesTable },
+  wiring: { label: 'MIDI wiring', view: MidiWiring },
+  numbers: { label: 'Numbers', view: NumbersView },
+  bus: { label: 'Bus', view: BusView },
+  rehearse: { label: 'Rehearse', view: RehearseView },
 };
 
 /** Everything that a foot, a hand or a message moves. */

@@ -1,8 +1,25 @@
 'use client';
-import { Button, Group, NumberInput, Popover, SegmentedControl, Select, TextInput } from '@mantine/core';
+import {
+  Button,
+  Group,
+  NumberInput,
+  Popover,
+  SegmentedControl,
+  Select,
+  TextInput,
+} from '@mantine/core';
 import { useState } from 'react';
 import type { Numbering } from '../../core/kinds';
-import { bothNumbers, freeAddress, type MidiDevice, midiDevices, numberingWords, setStage, shownOn, wireOf } from '../../core/midi';
+import {
+  bothNumbers,
+  freeAddress,
+  type MidiDevice,
+  midiDevices,
+  numberingWords,
+  setStage,
+  shownOn,
+  wireOf,
+} from '../../core/midi';
 import type { Address, MidiSetup, Rig, Sound } from '../../core/rig';
 import { numberSounds } from '../../core/songs';
 import { CommitNumber } from '../look/commit-number';
@@ -14,23 +31,62 @@ export function NumbersView() {
   const edit = useRig((s) => s.edit);
   const current = useRig((s) => s.sound);
   const devices = [...midiDevices(rig).values()].filter((m) => m.programs);
-  if (!devices.length) return <div className="empty" style={{ margin: 20 }}>No device of this rig keeps programs. A loop switcher, a modeler or a delay with MIDI does.</div>;
+  if (!devices.length)
+    return (
+      <div className="empty" style={{ margin: 20 }}>
+        No device of this rig keeps programs. A loop switcher, a modeler or a delay with MIDI does.
+      </div>
+    );
   return (
     <div className="scroll" style={{ padding: '6px 14px 20px' }}>
       <table className="sheet-table figures" data-table="numbers">
         <thead>
-          <tr><th>Sound</th>{devices.map((m) => <th key={m.device.id}>{m.device.name}<div className="faint" style={{ fontWeight: 400 }}>channel {m.channel}; {numberingWords(m.shows)}{m.bank === 'none' ? '' : `; bank by ${m.bank === 'both' ? 'MSB and LSB' : m.bank.toUpperCase()}`}</div></th>)}</tr>
+          <tr>
+            <th>Sound</th>
+            {devices.map((m) => (
+              <th key={m.device.id}>
+                {m.device.name}
+                <div className="faint" style={{ fontWeight: 400 }}>
+                  channel {m.channel}; {numberingWords(m.shows)}
+                  {m.bank === 'none'
+                    ? ''
+                    : `; bank by ${m.bank === 'both' ? 'MSB and LSB' : m.bank.toUpperCase()}`}
+                </div>
+              </th>
+            ))}
+          </tr>
         </thead>
         <tbody>
           {rig.sounds.map((s) => (
             <tr key={s.id} aria-current={s.id === current}>
-              <td><strong>{s.name}</strong></td>
-              {devices.map((m) => <td key={m.device.id} data-number={`${m.device.id} ${s.id}`}><AddressCell m={m} sound={s} address={s.states[m.device.id]?.program} /></td>)}
+              <td>
+                <strong>{s.name}</strong>
+              </td>
+              {devices.map((m) => (
+                <td key={m.device.id} data-number={`${m.device.id} ${s.id}`}>
+                  <AddressCell m={m} sound={s} address={s.states[m.device.id]?.program} />
+                </td>
+              ))}
             </tr>
           ))}
           <tr>
             <td className="faint">All at once</td>
-            {devices.map((m) => <td key={m.device.id}><Button size="compact-xs" variant="default" onClick={() => edit(numberSounds(rig, m.device.id), `numbered all sounds on ${m.device.name} from the first on`)}>Number from the first</Button></td>)}
+            {devices.map((m) => (
+              <td key={m.device.id}>
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  onClick={() =>
+                    edit(
+                      numberSounds(rig, m.device.id),
+                      `numbered all sounds on ${m.device.name} from the first on`,
+                    )
+                  }
+                >
+                  Number from the first
+                </Button>
+              </td>
+            ))}
           </tr>
         </tbody>
       </table>
@@ -40,7 +96,15 @@ export function NumbersView() {
   );
 }
 
-function AddressCell({ m, sound, address }: { m: MidiDevice; sound: Sound; address: Address | undefined }) {
+function AddressCell({
+  m,
+  sound,
+  address,
+}: {
+  m: MidiDevice;
+  sound: Sound;
+  address: Address | undefined;
+}) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const [open, setOpen] = useState(false);
@@ -52,23 +116,72 @@ function AddressCell({ m, sound, address }: { m: MidiDevice; sound: Sound; addre
   const bank = m.bank === 'none' ? undefined : (address?.bank ?? 0);
   return (
     <Popover opened={open} onChange={setOpen} position="bottom-start" withArrow trapFocus>
-      <Popover.Target><button type="button" className="press-count" onClick={() => setOpen(!open)} aria-label={`${m.device.name}, ${sound.name}: ${address ? bothNumbers(m.shows, address) : 'no program'}`}>{address ? bothNumbers(m.shows, address) : <span className="faint">no program</span>}</button></Popover.Target>
+      <Popover.Target>
+        <button
+          type="button"
+          className="press-count"
+          onClick={() => setOpen(!open)}
+          aria-label={`${m.device.name}, ${sound.name}: ${address ? bothNumbers(m.shows, address) : 'no program'}`}
+        >
+          {address ? bothNumbers(m.shows, address) : <span className="faint">no program</span>}
+        </button>
+      </Popover.Target>
       <Popover.Dropdown>
         <Group gap={8} align="end">
-          {m.bank !== 'none' && <CommitNumber w={92} label="Bank, wire" min={0} max={16383} allowDecimal={false} value={bank ?? 0} onCommit={(v) => set({ bank: v ?? 0, number: address?.number ?? 0 })} />}
-          <CommitNumber w={100} label="Program, wire" min={0} max={127} allowDecimal={false} value={address?.number} onCommit={(v) => set(v === undefined ? null : { ...(bank !== undefined && { bank }), number: v })} />
-          <TextInput size="xs" w={110} label="As its screen shows" key={address ? shownOn(m.shows, address) : ''} defaultValue={address ? shownOn(m.shows, address) : ''} error={problem} onBlur={(e) => {
-            const text = e.currentTarget.value;
-            if (!text.trim() || (address && text === shownOn(m.shows, address))) return;
-            const found = wireOf(m.shows, text, m.shows.size === undefined ? bank : undefined);
-            if (found === undefined) setProblem('no number of 0 to 127 is shown so');
-            else if (m.shows.size !== undefined && m.bank !== 'none') set({ bank: Math.floor(found / m.shows.size), number: found % m.shows.size });
-            else set({ ...(bank !== undefined && { bank }), number: found });
-          }} />
+          {m.bank !== 'none' && (
+            <CommitNumber
+              w={92}
+              label="Bank, wire"
+              min={0}
+              max={16383}
+              allowDecimal={false}
+              value={bank ?? 0}
+              onCommit={(v) => set({ bank: v ?? 0, number: address?.number ?? 0 })}
+            />
+          )}
+          <CommitNumber
+            w={100}
+            label="Program, wire"
+            min={0}
+            max={127}
+            allowDecimal={false}
+            value={address?.number}
+            onCommit={(v) =>
+              set(v === undefined ? null : { ...(bank !== undefined && { bank }), number: v })
+            }
+          />
+          <TextInput
+            size="xs"
+            w={110}
+            label="As its screen shows"
+            key={address ? shownOn(m.shows, address) : ''}
+            defaultValue={address ? shownOn(m.shows, address) : ''}
+            error={problem}
+            onBlur={(e) => {
+              const text = e.currentTarget.value;
+              if (!text.trim() || (address && text === shownOn(m.shows, address))) return;
+              const found = wireOf(m.shows, text, m.shows.size === undefined ? bank : undefined);
+              if (found === undefined) setProblem('no number of 0 to 127 is shown so');
+              else if (m.shows.size !== undefined && m.bank !== 'none')
+                set({ bank: Math.floor(found / m.shows.size), number: found % m.shows.size });
+              else set({ ...(bank !== undefined && { bank }), number: found });
+            }}
+          />
         </Group>
         <Group gap={6} mt={8}>
-          <Button size="compact-xs" variant="default" onClick={() => { const free = freeAddress(setStage(rig), m.device.id); if (free) set(free); }}>Next free one</Button>
-          <Button size="compact-xs" variant="default" disabled={!address} onClick={() => set(null)}>No program</Button>
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={() => {
+              const free = freeAddress(setStage(rig), m.device.id);
+              if (free) set(free);
+            }}
+          >
+            Next free one
+          </Button>
+          <Button size="compact-xs" variant="default" disabled={!address} onClick={() => set(null)}>
+            No program
+          </Button>
         </Group>
       </Popover.Dropdown>
     </Popover>
@@ -82,18 +195,99 @@ function Counting({ devices }: { devices: MidiDevice[] }) {
     <>
       <h3>How each counts</h3>
       <table className="sheet-table figures" data-table="counting">
-        <thead><tr><th>Device</th><th>Screen counts from</th><th>Slots in a bank</th><th>Slots are</th><th>Banks count from</th><th>Takes bank select</th><th>So wire 21 reads</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Device</th>
+            <th>Screen counts from</th>
+            <th>Slots in a bank</th>
+            <th>Slots are</th>
+            <th>Banks count from</th>
+            <th>Takes bank select</th>
+            <th>So wire 21 reads</th>
+          </tr>
+        </thead>
         <tbody>
           {devices.map((m) => {
-            const set = (shows: Partial<Numbering>) => edit({ edit: 'setMidi', device: m.device.id, midi: { ...m.device.midi, shows: { ...m.shows, ...shows } } });
+            const set = (shows: Partial<Numbering>) =>
+              edit({
+                edit: 'setMidi',
+                device: m.device.id,
+                midi: { ...m.device.midi, shows: { ...m.shows, ...shows } },
+              });
             return (
               <tr key={m.device.id} data-counting={m.device.id}>
-                <td><strong>{m.device.name}</strong></td>
-                <td><SegmentedControl size="xs" aria-label={`${m.device.name} counts from`} data={['0', '1']} value={String(m.shows.from)} onChange={(v) => set({ from: v === '1' ? 1 : 0 })} /></td>
-                <td><CommitNumber w={90} aria-label={`Slots in a bank of ${m.device.name}`} min={1} max={128} allowDecimal={false} placeholder="no banks" value={m.shows.size} onCommit={(size) => set({ size })} /></td>
-                <td>{m.shows.size === undefined ? <span className="faint">–</span> : <SegmentedControl size="xs" aria-label={`Slots of ${m.device.name}`} data={[{ value: 'numbers', label: '1 2 3' }, { value: 'letters', label: 'A B C' }]} value={m.shows.slots ?? 'numbers'} onChange={(v) => set({ slots: v as 'letters' | 'numbers' })} />}</td>
-                <td><SegmentedControl size="xs" aria-label={`Banks of ${m.device.name} count from`} data={['0', '1']} value={String(m.shows.banksFrom ?? m.shows.from)} onChange={(v) => set({ banksFrom: v === '1' ? 1 : 0 })} /></td>
-                <td><Select size="xs" w={150} aria-label={`Bank select of ${m.device.name}`} data={[{ value: 'none', label: 'none' }, { value: 'msb', label: 'control 0 (MSB)' }, { value: 'lsb', label: 'control 32 (LSB)' }, { value: 'both', label: 'both' }]} value={m.bank} allowDeselect={false} onChange={(v) => v && edit({ edit: 'setMidi', device: m.device.id, midi: { ...m.device.midi, bankSelect: v as MidiSetup['bankSelect'] } })} /></td>
+                <td>
+                  <strong>{m.device.name}</strong>
+                </td>
+                <td>
+                  <SegmentedControl
+                    size="xs"
+                    aria-label={`${m.device.name} counts from`}
+                    data={['0', '1']}
+                    value={String(m.shows.from)}
+                    onChange={(v) => set({ from: v === '1' ? 1 : 0 })}
+                  />
+                </td>
+                <td>
+                  <CommitNumber
+                    w={90}
+                    aria-label={`Slots in a bank of ${m.device.name}`}
+                    min={1}
+                    max={128}
+                    allowDecimal={false}
+                    placeholder="no banks"
+                    value={m.shows.size}
+                    onCommit={(size) => set({ size })}
+                  />
+                </td>
+                <td>
+                  {m.shows.size === undefined ? (
+                    <span className="faint">–</span>
+                  ) : (
+                    <SegmentedControl
+                      size="xs"
+                      aria-label={`Slots of ${m.device.name}`}
+                      data={[
+                        { value: 'numbers', label: '1 2 3' },
+                        { value: 'letters', label: 'A B C' },
+                      ]}
+                      value={m.shows.slots ?? 'numbers'}
+                      onChange={(v) => set({ slots: v as 'letters' | 'numbers' })}
+                    />
+                  )}
+                </td>
+                <td>
+                  <SegmentedControl
+                    size="xs"
+                    aria-label={`Banks of ${m.device.name} count from`}
+                    data={['0', '1']}
+                    value={String(m.shows.banksFrom ?? m.shows.from)}
+                    onChange={(v) => set({ banksFrom: v === '1' ? 1 : 0 })}
+                  />
+                </td>
+                <td>
+                  <Select
+                    size="xs"
+                    w={150}
+                    aria-label={`Bank select of ${m.device.name}`}
+                    data={[
+                      { value: 'none', label: 'none' },
+                      { value: 'msb', label: 'control 0 (MSB)' },
+                      { value: 'lsb', label: 'control 32 (LSB)' },
+                      { value: 'both', label: 'both' },
+                    ]}
+                    value={m.bank}
+                    allowDeselect={false}
+                    onChange={(v) =>
+                      v &&
+                      edit({
+                        edit: 'setMidi',
+                        device: m.device.id,
+                        midi: { ...m.device.midi, bankSelect: v as MidiSetup['bankSelect'] },
+                      })
+                    }
+                  />
+                </td>
                 <td>screen {shownOn(m.shows, { number: 21 })}</td>
               </tr>
             );
@@ -112,7 +306,10 @@ function Offsets({ rig, devices }: { rig: Rig; devices: MidiDevice[] }) {
   const [to, setTo] = useState<string | null>(null);
   const m = devices.find((d) => d.device.id === to) ?? devices[0]!;
   const base = Number(from);
-  const wire: Address = { ...(m.bank !== 'none' && { bank: Number(bank) - base }), number: Number(number) - base };
+  const wire: Address = {
+    ...(m.bank !== 'none' && { bank: Number(bank) - base }),
+    number: Number(number) - base,
+  };
   const isWire = wire.number >= 0 && wire.number <= 127 && (wire.bank ?? 0) >= 0;
   const holds = rig.sounds.filter((s) => {
     const p = s.states[m.device.id]?.program;
@@ -122,12 +319,54 @@ function Offsets({ rig, devices }: { rig: Rig; devices: MidiDevice[] }) {
     <>
       <h3>From one screen to another</h3>
       <Group gap={10} align="end">
-        <Select size="xs" w={210} label="An app or controller that counts from" data={['0', '1']} value={from} allowDeselect={false} onChange={(v) => v && setFrom(v as '0' | '1')} />
-        {m.bank !== 'none' && <NumberInput size="xs" w={110} label="sends bank" min={base} value={bank} onChange={setBank} />}
-        <NumberInput size="xs" w={110} label={m.bank === 'none' ? 'sends program' : 'and program'} min={base} value={number} onChange={setNumber} />
-        <Select size="xs" w={180} label="to" data={devices.map((d) => ({ value: d.device.id, label: d.device.name }))} value={m.device.id} allowDeselect={false} onChange={setTo} />
+        <Select
+          size="xs"
+          w={210}
+          label="An app or controller that counts from"
+          data={['0', '1']}
+          value={from}
+          allowDeselect={false}
+          onChange={(v) => v && setFrom(v as '0' | '1')}
+        />
+        {m.bank !== 'none' && (
+          <NumberInput
+            size="xs"
+            w={110}
+            label="sends bank"
+            min={base}
+            value={bank}
+            onChange={setBank}
+          />
+        )}
+        <NumberInput
+          size="xs"
+          w={110}
+          label={m.bank === 'none' ? 'sends program' : 'and program'}
+          min={base}
+          value={number}
+          onChange={setNumber}
+        />
+        <Select
+          size="xs"
+          w={180}
+          label="to"
+          data={devices.map((d) => ({ value: d.device.id, label: d.device.name }))}
+          value={m.device.id}
+          allowDeselect={false}
+          onChange={setTo}
+        />
       </Group>
-      <p data-offset>{isWire ? <>That is <strong>{bothNumbers(m.shows, wire)}</strong> on {m.device.name}, which keeps {holds.length ? <strong>{holds.map((s) => s.name).join(' and ')}</strong> : 'nothing'} there.</> : 'That is no number of the wire: 0 to 127.'}</p>
+      <p data-offset>
+        {isWire ? (
+          <>
+            That is <strong>{bothNumbers(m.shows, wire)}</strong> on {m.device.name}, which keeps{' '}
+            {holds.length ? <strong>{holds.map((s) => s.name).join(' and ')}</strong> : 'nothing'}{' '}
+            there.
+          </>
+        ) : (
+          'That is no number of the wire: 0 to 127.'
+        )}
+      </p>
     </>
   );
 }

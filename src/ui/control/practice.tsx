@@ -3,7 +3,17 @@ import { Button, Group, NumberInput, Switch } from '@mantine/core';
 import { useMemo, useRef, useState } from 'react';
 import type { Stage } from '../../core/midi';
 import type { Song } from '../../core/rig';
-import { type Called, clockTime, COUNT_IN_BARS, dueChanges, ON_TIME_BEATS, type Score, scorePractice, sectionScene, timelineOf } from '../../core/songs';
+import {
+  type Called,
+  clockTime,
+  COUNT_IN_BARS,
+  dueChanges,
+  ON_TIME_BEATS,
+  type Score,
+  scorePractice,
+  sectionScene,
+  timelineOf,
+} from '../../core/songs';
 import { fixed } from '../../core/units';
 import { useKeys } from '../frame/use-keys';
 import { useDocument } from '../store/use-rig';
@@ -31,7 +41,10 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
   const rig = useDocument();
   const [countIn, setCountIn] = useState(COUNT_IN_BARS);
   const [click, setClick] = useState(false);
-  const { due, countInMs, lengthMs } = useMemo(() => dueChanges(rig, song, countIn), [rig, song, countIn]);
+  const { due, countInMs, lengthMs } = useMemo(
+    () => dueChanges(rig, song, countIn),
+    [rig, song, countIn],
+  );
   const beats = useMemo(() => beatsOf(song, countIn), [song, countIn]);
   const [running, setRunning] = useState<{ from: number } | null>(null);
   const [at, setAt] = useState(0);
@@ -39,8 +52,19 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
   const presses = useRef<Called[]>([]);
   const [said, setSaid] = useState('');
   const sounding = useRef<{ audio: AudioContext; next: number } | null>(null);
-  const pads = useMemo(() => [...new Map(song.sections.map((s) => sectionScene(rig, song, s.id)).filter((s) => s !== undefined).map((s) => [s.id, s])).values()], [rig, song]);
-  const name = (scene: (typeof pads)[number]) => rig.sounds.find((x) => x.id === scene.sound.id)?.name ?? scene.name;
+  const pads = useMemo(
+    () => [
+      ...new Map(
+        song.sections
+          .map((s) => sectionScene(rig, song, s.id))
+          .filter((s) => s !== undefined)
+          .map((s) => [s.id, s]),
+      ).values(),
+    ],
+    [rig, song],
+  );
+  const name = (scene: (typeof pads)[number]) =>
+    rig.sounds.find((x) => x.id === scene.sound.id)?.name ?? scene.name;
   const stop = () => {
     setRunning(null);
     void sounding.current?.audio.close();
@@ -52,7 +76,8 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
     setScore(null);
     setSaid('');
     setAt(0);
-    if (click && typeof AudioContext !== 'undefined') sounding.current = { audio: new AudioContext(), next: 0 };
+    if (click && typeof AudioContext !== 'undefined')
+      sounding.current = { audio: new AudioContext(), next: 0 };
     setRunning({ from: performance.now() });
   };
   useFrames(running !== null, () => {
@@ -77,10 +102,19 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
     if (!running || !scene) return;
     const t = performance.now() - running.from;
     presses.current.push({ atMs: t, scene: scene.id });
-    const near = due.filter((d) => d.scene === scene.id).sort((a, b) => Math.abs(a.atMs - t) - Math.abs(b.atMs - t))[0];
-    setSaid(near ? `${name(scene)}: ${fixed(Math.abs(t - near.atMs), 0)} ms ${t < near.atMs ? 'early' : 'late'} for ${near.name}` : `${name(scene)} is not due`);
+    const near = due
+      .filter((d) => d.scene === scene.id)
+      .sort((a, b) => Math.abs(a.atMs - t) - Math.abs(b.atMs - t))[0];
+    setSaid(
+      near
+        ? `${name(scene)}: ${fixed(Math.abs(t - near.atMs), 0)} ms ${t < near.atMs ? 'early' : 'late'} for ${near.name}`
+        : `${name(scene)} is not due`,
+    );
   };
-  useKeys([[' ', () => (running ? stop() : start())], ...pads.slice(0, 9).map((_, i): [string, () => void] => [PAD_KEYS[i]!, () => press(i)])]);
+  useKeys([
+    [' ', () => (running ? stop() : start())],
+    ...pads.slice(0, 9).map((_, i): [string, () => void] => [PAD_KEYS[i]!, () => press(i)]),
+  ]);
   const beat = beats.findLast((b) => b.at <= at);
   const beatNumber = beat ? beats.filter((b) => b.bar === beat.bar && b.at <= at).length : 0;
   const coming = due.find((d) => d.atMs > at);
@@ -89,31 +123,136 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
     <div className="rehearse" data-practice>
       <section>
         <Group gap={10} align="end">
-          <Button size="sm" onClick={() => (running ? stop() : start())}>{running ? 'Stop and score' : 'Start (space)'}</Button>
-          <NumberInput size="xs" w={120} label="Count-in, bars" min={0} max={8} value={countIn} disabled={running !== null} onChange={(v) => setCountIn(Number(v) || 0)} />
-          <Switch size="xs" label="Audible click" checked={click} disabled={running !== null} onChange={(e) => setClick(e.currentTarget.checked)} />
+          <Button size="sm" onClick={() => (running ? stop() : start())}>
+            {running ? 'Stop and score' : 'Start (space)'}
+          </Button>
+          <NumberInput
+            size="xs"
+            w={120}
+            label="Count-in, bars"
+            min={0}
+            max={8}
+            value={countIn}
+            disabled={running !== null}
+            onChange={(v) => setCountIn(Number(v) || 0)}
+          />
+          <Switch
+            size="xs"
+            label="Audible click"
+            checked={click}
+            disabled={running !== null}
+            onChange={(e) => setClick(e.currentTarget.checked)}
+          />
         </Group>
         <div className="count" data-count aria-live="off">
-          <span className="bar">{running && beat ? (beat.bar <= 0 ? `count-in ${beatNumber}` : `bar ${beat.bar}, beat ${beatNumber}`) : `${song.title}, ${song.bpm} bpm, ${due.length} changes, ${clockTime(lengthMs - countInMs)}`}</span>
-          <span>{running ? (section?.section.name ?? 'count-in') : ''}{running && coming ? ` · then ${coming.name} in ${fixed((coming.atMs - at) / 1000, 1)} s: ${rig.sounds.find((s) => s.id === coming.sound)?.name}` : ''}</span>
+          <span className="bar">
+            {running && beat
+              ? beat.bar <= 0
+                ? `count-in ${beatNumber}`
+                : `bar ${beat.bar}, beat ${beatNumber}`
+              : `${song.title}, ${song.bpm} bpm, ${due.length} changes, ${clockTime(lengthMs - countInMs)}`}
+          </span>
+          <span>
+            {running ? (section?.section.name ?? 'count-in') : ''}
+            {running && coming
+              ? ` · then ${coming.name} in ${fixed((coming.atMs - at) / 1000, 1)} s: ${rig.sounds.find((s) => s.id === coming.sound)?.name}`
+              : ''}
+          </span>
         </div>
-        <div className="pads">{pads.map((p, i) => <button key={p.id} type="button" className="pad" data-pad={p.id} onClick={() => press(i)}>{i < 9 && <kbd>{PAD_KEYS[i]}</kbd>}{name(p)}</button>)}</div>
+        <div className="pads">
+          {pads.map((p, i) => (
+            <button
+              key={p.id}
+              type="button"
+              className="pad"
+              data-pad={p.id}
+              onClick={() => press(i)}
+            >
+              {i < 9 && <kbd>{PAD_KEYS[i]}</kbd>}
+              {name(p)}
+            </button>
+          ))}
+        </div>
         <p data-said>{said}</p>
-        <p className="faint" style={{ fontSize: 12 }}>A change counts as on time within an eighth of a beat ({fixed((60_000 / song.bpm) * ON_TIME_BEATS, 0)} ms here). Play along with both hands: the keys are for the feet. {stage.orders.roots(pads[0] ?? stage.orders.scenes[0]!).length === 0 && 'No sender calls these sounds yet; the presses are counted all the same.'}</p>
+        <p className="faint" style={{ fontSize: 12 }}>
+          A change counts as on time within an eighth of a beat (
+          {fixed((60_000 / song.bpm) * ON_TIME_BEATS, 0)} ms here). Play along with both hands: the
+          keys are for the feet.{' '}
+          {stage.orders.roots(pads[0] ?? stage.orders.scenes[0]!).length === 0 &&
+            'No sender calls these sounds yet; the presses are counted all the same.'}
+        </p>
       </section>
       <section>
         {score ? (
           <>
-            <p role="status" className={`verdict ${score.percent === 100 ? 'right' : 'wrong'}`} data-score={score.percent}><strong>{score.onTime} of {score.hits.length} on time{score.wrong ? `, ${score.wrong} wrong ${score.wrong === 1 ? 'press' : 'presses'}` : ''}.</strong> {score.meanAbsMs !== null && `On average ${fixed(score.meanAbsMs, 0)} ms off, ${fixed(Math.abs(score.meanOffMs!), 0)} ms ${score.meanOffMs! < 0 ? 'early' : 'late'} on the whole.`}</p>
+            <p
+              role="status"
+              className={`verdict ${score.percent === 100 ? 'right' : 'wrong'}`}
+              data-score={score.percent}
+            >
+              <strong>
+                {score.onTime} of {score.hits.length} on time
+                {score.wrong
+                  ? `, ${score.wrong} wrong ${score.wrong === 1 ? 'press' : 'presses'}`
+                  : ''}
+                .
+              </strong>{' '}
+              {score.meanAbsMs !== null &&
+                `On average ${fixed(score.meanAbsMs, 0)} ms off, ${fixed(Math.abs(score.meanOffMs!), 0)} ms ${score.meanOffMs! < 0 ? 'early' : 'late'} on the whole.`}
+            </p>
             <table className="sheet-table figures" data-table="score">
-              <thead><tr><th>Bar</th><th>Change</th><th>To</th><th>Off by</th><th>Verdict</th></tr></thead>
-              <tbody>{score.hits.map((h) => <tr key={h.due.section} data-hit={h.due.section}><td>{h.due.bar}</td><td>{h.due.name}</td><td>{rig.sounds.find((s) => s.id === h.due.sound)?.name}</td><td>{h.offMs === null ? '–' : `${fixed(h.offMs, 0)} ms`}</td><td><strong>{h.verdict}</strong>{h.wrong ? `, ${h.wrong} wrong before` : ''}</td></tr>)}</tbody>
+              <thead>
+                <tr>
+                  <th>Bar</th>
+                  <th>Change</th>
+                  <th>To</th>
+                  <th>Off by</th>
+                  <th>Verdict</th>
+                </tr>
+              </thead>
+              <tbody>
+                {score.hits.map((h) => (
+                  <tr key={h.due.section} data-hit={h.due.section}>
+                    <td>{h.due.bar}</td>
+                    <td>{h.due.name}</td>
+                    <td>{rig.sounds.find((s) => s.id === h.due.sound)?.name}</td>
+                    <td>{h.offMs === null ? '–' : `${fixed(h.offMs, 0)} ms`}</td>
+                    <td>
+                      <strong>{h.verdict}</strong>
+                      {h.wrong ? `, ${h.wrong} wrong before` : ''}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           </>
         ) : (
-          <table className="sheet-table figures" data-table="due"><thead><tr><th>Bar</th><th>Change</th><th>To</th><th>At</th></tr></thead><tbody>{due.map((d) => <tr key={d.section} aria-current={running !== null && coming === d}><td>{d.bar}</td><td>{d.name}</td><td>{rig.sounds.find((s) => s.id === d.sound)?.name}</td><td>{clockTime(d.atMs - countInMs)}</td></tr>)}</tbody></table>
+          <table className="sheet-table figures" data-table="due">
+            <thead>
+              <tr>
+                <th>Bar</th>
+                <th>Change</th>
+                <th>To</th>
+                <th>At</th>
+              </tr>
+            </thead>
+            <tbody>
+              {due.map((d) => (
+                <tr key={d.section} aria-current={running !== null && coming === d}>
+                  <td>{d.bar}</td>
+                  <td>{d.name}</td>
+                  <td>{rig.sounds.find((s) => s.id === d.sound)?.name}</td>
+                  <td>{clockTime(d.atMs - countInMs)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         )}
-        {!due.length && <div className="empty">This song calls one sound from beginning to end: there is nothing to change.</div>}
+        {!due.length && (
+          <div className="empty">
+            This song calls one sound from beginning to end: there is nothing to change.
+          </div>
+        )}
       </section>
     </div>
   );

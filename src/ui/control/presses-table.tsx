@@ -22,45 +22,142 @@ export function PressesTable() {
   // A table of very many sounds would be neither read nor painted; then one row at a time is worked out.
   const many = sounds.length > MOST;
   const only = many ? (pair?.[0] ?? current) : undefined;
-  const table = useMemo(() => sounds.map((from) => (only === undefined || from.id === only ? sounds.map((to) => pressesBetween(rig, from, to)) : [])), [rig, sounds, only]);
-  if (sounds.length < 2) return <div className="empty" style={{ margin: 20 }}>Add a second sound, then the way from one to the other can be counted.</div>;
-  const [from, to] = (pair ?? (many ? [current, sounds.find((s) => s.id !== current)!.id] : [sounds[0]!.id, sounds[1]!.id])).map((id) => sounds.findIndex((s) => s.id === id));
+  const table = useMemo(
+    () =>
+      sounds.map((from) =>
+        only === undefined || from.id === only
+          ? sounds.map((to) => pressesBetween(rig, from, to))
+          : [],
+      ),
+    [rig, sounds, only],
+  );
+  if (sounds.length < 2)
+    return (
+      <div className="empty" style={{ margin: 20 }}>
+        Add a second sound, then the way from one to the other can be counted.
+      </div>
+    );
+  const [from, to] = (
+    pair ??
+    (many ? [current, sounds.find((s) => s.id !== current)!.id] : [sounds[0]!.id, sounds[1]!.id])
+  ).map((id) => sounds.findIndex((s) => s.id === id));
   const chosen = table[from!]?.[to!];
   const cell = (a: Sound, b: Sound, i: number, k: number) => {
-    if (a === b) return <td key={b.id} className="faint">–</td>;
+    if (a === b)
+      return (
+        <td key={b.id} className="faint">
+          –
+        </td>
+      );
     const { presses, turns } = table[i]![k]!;
     const said = `${count(presses.length, 'press', 'presses')}${turns.length ? `, ${turns.length} to set` : ''}`;
     return (
       <td key={b.id} data-presses={`${a.id} ${b.id}`}>
-        <button type="button" className="press-count" aria-pressed={i === from && k === to} aria-label={`${a.name} to ${b.name}: ${said}`} title={`${a.name} to ${b.name}: ${said}`} onClick={() => setPair([a.id, b.id])}>
-          {presses.length}{turns.length > 0 && <span className="faint"> + {turns.length} to set</span>}
+        <button
+          type="button"
+          className="press-count"
+          aria-pressed={i === from && k === to}
+          aria-label={`${a.name} to ${b.name}: ${said}`}
+          title={`${a.name} to ${b.name}: ${said}`}
+          onClick={() => setPair([a.id, b.id])}
+        >
+          {presses.length}
+          {turns.length > 0 && <span className="faint"> + {turns.length} to set</span>}
         </button>
       </td>
     );
   };
   return (
     <div className="scroll" style={{ padding: '6px 14px 20px' }}>
-      <p className="faint" style={{ fontSize: 12, margin: '0 0 6px' }}>Presses from the sound of a row to the sound of a column. A switch with assignments is one press; so is a sound called on a controller, for every device that the simulated bus then leaves as the sound wants it, and a device with programs for all inside it.</p>
+      <p className="faint" style={{ fontSize: 12, margin: '0 0 6px' }}>
+        Presses from the sound of a row to the sound of a column. A switch with assignments is one
+        press; so is a sound called on a controller, for every device that the simulated bus then
+        leaves as the sound wants it, and a device with programs for all inside it.
+      </p>
       {many ? (
         <>
-          <Select size="xs" w={280} searchable label="From" data={sounds.map((s) => ({ value: s.id, label: s.name }))} value={only!} allowDeselect={false} onChange={(v) => v && setPair([v, sounds.find((s) => s.id !== v)!.id])} />
-          <div className="pads" data-table="presses" style={{ marginTop: 8 }}>{sounds.map((b, k) => b.id !== only && <table key={b.id}><tbody><tr><td style={{ fontSize: 12.5 }}>{b.name}</td>{cell(sounds[from!]!, b, from!, k)}</tr></tbody></table>)}</div>
+          <Select
+            size="xs"
+            w={280}
+            searchable
+            label="From"
+            data={sounds.map((s) => ({ value: s.id, label: s.name }))}
+            value={only!}
+            allowDeselect={false}
+            onChange={(v) => v && setPair([v, sounds.find((s) => s.id !== v)!.id])}
+          />
+          <div className="pads" data-table="presses" style={{ marginTop: 8 }}>
+            {sounds.map(
+              (b, k) =>
+                b.id !== only && (
+                  <table key={b.id}>
+                    <tbody>
+                      <tr>
+                        <td style={{ fontSize: 12.5 }}>{b.name}</td>
+                        {cell(sounds[from!]!, b, from!, k)}
+                      </tr>
+                    </tbody>
+                  </table>
+                ),
+            )}
+          </div>
         </>
       ) : (
         <table className="sheet-table figures" data-table="presses">
-          <thead><tr><th>From, to</th>{sounds.map((s) => <th key={s.id}>{s.name}</th>)}</tr></thead>
-          <tbody>{sounds.map((a, i) => <tr key={a.id}><td><strong>{a.name}</strong></td>{sounds.map((b, k) => cell(a, b, i, k))}</tr>)}</tbody>
+          <thead>
+            <tr>
+              <th>From, to</th>
+              {sounds.map((s) => (
+                <th key={s.id}>{s.name}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {sounds.map((a, i) => (
+              <tr key={a.id}>
+                <td>
+                  <strong>{a.name}</strong>
+                </td>
+                {sounds.map((b, k) => cell(a, b, i, k))}
+              </tr>
+            ))}
+          </tbody>
         </table>
       )}
-      {chosen && from !== undefined && to !== undefined && sounds[from] && sounds[to] && sounds[from] !== sounds[to] && (
-        <section data-list="presses" aria-live="polite">
-          <h3>{sounds[from].name} to {sounds[to].name}</h3>
-          {chosen.presses.length + chosen.turns.length === 0 && <p>Nothing to do: the two differ in nothing that is pressed or turned.</p>}
-          <PressOrder from={sounds[from]} to={sounds[to]} presses={chosen.presses} />
-          {chosen.turns.length > 0 && <><h3>To set besides: a pedal by foot, a knob by hand</h3><ul>{chosen.turns.map((p) => <li key={p.device}>{nameOf(rig, p.device)}: {p.changes.join(', ')}</li>)}</ul></>}
-          <OnePressProposals key={`${sounds[from].id} ${sounds[to].id}`} from={sounds[from]} to={sounds[to]} needed={chosen.presses.length + chosen.turns.length > 1} />
-        </section>
-      )}
+      {chosen &&
+        from !== undefined &&
+        to !== undefined &&
+        sounds[from] &&
+        sounds[to] &&
+        sounds[from] !== sounds[to] && (
+          <section data-list="presses" aria-live="polite">
+            <h3>
+              {sounds[from].name} to {sounds[to].name}
+            </h3>
+            {chosen.presses.length + chosen.turns.length === 0 && (
+              <p>Nothing to do: the two differ in nothing that is pressed or turned.</p>
+            )}
+            <PressOrder from={sounds[from]} to={sounds[to]} presses={chosen.presses} />
+            {chosen.turns.length > 0 && (
+              <>
+                <h3>To set besides: a pedal by foot, a knob by hand</h3>
+                <ul>
+                  {chosen.turns.map((p) => (
+                    <li key={p.device}>
+                      {nameOf(rig, p.device)}: {p.changes.join(', ')}
+                    </li>
+                  ))}
+                </ul>
+              </>
+            )}
+            <OnePressProposals
+              key={`${sounds[from].id} ${sounds[to].id}`}
+              from={sounds[from]}
+              to={sounds[to]}
+              needed={chosen.presses.length + chosen.turns.length > 1}
+            />
+          </section>
+        )}
     </div>
   );
 }
@@ -69,12 +166,33 @@ export function PressesTable() {
 function PressOrder({ from, to, presses }: { from: Sound; to: Sound; presses: Press[] }) {
   const rig = useDocument();
   const sequence = useAnswer('sequence', presses.length > 1 ? { from: from.id, to: to.id } : null);
-  const words = (p: Press) => `${p.control ? (rig.controls?.find((c) => c.id === p.control)?.name ?? p.control) : nameOf(rig, p.device)}${p.calls ? ` calls ${to.name}` : ''}: ${p.changes.join(', ')}`;
+  const words = (p: Press) =>
+    `${p.control ? (rig.controls?.find((c) => c.id === p.control)?.name ?? p.control) : nameOf(rig, p.device)}${p.calls ? ` calls ${to.name}` : ''}: ${p.changes.join(', ')}`;
   const steps = sequence?.steps.length === presses.length ? sequence.steps : null;
   return (
     <>
-      <ol>{(steps?.map((s) => s.press) ?? presses).map((p, i) => <li key={`${p.device} ${p.control ?? ''}`}>{words(p)}{steps && steps[i]!.at && <span className="faint"> · until the next press {nameOf(rig, steps[i]!.at)} is {fixed(steps[i]!.loudestDb)} dB over the louder of the two</span>}</li>)}</ol>
-      {steps && <p className="faint" style={{ fontSize: 12 }}>{sequence!.overshootDb < 0.1 ? 'In this order nothing gets louder on the way than before or after.' : `In the best order it still gets ${fixed(sequence!.overshootDb)} dB too loud on the way.`} Every order of up to four presses was evaluated.</p>}
+      <ol>
+        {(steps?.map((s) => s.press) ?? presses).map((p, i) => (
+          <li key={`${p.device} ${p.control ?? ''}`}>
+            {words(p)}
+            {steps && steps[i]!.at && (
+              <span className="faint">
+                {' '}
+                · until the next press {nameOf(rig, steps[i]!.at)} is {fixed(steps[i]!.loudestDb)}{' '}
+                dB over the louder of the two
+              </span>
+            )}
+          </li>
+        ))}
+      </ol>
+      {steps && (
+        <p className="faint" style={{ fontSize: 12 }}>
+          {sequence!.overshootDb < 0.1
+            ? 'In this order nothing gets louder on the way than before or after.'
+            : `In the best order it still gets ${fixed(sequence!.overshootDb)} dB too loud on the way.`}{' '}
+          Every order of up to four presses was evaluated.
+        </p>
+      )}
     </>
   );
 }
@@ -87,17 +205,56 @@ function OnePressProposals({ from, to, needed }: { from: Sound; to: Sound; neede
   if (!needed) return null;
   return (
     <div data-list="one-press">
-      <Button size="xs" variant="default" disabled={work.state === 'working'} onClick={() => start({ rig, from: from.id, to: to.id })}>How would it be one press?</Button>
-      {work.state === 'working' && <span role="status" className="faint"> Trying ways on a copy …</span>}
-      {work.state === 'failed' && <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>}
-      {work.state === 'done' && (typeof work.answer === 'string' ? <p>{work.answer}</p> : work.answer.map((p) => (
-        <article key={p.words} className="finding">
-          <p><strong>{p.words}</strong></p>
-          <p>{p.why} It then takes {count(p.after.presses.length, 'press', 'presses')}{p.after.turns.length ? ` and ${p.after.turns.length} to set` : ''} instead of {p.before.presses.length}{p.before.turns.length ? ` and ${p.before.turns.length} to set` : ''}: {[...p.after.presses, ...p.after.turns].map((x) => `${nameOf(rig, x.device) === x.device ? 'the new device' : nameOf(rig, x.device)} (${x.changes.join(', ')})`).join('; ')}.</p>
-          <p className="faint" style={{ fontSize: 12 }}>{p.changes.length ? `It changes: ${p.changes.slice(0, 6).join('; ')}${p.changes.length > 6 ? `, and ${p.changes.length - 6} more` : ''}.` : 'Nothing that is heard changes in any sound.'}</p>
-          <Button size="compact-sm" onClick={() => edit(p.edits, p.words)}>Do this</Button>
-        </article>
-      )))}
+      <Button
+        size="xs"
+        variant="default"
+        disabled={work.state === 'working'}
+        onClick={() => start({ rig, from: from.id, to: to.id })}
+      >
+        How would it be one press?
+      </Button>
+      {work.state === 'working' && (
+        <span role="status" className="faint">
+          {' '}
+          Trying ways on a copy …
+        </span>
+      )}
+      {work.state === 'failed' && (
+        <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
+      )}
+      {work.state === 'done' &&
+        (typeof work.answer === 'string' ? (
+          <p>{work.answer}</p>
+        ) : (
+          work.answer.map((p) => (
+            <article key={p.words} className="finding">
+              <p>
+                <strong>{p.words}</strong>
+              </p>
+              <p>
+                {p.why} It then takes {count(p.after.presses.length, 'press', 'presses')}
+                {p.after.turns.length ? ` and ${p.after.turns.length} to set` : ''} instead of{' '}
+                {p.before.presses.length}
+                {p.before.turns.length ? ` and ${p.before.turns.length} to set` : ''}:{' '}
+                {[...p.after.presses, ...p.after.turns]
+                  .map(
+                    (x) =>
+                      `${nameOf(rig, x.device) === x.device ? 'the new device' : nameOf(rig, x.device)} (${x.changes.join(', ')})`,
+                  )
+                  .join('; ')}
+                .
+              </p>
+              <p className="faint" style={{ fontSize: 12 }}>
+                {p.changes.length
+                  ? `It changes: ${p.changes.slice(0, 6).join('; ')}${p.changes.length > 6 ? `, and ${p.changes.length - 6} more` : ''}.`
+                  : 'Nothing that is heard changes in any sound.'}
+              </p>
+              <Button size="compact-sm" onClick={() => edit(p.edits, p.words)}>
+                Do this
+              </Button>
+            </article>
+          ))
+        ))}
     </div>
   );
 }

@@ -1,6 +1,16 @@
 'use client';
 import { useState } from 'react';
-import { CartesianGrid, Legend, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  CartesianGrid,
+  Legend,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import { allControls, STEPS, stepsOf } from '../../core/control';
 import { fixed } from '../../core/units';
 import { useAnswer } from '../look/use-answer';
@@ -19,26 +29,61 @@ export function ReachView() {
   const table = useAnswer('reachTable', { sound });
   const sweep = useAnswer('sweep', control ? { sound, control: control.id } : null);
   const destinations = report.sounds[0]?.destinations ?? [];
-  if (!controls.length) return <div className="empty" style={{ margin: 20 }}>No control moves anything yet. Set one up under Controls, or put a volume pedal into the walk.</div>;
+  if (!controls.length)
+    return (
+      <div className="empty" style={{ margin: 20 }}>
+        No control moves anything yet. Set one up under Controls, or put a volume pedal into the
+        walk.
+      </div>
+    );
   const heard = sweep?.destinations.filter((d) => d.levels.some((l) => l !== null)) ?? [];
   const moving = heard.filter((d) => d.verdict !== 'stays level');
   const shown = moving.length ? moving : heard;
-  const chart = sweep?.at.map((at, i) => ({ at, ...Object.fromEntries(shown.map((d) => [d.device, d.levels[i]])) })) ?? [];
-  const steps = control && control.assigns[0] ? stepsOf(rig, control, control.assigns[0].device) : 0;
+  const chart =
+    sweep?.at.map((at, i) => ({
+      at,
+      ...Object.fromEntries(shown.map((d) => [d.device, d.levels[i]])),
+    })) ?? [];
+  const steps =
+    control && control.assigns[0] ? stepsOf(rig, control, control.assigns[0].device) : 0;
   return (
     <div className="scroll" style={{ padding: '6px 14px 20px' }}>
-      <p className="faint" style={{ fontSize: 12, margin: '0 0 6px' }}>Each control was turned from end to end in {rig.sounds.find((s) => s.id === sound)?.name}, and the whole rig evaluated at both. An empty cell is proof that nothing there changes.</p>
+      <p className="faint" style={{ fontSize: 12, margin: '0 0 6px' }}>
+        Each control was turned from end to end in {rig.sounds.find((s) => s.id === sound)?.name},
+        and the whole rig evaluated at both. An empty cell is proof that nothing there changes.
+      </p>
       <table className="sheet-table figures" data-table="reach">
-        <thead><tr><th>Control</th>{destinations.map((d) => <th key={d.device}>{d.name}</th>)}</tr></thead>
+        <thead>
+          <tr>
+            <th>Control</th>
+            {destinations.map((d) => (
+              <th key={d.device}>{d.name}</th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
           {controls.map((c) => {
             const reached = table?.find((t) => t.control === c.id)?.reached;
             return (
-              <tr key={c.id} data-click data-reach={c.id} aria-current={c === control} tabIndex={0} onClick={() => setPicked(c.id)} onKeyDown={(e) => e.key === 'Enter' && setPicked(c.id)}>
-                <td><strong>{c.name}</strong></td>
+              <tr
+                key={c.id}
+                data-click
+                data-reach={c.id}
+                aria-current={c === control}
+                tabIndex={0}
+                onClick={() => setPicked(c.id)}
+                onKeyDown={(e) => e.key === 'Enter' && setPicked(c.id)}
+              >
+                <td>
+                  <strong>{c.name}</strong>
+                </td>
                 {destinations.map((d) => {
                   const hit = reached?.find((r) => r.destination === d.device);
-                  return <td key={d.device} data-reached={`${c.id} ${d.device}`}>{reached === undefined ? '…' : hit ? hit.what.join(', ') : ''}</td>;
+                  return (
+                    <td key={d.device} data-reached={`${c.id} ${d.device}`}>
+                      {reached === undefined ? '…' : hit ? hit.what.join(', ') : ''}
+                    </td>
+                  );
                 })}
               </tr>
             );
@@ -48,31 +93,113 @@ export function ReachView() {
       {control && (
         <>
           <h3>{control.name}, heel to toe</h3>
-          <div style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1.5fr) minmax(300px,1fr)', gap: 20 }}>
-            <div style={{ height: 270 }} role="img" aria-label={`Level at ${shown.length} destinations while ${control.name} goes from end to end`}>
+          <div
+            style={{
+              display: 'grid',
+              gridTemplateColumns: 'minmax(0,1.5fr) minmax(300px,1fr)',
+              gap: 20,
+            }}
+          >
+            <div
+              style={{ height: 270 }}
+              role="img"
+              aria-label={`Level at ${shown.length} destinations while ${control.name} goes from end to end`}
+            >
               <ResponsiveContainer>
                 <LineChart data={chart} margin={{ top: 8, right: 12, bottom: 14, left: 0 }}>
                   <CartesianGrid stroke="var(--rule)" strokeDasharray="2 3" />
-                  <XAxis dataKey="at" type="number" domain={[0, 100]} unit=" %" ticks={[0, 25, 50, 75, 100]} tick={{ fontSize: 11, fill: 'var(--faint)' }} />
-                  <YAxis unit=" dBu" width={72} domain={['auto', 'auto']} tick={{ fontSize: 11, fill: 'var(--faint)' }} tickFormatter={(v: number) => fixed(v, 0)} />
+                  <XAxis
+                    dataKey="at"
+                    type="number"
+                    domain={[0, 100]}
+                    unit=" %"
+                    ticks={[0, 25, 50, 75, 100]}
+                    tick={{ fontSize: 11, fill: 'var(--faint)' }}
+                  />
+                  <YAxis
+                    unit=" dBu"
+                    width={72}
+                    domain={['auto', 'auto']}
+                    tick={{ fontSize: 11, fill: 'var(--faint)' }}
+                    tickFormatter={(v: number) => fixed(v, 0)}
+                  />
                   <ReferenceLine x={50} stroke="var(--rule)" />
-                  <Tooltip formatter={(v) => `${fixed(Number(v))} dBu`} labelFormatter={(v) => `${fixed(Number(v), 0)} %`} contentStyle={{ background: 'var(--raised)', color: 'var(--ink)', border: '1px solid var(--rule)' }} />
-                  <Legend iconSize={34} wrapperStyle={{ fontSize: 12 }} formatter={(name) => <span style={{ color: 'var(--ink)' }}>{name}</span>} />
-                  {shown.map((d, i) => <Line key={d.device} dataKey={d.device} name={d.name} legendType="plainline" stroke="var(--ink)" strokeWidth={2} strokeDasharray={DASHES[i % DASHES.length]} dot={false} isAnimationActive={false} connectNulls={false} />)}
+                  <Tooltip
+                    formatter={(v) => `${fixed(Number(v))} dBu`}
+                    labelFormatter={(v) => `${fixed(Number(v), 0)} %`}
+                    contentStyle={{
+                      background: 'var(--raised)',
+                      color: 'var(--ink)',
+                      border: '1px solid var(--rule)',
+                    }}
+                  />
+                  <Legend
+                    iconSize={34}
+                    wrapperStyle={{ fontSize: 12 }}
+                    formatter={(name) => <span style={{ color: 'var(--ink)' }}>{name}</span>}
+                  />
+                  {shown.map((d, i) => (
+                    <Line
+                      key={d.device}
+                      dataKey={d.device}
+                      name={d.name}
+                      legendType="plainline"
+                      stroke="var(--ink)"
+                      strokeWidth={2}
+                      strokeDasharray={DASHES[i % DASHES.length]}
+                      dot={false}
+                      isAnimationActive={false}
+                      connectNulls={false}
+                    />
+                  ))}
                 </LineChart>
               </ResponsiveContainer>
             </div>
-            <table className="sheet-table figures" data-table="sweep" style={{ alignSelf: 'start' }}>
-              <thead><tr><th>At</th><th>{control.type === 'pedal' ? 'Heel' : 'Off'}</th><th>Half</th><th>{control.type === 'pedal' ? 'Toe' : 'On'}</th><th>On the way it</th></tr></thead>
+            <table
+              className="sheet-table figures"
+              data-table="sweep"
+              style={{ alignSelf: 'start' }}
+            >
+              <thead>
+                <tr>
+                  <th>At</th>
+                  <th>{control.type === 'pedal' ? 'Heel' : 'Off'}</th>
+                  <th>Half</th>
+                  <th>{control.type === 'pedal' ? 'Toe' : 'On'}</th>
+                  <th>On the way it</th>
+                </tr>
+              </thead>
               <tbody>
                 {heard.map((d) => {
-                  const level = (x: number | null | undefined) => (x === null || x === undefined ? 'silent' : `${fixed(x)} dBu`);
-                  return <tr key={d.device} data-sweep={d.device}><td>{d.name}</td><td>{level(d.levels[0])}</td><td>{level(d.levels[(d.levels.length - 1) / 2])}</td><td>{level(d.levels.at(-1))}</td><td><strong>{d.verdict}</strong></td></tr>;
+                  const level = (x: number | null | undefined) =>
+                    x === null || x === undefined ? 'silent' : `${fixed(x)} dBu`;
+                  return (
+                    <tr key={d.device} data-sweep={d.device}>
+                      <td>{d.name}</td>
+                      <td>{level(d.levels[0])}</td>
+                      <td>{level(d.levels[(d.levels.length - 1) / 2])}</td>
+                      <td>{level(d.levels.at(-1))}</td>
+                      <td>
+                        <strong>{d.verdict}</strong>
+                      </td>
+                    </tr>
+                  );
                 })}
               </tbody>
             </table>
           </div>
-          <p className="faint" style={{ fontSize: 12 }}>{sweep ? `Evaluated at ${sweep.at.length} positions. ` : 'Working it out … '}{steps === Infinity ? 'It moves in the signal itself, without steps.' : steps === STEPS.controlChange ? 'It goes over MIDI, in 128 steps.' : steps === STEPS.direct ? 'Its device reads it directly, in about 1024 steps (typical).' : ''} A linear crossfade between equal unrelated signals dips 3.01 dB half way; of one and the same signal it does not.</p>
+          <p className="faint" style={{ fontSize: 12 }}>
+            {sweep ? `Evaluated at ${sweep.at.length} positions. ` : 'Working it out … '}
+            {steps === Infinity
+              ? 'It moves in the signal itself, without steps.'
+              : steps === STEPS.controlChange
+                ? 'It goes over MIDI, in 128 steps.'
+                : steps === STEPS.direct
+                  ? 'Its device reads it directly, in about 1024 steps (typical).'
+                  : ''}{' '}
+            A linear crossfade between equal unrelated signals dips 3.01 dB half way; of one and the
+            same signal it does not.
+          </p>
         </>
       )}
     </div>

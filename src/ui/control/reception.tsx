@@ -9,7 +9,10 @@ import { useDocument, useRig } from '../store/use-rig';
 import { movable } from './movable';
 
 const TIMES = ['programMs', 'gapMs', 'controlMs', 'thruMs'];
-const WAYS = [{ value: 'absolute', label: 'is set to the value' }, { value: 'toggle', label: 'turns over each time' }];
+const WAYS = [
+  { value: 'absolute', label: 'is set to the value' },
+  { value: 'toggle', label: 'turns over each time' },
+];
 
 /** What one device takes in, as its manual has it: programs, control changes and what they move, how long it takes, whether it tells back. */
 export function Reception({ m }: { m: MidiDevice }) {
@@ -17,50 +20,206 @@ export function Reception({ m }: { m: MidiDevice }) {
   const edit = useRig((s) => s.edit);
   const [open, setOpen] = useState(false);
   const { device } = m;
-  const set = (change: Partial<MidiSetup>) => edit({ edit: 'setMidi', device: device.id, midi: { ...device.midi, ...change } });
-  const table = m.mapped.map((x): NonNullable<MidiSetup['controls']>[number] => ({ setting: x.setting, ...(x.device !== device.id && { device: x.device }), cc: x.cc, way: x.way }));
-  const change = (i: number, part: Partial<(typeof table)[number]>) => set({ controls: table.map((x, k) => (k === i ? { ...x, ...part } : x)) });
-  const all = [device, ...blocksOf(rig, device.id)].flatMap((d) => movable(rig, d.id).map((o) => ({ value: `${d.id} ${o.value}`, label: d.id === device.id ? o.label : `${nameOf(rig, d.id)}: ${o.label}` })));
-  const free = () => Array.from({ length: 127 }, (_, n) => (20 + n) % 128).find((cc) => ![0, 32].includes(cc) && !table.some((x) => x.cc === cc)) ?? 20;
+  const set = (change: Partial<MidiSetup>) =>
+    edit({ edit: 'setMidi', device: device.id, midi: { ...device.midi, ...change } });
+  const table = m.mapped.map((x): NonNullable<MidiSetup['controls']>[number] => ({
+    setting: x.setting,
+    ...(x.device !== device.id && { device: x.device }),
+    cc: x.cc,
+    way: x.way,
+  }));
+  const change = (i: number, part: Partial<(typeof table)[number]>) =>
+    set({ controls: table.map((x, k) => (k === i ? { ...x, ...part } : x)) });
+  const all = [device, ...blocksOf(rig, device.id)].flatMap((d) =>
+    movable(rig, d.id).map((o) => ({
+      value: `${d.id} ${o.value}`,
+      label: d.id === device.id ? o.label : `${nameOf(rig, d.id)}: ${o.label}`,
+    })),
+  );
+  const free = () =>
+    Array.from({ length: 127 }, (_, n) => (20 + n) % 128).find(
+      (cc) => ![0, 32].includes(cc) && !table.some((x) => x.cc === cc),
+    ) ?? 20;
   const add = (what: string) => {
     const [id, setting] = what.split(' ');
-    set({ controls: [...table, { setting: setting!, ...(id !== device.id && { device: id! }), cc: free(), way: 'absolute' }] });
+    set({
+      controls: [
+        ...table,
+        {
+          setting: setting!,
+          ...(id !== device.id && { device: id! }),
+          cc: free(),
+          way: 'absolute',
+        },
+      ],
+    });
   };
   const times = m.kind.figures.filter((f) => TIMES.includes(f.id));
   return (
     <>
-      <Button size="compact-xs" variant="default" aria-label={`What ${device.name} takes in`} onClick={(e) => { e.stopPropagation(); setOpen(true); }}>Takes in …</Button>
-      <Modal opened={open} onClose={() => setOpen(false)} size={640} title={`What ${device.name} takes in`} data-reception={device.id} onClick={(e) => e.stopPropagation()}>
+      <Button
+        size="compact-xs"
+        variant="default"
+        aria-label={`What ${device.name} takes in`}
+        onClick={(e) => {
+          e.stopPropagation();
+          setOpen(true);
+        }}
+      >
+        Takes in …
+      </Button>
+      <Modal
+        opened={open}
+        onClose={() => setOpen(false)}
+        size={640}
+        title={`What ${device.name} takes in`}
+        data-reception={device.id}
+        onClick={(e) => e.stopPropagation()}
+      >
         <Group gap={16}>
-          {m.kind.midi!.programs && <Checkbox size="xs" label="programs" checked={m.programs} onChange={(e) => set({ programs: e.currentTarget.checked })} />}
-          <Checkbox size="xs" label="tells back what is changed on it" checked={m.reports} onChange={(e) => set({ reports: e.currentTarget.checked })} />
+          {m.kind.midi!.programs && (
+            <Checkbox
+              size="xs"
+              label="programs"
+              checked={m.programs}
+              onChange={(e) => set({ programs: e.currentTarget.checked })}
+            />
+          )}
+          <Checkbox
+            size="xs"
+            label="tells back what is changed on it"
+            checked={m.reports}
+            onChange={(e) => set({ reports: e.currentTarget.checked })}
+          />
         </Group>
         {times.length > 0 && (
           <Group gap={8} mt={10} align="end">
-            {times.map((f) => <CommitNumber key={f.id} w={140} label={`${f.label}, ms`} min={f.min} max={f.max} value={device.figures?.[f.id]?.value ?? f.typical}
-              onCommit={(v) => edit(v === undefined ? { edit: 'clearFigure', device: device.id, figure: f.id } : { edit: 'overrideFigure', device: device.id, figure: f.id, override: { value: v, from: 'sheet', on: new Date().toISOString().slice(0, 10) } })} />)}
+            {times.map((f) => (
+              <CommitNumber
+                key={f.id}
+                w={140}
+                label={`${f.label}, ms`}
+                min={f.min}
+                max={f.max}
+                value={device.figures?.[f.id]?.value ?? f.typical}
+                onCommit={(v) =>
+                  edit(
+                    v === undefined
+                      ? { edit: 'clearFigure', device: device.id, figure: f.id }
+                      : {
+                          edit: 'overrideFigure',
+                          device: device.id,
+                          figure: f.id,
+                          override: {
+                            value: v,
+                            from: 'sheet',
+                            on: new Date().toISOString().slice(0, 10),
+                          },
+                        },
+                  )
+                }
+              />
+            ))}
           </Group>
         )}
         <table className="sheet-table figures" data-table="reception" style={{ marginTop: 12 }}>
-          <thead><tr><th>Control change</th><th>Moves</th><th>It</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Control change</th>
+              <th>Moves</th>
+              <th>It</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {table.map((x, i) => (
               <tr key={`${i} ${x.cc}`} data-takes={x.cc}>
-                <td><CommitNumber w={72} aria-label={`Number of control change ${i + 1}`} min={0} max={127} allowDecimal={false} value={x.cc} onCommit={(cc) => cc !== undefined && change(i, { cc })} /></td>
-                <td><Select size="xs" w={250} searchable aria-label={`What control change ${x.cc} moves`} data={all} value={`${x.device ?? device.id} ${x.setting}`} allowDeselect={false} onChange={(v) => { const [id, setting] = (v ?? '').split(' '); if (id && setting) change(i, { setting, device: id === device.id ? undefined : id }); }} /></td>
-                <td><Select size="xs" w={170} aria-label={`How control change ${x.cc} acts`} data={WAYS} value={x.way} allowDeselect={false} onChange={(v) => v && change(i, { way: v as 'absolute' | 'toggle' })} /></td>
-                <td><Tooltip label="Take out"><ActionIcon size="sm" variant="default" aria-label={`Take control change ${x.cc} out`} onClick={() => set({ controls: table.filter((_, k) => k !== i) })}><IconTrash size={14} /></ActionIcon></Tooltip></td>
+                <td>
+                  <CommitNumber
+                    w={72}
+                    aria-label={`Number of control change ${i + 1}`}
+                    min={0}
+                    max={127}
+                    allowDecimal={false}
+                    value={x.cc}
+                    onCommit={(cc) => cc !== undefined && change(i, { cc })}
+                  />
+                </td>
+                <td>
+                  <Select
+                    size="xs"
+                    w={250}
+                    searchable
+                    aria-label={`What control change ${x.cc} moves`}
+                    data={all}
+                    value={`${x.device ?? device.id} ${x.setting}`}
+                    allowDeselect={false}
+                    onChange={(v) => {
+                      const [id, setting] = (v ?? '').split(' ');
+                      if (id && setting)
+                        change(i, { setting, device: id === device.id ? undefined : id });
+                    }}
+                  />
+                </td>
+                <td>
+                  <Select
+                    size="xs"
+                    w={170}
+                    aria-label={`How control change ${x.cc} acts`}
+                    data={WAYS}
+                    value={x.way}
+                    allowDeselect={false}
+                    onChange={(v) => v && change(i, { way: v as 'absolute' | 'toggle' })}
+                  />
+                </td>
+                <td>
+                  <Tooltip label="Take out">
+                    <ActionIcon
+                      size="sm"
+                      variant="default"
+                      aria-label={`Take control change ${x.cc} out`}
+                      onClick={() => set({ controls: table.filter((_, k) => k !== i) })}
+                    >
+                      <IconTrash size={14} />
+                    </ActionIcon>
+                  </Tooltip>
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
-        {table.length === 0 && <p className="faint" style={{ fontSize: 13 }}>It takes no control changes.</p>}
+        {table.length === 0 && (
+          <p className="faint" style={{ fontSize: 13 }}>
+            It takes no control changes.
+          </p>
+        )}
         <Group mt={10} gap={8}>
-          <Select size="xs" w={260} searchable placeholder="Add what a control change moves …" aria-label="Add what a control change moves" data={all} value={null} onChange={(v) => v && add(v)} />
-          <Button size="xs" variant="default" disabled={!device.midi?.controls} onClick={() => set({ controls: undefined })}>As usual for its kind</Button>
-          <Button size="xs" ml="auto" onClick={() => setOpen(false)}>Done</Button>
+          <Select
+            size="xs"
+            w={260}
+            searchable
+            placeholder="Add what a control change moves …"
+            aria-label="Add what a control change moves"
+            data={all}
+            value={null}
+            onChange={(v) => v && add(v)}
+          />
+          <Button
+            size="xs"
+            variant="default"
+            disabled={!device.midi?.controls}
+            onClick={() => set({ controls: undefined })}
+          >
+            As usual for its kind
+          </Button>
+          <Button size="xs" ml="auto" onClick={() => setOpen(false)}>
+            Done
+          </Button>
         </Group>
-        <p className="faint" style={{ fontSize: 12, marginBottom: 0 }}>What turns over each time ends differently with every start; where the device can be set to a value, that is safer. 0 and 32 select banks.</p>
+        <p className="faint" style={{ fontSize: 12, marginBottom: 0 }}>
+          What turns over each time ends differently with every start; where the device can be set
+          to a value, that is safer. 0 and 32 select banks.
+        </p>
       </Modal>
     </>
   );

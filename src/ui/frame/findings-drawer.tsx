@@ -15,7 +15,13 @@ export function FindingsButton() {
   const openFindings = useRig((s) => s.openFindings);
   const open = findings.filter((f) => f.accepted === undefined);
   return (
-    <button type="button" className="sound" style={{ padding: '3px 10px', gap: 10 }} onClick={() => openFindings(true)} aria-label={`Findings: ${SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')}`}>
+    <button
+      type="button"
+      className="sound"
+      style={{ padding: '3px 10px', gap: 10 }}
+      onClick={() => openFindings(true)}
+      aria-label={`Findings: ${SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')}`}
+    >
       {open.length === 0 && 'no findings'}
       {SEVERITIES.map((s) => {
         const count = open.filter((f) => f.severity === s).length;
@@ -33,9 +39,39 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
   const [part, setPart] = useState('open');
   const list = findings.filter((f) => (f.accepted !== undefined) === (part === 'accepted'));
   return (
-    <Drawer opened={open} onClose={() => openFindings(false)} position="right" size={560} title="Findings">
-      <SegmentedControl fullWidth size="xs" value={part} onChange={setPart} data={[{ value: 'open', label: `Open (${findings.filter((f) => f.accepted === undefined).length})` }, { value: 'accepted', label: `Accepted (${findings.filter((f) => f.accepted !== undefined).length})` }, { value: 'schools', label: 'Order rules' }]} />
-      {part === 'schools' ? <Schools /> : list.length ? list.map((f) => <FindingCard key={f.key} finding={f} goToSignal={goToSignal} />) : <div className="empty" style={{ marginTop: 14 }}>{part === 'open' ? 'Nothing to say against this rig.' : 'No finding has been accepted.'}</div>}
+    <Drawer
+      opened={open}
+      onClose={() => openFindings(false)}
+      position="right"
+      size={560}
+      title="Findings"
+    >
+      <SegmentedControl
+        fullWidth
+        size="xs"
+        value={part}
+        onChange={setPart}
+        data={[
+          {
+            value: 'open',
+            label: `Open (${findings.filter((f) => f.accepted === undefined).length})`,
+          },
+          {
+            value: 'accepted',
+            label: `Accepted (${findings.filter((f) => f.accepted !== undefined).length})`,
+          },
+          { value: 'schools', label: 'Order rules' },
+        ]}
+      />
+      {part === 'schools' ? (
+        <Schools />
+      ) : list.length ? (
+        list.map((f) => <FindingCard key={f.key} finding={f} goToSignal={goToSignal} />)
+      ) : (
+        <div className="empty" style={{ marginTop: 14 }}>
+          {part === 'open' ? 'Nothing to say against this rig.' : 'No finding has been accepted.'}
+        </div>
+      )}
     </Drawer>
   );
 }
@@ -62,25 +98,82 @@ function FindingCard({ finding, goToSignal }: { finding: Finding; goToSignal: ()
   return (
     <article className="finding" data-finding={finding.key}>
       <SeverityMark severity={finding.severity} />
-      <p><strong>{finding.what}</strong></p>
+      <p>
+        <strong>{finding.what}</strong>
+      </p>
       <p>{finding.why}</p>
-      <p className="faint" style={{ fontSize: 12 }}>{sounds.length === rig.sounds.length ? 'In every sound' : `In ${sounds.join(', ')}`}</p>
+      <p className="faint" style={{ fontSize: 12 }}>
+        {sounds.length === rig.sounds.length ? 'In every sound' : `In ${sounds.join(', ')}`}
+      </p>
       {finding.accepted !== undefined && <p>Accepted: {finding.accepted}</p>}
       <div style={{ display: 'flex', gap: 6, flexWrap: 'wrap' }}>
-        {finding.fix && <Button size="compact-sm" onClick={() => edit(finding.fix!.edits, `${finding.fix!.words} (fix)`)} onMouseEnter={() => setLooking(true)} onFocus={() => setLooking(true)} onMouseLeave={() => setLooking(false)} onBlur={() => setLooking(false)}>{finding.fix.words}</Button>}
-        {finding.others?.map((f) => <Button key={f.words} size="compact-sm" variant="default" onClick={() => edit(f.edits, `${f.words} (fix)`)}>{f.words}</Button>)}
-        <Button size="compact-sm" variant="default" onClick={show}>Show</Button>
-        {finding.accepted === undefined
-          ? <Button size="compact-sm" variant="default" onClick={() => setAccepting(!accepting)}>Accept …</Button>
-          : <Button size="compact-sm" variant="default" onClick={() => edit({ edit: 'reopenFinding', finding: finding.key })}>Take up again</Button>}
+        {finding.fix && (
+          <Button
+            size="compact-sm"
+            onClick={() => edit(finding.fix!.edits, `${finding.fix!.words} (fix)`)}
+            onMouseEnter={() => setLooking(true)}
+            onFocus={() => setLooking(true)}
+            onMouseLeave={() => setLooking(false)}
+            onBlur={() => setLooking(false)}
+          >
+            {finding.fix.words}
+          </Button>
+        )}
+        {finding.others?.map((f) => (
+          <Button
+            key={f.words}
+            size="compact-sm"
+            variant="default"
+            onClick={() => edit(f.edits, `${f.words} (fix)`)}
+          >
+            {f.words}
+          </Button>
+        ))}
+        <Button size="compact-sm" variant="default" onClick={show}>
+          Show
+        </Button>
+        {finding.accepted === undefined ? (
+          <Button size="compact-sm" variant="default" onClick={() => setAccepting(!accepting)}>
+            Accept …
+          </Button>
+        ) : (
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => edit({ edit: 'reopenFinding', finding: finding.key })}
+          >
+            Take up again
+          </Button>
+        )}
       </div>
       {accepting && (
-        <form style={{ display: 'flex', gap: 6, marginTop: 6 }} onSubmit={(e) => {
-          e.preventDefault();
-          if (edit({ edit: 'acceptFinding', finding: finding.key, reason, on: new Date().toISOString().slice(0, 10) }).ok) setAccepting(false);
-        }}>
-          <TextInput size="xs" style={{ flex: 1 }} autoFocus aria-label="Reason for accepting" placeholder="Because … (kept and printed)" value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
-          <Button size="xs" type="submit" disabled={!reason.trim()}>Accept</Button>
+        <form
+          style={{ display: 'flex', gap: 6, marginTop: 6 }}
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (
+              edit({
+                edit: 'acceptFinding',
+                finding: finding.key,
+                reason,
+                on: new Date().toISOString().slice(0, 10),
+              }).ok
+            )
+              setAccepting(false);
+          }}
+        >
+          <TextInput
+            size="xs"
+            style={{ flex: 1 }}
+            autoFocus
+            aria-label="Reason for accepting"
+            placeholder="Because … (kept and printed)"
+            value={reason}
+            onChange={(e) => setReason(e.currentTarget.value)}
+          />
+          <Button size="xs" type="submit" disabled={!reason.trim()}>
+            Accept
+          </Button>
         </form>
       )}
       {preview && <PreviewPanel title={`${finding.fix!.words}:`} preview={preview} />}
@@ -94,18 +187,45 @@ function Schools() {
   const edit = useRig((s) => s.edit);
   return (
     <div>
-      <p style={{ fontSize: 13 }}>Order advice is never a lock. For each thing, follow the usual school, the other one, or neither, with your reason.</p>
+      <p style={{ fontSize: 13 }}>
+        Order advice is never a lock. For each thing, follow the usual school, the other one, or
+        neither, with your reason.
+      </p>
       {ORDER_RULES.map((r) => {
         const stance = rig.order?.stances?.[r.id];
         const set = (s: Stance) => edit({ edit: 'setStance', rule: r.id, stance: s });
         return (
           <div key={r.id} className="finding" data-rule={r.id}>
             <strong>{r.thing}</strong>
-            <Select size="xs" aria-label={`School for ${r.thing}`} allowDeselect={false} value={stance?.stance ?? (r.quiet ? null : 'follow')} placeholder="not checked: it depends on what it is for"
-              data={[{ value: 'follow', label: `usual: ${r.main}` }, { value: 'other', label: `other school: ${r.other}` }, { value: 'ignore', label: 'ignore, because …' }]}
-              onChange={(v) => v && set({ ...stance, stance: v as Stance['stance'] })} />
-            {stance?.stance === 'ignore' && <TextInput size="xs" mt={4} aria-label={`Reason for ignoring ${r.thing}`} placeholder="because …" defaultValue={stance.because ?? ''} onBlur={(e) => e.currentTarget.value !== (stance.because ?? '') && set({ stance: 'ignore', because: e.currentTarget.value })} />}
-            <div className="faint" style={{ fontSize: 12 }}>{r.why}</div>
+            <Select
+              size="xs"
+              aria-label={`School for ${r.thing}`}
+              allowDeselect={false}
+              value={stance?.stance ?? (r.quiet ? null : 'follow')}
+              placeholder="not checked: it depends on what it is for"
+              data={[
+                { value: 'follow', label: `usual: ${r.main}` },
+                { value: 'other', label: `other school: ${r.other}` },
+                { value: 'ignore', label: 'ignore, because …' },
+              ]}
+              onChange={(v) => v && set({ ...stance, stance: v as Stance['stance'] })}
+            />
+            {stance?.stance === 'ignore' && (
+              <TextInput
+                size="xs"
+                mt={4}
+                aria-label={`Reason for ignoring ${r.thing}`}
+                placeholder="because …"
+                defaultValue={stance.because ?? ''}
+                onBlur={(e) =>
+                  e.currentTarget.value !== (stance.because ?? '') &&
+                  set({ stance: 'ignore', because: e.currentTarget.value })
+                }
+              />
+            )}
+            <div className="faint" style={{ fontSize: 12 }}>
+              {r.why}
+            </div>
           </div>
         );
       })}

@@ -6,7 +6,11 @@ import { freshId } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 import { paletteStore } from './palette-store';
 
-interface Props { onShortcuts: () => void; onScheme: () => void; onExport: () => void }
+interface Props {
+  onShortcuts: () => void;
+  onScheme: () => void;
+  onExport: () => void;
+}
 
 /** Finds and does anything that a button does. */
 export function Palette({ onShortcuts, onScheme, onExport }: Props) {
@@ -18,40 +22,190 @@ export function Palette({ onShortcuts, onScheme, onExport }: Props) {
   const sound = useRig((s) => s.sound);
   const go = (place: string) => router.push(`/rigs/${rig.id}/${place}`);
   const actions: SpotlightActionData[] = [
-    ...rig.sounds.map((s, i) => ({ id: `sound ${s.id}`, group: 'Sounds', label: `Choose ${s.name}`, description: i < 10 ? `key ${(i + 1) % 10}` : undefined, onClick: () => setSound(s.id) })),
+    ...rig.sounds.map((s, i) => ({
+      id: `sound ${s.id}`,
+      group: 'Sounds',
+      label: `Choose ${s.name}`,
+      description: i < 10 ? `key ${(i + 1) % 10}` : undefined,
+      onClick: () => setSound(s.id),
+    })),
     ...rig.devices.map((d) => ({
-      id: `device ${d.id}`, group: 'Devices', label: `Go to ${d.name}`,
+      id: `device ${d.id}`,
+      group: 'Devices',
+      label: `Go to ${d.name}`,
       onClick: () => {
         select({ kind: 'device', id: d.id });
         go('signal');
       },
     })),
-    ...rig.devices.map((d) => ({ id: `remove ${d.id}`, group: 'Devices', label: `Remove ${d.name}`, description: 'and heal the route', onClick: () => void edit({ edit: 'removeDevice', device: d.id }) })),
-    ...findings.flatMap((f) => (f.fix && f.accepted === undefined ? [{ id: `fix ${f.key}`, group: 'Fixes', label: f.fix.words, description: f.what, onClick: () => void edit(f.fix!.edits, `${f.fix!.words} (fix)`) }] : [])),
-    ...['brief', 'signal', 'sounds', 'control', 'songs', 'build', 'history'].map((p) => ({ id: `place ${p}`, group: 'Go', label: `Open ${p}`, onClick: () => go(p) })),
-    { id: 'safety', group: 'Go', label: 'Safety: what hurts people', onClick: () => window.location.assign('/safety') },
-    { id: 'locker', group: 'Go', label: 'Gear locker, all rigs', onClick: () => window.location.assign('/gear') },
-    ...([['control', 'controls', 'Controls and what they move'], ['control', 'reach', 'Reach and sweeps'], ['control', 'presses', 'Presses from sound to sound'], ['control', 'wiring', 'MIDI wiring'], ['control', 'numbers', 'Program numbers'], ['control', 'bus', 'MIDI bus'], ['control', 'rehearse', 'Rehearse a set'], ['songs', 'sets', 'Sets'], ['songs', 'delays', 'Delay times'], ['songs', 'map', 'Program map and cue sheet'], ['songs', 'controller', 'Choose a controller, label strips'], ['songs', 'instead', 'Stand-ins for a device'], ['build', 'board', 'Board layout'], ['build', 'rack', 'Rack and panels'], ['build', 'stage', 'Stage plot and input list'], ['build', 'power', 'Power: plan the outlets, mains, countries'], ['build', 'leads', 'Leads to cut, looms'], ['build', 'gear', 'Gear list'], ['build', 'bill', 'Bill of materials, cases and pack list'], ['build', 'labels', 'Labels at true size'], ['build', 'checklist', 'Checklist of the build'], ['build', 'book', 'Rig book, to print']] as const).map(([place, part, label]) => ({ id: `part ${part}`, group: 'Go', label, onClick: () => go(`${place}?part=${part}`) })),
-    ...(rig.songs ?? []).map((s) => ({ id: `song ${s.id}`, group: 'Songs', label: `Open songs: ${s.title}`, onClick: () => go('songs') })),
+    ...rig.devices.map((d) => ({
+      id: `remove ${d.id}`,
+      group: 'Devices',
+      label: `Remove ${d.name}`,
+      description: 'and heal the route',
+      onClick: () => void edit({ edit: 'removeDevice', device: d.id }),
+    })),
+    ...findings.flatMap((f) =>
+      f.fix && f.accepted === undefined
+        ? [
+            {
+              id: `fix ${f.key}`,
+              group: 'Fixes',
+              label: f.fix.words,
+              description: f.what,
+              onClick: () => void edit(f.fix!.edits, `${f.fix!.words} (fix)`),
+            },
+          ]
+        : [],
+    ),
+    ...['brief', 'signal', 'sounds', 'control', 'songs', 'build', 'history'].map((p) => ({
+      id: `place ${p}`,
+      group: 'Go',
+      label: `Open ${p}`,
+      onClick: () => go(p),
+    })),
+    {
+      id: 'safety',
+      group: 'Go',
+      label: 'Safety: what hurts people',
+      onClick: () => window.location.assign('/safety'),
+    },
+    {
+      id: 'locker',
+      group: 'Go',
+      label: 'Gear locker, all rigs',
+      onClick: () => window.location.assign('/gear'),
+    },
+    ...(
+      [
+        ['control', 'controls', 'Controls and what they move'],
+        ['control', 'reach', 'Reach and sweeps'],
+        ['control', 'presses', 'Presses from sound to sound'],
+        ['control', 'wiring', 'MIDI wiring'],
+        ['control', 'numbers', 'Program numbers'],
+        ['control', 'bus', 'MIDI bus'],
+        ['control', 'rehearse', 'Rehearse a set'],
+        ['songs', 'sets', 'Sets'],
+        ['songs', 'delays', 'Delay times'],
+        ['songs', 'map', 'Program map and cue sheet'],
+        ['songs', 'controller', 'Choose a controller, label strips'],
+        ['songs', 'instead', 'Stand-ins for a device'],
+        ['build', 'board', 'Board layout'],
+        ['build', 'rack', 'Rack and panels'],
+        ['build', 'stage', 'Stage plot and input list'],
+        ['build', 'power', 'Power: plan the outlets, mains, countries'],
+        ['build', 'leads', 'Leads to cut, looms'],
+        ['build', 'gear', 'Gear list'],
+        ['build', 'bill', 'Bill of materials, cases and pack list'],
+        ['build', 'labels', 'Labels at true size'],
+        ['build', 'checklist', 'Checklist of the build'],
+        ['build', 'book', 'Rig book, to print'],
+      ] as const
+    ).map(([place, part, label]) => ({
+      id: `part ${part}`,
+      group: 'Go',
+      label,
+      onClick: () => go(`${place}?part=${part}`),
+    })),
+    ...(rig.songs ?? []).map((s) => ({
+      id: `song ${s.id}`,
+      group: 'Songs',
+      label: `Open songs: ${s.title}`,
+      onClick: () => go('songs'),
+    })),
     { id: 'rigs', group: 'Go', label: 'All rigs', onClick: () => router.push('/') },
-    { id: 'findings', group: 'Do', label: 'Findings', description: 'F', onClick: () => openFindings(true) },
+    {
+      id: 'findings',
+      group: 'Do',
+      label: 'Findings',
+      description: 'F',
+      onClick: () => openFindings(true),
+    },
     { id: 'undo', group: 'Do', label: 'Undo', description: 'Ctrl Z', onClick: undo },
     { id: 'redo', group: 'Do', label: 'Redo', description: 'Ctrl Y', onClick: redo },
-    { id: 'add sound', group: 'Do', label: 'Add a sound', onClick: () => void edit({ edit: 'addSound', sound: { id: freshId('sound', rig.sounds.map((s) => s.id)), name: `Sound ${rig.sounds.length + 1}`, states: {} } }) },
-    { id: 'copy sound', group: 'Do', label: 'Copy this sound', onClick: () => void edit({ edit: 'copySound', sound, id: freshId(sound, rig.sounds.map((s) => s.id)), name: `${rig.sounds.find((s) => s.id === sound)?.name ?? 'Sound'} copy`.slice(0, 120) }) },
+    {
+      id: 'add sound',
+      group: 'Do',
+      label: 'Add a sound',
+      onClick: () =>
+        void edit({
+          edit: 'addSound',
+          sound: {
+            id: freshId(
+              'sound',
+              rig.sounds.map((s) => s.id),
+            ),
+            name: `Sound ${rig.sounds.length + 1}`,
+            states: {},
+          },
+        }),
+    },
+    {
+      id: 'copy sound',
+      group: 'Do',
+      label: 'Copy this sound',
+      onClick: () =>
+        void edit({
+          edit: 'copySound',
+          sound,
+          id: freshId(
+            sound,
+            rig.sounds.map((s) => s.id),
+          ),
+          name: `${rig.sounds.find((s) => s.id === sound)?.name ?? 'Sound'} copy`.slice(0, 120),
+        }),
+    },
     ...KINDS.map((k) => ({
-      id: `add ${k.id}`, group: 'Add a device, unconnected', label: `Add ${k.name}`, description: k.family,
+      id: `add ${k.id}`,
+      group: 'Add a device, unconnected',
+      label: `Add ${k.name}`,
+      description: k.family,
       onClick: () => {
-        const id = freshId(k.name, rig.devices.map((d) => d.id));
-        if (edit({ edit: 'addDevice', device: { id, kind: k.id, name: k.name } }).ok) select({ kind: 'device', id });
+        const id = freshId(
+          k.name,
+          rig.devices.map((d) => d.id),
+        );
+        if (edit({ edit: 'addDevice', device: { id, kind: k.id, name: k.name } }).ok)
+          select({ kind: 'device', id });
         go('signal');
       },
     })),
     { id: 'export', group: 'Do', label: 'Export this rig as a file', onClick: onExport },
-    { id: 'level', group: 'Do', label: `Show levels in ${units.level === 'dBu' ? 'dBV' : 'dBu'}`, onClick: () => setUnits({ ...units, level: units.level === 'dBu' ? 'dBV' : 'dBu' }) },
-    { id: 'length', group: 'Do', label: `Show lengths in ${units.length === 'metric' ? 'feet' : 'metres'}`, onClick: () => setUnits({ ...units, length: units.length === 'metric' ? 'imperial' : 'metric' }) },
-    { id: 'scheme', group: 'Do', label: 'Light or dark sheet', description: 'D', onClick: onScheme },
+    {
+      id: 'level',
+      group: 'Do',
+      label: `Show levels in ${units.level === 'dBu' ? 'dBV' : 'dBu'}`,
+      onClick: () => setUnits({ ...units, level: units.level === 'dBu' ? 'dBV' : 'dBu' }),
+    },
+    {
+      id: 'length',
+      group: 'Do',
+      label: `Show lengths in ${units.length === 'metric' ? 'feet' : 'metres'}`,
+      onClick: () =>
+        setUnits({ ...units, length: units.length === 'metric' ? 'imperial' : 'metric' }),
+    },
+    {
+      id: 'scheme',
+      group: 'Do',
+      label: 'Light or dark sheet',
+      description: 'D',
+      onClick: onScheme,
+    },
     { id: 'keys', group: 'Do', label: 'Keys', description: '?', onClick: onShortcuts },
   ];
-  return <Spotlight store={paletteStore} actions={actions} shortcut={['mod + K']} limit={14} scrollable maxHeight={460} nothingFound="Nothing is called that." searchProps={{ autoFocus: true, placeholder: 'Find a sound, a device, a fix, anything to do …' }} />;
+  return (
+    <Spotlight
+      store={paletteStore}
+      actions={actions}
+      shortcut={['mod + K']}
+      limit={14}
+      scrollable
+      maxHeight={460}
+      nothingFound="Nothing is called that."
+      searchProps={{
+        autoFocus: true,
+        placeholder: 'Find a sound, a device, a fix, anything to do …',
+      }}
+    />
+  );
 }

@@ -10,15 +10,28 @@ import { createRigStore, type RigStore } from '../store/rig-store';
 import { RigContext } from '../store/use-rig';
 import { RigFrame } from './rig-frame';
 
-export interface OpenedRig { rig: Rig; revision: number; report: Report }
+export interface OpenedRig {
+  rig: Rig;
+  revision: number;
+  report: Report;
+}
 
 const UNITS = 'yantrel units';
 
 /** Keeps the units a person reads in, in this browser. */
 function rememberUnits(store: RigStore): () => void {
   try {
-    const kept = JSON.parse(localStorage.getItem(UNITS) ?? 'null') as { level?: string; length?: string } | null;
-    if (kept) store.getState().setUnits({ level: kept.level === 'dBV' ? 'dBV' : 'dBu', length: kept.length === 'imperial' ? 'imperial' : 'metric' });
+    const kept = JSON.parse(localStorage.getItem(UNITS) ?? 'null') as {
+      level?: string;
+      length?: string;
+    } | null;
+    if (kept)
+      store
+        .getState()
+        .setUnits({
+          level: kept.level === 'dBV' ? 'dBV' : 'dBu',
+          length: kept.length === 'imperial' ? 'imperial' : 'metric',
+        });
   } catch {
     // Nothing sensible was kept; the usual units stay.
   }
@@ -28,8 +41,20 @@ function rememberUnits(store: RigStore): () => void {
 }
 
 /** An opened rig: its store, its worker, its keeper. Where the server could not give it, the copy in this browser is opened. */
-export function RigApp({ id, opened, problem, children }: { id: string; opened: OpenedRig | null; problem: string | null; children: ReactNode }) {
-  const [session, setSession] = useState<{ store: RigStore; revision: number } | null>(() => opened && { store: createRigStore(opened.rig, opened.report), revision: opened.revision });
+export function RigApp({
+  id,
+  opened,
+  problem,
+  children,
+}: {
+  id: string;
+  opened: OpenedRig | null;
+  problem: string | null;
+  children: ReactNode;
+}) {
+  const [session, setSession] = useState<{ store: RigStore; revision: number } | null>(
+    () => opened && { store: createRigStore(opened.rig, opened.report), revision: opened.revision },
+  );
   const [keeper, setKeeper] = useState<Keeper | null>(null);
   const [clash, setClash] = useState<Clash | null>(null);
   const [looked, setLooked] = useState(false);
@@ -38,7 +63,8 @@ export function RigApp({ id, opened, problem, children }: { id: string; opened: 
     if (session) return;
     void readLocalCopy(id).then((copy) => {
       setLooked(true);
-      if (copy) setSession({ store: createRigStore(copy.rig, analyse(copy.rig)), revision: copy.base });
+      if (copy)
+        setSession({ store: createRigStore(copy.rig, analyse(copy.rig)), revision: copy.base });
     });
   }, [id, session]);
 
@@ -62,9 +88,16 @@ export function RigApp({ id, opened, problem, children }: { id: string; opened: 
       <div className="page">
         <h1>{problem ?? 'Opening …'}</h1>
         {problem && looked && <p>This browser has no copy of the rig either.</p>}
-        {problem && <Button onClick={() => window.location.reload()}>Try again</Button>} <a href="/">All rigs</a>
+        {problem && <Button onClick={() => window.location.reload()}>Try again</Button>}{' '}
+        <a href="/">All rigs</a>
       </div>
     );
   }
-  return <RigContext.Provider value={session.store}><RigFrame keeper={keeper} clash={clash}>{children}</RigFrame></RigContext.Provider>;
+  return (
+    <RigContext.Provider value={session.store}>
+      <RigFrame keeper={keeper} clash={clash}>
+        {children}
+      </RigFrame>
+    </RigContext.Provider>
+  );
 }

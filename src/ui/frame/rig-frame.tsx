@@ -1,6 +1,19 @@
 'use client';
-import { ActionIcon, Menu, NumberInput, Textarea, Tooltip, useMantineColorScheme } from '@mantine/core';
-import { IconArrowBackUp, IconArrowForwardUp, IconCommand, IconDots, IconHelp } from '@tabler/icons-react';
+import {
+  ActionIcon,
+  Menu,
+  NumberInput,
+  Textarea,
+  Tooltip,
+  useMantineColorScheme,
+} from '@mantine/core';
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconCommand,
+  IconDots,
+  IconHelp,
+} from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
@@ -16,10 +29,26 @@ import { Shortcuts } from './shortcuts';
 import { useKeys } from './use-keys';
 
 /** The places that are built, in working order; history stands apart from them. */
-const PLACES = [['brief', 'Brief'], ['signal', 'Signal'], ['sounds', 'Sounds'], ['control', 'Control'], ['songs', 'Songs'], ['build', 'Build'], ['history', 'History']] as const;
+const PLACES = [
+  ['brief', 'Brief'],
+  ['signal', 'Signal'],
+  ['sounds', 'Sounds'],
+  ['control', 'Control'],
+  ['songs', 'Songs'],
+  ['build', 'Build'],
+  ['history', 'History'],
+] as const;
 
 /** What is the same everywhere in a rig: its name, the places, the sounds, findings, undo, the save mark. */
-export function RigFrame({ keeper, clash, children }: { keeper: Keeper | null; clash: Clash | null; children: ReactNode }) {
+export function RigFrame({
+  keeper,
+  clash,
+  children,
+}: {
+  keeper: Keeper | null;
+  clash: Clash | null;
+  children: ReactNode;
+}) {
   const rig = useDocument();
   const store = useRigStore();
   const path = usePathname();
@@ -32,32 +61,84 @@ export function RigFrame({ keeper, clash, children }: { keeper: Keeper | null; c
   const [keys, setKeys] = useState(false);
   const { toggleColorScheme } = useMantineColorScheme();
   useKeys([
-    ...rig.sounds.slice(0, 10).map((s, i): [string, () => void] => [String((i + 1) % 10), () => setSound(s.id)]),
-    ['mod+z', undo], ['mod+y', redo], ['mod+shift+z', redo], ['f', () => openFindings(true)], ['d', toggleColorScheme], ['shift+?', () => setKeys(true)], ['?', () => setKeys(true)],
+    ...rig.sounds
+      .slice(0, 10)
+      .map((s, i): [string, () => void] => [String((i + 1) % 10), () => setSound(s.id)]),
+    ['mod+z', undo],
+    ['mod+y', redo],
+    ['mod+shift+z', redo],
+    ['f', () => openFindings(true)],
+    ['d', toggleColorScheme],
+    ['shift+?', () => setKeys(true)],
+    ['?', () => setKeys(true)],
   ]);
   const exportFile = () => {
-    const url = URL.createObjectURL(new Blob([writeRig(store.getState().history.rig)], { type: 'application/json' }));
-    const a = Object.assign(document.createElement('a'), { href: url, download: `${rig.id}.yantrel.json` });
+    const url = URL.createObjectURL(
+      new Blob([writeRig(store.getState().history.rig)], { type: 'application/json' }),
+    );
+    const a = Object.assign(document.createElement('a'), {
+      href: url,
+      download: `${rig.id}.yantrel.json`,
+    });
     a.click();
     URL.revokeObjectURL(url);
   };
   return (
     <div className="frame">
       <header className="frame-top">
-        <a className="skip" href="#place">Skip to the work</a>
-        <Link href="/" className="faint" style={{ fontSize: 13, fontWeight: 700 }}>Rigs</Link>
-        <span className="frame-name" title={rig.name}>{rig.name}</span>
+        <a className="skip" href="#place">
+          Skip to the work
+        </a>
+        <Link href="/" className="faint" style={{ fontSize: 13, fontWeight: 700 }}>
+          Rigs
+        </Link>
+        <span className="frame-name" title={rig.name}>
+          {rig.name}
+        </span>
         <nav className="places" aria-label="Places">
-          {PLACES.map(([id, label]) => <Link key={id} href={`/rigs/${rig.id}/${id}`} prefetch aria-current={path.endsWith(`/${id}`) ? 'page' : undefined}>{label}</Link>)}
+          {PLACES.map(([id, label]) => (
+            <Link
+              key={id}
+              href={`/rigs/${rig.id}/${id}`}
+              prefetch
+              aria-current={path.endsWith(`/${id}`) ? 'page' : undefined}
+            >
+              {label}
+            </Link>
+          ))}
         </nav>
         <FindingsButton />
         <SaveMark onRetry={() => keeper?.tryNow()} />
-        <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}><ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}><IconArrowBackUp size={17} /></ActionIcon></Tooltip>
-        <Tooltip label={future ? `Redo: ${future}` : 'Nothing to redo'}><ActionIcon variant="default" aria-label="Redo" disabled={!future} onClick={redo}><IconArrowForwardUp size={17} /></ActionIcon></Tooltip>
-        <Tooltip label="Find and do anything (Ctrl K)"><ActionIcon variant="default" aria-label="Find and do anything" onClick={() => palette.open()}><IconCommand size={17} /></ActionIcon></Tooltip>
-        <Tooltip label="Keys (?)"><ActionIcon variant="default" aria-label="Keys" onClick={() => setKeys(true)}><IconHelp size={17} /></ActionIcon></Tooltip>
+        <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}>
+          <ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}>
+            <IconArrowBackUp size={17} />
+          </ActionIcon>
+        </Tooltip>
+        <Tooltip label={future ? `Redo: ${future}` : 'Nothing to redo'}>
+          <ActionIcon variant="default" aria-label="Redo" disabled={!future} onClick={redo}>
+            <IconArrowForwardUp size={17} />
+          </ActionIcon>
+        </Tooltip>
+        <Tooltip label="Find and do anything (Ctrl K)">
+          <ActionIcon
+            variant="default"
+            aria-label="Find and do anything"
+            onClick={() => palette.open()}
+          >
+            <IconCommand size={17} />
+          </ActionIcon>
+        </Tooltip>
+        <Tooltip label="Keys (?)">
+          <ActionIcon variant="default" aria-label="Keys" onClick={() => setKeys(true)}>
+            <IconHelp size={17} />
+          </ActionIcon>
+        </Tooltip>
         <Menu position="bottom-end">
-          <Menu.Target><ActionIcon variant="default" aria-label="More"><IconDots size={17} /></ActionIcon></Menu.Target>
+          <Menu.Target>
+            <ActionIcon variant="default" aria-label="More">
+              <IconDots size={17} />
+            </ActionIcon>
+          </Menu.Target>
           <Menu.Dropdown>
             <Menu.Item onClick={exportFile}>Export as a file</Menu.Item>
             <Menu.Item onClick={() => window.print()}>Print this view</Menu.Item>
@@ -68,14 +149,42 @@ export function RigFrame({ keeper, clash, children }: { keeper: Keeper | null; c
       </header>
       <div className="sounds-bar" role="group" aria-label="Sounds">
         {rig.sounds.map((s, i) => (
-          <button key={s.id} type="button" className="sound" aria-pressed={s.id === sound} title={s.notes} onClick={() => setSound(s.id)}>{i < 10 && <kbd>{(i + 1) % 10}</kbd>}{s.name}</button>
+          <button
+            key={s.id}
+            type="button"
+            className="sound"
+            aria-pressed={s.id === sound}
+            title={s.notes}
+            onClick={() => setSound(s.id)}
+          >
+            {i < 10 && <kbd>{(i + 1) % 10}</kbd>}
+            {s.name}
+          </button>
         ))}
-        {rig.sounds.length === 0 && <span className="faint">No sounds yet: add one under Sounds.</span>}
-        {notice && <span role="alert" style={{ marginLeft: 'auto', fontSize: 13, fontWeight: 700, whiteSpace: 'nowrap' }}>{notice} <button type="button" className="sound" onClick={() => setNotice(null)}>Close</button></span>}
+        {rig.sounds.length === 0 && (
+          <span className="faint">No sounds yet: add one under Sounds.</span>
+        )}
+        {notice && (
+          <span
+            role="alert"
+            style={{ marginLeft: 'auto', fontSize: 13, fontWeight: 700, whiteSpace: 'nowrap' }}
+          >
+            {notice}{' '}
+            <button type="button" className="sound" onClick={() => setNotice(null)}>
+              Close
+            </button>
+          </span>
+        )}
       </div>
-      <main id="place" className="place">{children}</main>
+      <main id="place" className="place">
+        {children}
+      </main>
       <FindingsDrawer goToSignal={() => router.push(`/rigs/${rig.id}/signal`)} />
-      <Palette onShortcuts={() => setKeys(true)} onScheme={toggleColorScheme} onExport={exportFile} />
+      <Palette
+        onShortcuts={() => setKeys(true)}
+        onScheme={toggleColorScheme}
+        onExport={exportFile}
+      />
       <Shortcuts opened={keys} onClose={() => setKeys(false)} />
       {clash && <ClashDialog clash={clash} onSettle={(side) => keeper?.settle(side)} />}
     </div>
@@ -88,16 +197,39 @@ function RigSettings() {
   const edit = useRig((s) => s.edit);
   const reference = rig.reference ?? DEFAULT_REFERENCE;
   const field = (label: string, key: 'metres' | 'pfPerMetre' | 'ohms') => (
-    <NumberInput size="xs" label={label} key={`${key} ${reference[key]}`} defaultValue={reference[key]} min={0} onBlur={(e) => {
-      const value = Number(e.currentTarget.value);
-      if (Number.isFinite(value) && value !== reference[key]) edit({ edit: 'setReference', reference: { ...reference, [key]: value } });
-    }} />
+    <NumberInput
+      size="xs"
+      label={label}
+      key={`${key} ${reference[key]}`}
+      defaultValue={reference[key]}
+      min={0}
+      onBlur={(e) => {
+        const value = Number(e.currentTarget.value);
+        if (Number.isFinite(value) && value !== reference[key])
+          edit({ edit: 'setReference', reference: { ...reference, [key]: value } });
+      }}
+    />
   );
   return (
     <div style={{ padding: 10, width: 260 }}>
       <strong style={{ fontSize: 13 }}>Reference lead for tone</strong>
-      {field('Length, m', 'metres')}{field('Capacitance, pF per metre', 'pfPerMetre')}{field('Into, Ω', 'ohms')}
-      <Textarea size="xs" mt={8} label="Notes of the rig" autosize minRows={2} maxRows={6} key={rig.notes ?? ''} defaultValue={rig.notes ?? ''} onBlur={(e) => e.currentTarget.value !== (rig.notes ?? '') && edit({ edit: 'setRigNotes', notes: e.currentTarget.value })} />
+      {field('Length, m', 'metres')}
+      {field('Capacitance, pF per metre', 'pfPerMetre')}
+      {field('Into, Ω', 'ohms')}
+      <Textarea
+        size="xs"
+        mt={8}
+        label="Notes of the rig"
+        autosize
+        minRows={2}
+        maxRows={6}
+        key={rig.notes ?? ''}
+        defaultValue={rig.notes ?? ''}
+        onBlur={(e) =>
+          e.currentTarget.value !== (rig.notes ?? '') &&
+          edit({ edit: 'setRigNotes', notes: e.currentTarget.value })
+        }
+      />
     </div>
   );
 }

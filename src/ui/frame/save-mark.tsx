@@ -5,11 +5,36 @@ import { useRig } from '../store/use-rig';
 /** Whether the work is on the server: saved, saving, or not saved and why. */
 export function SaveMark({ onRetry }: { onRetry: () => void }) {
   const save = useRig((s) => s.save);
-  const [Shape, text] = save.state === 'saved' ? [IconCloudCheck, 'saved'] : save.state === 'saving' ? [IconCloudUp, 'saving'] : [IconCloudOff, `not saved: ${save.why}`];
+  const [Shape, text] =
+    save.state === 'saved'
+      ? [IconCloudCheck, 'saved']
+      : save.state === 'saving'
+        ? [IconCloudUp, 'saving']
+        : [IconCloudOff, `not saved: ${save.why}`];
   return (
-    <span role="status" data-save={save.state} title={text} style={{ display: 'inline-flex', gap: 5, alignItems: 'center', fontSize: 13, maxWidth: 300, overflow: 'hidden', whiteSpace: 'nowrap', textOverflow: 'ellipsis', fontWeight: save.state === 'unsaved' ? 700 : 400 }}>
-      <Shape size={17} aria-hidden /> <span style={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>{text}</span>
-      {save.state === 'unsaved' && <button type="button" className="sound" onClick={onRetry}>Try now</button>}
+    <span
+      role="status"
+      data-save={save.state}
+      title={text}
+      style={{
+        display: 'inline-flex',
+        gap: 5,
+        alignItems: 'center',
+        fontSize: 13,
+        maxWidth: 300,
+        overflow: 'hidden',
+        whiteSpace: 'nowrap',
+        textOverflow: 'ellipsis',
+        fontWeight: save.state === 'unsaved' ? 700 : 400,
+      }}
+    >
+      <Shape size={17} aria-hidden />{' '}
+      <span style={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>{text}</span>
+      {save.state === 'unsaved' && (
+        <button type="button" className="sound" onClick={onRetry}>
+          Try now
+        </button>
+      )}
     </span>
   );
 }

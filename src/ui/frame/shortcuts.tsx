@@ -2,16 +2,43 @@
 import { Modal } from '@mantine/core';
 
 const KEYS: [string, string][] = [
-  ['1 … 9, 0', 'choose a sound'], ['← →', 'walk along; from a probed lead, the next lead'], ['P', 'probe the lead behind the chosen device'], ['B', 'bypass or engage in this sound'],
-  ['M', 'move: arrows choose the place, Enter puts it there'], ['I', 'insert a device into the probed lead'], ['A', 'add a device behind the chosen one, where an output is free'], ['R', 'replace by another kind'], ['Delete', 'remove and heal the route'],
-  ['W', 'wiring list'], ['G', 'walk or drawing of the wiring'], ['H', 'fold or unfold modelers'], ['L', 'fold every lane but the chosen one, or unfold all'], ['F', 'findings'], ['Ctrl Z, Ctrl Y', 'undo, redo'], ['Ctrl K', 'find and do anything'], ['D', 'light or dark sheet'], ['?', 'this list'], ['Escape', 'leave what is going on'],
+  ['1 … 9, 0', 'choose a sound'],
+  ['← →', 'walk along; from a probed lead, the next lead'],
+  ['P', 'probe the lead behind the chosen device'],
+  ['B', 'bypass or engage in this sound'],
+  ['M', 'move: arrows choose the place, Enter puts it there'],
+  ['I', 'insert a device into the probed lead'],
+  ['A', 'add a device behind the chosen one, where an output is free'],
+  ['R', 'replace by another kind'],
+  ['Delete', 'remove and heal the route'],
+  ['W', 'wiring list'],
+  ['G', 'walk or drawing of the wiring'],
+  ['H', 'fold or unfold modelers'],
+  ['L', 'fold every lane but the chosen one, or unfold all'],
+  ['F', 'findings'],
+  ['Ctrl Z, Ctrl Y', 'undo, redo'],
+  ['Ctrl K', 'find and do anything'],
+  ['D', 'light or dark sheet'],
+  ['?', 'this list'],
+  ['Escape', 'leave what is going on'],
 ];
 
 /** All keys in one list. */
 export function Shortcuts({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   return (
     <Modal opened={opened} onClose={onClose} title="Keys" size="md">
-      <table className="sheet-table"><tbody>{KEYS.map(([key, what]) => <tr key={key}><td className="figures" style={{ whiteSpace: 'nowrap', fontWeight: 700 }}>{key}</td><td>{what}</td></tr>)}</tbody></table>
+      <table className="sheet-table">
+        <tbody>
+          {KEYS.map(([key, what]) => (
+            <tr key={key}>
+              <td className="figures" style={{ whiteSpace: 'nowrap', fontWeight: 700 }}>
+                {key}
+              </td>
+              <td>{what}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </Modal>
   );
 }

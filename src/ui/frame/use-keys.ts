@@ -11,7 +11,8 @@ function isTaken(event: KeyboardEvent): boolean {
   const at = event.target as HTMLElement | null;
   if (!at) return false;
   if (at.isContentEditable || at.tagName === 'TEXTAREA' || at.tagName === 'SELECT') return true;
-  if (at instanceof HTMLInputElement && (TYPED.has(at.type) || event.key.startsWith('Arrow'))) return true;
+  if (at instanceof HTMLInputElement && (TYPED.has(at.type) || event.key.startsWith('Arrow')))
+    return true;
   return at.closest('[role="dialog"], [role="listbox"], [role="menu"]') !== null;
 }
 

@@ -8,10 +8,25 @@ import { askServer, problemText } from '../keep/ask-server';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 
-export interface LockerUnit { serial: string; name: string; owner: string; grams: number | null; value: number | null; notes: string; uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[]; doubleBooked: boolean }
+export interface LockerUnit {
+  serial: string;
+  name: string;
+  owner: string;
+  grams: number | null;
+  value: number | null;
+  notes: string;
+  uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[];
+  doubleBooked: boolean;
+}
 
 /** Every unit with a serial number across all rigs: whose, what it weighs and is worth, where it is used now, and what is promised twice. */
-export function GearLocker({ units: first, problem }: { units: LockerUnit[]; problem: string | null }) {
+export function GearLocker({
+  units: first,
+  problem,
+}: {
+  units: LockerUnit[];
+  problem: string | null;
+}) {
   const [units, setUnits] = useState(first);
   const [said, setSaid] = useState<string | null>(null);
   const [wanted, setWanted] = useState('');
@@ -26,64 +41,280 @@ export function GearLocker({ units: first, problem }: { units: LockerUnit[]; pro
     const { serial, name, owner, grams, value, notes } = { ...u, ...change };
     return ask('/api/gear', 'PUT', { serial, name, owner, grams, value, notes });
   };
-  const shown = units.filter((u) => (!onlyTwice || u.doubleBooked) && (!wanted || [u.serial, u.name, u.owner, ...u.uses.map((x) => x.rigName)].some((t) => t.toLowerCase().includes(wanted.toLowerCase()))));
+  const shown = units.filter(
+    (u) =>
+      (!onlyTwice || u.doubleBooked) &&
+      (!wanted ||
+        [u.serial, u.name, u.owner, ...u.uses.map((x) => x.rigName)].some((t) =>
+          t.toLowerCase().includes(wanted.toLowerCase()),
+        )),
+  );
   const twice = units.filter((u) => u.doubleBooked);
-  const write = () => import('../../core/formats').then((f) => save('gear-locker.csv', f.toCsv(['serial', 'name', 'owner', 'weight g', 'value', 'used in', 'double-booked', 'notes'], units.map((u) => [u.serial, u.name, u.owner, u.grams, u.value, u.uses.map((x) => `${x.rigName}: ${x.deviceName}`).join('; '), u.doubleBooked ? 'yes' : 'no', u.notes])), 'text/csv;charset=utf-8'), (e: unknown) => setSaid(String(e)));
+  const write = () =>
+    import('../../core/formats').then(
+      (f) =>
+        save(
+          'gear-locker.csv',
+          f.toCsv(
+            ['serial', 'name', 'owner', 'weight g', 'value', 'used in', 'double-booked', 'notes'],
+            units.map((u) => [
+              u.serial,
+              u.name,
+              u.owner,
+              u.grams,
+              u.value,
+              u.uses.map((x) => `${x.rigName}: ${x.deviceName}`).join('; '),
+              u.doubleBooked ? 'yes' : 'no',
+              u.notes,
+            ]),
+          ),
+          'text/csv;charset=utf-8',
+        ),
+      (e: unknown) => setSaid(String(e)),
+    );
   return (
     <main className="page" data-place="locker">
       <Group justify="space-between" mb={10}>
-        <h1 style={{ margin: 0, fontSize: 26 }}>Gear locker <span className="faint" style={{ fontSize: 15, fontWeight: 400 }}>every unit with a serial number, across all rigs</span></h1>
-        <Group gap={8}><Button variant="default" onClick={() => void write()}>As CSV</Button><Button component={Link} href="/" variant="default">Rigs</Button></Group>
+        <h1 style={{ margin: 0, fontSize: 26 }}>
+          Gear locker{' '}
+          <span className="faint" style={{ fontSize: 15, fontWeight: 400 }}>
+            every unit with a serial number, across all rigs
+          </span>
+        </h1>
+        <Group gap={8}>
+          <Button variant="default" onClick={() => void write()}>
+            As CSV
+          </Button>
+          <Button component={Link} href="/" variant="default">
+            Rigs
+          </Button>
+        </Group>
       </Group>
-      {problem && <div role="alert" className="empty">{problem}</div>}
-      {said && <div role="alert" className="verdict wrong" style={{ marginBottom: 8 }}>{said} <Button size="compact-xs" variant="default" onClick={() => setSaid(null)}>Close</Button></div>}
+      {problem && (
+        <div role="alert" className="empty">
+          {problem}
+        </div>
+      )}
+      {said && (
+        <div role="alert" className="verdict wrong" style={{ marginBottom: 8 }}>
+          {said}{' '}
+          <Button size="compact-xs" variant="default" onClick={() => setSaid(null)}>
+            Close
+          </Button>
+        </div>
+      )}
       <Group gap={10} mb={8}>
-        <TextInput size="xs" w={240} placeholder="find by number, name, owner, rig" aria-label="Find" value={wanted} onChange={(e) => setWanted(e.currentTarget.value)} />
-        <Switch size="xs" label="only what is double-booked" checked={onlyTwice} onChange={(e) => setOnlyTwice(e.currentTarget.checked)} />
-        <span className="figures" style={{ fontSize: 13 }} data-locker-sum><strong>{units.length} units</strong>, {fixed(units.reduce((s, u) => s + (u.grams ?? 0), 0) / 1000)} kg weighed, worth {Math.round(units.reduce((s, u) => s + (u.value ?? 0), 0))}; {twice.length ? <strong className="over">double-booked: {twice.map((u) => u.serial).join(', ')}</strong> : 'nothing is double-booked'}</span>
+        <TextInput
+          size="xs"
+          w={240}
+          placeholder="find by number, name, owner, rig"
+          aria-label="Find"
+          value={wanted}
+          onChange={(e) => setWanted(e.currentTarget.value)}
+        />
+        <Switch
+          size="xs"
+          label="only what is double-booked"
+          checked={onlyTwice}
+          onChange={(e) => setOnlyTwice(e.currentTarget.checked)}
+        />
+        <span className="figures" style={{ fontSize: 13 }} data-locker-sum>
+          <strong>{units.length} units</strong>,{' '}
+          {fixed(units.reduce((s, u) => s + (u.grams ?? 0), 0) / 1000)} kg weighed, worth{' '}
+          {Math.round(units.reduce((s, u) => s + (u.value ?? 0), 0))};{' '}
+          {twice.length ? (
+            <strong className="over">double-booked: {twice.map((u) => u.serial).join(', ')}</strong>
+          ) : (
+            'nothing is double-booked'
+          )}
+        </span>
       </Group>
-      {shown.length === 0 && !problem && <div className="empty">{units.length ? 'Nothing of that.' : 'No unit has a serial number yet. Write them under Build, Gear in a rig, or add a unit here.'}</div>}
+      {shown.length === 0 && !problem && (
+        <div className="empty">
+          {units.length
+            ? 'Nothing of that.'
+            : 'No unit has a serial number yet. Write them under Build, Gear in a rig, or add a unit here.'}
+        </div>
+      )}
       {shown.length > 0 && (
         <table className="sheet-table figures" data-table="locker">
-          <thead><tr><th>Serial number</th><th>Unit</th><th>Owner</th><th>Weight, g</th><th>Value</th><th>Used now in</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Serial number</th>
+              <th>Unit</th>
+              <th>Owner</th>
+              <th>Weight, g</th>
+              <th>Value</th>
+              <th>Used now in</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {shown.map((u) => (
               <tr key={u.serial} data-unit={u.serial}>
-                <td><span className="display">{u.serial}</span>{u.doubleBooked && <div><strong className="over">double-booked</strong></div>}</td>
-                <td><Field label={`Name of ${u.serial}`} value={u.name} wide={190} onCommit={(name) => name && void put(u, { name })} /></td>
-                <td><Field label={`Owner of ${u.serial}`} value={u.owner} wide={150} onCommit={(owner) => void put(u, { owner })} /></td>
-                <td><CommitNumber w={96} aria-label={`Weight of ${u.serial}`} min={0} max={1e6} value={u.grams ?? undefined} onCommit={(v) => void put(u, { grams: v ?? null })} /></td>
-                <td><CommitNumber w={96} aria-label={`Value of ${u.serial}`} min={0} max={1e9} value={u.value ?? undefined} onCommit={(v) => void put(u, { value: v ?? null })} /></td>
-                <td>{u.uses.length ? u.uses.map((x) => <div key={`${x.rig} ${x.device}`}><Link href={`/rigs/${x.rig}/build?part=gear`} style={{ color: 'var(--ink)' }}>{x.rigName}</Link>: {x.deviceName}{x.archived ? ' (archived)' : ''}</div>) : <span className="faint">in the locker</span>}</td>
-                <td>{u.uses.length === 0 && <ActionIcon size="sm" variant="subtle" aria-label={`Take ${u.serial} out of the locker`} onClick={() => void ask(`/api/gear/${encodeURIComponent(u.serial)}`, 'DELETE')}><IconX size={14} /></ActionIcon>}</td>
+                <td>
+                  <span className="display">{u.serial}</span>
+                  {u.doubleBooked && (
+                    <div>
+                      <strong className="over">double-booked</strong>
+                    </div>
+                  )}
+                </td>
+                <td>
+                  <Field
+                    label={`Name of ${u.serial}`}
+                    value={u.name}
+                    wide={190}
+                    onCommit={(name) => name && void put(u, { name })}
+                  />
+                </td>
+                <td>
+                  <Field
+                    label={`Owner of ${u.serial}`}
+                    value={u.owner}
+                    wide={150}
+                    onCommit={(owner) => void put(u, { owner })}
+                  />
+                </td>
+                <td>
+                  <CommitNumber
+                    w={96}
+                    aria-label={`Weight of ${u.serial}`}
+                    min={0}
+                    max={1e6}
+                    value={u.grams ?? undefined}
+                    onCommit={(v) => void put(u, { grams: v ?? null })}
+                  />
+                </td>
+                <td>
+                  <CommitNumber
+                    w={96}
+                    aria-label={`Value of ${u.serial}`}
+                    min={0}
+                    max={1e9}
+                    value={u.value ?? undefined}
+                    onCommit={(v) => void put(u, { value: v ?? null })}
+                  />
+                </td>
+                <td>
+                  {u.uses.length ? (
+                    u.uses.map((x) => (
+                      <div key={`${x.rig} ${x.device}`}>
+                        <Link
+                          href={`/rigs/${x.rig}/build?part=gear`}
+                          style={{ color: 'var(--ink)' }}
+                        >
+                          {x.rigName}
+                        </Link>
+                        : {x.deviceName}
+                        {x.archived ? ' (archived)' : ''}
+                      </div>
+                    ))
+                  ) : (
+                    <span className="faint">in the locker</span>
+                  )}
+                </td>
+                <td>
+                  {u.uses.length === 0 && (
+                    <ActionIcon
+                      size="sm"
+                      variant="subtle"
+                      aria-label={`Take ${u.serial} out of the locker`}
+                      onClick={() =>
+                        void ask(`/api/gear/${encodeURIComponent(u.serial)}`, 'DELETE')
+                      }
+                    >
+                      <IconX size={14} />
+                    </ActionIcon>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      <NewUnit onAdd={(unit) => ask('/api/gear', 'PUT', unit)} taken={(serial) => units.some((u) => u.serial === serial)} />
-      <p className="faint" style={{ fontSize: 13, marginTop: 18 }}>Where a unit is used follows from the serial numbers that rigs give under Build, Gear. A unit in two rigs that are not archived is double-booked: one of the two has to play without it.</p>
+      <NewUnit
+        onAdd={(unit) => ask('/api/gear', 'PUT', unit)}
+        taken={(serial) => units.some((u) => u.serial === serial)}
+      />
+      <p className="faint" style={{ fontSize: 13, marginTop: 18 }}>
+        Where a unit is used follows from the serial numbers that rigs give under Build, Gear. A
+        unit in two rigs that are not archived is double-booked: one of the two has to play without
+        it.
+      </p>
     </main>
   );
 }
 
-function Field({ label, value, wide, onCommit }: { label: string; value: string; wide: number; onCommit: (v: string) => void }) {
-  return <TextInput size="xs" w={wide} aria-label={label} key={value} maxLength={120} defaultValue={value} onBlur={(e) => { const v = e.currentTarget.value.trim(); if (v !== value) onCommit(v); }} />;
+function Field({
+  label,
+  value,
+  wide,
+  onCommit,
+}: {
+  label: string;
+  value: string;
+  wide: number;
+  onCommit: (v: string) => void;
+}) {
+  return (
+    <TextInput
+      size="xs"
+      w={wide}
+      aria-label={label}
+      key={value}
+      maxLength={120}
+      defaultValue={value}
+      onBlur={(e) => {
+        const v = e.currentTarget.value.trim();
+        if (v !== value) onCommit(v);
+      }}
+    />
+  );
 }
 
-function NewUnit({ onAdd, taken }: { onAdd: (unit: object) => Promise<boolean>; taken: (serial: string) => boolean }) {
+function NewUnit({
+  onAdd,
+  taken,
+}: {
+  onAdd: (unit: object) => Promise<boolean>;
+  taken: (serial: string) => boolean;
+}) {
   const [serial, setSerial] = useState('');
   const [name, setName] = useState('');
   const again = taken(serial.trim());
   return (
-    <form style={{ display: 'flex', gap: 8, marginTop: 12, alignItems: 'end' }} onSubmit={(e) => {
-      e.preventDefault();
-      if (!serial.trim() || !name.trim() || again) return;
-      void onAdd({ serial: serial.trim(), name: name.trim() }).then((ok) => { if (ok) { setSerial(''); setName(''); } });
-    }}>
-      <TextInput size="xs" label="Serial number" maxLength={120} value={serial} error={again ? 'it is in the locker already' : undefined} onChange={(e) => setSerial(e.currentTarget.value)} />
-      <TextInput size="xs" label="What it is" maxLength={120} value={name} onChange={(e) => setName(e.currentTarget.value)} />
-      <Button size="xs" type="submit" disabled={!serial.trim() || !name.trim() || again}>Add a unit</Button>
+    <form
+      style={{ display: 'flex', gap: 8, marginTop: 12, alignItems: 'end' }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!serial.trim() || !name.trim() || again) return;
+        void onAdd({ serial: serial.trim(), name: name.trim() }).then((ok) => {
+          if (ok) {
+            setSerial('');
+            setName('');
+          }
+        });
+      }}
+    >
+      <TextInput
+        size="xs"
+        label="Serial number"
+        maxLength={120}
+        value={serial}
+        error={again ? 'it is in the locker already' : undefined}
+        onChange={(e) => setSerial(e.currentTarget.value)}
+      />
+      <TextInput
+        size="xs"
+        label="What it is"
+        maxLength={120}
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+      />
+      <Button size="xs" type="submit" disabled={!serial.trim() || !name.trim() || again}>
+        Add a unit
+      </Button>
     </form>
   );
 }

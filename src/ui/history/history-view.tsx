@@ -5,7 +5,12 @@ import { compareRigs, type Rig } from '../../core/rig';
 import { askServer, problemText } from '../keep/ask-server';
 import { useDocument, useRig } from '../store/use-rig';
 
-interface Row { number: number; basedOn: number | null; words: string; savedAt: string }
+interface Row {
+  number: number;
+  basedOn: number | null;
+  words: string;
+  savedAt: string;
+}
 
 /** Every revision of the rig: when, what was done, what changed between it and now, and the way back. */
 export function HistoryView() {
@@ -31,17 +36,43 @@ export function HistoryView() {
   };
   const lines = picked ? compareRigs(picked.document, rig) : [];
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: 'minmax(0,3fr) minmax(0,2fr)', minHeight: 0 }}>
+    <div
+      style={{ display: 'grid', gridTemplateColumns: 'minmax(0,3fr) minmax(0,2fr)', minHeight: 0 }}
+    >
       <div className="scroll" style={{ padding: '8px 14px' }}>
-        {problem && <p role="alert">{problem} <Button size="compact-xs" onClick={() => void load()}>Try again</Button></p>}
+        {problem && (
+          <p role="alert">
+            {problem}{' '}
+            <Button size="compact-xs" onClick={() => void load()}>
+              Try again
+            </Button>
+          </p>
+        )}
         {!rows && !problem && <p className="faint">Loading …</p>}
         {rows && (
           <table className="sheet-table" data-table="revisions">
-            <thead><tr><th>Revision</th><th>Saved</th><th>What was done</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Revision</th>
+                <th>Saved</th>
+                <th>What was done</th>
+              </tr>
+            </thead>
             <tbody>
               {rows.map((r) => (
-                <tr key={r.number} data-click aria-current={picked?.number === r.number} tabIndex={0} onClick={() => void pick(r.number)} onKeyDown={(e) => e.key === 'Enter' && void pick(r.number)}>
-                  <td className="figures">{r.number}</td><td className="figures" style={{ whiteSpace: 'nowrap' }}>{new Date(r.savedAt).toLocaleString('en-GB')}</td><td>{r.words}</td>
+                <tr
+                  key={r.number}
+                  data-click
+                  aria-current={picked?.number === r.number}
+                  tabIndex={0}
+                  onClick={() => void pick(r.number)}
+                  onKeyDown={(e) => e.key === 'Enter' && void pick(r.number)}
+                >
+                  <td className="figures">{r.number}</td>
+                  <td className="figures" style={{ whiteSpace: 'nowrap' }}>
+                    {new Date(r.savedAt).toLocaleString('en-GB')}
+                  </td>
+                  <td>{r.words}</td>
                 </tr>
               ))}
             </tbody>
@@ -52,11 +83,36 @@ export function HistoryView() {
         {picked ? (
           <>
             <h2>Since revision {picked.number}</h2>
-            {lines.length ? <ul data-list="changes">{lines.map((l, i) => <li key={i}>{l}</li>)}</ul> : <p>Nothing has changed since.</p>}
-            <Button disabled={!lines.length} onClick={() => edit({ edit: 'replaceRig', rig: picked.document }, `went back to revision ${picked.number}`).ok && setNotice(`This is revision ${picked.number} again, saved as a new one. Undo brings back what was.`)}>Go back to revision {picked.number}</Button>
-            <p className="faint" style={{ fontSize: 13 }}>Going back makes a new revision; none is ever lost.</p>
+            {lines.length ? (
+              <ul data-list="changes">
+                {lines.map((l, i) => (
+                  <li key={i}>{l}</li>
+                ))}
+              </ul>
+            ) : (
+              <p>Nothing has changed since.</p>
+            )}
+            <Button
+              disabled={!lines.length}
+              onClick={() =>
+                edit(
+                  { edit: 'replaceRig', rig: picked.document },
+                  `went back to revision ${picked.number}`,
+                ).ok &&
+                setNotice(
+                  `This is revision ${picked.number} again, saved as a new one. Undo brings back what was.`,
+                )
+              }
+            >
+              Go back to revision {picked.number}
+            </Button>
+            <p className="faint" style={{ fontSize: 13 }}>
+              Going back makes a new revision; none is ever lost.
+            </p>
           </>
-        ) : <p className="faint">Choose a revision to see what has changed since.</p>}
+        ) : (
+          <p className="faint">Choose a revision to see what has changed since.</p>
+        )}
       </aside>
     </div>
   );

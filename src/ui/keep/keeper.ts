@@ -4,9 +4,16 @@ import { askServer, problemText } from './ask-server';
 import { type LocalCopy, readLocalCopy, writeLocalCopy } from './local-copy';
 
 /** Two people changed the same thing: both sides, to choose from. */
-export interface Clash { conflicts: Conflict[]; problems: Problem[]; theirs: { rig: Rig; revision: number } }
+export interface Clash {
+  conflicts: Conflict[];
+  problems: Problem[];
+  theirs: { rig: Rig; revision: number };
+}
 
-interface Saved { revision: number; rig?: Rig }
+interface Saved {
+  revision: number;
+  rig?: Rig;
+}
 
 const SETTLE_MS = 350;
 const PATIENCE_MS = [1000, 2000, 4000, 8000, 15_000];
@@ -25,7 +32,11 @@ export class Keeper {
   private clash: Clash | null = null;
   private readonly stopWatching: () => void;
 
-  constructor(private readonly store: RigStore, revision: number, private readonly onClash: (clash: Clash | null) => void) {
+  constructor(
+    private readonly store: RigStore,
+    revision: number,
+    private readonly onClash: (clash: Clash | null) => void,
+  ) {
     this.base = revision;
     store.setState({ revision });
     this.stopWatching = store.subscribe((now, before) => {
@@ -67,7 +78,11 @@ export class Keeper {
   private async freshen(copy: LocalCopy | undefined): Promise<void> {
     if (copy && copy.base > this.base) {
       const now = await askServer<{ rig: Rig; revision: number }>(`/api/rigs/${this.id}`);
-      const newer = now.ok ? { rig: now.value.rig, base: now.value.revision } : now.status === 0 || now.status === 503 ? copy : undefined;
+      const newer = now.ok
+        ? { rig: now.value.rig, base: now.value.revision }
+        : now.status === 0 || now.status === 503
+          ? copy
+          : undefined;
       if (newer && newer.base > this.base && this.store.getState().unsaved.length === 0) {
         this.base = newer.base;
         this.store.getState().adopt(newer.rig, 'opened the newest revision');
@@ -100,7 +115,11 @@ export class Keeper {
     this.busy = true;
     if (this.waits === 0) setSave({ state: 'saving' });
     const sent = history.rig;
-    const reply = await askServer<Saved>(`/api/rigs/${sent.id}/revisions`, 'POST', { base: this.base, rig: sent, words: unsaved.join('; ').slice(0, 2000) });
+    const reply = await askServer<Saved>(`/api/rigs/${sent.id}/revisions`, 'POST', {
+      base: this.base,
+      rig: sent,
+      words: unsaved.join('; ').slice(0, 2000),
+    });
     this.busy = false;
     if (reply.ok) return this.saved(reply.value, sent, unsaved.length);
     if (reply.status === 409) {
@@ -109,7 +128,8 @@ export class Keeper {
       return this.onClash(this.clash);
     }
     setSave({ state: 'unsaved', why: problemText(reply.problem) });
-    if (reply.status === 0 || reply.status >= 500) this.schedule(PATIENCE_MS[Math.min(this.waits++, PATIENCE_MS.length - 1)]!);
+    if (reply.status === 0 || reply.status >= 500)
+      this.schedule(PATIENCE_MS[Math.min(this.waits++, PATIENCE_MS.length - 1)]!);
   }
 
   private saved(answer: Saved, sent: Rig, count: number): void {

@@ -2,7 +2,10 @@
 import { NumberInput, type NumberInputProps } from '@mantine/core';
 import { useState } from 'react';
 
-type Props = Omit<NumberInputProps, 'value' | 'defaultValue' | 'onChange' | 'onBlur' | 'onKeyDown' | 'key'> & { value: number | undefined; onCommit: (value: number | undefined) => void };
+type Props = Omit<
+  NumberInputProps,
+  'value' | 'defaultValue' | 'onChange' | 'onBlur' | 'onKeyDown' | 'key'
+> & { value: number | undefined; onCommit: (value: number | undefined) => void };
 
 /**
  * A number that is taken when the field is left or Enter is pressed, never while it is half typed; entering the field selects it, to be
@@ -14,9 +17,26 @@ export function CommitNumber({ value, onCommit, ...rest }: Props) {
   const commit = (text: string): boolean => {
     const typed = text.trim() === '' ? undefined : Number.parseFloat(text.replace(/,/g, ''));
     if (typed === value) return false;
-    const v = typed === undefined || Number.isNaN(typed) ? typed : Math.min(Number(rest.max ?? Infinity), Math.max(Number(rest.min ?? -Infinity), typed));
+    const v =
+      typed === undefined || Number.isNaN(typed)
+        ? typed
+        : Math.min(Number(rest.max ?? Infinity), Math.max(Number(rest.min ?? -Infinity), typed));
     if (v !== value && !Number.isNaN(v)) onCommit(v);
     return true;
   };
-  return <NumberInput size="xs" selectAllOnFocus {...rest} key={`${value} ${left}`} defaultValue={value ?? ''} onBlur={(e) => { if (commit(e.currentTarget.value)) setLeft(left + 1); }} onKeyDown={(e) => { if (e.key === 'Enter') commit(e.currentTarget.value); }} />;
+  return (
+    <NumberInput
+      size="xs"
+      selectAllOnFocus
+      {...rest}
+      key={`${value} ${left}`}
+      defaultValue={value ?? ''}
+      onBlur={(e) => {
+        if (commit(e.currentTarget.value)) setLeft(left + 1);
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') commit(e.currentTarget.value);
+      }}
+    />
+  );
 }

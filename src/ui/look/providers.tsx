@@ -8,7 +8,10 @@ import { theme } from './theme';
 async function keepPage(): Promise<void> {
   await navigator.serviceWorker.register('/offline.js');
   const { active } = await navigator.serviceWorker.ready;
-  const scripts = performance.getEntriesByType('resource').map((e) => e.name).filter((url) => new URL(url).pathname.startsWith('/_next/static/'));
+  const scripts = performance
+    .getEntriesByType('resource')
+    .map((e) => e.name)
+    .filter((url) => new URL(url).pathname.startsWith('/_next/static/'));
   active?.postMessage({ page: window.location.href, scripts });
 }
 
@@ -21,5 +24,9 @@ export function Providers({ children }: { children: ReactNode }) {
     const soon = setTimeout(() => void keepPage().catch(() => undefined), 1500);
     return () => clearTimeout(soon);
   }, [path]);
-  return <MantineProvider theme={theme} defaultColorScheme="auto">{children}</MantineProvider>;
+  return (
+    <MantineProvider theme={theme} defaultColorScheme="auto">
+      {children}
+    </MantineProvider>
+  );
 }

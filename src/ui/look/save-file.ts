@@ -1,6 +1,8 @@
 /** Gives a file to the person. */
 export function save(name: string, content: string | Blob, type: string): void {
-  const url = URL.createObjectURL(typeof content === 'string' ? new Blob([content], { type }) : content);
+  const url = URL.createObjectURL(
+    typeof content === 'string' ? new Blob([content], { type }) : content,
+  );
   const a = Object.assign(document.createElement('a'), { href: url, download: name });
   a.click();
   URL.revokeObjectURL(url);
@@ -16,10 +18,21 @@ export async function toPng(svg: string): Promise<Blob> {
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
   await image.decode();
-  const scale = Math.min(SHARPNESS, MOST_PIXELS / Math.max(image.naturalWidth, image.naturalHeight));
-  const canvas = Object.assign(document.createElement('canvas'), { width: Math.round(image.naturalWidth * scale), height: Math.round(image.naturalHeight * scale) });
+  const scale = Math.min(
+    SHARPNESS,
+    MOST_PIXELS / Math.max(image.naturalWidth, image.naturalHeight),
+  );
+  const canvas = Object.assign(document.createElement('canvas'), {
+    width: Math.round(image.naturalWidth * scale),
+    height: Math.round(image.naturalHeight * scale),
+  });
   const context = canvas.getContext('2d');
   if (!context) throw new Error('this browser cannot paint pictures');
   context.drawImage(image, 0, 0, canvas.width, canvas.height);
-  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('the picture is too large'))), 'image/png'));
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new Error('the picture is too large'))),
+      'image/png',
+    ),
+  );
 }

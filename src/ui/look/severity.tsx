@@ -1,14 +1,36 @@
-import { IconAlertOctagonFilled, IconAlertTriangleFilled, IconInfoCircleFilled, IconSquareRotatedFilled } from '@tabler/icons-react';
+import {
+  IconAlertOctagonFilled,
+  IconAlertTriangleFilled,
+  IconInfoCircleFilled,
+  IconSquareRotatedFilled,
+} from '@tabler/icons-react';
 import type { Severity } from '../../core/findings/finding';
 
-const SHAPES = { danger: IconAlertOctagonFilled, fault: IconAlertTriangleFilled, caution: IconSquareRotatedFilled, advice: IconInfoCircleFilled };
+const SHAPES = {
+  danger: IconAlertOctagonFilled,
+  fault: IconAlertTriangleFilled,
+  caution: IconSquareRotatedFilled,
+  advice: IconInfoCircleFilled,
+};
 
 /** A severity by shape and word, besides its colour. */
-export function SeverityMark({ severity, count, quiet }: { severity: Severity; count?: number; quiet?: boolean }) {
+export function SeverityMark({
+  severity,
+  count,
+  quiet,
+}: {
+  severity: Severity;
+  count?: number;
+  quiet?: boolean;
+}) {
   const Shape = SHAPES[severity];
   return (
     <span className="sev" data-severity={severity}>
-      <Shape size={quiet ? 11 : 15} aria-hidden={!quiet} aria-label={quiet ? severity : undefined} />
+      <Shape
+        size={quiet ? 11 : 15}
+        aria-hidden={!quiet}
+        aria-label={quiet ? severity : undefined}
+      />
       {!quiet && (count === undefined ? severity : `${count} ${severity}`)}
     </span>
   );

@@ -7,7 +7,11 @@ export type Parts = Record<string, { label: string; view: ComponentType }>;
 
 /** The parts of a place, one shown at a time; which one is in the address, so that it can be linked and comes back. */
 export function Tabs({ parts }: { parts: Parts }) {
-  return <Suspense><Inner parts={parts} /></Suspense>;
+  return (
+    <Suspense>
+      <Inner parts={parts} />
+    </Suspense>
+  );
 }
 
 function Inner({ parts }: { parts: Parts }) {
@@ -19,7 +23,12 @@ function Inner({ parts }: { parts: Parts }) {
   return (
     <div style={{ display: 'grid', gridTemplateRows: 'auto minmax(0,1fr)', minHeight: 0 }}>
       <div style={{ padding: '8px 14px' }}>
-        <SegmentedControl size="xs" value={part} onChange={(v) => router.replace(`${path}?part=${v}`, { scroll: false })} data={Object.entries(parts).map(([value, p]) => ({ value, label: p.label }))} />
+        <SegmentedControl
+          size="xs"
+          value={part}
+          onChange={(v) => router.replace(`${path}?part=${v}`, { scroll: false })}
+          data={Object.entries(parts).map(([value, p]) => ({ value, label: p.label }))}
+        />
       </div>
       <View />
     </div>

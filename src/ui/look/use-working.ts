@@ -1,23 +1,50 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { type BestSoFar, CANCELLED, propose, type ProposalName, type Proposals, type Working } from '../../worker';
+import {
+  type BestSoFar,
+  CANCELLED,
+  propose,
+  type ProposalName,
+  type Proposals,
+  type Working,
+} from '../../worker';
 
-export type WorkState<T> = { state: 'idle' } | { state: 'working'; share: number; words: string; best?: BestSoFar } | { state: 'failed'; why: string } | { state: 'done'; answer: T };
+export type WorkState<T> =
+  | { state: 'idle' }
+  | { state: 'working'; share: number; words: string; best?: BestSoFar }
+  | { state: 'failed'; why: string }
+  | { state: 'done'; answer: T };
 
 /** Long work in a worker of its own: how far it is, a way to stop it, and its answer. It is stopped when the view goes. */
-export function useWorking<N extends ProposalName>(name: N): { work: WorkState<Proposals[N]['answer']>; start: (ask: Proposals[N]['ask']) => void; cancel: () => void; clear: () => void } {
+export function useWorking<N extends ProposalName>(
+  name: N,
+): {
+  work: WorkState<Proposals[N]['answer']>;
+  start: (ask: Proposals[N]['ask']) => void;
+  cancel: () => void;
+  clear: () => void;
+} {
   const [work, setWork] = useState<WorkState<Proposals[N]['answer']>>({ state: 'idle' });
   const running = useRef<Working<unknown> | null>(null);
   const cancel = useCallback(() => running.current?.cancel(), []);
   useEffect(() => cancel, [cancel]);
-  const start = useCallback((ask: Proposals[N]['ask']) => {
-    running.current?.cancel();
-    setWork({ state: 'working', share: 0, words: 'Starting' });
-    const mine = propose(name, ask, (share, words, best) => setWork((w) => (w.state === 'working' ? { ...w, share, words, best: best ?? w.best } : w)));
-    running.current = mine;
-    mine.answer.then(
-      (answer) => running.current === mine && setWork({ state: 'done', answer }),
-      (e: Error) => running.current === mine && setWork(e.message === CANCELLED ? { state: 'idle' } : { state: 'failed', why: e.message }),
-    );
-  }, [name]);
+  const start = useCallback(
+    (ask: Proposals[N]['ask']) => {
+      running.current?.cancel();
+      setWork({ state: 'working', share: 0, words: 'Starting' });
+      const mine = propose(name, ask, (share, words, best) =>
+        setWork((w) => (w.state === 'working' ? { ...w, share, words, best: best ?? w.best } : w)),
+      );
+      running.current = mine;
+      mine.answer.then(
+        (answer) => running.current === mine && setWork({ state: 'done', answer }),
+        (e: Error) =>
+          running.current === mine &&
+          setWork(
+            e.message === CANCELLED ? { state: 'idle' } : { state: 'failed', why: e.message },
+          ),
+      );
+    },
+    [name],
+  );
   return { work, start, cancel, clear: useCallback(() => setWork({ state: 'idle' }), []) };
 }

@@ -13,7 +13,16 @@ import { kindOptions, WAY_NAMES, WAY_WORDS } from '../brief/words';
 import { SeverityMark } from '../look/severity';
 
 /** Rules on which a start can follow either school. */
-const CHOOSABLE = ['compressor-early', 'filter-before-dirt', 'boost-place', 'volume-place', 'gain-low-to-high', 'tuner-place', 'pitch-early', 'time-after-dirt'];
+const CHOOSABLE = [
+  'compressor-early',
+  'filter-before-dirt',
+  'boost-place',
+  'volume-place',
+  'gain-low-to-high',
+  'tuner-place',
+  'pitch-early',
+  'time-after-dirt',
+];
 
 const instruments = kindOptions(START_INSTRUMENTS);
 const pedals = kindOptions(START_PEDALS);
@@ -29,54 +38,169 @@ export function NewRig() {
   const [other, setOther] = useState<string[]>([]);
   const [sounds, setSounds] = useState(['Clean', 'Crunch', 'Lead']);
   const [saying, setSaying] = useState<string | null>(null);
-  const missing = [!name.trim() && 'a name', !ins.length && 'an instrument', !ways.length && 'where it is heard', !sounds.length && 'a sound'].filter(Boolean);
+  const missing = [
+    !name.trim() && 'a name',
+    !ins.length && 'an instrument',
+    !ways.length && 'where it is heard',
+    !sounds.length && 'a sound',
+  ].filter(Boolean);
   const rig = useMemo(() => {
     if (!ins.length || !ways.length || !sounds.length) return null;
     const brief: Brief = {
-      sources: ins.map((kind, n) => ({ id: `source-${n + 1}`, kind, name: kindOf(kind).name, ...(n === 0 && wireless === 'yes' && { wireless: true }) })),
+      sources: ins.map((kind, n) => ({
+        id: `source-${n + 1}`,
+        kind,
+        name: kindOf(kind).name,
+        ...(n === 0 && wireless === 'yes' && { wireless: true }),
+      })),
       destinations: (ways as Way[]).map((way) => ({ id: way, way, name: WAY_NAMES[way] })),
       gear: owned.map((kind, n) => ({ id: `gear-${n + 1}`, kind, name: kindOf(kind).name })),
       sounds: sounds.map((sound, n) => ({ id: `sound-${n + 1}`, name: sound })),
     };
-    return proposeRig(brief, { id: freshId(name || 'rig', []), name: name.trim() || 'New rig', otherSchool: other });
+    return proposeRig(brief, {
+      id: freshId(name || 'rig', []),
+      name: name.trim() || 'New rig',
+      otherSchool: other,
+    });
   }, [name, ins, wireless, ways, owned, other, sounds]);
   const report = useMemo(() => (rig ? analyse(rig) : null), [rig]);
   const make = async () => {
     if (!rig || missing.length) return setSaying(`Still needed: ${missing.join(', ')}.`);
-    const reply = await askServer<{ id: string }>('/api/rigs', 'POST', { rig, words: 'started from the short questions' });
+    const reply = await askServer<{ id: string }>('/api/rigs', 'POST', {
+      rig,
+      words: 'started from the short questions',
+    });
     if (reply.ok) router.push(`/rigs/${reply.value.id}/signal`);
     else setSaying(problemText(reply.problem));
   };
   const last = report?.sounds[0];
   return (
-    <main className="page" style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1fr) minmax(0,1fr)', gap: 34 }}>
-      <form style={{ display: 'grid', gap: 10, alignContent: 'start' }} onSubmit={(e) => {
-        e.preventDefault();
-        void make();
-      }}>
+    <main
+      className="page"
+      style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1fr) minmax(0,1fr)', gap: 34 }}
+    >
+      <form
+        style={{ display: 'grid', gap: 10, alignContent: 'start' }}
+        onSubmit={(e) => {
+          e.preventDefault();
+          void make();
+        }}
+      >
         <h1 style={{ margin: 0, fontSize: 24 }}>A new rig</h1>
-        <TextInput label="What is it called?" placeholder="Fly rig, autumn" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
-        <MultiSelect label="What comes in?" placeholder={ins.length ? '' : 'choose instruments'} searchable data={instruments} value={ins} onChange={setIns} hidePickedOptions />
-        <Select label="Does the first one come by wireless?" data={[{ value: 'no', label: 'no, on a lead' }, { value: 'yes', label: 'yes' }]} value={wireless} allowDeselect={false} onChange={(v) => setWireless(v ?? 'no')} />
+        <TextInput
+          label="What is it called?"
+          placeholder="Fly rig, autumn"
+          value={name}
+          onChange={(e) => setName(e.currentTarget.value)}
+          data-autofocus
+        />
+        <MultiSelect
+          label="What comes in?"
+          placeholder={ins.length ? '' : 'choose instruments'}
+          searchable
+          data={instruments}
+          value={ins}
+          onChange={setIns}
+          hidePickedOptions
+        />
+        <Select
+          label="Does the first one come by wireless?"
+          data={[
+            { value: 'no', label: 'no, on a lead' },
+            { value: 'yes', label: 'yes' },
+          ]}
+          value={wireless}
+          allowDeselect={false}
+          onChange={(v) => setWireless(v ?? 'no')}
+        />
         <Checkbox.Group label="Where must it be heard?" value={ways} onChange={setWays}>
-          <Group gap={12} mt={4}>{Object.entries(WAY_WORDS).map(([value, label]) => <Checkbox key={value} value={value} label={label} />)}</Group>
+          <Group gap={12} mt={4}>
+            {Object.entries(WAY_WORDS).map(([value, label]) => (
+              <Checkbox key={value} value={value} label={label} />
+            ))}
+          </Group>
         </Checkbox.Group>
-        <MultiSelect label="Which pedals are on hand?" description="The order does not matter; two of a kind can be added later." searchable data={pedals} value={owned} onChange={setOwned} hidePickedOptions />
-        <TagsInput label="Which sounds?" description="Quietest first; type and press Enter" value={sounds} onChange={setSounds} maxTags={30} />
-        <MultiSelect label="Where do you follow the other school?" description="Everything else is ordered in the usual way" data={ORDER_RULES.filter((r) => CHOOSABLE.includes(r.id)).map((r) => ({ value: r.id, label: `${r.thing}: ${r.other}` }))} value={other} onChange={setOther} />
-        <Group><Button type="submit">Make this rig</Button><Button variant="default" component="a" href="/">Cancel</Button></Group>
+        <MultiSelect
+          label="Which pedals are on hand?"
+          description="The order does not matter; two of a kind can be added later."
+          searchable
+          data={pedals}
+          value={owned}
+          onChange={setOwned}
+          hidePickedOptions
+        />
+        <TagsInput
+          label="Which sounds?"
+          description="Quietest first; type and press Enter"
+          value={sounds}
+          onChange={setSounds}
+          maxTags={30}
+        />
+        <MultiSelect
+          label="Where do you follow the other school?"
+          description="Everything else is ordered in the usual way"
+          data={ORDER_RULES.filter((r) => CHOOSABLE.includes(r.id)).map((r) => ({
+            value: r.id,
+            label: `${r.thing}: ${r.other}`,
+          }))}
+          value={other}
+          onChange={setOther}
+        />
+        <Group>
+          <Button type="submit">Make this rig</Button>
+          <Button variant="default" component="a" href="/">
+            Cancel
+          </Button>
+        </Group>
         {saying && <p role="alert">{saying}</p>}
       </form>
       <section aria-live="polite" aria-label="Proposal">
         <h2 style={{ fontSize: 17 }}>The proposal</h2>
-        {!last || !rig ? <div className="empty">Choose what comes in and where it must be heard; the order appears here.</div> : (
+        {!last || !rig ? (
+          <div className="empty">
+            Choose what comes in and where it must be heard; the order appears here.
+          </div>
+        ) : (
           <>
-            <ol data-list="proposal">{[...last.stations].sort((a, b) => a.column - b.column || a.lane - b.lane).map((s) => <li key={s.id}>{rig.devices.find((d) => d.id === s.device)!.name}{s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}</li>)}</ol>
+            <ol data-list="proposal">
+              {[...last.stations]
+                .sort((a, b) => a.column - b.column || a.lane - b.lane)
+                .map((s) => (
+                  <li key={s.id}>
+                    {rig.devices.find((d) => d.id === s.device)!.name}
+                    {s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}
+                  </li>
+                ))}
+            </ol>
             <table className="sheet-table numbers figures">
-              <thead><tr><th>Sound</th>{last.destinations.map((d) => <th key={d.device}>{d.name}</th>)}</tr></thead>
-              <tbody>{report!.sounds.map((s) => <tr key={s.sound}><td>{rig.sounds.find((x) => x.id === s.sound)?.name}</td>{s.destinations.map((d) => <td key={d.device}>{d.levelDbu ? `${fixed(d.levelDbu.normal)} dBu, ${fixed(d.thdPercent?.normal ?? 0)} %` : 'silent'}</td>)}</tr>)}</tbody>
+              <thead>
+                <tr>
+                  <th>Sound</th>
+                  {last.destinations.map((d) => (
+                    <th key={d.device}>{d.name}</th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {report!.sounds.map((s) => (
+                  <tr key={s.sound}>
+                    <td>{rig.sounds.find((x) => x.id === s.sound)?.name}</td>
+                    {s.destinations.map((d) => (
+                      <td key={d.device}>
+                        {d.levelDbu
+                          ? `${fixed(d.levelDbu.normal)} dBu, ${fixed(d.thdPercent?.normal ?? 0)} %`
+                          : 'silent'}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
             </table>
-            {report!.findings.map((f) => <div key={f.key} style={{ fontSize: 13, marginTop: 6 }}><SeverityMark severity={f.severity} /> {f.what}</div>)}
+            {report!.findings.map((f) => (
+              <div key={f.key} style={{ fontSize: 13, marginTop: 6 }}>
+                <SeverityMark severity={f.severity} /> {f.what}
+              </div>
+            ))}
           </>
         )}
       </section>

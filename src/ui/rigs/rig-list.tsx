@@ -5,7 +5,15 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { askServer, type ServerProblem } from '../keep/ask-server';
 
-export interface ListedRig { id: string; name: string; head: number; changedAt: string; archived: boolean; devices: number; sounds: number }
+export interface ListedRig {
+  id: string;
+  name: string;
+  head: number;
+  changedAt: string;
+  archived: boolean;
+  devices: number;
+  sounds: number;
+}
 
 /** All rigs: open, make new, import, copy, rename, put away and bring back, export. */
 export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string | null }) {
@@ -28,45 +36,144 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
   return (
     <main className="page">
       <Group justify="space-between" mb={14}>
-        <h1 style={{ margin: 0, fontSize: 26 }}>Yantrel <span className="faint" style={{ fontSize: 15, fontWeight: 400 }}>describe the rig once; know what it does</span></h1>
+        <h1 style={{ margin: 0, fontSize: 26 }}>
+          Yantrel{' '}
+          <span className="faint" style={{ fontSize: 15, fontWeight: 400 }}>
+            describe the rig once; know what it does
+          </span>
+        </h1>
         <Group gap={8}>
-          <Switch label="Show archived" checked={archived} onChange={(e) => setArchived(e.currentTarget.checked)} />
-          <Button component={Link} href="/gear" variant="default">Gear locker</Button>
-          <FileButton accept="application/json,.json" onChange={(f) => void importFile(f)}>{(props) => <Button variant="default" {...props}>Import a file</Button>}</FileButton>
-          <Button component={Link} href="/rigs/new">New rig</Button>
+          <Switch
+            label="Show archived"
+            checked={archived}
+            onChange={(e) => setArchived(e.currentTarget.checked)}
+          />
+          <Button component={Link} href="/gear" variant="default">
+            Gear locker
+          </Button>
+          <FileButton accept="application/json,.json" onChange={(f) => void importFile(f)}>
+            {(props) => (
+              <Button variant="default" {...props}>
+                Import a file
+              </Button>
+            )}
+          </FileButton>
+          <Button component={Link} href="/rigs/new">
+            New rig
+          </Button>
         </Group>
       </Group>
-      {problem && <div role="alert" className="empty">{problem} <Button size="compact-sm" onClick={() => router.refresh()}>Try again</Button></div>}
-      {failure && (
-        <div role="alert" style={{ border: '2px solid var(--fault)', padding: 12, marginBottom: 12 }} data-import-problems>
-          <strong>{failure.title}</strong> {failure.detail}
-          <ul>{failure.problems?.map((p, i) => <li key={i}>{p.where && <span className="figures">{p.where}: </span>}{p.what}</li>)}</ul>
-          <Button size="compact-xs" variant="default" onClick={() => setFailure(null)}>Close</Button>
+      {problem && (
+        <div role="alert" className="empty">
+          {problem}{' '}
+          <Button size="compact-sm" onClick={() => router.refresh()}>
+            Try again
+          </Button>
         </div>
       )}
-      {!problem && shown.length === 0 && <div className="empty">{archived ? 'No rig is archived.' : 'No rig yet. Make a new one, which takes about two minutes, or import a file.'}</div>}
+      {failure && (
+        <div
+          role="alert"
+          style={{ border: '2px solid var(--fault)', padding: 12, marginBottom: 12 }}
+          data-import-problems
+        >
+          <strong>{failure.title}</strong> {failure.detail}
+          <ul>
+            {failure.problems?.map((p, i) => (
+              <li key={i}>
+                {p.where && <span className="figures">{p.where}: </span>}
+                {p.what}
+              </li>
+            ))}
+          </ul>
+          <Button size="compact-xs" variant="default" onClick={() => setFailure(null)}>
+            Close
+          </Button>
+        </div>
+      )}
+      {!problem && shown.length === 0 && (
+        <div className="empty">
+          {archived
+            ? 'No rig is archived.'
+            : 'No rig yet. Make a new one, which takes about two minutes, or import a file.'}
+        </div>
+      )}
       {shown.length > 0 && (
         <table className="sheet-table" data-table="rigs">
-          <thead><tr><th>Rig</th><th>Devices</th><th>Sounds</th><th>Revision</th><th>Changed</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Rig</th>
+              <th>Devices</th>
+              <th>Sounds</th>
+              <th>Revision</th>
+              <th>Changed</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {shown.map((r) => (
               <tr key={r.id} data-rig={r.id}>
                 <td>
-                  {renaming === r.id
-                    ? <TextInput size="xs" autoFocus aria-label="New name" defaultValue={r.name} onBlur={() => setRenaming(null)} onKeyDown={(e) => {
-                        if (e.key === 'Enter') void act(`/api/rigs/${r.id}`, 'PATCH', { name: e.currentTarget.value }).then(() => setRenaming(null));
+                  {renaming === r.id ? (
+                    <TextInput
+                      size="xs"
+                      autoFocus
+                      aria-label="New name"
+                      defaultValue={r.name}
+                      onBlur={() => setRenaming(null)}
+                      onKeyDown={(e) => {
+                        if (e.key === 'Enter')
+                          void act(`/api/rigs/${r.id}`, 'PATCH', {
+                            name: e.currentTarget.value,
+                          }).then(() => setRenaming(null));
                         if (e.key === 'Escape') setRenaming(null);
-                      }} />
-                    : <Link href={`/rigs/${r.id}/signal`} style={{ fontWeight: 700, fontSize: 15, color: 'var(--ink)' }}>{r.name}</Link>}
+                      }}
+                    />
+                  ) : (
+                    <Link
+                      href={`/rigs/${r.id}/signal`}
+                      style={{ fontWeight: 700, fontSize: 15, color: 'var(--ink)' }}
+                    >
+                      {r.name}
+                    </Link>
+                  )}
                 </td>
-                <td className="figures">{r.devices}</td><td className="figures">{r.sounds}</td><td className="figures">{r.head}</td>
-                <td className="figures" suppressHydrationWarning>{new Date(r.changedAt).toLocaleString('en-GB')}</td>
+                <td className="figures">{r.devices}</td>
+                <td className="figures">{r.sounds}</td>
+                <td className="figures">{r.head}</td>
+                <td className="figures" suppressHydrationWarning>
+                  {new Date(r.changedAt).toLocaleString('en-GB')}
+                </td>
                 <td>
                   <Group gap={4} wrap="nowrap" justify="end">
-                    <Button size="compact-xs" variant="default" onClick={() => setRenaming(r.id)}>Rename</Button>
-                    <Button size="compact-xs" variant="default" onClick={() => void act(`/api/rigs/${r.id}/duplicate`, 'POST')}>Copy</Button>
-                    <Button size="compact-xs" variant="default" component="a" href={`/api/rigs/${r.id}/file`} download>Export</Button>
-                    <Button size="compact-xs" variant="default" onClick={() => void act(`/api/rigs/${r.id}`, 'PATCH', { archived: !r.archived })}>{r.archived ? 'Bring back' : 'Archive'}</Button>
+                    <Button size="compact-xs" variant="default" onClick={() => setRenaming(r.id)}>
+                      Rename
+                    </Button>
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      onClick={() => void act(`/api/rigs/${r.id}/duplicate`, 'POST')}
+                    >
+                      Copy
+                    </Button>
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      component="a"
+                      href={`/api/rigs/${r.id}/file`}
+                      download
+                    >
+                      Export
+                    </Button>
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      onClick={() =>
+                        void act(`/api/rigs/${r.id}`, 'PATCH', { archived: !r.archived })
+                      }
+                    >
+                      {r.archived ? 'Bring back' : 'Archive'}
+                    </Button>
                   </Group>
                 </td>
               </tr>
@@ -74,8 +181,13 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
           </tbody>
         </table>
       )}
-      <p className="faint" style={{ fontSize: 13, marginTop: 30 }}>Yantrel works out figures; it does not replace care. Mains and tube amplifiers can kill: repairs inside belong to licensed technicians, and local codes apply. <Link href="/safety" style={{ color: 'inherit' }}>Safety</Link></p>
+      <p className="faint" style={{ fontSize: 13, marginTop: 30 }}>
+        Yantrel works out figures; it does not replace care. Mains and tube amplifiers can kill:
+        repairs inside belong to licensed technicians, and local codes apply.{' '}
+        <Link href="/safety" style={{ color: 'inherit' }}>
+          Safety
+        </Link>
+      </p>
     </main>
   );
 }
-

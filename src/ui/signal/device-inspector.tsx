@@ -5,7 +5,14 @@ import type { StationFigures } from '../../core/analysis';
 import { touchWord } from '../../core/circuit';
 import { type Figure, isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
 import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
-import { type Device, deviceOf, jackLabels, nameOf, outletsOf, type SettingValue } from '../../core/rig';
+import {
+  type Device,
+  deviceOf,
+  jackLabels,
+  nameOf,
+  outletsOf,
+  type SettingValue,
+} from '../../core/rig';
 import { fixed, showChange, showLevel, withPrefix } from '../../core/units';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
@@ -18,7 +25,21 @@ import { TextSetting } from './text-setting';
 import { ToneChart } from './tone-chart';
 
 /** Everything about one device: its controls in this sound, what it does here, its figures, and what is known against it. */
-export function DeviceInspector({ device, station, onAppend, onReplace, onRemove, onMove }: { device: Device; station?: string; onAppend?: () => void; onReplace: () => void; onRemove: () => void; onMove: () => void }) {
+export function DeviceInspector({
+  device,
+  station,
+  onAppend,
+  onReplace,
+  onRemove,
+  onMove,
+}: {
+  device: Device;
+  station?: string;
+  onAppend?: () => void;
+  onReplace: () => void;
+  onRemove: () => void;
+  onMove: () => void;
+}) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const soundId = useRig((s) => s.sound);
@@ -31,18 +52,36 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
   const engaged = isEngaged(kind, device, state);
   const passes = report?.stations.filter((s) => s.device === device.id) ?? [];
   const shown = passes.find((s) => s.id === station) ?? passes[0];
-  const findings = allFindings.filter((f) => f.subjects.includes(device.id) && f.accepted === undefined);
+  const findings = allFindings.filter(
+    (f) => f.subjects.includes(device.id) && f.accepted === undefined,
+  );
   const words = kind.stateWords ?? { on: 'engaged', off: 'bypassed' };
   const costs = costFigures(device);
-  const set = (setting: string, value: SettingValue) => edit({ edit: 'setSetting', device: device.id, sound: sound?.id, setting, value });
-  const ownSetting = (id: string) => state?.settings !== undefined && Object.hasOwn(state.settings, id);
+  const set = (setting: string, value: SettingValue) =>
+    edit({ edit: 'setSetting', device: device.id, sound: sound?.id, setting, value });
+  const ownSetting = (id: string) =>
+    state?.settings !== undefined && Object.hasOwn(state.settings, id);
   return (
     <div data-inspector={device.id}>
       <NameField key={`${device.id} ${device.name}`} device={device} />
-      <div className="faint" style={{ fontSize: 13 }}>{kind.name}{device.maker ? `, ${device.maker}` : ''}. {kind.about}</div>
+      <div className="faint" style={{ fontSize: 13 }}>
+        {kind.name}
+        {device.maker ? `, ${device.maker}` : ''}. {kind.about}
+      </div>
       {!kind.alwaysOn && (
         <Group mt={8} gap={8}>
-          <Switch label={`${engaged ? words.on : words.off} in ${sound?.name ?? 'this sound'}`} checked={engaged} onChange={(e) => edit({ edit: 'setEngaged', device: device.id, sound: sound?.id, engaged: e.currentTarget.checked })} />
+          <Switch
+            label={`${engaged ? words.on : words.off} in ${sound?.name ?? 'this sound'}`}
+            checked={engaged}
+            onChange={(e) =>
+              edit({
+                edit: 'setEngaged',
+                device: device.id,
+                sound: sound?.id,
+                engaged: e.currentTarget.checked,
+              })
+            }
+          />
         </Group>
       )}
       {kind.parameters.length > 0 && (
@@ -51,16 +90,65 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
           <div className="knobs">
             {kind.parameters.map((p) => {
               const value = settingOf(kind, device, state, p.id) ?? p.initial;
-              if (p.type === 'knob') return <Knob key={p.id} parameter={p} value={Number(value)} figure={resolveState(kind, device, state).figure} own={ownSetting(p.id)} onChange={(v) => set(p.id, v)} />;
-              if (p.type === 'text') return <TextSetting key={p.id} parameter={p} value={String(value)} hint={p.id === 'order' ? loopHint(rig, device) : undefined} onCommit={(v) => set(p.id, v)} />;
-              if (p.type === 'choice') return <Select key={p.id} size="xs" label={p.label} data={p.options} value={String(value)} allowDeselect={false} onChange={(v) => v && set(p.id, v)} />;
-              return <Switch key={p.id} size="xs" label={p.label} checked={value === true} onChange={(e) => set(p.id, e.currentTarget.checked)} />;
+              if (p.type === 'knob')
+                return (
+                  <Knob
+                    key={p.id}
+                    parameter={p}
+                    value={Number(value)}
+                    figure={resolveState(kind, device, state).figure}
+                    own={ownSetting(p.id)}
+                    onChange={(v) => set(p.id, v)}
+                  />
+                );
+              if (p.type === 'text')
+                return (
+                  <TextSetting
+                    key={p.id}
+                    parameter={p}
+                    value={String(value)}
+                    hint={p.id === 'order' ? loopHint(rig, device) : undefined}
+                    onCommit={(v) => set(p.id, v)}
+                  />
+                );
+              if (p.type === 'choice')
+                return (
+                  <Select
+                    key={p.id}
+                    size="xs"
+                    label={p.label}
+                    data={p.options}
+                    value={String(value)}
+                    allowDeselect={false}
+                    onChange={(v) => v && set(p.id, v)}
+                  />
+                );
+              return (
+                <Switch
+                  key={p.id}
+                  size="xs"
+                  label={p.label}
+                  checked={value === true}
+                  onChange={(e) => set(p.id, e.currentTarget.checked)}
+                />
+              );
             })}
           </div>
           {state && (
-            <Button mt={6} size="compact-xs" variant="default" onClick={() => edit({ edit: 'clearState', device: device.id, sound: sound!.id })}>Follow the device’s own settings here</Button>
+            <Button
+              mt={6}
+              size="compact-xs"
+              variant="default"
+              onClick={() => edit({ edit: 'clearState', device: device.id, sound: sound!.id })}
+            >
+              Follow the device’s own settings here
+            </Button>
           )}
-          {kind.parameters.some((p) => p.type === 'knob' && !ownSetting(p.id)) && <div className="faint" style={{ fontSize: 11, marginTop: 4 }}>* the device’s own setting, the same in every sound that says nothing else</div>}
+          {kind.parameters.some((p) => p.type === 'knob' && !ownSetting(p.id)) && (
+            <div className="faint" style={{ fontSize: 11, marginTop: 4 }}>
+              * the device’s own setting, the same in every sound that says nothing else
+            </div>
+          )}
         </>
       )}
       {kind.hosts && <HostPanel device={device} />}
@@ -70,20 +158,49 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
       {findings.length > 0 && (
         <>
           <h3>Findings</h3>
-          {findings.map((f) => <div key={f.key} style={{ fontSize: 13, marginBottom: 4 }}><SeverityMark severity={f.severity} /> {f.what}</div>)}
-          <Button size="compact-xs" variant="default" onClick={() => openFindings(true)}>Open the findings</Button>
+          {findings.map((f) => (
+            <div key={f.key} style={{ fontSize: 13, marginBottom: 4 }}>
+              <SeverityMark severity={f.severity} /> {f.what}
+            </div>
+          ))}
+          <Button size="compact-xs" variant="default" onClick={() => openFindings(true)}>
+            Open the findings
+          </Button>
         </>
       )}
       <h3>Figures</h3>
-      {kind.figures.length || costs.length ? <FigureEditor device={device} figures={[...kind.figures, ...costs]} /> : <div className="faint">Metal only: it has no electrical figures of its own.</div>}
-      {kind.power && <p className="faint" style={{ fontSize: 12 }}>Power, typical: {kind.power.volts} V, {kind.power.milliamps} mA.{kind.size ? ` Size ${kind.size.width} × ${kind.size.depth} × ${kind.size.height} mm.` : ''}</p>}
+      {kind.figures.length || costs.length ? (
+        <FigureEditor device={device} figures={[...kind.figures, ...costs]} />
+      ) : (
+        <div className="faint">Metal only: it has no electrical figures of its own.</div>
+      )}
+      {kind.power && (
+        <p className="faint" style={{ fontSize: 12 }}>
+          Power, typical: {kind.power.volts} V, {kind.power.milliamps} mA.
+          {kind.size
+            ? ` Size ${kind.size.width} × ${kind.size.depth} × ${kind.size.height} mm.`
+            : ''}
+        </p>
+      )}
       <RecordFields key={`record ${device.id}`} device={device} />
       <Group gap={6} mt={10}>
-        {kind.through && <Button size="compact-sm" variant="default" onClick={onMove}>Move (M)</Button>}
+        {kind.through && (
+          <Button size="compact-sm" variant="default" onClick={onMove}>
+            Move (M)
+          </Button>
+        )}
         <MoveButtons ways={[...waysOut(rig, device), ...waysIn(rig, device)]} />
-        {onAppend && <Button size="compact-sm" variant="default" onClick={onAppend}>Add behind (A)</Button>}
-        <Button size="compact-sm" variant="default" onClick={onReplace}>Replace (R)</Button>
-        <Button size="compact-sm" variant="default" onClick={onRemove}>Remove (Del)</Button>
+        {onAppend && (
+          <Button size="compact-sm" variant="default" onClick={onAppend}>
+            Add behind (A)
+          </Button>
+        )}
+        <Button size="compact-sm" variant="default" onClick={onReplace}>
+          Replace (R)
+        </Button>
+        <Button size="compact-sm" variant="default" onClick={onRemove}>
+          Remove (Del)
+        </Button>
       </Group>
     </div>
   );
@@ -92,23 +209,70 @@ export function DeviceInspector({ device, station, onAppend, onReplace, onRemove
 /** What a block costs inside its host, and what a host has, as figures that can be corrected like any other. */
 function costFigures(device: Device): Figure[] {
   const kind = kindOf(device.kind);
-  const figure = (id: string, label: string, unit: Figure['unit'], typical: number, max: number, reason: string): Figure => ({ id, label, unit, typical, min: 0, max, reason });
+  const figure = (
+    id: string,
+    label: string,
+    unit: Figure['unit'],
+    typical: number,
+    max: number,
+    reason: string,
+  ): Figure => ({ id, label, unit, typical, min: 0, max, reason });
   return [
-    ...(kind.block && device.host !== undefined ? [figure('slots', 'Slots it takes', '', kind.block.slots, 64, 'one for each block'), figure('percent', 'Processing it takes, %', '', kind.block.percent, 400, 'typical for a block of this kind')] : []),
-    ...(kind.hosts ? [figure('slots', 'Slots it has', '', kind.hosts.slots, 256, 'usual for its size'), figure('percent', 'Processing it has, %', '', kind.hosts.percent, 1000, 'all of it'), figure('paths', 'Paths it has', '', kind.hosts.paths, 16, 'usual for its size')] : []),
+    ...(kind.block && device.host !== undefined
+      ? [
+          figure('slots', 'Slots it takes', '', kind.block.slots, 64, 'one for each block'),
+          figure(
+            'percent',
+            'Processing it takes, %',
+            '',
+            kind.block.percent,
+            400,
+            'typical for a block of this kind',
+          ),
+        ]
+      : []),
+    ...(kind.hosts
+      ? [
+          figure('slots', 'Slots it has', '', kind.hosts.slots, 256, 'usual for its size'),
+          figure('percent', 'Processing it has, %', '', kind.hosts.percent, 1000, 'all of it'),
+          figure('paths', 'Paths it has', '', kind.hosts.paths, 16, 'usual for its size'),
+        ]
+      : []),
   ];
 }
 
 function NameField({ device }: { device: Device }) {
   const edit = useRig((s) => s.edit);
   const [name, setName] = useState(device.name);
-  const save = () => name.trim() && name !== device.name && edit({ edit: 'setDevice', device: device.id, name: name.trim() });
-  return <TextInput aria-label="Name of the device" value={name} onChange={(e) => setName(e.currentTarget.value)} onBlur={save} onKeyDown={(e) => e.key === 'Enter' && save()} styles={{ input: { fontWeight: 700, fontSize: 16, background: 'var(--tape)', color: 'var(--tape-ink)', borderColor: 'var(--tape-edge)' } }} />;
+  const save = () =>
+    name.trim() &&
+    name !== device.name &&
+    edit({ edit: 'setDevice', device: device.id, name: name.trim() });
+  return (
+    <TextInput
+      aria-label="Name of the device"
+      value={name}
+      onChange={(e) => setName(e.currentTarget.value)}
+      onBlur={save}
+      onKeyDown={(e) => e.key === 'Enter' && save()}
+      styles={{
+        input: {
+          fontWeight: 700,
+          fontSize: 16,
+          background: 'var(--tape)',
+          color: 'var(--tape-ink)',
+          borderColor: 'var(--tape-edge)',
+        },
+      }}
+    />
+  );
 }
 
 function RecordFields({ device }: { device: Device }) {
   const rig = useDocument();
-  const supplies = rig.devices.flatMap((d) => (outletsOf(d) ?? []).map((o) => ({ value: `${d.id} ${o.id}`, label: `${d.name}, ${o.label}` })));
+  const supplies = rig.devices.flatMap((d) =>
+    (outletsOf(d) ?? []).map((o) => ({ value: `${d.id} ${o.id}`, label: `${d.name}, ${o.label}` })),
+  );
   const edit = useRig((s) => s.edit);
   const [maker, setMaker] = useState(device.maker ?? '');
   const [notes, setNotes] = useState(device.notes ?? '');
@@ -120,14 +284,66 @@ function RecordFields({ device }: { device: Device }) {
     <>
       <h3>Record</h3>
       <Group gap={8} align="end" wrap="nowrap">
-        <Select size="xs" label="Stands" data={PLACES.map((p) => ({ value: p, label: PLACE_NAMES[p] }))} value={placeOf(device)} allowDeselect={false} disabled={device.host !== undefined} onChange={(v) => v && edit({ edit: 'setDevice', device: device.id, place: PLACES.find((p) => p === v)! })} />
+        <Select
+          size="xs"
+          label="Stands"
+          data={PLACES.map((p) => ({ value: p, label: PLACE_NAMES[p] }))}
+          value={placeOf(device)}
+          allowDeselect={false}
+          disabled={device.host !== undefined}
+          onChange={(v) =>
+            v && edit({ edit: 'setDevice', device: device.id, place: PLACES.find((p) => p === v)! })
+          }
+        />
         {supplies.length > 0 && device.host === undefined && (
-          <Select size="xs" label="Fed by" clearable placeholder="not said" data={supplies} value={device.supply ? `${device.supply.device} ${device.supply.outlet ?? ''}` : null} onChange={(v) => edit(v ? { edit: 'setDevice', device: device.id, supply: { device: v.split(' ')[0]!, outlet: v.split(' ')[1] } } : { edit: 'unplugPower', device: device.id })} />
+          <Select
+            size="xs"
+            label="Fed by"
+            clearable
+            placeholder="not said"
+            data={supplies}
+            value={device.supply ? `${device.supply.device} ${device.supply.outlet ?? ''}` : null}
+            onChange={(v) =>
+              edit(
+                v
+                  ? {
+                      edit: 'setDevice',
+                      device: device.id,
+                      supply: { device: v.split(' ')[0]!, outlet: v.split(' ')[1] },
+                    }
+                  : { edit: 'unplugPower', device: device.id },
+              )
+            }
+          />
         )}
       </Group>
-      <Switch size="xs" mt={6} label="Pinned: proposals leave it where it is" checked={device.pinned === true} onChange={(e) => edit({ edit: 'setDevice', device: device.id, pinned: e.currentTarget.checked })} />
-      <TextInput size="xs" label="Maker and model" value={maker} onChange={(e) => setMaker(e.currentTarget.value)} onBlur={() => maker !== (device.maker ?? '') && edit({ edit: 'setDevice', device: device.id, maker })} />
-      <TextInput size="xs" label="Notes" value={notes} onChange={(e) => setNotes(e.currentTarget.value)} onBlur={() => notes !== (device.notes ?? '') && edit({ edit: 'setDevice', device: device.id, notes })} />
+      <Switch
+        size="xs"
+        mt={6}
+        label="Pinned: proposals leave it where it is"
+        checked={device.pinned === true}
+        onChange={(e) =>
+          edit({ edit: 'setDevice', device: device.id, pinned: e.currentTarget.checked })
+        }
+      />
+      <TextInput
+        size="xs"
+        label="Maker and model"
+        value={maker}
+        onChange={(e) => setMaker(e.currentTarget.value)}
+        onBlur={() =>
+          maker !== (device.maker ?? '') && edit({ edit: 'setDevice', device: device.id, maker })
+        }
+      />
+      <TextInput
+        size="xs"
+        label="Notes"
+        value={notes}
+        onChange={(e) => setNotes(e.currentTarget.value)}
+        onBlur={() =>
+          notes !== (device.notes ?? '') && edit({ edit: 'setDevice', device: device.id, notes })
+        }
+      />
     </>
   );
 }
@@ -138,23 +354,81 @@ function InThisSound({ station, passes }: { station: StationFigures; passes: num
   const units = useRig((s) => s.units);
   const { input, output } = station;
   const level = (v: number | null | undefined) => showLevel(v ?? null, units.level);
-  const delta = (a: number | null | undefined, b: number | null | undefined) => (a === null || a === undefined || b === null || b === undefined ? 'none' : showChange(b - a));
+  const delta = (a: number | null | undefined, b: number | null | undefined) =>
+    a === null || a === undefined || b === null || b === undefined ? 'none' : showChange(b - a);
   const thd = output.thdPercent;
   return (
     <>
-      <h3>What it does here{passes > 1 ? ` (pass by ${jackLabels(deviceOf(rig, station.device), station.ins) || 'itself'})` : ''}</h3>
+      <h3>
+        What it does here
+        {passes > 1
+          ? ` (pass by ${jackLabels(deviceOf(rig, station.device), station.ins) || 'itself'})`
+          : ''}
+      </h3>
       <dl className="pairs figures">
-        <dt>Level, normal picking</dt><dd>{level(output.levelDbu?.normal)}</dd>
-        {input && <><dt>Changes level by</dt><dd>{delta(input.levelDbu?.normal, output.levelDbu?.normal)}</dd></>}
-        {station.gainDb !== null && <><dt>Small-signal gain</dt><dd>{showChange(station.gainDb)}</dd></>}
-        <dt>Noise</dt><dd>{level(output.noiseDbu)}</dd>
-        {input && <><dt>Changes noise by</dt><dd>{delta(input.noiseDbu, output.noiseDbu)}</dd></>}
-        <dt>Most of the noise from</dt><dd>{output.noisiest ? nameOf(rig, output.noisiest) : 'none'}</dd>
-        {thd && <><dt>Saturation soft / normal / hard</dt><dd>{fixed(thd.soft)} / {fixed(thd.normal)} / {fixed(thd.hard)} %</dd><dt>That is</dt><dd>{touchWord(thd.soft / 100)}, {touchWord(thd.normal / 100)}, {touchWord(thd.hard / 100)}</dd></>}
-        {station.headroomDb !== null && <><dt>Headroom</dt><dd>{fixed(station.headroomDb)} dB</dd></>}
-        {input && input.lossDb !== null && <><dt>Lost into its input</dt><dd>{fixed(input.lossDb, 2)} dB{input.sourceOhms !== null && input.loadOhms !== null ? ` (${withPrefix(input.sourceOhms, 'Ω')} into ${withPrefix(input.loadOhms, 'Ω')})` : ''}</dd></>}
-        <dt>Latency so far</dt><dd>{fixed(output.latencyMs ?? 0, 2)} ms{input && output.latencyMs !== null && input.latencyMs !== null ? `, of it ${fixed(output.latencyMs - input.latencyMs, 2)} here` : ''}</dd>
-        <dt>Width</dt><dd>{station.width}</dd>
+        <dt>Level, normal picking</dt>
+        <dd>{level(output.levelDbu?.normal)}</dd>
+        {input && (
+          <>
+            <dt>Changes level by</dt>
+            <dd>{delta(input.levelDbu?.normal, output.levelDbu?.normal)}</dd>
+          </>
+        )}
+        {station.gainDb !== null && (
+          <>
+            <dt>Small-signal gain</dt>
+            <dd>{showChange(station.gainDb)}</dd>
+          </>
+        )}
+        <dt>Noise</dt>
+        <dd>{level(output.noiseDbu)}</dd>
+        {input && (
+          <>
+            <dt>Changes noise by</dt>
+            <dd>{delta(input.noiseDbu, output.noiseDbu)}</dd>
+          </>
+        )}
+        <dt>Most of the noise from</dt>
+        <dd>{output.noisiest ? nameOf(rig, output.noisiest) : 'none'}</dd>
+        {thd && (
+          <>
+            <dt>Saturation soft / normal / hard</dt>
+            <dd>
+              {fixed(thd.soft)} / {fixed(thd.normal)} / {fixed(thd.hard)} %
+            </dd>
+            <dt>That is</dt>
+            <dd>
+              {touchWord(thd.soft / 100)}, {touchWord(thd.normal / 100)},{' '}
+              {touchWord(thd.hard / 100)}
+            </dd>
+          </>
+        )}
+        {station.headroomDb !== null && (
+          <>
+            <dt>Headroom</dt>
+            <dd>{fixed(station.headroomDb)} dB</dd>
+          </>
+        )}
+        {input && input.lossDb !== null && (
+          <>
+            <dt>Lost into its input</dt>
+            <dd>
+              {fixed(input.lossDb, 2)} dB
+              {input.sourceOhms !== null && input.loadOhms !== null
+                ? ` (${withPrefix(input.sourceOhms, 'Ω')} into ${withPrefix(input.loadOhms, 'Ω')})`
+                : ''}
+            </dd>
+          </>
+        )}
+        <dt>Latency so far</dt>
+        <dd>
+          {fixed(output.latencyMs ?? 0, 2)} ms
+          {input && output.latencyMs !== null && input.latencyMs !== null
+            ? `, of it ${fixed(output.latencyMs - input.latencyMs, 2)} here`
+            : ''}
+        </dd>
+        <dt>Width</dt>
+        <dd>{station.width}</dd>
       </dl>
     </>
   );

@@ -7,7 +7,10 @@ import type { Device } from '../../core/rig';
 import { withPrefix } from '../../core/units';
 import { useRig } from '../store/use-rig';
 
-const show = (f: Figure, value: number) => (['Ω', 'H', 'W'].includes(f.unit) ? withPrefix(value, f.unit) : `${String(value).replace('-', '−')} ${f.unit}`);
+const show = (f: Figure, value: number) =>
+  ['Ω', 'H', 'W'].includes(f.unit)
+    ? withPrefix(value, f.unit)
+    : `${String(value).replace('-', '−')} ${f.unit}`;
 
 /** The electrical figures of a device, each with where it comes from, and a way to put a better one in its place. */
 export function FigureEditor({ device, figures }: { device: Device; figures: readonly Figure[] }) {
@@ -22,13 +25,41 @@ export function FigureEditor({ device, figures }: { device: Device; figures: rea
             <tr key={f.id} data-figure={f.id}>
               <td>
                 {f.label}
-                <div className="faint" style={{ fontSize: 11 }}>{own ? `${own.from}${own.on ? `, ${own.on}` : ''}; typical is ${show(f, f.typical)}` : `typical: ${f.reason}`}</div>
-                {open === f.id && <Override device={device} figure={f} onDone={() => setOpen(null)} />}
+                <div className="faint" style={{ fontSize: 11 }}>
+                  {own
+                    ? `${own.from}${own.on ? `, ${own.on}` : ''}; typical is ${show(f, f.typical)}`
+                    : `typical: ${f.reason}`}
+                </div>
+                {open === f.id && (
+                  <Override device={device} figure={f} onDone={() => setOpen(null)} />
+                )}
               </td>
-              <td className="figures" style={{ textAlign: 'right', whiteSpace: 'nowrap' }}>{show(f, own?.value ?? f.typical)}</td>
+              <td className="figures" style={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
+                {show(f, own?.value ?? f.typical)}
+              </td>
               <td style={{ whiteSpace: 'nowrap', padding: '2px 0' }}>
-                <Tooltip label={`Give ${f.label} from a sheet or a measurement`}><ActionIcon variant="subtle" size="sm" aria-label={`Change ${f.label}`} onClick={() => setOpen(open === f.id ? null : f.id)}><IconPencil size={14} /></ActionIcon></Tooltip>
-                {own && <Tooltip label="Back to the typical figure"><ActionIcon variant="subtle" size="sm" aria-label={`Typical ${f.label}`} onClick={() => edit({ edit: 'clearFigure', device: device.id, figure: f.id })}><IconArrowBackUp size={14} /></ActionIcon></Tooltip>}
+                <Tooltip label={`Give ${f.label} from a sheet or a measurement`}>
+                  <ActionIcon
+                    variant="subtle"
+                    size="sm"
+                    aria-label={`Change ${f.label}`}
+                    onClick={() => setOpen(open === f.id ? null : f.id)}
+                  >
+                    <IconPencil size={14} />
+                  </ActionIcon>
+                </Tooltip>
+                {own && (
+                  <Tooltip label="Back to the typical figure">
+                    <ActionIcon
+                      variant="subtle"
+                      size="sm"
+                      aria-label={`Typical ${f.label}`}
+                      onClick={() => edit({ edit: 'clearFigure', device: device.id, figure: f.id })}
+                    >
+                      <IconArrowBackUp size={14} />
+                    </ActionIcon>
+                  </Tooltip>
+                )}
               </td>
             </tr>
           );
@@ -38,10 +69,22 @@ export function FigureEditor({ device, figures }: { device: Device; figures: rea
   );
 }
 
-function Override({ device, figure, onDone }: { device: Device; figure: Figure; onDone: () => void }) {
+function Override({
+  device,
+  figure,
+  onDone,
+}: {
+  device: Device;
+  figure: Figure;
+  onDone: () => void;
+}) {
   const edit = useRig((s) => s.edit);
-  const [value, setValue] = useState<number | string>(device.figures?.[figure.id]?.value ?? figure.typical);
-  const [from, setFrom] = useState<'sheet' | 'measured'>(device.figures?.[figure.id]?.from ?? 'sheet');
+  const [value, setValue] = useState<number | string>(
+    device.figures?.[figure.id]?.value ?? figure.typical,
+  );
+  const [from, setFrom] = useState<'sheet' | 'measured'>(
+    device.figures?.[figure.id]?.from ?? 'sheet',
+  );
   return (
     <form
       style={{ display: 'grid', gap: 6, margin: '6px 0' }}
@@ -49,13 +92,35 @@ function Override({ device, figure, onDone }: { device: Device; figure: Figure; 
         e.preventDefault();
         if (typeof value !== 'number') return;
         const today = new Date().toISOString().slice(0, 10);
-        const done = edit({ edit: 'overrideFigure', device: device.id, figure: figure.id, override: { value, from, ...(from === 'measured' && { on: today }) } });
+        const done = edit({
+          edit: 'overrideFigure',
+          device: device.id,
+          figure: figure.id,
+          override: { value, from, ...(from === 'measured' && { on: today }) },
+        });
         if (done.ok) onDone();
       }}
     >
-      <NumberInput size="xs" label={`${figure.label}, ${figure.unit || 'ratio'}`} description={`${figure.min} to ${figure.max} ${figure.unit}`} value={value} onChange={setValue} data-autofocus />
-      <SegmentedControl size="xs" value={from} onChange={(v) => setFrom(v === 'measured' ? 'measured' : 'sheet')} data={[{ value: 'sheet', label: 'from the sheet' }, { value: 'measured', label: 'measured' }]} />
-      <Button size="xs" type="submit">Use this figure</Button>
+      <NumberInput
+        size="xs"
+        label={`${figure.label}, ${figure.unit || 'ratio'}`}
+        description={`${figure.min} to ${figure.max} ${figure.unit}`}
+        value={value}
+        onChange={setValue}
+        data-autofocus
+      />
+      <SegmentedControl
+        size="xs"
+        value={from}
+        onChange={(v) => setFrom(v === 'measured' ? 'measured' : 'sheet')}
+        data={[
+          { value: 'sheet', label: 'from the sheet' },
+          { value: 'measured', label: 'measured' },
+        ]}
+      />
+      <Button size="xs" type="submit">
+        Use this figure
+      </Button>
     </form>
   );
 }

@@ -11,25 +11,95 @@ export function HostPanel({ device }: { device: Device }) {
   const select = useRig((s) => s.select);
   const use = useSoundReport()?.hosts.find((h) => h.host === device.id);
   if (!use) return null;
-  const rows = [['Slots', use.used.slots, use.has.slots, ''], ['Processing', use.used.percent, use.has.percent, ' %'], ['Paths', use.used.paths, use.has.paths, '']] as const;
+  const rows = [
+    ['Slots', use.used.slots, use.has.slots, ''],
+    ['Processing', use.used.percent, use.has.percent, ' %'],
+    ['Paths', use.used.paths, use.has.paths, ''],
+  ] as const;
   return (
     <div data-host={device.id}>
       <h3>Room inside</h3>
       <table className="sheet-table numbers figures" style={{ fontSize: 12 }}>
-        <thead><tr><th /><th>Used</th><th>Has</th><th>Left</th></tr></thead>
-        <tbody>{rows.map(([label, used, has, unit]) => <tr key={label} data-over={used > has}><td>{label}</td><td>{fixed(used, 0)}{unit}</td><td>{fixed(has, 0)}{unit}</td><td style={used > has ? { color: 'var(--fault)', fontWeight: 700 } : undefined}>{used > has ? `${fixed(used - has, 0)}${unit} over` : `${fixed(has - used, 0)}${unit}`}</td></tr>)}</tbody>
+        <thead>
+          <tr>
+            <th />
+            <th>Used</th>
+            <th>Has</th>
+            <th>Left</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([label, used, has, unit]) => (
+            <tr key={label} data-over={used > has}>
+              <td>{label}</td>
+              <td>
+                {fixed(used, 0)}
+                {unit}
+              </td>
+              <td>
+                {fixed(has, 0)}
+                {unit}
+              </td>
+              <td style={used > has ? { color: 'var(--fault)', fontWeight: 700 } : undefined}>
+                {used > has
+                  ? `${fixed(used - has, 0)}${unit} over`
+                  : `${fixed(has - used, 0)}${unit}`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
       </table>
-      <p className="faint" style={{ fontSize: 11, margin: '3px 0' }}>Typical costs; correct what a block costs under its figures. A bypassed block keeps its slot.</p>
-      {use.blocks.length > 0 && <div className="chips" style={{ margin: 0 }}>{use.blocks.map((id) => <button key={id} type="button" className="sound" onClick={() => select({ kind: 'device', id })}>{nameOf(rig, id)}</button>)}</div>}
+      <p className="faint" style={{ fontSize: 11, margin: '3px 0' }}>
+        Typical costs; correct what a block costs under its figures. A bypassed block keeps its
+        slot.
+      </p>
+      {use.blocks.length > 0 && (
+        <div className="chips" style={{ margin: 0 }}>
+          {use.blocks.map((id) => (
+            <button
+              key={id}
+              type="button"
+              className="sound"
+              onClick={() => select({ kind: 'device', id })}
+            >
+              {nameOf(rig, id)}
+            </button>
+          ))}
+        </div>
+      )}
       {use.loops.length > 0 && (
         <>
           <h3>Sends and returns</h3>
           <table className="sheet-table" style={{ fontSize: 12 }}>
-            <tbody>{use.loops.map((l) => <tr key={l.id} data-loop={l.id}><td>{l.label.replace('send and return ', '')}</td><td>{l.sends === null ? <span className="faint">send free</span> : `to ${nameOf(rig, l.sends)}`}</td><td>{l.returns === null ? <span className="faint">return free</span> : `from ${nameOf(rig, l.returns)}`}</td></tr>)}</tbody>
+            <tbody>
+              {use.loops.map((l) => (
+                <tr key={l.id} data-loop={l.id}>
+                  <td>{l.label.replace('send and return ', '')}</td>
+                  <td>
+                    {l.sends === null ? (
+                      <span className="faint">send free</span>
+                    ) : (
+                      `to ${nameOf(rig, l.sends)}`
+                    )}
+                  </td>
+                  <td>
+                    {l.returns === null ? (
+                      <span className="faint">return free</span>
+                    ) : (
+                      `from ${nameOf(rig, l.returns)}`
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
           </table>
         </>
       )}
-      {use.blocks.length === 0 && <p style={{ fontSize: 12 }}>Nothing inside yet: probe a link of its path (the letters LK) and press I.</p>}
+      {use.blocks.length === 0 && (
+        <p style={{ fontSize: 12 }}>
+          Nothing inside yet: probe a link of its path (the letters LK) and press I.
+        </p>
+      )}
     </div>
   );
 }
@@ -45,9 +115,21 @@ export function loopHint(rig: ReturnType<typeof useDocument>, device: Device): s
 }
 
 /** Moves between inside and outside of a host, each one press. */
-export function MoveButtons({ ways }: { ways: { words: string; edit: Parameters<ReturnType<typeof useEditOf>>[0] }[] }) {
+export function MoveButtons({
+  ways,
+}: {
+  ways: { words: string; edit: Parameters<ReturnType<typeof useEditOf>>[0] }[];
+}) {
   const edit = useEditOf();
-  return <>{ways.map((w) => <Button key={w.words} size="compact-sm" variant="default" onClick={() => edit(w.edit)}>{w.words}</Button>)}</>;
+  return (
+    <>
+      {ways.map((w) => (
+        <Button key={w.words} size="compact-sm" variant="default" onClick={() => edit(w.edit)}>
+          {w.words}
+        </Button>
+      ))}
+    </>
+  );
 }
 
 const useEditOf = () => useRig((s) => s.edit);

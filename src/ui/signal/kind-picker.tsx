@@ -7,16 +7,40 @@ import { PreviewPanel } from './preview-panel';
 import { usePreview } from './use-preview';
 
 /** Chooses a kind by typing and arrow keys; while one is marked, shows what taking it would change. */
-export function KindPicker({ title, fits, editsFor, onPick, onClose }: { title: string; fits: (k: Kind) => boolean; editsFor: (k: Kind) => Edit[]; onPick: (k: Kind) => void; onClose: () => void }) {
+export function KindPicker({
+  title,
+  fits,
+  editsFor,
+  onPick,
+  onClose,
+}: {
+  title: string;
+  fits: (k: Kind) => boolean;
+  editsFor: (k: Kind) => Edit[];
+  onPick: (k: Kind) => void;
+  onClose: () => void;
+}) {
   const [query, setQuery] = useState('');
   const [at, setAt] = useState(0);
-  const found = useMemo(() => KINDS.filter((k) => fits(k) && `${k.name} ${k.family} ${k.job}`.toLowerCase().includes(query.toLowerCase().trim())), [query, fits]);
+  const found = useMemo(
+    () =>
+      KINDS.filter(
+        (k) =>
+          fits(k) &&
+          `${k.name} ${k.family} ${k.job}`.toLowerCase().includes(query.toLowerCase().trim()),
+      ),
+    [query, fits],
+  );
   const marked = found[Math.min(at, found.length - 1)];
   const preview = usePreview(useMemo(() => (marked ? editsFor(marked) : null), [marked, editsFor]));
   return (
     <Modal opened onClose={onClose} title={title} size="xl" centered>
       <TextInput
-        autoFocus data-autofocus aria-label="Find a kind" placeholder="Type to find: drive, delay, buffer …" value={query}
+        autoFocus
+        data-autofocus
+        aria-label="Find a kind"
+        placeholder="Type to find: drive, delay, buffer …"
+        value={query}
         onChange={(e) => {
           setQuery(e.currentTarget.value);
           setAt(0);
@@ -29,11 +53,29 @@ export function KindPicker({ title, fits, editsFor, onPick, onClose }: { title: 
           e.preventDefault();
         }}
       />
-      <div role="listbox" aria-label="Kinds" style={{ height: 230, overflow: 'auto', margin: '8px 0', border: '1px solid var(--rule)' }}>
+      <div
+        role="listbox"
+        aria-label="Kinds"
+        style={{ height: 230, overflow: 'auto', margin: '8px 0', border: '1px solid var(--rule)' }}
+      >
         {found.map((k, i) => (
-          <div key={k.id} role="option" aria-selected={k === marked} data-kind={k.id} ref={(el) => { if (k === marked) el?.scrollIntoView({ block: 'nearest' }); }}
-            onMouseMove={() => setAt(i)} onClick={() => onPick(k)}
-            style={{ padding: '4px 10px', cursor: 'pointer', background: k === marked ? 'var(--tape)' : undefined, color: k === marked ? 'var(--tape-ink)' : undefined }}>
+          <div
+            key={k.id}
+            role="option"
+            aria-selected={k === marked}
+            data-kind={k.id}
+            ref={(el) => {
+              if (k === marked) el?.scrollIntoView({ block: 'nearest' });
+            }}
+            onMouseMove={() => setAt(i)}
+            onClick={() => onPick(k)}
+            style={{
+              padding: '4px 10px',
+              cursor: 'pointer',
+              background: k === marked ? 'var(--tape)' : undefined,
+              color: k === marked ? 'var(--tape-ink)' : undefined,
+            }}
+          >
             <strong>{k.name}</strong> <span style={{ fontSize: 12 }}>{k.family}</span>
           </div>
         ))}

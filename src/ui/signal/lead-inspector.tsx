@@ -13,8 +13,12 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
   const edit = useRig((s) => s.edit);
   const units = useRig((s) => s.units);
   const report = useSoundReport();
-  const from = report?.stations.find((s) => s.device === lead.from.device && s.outs.includes(lead.from.jack));
-  const to = report?.stations.find((s) => s.device === lead.to.device && s.ins.includes(lead.to.jack));
+  const from = report?.stations.find(
+    (s) => s.device === lead.from.device && s.outs.includes(lead.from.jack),
+  );
+  const to = report?.stations.find(
+    (s) => s.device === lead.to.device && s.ins.includes(lead.to.jack),
+  );
   const at: PointFigures | undefined = to?.input ?? from?.output;
   const tone = report?.tones.find((t) => t.leads.includes(lead.id));
   const level = (v: number | null | undefined) => showLevel(v ?? null, units.level);
@@ -22,49 +26,197 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
   return (
     <div data-probe={lead.id}>
       <h2>Probe</h2>
-      <div style={{ fontSize: 13 }}>{endWords(rig, lead.from)} <strong>to</strong> {endWords(rig, lead.to)}</div>
+      <div style={{ fontSize: 13 }}>
+        {endWords(rig, lead.from)} <strong>to</strong> {endWords(rig, lead.to)}
+      </div>
       {at && (
         <>
           <h3>On this lead now</h3>
           <dl className="pairs figures">
-            <dt>Level soft / normal / hard</dt><dd>{at.levelDbu ? `${short(at.levelDbu.soft)} / ${short(at.levelDbu.normal)} / ${level(at.levelDbu.hard)}` : 'silent'}</dd>
-            <dt>Peak</dt><dd>{level(at.peakDbu)}</dd>
-            <dt>Noise playing / idle</dt><dd>{level(at.noiseDbu)} / {level(at.idleNoiseDbu)}</dd>
-            <dt>Signal to noise</dt><dd>{at.levelDbu && at.noiseDbu !== null ? `${fixed(at.levelDbu.normal - at.noiseDbu)} dB` : 'none'}</dd>
-            <dt>Saturation</dt><dd>{at.thdPercent ? `${fixed(at.thdPercent.normal)} %, ${touchWord(at.thdPercent.normal / 100)}` : 'none'}</dd>
-            <dt>Latency so far</dt><dd>{fixed(at.latencyMs ?? 0, 2)} ms</dd>
-            <dt>Carries</dt><dd>{at.sources.map((s) => nameOf(rig, s)).join(', ') || 'nothing'}</dd>
-            <dt>Driven by</dt><dd>{at.sourceOhms === null ? 'nothing' : withPrefix(at.sourceOhms, 'Ω')}</dd>
-            <dt>Loaded by</dt><dd>{at.loadOhms === null ? 'nothing' : withPrefix(at.loadOhms, 'Ω')}</dd>
-            <dt>Lost between</dt><dd>{at.lossDb === null ? 'none' : `${fixed(at.lossDb, 2)} dB`}</dd>
-            <dt>Lead capacitance of the section</dt><dd>{Math.round(at.leadPf)} pF</dd>
-            {tone && <><dt>At 5 kHz</dt><dd>{fixed(tone.at5kHzDb, 2)} dB</dd><dt>3 dB under 1 kHz</dt><dd>{tone.minus3dBHz === null ? 'above 100 MHz' : withPrefix(tone.minus3dBHz, 'Hz')}</dd></>}
+            <dt>Level soft / normal / hard</dt>
+            <dd>
+              {at.levelDbu
+                ? `${short(at.levelDbu.soft)} / ${short(at.levelDbu.normal)} / ${level(at.levelDbu.hard)}`
+                : 'silent'}
+            </dd>
+            <dt>Peak</dt>
+            <dd>{level(at.peakDbu)}</dd>
+            <dt>Noise playing / idle</dt>
+            <dd>
+              {level(at.noiseDbu)} / {level(at.idleNoiseDbu)}
+            </dd>
+            <dt>Signal to noise</dt>
+            <dd>
+              {at.levelDbu && at.noiseDbu !== null
+                ? `${fixed(at.levelDbu.normal - at.noiseDbu)} dB`
+                : 'none'}
+            </dd>
+            <dt>Saturation</dt>
+            <dd>
+              {at.thdPercent
+                ? `${fixed(at.thdPercent.normal)} %, ${touchWord(at.thdPercent.normal / 100)}`
+                : 'none'}
+            </dd>
+            <dt>Latency so far</dt>
+            <dd>{fixed(at.latencyMs ?? 0, 2)} ms</dd>
+            <dt>Carries</dt>
+            <dd>{at.sources.map((s) => nameOf(rig, s)).join(', ') || 'nothing'}</dd>
+            <dt>Driven by</dt>
+            <dd>{at.sourceOhms === null ? 'nothing' : withPrefix(at.sourceOhms, 'Ω')}</dd>
+            <dt>Loaded by</dt>
+            <dd>{at.loadOhms === null ? 'nothing' : withPrefix(at.loadOhms, 'Ω')}</dd>
+            <dt>Lost between</dt>
+            <dd>{at.lossDb === null ? 'none' : `${fixed(at.lossDb, 2)} dB`}</dd>
+            <dt>Lead capacitance of the section</dt>
+            <dd>{Math.round(at.leadPf)} pF</dd>
+            {tone && (
+              <>
+                <dt>At 5 kHz</dt>
+                <dd>{fixed(tone.at5kHzDb, 2)} dB</dd>
+                <dt>3 dB under 1 kHz</dt>
+                <dd>
+                  {tone.minus3dBHz === null ? 'above 100 MHz' : withPrefix(tone.minus3dBHz, 'Hz')}
+                </dd>
+              </>
+            )}
           </dl>
         </>
       )}
       <h3>The lead</h3>
-      <Select size="xs" label="Type" data={LEAD_TYPES.map((t) => ({ value: t, label: LEAD_NAMES[t] }))} value={lead.type} allowDeselect={false} onChange={(v) => v && edit({ edit: 'setLead', lead: lead.id, type: LEAD_TYPES.find((t) => t === v)! })} />
+      <Select
+        size="xs"
+        label="Type"
+        data={LEAD_TYPES.map((t) => ({ value: t, label: LEAD_NAMES[t] }))}
+        value={lead.type}
+        allowDeselect={false}
+        onChange={(v) =>
+          v && edit({ edit: 'setLead', lead: lead.id, type: LEAD_TYPES.find((t) => t === v)! })
+        }
+      />
       <Group grow gap={8} mt={4}>
-        <Committed key={`${lead.id} m ${lead.metres}`} label={lead.type === 'air' ? 'Distance, m' : `Length, m (${showLength(lead.metres, units.length)})`} value={lead.metres} max={500} onCommit={(metres) => edit({ edit: 'setLead', lead: lead.id, metres })} />
-        <Committed key={`${lead.id} pf ${lead.pfPerMetre}`} label="pF per metre" value={lead.pfPerMetre ?? DEFAULT_PF_PER_METRE} max={2000} onCommit={(pfPerMetre) => edit({ edit: 'setLead', lead: lead.id, pfPerMetre })} />
+        <Committed
+          key={`${lead.id} m ${lead.metres}`}
+          label={
+            lead.type === 'air'
+              ? 'Distance, m'
+              : `Length, m (${showLength(lead.metres, units.length)})`
+          }
+          value={lead.metres}
+          max={500}
+          onCommit={(metres) => edit({ edit: 'setLead', lead: lead.id, metres })}
+        />
+        <Committed
+          key={`${lead.id} pf ${lead.pfPerMetre}`}
+          label="pF per metre"
+          value={lead.pfPerMetre ?? DEFAULT_PF_PER_METRE}
+          max={2000}
+          onCommit={(pfPerMetre) => edit({ edit: 'setLead', lead: lead.id, pfPerMetre })}
+        />
       </Group>
-      {lead.type === 'speaker' && <Committed key={`${lead.id} mm ${lead.squareMm}`} label="Cross-section, mm²" value={lead.squareMm ?? USUAL_SQUARE_MM} max={16} onCommit={(squareMm) => edit({ edit: 'setLead', lead: lead.id, squareMm })} />}
-      {lead.type === 'insert' && <Select size="xs" mt={4} label="Conductor of the TRS plug" clearable placeholder="as usual: tip out, ring back" data={[{ value: 'tip', label: 'tip' }, { value: 'ring', label: 'ring' }]} value={lead.conductor ?? null} onChange={(v) => edit({ edit: 'setLead', lead: lead.id, conductor: v === 'tip' || v === 'ring' ? v : undefined })} />}
-      {lead.type === 'midi' && <Switch size="xs" mt={6} label="Tip and ring crossed: joins a type A and a type B socket" checked={lead.crossed === true} onChange={(e) => edit({ edit: 'setLead', lead: lead.id, crossed: e.currentTarget.checked })} />}
-      {lead.type !== 'inside' && lead.type !== 'air' && lead.type !== 'speaker' && <Switch size="xs" mt={6} label="Signal shield open at one end (never a protective earth)" checked={lead.shieldLifted === true} onChange={(e) => edit({ edit: 'setLead', lead: lead.id, shieldLifted: e.currentTarget.checked })} />}
-      <TextInput size="xs" mt={4} label="Label" defaultValue={lead.label ?? ''} key={`${lead.id} label`} onBlur={(e) => e.currentTarget.value !== (lead.label ?? '') && edit({ edit: 'setLead', lead: lead.id, label: e.currentTarget.value })} />
+      {lead.type === 'speaker' && (
+        <Committed
+          key={`${lead.id} mm ${lead.squareMm}`}
+          label="Cross-section, mm²"
+          value={lead.squareMm ?? USUAL_SQUARE_MM}
+          max={16}
+          onCommit={(squareMm) => edit({ edit: 'setLead', lead: lead.id, squareMm })}
+        />
+      )}
+      {lead.type === 'insert' && (
+        <Select
+          size="xs"
+          mt={4}
+          label="Conductor of the TRS plug"
+          clearable
+          placeholder="as usual: tip out, ring back"
+          data={[
+            { value: 'tip', label: 'tip' },
+            { value: 'ring', label: 'ring' },
+          ]}
+          value={lead.conductor ?? null}
+          onChange={(v) =>
+            edit({
+              edit: 'setLead',
+              lead: lead.id,
+              conductor: v === 'tip' || v === 'ring' ? v : undefined,
+            })
+          }
+        />
+      )}
+      {lead.type === 'midi' && (
+        <Switch
+          size="xs"
+          mt={6}
+          label="Tip and ring crossed: joins a type A and a type B socket"
+          checked={lead.crossed === true}
+          onChange={(e) =>
+            edit({ edit: 'setLead', lead: lead.id, crossed: e.currentTarget.checked })
+          }
+        />
+      )}
+      {lead.type !== 'inside' && lead.type !== 'air' && lead.type !== 'speaker' && (
+        <Switch
+          size="xs"
+          mt={6}
+          label="Signal shield open at one end (never a protective earth)"
+          checked={lead.shieldLifted === true}
+          onChange={(e) =>
+            edit({ edit: 'setLead', lead: lead.id, shieldLifted: e.currentTarget.checked })
+          }
+        />
+      )}
+      <TextInput
+        size="xs"
+        mt={4}
+        label="Label"
+        defaultValue={lead.label ?? ''}
+        key={`${lead.id} label`}
+        onBlur={(e) =>
+          e.currentTarget.value !== (lead.label ?? '') &&
+          edit({ edit: 'setLead', lead: lead.id, label: e.currentTarget.value })
+        }
+      />
       <Group gap={6} mt={10}>
-        <Button size="compact-sm" onClick={onInsert}>Insert a device (I)</Button>
-        <Button size="compact-sm" variant="default" onClick={() => edit({ edit: 'disconnect', lead: lead.id })}>Disconnect</Button>
+        <Button size="compact-sm" onClick={onInsert}>
+          Insert a device (I)
+        </Button>
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={() => edit({ edit: 'disconnect', lead: lead.id })}
+        >
+          Disconnect
+        </Button>
       </Group>
     </div>
   );
 }
 
-function Committed({ label, value, max, onCommit }: { label: string; value: number; max: number; onCommit: (v: number) => void }) {
+function Committed({
+  label,
+  value,
+  max,
+  onCommit,
+}: {
+  label: string;
+  value: number;
+  max: number;
+  onCommit: (v: number) => void;
+}) {
   const commit = (text: string) => {
     const v = Number(text);
     if (text.trim() !== '' && Number.isFinite(v) && v !== value) onCommit(v);
   };
-  return <NumberInput size="xs" label={label} defaultValue={value} min={0} max={max} step={0.1} onBlur={(e) => commit(e.currentTarget.value)} onKeyDown={(e) => e.key === 'Enter' && commit(e.currentTarget.value)} />;
+  return (
+    <NumberInput
+      size="xs"
+      label={label}
+      defaultValue={value}
+      min={0}
+      max={max}
+      step={0.1}
+      onBlur={(e) => commit(e.currentTarget.value)}
+      onKeyDown={(e) => e.key === 'Enter' && commit(e.currentTarget.value)}
+    />
+  );
 }

@@ -2,12 +2,16 @@ import { analyse } from '../../core/analysis';
 import { touringRig } from '../../core/demo';
 import { METER_ROWS, rowUnit, USUAL_ROWS } from './meter-rows';
 
-const station = (sound: string, id: string) => analyse(touringRig).sounds.find((s) => s.sound === sound)!.stations.find((s) => s.id === id)!;
+const station = (sound: string, id: string) =>
+  analyse(touringRig)
+    .sounds.find((s) => s.sound === sound)!
+    .stations.find((s) => s.id === id)!;
 const row = (id: string) => METER_ROWS.find((r) => r.id === id)!;
 const units = { level: 'dBu', length: 'metric' } as const;
 
 test('every row says something of every strip, and what it is', () => {
-  for (const s of analyse(touringRig).sounds.flatMap((x) => x.stations)) for (const r of METER_ROWS) expect(r.show(s, units).length).toBeGreaterThan(0);
+  for (const s of analyse(touringRig).sounds.flatMap((x) => x.stations))
+    for (const r of METER_ROWS) expect(r.show(s, units).length).toBeGreaterThan(0);
   for (const r of METER_ROWS) expect(r.explain.length).toBeGreaterThan(10);
   expect(USUAL_ROWS.every((id) => METER_ROWS.some((r) => r.id === id))).toBe(true);
 });
@@ -15,7 +19,9 @@ test('every row says something of every strip, and what it is', () => {
 test('figures are those of the report, in the chosen unit', () => {
   const s = station('lead', 'kiln');
   expect(row('level').show(s, units)).toBe(s.output.levelDbu!.normal.toFixed(1).replace('-', '−'));
-  expect(row('level').show(s, { ...units, level: 'dBV' })).toBe((s.output.levelDbu!.normal - 2.218).toFixed(1).replace('-', '−'));
+  expect(row('level').show(s, { ...units, level: 'dBV' })).toBe(
+    (s.output.levelDbu!.normal - 2.218).toFixed(1).replace('-', '−'),
+  );
   expect([row('touch').show(s, units), row('headroom').show(s, units)]).toEqual(['saturated', '–']);
   expect(row('width').show(station('flat', 'dome'), units)).toBe('stereo');
 });
@@ -27,4 +33,9 @@ test('little headroom and long latency deserve attention', () => {
   expect(row('latency').warn!({ ...s, output: { ...s.output, latencyMs: 10.5 } })).toBe(true);
 });
 
-test('units are said once at the side', () => expect([rowUnit('level', { level: 'dBV', length: 'metric' }), rowUnit('latency', units), rowUnit('width', units)]).toEqual([', dBV', ', ms', '']));
+test('units are said once at the side', () =>
+  expect([
+    rowUnit('level', { level: 'dBV', length: 'metric' }),
+    rowUnit('latency', units),
+    rowUnit('width', units),
+  ]).toEqual([', dBV', ', ms', '']));

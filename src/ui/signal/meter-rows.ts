@@ -3,20 +3,77 @@ import { touchWord } from '../../core/circuit';
 import { fixed, showLevel, type UnitChoice } from '../../core/units';
 
 /** A row of the meter bridge: its name, what it says of a station, whether that deserves attention, and how it came about. */
-export interface MeterRow { id: string; name: string; explain: string; show: (s: StationFigures, units: UnitChoice) => string; warn?: (s: StationFigures) => boolean }
+export interface MeterRow {
+  id: string;
+  name: string;
+  explain: string;
+  show: (s: StationFigures, units: UnitChoice) => string;
+  warn?: (s: StationFigures) => boolean;
+}
 
-const short = (dbu: number | null | undefined, units: UnitChoice): string => (dbu === null || dbu === undefined ? '–' : showLevel(dbu, units.level).split(' ')[0]!);
+const short = (dbu: number | null | undefined, units: UnitChoice): string =>
+  dbu === null || dbu === undefined ? '–' : showLevel(dbu, units.level).split(' ')[0]!;
 
 export const METER_ROWS: readonly MeterRow[] = [
-  { id: 'level', name: 'Level', explain: 'RMS at the output, playing normally, at 1 kHz', show: (s, u) => short(s.output.levelDbu?.normal, u) },
-  { id: 'peak', name: 'Peak', explain: 'highest peak at the output, as the level of a sine with that peak', show: (s, u) => short(s.output.peakDbu, u) },
-  { id: 'headroom', name: 'Headroom', explain: 'from the peak to the clip point; a dash where clipping is meant or nothing active stands', show: (s) => (s.headroomDb === null ? '–' : `${fixed(s.headroomDb)}`), warn: (s) => s.headroomDb !== null && s.headroomDb < 3 },
-  { id: 'noise', name: 'Noise', explain: 'noise at the output over 20 kHz, riding on small-signal gain', show: (s, u) => short(s.output.noiseDbu, u) },
-  { id: 'saturation', name: 'Saturation', explain: 'total harmonic distortion, playing normally', show: (s) => (s.output.thdPercent ? `${fixed(s.output.thdPercent.normal)} %` : '–') },
-  { id: 'touch', name: 'Touch', explain: 'the word for the saturation at normal picking', show: (s) => (s.output.thdPercent ? touchWord(s.output.thdPercent.normal / 100) : '–') },
-  { id: 'loading', name: 'Loading', explain: 'level lost into this input at 1 kHz', show: (s) => (s.input?.lossDb === null || s.input === null ? '–' : `${fixed(s.input.lossDb, 2)}`), warn: (s) => (s.input?.lossDb ?? 0) < -3 },
-  { id: 'latency', name: 'Latency', explain: 'since the string, in milliseconds', show: (s) => (s.output.latencyMs === null ? '–' : `${fixed(s.output.latencyMs)}`), warn: (s) => (s.output.latencyMs ?? 0) > 10 },
-  { id: 'width', name: 'Width', explain: 'mono, dual mono or stereo at the output', show: (s) => s.width },
+  {
+    id: 'level',
+    name: 'Level',
+    explain: 'RMS at the output, playing normally, at 1 kHz',
+    show: (s, u) => short(s.output.levelDbu?.normal, u),
+  },
+  {
+    id: 'peak',
+    name: 'Peak',
+    explain: 'highest peak at the output, as the level of a sine with that peak',
+    show: (s, u) => short(s.output.peakDbu, u),
+  },
+  {
+    id: 'headroom',
+    name: 'Headroom',
+    explain:
+      'from the peak to the clip point; a dash where clipping is meant or nothing active stands',
+    show: (s) => (s.headroomDb === null ? '–' : `${fixed(s.headroomDb)}`),
+    warn: (s) => s.headroomDb !== null && s.headroomDb < 3,
+  },
+  {
+    id: 'noise',
+    name: 'Noise',
+    explain: 'noise at the output over 20 kHz, riding on small-signal gain',
+    show: (s, u) => short(s.output.noiseDbu, u),
+  },
+  {
+    id: 'saturation',
+    name: 'Saturation',
+    explain: 'total harmonic distortion, playing normally',
+    show: (s) => (s.output.thdPercent ? `${fixed(s.output.thdPercent.normal)} %` : '–'),
+  },
+  {
+    id: 'touch',
+    name: 'Touch',
+    explain: 'the word for the saturation at normal picking',
+    show: (s) => (s.output.thdPercent ? touchWord(s.output.thdPercent.normal / 100) : '–'),
+  },
+  {
+    id: 'loading',
+    name: 'Loading',
+    explain: 'level lost into this input at 1 kHz',
+    show: (s) =>
+      s.input?.lossDb === null || s.input === null ? '–' : `${fixed(s.input.lossDb, 2)}`,
+    warn: (s) => (s.input?.lossDb ?? 0) < -3,
+  },
+  {
+    id: 'latency',
+    name: 'Latency',
+    explain: 'since the string, in milliseconds',
+    show: (s) => (s.output.latencyMs === null ? '–' : `${fixed(s.output.latencyMs)}`),
+    warn: (s) => (s.output.latencyMs ?? 0) > 10,
+  },
+  {
+    id: 'width',
+    name: 'Width',
+    explain: 'mono, dual mono or stereo at the output',
+    show: (s) => s.width,
+  },
 ];
 
 const LEVELS = new Set(['level', 'peak', 'noise']);
@@ -29,4 +86,12 @@ export function rowUnit(id: string, units: UnitChoice): string {
 }
 
 /** Rows shown until somebody chooses others. */
-export const USUAL_ROWS = ['level', 'headroom', 'noise', 'saturation', 'loading', 'latency', 'width'];
+export const USUAL_ROWS = [
+  'level',
+  'headroom',
+  'noise',
+  'saturation',
+  'loading',
+  'latency',
+  'width',
+];

@@ -7,15 +7,42 @@ const HEIGHT = 44;
 /** Between the edge of the pane and the walk. */
 const MARGIN = 14;
 
-interface Shown { left: number; top: number; width: number; height: number; fullWidth: number; fullHeight: number }
+interface Shown {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+  fullWidth: number;
+  fullHeight: number;
+}
 
 /** The whole walk at a glance, with what is on screen marked; press or drag to look elsewhere. Only there when not all of it fits. */
-export function Minimap({ rig, view, rows, foldedLanes, scroller }: { rig: Rig; view: WalkView; rows: number; foldedLanes: readonly string[]; scroller: RefObject<HTMLDivElement | null> }) {
+export function Minimap({
+  rig,
+  view,
+  rows,
+  foldedLanes,
+  scroller,
+}: {
+  rig: Rig;
+  view: WalkView;
+  rows: number;
+  foldedLanes: readonly string[];
+  scroller: RefObject<HTMLDivElement | null>;
+}) {
   const [shown, setShown] = useState<Shown | null>(null);
   useEffect(() => {
     const el = scroller.current;
     if (!el) return;
-    const look = () => setShown({ left: el.scrollLeft, top: el.scrollTop, width: el.clientWidth, height: el.clientHeight, fullWidth: el.scrollWidth, fullHeight: el.scrollHeight });
+    const look = () =>
+      setShown({
+        left: el.scrollLeft,
+        top: el.scrollTop,
+        width: el.clientWidth,
+        height: el.clientHeight,
+        fullWidth: el.scrollWidth,
+        fullHeight: el.scrollHeight,
+      });
     look();
     el.addEventListener('scroll', look);
     const sizes = new ResizeObserver(look);
@@ -26,23 +53,51 @@ export function Minimap({ rig, view, rows, foldedLanes, scroller }: { rig: Rig; 
       sizes.disconnect();
     };
   }, [scroller, view]);
-  if (!shown || (shown.fullWidth <= shown.width + 4 && shown.fullHeight <= shown.height + 4)) return null;
+  if (!shown || (shown.fullWidth <= shown.width + 4 && shown.fullHeight <= shown.height + 4))
+    return null;
   const g = placeWalk(view, rig.leads, rows, undefined, new Set(foldedLanes));
   // Wide and low: each way has its own scale.
   const sx = Math.min(0.3, (shown.width - 30) / shown.fullWidth);
   const sy = HEIGHT / shown.fullHeight;
   const go = (e: React.PointerEvent<SVGSVGElement>) => {
     const box = e.currentTarget.getBoundingClientRect();
-    scroller.current?.scrollTo({ left: (e.clientX - box.left) / sx - shown.width / 2, top: (e.clientY - box.top) / sy - shown.height / 2 });
+    scroller.current?.scrollTo({
+      left: (e.clientX - box.left) / sx - shown.width / 2,
+      top: (e.clientY - box.top) / sy - shown.height / 2,
+    });
   };
   return (
     <div className="minimap">
-      <svg width={shown.fullWidth * sx} height={HEIGHT} role="img" aria-label="The whole walk; the frame is what is on screen" onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        go(e);
-      }} onPointerMove={(e) => e.buttons > 0 && go(e)}>
-        {g.stations.map((p) => <rect key={p.station.id} x={(p.x + MARGIN) * sx} y={p.y * sy} width={Math.max(2, p.width * sx)} height={Math.max(4, 58 * sy)} fill={p.station.output.levelDbu ? 'var(--live)' : 'var(--rule)'} />)}
-        <rect x={shown.left * sx + 0.75} y={shown.top * sy + 0.75} width={Math.min(shown.width, shown.fullWidth) * sx - 1.5} height={Math.min(shown.height, shown.fullHeight) * sy - 1.5} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
+      <svg
+        width={shown.fullWidth * sx}
+        height={HEIGHT}
+        role="img"
+        aria-label="The whole walk; the frame is what is on screen"
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          go(e);
+        }}
+        onPointerMove={(e) => e.buttons > 0 && go(e)}
+      >
+        {g.stations.map((p) => (
+          <rect
+            key={p.station.id}
+            x={(p.x + MARGIN) * sx}
+            y={p.y * sy}
+            width={Math.max(2, p.width * sx)}
+            height={Math.max(4, 58 * sy)}
+            fill={p.station.output.levelDbu ? 'var(--live)' : 'var(--rule)'}
+          />
+        ))}
+        <rect
+          x={shown.left * sx + 0.75}
+          y={shown.top * sy + 0.75}
+          width={Math.min(shown.width, shown.fullWidth) * sx - 1.5}
+          height={Math.min(shown.height, shown.fullHeight) * sy - 1.5}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.5}
+        />
       </svg>
     </div>
   );

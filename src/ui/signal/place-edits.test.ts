@@ -1,7 +1,15 @@
 import { hybridRig, touringRig } from '../../core/demo';
 import { kindOf } from '../../core/kinds';
 import { analyse } from '../../core/analysis';
-import { applyEdits, deviceOf, integrityProblems, record, type Rig, startHistory, undo } from '../../core/rig';
+import {
+  applyEdits,
+  deviceOf,
+  integrityProblems,
+  record,
+  type Rig,
+  startHistory,
+  undo,
+} from '../../core/rig';
 import { chainOf, device, lead, rigOf } from '../../core/testing/rigs';
 import { appendEdits, freeOutput, freshName, insertEdits, waysIn, waysOut } from './place-edits';
 
@@ -19,23 +27,40 @@ test('a second of a kind gets a number', () => {
 });
 
 test('what is put into a lead is heard in the sound at hand, and bypassed in the others', () => {
-  const rig = chainOf(['guitar-active', 'combo-tube'], 1, touringRig.sounds.slice(0, 2).map((s) => ({ ...s, states: {} })));
+  const rig = chainOf(
+    ['guitar-active', 'combo-tube'],
+    1,
+    touringRig.sounds.slice(0, 2).map((s) => ({ ...s, states: {} })),
+  );
   const [first, second] = rig.sounds.map((s) => s.id);
   const put = after(rig, insertEdits(rig, kindOf('drive-low'), 'l0', first));
   const id = put.devices.find((d) => d.kind === 'drive-low')!.id;
-  expect(put.sounds.map((s) => [s.id, s.states[id]?.engaged ?? false])).toEqual([[first, true], [second, false]]);
+  expect(put.sounds.map((s) => [s.id, s.states[id]?.engaged ?? false])).toEqual([
+    [first, true],
+    [second, false],
+  ]);
   expect(insertEdits(rig, kindOf('buffer'), 'l0', first)).toHaveLength(1);
 });
 
 test('the next device goes to the main output, then to one that is free, then nowhere', () => {
   const fork = device('s', 'splitter-buffered', 'S');
-  const rig = rigOf([device('g', 'guitar-active', 'G'), fork, device('a', 'combo-tube', 'A'), device('b', 'combo-tube', 'B')], [lead('1', 'g.out', 's.in', 1)]);
+  const rig = rigOf(
+    [
+      device('g', 'guitar-active', 'G'),
+      fork,
+      device('a', 'combo-tube', 'A'),
+      device('b', 'combo-tube', 'B'),
+    ],
+    [lead('1', 'g.out', 's.in', 1)],
+  );
   expect(freeOutput(rig, fork)).toBe('a');
   const one = after(rig, [{ edit: 'connect', lead: lead('2', 's.a', 'a.in', 1) }]);
   expect(freeOutput(one, fork)).toBe('b');
   const two = after(one, [{ edit: 'connect', lead: lead('3', 's.b', 'b.in', 1) }]);
   expect(freeOutput(two, fork)).toBeUndefined();
-  expect(after(one, appendEdits(one, kindOf('delay'), fork, undefined)).leads.at(-1)).toMatchObject({ from: { device: 's', jack: 'b' }, to: { jack: 'in' } });
+  expect(after(one, appendEdits(one, kindOf('delay'), fork, undefined)).leads.at(-1)).toMatchObject(
+    { from: { device: 's', jack: 'b' }, to: { jack: 'in' } },
+  );
 });
 
 test('every way out of the modeler and every way into it can be gone, and undone', () => {
@@ -57,6 +82,12 @@ test('every way out of the modeler and every way into it can be gone, and undone
 test('what has no real form stays inside; what has no block form stays out; a host with every loop taken offers none', () => {
   const amp = hybridRig.devices.find((d) => d.kind === 'amp-block')!;
   expect(waysOut(hybridRig, amp)).toEqual([]);
-  expect(waysIn(hybridRig, hybridRig.devices.find((d) => kindOf(d.kind).job === 'instrument')!)).toEqual([]);
-  for (const d of touringRig.devices.filter((x) => x.host === undefined)) expect(waysOut(touringRig, d)).toEqual([]);
+  expect(
+    waysIn(
+      hybridRig,
+      hybridRig.devices.find((d) => kindOf(d.kind).job === 'instrument')!,
+    ),
+  ).toEqual([]);
+  for (const d of touringRig.devices.filter((x) => x.host === undefined))
+    expect(waysOut(touringRig, d)).toEqual([]);
 });

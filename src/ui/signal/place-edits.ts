@@ -1,13 +1,31 @@
 import { type Kind, kindOf } from '../../core/kinds';
-import { type Device, type Edit, freshId, hostLoopOf, innerReturn, isFreeLoop, leadFrom, type Rig, waysOf } from '../../core/rig';
+import {
+  type Device,
+  type Edit,
+  freshId,
+  hostLoopOf,
+  innerReturn,
+  isFreeLoop,
+  leadFrom,
+  type Rig,
+  waysOf,
+} from '../../core/rig';
 
 /** Two ids for leads that an edit makes. */
 export const newLeads = (rig: Rig): string[] => {
-  const first = freshId('lead', rig.leads.map((l) => l.id));
+  const first = freshId(
+    'lead',
+    rig.leads.map((l) => l.id),
+  );
   return [first, freshId('lead', [...rig.leads.map((l) => l.id), first])];
 };
 
-export const moveEdit = (rig: Rig, device: string, lead: string): Edit => ({ edit: 'moveDevice', device, lead, newLeads: newLeads(rig) });
+export const moveEdit = (rig: Rig, device: string, lead: string): Edit => ({
+  edit: 'moveDevice',
+  device,
+  lead,
+  newLeads: newLeads(rig),
+});
 
 export const freshName = (rig: Rig, name: string): string => {
   const taken = new Set(rig.devices.map((d) => d.name));
@@ -17,56 +35,129 @@ export const freshName = (rig: Rig, name: string): string => {
 
 const made = (rig: Rig, kind: Kind) => {
   const name = freshName(rig, kind.name);
-  return { id: freshId(name, rig.devices.map((d) => d.id)), kind: kind.id, name };
+  return {
+    id: freshId(
+      name,
+      rig.devices.map((d) => d.id),
+    ),
+    kind: kind.id,
+    name,
+  };
 };
 /** Engaged in the sound that is heard now, bypassed in the others: whoever puts something in wants to hear it. */
-const heardNow = (kind: Kind, device: string, sound: string | undefined): Edit[] => (kind.alwaysOn || kind.job === 'tuner' || !sound ? [] : [{ edit: 'setEngaged', device, sound, engaged: true }]);
+const heardNow = (kind: Kind, device: string, sound: string | undefined): Edit[] =>
+  kind.alwaysOn || kind.job === 'tuner' || !sound
+    ? []
+    : [{ edit: 'setEngaged', device, sound, engaged: true }];
 
 /** Puts a new device into a lead. */
-export function insertEdits(rig: Rig, kind: Kind, lead: string, sound: string | undefined): [Edit & { edit: 'insertInLead' }, ...Edit[]] {
+export function insertEdits(
+  rig: Rig,
+  kind: Kind,
+  lead: string,
+  sound: string | undefined,
+): [Edit & { edit: 'insertInLead' }, ...Edit[]] {
   const device = made(rig, kind);
-  return [{ edit: 'insertInLead', lead, device, newLeads: newLeads(rig) }, ...heardNow(kind, device.id, sound)];
+  return [
+    { edit: 'insertInLead', lead, device, newLeads: newLeads(rig) },
+    ...heardNow(kind, device.id, sound),
+  ];
 }
 
 /** The output that the next device would be plugged into, if one is free: the main one before the others. Inside a host an output feeds any number of links. */
 export function freeOutput(rig: Rig, device: Device): string | undefined {
   const { jacks, through } = kindOf(device.kind);
   if (device.host !== undefined) return through?.out;
-  const free = jacks.filter((j) => j.direction !== 'in' && !j.inside && (j.many || !rig.leads.some((l) => [l.from, l.to].some((e) => e.device === device.id && e.jack === j.id))));
-  return (free.find((j) => j.id === through?.out) ?? free.find((j) => j.direction === 'out') ?? free[0])?.id;
+  const free = jacks.filter(
+    (j) =>
+      j.direction !== 'in' &&
+      !j.inside &&
+      (j.many ||
+        !rig.leads.some((l) =>
+          [l.from, l.to].some((e) => e.device === device.id && e.jack === j.id),
+        )),
+  );
+  return (
+    free.find((j) => j.id === through?.out) ??
+    free.find((j) => j.direction === 'out') ??
+    free[0]
+  )?.id;
 }
 
 /** Puts a new device behind another one's free output. */
-export function appendEdits(rig: Rig, kind: Kind, after: Device, sound: string | undefined): [Edit & { edit: 'append' }, ...Edit[]] {
+export function appendEdits(
+  rig: Rig,
+  kind: Kind,
+  after: Device,
+  sound: string | undefined,
+): [Edit & { edit: 'append' }, ...Edit[]] {
   const device = made(rig, kind);
-  return [{ edit: 'append', after: { device: after.id, jack: freeOutput(rig, after) ?? '' }, device, newLead: newLeads(rig)[0]! }, ...heardNow(kind, device.id, sound)];
+  return [
+    {
+      edit: 'append',
+      after: { device: after.id, jack: freeOutput(rig, after) ?? '' },
+      device,
+      newLead: newLeads(rig)[0]!,
+    },
+    ...heardNow(kind, device.id, sound),
+  ];
 }
 
 /** The jack of a host at which the path begins that a block stands on; nothing where it begins at a return. */
 function inputOfPath(rig: Rig, host: string, block: string): string | undefined {
   const seen = new Set<string>();
-  for (let at = block; !seen.has(at); ) {
+  for (let at = block; !seen.has(at);) {
     seen.add(at);
     const link = rig.leads.find((l) => l.type === 'inside' && l.to.device === at);
     if (!link) return undefined;
     if (link.from.device !== host) at = link.from.device;
-    else return link.from.jack.startsWith('fromReturn') ? undefined : kindOf(rig.devices.find((d) => d.id === host)!.kind).jacks.find((j) => !j.inside && innerReturn(j.id) === link.from.jack)?.id;
+    else
+      return link.from.jack.startsWith('fromReturn')
+        ? undefined
+        : kindOf(rig.devices.find((d) => d.id === host)!.kind).jacks.find(
+            (j) => !j.inside && innerReturn(j.id) === link.from.jack,
+          )?.id;
   }
   return undefined;
 }
 
 /** Ways to move a block out of its host: onto free sends and returns at its place, or in front of the host's input. */
 export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }[] {
-  const host = device.host === undefined ? undefined : rig.devices.find((d) => d.id === device.host);
+  const host =
+    device.host === undefined ? undefined : rig.devices.find((d) => d.id === device.host);
   const kind = kindOf(device.kind);
   if (!host || !kind.through || kind.size === undefined) return [];
   const sides = waysOf(rig, device.id).length;
-  const loops = (kindOf(host.kind).loops ?? []).filter((l) => isFreeLoop(rig, host.id, l)).slice(0, sides);
-  const ids = [...Array(2 * sides).keys()].reduce<string[]>((list) => [...list, freshId('lead', [...rig.leads.map((l) => l.id), ...list])], []);
-  const front = rig.leads.find((l) => l.type !== 'inside' && l.to.device === host.id && l.to.jack === inputOfPath(rig, host.id, device.id));
+  const loops = (kindOf(host.kind).loops ?? [])
+    .filter((l) => isFreeLoop(rig, host.id, l))
+    .slice(0, sides);
+  const ids = [...Array(2 * sides).keys()].reduce<string[]>(
+    (list) => [...list, freshId('lead', [...rig.leads.map((l) => l.id), ...list])],
+    [],
+  );
+  const front = rig.leads.find(
+    (l) =>
+      l.type !== 'inside' &&
+      l.to.device === host.id &&
+      l.to.jack === inputOfPath(rig, host.id, device.id),
+  );
   return [
-    ...(loops.length === sides ? [{ words: `Out, onto ${loops.map((l) => l.label.replace('send and return', 'loop')).join(' and ')}`, edit: { edit: 'moveToLoop' as const, device: device.id, loops: loops.map((l) => l.id), newLeads: ids } }] : []),
-    ...(front ? [{ words: `Out, in front of ${host.name}`, edit: moveEdit(rig, device.id, front.id) }] : []),
+    ...(loops.length === sides
+      ? [
+          {
+            words: `Out, onto ${loops.map((l) => l.label.replace('send and return', 'loop')).join(' and ')}`,
+            edit: {
+              edit: 'moveToLoop' as const,
+              device: device.id,
+              loops: loops.map((l) => l.id),
+              newLeads: ids,
+            },
+          },
+        ]
+      : []),
+    ...(front
+      ? [{ words: `Out, in front of ${host.name}`, edit: moveEdit(rig, device.id, front.id) }]
+      : []),
   ];
 }
 
@@ -74,10 +165,25 @@ export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }
 export function waysIn(rig: Rig, device: Device): { words: string; edit: Edit }[] {
   if (device.host !== undefined || !kindOf(device.kind).block) return [];
   const loopHost = hostLoopOf(rig, device.id)?.host;
-  return rig.devices.filter((h) => h.id !== device.id && kindOf(h.kind).hosts).flatMap((host): { words: string; edit: Edit }[] => {
-    if (loopHost === host.id) return [{ words: `Into ${host.name}, where its loop stands`, edit: { edit: 'moveFromLoop', device: device.id } }];
-    const behind = rig.leads.find((l) => l.from.device === device.id && l.to.device === host.id);
-    const link = leadFrom(rig, host.id, innerReturn(behind?.to.jack ?? 'in'));
-    return link?.type === 'inside' && kindOf(device.kind).through ? [{ words: `Into ${host.name}, first on its path`, edit: moveEdit(rig, device.id, link.id) }] : [];
-  });
+  return rig.devices
+    .filter((h) => h.id !== device.id && kindOf(h.kind).hosts)
+    .flatMap((host): { words: string; edit: Edit }[] => {
+      if (loopHost === host.id)
+        return [
+          {
+            words: `Into ${host.name}, where its loop stands`,
+            edit: { edit: 'moveFromLoop', device: device.id },
+          },
+        ];
+      const behind = rig.leads.find((l) => l.from.device === device.id && l.to.device === host.id);
+      const link = leadFrom(rig, host.id, innerReturn(behind?.to.jack ?? 'in'));
+      return link?.type === 'inside' && kindOf(device.kind).through
+        ? [
+            {
+              words: `Into ${host.name}, first on its path`,
+              edit: moveEdit(rig, device.id, link.id),
+            },
+          ]
+        : [];
+    });
 }

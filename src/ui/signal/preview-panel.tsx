@@ -1,7 +1,12 @@
 import { fixed, showChange } from '../../core/units';
 import type { PreviewState } from './use-preview';
 
-const change = (value: number | null, unit: string, decimals = 1) => (value === null ? '–' : unit === 'dB' ? showChange(value, decimals) : `${Number(value.toFixed(decimals)) > 0 ? '+' : ''}${fixed(value, decimals)} ${unit}`);
+const change = (value: number | null, unit: string, decimals = 1) =>
+  value === null
+    ? '–'
+    : unit === 'dB'
+      ? showChange(value, decimals)
+      : `${Number(value.toFixed(decimals)) > 0 ? '+' : ''}${fixed(value, decimals)} ${unit}`;
 
 /** What an edit would change at each destination, before it is made. */
 export function PreviewPanel({ title, preview }: { title: string; preview: PreviewState }) {
@@ -14,20 +19,39 @@ export function PreviewPanel({ title, preview }: { title: string; preview: Previ
         <>
           <table className="sheet-table numbers figures">
             <thead>
-              <tr><th>At</th><th>Level</th><th>Saturation</th><th>Signal to noise</th><th>5 kHz against 1 kHz</th><th>Latency</th><th>Width</th></tr>
+              <tr>
+                <th>At</th>
+                <th>Level</th>
+                <th>Saturation</th>
+                <th>Signal to noise</th>
+                <th>5 kHz against 1 kHz</th>
+                <th>Latency</th>
+                <th>Width</th>
+              </tr>
             </thead>
             <tbody>
               {preview.preview.rows.map((r) => (
                 <tr key={r.destination}>
-                  <td>{r.destination}{r.silent ? ': falls silent' : ''}</td>
-                  <td>{change(r.levelDb, 'dB')}</td><td>{change(r.thdPercent, '%')}</td><td>{change(r.signalToNoiseDb, 'dB')}</td>
-                  <td>{change(r.at5kHzDb, 'dB')}</td><td>{change(r.latencyMs, 'ms')}</td><td>{r.channels ?? 'same'}</td>
+                  <td>
+                    {r.destination}
+                    {r.silent ? ': falls silent' : ''}
+                  </td>
+                  <td>{change(r.levelDb, 'dB')}</td>
+                  <td>{change(r.thdPercent, '%')}</td>
+                  <td>{change(r.signalToNoiseDb, 'dB')}</td>
+                  <td>{change(r.at5kHzDb, 'dB')}</td>
+                  <td>{change(r.latencyMs, 'ms')}</td>
+                  <td>{r.channels ?? 'same'}</td>
                 </tr>
               ))}
             </tbody>
           </table>
-          {preview.preview.added.map((w) => <div key={w}>New finding: {w}</div>)}
-          {preview.preview.gone.map((w) => <div key={w}>Cured: {w}</div>)}
+          {preview.preview.added.map((w) => (
+            <div key={w}>New finding: {w}</div>
+          ))}
+          {preview.preview.gone.map((w) => (
+            <div key={w}>Cured: {w}</div>
+          ))}
         </>
       )}
     </section>

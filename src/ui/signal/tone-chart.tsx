@@ -1,6 +1,15 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  CartesianGrid,
+  Legend,
+  Line,
+  LineChart,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import type { PickupTone } from '../../core/analysis';
 import { DEFAULT_REFERENCE, nameOf } from '../../core/rig';
 import { fixed, showChange, withPrefix } from '../../core/units';
@@ -18,7 +27,10 @@ export function ToneChart({ pickup }: { pickup: string }) {
   const [tone, setTone] = useState<PickupTone | undefined>();
   useEffect(() => {
     let wanted = true;
-    door?.ask('tone', { sound, pickup }).then((t) => wanted && setTone(t), () => wanted && setTone(undefined));
+    door?.ask('tone', { sound, pickup }).then(
+      (t) => wanted && setTone(t),
+      () => wanted && setTone(undefined),
+    );
     return () => {
       wanted = false;
     };
@@ -28,25 +40,76 @@ export function ToneChart({ pickup }: { pickup: string }) {
   const against = tone.now.at5kHzDb - tone.reference.at5kHzDb;
   return (
     <section>
-      <h3>Tone, {nameOf(rig, tone.pickup)} to {nameOf(rig, tone.listener)}</h3>
-      <div style={{ height: 170 }} role="img" aria-label={`Response: peak ${tone.now.peakHz ? withPrefix(tone.now.peakHz, 'Hz') : 'none'}, ${fixed(tone.now.at5kHzDb)} dB at 5 kHz`}>
+      <h3>
+        Tone, {nameOf(rig, tone.pickup)} to {nameOf(rig, tone.listener)}
+      </h3>
+      <div
+        style={{ height: 170 }}
+        role="img"
+        aria-label={`Response: peak ${tone.now.peakHz ? withPrefix(tone.now.peakHz, 'Hz') : 'none'}, ${fixed(tone.now.at5kHzDb)} dB at 5 kHz`}
+      >
         <ResponsiveContainer>
           <LineChart data={tone.curve} margin={{ top: 4, right: 6, bottom: 0, left: -22 }}>
             <CartesianGrid stroke="var(--rule)" strokeDasharray="2 3" />
-            <XAxis dataKey="hertz" type="number" scale="log" domain={[50, 20_000]} ticks={TICKS} tickFormatter={hertz} allowDataOverflow tick={{ fontSize: 10, fill: 'var(--faint)' }} />
-            <YAxis domain={[-24, 12]} ticks={[-24, -18, -12, -6, 0, 6, 12]} allowDataOverflow tick={{ fontSize: 10, fill: 'var(--faint)' }} />
-            <Tooltip formatter={(v) => `${fixed(Number(v))} dB`} labelFormatter={(v) => withPrefix(Number(v), 'Hz')} contentStyle={{ background: 'var(--raised)', color: 'var(--ink)', border: '1px solid var(--rule)' }} />
+            <XAxis
+              dataKey="hertz"
+              type="number"
+              scale="log"
+              domain={[50, 20_000]}
+              ticks={TICKS}
+              tickFormatter={hertz}
+              allowDataOverflow
+              tick={{ fontSize: 10, fill: 'var(--faint)' }}
+            />
+            <YAxis
+              domain={[-24, 12]}
+              ticks={[-24, -18, -12, -6, 0, 6, 12]}
+              allowDataOverflow
+              tick={{ fontSize: 10, fill: 'var(--faint)' }}
+            />
+            <Tooltip
+              formatter={(v) => `${fixed(Number(v))} dB`}
+              labelFormatter={(v) => withPrefix(Number(v), 'Hz')}
+              contentStyle={{
+                background: 'var(--raised)',
+                color: 'var(--ink)',
+                border: '1px solid var(--rule)',
+              }}
+            />
             <Legend iconType="plainline" wrapperStyle={{ fontSize: 11 }} />
-            <Line name="as wired, dB" dataKey="now" dot={false} stroke="var(--ink)" strokeWidth={2.5} isAnimationActive={false} />
-            <Line name={`reference: ${reference.metres} m, ${withPrefix(reference.ohms, 'Ω')}`} dataKey="reference" dot={false} stroke="var(--faint)" strokeWidth={1.5} strokeDasharray="5 4" isAnimationActive={false} />
+            <Line
+              name="as wired, dB"
+              dataKey="now"
+              dot={false}
+              stroke="var(--ink)"
+              strokeWidth={2.5}
+              isAnimationActive={false}
+            />
+            <Line
+              name={`reference: ${reference.metres} m, ${withPrefix(reference.ohms, 'Ω')}`}
+              dataKey="reference"
+              dot={false}
+              stroke="var(--faint)"
+              strokeWidth={1.5}
+              strokeDasharray="5 4"
+              isAnimationActive={false}
+            />
           </LineChart>
         </ResponsiveContainer>
       </div>
       <dl className="pairs figures">
-        <dt>Peak</dt><dd>{tone.now.peakHz ? `${showChange(tone.now.peakDb!, 2)} at ${withPrefix(tone.now.peakHz, 'Hz')}` : 'none'}</dd>
-        <dt>At 5 kHz</dt><dd>{showChange(tone.now.at5kHzDb, 2)}</dd>
-        <dt>Against the reference, 5 kHz</dt><dd>{showChange(against)}</dd>
-        <dt>3 dB under 1 kHz</dt><dd>{tone.now.minus3dBHz ? withPrefix(tone.now.minus3dBHz, 'Hz') : 'above 100 MHz'}</dd>
+        <dt>Peak</dt>
+        <dd>
+          {tone.now.peakHz
+            ? `${showChange(tone.now.peakDb!, 2)} at ${withPrefix(tone.now.peakHz, 'Hz')}`
+            : 'none'}
+        </dd>
+        <dt>At 5 kHz</dt>
+        <dd>{showChange(tone.now.at5kHzDb, 2)}</dd>
+        <dt>Against the reference, 5 kHz</dt>
+        <dd>{showChange(against)}</dd>
+        <dt>3 dB under 1 kHz</dt>
+        <dd>{tone.now.minus3dBHz ? withPrefix(tone.now.minus3dBHz, 'Hz') : 'above 100 MHz'}</dd>
       </dl>
     </section>
   );

@@ -3,7 +3,8 @@ import type { Preview } from '../../core/analysis';
 import type { Edit } from '../../core/rig';
 import { useRig } from '../store/use-rig';
 
-export type PreviewState = { state: 'working' } | { state: 'refused'; why: string } | { state: 'ready'; preview: Preview };
+export type PreviewState =
+  { state: 'working' } | { state: 'refused'; why: string } | { state: 'ready'; preview: Preview };
 
 /** What edits would change in the chosen sound, figured in the worker; nothing where there are no edits. */
 export function usePreview(edits: Edit[] | null): PreviewState | null {
@@ -16,7 +17,12 @@ export function usePreview(edits: Edit[] | null): PreviewState | null {
     let wanted = true;
     const [soundId, list] = JSON.parse(key) as [string, Edit[]];
     door.ask('preview', { edits: list, sound: soundId }).then(
-      (a) => wanted && setAnswer({ key, state: a.ok ? { state: 'ready', preview: a.preview } : { state: 'refused', why: a.why } }),
+      (a) =>
+        wanted &&
+        setAnswer({
+          key,
+          state: a.ok ? { state: 'ready', preview: a.preview } : { state: 'refused', why: a.why },
+        }),
       (e: Error) => wanted && setAnswer({ key, state: { state: 'refused', why: e.message } }),
     );
     return () => {

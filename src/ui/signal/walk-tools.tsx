@@ -7,32 +7,123 @@ import { useDocument, useRig } from '../store/use-rig';
 export type Pane = 'walk' | 'wiring';
 
 /** How the walk is looked at: the walk or the drawing, what is followed, what it is compared with, which hosts are folded. */
-export interface Looking { pane: Pane; follow: string | null; compare: string | null; folded: string[]; lanes: string[]; quiet: boolean }
+export interface Looking {
+  pane: Pane;
+  follow: string | null;
+  compare: string | null;
+  folded: string[];
+  lanes: string[];
+  quiet: boolean;
+}
 
-interface Props { looking: Looking; hosts: string[]; quiet: string[]; onLook: (change: Partial<Looking>) => void; onPropose: () => void }
+interface Props {
+  looking: Looking;
+  hosts: string[];
+  quiet: string[];
+  onLook: (change: Partial<Looking>) => void;
+  onPropose: () => void;
+}
 
 /** The row of controls over the walk. */
 export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
   const rig = useDocument();
   const sound = useRig((s) => s.sound);
-  const isSource = (id: string) => kindOf(rig.devices.find((d) => d.id === id)!.kind).job === 'instrument';
-  const ends = rig.devices.filter((d) => kindOf(d.kind).job === 'instrument' || kindOf(d.kind).destination);
+  const isSource = (id: string) =>
+    kindOf(rig.devices.find((d) => d.id === id)!.kind).job === 'instrument';
+  const ends = rig.devices.filter(
+    (d) => kindOf(d.kind).job === 'instrument' || kindOf(d.kind).destination,
+  );
   return (
     <div className="walk-tools" role="group" aria-label="How the walk is looked at">
-      <SegmentedControl size="xs" value={looking.pane} onChange={(v) => onLook({ pane: v === 'wiring' ? 'wiring' : 'walk' })} data={[{ value: 'walk', label: 'Walk' }, { value: 'wiring', label: 'Wiring' }]} aria-label="Walk or wiring" />
+      <SegmentedControl
+        size="xs"
+        value={looking.pane}
+        onChange={(v) => onLook({ pane: v === 'wiring' ? 'wiring' : 'walk' })}
+        data={[
+          { value: 'walk', label: 'Walk' },
+          { value: 'wiring', label: 'Wiring' },
+        ]}
+        aria-label="Walk or wiring"
+      />
       {looking.pane === 'walk' && (
         <>
-          <Select size="xs" w={168} clearable searchable placeholder="Follow: all ways" aria-label="Follow one source or destination" value={looking.follow} onChange={(follow) => onLook({ follow })}
-            data={[{ group: 'From', items: ends.filter((d) => isSource(d.id)).map((d) => ({ value: d.id, label: `from ${d.name}` })) }, { group: 'To', items: ends.filter((d) => !isSource(d.id)).map((d) => ({ value: d.id, label: `to ${d.name}` })) }].filter((g) => g.items.length)} />
-          <Select size="xs" w={168} clearable searchable placeholder="Compare with …" aria-label="Compare with another sound" value={looking.compare === sound ? null : looking.compare} onChange={(compare) => onLook({ compare })} data={rig.sounds.filter((s) => s.id !== sound).map((s) => ({ value: s.id, label: `against ${s.name}` }))} />
+          <Select
+            size="xs"
+            w={168}
+            clearable
+            searchable
+            placeholder="Follow: all ways"
+            aria-label="Follow one source or destination"
+            value={looking.follow}
+            onChange={(follow) => onLook({ follow })}
+            data={[
+              {
+                group: 'From',
+                items: ends
+                  .filter((d) => isSource(d.id))
+                  .map((d) => ({ value: d.id, label: `from ${d.name}` })),
+              },
+              {
+                group: 'To',
+                items: ends
+                  .filter((d) => !isSource(d.id))
+                  .map((d) => ({ value: d.id, label: `to ${d.name}` })),
+              },
+            ].filter((g) => g.items.length)}
+          />
+          <Select
+            size="xs"
+            w={168}
+            clearable
+            searchable
+            placeholder="Compare with …"
+            aria-label="Compare with another sound"
+            value={looking.compare === sound ? null : looking.compare}
+            onChange={(compare) => onLook({ compare })}
+            data={rig.sounds
+              .filter((s) => s.id !== sound)
+              .map((s) => ({ value: s.id, label: `against ${s.name}` }))}
+          />
           {hosts.map((h) => {
             const isFolded = looking.folded.includes(h);
-            return <Button key={h} size="compact-xs" variant={isFolded ? 'filled' : 'default'} aria-pressed={isFolded} onClick={() => onLook({ folded: isFolded ? looking.folded.filter((x) => x !== h) : [...looking.folded, h] })}>{isFolded ? 'Unfold' : 'Fold'} {nameOf(rig, h)}</Button>;
+            return (
+              <Button
+                key={h}
+                size="compact-xs"
+                variant={isFolded ? 'filled' : 'default'}
+                aria-pressed={isFolded}
+                onClick={() =>
+                  onLook({
+                    folded: isFolded
+                      ? looking.folded.filter((x) => x !== h)
+                      : [...looking.folded, h],
+                  })
+                }
+              >
+                {isFolded ? 'Unfold' : 'Fold'} {nameOf(rig, h)}
+              </Button>
+            );
           })}
-          {quiet.length > 0 && <Button size="compact-xs" variant={looking.quiet ? 'filled' : 'default'} aria-pressed={looking.quiet} onClick={() => onLook({ quiet: !looking.quiet })}>{looking.quiet ? 'Hide' : 'Show'} {quiet.length} quiet</Button>}
+          {quiet.length > 0 && (
+            <Button
+              size="compact-xs"
+              variant={looking.quiet ? 'filled' : 'default'}
+              aria-pressed={looking.quiet}
+              onClick={() => onLook({ quiet: !looking.quiet })}
+            >
+              {looking.quiet ? 'Hide' : 'Show'} {quiet.length} quiet
+            </Button>
+          )}
         </>
       )}
-      <Button size="compact-xs" variant="default" style={{ marginLeft: 'auto' }} onClick={onPropose}>Proposals</Button>
+      <Button
+        size="compact-xs"
+        variant="default"
+        style={{ marginLeft: 'auto' }}
+        onClick={onPropose}
+      >
+        Proposals
+      </Button>
     </div>
   );
 }

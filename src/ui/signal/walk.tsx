@@ -1,9 +1,28 @@
 'use client';
-import { DndContext, type DragEndEvent, type DragOverEvent, PointerSensor, pointerWithin, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  DndContext,
+  type DragEndEvent,
+  type DragOverEvent,
+  PointerSensor,
+  pointerWithin,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
 import { memo, useMemo } from 'react';
 import type { Severity } from '../../core/findings/finding';
-import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead, type PlacedStation, placeWalk, SIZE, type WalkView } from '../../core/draw';
+import {
+  LEAD_DASH,
+  LEAD_NAMES,
+  LEAD_TAGS,
+  type PlacedLead,
+  type PlacedStation,
+  placeWalk,
+  SIZE,
+  type WalkView,
+} from '../../core/draw';
 import { kindOf } from '../../core/kinds';
 import { type Device, endWords, jackLabels, type Rig } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
@@ -13,10 +32,16 @@ import { METER_ROWS, rowUnit } from './meter-rows';
 import { useWorst } from './use-worst';
 
 /** A device being moved, and the lead it would go into. */
-export interface Moving { device: string; lead: string | null }
+export interface Moving {
+  device: string;
+  lead: string | null;
+}
 
 /** What differs from another sound, in words by device, and the change in level at each station. */
-export interface Compared { words: ReadonlyMap<string, string[]>; levelDb: (station: string) => number | null }
+export interface Compared {
+  words: ReadonlyMap<string, string[]>;
+  levelDb: (station: string) => number | null;
+}
 
 interface Props {
   rig: Rig;
@@ -34,67 +59,217 @@ interface Props {
 }
 
 /** The walk of one sound with the meter bridge under each lane. */
-export function Walk({ rig, view, rows, selection, moving, compared, onSelect, onMoving, onDrop, onUnfold, foldedLanes, onFoldLane }: Props) {
+export function Walk({
+  rig,
+  view,
+  rows,
+  selection,
+  moving,
+  compared,
+  onSelect,
+  onMoving,
+  onDrop,
+  onUnfold,
+  foldedLanes,
+  onFoldLane,
+}: Props) {
   const shown = useMemo(() => METER_ROWS.filter((r) => rows.includes(r.id)), [rows]);
-  const geometry = useMemo(() => placeWalk(view, rig.leads, shown.length, compared ? (s) => !compared.words.has(s.device) && !s.folded?.some((d) => compared.words.has(d)) : undefined, new Set(foldedLanes)), [view, rig.leads, shown.length, compared, foldedLanes]);
+  const geometry = useMemo(
+    () =>
+      placeWalk(
+        view,
+        rig.leads,
+        shown.length,
+        compared
+          ? (s) => !compared.words.has(s.device) && !s.folded?.some((d) => compared.words.has(d))
+          : undefined,
+        new Set(foldedLanes),
+      ),
+    [view, rig.leads, shown.length, compared, foldedLanes],
+  );
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const worst = useWorst();
   const units = useRig((s) => s.units);
   const devices = useMemo(() => new Map(rig.devices.map((d) => [d.id, d])), [rig.devices]);
-  const over = (e: DragOverEvent) => onMoving({ device: String(e.active.data.current!.device), lead: e.over ? String(e.over.id) : null });
+  const over = (e: DragOverEvent) =>
+    onMoving({
+      device: String(e.active.data.current!.device),
+      lead: e.over ? String(e.over.id) : null,
+    });
   const end = (e: DragEndEvent) => {
     if (e.over) onDrop(String(e.active.data.current!.device), String(e.over.id));
     onMoving(null);
   };
-  const movable = (device: string, lead: PlacedLead) => lead.lead.from.device !== device && lead.lead.to.device !== device;
+  const movable = (device: string, lead: PlacedLead) =>
+    lead.lead.from.device !== device && lead.lead.to.device !== device;
   return (
-    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragStart={(e) => onMoving({ device: String(e.active.data.current!.device), lead: null })} onDragOver={over} onDragEnd={end} onDragCancel={() => onMoving(null)}>
-      <div className="walk" style={{ width: geometry.width, height: geometry.height }} role="group" aria-label="Walk of the chosen sound">
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragStart={(e) => onMoving({ device: String(e.active.data.current!.device), lead: null })}
+      onDragOver={over}
+      onDragEnd={end}
+      onDragCancel={() => onMoving(null)}
+    >
+      <div
+        className="walk"
+        style={{ width: geometry.width, height: geometry.height }}
+        role="group"
+        aria-label="Walk of the chosen sound"
+      >
         <div className="gutter" style={{ height: geometry.height, width: SIZE.gutter - 4 }}>
-        {geometry.lanes.map((lane) => (
-          <div key={lane.key}>
-            {geometry.lanes.length > 1 && <button type="button" className="lanefold" data-lane={lane.key} aria-expanded={!lane.folded} aria-label={`${lane.folded ? 'Unfold' : 'Fold'} lane ${geometry.lanes.indexOf(lane) + 1}`} style={{ top: lane.y + SIZE.label / 2 - 12 }} onClick={() => onFoldLane(lane.key)}>{lane.folded ? <IconChevronRight size={15} aria-hidden /> : <IconChevronDown size={15} aria-hidden />}</button>}
-            {!lane.folded && <div aria-hidden>
-            {!compared && <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>+{HIGH} dBu</span>}
-            {!compared && <span className="rowname" style={{ top: lane.y + SIZE.label + SIZE.meter - 13 }}>−{-LOW} dBu</span>}
-            {compared && <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>What differs</span>}
-            {shown.map((r, n) => (
-              <span key={r.id} className="rowname" title={r.explain} style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}>{r.name}{rowUnit(r.id, units)}</span>
-            ))}
-            </div>}
-          </div>
-        ))}
+          {geometry.lanes.map((lane) => (
+            <div key={lane.key}>
+              {geometry.lanes.length > 1 && (
+                <button
+                  type="button"
+                  className="lanefold"
+                  data-lane={lane.key}
+                  aria-expanded={!lane.folded}
+                  aria-label={`${lane.folded ? 'Unfold' : 'Fold'} lane ${geometry.lanes.indexOf(lane) + 1}`}
+                  style={{ top: lane.y + SIZE.label / 2 - 12 }}
+                  onClick={() => onFoldLane(lane.key)}
+                >
+                  {lane.folded ? (
+                    <IconChevronRight size={15} aria-hidden />
+                  ) : (
+                    <IconChevronDown size={15} aria-hidden />
+                  )}
+                </button>
+              )}
+              {!lane.folded && (
+                <div aria-hidden>
+                  {!compared && (
+                    <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>
+                      +{HIGH} dBu
+                    </span>
+                  )}
+                  {!compared && (
+                    <span
+                      className="rowname"
+                      style={{ top: lane.y + SIZE.label + SIZE.meter - 13 }}
+                    >
+                      −{-LOW} dBu
+                    </span>
+                  )}
+                  {compared && (
+                    <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>
+                      What differs
+                    </span>
+                  )}
+                  {shown.map((r, n) => (
+                    <span
+                      key={r.id}
+                      className="rowname"
+                      title={r.explain}
+                      style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}
+                    >
+                      {r.name}
+                      {rowUnit(r.id, units)}
+                    </span>
+                  ))}
+                </div>
+              )}
+            </div>
+          ))}
         </div>
         <svg className="ways" width={geometry.width} height={geometry.height} aria-hidden>
-          {[...geometry.ways].sort((a, b) => Number(a.flat) - Number(b.flat)).map((w) => (
-            <g key={w.key} fill="none" stroke={w.live ? 'var(--live)' : 'var(--rule)'} strokeWidth={w.live ? 3 : 2}>
-              <path d={w.d} stroke="var(--sheet)" strokeWidth={w.stereo ? 16 : 10} />
-              <path d={w.d} strokeDasharray={LEAD_DASH[w.type]} />
-              {w.stereo && <path d={w.d} transform="translate(0 5)" strokeDasharray={LEAD_DASH[w.type]} />}
-            </g>
-          ))}
+          {[...geometry.ways]
+            .sort((a, b) => Number(a.flat) - Number(b.flat))
+            .map((w) => (
+              <g
+                key={w.key}
+                fill="none"
+                stroke={w.live ? 'var(--live)' : 'var(--rule)'}
+                strokeWidth={w.live ? 3 : 2}
+              >
+                <path d={w.d} stroke="var(--sheet)" strokeWidth={w.stereo ? 16 : 10} />
+                <path d={w.d} strokeDasharray={LEAD_DASH[w.type]} />
+                {w.stereo && (
+                  <path d={w.d} transform="translate(0 5)" strokeDasharray={LEAD_DASH[w.type]} />
+                )}
+              </g>
+            ))}
         </svg>
         {geometry.stations.map((p) => {
           const device = devices.get(p.station.device);
           return (
-            <StationStrip key={p.station.id} placed={p} device={device} canMove={!p.station.folded && device !== undefined && kindOf(device.kind).through !== undefined}
-              selected={selection?.kind === 'device' && selection.id === p.station.device} worst={worst.get(p.station.device) ?? p.station.folded?.map((d) => worst.get(d)).find((x) => x)} onSelect={onSelect} onUnfold={onUnfold} />
+            <StationStrip
+              key={p.station.id}
+              placed={p}
+              device={device}
+              canMove={
+                !p.station.folded &&
+                device !== undefined &&
+                kindOf(device.kind).through !== undefined
+              }
+              selected={selection?.kind === 'device' && selection.id === p.station.device}
+              worst={
+                worst.get(p.station.device) ??
+                p.station.folded?.map((d) => worst.get(d)).find((x) => x)
+              }
+              onSelect={onSelect}
+              onUnfold={onUnfold}
+            />
           );
         })}
-        {geometry.stations.map((p) => <MeterColumn key={p.station.id} placed={p} shown={shown} differs={compared ? (compared.words.get(p.station.device) ?? p.station.folded?.flatMap((d) => compared.words.get(d) ?? []) ?? []) : null} levelDb={compared ? compared.levelDb(p.station.id) : null} />)}
+        {geometry.stations.map((p) => (
+          <MeterColumn
+            key={p.station.id}
+            placed={p}
+            shown={shown}
+            differs={
+              compared
+                ? (compared.words.get(p.station.device) ??
+                  p.station.folded?.flatMap((d) => compared.words.get(d) ?? []) ??
+                  [])
+                : null
+            }
+            levelDb={compared ? compared.levelDb(p.station.id) : null}
+          />
+        ))}
         {geometry.leads.map((l) => (
-          <LeadTag key={l.lead.id} placed={l} words={`${endWords(rig, l.lead.from)} to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`}
-            selected={selection?.kind === 'lead' && selection.id === l.lead.id} target={moving !== null && movable(moving.device, l)} over={moving?.lead === l.lead.id} onSelect={onSelect} />
+          <LeadTag
+            key={l.lead.id}
+            placed={l}
+            words={`${endWords(rig, l.lead.from)} to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`}
+            selected={selection?.kind === 'lead' && selection.id === l.lead.id}
+            target={moving !== null && movable(moving.device, l)}
+            over={moving?.lead === l.lead.id}
+            onSelect={onSelect}
+          />
         ))}
       </div>
     </DndContext>
   );
 }
 
-const StationStrip = memo(function StationStrip({ placed, device, canMove, selected, worst, onSelect, onUnfold }: { placed: PlacedStation; device: Device | undefined; canMove: boolean; selected: boolean; worst?: Severity; onSelect: Props['onSelect']; onUnfold: Props['onUnfold'] }) {
+const StationStrip = memo(function StationStrip({
+  placed,
+  device,
+  canMove,
+  selected,
+  worst,
+  onSelect,
+  onUnfold,
+}: {
+  placed: PlacedStation;
+  device: Device | undefined;
+  canMove: boolean;
+  selected: boolean;
+  worst?: Severity;
+  onSelect: Props['onSelect'];
+  onUnfold: Props['onUnfold'];
+}) {
   const { station } = placed;
-  const { setNodeRef, listeners, isDragging, transform } = useDraggable({ id: `station ${station.id}`, data: { device: station.device }, disabled: !canMove });
-  const words = { engaged: 'engaged', through: 'bypassed', muted: 'muted', unused: 'not in use' }[station.state];
+  const { setNodeRef, listeners, isDragging, transform } = useDraggable({
+    id: `station ${station.id}`,
+    data: { device: station.device },
+    disabled: !canMove,
+  });
+  const words = { engaged: 'engaged', through: 'bypassed', muted: 'muted', unused: 'not in use' }[
+    station.state
+  ];
   const name = device?.name ?? station.device;
   const point = station.id.split(':')[1];
   const pass = point === undefined ? undefined : jackLabels(device, [point]);
@@ -111,33 +286,101 @@ const StationStrip = memo(function StationStrip({ placed, device, canMove, selec
       aria-pressed={selected}
       aria-label={`${name}, ${station.folded ? `${station.folded.length} inside, folded` : words}`}
       title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[jackLabels(device, station.ins), jackLabels(device, station.outs)].filter(Boolean).join(' → ')})` : ''}${station.folded ? '. Double-click to unfold' : ''}`}
-      style={{ left: placed.x, top: placed.y, width: placed.width, height: placed.narrow && !placed.folded ? SIZE.label + SIZE.meter : SIZE.label, opacity: isDragging ? 0.7 : 1, zIndex: isDragging ? 9 : undefined, transform: transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
+      style={{
+        left: placed.x,
+        top: placed.y,
+        width: placed.width,
+        height: placed.narrow && !placed.folded ? SIZE.label + SIZE.meter : SIZE.label,
+        opacity: isDragging ? 0.7 : 1,
+        zIndex: isDragging ? 9 : undefined,
+        transform:
+          transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
+      }}
       onClick={() => onSelect({ kind: 'device', id: station.device, station: station.id })}
       onDoubleClick={() => station.folded && onUnfold(station.device)}
       {...listeners}
     >
-      {worst && !placed.narrow && <span className="flag"><SeverityMark severity={worst} quiet /></span>}
-      <span>{name}{pass && !placed.narrow && <><br /><span className="pass">{pass}</span></>}{station.folded && !placed.narrow && <><br /><span className="pass">{station.folded.length} inside</span></>}</span>
+      {worst && !placed.narrow && (
+        <span className="flag">
+          <SeverityMark severity={worst} quiet />
+        </span>
+      )}
+      <span>
+        {name}
+        {pass && !placed.narrow && (
+          <>
+            <br />
+            <span className="pass">{pass}</span>
+          </>
+        )}
+        {station.folded && !placed.narrow && (
+          <>
+            <br />
+            <span className="pass">{station.folded.length} inside</span>
+          </>
+        )}
+      </span>
     </button>
   );
 });
 
-const LeadTag = memo(function LeadTag({ placed, words, selected, target, over, onSelect }: { placed: PlacedLead; words: string; selected: boolean; target: boolean; over: boolean; onSelect: Props['onSelect'] }) {
+const LeadTag = memo(function LeadTag({
+  placed,
+  words,
+  selected,
+  target,
+  over,
+  onSelect,
+}: {
+  placed: PlacedLead;
+  words: string;
+  selected: boolean;
+  target: boolean;
+  over: boolean;
+  onSelect: Props['onSelect'];
+}) {
   const { setNodeRef } = useDroppable({ id: placed.lead.id, disabled: !target });
   return (
-    <button ref={setNodeRef} type="button" className="leadtag" data-lead={placed.lead.id} data-target={target} data-over={over} aria-pressed={selected} aria-label={`Lead: ${words}`} title={`Probe: ${words}`}
-      style={{ left: placed.x - 11, top: placed.y - 12 }} onClick={() => onSelect({ kind: 'lead', id: placed.lead.id })}>
-      {LEAD_TAGS[placed.lead.type]}{placed.count > 1 && <><br />×{placed.count}</>}
+    <button
+      ref={setNodeRef}
+      type="button"
+      className="leadtag"
+      data-lead={placed.lead.id}
+      data-target={target}
+      data-over={over}
+      aria-pressed={selected}
+      aria-label={`Lead: ${words}`}
+      title={`Probe: ${words}`}
+      style={{ left: placed.x - 11, top: placed.y - 12 }}
+      onClick={() => onSelect({ kind: 'lead', id: placed.lead.id })}
+    >
+      {LEAD_TAGS[placed.lead.type]}
+      {placed.count > 1 && (
+        <>
+          <br />×{placed.count}
+        </>
+      )}
     </button>
   );
 });
 
 const LOW = -115;
 const HIGH = 35;
-const up = (dbu: number) => SIZE.meter - 4 - ((Math.max(LOW, Math.min(HIGH, dbu)) - LOW) / (HIGH - LOW)) * (SIZE.meter - 8);
+const up = (dbu: number) =>
+  SIZE.meter - 4 - ((Math.max(LOW, Math.min(HIGH, dbu)) - LOW) / (HIGH - LOW)) * (SIZE.meter - 8);
 
 /** The bar between noise and clip, and the figures, of one station; what differs in place of the bar while two sounds are compared. */
-const MeterColumn = memo(function MeterColumn({ placed, shown, differs, levelDb }: { placed: PlacedStation; shown: readonly (typeof METER_ROWS)[number][]; differs: string[] | null; levelDb: number | null }) {
+const MeterColumn = memo(function MeterColumn({
+  placed,
+  shown,
+  differs,
+  levelDb,
+}: {
+  placed: PlacedStation;
+  shown: readonly (typeof METER_ROWS)[number][];
+  differs: string[] | null;
+  levelDb: number | null;
+}) {
   const units = useRig((s) => s.units);
   const { station, x, y, width } = placed;
   const { levelDbu, noiseDbu, peakDbu } = station.output;
@@ -147,24 +390,90 @@ const MeterColumn = memo(function MeterColumn({ placed, shown, differs, levelDb 
   return (
     <div data-figures={station.id}>
       {!placed.narrow && differs && (
-        <div className="differs" data-differs={station.device} title={differs.join('\n')} style={{ left: x - 12, top, width: width + 24, height: SIZE.meter }}>
-          {differs.slice(0, 3).map((w) => <div key={w}>{w}</div>)}
-          {levelDb !== null && Math.abs(levelDb) >= 0.05 && <strong className="figures">{levelDb > 0 ? '+' : '−'}{Math.abs(levelDb).toFixed(1)} dB</strong>}
+        <div
+          className="differs"
+          data-differs={station.device}
+          title={differs.join('\n')}
+          style={{ left: x - 12, top, width: width + 24, height: SIZE.meter }}
+        >
+          {differs.slice(0, 3).map((w) => (
+            <div key={w}>{w}</div>
+          ))}
+          {levelDb !== null && Math.abs(levelDb) >= 0.05 && (
+            <strong className="figures">
+              {levelDb > 0 ? '+' : '−'}
+              {Math.abs(levelDb).toFixed(1)} dB
+            </strong>
+          )}
         </div>
       )}
-      {!placed.narrow && !differs && <svg className="meter" style={{ left: x, top }} width={width} height={SIZE.meter} aria-hidden>
-        <line x1={middle} x2={middle} y1={up(HIGH)} y2={up(LOW)} stroke="var(--rule)" strokeWidth={1} />
-        {levelDbu && <rect x={middle - 5} width={10} y={up(levelDbu.normal)} height={Math.max(1, up(noiseDbu ?? LOW) - up(levelDbu.normal))} fill="var(--live)" />}
-        {peakDbu !== null && <line x1={middle - 7} x2={middle + 7} y1={up(peakDbu)} y2={up(peakDbu)} stroke="var(--ink)" strokeWidth={1.5} />}
-        {noiseDbu !== null && <rect x={middle - 5} width={10} y={up(noiseDbu)} height={Math.max(1, up(LOW) - up(noiseDbu))} fill="var(--rule)" />}
-        {station.clipDbu !== null && station.clipDbu > LOW && <path d={`M${middle - 9} ${up(station.clipDbu)}h18`} stroke="var(--ink)" strokeWidth={2.5} strokeDasharray="4 2" />}
-      </svg>}
-      {!placed.narrow && shown.map((r, n) => (
-        <span key={r.id} className="cell figures" data-row={r.id} data-warn={r.warn?.(station) ?? false} title={`${r.name}: ${r.explain}`}
-          style={{ left: x - 14, top: top + SIZE.meter + 1 + n * SIZE.row, width: width + 28 }}>
-          {r.show(station, units)}
-        </span>
-      ))}
+      {!placed.narrow && !differs && (
+        <svg
+          className="meter"
+          style={{ left: x, top }}
+          width={width}
+          height={SIZE.meter}
+          aria-hidden
+        >
+          <line
+            x1={middle}
+            x2={middle}
+            y1={up(HIGH)}
+            y2={up(LOW)}
+            stroke="var(--rule)"
+            strokeWidth={1}
+          />
+          {levelDbu && (
+            <rect
+              x={middle - 5}
+              width={10}
+              y={up(levelDbu.normal)}
+              height={Math.max(1, up(noiseDbu ?? LOW) - up(levelDbu.normal))}
+              fill="var(--live)"
+            />
+          )}
+          {peakDbu !== null && (
+            <line
+              x1={middle - 7}
+              x2={middle + 7}
+              y1={up(peakDbu)}
+              y2={up(peakDbu)}
+              stroke="var(--ink)"
+              strokeWidth={1.5}
+            />
+          )}
+          {noiseDbu !== null && (
+            <rect
+              x={middle - 5}
+              width={10}
+              y={up(noiseDbu)}
+              height={Math.max(1, up(LOW) - up(noiseDbu))}
+              fill="var(--rule)"
+            />
+          )}
+          {station.clipDbu !== null && station.clipDbu > LOW && (
+            <path
+              d={`M${middle - 9} ${up(station.clipDbu)}h18`}
+              stroke="var(--ink)"
+              strokeWidth={2.5}
+              strokeDasharray="4 2"
+            />
+          )}
+        </svg>
+      )}
+      {!placed.narrow &&
+        shown.map((r, n) => (
+          <span
+            key={r.id}
+            className="cell figures"
+            data-row={r.id}
+            data-warn={r.warn?.(station) ?? false}
+            title={`${r.name}: ${r.explain}`}
+            style={{ left: x - 14, top: top + SIZE.meter + 1 + n * SIZE.row, width: width + 28 }}
+          >
+            {r.show(station, units)}
+          </span>
+        ))}
     </div>
   );
 });

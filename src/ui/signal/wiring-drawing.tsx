@@ -20,35 +20,86 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
   const g = useMemo(() => placeWiring(rig, width), [rig, width]);
   const chosen = selection?.kind === 'lead' ? selection.id : null;
   const device = selection?.kind === 'device' ? selection.id : null;
-  const isOn = (w: (typeof g.ways)[number]) => w.lead.id === chosen || w.lead.from.device === device || w.lead.to.device === device;
+  const isOn = (w: (typeof g.ways)[number]) =>
+    w.lead.id === chosen || w.lead.from.device === device || w.lead.to.device === device;
   useEffect(() => {
-    if (chosen) document.querySelector(`[data-way="${chosen}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    if (chosen)
+      document
+        .querySelector(`[data-way="${chosen}"]`)
+        ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [chosen]);
   return (
-    <svg className="wiring" width={g.width} height={g.height} role="group" aria-label="Wiring by place">
+    <svg
+      className="wiring"
+      width={g.width}
+      height={g.height}
+      role="group"
+      aria-label="Wiring by place"
+    >
       {g.bands.map((b) => (
         <g key={b.place}>
           <line x1={6} x2={g.width} y1={b.y} y2={b.y} stroke="var(--rule)" />
-          <text x={8} y={b.y + 18} className="band">{PLACE_NAMES[b.place]}</text>
+          <text x={8} y={b.y + 18} className="band">
+            {PLACE_NAMES[b.place]}
+          </text>
         </g>
       ))}
-      {[...g.ways].sort((a, b) => Number(isOn(a)) - Number(isOn(b))).map((w) => (
-        <g key={w.lead.id} data-way={w.lead.id} className="way" data-on={isOn(w)} tabIndex={0} role="button" aria-pressed={w.lead.id === chosen}
-          aria-label={`Lead: ${endWords(rig, w.lead.from)} to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}`}
-          onClick={() => select({ kind: 'lead', id: w.lead.id })} onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: w.lead.id })}>
-          <title>{`${endWords(rig, w.lead.from)} to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}, ${w.lead.metres} m`}</title>
-          <path d={w.d} className="hit" />
-          <path d={w.d} className="line" strokeDasharray={LEAD_DASH[w.lead.type]} />
-        </g>
-      ))}
+      {[...g.ways]
+        .sort((a, b) => Number(isOn(a)) - Number(isOn(b)))
+        .map((w) => (
+          <g
+            key={w.lead.id}
+            data-way={w.lead.id}
+            className="way"
+            data-on={isOn(w)}
+            tabIndex={0}
+            role="button"
+            aria-pressed={w.lead.id === chosen}
+            aria-label={`Lead: ${endWords(rig, w.lead.from)} to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}`}
+            onClick={() => select({ kind: 'lead', id: w.lead.id })}
+            onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: w.lead.id })}
+          >
+            <title>{`${endWords(rig, w.lead.from)} to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}, ${w.lead.metres} m`}</title>
+            <path d={w.d} className="hit" />
+            <path d={w.d} className="line" strokeDasharray={LEAD_DASH[w.lead.type]} />
+          </g>
+        ))}
       {g.boxes.map((b) => (
-        <g key={b.device.id} data-box={b.device.id} className="box" data-on={b.device.id === device} onClick={() => select({ kind: 'device', id: b.device.id })}>
+        <g
+          key={b.device.id}
+          data-box={b.device.id}
+          className="box"
+          data-on={b.device.id === device}
+          onClick={() => select({ kind: 'device', id: b.device.id })}
+        >
           <rect x={b.x} y={b.y} width={b.width} height={b.height} rx={2} />
-          <foreignObject x={b.x + 2} y={b.y + 2} width={b.width - 4} height={31}><div className="boxname">{b.device.name}{b.inside > 0 && <span> ({b.inside} inside)</span>}</div></foreignObject>
-          {b.jacks.map((j) => <text key={`${j.id} ${j.side}`} x={j.side === 'in' ? j.x + 4 : j.x - 4} y={j.y + 3} textAnchor={j.side === 'in' ? 'start' : 'end'} className="jack">{j.text}<title>{j.label}</title></text>)}
+          <foreignObject x={b.x + 2} y={b.y + 2} width={b.width - 4} height={31}>
+            <div className="boxname">
+              {b.device.name}
+              {b.inside > 0 && <span> ({b.inside} inside)</span>}
+            </div>
+          </foreignObject>
+          {b.jacks.map((j) => (
+            <text
+              key={`${j.id} ${j.side}`}
+              x={j.side === 'in' ? j.x + 4 : j.x - 4}
+              y={j.y + 3}
+              textAnchor={j.side === 'in' ? 'start' : 'end'}
+              className="jack"
+            >
+              {j.text}
+              <title>{j.label}</title>
+            </text>
+          ))}
         </g>
       ))}
-      {g.ways.filter((w) => w.lead.id === chosen).map((w) => <text key={w.lead.id} x={w.tag.x + 4} y={w.tag.y + 3} className="waytag">{LEAD_TAGS[w.lead.type]} {w.lead.metres} m</text>)}
+      {g.ways
+        .filter((w) => w.lead.id === chosen)
+        .map((w) => (
+          <text key={w.lead.id} x={w.tag.x + 4} y={w.tag.y + 3} className="waytag">
+            {LEAD_TAGS[w.lead.type]} {w.lead.metres} m
+          </text>
+        ))}
     </svg>
   );
 }

@@ -2,13 +2,27 @@
 import { Button, Group, NumberInput, Select } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { deviceOf, nameOf, type Song, type TempoSetup } from '../../core/rig';
-import { type DelayTime, delayTimes, DIVISIONS, divisionTable, soundsIn, tapped, type Tapped, tempoDevices, withStoredTime } from '../../core/songs';
+import {
+  type DelayTime,
+  delayTimes,
+  DIVISIONS,
+  divisionTable,
+  soundsIn,
+  tapped,
+  type Tapped,
+  tempoDevices,
+  withStoredTime,
+} from '../../core/songs';
 import { kindOf } from '../../core/kinds';
 import { fixed } from '../../core/units';
 import { useKeys } from '../frame/use-keys';
 import { useDocument, useRig } from '../store/use-rig';
 
-const WAYS = [{ value: 'program', label: 'stored in a program' }, { value: 'clock', label: 'follows clock' }, { value: 'tap', label: 'tapped' }];
+const WAYS = [
+  { value: 'program', label: 'stored in a program' },
+  { value: 'clock', label: 'follows clock' },
+  { value: 'tap', label: 'tapped' },
+];
 const NOTES = Object.keys(DIVISIONS).map((d) => ({ value: d, label: d }));
 
 /** Delay and modulation times of every song, per device the way it is set; what a time off by a little does against the click; a tap that tells its spread. */
@@ -16,19 +30,66 @@ export function DelaysView() {
   const rig = useDocument();
   const [taps, setTaps] = useState<Tapped | undefined>();
   const devices = tempoDevices(rig);
-  if (!devices.length) return <div className="empty" style={{ margin: 20 }}>Nothing in this rig has a time that fits a tempo: no delay, no modulation.</div>;
+  if (!devices.length)
+    return (
+      <div className="empty" style={{ margin: 20 }}>
+        Nothing in this rig has a time that fits a tempo: no delay, no modulation.
+      </div>
+    );
   const songs = rig.songs ?? [];
   return (
     <div className="scroll" style={{ padding: '4px 16px 24px' }}>
       <Ways devices={devices.map((d) => d.id)} />
       {songs.length > 0 ? (
         <table className="sheet-table figures" data-table="delays" style={{ marginTop: 12 }}>
-          <thead><tr><th>Song</th><th>Device</th><th>Note value</th><th>Should be</th><th>Knob at</th><th>Will be</th><th>Off by</th><th>Against the click</th><th /></tr></thead>
-          <tbody>{songs.flatMap((song) => devices.filter((d) => (d.tempo || kindOf(d.kind).tempo!.is === 'delay') && soundsIn(rig, song, d)).flatMap((d) => delayTimes(rig, song, d, taps).map((t, i) => <TimeRow key={`${song.id} ${d.id} ${t.bar}`} song={song} time={t} first={i === 0} />)))}</tbody>
+          <thead>
+            <tr>
+              <th>Song</th>
+              <th>Device</th>
+              <th>Note value</th>
+              <th>Should be</th>
+              <th>Knob at</th>
+              <th>Will be</th>
+              <th>Off by</th>
+              <th>Against the click</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {songs.flatMap((song) =>
+              devices
+                .filter(
+                  (d) =>
+                    (d.tempo || kindOf(d.kind).tempo!.is === 'delay') && soundsIn(rig, song, d),
+                )
+                .flatMap((d) =>
+                  delayTimes(rig, song, d, taps).map((t, i) => (
+                    <TimeRow
+                      key={`${song.id} ${d.id} ${t.bar}`}
+                      song={song}
+                      time={t}
+                      first={i === 0}
+                    />
+                  )),
+                ),
+            )}
+          </tbody>
         </table>
-      ) : <div className="empty" style={{ marginTop: 10 }}>No songs yet: their tempos give the times here. The table below takes any tempo.</div>}
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 30, marginTop: 16 }}><Table /><Tap onTapped={setTaps} taps={taps} /></div>
-      <p className="faint" style={{ fontSize: 12 }}>Quarter note: 60000 / bpm. An echo that is e ms off slips k·e ms by its kth repeat; over about 20 ms against a click the ear hears it, unless it has died away by then (40 dB under the first). How much each repeat keeps is read from the repeats knob, from none to all (a simplification).</p>
+      ) : (
+        <div className="empty" style={{ marginTop: 10 }}>
+          No songs yet: their tempos give the times here. The table below takes any tempo.
+        </div>
+      )}
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 30, marginTop: 16 }}>
+        <Table />
+        <Tap onTapped={setTaps} taps={taps} />
+      </div>
+      <p className="faint" style={{ fontSize: 12 }}>
+        Quarter note: 60000 / bpm. An echo that is e ms off slips k·e ms by its kth repeat; over
+        about 20 ms against a click the ear hears it, unless it has died away by then (40 dB under
+        the first). How much each repeat keeps is read from the repeats knob, from none to all (a
+        simplification).
+      </p>
     </div>
   );
 }
@@ -42,12 +103,43 @@ function Ways({ devices }: { devices: string[] }) {
       {devices.map((id) => {
         const d = deviceOf(rig, id)!;
         const table = kindOf(d.kind).tempo!;
-        const set = (change: Partial<TempoSetup>) => edit({ edit: 'setTempo', device: id, tempo: { way: d.tempo?.way ?? 'program', division: d.tempo?.division ?? 'quarter', ...change } });
+        const set = (change: Partial<TempoSetup>) =>
+          edit({
+            edit: 'setTempo',
+            device: id,
+            tempo: {
+              way: d.tempo?.way ?? 'program',
+              division: d.tempo?.division ?? 'quarter',
+              ...change,
+            },
+          });
         return (
           <div key={id} data-way-of={id} style={{ display: 'flex', gap: 6, alignItems: 'end' }}>
-            <Select size="xs" w={160} label={d.name} data={WAYS.filter((w) => w.value !== 'clock' || kindOf(d.kind).midi?.clock || d.host !== undefined)} placeholder="not chosen" value={d.tempo?.way ?? null} onChange={(v) => v && set({ way: v as TempoSetup['way'] })} />
-            <Select size="xs" w={140} aria-label={`Note value of ${d.name}`} data={NOTES} value={d.tempo?.division ?? 'quarter'} allowDeselect={false} onChange={(v) => v && set({ division: v })} />
-            {table.is === 'rate' && <span className="faint" style={{ fontSize: 11 }}>a cycle</span>}
+            <Select
+              size="xs"
+              w={160}
+              label={d.name}
+              data={WAYS.filter(
+                (w) => w.value !== 'clock' || kindOf(d.kind).midi?.clock || d.host !== undefined,
+              )}
+              placeholder="not chosen"
+              value={d.tempo?.way ?? null}
+              onChange={(v) => v && set({ way: v as TempoSetup['way'] })}
+            />
+            <Select
+              size="xs"
+              w={140}
+              aria-label={`Note value of ${d.name}`}
+              data={NOTES}
+              value={d.tempo?.division ?? 'quarter'}
+              allowDeselect={false}
+              onChange={(v) => v && set({ division: v })}
+            />
+            {table.is === 'rate' && (
+              <span className="faint" style={{ fontSize: 11 }}>
+                a cycle
+              </span>
+            )}
           </div>
         );
       })}
@@ -64,15 +156,88 @@ function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: bo
   const slip = time.slip;
   return (
     <tr data-time={`${song.id} ${time.device} ${time.bar}`}>
-      <td>{first ? <strong>{song.title}</strong> : ''}<div className="faint" style={{ fontSize: 11 }}>{time.bpm} bpm{time.bar > 1 ? ` from bar ${time.bar}` : ''}</div></td>
+      <td>
+        {first ? <strong>{song.title}</strong> : ''}
+        <div className="faint" style={{ fontSize: 11 }}>
+          {time.bpm} bpm{time.bar > 1 ? ` from bar ${time.bar}` : ''}
+        </div>
+      </td>
       <td>{nameOf(rig, time.device)}</td>
-      <td>{first ? <Select size="xs" w={140} aria-label={`Note value of ${device.name} in ${song.title}`} data={NOTES} value={time.division} allowDeselect={false} onChange={(v) => v && edit({ edit: 'setSong', song: { ...song, divisions: { ...song.divisions, [time.device]: v } } })} /> : time.division}</td>
-      <td><strong>{fixed(time.wanted, 2)} {unit}</strong></td>
-      <td>{time.hour}<span className="faint"> ({fixed(time.knob, 1)})</span></td>
-      <td>{fixed(time.gets, 2)} {unit}<div className="faint" style={{ fontSize: 11 }}>{time.how}</div></td>
-      <td>{fixed(off, 2)} {unit}</td>
-      <td>{!time.inRange ? <strong>out of its range{time.instead ? `; a ${time.instead} fits` : ''}</strong> : time.is === 'rate' ? '–' : slip.repeat === null ? 'stays with it' : slip.heard ? <strong>heard from repeat {slip.repeat}{slip.downDb! > 0.05 ? `, ${fixed(slip.downDb!, 0)} dB down` : ''}</strong> : `repeat ${slip.repeat} slips, inaudible by then`}</td>
-      <td>{first && time.way === 'program' && Math.abs(off) > 0.5 * 1e-9 && time.inRange && !time.how.startsWith('stored') && <Button size="compact-xs" variant="default" onClick={() => edit({ edit: 'setSong', song: withStoredTime(song, device, time.knob) }, `kept ${fixed(time.wanted, 0)} ${unit} on ${device.name} for ${song.title}`)}>Keep it for this song</Button>}</td>
+      <td>
+        {first ? (
+          <Select
+            size="xs"
+            w={140}
+            aria-label={`Note value of ${device.name} in ${song.title}`}
+            data={NOTES}
+            value={time.division}
+            allowDeselect={false}
+            onChange={(v) =>
+              v &&
+              edit({
+                edit: 'setSong',
+                song: { ...song, divisions: { ...song.divisions, [time.device]: v } },
+              })
+            }
+          />
+        ) : (
+          time.division
+        )}
+      </td>
+      <td>
+        <strong>
+          {fixed(time.wanted, 2)} {unit}
+        </strong>
+      </td>
+      <td>
+        {time.hour}
+        <span className="faint"> ({fixed(time.knob, 1)})</span>
+      </td>
+      <td>
+        {fixed(time.gets, 2)} {unit}
+        <div className="faint" style={{ fontSize: 11 }}>
+          {time.how}
+        </div>
+      </td>
+      <td>
+        {fixed(off, 2)} {unit}
+      </td>
+      <td>
+        {!time.inRange ? (
+          <strong>out of its range{time.instead ? `; a ${time.instead} fits` : ''}</strong>
+        ) : time.is === 'rate' ? (
+          '–'
+        ) : slip.repeat === null ? (
+          'stays with it'
+        ) : slip.heard ? (
+          <strong>
+            heard from repeat {slip.repeat}
+            {slip.downDb! > 0.05 ? `, ${fixed(slip.downDb!, 0)} dB down` : ''}
+          </strong>
+        ) : (
+          `repeat ${slip.repeat} slips, inaudible by then`
+        )}
+      </td>
+      <td>
+        {first &&
+          time.way === 'program' &&
+          Math.abs(off) > 0.5 * 1e-9 &&
+          time.inRange &&
+          !time.how.startsWith('stored') && (
+            <Button
+              size="compact-xs"
+              variant="default"
+              onClick={() =>
+                edit(
+                  { edit: 'setSong', song: withStoredTime(song, device, time.knob) },
+                  `kept ${fixed(time.wanted, 0)} ${unit} on ${device.name} for ${song.title}`,
+                )
+              }
+            >
+              Keep it for this song
+            </Button>
+          )}
+      </td>
     </tr>
   );
 }
@@ -83,8 +248,38 @@ function Table() {
   const ok = Number(bpm) >= 20 && Number(bpm) <= 400;
   return (
     <section>
-      <Group gap={8} align="end"><NumberInput size="xs" w={120} label="Any tempo, bpm" min={20} max={400} value={bpm} onChange={setBpm} />{!ok && <span role="alert">20 to 400 bpm</span>}</Group>
-      {ok && <table className="sheet-table numbers figures" data-table="divisions"><thead><tr><th>Note</th><th>Delay</th><th>One cycle in it</th></tr></thead><tbody>{divisionTable(Number(bpm)).map((d) => <tr key={d.division} data-division={d.division}><td>{d.division}</td><td>{fixed(d.ms, 2)} ms</td><td>{fixed(d.hz, 2)} Hz</td></tr>)}</tbody></table>}
+      <Group gap={8} align="end">
+        <NumberInput
+          size="xs"
+          w={120}
+          label="Any tempo, bpm"
+          min={20}
+          max={400}
+          value={bpm}
+          onChange={setBpm}
+        />
+        {!ok && <span role="alert">20 to 400 bpm</span>}
+      </Group>
+      {ok && (
+        <table className="sheet-table numbers figures" data-table="divisions">
+          <thead>
+            <tr>
+              <th>Note</th>
+              <th>Delay</th>
+              <th>One cycle in it</th>
+            </tr>
+          </thead>
+          <tbody>
+            {divisionTable(Number(bpm)).map((d) => (
+              <tr key={d.division} data-division={d.division}>
+                <td>{d.division}</td>
+                <td>{fixed(d.ms, 2)} ms</td>
+                <td>{fixed(d.hz, 2)} Hz</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
     </section>
   );
 }
@@ -93,18 +288,60 @@ function Table() {
 const PAUSE_MS = 2500;
 
 /** Taps a tempo and tells how steady the foot was; what it measured is used for devices that are tapped. */
-function Tap({ onTapped, taps }: { onTapped: (t: Tapped | undefined) => void; taps: Tapped | undefined }) {
+function Tap({
+  onTapped,
+  taps,
+}: {
+  onTapped: (t: Tapped | undefined) => void;
+  taps: Tapped | undefined;
+}) {
   const times = useRef<number[]>([]);
   const tap = () => {
     const now = performance.now();
-    times.current = now - (times.current.at(-1) ?? -Infinity) > PAUSE_MS ? [now] : [...times.current, now].slice(-16);
+    times.current =
+      now - (times.current.at(-1) ?? -Infinity) > PAUSE_MS
+        ? [now]
+        : [...times.current, now].slice(-16);
     onTapped(tapped(times.current));
   };
   useKeys([['t', tap]]);
   return (
     <section data-tap>
-      <Group gap={8} align="end"><Button size="md" onClick={tap}>Tap (T)</Button><Button size="xs" variant="default" disabled={!taps} onClick={() => { times.current = []; onTapped(undefined); }}>Forget it</Button></Group>
-      {taps ? <dl className="pairs" style={{ maxWidth: 340, marginTop: 8 }}><dt>Presses</dt><dd>{taps.presses}</dd><dt>Mean interval</dt><dd>{fixed(taps.meanMs, 1)} ms, {fixed(taps.bpm, 1)} bpm</dd><dt>Spread</dt><dd>± {fixed(taps.spreadMs, 1)} ms</dd><dt>The mean may be off by</dt><dd>{fixed(taps.errorMs, 1)} ms</dd></dl> : <p className="faint" style={{ fontSize: 13 }}>Tap at least twice, as you would on stage. Until then, tapped devices are judged with a typical foot.</p>}
+      <Group gap={8} align="end">
+        <Button size="md" onClick={tap}>
+          Tap (T)
+        </Button>
+        <Button
+          size="xs"
+          variant="default"
+          disabled={!taps}
+          onClick={() => {
+            times.current = [];
+            onTapped(undefined);
+          }}
+        >
+          Forget it
+        </Button>
+      </Group>
+      {taps ? (
+        <dl className="pairs" style={{ maxWidth: 340, marginTop: 8 }}>
+          <dt>Presses</dt>
+          <dd>{taps.presses}</dd>
+          <dt>Mean interval</dt>
+          <dd>
+            {fixed(taps.meanMs, 1)} ms, {fixed(taps.bpm, 1)} bpm
+          </dd>
+          <dt>Spread</dt>
+          <dd>± {fixed(taps.spreadMs, 1)} ms</dd>
+          <dt>The mean may be off by</dt>
+          <dd>{fixed(taps.errorMs, 1)} ms</dd>
+        </dl>
+      ) : (
+        <p className="faint" style={{ fontSize: 13 }}>
+          Tap at least twice, as you would on stage. Until then, tapped devices are judged with a
+          typical foot.
+        </p>
+      )}
     </section>
   );
 }

@@ -2,7 +2,15 @@
 import { Button, Group, Select } from '@mantine/core';
 import { useState } from 'react';
 import { nameOf } from '../../core/rig';
-import { clockTime, cueSheet, displayLabels, numberSongs, programMap, sectionScene, soundUse } from '../../core/songs';
+import {
+  clockTime,
+  cueSheet,
+  displayLabels,
+  numberSongs,
+  programMap,
+  sectionScene,
+  soundUse,
+} from '../../core/songs';
 import { useDocument, useRig } from '../store/use-rig';
 import { FileMenu } from './file-menu';
 
@@ -21,37 +29,153 @@ export function ProgramMapView() {
     <div className="scroll" style={{ padding: '4px 16px 24px' }}>
       <Group gap={8} className="no-print">
         <FileMenu />
-        {banked.map((m) => (rig.sets ?? []).slice(0, 3).map((set) => <Button key={`${m.device.id} ${set.id}`} size="compact-sm" variant="default" onClick={() => {
-          const edits = numberSongs(rig, set, m.device.id);
-          if (typeof edits === 'string') setNotice(edits);
-          else edit(edits, `gave each song of ${set.name} a bank of its own on ${m.device.name}`);
-        }}>A bank for each song of {set.name} on {m.device.name}</Button>))}
+        {banked.map((m) =>
+          (rig.sets ?? []).slice(0, 3).map((set) => (
+            <Button
+              key={`${m.device.id} ${set.id}`}
+              size="compact-sm"
+              variant="default"
+              onClick={() => {
+                const edits = numberSongs(rig, set, m.device.id);
+                if (typeof edits === 'string') setNotice(edits);
+                else
+                  edit(
+                    edits,
+                    `gave each song of ${set.name} a bank of its own on ${m.device.name}`,
+                  );
+              }}
+            >
+              A bank for each song of {set.name} on {m.device.name}
+            </Button>
+          )),
+        )}
       </Group>
       {song ? (
         <>
-          <h3 style={{ margin: '12px 0 4px' }}>Cue sheet <Select size="xs" w={240} style={{ display: 'inline-block', verticalAlign: 'middle' }} searchable aria-label="Song of the cue sheet" data={(rig.songs ?? []).map((s) => ({ value: s.id, label: s.title }))} value={song.id} allowDeselect={false} onChange={setSongId} /></h3>
+          <h3 style={{ margin: '12px 0 4px' }}>
+            Cue sheet{' '}
+            <Select
+              size="xs"
+              w={240}
+              style={{ display: 'inline-block', verticalAlign: 'middle' }}
+              searchable
+              aria-label="Song of the cue sheet"
+              data={(rig.songs ?? []).map((s) => ({ value: s.id, label: s.title }))}
+              value={song.id}
+              allowDeselect={false}
+              onChange={setSongId}
+            />
+          </h3>
           <table className="sheet-table figures" data-table="cues">
-            <thead><tr><th>Bar</th><th>Time</th><th>Section</th><th>Bars</th><th>Tempo</th><th>Sound</th><th>Programs shown</th><th>Displays read</th><th>Notes</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Bar</th>
+                <th>Time</th>
+                <th>Section</th>
+                <th>Bars</th>
+                <th>Tempo</th>
+                <th>Sound</th>
+                <th>Programs shown</th>
+                <th>Displays read</th>
+                <th>Notes</th>
+              </tr>
+            </thead>
             <tbody>
               {cueSheet(rig, song).map((c, i) => {
                 const scene = sectionScene(rig, song, song.sections[i]!.id);
-                return <tr key={song.sections[i]!.id}><td>{c.bar}</td><td>{clockTime(c.atMs)}</td><td><strong>{c.section}</strong></td><td>{c.bars}</td><td>{c.bpm}</td><td>{c.sound}</td><td>{c.programs}</td><td>{scene && displayLabels(rig, song, scene).map((l) => <div key={l.device}><span className="faint">{nameOf(rig, l.device)}</span> <span className="display">{l.lines.join(' / ')}</span></div>)}</td><td>{c.notes}</td></tr>;
+                return (
+                  <tr key={song.sections[i]!.id}>
+                    <td>{c.bar}</td>
+                    <td>{clockTime(c.atMs)}</td>
+                    <td>
+                      <strong>{c.section}</strong>
+                    </td>
+                    <td>{c.bars}</td>
+                    <td>{c.bpm}</td>
+                    <td>{c.sound}</td>
+                    <td>{c.programs}</td>
+                    <td>
+                      {scene &&
+                        displayLabels(rig, song, scene).map((l) => (
+                          <div key={l.device}>
+                            <span className="faint">{nameOf(rig, l.device)}</span>{' '}
+                            <span className="display">{l.lines.join(' / ')}</span>
+                          </div>
+                        ))}
+                    </td>
+                    <td>{c.notes}</td>
+                  </tr>
+                );
               })}
             </tbody>
           </table>
         </>
-      ) : <div className="empty">No songs yet. The map of the sounds is below.</div>}
+      ) : (
+        <div className="empty">No songs yet. The map of the sounds is below.</div>
+      )}
       <h3 style={{ margin: '16px 0 4px' }}>Program map</h3>
-      {map.devices.length === 0 ? <div className="empty">No device keeps a program for any sound. Give them numbers under Control, Numbers.</div> : (
+      {map.devices.length === 0 ? (
+        <div className="empty">
+          No device keeps a program for any sound. Give them numbers under Control, Numbers.
+        </div>
+      ) : (
         <table className="sheet-table figures" data-table="program-map">
-          <thead><tr><th>Song</th><th>Section</th><th>Sound</th>{map.devices.map((m) => <th key={m.device.id}>{m.device.name}</th>)}</tr></thead>
+          <thead>
+            <tr>
+              <th>Song</th>
+              <th>Section</th>
+              <th>Sound</th>
+              {map.devices.map((m) => (
+                <th key={m.device.id}>{m.device.name}</th>
+              ))}
+            </tr>
+          </thead>
           <tbody>
-            {[...map.sounds, ...map.songs].map((r, i, all) => <tr key={`${r.song?.id ?? ''} ${r.section ?? ''} ${r.scene.id}`}><td>{r.song && all[i - 1]?.song !== r.song ? <strong>{r.song.title}</strong> : r.song ? '' : <span className="faint">any</span>}</td><td>{r.sectionName ?? ''}</td><td>{name(r.scene.sound.id)}</td>{r.at.map((a) => <td key={a.device}>{a.words}</td>)}</tr>)}
+            {[...map.sounds, ...map.songs].map((r, i, all) => (
+              <tr key={`${r.song?.id ?? ''} ${r.section ?? ''} ${r.scene.id}`}>
+                <td>
+                  {r.song && all[i - 1]?.song !== r.song ? (
+                    <strong>{r.song.title}</strong>
+                  ) : r.song ? (
+                    ''
+                  ) : (
+                    <span className="faint">any</span>
+                  )}
+                </td>
+                <td>{r.sectionName ?? ''}</td>
+                <td>{name(r.scene.sound.id)}</td>
+                {r.at.map((a) => (
+                  <td key={a.device}>{a.words}</td>
+                ))}
+              </tr>
+            ))}
           </tbody>
         </table>
       )}
       <h3 style={{ margin: '16px 0 4px' }}>Sounds in use</h3>
-      <p data-unused>{use.unused.length ? <>No song calls <strong>{use.unused.map(name).join(', ')}</strong>.</> : 'Every sound is called by some song.'} {use.bySong.length > 0 && <>At most {Math.max(...use.bySong.map((s) => s.sounds.length))} different sounds in one song ({rig.songs!.find((s) => s.id === [...use.bySong].sort((a, b) => b.sounds.length - a.sounds.length)[0]!.song)!.title}).</>}</p>
+      <p data-unused>
+        {use.unused.length ? (
+          <>
+            No song calls <strong>{use.unused.map(name).join(', ')}</strong>.
+          </>
+        ) : (
+          'Every sound is called by some song.'
+        )}{' '}
+        {use.bySong.length > 0 && (
+          <>
+            At most {Math.max(...use.bySong.map((s) => s.sounds.length))} different sounds in one
+            song (
+            {
+              rig.songs!.find(
+                (s) =>
+                  s.id ===
+                  [...use.bySong].sort((a, b) => b.sounds.length - a.sounds.length)[0]!.song,
+              )!.title
+            }
+            ).
+          </>
+        )}
+      </p>
     </div>
   );
 }

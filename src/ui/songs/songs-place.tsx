@@ -8,8 +8,12 @@ import { SongsView } from './songs-view';
 import { StandInView } from './stand-in-view';
 
 const PARTS: Parts = {
-  songs: { label: 'Songs', view: SongsView }, sets: { label: 'Sets', view: SetsView }, delays: { label: 'Times', view: DelaysView }, map: { label: 'Program map', view: ProgramMapView },
-  controller: { label: 'Controller', view: ControllerView }, instead: { label: 'Stand-ins', view: StandInView },
+  songs: { label: 'Songs', view: SongsView },
+  sets: { label: 'Sets', view: SetsView },
+  delays: { label: 'Times', view: DelaysView },
+  map: { label: 'Program map', view: ProgramMapView },
+  controller: { label: 'Controller', view: ControllerView },
+  instead: { label: 'Stand-ins', view: StandInView },
 };
 
 /** What is played, in which order, and what that asks of the rig. */

@@ -14,29 +14,74 @@ export function CompareSounds() {
   const [b, setB] = useState(rig.sounds[1]?.id ?? null);
   const [one, two] = [a, b].map((id) => report.sounds.find((s) => s.sound === id));
   const data = rig.sounds.map((s) => ({ value: s.id, label: s.name }));
-  if (rig.sounds.length < 2) return <div className="empty" style={{ margin: 20 }}>Add a second sound, then the two can be compared.</div>;
+  if (rig.sounds.length < 2)
+    return (
+      <div className="empty" style={{ margin: 20 }}>
+        Add a second sound, then the two can be compared.
+      </div>
+    );
   const lines = a && b ? compareSounds(rig, a, b) : [];
   return (
     <div className="scroll" style={{ padding: '6px 14px 20px' }}>
       <div style={{ display: 'flex', gap: 12 }}>
-        <Select size="xs" label="From" data={data} value={a} onChange={setA} allowDeselect={false} />
+        <Select
+          size="xs"
+          label="From"
+          data={data}
+          value={a}
+          onChange={setA}
+          allowDeselect={false}
+        />
         <Select size="xs" label="To" data={data} value={b} onChange={setB} allowDeselect={false} />
       </div>
       <h3>What changes</h3>
-      {lines.length ? <ul data-list="differences">{lines.map((l) => <li key={l}>{l}</li>)}</ul> : <p>Nothing: the two are the same.</p>}
+      {lines.length ? (
+        <ul data-list="differences">
+          {lines.map((l) => (
+            <li key={l}>{l}</li>
+          ))}
+        </ul>
+      ) : (
+        <p>Nothing: the two are the same.</p>
+      )}
       <h3>What that does</h3>
       <table className="sheet-table numbers figures">
-        <thead><tr><th>At</th><th>Level before</th><th>after</th><th>change</th><th>Saturation before</th><th>after</th><th>S/N before</th><th>after</th><th>Width before</th><th>after</th></tr></thead>
+        <thead>
+          <tr>
+            <th>At</th>
+            <th>Level before</th>
+            <th>after</th>
+            <th>change</th>
+            <th>Saturation before</th>
+            <th>after</th>
+            <th>S/N before</th>
+            <th>after</th>
+            <th>Width before</th>
+            <th>after</th>
+          </tr>
+        </thead>
         <tbody>
           {one?.destinations.map((d) => {
             const e = two?.destinations.find((x) => x.device === d.device);
             const thd = (x?: typeof d) => (x?.thdPercent ? `${fixed(x.thdPercent.normal)} %` : '–');
-            const noise = (x?: typeof d) => (x && x.signalToNoiseDb !== null ? `${fixed(x.signalToNoiseDb)} dB` : '–');
+            const noise = (x?: typeof d) =>
+              x && x.signalToNoiseDb !== null ? `${fixed(x.signalToNoiseDb)} dB` : '–';
             return (
               <tr key={d.device}>
-                <td>{d.name}</td><td>{showLevel(d.levelDbu?.normal ?? null, units.level)}</td><td>{showLevel(e?.levelDbu?.normal ?? null, units.level)}</td>
-                <td>{d.levelDbu && e?.levelDbu ? showChange(e.levelDbu.normal - d.levelDbu.normal) : '–'}</td>
-                <td>{thd(d)}</td><td>{thd(e)}</td><td>{noise(d)}</td><td>{noise(e)}</td><td>{d.channels}</td><td>{e?.channels}</td>
+                <td>{d.name}</td>
+                <td>{showLevel(d.levelDbu?.normal ?? null, units.level)}</td>
+                <td>{showLevel(e?.levelDbu?.normal ?? null, units.level)}</td>
+                <td>
+                  {d.levelDbu && e?.levelDbu
+                    ? showChange(e.levelDbu.normal - d.levelDbu.normal)
+                    : '–'}
+                </td>
+                <td>{thd(d)}</td>
+                <td>{thd(e)}</td>
+                <td>{noise(d)}</td>
+                <td>{noise(e)}</td>
+                <td>{d.channels}</td>
+                <td>{e?.channels}</td>
               </tr>
             );
           })}

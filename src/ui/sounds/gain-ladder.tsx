@@ -1,7 +1,17 @@
 'use client';
 import { MultiSelect, Select } from '@mantine/core';
 import { useEffect, useState } from 'react';
-import { Bar, CartesianGrid, ComposedChart, Legend, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  Bar,
+  CartesianGrid,
+  ComposedChart,
+  Legend,
+  Line,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import { type BoostWorth, gainLadder } from '../../core/analysis';
 import { touchWord } from '../../core/circuit';
 import { nameOf } from '../../core/rig';
@@ -18,50 +28,173 @@ export function GainLadder() {
   const destinations = report.sounds[0]?.destinations ?? [];
   const [chosen, setChosen] = useState<string[] | null>(null);
   const [at, setAt] = useState<string | null>(null);
-  const destination = destinations.find((d) => d.device === at)?.device ?? destinations.find((d) => d.levelDbu)?.device ?? destinations[0]?.device;
-  const run = chosen?.filter((id) => rig.sounds.some((s) => s.id === id)) ?? rig.sounds.slice(0, FEW).map((s) => s.id);
-  if (!destination) return <div className="empty">No destination yet: connect a speaker or a console input, then the ladder can be figured.</div>;
+  const destination =
+    destinations.find((d) => d.device === at)?.device ??
+    destinations.find((d) => d.levelDbu)?.device ??
+    destinations[0]?.device;
+  const run =
+    chosen?.filter((id) => rig.sounds.some((s) => s.id === id)) ??
+    rig.sounds.slice(0, FEW).map((s) => s.id);
+  if (!destination)
+    return (
+      <div className="empty">
+        No destination yet: connect a speaker or a console input, then the ladder can be figured.
+      </div>
+    );
   const rungs = gainLadder(rig, report, run, destination);
-  const chart = rungs.map((r) => ({ name: r.name, level: r.levelDbu, noise: r.idleNoiseDbu, soft: r.thdPercent?.soft, normal: r.thdPercent?.normal, hard: r.thdPercent?.hard }));
+  const chart = rungs.map((r) => ({
+    name: r.name,
+    level: r.levelDbu,
+    noise: r.idleNoiseDbu,
+    soft: r.thdPercent?.soft,
+    normal: r.thdPercent?.normal,
+    hard: r.thdPercent?.hard,
+  }));
   const level = (v: number | null) => showLevel(v, units.level);
   return (
     <div className="scroll" style={{ padding: '6px 14px 20px' }}>
       <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'end' }}>
-        <MultiSelect size="xs" label="Steps, in the order they are played" style={{ flex: 1, minWidth: 320 }} data={rig.sounds.map((s) => ({ value: s.id, label: s.name }))} value={run} onChange={setChosen} />
-        <Select size="xs" label="Heard at" data={destinations.map((d) => ({ value: d.device, label: d.name }))} value={destination} onChange={setAt} allowDeselect={false} />
+        <MultiSelect
+          size="xs"
+          label="Steps, in the order they are played"
+          style={{ flex: 1, minWidth: 320 }}
+          data={rig.sounds.map((s) => ({ value: s.id, label: s.name }))}
+          value={run}
+          onChange={setChosen}
+        />
+        <Select
+          size="xs"
+          label="Heard at"
+          data={destinations.map((d) => ({ value: d.device, label: d.name }))}
+          value={destination}
+          onChange={setAt}
+          allowDeselect={false}
+        />
       </div>
-      <div style={{ height: 230, marginTop: 8 }} role="img" aria-label={`Saturation and level of ${rungs.length} steps at ${nameOf(rig, destination)}`}>
+      <div
+        style={{ height: 230, marginTop: 8 }}
+        role="img"
+        aria-label={`Saturation and level of ${rungs.length} steps at ${nameOf(rig, destination)}`}
+      >
         <ResponsiveContainer>
           <ComposedChart data={chart} margin={{ top: 8, right: 0, bottom: 0, left: -6 }}>
             <CartesianGrid stroke="var(--rule)" strokeDasharray="2 3" vertical={false} />
             <XAxis dataKey="name" tick={{ fontSize: 12, fill: 'var(--ink)' }} />
-            <YAxis yAxisId="thd" domain={[0, 50]} unit=" %" tick={{ fontSize: 11, fill: 'var(--faint)' }} />
-            <YAxis yAxisId="level" orientation="right" unit=" dBu" width={70} tick={{ fontSize: 11, fill: 'var(--faint)' }} />
-            <Tooltip formatter={(v, n) => `${fixed(Number(v))} ${String(n).startsWith('saturation') ? '%' : 'dBu'}`} contentStyle={{ background: 'var(--raised)', color: 'var(--ink)', border: '1px solid var(--rule)' }} />
-            <Legend wrapperStyle={{ fontSize: 12 }} formatter={(name) => <span style={{ color: 'var(--ink)' }}>{name}</span>} />
-            <Bar yAxisId="thd" dataKey="soft" name="saturation, soft" fill="var(--tape)" stroke="var(--tape-edge)" isAnimationActive={false} />
-            <Bar yAxisId="thd" dataKey="normal" name="saturation, normal" fill="var(--tape-edge)" isAnimationActive={false} />
-            <Bar yAxisId="thd" dataKey="hard" name="saturation, hard" fill="var(--faint)" isAnimationActive={false} />
-            <Line yAxisId="level" dataKey="level" name="level" stroke="var(--ink)" strokeWidth={2.5} isAnimationActive={false} />
-            <Line yAxisId="level" dataKey="noise" name="idle noise" stroke="var(--ink)" strokeDasharray="3 4" isAnimationActive={false} />
+            <YAxis
+              yAxisId="thd"
+              domain={[0, 50]}
+              unit=" %"
+              tick={{ fontSize: 11, fill: 'var(--faint)' }}
+            />
+            <YAxis
+              yAxisId="level"
+              orientation="right"
+              unit=" dBu"
+              width={70}
+              tick={{ fontSize: 11, fill: 'var(--faint)' }}
+            />
+            <Tooltip
+              formatter={(v, n) =>
+                `${fixed(Number(v))} ${String(n).startsWith('saturation') ? '%' : 'dBu'}`
+              }
+              contentStyle={{
+                background: 'var(--raised)',
+                color: 'var(--ink)',
+                border: '1px solid var(--rule)',
+              }}
+            />
+            <Legend
+              wrapperStyle={{ fontSize: 12 }}
+              formatter={(name) => <span style={{ color: 'var(--ink)' }}>{name}</span>}
+            />
+            <Bar
+              yAxisId="thd"
+              dataKey="soft"
+              name="saturation, soft"
+              fill="var(--tape)"
+              stroke="var(--tape-edge)"
+              isAnimationActive={false}
+            />
+            <Bar
+              yAxisId="thd"
+              dataKey="normal"
+              name="saturation, normal"
+              fill="var(--tape-edge)"
+              isAnimationActive={false}
+            />
+            <Bar
+              yAxisId="thd"
+              dataKey="hard"
+              name="saturation, hard"
+              fill="var(--faint)"
+              isAnimationActive={false}
+            />
+            <Line
+              yAxisId="level"
+              dataKey="level"
+              name="level"
+              stroke="var(--ink)"
+              strokeWidth={2.5}
+              isAnimationActive={false}
+            />
+            <Line
+              yAxisId="level"
+              dataKey="noise"
+              name="idle noise"
+              stroke="var(--ink)"
+              strokeDasharray="3 4"
+              isAnimationActive={false}
+            />
           </ComposedChart>
         </ResponsiveContainer>
       </div>
       <table className="sheet-table numbers figures" data-table="ladder">
-        <thead><tr><th>Step</th><th>Level</th><th>Change</th><th>Saturation soft / normal / hard</th><th>That is</th><th>Brightness</th><th>Idle noise</th><th>S/N</th><th>Presses</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Step</th>
+            <th>Level</th>
+            <th>Change</th>
+            <th>Saturation soft / normal / hard</th>
+            <th>That is</th>
+            <th>Brightness</th>
+            <th>Idle noise</th>
+            <th>S/N</th>
+            <th>Presses</th>
+          </tr>
+        </thead>
         <tbody>
           {rungs.map((r) => (
             <tr key={r.sound} data-rung={r.sound}>
-              <td>{r.name}</td><td>{level(r.levelDbu)}</td><td>{r.change ? showChange(r.change.levelDb) : ''}</td>
-              <td>{r.thdPercent ? `${fixed(r.thdPercent.soft)} / ${fixed(r.thdPercent.normal)} / ${fixed(r.thdPercent.hard)} %` : '–'}</td>
-              <td>{r.thdPercent ? `${touchWord(r.thdPercent.soft / 100)} → ${touchWord(r.thdPercent.hard / 100)}` : '–'}</td>
-              <td>{r.brightnessDb === null ? '–' : showChange(r.brightnessDb)}</td><td>{level(r.idleNoiseDbu)}</td><td>{r.signalToNoiseDb === null ? '–' : `${fixed(r.signalToNoiseDb)} dB`}</td>
-              <td title={r.pressed.map((d) => nameOf(rig, d)).join(', ')}>{r.change ? `${r.presses}${r.presses ? `: ${r.pressed.map((d) => nameOf(rig, d)).join(', ')}` : ''}${r.turned.length ? `, and by hand ${r.turned.map((d) => nameOf(rig, d)).join(', ')}` : ''}` : ''}</td>
+              <td>{r.name}</td>
+              <td>{level(r.levelDbu)}</td>
+              <td>{r.change ? showChange(r.change.levelDb) : ''}</td>
+              <td>
+                {r.thdPercent
+                  ? `${fixed(r.thdPercent.soft)} / ${fixed(r.thdPercent.normal)} / ${fixed(r.thdPercent.hard)} %`
+                  : '–'}
+              </td>
+              <td>
+                {r.thdPercent
+                  ? `${touchWord(r.thdPercent.soft / 100)} → ${touchWord(r.thdPercent.hard / 100)}`
+                  : '–'}
+              </td>
+              <td>{r.brightnessDb === null ? '–' : showChange(r.brightnessDb)}</td>
+              <td>{level(r.idleNoiseDbu)}</td>
+              <td>{r.signalToNoiseDb === null ? '–' : `${fixed(r.signalToNoiseDb)} dB`}</td>
+              <td title={r.pressed.map((d) => nameOf(rig, d)).join(', ')}>
+                {r.change
+                  ? `${r.presses}${r.presses ? `: ${r.pressed.map((d) => nameOf(rig, d)).join(', ')}` : ''}${r.turned.length ? `, and by hand ${r.turned.map((d) => nameOf(rig, d)).join(', ')}` : ''}`
+                  : ''}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="faint" style={{ fontSize: 12 }}>Brightness is how much louder 5 kHz is than 1 kHz by the filters on the way; what saturation adds comes on top. Presses count the switches that differ from the step before; a host or switcher with programs is one press. A drive’s knob that differs has to be turned by hand.</p>
+      <p className="faint" style={{ fontSize: 12 }}>
+        Brightness is how much louder 5 kHz is than 1 kHz by the filters on the way; what saturation
+        adds comes on top. Presses count the switches that differ from the step before; a host or
+        switcher with programs is one press. A drive’s knob that differs has to be turned by hand.
+      </p>
       <Boosts destination={destination} />
     </div>
   );
@@ -76,7 +209,10 @@ function Boosts({ destination }: { destination: string }) {
   const [worths, setWorths] = useState<BoostWorth[] | null>(null);
   useEffect(() => {
     let wanted = true;
-    door?.ask('boosts', { sound }).then((w) => wanted && setWorths(w), () => wanted && setWorths([]));
+    door?.ask('boosts', { sound }).then(
+      (w) => wanted && setWorths(w),
+      () => wanted && setWorths([]),
+    );
     return () => {
       wanted = false;
     };
@@ -84,11 +220,37 @@ function Boosts({ destination }: { destination: string }) {
   const shown = worths?.filter((w) => w.destination === destination) ?? [];
   return (
     <>
-      <h3>Loudness against saturation in {rig.sounds.find((s) => s.id === sound)?.name}, at {nameOf(rig, destination)}</h3>
-      {worths === null ? <p className="faint">Figuring …</p> : shown.length === 0 ? <p className="faint">No gain stage is engaged on this way.</p> : (
+      <h3>
+        Loudness against saturation in {rig.sounds.find((s) => s.id === sound)?.name}, at{' '}
+        {nameOf(rig, destination)}
+      </h3>
+      {worths === null ? (
+        <p className="faint">Figuring …</p>
+      ) : shown.length === 0 ? (
+        <p className="faint">No gain stage is engaged on this way.</p>
+      ) : (
         <table className="sheet-table numbers figures" data-table="boosts">
-          <thead><tr><th>Gain stage</th><th>Adds level</th><th>Adds saturation</th><th>So it gives</th></tr></thead>
-          <tbody>{shown.map((w) => <tr key={w.device}><td>{nameOf(rig, w.device)}</td><td>{showChange(w.levelDb)}</td><td>{w.saturationPercent > 0 ? '+' : ''}{fixed(w.saturationPercent)} %</td><td>{w.verdict}</td></tr>)}</tbody>
+          <thead>
+            <tr>
+              <th>Gain stage</th>
+              <th>Adds level</th>
+              <th>Adds saturation</th>
+              <th>So it gives</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((w) => (
+              <tr key={w.device}>
+                <td>{nameOf(rig, w.device)}</td>
+                <td>{showChange(w.levelDb)}</td>
+                <td>
+                  {w.saturationPercent > 0 ? '+' : ''}
+                  {fixed(w.saturationPercent)} %
+                </td>
+                <td>{w.verdict}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       )}
     </>

@@ -1,6 +1,13 @@
 'use client';
 import { Popover, Select, Switch } from '@mantine/core';
-import { isEngaged, kindOf, type Parameter, resolveState, settingOf, stateIn } from '../../core/kinds';
+import {
+  isEngaged,
+  kindOf,
+  type Parameter,
+  resolveState,
+  settingOf,
+  stateIn,
+} from '../../core/kinds';
 import { type Device, type SettingValue, type Sound, walkOrder } from '../../core/rig';
 import { clockHour } from '../../core/units';
 import { Knob } from '../signal/knob';
@@ -14,21 +21,39 @@ export function SoundMatrix() {
   const setSound = useRig((s) => s.setSound);
   const order = walkOrder(rig);
   const rank = (d: Device) => (order.includes(d.id) ? order.indexOf(d.id) : order.length);
-  const rows = [...rig.devices].sort((a, b) => rank(a) - rank(b)).filter((d) => !kindOf(d.kind).alwaysOn || kindOf(d.kind).parameters.length > 0);
+  const rows = [...rig.devices]
+    .sort((a, b) => rank(a) - rank(b))
+    .filter((d) => !kindOf(d.kind).alwaysOn || kindOf(d.kind).parameters.length > 0);
   return (
     <div className="scroll">
       <table className="sheet-table matrix">
         <thead>
           <tr>
             <th>Device</th>
-            {rig.sounds.map((s) => <th key={s.id} className={s.id === current ? 'now' : ''} style={{ cursor: 'pointer' }} onClick={() => setSound(s.id)}>{s.name}</th>)}
+            {rig.sounds.map((s) => (
+              <th
+                key={s.id}
+                className={s.id === current ? 'now' : ''}
+                style={{ cursor: 'pointer' }}
+                onClick={() => setSound(s.id)}
+              >
+                {s.name}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
           {rows.map((d) => (
             <tr key={d.id}>
-              <td style={{ whiteSpace: 'nowrap' }}><strong>{d.name}</strong><div className="faint" style={{ fontSize: 11 }}>{kindOf(d.kind).name}</div></td>
-              {rig.sounds.map((s) => <MatrixCell key={s.id} device={d} sound={s} now={s.id === current} />)}
+              <td style={{ whiteSpace: 'nowrap' }}>
+                <strong>{d.name}</strong>
+                <div className="faint" style={{ fontSize: 11 }}>
+                  {kindOf(d.kind).name}
+                </div>
+              </td>
+              {rig.sounds.map((s) => (
+                <MatrixCell key={s.id} device={d} sound={s} now={s.id === current} />
+              ))}
             </tr>
           ))}
         </tbody>
@@ -42,25 +67,105 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
   const kind = kindOf(device.kind);
   const state = stateIn(sound, device.id);
   const on = isEngaged(kind, device, state);
-  const words = kind.alwaysOn ? 'always' : on ? (kind.stateWords?.on ?? 'on') : (kind.stateWords?.off ?? 'off');
+  const words = kind.alwaysOn
+    ? 'always'
+    : on
+      ? (kind.stateWords?.on ?? 'on')
+      : (kind.stateWords?.off ?? 'off');
   const value = (id: string) => settingOf(kind, device, state, id);
-  const reading = kind.parameters.map((p) => short(p, value(p.id))).filter(Boolean).join(' · ');
-  const set = (setting: string, v: SettingValue) => edit({ edit: 'setSetting', device: device.id, sound: sound.id, setting, value: v });
+  const reading = kind.parameters
+    .map((p) => short(p, value(p.id)))
+    .filter(Boolean)
+    .join(' · ');
+  const set = (setting: string, v: SettingValue) =>
+    edit({ edit: 'setSetting', device: device.id, sound: sound.id, setting, value: v });
   return (
     <td className={`state${now ? ' now' : ''}`} data-cell={`${device.id} ${sound.id}`}>
-      <button type="button" className="sheet-cell" data-on={on && !kind.alwaysOn} disabled={kind.alwaysOn} aria-label={`${device.name} in ${sound.name}: ${words}`} onClick={() => edit({ edit: 'setEngaged', device: device.id, sound: sound.id, engaged: !on })}>{words}</button>
+      <button
+        type="button"
+        className="sheet-cell"
+        data-on={on && !kind.alwaysOn}
+        disabled={kind.alwaysOn}
+        aria-label={`${device.name} in ${sound.name}: ${words}`}
+        onClick={() =>
+          edit({ edit: 'setEngaged', device: device.id, sound: sound.id, engaged: !on })
+        }
+      >
+        {words}
+      </button>
       {kind.parameters.length > 0 && (
         <Popover position="bottom" withinPortal>
           <Popover.Target>
-            <button type="button" className="figures faint" title={kind.parameters.map((p) => p.label).join(' · ')} aria-label={`Settings of ${device.name} in ${sound.name}: ${reading}`} style={{ display: 'block', width: '100%', maxWidth: 130, margin: '0 auto', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', border: 0, background: 'none', fontSize: 11, minHeight: 24, cursor: 'pointer', fontWeight: state?.settings ? 700 : 400, color: state?.settings ? 'var(--ink)' : undefined }}>{reading || 'set …'}</button>
+            <button
+              type="button"
+              className="figures faint"
+              title={kind.parameters.map((p) => p.label).join(' · ')}
+              aria-label={`Settings of ${device.name} in ${sound.name}: ${reading}`}
+              style={{
+                display: 'block',
+                width: '100%',
+                maxWidth: 130,
+                margin: '0 auto',
+                overflow: 'hidden',
+                textOverflow: 'ellipsis',
+                whiteSpace: 'nowrap',
+                border: 0,
+                background: 'none',
+                fontSize: 11,
+                minHeight: 24,
+                cursor: 'pointer',
+                fontWeight: state?.settings ? 700 : 400,
+                color: state?.settings ? 'var(--ink)' : undefined,
+              }}
+            >
+              {reading || 'set …'}
+            </button>
           </Popover.Target>
           <Popover.Dropdown>
             <div className="knobs" style={{ maxWidth: 300 }}>
               {kind.parameters.map((p) => {
-                if (p.type === 'knob') return <Knob key={p.id} parameter={p} value={Number(value(p.id) ?? 0)} figure={resolveState(kind, device, state).figure} own={state?.settings !== undefined && Object.hasOwn(state.settings, p.id)} onChange={(v) => set(p.id, v)} />;
-                if (p.type === 'text') return <TextSetting key={p.id} parameter={p} value={String(value(p.id) ?? '')} onCommit={(v) => set(p.id, v)} />;
-                if (p.type === 'choice') return <Select key={p.id} size="xs" label={p.label} data={p.options} value={String(value(p.id))} allowDeselect={false} comboboxProps={{ withinPortal: false }} onChange={(v) => v && set(p.id, v)} />;
-                return <Switch key={p.id} size="xs" label={p.label} checked={value(p.id) === true} onChange={(e) => set(p.id, e.currentTarget.checked)} />;
+                if (p.type === 'knob')
+                  return (
+                    <Knob
+                      key={p.id}
+                      parameter={p}
+                      value={Number(value(p.id) ?? 0)}
+                      figure={resolveState(kind, device, state).figure}
+                      own={state?.settings !== undefined && Object.hasOwn(state.settings, p.id)}
+                      onChange={(v) => set(p.id, v)}
+                    />
+                  );
+                if (p.type === 'text')
+                  return (
+                    <TextSetting
+                      key={p.id}
+                      parameter={p}
+                      value={String(value(p.id) ?? '')}
+                      onCommit={(v) => set(p.id, v)}
+                    />
+                  );
+                if (p.type === 'choice')
+                  return (
+                    <Select
+                      key={p.id}
+                      size="xs"
+                      label={p.label}
+                      data={p.options}
+                      value={String(value(p.id))}
+                      allowDeselect={false}
+                      comboboxProps={{ withinPortal: false }}
+                      onChange={(v) => v && set(p.id, v)}
+                    />
+                  );
+                return (
+                  <Switch
+                    key={p.id}
+                    size="xs"
+                    label={p.label}
+                    checked={value(p.id) === true}
+                    onChange={(e) => set(p.id, e.currentTarget.checked)}
+                  />
+                );
               })}
             </div>
           </Popover.Dropdown>
@@ -75,7 +180,9 @@ function short(p: Parameter, value: SettingValue | undefined): string {
   if (p.type === 'knob') {
     if (p.unit !== undefined) return `${Number(value ?? 0)} ${p.unit}`.trim();
     const hour = clockHour(Number(value ?? 0));
-    return hour.replace(" o'clock", '').replace('half past ', '') + (hour.startsWith('half') ? '½' : '');
+    return (
+      hour.replace(" o'clock", '').replace('half past ', '') + (hour.startsWith('half') ? '½' : '')
+    );
   }
   if (p.type === 'choice') return p.options.find((o) => o.value === value)?.label ?? '';
   if (p.type === 'text') return String(value ?? '');

@@ -13,31 +13,109 @@ export function SoundList() {
   const ids = rig.sounds.map((s) => s.id);
   const add = () => {
     const id = freshId('sound', ids);
-    if (edit({ edit: 'addSound', sound: { id, name: `Sound ${rig.sounds.length + 1}`, states: {} } }).ok) setSound(id);
+    if (
+      edit({ edit: 'addSound', sound: { id, name: `Sound ${rig.sounds.length + 1}`, states: {} } })
+        .ok
+    )
+      setSound(id);
   };
   return (
     <div className="scroll" style={{ padding: '8px 14px 20px' }}>
       <table className="sheet-table">
-        <thead><tr><th>Key</th><th>Name</th><th>Notes</th><th /></tr></thead>
+        <thead>
+          <tr>
+            <th>Key</th>
+            <th>Name</th>
+            <th>Notes</th>
+            <th />
+          </tr>
+        </thead>
         <tbody>
           {rig.sounds.map((s, i) => (
             <tr key={s.id} aria-current={s.id === current}>
               <td className="figures">{i < 9 ? i + 1 : i === 9 ? 0 : ''}</td>
-              <td><TextInput size="xs" aria-label={`Name of sound ${i + 1}`} key={s.name} defaultValue={s.name} onBlur={(e) => e.currentTarget.value.trim() && e.currentTarget.value !== s.name && edit({ edit: 'renameSound', sound: s.id, name: e.currentTarget.value.trim() })} /></td>
-              <td><TextInput size="xs" aria-label={`Notes of ${s.name}`} key={s.notes ?? ''} defaultValue={s.notes ?? ''} onBlur={(e) => e.currentTarget.value !== (s.notes ?? '') && edit({ edit: 'setSoundNotes', sound: s.id, notes: e.currentTarget.value })} /></td>
+              <td>
+                <TextInput
+                  size="xs"
+                  aria-label={`Name of sound ${i + 1}`}
+                  key={s.name}
+                  defaultValue={s.name}
+                  onBlur={(e) =>
+                    e.currentTarget.value.trim() &&
+                    e.currentTarget.value !== s.name &&
+                    edit({ edit: 'renameSound', sound: s.id, name: e.currentTarget.value.trim() })
+                  }
+                />
+              </td>
+              <td>
+                <TextInput
+                  size="xs"
+                  aria-label={`Notes of ${s.name}`}
+                  key={s.notes ?? ''}
+                  defaultValue={s.notes ?? ''}
+                  onBlur={(e) =>
+                    e.currentTarget.value !== (s.notes ?? '') &&
+                    edit({ edit: 'setSoundNotes', sound: s.id, notes: e.currentTarget.value })
+                  }
+                />
+              </td>
               <td>
                 <Group gap={4} wrap="nowrap">
-                  <Tooltip label="Up"><ActionIcon variant="default" aria-label={`Move ${s.name} up`} disabled={i === 0} onClick={() => edit({ edit: 'moveSound', sound: s.id, to: i - 1 })}><IconArrowUp size={15} /></ActionIcon></Tooltip>
-                  <Tooltip label="Down"><ActionIcon variant="default" aria-label={`Move ${s.name} down`} disabled={i === rig.sounds.length - 1} onClick={() => edit({ edit: 'moveSound', sound: s.id, to: i + 1 })}><IconArrowDown size={15} /></ActionIcon></Tooltip>
-                  <Tooltip label="Copy"><ActionIcon variant="default" aria-label={`Copy ${s.name}`} onClick={() => edit({ edit: 'copySound', sound: s.id, id: freshId(s.id, ids), name: `${s.name.slice(0, 110)} copy` })}><IconCopy size={15} /></ActionIcon></Tooltip>
-                  <Tooltip label="Remove (can be undone)"><ActionIcon variant="default" aria-label={`Remove ${s.name}`} disabled={rig.sounds.length === 1} onClick={() => edit({ edit: 'removeSound', sound: s.id })}><IconTrash size={15} /></ActionIcon></Tooltip>
+                  <Tooltip label="Up">
+                    <ActionIcon
+                      variant="default"
+                      aria-label={`Move ${s.name} up`}
+                      disabled={i === 0}
+                      onClick={() => edit({ edit: 'moveSound', sound: s.id, to: i - 1 })}
+                    >
+                      <IconArrowUp size={15} />
+                    </ActionIcon>
+                  </Tooltip>
+                  <Tooltip label="Down">
+                    <ActionIcon
+                      variant="default"
+                      aria-label={`Move ${s.name} down`}
+                      disabled={i === rig.sounds.length - 1}
+                      onClick={() => edit({ edit: 'moveSound', sound: s.id, to: i + 1 })}
+                    >
+                      <IconArrowDown size={15} />
+                    </ActionIcon>
+                  </Tooltip>
+                  <Tooltip label="Copy">
+                    <ActionIcon
+                      variant="default"
+                      aria-label={`Copy ${s.name}`}
+                      onClick={() =>
+                        edit({
+                          edit: 'copySound',
+                          sound: s.id,
+                          id: freshId(s.id, ids),
+                          name: `${s.name.slice(0, 110)} copy`,
+                        })
+                      }
+                    >
+                      <IconCopy size={15} />
+                    </ActionIcon>
+                  </Tooltip>
+                  <Tooltip label="Remove (can be undone)">
+                    <ActionIcon
+                      variant="default"
+                      aria-label={`Remove ${s.name}`}
+                      disabled={rig.sounds.length === 1}
+                      onClick={() => edit({ edit: 'removeSound', sound: s.id })}
+                    >
+                      <IconTrash size={15} />
+                    </ActionIcon>
+                  </Tooltip>
                 </Group>
               </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <Button mt={10} size="sm" onClick={add}>Add a sound</Button>
+      <Button mt={10} size="sm" onClick={add}>
+        Add a sound
+      </Button>
     </div>
   );
 }

@@ -7,7 +7,13 @@ import { GainLadder } from './gain-ladder';
 import { SoundMatrix } from './matrix';
 import { SoundList } from './sound-list';
 
-const PARTS = { matrix: { label: 'Devices by sounds', view: SoundMatrix }, arrivals: { label: 'What arrives', view: ArrivalsTable }, ladder: { label: 'Gain ladder', view: GainLadder }, compare: { label: 'Compare two', view: CompareSounds }, list: { label: 'Names and order', view: SoundList } } as const;
+const PARTS = {
+  matrix: { label: 'Devices by sounds', view: SoundMatrix },
+  arrivals: { label: 'What arrives', view: ArrivalsTable },
+  ladder: { label: 'Gain ladder', view: GainLadder },
+  compare: { label: 'Compare two', view: CompareSounds },
+  list: { label: 'Names and order', view: SoundList },
+} as const;
 type Part = keyof typeof PARTS;
 
 /** Everything about the sounds of a rig. */
@@ -17,7 +23,12 @@ export function SoundsView() {
   return (
     <div style={{ display: 'grid', gridTemplateRows: 'auto minmax(0,1fr)', minHeight: 0 }}>
       <div style={{ padding: '8px 14px' }}>
-        <SegmentedControl size="xs" value={part} onChange={(v) => setPart(v as Part)} data={Object.entries(PARTS).map(([value, p]) => ({ value, label: p.label }))} />
+        <SegmentedControl
+          size="xs"
+          value={part}
+          onChange={(v) => setPart(v as Part)}
+          data={Object.entries(PARTS).map(([value, p]) => ({ value, label: p.label }))}
+        />
       </div>
       <View />
     </div>

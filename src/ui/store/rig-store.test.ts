@@ -9,13 +9,25 @@ function door(): Door & { asked: string[] } {
   const analyser = new Analyser();
   let rig: Rig;
   const asked: string[] = [];
-  const answer = (question: string, ask: { rig?: Rig; patches?: Parameters<typeof patchRig>[1] }) => {
+  const answer = (
+    question: string,
+    ask: { rig?: Rig; patches?: Parameters<typeof patchRig>[1] },
+  ) => {
     asked.push(question);
     rig = question === 'open' ? ask.rig! : patchRig(rig, ask.patches!);
     const report = analyser.analyse(rig);
-    return { changed: report.sounds, order: report.sounds.map((s) => s.sound), promises: report.promises, findings: report.findings };
+    return {
+      changed: report.sounds,
+      order: report.sounds.map((s) => s.sound),
+      promises: report.promises,
+      findings: report.findings,
+    };
   };
-  return { asked, close: () => undefined, ask: ((q: string, a: never) => Promise.resolve(answer(q, a))) as Door['ask'] };
+  return {
+    asked,
+    close: () => undefined,
+    ask: ((q: string, a: never) => Promise.resolve(answer(q, a))) as Door['ask'],
+  };
 }
 
 const opened = () => {
@@ -28,10 +40,15 @@ const settle = () => new Promise((r) => setTimeout(r, 0));
 
 test('an edit changes the document at once, the figures after the worker, and is waiting to be saved in words', async () => {
   const { store, get, d } = opened();
-  const level = () => get().report.sounds.find((s) => s.sound === 'lead')!.stations.find((s) => s.id === 'kiln')!.output.levelDbu!.normal;
+  const level = () =>
+    get()
+      .report.sounds.find((s) => s.sound === 'lead')!
+      .stations.find((s) => s.id === 'kiln')!.output.levelDbu!.normal;
   const before = level();
   get().edit({ edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'level', value: 9 });
-  expect(get().history.rig.sounds.find((s) => s.id === 'lead')!.states.kiln!.settings).toEqual({ level: 9 });
+  expect(get().history.rig.sounds.find((s) => s.id === 'lead')!.states.kiln!.settings).toEqual({
+    level: 9,
+  });
   expect(get().unsaved).toEqual(["set Kiln Drive, Level at 4 o'clock, in Lead"]);
   expect(level()).toBe(before);
   await settle();
@@ -42,12 +59,22 @@ test('an edit changes the document at once, the figures after the worker, and is
 
 test('undo and redo go through the document, the figures and the words', async () => {
   const { get } = opened();
-  get().edit([{ edit: 'removeDevice', device: 'kiln' }, { edit: 'renameRig', name: 'Less' }], 'two things at once');
+  get().edit(
+    [
+      { edit: 'removeDevice', device: 'kiln' },
+      { edit: 'renameRig', name: 'Less' },
+    ],
+    'two things at once',
+  );
   get().undo();
   expect(get().history.rig).toEqual(touringRig);
   get().redo();
   expect(get().history.rig.devices.some((d) => d.id === 'kiln')).toBe(false);
-  expect(get().unsaved).toEqual(['two things at once', 'undid: two things at once', 'did again: two things at once']);
+  expect(get().unsaved).toEqual([
+    'two things at once',
+    'undid: two things at once',
+    'did again: two things at once',
+  ]);
   await settle();
   expect(get().report.sounds[0]!.stations.some((s) => s.device === 'kiln')).toBe(false);
   get().undo();
@@ -57,7 +84,9 @@ test('undo and redo go through the document, the figures and the words', async (
 
 test('a refusal is said and changes nothing; an edit that changes nothing is no step', () => {
   const { get } = opened();
-  expect(get().edit({ edit: 'setSetting', device: 'kiln', setting: 'drive', value: 99 }).ok).toBe(false);
+  expect(get().edit({ edit: 'setSetting', device: 'kiln', setting: 'drive', value: 99 }).ok).toBe(
+    false,
+  );
   expect(get().notice).toBe('Drive takes a number from 0 to 10, not 99');
   expect(get().history.past).toEqual([]);
   get().edit({ edit: 'renameRig', name: touringRig.name });

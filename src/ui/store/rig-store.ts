@@ -1,12 +1,26 @@
 import { createStore } from 'zustand';
 import type { Report, SoundReport } from '../../core/analysis';
-import { applyEdits, type Edit, editWords, type History, type Outcome, type Patch, record, redo, type Rig, startHistory, undo } from '../../core/rig';
+import {
+  applyEdits,
+  type Edit,
+  editWords,
+  type History,
+  type Outcome,
+  type Patch,
+  record,
+  redo,
+  type Rig,
+  startHistory,
+  undo,
+} from '../../core/rig';
 import type { UnitChoice } from '../../core/units';
 import type { Door, ReportUpdate } from '../../worker';
 
-export type Selection = { kind: 'device'; id: string; station?: string } | { kind: 'lead'; id: string } | null;
+export type Selection =
+  { kind: 'device'; id: string; station?: string } | { kind: 'lead'; id: string } | null;
 
-export type SaveState = { state: 'saved' } | { state: 'saving' } | { state: 'unsaved'; why: string };
+export type SaveState =
+  { state: 'saved' } | { state: 'saving' } | { state: 'unsaved'; why: string };
 
 /** The rig being worked on, its figures, and what the person is looking at. */
 export interface RigState {
@@ -42,22 +56,40 @@ export interface RigState {
 const updated = (report: Report, update: ReportUpdate): Report => {
   const known = new Map<string, SoundReport>(report.sounds.map((s) => [s.sound, s]));
   for (const s of update.changed) known.set(s.sound, s);
-  return { sounds: update.order.flatMap((id) => known.get(id) ?? []), promises: update.promises, findings: update.findings };
+  return {
+    sounds: update.order.flatMap((id) => known.get(id) ?? []),
+    promises: update.promises,
+    findings: update.findings,
+  };
 };
 
 /** Makes the store of one opened rig. */
 export function createRigStore(rig: Rig, report: Report) {
   return createStore<RigState>((set, get) => {
     const patchReport = (patches: Patch[]) => {
-      get().door?.ask('patch', { patches }).then((u) => set({ report: updated(get().report, u) }), reopen);
+      get()
+        .door?.ask('patch', { patches })
+        .then((u) => set({ report: updated(get().report, u) }), reopen);
     };
     const reopen = () => {
-      get().door?.ask('open', { rig: get().history.rig }).then((u) => set({ report: updated({ sounds: [], promises: [], findings: [] }, u) }), () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }));
+      get()
+        .door?.ask('open', { rig: get().history.rig })
+        .then(
+          (u) => set({ report: updated({ sounds: [], promises: [], findings: [] }, u) }),
+          () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }),
+        );
     };
     const move = (next: History, words: string) => {
       const { history, sound } = get();
       if (next === history) return;
-      set({ history: next, unsaved: [...get().unsaved, words], notice: null, sound: next.rig.sounds.some((s) => s.id === sound) ? sound : (next.rig.sounds[0]?.id ?? sound) });
+      set({
+        history: next,
+        unsaved: [...get().unsaved, words],
+        notice: null,
+        sound: next.rig.sounds.some((s) => s.id === sound)
+          ? sound
+          : (next.rig.sounds[0]?.id ?? sound),
+      });
     };
     return {
       history: startHistory(rig),
@@ -105,8 +137,17 @@ export function createRigStore(rig: Rig, report: Report) {
       openFindings: (findingsOpen) => set({ findingsOpen }),
       adopt: (next, words) => {
         const { history } = get();
-        const applied = { rig: next, patches: [{ op: 'replace' as const, path: [], value: next }], inverse: [{ op: 'replace' as const, path: [], value: history.rig }] };
-        set({ history: record(history, applied, words), sound: next.sounds.some((s) => s.id === get().sound) ? get().sound : (next.sounds[0]?.id ?? '') });
+        const applied = {
+          rig: next,
+          patches: [{ op: 'replace' as const, path: [], value: next }],
+          inverse: [{ op: 'replace' as const, path: [], value: history.rig }],
+        };
+        set({
+          history: record(history, applied, words),
+          sound: next.sounds.some((s) => s.id === get().sound)
+            ? get().sound
+            : (next.sounds[0]?.id ?? ''),
+        });
         reopen();
       },
       takeSaved: (count) => set({ unsaved: get().unsaved.slice(count) }),

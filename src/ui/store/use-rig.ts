@@ -29,10 +29,22 @@ export function useSoundReport(): SoundReport | undefined {
     if (!report) return undefined;
     const devices = new Set(rig.devices.map((d) => d.id));
     const leads = new Set(rig.leads.map((l) => l.id));
-    const whole = report.stations.every((s) => devices.has(s.device)) && report.steps.every((s) => s.leads.every((l) => leads.has(l)));
-    return whole ? report : { ...report, stations: report.stations.filter((s) => devices.has(s.device)), steps: report.steps.filter((s) => s.leads.every((l) => leads.has(l))), destinations: report.destinations.filter((d) => devices.has(d.device)) };
+    const whole =
+      report.stations.every((s) => devices.has(s.device)) &&
+      report.steps.every((s) => s.leads.every((l) => leads.has(l)));
+    return whole
+      ? report
+      : {
+          ...report,
+          stations: report.stations.filter((s) => devices.has(s.device)),
+          steps: report.steps.filter((s) => s.leads.every((l) => leads.has(l))),
+          destinations: report.destinations.filter((d) => devices.has(d.device)),
+        };
   }, [report, rig.devices, rig.leads]);
 }
 
 /** Which revision is on the screen, in words for paper. */
-export const useRevision = (): string => useRig((s) => (s.unsaved.length ? `after revision ${s.revision}, not saved yet` : `revision ${s.revision}`));
+export const useRevision = (): string =>
+  useRig((s) =>
+    s.unsaved.length ? `after revision ${s.revision}, not saved yet` : `revision ${s.revision}`,
+  );

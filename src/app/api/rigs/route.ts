@@ -6,21 +6,34 @@ import { createRig, listRigs } from '@/server/rigs';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = (request: Request) => answer(request, null, async () => Response.json(await listRigs(database())));
+export const GET = (request: Request) =>
+  answer(request, null, async () => Response.json(await listRigs(database())));
 
 /** A new rig: a document made in the browser, or the text of a file. */
-const bodySchema = z.union([z.object({ rig: z.unknown(), words: z.string().max(200).optional() }), z.object({ text: z.string() })]);
+const bodySchema = z.union([
+  z.object({ rig: z.unknown(), words: z.string().max(200).optional() }),
+  z.object({ text: z.string() }),
+]);
 
 export const POST = (request: Request) =>
   answer(request, bodySchema, async (body) => {
     const read = 'text' in body ? readRig(body.text) : checkRig(body.rig);
-    if (!read.ok) return problem(422, 'The file was not imported; nothing was changed.', { problems: read.problems });
+    if (!read.ok)
+      return problem(422, 'The file was not imported; nothing was changed.', {
+        problems: read.problems,
+      });
     const db = database();
     const words = 'text' in body ? 'imported from a file' : (body.words ?? 'made new');
     let rig: Rig = read.value;
     for (let tries = 0; tries < 5; tries++) {
       if (await createRig(db, rig, words)) return Response.json({ id: rig.id }, { status: 201 });
-      rig = { ...rig, id: freshId(rig.id, (await listRigs(db)).map((r) => r.id)) };
+      rig = {
+        ...rig,
+        id: freshId(
+          rig.id,
+          (await listRigs(db)).map((r) => r.id),
+        ),
+      };
     }
     return problem(409, 'No free id was found for the rig.', { detail: 'Try again.' });
   });

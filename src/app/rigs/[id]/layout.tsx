@@ -12,16 +12,45 @@ export const dynamic = 'force-dynamic';
 const MUCH = 600;
 
 /** Opens a rig with its figures, so that it can be read before any script runs. */
-export default async function RigLayout({ params, children }: { params: Promise<{ id: string }>; children: ReactNode }) {
+export default async function RigLayout({
+  params,
+  children,
+}: {
+  params: Promise<{ id: string }>;
+  children: ReactNode;
+}) {
   const { id } = await params;
   let saved: Awaited<ReturnType<typeof loadRig>>;
   try {
     saved = await loadRig(database(), id);
   } catch (error) {
     if (!isAway(error)) throw error;
-    return <RigApp id={id} opened={null} problem="The database is away.">{children}</RigApp>;
+    return (
+      <RigApp id={id} opened={null} problem="The database is away.">
+        {children}
+      </RigApp>
+    );
   }
   if (!saved) notFound();
   const { sounds, promises, findings } = analyse(saved.rig);
-  return <RigApp id={id} opened={{ rig: saved.rig, revision: saved.revision, report: { sounds: sounds.slice(0, saved.rig.devices.length * saved.rig.sounds.length > MUCH ? 1 : undefined), promises, findings } }} problem={null}>{children}</RigApp>;
+  return (
+    <RigApp
+      id={id}
+      opened={{
+        rig: saved.rig,
+        revision: saved.revision,
+        report: {
+          sounds: sounds.slice(
+            0,
+            saved.rig.devices.length * saved.rig.sounds.length > MUCH ? 1 : undefined,
+          ),
+          promises,
+          findings,
+        },
+      }}
+      problem={null}
+    >
+      {children}
+    </RigApp>
+  );
 }

@@ -6,7 +6,8 @@ import { archiveRig, loadRig, renameRig } from '@/server/rigs';
 export const dynamic = 'force-dynamic';
 
 type Context = { params: Promise<{ id: string }> };
-const missing = () => problem(404, 'There is no such rig.', { detail: 'Go back to the list of rigs.' });
+const missing = () =>
+  problem(404, 'There is no such rig.', { detail: 'Go back to the list of rigs.' });
 
 export const GET = (request: Request, { params }: Context) =>
   answer(request, null, async () => {
@@ -14,12 +15,18 @@ export const GET = (request: Request, { params }: Context) =>
     return saved ? Response.json(saved) : missing();
   });
 
-const changeSchema = z.union([z.object({ name: z.string().trim().min(1).max(120) }), z.object({ archived: z.boolean() })]);
+const changeSchema = z.union([
+  z.object({ name: z.string().trim().min(1).max(120) }),
+  z.object({ archived: z.boolean() }),
+]);
 
 export const PATCH = (request: Request, { params }: Context) =>
   answer(request, changeSchema, async (change) => {
     const { id } = await params;
-    if ('archived' in change) return (await archiveRig(database(), id, change.archived)) ? Response.json({ id }) : missing();
+    if ('archived' in change)
+      return (await archiveRig(database(), id, change.archived))
+        ? Response.json({ id })
+        : missing();
     const renamed = await renameRig(database(), id, change.name);
     return renamed.ok ? Response.json({ id }) : problem(renamed.status, renamed.why);
   });

@@ -7,7 +7,15 @@ import { SignalView } from '@/ui/signal/signal-view';
 import { SongsPlace } from '@/ui/songs/songs-place';
 import { SoundsView } from '@/ui/sounds/sounds-view';
 
-const PLACES: Record<string, () => React.JSX.Element> = { brief: BriefView, signal: SignalView, sounds: SoundsView, control: ControlView, songs: SongsPlace, build: BuildView, history: HistoryView };
+const PLACES: Record<string, () => React.JSX.Element> = {
+  brief: BriefView,
+  signal: SignalView,
+  sounds: SoundsView,
+  control: ControlView,
+  songs: SongsPlace,
+  build: BuildView,
+  history: HistoryView,
+};
 
 export default async function PlacePage({ params }: { params: Promise<{ place: string }> }) {
   const { place } = await params;

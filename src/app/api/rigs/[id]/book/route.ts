@@ -20,15 +20,33 @@ const choice = z.object({
   date: z.iso.date(),
 });
 
-const pdf = async (rig: z.infer<typeof rigSchema>, c: z.infer<typeof choice>, link: string): Promise<Response> => {
-  const parts = c.parts?.length === 0 ? [] : bookOf(rig, analyse(rig), c).filter((p) => !c.parts || c.parts.includes(p.id));
+const pdf = async (
+  rig: z.infer<typeof rigSchema>,
+  c: z.infer<typeof choice>,
+  link: string,
+): Promise<Response> => {
+  const parts =
+    c.parts?.length === 0
+      ? []
+      : bookOf(rig, analyse(rig), c).filter((p) => !c.parts || c.parts.includes(p.id));
   const sheets = c.labels.flatMap((k) => labelSheets(rig, k, c.paper, link));
-  if (!parts.length && !sheets.length) return problem(422, 'There is nothing to print.', { detail: 'Choose a part of the book, or labels that the rig has.' });
-  const bytes = await printPdf(bookPages(parts, sheets, c.paper, { rig: rig.name, revision: c.revision, date: c.date }));
-  return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'application/pdf', 'content-disposition': `attachment; filename="${rig.id}-book.pdf"` } });
+  if (!parts.length && !sheets.length)
+    return problem(422, 'There is nothing to print.', {
+      detail: 'Choose a part of the book, or labels that the rig has.',
+    });
+  const bytes = await printPdf(
+    bookPages(parts, sheets, c.paper, { rig: rig.name, revision: c.revision, date: c.date }),
+  );
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      'content-type': 'application/pdf',
+      'content-disposition': `attachment; filename="${rig.id}-book.pdf"`,
+    },
+  });
 };
 
-const linkTo = (request: Request, id: string): string => `${new URL(request.url).protocol}//${request.headers.get('host') ?? new URL(request.url).host}/rigs/${id}`;
+const linkTo = (request: Request, id: string): string =>
+  `${new URL(request.url).protocol}//${request.headers.get('host') ?? new URL(request.url).host}/rigs/${id}`;
 
 /** The rig book of what is on the screen, saved or not. */
 export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
@@ -44,5 +62,16 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
     const saved = await loadRig(database(), (await params).id);
     if (!saved) return problem(404, 'There is no such rig.');
     const paper = new URL(request.url).searchParams.get('paper') === 'Letter' ? 'Letter' : 'A4';
-    return pdf(saved.rig, { paper, labels: [], level: 'dBu', length: 'metric', revision: `revision ${saved.revision}`, date: new Date().toISOString().slice(0, 10) }, linkTo(request, saved.rig.id));
+    return pdf(
+      saved.rig,
+      {
+        paper,
+        labels: [],
+        level: 'dBu',
+        length: 'metric',
+        revision: `revision ${saved.revision}`,
+        date: new Date().toISOString().slice(0, 10),
+      },
+      linkTo(request, saved.rig.id),
+    );
   });

@@ -9,7 +9,10 @@ export const POST = (request: Request, { params }: { params: Promise<{ id: strin
     const saved = await loadRig(db, (await params).id);
     if (!saved) return problem(404, 'There is no such rig.');
     const name = `${saved.rig.name.slice(0, 112)} (copy)`;
-    const id = freshId(name, (await listRigs(db)).map((r) => r.id));
+    const id = freshId(
+      name,
+      (await listRigs(db)).map((r) => r.id),
+    );
     await createRig(db, { ...saved.rig, id, name }, `copied from ${saved.rig.name}`);
     return Response.json({ id }, { status: 201 });
   });

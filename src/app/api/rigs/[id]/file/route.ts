@@ -10,6 +10,9 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
     const saved = await loadRig(database(), (await params).id);
     if (!saved) return problem(404, 'There is no such rig.');
     return new Response(writeRig(saved.rig), {
-      headers: { 'content-type': 'application/json; charset=utf-8', 'content-disposition': `attachment; filename="${saved.rig.id}.yantrel.json"` },
+      headers: {
+        'content-type': 'application/json; charset=utf-8',
+        'content-disposition': `attachment; filename="${saved.rig.id}.yantrel.json"`,
+      },
     });
   });
