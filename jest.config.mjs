@@ -16,7 +16,10 @@ const shared = {
   testEnvironment: 'node',
 };
 
-/** Core and ui tests need nothing; server tests a PostgreSQL (DATABASE_URL); browser tests a running Yantrel (YANTREL_URL). */
+/**
+ * Core and ui tests need nothing; server tests a PostgreSQL (DATABASE_URL); browser tests a running
+ * Yantrel (YANTREL_URL).
+ */
 export default {
   projects: [
     {

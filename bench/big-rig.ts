@@ -39,7 +39,10 @@ export function bigRig(count: number, sounds = 4): Rig {
   };
 }
 
-/** A rig of switchers with eight loops, splits with an amplifier and its loop, and blocks in a modeler, of about `count` devices. */
+/**
+ * A rig of switchers with eight loops, splits with an amplifier and its loop, and blocks in a
+ * modeler, of about `count` devices.
+ */
 export function mixedRig(count: number, sounds = 4): Rig {
   const devices: Device[] = [device('guitar', 'guitar-active', 'Guitar')];
   const leads: Lead[] = [];

@@ -11,53 +11,57 @@ const pick = async (label: string, words: string) => {
   await tech.pick(words);
 };
 
-test('a promise is put together from a short list, checked at once, broken by an edit and told with its route', async () => {
-  const id = await stored(tech, bare);
-  await tech.open(`/rigs/${id}/brief`);
-  await tech.button('Promise something …');
-  await pick('What is promised', 'a destination never hears a source');
-  await pick('Destination', 'House, tracks');
-  await pick('Source', 'Tide tracks, click');
-  await tech.reads(
-    '[data-sentence]',
-    'House, tracks never hears Tide tracks, click, in every sound.',
-  );
-  await tech.button('Promise this');
-  await tech.reads('[data-promise="never-hears"]', 'kept');
-  await tech.saved();
+test(
+  'a promise is put together from a short list, checked at once, broken by an edit ' +
+    'and told with its route',
+  async () => {
+    const id = await stored(tech, bare);
+    await tech.open(`/rigs/${id}/brief`);
+    await tech.button('Promise something …');
+    await pick('What is promised', 'a destination never hears a source');
+    await pick('Destination', 'House, tracks');
+    await pick('Source', 'Tide tracks, click');
+    await tech.reads(
+      '[data-sentence]',
+      'House, tracks never hears Tide tracks, click, in every sound.',
+    );
+    await tech.button('Promise this');
+    await tech.reads('[data-promise="never-hears"]', 'kept');
+    await tech.saved();
 
-  // Somebody plugs the click into the house.
-  await tech.page.locator('nav ::-p-text(Signal)').click();
-  await tech.see('[data-station="kiln"]');
-  await tech.press('w');
-  await tech.click('[data-wire="l30"]');
-  await tech.page.locator('label ::-p-text(Inspect)').click();
-  await tech.button('Disconnect');
-  await tech.press('w');
-  await tech.click('[data-wire="l31"]');
-  await tech.page.locator('label ::-p-text(Inspect)').click();
-  await tech.button('Disconnect');
-  await tech.press('w');
-  const connect = async (label: string, words: string) => {
-    await (await tech.page.locator(`::-p-aria([name="${label}"])`).waitHandle()).click();
-    await tech.page.keyboard.type(words);
-    await tech.pick(words);
-  };
-  await connect('From an output', 'Tide tracks, click out');
-  await connect('To an input', 'Tracks direct box, in');
-  await tech.button('Connect');
-  await tech.page.locator('nav ::-p-text(Brief)').click();
-  await tech.reads('[data-promise="never-hears"]', 'broken');
-  const told = await tech.text('[data-promise="never-hears"]');
-  expect(told).toContain(
-    'Tide tracks, click reaches it by way of Tide tracks, Tracks direct box, House, tracks.',
-  );
-  await tech.press('f');
-  await tech.reads(
-    '.mantine-Drawer-body',
-    'Broken promise: House, tracks never hears Tide tracks, click',
-  );
-});
+    // Somebody plugs the click into the house.
+    await tech.page.locator('nav ::-p-text(Signal)').click();
+    await tech.see('[data-station="kiln"]');
+    await tech.press('w');
+    await tech.click('[data-wire="l30"]');
+    await tech.page.locator('label ::-p-text(Inspect)').click();
+    await tech.button('Disconnect');
+    await tech.press('w');
+    await tech.click('[data-wire="l31"]');
+    await tech.page.locator('label ::-p-text(Inspect)').click();
+    await tech.button('Disconnect');
+    await tech.press('w');
+    const connect = async (label: string, words: string) => {
+      await (await tech.page.locator(`::-p-aria([name="${label}"])`).waitHandle()).click();
+      await tech.page.keyboard.type(words);
+      await tech.pick(words);
+    };
+    await connect('From an output', 'Tide tracks, click out');
+    await connect('To an input', 'Tracks direct box, in');
+    await tech.button('Connect');
+    await tech.page.locator('nav ::-p-text(Brief)').click();
+    await tech.reads('[data-promise="never-hears"]', 'broken');
+    const told = await tech.text('[data-promise="never-hears"]');
+    expect(told).toContain(
+      'Tide tracks, click reaches it by way of Tide tracks, Tracks direct box, House, tracks.',
+    );
+    await tech.press('f');
+    await tech.reads(
+      '.mantine-Drawer-body',
+      'Broken promise: House, tracks never hears Tide tracks, click',
+    );
+  },
+);
 
 test('a control that moves one thing only, and taking a promise back', async () => {
   const id = await stored(tech, bare);

@@ -12,30 +12,35 @@ import { forEachFile, Person, stored } from './person';
 let tech: Person;
 forEachFile((person) => (tech = person));
 
-test('power: outlets with their loads; a plan with the reason for what it cannot feed, taken as one step and undone', async () => {
-  const id = await stored(tech, brokenRig);
-  await tech.open(`/rigs/${id}/build?part=power`);
-  await tech.reads(
-    '[data-power-sum]',
-    `${takersOf(brokenRig).length} devices take ${takersOf(brokenRig).reduce((s, t) => s + t.need.milliamps, 0)} mA`,
-  );
-  await tech.button('Plan the outlets');
-  await tech.reads('[data-plan]', /17 of 23 devices can be fed/);
-  await tech.reads('[data-plan]', 'Pocket modeler gets nothing: it needs 600 mA with headroom');
-  await tech.button('Plug it so');
-  await tech.reads('[data-outlet="chain chain"]', 'mA');
-  const rig = await tech.savedRig(id);
-  const [load] = loadsOf(rig);
-  await tech.reads('[data-outlet="chain chain"]', `${load!.milliamps} mA`);
-  expect(rig.devices.filter((d) => d.supply)).toHaveLength(17);
-  await tech.control('z');
-  await tech.reads('[data-power-sum]', '23 have no outlet');
-  // What its label says, instead of what is typical: the plan follows.
-  await tech.typeOver('[aria-label="Milliamps of Pocket modeler"]', '90');
-  await tech.button('Plan the outlets');
-  await tech.reads('[data-plan]', /\d+ of 23 devices can be fed/);
-  expect(await tech.text('[data-plan]')).not.toContain('Pocket modeler gets nothing');
-});
+test(
+  'power: outlets with their loads; a plan with the reason for what it cannot feed, ' +
+    'taken as one step and undone',
+  async () => {
+    const id = await stored(tech, brokenRig);
+    await tech.open(`/rigs/${id}/build?part=power`);
+    await tech.reads(
+      '[data-power-sum]',
+      `${takersOf(brokenRig).length} devices ` +
+        `take ${takersOf(brokenRig).reduce((s, t) => s + t.need.milliamps, 0)} mA`,
+    );
+    await tech.button('Plan the outlets');
+    await tech.reads('[data-plan]', /17 of 23 devices can be fed/);
+    await tech.reads('[data-plan]', 'Pocket modeler gets nothing: it needs 600 mA with headroom');
+    await tech.button('Plug it so');
+    await tech.reads('[data-outlet="chain chain"]', 'mA');
+    const rig = await tech.savedRig(id);
+    const [load] = loadsOf(rig);
+    await tech.reads('[data-outlet="chain chain"]', `${load!.milliamps} mA`);
+    expect(rig.devices.filter((d) => d.supply)).toHaveLength(17);
+    await tech.control('z');
+    await tech.reads('[data-power-sum]', '23 have no outlet');
+    // What its label says, instead of what is typical: the plan follows.
+    await tech.typeOver('[aria-label="Milliamps of Pocket modeler"]', '90');
+    await tech.button('Plan the outlets');
+    await tech.reads('[data-plan]', /\d+ of 23 devices can be fed/);
+    expect(await tech.text('[data-plan]')).not.toContain('Pocket modeler gets nothing');
+  },
+);
 
 test('power as the labels say: outlets of its own, what a device takes, what goes back to usual', async () => {
   const board: Rig = {
@@ -148,61 +153,65 @@ test('gear: weights add up, a list is read with row errors, then taken', async (
   });
 });
 
-test('the rig book: every part from the rig, an input list with levels, printed on the paper that was chosen', async () => {
-  await tech.open('/rigs/salt-and-ferry/build?part=book');
-  await tech.see('[data-part="cautions"]');
-  expect(
-    await tech.page.$$eval('[data-part]', (all) => all.map((e) => e.getAttribute('data-part'))),
-  ).toEqual([
-    'summary',
-    'stage',
-    'inputs',
-    'walks',
-    'wiring',
-    'boards',
-    'racks',
-    'power',
-    'midi',
-    'sets',
-    'cues',
-    'cuts',
-    'bill',
-    'pack',
-    'connect',
-    'checklist',
-    'cautions',
-    'findings',
-  ]);
-  const rows = await tech.texts('[data-part="inputs"] tbody tr');
-  const list = inputList(touringRig, analyse(touringRig).sounds);
-  expect(rows).toHaveLength(list.length);
-  list.forEach((l, i) => {
-    expect(rows[i]).toContain(l.name);
-    expect(rows[i]).toContain(
-      l.quietDbu === null ? 'silent' : `${showLevel(l.quietDbu)} to ${showLevel(l.loudDbu)}`,
+test(
+  'the rig book: every part from the rig, an input list with levels, printed on the ' +
+    'paper that was chosen',
+  async () => {
+    await tech.open('/rigs/salt-and-ferry/build?part=book');
+    await tech.see('[data-part="cautions"]');
+    expect(
+      await tech.page.$$eval('[data-part]', (all) => all.map((e) => e.getAttribute('data-part'))),
+    ).toEqual([
+      'summary',
+      'stage',
+      'inputs',
+      'walks',
+      'wiring',
+      'boards',
+      'racks',
+      'power',
+      'midi',
+      'sets',
+      'cues',
+      'cuts',
+      'bill',
+      'pack',
+      'connect',
+      'checklist',
+      'cautions',
+      'findings',
+    ]);
+    const rows = await tech.texts('[data-part="inputs"] tbody tr');
+    const list = inputList(touringRig, analyse(touringRig).sounds);
+    expect(rows).toHaveLength(list.length);
+    list.forEach((l, i) => {
+      expect(rows[i]).toContain(l.name);
+      expect(rows[i]).toContain(
+        l.quietDbu === null ? 'silent' : `${showLevel(l.quietDbu)} to ${showLevel(l.loudDbu)}`,
+      );
+    });
+    expect(await tech.page.$$eval('[data-part="walks"] svg', (all) => all.length)).toBe(
+      touringRig.sounds.length,
     );
-  });
-  expect(await tech.page.$$eval('[data-part="walks"] svg', (all) => all.length)).toBe(
-    touringRig.sounds.length,
-  );
-  const boxes = async () =>
-    [
-      ...Buffer.from(await tech.page.pdf({ preferCSSPageSize: true }))
-        .toString('latin1')
-        .matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g),
-    ].map((m) => [Math.round(Number(m[1])), Math.round(Number(m[2]))].join('x'));
-  const a4 = await boxes();
-  expect(new Set(a4)).toEqual(new Set(['595x842', '842x595']));
-  await tech.page.locator('label ::-p-text(Letter)').click();
-  await tech.button('No part');
-  await tech.gone('[data-part="walks"]');
-  for (const part of ['Power plan', 'Cautions'])
-    await tech.page.locator(`label ::-p-text(${part})`).click();
-  await tech.see('[data-part="cautions"]');
-  const letter = await boxes();
-  expect(new Set(letter)).toEqual(new Set(['612x792']));
-  expect(letter.length).toBeLessThan(a4.length);
-});
+    const boxes = async () =>
+      [
+        ...Buffer.from(await tech.page.pdf({ preferCSSPageSize: true }))
+          .toString('latin1')
+          .matchAll(/\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/g),
+      ].map((m) => [Math.round(Number(m[1])), Math.round(Number(m[2]))].join('x'));
+    const a4 = await boxes();
+    expect(new Set(a4)).toEqual(new Set(['595x842', '842x595']));
+    await tech.page.locator('label ::-p-text(Letter)').click();
+    await tech.button('No part');
+    await tech.gone('[data-part="walks"]');
+    for (const part of ['Power plan', 'Cautions'])
+      await tech.page.locator(`label ::-p-text(${part})`).click();
+    await tech.see('[data-part="cautions"]');
+    const letter = await boxes();
+    expect(new Set(letter)).toEqual(new Set(['612x792']));
+    expect(letter.length).toBeLessThan(a4.length);
+  },
+);
 
 test('the checklist: initials first, ticks with person and time, power waits while adhesive sets', async () => {
   const id = await stored(tech, touringRig);

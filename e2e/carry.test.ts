@@ -26,81 +26,90 @@ const judged = (rig: Rig) => {
 };
 const at = (rig: Rig, id: string) => rig.devices.find((d) => d.id === id)!.at!;
 
-test('the board: what hits is told, a pedal is picked, nudged, turned and pinned by keys, dragged by hand, and all of it undone', async () => {
-  const id = await stored(tech, brokenRig);
-  await tech.open(`/rigs/${id}/build?part=board`);
-  await tech.reads(
-    '[data-list="clashes"]',
-    'Moth Fuzz and Ember Drive stand on the same place. They overlap by 30 mm.',
-  );
-  await tech.reads('[data-board-sum]', `${judged(brokenRig).clashes.length} to put right`);
-  await tech.click('.plan [data-item="ember"]');
-  await tech.reads('[data-item-panel="ember"]', '20 mm from the left, 150 mm from the rear edge');
-  await tech.press('ArrowRight', 'ArrowDown');
-  await tech.reads('[data-item-panel="ember"]', '25 mm from the left, 155 mm from the rear edge');
-  await tech.press('r');
-  await tech.reads('[data-item-panel="ember"]', 'turned 90°');
-  await tech.press('p');
-  expect(at(await tech.savedRig(id), 'ember')).toEqual({
-    board: 'van-board',
-    x: 25,
-    y: 155,
-    turn: 90,
-    pinned: true,
-  });
-  // Dragged well clear of the others it hits nothing any more; while it is held the figures are those of where it is.
-  const box = (await (await tech.see(
-    '.plan [data-item="lift"] rect:last-of-type',
-  ))!.boundingBox())!;
-  const scale = await tech.page.$eval('.plan svg', (e) => (e as SVGSVGElement).getScreenCTM()!.a);
-  await tech.page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
-  await tech.page.mouse.down();
-  await tech.page.mouse.move(
-    box.x + box.width / 2 + 415 * scale,
-    box.y + box.height / 2 + 8 * scale,
-    { steps: 6 },
-  );
-  await tech.reads('[data-board-sum]', 'before:');
-  await tech.page.mouse.up();
-  const moved = at(await tech.savedRig(id), 'lift');
-  expect(moved.x).toBeGreaterThan(380);
-  for (let i = 0; i < 5; i++) await tech.control('z');
-  expect((await tech.savedRig(id)).devices.map((d) => d.at)).toEqual(
-    JSON.parse(JSON.stringify(brokenRig.devices.map((d) => d.at ?? null))).map(
-      (a: unknown) => a ?? undefined,
-    ),
-  );
-});
+test(
+  'the board: what hits is told, a pedal is picked, nudged, turned and pinned by ' +
+    'keys, dragged by hand, and all of it undone',
+  async () => {
+    const id = await stored(tech, brokenRig);
+    await tech.open(`/rigs/${id}/build?part=board`);
+    await tech.reads(
+      '[data-list="clashes"]',
+      'Moth Fuzz and Ember Drive stand on the same place. They overlap by 30 mm.',
+    );
+    await tech.reads('[data-board-sum]', `${judged(brokenRig).clashes.length} to put right`);
+    await tech.click('.plan [data-item="ember"]');
+    await tech.reads('[data-item-panel="ember"]', '20 mm from the left, 150 mm from the rear edge');
+    await tech.press('ArrowRight', 'ArrowDown');
+    await tech.reads('[data-item-panel="ember"]', '25 mm from the left, 155 mm from the rear edge');
+    await tech.press('r');
+    await tech.reads('[data-item-panel="ember"]', 'turned 90°');
+    await tech.press('p');
+    expect(at(await tech.savedRig(id), 'ember')).toEqual({
+      board: 'van-board',
+      x: 25,
+      y: 155,
+      turn: 90,
+      pinned: true,
+    });
+    // Dragged well clear of the others it hits nothing any more; while it is held the figures are
+    // those of where it is.
+    const box = (await (await tech.see(
+      '.plan [data-item="lift"] rect:last-of-type',
+    ))!.boundingBox())!;
+    const scale = await tech.page.$eval('.plan svg', (e) => (e as SVGSVGElement).getScreenCTM()!.a);
+    await tech.page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await tech.page.mouse.down();
+    await tech.page.mouse.move(
+      box.x + box.width / 2 + 415 * scale,
+      box.y + box.height / 2 + 8 * scale,
+      { steps: 6 },
+    );
+    await tech.reads('[data-board-sum]', 'before:');
+    await tech.page.mouse.up();
+    const moved = at(await tech.savedRig(id), 'lift');
+    expect(moved.x).toBeGreaterThan(380);
+    for (let i = 0; i < 5; i++) await tech.control('z');
+    expect((await tech.savedRig(id)).devices.map((d) => d.at)).toEqual(
+      JSON.parse(JSON.stringify(brokenRig.devices.map((d) => d.at ?? null))).map(
+        (a: unknown) => a ?? undefined,
+      ),
+    );
+  },
+);
 
-test('an empty board: everything is placed, then arranged in a worker with its best so far; the layout is taken as one step', async () => {
-  const bare: Rig = {
-    ...flyRig,
-    boards: undefined,
-    cases: undefined,
-    devices: flyRig.devices.map((d) => ({ ...d, at: undefined })),
-  } as Rig;
-  const id = await stored(tech, JSON.parse(JSON.stringify(bare)) as Rig);
-  await tech.open(`/rigs/${id}/build?part=board`);
-  await tech.button('Add a board');
-  await tech.page.locator('[role="menuitem"] ::-p-text(Wide, 1000)').click();
-  await tech.reads('[data-tray]', 'Keel Octave');
-  await tech.page.locator('button ::-p-text(Place all)').click();
-  await tech.gone('[data-tray]');
-  const before = judged(await tech.savedRig(id));
-  await tech.button('Look for a better layout');
-  await tech.see('[data-layout]');
-  await tech.reads('[data-layout]', /Found: [\d.]+ c?m, .*Yours: /);
-  await tech.button('Stand it so');
-  await tech.gone('[data-layout]');
-  const after = judged(await tech.savedRig(id));
-  expect(after.cost).toBeLessThan(before.cost);
-  await tech.reads(
-    '[data-board-sum]',
-    `${after.crossings} ${after.crossings === 1 ? 'crossing' : 'crossings'}`,
-  );
-  await tech.control('z');
-  expect(judged(await tech.savedRig(id)).cost).toBeCloseTo(before.cost, 3);
-});
+test(
+  'an empty board: everything is placed, then arranged in a worker with its best so ' +
+    'far; the layout is taken as one step',
+  async () => {
+    const bare: Rig = {
+      ...flyRig,
+      boards: undefined,
+      cases: undefined,
+      devices: flyRig.devices.map((d) => ({ ...d, at: undefined })),
+    } as Rig;
+    const id = await stored(tech, JSON.parse(JSON.stringify(bare)) as Rig);
+    await tech.open(`/rigs/${id}/build?part=board`);
+    await tech.button('Add a board');
+    await tech.page.locator('[role="menuitem"] ::-p-text(Wide, 1000)').click();
+    await tech.reads('[data-tray]', 'Keel Octave');
+    await tech.page.locator('button ::-p-text(Place all)').click();
+    await tech.gone('[data-tray]');
+    const before = judged(await tech.savedRig(id));
+    await tech.button('Look for a better layout');
+    await tech.see('[data-layout]');
+    await tech.reads('[data-layout]', /Found: [\d.]+ c?m, .*Yours: /);
+    await tech.button('Stand it so');
+    await tech.gone('[data-layout]');
+    const after = judged(await tech.savedRig(id));
+    expect(after.cost).toBeLessThan(before.cost);
+    await tech.reads(
+      '[data-board-sum]',
+      `${after.crossings} ${after.crossings === 1 ? 'crossing' : 'crossings'}`,
+    );
+    await tech.control('z');
+    expect(judged(await tech.savedRig(id)).cost).toBeCloseTo(before.cost, 3);
+  },
+);
 
 test('a long search is stopped, and the page answers meanwhile', async () => {
   const many = Array.from({ length: 58 }, (_, i) => ({
@@ -110,15 +119,13 @@ test('a long search is stopped, and the page answers meanwhile', async () => {
     place: 'floor' as const,
     at: { board: 'b', x: (i % 20) * 130, y: Math.floor(i / 20) * 200 },
   }));
-  const leads = many
-    .slice(1)
-    .map((d, i) => ({
-      id: `w${i}`,
-      from: { device: `p${i}`, jack: 'out' },
-      to: { device: d.id, jack: 'in' },
-      type: 'instrument' as const,
-      metres: 0.5,
-    }));
+  const leads = many.slice(1).map((d, i) => ({
+    id: `w${i}`,
+    from: { device: `p${i}`, jack: 'out' },
+    to: { device: d.id, jack: 'in' },
+    type: 'instrument' as const,
+    metres: 0.5,
+  }));
   const rig: Rig = {
     format: 'yantrel-rig',
     version: 1,
@@ -148,7 +155,8 @@ test('the rack: figures, a device moved by a unit, another mounted; what cannot 
   const sums = rackSums(touringRig, touringRig.racks![0]!);
   await tech.reads(
     '[data-rack-sum]',
-    `${fixed(sums.grams / 1000)} kg, two persons lift; ${sums.used} of 12 U; centre of gravity ${Math.round(sums.centreMm!)} mm up of 533; ${sums.watts} W`,
+    `${fixed(sums.grams / 1000)} kg, two persons lift; ${sums.used} of 12 U; centre of ` +
+      `gravity ${Math.round(sums.centreMm!)} mm up of 533; ${sums.watts} W`,
   );
   await tech.reads('[data-table="panels"]', 'Hatch panel, line 1 Heads fork, out A Stage head, in');
   await tech.click('.plan [data-item="mast"]');
@@ -167,31 +175,35 @@ test('the rack: figures, a device moved by a unit, another mounted; what cannot 
   );
 });
 
-test('the stage gives leads their lengths; what becomes too short is a finding, and the cut lengths are taken', async () => {
-  const id = await stored(tech, touringRig);
-  await tech.open(`/rigs/${id}/build?part=stage`);
-  await tech.click('.plan [data-item="tide-rack"]');
-  await tech.press(...Array.from({ length: 20 }, () => 'ArrowUp' as const));
-  const rig = await tech.savedRig(id);
-  expect(rig.stage!.spots.find((s) => s.id === 'tide-rack')!.y).toBeCloseTo(0.2, 6);
-  await tech.open(`/rigs/${id}/build?part=leads`);
-  const short = cutList(rig).cuts.filter((c) => c.short > 0.001);
-  expect(short.length).toBeGreaterThan(0);
-  await tech.reads(
-    '[data-cut-sum]',
-    `Too short: ${short[0]!.code} by ${Math.ceil(short[0]!.short * 100)} cm`,
-  );
-  await tech.page.locator('button ::-p-text(Take the cut lengths)').click();
-  await tech.page.waitForFunction(
-    () =>
-      !(document.querySelector('[data-cut-sum]') as HTMLElement).innerText.includes('Too short'),
-  );
-  expect(cutList(await tech.savedRig(id)).cuts.every((c) => c.short === 0)).toBe(true);
-  // A lead on the meter: what it measures is what the tone is worked out with.
-  await tech.typeOver('[aria-label="Measured capacitance of W04"]', '777');
-  await tech.reads('[data-cut="l04"]', '777 pF');
-  expect((await tech.savedRig(id)).leads.find((l) => l.id === 'l04')!.pF).toBe(777);
-});
+test(
+  'the stage gives leads their lengths; what becomes too short is a finding, and the ' +
+    'cut lengths are taken',
+  async () => {
+    const id = await stored(tech, touringRig);
+    await tech.open(`/rigs/${id}/build?part=stage`);
+    await tech.click('.plan [data-item="tide-rack"]');
+    await tech.press(...Array.from({ length: 20 }, () => 'ArrowUp' as const));
+    const rig = await tech.savedRig(id);
+    expect(rig.stage!.spots.find((s) => s.id === 'tide-rack')!.y).toBeCloseTo(0.2, 6);
+    await tech.open(`/rigs/${id}/build?part=leads`);
+    const short = cutList(rig).cuts.filter((c) => c.short > 0.001);
+    expect(short.length).toBeGreaterThan(0);
+    await tech.reads(
+      '[data-cut-sum]',
+      `Too short: ${short[0]!.code} by ${Math.ceil(short[0]!.short * 100)} cm`,
+    );
+    await tech.page.locator('button ::-p-text(Take the cut lengths)').click();
+    await tech.page.waitForFunction(
+      () =>
+        !(document.querySelector('[data-cut-sum]') as HTMLElement).innerText.includes('Too short'),
+    );
+    expect(cutList(await tech.savedRig(id)).cuts.every((c) => c.short === 0)).toBe(true);
+    // A lead on the meter: what it measures is what the tone is worked out with.
+    await tech.typeOver('[aria-label="Measured capacitance of W04"]', '777');
+    await tech.reads('[data-cut="l04"]', '777 pF');
+    expect((await tech.savedRig(id)).leads.find((l) => l.id === 'l04')!.pF).toBe(777);
+  },
+);
 
 test('jacks where they are on this very box: all at the rear, then as usual again', async () => {
   const id = await stored(tech, touringRig);
@@ -293,46 +305,54 @@ test('labels and the book as PDF in one press, at true size on the paper that wa
   expect(new Set(pages)).toEqual(new Set(['595x842', '842x595']));
 });
 
-test('the gear locker: a unit in two rigs is double-booked until one is archived; what is used cannot be taken out', async () => {
-  const twin = (n: number): Rig => ({
-    format: 'yantrel-rig',
-    version: 1,
-    id: `twin-${n}`,
-    name: `Twin ${n}`,
-    devices: [{ id: 'a', kind: 'boost', name: `Boost ${n}`, gear: { serial: 'ZZ-1', value: 90 } }],
-    leads: [],
-    sounds: [{ id: 's', name: 'S', states: {} }],
-  });
-  const first = await stored(tech, twin(1));
-  await stored(tech, twin(2));
-  await tech.open('/gear');
-  await tech.page.locator('[aria-label="Find"]').fill('ZZ-1');
-  await tech.reads('[data-unit="ZZ-1"]', 'double-booked');
-  await tech.reads('[data-unit="ZZ-1"]', 'Twin 1');
-  const kept = (await tech.api<{ rig: Rig }>(`/api/rigs/${first}`)).body.rig;
-  const applied = applyEdits(kept, [{ edit: 'setDevice', device: 'a', gear: { serial: 'ZZ-2' } }]);
-  expect(applied.ok).toBe(true);
-  if (applied.ok)
-    expect(
-      (
-        await tech.api(`/api/rigs/${first}/revisions`, 'POST', {
-          base: 1,
-          rig: applied.value.rig,
-          words: 'another unit',
-        })
-      ).status,
-    ).toBe(201);
-  await tech.open('/gear');
-  await tech.page.locator('[aria-label="Find"]').fill('ZZ-');
-  await tech.reads('[data-unit="ZZ-2"]', 'Twin 1');
-  expect(await tech.text('[data-unit="ZZ-1"]')).not.toContain('double-booked');
-  await tech.page.locator('::-p-aria([name="Serial number"][role="textbox"])').fill('ZZ-3');
-  await tech.page.locator('::-p-aria([name="What it is"])').fill('Spare boost');
-  await tech.button('Add a unit');
-  await tech.reads('[data-unit="ZZ-3"]', 'in the locker');
-  await tech.page.locator('[aria-label="Take ZZ-3 out of the locker"]').click();
-  await tech.gone('[data-unit="ZZ-3"]');
-});
+test(
+  'the gear locker: a unit in two rigs is double-booked until one is archived; what ' +
+    'is used cannot be taken out',
+  async () => {
+    const twin = (n: number): Rig => ({
+      format: 'yantrel-rig',
+      version: 1,
+      id: `twin-${n}`,
+      name: `Twin ${n}`,
+      devices: [
+        { id: 'a', kind: 'boost', name: `Boost ${n}`, gear: { serial: 'ZZ-1', value: 90 } },
+      ],
+      leads: [],
+      sounds: [{ id: 's', name: 'S', states: {} }],
+    });
+    const first = await stored(tech, twin(1));
+    await stored(tech, twin(2));
+    await tech.open('/gear');
+    await tech.page.locator('[aria-label="Find"]').fill('ZZ-1');
+    await tech.reads('[data-unit="ZZ-1"]', 'double-booked');
+    await tech.reads('[data-unit="ZZ-1"]', 'Twin 1');
+    const kept = (await tech.api<{ rig: Rig }>(`/api/rigs/${first}`)).body.rig;
+    const applied = applyEdits(kept, [
+      { edit: 'setDevice', device: 'a', gear: { serial: 'ZZ-2' } },
+    ]);
+    expect(applied.ok).toBe(true);
+    if (applied.ok)
+      expect(
+        (
+          await tech.api(`/api/rigs/${first}/revisions`, 'POST', {
+            base: 1,
+            rig: applied.value.rig,
+            words: 'another unit',
+          })
+        ).status,
+      ).toBe(201);
+    await tech.open('/gear');
+    await tech.page.locator('[aria-label="Find"]').fill('ZZ-');
+    await tech.reads('[data-unit="ZZ-2"]', 'Twin 1');
+    expect(await tech.text('[data-unit="ZZ-1"]')).not.toContain('double-booked');
+    await tech.page.locator('::-p-aria([name="Serial number"][role="textbox"])').fill('ZZ-3');
+    await tech.page.locator('::-p-aria([name="What it is"])').fill('Spare boost');
+    await tech.button('Add a unit');
+    await tech.reads('[data-unit="ZZ-3"]', 'in the locker');
+    await tech.page.locator('[aria-label="Take ZZ-3 out of the locker"]').click();
+    await tech.gone('[data-unit="ZZ-3"]');
+  },
+);
 
 test('the address on a case label opens the rig', async () => {
   await tech.open('/rigs/salt-and-ferry');

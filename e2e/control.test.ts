@@ -17,30 +17,34 @@ import { forEachFile, Person, stored } from './person';
 let tech: Person;
 forEachFile((person) => (tech = person));
 
-test('presses from every sound to every other, which they are and in which order; a way to one press is taken and undone', async () => {
-  const id = await stored(tech, touringRig);
-  await tech.open(`/rigs/${id}/control?part=presses`);
-  await tech.see('[data-table="presses"]');
-  for (const a of touringRig.sounds) {
-    for (const b of touringRig.sounds) {
-      if (a === b) continue;
-      const { presses, turns } = pressesBetween(touringRig, a, b);
-      expect(await tech.text(`[data-presses="${a.id} ${b.id}"]`)).toBe(
-        turns.length ? `${presses.length} + ${turns.length} to set` : `${presses.length}`,
-      );
+test(
+  'presses from every sound to every other, which they are and in which order; a way ' +
+    'to one press is taken and undone',
+  async () => {
+    const id = await stored(tech, touringRig);
+    await tech.open(`/rigs/${id}/control?part=presses`);
+    await tech.see('[data-table="presses"]');
+    for (const a of touringRig.sounds) {
+      for (const b of touringRig.sounds) {
+        if (a === b) continue;
+        const { presses, turns } = pressesBetween(touringRig, a, b);
+        expect(await tech.text(`[data-presses="${a.id} ${b.id}"]`)).toBe(
+          turns.length ? `${presses.length} + ${turns.length} to set` : `${presses.length}`,
+        );
+      }
     }
-  }
-  await tech.click('[data-presses="crunch lead"] button');
-  await tech.reads('[data-list="presses"]', 'Skeg calls Lead: Gangway Echo on');
-  await tech.reads('[data-list="presses"]', /Every order of up to four presses was evaluated/);
-  await tech.page.locator('button ::-p-text(How would it be one press?)').click();
-  await tech.reads('[data-list="one-press"]', 'into loops of a loop switcher');
-  await tech.page.locator('[data-list="one-press"] button ::-p-text(Do this)').click();
-  await tech.reads('[data-presses="crunch lead"]', /^2$/);
-  expect((await tech.savedRig(id)).devices.some((d) => d.kind === 'loop-switcher')).toBe(true);
-  await tech.control('z');
-  await tech.reads('[data-presses="crunch lead"]', /^4$/);
-});
+    await tech.click('[data-presses="crunch lead"] button');
+    await tech.reads('[data-list="presses"]', 'Skeg calls Lead: Gangway Echo on');
+    await tech.reads('[data-list="presses"]', /Every order of up to four presses was evaluated/);
+    await tech.page.locator('button ::-p-text(How would it be one press?)').click();
+    await tech.reads('[data-list="one-press"]', 'into loops of a loop switcher');
+    await tech.page.locator('[data-list="one-press"] button ::-p-text(Do this)').click();
+    await tech.reads('[data-presses="crunch lead"]', /^2$/);
+    expect((await tech.savedRig(id)).devices.some((d) => d.kind === 'loop-switcher')).toBe(true);
+    await tech.control('z');
+    await tech.reads('[data-presses="crunch lead"]', /^4$/);
+  },
+);
 
 test('a control is set up: one switch with opposite ends, and what it reaches is proved by evaluation', async () => {
   const id = await stored(tech, touringRig);
@@ -89,33 +93,37 @@ test('MIDI wiring: a synth without thru cuts off the clock; the finding says so 
   expect(rig.devices.find((d) => d.id === 'pads')!.midi!.clock).toBe('send');
 });
 
-test('numbers: the wire and every screen side by side; a screen is typed and the wire follows; an offset told from app to switcher', async () => {
-  const id = await stored(tech, hybridRig);
-  await tech.open(`/rigs/${id}/control?part=numbers`);
-  for (const m of midiDevices(hybridRig).values()) {
-    if (!m.programs) continue;
-    for (const s of hybridRig.sounds) {
-      const address = s.states[m.device.id]?.program;
-      expect(await tech.text(`[data-number="${m.device.id} ${s.id}"]`)).toBe(
-        address ? bothNumbers(m.shows, address) : 'no program',
-      );
+test(
+  'numbers: the wire and every screen side by side; a screen is typed and the wire ' +
+    'follows; an offset told from app to switcher',
+  async () => {
+    const id = await stored(tech, hybridRig);
+    await tech.open(`/rigs/${id}/control?part=numbers`);
+    for (const m of midiDevices(hybridRig).values()) {
+      if (!m.programs) continue;
+      for (const s of hybridRig.sounds) {
+        const address = s.states[m.device.id]?.program;
+        expect(await tech.text(`[data-number="${m.device.id} ${s.id}"]`)).toBe(
+          address ? bothNumbers(m.shows, address) : 'no program',
+        );
+      }
     }
-  }
-  await tech.click('[data-number="loops wheel"] button');
-  await tech.typeOver('::-p-aria([name="As its screen shows"])', '3-2');
-  await tech.reads('[data-number="loops wheel"]', 'wire bank 2 program 1, screen 3-2');
-  await tech.press('Escape');
-  expect(
-    (await tech.savedRig(id)).sounds.find((s) => s.id === 'wheel')!.states.loops!.program,
-  ).toEqual({ bank: 2, number: 1 });
-  // Bank 2 and program 1, counted from 0 by the app, are what the switcher shows as 3-2.
-  await tech.typeOver('::-p-aria([name="sends bank"])', '2');
-  await tech.typeOver('::-p-aria([name="and program"])', '1');
-  await tech.reads(
-    '[data-offset]',
-    'wire bank 2 program 1, screen 3-2 on Switchyard, which keeps Wheel first there',
-  );
-});
+    await tech.click('[data-number="loops wheel"] button');
+    await tech.typeOver('::-p-aria([name="As its screen shows"])', '3-2');
+    await tech.reads('[data-number="loops wheel"]', 'wire bank 2 program 1, screen 3-2');
+    await tech.press('Escape');
+    expect(
+      (await tech.savedRig(id)).sounds.find((s) => s.id === 'wheel')!.states.loops!.program,
+    ).toEqual({ bank: 2, number: 1 });
+    // Bank 2 and program 1, counted from 0 by the app, are what the switcher shows as 3-2.
+    await tech.typeOver('::-p-aria([name="sends bank"])', '2');
+    await tech.typeOver('::-p-aria([name="and program"])', '1');
+    await tech.reads(
+      '[data-offset]',
+      'wire bank 2 program 1, screen 3-2 on Switchyard, which keeps Wheel first there',
+    );
+  },
+);
 
 test('what a device takes in is written down as its manual has it, and the messages follow', async () => {
   const id = await stored(tech, touringRig);
@@ -148,25 +156,29 @@ test('what a device takes in is written down as its manual has it, and the messa
   expect(echo.figures!.programMs).toMatchObject({ value: 90, from: 'sheet' });
 });
 
-test('the bus: bytes and times of a change, landings in order, and all pairs worked out beside the page', async () => {
-  await tech.open('/rigs/observatory-hybrid/control?part=bus');
-  const stage = setStage(hybridRig, allScenes(hybridRig));
-  const change = runChange(stage, stage.scene('ash')!, stage.scene('bare')!);
-  await tech.reads('[data-done]', `All in place after ${fixed(change.doneMs, 2)} ms`);
-  const rows = await tech.texts('[data-table="messages"] tbody tr');
-  expect(rows).toHaveLength(change.traffic.sent.length);
-  change.traffic.sent.forEach((s, i) => {
-    expect(rows[i]).toContain(hex(s.bytes));
-    expect(rows[i]).toContain(`${fixed(s.start, 2)} ms ${fixed(s.end, 2)} ms`);
-  });
-  expect(
-    await tech.page.$$eval('[data-lands]', (all) => all.map((e) => e.getAttribute('data-lands'))),
-  ).toEqual(change.order.map((o) => o.device));
-  await tech.reads('[data-spike]', /Nothing gets louder|dB above the louder/);
-  await tech.page.locator('[data-list="pairs"] button').click();
-  const pairs = allPairs(stage);
-  await tech.reads('[data-list="pairs"]', `${pairs.good} of ${pairs.pairs} changes end as meant`);
-});
+test(
+  'the bus: bytes and times of a change, landings in order, and all pairs worked out ' +
+    'beside the page',
+  async () => {
+    await tech.open('/rigs/observatory-hybrid/control?part=bus');
+    const stage = setStage(hybridRig, allScenes(hybridRig));
+    const change = runChange(stage, stage.scene('ash')!, stage.scene('bare')!);
+    await tech.reads('[data-done]', `All in place after ${fixed(change.doneMs, 2)} ms`);
+    const rows = await tech.texts('[data-table="messages"] tbody tr');
+    expect(rows).toHaveLength(change.traffic.sent.length);
+    change.traffic.sent.forEach((s, i) => {
+      expect(rows[i]).toContain(hex(s.bytes));
+      expect(rows[i]).toContain(`${fixed(s.start, 2)} ms ${fixed(s.end, 2)} ms`);
+    });
+    expect(
+      await tech.page.$$eval('[data-lands]', (all) => all.map((e) => e.getAttribute('data-lands'))),
+    ).toEqual(change.order.map((o) => o.device));
+    await tech.reads('[data-spike]', /Nothing gets louder|dB above the louder/);
+    await tech.page.locator('[data-list="pairs"] button').click();
+    const pairs = allPairs(stage);
+    await tech.reads('[data-list="pairs"]', `${pairs.good} of ${pairs.pairs} changes end as meant`);
+  },
+);
 
 test('what is sent is written out by hand: a wrong number is told at once, and undone', async () => {
   const id = await stored(tech, hybridRig);
@@ -219,69 +231,77 @@ test('forty songs with two hundred changes: all pairs are simulated while the pa
   await tech.reads('[data-list="pairs"]', /\d+ of 41820 changes end as meant/);
 }, 120_000);
 
-test('a set is rehearsed: the right pad, the wrong one, a pedal stepped on by mistake, and the way back', async () => {
-  await tech.open('/rigs/salt-and-ferry/control?part=rehearse');
-  await tech.reads('[data-cue]', 'Intro wants Tide flat');
-  await tech.reads('[data-off]', 'As it should be.');
-  await tech.press('ArrowRight', 'ArrowRight');
-  await tech.reads('[data-cue]', 'Chorus wants Crunch');
-  // Crunch differs by pedals only; the drive and the gate have to be stepped on, the chorus off.
-  await tech.reads('[data-list="recovery"]', 'Step on Brine Drive');
-  for (const pedal of ['brine', 'vesk', 'drift']) await tech.click(`[data-step="${pedal}"]`);
-  await tech.reads('[data-off]', 'As it should be.');
-  // The wrong pad: the rack goes to Lead.
-  await tech.click('[data-pad="lead"]');
-  await tech.reads('[data-log]', 'Lead called on Skeg');
-  await tech.reads('.wirelog', 'C0 01 Skeg to Gangway Echo: channel 1, program 1');
-  expect(await tech.text('[data-standin="echo"]')).toContain('wire 1');
-  await tech.reads('[data-list="recovery"]', 'Call Crunch again on Skeg');
-  await tech.click('[data-pad="crunch"]');
-  await tech.reads('[data-off]', 'As it should be.');
-  await tech.click('[data-step="kiln"]');
-  await tech.reads(
-    '[data-list="recovery"]',
-    'Step on Kiln Drive: Kiln Drive should be bypassed and is engaged.',
-  );
-  await tech.click('[data-step="kiln"]');
-  await tech.reads('[data-off]', 'As it should be.');
-  await tech.reads('[data-table="heard"]', /Stage cabinet \d+\.\d dBu Baritone/);
-  await tech.button('Send from Purser tablet');
-  await tech.reads('[data-log]', /Purser tablet/);
-});
+test(
+  'a set is rehearsed: the right pad, the wrong one, a pedal stepped on by mistake, ' +
+    'and the way back',
+  async () => {
+    await tech.open('/rigs/salt-and-ferry/control?part=rehearse');
+    await tech.reads('[data-cue]', 'Intro wants Tide flat');
+    await tech.reads('[data-off]', 'As it should be.');
+    await tech.press('ArrowRight', 'ArrowRight');
+    await tech.reads('[data-cue]', 'Chorus wants Crunch');
+    // Crunch differs by pedals only; the drive and the gate have to be stepped on, the chorus off.
+    await tech.reads('[data-list="recovery"]', 'Step on Brine Drive');
+    for (const pedal of ['brine', 'vesk', 'drift']) await tech.click(`[data-step="${pedal}"]`);
+    await tech.reads('[data-off]', 'As it should be.');
+    // The wrong pad: the rack goes to Lead.
+    await tech.click('[data-pad="lead"]');
+    await tech.reads('[data-log]', 'Lead called on Skeg');
+    await tech.reads('.wirelog', 'C0 01 Skeg to Gangway Echo: channel 1, program 1');
+    expect(await tech.text('[data-standin="echo"]')).toContain('wire 1');
+    await tech.reads('[data-list="recovery"]', 'Call Crunch again on Skeg');
+    await tech.click('[data-pad="crunch"]');
+    await tech.reads('[data-off]', 'As it should be.');
+    await tech.click('[data-step="kiln"]');
+    await tech.reads(
+      '[data-list="recovery"]',
+      'Step on Kiln Drive: Kiln Drive should be bypassed and is engaged.',
+    );
+    await tech.click('[data-step="kiln"]');
+    await tech.reads('[data-off]', 'As it should be.');
+    await tech.reads('[data-table="heard"]', /Stage cabinet \d+\.\d dBu Baritone/);
+    await tech.button('Send from Purser tablet');
+    await tech.reads('[data-log]', /Purser tablet/);
+  },
+);
 
-test('changes practised in time are scored by the song’s tempo: on time, early or late in milliseconds, missed', async () => {
-  const id = await stored(tech, {
-    ...touringRig,
-    sets: [],
-    songs: [
-      {
-        id: 'quick',
-        title: 'Quick',
-        bpm: 300,
-        sections: [
-          { id: 'a', name: 'One', bars: 1, sound: 'flat' },
-          { id: 'b', name: 'Two', bars: 2, sound: 'lead' },
-          { id: 'c', name: 'Three', bars: 2, sound: 'flat' },
-        ],
-      },
-    ],
-  });
-  await tech.open(`/rigs/${id}/control?part=rehearse`);
-  await tech.page.locator('label ::-p-text(Practise the changes)').click();
-  await tech.reads('[data-table="due"]', /2 Two Lead 0:01 4 Three Tide flat 0:02/);
-  await tech.page.evaluate(
-    () => document.activeElement instanceof HTMLElement && document.activeElement.blur(),
-  );
-  await tech.button('Start (space)');
-  await tech.reads('[data-count]', /bar 2/);
-  await tech.press('w');
-  await tech.reads('[data-said]', /^Lead: \d+ ms (early|late) for Two$/);
-  await tech.see('[data-score]');
-  const hits = await tech.texts('[data-table="score"] tbody tr');
-  expect(hits[0]).toMatch(/^2 Two Lead −?\d+ ms (on time|early|late)$/);
-  expect(hits[1]).toMatch(/^4 Three Tide flat – missed$/);
-  expect(await tech.text('[data-score]')).toMatch(/^[01] of 2 on time\./);
-});
+test(
+  'changes practised in time are scored by the song’s tempo: on time, early or late ' +
+    'in milliseconds, missed',
+  async () => {
+    const id = await stored(tech, {
+      ...touringRig,
+      sets: [],
+      songs: [
+        {
+          id: 'quick',
+          title: 'Quick',
+          bpm: 300,
+          sections: [
+            { id: 'a', name: 'One', bars: 1, sound: 'flat' },
+            { id: 'b', name: 'Two', bars: 2, sound: 'lead' },
+            { id: 'c', name: 'Three', bars: 2, sound: 'flat' },
+          ],
+        },
+      ],
+    });
+    await tech.open(`/rigs/${id}/control?part=rehearse`);
+    await tech.page.locator('label ::-p-text(Practise the changes)').click();
+    await tech.reads('[data-table="due"]', /2 Two Lead 0:01 4 Three Tide flat 0:02/);
+    await tech.page.evaluate(
+      () => document.activeElement instanceof HTMLElement && document.activeElement.blur(),
+    );
+    await tech.button('Start (space)');
+    await tech.reads('[data-count]', /bar 2/);
+    await tech.press('w');
+    await tech.reads('[data-said]', /^Lead: \d+ ms (early|late) for Two$/);
+    await tech.see('[data-score]');
+    const hits = await tech.texts('[data-table="score"] tbody tr');
+    expect(hits[0]).toMatch(/^2 Two Lead −?\d+ ms (on time|early|late)$/);
+    expect(hits[1]).toMatch(/^4 Three Tide flat – missed$/);
+    expect(await tech.text('[data-score]')).toMatch(/^[01] of 2 on time\./);
+  },
+);
 
 test('with very many sounds one row of presses is worked out at a time', async () => {
   const sounds = Array.from({ length: 20 }, (_, i) => ({

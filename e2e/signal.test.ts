@@ -45,55 +45,59 @@ test('the figures are there before any script runs', async () => {
   );
 });
 
-test('move by keyboard: the change in figures is shown before the drop, then the walk and the figures follow, and all is there after a reload', async () => {
-  const id = await stored(tech, touringRig);
-  await tech.open(`/rigs/${id}/signal`);
-  await tech.press('4');
-  await tech.click('[data-station="kiln"]');
-  await tech.press('m');
-  await tech.reads('.preview', 'arrow keys choose the place');
-  await tech.press('ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight');
-  await tech.reads('.preview table', /dB/);
-  const said = await tech.text('.preview');
-  expect(said).toContain('Kiln Drive between');
-  expect((await tech.order()).indexOf('kiln')).toBeGreaterThan(
-    (await tech.order()).indexOf('brine'),
-  );
-  await tech.press('Escape');
-
-  await tech.click('[data-station="flare"]');
-  await tech.press('5', 'm');
-  for (
-    let i = 0;
-    i < 30 &&
-    !(await tech.text('.preview').catch(() => '')).includes(
-      'between Ballast Octave and Brine Drive',
+test(
+  'move by keyboard: the change in figures is shown before the drop, then the walk ' +
+    'and the figures follow, and all is there after a reload',
+  async () => {
+    const id = await stored(tech, touringRig);
+    await tech.open(`/rigs/${id}/signal`);
+    await tech.press('4');
+    await tech.click('[data-station="kiln"]');
+    await tech.press('m');
+    await tech.reads('.preview', 'arrow keys choose the place');
+    await tech.press('ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight');
+    await tech.reads('.preview table', /dB/);
+    const said = await tech.text('.preview');
+    expect(said).toContain('Kiln Drive between');
+    expect((await tech.order()).indexOf('kiln')).toBeGreaterThan(
+      (await tech.order()).indexOf('brine'),
     );
-    i++
-  )
-    await tech.press('ArrowRight');
-  const moved = applyEdits(touringRig, [
-    { edit: 'moveDevice', device: 'flare', lead: 'l07', newLeads: ['a', 'b'] },
-  ]);
-  if (!moved.ok) throw new Error('the move is possible');
-  const change =
-    at(moved.value.rig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal -
-    at(touringRig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal;
-  await tech.reads('.preview table', `${fixed(change)} dB`);
-  await tech.press('Enter');
-  await tech.reads(
-    '[data-figures="flare"] [data-row="level"]',
-    level(moved.value.rig, 'lead', 'flare'),
-  );
-  const order = await tech.order();
-  expect(order.indexOf('flare')).toBe(order.indexOf('brine') - 1);
-  await tech.saved();
-  await tech.reload();
-  await tech.see('[data-station="flare"]');
-  await tech.press('5');
-  await tech.see('[data-station="deck"]');
-  expect(await tech.order()).toEqual(order);
-});
+    await tech.press('Escape');
+
+    await tech.click('[data-station="flare"]');
+    await tech.press('5', 'm');
+    for (
+      let i = 0;
+      i < 30 &&
+      !(await tech.text('.preview').catch(() => '')).includes(
+        'between Ballast Octave and Brine Drive',
+      );
+      i++
+    )
+      await tech.press('ArrowRight');
+    const moved = applyEdits(touringRig, [
+      { edit: 'moveDevice', device: 'flare', lead: 'l07', newLeads: ['a', 'b'] },
+    ]);
+    if (!moved.ok) throw new Error('the move is possible');
+    const change =
+      at(moved.value.rig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal -
+      at(touringRig, 'lead').destinations.find((d) => d.device === 'cab')!.levelDbu!.normal;
+    await tech.reads('.preview table', `${fixed(change)} dB`);
+    await tech.press('Enter');
+    await tech.reads(
+      '[data-figures="flare"] [data-row="level"]',
+      level(moved.value.rig, 'lead', 'flare'),
+    );
+    const order = await tech.order();
+    expect(order.indexOf('flare')).toBe(order.indexOf('brine') - 1);
+    await tech.saved();
+    await tech.reload();
+    await tech.see('[data-station="flare"]');
+    await tech.press('5');
+    await tech.see('[data-station="deck"]');
+    expect(await tech.order()).toEqual(order);
+  },
+);
 
 test('drag to a gap: the preview shows while held, the order changes on release, undo brings it back', async () => {
   const id = await stored(tech, touringRig);
@@ -185,37 +189,41 @@ test('a device is added behind a free output', async () => {
   });
 });
 
-test('turn a knob by keys: clock hour, figure and level follow; a measured figure replaces the typical one', async () => {
-  const id = await stored(tech, touringRig);
-  await tech.open(`/rigs/${id}/signal`);
-  await tech.press('3');
-  await tech.click('[data-station="brine"]');
-  const knob = await tech.see('[role="slider"][aria-label="Drive"]');
-  await knob!.focus();
-  await tech.press('End');
-  await tech.page.waitForFunction(() =>
-    document
-      .querySelector('[role="slider"][aria-label="Drive"]')
-      ?.getAttribute('aria-valuetext')
-      ?.startsWith("5 o'clock 10.0 · 30.0 dB"),
-  );
-  const turned = applyEdits(touringRig, [
-    { edit: 'setSetting', device: 'brine', sound: 'crunch', setting: 'drive', value: 10 },
-  ]);
-  if (!turned.ok) throw new Error('the knob turns');
-  await tech.reads(
-    '[data-figures="brine"] [data-row="level"]',
-    level(turned.value.rig, 'crunch', 'brine'),
-  );
-  await tech.click('[aria-label="Change Equivalent input noise"]');
-  await tech.typeOver('[data-figure="noiseDbu"] input', '-80');
-  await tech.page.locator('::-p-text(measured)').click();
-  await tech.button('Use this figure');
-  await tech.reads(
-    '[data-figure="noiseDbu"]',
-    /measured, \d{4}-\d{2}-\d{2}; typical is −100 dBu −80 dBu/,
-  );
-});
+test(
+  'turn a knob by keys: clock hour, figure and level follow; a measured figure ' +
+    'replaces the typical one',
+  async () => {
+    const id = await stored(tech, touringRig);
+    await tech.open(`/rigs/${id}/signal`);
+    await tech.press('3');
+    await tech.click('[data-station="brine"]');
+    const knob = await tech.see('[role="slider"][aria-label="Drive"]');
+    await knob!.focus();
+    await tech.press('End');
+    await tech.page.waitForFunction(() =>
+      document
+        .querySelector('[role="slider"][aria-label="Drive"]')
+        ?.getAttribute('aria-valuetext')
+        ?.startsWith("5 o'clock 10.0 · 30.0 dB"),
+    );
+    const turned = applyEdits(touringRig, [
+      { edit: 'setSetting', device: 'brine', sound: 'crunch', setting: 'drive', value: 10 },
+    ]);
+    if (!turned.ok) throw new Error('the knob turns');
+    await tech.reads(
+      '[data-figures="brine"] [data-row="level"]',
+      level(turned.value.rig, 'crunch', 'brine'),
+    );
+    await tech.click('[aria-label="Change Equivalent input noise"]');
+    await tech.typeOver('[data-figure="noiseDbu"] input', '-80');
+    await tech.page.locator('::-p-text(measured)').click();
+    await tech.button('Use this figure');
+    await tech.reads(
+      '[data-figure="noiseDbu"]',
+      /measured, \d{4}-\d{2}-\d{2}; typical is −100 dBu −80 dBu/,
+    );
+  },
+);
 
 test('tone response of a bare pickup against the reference lead', async () => {
   await tech.open('/rigs/observatory-practice/signal');

@@ -29,36 +29,40 @@ const give = async (name: string, content: string | Uint8Array) => {
   await input.uploadFile(path);
 };
 
-test('a song: tempo changed, a section’s sound and bars, a knob by the clock that differs in this song only; undone step by step', async () => {
-  const id = await stored(tech, touringRig);
-  await tech.open(`/rigs/${id}/songs`);
-  for (const s of touringRig.songs!)
-    await tech.reads(
-      `[data-song="${s.id}"]`,
-      `${s.bpm} bpm · ${clockTime(timelineOf(s).lengthMs)}`,
+test(
+  'a song: tempo changed, a section’s sound and bars, a knob by the clock that ' +
+    'differs in this song only; undone step by step',
+  async () => {
+    const id = await stored(tech, touringRig);
+    await tech.open(`/rigs/${id}/songs`);
+    for (const s of touringRig.songs!)
+      await tech.reads(
+        `[data-song="${s.id}"]`,
+        `${s.bpm} bpm · ${clockTime(timelineOf(s).lengthMs)}`,
+      );
+    await tech.click('[data-song="winch"]');
+    await tech.reads('[data-section="s3"]', /17 1:04|17 1:04/);
+    await tech.typeOver('[data-section="s1"] input[aria-label="Bars of Haul"]', '10');
+    await tech.reads('[data-section="s2"]', /^11 0:40/);
+    await tech.page.locator('::-p-aria([name="Add a device that differs"])').click();
+    await tech.page.keyboard.type('Kiln');
+    await tech.pick('Kiln Drive');
+    const knob = await tech.page.locator('[data-differs="kiln"] [aria-label="Drive"]').waitHandle();
+    await knob.focus();
+    await tech.press('ArrowUp');
+    await tech.reads('[data-differs="kiln"]', "12 o'clock");
+    const rig = await tech.savedRig(id);
+    const winch = rig.songs!.find((s) => s.id === 'winch')!;
+    expect(winch.sections[0]!.bars).toBe(10);
+    expect(winch.states!.kiln!.settings!.drive).toBe(5);
+    expect(rig.devices.find((d) => d.id === 'kiln')!.settings!.drive).toBe(4.5);
+    await tech.page.evaluate(
+      () => document.activeElement instanceof HTMLElement && document.activeElement.blur(),
     );
-  await tech.click('[data-song="winch"]');
-  await tech.reads('[data-section="s3"]', /17 1:04|17 1:04/);
-  await tech.typeOver('[data-section="s1"] input[aria-label="Bars of Haul"]', '10');
-  await tech.reads('[data-section="s2"]', /^11 0:40/);
-  await tech.page.locator('::-p-aria([name="Add a device that differs"])').click();
-  await tech.page.keyboard.type('Kiln');
-  await tech.pick('Kiln Drive');
-  const knob = await tech.page.locator('[data-differs="kiln"] [aria-label="Drive"]').waitHandle();
-  await knob.focus();
-  await tech.press('ArrowUp');
-  await tech.reads('[data-differs="kiln"]', "12 o'clock");
-  const rig = await tech.savedRig(id);
-  const winch = rig.songs!.find((s) => s.id === 'winch')!;
-  expect(winch.sections[0]!.bars).toBe(10);
-  expect(winch.states!.kiln!.settings!.drive).toBe(5);
-  expect(rig.devices.find((d) => d.id === 'kiln')!.settings!.drive).toBe(4.5);
-  await tech.page.evaluate(
-    () => document.activeElement instanceof HTMLElement && document.activeElement.blur(),
-  );
-  for (let i = 0; i < 3; i++) await tech.control('z');
-  expect((await tech.savedRig(id)).songs).toEqual(touringRig.songs);
-});
+    for (let i = 0; i < 3; i++) await tech.control('z');
+    expect((await tech.savedRig(id)).songs).toEqual(touringRig.songs);
+  },
+);
 
 test('a set: songs are moved by keyboard, changeovers and clock times follow', async () => {
   const id = await stored(tech, touringRig);
@@ -129,35 +133,39 @@ test('songs come in from CSV with row errors, from ChordPro and from a MIDI file
   expect(readFileSync(join(folder, 'bells.mid')).subarray(0, 4).toString()).toBe('MThd');
 });
 
-test('delay times: every song as its tempo wants it; a device set to programs shows by which repeat it is heard, and keeping it cures that; a tap tells its spread', async () => {
-  const id = await stored(tech, {
-    ...touringRig,
-    devices: touringRig.devices.map((d) =>
-      d.id === 'echo' ? { ...d, tempo: { way: 'program', division: 'dotted eighth' } } : d,
-    ),
-  });
-  await tech.open(`/rigs/${id}/songs?part=delays`);
-  const { rig } = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body;
-  const echo = rig.devices.find((d) => d.id === 'echo')!;
-  const ledger = rig.songs!.find((s) => s.id === 'ledger')!;
-  const [t] = delayTimes(rig, ledger, echo);
-  await tech.reads('[data-time="ledger echo 1"]', `468.75 ms 2 o'clock`);
-  await tech.reads('[data-time="ledger echo 1"]', `${fixed(t!.gets, 2)} ms`);
-  await tech.page
-    .locator('[data-time="gangway echo 1"] button ::-p-text(Keep it for this song)')
-    .click();
-  await tech.reads('[data-time="gangway echo 1"]', 'stored for this song, in steps of 1 ms');
-  await tech.reads('[data-time="gangway echo 1"]', '341.00 ms');
-  await tech.reads('[data-division="quarter triplet"]', '416.67 ms');
-  for (let i = 0; i < 4; i++) {
-    await tech.press('t');
-    await new Promise((r) => setTimeout(r, 300));
-  }
-  await tech.reads(
-    '[data-tap]',
-    /Presses 4 Mean interval \d+\.\d ms, \d+\.\d bpm Spread ± \d+\.\d ms/,
-  );
-});
+test(
+  'delay times: every song as its tempo wants it; a device set to programs shows by ' +
+    'which repeat it is heard, and keeping it cures that; a tap tells its spread',
+  async () => {
+    const id = await stored(tech, {
+      ...touringRig,
+      devices: touringRig.devices.map((d) =>
+        d.id === 'echo' ? { ...d, tempo: { way: 'program', division: 'dotted eighth' } } : d,
+      ),
+    });
+    await tech.open(`/rigs/${id}/songs?part=delays`);
+    const { rig } = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body;
+    const echo = rig.devices.find((d) => d.id === 'echo')!;
+    const ledger = rig.songs!.find((s) => s.id === 'ledger')!;
+    const [t] = delayTimes(rig, ledger, echo);
+    await tech.reads('[data-time="ledger echo 1"]', `468.75 ms 2 o'clock`);
+    await tech.reads('[data-time="ledger echo 1"]', `${fixed(t!.gets, 2)} ms`);
+    await tech.page
+      .locator('[data-time="gangway echo 1"] button ::-p-text(Keep it for this song)')
+      .click();
+    await tech.reads('[data-time="gangway echo 1"]', 'stored for this song, in steps of 1 ms');
+    await tech.reads('[data-time="gangway echo 1"]', '341.00 ms');
+    await tech.reads('[data-division="quarter triplet"]', '416.67 ms');
+    for (let i = 0; i < 4; i++) {
+      await tech.press('t');
+      await new Promise((r) => setTimeout(r, 300));
+    }
+    await tech.reads(
+      '[data-tap]',
+      /Presses 4 Mean interval \d+\.\d ms, \d+\.\d bpm Spread ± \d+\.\d ms/,
+    );
+  },
+);
 
 test('program map, cue sheet and displays; sounds that no song calls', async () => {
   await tech.open('/rigs/salt-and-ferry/songs?part=map');

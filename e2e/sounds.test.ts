@@ -107,30 +107,34 @@ test('a new rig from nothing: three answers and a first figure, then it is open 
   expect(await tech.text('[data-destination="combo"]')).toMatch(/Combo \d+\.\d dBu/);
 });
 
-test('what arrives at one destination: every sound with its sources, level, width and the place it began, latency', async () => {
-  await tech.open('/rigs/salt-and-ferry/sounds');
-  await tech.page.locator('label ::-p-text(What arrives)').click();
-  await tech.click('[aria-label="Heard at"], [role="combobox"]');
-  await tech.pick('House, wide pair');
-  const figures = analyse(touringRig).sounds.map((s) => ({
-    sound: s.sound,
-    at: s.destinations.find((d) => d.name === 'House, wide pair')!,
-  }));
-  for (const { sound, at } of figures) {
-    const row = await (await tech.see(`[data-arrival="${sound}"]`))!.evaluate((e) =>
-      (e as HTMLElement).innerText.replace(/\s+/g, ' '),
-    );
-    if (!at.levelDbu) expect(row).toContain('silent');
-    else {
-      expect(row).toContain(`${fixed(at.levelDbu.normal)} dBu`);
-      expect(row).toContain(`${fixed(at.latencyMs!)} ms`);
-      expect(row).toContain(at.channels);
-    }
-    if (at.widenedBy && at.channels === 'stereo')
-      expect(row).toContain(
-        `wide from ${touringRig.devices.find((d) => d.id === at.widenedBy)!.name}`,
+test(
+  'what arrives at one destination: every sound with its sources, level, width and ' +
+    'the place it began, latency',
+  async () => {
+    await tech.open('/rigs/salt-and-ferry/sounds');
+    await tech.page.locator('label ::-p-text(What arrives)').click();
+    await tech.click('[aria-label="Heard at"], [role="combobox"]');
+    await tech.pick('House, wide pair');
+    const figures = analyse(touringRig).sounds.map((s) => ({
+      sound: s.sound,
+      at: s.destinations.find((d) => d.name === 'House, wide pair')!,
+    }));
+    for (const { sound, at } of figures) {
+      const row = await (await tech.see(`[data-arrival="${sound}"]`))!.evaluate((e) =>
+        (e as HTMLElement).innerText.replace(/\s+/g, ' '),
       );
-  }
-  await tech.click('[data-arrival="lead"]');
-  await tech.reads('.sound[aria-pressed="true"]', 'Lead');
-});
+      if (!at.levelDbu) expect(row).toContain('silent');
+      else {
+        expect(row).toContain(`${fixed(at.levelDbu.normal)} dBu`);
+        expect(row).toContain(`${fixed(at.latencyMs!)} ms`);
+        expect(row).toContain(at.channels);
+      }
+      if (at.widenedBy && at.channels === 'stereo')
+        expect(row).toContain(
+          `wide from ${touringRig.devices.find((d) => d.id === at.widenedBy)!.name}`,
+        );
+    }
+    await tech.click('[data-arrival="lead"]');
+    await tech.reads('.sound[aria-pressed="true"]', 'Lead');
+  },
+);

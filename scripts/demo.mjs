@@ -11,7 +11,8 @@ if (!existsSync('package.json')) giveUp('run "npm run demo" in the project’s f
 
 if (!existsSync('node_modules') || !existsSync('.next'))
   console.log(
-    'First start: npm packages (about a minute), PostgreSQL, the demo rigs, and a build (about a minute). After that it starts in seconds.',
+    'First start: npm packages (about a minute), PostgreSQL, the demo rigs, and a build ' +
+      '(about a minute). After that it starts in seconds.',
   );
 installNpm();
 const postgres = await startPostgres('demo');

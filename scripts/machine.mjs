@@ -16,7 +16,10 @@ export function giveUp(message) {
   process.exit(1);
 }
 
-/** Installs Debian packages, as root or through sudo; gives up with the command to run where neither is possible. */
+/**
+ * Installs Debian packages, as root or through sudo; gives up with the command to run where neither
+ * is possible.
+ */
 export function installPackages(...names) {
   const sudo = isRoot
     ? []
@@ -32,7 +35,8 @@ export function installPackages(...names) {
   });
   if (done.status !== 0)
     giveUp(
-      `could not install ${names.join(' and ')}: ${String(done.stderr).trim().split('\n').at(-1)}. Run by hand: ${line}`,
+      `could not install ${names.join(' and ')}: ${String(done.stderr).trim().split('\n').at(-1)}. ` +
+        `Run by hand: ${line}`,
     );
 }
 
@@ -42,7 +46,8 @@ export function installNpm() {
   const want = readFileSync(resolve(root, 'package-lock.json'), 'utf8');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want) return;
   console.log('Installing npm packages …');
-  // "npm ci" refuses a lock file that lacks other platforms' optional binaries; a plain install takes the same versions from it.
+  // "npm ci" refuses a lock file that lacks other platforms' optional binaries; a plain install
+  // takes the same versions from it.
   const exact = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--include=dev'], {
     cwd: root,
     stdio: 'ignore',

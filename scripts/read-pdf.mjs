@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
-/** For tests: reads a PDF with a library that did not write it, and prints its pages as JSON: size and texts with their places, in mm from the upper left. */
+/**
+ * For tests: reads a PDF with a library that did not write it, and prints its pages as JSON: size
+ * and texts with their places, in mm from the upper left.
+ */
 const MM = 25.4 / 72;
 const pdf = await getDocument({
   data: new Uint8Array(readFileSync(process.argv[2])),

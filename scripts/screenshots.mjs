@@ -3,7 +3,10 @@ import { join } from 'node:path';
 import { openBrowser } from './browser.mjs';
 import { root } from './machine.mjs';
 
-/** Takes the pictures in docs/screenshots from the demo data of a running Yantrel: `npm run screenshots -- http://127.0.0.1:3200`. */
+/**
+ * Takes the pictures in docs/screenshots from the demo data of a running Yantrel: `npm run
+ * screenshots -- http://127.0.0.1:3200`.
+ */
 const address = process.argv[2] ?? 'http://127.0.0.1:3200';
 const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });

@@ -9,7 +9,8 @@ import { startPostgres } from './postgres.mjs';
 import { serve } from './serve.mjs';
 
 /**
- * Types, lint, import rules, unit tests, server tests, a production build, and the browser tests; ends with "N passed, N failed".
+ * Types, lint, import rules, unit tests, server tests, a production build, and the browser tests;
+ * ends with "N passed, N failed".
  * `node scripts/test.mjs browser [jest options]` runs one part alone: code, core, server or browser.
  */
 installNpm();
@@ -58,7 +59,8 @@ async function jest(project, env) {
   passed += results.numPassedTests;
   failed += results.numFailedTests + results.numRuntimeErrorTestSuites;
   console.log(
-    `${results.numFailedTests + results.numRuntimeErrorTestSuites === 0 ? 'ok' : 'FAILED'}  ${project} tests: ${results.numPassedTests} passed, ${results.numFailedTests} failed`,
+    `${results.numFailedTests + results.numRuntimeErrorTestSuites === 0 ? 'ok' : 'FAILED'}  ${project} ` +
+      `tests: ${results.numPassedTests} passed, ${results.numFailedTests} failed`,
   );
 }
 

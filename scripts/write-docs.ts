@@ -4,7 +4,10 @@ import { KINDS } from '../src/core/kinds';
 import { ORDER_RULES } from '../src/core/order';
 import { rigSchema } from '../src/core/rig';
 
-/** Writes the documents that are made from the code: the JSON Schema of a rig file, and the list of kinds. With --check it only compares. */
+/**
+ * Writes the documents that are made from the code: the JSON Schema of a rig file, and the list of
+ * kinds. With --check it only compares.
+ */
 const schema = `${JSON.stringify({ title: 'Yantrel rig, version 1', ...z.toJSONSchema(rigSchema, { io: 'input' }) }, null, 2)}\n`;
 
 const kinds = KINDS.map((k) => {
@@ -54,17 +57,21 @@ const kinds = KINDS.map((k) => {
       ? `Inner points for links: ${inner.map((j) => `\`${j.id}\` (${j.direction})`).join(', ')}.`
       : '',
     k.loops?.length
-      ? `Loops: ${k.loops.map((l) => `${l.label} (${l.send.map((x) => `\`${x}\``).join(', ')} to ${l.return.map((x) => `\`${x}\``).join(', ')}; ${opens[l.opensAt]})`).join('; ')}.`
+      ? `Loops: ${k.loops.map((l) => `${l.label} (${l.send.map((x) => `\`${x}\``).join(', ')} ` + `to ${l.return.map((x) => `\`${x}\``).join(', ')}; ${opens[l.opensAt]})`).join('; ')}.`
       : '',
     k.hosts
-      ? `Host: ${k.hosts.slots} slots, ${k.hosts.percent} % of processing, ${k.hosts.paths} ${k.hosts.paths === 1 ? 'path' : 'paths'}; correct them with the figures \`slots\`, \`percent\`, \`paths\`.`
+      ? `Host: ${k.hosts.slots} slots, ${k.hosts.percent} % of ` +
+        `processing, ${k.hosts.paths} ${k.hosts.paths === 1 ? 'path' : 'paths'}; correct ` +
+        `them with the figures \`slots\`, \`percent\`, \`paths\`.`
       : '',
     k.block
-      ? `As a block inside a host: ${k.block.slots} ${k.block.slots === 1 ? 'slot' : 'slots'}, ${k.block.percent} % (figures \`slots\`, \`percent\`).`
+      ? 'As a block inside a ' +
+        `host: ${k.block.slots} ${k.block.slots === 1 ? 'slot' : 'slots'}, ${k.block.percent} ` +
+        `% (figures \`slots\`, \`percent\`).`
       : '',
     k.destination ? `A destination for: ${k.destination.hears}.` : '',
     k.midi
-      ? `MIDI: ${[k.midi.programs && `takes programs (${k.midi.programs.count}, bank select ${k.midi.programs.bank}, screen from ${k.midi.programs.shows.from}${k.midi.programs.shows.size ? `, banks of ${k.midi.programs.shows.size}` : ''})`, k.midi.controls?.length && `control changes ${k.midi.controls.map((c) => `${c.cc} \`${c.setting}\` (${c.ways.join(' or ')})`).join(', ')}`, k.midi.clock && { can: 'can follow clock', wants: 'is made to follow clock', leads: 'leads with clock' }[k.midi.clock], k.midi.sends && `can send ${k.midi.sends.join(', ')}`, k.midi.commands && 'sounds are called on it', k.midi.recalls && 'sends a list of its own when a program is called', k.midi.reports && 'reports back', `thru ${k.midi.thrus.join(' or ')}`].filter(Boolean).join('; ')}.`
+      ? `MIDI: ${[k.midi.programs && `takes programs (${k.midi.programs.count}, bank select ${k.midi.programs.bank}, ` + `screen from ${k.midi.programs.shows.from}${k.midi.programs.shows.size ? `, banks of ${k.midi.programs.shows.size}` : ''})`, k.midi.controls?.length && `control changes ${k.midi.controls.map((c) => `${c.cc} \`${c.setting}\` (${c.ways.join(' or ')})`).join(', ')}`, k.midi.clock && { can: 'can follow clock', wants: 'is made to follow clock', leads: 'leads with clock' }[k.midi.clock], k.midi.sends && `can send ${k.midi.sends.join(', ')}`, k.midi.commands && 'sounds are called on it', k.midi.recalls && 'sends a list of its own when a program is called', k.midi.reports && 'reports back', `thru ${k.midi.thrus.join(' or ')}`].filter(Boolean).join('; ')}.`
       : '',
     k.tempo ? `Tempo: the setting \`${k.tempo.setting}\` as a ${k.tempo.is}.` : '',
     k.programs ? 'Has programs: one press changes everything in it.' : '',
@@ -85,7 +92,12 @@ const kinds = KINDS.map((k) => {
     '',
   ].join('\n');
 });
-const kindsText = `# Device kinds\n\nMade from the code by \`npm run docs\`. Figures can be replaced on a device (\`figures\`), settings on a device or in a sound (\`settings\`).\n\n${kinds.join('\n')}\n## Order rules\n\nThe ids for \`order.stances\`.\n\n| rule | thing | usual | other school |\n| --- | --- | --- | --- |\n${ORDER_RULES.map((r) => `| \`${r.id}\` | ${r.thing} | ${r.main} | ${r.other} |`).join('\n')}\n`;
+const kindsText =
+  `# Device kinds\n\nMade from the code by \`npm run docs\`. Figures can be replaced ` +
+  `on a device (\`figures\`), settings on a device or in a sound ` +
+  `(\`settings\`).\n\n${kinds.join('\n')}\n## Order rules\n\nThe ids for ` +
+  `\`order.stances\`.\n\n| rule | thing | usual | other school |\n| --- | --- | --- | ` +
+  `--- |\n${ORDER_RULES.map((r) => `| \`${r.id}\` | ${r.thing} | ${r.main} | ${r.other} |`).join('\n')}\n`;
 
 let stale = 0;
 for (const [path, text] of [

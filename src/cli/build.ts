@@ -16,7 +16,10 @@ import {
 import { type Rig, walkOrder } from '../core/rig';
 import { round } from './round';
 
-/** What the build comes to: leads, boards, racks, mains, cases, figures against limits; lengths in metres unless the name says mm. */
+/**
+ * What the build comes to: leads, boards, racks, mains, cases, figures against limits; lengths in
+ * metres unless the name says mm.
+ */
 export function buildJson(rig: Rig) {
   const list = cutList(rig);
   return {

@@ -64,7 +64,10 @@ function load(file: string): Rig {
   return read.ok ? read.value : refuse([`${file} cannot be read:`, ...problemLines(read.problems)]);
 }
 
-/** Why a command cannot be done, in words for the person; it ends the command, and output that is under way is still written. */
+/**
+ * Why a command cannot be done, in words for the person; it ends the command, and output that is
+ * under way is still written.
+ */
 class Refusal extends Error {}
 
 function refuse(lines: string[]): never {
@@ -239,7 +242,9 @@ function report(file: string, options: { json?: boolean }) {
     });
   for (const d of destinations) {
     say(
-      `${d.sound} at ${d.destination}: ${showLevel(d.levelDbu)}, signal-to-noise ${d.signalToNoiseDb === null ? 'none' : `${fixed(d.signalToNoiseDb)} dB`}, saturation ${d.thdPercent ? `${d.thdPercent.soft} / ${d.thdPercent.normal} / ${d.thdPercent.hard} %` : 'none'}, ${d.channels}, ${d.latencyMs ?? 0} ms`,
+      `${d.sound} at ${d.destination}: ${showLevel(d.levelDbu)}, ` +
+        `signal-to-noise ${d.signalToNoiseDb === null ? 'none' : `${fixed(d.signalToNoiseDb)} dB`}, ` +
+        `saturation ${d.thdPercent ? `${d.thdPercent.soft} / ${d.thdPercent.normal} / ${d.thdPercent.hard} %` : 'none'}, ${d.channels}, ${d.latencyMs ?? 0} ms`,
     );
   }
 }
@@ -253,7 +258,8 @@ function midi(file: string, options: { from?: string; to?: string; bpm?: string;
     const all = midiJson(stage, rig);
     if (options.json) return json(all);
     say(
-      `${rig.name}: ${all.pairs.good} of ${all.pairs.count} changes end as meant${all.pairs.slowest ? `; the slowest, ${all.pairs.slowest.from} to ${all.pairs.slowest.to}, takes ${fixed(all.pairs.slowest.ms)} ms` : ''}`,
+      `${rig.name}: ${all.pairs.good} of ${all.pairs.count} changes end as ` +
+        `meant${all.pairs.slowest ? `; the slowest, ${all.pairs.slowest.from} to ${all.pairs.slowest.to}, ` + `takes ${fixed(all.pairs.slowest.ms)} ms` : ''}`,
     );
     for (const f of all.pairs.faults)
       say(
@@ -275,11 +281,14 @@ function midi(file: string, options: { from?: string; to?: string; bpm?: string;
   const change = changeJson(stage, rig, from!, to!, bpm);
   if (options.json) return json(change);
   say(
-    `${change.from} to ${change.to}: pressed on ${change.pressed.join(', ') || 'nothing'}, all in place after ${fixed(change.doneMs, 2)} ms`,
+    `${change.from} to ${change.to}: pressed ` +
+      `on ${change.pressed.join(', ') || 'nothing'}, all in place ` +
+      `after ${fixed(change.doneMs, 2)} ms`,
   );
   for (const m of change.messages)
     say(
-      `${fixed(m.startMs, 3).padStart(9)} to ${fixed(m.endMs, 3).padStart(9)} ms  ${m.from} > ${m.to}  ${m.bytes}  ${m.words}`,
+      `${fixed(m.startMs, 3).padStart(9)} to ${fixed(m.endMs, 3).padStart(9)} ` +
+        `ms  ${m.from} > ${m.to}  ${m.bytes}  ${m.words}`,
     );
   for (const o of change.order)
     say(`${fixed(o.inPlaceMs, 2).padStart(9)} ms  ${o.device} in place`);
@@ -292,7 +301,8 @@ function songs(file: string, options: { json?: boolean }) {
   if (options.json) return json(all);
   for (const s of all.songs)
     say(
-      `${s.title}: ${s.bpm} bpm, ${s.bars} bars, ${clockTime(s.lengthMs ?? 0)}; ${s.sections.map((x) => `${x.bar} ${x.name}`).join(', ')}`,
+      `${s.title}: ${s.bpm} bpm, ${s.bars} ` +
+        `bars, ${clockTime(s.lengthMs ?? 0)}; ${s.sections.map((x) => `${x.bar} ${x.name}`).join(', ')}`,
     );
   for (const s of all.sets)
     say(`${s.name}: ${s.songs.length} songs, ${clockTime((s.seconds ?? 0) * 1000)}`);
@@ -503,7 +513,8 @@ function build(file: string, options: { json?: boolean }) {
   for (const l of all.leads) if (l.shortM) say(`${l.code} is too short by ${l.shortM} m`);
   for (const b of all.boards)
     say(
-      `${b.name}: ${b.devices} devices, ${b.leadM} m of lead, ${b.crossings} crossings, ${b.clashes.length} to put right`,
+      `${b.name}: ${b.devices} devices, ${b.leadM} m of lead, ${b.crossings} ` +
+        `crossings, ${b.clashes.length} to put right`,
     );
   for (const r of all.racks)
     say(`${r.name}: ${fixed(r.grams / 1000)} kg, ${r.used} U, ${r.clashes.length} to put right`);
@@ -552,7 +563,9 @@ async function layout(
       edits: undefined,
     });
   say(
-    `found ${fixed(found.found.metres, 2)} m, ${found.found.crossings} crossings, ${found.found.clashes} to put right${found.now ? `; now ${fixed(found.now.metres, 2)} m, ${found.now.crossings} crossings, ${found.now.clashes} to put right` : ''}${found.proven ? '; every arrangement in rows was tried' : ''}`,
+    `found ${fixed(found.found.metres, 2)} m, ${found.found.crossings} ` +
+      `crossings, ${found.found.clashes} to put ` +
+      `right${found.now ? `; now ${fixed(found.now.metres, 2)} m, ${found.now.crossings} ` + `crossings, ${found.now.clashes} to put right` : ''}${found.proven ? '; every arrangement in rows was tried' : ''}`,
   );
   for (const e of found.edits)
     if (e.edit === 'placeOnBoard' && e.at)
@@ -594,7 +607,8 @@ program
   .option('--bpm <tempo>', 'with clock at this tempo')
   .option('--json', 'as JSON')
   .description(
-    'what goes over the MIDI bus in a change of sound, when everything is in place, and how it stands then; without sounds, all ordered pairs',
+    'what goes over the MIDI bus in a change of sound, when everything is in place, and ' +
+      'how it stands then; without sounds, all ordered pairs',
   )
   .action(midi);
 program
@@ -634,7 +648,8 @@ program
   .requiredOption('--as <format>', WRITERS.join(', '))
   .option(
     '--what <part>',
-    'of drawings wiring, walk, board, rack or stage; of csv songs, sets, midi, programs, power, gear, wiring, cut-list, bill or running-order',
+    'of drawings wiring, walk, board, rack or stage; of csv songs, sets, midi, ' +
+      'programs, power, gear, wiring, cut-list, bill or running-order',
   )
   .option('--sound <name>', 'a sound, by name or id')
   .option('--song <title>', 'a song, for smf')
@@ -649,7 +664,8 @@ program
   .option('--link <address>', 'pdf: what the code on a case label opens')
   .option('--out <path>', 'a file; without it the text is printed')
   .description(
-    'the rig book as PDF, the routing graph as GraphML or DOT, drawings as SVG, songs and charts as CSV, songs and sets as Standard MIDI Files or ChordPro headers',
+    'the rig book as PDF, the routing graph as GraphML or DOT, drawings as SVG, songs ' +
+      'and charts as CSV, songs and sets as Standard MIDI Files or ChordPro headers',
   )
   .action(exportAs);
 program

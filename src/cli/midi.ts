@@ -36,7 +36,10 @@ export function findScene(stage: Stage, rig: Rig, text: string): Scene | undefin
 
 const ms = (x: number) => round(x, 3)!;
 
-/** One change as it happens: messages with bytes and times, what each device did and when, and how everything stands at the end. */
+/**
+ * One change as it happens: messages with bytes and times, what each device did and when, and how
+ * everything stands at the end.
+ */
 export function changeJson(stage: Stage, rig: Rig, from: Scene, to: Scene, bpm?: number) {
   const change = runChange(stage, from, to, { bpm });
   const devices = midiDevices(rig);
@@ -128,15 +131,13 @@ export function midiJson(stage: Stage, rig: Rig) {
       name: s.name,
       pressed: stage.orders.roots(s),
       doneMs: ms(pairs.doneMs[s.id] ?? 0),
-      commands: [...stage.orders.commands(s).values()]
-        .flat()
-        .map((c) => ({
-          from: c.from,
-          to: c.to ?? null,
-          bytes: hex(bytesOf(c.message)),
-          words: messageWords(c.message),
-          written: c.written,
-        })),
+      commands: [...stage.orders.commands(s).values()].flat().map((c) => ({
+        from: c.from,
+        to: c.to ?? null,
+        bytes: hex(bytesOf(c.message)),
+        words: messageWords(c.message),
+        written: c.written,
+      })),
     })),
     pairs: {
       count: pairs.pairs,

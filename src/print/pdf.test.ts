@@ -156,7 +156,8 @@ describe('labels in the PDF, measured', () => {
   test('cells of a switch strip are as far apart as the switches', async () => {
     const [page] = await read(touringRig, [], ['strips'], 'A4');
     const center = (text: string) => page!.texts.find((t) => t.text === text)!;
-    // Skeg has eight switches on 420 mm: rows of pieces with three, three and two cells stand under each other, 14 mm apart.
+    // Skeg has eight switches on 420 mm: rows of pieces with three, three and two cells stand under
+    // each other, 14 mm apart.
     expect(center('Kiln rhythm').y - center('Tide flat').y).toBeCloseTo(14, 1);
     expect(center('Tide flat').size).toBeCloseTo(4.4, 1);
   }, 60_000);

@@ -51,13 +51,17 @@ test('uses follow every save; two rigs with one unit are double-booked until one
   expect((await unit('A-3'))!.uses.map((u) => u.rig)).toEqual(['two']);
 });
 
-test('the same unit twice in one rig is double-booked, too; a save that fails leaves the uses as they were', async () => {
-  await createRig(db, rigWith('three', ['B-1', 'B-1']), 'made');
-  expect((await unit('B-1'))!.doubleBooked).toBe(true);
-  const long = rigWith('three', ['x'.repeat(121)]);
-  await expect(saveRig(db, long, 1, 'too long')).rejects.toThrow();
-  expect((await unit('B-1'))!.uses).toHaveLength(2);
-});
+test(
+  'the same unit twice in one rig is double-booked, too; a save that fails leaves the ' +
+    'uses as they were',
+  async () => {
+    await createRig(db, rigWith('three', ['B-1', 'B-1']), 'made');
+    expect((await unit('B-1'))!.doubleBooked).toBe(true);
+    const long = rigWith('three', ['x'.repeat(121)]);
+    await expect(saveRig(db, long, 1, 'too long')).rejects.toThrow();
+    expect((await unit('B-1'))!.uses).toHaveLength(2);
+  },
+);
 
 test('what the locker says of a unit stays; what it does not say is filled from a rig', async () => {
   await putGear(

@@ -3,7 +3,10 @@ import { z } from 'zod';
 import type { Rig } from '../core/rig';
 import type { Db } from './database';
 
-/** A unit in the locker: what it is, whose, and in the place of which devices it is used now. Used in two rigs that are not archived, it is double-booked. */
+/**
+ * A unit in the locker: what it is, whose, and in the place of which devices it is used now. Used
+ * in two rigs that are not archived, it is double-booked.
+ */
 export interface GearUnit {
   serial: string;
   name: string;
@@ -86,7 +89,10 @@ export async function removeGear(
   });
 }
 
-/** Brings the uses of one rig up to date with what its document says; units that the locker does not know are added. Part of the save's transaction. */
+/**
+ * Brings the uses of one rig up to date with what its document says; units that the locker does not
+ * know are added. Part of the save's transaction.
+ */
 export async function followGear(tx: Db, rig: Rig): Promise<void> {
   const uses = rig.devices.flatMap((d) => {
     const serial = d.gear?.serial?.trim();
@@ -110,13 +116,11 @@ export async function followGear(tx: Db, rig: Rig): Promise<void> {
       })),
     )
     .onConflict((c) =>
-      c
-        .column('serial')
-        .doUpdateSet({
-          owner: sql`case when gear_unit.owner = '' then excluded.owner else gear_unit.owner end`,
-          grams: sql`coalesce(gear_unit.grams, excluded.grams)`,
-          value: sql`coalesce(gear_unit.value, excluded.value)`,
-        }),
+      c.column('serial').doUpdateSet({
+        owner: sql`case when gear_unit.owner = '' then excluded.owner else gear_unit.owner end`,
+        grams: sql`coalesce(gear_unit.grams, excluded.grams)`,
+        value: sql`coalesce(gear_unit.value, excluded.value)`,
+      }),
     )
     .execute();
   await tx

@@ -1,7 +1,10 @@
 import { sql } from 'kysely';
 import { type Db, migrate, openDatabase } from './database';
 
-/** A database of its own for a file of tests: made and migrated (twice, which changes nothing), and dropped when they are done. */
+/**
+ * A database of its own for a file of tests: made and migrated (twice, which changes nothing), and
+ * dropped when they are done.
+ */
 export async function testDatabase(name: string): Promise<{ db: Db; drop: () => Promise<void> }> {
   const url = process.env.DATABASE_URL!;
   const admin = openDatabase(url);

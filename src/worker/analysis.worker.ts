@@ -12,7 +12,10 @@ import { patchRig, type Rig } from '../core/rig';
 import { sceneOf, substitutesFor } from '../core/songs';
 import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
 
-/** Keeps its own copy of the rig and brings it up to date by patches, so that what an edit leaves alone need not be computed again. */
+/**
+ * Keeps its own copy of the rig and brings it up to date by patches, so that what an edit leaves
+ * alone need not be computed again.
+ */
 const analyser = new Analyser();
 let rig: Rig | undefined;
 let known: Report | undefined;

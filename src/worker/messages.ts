@@ -57,7 +57,10 @@ export interface Asked<Q extends Question = Question> {
 }
 export type Answered = { id: number; answer: unknown } | { id: number; error: string };
 
-/** What can be proposed, by name: long work, done in a worker of its own. `held` keeps a device inside (true) or outside. */
+/**
+ * What can be proposed, by name: long work, done in a worker of its own. `held` keeps a device
+ * inside (true) or outside.
+ */
 export interface Proposals {
   order: { ask: { rig: Rig; sound: string }; answer: OrderProposal | string };
   inside: {

@@ -9,7 +9,10 @@ export interface Working<T> {
 /** Said of a proposal that was stopped. */
 export const CANCELLED = 'cancelled';
 
-/** Works a proposal out in a worker of its own, which ends with it: stopping is stopping the worker, whatever it is doing. */
+/**
+ * Works a proposal out in a worker of its own, which ends with it: stopping is stopping the worker,
+ * whatever it is doing.
+ */
 export function propose<N extends ProposalName>(
   name: N,
   ask: Proposals[N]['ask'],

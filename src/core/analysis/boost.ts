@@ -14,7 +14,10 @@ export interface BoostWorth {
 
 const BOOSTS = new Set(['boost', 'drive', 'fuzz', 'compressor', 'eq']);
 
-/** For every engaged gain stage of a sound: what it adds in level and in saturation at each destination, found by bypassing it. */
+/**
+ * For every engaged gain stage of a sound: what it adds in level and in saturation at each
+ * destination, found by bypassing it.
+ */
 export function boostWorths(rig: Rig, sound: Sound): BoostWorth[] {
   const withAll = analyseSound(rig, sound);
   return withAll.stations

@@ -40,7 +40,10 @@ function edgesOf(circuit: Circuit): Map<number, { stage: CircuitStage; to: numbe
   return edges;
 }
 
-/** Every elementary circle of stages: depth first from each section, visiting only later ones, so that each circle is met once. */
+/**
+ * Every elementary circle of stages: depth first from each section, visiting only later ones, so
+ * that each circle is met once.
+ */
 function circles(circuit: Circuit): CircuitStage[][] {
   const edges = edgesOf(circuit);
   const { loops } = orderNodes(
@@ -99,7 +102,10 @@ function metalBetween(ctx: SoundContext, from: CircuitStage, to: CircuitStage): 
   return [];
 }
 
-/** Every circle of a sound, named by the devices it runs through. Parallel ways through the same devices count once, with the louder one's gain. */
+/**
+ * Every circle of a sound, named by the devices it runs through. Parallel ways through the same
+ * devices count once, with the louder one's gain.
+ */
 export function cyclesOf(ctx: SoundContext): Cycle[] {
   if (!ctx.flowing.loops.length) return [];
   const { circuit, solution } = ctx.flowing;
@@ -141,7 +147,8 @@ function pressThatOpens(ctx: SoundContext, devices: readonly string[]): Fix | un
   const all = devices.flatMap((id) =>
     presses(ctx.device(id), ctx.sound).map((press) => ({ id, press })),
   );
-  // A pedal's own switch first, then another setting; an amplifier or a whole host last, for it silences more than the circle.
+  // A pedal's own switch first, then another setting; an amplifier or a whole host last, for it
+  // silences more than the circle.
   const price = ({ id, press }: (typeof all)[number]) =>
     (['amp', 'modeler'].includes(kindOf(ctx.device(id).kind).job) ? 2 : 0) +
     (press.edit.edit === 'setEngaged' ? 0 : 1);
@@ -207,6 +214,10 @@ export const howlRemarks: Remarker = ({ ctx, cycles }) =>
     severity: c.gainDb > 0 ? 'fault' : 'caution',
     subjects: c.devices,
     what: `Signal can run in a circle through ${c.devices.map((d) => ctx.device(d).name).join(', ')}.`,
-    why: `Once round it ${c.gainDb >= 0 ? 'gains' : 'loses'} ${fixed(Math.abs(c.gainDb))} dB${c.gainDb > 0 ? ', so it will howl' : '; it will ring and colour the sound'}. The figures leave the way back out. ${c.opens ? `One press opens it: ${c.opens.words.charAt(0).toLowerCase()}${c.opens.words.slice(1)}.` : 'No press opens it; disconnect the lead that closes the circle.'}`,
+    why:
+      `Once round it ${c.gainDb >= 0 ? 'gains' : 'loses'} ${fixed(Math.abs(c.gainDb))} ` +
+      `dB${c.gainDb > 0 ? ', so it will howl' : '; it will ring and colour the sound'}. ` +
+      'The figures leave the way back ' +
+      `out. ${c.opens ? `One press opens it: ${c.opens.words.charAt(0).toLowerCase()}${c.opens.words.slice(1)}.` : 'No press opens it; disconnect the lead that closes the circle.'}`,
     fix: c.opens,
   }));

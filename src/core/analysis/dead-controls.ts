@@ -3,7 +3,8 @@ import { kindOf, type Pass, resolveState, stateIn } from '../kinds';
 import type { Remarker } from './remarks';
 
 /**
- * Knobs that do nothing because the signal comes in behind them: an amplifier used as a slave, a pedal used by its return. A
+ * Knobs that do nothing because the signal comes in behind them: an amplifier used as a slave, a
+ * pedal used by its return. A
  * knob counts as dead when turning it from end to end changes only stages that no signal reaches.
  */
 export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
@@ -49,8 +50,12 @@ export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
         rule: 'dead-controls',
         severity: 'advice' as const,
         subjects: [device.id],
-        what: `${dead.map((p) => p.label).join(', ')} of ${device.name} ${dead.length > 1 ? 'do' : 'does'} nothing here.`,
-        why: 'The signal comes in behind; only what stands after that point still works. Read the manual before you look for a fault.',
+        what:
+          `${dead.map((p) => p.label).join(', ')} ` +
+          `of ${device.name} ${dead.length > 1 ? 'do' : 'does'} nothing here.`,
+        why:
+          'The signal comes in behind; only what stands after that point still works. Read ' +
+          'the manual before you look for a fault.',
       },
     ];
   });

@@ -30,7 +30,10 @@ export interface DestinationFigures {
   noisiest: string | null;
   thdPercent: Touches | null;
   channels: Width;
-  /** How much of what arrives has been through an echo, a reverberation or a modulation, in percent of its power. */
+  /**
+   * How much of what arrives has been through an echo, a reverberation or a modulation, in percent
+   * of its power.
+   */
   wetPercent: number | null;
   latencyMs: number | null;
   polarity: 'as played' | 'turned' | null;
@@ -47,10 +50,16 @@ export interface DestinationFigures {
   /** Where the signal became wide, and where it was made mono again, if it was. */
   widenedBy: string | null;
   collapsedAt: string | null;
-  /** Which side of a widened signal is all that arrives here, and the destination for the same ears that gets the other. */
+  /**
+   * Which side of a widened signal is all that arrives here, and the destination for the same ears
+   * that gets the other.
+   */
   side: 'left' | 'right' | null;
   pairedWith: string | null;
-  /** The lowest frequency, in Hz, at which two dry copies of one source that arrive apart cancel here; nothing where none do. */
+  /**
+   * The lowest frequency, in Hz, at which two dry copies of one source that arrive apart cancel
+   * here; nothing where none do.
+   */
   notchHz: number | null;
   /** Stations on the way, by id, in the order they are met. */
   route: string[];
@@ -182,7 +191,10 @@ const devicesOf = (ctx: SoundContext, ids: ReadonlySet<string>): Set<string> =>
 const beginsSignal = (ctx: SoundContext, device: string): boolean =>
   kindOf(ctx.device(device).kind).jacks.every((j) => j.direction === 'out');
 
-/** The first notch of the widest pair of dry copies of one source that lie within reach of one another, jack by jack. */
+/**
+ * The first notch of the widest pair of dry copies of one source that lie within reach of one
+ * another, jack by jack.
+ */
 function firstNotch(jacks: readonly (readonly Flow[])[]): number | null {
   let apart = 0;
   for (const flows of jacks) {

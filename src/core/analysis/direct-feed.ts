@@ -6,11 +6,17 @@ import { fixed } from '../units';
 import { loudest, presentFigures } from './figures';
 import type { Remarker } from './remarks';
 
-/** From here on, in percent, distortion without a cabinet sounds like a fault; under it down to the second figure, thin. */
+/**
+ * From here on, in percent, distortion without a cabinet sounds like a fault; under it down to the
+ * second figure, thin.
+ */
 const HARSH_PERCENT = 10;
 const AUDIBLE_PERCENT = 3;
 
-/** Distorted signal that reaches full-range ears without a cabinet, and cabinets modelled ahead of a real one. */
+/**
+ * Distorted signal that reaches full-range ears without a cabinet, and cabinets modelled ahead of a
+ * real one.
+ */
 export const directFeedRemarks: Remarker = ({ ctx, destinations }) => {
   const remarks: Remark[] = [];
   const plugged = pluggedJacks(ctx.rig);
@@ -30,7 +36,10 @@ export const directFeedRemarks: Remarker = ({ ctx, destinations }) => {
         severity: thd >= HARSH_PERCENT ? 'fault' : 'caution',
         subjects: [device],
         what: `${ctx.device(device).name} gets distorted signal that no cabinet has shaped.`,
-        why: `${fixed(thd)} % of distortion straight into a full-range input is harsh: a guitar speaker takes the top octaves away. Put a cab block or a simulator ahead, or a microphone in front of a cabinet.`,
+        why:
+          `${fixed(thd)} % of distortion straight into a full-range input is harsh: a guitar ` +
+          'speaker takes the top octaves away. Put a cab block or a simulator ahead, or a ' +
+          'microphone in front of a cabinet.',
         fix:
           lead && lead.type !== 'inside' && lead.type !== 'digital'
             ? insertFix(
@@ -63,7 +72,9 @@ export const directFeedRemarks: Remarker = ({ ctx, destinations }) => {
         severity: 'caution',
         subjects: [device, block.id],
         what: `${block.name} models a cabinet ahead of ${ctx.device(device).name}, which is one.`,
-        why: 'Two cabinets one behind the other sound dull and boxed in. Bypass the modelled one for this way, or feed this way from a tap ahead of it.',
+        why:
+          'Two cabinets one behind the other sound dull and boxed in. Bypass the modelled one ' +
+          'for this way, or feed this way from a tap ahead of it.',
         fix: {
           words: `Bypass ${block.name} here`,
           edits: [

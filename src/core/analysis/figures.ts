@@ -17,7 +17,10 @@ export interface Touches {
 }
 export type Width = 'silent' | 'mono' | 'dual mono' | 'stereo';
 
-/** What a meter would show at a jack. Levels are RMS in dBu, at soft, normal and hard picking; `null` is silence. */
+/**
+ * What a meter would show at a jack. Levels are RMS in dBu, at soft, normal and hard picking;
+ * `null` is silence.
+ */
 export interface PointFigures {
   levelDbu: Touches | null;
   /** Peak at normal picking, as the dBu of a sine with that peak. */
@@ -30,7 +33,10 @@ export interface PointFigures {
   latencyMs: number | null;
   tiltDb: number | null;
   sources: string[];
-  /** Impedance of what drives this point and of what loads it, at 1 kHz, and the level lost between the two. */
+  /**
+   * Impedance of what drives this point and of what loads it, at 1 kHz, and the level lost between
+   * the two.
+   */
   sourceOhms: number | null;
   loadOhms: number | null;
   lossDb: number | null;
@@ -104,14 +110,20 @@ export function netImpedances(
   };
 }
 
-/** The driver that shapes a section: a bare pickup where there is one, else the first (in most, the only one). */
+/**
+ * The driver that shapes a section: a bare pickup where there is one, else the first (in most, the
+ * only one).
+ */
 export function mainDriver(section: Section): number | undefined {
   if (!section.drivers.length) return undefined;
   const bare = section.drivers.findIndex((d) => d.source?.bare);
   return bare >= 0 ? bare : 0;
 }
 
-/** Resistive load of a section: all that its nets carry to ground, in parallel. Capacitors and tone controls aside. */
+/**
+ * Resistive load of a section: all that its nets carry to ground, in parallel. Capacitors and tone
+ * controls aside.
+ */
 function loadOf(circuit: Circuit, section: Section): number | null {
   let siemens = 0;
   for (const n of section.nets)
@@ -121,8 +133,10 @@ function loadOf(circuit: Circuit, section: Section): number | null {
 }
 
 /**
- * Whether what arrives on one or two jacks is mono, stereo, or two unrelated signals. One jack, or the same on both, is mono;
- * sides that a device made differ are stereo; different sources or different treatment without that are dual mono.
+ * Whether what arrives on one or two jacks is mono, stereo, or two unrelated signals. One jack, or
+ * the same on both, is mono;
+ * sides that a device made differ are stereo; different sources or different treatment without that
+ * are dual mono.
  */
 export function widthOf(jacks: readonly (readonly Flow[])[]): Width {
   const heard = jacks.filter((f) => f.length > 0);

@@ -8,7 +8,10 @@ import type { Device, Lead, Rig, Sound } from '../rig/schema';
 import { fixed } from '../units';
 import type { Remarker } from './remarks';
 
-/** What ties two chassis together: a lead's shield, the mains' protective earth, or a supply's shared return. */
+/**
+ * What ties two chassis together: a lead's shield, the mains' protective earth, or a supply's
+ * shared return.
+ */
 export interface Tie {
   kind: 'shield' | 'earth' | 'supply';
   a: string;
@@ -125,7 +128,8 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
 const SHORTENED_UP_TO = 60;
 
 /**
- * Every independent closed way through ground, as many as there are ties beyond a tree of them, each exchanged for a shorter one
+ * Every independent closed way through ground, as many as there are ties beyond a tree of them,
+ * each exchanged for a shorter one
  * where taking another loop's ties out of it leaves one.
  */
 export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
@@ -181,7 +185,10 @@ export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
   });
 }
 
-/** The same number of independent loops, with fewer ties: a loop is replaced by its difference to another where that is shorter and still one loop. */
+/**
+ * The same number of independent loops, with fewer ties: a loop is replaced by its difference to
+ * another where that is shorter and still one loop.
+ */
 function shortened(loops: readonly Tie[][]): Tie[][] {
   const best = loops.map((l) => [...l]);
   if (best.length > SHORTENED_UP_TO) return best;
@@ -247,7 +254,10 @@ function gather(rig: Rig): Known {
   };
 }
 
-/** The cheapest place to open a loop: an isolated output that is there already, an isolated outlet, a hum isolator in the longest lead. Never a protective earth. */
+/**
+ * The cheapest place to open a loop: an isolated output that is there already, an isolated outlet,
+ * a hum isolator in the longest lead. Never a protective earth.
+ */
 function cureOf(
   rig: Rig,
   ties: readonly Tie[],
@@ -306,7 +316,9 @@ function cureOf(
     .sort((a, b) => b.metres - a.metres)[0];
   if (!longest) return { cure: 'keep its leads short and side by side' };
   return {
-    cure: `a hum isolator in the lead from ${name(longest.from.device)} to ${name(longest.to.device)} (${fixed(longest.metres)} m)`,
+    cure:
+      `a hum isolator in the lead from ${name(longest.from.device)} ` +
+      `to ${name(longest.to.device)} (${fixed(longest.metres)} m)`,
     fix: insertFix(
       rig,
       'hum-isolator',
@@ -388,7 +400,8 @@ export const isPair = (l: HumLoop): boolean =>
 /** Hum loops, worst where mains current can flow: through two protective earths or a shared supply return. */
 export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
   const name = (id: string) => ctx.device(id).name;
-  // Loops through the same boxes are one matter for a person: the pairs of a loop's send and return, left and right.
+  // Loops through the same boxes are one matter for a person: the pairs of a loop's send and
+  // return, left and right.
   const together = new Map<string, HumLoop[]>();
   for (const l of humLoops.filter((h) => !isPair(h))) {
     const key = [...l.devices].sort().join('+');
@@ -402,8 +415,12 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
       severity: through('earth') || through('supply') ? 'caution' : 'advice',
       subjects: l.devices,
       about: key,
-      what: `${same.length > 1 ? `${same.length} hum loops run` : 'A hum loop runs'} through ${l.devices.map(name).join(', ')}.`,
-      why: `${through('earth') ? 'Closed through protective earth, which must stay connected.' : through('supply') ? 'Closed through the shared return of a supply.' : 'Closed through the shields of its leads.'} Cheapest cure: ${l.cure}${same.length > 1 ? ', then the same for the others' : ''}.`,
+      what:
+        `${same.length > 1 ? `${same.length} hum loops run` : 'A hum loop runs'} ` +
+        `through ${l.devices.map(name).join(', ')}.`,
+      why:
+        `${through('earth') ? 'Closed through protective earth, which must stay connected.' : through('supply') ? 'Closed through the shared return of a supply.' : 'Closed through the shields of its leads.'} ` +
+        `Cheapest cure: ${l.cure}${same.length > 1 ? ', then the same for the others' : ''}.`,
       fix: l.fix,
     };
   });
@@ -415,8 +432,13 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
       severity: 'advice',
       subjects: devices,
       about: 'pairs',
-      what: `${pairs.length} small ground ${pairs.length === 1 ? 'loop runs' : 'loops run'} between two devices each: ${pairs.map((p) => p.devices.map(name).join(' and ')).join('; ')}.`,
-      why: 'Two leads side by side between the same two boxes (a loop’s send and return, a stereo pair). Tie them together along their whole length, and they enclose nothing that could hum.',
+      what:
+        `${pairs.length} small ground ${pairs.length === 1 ? 'loop runs' : 'loops run'} ` +
+        `between two devices each: ${pairs.map((p) => p.devices.map(name).join(' and ')).join('; ')}.`,
+      why:
+        'Two leads side by side between the same two boxes (a loop’s send and return, a ' +
+        'stereo pair). Tie them together along their whole length, and they enclose nothing ' +
+        'that could hum.',
     });
   }
   return remarks;

@@ -8,7 +8,10 @@ import type { Remarker } from './remarks';
 /** Under this much room, in dB, loud notes may clip. */
 export const TIGHT_DB = 3;
 
-/** Room between the peak at normal picking and the clip point: under 3 dB a caution, under 0 a fault, unless clipping is meant. */
+/**
+ * Room between the peak at normal picking and the clip point: under 3 dB a caution, under 0 a
+ * fault, unless clipping is meant.
+ */
 export const headroomRemarks: Remarker = ({ ctx, stations }) =>
   stations.flatMap((s) => {
     if (s.headroomDb === null || s.headroomDb >= TIGHT_DB) return [];
@@ -21,7 +24,11 @@ export const headroomRemarks: Remarker = ({ ctx, stations }) =>
         severity: over ? ('fault' as const) : ('caution' as const),
         subjects: [s.device],
         what: over ? `${name} clips, and it is not meant to.` : `${name} has little headroom.`,
-        why: `Peaks reach ${showLevel(peak)} at its input when playing normally; that is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} what it takes. Bring what comes before it down by ${fixed(TIGHT_DB - s.headroomDb)} dB.`,
+        why:
+          `Peaks reach ${showLevel(peak)} at its input when playing normally; that ` +
+          `is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} ` +
+          'what it takes. Bring what comes before it down ' +
+          `by ${fixed(TIGHT_DB - s.headroomDb)} dB.`,
         fix: roomFix(ctx.device(s.device), stateIn(ctx.sound, s.device)),
       },
     ];

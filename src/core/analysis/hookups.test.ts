@@ -71,22 +71,26 @@ describe('front and loop together, around an amplifier and a modeler', () => {
     expect(rules(r)).not.toContain('host-budget');
     expect(r.sounds[0]!.cycles).toEqual([]);
   });
-  test('two plugs exchanged at the amplifier run in a circle; the likeliest exchange is proposed and cures it', () => {
-    const rig = four((x) =>
-      x.id === '3'
-        ? { ...x, to: { device: 'h', jack: 'return' } }
-        : x.id === '5'
-          ? { ...x, to: { device: 'h', jack: 'in' } }
-          : x,
-    );
-    const r = whole(rig);
-    expect(r.sounds[0]!.cycles[0]!.devices.sort()).toEqual(['h', 'm', 'rev']);
-    expect(found(r, 'swapped')).toHaveLength(1);
-    expect(found(r, 'swapped')[0]!.fix!.edits).toEqual([{ edit: 'swapEnds', leads: ['3', '5'] }]);
-    const cured = whole(fixed(rig, r, 'swapped'));
-    expect(cured.sounds[0]!.cycles).toEqual([]);
-    expect(at(cured, 'a', 'c').latencyMs).toBe(4.5);
-  });
+  test(
+    'two plugs exchanged at the amplifier run in a circle; the likeliest exchange is ' +
+      'proposed and cures it',
+    () => {
+      const rig = four((x) =>
+        x.id === '3'
+          ? { ...x, to: { device: 'h', jack: 'return' } }
+          : x.id === '5'
+            ? { ...x, to: { device: 'h', jack: 'in' } }
+            : x,
+      );
+      const r = whole(rig);
+      expect(r.sounds[0]!.cycles[0]!.devices.sort()).toEqual(['h', 'm', 'rev']);
+      expect(found(r, 'swapped')).toHaveLength(1);
+      expect(found(r, 'swapped')[0]!.fix!.edits).toEqual([{ edit: 'swapEnds', leads: ['3', '5'] }]);
+      const cured = whole(fixed(rig, r, 'swapped'));
+      expect(cured.sounds[0]!.cycles).toEqual([]);
+      expect(at(cured, 'a', 'c').latencyMs).toBe(4.5);
+    },
+  );
   test('send and return exchanged join outputs to outputs; nothing passes, and the exchange is proposed', () => {
     const rig = four((x) =>
       x.id === '4'
@@ -493,21 +497,25 @@ describe('recreating a recorded part: one chain into two amplifiers', () => {
     });
     expect(at(r, 'verse', 'b')).toMatchObject({ side: 'right', pairedWith: 'a' });
   });
-  test('every section has its own pedals and knob positions; where one stands in for another, what fits is kept', () => {
-    const r = rig('low');
-    const { presses, turns } = pressesBetween(r, r.sounds[0]!, r.sounds[1]!);
-    expect(presses.map((p) => p.device)).toEqual(['od', 'boost']);
-    expect(turns).toEqual([
-      { device: 'od', changes: ["Drive at 12 o'clock", 'Tone at half past 2'] },
-    ]);
-    const other = applyEdits(r, [
-      { edit: 'replaceDevice', device: 'od', kind: 'drive-mid', name: 'Stand-in' },
-    ]);
-    expect(other.ok && other.value.rig.sounds[1]!.states.od!.settings).toEqual({
-      drive: 5,
-      tone: 7.5,
-    });
-  });
+  test(
+    'every section has its own pedals and knob positions; where one stands in for ' +
+      'another, what fits is kept',
+    () => {
+      const r = rig('low');
+      const { presses, turns } = pressesBetween(r, r.sounds[0]!, r.sounds[1]!);
+      expect(presses.map((p) => p.device)).toEqual(['od', 'boost']);
+      expect(turns).toEqual([
+        { device: 'od', changes: ["Drive at 12 o'clock", 'Tone at half past 2'] },
+      ]);
+      const other = applyEdits(r, [
+        { edit: 'replaceDevice', device: 'od', kind: 'drive-mid', name: 'Stand-in' },
+      ]);
+      expect(other.ok && other.value.rig.sounds[1]!.states.od!.settings).toEqual({
+        drive: 5,
+        tone: 7.5,
+      });
+    },
+  );
 });
 
 describe('sends and returns of a modeler', () => {
@@ -549,19 +557,23 @@ describe('sends and returns of a modeler', () => {
       ],
       [s('a', 'A', ['drv'], { mx: { settings: { panC: -10, panD: 10 } } })],
     );
-  test('in the middle, the feed of the delay reaches the drive as well: a conflict of the pair, and a circle with gain', () => {
-    const r = whole(rig(0));
-    expect(found(r, 'pair-conflict')[0]).toMatchObject({
-      severity: 'fault',
-      fix: { words: 'Pan Feed hard right' },
-    });
-    expect(found(r, 'howl')[0]!.severity).toBe('fault');
-    expect(r.sounds[0]!.cycles[0]!.devices.sort()).toEqual(['amp', 'drv', 'm', 'pan']);
-    const cured = whole(fixed(rig(0), r, 'pair-conflict'));
-    expect(rules(cured)).not.toContain('pair-conflict');
-    expect(rules(cured)).not.toContain('howl');
-    expect(rules(cured)).not.toContain('send-twice');
-  });
+  test(
+    'in the middle, the feed of the delay reaches the drive as well: a conflict of the ' +
+      'pair, and a circle with gain',
+    () => {
+      const r = whole(rig(0));
+      expect(found(r, 'pair-conflict')[0]).toMatchObject({
+        severity: 'fault',
+        fix: { words: 'Pan Feed hard right' },
+      });
+      expect(found(r, 'howl')[0]!.severity).toBe('fault');
+      expect(r.sounds[0]!.cycles[0]!.devices.sort()).toEqual(['amp', 'drv', 'm', 'pan']);
+      const cured = whole(fixed(rig(0), r, 'pair-conflict'));
+      expect(rules(cured)).not.toContain('pair-conflict');
+      expect(rules(cured)).not.toContain('howl');
+      expect(rules(cured)).not.toContain('send-twice');
+    },
+  );
   test('hard right it is stereo, the sends are told, a path wants a block, and dry in a wet return is found', () => {
     const r = whole(rig(10));
     expect(at(r, 'a', 'desk')).toMatchObject({ channels: 'stereo', widenedBy: 'dly' });
@@ -631,17 +643,21 @@ describe('a rig without an amplifier', () => {
       ],
       [s('a', 'A', [])],
     );
-  test('nothing in the insert: signal goes on; a guest in it is passed; half plugged it is silence, with the reason', () => {
-    expect(at(whole(rig('none')), 'a', 'desk').levelDbu).not.toBeNull();
-    expect(at(whole(rig('both')), 'a', 'desk').thdPercent!.normal).toBeGreaterThan(
-      at(whole(rig('none')), 'a', 'desk').thdPercent!.normal,
-    );
-    const half = whole(rig('send'));
-    expect(at(half, 'a', 'desk').levelDbu).toBeNull();
-    expect(found(half, 'half-loop')[0]!.what).toBe(
-      'The insert of Insert is sent out and does not come back.',
-    );
-  });
+  test(
+    'nothing in the insert: signal goes on; a guest in it is passed; half plugged it is ' +
+      'silence, with the reason',
+    () => {
+      expect(at(whole(rig('none')), 'a', 'desk').levelDbu).not.toBeNull();
+      expect(at(whole(rig('both')), 'a', 'desk').thdPercent!.normal).toBeGreaterThan(
+        at(whole(rig('none')), 'a', 'desk').thdPercent!.normal,
+      );
+      const half = whole(rig('send'));
+      expect(at(half, 'a', 'desk').levelDbu).toBeNull();
+      expect(found(half, 'half-loop')[0]!.what).toBe(
+        'The insert of Insert is sent out and does not come back.',
+      );
+    },
+  );
   test('one lead into the TRS input loses a side; the fix is an insert lead, tip left and ring right', () => {
     const r = whole(rig('none'));
     expect(found(r, 'half-pair')[0]!.fix!.words).toBe('Use an insert lead for both sides');
@@ -657,20 +673,24 @@ describe('a rig without an amplifier', () => {
     const station = whole(cured).sounds[0]!.stations.find((x) => x.device === 'sim')!;
     expect(station.width).toBe('stereo');
   });
-  test('with the simulator off, distortion reaches the house unfiltered: a fault; into a real combo it is none', () => {
-    expect(found(whole(rig('none', true, false)), 'unfiltered')[0]!.severity).toBe('fault');
-    expect(rules(whole(rig('none', true)))).not.toContain('unfiltered');
-    const real = rig('none', true, false);
-    const combo: Rig = {
-      ...real,
-      devices: [...real.devices, d('combo', 'combo-tube', 'Combo')],
-      leads: [
-        ...real.leads.filter((x) => !['12', '12r', '13', '13r'].includes(x.id)),
-        l('c', 'rev.out', 'combo.in', 5),
-      ],
-    };
-    expect(rules(whole(combo))).not.toContain('unfiltered');
-  });
+  test(
+    'with the simulator off, distortion reaches the house unfiltered: a fault; into a ' +
+      'real combo it is none',
+    () => {
+      expect(found(whole(rig('none', true, false)), 'unfiltered')[0]!.severity).toBe('fault');
+      expect(rules(whole(rig('none', true)))).not.toContain('unfiltered');
+      const real = rig('none', true, false);
+      const combo: Rig = {
+        ...real,
+        devices: [...real.devices, d('combo', 'combo-tube', 'Combo')],
+        leads: [
+          ...real.leads.filter((x) => !['12', '12r', '13', '13r'].includes(x.id)),
+          l('c', 'rev.out', 'combo.in', 5),
+        ],
+      };
+      expect(rules(whole(combo))).not.toContain('unfiltered');
+    },
+  );
   test('a cab block ahead of a real cabinet is a caution', () => {
     const two = rigOf(
       [
@@ -838,17 +858,21 @@ describe('several amplifiers, several cabinets', () => {
       ],
       change,
     );
-  test('each state: the chosen amplifier and cabinet, the shared loop where the amplifier has one, nothing selected is silent tuning', () => {
-    const r = whole(rig('load'));
-    expect(
-      r.sounds.map((x) => x.destinations.filter((y) => y.levelDbu).map((y) => y.device)),
-    ).toEqual([['c1', 't'], ['c2', 't'], ['c1', 't'], ['t']]);
-    expect(at(r, 'a', 'c1').latencyMs).toBe(1.5);
-    expect(at(r, 'c', 'c1').latencyMs).toBe(0);
-    expect(rules(r)).not.toContain('no-route');
-    expect(rules(r)).not.toContain('no-load');
-    expect(found(r, 'dead-controls')).toEqual([]);
-  });
+  test(
+    'each state: the chosen amplifier and cabinet, the shared loop where the amplifier ' +
+      'has one, nothing selected is silent tuning',
+    () => {
+      const r = whole(rig('load'));
+      expect(
+        r.sounds.map((x) => x.destinations.filter((y) => y.levelDbu).map((y) => y.device)),
+      ).toEqual([['c1', 't'], ['c2', 't'], ['c1', 't'], ['t']]);
+      expect(at(r, 'a', 'c1').latencyMs).toBe(1.5);
+      expect(at(r, 'c', 'c1').latencyMs).toBe(0);
+      expect(rules(r)).not.toContain('no-route');
+      expect(rules(r)).not.toContain('no-load');
+      expect(found(r, 'dead-controls')).toEqual([]);
+    },
+  );
   test('the attenuator serves every amplifier: the load each sees, by hand, and the wrong tap told', () => {
     const r = whole(rig('load'));
     const load = (sound: string, amp: string) =>
@@ -969,18 +993,22 @@ describe('the uses of a splitter', () => {
     expect(r.sounds[0]!.destinations.map((x) => x.levelDbu !== null)).toEqual([true, false]);
     expect(rules(r)).not.toContain('silent');
   });
-  test('both: passive loads the source twice and closes a hum loop; isolated does neither; polarity is checked', () => {
-    const passive = whole(split('splitter-passive'));
-    const isolated = whole(split('splitter-isolated'));
-    const loss = (r: Report) => r.sounds[0]!.tones.find((t) => t.bare)!.at5kHzDb;
-    expect(loss(passive)).toBeLessThan(loss(isolated));
-    expect(rules(passive)).toContain('hum-loop');
-    expect(rules(isolated)).not.toContain('hum-loop');
-    const turned = split('splitter-buffered', { invertB: true });
-    const r = whole(turned);
-    expect(found(r, 'polarity')[0]!.severity).toBe('fault');
-    expect(rules(whole(fixed(turned, r, 'polarity')))).not.toContain('polarity');
-  });
+  test(
+    'both: passive loads the source twice and closes a hum loop; isolated does neither; ' +
+      'polarity is checked',
+    () => {
+      const passive = whole(split('splitter-passive'));
+      const isolated = whole(split('splitter-isolated'));
+      const loss = (r: Report) => r.sounds[0]!.tones.find((t) => t.bare)!.at5kHzDb;
+      expect(loss(passive)).toBeLessThan(loss(isolated));
+      expect(rules(passive)).toContain('hum-loop');
+      expect(rules(isolated)).not.toContain('hum-loop');
+      const turned = split('splitter-buffered', { invertB: true });
+      const r = whole(turned);
+      expect(found(r, 'polarity')[0]!.severity).toBe('fault');
+      expect(rules(whole(fixed(turned, r, 'polarity')))).not.toContain('polarity');
+    },
+  );
   test('wet and dry: the dry side stays dry, the wet side has echoes only', () => {
     const r = whole(split('splitter-isolated', {}, true));
     expect(at(r, 'x', 'a').latencyMs).toBe(0);
@@ -1070,20 +1098,24 @@ describe('speakers, by hand', () => {
     expect(r.sounds[0]!.speakers[0]!.loadOhms).toBeCloseTo(ohms, 2);
     expect(found(r, 'impedance')[0]?.severity).toBe(severity);
   });
-  test('power is shared by impedance; a cabinet under the power is a fault, under one and a half times a caution', () => {
-    const power = (watts: number) =>
-      found(whole(line([8, 16], 'parallel', 5, watts)), 'speaker-power').map((f) => [
-        f.subjects[0],
-        f.severity,
+  test(
+    'power is shared by impedance; a cabinet under the power is a fault, under one and ' +
+      'a half times a caution',
+    () => {
+      const power = (watts: number) =>
+        found(whole(line([8, 16], 'parallel', 5, watts)), 'speaker-power').map((f) => [
+          f.subjects[0],
+          f.severity,
+        ]);
+      // 8 Ω takes two thirds, 16 Ω one third; both are rated 120 W.
+      expect(power(100)).toEqual([]);
+      expect(power(150)).toEqual([['c0', 'caution']]);
+      expect(power(300)).toEqual([
+        ['c0', 'fault'],
+        ['c1', 'caution'],
       ]);
-    // 8 Ω takes two thirds, 16 Ω one third; both are rated 120 W.
-    expect(power(100)).toEqual([]);
-    expect(power(150)).toEqual([['c0', 'caution']]);
-    expect(power(300)).toEqual([
-      ['c0', 'fault'],
-      ['c1', 'caution'],
-    ]);
-  });
+    },
+  );
   test('one cabinet pulled out of a series box leaves no load', () => {
     const rig = line([8, 8], 'series', 16);
     expect(rules(whole({ ...rig, leads: rig.leads.filter((x) => x.id !== 'c1') }))).toContain(

@@ -10,7 +10,10 @@ const WORTH_SAYING_DB = 1;
 /** Peaks this far under the clip point leave so much unused that the other setting is better, in dB. */
 const UNUSED_DB = 14;
 
-/** How a host's input is set: its impedance, with what it does to the tone of a bare pickup, and its level. */
+/**
+ * How a host's input is set: its impedance, with what it does to the tone of a bare pickup, and its
+ * level.
+ */
 export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
   ctx.rig.devices.flatMap((device): Remark[] => {
     const kind = kindOf(device.kind);
@@ -38,7 +41,10 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
           subjects: [device.id, tone.driver],
           about: `${device.id}+load`,
           what: `${device.name} loads ${ctx.device(tone.driver).name}: ${settingWords(kind.id, 'inputLoad', String(now('inputLoad')))}.`,
-          why: `That takes ${fixed(full.at5kHzDb - tone.at5kHzDb)} dB at 5 kHz and ${fixed(full.at1kHzDb - tone.at1kHzDb)} dB at 1 kHz against the highest setting. It is right only where a block wants to be loaded like a pedal.`,
+          why:
+            `That takes ${fixed(full.at5kHzDb - tone.at5kHzDb)} dB at 5 kHz ` +
+            `and ${fixed(full.at1kHzDb - tone.at1kHzDb)} dB at 1 kHz against the highest ` +
+            'setting. It is right only where a block wants to be loaded like a pedal.',
           fix: set('inputLoad', 'full'),
         });
       }
@@ -55,7 +61,9 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
         subjects: [device.id],
         about: `${device.id}+level`,
         what: `${device.name} is set to line level and gets far less.`,
-        why: `Peaks stay ${fixed(station!.headroomDb!)} dB under its clip point; set to instrument its input adds less noise and still has room.`,
+        why:
+          `Peaks stay ${fixed(station!.headroomDb!)} dB under its clip point; set to ` +
+          'instrument its input adds less noise and still has room.',
         fix: set('inputLevel', 'instrument'),
       });
     }

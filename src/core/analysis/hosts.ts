@@ -6,7 +6,10 @@ import { totalVolts } from '../circuit';
 import type { Remarker } from './remarks';
 import type { SoundContext } from './sound-context';
 
-/** What a host's blocks use of what it has. Figures are typical for each kind of block, or the device's own where corrected. */
+/**
+ * What a host's blocks use of what it has. Figures are typical for each kind of block, or the
+ * device's own where corrected.
+ */
 export interface HostUse {
   host: string;
   blocks: string[];
@@ -18,7 +21,10 @@ export interface HostUse {
 const figureOr = (device: Device, id: string, typical: number): number =>
   device.figures?.[id]?.value ?? typical;
 
-/** What a device costs inside a host: slots, and percent of its processing. A block's own figures win over the kind's. */
+/**
+ * What a device costs inside a host: slots, and percent of its processing. A block's own figures
+ * win over the kind's.
+ */
 export function blockCost(device: Device): { slots: number; percent: number } {
   const cost = kindOf(device.kind).block ?? { slots: 1, percent: 0 };
   return {
@@ -37,7 +43,10 @@ export function hostBudget(device: Device): Budget {
   };
 }
 
-/** What every host of the rig uses: slots, processing, paths, sends and returns. Bypassed blocks keep their slot and their processing. */
+/**
+ * What every host of the rig uses: slots, processing, paths, sends and returns. Bypassed blocks
+ * keep their slot and their processing.
+ */
 export function hostUses(ctx: SoundContext): HostUse[] {
   return ctx.rig.devices
     .filter((d) => kindOf(d.kind).hosts)
@@ -76,7 +85,10 @@ export function hostUses(ctx: SoundContext): HostUse[] {
     });
 }
 
-/** Ways through a host that do not touch one another inside: each is a path of its own. One that leaves by a send and comes back by its return is still one. */
+/**
+ * Ways through a host that do not touch one another inside: each is a path of its own. One that
+ * leaves by a send and comes back by its return is still one.
+ */
 function pathsOf(
   host: string,
   links: readonly {
@@ -103,7 +115,10 @@ function pathsOf(
 /** A side of a pair that should be silent is, when it lies this far under the other, in dB. */
 const APART_DB = 60;
 
-/** Budgets that are over, sends and returns used twice, pairs that feed two devices, paths without a block. */
+/**
+ * Budgets that are over, sends and returns used twice, pairs that feed two devices, paths without a
+ * block.
+ */
 export const hostRemarks: Remarker = ({ ctx, hosts }) => {
   const remarks: Remark[] = [];
   const name = (id: string) => ctx.device(id).name;
@@ -124,8 +139,12 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
         rule: 'host-budget',
         severity: 'fault',
         subjects: [host],
-        what: `${name(host)} is asked for more than it has: ${over.map(([key, word, unit]) => `${fixed(used[key], 0)}${unit} of ${fixed(has[key], 0)}${unit} ${word}`).join(', ')}.`,
-        why: `The costliest inside: ${leavers.map((d) => `${d.name} (${fixed(blockCost(d).percent, 0)} %)`).join(', ')}. Proposals, “inside or outside”, works out what should leave.`,
+        what:
+          `${name(host)} is asked for more than it ` +
+          `has: ${over.map(([key, word, unit]) => `${fixed(used[key], 0)}${unit} of ${fixed(has[key], 0)}${unit} ${word}`).join(', ')}.`,
+        why:
+          `The costliest inside: ${leavers.map((d) => `${d.name} (${fixed(blockCost(d).percent, 0)} %)`).join(', ')}. ` +
+          'Proposals, “inside or outside”, works out what should leave.',
       });
     }
     const inside = ctx.rig.leads.filter((l) => l.type === 'inside');
@@ -153,8 +172,12 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
             severity: 'caution',
             subjects: [host, ...users.map((l) => l.from.device)],
             about: `${host}+${jack.id}`,
-            what: `${jack.label.replace('to ', '').replace(/^s/, 'S')} of ${name(host)} is fed by ${users.map((l) => name(l.from.device)).join(' and ')}.`,
-            why: 'A send serves one thing in a sound; two feeds mix, and what hangs on it hears both. Use another send for one of them, or pan a pair hard.',
+            what:
+              `${jack.label.replace('to ', '').replace(/^s/, 'S')} of ${name(host)} is fed ` +
+              `by ${users.map((l) => name(l.from.device)).join(' and ')}.`,
+            why:
+              'A send serves one thing in a sound; two feeds mix, and what hangs on it hears ' +
+              'both. Use another send for one of them, or pan a pair hard.',
           });
         if (jack.pair?.side === 'left') pairConflict(ctx, host, jack.id, jack.pair.with, remarks);
       } else if (jack.id.startsWith('fromReturn')) {
@@ -169,7 +192,9 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
             severity: 'caution',
             subjects: [host, ...users.map((l) => l.to.device)],
             about: `${host}+${jack.id}`,
-            what: `${jack.label.replace('from ', '').replace(/^r/, 'R')} of ${name(host)} is used by ${users.map((l) => name(l.to.device)).join(' and ')}.`,
+            what:
+              `${jack.label.replace('from ', '').replace(/^r/, 'R')} of ${name(host)} is used ` +
+              `by ${users.map((l) => name(l.to.device)).join(' and ')}.`,
             why: 'A return serves one thing in a sound.',
           });
       }
@@ -183,7 +208,9 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
           subjects: [host],
           about: `${host}+${l.from.jack}+${l.to.jack}`,
           what: `A path of ${name(host)} holds no block: ${l.from.jack} to ${l.to.jack}.`,
-          why: 'Many modelers want at least one block on a path before it carries signal; put a level or an equaliser on it.',
+          why:
+            'Many modelers want at least one block on a path before it carries signal; put a ' +
+            'level or an equaliser on it.',
         });
     }
   }
@@ -241,8 +268,12 @@ function pairConflict(
       severity: 'fault',
       subjects: [host, block.id, a, b],
       about: `${host}+${left}+${block.id}`,
-      what: `${block.name} feeds both sends of a pair, and they go to different devices: ${ctx.device(a).name} and ${ctx.device(b).name}.`,
-      why: `${ctx.device(a).name} and ${ctx.device(b).name} get it at ${fixed(dl)} and ${fixed(dr)} dBu. Pan it hard to one side, so that the other send is free.`,
+      what:
+        `${block.name} feeds both sends of a pair, and they go to different ` +
+        `devices: ${ctx.device(a).name} and ${ctx.device(b).name}.`,
+      why:
+        `${ctx.device(a).name} and ${ctx.device(b).name} get it at ${fixed(dl)} ` +
+        `and ${fixed(dr)} dBu. Pan it hard to one side, so that the other send is free.`,
       fix: canPan
         ? {
             words: `Pan ${block.name} hard ${shared ? 'right' : 'left'}`,

@@ -2,7 +2,10 @@ import { kindOf } from '../kinds';
 import { fixed } from '../units';
 import type { Remarker } from './remarks';
 
-/** Whether a destination gets the level that its input, as set, is made for; offers the other setting where there is one that fits better. */
+/**
+ * Whether a destination gets the level that its input, as set, is made for; offers the other
+ * setting where there is one that fits better.
+ */
 export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
   destinations.flatMap((d) => {
     const arrive = ctx.flowing.circuit.arrivals.find((a) => a.device === d.device)?.arrive;

@@ -9,11 +9,17 @@ export interface Rung {
   name: string;
   levelDbu: number | null;
   thdPercent: Touches | null;
-  /** How much louder 5 kHz is than 1 kHz, in dB, by the filters on the way; what saturation adds on top is in `thdPercent`. */
+  /**
+   * How much louder 5 kHz is than 1 kHz, in dB, by the filters on the way; what saturation adds on
+   * top is in `thdPercent`.
+   */
   brightnessDb: number | null;
   idleNoiseDbu: number | null;
   signalToNoiseDb: number | null;
-  /** Switches pressed to come from the step before, on which devices; a programmable host or switcher is one press. */
+  /**
+   * Switches pressed to come from the step before, on which devices; a programmable host or
+   * switcher is one press.
+   */
   presses: number;
   pressed: string[];
   /** Devices on which a knob has to be turned by hand as well. */

@@ -55,7 +55,9 @@ export const latencyRemarks: Remarker = ({ ctx, destinations }) => {
           severity: 'fault',
           subjects: [device, sourceDevice(a.source)],
           what: `${ctx.device(a.source).name} reaches ${ctx.device(device).name} twice, ${fixed(apart)} ms apart.`,
-          why: `Both copies are dry, so they cancel at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples. Bring the latencies together, or make one way 100 % wet.`,
+          why:
+            `Both copies are dry, so they cancel at ${withPrefix(firstNotchHertz(apart), 'Hz')} ` +
+            'and its odd multiples. Bring the latencies together, or make one way 100 % wet.',
         });
       }
     }

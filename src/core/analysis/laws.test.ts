@@ -55,26 +55,30 @@ test('the same, one of them late: powers add, and the first notch is at half the
 test('the same, 100 % wet: no comb', () =>
   expect(destination(split({ kind: 'delay', settings: { mix: 10 } }), 'desk').notchHz).toBeNull());
 
-test('what is bypassed changes nothing but its own buffer: any number of buffered pedals that are off keep the level within a tenth of a decibel', () => {
-  fc.assert(
-    fc.property(fc.integer({ min: 1, max: 8 }), (n) => {
-      const buffer: [string, { engaged: boolean }] = ['buffer', { engaged: true }];
-      const bare = chainOf(['guitar-active', buffer, buffer, 'console-input']);
-      const long = chainOf([
-        'guitar-active',
-        buffer,
-        ...Array.from({ length: n }, () => 'delay'),
-        buffer,
-        'console-input',
-      ]);
-      const [a, b] = [bare, long].map(
-        (r) => analyse(r).sounds[0]!.destinations[0]!.levelDbu!.normal,
-      );
-      return Math.abs(a! - b!) < 0.1;
-    }),
-    { numRuns: 8 },
-  );
-});
+test(
+  'what is bypassed changes nothing but its own buffer: any number of buffered pedals ' +
+    'that are off keep the level within a tenth of a decibel',
+  () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 8 }), (n) => {
+        const buffer: [string, { engaged: boolean }] = ['buffer', { engaged: true }];
+        const bare = chainOf(['guitar-active', buffer, buffer, 'console-input']);
+        const long = chainOf([
+          'guitar-active',
+          buffer,
+          ...Array.from({ length: n }, () => 'delay'),
+          buffer,
+          'console-input',
+        ]);
+        const [a, b] = [bare, long].map(
+          (r) => analyse(r).sounds[0]!.destinations[0]!.levelDbu!.normal,
+        );
+        return Math.abs(a! - b!) < 0.1;
+      }),
+      { numRuns: 8 },
+    );
+  },
+);
 
 test('more noise sources never make it quieter; signal-to-noise is level less noise', () => {
   fc.assert(

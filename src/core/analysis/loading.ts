@@ -10,7 +10,8 @@ import type { SoundContext } from './sound-context';
 export const BRIDGING_LOSS_DB = -0.83;
 
 /**
- * Level lost into inputs that load what feeds them. Where a pickup feeds a kind that wants to load it, or the volume is part
+ * Level lost into inputs that load what feeds them. Where a pickup feeds a kind that wants to load
+ * it, or the volume is part
  * of the loss on purpose (a pot), nothing is said.
  */
 export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
@@ -52,7 +53,10 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
         severity: 'caution' as const,
         subjects: [s.device, driver.device],
         what: `${device.name} loads ${ctx.device(driver.device).name}.`,
-        why: `${withPrefix(input.sourceOhms, 'Ω')} feeds ${withPrefix(input.loadOhms, 'Ω')} in all, which costs ${fixed(-input.lossDb)} dB at 1 kHz; ten times the source impedance would cost under 0.9 dB.`,
+        why:
+          `${withPrefix(input.sourceOhms, 'Ω')} feeds ${withPrefix(input.loadOhms, 'Ω')} in ` +
+          `all, which costs ${fixed(-input.lossDb)} dB at 1 kHz; ten times the source ` +
+          'impedance would cost under 0.9 dB.',
         fix:
           lead &&
           insertFix(
@@ -67,7 +71,10 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
   }),
 ];
 
-/** Sources that one passive point joins load each other; what each loses by the others, found by taking them away. */
+/**
+ * Sources that one passive point joins load each other; what each loses by the others, found by
+ * taking them away.
+ */
 function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
   const { circuit } = ctx.flowing;
   return circuit.sections.flatMap((section): Remark[] => {
@@ -106,7 +113,10 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
         severity: 'caution',
         subjects: [joiner?.id ?? listener, ...devices],
         what: `${devices.map(name).join(' and ')} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
-        why: `Joined by metal, ${lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`).join(' and ')} at 1 kHz to the other. Select one at a time, turn neither down at the guitar, or join them with an active mixer.`,
+        why:
+          `Joined by metal, ${lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`).join(' and ')} ` +
+          'at 1 kHz to the other. Select one at a time, turn neither down at the guitar, or ' +
+          'join them with an active mixer.',
         fix:
           joiner &&
           kindOf(joiner.kind)

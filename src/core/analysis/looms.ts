@@ -4,10 +4,16 @@ import { CONTROL_LEADS } from '../rig/schema';
 import { endWords } from '../rig/find';
 import { withPrefix } from '../units';
 
-/** From this source impedance on, in ohms, a lead picks up what runs beside it. A buffer is far below, a pickup above. */
+/**
+ * From this source impedance on, in ohms, a lead picks up what runs beside it. A buffer is far
+ * below, a pickup above.
+ */
 export const LOOM_OHMS = 10_000;
 
-/** Audio in one sleeve with mains or data, where what drives it is a bare pickup or of high impedance. Balanced leads and buffered ones bear it. */
+/**
+ * Audio in one sleeve with mains or data, where what drives it is a bare pickup or of high
+ * impedance. Balanced leads and buffered ones bear it.
+ */
 export const loomRemarks: Remarker = ({ ctx }) =>
   (ctx.rig.looms ?? []).flatMap((loom) => {
     const inside = loom.leads.flatMap((id) => ctx.rig.leads.find((l) => l.id === id) ?? []);
@@ -30,7 +36,10 @@ export const loomRemarks: Remarker = ({ ctx }) =>
             subjects: [l.id, l.from.device],
             about: `${loom.id} ${l.id}`,
             what: `${endWords(ctx.rig, l.from)} runs un-buffered in one sleeve with ${noisy[0]}.`,
-            why: `In ${loom.name} it is driven from ${withPrefix(sourceOhms, 'Ω')}; over ${withPrefix(LOOM_OHMS, 'Ω')} a lead picks up what runs beside it. Buffer it first, or take it out of the sleeve.`,
+            why:
+              `In ${loom.name} it is driven from ${withPrefix(sourceOhms, 'Ω')}; ` +
+              `over ${withPrefix(LOOM_OHMS, 'Ω')} a lead picks up what runs beside it. Buffer it ` +
+              'first, or take it out of the sleeve.',
           },
         ];
       });

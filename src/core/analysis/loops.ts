@@ -5,7 +5,10 @@ import { readLoopOrder } from '../kinds/loop-order';
 import { settingOf, stateIn } from '../kinds';
 import type { Remarker } from './remarks';
 
-/** Half-plugged loops and inserts, returns that cut off what is ahead of them, and loops in use with nothing in them. */
+/**
+ * Half-plugged loops and inserts, returns that cut off what is ahead of them, and loops in use with
+ * nothing in them.
+ */
 export const loopRemarks: Remarker = ({ ctx }) => {
   const remarks: Remark[] = [];
   const plugged = pluggedJacks(ctx.rig);
@@ -37,13 +40,16 @@ export const loopRemarks: Remarker = ({ ctx }) => {
           say(
             'fault',
             `The ${loop.label} of ${device.name} is sent out and does not come back.`,
-            'A plug in the send opens the way inside, so the signal stops here. Plug the other end into the return, or pull both.',
+            'A plug in the send opens the way inside, so the signal stops here. Plug the other ' +
+              'end into the return, or pull both.',
           );
         else if (loop.opensAt === 'never' && !kind.hosts && isFed(loop.send[0]!))
           say(
             'fault',
-            `${loop.label.charAt(0).toUpperCase()}${loop.label.slice(1)} of ${device.name} is sent out and does not come back.`,
-            'The loop is in this sound’s way, so the signal stops here. Plug the other end into its return, or leave the loop out.',
+            `${loop.label.charAt(0).toUpperCase()}${loop.label.slice(1)} of ${device.name} is ` +
+              'sent out and does not come back.',
+            'The loop is in this sound’s way, so the signal stops here. Plug the other end into ' +
+              'its return, or leave the loop out.',
           );
       }
       if (back && !send && !kind.hosts) {
@@ -54,13 +60,15 @@ export const loopRemarks: Remarker = ({ ctx }) => {
           say(
             'fault',
             `The ${loop.label} of ${device.name} comes back and is not sent out.`,
-            'A plug in the return cuts off everything ahead of it, so what goes into the input is not heard. Plug the send, or pull the return.',
+            'A plug in the return cuts off everything ahead of it, so what goes into the input ' +
+              'is not heard. Plug the send, or pull the return.',
           );
         else if (loop.opensAt === 'send' && ahead)
           say(
             'fault',
             `The ${loop.label} of ${device.name} comes back and is not sent out.`,
-            'A plug in the insert opens the way inside, so what goes into the input is not heard. Plug the send as well.',
+            'A plug in the insert opens the way inside, so what goes into the input is not ' +
+              'heard. Plug the send as well.',
           );
       }
     }

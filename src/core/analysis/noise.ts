@@ -20,7 +20,10 @@ export const noiseRemarks: Remarker = ({ ctx, destinations }) => {
       subjects: [culprit, ...heard.map((d) => d.device).filter((d) => d !== culprit)],
       about: culprit,
       what: `${ctx.device(culprit).name} and the gain behind it hiss at ${heard.map((d) => d.name).join(', ')}.`,
-      why: `At ${worst.name} the signal is ${fixed(worst.signalToNoiseDb!)} dB over a noise of ${showLevel(worst.noiseDbu)}; under ${QUIET_ENOUGH_DB} dB it is heard between notes. Most of it comes from ${ctx.device(culprit).name}.`,
+      why:
+        `At ${worst.name} the signal is ${fixed(worst.signalToNoiseDb!)} dB over a noise ` +
+        `of ${showLevel(worst.noiseDbu)}; under ${QUIET_ENOUGH_DB} dB it is heard between ` +
+        `notes. Most of it comes from ${ctx.device(culprit).name}.`,
     };
   });
 };

@@ -35,7 +35,11 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
             subjects: [late.besideWet, way.device],
             about: `${late.besideWet}+${way.device}`,
             what: `${ctx.device(late.besideWet).name} runs beside the dry signal and still carries dry of its own.`,
-            why: `At ${ctx.device(way.device).name} its dry part stands ${fixed(level - beside)} dB against the straight one${apart > 0.05 ? ` and comes ${fixed(apart, 2)} ms apart, so they cancel at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples` : ', so the level changes with the mix'}. Set it to 100 % wet.`,
+            why:
+              `At ${ctx.device(way.device).name} its dry part stands ${fixed(level - beside)} dB ` +
+              'against the straight ' +
+              `one${apart > 0.05 ? ` and comes ${fixed(apart, 2)} ms apart, so they cancel ` + `at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples` : ', so the level changes with the mix'}. ` +
+              'Set it to 100 % wet.',
             fix: wetFix(ctx, late.besideWet),
           });
         }

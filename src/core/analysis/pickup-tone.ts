@@ -13,7 +13,10 @@ export interface PickupTone {
   curve: { hertz: number; now: number; reference: number }[];
 }
 
-/** The tone of the passive section that a listener ends, against the reference lead; nothing where no bare pickup drives it. */
+/**
+ * The tone of the passive section that a listener ends, against the reference lead; nothing where
+ * no bare pickup drives it.
+ */
 export function pickupTone(rig: Rig, soundId: string, pickup: string): PickupTone | undefined {
   const sound = rig.sounds.find((s) => s.id === soundId);
   if (!sound) return undefined;

@@ -6,7 +6,10 @@ import type { SoundContext } from './sound-context';
 
 const LIKE_MS = 0.5;
 
-/** Copies of one source that arrive together with opposite polarity, in one jack or in the air of the stage. */
+/**
+ * Copies of one source that arrive together with opposite polarity, in one jack or in the air of
+ * the stage.
+ */
 export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
   const remarks: Remark[] = [];
   const heard = new Set<string>();
@@ -44,7 +47,9 @@ export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
         severity: 'fault',
         subjects: [a.device, b.device],
         what: `${a.name} and ${b.name} push and pull against each other.`,
-        why: `${ctx.device(shared).name} reaches both at the same time, turned over in one of them, so low notes cancel in the air between. Use a splitter’s polarity switch.`,
+        why:
+          `${ctx.device(shared).name} reaches both at the same time, turned over in one of ` +
+          'them, so low notes cancel in the air between. Use a splitter’s polarity switch.',
         fix: turnFix(
           ctx,
           [...a.route, ...only].map((id) => ctx.stations.find((s) => s.id === id)!.device),

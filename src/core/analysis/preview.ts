@@ -29,7 +29,10 @@ const brightness = (r: SoundReport, device: string): number | null => {
   return s ? (s.input ?? s.output).tiltDb : null;
 };
 
-/** Applies edits to a copy and tells (given the report as it stands, if there is one) what changes at each destination of a sound, and which findings come and go. */
+/**
+ * Applies edits to a copy and tells (given the report as it stands, if there is one) what changes
+ * at each destination of a sound, and which findings come and go.
+ */
 export function previewEdits(
   rig: Rig,
   edits: readonly Edit[],

@@ -474,22 +474,26 @@ describe('every kind', () => {
 });
 
 describe('incremental', () => {
-  test('an edit of one sound leaves the other sounds’ reports the same objects, with the figures of a full run', () => {
-    const rig = chainOf(['guitar-active', 'drive-low', END], 0.3, [
-      sound('a', 'A', []),
-      sound('b', 'B', []),
-    ]);
-    const analyser = new Analyser();
-    const before = analyser.analyse(rig);
-    const changed = {
-      ...rig,
-      sounds: [rig.sounds[0]!, { ...rig.sounds[1]!, states: { d1: { engaged: true } } }],
-    };
-    const after = analyser.analyse(changed);
-    expect(after.sounds[0]).toBe(before.sounds[0]);
-    expect(after.sounds[1]).not.toBe(before.sounds[1]);
-    expect(after.sounds[1]).toEqual(analyseSound(changed, changed.sounds[1]!));
-  });
+  test(
+    'an edit of one sound leaves the other sounds’ reports the same objects, with the ' +
+      'figures of a full run',
+    () => {
+      const rig = chainOf(['guitar-active', 'drive-low', END], 0.3, [
+        sound('a', 'A', []),
+        sound('b', 'B', []),
+      ]);
+      const analyser = new Analyser();
+      const before = analyser.analyse(rig);
+      const changed = {
+        ...rig,
+        sounds: [rig.sounds[0]!, { ...rig.sounds[1]!, states: { d1: { engaged: true } } }],
+      };
+      const after = analyser.analyse(changed);
+      expect(after.sounds[0]).toBe(before.sounds[0]);
+      expect(after.sounds[1]).not.toBe(before.sounds[1]);
+      expect(after.sounds[1]).toEqual(analyseSound(changed, changed.sounds[1]!));
+    },
+  );
   test('a preview tells what an edit would change, and a refusal in words', () => {
     const rig = chainOf(['guitar-active', ['boost', { engaged: true }], END]);
     const preview = previewEdits(rig, [{ edit: 'removeDevice', device: 'd1' }], 's1');

@@ -132,7 +132,10 @@ export function analyseSound(
   };
 }
 
-/** Remembers what it computed: an edit that leaves a sound's inputs the same object leaves its report the same object. */
+/**
+ * Remembers what it computed: an edit that leaves a sound's inputs the same object leaves its
+ * report the same object.
+ */
 export class Analyser {
   private readonly tones: ToneMemory = new Map();
   private readonly promises = new PromiseChecker();

@@ -30,7 +30,10 @@ function line(loads: readonly number[], metres = 1, squareMm = 2.5) {
   return analyse(rig).sounds[0]!.speakers.find((l) => l.amp === 'a' && l.loads.length)!;
 }
 
-/** Cabinets in parallel, their impedance together in ohms, and each one's share of the power in percent; worked out apart from the program. */
+/**
+ * Cabinets in parallel, their impedance together in ohms, and each one's share of the power in
+ * percent; worked out apart from the program.
+ */
 const PARALLEL: [loads: number[], ohms: number, shares: number[]][] = [
   [[8], 8.0, [100.0]],
   [[16], 16.0, [100.0]],
@@ -49,7 +52,10 @@ test.each(PARALLEL)('%j ohms in parallel are %d ohms', (loads, ohms, shares) => 
   found.loads.forEach((l, i) => expect((100 * l.watts) / total).toBeCloseTo(shares[i]!, 1));
 });
 
-/** Cabinet in ohms, metres and mm² of the lead, and what is lost in it in dB: two conductors of copper, 0.01725 ohms a metre and mm². */
+/**
+ * Cabinet in ohms, metres and mm² of the lead, and what is lost in it in dB: two conductors of
+ * copper, 0.01725 ohms a metre and mm².
+ */
 const LOSSES: [ohms: number, metres: number, squareMm: number, db: number][] = [
   [4, 1, 0.75, -0.0993],
   [4, 1, 1.5, -0.0498],

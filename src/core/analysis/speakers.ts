@@ -93,7 +93,9 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
         severity: 'danger',
         subjects: [amp, ...line.others],
         what: `${[amp, ...line.others].map(name).join(' and ')} drive one speaker line together.`,
-        why: 'Two power stages on one cabinet feed each other and destroy themselves. Give each its own cabinet, or a switcher that connects one at a time.',
+        why:
+          'Two power stages on one cabinet feed each other and destroy themselves. Give each ' +
+          'its own cabinet, or a switcher that connects one at a time.',
       });
     }
     if (loadOhms === null) {
@@ -103,7 +105,10 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
           severity: 'danger',
           subjects: [amp],
           what: `${name(amp)} has no load on its speaker output.`,
-          why: 'A tube amplifier driven without a load can destroy its output transformer. Connect a cabinet or a load box of the right impedance, with a speaker lead, before it is switched on.',
+          why:
+            'A tube amplifier driven without a load can destroy its output transformer. Connect ' +
+            'a cabinet or a load box of the right impedance, with a speaker lead, before it is ' +
+            'switched on.',
         });
       }
       continue;
@@ -118,8 +123,10 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
           subjects: [amp, ...line.loads.map((l) => l.device)],
           what: `${name(amp)} is set to ${ohms(tapOhms)} and sees ${ohms(loadOhms)}.`,
           why: danger
-            ? 'More than one step off stresses tubes and output transformer. Choose the tap that matches, or other cabinets.'
-            : 'One step off works in many amplifiers and not in all: check the amplifier’s manual, or choose the tap that matches.',
+            ? 'More than one step off stresses tubes and output transformer. Choose the tap that ' +
+              'matches, or other cabinets.'
+            : 'One step off works in many amplifiers and not in all: check the amplifier’s ' +
+              'manual, or choose the tap that matches.',
         });
       }
     } else if (loadOhms < tapOhms / 1.02) {
@@ -128,7 +135,9 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
         severity: 'danger',
         subjects: [amp, ...line.loads.map((l) => l.device)],
         what: `${name(amp)} sees ${ohms(loadOhms)}, less than the ${ohms(tapOhms)} it bears.`,
-        why: 'A solid-state stage overheats or shuts down under its lowest load. Use fewer cabinets, or put them in series.',
+        why:
+          'A solid-state stage overheats or shuts down under its lowest load. Use fewer ' +
+          'cabinets, or put them in series.',
       });
     }
     for (const load of line.loads) {
@@ -139,11 +148,14 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
         severity: ratio < 1 ? 'fault' : 'caution',
         subjects: [load.device, amp],
         about: `${load.device}+${amp}`,
-        what: `${name(load.device)} is rated ${fixed(load.ratedWatts, 0)} W and can get ${fixed(load.watts, 0)} W from ${name(amp)}.`,
+        what:
+          `${name(load.device)} is rated ${fixed(load.ratedWatts, 0)} W and can ` +
+          `get ${fixed(load.watts, 0)} W from ${name(amp)}.`,
         why:
           ratio < 1
             ? 'Its speakers can burn at full power. Use a cabinet of at least 1.5 times the power.'
-            : `That is ${fixed(ratio, 2)} times the power; under 1.5 times there is little in hand when the amplifier is driven hard.`,
+            : `That is ${fixed(ratio, 2)} times the power; under 1.5 times there is little in ` +
+              'hand when the amplifier is driven hard.',
       });
     }
     if (line.lossDb < HEARD_LOSS_DB) {
@@ -203,7 +215,8 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
       });
     }
   }
-  // A switcher that leaves what is not selected without a load is safe only if its maker says how it mutes the input.
+  // A switcher that leaves what is not selected without a load is safe only if its maker says how
+  // it mutes the input.
   for (const device of ctx.rig.devices) {
     const unsafe =
       kindOf(device.kind).parameters.some((p) => p.id === 'unselected') &&
@@ -215,7 +228,9 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
         severity: 'danger',
         subjects: [device.id],
         what: `The line insert of ${device.name} is sent out and does not come back.`,
-        why: 'With one plug only, the line insert is not in use; what hangs on it gets nothing. Bring the other end back before playing.',
+        why:
+          'With one plug only, the line insert is not in use; what hangs on it gets nothing. ' +
+          'Bring the other end back before playing.',
       });
   }
   return remarks;

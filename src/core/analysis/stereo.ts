@@ -52,7 +52,9 @@ export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => {
           severity: 'advice',
           subjects: [s.device, next.id],
           what: `${device.name} reaches ${next.name} with one side only.`,
-          why: `${next.name} takes both sides on one TRS jack. An insert lead joins two TS outputs to it: tip left, ring right.`,
+          why:
+            `${next.name} takes both sides on one TRS jack. An insert lead joins two TS outputs ` +
+            'to it: tip left, ring right.',
           fix: {
             words: 'Use an insert lead for both sides',
             edits: [
@@ -117,7 +119,9 @@ export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => {
         severity: 'advice',
         subjects: [d.device, d.widenedBy],
         what: `${d.name} hears only the ${d.side} side of what ${ctx.device(d.widenedBy).name} makes wide.`,
-        why: `The other side goes elsewhere or nowhere, so half of its echoes or movement is missing here. Feed both sides, or let ${ctx.device(d.widenedBy).name} run in mono.`,
+        why:
+          'The other side goes elsewhere or nowhere, so half of its echoes or movement is ' +
+          `missing here. Feed both sides, or let ${ctx.device(d.widenedBy).name} run in mono.`,
       });
     }
     if (!d.collapsedAt || !d.widenedBy) continue;
@@ -126,7 +130,9 @@ export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => {
       severity: 'advice',
       subjects: [d.collapsedAt, d.widenedBy],
       what: `The width that ${ctx.device(d.widenedBy).name} makes is lost at ${ctx.device(d.collapsedAt).name}.`,
-      why: `${d.name} hears mono. Put ${ctx.device(d.widenedBy).name} behind ${ctx.device(d.collapsedAt).name}, or run two lines.`,
+      why:
+        `${d.name} hears mono. Put ${ctx.device(d.widenedBy).name} ` +
+        `behind ${ctx.device(d.collapsedAt).name}, or run two lines.`,
     });
   }
   return remarks;

@@ -7,7 +7,10 @@ import { CONTROL_LEADS, type Lead, type Rig } from '../rig/schema';
 import { routeTo, stationsOf, placeStations } from '../walk';
 import type { Remarker } from './remarks';
 
-/** How well a hook-up works: circles first, then destinations that are reached, then passes that signal meets on its way, then devices that it meets first by a return instead of their input. */
+/**
+ * How well a hook-up works: circles first, then destinations that are reached, then passes that
+ * signal meets on its way, then devices that it meets first by a return instead of their input.
+ */
 interface Worth {
   circles: number;
   reached: number;
@@ -45,7 +48,8 @@ const isBetter = (a: Worth, b: Worth): boolean =>
 const MOST_TRIES = 120;
 
 /**
- * The classic error around a loop: two plugs in each other's jack. Where signal runs in a circle, every exchange of two leads at
+ * The classic error around a loop: two plugs in each other's jack. Where signal runs in a circle,
+ * every exchange of two leads at
  * a device with a loop is tried, and the one that cures it is named.
  */
 export const swappedRemarks: Remarker = ({ ctx, cycles }) => {
@@ -89,14 +93,17 @@ export const swappedRemarks: Remarker = ({ ctx, cycles }) => {
           severity: 'fault',
           subjects: [device, a.id, b.id],
           about: [a.id, b.id].sort().join('+'),
-          what: `Two plugs look swapped at ${ctx.device(device).name}: ${endWords(ctx.rig, x)}, and ${endWords(ctx.rig, y)}.`,
+          what:
+            `Two plugs look swapped at ${ctx.device(device).name}: ${endWords(ctx.rig, x)}, ` +
+            `and ${endWords(ctx.rig, y)}.`,
           why: 'As they are, signal runs in a circle; exchanged, every destination is reached without one.',
           fix: { words: `Exchange the two plugs at ${ctx.device(device).name}`, edits },
         },
       });
     }
   }
-  // Of several exchanges that would cure it, the likeliest: no circle left, and each box met first by its input.
+  // Of several exchanges that would cure it, the likeliest: no circle left, and each box met first
+  // by its input.
   found.sort(
     (a, b) =>
       a.worth.circles - b.worth.circles ||

@@ -79,13 +79,17 @@ test('side by side with a late one there is a comb, and it is told; one behind t
   expect(report.sounds[1]!.destinations[0]!.notchHz!).toBeCloseTo(333.3, 0);
 });
 
-test('drives keep their gain order as the order of loops says: low into high saturates otherwise than high into low', () => {
-  const kinds = ['drive-low', 'drive-high', 'boost', 'boost', 'boost', 'boost'];
-  const [low, high] = analyse(board(['1 2', '2 1'], kinds)).sounds.map((s) => s.destinations[0]!);
-  expect(low!.noiseDbu).not.toBeCloseTo(high!.noiseDbu!, 1);
-  expect(
-    analyse(board(['1 2', '2 1'], kinds))
-      .findings.filter((f) => f.rule === 'gain-low-to-high')
-      .map((f) => f.sounds),
-  ).toEqual([['o1']]);
-});
+test(
+  'drives keep their gain order as the order of loops says: low into high saturates ' +
+    'otherwise than high into low',
+  () => {
+    const kinds = ['drive-low', 'drive-high', 'boost', 'boost', 'boost', 'boost'];
+    const [low, high] = analyse(board(['1 2', '2 1'], kinds)).sounds.map((s) => s.destinations[0]!);
+    expect(low!.noiseDbu).not.toBeCloseTo(high!.noiseDbu!, 1);
+    expect(
+      analyse(board(['1 2', '2 1'], kinds))
+        .findings.filter((f) => f.rule === 'gain-low-to-high')
+        .map((f) => f.sounds),
+    ).toEqual([['o1']]);
+  },
+);

@@ -84,7 +84,10 @@ function ownShunts(ctx: SoundContext, pickup: string, net: number) {
     .map((s) => ({ ohms: s.ohms ?? 0, farads: s.farads ?? 0 }));
 }
 
-/** Treble that long leads and loads take from bare pickups, and what a buffer would give back; active outputs that a lead dulls. */
+/**
+ * Treble that long leads and loads take from bare pickups, and what a buffer would give back;
+ * active outputs that a lead dulls.
+ */
 export const toneRemarks: Remarker = (evidence) => {
   const stance = evidence.ctx.rig.order?.stances?.['buffer-place']?.stance;
   const buffersWanted = stance === undefined || stance === 'follow';
@@ -114,7 +117,12 @@ function bareRemark({ ctx, reference }: Evidence, t: Evidence['tones'][number]):
       severity: 'advice',
       subjects: [t.driver, t.listener],
       what: `Leads and loads between ${ctx.device(t.driver).name} and ${listener.name} take treble.`,
-      why: `At 5 kHz it is ${fixed(lost)} dB duller than through the reference lead (${reference.metres} m into ${withPrefix(reference.ohms, 'Ω')}): ${Math.round(t.leadPf)} pF of lead before the first active input.${back > 1 ? ` A buffer right after the first lead gives back ${fixed(back)} dB at 5 kHz.` : ''} Some players want the loss; then accept this.`,
+      why:
+        `At 5 kHz it is ${fixed(lost)} dB duller than through the reference lead ` +
+        `(${reference.metres} m ` +
+        `into ${withPrefix(reference.ohms, 'Ω')}): ${Math.round(t.leadPf)} pF of lead before ` +
+        `the first active input.${back > 1 ? ` A buffer right after the first lead gives back ${fixed(back)} dB at 5 kHz.` : ''} ` +
+        'Some players want the loss; then accept this.',
       fix:
         first && back > 1 && first.to.device !== t.listener
           ? insertFix(
@@ -138,7 +146,10 @@ function dullRemark({ ctx }: Evidence, t: Evidence['tones'][number]): Remark[] {
       severity: 'caution',
       subjects: [t.driver, ...(lead ? [lead.id] : [])],
       what: `The lead behind ${ctx.device(t.driver).name} dulls the sound.`,
-      why: `${Math.round(t.leadPf)} pF of lead on that output is 3 dB down at ${withPrefix(t.minus3dBHz, 'Hz')}. Shorten the lead or put a buffer at its start.`,
+      why:
+        `${Math.round(t.leadPf)} pF of lead on that output is 3 dB down ` +
+        `at ${withPrefix(t.minus3dBHz, 'Hz')}. Shorten the lead or put a buffer ` +
+        'at its start.',
       fix:
         lead &&
         insertFix(ctx.rig, 'buffer', 'Buffer', lead.id, 'Put a buffer at the start of the lead'),

@@ -1,7 +1,10 @@
 import { type Circuit, type Section, solveSection } from '../circuit';
 import { decibels } from '../units';
 
-/** What a passive section does to tone, relative to the unloaded source. Frequencies in Hz, levels in dB; `null` where there is none. */
+/**
+ * What a passive section does to tone, relative to the unloaded source. Frequencies in Hz, levels
+ * in dB; `null` where there is none.
+ */
 export interface Tone {
   peakHz: number | null;
   peakDb: number | null;
@@ -56,7 +59,10 @@ export function toneOf(circuit: Circuit, section: Section, driver: number, net: 
   };
 }
 
-/** A resonance: a point that stands above both its neighbours, refined by golden section; none where the response only falls. */
+/**
+ * A resonance: a point that stands above both its neighbours, refined by golden section; none where
+ * the response only falls.
+ */
 function highestPoint(at: (hertz: number) => number): TonePoint | undefined {
   const grid = Array.from({ length: 90 }, (_, i) => 100 * 300 ** (i / 89));
   const levels = grid.map(at);

@@ -13,7 +13,8 @@ export const wrongWayRemarks: Remarker = ({ ctx }) => {
     const way = direction(lead.from)!;
     const name = (end: Lead['from']) =>
       `${ctx.device(end.device).name}, ${jackOf(ctx.device(end.device), end.jack)!.label}`;
-    // Two such leads between the same boxes, one on the outputs and one on the inputs: send and return were exchanged.
+    // Two such leads between the same boxes, one on the outputs and one on the inputs: send and
+    // return were exchanged.
     const partner = wrong.find(
       (l) =>
         l !== lead &&
@@ -49,10 +50,12 @@ export const wrongWayRemarks: Remarker = ({ ctx }) => {
       subjects: [lead.from.device, lead.to.device, lead.id],
       about: partner ? [lead.id, partner.id].sort().join('+') : lead.id,
       what: partner
-        ? `Send and return are swapped between ${ctx.device(lead.from.device).name} and ${ctx.device(lead.to.device).name}.`
+        ? `Send and return are swapped between ${ctx.device(lead.from.device).name} ` +
+          `and ${ctx.device(lead.to.device).name}.`
         : `A lead joins two ${way === 'out' ? 'outputs' : 'inputs'}: ${name(lead.from)}, and ${name(lead.to)}.`,
       why: partner
-        ? 'One lead joins two outputs and another two inputs, so nothing passes. Each lead must run from a send to a return.'
+        ? 'One lead joins two outputs and another two inputs, so nothing passes. Each lead ' +
+          'must run from a send to a return.'
         : way === 'out'
           ? 'Two outputs drive each other, and nothing listens. Plug one end into an input.'
           : 'Two inputs listen to each other, and nothing drives them. Plug one end into an output.',

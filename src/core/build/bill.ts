@@ -8,7 +8,10 @@ import { loadsOf } from './power';
 import { powerLeadsByPlugs } from './power-leads';
 import { mountedIn } from './rack';
 
-/** One line of the bill: what it is, how many, what it weighs and costs (in the crew's money), and whether it is there. */
+/**
+ * One line of the bill: what it is, how many, what it weighs and costs (in the crew's money), and
+ * whether it is there.
+ */
 export interface BillLine {
   what:
     | 'device'
@@ -29,7 +32,10 @@ export interface BillLine {
   state: 'owned' | 'to buy' | 'not said';
 }
 
-/** Everything the rig is made of: devices, supplies, boards, racks and cases, leads by type, plugs, and what holds it together. */
+/**
+ * Everything the rig is made of: devices, supplies, boards, racks and cases, leads by type, plugs,
+ * and what holds it together.
+ */
 export function billOf(rig: Rig, list: CutList = cutList(rig)): BillLine[] {
   const making = makingOf(rig);
   const stateOf = (d: Device): BillLine['state'] =>

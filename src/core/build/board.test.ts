@@ -143,7 +143,8 @@ describe('what hits what', () => {
       ),
     ).toEqual(['overlap 20']);
     expect(told(clashes(stood(['boost'], [[560, 190]])))).toEqual(['outside 30']);
-    // A gap of 20 mm: a right-angle plug of 25 on either side has no room; with flat plugs that are not in line there is.
+    // A gap of 20 mm: a right-angle plug of 25 on either side has no room; with flat plugs that are
+    // not in line there is.
     const tight = stood(
       ['boost', 'boost'],
       [
@@ -248,7 +249,8 @@ describe('ways of leads', () => {
         [250, 190],
       ],
     );
-    // d1 to d2 has d3 between: down 20, to the front edge at 314 and back (2 · 64, nearer than the rail at 160), 400 − 25 − (170 + 25) = 180 across, up 20.
+    // d1 to d2 has d3 between: down 20, to the front edge at 314 and back (2 · 64, nearer than the
+    // rail at 160), 400 − 25 − (170 + 25) = 180 across, up 20.
     expect(path(over, 'l1')).toMatchObject({ below: true, mm: 180 + 2 * 64 + 40 });
   });
   test('what leaves the board leaves by the nearest edge, and a raised end adds its height', () => {
@@ -548,48 +550,52 @@ describe('placing by hand', () => {
   });
 });
 
-test('findings of a board say what, with whom, and how many millimetres; a longer lead cures one that is too short', () => {
-  const rig = stood(
-    ['boost', 'boost'],
-    [
-      [500, 190],
-      [20, 190],
-    ],
-  );
-  const finding = analyse(rig).findings.find((f) => f.rule === 'lead-short')!;
-  // 500 − 25 − (90 + 25) mm = 36 cm with 50 cm at hand is enough; the board is widened until it is not.
-  expect(finding).toBeUndefined();
-  const wide = stood(
-    ['boost', 'boost'],
-    [
-      [900, 190],
-      [20, 190],
-    ],
-    board({ width: 1000 }),
-  );
-  const short = analyse(wide).findings.find((f) => f.rule === 'lead-short')!;
-  expect(short.what).toBe('W02 from Device 1, out to Device 2, in is too short by 26 cm.');
-  const cured = applied(wide, short.fix!.edits);
-  expect(cured.leads[1]!.metres).toBeCloseTo(0.9, 9);
-  expect(
-    analyse(cured).findings.some((f) => f.rule === 'lead-short' || f.rule === 'lead-tight'),
-  ).toBe(false);
-  const over = analyse(
-    stood(
+test(
+  'findings of a board say what, with whom, and how many millimetres; a longer lead ' +
+    'cures one that is too short',
+  () => {
+    const rig = stood(
       ['boost', 'boost'],
       [
-        [300, 190],
-        [250, 190],
+        [500, 190],
+        [20, 190],
       ],
-    ),
-  ).findings.find((f) => f.rule === 'board-overlap')!;
-  expect(over).toMatchObject({
-    severity: 'fault',
-    what: 'Device 1 and Device 2 stand on the same place.',
-    why: 'They overlap by 20 mm.',
-    subjects: ['d1', 'd2'],
-  });
-});
+    );
+    const finding = analyse(rig).findings.find((f) => f.rule === 'lead-short')!;
+    // 500 − 25 − (90 + 25) mm = 36 cm with 50 cm at hand is enough; the board is widened until it is not.
+    expect(finding).toBeUndefined();
+    const wide = stood(
+      ['boost', 'boost'],
+      [
+        [900, 190],
+        [20, 190],
+      ],
+      board({ width: 1000 }),
+    );
+    const short = analyse(wide).findings.find((f) => f.rule === 'lead-short')!;
+    expect(short.what).toBe('W02 from Device 1, out to Device 2, in is too short by 26 cm.');
+    const cured = applied(wide, short.fix!.edits);
+    expect(cured.leads[1]!.metres).toBeCloseTo(0.9, 9);
+    expect(
+      analyse(cured).findings.some((f) => f.rule === 'lead-short' || f.rule === 'lead-tight'),
+    ).toBe(false);
+    const over = analyse(
+      stood(
+        ['boost', 'boost'],
+        [
+          [300, 190],
+          [250, 190],
+        ],
+      ),
+    ).findings.find((f) => f.rule === 'board-overlap')!;
+    expect(over).toMatchObject({
+      severity: 'fault',
+      what: 'Device 1 and Device 2 stand on the same place.',
+      why: 'They overlap by 20 mm.',
+      subjects: ['d1', 'd2'],
+    });
+  },
+);
 
 test('a measured lead takes the place of length times pF a metre in the tone', () => {
   const rig = rigOf(

@@ -74,7 +74,10 @@ function rails(depth: number, count: number): Board['rails'] {
   return Array.from({ length: count }, (_, i) => ({ y: Math.round(i * (40 + gap)), depth: 40 }));
 }
 
-/** A jack in use on an item: the point of the jack and of the plug's end, from the item's rear left corner as turned, and how far the plug stands out. */
+/**
+ * A jack in use on an item: the point of the jack and of the plug's end, from the item's rear left
+ * corner as turned, and how far the plug stands out.
+ */
 interface Socket {
   x: number;
   y: number;
@@ -124,7 +127,10 @@ export interface XY {
   y: number;
 }
 
-/** Distances in mm: between switch centres, from wireless and supplies to high gain, what counts as in front of a switch to each side. */
+/**
+ * Distances in mm: between switch centres, from wireless and supplies to high gain, what counts as
+ * in front of a switch to each side.
+ */
 export const SWITCH_GAP = 60;
 export const RADIO_GAP = 100;
 const FOOT_HALF = 40;
@@ -134,7 +140,10 @@ const LONGEST = Math.max(...Object.values(PLUG_CLEARANCE));
 /** From the deck down to the rails and up again at the other end, in mm each. */
 const DROP = 20;
 
-/** What is needed to judge places on a board. `pressed` says how often the switches of a device are stepped on; `with_` adds devices that do not stand on it yet. */
+/**
+ * What is needed to judge places on a board. `pressed` says how often the switches of a device are
+ * stepped on; `with_` adds devices that do not stand on it yet.
+ */
 export function boardModel(
   rig: Rig,
   board: Board,
@@ -237,7 +246,10 @@ export interface Path {
   below: boolean;
 }
 
-/** How high an item stands: the raised strip under the most of it, in mm; and whether it stands half off one. */
+/**
+ * How high an item stands: the raised strip under the most of it, in mm; and whether it stands half
+ * off one.
+ */
 export function standing(model: Model, item: Item, at: XY): { up: number; half: boolean } {
   let up = 0;
   let half = false;
@@ -284,7 +296,8 @@ function blocked(
 }
 
 /**
- * The way of one lead. On the deck from plug to plug in at most two straight pieces where no body is in the way; else down, along a
+ * The way of one lead. On the deck from plug to plug in at most two straight pieces where no body
+ * is in the way; else down, along a
  * rail or an edge, and up again. A lead that goes elsewhere leaves at the nearest of the rear and side edges.
  */
 export function pathOf(model: Model, at: readonly XY[], run: Run): Path {
@@ -356,7 +369,10 @@ export interface Clash {
   jack?: string;
 }
 
-/** Where everything stands, judged: mm of lead, how often leads cross, what is wrong, and all of it as one figure (the lower the better). */
+/**
+ * Where everything stands, judged: mm of lead, how often leads cross, what is wrong, and all of it
+ * as one figure (the lower the better).
+ */
 export interface Judged {
   mm: number;
   crossings: number;
@@ -365,7 +381,10 @@ export interface Judged {
   cost: number;
 }
 
-/** What one of each costs, in mm of lead. Bodies or plugs that hit something outweigh everything; the rest is a judgement, told in docs/formulas.md. */
+/**
+ * What one of each costs, in mm of lead. Bodies or plugs that hit something outweigh everything;
+ * the rest is a judgement, told in docs/formulas.md.
+ */
 export const LAYOUT_PRICE = {
   hit: 100_000,
   half: 2000,
@@ -425,7 +444,10 @@ function softCost(model: Model, at: readonly XY[]): number {
   return cost;
 }
 
-/** A bound that no layout's cost goes below: leads as the crow walks, and the pull of foot and weight. Cheap. */
+/**
+ * A bound that no layout's cost goes below: leads as the crow walks, and the pull of foot and
+ * weight. Cheap.
+ */
 export function costBound(model: Model, at: readonly XY[]): number {
   let mm = 0;
   for (const r of model.runs) {
@@ -537,7 +559,10 @@ function zonesOf(item: Item, at: XY): { body: Zone; plugs: Zone[] } {
   };
 }
 
-/** Whether plugs of one item hit the body of another, or its plugs: one for a pair, the worst, for what cures it cures the others. */
+/**
+ * Whether plugs of one item hit the body of another, or its plugs: one for a pair, the worst, for
+ * what cures it cures the others.
+ */
 function plugClash(
   i: number,
   a: ReturnType<typeof zonesOf>,
@@ -565,7 +590,10 @@ function plugClash(
   return worst;
 }
 
-/** How often leads cross: pieces of different leads that meet at right angles, on the same side of the deck. */
+/**
+ * How often leads cross: pieces of different leads that meet at right angles, on the same side of
+ * the deck.
+ */
 export function crossingsOf(paths: readonly Path[]): number {
   // Pieces that lie, and pieces that stand: [path, side, at, from, to].
   const flat: number[] = [];

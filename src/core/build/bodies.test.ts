@@ -218,26 +218,30 @@ describe('laws of a layout', () => {
       { numRuns: 80 },
     );
   });
-  test('a way is never shorter than from plug to plug as the crow walks, and below the deck never shorter than on it', () => {
-    fc.assert(
-      fc.property(anyPlaces, (at) => {
-        const model = modelOf(standing(at));
-        return model.runs.every((run) => {
-          const path = pathOf(model, at, run);
-          if (run.b < 0) return path.mm >= 0;
-          const [a, b] = [
-            model.items[run.a]!.sockets[run.aSocket]!,
-            model.items[run.b]!.sockets[run.bSocket]!,
-          ];
-          const crow =
-            Math.abs(at[run.a]!.x + a.tipX - at[run.b]!.x - b.tipX) +
-            Math.abs(at[run.a]!.y + a.tipY - at[run.b]!.y - b.tipY);
-          return path.below ? path.mm >= crow + 40 - 1e-6 : Math.abs(path.mm - crow) < 1e-6;
-        });
-      }),
-      { numRuns: 80 },
-    );
-  });
+  test(
+    'a way is never shorter than from plug to plug as the crow walks, and below the ' +
+      'deck never shorter than on it',
+    () => {
+      fc.assert(
+        fc.property(anyPlaces, (at) => {
+          const model = modelOf(standing(at));
+          return model.runs.every((run) => {
+            const path = pathOf(model, at, run);
+            if (run.b < 0) return path.mm >= 0;
+            const [a, b] = [
+              model.items[run.a]!.sockets[run.aSocket]!,
+              model.items[run.b]!.sockets[run.bSocket]!,
+            ];
+            const crow =
+              Math.abs(at[run.a]!.x + a.tipX - at[run.b]!.x - b.tipX) +
+              Math.abs(at[run.a]!.y + a.tipY - at[run.b]!.y - b.tipY);
+            return path.below ? path.mm >= crow + 40 - 1e-6 : Math.abs(path.mm - crow) < 1e-6;
+          });
+        }),
+        { numRuns: 80 },
+      );
+    },
+  );
   test('a way begins at one jack and ends at the other, with square corners', () => {
     fc.assert(
       fc.property(anyPlaces, (at) => {

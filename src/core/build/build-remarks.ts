@@ -73,7 +73,9 @@ export function clashWords(
       return {
         severity: 'fault',
         what: `The plug in ${one} has no room.`,
-        why: `It needs ${mm} more before ${two} begins. A flat plug stands out 16 mm, a right-angle one 25, a straight one 45.`,
+        why:
+          `It needs ${mm} more before ${two} begins. A flat plug stands out 16 mm, a ` +
+          'right-angle one 25, a straight one 45.',
       };
     case 'plugs':
       return {
@@ -111,7 +113,9 @@ export function clashWords(
       return {
         severity: 'advice',
         what: `${one} stands close to ${two}.`,
-        why: `Wireless and supplies radiate and ${two} lifts what it picks up: ${RADIO_GAP} mm apart is better, ${mm} are missing.`,
+        why:
+          `Wireless and supplies radiate and ${two} lifts what it picks up: ${RADIO_GAP} mm ` +
+          `apart is better, ${mm} are missing.`,
       };
   }
 }
@@ -205,8 +209,13 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
             severity: 'advice' as const,
             subjects: [...new Set(outside.map((o) => o.device.id))],
             about: rack.id,
-            what: `${outside.length} ${outside.length === 1 ? 'lead' : 'leads'} from outside ${outside.length === 1 ? 'goes' : 'go'} straight into gear in ${rack.name}.`,
-            why: `What gets pulled is then the jack of ${[...new Set(outside.map((o) => o.device.name))].slice(0, 4).join(', ')}, and not one of a panel.`,
+            what:
+              `${outside.length} ${outside.length === 1 ? 'lead' : 'leads'} from ` +
+              `outside ${outside.length === 1 ? 'goes' : 'go'} straight into gear in ${rack.name}.`,
+            why:
+              'What gets pulled is then the jack ' +
+              `of ${[...new Set(outside.map((o) => o.device.name))].slice(0, 4).join(', ')}, and ` +
+              'not one of a panel.',
           },
         ]
       : []),
@@ -218,7 +227,9 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
             subjects: [],
             about: rack.id,
             what: `${rack.name} is top-heavy.`,
-            why: `Its centre of gravity is ${Math.round(sums.centreMm)} mm up, above the middle (${Math.round(half)} mm). Heavy things go low.`,
+            why:
+              `Its centre of gravity is ${Math.round(sums.centreMm)} mm up, above the middle ` +
+              `(${Math.round(half)} mm). Heavy things go low.`,
           },
         ]
       : []),
@@ -230,7 +241,9 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
             subjects: [],
             about: rack.id,
             what: `${rack.name} takes two persons to lift.`,
-            why: `It weighs ${(sums.grams / 1000).toFixed(1)} kg; over about 23 kg two lift${rack.wheels ? ', and it rolls' : ', and wheels help'}.`,
+            why:
+              `It weighs ${(sums.grams / 1000).toFixed(1)} kg; over about 23 kg two ` +
+              `lift${rack.wheels ? ', and it rolls' : ', and wheels help'}.`,
           },
         ]
       : []),
@@ -268,7 +281,9 @@ export function leadRemarks(rig: Rig, list: CutList): Remark[] {
           subjects,
           about: c.lead.id,
           what: `${words} only just reaches.`,
-          why: `It is ${c.metres.toFixed(2)} m long, its way is ${c.routed.toFixed(2)} m, and ${(slack * 100).toFixed(0)} cm of slack are wanted at each end.`,
+          why:
+            `It is ${c.metres.toFixed(2)} m long, its way is ${c.routed.toFixed(2)} m, ` +
+            `and ${(slack * 100).toFixed(0)} cm of slack are wanted at each end.`,
           fix,
         },
       ];
@@ -289,8 +304,12 @@ function mainsRemarks(rig: Rig): Remark[] {
         what: `${device.name} is not made for the mains in ${country.name}.`,
         why:
           what === 'hz'
-            ? `It takes ${(device.mains?.hz ?? kindOf(device.kind).mains?.hz ?? []).join(' or ')} Hz; there they have ${country.hz.join(' and ')} Hz.`
-            : `It takes ${(device.mains?.volts ?? kindOf(device.kind).mains?.volts ?? []).map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)).join(' or ')} V; there they have ${country.volts} V. ${what === 'over' ? 'Too much destroys it and can start a fire.' : 'Too little and it does not work as it should.'} Have a licensed technician set it, or take a transformer.`,
+            ? `It takes ${(device.mains?.hz ?? kindOf(device.kind).mains?.hz ?? []).join(' or ')} ` +
+              `Hz; there they have ${country.hz.join(' and ')} Hz.`
+            : `It takes ${(device.mains?.volts ?? kindOf(device.kind).mains?.volts ?? []).map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)).join(' or ')} ` +
+              `V; there they have ${country.volts} ` +
+              `V. ${what === 'over' ? 'Too much destroys it and can start a fire.' : 'Too little and it does not work as it should.'} ` +
+              'Have a licensed technician set it, or take a transformer.',
       })),
     ),
     ...strips.flatMap((s): Remark[] => [
@@ -314,7 +333,9 @@ function mainsRemarks(rig: Rig): Remark[] {
               subjects: [s.device.id],
               about: s.device.id,
               what: `${s.device.name} carries more than it is made for.`,
-              why: `${Math.round(s.watts)} W are ${(s.watts / lowest).toFixed(1)} A at ${lowest} V; its sockets give ${s.gives} A together.`,
+              why:
+                `${Math.round(s.watts)} W are ${(s.watts / lowest).toFixed(1)} A at ${lowest} V; ` +
+                `its sockets give ${s.gives} A together.`,
             },
           ]
         : []),

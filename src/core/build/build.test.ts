@@ -56,7 +56,8 @@ describe('cut list', () => {
     expect(cut('l16')).toMatchObject({ plugs: ['speaker', 'speaker'], pF: null });
     expect(cut('m02')).toMatchObject({ plugs: ['DIN', 'DIN'], joints: 6 });
     expect(cut('m01')).toMatchObject({ plugs: ['USB', 'USB'], joints: 0, made: false, cut: 2 });
-    // Two branches into one stereo jack share its plug: two joints for the first, one for the second, two at each far end.
+    // Two branches into one stereo jack share its plug: two joints for the first, one for the
+    // second, two at each far end.
     expect([cut('f11', flyRig).joints, cut('f12', flyRig).joints]).toEqual([4, 3]);
     const trs = rigOf(
       [device('l', 'looper', 'L'), device('s', 'slicer', 'S')],
@@ -96,7 +97,8 @@ describe('lists as CSV', () => {
   test('a new row is a new device; every row with something wrong is told and nothing is taken', () => {
     const read = gearFromCsv(
       touringRig,
-      'name,kind,serial,owned,weight g,value\nKiln Drive,drive-mid,K-77,yes,410,180\nSpare Kiln,"Drive, mid gain",,no,,\n',
+      'name,kind,serial,owned,weight g,value\nKiln ' +
+        'Drive,drive-mid,K-77,yes,410,180\nSpare Kiln,"Drive, mid gain",,no,,\n',
     );
     const done = read.ok ? applyEdits(touringRig, read.value) : undefined;
     expect(done?.ok && done.value.rig.devices.find((d) => d.id === 'kiln')!.gear).toEqual({
@@ -124,44 +126,50 @@ describe('lists as CSV', () => {
       'row 4: "-3" is no weight in grams',
     ]);
   });
-  test('wiring out and in again changes nothing; a length, a lead plugged elsewhere and a new one are taken; what does not fit is told', () => {
-    const same = wiringFromCsv(touringRig, wiringToCsv(touringRig));
-    expect(same).toEqual({ ok: true, value: [] });
-    const head = 'id,from device,from jack,to device,to jack,type,length m\n';
-    const read = wiringFromCsv(
-      touringRig,
-      `${head}l08,brine,out,flare,in,instrument,0.4\nl09,kiln,out,Brine Drive,in,,0.2\nl07,sub,out,kiln,in,,0.2\nl10,flare,out,vesk,in,instrument,0.9\n,fork,tuner,tuner,in,,1\n`,
-    );
-    expect(read.ok ? [] : problemLines(read.problems)).toEqual([
-      expect.stringContaining('row 6: Fork has no jack "tuner"'),
-    ]);
-    const good = wiringFromCsv(
-      touringRig,
-      `${head}l08,brine,out,flare,in,instrument,0.4\nl09,kiln,out,Brine Drive,in,,0.2\nl07,sub,out,kiln,in,,0.2\nl10,flare,out,vesk,in,instrument,0.9\n`,
-    );
-    const done = good.ok ? applyEdits(touringRig, good.value) : undefined;
-    expect(
-      done?.ok &&
-        done.value.rig.leads
-          .filter((l) => ['l07', 'l08', 'l09', 'l10'].includes(l.id))
-          .map((l) => `${l.id} ${l.from.device}>${l.to.device} ${l.metres}`)
-          .sort(),
-    ).toEqual([
-      'l07 sub>kiln 0.2',
-      'l08 brine>flare 0.4',
-      'l09 kiln>brine 0.2',
-      'l10 flare>vesk 0.9',
-    ]);
-    const bad = wiringFromCsv(
-      touringRig,
-      `${head},kiln,out,echo,in,,99999\n,tuner,out,head,in,,2\n`,
-    );
-    expect(bad.ok ? [] : problemLines(bad.problems)).toEqual([
-      'row 2: "99999" is no length; give 0 to 500 m',
-    ]);
-    const taken = wiringFromCsv(touringRig, `${head},tuner,out,head,in,,2\n`);
-    expect(taken.ok ? [] : problemLines(taken.problems)[0]).toContain('a jack takes one lead');
-  });
+  test(
+    'wiring out and in again changes nothing; a length, a lead plugged elsewhere and a ' +
+      'new one are taken; what does not fit is told',
+    () => {
+      const same = wiringFromCsv(touringRig, wiringToCsv(touringRig));
+      expect(same).toEqual({ ok: true, value: [] });
+      const head = 'id,from device,from jack,to device,to jack,type,length m\n';
+      const read = wiringFromCsv(
+        touringRig,
+        `${head}l08,brine,out,flare,in,instrument,0.4\nl09,kiln,out,Brine ` +
+          `Drive,in,,0.2\nl07,sub,out,kiln,in,,0.2\nl10,flare,out,vesk,in,instrument,0.9\n,fork,tuner,tuner,in,,1\n`,
+      );
+      expect(read.ok ? [] : problemLines(read.problems)).toEqual([
+        expect.stringContaining('row 6: Fork has no jack "tuner"'),
+      ]);
+      const good = wiringFromCsv(
+        touringRig,
+        `${head}l08,brine,out,flare,in,instrument,0.4\nl09,kiln,out,Brine ` +
+          `Drive,in,,0.2\nl07,sub,out,kiln,in,,0.2\nl10,flare,out,vesk,in,instrument,0.9\n`,
+      );
+      const done = good.ok ? applyEdits(touringRig, good.value) : undefined;
+      expect(
+        done?.ok &&
+          done.value.rig.leads
+            .filter((l) => ['l07', 'l08', 'l09', 'l10'].includes(l.id))
+            .map((l) => `${l.id} ${l.from.device}>${l.to.device} ${l.metres}`)
+            .sort(),
+      ).toEqual([
+        'l07 sub>kiln 0.2',
+        'l08 brine>flare 0.4',
+        'l09 kiln>brine 0.2',
+        'l10 flare>vesk 0.9',
+      ]);
+      const bad = wiringFromCsv(
+        touringRig,
+        `${head},kiln,out,echo,in,,99999\n,tuner,out,head,in,,2\n`,
+      );
+      expect(bad.ok ? [] : problemLines(bad.problems)).toEqual([
+        'row 2: "99999" is no length; give 0 to 500 m',
+      ]);
+      const taken = wiringFromCsv(touringRig, `${head},tuner,out,head,in,,2\n`);
+      expect(taken.ok ? [] : problemLines(taken.problems)[0]).toContain('a jack takes one lead');
+    },
+  );
   test('hostile names are harmless in every list', () => {
     const rig = {
       ...touringRig,
@@ -200,35 +208,39 @@ test('weights: the unit’s own before its kind’s; what takes two persons is n
   });
 });
 
-test('the input list: what each console input and ear gets, from where, how loud over all sounds, and which are a pair', () => {
-  const list = inputList(touringRig, analyse(touringRig).sounds);
-  const of = (name: string) => list.find((l) => l.name === name)!;
-  expect(list.map((l) => l.hears)).not.toContain('stage');
-  expect(of('House, cabinet mic')).toMatchObject({
-    from: 'Cabinet mic',
-    feed: 'balanced, microphone level',
-    stereo: 'mono',
-    phantom: 'off',
-  });
-  expect(of('House, wide pair, left')).toMatchObject({
-    from: 'Dome Reverb',
-    feed: 'balanced, line level',
-    stereo: 'left of a pair',
-  });
-  expect(of('Odd’s in-ears, left').sources).toEqual(['Tide tracks, click']);
-  const levels = analyse(touringRig).sounds.flatMap(
-    (s) => s.destinations.find((d) => d.device === 'house')!.levelDbu?.normal ?? [],
-  );
-  expect([of('House, cabinet mic').quietDbu, of('House, cabinet mic').loudDbu]).toEqual([
-    Math.min(...levels),
-    Math.max(...levels),
-  ]);
-  expect(of('Iseult’s in-ears, right')).toMatchObject({
-    from: 'not connected',
-    quietDbu: null,
-    peakDbu: null,
-  });
-});
+test(
+  'the input list: what each console input and ear gets, from where, how loud over ' +
+    'all sounds, and which are a pair',
+  () => {
+    const list = inputList(touringRig, analyse(touringRig).sounds);
+    const of = (name: string) => list.find((l) => l.name === name)!;
+    expect(list.map((l) => l.hears)).not.toContain('stage');
+    expect(of('House, cabinet mic')).toMatchObject({
+      from: 'Cabinet mic',
+      feed: 'balanced, microphone level',
+      stereo: 'mono',
+      phantom: 'off',
+    });
+    expect(of('House, wide pair, left')).toMatchObject({
+      from: 'Dome Reverb',
+      feed: 'balanced, line level',
+      stereo: 'left of a pair',
+    });
+    expect(of('Odd’s in-ears, left').sources).toEqual(['Tide tracks, click']);
+    const levels = analyse(touringRig).sounds.flatMap(
+      (s) => s.destinations.find((d) => d.device === 'house')!.levelDbu?.normal ?? [],
+    );
+    expect([of('House, cabinet mic').quietDbu, of('House, cabinet mic').loudDbu]).toEqual([
+      Math.min(...levels),
+      Math.max(...levels),
+    ]);
+    expect(of('Iseult’s in-ears, right')).toMatchObject({
+      from: 'not connected',
+      quietDbu: null,
+      peakDbu: null,
+    });
+  },
+);
 
 describe('checklist', () => {
   const parts = checklist(touringRig);

@@ -51,47 +51,51 @@ describe('the rack', () => {
     expect(sums).toMatchObject({ grams: 19_000, used: 3, watts: 410, unweighed: 0 });
     expect(sums.centreMm).toBeCloseTo((5000 * 22.225 + 6000 * 222.25 + 8000 * 133.35) / 19_000, 6);
   });
-  test('over the top, on the same units, too deep with the plugs, front and rear together, heat, what is touched at the rear', () => {
-    expect(found(racked([inRack('mod', 'modeler-rack', 6)]))).toEqual(['too-high mod 44']);
-    expect(found(racked([inRack('a', 'modeler-rack', 2), inRack('b', 'panel', 3)]))).toEqual(
-      ['overlap b a 0'].map((w) =>
-        found(racked([inRack('a', 'modeler-rack', 2), inRack('b', 'panel', 3)]))[0] === w
-          ? w
-          : 'overlap a b 0',
-      ),
-    );
-    const deep = racked(
-      [inRack('mod', 'modeler-rack', 2), device('g', 'guitar-active', 'G')],
-      [lead('1', 'g.out', 'mod.in', 3)],
-      { ...rack, depth: 330 },
-    );
-    // 300 mm and a straight plug of 45 behind it.
-    expect(found(deep)).toEqual(['too-deep mod 15']);
-    expect(
-      found(
-        racked([inRack('mod', 'modeler-rack', 2), inRack('p', 'panel', 2, { rear: true })], [], {
-          ...rack,
-          depth: 320,
-        }),
-      ),
-    ).toEqual(['overlap mod p 20']);
-    expect(found(racked([inRack('amp', 'power-amp', 1), inRack('p', 'panel', 2)]))).toEqual([
-      'heat amp p 0',
-    ]);
-    expect(found(racked([inRack('amp', 'power-amp', 1), inRack('p', 'panel', 3)]))).toEqual([]);
-    expect(found(racked([inRack('mod', 'power-amp', 3, { rear: true })]))).toEqual([
-      'access mod 0',
-    ]);
-    expect(
-      found(
-        racked([
-          inRack('a', 'boost', 1, { x: 0 }),
-          inRack('b', 'boost', 1, { x: 80 }),
-          inRack('c', 'boost', 1, { x: 400 }),
-        ]),
-      ),
-    ).toEqual(['too-wide c 20']);
-  });
+  test(
+    'over the top, on the same units, too deep with the plugs, front and rear together, ' +
+      'heat, what is touched at the rear',
+    () => {
+      expect(found(racked([inRack('mod', 'modeler-rack', 6)]))).toEqual(['too-high mod 44']);
+      expect(found(racked([inRack('a', 'modeler-rack', 2), inRack('b', 'panel', 3)]))).toEqual(
+        ['overlap b a 0'].map((w) =>
+          found(racked([inRack('a', 'modeler-rack', 2), inRack('b', 'panel', 3)]))[0] === w
+            ? w
+            : 'overlap a b 0',
+        ),
+      );
+      const deep = racked(
+        [inRack('mod', 'modeler-rack', 2), device('g', 'guitar-active', 'G')],
+        [lead('1', 'g.out', 'mod.in', 3)],
+        { ...rack, depth: 330 },
+      );
+      // 300 mm and a straight plug of 45 behind it.
+      expect(found(deep)).toEqual(['too-deep mod 15']);
+      expect(
+        found(
+          racked([inRack('mod', 'modeler-rack', 2), inRack('p', 'panel', 2, { rear: true })], [], {
+            ...rack,
+            depth: 320,
+          }),
+        ),
+      ).toEqual(['overlap mod p 20']);
+      expect(found(racked([inRack('amp', 'power-amp', 1), inRack('p', 'panel', 2)]))).toEqual([
+        'heat amp p 0',
+      ]);
+      expect(found(racked([inRack('amp', 'power-amp', 1), inRack('p', 'panel', 3)]))).toEqual([]);
+      expect(found(racked([inRack('mod', 'power-amp', 3, { rear: true })]))).toEqual([
+        'access mod 0',
+      ]);
+      expect(
+        found(
+          racked([
+            inRack('a', 'boost', 1, { x: 0 }),
+            inRack('b', 'boost', 1, { x: 80 }),
+            inRack('c', 'boost', 1, { x: 400 }),
+          ]),
+        ),
+      ).toEqual(['too-wide c 20']);
+    },
+  );
   test('the demo rack holds what it should, and its findings are told with figures', () => {
     const list = mountedIn(touringRig, touringRig.racks![0]!);
     expect(list[0]!.to).toBeGreaterThanOrEqual(list.at(-1)!.to);
@@ -132,7 +136,8 @@ describe('how long a lead has to be', () => {
       [inRack('a', 'boost', 1, { x: 10 }), inRack('b', 'boost', 4, { x: 30 })],
       [lead('1', 'a.out', 'b.in', 1)],
     );
-    // a.out is on the left edge (10 mm from the side), b.in on the right edge (100 mm); three units of 44.45 mm between.
+    // a.out is on the left edge (10 mm from the side), b.in on the right edge (100 mm); three units
+    // of 44.45 mm between.
     expect(leadNeeds(rig).get('1')!.mm).toBeCloseTo(10 + 100 + 3 * 44.45, 6);
     expect(
       leadNeeds({
@@ -257,38 +262,42 @@ describe('mains', () => {
     expect(mainsMisfit({ ...one, hz: [50] }, 230, [50, 60])).toBe('hz');
     expect(mainsMisfit(one, 230, [50, 60])).toBeUndefined();
   });
-  test('sums at a voltage, strip by strip; too many plugs and too much current are faults, too much voltage a danger', () => {
-    const amps = Array.from({ length: 9 }, (_, i) =>
-      device(`a${i}`, 'power-amp', `A${i}`, { mains: { from: 'c', watts: 300 } }),
-    );
-    const rig: Rig = {
-      ...rigOf([device('c', 'power-conditioner', 'C'), ...amps], []),
-      tour: { countries: ['US'] },
-    };
-    const sums = mainsSums(rig, 120);
-    expect(sums.watts).toBe(2703);
-    expect(sums.amps).toBeCloseTo(2703 / 120, 9);
-    expect(sums.strips[0]).toMatchObject({ outlets: 8, watts: 2700, gives: 10, inrushAmps: 270 });
-    expect(sums.wall.map((d) => d.id)).toEqual(['c']);
-    const rules = analyse(rig).findings.filter((f) => f.rule.startsWith('mains-'));
-    expect(rules.map((f) => [f.rule, f.severity]).filter(([r]) => r !== 'mains-under')).toEqual(
-      expect.arrayContaining([
-        ['mains-sockets', 'fault'],
-        ['mains-amps', 'fault'],
-      ]),
-    );
-    expect(rules.find((f) => f.rule === 'mains-amps')!.why).toBe(
-      '2700 W are 22.5 A at 120 V; its sockets give 10 A together.',
-    );
-    const low: Rig = {
-      ...rigOf([device('h', 'head-tube', 'H', { mains: { volts: [[110, 120]] } })], []),
-      tour: { countries: ['NO'] },
-    };
-    expect(analyse(low).findings.find((f) => f.rule === 'mains-over')).toMatchObject({
-      severity: 'danger',
-      subjects: ['h'],
-    });
-  });
+  test(
+    'sums at a voltage, strip by strip; too many plugs and too much current are faults, ' +
+      'too much voltage a danger',
+    () => {
+      const amps = Array.from({ length: 9 }, (_, i) =>
+        device(`a${i}`, 'power-amp', `A${i}`, { mains: { from: 'c', watts: 300 } }),
+      );
+      const rig: Rig = {
+        ...rigOf([device('c', 'power-conditioner', 'C'), ...amps], []),
+        tour: { countries: ['US'] },
+      };
+      const sums = mainsSums(rig, 120);
+      expect(sums.watts).toBe(2703);
+      expect(sums.amps).toBeCloseTo(2703 / 120, 9);
+      expect(sums.strips[0]).toMatchObject({ outlets: 8, watts: 2700, gives: 10, inrushAmps: 270 });
+      expect(sums.wall.map((d) => d.id)).toEqual(['c']);
+      const rules = analyse(rig).findings.filter((f) => f.rule.startsWith('mains-'));
+      expect(rules.map((f) => [f.rule, f.severity]).filter(([r]) => r !== 'mains-under')).toEqual(
+        expect.arrayContaining([
+          ['mains-sockets', 'fault'],
+          ['mains-amps', 'fault'],
+        ]),
+      );
+      expect(rules.find((f) => f.rule === 'mains-amps')!.why).toBe(
+        '2700 W are 22.5 A at 120 V; its sockets give 10 A together.',
+      );
+      const low: Rig = {
+        ...rigOf([device('h', 'head-tube', 'H', { mains: { volts: [[110, 120]] } })], []),
+        tour: { countries: ['NO'] },
+      };
+      expect(analyse(low).findings.find((f) => f.rule === 'mains-over')).toMatchObject({
+        severity: 'danger',
+        subjects: ['h'],
+      });
+    },
+  );
   test('strips in a circle are summed once and never hang', () => {
     const rig = rigOf(
       [
@@ -299,23 +308,29 @@ describe('mains', () => {
     );
     expect(mainsSums(rig, 230).strips.map((s) => s.watts)).toEqual([3, 3]);
   });
-  test('every country has a code of its own and a mains that exists; a strip is asked for by its sockets, not its kind', () => {
-    expect(new Set(COUNTRIES.map((c) => c.code)).size).toBe(COUNTRIES.length);
-    for (const c of COUNTRIES)
-      expect([
-        c.volts >= 100 && c.volts <= 240,
-        c.hz.length > 0,
-        /^[A-O](, [A-O])*$/.test(c.plugs),
-      ]).toEqual([true, true, true]);
-    expect(checkCountries(flyRig).map((c) => c.wrong.length)).toEqual([0, 0, 0]);
-    expect(mainsOf(device('x', 'supply-isolated', 'X'))!.watts).toBe(
-      kindOf('supply-isolated').mains!.watts,
-    );
-    const wrong = applyEdits(touringRig, [
-      { edit: 'setDevice', device: 'ears', mains: { from: 'kiln' } },
-    ]);
-    expect(wrong.ok ? '' : wrong.problems[0]!.what).toBe('"kiln" has no mains outlets in this rig');
-  });
+  test(
+    'every country has a code of its own and a mains that exists; a strip is asked for ' +
+      'by its sockets, not its kind',
+    () => {
+      expect(new Set(COUNTRIES.map((c) => c.code)).size).toBe(COUNTRIES.length);
+      for (const c of COUNTRIES)
+        expect([
+          c.volts >= 100 && c.volts <= 240,
+          c.hz.length > 0,
+          /^[A-O](, [A-O])*$/.test(c.plugs),
+        ]).toEqual([true, true, true]);
+      expect(checkCountries(flyRig).map((c) => c.wrong.length)).toEqual([0, 0, 0]);
+      expect(mainsOf(device('x', 'supply-isolated', 'X'))!.watts).toBe(
+        kindOf('supply-isolated').mains!.watts,
+      );
+      const wrong = applyEdits(touringRig, [
+        { edit: 'setDevice', device: 'ears', mains: { from: 'kiln' } },
+      ]);
+      expect(wrong.ok ? '' : wrong.problems[0]!.what).toBe(
+        '"kiln" has no mains outlets in this rig',
+      );
+    },
+  );
 });
 
 describe('bill, limits and cases', () => {

@@ -21,7 +21,10 @@ export interface Part {
 /** Hours that adhesive needs, typical; the packet says. */
 export const USUAL_CURE_HOURS = 12;
 
-/** Dialling in goes from what colours everything to what colours one sound; drives last, with the wet effects on. */
+/**
+ * Dialling in goes from what colours everything to what colours one sound; drives last, with the
+ * wet effects on.
+ */
 const DIAL_IN: { jobs: Job[]; words: (name: string) => string; why: string }[] = [
   {
     jobs: ['amp', 'simulator', 'modeler'],
@@ -45,7 +48,10 @@ const DIAL_IN: { jobs: Job[]; words: (name: string) => string; why: string }[] =
   },
 ];
 
-/** Everything that has to be done to build the rig, in working order: lay out, let adhesive set, power, audio from the shortest, messages, tie down, test, dial in, label, pack. */
+/**
+ * Everything that has to be done to build the rig, in working order: lay out, let adhesive set,
+ * power, audio from the shortest, messages, tie down, test, dial in, label, pack.
+ */
 export function checklist(rig: Rig): Part[] {
   const devices = rig.devices.filter((d) => d.host === undefined);
   const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');

@@ -13,7 +13,10 @@ import { socketOf } from '../midi/graph';
 import { plugShape } from './footprint';
 import { leadNeeds } from './lead-needs';
 
-/** How leads are made where the rig says nothing: slack for each end, service loop and cutting step in metres, minutes for a joint, a lead and a tie. */
+/**
+ * How leads are made where the rig says nothing: slack for each end, service loop and cutting step
+ * in metres, minutes for a joint, a lead and a tie.
+ */
 export const USUAL_MAKING = {
   slack: 0.05,
   step: 0.05,
@@ -56,7 +59,8 @@ const JOINTS: Partial<Record<Plug, number>> = { TS: 2, TRS: 3, XLR: 3, DIN: 3, s
 export type Plug = 'TS' | 'TRS' | 'XLR' | 'DIN' | 'USB' | 'digital' | 'speaker';
 
 /**
- * One lead as it is cut: its code, what it ends in, and how long; lengths in metres, capacitance in pF. `metres` is what it has now,
+ * One lead as it is cut: its code, what it ends in, and how long; lengths in metres, capacitance in
+ * pF. `metres` is what it has now,
  * `routed` the way it has to go (nothing where an end has no place), `short` by how much it does not reach.
  */
 export interface Cut {
@@ -117,8 +121,10 @@ export const cutLength = (
 ): number => Math.ceil((metres + 2 * slack + loop) / step - 1e-9) * step;
 
 /**
- * The cut list. A lead is as long as the way between its ends (as it was entered, where one of them has no place), plus slack at both
- * ends and a service loop, rounded up to the cutting step. Branches of one insert lead share the plug in the jack that they meet in.
+ * The cut list. A lead is as long as the way between its ends (as it was entered, where one of them
+ * has no place), plus slack at both
+ * ends and a service loop, rounded up to the cutting step. Branches of one insert lead share the
+ * plug in the jack that they meet in.
  */
 export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
   const making = makingOf(rig);

@@ -9,7 +9,10 @@ export const PLUG_CLEARANCE: Record<PlugShape, number> = {
 };
 export const PLUG_WIDTH = 16;
 
-/** What a device measures, in mm: as it was measured, else what its kind usually does; nothing for what has no body of its own. */
+/**
+ * What a device measures, in mm: as it was measured, else what its kind usually does; nothing for
+ * what has no body of its own.
+ */
 export function sizeOf(device: Device): { width: number; depth: number; height: number } | null {
   if (device.host !== undefined) return null;
   return device.size ?? kindOf(device.kind).size ?? null;
@@ -26,8 +29,10 @@ export interface Spot {
 const WIDE = 200;
 
 /**
- * Where the jacks of a device are. Usual: on a pedal, audio comes in on the right and leaves on the left, messages and controls sit at
- * the rear; on a wide box everything sits at the rear. Spread evenly, unless the kind or the device says otherwise.
+ * Where the jacks of a device are. Usual: on a pedal, audio comes in on the right and leaves on the
+ * left, messages and controls sit at
+ * the rear; on a wide box everything sits at the rear. Spread evenly, unless the kind or the device
+ * says otherwise.
  */
 export function spotsOf(device: Device): Spot[] {
   const size = sizeOf(device);
@@ -55,7 +60,10 @@ export function spotsOf(device: Device): Spot[] {
   });
 }
 
-/** The shape of a lead's plug: as it was said, else right-angle where both ends stand on one board, straight where not, and for plugs that come in no other shape. */
+/**
+ * The shape of a lead's plug: as it was said, else right-angle where both ends stand on one board,
+ * straight where not, and for plugs that come in no other shape.
+ */
 export function plugShape(rig: Rig, lead: Lead, side: 'from' | 'to'): PlugShape {
   const said = lead.plugs?.[side];
   if (said) return said;
@@ -68,7 +76,10 @@ export function plugShape(rig: Rig, lead: Lead, side: 'from' | 'to'): PlugShape 
   return !onlyStraight && a?.at && b?.at && a.at.board === b.at.board ? 'right-angle' : 'straight';
 }
 
-/** Foot switches of a device, from its rear left corner in mm: one near the front, or as many as its kind has in a row. */
+/**
+ * Foot switches of a device, from its rear left corner in mm: one near the front, or as many as its
+ * kind has in a row.
+ */
 export function switchesOf(device: Device): { x: number; y: number }[] {
   const size = sizeOf(device);
   if (!size) return [];
@@ -79,7 +90,10 @@ export function switchesOf(device: Device): { x: number; y: number }[] {
   }));
 }
 
-/** A point of a body that is turned clockwise by quarter turns, from the corner that is then its rear left one. */
+/**
+ * A point of a body that is turned clockwise by quarter turns, from the corner that is then its
+ * rear left one.
+ */
 export function turned(
   x: number,
   y: number,

@@ -3,7 +3,10 @@ import { type Hears, kindOf } from '../kinds';
 import { deviceOf, leadInto, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 
-/** One line for the house or the monitors: what comes, by which lead, how loud, whether it is one side of a pair. Levels in dBu over all sounds in which it is heard. */
+/**
+ * One line for the house or the monitors: what comes, by which lead, how loud, whether it is one
+ * side of a pair. Levels in dBu over all sounds in which it is heard.
+ */
 export interface InputLine {
   device: string;
   jack: string;
@@ -32,7 +35,8 @@ const FEEDS: Partial<Record<string, string>> = {
 };
 
 /**
- * What the house, a recorder and the in-ears get of this rig, jack by jack. Levels are nominal, playing normally, at their lowest and
+ * What the house, a recorder and the in-ears get of this rig, jack by jack. Levels are nominal,
+ * playing normally, at their lowest and
  * highest over the sounds. Nothing that Yantrel knows wants phantom power, so it is told to be off.
  */
 export function inputList(rig: Rig, sounds: readonly SoundReport[]): InputLine[] {

@@ -183,31 +183,35 @@ test.each(MAINS)(
   },
 );
 
-test('a device for the wrong half of the world is told as too little or as too much, never the other way round', () => {
-  for (const c of COUNTRIES) {
-    const european = mainsMisfit({ volts: [[220, 240]], hz: [50, 60], watts: 1 }, c.volts, c.hz);
-    const american = mainsMisfit({ volts: [[110, 120]], hz: [50, 60], watts: 1 }, c.volts, c.hz);
-    expect(european === undefined || european === 'under').toBe(true);
-    expect(
-      american === undefined || american === 'over' || (american === 'under' && c.volts < 110),
-    ).toBe(true);
-    // What is made for both halves has trouble only where the voltage lies outside both.
-    expect(
-      mainsMisfit(
-        {
-          volts: [
-            [100, 127],
-            [220, 240],
-          ],
-          hz: [50, 60],
-          watts: 1,
-        },
-        c.volts,
-        c.hz,
-      ),
-    ).toBeUndefined();
-  }
-});
+test(
+  'a device for the wrong half of the world is told as too little or as too much, ' +
+    'never the other way round',
+  () => {
+    for (const c of COUNTRIES) {
+      const european = mainsMisfit({ volts: [[220, 240]], hz: [50, 60], watts: 1 }, c.volts, c.hz);
+      const american = mainsMisfit({ volts: [[110, 120]], hz: [50, 60], watts: 1 }, c.volts, c.hz);
+      expect(european === undefined || european === 'under').toBe(true);
+      expect(
+        american === undefined || american === 'over' || (american === 'under' && c.volts < 110),
+      ).toBe(true);
+      // What is made for both halves has trouble only where the voltage lies outside both.
+      expect(
+        mainsMisfit(
+          {
+            volts: [
+              [100, 127],
+              [220, 240],
+            ],
+            hz: [50, 60],
+            watts: 1,
+          },
+          c.volts,
+          c.hz,
+        ),
+      ).toBeUndefined();
+    }
+  },
+);
 
 describe('the checklist follows the working order', () => {
   const parts = checklist(touringRig);

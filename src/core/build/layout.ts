@@ -20,7 +20,10 @@ const MOST_ROWS = 3;
 /** Rows of items (by index), the rear one first. */
 export type Rows = number[][];
 
-/** An arrangement as figures a person can compare: metres of lead on the board, pF of it, crossings, what is wrong. */
+/**
+ * An arrangement as figures a person can compare: metres of lead on the board, pF of it, crossings,
+ * what is wrong.
+ */
 export interface LayoutFigures {
   metres: number;
   pF: number;
@@ -29,7 +32,10 @@ export interface LayoutFigures {
   cost: number;
 }
 
-/** A layout found: where everything goes, against how it stands now. `proven`: no arrangement in rows is better. */
+/**
+ * A layout found: where everything goes, against how it stands now. `proven`: no arrangement in
+ * rows is better.
+ */
 export interface LayoutProposal {
   edits: Edit[];
   now: LayoutFigures | null;
@@ -107,9 +113,12 @@ const frontRoom = (model: Model, row: readonly number[]): number =>
   );
 
 /**
- * Stands rows on the board: the front row at the player's edge, further ones behind it or on the raised strips, each from left to
- * right with the gaps that its plugs need, in the middle of the board. Pinned items stay where they are and are stepped over; what
- * goes under the deck lies there in a row. Nothing where it does not fit, unless `anyway`: then things stand over the edge.
+ * Stands rows on the board: the front row at the player's edge, further ones behind it or on the
+ * raised strips, each from left to
+ * right with the gaps that its plugs need, in the middle of the board. Pinned items stay where they
+ * are and are stepped over; what
+ * goes under the deck lies there in a row. Nothing where it does not fit, unless `anyway`: then
+ * things stand over the edge.
  */
 export function packRows(model: Model, rows: Rows, anyway = false): XY[] | null {
   const { board, items } = model;
@@ -220,8 +229,10 @@ interface Best {
 }
 
 /**
- * Looks for the best layout: exactly, over all arrangements in rows, for up to eight devices; for more by exchanging and moving them
- * as a melt that cools, from the order in which signal meets them and from how they stand now. Then single devices are pushed
+ * Looks for the best layout: exactly, over all arrangements in rows, for up to eight devices; for
+ * more by exchanging and moving them
+ * as a melt that cools, from the order in which signal meets them and from how they stand now. Then
+ * single devices are pushed
  * a little as long as that helps. What is pinned stays.
  */
 export async function proposeLayout(
@@ -253,7 +264,10 @@ export async function proposeLayout(
     });
   let best: Best | undefined;
   let tried = 0;
-  /** What a layout costs; `Infinity` where it does not fit, or where it is certain to cost more than `limit`. */
+  /**
+   * What a layout costs; `Infinity` where it does not fit, or where it is certain to cost more than
+   * `limit`.
+   */
   const consider = (at: XY[] | null, limit: number): number => {
     tried++;
     if (!at || costBound(model, at) >= limit) return Infinity;
@@ -315,7 +329,10 @@ export async function proposeLayout(
         (c) => c.what === 'outside' || c.what === 'overlap' || c.what === 'too-high',
       ))
   )
-    return `It does not fit: the devices are too many or too deep for ${board.width} by ${board.depth} mm. Take a larger board, turn something, or leave something out.`;
+    return (
+      `It does not fit: the devices are too many or too deep for ${board.width} ` +
+      `by ${board.depth} mm. Take a larger board, turn something, or leave something out.`
+    );
   best = polished(model, best, list);
   const placed = model.items.filter((i) => i.device.at?.board === board.id).length;
   const now = placed === model.items.length ? judge(model, placesNow(model)) : null;

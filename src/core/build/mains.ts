@@ -49,7 +49,10 @@ export interface ConditionerLoad {
   inrushAmps: number;
 }
 
-/** What the rig takes from the mains at a voltage: in all, and strip by strip; what hangs on none goes to the wall. */
+/**
+ * What the rig takes from the mains at a voltage: in all, and strip by strip; what hangs on none
+ * goes to the wall.
+ */
 export interface MainsSums {
   volts: number;
   watts: number;

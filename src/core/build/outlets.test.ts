@@ -125,7 +125,9 @@ describe('dangers first: what is told of a plug', () => {
     ).findings;
     expect(more.find((f) => f.rule === 'power-total')).toMatchObject({
       severity: 'fault',
-      why: 'Its outlets feed 1430 mA; all together it gives 1400 mA, and beyond that the voltage sags on all of them.',
+      why:
+        'Its outlets feed 1430 mA; all together it gives 1400 mA, and beyond that the ' +
+        'voltage sags on all of them.',
     });
   });
 });

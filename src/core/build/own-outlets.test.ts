@@ -27,13 +27,17 @@ const after = (rig: Rig, ...edits: Edit[]): Rig => {
 };
 const rules = (rig: Rig) => powerRemarks(rig).map((r) => r.rule);
 
-test('a supply gives what was written in, with a name where none was; back to its kind it gives what is usual', () => {
-  const rig = rigOf([supply(outlet('a', { label: 'left pair' }), outlet('b'))], []);
-  expect(outletsOf(rig.devices[0]!)!.map((o) => o.label)).toEqual(['left pair', 'outlet b']);
-  const usual = after(rig, { edit: 'asUsual', device: 's', what: ['gives'] });
-  expect(outletsOf(usual.devices[0]!)).toHaveLength(8);
-  expect(outletsOf(device('x', 'phaser', 'X'))).toBeUndefined();
-});
+test(
+  'a supply gives what was written in, with a name where none was; back to its kind ' +
+    'it gives what is usual',
+  () => {
+    const rig = rigOf([supply(outlet('a', { label: 'left pair' }), outlet('b'))], []);
+    expect(outletsOf(rig.devices[0]!)!.map((o) => o.label)).toEqual(['left pair', 'outlet b']);
+    const usual = after(rig, { edit: 'asUsual', device: 's', what: ['gives'] });
+    expect(outletsOf(usual.devices[0]!)).toHaveLength(8);
+    expect(outletsOf(device('x', 'phaser', 'X'))).toBeUndefined();
+  },
+);
 
 test('an AC outlet feeds what takes AC, and is a danger to what does not; so with polarity', () => {
   const rig = (rest: object, power: Device['power']) =>
@@ -104,54 +108,59 @@ test('outlets that are not isolated close a hum loop between what they feed; iso
   expect(groundLoops(rig(false))).toHaveLength(1);
 });
 
-test('power leads: plugs of both ends, length from middle to middle with slack, splitters; on the bill and in the file', () => {
-  const rig: Rig = {
-    ...rigOf(
-      [
-        phaser('a', '1', {
-          size: { width: 70, depth: 120, height: 50 },
-          at: { board: 'b', x: 0, y: 0 },
-        }),
-        phaser('b', '1', {
-          power: { plug: 'barrel 2.5' },
-          size: { width: 70, depth: 120, height: 50 },
-          at: { board: 'b', x: 400, y: 100, turn: 90 },
-        }),
-        phaser('c', '2'),
-        device('s', 'supply-isolated', 'Brick', {
-          gives: { outlets: [outlet('1'), outlet('2', { plug: 'mini-plug 3.5' })] },
-          size: { width: 160, depth: 80, height: 30 },
-          at: { board: 'b', x: 200, y: 220, under: true },
-        }),
-      ],
-      [],
-    ),
-    boards: [{ id: 'b', name: 'Board', width: 600, depth: 320, rails: [] }],
-    making: { slack: 0.1, step: 0.05, perJoint: 4, perLead: 6 },
-  };
-  // The supply's middle is at 280, 260. A's is at 35, 60: 245 + 200 mm; B, turned, has its at 460, 135: 180 + 125 mm.
-  expect(powerLeads(rig).map((l) => [l.device.id, l.from, l.to, l.metres])).toEqual([
-    ['a', 'barrel 2.1', 'barrel 2.1', 0.65],
-    ['b', 'barrel 2.1', 'barrel 2.5', 0.55],
-    ['c', 'mini-plug 3.5', 'barrel 2.1', null],
-  ]);
-  const bill = billOf(rig)
-    .filter((l) => l.what === 'ready-made lead')
-    .map((l) => `${l.count} ${l.item}`);
-  expect(bill).toEqual([
-    '1 power, barrel 2.1 mm to barrel 2.1 mm',
-    '1 power, barrel 2.1 mm to barrel 2.5 mm',
-    '1 power, mini-plug 3.5 to barrel 2.1 mm',
-    '1 power splitter, 2 from one outlet',
-    '1 mains',
-  ]);
-  const { data } = Papa.parse<Record<string, string>>(powerPlanCsv(rig), {
-    header: true,
-    skipEmptyLines: true,
-  });
-  expect(data.map((r) => [r.device, r.lead, r['lead m']])).toEqual([
-    ['A', 'barrel 2.1 mm to barrel 2.1 mm', '0.65'],
-    ['B', 'barrel 2.1 mm to barrel 2.5 mm', '0.55'],
-    ['C', 'mini-plug 3.5 to barrel 2.1 mm', ''],
-  ]);
-});
+test(
+  'power leads: plugs of both ends, length from middle to middle with slack, ' +
+    'splitters; on the bill and in the file',
+  () => {
+    const rig: Rig = {
+      ...rigOf(
+        [
+          phaser('a', '1', {
+            size: { width: 70, depth: 120, height: 50 },
+            at: { board: 'b', x: 0, y: 0 },
+          }),
+          phaser('b', '1', {
+            power: { plug: 'barrel 2.5' },
+            size: { width: 70, depth: 120, height: 50 },
+            at: { board: 'b', x: 400, y: 100, turn: 90 },
+          }),
+          phaser('c', '2'),
+          device('s', 'supply-isolated', 'Brick', {
+            gives: { outlets: [outlet('1'), outlet('2', { plug: 'mini-plug 3.5' })] },
+            size: { width: 160, depth: 80, height: 30 },
+            at: { board: 'b', x: 200, y: 220, under: true },
+          }),
+        ],
+        [],
+      ),
+      boards: [{ id: 'b', name: 'Board', width: 600, depth: 320, rails: [] }],
+      making: { slack: 0.1, step: 0.05, perJoint: 4, perLead: 6 },
+    };
+    // The supply's middle is at 280, 260. A's is at 35, 60: 245 + 200 mm; B, turned, has its at 460,
+    // 135: 180 + 125 mm.
+    expect(powerLeads(rig).map((l) => [l.device.id, l.from, l.to, l.metres])).toEqual([
+      ['a', 'barrel 2.1', 'barrel 2.1', 0.65],
+      ['b', 'barrel 2.1', 'barrel 2.5', 0.55],
+      ['c', 'mini-plug 3.5', 'barrel 2.1', null],
+    ]);
+    const bill = billOf(rig)
+      .filter((l) => l.what === 'ready-made lead')
+      .map((l) => `${l.count} ${l.item}`);
+    expect(bill).toEqual([
+      '1 power, barrel 2.1 mm to barrel 2.1 mm',
+      '1 power, barrel 2.1 mm to barrel 2.5 mm',
+      '1 power, mini-plug 3.5 to barrel 2.1 mm',
+      '1 power splitter, 2 from one outlet',
+      '1 mains',
+    ]);
+    const { data } = Papa.parse<Record<string, string>>(powerPlanCsv(rig), {
+      header: true,
+      skipEmptyLines: true,
+    });
+    expect(data.map((r) => [r.device, r.lead, r['lead m']])).toEqual([
+      ['A', 'barrel 2.1 mm to barrel 2.1 mm', '0.65'],
+      ['B', 'barrel 2.1 mm to barrel 2.5 mm', '0.55'],
+      ['C', 'mini-plug 3.5 to barrel 2.1 mm', ''],
+    ]);
+  },
+);

@@ -1,7 +1,10 @@
 import type { Device, Rig } from '../rig/schema';
 import { gramsOf, TWO_PERSONS_GRAMS } from './gear';
 
-/** One piece that is carried: a case, or a board or rack that is in none. Weight in grams; `unweighed` things are not in it. */
+/**
+ * One piece that is carried: a case, or a board or rack that is in none. Weight in grams;
+ * `unweighed` things are not in it.
+ */
 export interface Piece {
   id: string;
   name: string;

@@ -4,7 +4,10 @@ import { judge, type Model, standing, type XY } from './board';
 const CATCH_MM = 8;
 const GRID_MM = 5;
 
-/** Where an item comes to stand when it is let go near a place: its edges caught by the edges of others, of the board, of rails and raised strips. */
+/**
+ * Where an item comes to stand when it is let go near a place: its edges caught by the edges of
+ * others, of the board, of rails and raised strips.
+ */
 export function snapped(model: Model, i: number, at: readonly XY[], to: XY): XY {
   const item = model.items[i]!;
   const { board } = model;
@@ -28,7 +31,10 @@ export function snapped(model: Model, i: number, at: readonly XY[], to: XY): XY 
   return { x: Math.round(near(xs, to.x)), y: Math.round(near(ys, to.y)) };
 }
 
-/** The first place where an item hits nothing, from the front right, where signal comes in; nothing where there is none. */
+/**
+ * The first place where an item hits nothing, from the front right, where signal comes in; nothing
+ * where there is none.
+ */
 export function freePlace(model: Model, i: number, at: readonly XY[]): XY | undefined {
   const item = model.items[i]!;
   const { board } = model;

@@ -8,7 +8,8 @@ import { loadsOf, type Place } from './power';
 export const USUAL_POWER_PLUG: PowerPlug = 'barrel 2.1';
 
 /**
- * A lead from an outlet to a device, with the plug at each end, and its length in metres where both stand on one board: from middle to
+ * A lead from an outlet to a device, with the plug at each end, and its length in metres where both
+ * stand on one board: from middle to
  * middle along the edges, with slack at both ends, in cutting steps. A simplification: it follows no rail.
  */
 export interface PowerLead {

@@ -29,7 +29,10 @@ export interface Starved {
   cure: string;
 }
 
-/** The best assignment of devices to outlets: as few unfed as can be, then as few sharing an outlet, then as few plugs moved. */
+/**
+ * The best assignment of devices to outlets: as few unfed as can be, then as few sharing an outlet,
+ * then as few plugs moved.
+ */
 export interface PowerPlan {
   fed: Fed[];
   starved: Starved[];
@@ -38,12 +41,17 @@ export interface PowerPlan {
   edits: Edit[];
 }
 
-/** Prices: a device left without power outweighs everything, a shared outlet outweighs any number of moved plugs. */
+/**
+ * Prices: a device left without power outweighs everything, a shared outlet outweighs any number of
+ * moved plugs.
+ */
 const PRICE = { starved: 10_000, shared: 100, moved: 1, wide: 0.0001 };
 
 /**
- * Assigns devices to outlets exactly, as a mixed-integer problem. Voltage (or range), AC or DC and polarity must fit; an outlet's and
- * a supply's current must suffice with the headroom; digital stays apart from high gain and positive ground from all others, on an
+ * Assigns devices to outlets exactly, as a mixed-integer problem. Voltage (or range), AC or DC and
+ * polarity must fit; an outlet's and
+ * a supply's current must suffice with the headroom; digital stays apart from high gain and
+ * positive ground from all others, on an
  * outlet, and on all outlets of a supply that share their return; pinned devices stay where they are.
  */
 export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): PowerPlan | string {
@@ -206,7 +214,10 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Pow
   };
 }
 
-/** Why a device gets nothing: no outlet fits, none has the current left, or what has shares its return with what it must not. */
+/**
+ * Why a device gets nothing: no outlet fits, none has the current left, or what has shares its
+ * return with what it must not.
+ */
 function starvedBy(
   t: Taker,
   places: readonly Place[],
@@ -216,7 +227,9 @@ function starvedBy(
   need: number,
 ): Starved {
   const { device, need: n } = t;
-  const kind = `${n.volts}${n.maxVolts ? ` to ${n.maxVolts}` : ''} V ${n.ac ? 'AC' : `DC, centre ${n.centre ?? 'negative'}`}`;
+  const kind =
+    `${n.volts}${n.maxVolts ? ` to ${n.maxVolts}` : ''} ` +
+    `V ${n.ac ? 'AC' : `DC, centre ${n.centre ?? 'negative'}`}`;
   if (!options.length)
     return {
       device: device.id,
@@ -240,7 +253,9 @@ function starvedBy(
   return {
     device: device.id,
     shortMilliamps: Math.ceil(need - Math.max(0, room)),
-    why: `it needs ${Math.ceil(need)} mA with headroom, and ${room > 0 ? `the most that is left on one outlet is ${Math.floor(room)} mA` : 'no outlet that fits has any left'}${limited ? ' (the supply as a whole is at its limit)' : ''}`,
+    why:
+      `it needs ${Math.ceil(need)} mA with headroom, ` +
+      `and ${room > 0 ? `the most that is left on one outlet is ${Math.floor(room)} mA` : 'no outlet that fits has any left'}${limited ? ' (the supply as a whole is at its limit)' : ''}`,
     cure: places.some((p) => p.outlet.milliamps >= need)
       ? `one outlet more of ${Math.ceil(need)} mA`
       : `a supply with an outlet of ${Math.ceil(need)} mA: none here gives so much`,

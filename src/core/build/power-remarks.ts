@@ -3,7 +3,10 @@ import { supplyTotal } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { HEADROOM, type Load, loadsOf, misfit, quarrel, type Taker, unfed } from './power';
 
-/** What is wrong with power as it is plugged: dangers first. Nothing is said of devices without power where the rig has no supply at all. */
+/**
+ * What is wrong with power as it is plugged: dangers first. Nothing is said of devices without
+ * power where the rig has no supply at all.
+ */
 export function powerRemarks(rig: Rig): Remark[] {
   const loads = loadsOf(rig);
   if (!loads.length) return [];
@@ -45,7 +48,9 @@ function wrongPlugs(l: Load): Remark[] {
           rule: 'power-polarity',
           severity: 'danger',
           what: `${device.name} gets its power the wrong way round.`,
-          why: `Its plug is centre ${need.centre ?? 'negative'}, that of ${outletWords(l)} centre ${l.place.outlet.centre ?? 'negative'}. Reversed polarity can destroy it.`,
+          why:
+            `Its plug is centre ${need.centre ?? 'negative'}, that of ${outletWords(l)} ` +
+            `centre ${l.place.outlet.centre ?? 'negative'}. Reversed polarity can destroy it.`,
           fix: {
             words: `Unplug ${device.name}`,
             edits: [{ edit: 'unplugPower', device: device.id }],
@@ -88,7 +93,10 @@ function tooMuch(l: Load): Remark[] {
       subjects: [l.place.supply.id, ...l.takers.map((t) => t.device.id)],
       about: `${l.place.supply.id} ${l.place.outlet.id}`,
       what: `${outletWords(l)} gives ${over ? 'too little current' : 'its current without headroom'}.`,
-      why: `${l.takers.map((t) => `${t.device.name} ${t.need.milliamps} mA`).join(', ')} ${l.takers.length > 1 ? `are ${l.milliamps} mA together` : 'is what it takes'}; the outlet gives ${l.place.outlet.milliamps} mA, and ${Math.round(HEADROOM * 100)} % of the load is kept free.`,
+      why:
+        `${l.takers.map((t) => `${t.device.name} ${t.need.milliamps} mA`).join(', ')} ${l.takers.length > 1 ? `are ${l.milliamps} mA together` : 'is what it takes'}; ` +
+        `the outlet gives ${l.place.outlet.milliamps} mA, and ${Math.round(HEADROOM * 100)} ` +
+        '% of the load is kept free.',
     },
   ];
 }
@@ -109,7 +117,9 @@ function sagging(rig: Rig, loads: readonly Load[]): Remark[] {
             subjects: [supply.id],
             about: `${supply.id} total`,
             what: `${supply.name} is asked for more than it gives.`,
-            why: `Its outlets feed ${sum} mA; all together it gives ${total} mA, and beyond that the voltage sags on all of them.`,
+            why:
+              `Its outlets feed ${sum} mA; all together it gives ${total} mA, and beyond that the ` +
+              'voltage sags on all of them.',
           },
         ];
   });
@@ -142,7 +152,8 @@ function sharing(loads: readonly Load[]): Remark[] {
         what: `${a.device.name} and ${b.device.name} must not share a return.`,
         why: plus
           ? 'The chassis of one is its plus: shared with the other, the supply is shorted.'
-          : `One is digital and chops its current, the other has high gain: what one does is heard in the other${pairs.length > 1 ? `; so with ${pairs.length - 1} more pairs there` : ''}.`,
+          : 'One is digital and chops its current, the other has high gain: what one does is ' +
+            `heard in the other${pairs.length > 1 ? `; so with ${pairs.length - 1} more pairs there` : ''}.`,
       },
     ];
   });
@@ -162,12 +173,14 @@ function without(rig: Rig, loads: readonly Load[]): Remark[] {
       what: none
         ? 'No device has been given an outlet yet.'
         : `${list.length === 1 ? `${list[0]!.device.name} has` : `${list.length} devices have`} no power.`,
-      why: `${list
-        .slice(0, 8)
-        .map((t) => t.device.name)
-        .join(
-          ', ',
-        )}${list.length > 8 ? ` and ${list.length - 8} more` : ''} ${list.length === 1 ? 'is' : 'are'} plugged into no outlet. Under Build, Power, a plan gives them out.`,
+      why:
+        `${list
+          .slice(0, 8)
+          .map((t) => t.device.name)
+          .join(
+            ', ',
+          )}${list.length > 8 ? ` and ${list.length - 8} more` : ''} ${list.length === 1 ? 'is' : 'are'} ` +
+        'plugged into no outlet. Under Build, Power, a plan gives them out.',
     },
   ];
 }

@@ -78,7 +78,10 @@ function mostFed(rig: Rig, headroom: number): number {
   return best;
 }
 
-/** Outlets as nobody makes them: any voltages, currents and polarity, isolated or not, with or without a limit for all. */
+/**
+ * Outlets as nobody makes them: any voltages, currents and polarity, isolated or not, with or
+ * without a limit for all.
+ */
 const anySupply = fc
   .record({
     outlets: fc.array(
@@ -293,14 +296,18 @@ test('dangers first: voltage, AC, polarity; then current, sag, a return that mus
   expect(rules(sag)).toContain('fault power-total');
 });
 
-test('the demo rigs are powered, the practice rig asks for a plan; loads add up; the CSV has a row for every device', () => {
-  for (const rig of [touringRig, flyRig]) {
-    expect(powerRemarks(rig)).toEqual([]);
-    expect(loadsOf(rig).reduce((s, l) => s + l.milliamps, 0)).toBe(
-      takersOf(rig).reduce((s, t) => s + t.need.milliamps, 0),
-    );
-    for (const t of takersOf(rig)) expect(powerPlanCsv(rig)).toContain(t.device.name);
-  }
-  expect(rules(brokenRig)).toEqual(['advice power-none']);
-  expect(needOf(device('x', 'delay', 'X', { host: 'y' }))).toBeUndefined();
-});
+test(
+  'the demo rigs are powered, the practice rig asks for a plan; loads add up; the CSV ' +
+    'has a row for every device',
+  () => {
+    for (const rig of [touringRig, flyRig]) {
+      expect(powerRemarks(rig)).toEqual([]);
+      expect(loadsOf(rig).reduce((s, l) => s + l.milliamps, 0)).toBe(
+        takersOf(rig).reduce((s, t) => s + t.need.milliamps, 0),
+      );
+      for (const t of takersOf(rig)) expect(powerPlanCsv(rig)).toContain(t.device.name);
+    }
+    expect(rules(brokenRig)).toEqual(['advice power-none']);
+    expect(needOf(device('x', 'delay', 'X', { host: 'y' }))).toBeUndefined();
+  },
+);

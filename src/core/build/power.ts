@@ -46,7 +46,10 @@ export const placeKey = (p: Place): string => `${p.supply.id} ${p.outlet.id}`;
 /** Voltages that an outlet can be set to, its usual one first. */
 export const voltagesOf = (o: Outlet): number[] => [o.volts, ...(o.also ?? [])];
 
-/** Why an outlet at a voltage must not, or cannot, feed a device; nothing where it fits. Current is not looked at. */
+/**
+ * Why an outlet at a voltage must not, or cannot, feed a device; nothing where it fits. Current is
+ * not looked at.
+ */
 export function misfit(
   need: PowerNeed,
   outlet: Outlet,
@@ -58,13 +61,19 @@ export function misfit(
   return volts < need.volts ? 'under-voltage' : undefined;
 }
 
-/** Whether two devices must not share a return: digital beside high gain, or one whose chassis is its plus beside any other. */
+/**
+ * Whether two devices must not share a return: digital beside high gain, or one whose chassis is
+ * its plus beside any other.
+ */
 export const quarrel = (a: PowerNeed, b: PowerNeed): boolean =>
   (a.noisy === true && b.sensitive === true) ||
   (b.noisy === true && a.sensitive === true) ||
   (a.positiveGround ?? false) !== (b.positiveGround ?? false);
 
-/** What hangs on one outlet as it is plugged now. Currents in mA; `room` is what is left under the headroom, less than 0 where it is over. */
+/**
+ * What hangs on one outlet as it is plugged now. Currents in mA; `room` is what is left under the
+ * headroom, less than 0 where it is over.
+ */
 export interface Load {
   place: Place;
   volts: number;

@@ -9,7 +9,10 @@ export const UNIT_MM = 44.45;
 export const PANEL_MM = 482.6;
 export const BETWEEN_MM = 450;
 
-/** Units that a device takes: as it was said, else as its kind has, else as many as its height needs on a shelf. */
+/**
+ * Units that a device takes: as it was said, else as its kind has, else as many as its height needs
+ * on a shelf.
+ */
 export function unitsOf(device: Device): { units: number; shelf: boolean } {
   const own = device.units ?? kindOf(device.kind).rackUnits;
   return own !== undefined
@@ -20,7 +23,10 @@ export function unitsOf(device: Device): { units: number; shelf: boolean } {
       };
 }
 
-/** A device in a rack. `from` to `to` are its units; x from the left rail, `inside` how far it reaches in from its rail with the plugs behind it, in mm. */
+/**
+ * A device in a rack. `from` to `to` are its units; x from the left rail, `inside` how far it
+ * reaches in from its rail with the plugs behind it, in mm.
+ */
 export interface Mounted {
   device: Device;
   from: number;
@@ -42,7 +48,8 @@ export function mountedIn(rig: Rig, rack: Rack): Mounted[] {
       const size = sizeOf(device)!;
       const { units, shelf } = unitsOf(device);
       const rear = device.rack!.rear ?? false;
-      // What looks into the rack: the rear of what hangs on the front rails, the front of what hangs on the rear ones.
+      // What looks into the rack: the rear of what hangs on the front rails, the front of what
+      // hangs on the rear ones.
       const plugs = Math.max(
         0,
         ...spotsOf(device)
@@ -115,7 +122,10 @@ export function rackClashes(rig: Rig, rack: Rack): RackClash[] {
   return out;
 }
 
-/** Sums of a rack: weight in grams with the case, height of the centre of gravity above the lowest unit in mm, units taken, heat in W. */
+/**
+ * Sums of a rack: weight in grams with the case, height of the centre of gravity above the lowest
+ * unit in mm, units taken, heat in W.
+ */
 export interface RackSums {
   grams: number;
   unweighed: number;
@@ -124,7 +134,10 @@ export interface RackSums {
   watts: number;
 }
 
-/** The case's own weight is taken to sit in its middle. Heat is what comes out of the mains sockets, all of it. */
+/**
+ * The case's own weight is taken to sit in its middle. Heat is what comes out of the mains sockets,
+ * all of it.
+ */
 export function rackSums(rig: Rig, rack: Rack): RackSums {
   const list = mountedIn(rig, rack);
   const middle = (m: Mounted) => ((m.from - 1 + m.to) / 2) * UNIT_MM;
@@ -145,7 +158,10 @@ export function rackSums(rig: Rig, rack: Rack): RackSums {
   };
 }
 
-/** One line of a panel: its two jacks with the leads in them. Inside is the side that looks into the rack or board. */
+/**
+ * One line of a panel: its two jacks with the leads in them. Inside is the side that looks into the
+ * rack or board.
+ */
 export interface PanelLine {
   panel: Device;
   outside: string;

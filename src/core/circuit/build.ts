@@ -28,7 +28,10 @@ const pluggedCache = new WeakMap<
   { devices: Rig['devices']; plugged: Map<string, Set<string>> }
 >();
 
-/** Jacks of each device that hold a lead, and the conductors of them that a lead reaches; remembered while devices and leads stay the same. */
+/**
+ * Jacks of each device that hold a lead, and the conductors of them that a lead reaches; remembered
+ * while devices and leads stay the same.
+ */
 export function pluggedJacks(rig: Rig): Map<string, Set<string>> {
   let known = pluggedCache.get(rig.leads);
   if (known?.devices !== rig.devices)
@@ -87,7 +90,10 @@ export function passesOf(
   return passes;
 }
 
-/** A hop that carries signal without metal: sound in air, a channel of a digital link, a link inside a host. */
+/**
+ * A hop that carries signal without metal: sound in air, a channel of a digital link, a link inside
+ * a host.
+ */
 const hop = (id: string, latencyMs: number): Stage => ({
   is: 'stage',
   id,

@@ -30,7 +30,10 @@ export interface Driver {
   stages: CircuitStage[];
 }
 
-/** A stage in its place: which nets it reads and which driver carries it on. A hop through air is a stage of its lead. */
+/**
+ * A stage in its place: which nets it reads and which driver carries it on. A hop through air is a
+ * stage of its lead.
+ */
 export interface CircuitStage {
   device: string;
   stage: Stage;

@@ -18,7 +18,10 @@ export function invert(a: Complex): Complex {
   return { re: a.re / m, im: -a.im / m };
 }
 
-/** The inverse of a square matrix (Gauss-Jordan with pivoting). The admittance matrices here are small and never singular. */
+/**
+ * The inverse of a square matrix (Gauss-Jordan with pivoting). The admittance matrices here are
+ * small and never singular.
+ */
 export function invertMatrix(matrix: Complex[][]): Complex[][] {
   const n = matrix.length;
   if (n === 1) return [[invert(matrix[0]![0]!)]];

@@ -11,7 +11,10 @@ export type Touch = (typeof TOUCHES)[number];
 export const TOUCH_DB = [-12, 0, 6] as const;
 export type PerTouch<T> = [T, T, T];
 
-/** One way in which a source's signal reaches a point. Voltages are RMS; `peak` is that of a sine with the same peak. */
+/**
+ * One way in which a source's signal reaches a point. Voltages are RMS; `peak` is that of a sine
+ * with the same peak.
+ */
 export interface Flow {
   source: string;
   volts: PerTouch<number>;
@@ -48,7 +51,10 @@ export interface Present {
   cancelled: string[];
 }
 
-/** A circuit with its signal: what is present at each net, the sections' solutions, and the loops that signal can go round. */
+/**
+ * A circuit with its signal: what is present at each net, the sections' solutions, and the loops
+ * that signal can go round.
+ */
 export interface Flowing {
   circuit: Circuit;
   present: (net: number) => Present;
@@ -189,7 +195,8 @@ const scaled = (f: Flow, gain: number, tiltDb: number): Flow => ({
 });
 
 /**
- * Joins flows that agree in all that matters. Dry flows of one source that arrive at the same time add as voltages, with
+ * Joins flows that agree in all that matters. Dry flows of one source that arrive at the same time
+ * add as voltages, with
  * their polarity; wet or widened ones and different sources add as powers.
  */
 function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
@@ -238,7 +245,10 @@ export const totalVolts = (flows: readonly Flow[], touch: number): number =>
 export const totalPeak = (flows: readonly Flow[]): number =>
   Math.sqrt(flows.reduce((s, f) => s + f.peak ** 2, 0));
 
-/** What leaves a stage: compression, then clipping under its ceiling, then output gain; noise rides on small-signal gain. */
+/**
+ * What leaves a stage: compression, then clipping under its ceiling, then output gain; noise rides
+ * on small-signal gain.
+ */
 function throughStage(
   s: CircuitStage,
   input: Present,

@@ -1,14 +1,20 @@
 import { DirectedGraph } from 'graphology';
 import { stronglyConnectedComponents } from 'graphology-components';
 
-/** The order in which to visit numbered nodes so that each comes after what leads to it, and the edges that would lead back. */
+/**
+ * The order in which to visit numbered nodes so that each comes after what leads to it, and the
+ * edges that would lead back.
+ */
 export interface Order {
   order: number[];
   isBack: (from: number, to: number) => boolean;
   loops: number[][];
 }
 
-/** Sorts a directed graph, given as each node's successors; cycles are cut where a depth-first walk finds them, and named. */
+/**
+ * Sorts a directed graph, given as each node's successors; cycles are cut where a depth-first walk
+ * finds them, and named.
+ */
 export function orderNodes(successors: readonly (readonly number[])[]): Order {
   const state = new Uint8Array(successors.length);
   const back = new Set<string>();

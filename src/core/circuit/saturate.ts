@@ -17,8 +17,10 @@ const curve = (kind: Clip, x: number): number =>
   kind === 'soft' ? Math.tanh(x) : Math.max(-1, Math.min(1, x));
 
 /**
- * Output RMS, in units of the ceiling `c`, of a clipping stage `y = c·tanh(g·x/c)` (soft) or a hard limit, driven by a sine
- * whose peak reaches `drive = g·x̂/c`. At 0.5, 1, 2, 4, 8 soft clipping gives 0.333, 0.575, 0.802, 0.914, 0.959.
+ * Output RMS, in units of the ceiling `c`, of a clipping stage `y = c·tanh(g·x/c)` (soft) or a hard
+ * limit, driven by a sine
+ * whose peak reaches `drive = g·x̂/c`. At 0.5, 1, 2, 4, 8 soft clipping gives 0.333, 0.575, 0.802,
+ * 0.914, 0.959.
  */
 export function clippedRms(kind: Clip, drive: number): number {
   let sum = 0;
@@ -26,7 +28,10 @@ export function clippedRms(kind: Clip, drive: number): number {
   return Math.sqrt(sum / HALF_CYCLE);
 }
 
-/** The wave that leaves a clipping stage, scaled to RMS 1, when `shape` arrives with the same `drive`, taken at its RMS. */
+/**
+ * The wave that leaves a clipping stage, scaled to RMS 1, when `shape` arrives with the same
+ * `drive`, taken at its RMS.
+ */
 export function clippedShape(kind: Clip, shape: Shape, drive: number): Shape {
   const out = new Float64Array(HALF_CYCLE);
   let sum = 0;
@@ -42,7 +47,10 @@ export function clippedShape(kind: Clip, shape: Shape, drive: number): Shape {
 
 const known = new WeakMap<Shape, number>([[SINE, 0]]);
 
-/** Total harmonic distortion of a wave, relative to its fundamental: 0 for a sine, 0.483 for a square wave. */
+/**
+ * Total harmonic distortion of a wave, relative to its fundamental: 0 for a sine, 0.483 for a
+ * square wave.
+ */
 export function distortion(shape: Shape): number {
   let thd = known.get(shape);
   if (thd === undefined) known.set(shape, (thd = harmonicShare(shape)));

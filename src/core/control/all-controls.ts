@@ -2,7 +2,8 @@ import { kindOf } from '../kinds';
 import type { Control, Rig } from '../rig/schema';
 
 /**
- * Every control of a rig: those that were set up, and each pedal that moves a setting of its own device (a volume pedal, a wah),
+ * Every control of a rig: those that were set up, and each pedal that moves a setting of its own
+ * device (a volume pedal, a wah),
  * unless something else has been given that setting to move.
  */
 export function allControls(rig: Rig): Control[] {
@@ -25,11 +26,15 @@ export function allControls(rig: Rig): Control[] {
   return [...(rig.controls ?? []), ...own];
 }
 
-/** Positions that a 7-bit control change can tell apart, and those of a pedal that the device reads itself (10 bits, typical). */
+/**
+ * Positions that a 7-bit control change can tell apart, and those of a pedal that the device reads
+ * itself (10 bits, typical).
+ */
 export const STEPS = { controlChange: 128, direct: 1024 };
 
 /**
- * In how many steps a control moves a device: a pedal whose lead goes into the device that it moves (or into the host around it)
+ * In how many steps a control moves a device: a pedal whose lead goes into the device that it moves
+ * (or into the host around it)
  * is read finely; over MIDI there are 128. A pedal in the signal moves without steps.
  */
 export function stepsOf(rig: Rig, control: Control, device: string): number {

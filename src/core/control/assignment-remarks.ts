@@ -4,7 +4,10 @@ import { midiGraph, reachIn } from '../midi/graph';
 import { deviceOf, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 
-/** What a pedal or switch moves over MIDI has to be reached by the device that reads it, and to take the control change that carries it. */
+/**
+ * What a pedal or switch moves over MIDI has to be reached by the device that reads it, and to take
+ * the control change that carries it.
+ */
 export function unreachedAssignments(rig: Rig): Remark[] {
   const graph = midiGraph(rig);
   const outer = (id: string): string => {
@@ -79,7 +82,10 @@ export function unreachedAssignments(rig: Rig): Remark[] {
   });
 }
 
-/** Controls that move nothing, or something that is not there; two that move the same setting in the same sound. */
+/**
+ * Controls that move nothing, or something that is not there; two that move the same setting in the
+ * same sound.
+ */
 export function brokenAssignments(rig: Rig): Remark[] {
   const found: Remark[] = [];
   const moved = new Map<

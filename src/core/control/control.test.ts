@@ -353,23 +353,27 @@ describe('control leads', () => {
       rules(wired({ settings: { contact: 'closed' } }, 'delay', 'tap', 'foot-switch')),
     ).toEqual(['control-contact']);
   });
-  test('one tap switch on a branching lead: fine where all expect the same, a fault where not; their grounds are joined', () => {
-    const three = rigOf(
-      [
-        device('p', 'foot-switch', 'Tap'),
-        device('a', 'delay', 'A'),
-        device('b', 'tremolo', 'B'),
-        device('c', 'delay-analog', 'C'),
-      ],
-      ['a', 'b', 'c'].map((d) => lead(`l${d}`, 'p.out', `${d}.tap`, 1, 'control')),
-      [sound('s', 'S', [])],
-    );
-    expect(rules(three)).toEqual(['control-branch-ground']);
-    const done = applyEdits(three, [
-      { edit: 'setExpects', device: 'b', jack: 'tap', expects: { contact: 'closed' } },
-    ]);
-    expect(done.ok && rules(done.value.rig)).toContain('control-branch');
-  });
+  test(
+    'one tap switch on a branching lead: fine where all expect the same, a fault where ' +
+      'not; their grounds are joined',
+    () => {
+      const three = rigOf(
+        [
+          device('p', 'foot-switch', 'Tap'),
+          device('a', 'delay', 'A'),
+          device('b', 'tremolo', 'B'),
+          device('c', 'delay-analog', 'C'),
+        ],
+        ['a', 'b', 'c'].map((d) => lead(`l${d}`, 'p.out', `${d}.tap`, 1, 'control')),
+        [sound('s', 'S', [])],
+      );
+      expect(rules(three)).toEqual(['control-branch-ground']);
+      const done = applyEdits(three, [
+        { edit: 'setExpects', device: 'b', jack: 'tap', expects: { contact: 'closed' } },
+      ]);
+      expect(done.ok && rules(done.value.rig)).toContain('control-branch');
+    },
+  );
   test('a device that reads a pedal itself has fine steps, a control change has 128', () => {
     const rig = wired({}, 'modeler-floor', 'exp1');
     const control: Control = {

@@ -3,7 +3,8 @@ import { deviceOf } from '../rig/find';
 import type { Assignment, Control, Curve, Rig, SettingValue, Sound, State } from '../rig/schema';
 
 /**
- * Share of the way from `min` to `max` at a share of the travel, both 0 to 1. Equal power rises as a quarter sine, so that two
+ * Share of the way from `min` to `max` at a share of the travel, both 0 to 1. Equal power rises as
+ * a quarter sine, so that two
  * opposite ones keep the sum of their powers; audio rises as the square, as an audio track roughly does.
  */
 export const CURVE_SHARE: Record<Curve, (share: number) => number> = {
@@ -39,7 +40,8 @@ export function valueAt(
   if (a.setting === 'engaged' || a.on !== undefined || a.off !== undefined)
     return share >= 0.5 ? (a.on ?? true) : (a.off ?? false);
   const [min, max] = endsOfAssignment(rig, a);
-  // Whichever way the ends lie, the curve belongs to the end that rises, so that opposite ranges mirror one another.
+  // Whichever way the ends lie, the curve belongs to the end that rises, so that opposite ranges
+  // mirror one another.
   const along = CURVE_SHARE[a.curve ?? 'linear'];
   return max >= min ? min + (max - min) * along(share) : max + (min - max) * along(1 - share);
 }
@@ -73,7 +75,10 @@ const known = new WeakMap<
   { controls: Rig['controls']; devices: Rig['devices']; sound: Sound }
 >();
 
-/** A sound as its controls leave it; the same object as long as nothing changes, and the sound itself where no control is placed. */
+/**
+ * A sound as its controls leave it; the same object as long as nothing changes, and the sound
+ * itself where no control is placed.
+ */
 export function effectiveSound(rig: Rig, sound: Sound): Sound {
   if (!sound.controls || !rig.controls?.length) return sound;
   const hit = known.get(sound);

@@ -7,7 +7,10 @@ import type { Control, Device, Rig, Sound } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { effectiveSound, holdsIn, valueAt } from './effective';
 
-/** One thing a foot or a hand does to come from one sound to another: on which device, and what changes by it. `control` names a switch that was set up. */
+/**
+ * One thing a foot or a hand does to come from one sound to another: on which device, and what
+ * changes by it. `control` names a switch that was set up.
+ */
 export interface Press {
   device: string;
   changes: string[];
@@ -17,7 +20,10 @@ export interface Press {
 
 /** What it takes to come from one sound to another. */
 export interface Presses {
-  /** Foot switches: one a control, one a device, or one a sender that calls the sound on everything it tells. */
+  /**
+   * Foot switches: one a control, one a device, or one a sender that calls the sound on everything
+   * it tells.
+   */
   presses: Press[];
   /** Knobs and pedals that have to be set by hand or foot, because nothing sets them. */
   turns: Press[];
@@ -97,7 +103,10 @@ export function stageOfSounds(rig: Rig): { stage: Stage; scenes: Map<string, Sce
   return made;
 }
 
-/** Devices (and the blocks inside them) that calling the second sound sets as it wants them, by the sender on which it is called. */
+/**
+ * Devices (and the blocks inside them) that calling the second sound sets as it wants them, by the
+ * sender on which it is called.
+ */
 function calledBy(rig: Rig, from: Sound, to: Sound): Map<string, string> {
   const { stage, scenes } = stageOfSounds(rig);
   const [a, b] = [scenes.get(from.id), scenes.get(to.id)];
@@ -126,7 +135,10 @@ function calledBy(rig: Rig, from: Sound, to: Sound): Map<string, string> {
   return found;
 }
 
-/** Whether a message can set this on a device that a sender calls: everything in a program, else what its control changes move. */
+/**
+ * Whether a message can set this on a device that a sender calls: everything in a program, else
+ * what its control changes move.
+ */
 function setsIt(
   { stage, scenes }: { stage: Stage; scenes: Map<string, Scene> },
   to: string,
@@ -140,9 +152,12 @@ function setsIt(
 }
 
 /**
- * Presses and turns from one sound to another, as the rig stands. A switch that was set up and stands otherwise in the two sounds is
- * one press for all that it moves; a sender that calls the sound is one press for every device that the simulated bus then leaves
- * as the sound wants it; each other device with a switch is one press, a device with programs one for all that changes in it.
+ * Presses and turns from one sound to another, as the rig stands. A switch that was set up and
+ * stands otherwise in the two sounds is
+ * one press for all that it moves; a sender that calls the sound is one press for every device that
+ * the simulated bus then leaves
+ * as the sound wants it; each other device with a switch is one press, a device with programs one
+ * for all that changes in it.
  */
 export function pressesBetween(rig: Rig, from: Sound, to: Sound): Presses {
   const presses = new Map<string, Press>();

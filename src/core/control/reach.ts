@@ -12,7 +12,10 @@ export interface Reached {
   what: string[];
 }
 
-/** Changes smaller than these are not heard: level in dB, distortion in percent, latency in ms, share of wet signal in percent. */
+/**
+ * Changes smaller than these are not heard: level in dB, distortion in percent, latency in ms,
+ * share of wet signal in percent.
+ */
 const HEARD = { levelDb: 0.1, thdPercent: 0.5, latencyMs: 0.05, wetPercent: 1 };
 
 /** A sound with one setting of one device put to a value. */
@@ -48,7 +51,10 @@ export function endsOf(rig: Rig, device: string, setting: string): SettingValue[
       : p.options.map((o) => o.value);
 }
 
-/** Destinations whose level, saturation, width, latency or sources differ between the ends of a setting, by evaluating the rig at each. */
+/**
+ * Destinations whose level, saturation, width, latency or sources differ between the ends of a
+ * setting, by evaluating the rig at each.
+ */
 export const reachOf = (rig: Rig, sound: Sound, device: string, setting: string): Reached[] =>
   reachedBetween(
     endsOf(rig, device, setting).map((value) =>

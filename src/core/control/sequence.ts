@@ -15,7 +15,10 @@ const TRIED_UP_TO = 4;
 const own = (states: Record<string, State>, id: string): State | undefined =>
   Object.hasOwn(states, id) ? states[id] : undefined;
 
-/** The sound as it is after some presses: what they change is as in the second sound, the rest as in the first. */
+/**
+ * The sound as it is after some presses: what they change is as in the second sound, the rest as in
+ * the first.
+ */
 function after(
   rig: Rig,
   from: Sound,
@@ -36,7 +39,8 @@ function after(
 }
 
 /**
- * The order of presses from one sound to another in which the level rises least above the louder of the two, at any destination.
+ * The order of presses from one sound to another in which the level rises least above the louder of
+ * the two, at any destination.
  * Found by evaluating the rig after every press; up to four presses every order is tried.
  */
 export function sequenceOf(rig: Rig, from: Sound, to: Sound): Sequence {

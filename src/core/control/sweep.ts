@@ -3,7 +3,10 @@ import { fixed } from '../units';
 import { withControlAt } from './effective';
 import { heardIn } from './reach';
 
-/** Level at each destination while a control goes from end to end. `at` is in percent from the heel; silence is null. */
+/**
+ * Level at each destination while a control goes from end to end. `at` is in percent from the heel;
+ * silence is null.
+ */
 export interface Sweep {
   at: number[];
   destinations: {
@@ -21,7 +24,10 @@ export const SWEEP_POSITIONS = 33;
 /** A dip or bump smaller than this is not named, in dB. */
 const NAMED_DB = 0.5;
 
-/** Evaluates the rig at 33 positions of a control and names what the level does on the way: a dip below both ends, or a bump above both. */
+/**
+ * Evaluates the rig at 33 positions of a control and names what the level does on the way: a dip
+ * below both ends, or a bump above both.
+ */
 export function sweepOf(
   rig: Rig,
   sound: Sound,

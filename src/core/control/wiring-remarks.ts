@@ -17,7 +17,10 @@ function expected(rig: Rig, lead: Lead): Reads | undefined {
   );
 }
 
-/** Pedals and switches that do not fit the jack which reads them, and branching control leads whose ends expect different things. */
+/**
+ * Pedals and switches that do not fit the jack which reads them, and branching control leads whose
+ * ends expect different things.
+ */
 export function controlWiringRemarks(rig: Rig): Remark[] {
   const found: Remark[] = [];
   const branches = new Map<string, Lead[]>();
@@ -39,7 +42,9 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
         severity: 'fault',
         subjects,
         what: `${from.name} is no ${wants.what === 'expression' ? 'pedal' : 'switch'}, which is what ${far} reads.`,
-        why: `It gives ${gives === 'expression' ? 'the position of a pot' : 'a contact'}; the jack reads ${wants.what === 'expression' ? 'the position of a pot' : 'a contact'}.`,
+        why:
+          `It gives ${gives === 'expression' ? 'the position of a pot' : 'a contact'}; the ` +
+          `jack reads ${wants.what === 'expression' ? 'the position of a pot' : 'a contact'}.`,
       });
     } else if (gives === 'expression') {
       const wiper = set('wiper') as 'tip' | 'ring';
@@ -64,7 +69,9 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
           severity: 'caution',
           subjects,
           what: `${from.name} does not use all of its travel at ${far}.`,
-          why: `Its pot has ${ohms} Ω; the jack is made for ${wants.ohms[0]} to ${wants.ohms[1]} Ω. Calibrate it there, and see whether both ends are reached.`,
+          why:
+            `Its pot has ${ohms} Ω; the jack is made for ${wants.ohms[0]} to ${wants.ohms[1]} ` +
+            'Ω. Calibrate it there, and see whether both ends are reached.',
         });
       }
     } else {
@@ -120,7 +127,10 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
         subjects,
         about: `${from.id} branch`,
         what: `One lead from ${from.name} cannot serve ${ends.join(' and ')}.`,
-        why: `They expect different things: ${leads.map((_, i) => `${ends[i]} ${wants[i]![differ] ?? 'anything'}`).join(', ')}. Their sense pins are joined, so all must expect the same.`,
+        why:
+          'They expect different ' +
+          `things: ${leads.map((_, i) => `${ends[i]} ${wants[i]![differ] ?? 'anything'}`).join(', ')}. ` +
+          'Their sense pins are joined, so all must expect the same.',
       });
     else if (wants[0]?.what === 'expression')
       found.push({
@@ -129,7 +139,9 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
         subjects,
         about: `${from.id} branch`,
         what: `One pot in ${from.name} cannot serve ${ends.join(' and ')}.`,
-        why: 'Each jack feeds the pot from a supply of its own; joined, they work against one another. Give one device the pedal, and let it send control changes.',
+        why:
+          'Each jack feeds the pot from a supply of its own; joined, they work against one ' +
+          'another. Give one device the pedal, and let it send control changes.',
       });
     else
       found.push({
@@ -138,7 +150,9 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
         subjects,
         about: `${from.id} branch`,
         what: `The branching lead of ${from.name} joins the grounds of ${ends.join(' and ')}.`,
-        why: 'Each must have its sleeve on ground and expect the same switch; where these devices are joined by another way too, listen for hum.',
+        why:
+          'Each must have its sleeve on ground and expect the same switch; where these ' +
+          'devices are joined by another way too, listen for hum.',
       });
   }
   return found;

@@ -2,7 +2,10 @@ import type { Rig } from '../rig/schema';
 import { device, lead, sound } from './compose';
 import { brokenBuilt } from './places';
 
-/** The delay keeps the sounds at 0 to 3; the pads were told 1 to 4, as its screen counts them in the manual. The pitch shifter knows only flips. */
+/**
+ * The delay keeps the sounds at 0 to 3; the pads were told 1 to 4, as its screen counts them in the
+ * manual. The pitch shifter knows only flips.
+ */
 const offByOne = (sounds: Rig['sounds']): Rig['sounds'] =>
   sounds.map((s, i) => ({
     ...s,

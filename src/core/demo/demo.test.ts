@@ -14,36 +14,40 @@ test.each(DEMO_RIGS.map((r) => [r.name, r] as const))(
   },
 );
 
-test('the touring rig works: what should be heard is, in every sound but silent tuning, every promise is kept, and nothing is worse than caution', () => {
-  const { sounds, findings, promises } = analyse(touringRig);
-  const heard = (s: (typeof sounds)[number]) =>
-    s.destinations.filter((d) => d.levelDbu).map((d) => d.device);
-  for (const s of sounds)
-    expect(heard(s)).toEqual(
-      s.sound === 'tune'
-        ? []
-        : [
-            'cab',
-            'house',
-            'ears',
-            'wide',
-            ...(['lead', 'organ'].includes(s.sound) ? ['deckcab'] : []),
-            'tdesk',
-            'tech',
-          ],
-    );
-  expect(findings.filter((f) => f.severity === 'danger' || f.severity === 'fault')).toEqual([]);
-  expect(promises.every((p) => p.kept)).toBe(true);
-  expect(sounds.find((s) => s.sound === 'flat')!.destinations.map((d) => d.channels)).toEqual([
-    'mono',
-    'mono',
-    'mono',
-    'stereo',
-    'silent',
-    'mono',
-    'dual mono',
-  ]);
-});
+test(
+  'the touring rig works: what should be heard is, in every sound but silent tuning, ' +
+    'every promise is kept, and nothing is worse than caution',
+  () => {
+    const { sounds, findings, promises } = analyse(touringRig);
+    const heard = (s: (typeof sounds)[number]) =>
+      s.destinations.filter((d) => d.levelDbu).map((d) => d.device);
+    for (const s of sounds)
+      expect(heard(s)).toEqual(
+        s.sound === 'tune'
+          ? []
+          : [
+              'cab',
+              'house',
+              'ears',
+              'wide',
+              ...(['lead', 'organ'].includes(s.sound) ? ['deckcab'] : []),
+              'tdesk',
+              'tech',
+            ],
+      );
+    expect(findings.filter((f) => f.severity === 'danger' || f.severity === 'fault')).toEqual([]);
+    expect(promises.every((p) => p.kept)).toBe(true);
+    expect(sounds.find((s) => s.sound === 'flat')!.destinations.map((d) => d.channels)).toEqual([
+      'mono',
+      'mono',
+      'mono',
+      'stereo',
+      'silent',
+      'mono',
+      'dual mono',
+    ]);
+  },
+);
 
 test.each([flyRig, hybridRig])(
   '$name works: its promises are kept, nothing is worse than caution',

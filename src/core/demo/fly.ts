@@ -7,14 +7,18 @@ const fed = (outlet: number): Partial<Device> => ({
   supply: { device: 'supply', outlet: String(outlet) },
 });
 
-/** The fly rig: no amplifier. Mandolin or baritone into a board that ends in a simulator, wide effects and two direct boxes; an insert takes a guest pedal. */
+/**
+ * The fly rig: no amplifier. Mandolin or baritone into a board that ends in a simulator, wide
+ * effects and two direct boxes; an insert takes a guest pedal.
+ */
 export const flyRig: Rig = flyBuilt({
   format: 'yantrel-rig',
   version: 1,
   id: 'ferry-fly-board',
   name: 'Fly board, no amplifier',
   notes:
-    'For the car ferry and for flights: everything in one case. Dry effects before the simulator, wet ones behind it.',
+    'For the car ferry and for flights: everything in one case. Dry effects before the ' +
+    'simulator, wet ones behind it.',
   devices: [
     device('mando', 'electric-mandolin', 'Mandolin', {
       maker: 'Tolvanen Workshop',

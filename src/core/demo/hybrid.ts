@@ -22,14 +22,18 @@ const numbered = (sounds: Rig['sounds']): Rig['sounds'] =>
     };
   });
 
-/** The hybrid rig: a switcher with a free order into a modeler, real pedals on its sends and returns, two paths, a tap to a stage head over a digital link. */
+/**
+ * The hybrid rig: a switcher with a free order into a modeler, real pedals on its sends and
+ * returns, two paths, a tap to a stage head over a digital link.
+ */
 export const hybridRig: Rig = hybridBuilt({
   format: 'yantrel-rig',
   version: 1,
   id: 'observatory-hybrid',
   name: 'Observatory hybrid, modeler and real pedals',
   notes:
-    'A baritone that sends magnetic and piezo at once. The gate listens before the drives and acts between amp and cab, so the echoes ring on.',
+    'A baritone that sends magnetic and piezo at once. The gate listens before the ' +
+    'drives and acts between amp and cab, so the echoes ring on.',
   devices: [
     device('bari', 'instrument-dual', 'Baritone, two outputs', {
       maker: 'Tolvanen Workshop',

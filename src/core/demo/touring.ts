@@ -52,14 +52,18 @@ const withPrograms = (
     },
   }));
 
-/** The main touring rig: baritone on wireless and lap steel on a lead, two tube heads behind an isolated fork, a wide direct pair, in-ears, tracks and click. */
+/**
+ * The main touring rig: baritone on wireless and lap steel on a lead, two tube heads behind an
+ * isolated fork, a wide direct pair, in-ears, tracks and click.
+ */
 export const touringRig: Rig = touringBuilt({
   format: 'yantrel-rig',
   version: 1,
   id: 'salt-and-ferry',
   name: 'Salt and Ferry run, main rig',
   notes:
-    'Iseult Brannoch: baritone and lap steel. Salt warehouse, car ferry, observatory. Tech: Odd Fjellvik. House: Wenna Trask.',
+    'Iseult Brannoch: baritone and lap steel. Salt warehouse, car ferry, observatory. ' +
+    'Tech: Odd Fjellvik. House: Wenna Trask.',
   devices: powered([
     device('bari', 'guitar-baritone', 'Baritone', {
       maker: 'Tolvanen Workshop',

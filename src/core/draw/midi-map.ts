@@ -33,7 +33,10 @@ interface At {
   y: number;
 }
 
-/** A line out of the right side of one box into the left side of another (or back), by way of the places that the layout keeps free for it. */
+/**
+ * A line out of the right side of one box into the left side of another (or back), by way of the
+ * places that the layout keeps free for it.
+ */
 function lineOf(from: At, to: At, points: readonly At[]): Pick<MapLine, 'd' | 'tag'> {
   const way = to.x >= from.x ? 1 : -1;
   const stops = [

@@ -4,7 +4,10 @@ import { blocksOf, deviceOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { placeStations, reachedFrom, routeTo, type Step } from '../walk';
 
-/** What of a walk is looked at: hosts drawn as one strip a pass, only the ways of one source or destination, quiet ways too. */
+/**
+ * What of a walk is looked at: hosts drawn as one strip a pass, only the ways of one source or
+ * destination, quiet ways too.
+ */
 export interface WalkChoice {
   folded?: ReadonlySet<string>;
   follow?: string | null;
@@ -47,8 +50,10 @@ function following(
 }
 
 /**
- * Which trip through its folded host each station belongs to: signal that has left the host and comes back is on the next trip.
- * Following the steps in order, a station inside keeps the trip of what feeds it inside; one fed from outside starts a new one.
+ * Which trip through its folded host each station belongs to: signal that has left the host and
+ * comes back is on the next trip.
+ * Following the steps in order, a station inside keeps the trip of what feeds it inside; one fed
+ * from outside starts a new one.
  */
 function tripsThrough(
   stations: readonly StationFigures[],
@@ -83,7 +88,10 @@ function tripsThrough(
 const louder = (a: StationFigures, b: StationFigures, of: 'input' | 'output'): StationFigures =>
   (b[of]?.levelDbu?.normal ?? -999) > (a[of]?.levelDbu?.normal ?? -999) ? b : a;
 
-/** Joins the stations of each trip through a folded host into one strip: what comes in, what goes out, the least headroom between. */
+/**
+ * Joins the stations of each trip through a folded host into one strip: what comes in, what goes
+ * out, the least headroom between.
+ */
 function foldHosts(
   rig: Rig,
   stations: readonly StationFigures[],
@@ -146,7 +154,10 @@ function foldHosts(
   return { stations: joined, steps: [...merged.values()] };
 }
 
-/** Everything about a walk that depends on how it is looked at, placed anew; the report itself is not changed. */
+/**
+ * Everything about a walk that depends on how it is looked at, placed anew; the report itself is
+ * not changed.
+ */
 export function walkView(rig: Rig, report: SoundReport, choice: WalkChoice = {}): WalkView {
   const live = reached(report.stations, report.steps);
   const followed = choice.follow

@@ -4,7 +4,9 @@ export const CAUTIONS: { id: string; title: string; words: string }[] = [
     id: 'mains',
     title: 'Mains and protective earth',
     words:
-      'Protective earth is never lifted and never defeated. Local electrical codes apply. Repairs inside mains equipment belong to a licensed technician. Outdoors only behind residual-current protection, with connectors out of the wet.',
+      'Protective earth is never lifted and never defeated. Local electrical codes apply. ' +
+      'Repairs inside mains equipment belong to a licensed technician. Outdoors only ' +
+      'behind residual-current protection, with connectors out of the wet.',
   },
   {
     id: 'tubes',
@@ -22,7 +24,9 @@ export const CAUTIONS: { id: string; title: string; words: string }[] = [
     id: 'hearing',
     title: 'Hearing',
     words:
-      'In-ears with a limiter; first level with the ears out; feed-back and full-scale accidents happen. 85 dB(A) for eight hours, halved with every 3 dB, or the local rule.',
+      'In-ears with a limiter; first level with the ears out; feed-back and full-scale ' +
+      'accidents happen. 85 dB(A) for eight hours, halved with every 3 dB, or ' +
+      'the local rule.',
   },
   {
     id: 'radio',
@@ -38,7 +42,8 @@ export const CAUTIONS: { id: string; title: string; words: string }[] = [
     id: 'solder',
     title: 'Solder and adhesives',
     words:
-      'Ventilation, eye protection, a hot iron in its stand. Solvents of adhesives likewise, and nothing is powered before they have set.',
+      'Ventilation, eye protection, a hot iron in its stand. Solvents of adhesives ' +
+      'likewise, and nothing is powered before they have set.',
   },
   {
     id: 'phantom',

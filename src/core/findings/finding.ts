@@ -1,6 +1,9 @@
 import type { Edit } from '../rig/edit';
 
-/** danger: can hurt someone or destroy gear · fault: will not work as meant · caution: may disappoint · advice. Worst first. */
+/**
+ * danger: can hurt someone or destroy gear · fault: will not work as meant · caution: may
+ * disappoint · advice. Worst first.
+ */
 export const SEVERITIES = ['danger', 'fault', 'caution', 'advice'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 

@@ -3,7 +3,10 @@ import { type Finding, isWorse, type Remark, SEVERITIES } from './finding';
 
 const keyOf = (r: Remark): string => `${r.rule}:${r.about ?? r.subjects.join('+')}`.slice(0, 400);
 
-/** Joins the remarks of all sounds into findings: one for each matter and subject, with the wording of the worst sound. */
+/**
+ * Joins the remarks of all sounds into findings: one for each matter and subject, with the wording
+ * of the worst sound.
+ */
 export function gatherFindings(
   rig: Rig,
   bySound: { sound: string; remarks: readonly Remark[] }[],

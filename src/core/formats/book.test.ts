@@ -95,25 +95,29 @@ describe('the book', () => {
     const small = rigOf([device('b', 'boost', 'B')], []);
     expect(cautionsFor(small, analyse(small)).map((c) => c.id)).toEqual([]);
   });
-  test('pages: parts on pages of their own, across where they are wide, with number, revision and date at the foot', () => {
-    const pages = bookPages([part('summary'), part('wiring'), part('power')], [], 'Letter', {
-      rig: 'R',
-      revision: 'revision 4',
-      date: '2026-11-25',
-    });
-    expect(pages.pageSize).toBe('LETTER');
-    const titles = (
-      pages.content as { style?: string; pageBreak?: string; pageOrientation?: string }[]
-    ).filter((c) => c.style === 'title');
-    expect(titles.map((t) => [t.pageBreak, t.pageOrientation])).toEqual([
-      [undefined, undefined],
-      ['before', 'landscape'],
-      ['before', 'portrait'],
-    ]);
-    const foot = (pages.footer as (a: number, b: number) => object)(2, 9);
-    expect(JSON.stringify(foot)).toContain('R, revision 4, 2026-11-25');
-    expect(JSON.stringify(foot)).toContain('page 2 of 9');
-  });
+  test(
+    'pages: parts on pages of their own, across where they are wide, with number, ' +
+      'revision and date at the foot',
+    () => {
+      const pages = bookPages([part('summary'), part('wiring'), part('power')], [], 'Letter', {
+        rig: 'R',
+        revision: 'revision 4',
+        date: '2026-11-25',
+      });
+      expect(pages.pageSize).toBe('LETTER');
+      const titles = (
+        pages.content as { style?: string; pageBreak?: string; pageOrientation?: string }[]
+      ).filter((c) => c.style === 'title');
+      expect(titles.map((t) => [t.pageBreak, t.pageOrientation])).toEqual([
+        [undefined, undefined],
+        ['before', 'landscape'],
+        ['before', 'portrait'],
+      ]);
+      const foot = (pages.footer as (a: number, b: number) => object)(2, 9);
+      expect(JSON.stringify(foot)).toContain('R, revision 4, 2026-11-25');
+      expect(JSON.stringify(foot)).toContain('page 2 of 9');
+    },
+  );
 });
 
 describe('labels at true size', () => {
@@ -141,7 +145,8 @@ describe('labels at true size', () => {
   );
   test('strips are as wide as the controller, in pieces where the paper is narrower; panels by their sockets', () => {
     const strips = labelSheets(touringRig, 'strips', 'A4', '')[0]!.svg;
-    // Skeg: 420 mm for eight switches, 52.5 mm a cell, three cells to a piece; the eight sounds and songs fill two pages.
+    // Skeg: 420 mm for eight switches, 52.5 mm a cell, three cells to a piece; the eight sounds and
+    // songs fill two pages.
     expect([...strips.matchAll(/data-label="([\d.]+) 12"/g)].map((m) => Number(m[1]))).toEqual([
       157.5, 157.5, 105, 157.5, 157.5, 105,
     ]);

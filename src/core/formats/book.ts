@@ -80,7 +80,10 @@ const table = (
 const words = (text: string): Block => ({ is: 'words', words: text });
 const heading = (text: string): Block => ({ is: 'heading', words: text });
 
-/** Everything about a rig on paper, part by part, in the order in which a rig is read. Made from the rig and its report alone. */
+/**
+ * Everything about a rig on paper, part by part, in the order in which a rig is read. Made from the
+ * rig and its report alone.
+ */
 export function bookOf(
   rig: Rig,
   report: Report,
@@ -112,7 +115,10 @@ export function bookOf(
       title: 'Summary and promises',
       blocks: [
         words(
-          `${rig.devices.filter((d) => d.host === undefined).length} devices, ${list.cuts.length} leads, ${rig.sounds.length} sounds, ${(rig.songs ?? []).length} songs. Open findings: ${SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')}.`,
+          `${rig.devices.filter((d) => d.host === undefined).length} ` +
+            `devices, ${list.cuts.length} leads, ${rig.sounds.length} ` +
+            `sounds, ${(rig.songs ?? []).length} songs. Open ` +
+            `findings: ${SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')}.`,
         ),
         ...(rig.notes ? [words(rig.notes)] : []),
         ...(report.promises.length
@@ -243,7 +249,8 @@ export function bookOf(
           return [
             { is: 'drawing', svg: rackSvg(rig, r) },
             words(
-              `${kg(sums.grams)}${sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}; centre of gravity ${sums.centreMm === null ? 'not known' : `${Math.round(sums.centreMm)} mm above the lowest unit`}; ${Math.round(sums.watts)} W of heat.`,
+              `${kg(sums.grams)}${sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}; ` +
+                `centre of gravity ${sums.centreMm === null ? 'not known' : `${Math.round(sums.centreMm)} mm above the lowest unit`}; ${Math.round(sums.watts)} W of heat.`,
             ),
             table(
               ['Units', 'Device', 'Rails', 'Deep with plugs, mm'],
@@ -316,11 +323,13 @@ export function bookOf(
           : []),
         heading('Mains'),
         words(
-          `${Math.round(mains.watts)} W in all, ${fixed(mains.amps)} A at 230 V. Straight to the wall: ${mains.wall.map((d) => d.name).join(', ') || 'nothing'}.`,
+          `${Math.round(mains.watts)} W in all, ${fixed(mains.amps)} A at 230 V. Straight to ` +
+            `the wall: ${mains.wall.map((d) => d.name).join(', ') || 'nothing'}.`,
         ),
         ...mains.strips.map((s) =>
           words(
-            `${s.device.name}: ${s.feeds.length} of ${s.outlets} sockets (${s.feeds.map((d) => d.name).join(', ') || 'nothing'}), ${Math.round(s.watts)} W.`,
+            `${s.device.name}: ${s.feeds.length} of ${s.outlets} sockets ` +
+              `(${s.feeds.map((d) => d.name).join(', ') || 'nothing'}), ${Math.round(s.watts)} W.`,
           ),
         ),
         ...(checkCountries(rig).length
@@ -406,7 +415,9 @@ export function bookOf(
       wide: true,
       blocks: [
         words(
-          `${list.joints} joints, ${list.ties} ties, about ${fixed(list.hours)} h. Plugs: ${list.plugs.map((p) => `${p.count} ${p.plug}`).join(', ')}. Stock: ${list.stock.map((s) => `${s.type} ${length(s.metres)}`).join(', ')}.`,
+          `${list.joints} joints, ${list.ties} ties, about ${fixed(list.hours)} h. ` +
+            `Plugs: ${list.plugs.map((p) => `${p.count} ${p.plug}`).join(', ')}. ` +
+            `Stock: ${list.stock.map((s) => `${s.type} ${length(s.metres)}`).join(', ')}.`,
         ),
         table(
           ['Code', 'Plugs', 'Cut', 'Way', 'Label from', 'Label to', 'Done'],

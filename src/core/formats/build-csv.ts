@@ -48,7 +48,10 @@ export const gearToCsv = (rig: Rig): string =>
 
 const PLACES = ['player', 'floor', 'rack', 'amps', 'house'] as const;
 
-/** Reads a gear list: rows with a known id (or name) change that device's record, others add a device. Told row by row; nothing is taken where anything is wrong. */
+/**
+ * Reads a gear list: rows with a known id (or name) change that device's record, others add a
+ * device. Told row by row; nothing is taken where anything is wrong.
+ */
 export function gearFromCsv(rig: Rig, text: string): Outcome<Edit[]> {
   const read = readCsv(text, ['name', 'kind']);
   if (!read.ok) return read;
@@ -197,8 +200,10 @@ export const wiringToCsv = (rig: Rig): string =>
   );
 
 /**
- * Reads a wiring list: a row with a known id changes that lead (or plugs it elsewhere), others are new leads. Devices go by id or
- * name, jacks by id or label. Told row by row; the whole list is tried on a copy, and nothing is taken where anything is wrong.
+ * Reads a wiring list: a row with a known id changes that lead (or plugs it elsewhere), others are
+ * new leads. Devices go by id or
+ * name, jacks by id or label. Told row by row; the whole list is tried on a copy, and nothing is
+ * taken where anything is wrong.
  */
 export function wiringFromCsv(rig: Rig, text: string): Outcome<Edit[]> {
   const read = readCsv(text, ['from device', 'from jack', 'to device', 'to jack', 'length m']);

@@ -58,8 +58,10 @@ function label(
 }
 
 /**
- * A board from above, in mm, the player at the foot of the sheet: outline, rails, raised strips, bodies with their names, plugs in their
- * jacks, leads along their ways. What hits something is outlined twice and named in a list below by the caller.
+ * A board from above, in mm, the player at the foot of the sheet: outline, rails, raised strips,
+ * bodies with their names, plugs in their
+ * jacks, leads along their ways. What hits something is outlined twice and named in a list below by
+ * the caller.
  */
 export function boardSvg(
   rig: Rig,
@@ -216,7 +218,10 @@ export function boardSvg(
   return finish(svg);
 }
 
-/** A rack from the front and from the rear, to scale in mm, unit by unit; what hangs on the other rails is dashed. */
+/**
+ * A rack from the front and from the rear, to scale in mm, unit by unit; what hangs on the other
+ * rails is dashed.
+ */
 export function rackSvg(rig: Rig, rack: Rack, look: Looked = {}): string {
   const list = mountedIn(rig, rack);
   const high = rack.units * UNIT_MM;
@@ -295,7 +300,10 @@ export function rackSvg(rig: Rig, rack: Rack, look: Looked = {}): string {
   return finish(svg);
 }
 
-/** The stage from above, the audience at the foot of the sheet: where everything of the crew stands, to scale. */
+/**
+ * The stage from above, the audience at the foot of the sheet: where everything of the crew stands,
+ * to scale.
+ */
 export function stageSvg(rig: Rig, look: Looked = {}): string {
   const stage = rig.stage;
   if (!stage) return finish(sheet(10, 10, `${rig.name}: stage`));

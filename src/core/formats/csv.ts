@@ -13,7 +13,10 @@ const safe = (cell: Cell): string => {
 };
 const plain = (text: string): string => (/^'[=+\-@\t\r]/.test(text) ? text.slice(1) : text);
 
-/** Rows as CSV: UTF-8 text with a header row, lines ended by CR LF, and nothing that a spreadsheet would run. */
+/**
+ * Rows as CSV: UTF-8 text with a header row, lines ended by CR LF, and nothing that a spreadsheet
+ * would run.
+ */
 export const toCsv = (header: readonly string[], rows: readonly (readonly Cell[])[]): string =>
   `${Papa.unparse({ fields: [...header], data: rows.map((r) => r.map(safe)) }, { newline: '\r\n' })}\r\n`;
 
@@ -26,7 +29,10 @@ export interface Row {
 /** Largest file that is read, in characters. */
 const MOST = 4_000_000;
 
-/** Reads CSV with the headers it must have; what is missing or torn is told with its row. A byte-order mark and semicolons are taken. */
+/**
+ * Reads CSV with the headers it must have; what is missing or torn is told with its row. A
+ * byte-order mark and semicolons are taken.
+ */
 export function readCsv(text: string, needed: readonly string[]): Outcome<Row[]> {
   if (text.length > MOST)
     return { ok: false, problems: [{ where: '', what: 'the file is larger than 4 MB; split it' }] };
@@ -50,7 +56,9 @@ export function readCsv(text: string, needed: readonly string[]): Outcome<Row[]>
       problems: [
         {
           where: 'row 1',
-          what: `there is no column ${missing.map((m) => `"${m}"`).join(', ')}; the first row has ${header.map((h) => `"${h}"`).join(', ')}`,
+          what:
+            `there is no column ${missing.map((m) => `"${m}"`).join(', ')}; the first row ` +
+            `has ${header.map((h) => `"${h}"`).join(', ')}`,
         },
       ],
     };

@@ -1,7 +1,10 @@
 import { attribute, Digraph, Edge, Node, toDot as write } from 'ts-graphviz';
 import type { Graph } from './graph';
 
-/** A graph in the DOT language, drawn from left to right. Attributes other than the label are kept as they are named. */
+/**
+ * A graph in the DOT language, drawn from left to right. Attributes other than the label are kept
+ * as they are named.
+ */
 export function toDot(graph: Graph): string {
   const g = new Digraph('rig', { [attribute.rankdir]: 'LR', [attribute.label]: graph.name });
   const nodes = new Map(

@@ -40,7 +40,10 @@ export const wiringGraph = (rig: Rig): Graph => ({
   })),
 });
 
-/** The walk of one sound: a node a station (one pass through a device), an edge a step. Ways that are not made in this sound are marked "open". */
+/**
+ * The walk of one sound: a node a station (one pass through a device), an edge a step. Ways that
+ * are not made in this sound are marked "open".
+ */
 export const walkGraph = (rig: Rig, report: SoundReport): Graph => ({
   name: `${rig.name}, ${rig.sounds.find((s) => s.id === report.sound)?.name ?? report.sound}`,
   nodes: report.stations.map((s) => ({

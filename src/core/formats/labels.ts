@@ -46,7 +46,10 @@ function box(at: Element, width: number, height: number, dashed = false): void {
   });
 }
 
-/** A flag for each end of each lead, folded round it in the middle: the same words on both halves. 40 mm a half, 10 mm high. */
+/**
+ * A flag for each end of each lead, folded round it in the middle: the same words on both halves.
+ * 40 mm a half, 10 mm high.
+ */
 function flags(rig: Rig): Label[] {
   const half = 40;
   return cutList(rig).cuts.flatMap((c) =>
@@ -99,7 +102,10 @@ const pieces = <T>(list: readonly T[], most: number): T[][] =>
     list.slice(i * most, (i + 1) * most),
   );
 
-/** A strip of pads for each controller, a cell for each of its switches as far apart as they are, in pieces where it is longer than the sheet; and a name for each box on a board. */
+/**
+ * A strip of pads for each controller, a cell for each of its switches as far apart as they are, in
+ * pieces where it is longer than the sheet; and a name for each box on a board.
+ */
 function strips(rig: Rig, most: number): Label[] {
   return rig.devices
     .filter((d) => d.host === undefined)
@@ -160,7 +166,10 @@ function strips(rig: Rig, most: number): Label[] {
     });
 }
 
-/** A strip under each row of panel sockets: a cell at each socket, where the sockets are. Longer than the sheet, it comes in pieces. */
+/**
+ * A strip under each row of panel sockets: a cell at each socket, where the sockets are. Longer
+ * than the sheet, it comes in pieces.
+ */
 function panels(rig: Rig, most: number): Label[] {
   const plan = panelPlan(rig);
   return [...new Set(plan.map((l) => l.panel))].flatMap((panel): Label[] => {
@@ -205,7 +214,10 @@ function panels(rig: Rig, most: number): Label[] {
   });
 }
 
-/** What is on each case: its name, number, weight, what is in it, and a code that opens the rig. 90 by 62 mm. */
+/**
+ * What is on each case: its name, number, weight, what is in it, and a code that opens the rig. 90
+ * by 62 mm.
+ */
 function cases(rig: Rig, link: string): Label[] {
   const { pieces } = packingOf(rig);
   const code = QRCode.create(link, { errorCorrectionLevel: 'M' }).modules;
@@ -225,7 +237,8 @@ function cases(rig: Rig, link: string): Label[] {
         at,
         4,
         22,
-        `${(p.grams / 1000).toFixed(1)} kg${p.unweighed ? ' and more' : ''}${p.grams > TWO_PERSONS_GRAMS ? ', two persons lift' : ''}`,
+        `${(p.grams / 1000).toFixed(1)} ` +
+          `kg${p.unweighed ? ' and more' : ''}${p.grams > TWO_PERSONS_GRAMS ? ', two persons lift' : ''}`,
         { 'font-size': 4.4, 'font-weight': 700 },
       );
       const names = p.devices.map((d) => d.name);
@@ -255,7 +268,8 @@ export interface LabelSheet {
 }
 
 /**
- * Labels at true size on as many sheets as they take, with a bar of 100 mm to check the printer by. `link` is what the code on a case
+ * Labels at true size on as many sheets as they take, with a bar of 100 mm to check the printer by.
+ * `link` is what the code on a case
  * opens. Labels wider than the paper are turned upright.
  */
 export function labelSheets(rig: Rig, kind: LabelKind, paper: Paper, link: string): LabelSheet[] {

@@ -4,7 +4,10 @@ import type { Rig } from '../rig/schema';
 import { programMap } from '../songs';
 import { toCsv } from './csv';
 
-/** The MIDI chart: every message of every sound, who sends it for whom, as bytes, and what the receiver shows. */
+/**
+ * The MIDI chart: every message of every sound, who sends it for whom, as bytes, and what the
+ * receiver shows.
+ */
 export function midiChartCsv(rig: Rig): string {
   const stage = setStage(rig);
   const devices = midiDevices(rig);
@@ -52,7 +55,10 @@ export function midiChartCsv(rig: Rig): string {
   );
 }
 
-/** The program map: every section of every song, then every sound, with bank and program on each device, as on the wire and as shown. */
+/**
+ * The program map: every section of every song, then every sound, with bank and program on each
+ * device, as on the wire and as shown.
+ */
 export function programMapCsv(rig: Rig): string {
   const map = programMap(rig);
   const head = map.devices.flatMap((m) => [

@@ -11,7 +11,10 @@ import { quarterMs } from '../songs/tempo';
 /** Ticks in a quarter note. */
 export const TICKS = 480;
 
-/** When the messages of a section go out: on its first beat, or so much ahead. Half a beat ahead unless said otherwise. */
+/**
+ * When the messages of a section go out: on its first beat, or so much ahead. Half a beat ahead
+ * unless said otherwise.
+ */
 export interface Lead {
   bars?: number;
   ms?: number;
@@ -180,11 +183,17 @@ function file(
   );
 }
 
-/** A song as a Standard MIDI File: tempo map, meters, a marker for each section, and what each sender sends, at its beat or ahead of it. */
+/**
+ * A song as a Standard MIDI File: tempo map, meters, a marker for each section, and what each
+ * sender sends, at its beat or ahead of it.
+ */
 export const songToSmf = (rig: Rig, song: Song, lead: Lead = {}): Uint8Array =>
   file(rig, song.title, [{ song, gapMs: 0 }], lead);
 
-/** A set as one Standard MIDI File, its songs one after the other with their changeovers; a cue point names each. */
+/**
+ * A set as one Standard MIDI File, its songs one after the other with their changeovers; a cue
+ * point names each.
+ */
 export function setToSmf(rig: Rig, set: SongSet, lead: Lead = {}): Uint8Array {
   const lines = runningOrder(rig, set).lines.filter((l) => l.song);
   return file(
@@ -195,7 +204,10 @@ export function setToSmf(rig: Rig, set: SongSet, lead: Lead = {}): Uint8Array {
   );
 }
 
-/** A Standard MIDI File, read: tempo changes, meters, markers and program changes, each at its bar (from 1) and beat. */
+/**
+ * A Standard MIDI File, read: tempo changes, meters, markers and program changes, each at its bar
+ * (from 1) and beat.
+ */
 export interface SmfRead {
   title: string;
   tempos: { bar: number; bpm: number }[];
@@ -208,7 +220,10 @@ export interface SmfRead {
 const barsUntil = ({ bar, beat }: { bar: number; beat: number }): number =>
   beat > 1 + SLACK ? bar : bar - 1;
 
-/** Reads tempo, meters, markers and program changes of a Standard MIDI File (formats 0 and 1, ticks per quarter note). */
+/**
+ * Reads tempo, meters, markers and program changes of a Standard MIDI File (formats 0 and 1, ticks
+ * per quarter note).
+ */
 export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
   let read: ReturnType<typeof parseMidi>;
   try {
@@ -219,7 +234,9 @@ export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
       problems: [
         {
           where: '',
-          what: `this is no Standard MIDI File, or it is torn: ${error instanceof Error ? error.message : String(error)}`,
+          what:
+            'this is no Standard MIDI File, or it is ' +
+            `torn: ${error instanceof Error ? error.message : String(error)}`,
         },
       ],
     };
@@ -302,8 +319,10 @@ export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
 }
 
 /**
- * Makes a song of a Standard MIDI File: its markers are the sections, their bars the distance to the next one, tempo changes land
- * in them. A program change that one of the rig's sounds keeps calls that sound; a section without one goes on with the sound before.
+ * Makes a song of a Standard MIDI File: its markers are the sections, their bars the distance to
+ * the next one, tempo changes land
+ * in them. A program change that one of the rig's sounds keeps calls that sound; a section without
+ * one goes on with the sound before.
  */
 export function songFromSmf(rig: Rig, bytes: Uint8Array, name: string): Outcome<Song> {
   const read = readSmf(bytes);
@@ -332,7 +351,10 @@ export function songFromSmf(rig: Rig, bytes: Uint8Array, name: string): Outcome<
   const ids: string[] = [];
   const whereIs = (x: { bar: number; beat: number }) =>
     x.bar + (x.beat - 1) / (value.meters.findLast((m) => m.bar <= x.bar)?.meter.beats ?? 4);
-  /** The programs of a section, where all go out so much ahead, in bars; those of the first may have no room to. */
+  /**
+   * The programs of a section, where all go out so much ahead, in bars; those of the first may have
+   * no room to.
+   */
   const programsOf = (i: number, ahead: number) => {
     const [from, until] = [
       i === 0 ? -Infinity : whereIs(starts[i]!) - ahead - SLACK,

@@ -66,8 +66,10 @@ function readMeter(text: string): Meter | undefined | string {
 }
 
 /**
- * Reads songs from CSV into a rig: a row for each section, rows of one song together. Songs that the rig has by that title keep
- * their ids, and what the file does not say of them; the others are new. Every row with something wrong is told; then nothing is taken.
+ * Reads songs from CSV into a rig: a row for each section, rows of one song together. Songs that
+ * the rig has by that title keep
+ * their ids, and what the file does not say of them; the others are new. Every row with something
+ * wrong is told; then nothing is taken.
  */
 export function songsFromCsv(rig: Rig, text: string): Outcome<Song[]> {
   const read = readCsv(text, ['song', 'bpm', 'section', 'bars', 'sound']);
@@ -191,7 +193,10 @@ export function setsToCsv(rig: Rig): string {
   );
 }
 
-/** Reads sets from CSV: rows of one set together, in running order. Sets that the rig has by that name are replaced. */
+/**
+ * Reads sets from CSV: rows of one set together, in running order. Sets that the rig has by that
+ * name are replaced.
+ */
 export function setsFromCsv(rig: Rig, text: string): Outcome<SongSet[]> {
   const read = readCsv(text, ['set', 'song']);
   if (!read.ok) return read;

@@ -47,7 +47,9 @@ describe('songs and sets as CSV', () => {
   });
   test('every row with something wrong is told, and nothing is taken', () => {
     const text =
-      'song,bpm,section,bars,sound\nKelp,ninety,Verse,8,Tide flat\nBrine,100,Verse,0,Crunch\nBrine,100,Chorus,8,No such sound\n,100,Verse,8,Crunch\n';
+      'song,bpm,section,bars,sound\nKelp,ninety,Verse,8,Tide ' +
+      'flat\nBrine,100,Verse,0,Crunch\nBrine,100,Chorus,8,No such ' +
+      'sound\n,100,Verse,8,Crunch\n';
     expect(lines(songsFromCsv(touringRig, text))).toEqual([
       'row 2: "ninety" is no tempo; give 20 to 400 bpm',
       'row 3: "0" is no number of bars; give 1 to 999',
@@ -254,7 +256,9 @@ describe('Standard MIDI Files', () => {
 describe('ChordPro', () => {
   test('headers in: title, tempo, time, key, tuning, the names of parts; several songs in one file', () => {
     const text =
-      '{title: Kelp}\n{artist: nobody}\n{tempo: 96}\n{time: 6/8}\n{key: Em}\n{meta: tuning drop A}\n{start_of_verse: Verse 1}\nwords [Em]here\n{end_of_verse}\n{soc}\n{eoc}\n{new_song}\n{t:Brine}\n';
+      '{title: Kelp}\n{artist: nobody}\n{tempo: 96}\n{time: 6/8}\n{key: Em}\n{meta: ' +
+      'tuning drop A}\n{start_of_verse: Verse 1}\nwords ' +
+      '[Em]here\n{end_of_verse}\n{soc}\n{eoc}\n{new_song}\n{t:Brine}\n';
     const read = songsFromChordPro(touringRig, text);
     expect(read.ok && read.value).toEqual([
       expect.objectContaining({

@@ -14,7 +14,10 @@ import type { Rig } from '../rig/schema';
 import { fixed } from '../units';
 import { FAINT, finish, INK, lines, LIVE, RULE, sheet, TAPE, text } from './sheet';
 
-/** The walk of one sound as a drawing: strips in the order of the signal, with level, saturation and noise under each. */
+/**
+ * The walk of one sound as a drawing: strips in the order of the signal, with level, saturation and
+ * noise under each.
+ */
 export function walkSvg(rig: Rig, report: SoundReport, choice: WalkChoice = {}): string {
   const rows = [
     ['Level', 'dBu'],

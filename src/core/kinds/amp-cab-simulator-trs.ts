@@ -7,7 +7,8 @@ export const ampCabSimulatorTrs: Kind = {
   id: 'amp-cab-simulator-trs',
   name: 'Amp and cab simulator, stereo input on one TRS jack',
   about:
-    'Stands for an amplifier and its cabinet on each side. Both sides come in by one TRS jack, tip left and ring right: two TS outputs reach it over an insert lead.',
+    'Stands for an amplifier and its cabinet on each side. Both sides come in by one ' +
+    'TRS jack, tip left and ring right: two TS outputs reach it over an insert lead.',
   jacks: [
     {
       id: 'in',

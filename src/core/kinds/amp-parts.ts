@@ -74,7 +74,10 @@ export const loopParameters: Parameter[] = [
   ),
 ];
 
-/** Preamplifier, loop, and the point "back" from which the power stage reads. The loop is in when its switch is and the return holds a plug. */
+/**
+ * Preamplifier, loop, and the point "back" from which the power stage reads. The loop is in when
+ * its switch is and the return holds a plug.
+ */
 export function loopPasses(s: DeviceState, pre: Stage, plugged: (jack: Point) => boolean): Pass[] {
   const levelDb = s.choice('loopLevel') === 'line' ? 12 : 0;
   const into = (id: string, from: Point, outputDb: number): Stage =>
@@ -144,7 +147,10 @@ export const preamp = (s: DeviceState, to: string): Stage =>
     tiltDb: tilt(s.knob('tone'), 6),
   });
 
-/** From the loop to the speaker: rated power into the tap is the ceiling, `V = √(P·Z)`. `outside`: the speaker is another box. */
+/**
+ * From the loop to the speaker: rated power into the tap is the ceiling, `V = √(P·Z)`. `outside`:
+ * the speaker is another box.
+ */
 export const powerStage = (s: DeviceState, from: string, to: string, outside = false): Stage =>
   stage(s, {
     id: 'power',
@@ -165,7 +171,10 @@ export const powerStage = (s: DeviceState, from: string, to: string, outside = f
     }),
   });
 
-/** A speaker as a microphone meets it: what its terminals get, brought down to what a close microphone gives. */
+/**
+ * A speaker as a microphone meets it: what its terminals get, brought down to what a close
+ * microphone gives.
+ */
 export const inFrontOf = (s: DeviceState, from: string): Stage => ({
   is: 'stage',
   id: 'air',

@@ -25,7 +25,10 @@ export const ampSwitcher: Kind = {
   family: 'Routing',
   job: 'switcher',
   about:
-    'One guitar to any of four amplifiers, its speaker output to any of four cabinets, one effects loop shared by the amplifiers that have one, and a line between (line send and return) for an attenuator or a load that serves them all. The front input takes priority over the rear one. Nothing selected: silent tuning.',
+    'One guitar to any of four amplifiers, its speaker output to any of four cabinets, ' +
+    'one effects loop shared by the amplifiers that have one, and a line between (line ' +
+    'send and return) for an attenuator or a load that serves them all. The front input ' +
+    'takes priority over the rear one. Nothing selected: silent tuning.',
   jacks: [
     audio('in', 'in, front', 'in'),
     audio('inRear', 'in, rear', 'in'),

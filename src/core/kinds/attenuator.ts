@@ -7,7 +7,8 @@ export const attenuator: Kind = {
   family: 'Amplifiers and speakers',
   job: 'cabinet',
   about:
-    'Takes the power of an amplifier and passes on a part of it. With no cabinet behind it, it is the load. At 0 dB it is a piece of speaker lead.',
+    'Takes the power of an amplifier and passes on a part of it. With no cabinet behind ' +
+    'it, it is the load. At 0 dB it is a piece of speaker lead.',
   jacks: [
     {
       id: 'in',

@@ -7,7 +7,8 @@ export const blendLoop: Kind = {
   family: 'Routing',
   job: 'switcher',
   about:
-    'Sends to a loop and mixes what returns with the untouched signal. Mix 0 is dry, 10 the return only. Bypassed it is metal.',
+    'Sends to a loop and mixes what returns with the untouched signal. Mix 0 is dry, 10 ' +
+    'the return only. Bypassed it is metal.',
   jacks: [
     ...throughJacks,
     { id: 'send', label: 'send', direction: 'out', signal: 'audio', connector: 'TS' },

@@ -7,7 +7,8 @@ export const cabBlock: Kind = {
   family: 'Modelers',
   job: 'simulator',
   about:
-    'Filters as a loudspeaker in its cabinet with a microphone does. Full-range speakers and consoles need it; a real guitar cabinet does not.',
+    'Filters as a loudspeaker in its cabinet with a microphone does. Full-range ' +
+    'speakers and consoles need it; a real guitar cabinet does not.',
   jacks: stereoJacks,
   figures: [
     inputOhms(1e6, 'inside a host it loads nothing'),

@@ -12,7 +12,9 @@ export const comboModeling: Kind = {
   family: 'Modelers',
   job: 'modeler',
   about:
-    'A modeler, a power stage and a speaker in one box. The left output drives its own speaker, the right one a slave’s power stage. With a lead in the power-stage input it is a slave itself: then only its master still works.',
+    'A modeler, a power stage and a speaker in one box. The left output drives its own ' +
+    'speaker, the right one a slave’s power stage. With a lead in the power-stage input ' +
+    'it is a slave itself: then only its master still works.',
   jacks: [
     ...hostJacks(PLAN).filter((j) => !OUTER.has(j.id)),
     {

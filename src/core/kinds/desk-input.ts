@@ -32,7 +32,10 @@ export const deskFigures: Figure[] = [
   ),
 ];
 
-/** What a console's input does with what arrives: a microphone input wants −40 to −20 dBu, here with 5 dB of tolerance, a line input −25 to +10. */
+/**
+ * What a console's input does with what arrives: a microphone input wants −40 to −20 dBu, here with
+ * 5 dB of tolerance, a line input −25 to +10.
+ */
 export const deskInput = (s: DeviceState, at: string): Pass =>
   s.choice('input') === 'mic'
     ? {

@@ -7,7 +7,8 @@ export const eq: Kind = {
   family: 'Filter and dynamics',
   job: 'eq',
   about:
-    'Tone shaping with an output level. Level is figured at 1 kHz, so the mid control moves it and the others do not.',
+    'Tone shaping with an output level. Level is figured at 1 kHz, so the mid control ' +
+    'moves it and the others do not.',
   jacks: throughJacks,
   figures: pedalFigures(500_000, -98, 'a row of op-amp filters'),
   parameters: [

@@ -7,7 +7,8 @@ export const expressionPedal: Kind = {
   family: 'Control',
   job: 'controller',
   about:
-    'A pot under the foot whose wiper another device reads. Wiper and end must be on the conductors which that device expects.',
+    'A pot under the foot whose wiper another device reads. Wiper and end must be on ' +
+    'the conductors which that device expects.',
   jacks: [
     {
       id: 'out',

@@ -7,7 +7,8 @@ export const footController: Kind = {
   family: 'Control',
   job: 'controller',
   about:
-    'Foot switches that call sounds: it sends each device its program or control changes. Pedals and a switch can be plugged in.',
+    'Foot switches that call sounds: it sends each device its program or control ' +
+    'changes. Pedals and a switch can be plugged in.',
   jacks: [
     midiOut,
     midiIn,

@@ -7,7 +7,8 @@ export const footSwitch: Kind = {
   family: 'Control',
   job: 'controller',
   about:
-    'One switch for a control jack. Its lead may branch to several devices: their grounds and sense pins are then joined.',
+    'One switch for a control jack. Its lead may branch to several devices: their ' +
+    'grounds and sense pins are then joined.',
   jacks: [
     {
       id: 'out',

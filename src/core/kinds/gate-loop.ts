@@ -7,7 +7,9 @@ export const gateLoop: Kind = {
   family: 'Filter and dynamics',
   job: 'gate',
   about:
-    'Listens to what comes in, and acts on what comes back from its loop: it hears the clean string and shuts the noise of the drives. With nothing in the loop it is an ordinary gate.',
+    'Listens to what comes in, and acts on what comes back from its loop: it hears the ' +
+    'clean string and shuts the noise of the drives. With nothing in the loop it is an ' +
+    'ordinary gate.',
   jacks: [
     ...throughJacks,
     { id: 'send', label: 'send', direction: 'out', signal: 'audio', connector: 'TS' },

@@ -17,7 +17,9 @@ export const headTubeDigital: Kind = {
   id: 'head-tube-digital',
   name: 'Tube head with a digital input',
   about:
-    'A stage head that takes audio and control over one digital link from a modeler: into its preamplifier, or behind it straight to the power stage. Never run it without a load of the right impedance.',
+    'A stage head that takes audio and control over one digital link from a modeler: ' +
+    'into its preamplifier, or behind it straight to the power stage. Never run it ' +
+    'without a load of the right impedance.',
   jacks: [
     inJack,
     {

@@ -17,7 +17,8 @@ export const headTubeTwo: Kind = {
   id: 'head-tube-two',
   name: 'Tube head, two channels',
   about:
-    'A clean and a dirty channel, and an effects loop that is serial or parallel, at either level, in or out. Never run it without a load of the right impedance.',
+    'A clean and a dirty channel, and an effects loop that is serial or parallel, at ' +
+    'either level, in or out. Never run it without a load of the right impedance.',
   jacks: [inJack, ...loopJacks, speakerOut],
   figures: [
     ...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }),

@@ -7,7 +7,8 @@ export const humIsolator: Kind = {
   family: 'Routing',
   job: 'direct',
   about:
-    'A transformer in each of two lines: signal crosses, ground does not. Meant for line level, behind an active output.',
+    'A transformer in each of two lines: signal crosses, ground does not. Meant for ' +
+    'line level, behind an active output.',
   jacks: stereoJacks,
   figures: [
     figure(

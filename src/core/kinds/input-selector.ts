@@ -9,7 +9,8 @@ export const inputSelector: Kind = {
   family: 'Routing',
   job: 'splitter',
   about:
-    'Lets one of four inputs through. As a block it chooses what a path listens to: guitar, auxiliary, a return, a digital channel.',
+    'Lets one of four inputs through. As a block it chooses what a path listens to: ' +
+    'guitar, auxiliary, a return, a digital channel.',
   jacks: [...INPUTS.map((id) => ({ ...inJack, id, label: `in ${id.toUpperCase()}` })), outJack],
   figures: pedalFigures(1e6, -105, 'a buffer behind an electronic switch'),
   parameters: [

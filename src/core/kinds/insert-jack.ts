@@ -7,7 +7,8 @@ export const insertJack: Kind = {
   family: 'Routing',
   job: 'switcher',
   about:
-    'A buffered line with one TRS insert: tip sends, ring returns. An insert lead branches to two TS plugs. Nothing plugged, signal goes on.',
+    'A buffered line with one TRS insert: tip sends, ring returns. An insert lead ' +
+    'branches to two TS plugs. Nothing plugged, signal goes on.',
   jacks: [
     ...throughJacks,
     {

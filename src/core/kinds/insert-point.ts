@@ -7,7 +7,8 @@ export const insertPoint: Kind = {
   family: 'Routing',
   job: 'switcher',
   about:
-    'A normalled pair of jacks: with nothing plugged in, signal goes on. A plug in the send opens the way, so a send without a return is silence.',
+    'A normalled pair of jacks: with nothing plugged in, signal goes on. A plug in the ' +
+    'send opens the way, so a send without a return is silence.',
   jacks: [
     inJack,
     outJack,

@@ -4,7 +4,8 @@ import type { SettingValue } from '../rig/schema';
 export type Point = string;
 
 /**
- * A socket. Its first conductor is the point of the same name. `pair` names the other side of a stereo pair; `many` says that
+ * A socket. Its first conductor is the point of the same name. `pair` names the other side of a
+ * stereo pair; `many` says that
  * any number of leads may meet here (sound in air).
  */
 export interface Jack {
@@ -37,7 +38,10 @@ export interface Jack {
   channels?: Point[];
   /** A point inside a host: blocks are linked to it, leads cannot reach it. */
   inside?: boolean;
-  /** What a MIDI jack does: takes messages, sends the device's own (and what came in, as its thru is set), or repeats what came in. */
+  /**
+   * What a MIDI jack does: takes messages, sends the device's own (and what came in, as its thru is
+   * set), or repeats what came in.
+   */
   midi?: 'in' | 'out' | 'thru';
   /** Whether a USB jack can lead the bus (host) or only follow one (device). */
   usb?: 'host' | 'device';
@@ -55,7 +59,10 @@ export type ControlSignal = (typeof CONTROL_SIGNALS)[number];
 export const isControlJack = (jack: Jack): boolean =>
   (CONTROL_SIGNALS as readonly string[]).includes(jack.signal);
 
-/** What a control jack expects: of a pedal, which conductor the wiper is on and its resistance in ohms; of a switch, its action and contact. */
+/**
+ * What a control jack expects: of a pedal, which conductor the wiper is on and its resistance in
+ * ohms; of a switch, its action and contact.
+ */
 export interface Reads {
   what: 'expression' | 'switch';
   wiper?: 'tip' | 'ring';
@@ -64,7 +71,10 @@ export interface Reads {
   contact?: 'open' | 'closed' | 'any';
 }
 
-/** How a device shows a number of the wire: counted from 0 or 1, or as a bank and a slot of banks of `size`. */
+/**
+ * How a device shows a number of the wire: counted from 0 or 1, or as a bank and a slot of banks of
+ * `size`.
+ */
 export interface Numbering {
   from: 0 | 1;
   size?: number;
@@ -72,7 +82,10 @@ export interface Numbering {
   banksFrom?: 0 | 1;
 }
 
-/** How messages go on: not at all, copied by hardware, repeated by software after a while, or repeated and joined with the device's own. */
+/**
+ * How messages go on: not at all, copied by hardware, repeated by software after a while, or
+ * repeated and joined with the device's own.
+ */
 export const THRUS = ['none', 'hardware', 'software', 'merged'] as const;
 export type Thru = (typeof THRUS)[number];
 /** Sockets that MIDI comes on: five-pin DIN, or a small TRS socket of one of its two wirings. */
@@ -82,7 +95,10 @@ export type Socket = (typeof SOCKETS)[number];
 export const BANK_SELECTS = ['none', 'msb', 'lsb', 'both'] as const;
 export type BankSelect = (typeof BANK_SELECTS)[number];
 
-/** A control change that a device takes: what it moves (`engaged` or a setting), and whether the value counts or each message flips it. */
+/**
+ * A control change that a device takes: what it moves (`engaged` or a setting), and whether the
+ * value counts or each message flips it.
+ */
 export interface ControlReception {
   setting: string;
   cc: number;
@@ -109,7 +125,10 @@ export interface MidiTable {
   thrus: Thru[];
 }
 
-/** A time that fits a tempo: the knob's ends and its step are figures. `repeats` is the knob that sets how much each repeat keeps. */
+/**
+ * A time that fits a tempo: the knob's ends and its step are figures. `repeats` is the knob that
+ * sets how much each repeat keeps.
+ */
 export interface TempoTable {
   setting: string;
   is: 'delay' | 'rate';
@@ -123,13 +142,19 @@ export interface TempoTable {
 export const conductorsOf = (jack: Jack): Point[] =>
   jack.channels ?? [jack.id, ...(jack.stereo ? [jack.stereo] : jack.insert ? [jack.insert] : [])];
 
-/** A detour out of a device and back: which jacks send and return (two each where it is stereo), and what a plug in one of them does. */
+/**
+ * A detour out of a device and back: which jacks send and return (two each where it is stereo), and
+ * what a plug in one of them does.
+ */
 export interface Loop {
   id: string;
   label: string;
   send: Point[];
   return: Point[];
-  /** The way goes on inside until something is plugged into this side; `never`: the way inside does not depend on plugs. */
+  /**
+   * The way goes on inside until something is plugged into this side; `never`: the way inside does
+   * not depend on plugs.
+   */
   opensAt: 'send' | 'return' | 'never';
 }
 
@@ -152,7 +177,10 @@ export const POWER_PLUGS = [
 ] as const;
 export type PowerPlug = (typeof POWER_PLUGS)[number];
 
-/** One outlet of a supply. Outlets that are not isolated share their return with the others of the supply. Its jack is a 2.1 mm barrel unless `plug` says otherwise. */
+/**
+ * One outlet of a supply. Outlets that are not isolated share their return with the others of the
+ * supply. Its jack is a 2.1 mm barrel unless `plug` says otherwise.
+ */
 export interface Outlet {
   id: string;
   label: string;
@@ -169,8 +197,10 @@ export interface Outlet {
 export type Centre = 'negative' | 'positive';
 
 /**
- * What a device takes. `maxVolts` is the most it bears, `noisy` a digital circuit that chops its current, `sensitive` one whose gain
- * lifts what comes in by its supply, `positiveGround` one whose chassis is its plus. Its jack is a 2.1 mm barrel unless `plug` says otherwise.
+ * What a device takes. `maxVolts` is the most it bears, `noisy` a digital circuit that chops its
+ * current, `sensitive` one whose gain
+ * lifts what comes in by its supply, `positiveGround` one whose chassis is its plus. Its jack is a
+ * 2.1 mm barrel unless `plug` says otherwise.
  */
 export interface PowerNeed {
   volts: number;
@@ -184,7 +214,10 @@ export interface PowerNeed {
   positiveGround?: boolean;
 }
 
-/** What a device takes from the mains (typical; the plate on it says): voltages that it accepts, in V, frequencies in Hz, power, and the peak when it is switched on. */
+/**
+ * What a device takes from the mains (typical; the plate on it says): voltages that it accepts, in
+ * V, frequencies in Hz, power, and the peak when it is switched on.
+ */
 export interface MainsNeed {
   volts: [number, number][];
   hz: (50 | 60)[];
@@ -203,7 +236,10 @@ export interface Figure {
   reason: string;
 }
 
-/** Something a person can set. Knobs run 0 to 10 unless stated; `foot` is one under a foot; `reads` turns a knob's value into the figure it stands for. */
+/**
+ * Something a person can set. Knobs run 0 to 10 unless stated; `foot` is one under a foot; `reads`
+ * turns a knob's value into the figure it stands for.
+ */
 export type Parameter =
   | {
       type: 'knob';
@@ -232,7 +268,10 @@ export type Parameter =
       problem: (value: string) => string | undefined;
     };
 
-/** What a device is for, in order of a usual walk. Order rules and pictures read this; electrical analyses do not. */
+/**
+ * What a device is for, in order of a usual walk. Order rules and pictures read this; electrical
+ * analyses do not.
+ */
 export const JOBS = [
   'instrument',
   'wireless',
@@ -266,7 +305,10 @@ export const JOBS = [
 ] as const;
 export type Job = (typeof JOBS)[number];
 
-/** Two points joined by metal: the same electrical net. `insulated`: their sockets do not touch the chassis, so no ground goes over to other sockets. */
+/**
+ * Two points joined by metal: the same electrical net. `insulated`: their sockets do not touch the
+ * chassis, so no ground goes over to other sockets.
+ */
 export interface Wire {
   is: 'wire';
   a: Point;
@@ -274,7 +316,10 @@ export interface Wire {
   insulated?: boolean;
 }
 
-/** A way that is there but not made in this state (the unselected side of a switch): nothing passes, and the walk still shows it. */
+/**
+ * A way that is there but not made in this state (the unselected side of a switch): nothing passes,
+ * and the walk still shows it.
+ */
 export interface Open {
   is: 'open';
   a: Point;
@@ -310,7 +355,10 @@ export interface Series {
   legs: Point[];
 }
 
-/** Where signal begins. `emf` levels are of the unloaded source, in dBu; `touch` says whether picking harder raises them. */
+/**
+ * Where signal begins. `emf` levels are of the unloaded source, in dBu; `touch` says whether
+ * picking harder raises them.
+ */
 export interface Source {
   is: 'source';
   at: Point;
@@ -326,7 +374,8 @@ export interface Source {
 }
 
 /**
- * An active transfer from one point to another: it reads `from`, loads it with its input impedance, and drives `to` from its
+ * An active transfer from one point to another: it reads `from`, loads it with its input impedance,
+ * and drives `to` from its
  * output impedance. Small-signal gain is `gainDb + outputDb`; the ceiling sits between the two.
  */
 export interface Stage {
@@ -340,7 +389,10 @@ export interface Stage {
   /** Inductance behind the output impedance, in henries: a stage that stands in for a pickup. */
   outHenries?: number;
   gainDb: number;
-  /** Highest level the stage can make before `outputDb`, in dBu of a sine with that peak. `meant`: overdriving it is what it is for. */
+  /**
+   * Highest level the stage can make before `outputDb`, in dBu of a sine with that peak. `meant`:
+   * overdriving it is what it is for.
+   */
   ceiling: { dbu: number; shape: 'soft' | 'hard'; meant: boolean };
   outputDb: number;
   noiseDbu: number;
@@ -362,7 +414,10 @@ export interface Stage {
   groundThrough: boolean;
   /** Nothing passes, though the way is there (a mute). */
   muted?: boolean;
-  /** Drives a speaker: rated power in watts, the tap in ohms, and the lowest load a solid-state stage bears. */
+  /**
+   * Drives a speaker: rated power in watts, the tap in ohms, and the lowest load a solid-state
+   * stage bears.
+   */
   speaker?: { watts: number; ohms: number; tube: boolean };
   /** Filters as a loudspeaker in its cabinet does. */
   cabinet?: boolean;
@@ -430,7 +485,10 @@ export interface Kind {
   tracksPitch?: boolean;
   /** Effects loops, switched loops, sends and returns. */
   loops?: Loop[];
-  /** Blocks can live inside: what it has room for, and how its inner points are linked while there are none. */
+  /**
+   * Blocks can live inside: what it has room for, and how its inner points are linked while there
+   * are none.
+   */
   hosts?: Budget & { links: [Point, Point][] };
   /** It may live inside a host: what it costs there (typical). */
   block?: { slots: number; percent: number };

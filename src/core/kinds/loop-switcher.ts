@@ -12,7 +12,9 @@ export const loopSwitcher: Kind = {
   family: 'Routing',
   job: 'switcher',
   about:
-    'Eight buffered loops in any order, one after the other or side by side, different in every sound. Loops 7 and 8 are stereo. The panel input takes priority over the input at the back.',
+    'Eight buffered loops in any order, one after the other or side by side, different ' +
+    'in every sound. Loops 7 and 8 are stereo. The panel input takes priority over the ' +
+    'input at the back.',
   jacks: [
     { ...inJack, label: 'in' },
     { ...inJack, id: 'panel', label: 'panel in (takes priority)' },

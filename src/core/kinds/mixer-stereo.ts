@@ -9,7 +9,8 @@ export const mixerStereo: Kind = {
   family: 'Routing',
   job: 'splitter',
   about:
-    'Four inputs with level, pan and polarity each onto a stereo bus. As a block it merges the paths of a host; on stage it is a monitor mixer.',
+    'Four inputs with level, pan and polarity each onto a stereo bus. As a block it ' +
+    'merges the paths of a host; on stage it is a monitor mixer.',
   jacks: [
     ...INPUTS.map((id) => ({ ...inJack, id, label: `in ${id.toUpperCase()}` })),
     ...stereoOuts,

@@ -7,7 +7,8 @@ export const modelerRack: Kind = {
   id: 'modeler-rack',
   name: 'Modeler, rack',
   about:
-    'Two rack units on mains. Up to four paths of blocks, four sends and returns in pairs, two output pairs, digital in and out.',
+    'Two rack units on mains. Up to four paths of blocks, four sends and returns in ' +
+    'pairs, two output pairs, digital in and out.',
   hosts: { slots: 24, percent: 100, paths: 4, links: straightLinks },
   earth: 'in',
   rackUnits: 2,

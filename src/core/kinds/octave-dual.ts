@@ -7,7 +7,8 @@ export const octaveDual: Kind = {
   family: 'Pitch',
   job: 'pitch',
   about:
-    'The dry output goes on as it came; the effect output carries the octave alone, to an input of its own. Without a lead in the effect output both leave by the dry one.',
+    'The dry output goes on as it came; the effect output carries the octave alone, to ' +
+    'an input of its own. Without a lead in the effect output both leave by the dry one.',
   jacks: [
     inJack,
     { ...outJack, label: 'dry out' },

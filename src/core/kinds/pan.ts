@@ -16,7 +16,8 @@ export const pan: Kind = {
   family: 'Routing',
   job: 'volume',
   about:
-    'Sets level and place between two sides. Hard right sends nothing to the left, so two sends of a pair can feed different devices.',
+    'Sets level and place between two sides. Hard right sends nothing to the left, so ' +
+    'two sends of a pair can feed different devices.',
   jacks: stereoJacks.map((j) => ({ ...j, pair: { ...j.pair!, loose: true } })),
   figures: [
     inputOhms(1e6, 'inside a host it loads nothing'),

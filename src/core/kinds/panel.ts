@@ -16,7 +16,8 @@ export const panel: Kind = {
   family: 'Routing',
   job: 'direct',
   about:
-    'Six jacks at the back of a rack or the side of a board, joined to six inside: abuse breaks a panel jack and not the gear. Metal, both ways round.',
+    'Six jacks at the back of a rack or the side of a board, joined to six inside: ' +
+    'abuse breaks a panel jack and not the gear. Metal, both ways round.',
   jacks: LINES.flatMap((n) => [
     jack(`rear${n}`, `line ${n}, outside`),
     jack(`front${n}`, `line ${n}, inside`),

@@ -160,7 +160,10 @@ export const bufferedBypass = (
 ): Pass[] =>
   s.engaged ? engaged : [stage(s, { noiseDbu: Math.min(s.figure('noiseDbu'), -105), ...rest })];
 
-/** Which sides of a stereo device are in use. A lone left input feeds both outputs; a lone left output carries the mono sum. */
+/**
+ * Which sides of a stereo device are in use. A lone left input feeds both outputs; a lone left
+ * output carries the mono sum.
+ */
 export function sides(
   plugged: (jack: Point) => boolean,
   each: (from: Point, to: Point, side: 'left' | 'right' | undefined, gainDb: number) => Pass[],
@@ -177,7 +180,10 @@ export function sides(
 export const stereoWires = (plugged: (jack: Point) => boolean): Pass[] =>
   sides(plugged, (from, to) => [wire(from, to)]);
 
-/** Dry and wet gains of a mix knob, 0 (dry) to 10 (wet only): each side of the middle one part stays whole and the other fades in. */
+/**
+ * Dry and wet gains of a mix knob, 0 (dry) to 10 (wet only): each side of the middle one part stays
+ * whole and the other fades in.
+ */
 export const mixed = (mix: number): { dryDb: number; wetDb: number } => ({
   dryDb: mix <= 5 ? 0 : 20 * Math.log10(Math.max((10 - mix) / 5, 1e-12)) || 0,
   wetDb: mix >= 5 ? 0 : mix <= 0 ? -Infinity : 20 * Math.log10(mix / 5),
@@ -186,7 +192,10 @@ export const mixed = (mix: number): { dryDb: number; wetDb: number } => ({
 /** A tone knob's tilt at 5 kHz against 1 kHz: ±`range` dB about the middle. */
 export const tilt = (tone: number, range: number): number => between(-range, range, tone);
 
-/** A passive volume or tone track (0 to 10) whose electrical share grows with the square of the rotation, as audio taper roughly does. */
+/**
+ * A passive volume or tone track (0 to 10) whose electrical share grows with the square of the
+ * rotation, as audio taper roughly does.
+ */
 export const audioTaper = (value: number): number => (value / 10) ** 2;
 
 /** Figures of a magnetic pickup and its controls. */
@@ -234,7 +243,10 @@ export const pickupFigures = (p: {
 
 export const guitarControls: Parameter[] = [knob('volume', 'Volume', 10), knob('tone', 'Tone', 10)];
 
-/** Response at 1 kHz of a pickup with its controls full up, no lead, into 1 MΩ: nominal levels are stated there. */
+/**
+ * Response at 1 kHz of a pickup with its controls full up, no lead, into 1 MΩ: nominal levels are
+ * stated there.
+ */
 function ownResponse(s: DeviceState): number {
   const w = 2 * Math.PI * 1000;
   const r = s.figure('pickupOhms');
@@ -253,7 +265,8 @@ function ownResponse(s: DeviceState): number {
 }
 
 /**
- * A magnetic pickup with volume and tone pot: the source in series with R and L, then in shunt the winding capacitance, the
+ * A magnetic pickup with volume and tone pot: the source in series with R and L, then in shunt the
+ * winding capacitance, the
  * tone pot in series with its capacitor, and the volume pot's track.
  */
 export function passiveInstrument(s: DeviceState): Pass[] {
@@ -370,7 +383,10 @@ export const driveStage = (s: DeviceState, tiltRange: number, part: Partial<Stag
 export const small = { width: 70, depth: 120, height: 55, grams: 350 };
 export const medium = { width: 120, depth: 120, height: 60, grams: 600 };
 
-/** An input switch for hot signals: the low position takes 12 dB away in front and gives it back behind, so noise rises by as much. */
+/**
+ * An input switch for hot signals: the low position takes 12 dB away in front and gives it back
+ * behind, so noise rises by as much.
+ */
 export const inputPad: Parameter = choice(
   'pad',
   'Input',

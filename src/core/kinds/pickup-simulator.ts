@@ -7,7 +7,9 @@ export const pickupSimulator: Kind = {
   family: 'Front of the chain',
   job: 'buffer',
   about:
-    'Looks like a bare pickup to what follows: a coil and a resistance behind a buffer, for a fuzz that stands behind a wireless. The guitar’s volume knob still does not reach it.',
+    'Looks like a bare pickup to what follows: a coil and a resistance behind a buffer, ' +
+    'for a fuzz that stands behind a wireless. The guitar’s volume knob still does ' +
+    'not reach it.',
   jacks: throughJacks,
   figures: [
     ...pedalFigures(1e6, -105, 'a buffer').filter((f) => f.id !== 'outputOhms'),

@@ -7,7 +7,8 @@ export const powerConditioner: Kind = {
   family: 'Power',
   job: 'supply',
   about:
-    'One mains lead in, eight sockets out, with a breaker. It passes protective earth on and never breaks it. Local electrical codes apply.',
+    'One mains lead in, eight sockets out, with a breaker. It passes protective earth ' +
+    'on and never breaks it. Local electrical codes apply.',
   jacks: [],
   figures: [],
   parameters: [],

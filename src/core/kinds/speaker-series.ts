@@ -6,7 +6,8 @@ export const speakerSeries: Kind = {
   family: 'Amplifiers and speakers',
   job: 'cabinet',
   about:
-    'Puts two cabinets one behind the other, so that their impedances add. Pull one out and both are silent, with no load on the amplifier.',
+    'Puts two cabinets one behind the other, so that their impedances add. Pull one out ' +
+    'and both are silent, with no load on the amplifier.',
   jacks: [
     {
       id: 'in',

@@ -7,7 +7,8 @@ export const splitterIsolated: Kind = {
   family: 'Routing',
   job: 'splitter',
   about:
-    'Each output has its own driver, transformer and polarity switch. The ground switch ties an output to the input’s ground; left open it is isolated.',
+    'Each output has its own driver, transformer and polarity switch. The ground switch ' +
+    'ties an output to the input’s ground; left open it is isolated.',
   jacks: [inJack, { ...outJack, id: 'a', label: 'out A' }, { ...outJack, id: 'b', label: 'out B' }],
   figures: pedalFigures(1e6, -105, 'one buffer an output'),
   parameters: [

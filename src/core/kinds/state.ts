@@ -8,7 +8,10 @@ const own = <T>(record: Record<string, T> | undefined, key: string): T | undefin
 export const stateIn = (sound: Sound | undefined, device: string): State | undefined =>
   own(sound?.states, device);
 
-/** Whether a device is engaged in a sound: the sound's word, else the device's own, else what its kind starts as. */
+/**
+ * Whether a device is engaged in a sound: the sound's word, else the device's own, else what its
+ * kind starts as.
+ */
 export const isEngaged = (kind: Kind, device: Device, state?: State): boolean =>
   kind.alwaysOn === true || (state?.engaged ?? device.engaged ?? kind.startsEngaged === true);
 
@@ -26,7 +29,10 @@ export function settingOf(
   );
 }
 
-/** Resolves a device's figures and settings for one sound: the sound's value, else the device's own, else the kind's. */
+/**
+ * Resolves a device's figures and settings for one sound: the sound's value, else the device's own,
+ * else the kind's.
+ */
 export function resolveState(kind: Kind, device: Device, state?: State): DeviceState {
   const get = (id: string) => settingOf(kind, device, state, id);
   return {

@@ -7,7 +7,8 @@ export const supplyShared: Kind = {
   family: 'Power',
   job: 'supply',
   about:
-    'One adapter and a chain of plugs. All that hang on it share one return, which closes hum loops with the leads between them.',
+    'One adapter and a chain of plugs. All that hang on it share one return, which ' +
+    'closes hum loops with the leads between them.',
   jacks: [],
   figures: [],
   parameters: [],

@@ -8,7 +8,8 @@ export const synthPedal: Kind = {
   family: 'Pitch',
   job: 'pitch',
   about:
-    'Plays a synth voice after the string and carries the dry guitar through a loop of its own. Nothing in the return: the dry signal goes on inside.',
+    'Plays a synth voice after the string and carries the dry guitar through a loop of ' +
+    'its own. Nothing in the return: the dry signal goes on inside.',
   jacks: [
     inJack,
     outJack,

@@ -24,7 +24,8 @@ export const volumeTwoChannel: Kind = {
   family: 'Volume',
   job: 'volume',
   about:
-    'Two passive tracks under one foot. In opposite sense one comes up as the other goes down: a crossfader between two loops.',
+    'Two passive tracks under one foot. In opposite sense one comes up as the other ' +
+    'goes down: a crossfader between two loops.',
   jacks: [...channel(1), ...channel(2)],
   figures: [
     figure(

@@ -3,7 +3,10 @@ import { echoAt, endKey, type MidiGraph, outJacks, sendsOwn, type Way } from './
 import { BYTE_MS, bytesOf, CLOCKS_PER_QUARTER, isRealtime, type Message } from './message';
 import type { MidiDevice } from './setup';
 
-/** One message on one way: when its first byte begins and its last byte ends, in ms; `bytes` as they went, `ready` when it wanted to go. */
+/**
+ * One message on one way: when its first byte begins and its last byte ends, in ms; `bytes` as they
+ * went, `ready` when it wanted to go.
+ */
 export interface Sent {
   lead: string;
   from: string;
@@ -25,7 +28,10 @@ export interface Received {
   lead: string;
 }
 
-/** USB carries messages in frames of 1 ms, digital links in blocks; both are taken as one whole step, without queues (a simplification). */
+/**
+ * USB carries messages in frames of 1 ms, digital links in blocks; both are taken as one whole
+ * step, without queues (a simplification).
+ */
 export const STEP_MS = { usb: 1, digital: 1 } as const;
 /** A hardware thru delays by about two gates of an opto-isolator, in ms. */
 export const COPY_MS = 0.002;
@@ -33,13 +39,19 @@ export const COPY_MS = 0.002;
 const TOO_MANY = 5000;
 
 export interface BusOptions {
-  /** Clock of this tempo comes from every device that leads, from `clockFrom` ms before the first message to `clockUntil` ms after. */
+  /**
+   * Clock of this tempo comes from every device that leads, from `clockFrom` ms before the first
+   * message to `clockUntil` ms after.
+   */
   bpm?: number;
   clockFrom?: number;
   clockUntil?: number;
   /** Senders that lead with clock. */
   clockSenders?: readonly string[];
-  /** Asked whenever a device has received a message; what it says is sent after that delay in ms, as the device's own. */
+  /**
+   * Asked whenever a device has received a message; what it says is sent after that delay in ms, as
+   * the device's own.
+   */
   onReceive?: (r: Received) => { after: number; messages: Message[] } | undefined;
   /** Whether every message sent is to be noted; off, only what is received counts. */
   quiet?: boolean;
@@ -73,8 +85,10 @@ type Event = { t: number; order: number } & (
 );
 
 /**
- * Runs messages over the MIDI graph, byte by byte. Each DIN or TRS output sends one byte at a time, 320 µs each; messages keep
- * their order, clock goes between bytes and never inside one. A hardware thru copies as it comes; software reads a message to its
+ * Runs messages over the MIDI graph, byte by byte. Each DIN or TRS output sends one byte at a time,
+ * 320 µs each; messages keep
+ * their order, clock goes between bytes and never inside one. A hardware thru copies as it comes;
+ * software reads a message to its
  * end and sends it again. Time 0 is when the first message may go.
  */
 export function runBus(

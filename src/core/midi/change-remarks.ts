@@ -44,7 +44,10 @@ export function starts(stage: Stage): Scene[] {
   return [...new Set([...orders.scenes.slice(0, 1), ...chosen])];
 }
 
-/** Everything that ends up wrong when scenes are called, by simulating each from states that between them hold every difference. */
+/**
+ * Everything that ends up wrong when scenes are called, by simulating each from states that between
+ * them hold every difference.
+ */
 export function wrongEnds(stage: Stage): { scene: Scene; from: Scene; mismatch: Mismatch }[] {
   const froms = starts(stage);
   return stage.orders.scenes.flatMap((to) => {
@@ -122,7 +125,9 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
           ...base,
           rule: 'midi-drift',
           what: `${name} drifts: it is switched by messages that flip it.`,
-          why: `${example}. A flip depends on how it stood before; after a change from elsewhere, or one lost message, it is the wrong way round. Send values that say on or off.`,
+          why:
+            `${example}. A flip depends on how it stood before; after a change from elsewhere, ` +
+            'or one lost message, it is the wrong way round. Send values that say on or off.',
           ...fixes(absoluteFix(stage, mismatch)),
         },
       };
@@ -134,7 +139,10 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
           ...base,
           rule: 'midi-unset',
           what: `${name} keeps ${scenes.map((s) => s.name).join(', ')} nowhere.`,
-          why: `It has programs for other sounds and none for ${scenes.length === 1 ? 'this one' : 'these'}, so it stays as it was. ${example}.`,
+          why:
+            'It has programs for other sounds and none ' +
+            `for ${scenes.length === 1 ? 'this one' : 'these'}, so it stays as it ` +
+            `was. ${example}.`,
           ...fixes(freeProgramFix(stage, mismatch.device, scenes)),
         },
       };
@@ -257,7 +265,10 @@ function deriveFix({ orders }: Stage, scenes: readonly Scene[]): Fix[] {
     : [];
 }
 
-/** A number that calls something else than it should: which was sent, what it calls, where the sound really is, and by how much it is off. */
+/**
+ * A number that calls something else than it should: which was sent, what it calls, where the sound
+ * really is, and by how much it is off.
+ */
 function numberRemark(
   stage: Stage,
   list: { scene: Scene; from: Scene; mismatch: Mismatch }[],
@@ -301,7 +312,8 @@ function numberRemark(
     );
     lines.set(
       scene,
-      `${scene.name} is at ${bothNumbers(m.shows, wanted)}; what is sent calls ${bothNumbers(m.shows, got)}, which holds ${holds}`,
+      `${scene.name} is at ${bothNumbers(m.shows, wanted)}; what is sent ` +
+        `calls ${bothNumbers(m.shows, got)}, which holds ${holds}`,
     );
     const sound = rig.sounds.find((s) => s.id === scene.sound.id);
     const wrong = (sound?.sends ?? []).find(
@@ -351,7 +363,9 @@ function numberRemark(
           repairs.length
             ? [
                 {
-                  words: `Give ${repairs.length === 1 ? 'it a program' : 'them programs'} of ${repairs.length === 1 ? 'its' : 'their'} own`,
+                  words:
+                    `Give ${repairs.length === 1 ? 'it a program' : 'them programs'} ` +
+                    `of ${repairs.length === 1 ? 'its' : 'their'} own`,
                   edits: repairs,
                 },
               ]
@@ -433,7 +447,9 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
             subjects: [sender, ...(c.to ? [c.to] : [])],
             about: key,
             what: `Nobody hears what ${nameOf(rig, sender)} sends on channel ${message.channel}.`,
-            why: `${message.type === 'program' ? `Program ${message.number}` : `Control ${message.cc}`} in ${scene.name}${meant ? ` is meant for ${meant.device.name}, which ${stageReaches(orders, sender, meant.device.id) ? `listens on ${meant.channel === 'all' ? 'all channels' : `channel ${meant.channel}`}${reacts(meant, { ...message, channel: meant.channel === 'all' ? 1 : meant.channel }) ? '' : ' and does not take it'}` : 'it does not reach'}` : ' reaches no device that takes it'}.`,
+            why:
+              `${message.type === 'program' ? `Program ${message.number}` : `Control ${message.cc}`} ` +
+              `in ${scene.name}${meant ? ` is meant for ${meant.device.name}, ` + `which ${stageReaches(orders, sender, meant.device.id) ? `listens on ${meant.channel === 'all' ? 'all channels' : `channel ${meant.channel}`}${reacts(meant, { ...message, channel: meant.channel === 'all' ? 1 : meant.channel }) ? '' : ' and does not take it'}` : 'it does not reach'}` : ' reaches no device that takes it'}.`,
             ...(meant &&
             meant.channel !== 'all' &&
             meant.channel !== message.channel &&

@@ -28,7 +28,10 @@ export function setStage(rig: Rig, scenes: readonly Scene[] = allScenes(rig)): S
   return { orders, memory: memoryOf(orders), scene: (id) => byId.get(id) };
 }
 
-/** What a message did, and when it had done it: the time its last byte arrived and the device's own response. */
+/**
+ * What a message did, and when it had done it: the time its last byte arrived and the device's own
+ * response.
+ */
 export interface Landing {
   device: string;
   at: number;
@@ -267,7 +270,10 @@ const toggles = (
   key: string,
 ): boolean => m.mapped.some((c) => `${c.device} ${c.setting}` === key && c.way === 'toggle');
 
-/** A change as another one from elsewhere to the same scene went: what was received, and what was recalled by it. */
+/**
+ * A change as another one from elsewhere to the same scene went: what was received, and what was
+ * recalled by it.
+ */
 export interface Recording {
   received: Traffic['received'];
   recalled: (string | undefined)[];
@@ -292,8 +298,10 @@ export function record(stage: Stage, change: Change): Recording {
 }
 
 /**
- * What a change leaves unlike the scene, from the states of another, by playing again what was received. The bus carries the same
- * whatever the devices were doing, unless a program that a sender recalls is another one: then nothing is given, and the change
+ * What a change leaves unlike the scene, from the states of another, by playing again what was
+ * received. The bus carries the same
+ * whatever the devices were doing, unless a program that a sender recalls is another one: then
+ * nothing is given, and the change
  * has to be run.
  */
 export function replay(

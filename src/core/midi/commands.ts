@@ -68,7 +68,10 @@ export interface Orders {
   roots: (scene: Scene) => string[];
 }
 
-/** Whether a device can be the one that tells others: it sends programs or control changes of its own when a sound is called. */
+/**
+ * Whether a device can be the one that tells others: it sends programs or control changes of its
+ * own when a sound is called.
+ */
 const tells = (m: MidiDevice): boolean =>
   (m.commands || m.recalls) && m.sends.some((s) => s === 'program' || s === 'control');
 
@@ -142,7 +145,8 @@ export function ordersOf(rig: Rig, scenes: readonly Scene[]): Orders {
         return (needed.get(to) ?? []).flatMap((c): Command[] => {
           const value = mappedValue(rig, scene, c);
           if (value === undefined) return [];
-          // A device that each message flips is told once where it should be on: a sender cannot know how it stands.
+          // A device that each message flips is told once where it should be on: a sender cannot
+          // know how it stands.
           if (c.way === 'toggle')
             return value === true
               ? [

@@ -6,7 +6,10 @@ import { type MidiDevice, midiDevices } from './setup';
 /** How fast messages travel on a way: serial byte by byte, or in frames. */
 export type Medium = 'din' | 'usb' | 'digital';
 
-/** One way that messages can take, from a jack to a jack. `broken` says why nothing passes, where that is so. */
+/**
+ * One way that messages can take, from a jack to a jack. `broken` says why nothing passes, where
+ * that is so.
+ */
 export interface Way {
   lead: Lead;
   from: End;
@@ -78,7 +81,10 @@ export function midiGraph(rig: Rig): MidiGraph {
 export const socketOf = (device: Device, jack: Jack): Jack['connector'] =>
   jack.midi ? (device.midi?.socket ?? jack.connector) : jack.connector;
 
-/** Whether a straight lead between two TRS sockets joins the wrong contacts: type A and type B are wired the other way round. Between DIN and TRS the lead is taken to be made for its socket. */
+/**
+ * Whether a straight lead between two TRS sockets joins the wrong contacts: type A and type B are
+ * wired the other way round. Between DIN and TRS the lead is taken to be made for its socket.
+ */
 function typesDiffer(a: Jack['connector'], b: Jack['connector'], lead: Lead): boolean {
   const isTrs = (socket: Jack['connector']) => socket === 'TRS-A' || socket === 'TRS-B';
   return isTrs(a) && isTrs(b) && (a !== b) !== (lead.crossed ?? false);
@@ -94,7 +100,10 @@ const isOut = (j: Jack): boolean =>
 export const outJacks = (m: MidiDevice): Jack[] =>
   m.kind.jacks.filter((j) => (isControlJack(j) || j.carriesControl) && isOut(j));
 
-/** What leaves by a jack of what came in by another. A thru jack repeats a DIN or TRS input whatever the device is set to. */
+/**
+ * What leaves by a jack of what came in by another. A thru jack repeats a DIN or TRS input whatever
+ * the device is set to.
+ */
 export function echoAt(m: MidiDevice, inJack: string, out: Jack): Echo {
   if (out.id === inJack) return 'none';
   if (out.midi === 'thru')
@@ -108,7 +117,10 @@ export function echoAt(m: MidiDevice, inJack: string, out: Jack): Echo {
 export const sendsOwn = (m: MidiDevice, out: Jack): boolean =>
   out.midi !== 'thru' && (m.thru === 'none' || m.thru === 'merged');
 
-/** Where a sender's messages arrive: by which way, and through what. `hops` counts ways, `copies` the hardware thrus in a row before it. */
+/**
+ * Where a sender's messages arrive: by which way, and through what. `hops` counts ways, `copies`
+ * the hardware thrus in a row before it.
+ */
 export interface Arrived {
   device: string;
   way: Way;

@@ -12,7 +12,10 @@ export interface LandingStep {
   levels: (number | null)[];
 }
 
-/** A change as it is heard on the way: levels after each landing, and how far one rises above the louder of both sounds. */
+/**
+ * A change as it is heard on the way: levels after each landing, and how far one rises above the
+ * louder of both sounds.
+ */
 export interface LandingLevels {
   destinations: { device: string; name: string }[];
   before: (number | null)[];
@@ -33,7 +36,10 @@ export const withValue = (state: State | undefined, setting: string, value: Sett
     ? { ...state, engaged: value === true }
     : { ...state, settings: { ...state?.settings, [setting]: value } };
 
-/** Evaluates the rig after every landing of a change: whether the amplifier is there before the drive is off. */
+/**
+ * Evaluates the rig after every landing of a change: whether the amplifier is there before the
+ * drive is off.
+ */
 export function landingLevels(rig: Rig, stage: Stage, change: Change): LandingLevels {
   const from = stage.scene(change.from)!.sound;
   const level = (s: Sound) => heardIn(rig, s);
@@ -67,7 +73,9 @@ export function landingLevels(rig: Rig, stage: Stage, change: Change): LandingLe
   const words =
     worst.db <= NAMED_DB
       ? 'Nothing gets louder on the way than before or after.'
-      : `Between ${steps[worst.step]!.at.toFixed(1)} and ${steps[worst.step + 1]!.at.toFixed(1)} ms ${first[worst.destination]!.name} is ${showChange(worst.db)} above the louder of the two sounds.`;
+      : `Between ${steps[worst.step]!.at.toFixed(1)} ` +
+        `and ${steps[worst.step + 1]!.at.toFixed(1)} ms ${first[worst.destination]!.name} ` +
+        `is ${showChange(worst.db)} above the louder of the two sounds.`;
   return {
     destinations: first.map((d) => ({ device: d.device, name: d.name })),
     before,

@@ -30,7 +30,10 @@ export const isRealtime = (m: Message): boolean => m.type !== 'program' && m.typ
 export const hex = (bytes: readonly number[]): string =>
   bytes.map((b) => b.toString(16).toUpperCase().padStart(2, '0')).join(' ');
 
-/** Time in ms that a list of messages takes on a DIN lead. Running status saves a status byte that is the same as the one before. */
+/**
+ * Time in ms that a list of messages takes on a DIN lead. Running status saves a status byte that
+ * is the same as the one before.
+ */
 export function wireMs(messages: readonly Message[], runningStatus = false): number {
   let status = -1;
   let bytes = 0;
@@ -42,7 +45,10 @@ export function wireMs(messages: readonly Message[], runningStatus = false): num
   return bytes * BYTE_MS;
 }
 
-/** Bank select as a receiver takes it: control 0 for the MSB, control 32 for the LSB, then the program. Banks count from 0. */
+/**
+ * Bank select as a receiver takes it: control 0 for the MSB, control 32 for the LSB, then the
+ * program. Banks count from 0.
+ */
 export function programMessages(
   channel: number,
   number: number,
@@ -62,7 +68,10 @@ export function programMessages(
   return [control(BANK.msb, bank >> 7), control(BANK.lsb, bank), program];
 }
 
-/** What a person wrote, as messages on the wire; `select` is how the receiver takes a bank, unless the message says so itself. */
+/**
+ * What a person wrote, as messages on the wire; `select` is how the receiver takes a bank, unless
+ * the message says so itself.
+ */
 export const wireMessages = (m: WrittenMessage, select: BankSelect): Message[] =>
   m.type === 'program'
     ? programMessages(
@@ -77,6 +86,9 @@ export const wireMessages = (m: WrittenMessage, select: BankSelect): Message[] =
 export function messageWords(m: Message): string {
   if (m.type === 'program') return `channel ${m.channel}, program ${m.number}`;
   if (m.type === 'control')
-    return `channel ${m.channel}, ${m.cc === BANK.msb ? 'bank select MSB' : m.cc === BANK.lsb ? 'bank select LSB' : `control ${m.cc}`} = ${m.value}`;
+    return (
+      `channel ${m.channel}, ${m.cc === BANK.msb ? 'bank select MSB' : m.cc === BANK.lsb ? 'bank select LSB' : `control ${m.cc}`} ` +
+      `= ${m.value}`
+    );
   return m.type;
 }

@@ -164,24 +164,30 @@ describe('a change on the bus', () => {
     expect(change.doneMs).toBeCloseTo(1.282 + 25, 9);
     expect(change.mismatches).toEqual([]);
   });
-  test('software passes a message on when it has read it, after its own delay, and the next byte waits for the wire', () => {
-    const behind = chain(
-      [
-        device('yard', 'loop-switcher', 'Yard', { midi: { channel: 3 } }),
-        device('echo', 'delay', 'Echo', { midi: { channel: 1, commander: 'pads' } }),
-      ],
-      [
-        sound('a', 'A', [], { echo: at(0) }),
-        sound('b', 'B', [], { echo: { engaged: true, ...at(4) } }),
-      ],
-    );
-    const s = setStage(behind);
-    const sent = runChange(s, s.scene('a')!, s.scene('b')!).traffic.sent;
-    expect(sent.map((x) => [x.to, Number(x.start.toFixed(3)), Number(x.end.toFixed(3))])).toEqual([
-      ['yard', 0, 0.64],
-      ['echo', 1.64, 2.28],
-    ]);
-  });
+  test(
+    'software passes a message on when it has read it, after its own delay, and the ' +
+      'next byte waits for the wire',
+    () => {
+      const behind = chain(
+        [
+          device('yard', 'loop-switcher', 'Yard', { midi: { channel: 3 } }),
+          device('echo', 'delay', 'Echo', { midi: { channel: 1, commander: 'pads' } }),
+        ],
+        [
+          sound('a', 'A', [], { echo: at(0) }),
+          sound('b', 'B', [], { echo: { engaged: true, ...at(4) } }),
+        ],
+      );
+      const s = setStage(behind);
+      const sent = runChange(s, s.scene('a')!, s.scene('b')!).traffic.sent;
+      expect(sent.map((x) => [x.to, Number(x.start.toFixed(3)), Number(x.end.toFixed(3))])).toEqual(
+        [
+          ['yard', 0, 0.64],
+          ['echo', 1.64, 2.28],
+        ],
+      );
+    },
+  );
   test('clock at 120 bpm comes every 20.83 ms and goes between bytes, so it is late by less than one', () => {
     const busy = Array.from({ length: 30 }, (_, i) => ({
       device: 'pads',
@@ -274,17 +280,21 @@ describe('all pairs', () => {
     const report = allPairs(setStage(chain([device('x', 'reverb', 'Dome')], sounds(false))));
     expect(report).toMatchObject({ pairs: 12, good: 12, faults: [] });
   });
-  test('flips drift: half of the changes, named with device and pair, and a device that can take values is cured by one edit', () => {
-    const rig = chain([device('x', 'looper', 'Loop')], sounds(true));
-    const report = allPairs(setStage(rig));
-    // From on to on it is flipped off, from on to off nothing is sent: 2 + 4 of 12.
-    expect(report).toMatchObject({ pairs: 12, good: 6 });
-    expect(report.faults).toEqual([
-      expect.objectContaining({ device: 'x', because: 'toggled', count: 6 }),
-    ]);
-    expect(remark(rig, 'midi-drift').fix!.words).toBe('Let Loop take on and off as values');
-    expect(allPairs(setStage(cured(rig, 'midi-drift'))).good).toBe(12);
-  });
+  test(
+    'flips drift: half of the changes, named with device and pair, and a device that ' +
+      'can take values is cured by one edit',
+    () => {
+      const rig = chain([device('x', 'looper', 'Loop')], sounds(true));
+      const report = allPairs(setStage(rig));
+      // From on to on it is flipped off, from on to off nothing is sent: 2 + 4 of 12.
+      expect(report).toMatchObject({ pairs: 12, good: 6 });
+      expect(report.faults).toEqual([
+        expect.objectContaining({ device: 'x', because: 'toggled', count: 6 }),
+      ]);
+      expect(remark(rig, 'midi-drift').fix!.words).toBe('Let Loop take on and off as values');
+      expect(allPairs(setStage(cured(rig, 'midi-drift'))).good).toBe(12);
+    },
+  );
   test('a program that holds another sound is a fault with both numbers, and off by one is said', () => {
     const rig = chain(
       [device('e', 'delay', 'Echo')],
@@ -594,60 +604,64 @@ describe('wiring', () => {
       'put a merge box where two senders meet',
     );
   });
-  test('two senders of one device: the fix joins them with a merge box, and a thru box where an output is taken; nobody loses anything', () => {
-    const echo = device('e', 'delay', 'Echo', { tempo: { way: 'clock', division: 'quarter' } });
-    const sounds = [sound('s', 'S', [], { e: at(0) }), sound('t', 'T', ['e'], { e: at(1) })];
-    const apart = rigOf(
-      [
-        device('a', 'foot-controller', 'Pads'),
-        device('b', 'clock-box', 'Clock'),
-        echo,
-        device('r', 'reverb', 'Dome', { midi: { channel: 2 } }),
-      ],
-      [
-        lead('1', 'b.midiOut', 'e.midiIn', 1, 'midi'),
-        lead('2', 'a.midiOut', 'r.midiIn', 1, 'midi'),
-      ],
-      sounds,
-    );
-    expect(remark(apart, 'midi-cut')).toMatchObject({
-      what: 'Echo never gets programs.',
-      fix: { words: 'Join Pads and Echo with a thru box and a merge box' },
-    });
-    expect(remark(apart, 'midi-cut').why).toContain(
-      'where two senders meet, a merge box joins them',
-    );
-    const joined = cured(apart, 'midi-cut');
-    for (const [s, d] of [
-      ['a', 'e'],
-      ['b', 'e'],
-      ['a', 'r'],
-    ] as const)
-      expect(reachIn(midiGraph(joined), s).has(d)).toBe(true);
-    const between = rigOf(
-      [
-        device('a', 'foot-controller', 'Pads', { midi: { thru: 'none' } }),
-        device('b', 'clock-box', 'Clock'),
-        echo,
-      ],
-      [
-        lead('1', 'b.midiOut', 'a.midiIn', 1, 'midi'),
-        lead('2', 'a.midiOut', 'e.midiIn', 1, 'midi'),
-      ],
-      sounds,
-    );
-    const { fix, others } = remark(between, 'midi-clock');
-    // Putting the echo in front of the pads, or a thru box alone, would take their programs away.
-    expect([fix!, ...others!].map((f) => f.words)).toEqual([
-      'Set Pads to pass on what comes in (merged)',
-      'Put a thru box in front of Pads and a merge box behind it',
-    ]);
-    for (const f of [fix!, ...others!]) {
-      const done = applyEdits(between, f.edits);
-      for (const s of ['a', 'b'])
-        expect(done.ok && reachIn(midiGraph(done.value.rig), s).has('e')).toBe(true);
-    }
-  });
+  test(
+    'two senders of one device: the fix joins them with a merge box, and a thru box ' +
+      'where an output is taken; nobody loses anything',
+    () => {
+      const echo = device('e', 'delay', 'Echo', { tempo: { way: 'clock', division: 'quarter' } });
+      const sounds = [sound('s', 'S', [], { e: at(0) }), sound('t', 'T', ['e'], { e: at(1) })];
+      const apart = rigOf(
+        [
+          device('a', 'foot-controller', 'Pads'),
+          device('b', 'clock-box', 'Clock'),
+          echo,
+          device('r', 'reverb', 'Dome', { midi: { channel: 2 } }),
+        ],
+        [
+          lead('1', 'b.midiOut', 'e.midiIn', 1, 'midi'),
+          lead('2', 'a.midiOut', 'r.midiIn', 1, 'midi'),
+        ],
+        sounds,
+      );
+      expect(remark(apart, 'midi-cut')).toMatchObject({
+        what: 'Echo never gets programs.',
+        fix: { words: 'Join Pads and Echo with a thru box and a merge box' },
+      });
+      expect(remark(apart, 'midi-cut').why).toContain(
+        'where two senders meet, a merge box joins them',
+      );
+      const joined = cured(apart, 'midi-cut');
+      for (const [s, d] of [
+        ['a', 'e'],
+        ['b', 'e'],
+        ['a', 'r'],
+      ] as const)
+        expect(reachIn(midiGraph(joined), s).has(d)).toBe(true);
+      const between = rigOf(
+        [
+          device('a', 'foot-controller', 'Pads', { midi: { thru: 'none' } }),
+          device('b', 'clock-box', 'Clock'),
+          echo,
+        ],
+        [
+          lead('1', 'b.midiOut', 'a.midiIn', 1, 'midi'),
+          lead('2', 'a.midiOut', 'e.midiIn', 1, 'midi'),
+        ],
+        sounds,
+      );
+      const { fix, others } = remark(between, 'midi-clock');
+      // Putting the echo in front of the pads, or a thru box alone, would take their programs away.
+      expect([fix!, ...others!].map((f) => f.words)).toEqual([
+        'Set Pads to pass on what comes in (merged)',
+        'Put a thru box in front of Pads and a merge box behind it',
+      ]);
+      for (const f of [fix!, ...others!]) {
+        const done = applyEdits(between, f.edits);
+        for (const s of ['a', 'b'])
+          expect(done.ok && reachIn(midiGraph(done.value.rig), s).has('e')).toBe(true);
+      }
+    },
+  );
   test('a digital link carries control where both ends say so', () => {
     const rig = rigOf(
       [device('l', 'modeler-floor', 'Lode'), device('h', 'head-tube-digital', 'Head')],
@@ -670,29 +684,33 @@ describe('wiring', () => {
     expect(remark(rig, 'midi-nobody').what).toBe('Nobody hears what Pads sends on channel 3.');
     expect(rules(cured(rig, 'midi-nobody'))).not.toContain('midi-nobody');
   });
-  test('a list written for what sends nothing, a teller that does not get there, a slicer that hangs on no lead', () => {
-    const ghost = chain(
-      [device('e', 'delay', 'Echo')],
-      [
-        {
-          ...sound('a', 'A', [], { e: at(0) }),
-          sends: [{ from: 'gone', message: { type: 'program', channel: 1, number: 0 } }],
-        },
-        sound('b', 'B', ['e'], { e: at(1) }),
-      ],
-    );
-    expect(remark(ghost, 'midi-nobody')).toMatchObject({
-      what: 'Messages are written for gone, which sends nothing.',
-      why: expect.stringContaining('not in this rig') as string,
-    });
-    expect(rules(cured(ghost, 'midi-nobody'))).not.toContain('midi-nobody');
-    const told = chain([device('e', 'delay', 'Echo', { midi: { commander: 'nobody' } })]);
-    expect(remark(told, 'midi-commander').why).toContain('Pads tells it instead');
-    expect(rules(cured(told, 'midi-commander'))).not.toContain('midi-commander');
-    expect(remark(rigOf([slicer], [], [sound('a', 'A', [])]), 'midi-clock').severity).toBe(
-      'advice',
-    );
-  });
+  test(
+    'a list written for what sends nothing, a teller that does not get there, a slicer ' +
+      'that hangs on no lead',
+    () => {
+      const ghost = chain(
+        [device('e', 'delay', 'Echo')],
+        [
+          {
+            ...sound('a', 'A', [], { e: at(0) }),
+            sends: [{ from: 'gone', message: { type: 'program', channel: 1, number: 0 } }],
+          },
+          sound('b', 'B', ['e'], { e: at(1) }),
+        ],
+      );
+      expect(remark(ghost, 'midi-nobody')).toMatchObject({
+        what: 'Messages are written for gone, which sends nothing.',
+        why: expect.stringContaining('not in this rig') as string,
+      });
+      expect(rules(cured(ghost, 'midi-nobody'))).not.toContain('midi-nobody');
+      const told = chain([device('e', 'delay', 'Echo', { midi: { commander: 'nobody' } })]);
+      expect(remark(told, 'midi-commander').why).toContain('Pads tells it instead');
+      expect(rules(cured(told, 'midi-commander'))).not.toContain('midi-commander');
+      expect(remark(rigOf([slicer], [], [sound('a', 'A', [])]), 'midi-clock').severity).toBe(
+        'advice',
+      );
+    },
+  );
   test('a removed device in the middle of a chain lets messages go on', () => {
     const rig = chain([device('e', 'delay', 'Echo'), device('d', 'reverb', 'Dome')]);
     const done = applyEdits(rig, [{ edit: 'removeDevice', device: 'e' }]);

@@ -7,7 +7,8 @@ const slotText = (slot: number, n: Numbering): string =>
   n.slots === 'letters' ? (LETTERS[slot] ?? String(slot)) : `-${slot + n.from}`;
 
 /**
- * What a screen shows for a number of the wire: `n + from`, or bank `n div size` and slot `n mod size`, banks counted from
+ * What a screen shows for a number of the wire: `n + from`, or bank `n div size` and slot `n mod
+ * size`, banks counted from
  * `banksFrom`. Where a bank was selected, it is that bank and the number is its slot.
  *
  *     shownOn({ from: 1 }, { number: 21 })                                      // "22"
@@ -26,10 +27,16 @@ export function shownOn(n: Numbering, { bank, number }: Address): string {
 
 /** Wire and screen side by side: "wire 21, screen 22". */
 export function bothNumbers(n: Numbering, address: Address): string {
-  return `wire ${address.bank === undefined ? '' : `bank ${address.bank} program `}${address.number}, screen ${shownOn(n, address)}`;
+  return (
+    `wire ${address.bank === undefined ? '' : `bank ${address.bank} program `}${address.number}, ` +
+    `screen ${shownOn(n, address)}`
+  );
 }
 
-/** The number of the wire that a screen shows so; nothing where no number of 0 to 127 is shown so. With a bank, of that bank. */
+/**
+ * The number of the wire that a screen shows so; nothing where no number of 0 to 127 is shown so.
+ * With a bank, of that bank.
+ */
 export function wireOf(n: Numbering, shown: string, bank?: number): number | undefined {
   const wanted = shown.trim().toUpperCase();
   for (let number = 0; number < 128; number++)

@@ -24,7 +24,10 @@ export interface PairReport {
 /** Pairs that are named for each fault; all are counted. */
 const NAMED = 12;
 
-/** Simulates changes from every scene to every other, one row at a time, so that the caller can say how far it is between rows. */
+/**
+ * Simulates changes from every scene to every other, one row at a time, so that the caller can say
+ * how far it is between rows.
+ */
 export function* pairRows(stage: Stage): Generator<number, PairReport> {
   const { scenes } = stage.orders;
   const faults = new Map<string, PairFault>();

@@ -43,21 +43,25 @@ test('calling a sound sets what messages reach; what is on foot is left to do, a
   ).toEqual([]);
 });
 
-test('the wrong sound called: calling the right one again is the way back; a pedal stepped on by mistake is stepped on again', () => {
-  const wrong = call(stage, begin(touringRig, stage, scene('lead')), scene('tune')).now;
-  const steps = recovery(touringRig, stage, wrong, scene('lead'));
-  expect(steps[0]).toEqual({
-    does: 'call',
-    words: 'Call Lead again on Skeg: it sends everything anew.',
-  });
-  const stamped = stepOn(touringRig, begin(touringRig, stage, scene('flat')), 'kiln');
-  expect(recovery(touringRig, stage, stamped, scene('flat')).map((s) => s.words)).toEqual([
-    'Step on Kiln Drive: Kiln Drive should be bypassed and is engaged.',
-  ]);
-  expect(recovery(touringRig, stage, stepOn(touringRig, stamped, 'kiln'), scene('flat'))).toEqual(
-    [],
-  );
-});
+test(
+  'the wrong sound called: calling the right one again is the way back; a pedal ' +
+    'stepped on by mistake is stepped on again',
+  () => {
+    const wrong = call(stage, begin(touringRig, stage, scene('lead')), scene('tune')).now;
+    const steps = recovery(touringRig, stage, wrong, scene('lead'));
+    expect(steps[0]).toEqual({
+      does: 'call',
+      words: 'Call Lead again on Skeg: it sends everything anew.',
+    });
+    const stamped = stepOn(touringRig, begin(touringRig, stage, scene('flat')), 'kiln');
+    expect(recovery(touringRig, stage, stamped, scene('flat')).map((s) => s.words)).toEqual([
+      'Step on Kiln Drive: Kiln Drive should be bypassed and is engaged.',
+    ]);
+    expect(recovery(touringRig, stage, stepOn(touringRig, stamped, 'kiln'), scene('flat'))).toEqual(
+      [],
+    );
+  },
+);
 
 test('a device that only flips is turned off by the second call of the same sound', () => {
   const s = setStage(brokenRig);

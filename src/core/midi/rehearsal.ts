@@ -7,7 +7,10 @@ import { keyWords } from './change-remarks';
 import { withValue } from './landing-levels';
 import { copyOf, intentOf, type Machine, standingIn } from './stand-in';
 
-/** The whole simulated rig: devices that know MIDI, and everything else, which stands as feet and hands left it. */
+/**
+ * The whole simulated rig: devices that know MIDI, and everything else, which stands as feet and
+ * hands left it.
+ */
 export interface Rehearsal {
   machine: Machine;
   feet: ReadonlyMap<string, SettingValue>;
@@ -75,7 +78,10 @@ export const stepAll = (rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): R
 const close = (a: SettingValue, b: SettingValue | undefined): boolean =>
   a === b || (typeof a === 'number' && typeof b === 'number' && Math.abs(a - b) < 0.05);
 
-/** Everything that does not stand as a scene wants it. Which instrument is played counts too; a knob of a device that is off does not. */
+/**
+ * Everything that does not stand as a scene wants it. Which instrument is played counts too; a knob
+ * of a device that is off does not.
+ */
 export function whatIsOff(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): Off[] {
   const found: Off[] = [];
   for (const [id, standing] of now.machine) {
@@ -105,7 +111,10 @@ export interface Recovery {
   device?: string;
 }
 
-/** How to get to a scene from wherever the rig stands: calling it where that puts something right, then each step that is left. */
+/**
+ * How to get to a scene from wherever the rig stands: calling it where that puts something right,
+ * then each step that is left.
+ */
 export function recovery(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): Recovery[] {
   const off = whatIsOff(rig, stage, now, scene);
   if (!off.length) return [];
@@ -115,7 +124,10 @@ export function recovery(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): 
   if (left.length < off.length)
     steps.push({
       does: 'call',
-      words: `Call ${scene.name} again on ${called.change.pressed.map((p) => nameOf(rig, p)).join(' and ')}: it sends everything anew.`,
+      words:
+        `Call ${scene.name} again ` +
+        `on ${called.change.pressed.map((p) => nameOf(rig, p)).join(' and ')}: it sends ` +
+        'everything anew.',
     });
   for (const o of left.length < off.length ? left : off) {
     const toggles = o.key.endsWith(' engaged');

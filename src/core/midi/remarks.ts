@@ -16,7 +16,10 @@ const same = (a: Rig, b: Rig): boolean =>
   a.songs === b.songs &&
   a.sets === b.sets;
 
-/** What is wrong with control, messages and songs, whatever the sound or in which; remembered while nothing that it depends on changes. */
+/**
+ * What is wrong with control, messages and songs, whatever the sound or in which; remembered while
+ * nothing that it depends on changes.
+ */
 export function controlRemarks(rig: Rig): SceneRemark[] {
   if (last && same(last.rig, rig)) return last.remarks;
   const all = rig.sounds.map((s) => s.id);

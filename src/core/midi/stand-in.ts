@@ -6,7 +6,10 @@ import { addressIn, fromSevenBits, hears, type Orders } from './commands';
 import { BANK, type Message } from './message';
 import type { MidiDevice } from './setup';
 
-/** What a simulated device is doing: its settings by "device setting", the program it is on, and the bank it was told. */
+/**
+ * What a simulated device is doing: its settings by "device setting", the program it is on, and the
+ * bank it was told.
+ */
 export interface Standing {
   values: ReadonlyMap<string, SettingValue>;
   bank: number;
@@ -86,7 +89,10 @@ export function standingIn(orders: Orders, memory: Memory, scene: Scene): Machin
 export const copyOf = (machine: Machine): Machine =>
   new Map([...machine].map(([id, s]) => [id, { ...s }] as const));
 
-/** What a message did to a device. `recalled` is the scene of a program that was called; `unknown` a program that holds nothing. */
+/**
+ * What a message did to a device. `recalled` is the scene of a program that was called; `unknown` a
+ * program that holds nothing.
+ */
 export type Effect =
   | { what: 'nothing' }
   | { what: 'bank'; bank: number }

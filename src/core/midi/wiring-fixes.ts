@@ -18,7 +18,10 @@ export function freeOut(rig: Rig, device: string, signal: string): End | undefin
   return jack && { device, jack: jack.id };
 }
 
-/** Puts a thru box in front of a device, with what hung behind it beside it: `into` is the lead to it, `behind` the lead that carries nothing. */
+/**
+ * Puts a thru box in front of a device, with what hung behind it beside it: `into` is the lead to
+ * it, `behind` the lead that carries nothing.
+ */
 export function thruBoxFix(rig: Rig, into: Lead, behind: Lead): Fix {
   const box = freshId(
     'thru-box',
@@ -94,7 +97,10 @@ function reorderFix(rig: Rig, into: Lead, behind: Lead): Fix | undefined {
   };
 }
 
-/** Whether edits can be made, bring a sender's messages to a device, and take from nobody what anybody who leads or calls sounds sends. */
+/**
+ * Whether edits can be made, bring a sender's messages to a device, and take from nobody what
+ * anybody who leads or calls sounds sends.
+ */
 function works(rig: Rig, edits: readonly Edit[], sender: string, device: string): boolean {
   const done = applyEdits(rig, edits);
   if (!done.ok) return false;
@@ -120,7 +126,10 @@ function freshIds(rig: Rig): { device: (word: string) => string; lead: (word: st
   return { device: take(devices), lead: take(leads) };
 }
 
-/** Joins what comes into a sender that passes nothing on with what it sends itself: a thru box in front of it, a merge box behind it. */
+/**
+ * Joins what comes into a sender that passes nothing on with what it sends itself: a thru box in
+ * front of it, a merge box behind it.
+ */
 function mergeAroundFix(rig: Rig, into: Lead, behind: Lead): Fix {
   const ids = freshIds(rig);
   const [box, merge] = [ids.device('thru-box'), ids.device('merge-box')];
@@ -145,7 +154,8 @@ function mergeAroundFix(rig: Rig, into: Lead, behind: Lead): Fix {
 }
 
 /**
- * Brings a sender to a device that it is not wired to: a lead from a free output (or a thru box where its output is taken) to a
+ * Brings a sender to a device that it is not wired to: a lead from a free output (or a thru box
+ * where its output is taken) to a
  * free input (or a merge box where that is taken, as two senders meet there). Tried on a copy.
  */
 export function joinFix(rig: Rig, sender: string, device: string): Fix[] {
@@ -196,7 +206,10 @@ export function joinFix(rig: Rig, sender: string, device: string): Fix[] {
   return works(rig, edits, sender, device) ? [fix] : [];
 }
 
-/** Where a sender's messages stop on their way to a device: the lead that carries nothing, the device that passes nothing on, and the lead into that. */
+/**
+ * Where a sender's messages stop on their way to a device: the lead that carries nothing, the
+ * device that passes nothing on, and the lead into that.
+ */
 export function whereCut(
   rig: Rig,
   sender: string,
@@ -220,7 +233,10 @@ export function whereCut(
   return undefined;
 }
 
-/** What would bring a sender's messages to a device behind one that passes nothing on, the least work first; each was tried on a copy. */
+/**
+ * What would bring a sender's messages to a device behind one that passes nothing on, the least
+ * work first; each was tried on a copy.
+ */
 export function reachFixes(rig: Rig, sender: string, device: string): Fix[] {
   const cut = whereCut(rig, sender, device);
   if (!cut) return [];

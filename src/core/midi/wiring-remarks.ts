@@ -37,7 +37,9 @@ export function wireRemarks(rig: Rig): Remark[] {
         severity: 'fault',
         subjects,
         what: `The lead from ${a} to ${b} carries no messages.`,
-        why: 'One socket is wired as type A, the other as type B: tip and ring change places between them, so nothing is heard.',
+        why:
+          'One socket is wired as type A, the other as type B: tip and ring change places ' +
+          'between them, so nothing is heard.',
         fixes: [
           {
             words: lead.crossed ? 'Use a straight lead' : 'Use a crossed lead',
@@ -69,14 +71,17 @@ export function wireRemarks(rig: Rig): Remark[] {
         severity: 'caution',
         subjects,
         what: `The MIDI lead from ${a} to ${b} is ${lead.metres} m long.`,
-        why: `The standard allows ${MOST_METRES} m; beyond, edges get soft and bytes are lost. Shorten it, or put something that sends anew half way.`,
+        why:
+          `The standard allows ${MOST_METRES} m; beyond, edges get soft and bytes are lost. ` +
+          'Shorten it, or put something that sends anew half way.',
       });
   }
   for (const sender of graph.devices.values()) {
     for (const [id, at] of reachIn(graph, sender.device.id)) {
       // The first device that is one too far; those behind it would say the same.
       if (at.copies !== MOST_THRUS + 1) continue;
-      // A box in front of the first, the last ones from its second output: then both arms are short, the box counted.
+      // A box in front of the first, the last ones from its second output: then both arms are
+      // short, the box counted.
       const wayTo = (device: string | undefined) =>
         reachIn(graph, sender.device.id).get(device ?? '')?.way.lead;
       const [before, behind] = [
@@ -90,7 +95,10 @@ export function wireRemarks(rig: Rig): Remark[] {
         subjects: [id, sender.device.id],
         about: id,
         what: `${nameOf(rig, id)} hangs behind ${at.copies} hardware thrus.`,
-        why: `Each copy softens the edges: ${at.path.map((d) => nameOf(rig, d)).join(', ')}. More than ${MOST_THRUS} in a row are not safe; a thru box puts devices side by side.`,
+        why:
+          `Each copy softens the edges: ${at.path.map((d) => nameOf(rig, d)).join(', ')}. ` +
+          `More than ${MOST_THRUS} in a row are not safe; a thru box puts devices ` +
+          'side by side.',
         fixes:
           before?.type === 'midi' && behind?.type === 'midi' && before !== behind
             ? [thruBoxFix(rig, before, behind)]
@@ -106,7 +114,9 @@ export function wireRemarks(rig: Rig): Remark[] {
       severity: 'fault',
       subjects: circle,
       what: 'Messages go round in a circle.',
-      why: `${[...circle, circle[0]!].map((d) => nameOf(rig, d)).join(', ')}: each passes on what comes in, so one message never ends.`,
+      why:
+        `${[...circle, circle[0]!].map((d) => nameOf(rig, d)).join(', ')}: each passes on ` +
+        'what comes in, so one message never ends.',
       fixes: [
         ...(cut
           ? [
@@ -194,7 +204,10 @@ export function needsOf(
 
 const SENDS = { programs: 'program', 'control changes': 'control', clock: 'clock' } as const;
 
-/** Whether a device can be the one to send something here: it knows how, is set to, and it is not merely able to in some other use. */
+/**
+ * Whether a device can be the one to send something here: it knows how, is set to, and it is not
+ * merely able to in some other use.
+ */
 const isSender = (m: MidiDevice, need: keyof typeof SENDS): boolean =>
   need === 'clock'
     ? m.clock === 'send' && m.sends.includes('clock')
@@ -238,9 +251,12 @@ export function reachRemarks(orders: Orders): Remark[] {
         about: `${id} ${need}`,
         what: `${m.device.name} never gets ${need}.`,
         why: stopper
-          ? `${stopper.device.name}, in front of it, ${stopper.device.id === stopped!.sender.device.id ? 'sends nothing of its own by that jack as it is set' : 'passes nothing on: it has no thru, or is set to none'}. So nothing from ${stopped!.sender.device.name} goes further.`
+          ? `${stopper.device.name}, in front of ` +
+            `it, ${stopper.device.id === stopped!.sender.device.id ? 'sends nothing of its own by that jack as it is set' : 'passes nothing on: it has no thru, or is set to none'}. ` +
+            `So nothing from ${stopped!.sender.device.name} goes further.`
           : senders.length
-            ? `No lead brings it what ${senders.map((s) => s.device.name).join(' or ')} sends.${held ? ` Its MIDI in holds the lead from ${held}; where two senders meet, a merge box joins them.` : ''}`
+            ? `No lead brings it what ${senders.map((s) => s.device.name).join(' or ')} ` +
+              `sends.${held ? ` Its MIDI in holds the lead from ${held}; where two senders meet, a merge ` + 'box joins them.' : ''}`
             : `No device of this rig sends ${need}.`,
         fixes: stopped
           ? reachFixes(rig, stopped.sender.device.id, id)
@@ -316,7 +332,11 @@ export function reachRemarks(orders: Orders): Remark[] {
           subjects: [id, ...stale],
           about: id,
           what: `The lamps of ${m.device.name} go stale when something is switched elsewhere.`,
-          why: `${stale.map((d) => nameOf(rig, d)).join(', ')} ${stale.length === 1 ? 'has' : 'have'} switches or knobs of ${stale.length === 1 ? 'its' : 'their'} own and report${stale.length === 1 ? 's' : ''} nothing back to it: ${stale.some((d) => graph.devices.get(d)!.reports) ? 'no lead runs back' : 'they cannot'}.`,
+          why:
+            `${stale.map((d) => nameOf(rig, d)).join(', ')} ${stale.length === 1 ? 'has' : 'have'} ` +
+            `switches or knobs of ${stale.length === 1 ? 'its' : 'their'} own and ` +
+            `report${stale.length === 1 ? 's' : ''} nothing back to ` +
+            `it: ${stale.some((d) => graph.devices.get(d)!.reports) ? 'no lead runs back' : 'they cannot'}.`,
         });
     }
   }
@@ -369,7 +389,9 @@ function unledRemark({ rig, graph }: Orders, m: MidiDevice): Ready {
     subjects: [id, far.cut!.stopper],
     about: id,
     what: `${m.device.name} never gets clock.`,
-    why: `${far.s.device.name} could lead, but ${stopper}, in front of ${m.device.name}, passes nothing on: it has no thru, or is set to none.`,
+    why:
+      `${far.s.device.name} could lead, but ${stopper}, in front of ${m.device.name}, ` +
+      'passes nothing on: it has no thru, or is set to none.',
     fixes: reachFixes(rig, far.s.device.id, id).map((f) => ({
       words: `${f.words}, and let ${far.s.device.name} lead with clock`,
       edits: [...f.edits, lead(far.s)],
@@ -377,7 +399,10 @@ function unledRemark({ rig, graph }: Orders, m: MidiDevice): Ready {
   };
 }
 
-/** Leads that carry no messages at all, whatever is sent: what they hang on passes nothing on and says nothing itself. */
+/**
+ * Leads that carry no messages at all, whatever is sent: what they hang on passes nothing on and
+ * says nothing itself.
+ */
 export function deadLeadRemarks(orders: Orders, known: readonly Remark[]): Remark[] {
   const { rig, graph } = orders;
   const fed = new Set(
@@ -426,7 +451,10 @@ export function deadLeadRemarks(orders: Orders, known: readonly Remark[]): Remar
     });
 }
 
-/** Whether what a device does can be changed on itself: it has switches that a foot can reach, or can be switched on and off. */
+/**
+ * Whether what a device does can be changed on itself: it has switches that a foot can reach, or
+ * can be switched on and off.
+ */
 export const changesElsewhere = (m: MidiDevice): boolean =>
   !m.kind.alwaysOn || (m.kind.switches ?? 0) > 0;
 
@@ -457,7 +485,10 @@ export function listenerRemarks(orders: Orders): Remark[] {
             subjects: wanted ? [id, wanted] : [id],
             about: key,
             what: `${both.join(' and ')} both listen on channel ${message.channel}.`,
-            why: `${message.type === 'program' ? `Program ${message.number}` : `Control ${message.cc}`}, which ${nameOf(rig, sender)} sends ${wanted ? `for ${nameOf(rig, wanted)}` : ''} in ${scene.name}, changes ${m.device.name} too.`,
+            why:
+              `${message.type === 'program' ? `Program ${message.number}` : `Control ${message.cc}`}, ` +
+              `which ${nameOf(rig, sender)} sends ${wanted ? `for ${nameOf(rig, wanted)}` : ''} ` +
+              `in ${scene.name}, changes ${m.device.name} too.`,
             fixes:
               free === undefined
                 ? []

@@ -47,7 +47,10 @@ function loopsHeld(rig: Rig): Map<string, { switcher: string; loop: number }> {
   return loops;
 }
 
-/** Where both devices stand in loops of one switcher, changing the order of its loops in this sound moves one before or behind the other: no plug is touched. */
+/**
+ * Where both devices stand in loops of one switcher, changing the order of its loops in this sound
+ * moves one before or behind the other: no plug is touched.
+ */
 export function reorderFix(
   rig: Rig,
   sound: Sound,
@@ -73,7 +76,9 @@ export function reorderFix(
   rest.splice(move === 'before' ? at : at + 1, 0, [way]);
   const value = writeLoopOrder(rest);
   return {
-    words: `Run the loops of ${nameOf(rig, switcher.id)} as ${value}${rig.sounds.includes(sound) ? ` in ${sound.name}` : ''}`,
+    words:
+      `Run the loops of ${nameOf(rig, switcher.id)} ` +
+      `as ${value}${rig.sounds.includes(sound) ? ` in ${sound.name}` : ''}`,
     edits: [
       {
         edit: 'setSetting',

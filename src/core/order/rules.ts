@@ -110,7 +110,9 @@ export const ORDER_RULES: readonly OrderRule[] = [
           severity: 'caution',
           what: `${name(at)} does not see the pickup.`,
           why: radio
-            ? `${ctx.device(first.to.device).name} comes first, and both cannot be had: play ${name(at)} on a lead instead of the wireless, or put a pickup simulator in front of it.`
+            ? `${ctx.device(first.to.device).name} comes first, and both cannot be had: ` +
+              `play ${name(at)} on a lead instead of the wireless, or put a pickup simulator in ` +
+              'front of it.'
             : `${ctx.device(active.device).name} drives it, so it will not clean up with the guitar’s volume.`,
           fix:
             first && !radio
@@ -242,7 +244,10 @@ export const ORDER_RULES: readonly OrderRule[] = [
               {
                 other: dirty,
                 what: `${name(at)} feeds ${name(at, dirty)}, which distorts.`,
-                why: `${name(at, dirty)} takes the sound to ${dirty.output.thdPercent!.normal.toFixed(0)} % saturation, so it distorts the echoes together with the notes. Use its loop, or set it cleaner.`,
+                why:
+                  `${name(at, dirty)} takes the sound ` +
+                  `to ${dirty.output.thdPercent!.normal.toFixed(0)} % saturation, so it distorts the ` +
+                  'echoes together with the notes. Use its loop, or set it cleaner.',
               },
             ]
           : []),
@@ -293,7 +298,9 @@ export const ORDER_RULES: readonly OrderRule[] = [
               other: found,
               move: 'before',
               what: `${name(at)} stands behind ${name(at, found)}.`,
-              why: 'It tunes best on the clean string. As a late mute it serves the other use: then choose that school.',
+              why:
+                'It tunes best on the clean string. As a late mute it serves the other use: then ' +
+                'choose that school.',
             }
           : {
               other: found,

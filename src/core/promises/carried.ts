@@ -11,7 +11,10 @@ export const isOpen = ({ stage }: CircuitStage): boolean =>
 export const sectionOut = (circuit: Circuit, s: CircuitStage): number =>
   circuit.nets[circuit.drivers[s.driver]!.net]!.section;
 
-/** Sections that signal reaches from some others, by stages that are open; and the gates it meets on the way. No levels are figured. */
+/**
+ * Sections that signal reaches from some others, by stages that are open; and the gates it meets on
+ * the way. No levels are figured.
+ */
 export function carriedFrom(
   circuit: Circuit,
   sections: readonly number[],

@@ -16,7 +16,10 @@ import {
 import { survives } from './survives';
 import { tailsSurvive } from './tails';
 
-/** One way in which a promise is broken: in which sound, why, whom it concerns, and the route that breaks it where there is one. */
+/**
+ * One way in which a promise is broken: in which sound, why, whom it concerns, and the route that
+ * breaks it where there is one.
+ */
 export interface Breach {
   sound?: string;
   why: string;
@@ -49,7 +52,10 @@ export type InSound<T extends PromiseType> = (
   report: SoundReport,
 ) => Breach[];
 
-/** Promises that are looked at sound by sound; what one sound says depends on nothing but the devices, the leads and that sound. */
+/**
+ * Promises that are looked at sound by sound; what one sound says depends on nothing but the
+ * devices, the leads and that sound.
+ */
 const BY_SOUND: { [T in PromiseType]?: InSound<T> } = {
   hears,
   'never-hears': neverHears,

@@ -4,7 +4,10 @@ import { fixed } from '../units';
 import type { Breach, Ground, InSound } from './check';
 import { routeWords } from './hearing';
 
-/** A destination is stereo in every sound in which it hears anything; with its partner, where two speakers share the width. */
+/**
+ * A destination is stereo in every sound in which it hears anything; with its partner, where two
+ * speakers share the width.
+ */
 export const stereo: InSound<'stereo'> = (p, { rig }, _sound, report) => {
   const d = report.destinations.find((x) => x.device === p.destination);
   if (!d?.levelDbu)
@@ -42,7 +45,9 @@ export const mutedSilent: InSound<'muted-silent'> = (_p, { rig }, _sound, report
       ];
       return {
         sound: report.sound,
-        why: `${d.name} hears ${d.sources.map((s) => nameOf(rig, s)).join(' and ')} at ${fixed(d.levelDbu!.normal)} dBu by way of ${routeWords(rig, route)}.`,
+        why:
+          `${d.name} hears ${d.sources.map((s) => nameOf(rig, s)).join(' and ')} ` +
+          `at ${fixed(d.levelDbu!.normal)} dBu by way of ${routeWords(rig, route)}.`,
         subjects: [d.device],
         route,
       };
@@ -65,7 +70,9 @@ export const noiseUnder: InSound<'noise-under'> = (p, { rig }, _sound, report) =
   return [
     {
       sound: report.sound,
-      why: `It is ${fixed(d.signalToNoiseDb)} dB; most of the noise comes from ${d.noisiest ? nameOf(rig, d.noisiest) : 'the input itself'}.`,
+      why:
+        `It is ${fixed(d.signalToNoiseDb)} dB; most of the noise comes ` +
+        `from ${d.noisiest ? nameOf(rig, d.noisiest) : 'the input itself'}.`,
       subjects: [p.destination, ...(d.noisiest ? [d.noisiest] : [])],
     },
   ];
@@ -91,7 +98,10 @@ export const latencyUnder: InSound<'latency-under'> = (p, { rig }, _sound, repor
   ];
 };
 
-/** Levels of several sounds at one destination lie close together; solos as much over them as is wanted, with the same tolerance. */
+/**
+ * Levels of several sounds at one destination lie close together; solos as much over them as is
+ * wanted, with the same tolerance.
+ */
 export function levelsWithin(
   p: PromiseOf<'levels-within'>,
   { report }: Ground,
@@ -109,7 +119,9 @@ export function levelsWithin(
   if (quiet && loud && loud.level - quiet.level > p.db) {
     breaches.push({
       sound: loud.sound.id,
-      why: `${loud.sound.name} stands at ${fixed(loud.level)} dBu and ${quiet.sound.name} at ${fixed(quiet.level)} dBu: ${fixed(loud.level - quiet.level)} dB apart.`,
+      why:
+        `${loud.sound.name} stands at ${fixed(loud.level)} dBu and ${quiet.sound.name} ` +
+        `at ${fixed(quiet.level)} dBu: ${fixed(loud.level - quiet.level)} dB apart.`,
       subjects: [p.destination],
     });
   }
@@ -120,7 +132,10 @@ export function levelsWithin(
     if (Math.abs(over - (p.soloDb ?? 0)) > p.db)
       breaches.push({
         sound: h.sound.id,
-        why: `${h.sound.name} stands ${fixed(Math.abs(over))} dB ${over < 0 ? 'under' : 'over'} the mean of the others (${fixed(middle)} dBu); ${fixed(p.soloDb ?? 0)} dB over was promised.`,
+        why:
+          `${h.sound.name} stands ${fixed(Math.abs(over))} dB ${over < 0 ? 'under' : 'over'} ` +
+          `the mean of the others (${fixed(middle)} dBu); ${fixed(p.soloDb ?? 0)} dB over ` +
+          'was promised.',
         subjects: [p.destination],
       });
   }

@@ -60,7 +60,8 @@ function whereItStops(rig: Rig, report: SoundReport, source: string, destination
   const why = muted
     ? `${name(muted.device)} mutes it.`
     : comesIn(last) && !goesOut(last)
-      ? `Its signal reaches ${name(last)} and goes no further: a switch there is not made, or a level is all the way down.`
+      ? `Its signal reaches ${name(last)} and goes no further: a switch there is not made, ` +
+        'or a level is all the way down.'
       : next
         ? `Its signal leaves ${name(last)} and does not arrive at ${name(next)}.`
         : 'A level on the way is turned all the way down.';
@@ -102,7 +103,10 @@ export const neverHears: InSound<'never-hears'> = (p, { rig }, _sound, report) =
   ];
 };
 
-/** At least one tuner hears a source in every sound in which that source is played. A tuner pedal on the way counts, even while it mutes. */
+/**
+ * At least one tuner hears a source in every sound in which that source is played. A tuner pedal on
+ * the way counts, even while it mutes.
+ */
 export const tunerHears: InSound<'tuner-hears'> = (p, { rig }, _sound, report) => {
   if (!isPlayed(report, p.source)) return [];
   const kindAt = (id: string) => kindOf(rig.devices.find((d) => d.id === id)!.kind);

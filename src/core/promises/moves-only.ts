@@ -6,7 +6,10 @@ import type { Rig, Sound } from '../rig/schema';
 import type { Breach, InSound } from './check';
 import { routeWords } from './hearing';
 
-/** A control changes what the named destinations hear, and nothing else, found by turning it from end to end. */
+/**
+ * A control changes what the named destinations hear, and nothing else, found by turning it from
+ * end to end.
+ */
 export const movesOnly: InSound<'moves-only'> = (p, { rig }, sound, report) => {
   if (!endsOf(rig, p.device, p.setting).length)
     return [
@@ -63,7 +66,9 @@ function judged(
       ];
       return {
         sound: sound.id,
-        why: `It moves ${nameOf(rig, r.destination)} too (${r.what.join(', ')}), by way of ${routeWords(rig, route)}.`,
+        why:
+          `It moves ${nameOf(rig, r.destination)} too (${r.what.join(', ')}), by way ` +
+          `of ${routeWords(rig, route)}.`,
         subjects: [device, r.destination],
         route,
       };

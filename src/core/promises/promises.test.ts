@@ -12,7 +12,10 @@ const after = (rig: Rig, ...edits: Edit[]): Rig => {
   return r.value.rig;
 };
 
-/** Two instruments into a mixer, an amplifier for one and a console for both, tracks with a click to the ears. */
+/**
+ * Two instruments into a mixer, an amplifier for one and a console for both, tracks with a click to
+ * the ears.
+ */
 const stage = rigOf(
   [
     device('bari', 'guitar-baritone', 'Baritone'),
@@ -284,28 +287,33 @@ describe('changes', () => {
       }).kept,
     ).toBe(true);
   });
-  test('tails: an echo that stays on, one that is switched off, one with tails in bypass, one cut by a gate behind it', () => {
-    const tails = (rig: Rig) =>
-      check(rig, { id: 'p', type: 'tails-survive', from: 'lead', to: 'clean' });
-    expect(tails(stage).kept).toBe(true);
-    const off = after(stage, {
-      edit: 'setEngaged',
-      device: 'echo',
-      sound: 'clean',
-      engaged: false,
-    });
-    expect(tails(off).breaches[0]!.why).toContain('Echo stops when it is switched off');
-    expect(
-      tails(after(off, { edit: 'setSetting', device: 'echo', setting: 'tails', value: true })).kept,
-    ).toBe(true);
-    const gated = after(stage, {
-      edit: 'insertInLead',
-      lead: '10',
-      device: device('gate', 'gate', 'Gate', { engaged: true }),
-      newLeads: ['n1', 'n2'],
-    });
-    expect(tails(gated).breaches[0]!.why).toBe('Gate stands behind Echo and shuts on its tail.');
-  });
+  test(
+    'tails: an echo that stays on, one that is switched off, one with tails in bypass, ' +
+      'one cut by a gate behind it',
+    () => {
+      const tails = (rig: Rig) =>
+        check(rig, { id: 'p', type: 'tails-survive', from: 'lead', to: 'clean' });
+      expect(tails(stage).kept).toBe(true);
+      const off = after(stage, {
+        edit: 'setEngaged',
+        device: 'echo',
+        sound: 'clean',
+        engaged: false,
+      });
+      expect(tails(off).breaches[0]!.why).toContain('Echo stops when it is switched off');
+      expect(
+        tails(after(off, { edit: 'setSetting', device: 'echo', setting: 'tails', value: true }))
+          .kept,
+      ).toBe(true);
+      const gated = after(stage, {
+        edit: 'insertInLead',
+        lead: '10',
+        device: device('gate', 'gate', 'Gate', { engaged: true }),
+        newLeads: ['n1', 'n2'],
+      });
+      expect(tails(gated).breaches[0]!.why).toBe('Gate stands behind Echo and shuts on its tail.');
+    },
+  );
   test('if a device dies, how many actions bring sound back', () => {
     const s = stage.sounds[1]!;
     expect(rescue(stage, s, 'drive', 'cab')).toEqual({

@@ -11,7 +11,10 @@ import type { Breach, Ground } from './check';
 /** A source that plays under this, in dBu, is turned down. */
 const SILENT_DBU = -100;
 
-/** A way to get sound back: what to do, and how many actions that is. A press is one; pulling a plug and putting it elsewhere is one. */
+/**
+ * A way to get sound back: what to do, and how many actions that is. A press is one; pulling a plug
+ * and putting it elsewhere is one.
+ */
 export interface Rescue {
   actions: number;
   words: string;
@@ -49,7 +52,8 @@ function onTheWay(rig: Rig, destination: string): Set<string> {
 }
 
 /**
- * The fewest actions after which a destination hears something though a device is dead: none, another sound, one switch or
+ * The fewest actions after which a destination hears something though a device is dead: none,
+ * another sound, one switch or
  * choice on another device, or the device taken out and its leads joined. Two presses together are not tried.
  */
 export function rescue(

@@ -4,7 +4,10 @@ import type { PromiseOf, Rig, Sound } from '../rig/schema';
 import { carriedFrom, destinationsIn, isOpen, sectionOut } from './carried';
 import type { Breach, Ground } from './check';
 
-/** Destinations that a passive section reaches through stages that carry signal, and the gates on the way there. */
+/**
+ * Destinations that a passive section reaches through stages that carry signal, and the gates on
+ * the way there.
+ */
 function reachedFrom(
   circuit: Circuit,
   section: number,
@@ -31,7 +34,9 @@ export function cutTails(rig: Rig, from: Sound, to: Sound): { device: string; wh
     if (!still.length) {
       cut.push({
         device: id,
-        why: `${nameOf(rig, id)} stops when it is switched off; let its tails ring on in bypass, or leave it on and cut its send.`,
+        why:
+          `${nameOf(rig, id)} stops when it is switched off; let its tails ring on in bypass, ` +
+          'or leave it on and cut its send.',
       });
       continue;
     }
@@ -40,14 +45,18 @@ export function cutTails(rig: Rig, from: Sound, to: Sound): { device: string; wh
     if (lost.length)
       cut.push({
         device: id,
-        why: `${nameOf(rig, id)} no longer reaches ${lost.map((d) => nameOf(rig, d)).join(' and ')}, so its tail is cut there.`,
+        why:
+          `${nameOf(rig, id)} no longer ` +
+          `reaches ${lost.map((d) => nameOf(rig, d)).join(' and ')}, so its tail is cut there.`,
       });
     else {
       const gates = [...new Set(ways.flatMap((w) => [...w.gates]))];
       if (gates.length)
         cut.push({
           device: id,
-          why: `${gates.map((g) => nameOf(rig, g)).join(' and ')} stands behind ${nameOf(rig, id)} and shuts on its tail.`,
+          why:
+            `${gates.map((g) => nameOf(rig, g)).join(' and ')} stands behind ${nameOf(rig, id)} ` +
+            'and shuts on its tail.',
         });
     }
   }

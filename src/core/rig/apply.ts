@@ -76,7 +76,10 @@ const LISTED: Record<Listed, string> = {
   looms: 'loom',
 };
 
-/** Adds an entry to one of the lists whose entries have ids of their own; `at` is its place, the end where it is left out. */
+/**
+ * Adds an entry to one of the lists whose entries have ids of their own; `at` is its place, the end
+ * where it is left out.
+ */
 function addTo<L extends Listed>(
   rig: Draft<Rig>,
   list: L,
@@ -315,7 +318,10 @@ const HANDLERS: { [N in EditName]: Handler<N> } = {
   replaceRig: () => undefined,
 };
 
-/** Stands a device on a board or mounts it in a rack, never both; with no place it comes off. `gone` is what it should go to and is not there. */
+/**
+ * Stands a device on a board or mounts it in a rack, never both; with no place it comes off. `gone`
+ * is what it should go to and is not there.
+ */
 function stand<F extends 'at' | 'rack'>(
   rig: Draft<Rig>,
   id: string,
@@ -344,7 +350,8 @@ const given = <T extends object>(values: T): T =>
   Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as T;
 
 /**
- * Applies one edit: the new document with its patches, or the reason why not. The document given is never changed, and a
+ * Applies one edit: the new document with its patches, or the reason why not. The document given is
+ * never changed, and a
  * document that would break a rule of the format is refused.
  *
  *     const r = applyEdit(rig, { edit: 'setEngaged', device: 'fuzz', sound: 'lead', engaged: true });

@@ -13,7 +13,10 @@ export type PlugShape = (typeof PLUG_SHAPES)[number];
 
 export const EDGES = ['left', 'right', 'front', 'rear'] as const;
 export type Edge = (typeof EDGES)[number];
-/** Where a jack is: the edge, seen from above with the front towards the player, and how far along it, in mm from its left or rear end. */
+/**
+ * Where a jack is: the edge, seen from above with the front towards the player, and how far along
+ * it, in mm from its left or rear end.
+ */
 export const jackSpotSchema = z.looseObject({ edge: z.enum(EDGES), mm: mm(2000) });
 
 /** What a device measures, in mm, where that is not usual for its kind. */
@@ -23,7 +26,10 @@ export const sizeSchema = z.looseObject({
   height: z.number().min(2).max(3000),
 });
 
-/** Where a device stands on a board: its rear left corner, in mm from the board's, as turned (clockwise, seen from above). `under`: below the deck. */
+/**
+ * Where a device stands on a board: its rear left corner, in mm from the board's, as turned
+ * (clockwise, seen from above). `under`: below the deck.
+ */
 export const boardPlaceSchema = z.looseObject({
   board: idSchema,
   x: z.number().min(-3000).max(6000),
@@ -33,7 +39,10 @@ export const boardPlaceSchema = z.looseObject({
   pinned: z.boolean().optional(),
 });
 
-/** Where a device is mounted in a rack: its lowest unit counted from 1 at the bottom, on the front or the rear rails; on a shelf, how far from the left, in mm. */
+/**
+ * Where a device is mounted in a rack: its lowest unit counted from 1 at the bottom, on the front
+ * or the rear rails; on a shelf, how far from the left, in mm.
+ */
 export const rackPlaceSchema = z.looseObject({
   rack: idSchema,
   unit: z.number().int().min(1).max(60),
@@ -42,7 +51,8 @@ export const rackPlaceSchema = z.looseObject({
 });
 
 /**
- * A board, seen from above with the player at the front. Distances in mm from its rear edge. Rails (or, on a plate, the openings) are
+ * A board, seen from above with the player at the front. Distances in mm from its rear edge. Rails
+ * (or, on a plate, the openings) are
  * where leads are run and tied; a raised strip lifts what stands on it.
  */
 export const boardSchema = z.looseObject({
@@ -68,7 +78,10 @@ export const boardSchema = z.looseObject({
   grams: grams.optional(),
 });
 
-/** A 19-inch rack: height in units, depth in mm from the front rails to the inside of the rear, weight of the empty case. */
+/**
+ * A 19-inch rack: height in units, depth in mm from the front rails to the inside of the rear,
+ * weight of the empty case.
+ */
 export const rackSchema = z.looseObject({
   id: idSchema,
   name,
@@ -78,7 +91,10 @@ export const rackSchema = z.looseObject({
   wheels: z.boolean().optional(),
 });
 
-/** A case that is carried: what is in it, by the ids of devices, boards and racks. Cases are loaded in their order. */
+/**
+ * A case that is carried: what is in it, by the ids of devices, boards and racks. Cases are loaded
+ * in their order.
+ */
 export const caseSchema = z.looseObject({
   id: idSchema,
   name,
@@ -97,7 +113,10 @@ export const loomSchema = z.looseObject({
   mains: z.boolean().optional(),
 });
 
-/** The stage from above: where things stand, in metres from its rear left corner, the audience at the front. A spot names a device, a board or a rack; marks are words. */
+/**
+ * The stage from above: where things stand, in metres from its rear left corner, the audience at
+ * the front. A spot names a device, a board or a rack; marks are words.
+ */
 export const stageSchema = z.looseObject({
   width: z.number().min(1).max(100),
   depth: z.number().min(1).max(100),
@@ -138,7 +157,10 @@ export const limitsSchema = z.looseObject({
   hours: z.number().positive().max(1e4).optional(),
 });
 
-/** What a device takes from the mains, where that is not usual for its kind; and the conditioner that it is plugged into. */
+/**
+ * What a device takes from the mains, where that is not usual for its kind; and the conditioner
+ * that it is plugged into.
+ */
 export const mainsSchema = z.looseObject({
   from: idSchema.optional(),
   watts: z.number().min(0).max(20_000).optional(),
@@ -155,7 +177,10 @@ export const mainsSchema = z.looseObject({
   inrushAmps: z.number().min(0).max(1000).optional(),
 });
 
-/** Outlets of a supply, and what all give together at most, in mA. Those that are not isolated share one return. */
+/**
+ * Outlets of a supply, and what all give together at most, in mA. Those that are not isolated share
+ * one return.
+ */
 export const givesSchema = z.looseObject({
   outlets: z
     .array(
@@ -179,7 +204,10 @@ export const givesSchema = z.looseObject({
   totalMilliamps: z.number().positive().max(200_000).optional(),
 });
 
-/** How leads are made: slack for each end, service loop and cutting step in metres, minutes of work, prices in the crew's money. `codes`: how leads are marked. */
+/**
+ * How leads are made: slack for each end, service loop and cutting step in metres, minutes of work,
+ * prices in the crew's money. `codes`: how leads are marked.
+ */
 export const makingSchema = z.looseObject({
   slack: mm(10),
   step: z.number().min(0.001).max(10),

@@ -14,7 +14,10 @@ import {
 import { freshId } from './fresh-id';
 import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from './schema';
 
-/** The type that a lead takes on when its ends change; one that was chosen by hand stays where it still fits. */
+/**
+ * The type that a lead takes on when its ends change; one that was chosen by hand stays where it
+ * still fits.
+ */
 const typeFor = (rig: Rig, from: End, to: End, was?: Lead['type']): Lead['type'] => {
   const needed = leadTypeFor(rig, from, to);
   return needed === 'instrument' && (was === 'balanced' || was === 'stereo') ? was : needed;
@@ -37,7 +40,10 @@ export function addDevice(rig: Draft<Rig>, device: Device): Refusal {
   }
 }
 
-/** Adds a device and puts it into a lead; where the lead is half of a stereo pair and the device is stereo, into both. */
+/**
+ * Adds a device and puts it into a lead; where the lead is half of a stereo pair and the device is
+ * stereo, into both.
+ */
 export function putDeviceInLead(
   rig: Draft<Rig>,
   device: Device,
@@ -53,7 +59,10 @@ export function putDeviceInLead(
   return splice(rig, device.id, leadId, newLeads);
 }
 
-/** Cuts a lead at a device that already stands in the rig, unconnected. The lead in front keeps its id and length. */
+/**
+ * Cuts a lead at a device that already stands in the rig, unconnected. The lead in front keeps its
+ * id and length.
+ */
 function splice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: string[]): Refusal {
   const lead = leadOf(rig, leadId);
   if (!lead) return `There is no lead "${leadId}" any more.`;
@@ -124,7 +133,10 @@ function healMessages(
     rig.leads.push({ ...told, to: { ...tells.to }, metres: Math.max(told.metres, tells.metres) });
 }
 
-/** A block has no jacks for messages and controls: what was plugged into them is taken out, and messages go on behind. */
+/**
+ * A block has no jacks for messages and controls: what was plugged into them is taken out, and
+ * messages go on behind.
+ */
 export function unplugControl(rig: Draft<Rig>, deviceId: string): void {
   const isControl = (l: Lead) =>
     CONTROL_LEADS.includes(l.type) && (l.from.device === deviceId || l.to.device === deviceId);
@@ -139,7 +151,10 @@ export function unplugControl(rig: Draft<Rig>, deviceId: string): void {
   );
 }
 
-/** Takes a device's leads away and joins what was in front with what came behind, side by side where there are two. */
+/**
+ * Takes a device's leads away and joins what was in front with what came behind, side by side where
+ * there are two.
+ */
 function heal(rig: Draft<Rig>, deviceId: string): void {
   const kind = kindOf(deviceOf(rig, deviceId)!.kind);
   const into = rig.leads.filter((l) => l.to.device === deviceId);
@@ -176,7 +191,10 @@ function heal(rig: Draft<Rig>, deviceId: string): void {
   }
 }
 
-/** What hangs on an outlet that its supply no longer has is unplugged; a voltage that the outlet no longer gives is forgotten. */
+/**
+ * What hangs on an outlet that its supply no longer has is unplugged; a voltage that the outlet no
+ * longer gives is forgotten.
+ */
 export function unplugLost(rig: Draft<Rig>, supply: Draft<Device>): void {
   const outlets = outletsOf(supply);
   for (const d of rig.devices) {
@@ -259,7 +277,10 @@ export function replaceDevice(
   const kind = findKind(kindId);
   if (!kind) return `There is no kind "${kindId}".`;
   if (was.hosts && !kind.hosts && blocksOf(rig, deviceId).length)
-    return `${device.name} holds ${blocksOf(rig, deviceId).length} blocks, and ${kind.name} is no host. Move them out first.`;
+    return (
+      `${device.name} holds ${blocksOf(rig, deviceId).length} blocks, and ${kind.name} is ` +
+      'no host. Move them out first.'
+    );
   if (was.hosts && !kind.hosts)
     rig.leads = rig.leads.filter((l) => l.from.device !== deviceId || l.to.device !== deviceId);
   if (device.host !== undefined && !kind.block && !kind.hosts)

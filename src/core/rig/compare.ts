@@ -10,7 +10,8 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((x) => [x.id, x]));
 
 /**
- * What changed from one rig to another, in sentences a tech would use. Devices that stand elsewhere in the walk are told as
+ * What changed from one rig to another, in sentences a tech would use. Devices that stand elsewhere
+ * in the walk are told as
  * moves ("moved Wah before Amber Drive"), not as the leads that changed with them.
  */
 export function compareRigs(before: Rig, after: Rig): string[] {
@@ -202,13 +203,16 @@ function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): strin
   if (!sameJson(was.at, now.at))
     lines.push(
       now.at
-        ? `${was.at ? 'moved' : 'placed'} ${now.name} on ${after.boards?.find((b) => b.id === now.at!.board)?.name ?? now.at.board}`
+        ? `${was.at ? 'moved' : 'placed'} ${now.name} ` +
+            `on ${after.boards?.find((b) => b.id === now.at!.board)?.name ?? now.at.board}`
         : `took ${now.name} off its board`,
     );
   if (!sameJson(was.rack, now.rack))
     lines.push(
       now.rack
-        ? `mounted ${now.name} in ${after.racks?.find((r) => r.id === now.rack!.rack)?.name ?? now.rack.rack}, unit ${now.rack.unit}`
+        ? `mounted ${now.name} ` +
+            `in ${after.racks?.find((r) => r.id === now.rack!.rack)?.name ?? now.rack.rack}, ` +
+            `unit ${now.rack.unit}`
         : `took ${now.name} out of its rack`,
     );
   if (!sameJson([was.size, was.units, was.jackSpots], [now.size, now.units, now.jackSpots]))
@@ -221,7 +225,8 @@ function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): strin
   if (!sameJson(was.midi, now.midi)) lines.push(`changed how ${now.name} is set up for MIDI`);
   if (!sameJson(was.tempo, now.tempo))
     lines.push(
-      `${now.name} takes its time by ${now.tempo ? `${now.tempo.way}${now.tempo.division ? `, ${now.tempo.division}` : ''}` : 'its own setting'}`,
+      `${now.name} takes its time ` +
+        `by ${now.tempo ? `${now.tempo.way}${now.tempo.division ? `, ${now.tempo.division}` : ''}` : 'its own setting'}`,
     );
   if (!sameJson(was.expects, now.expects))
     lines.push(`changed what the control jacks of ${now.name} expect`);
@@ -276,7 +281,10 @@ export function walkOrder(rig: Rig): string[] {
   ];
 }
 
-/** Devices that both rigs have and that stand elsewhere: those outside the longest run that kept its order. */
+/**
+ * Devices that both rigs have and that stand elsewhere: those outside the longest run that kept its
+ * order.
+ */
 function movedDevices(
   before: Rig,
   after: Rig,

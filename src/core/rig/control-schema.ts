@@ -6,7 +6,10 @@ import { settingValue } from './setting-value';
 export const CURVES = ['linear', 'equal-power', 'audio', 'reverse-audio'] as const;
 export type Curve = (typeof CURVES)[number];
 
-/** One control moves one parameter. A pedal takes it from `min` (heel) to `max` (toe); a switch between `off` and `on`. */
+/**
+ * One control moves one parameter. A pedal takes it from `min` (heel) to `max` (toe); a switch
+ * between `off` and `on`.
+ */
 export const assignmentSchema = z.looseObject({
   id: idSchema,
   device: idSchema,

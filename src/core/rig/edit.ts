@@ -35,8 +35,10 @@ const edit = <const N extends string, S extends z.ZodRawShape>(name: N, shape: S
   z.object({ edit: z.literal(name), ...shape });
 
 /**
- * Every change to a rig is one of these values. They carry the ids of what they make, so that applying one twice gives the
- * same document. `sound` left out means the device's own setting, which holds in every sound that does not say otherwise.
+ * Every change to a rig is one of these values. They carry the ids of what they make, so that
+ * applying one twice gives the
+ * same document. `sound` left out means the device's own setting, which holds in every sound that
+ * does not say otherwise.
  */
 export const editSchema = z.discriminatedUnion('edit', [
   edit('renameRig', { name: z.string() }),

@@ -518,27 +518,34 @@ const anyEdit = (rig: Rig, n: number): Edit => {
   return pick(edits, n);
 };
 
-test('any sequence of edits, undone, gives the identical document, and redone, the same again; it is always a sound document', () => {
-  fc.assert(
-    fc.property(fc.array(fc.nat({ max: 100_000 }), { minLength: 1, maxLength: 30 }), (numbers) => {
-      const start = structuredClone(touringRig) as Rig;
-      const frozen = JSON.stringify(start);
-      let h = startHistory(start);
-      for (const n of numbers) {
-        const edit = anyEdit(h.rig, n);
-        const r = applyEdit(h.rig, edit);
-        if (r.ok) h = record(h, r.value, editWords(h.rig, edit));
-      }
-      const end = h.rig;
-      if (integrityProblems(end).length) return false;
-      while (h.past.length) h = undo(h);
-      if (JSON.stringify(start) !== frozen || !sameJson(h.rig, start)) return false;
-      while (h.future.length) h = redo(h);
-      return sameJson(h.rig, end);
-    }),
-    { numRuns: 120 },
-  );
-});
+test(
+  'any sequence of edits, undone, gives the identical document, and redone, the same ' +
+    'again; it is always a sound document',
+  () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.nat({ max: 100_000 }), { minLength: 1, maxLength: 30 }),
+        (numbers) => {
+          const start = structuredClone(touringRig) as Rig;
+          const frozen = JSON.stringify(start);
+          let h = startHistory(start);
+          for (const n of numbers) {
+            const edit = anyEdit(h.rig, n);
+            const r = applyEdit(h.rig, edit);
+            if (r.ok) h = record(h, r.value, editWords(h.rig, edit));
+          }
+          const end = h.rig;
+          if (integrityProblems(end).length) return false;
+          while (h.past.length) h = undo(h);
+          if (JSON.stringify(start) !== frozen || !sameJson(h.rig, start)) return false;
+          while (h.future.length) h = redo(h);
+          return sameJson(h.rig, end);
+        },
+      ),
+      { numRuns: 120 },
+    );
+  },
+);
 
 test('no edit goes by unsaid: it has its words, and the comparison of before and after tells something', () => {
   const unsaid = new Set<string>();
@@ -566,7 +573,8 @@ test('a comparison tells what changed about a lead, a supply, a pin and a host',
     label: 'long',
   });
   expect(compareRigs(chain(), lead1)).toEqual([
-    'lead from Device 1, out to Device 2, in: 4 m (was 0.5 m), 80 pF/m (was typical capacitance), shield open at one end (was shield whole), label long (was no label)',
+    'lead from Device 1, out to Device 2, in: 4 m (was 0.5 m), 80 pF/m (was typical ' +
+      'capacitance), shield open at one end (was shield whole), label long (was no label)',
   ]);
   expect(compareRigs(lead1, chain())[0]).toContain('0.5 m (was 4 m)');
   const out = hybridRig.devices.find((d) => hostLoopOf(hybridRig, d.id))!;

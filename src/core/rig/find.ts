@@ -16,7 +16,10 @@ export const leadOf = (rig: Rig, id: string): Lead | undefined =>
   rig.leads.find((l) => l.id === id);
 export const soundOf = (rig: Rig, id: string): Sound | undefined =>
   rig.sounds.find((s) => s.id === id);
-/** The name of a device; of a source that is one of several signals of its device, with its own name: "Tracks, click". */
+/**
+ * The name of a device; of a source that is one of several signals of its device, with its own
+ * name: "Tracks, click".
+ */
 export function nameOf(rig: Rig, id: string): string {
   const name = deviceOf(rig, sourceDevice(id))?.name;
   return name === undefined ? id : id.includes('/') ? `${name}, ${id.split('/')[1]}` : name;
@@ -24,7 +27,10 @@ export function nameOf(rig: Rig, id: string): string {
 export const jackOf = (device: Device, id: string): Jack | undefined =>
   kindOf(device.kind).jacks.find((j) => j.id === id);
 
-/** The outlets of a supply: its own where they were written in, else those of its kind. Nothing where it is no supply. */
+/**
+ * The outlets of a supply: its own where they were written in, else those of its kind. Nothing
+ * where it is no supply.
+ */
 export const outletsOf = (device: Device): Outlet[] | undefined => {
   const usual = kindOf(device.kind).outlets;
   return (
@@ -114,6 +120,9 @@ export function blocksOf(rig: Rig, host: string): Device[] {
   return inside.flatMap((d) => [d, ...(d.id === host ? [] : blocksOf(rig, d.id))]);
 }
 
-/** Capacitance of a whole lead, in pF: as it was measured, else its length times pF a metre (100 where none is stated). */
+/**
+ * Capacitance of a whole lead, in pF: as it was measured, else its length times pF a metre (100
+ * where none is stated).
+ */
 export const leadPf = (lead: Lead): number =>
   lead.pF ?? lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE);

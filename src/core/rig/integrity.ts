@@ -3,7 +3,10 @@ import { outletsOf } from './find';
 import type { Problem } from './problem';
 import { CONTROL_LEADS, type Device, type Rig, type SettingValue } from './schema';
 
-/** What the schema cannot see: ids used twice, kinds and jacks that do not exist, directions, two leads in one jack, settings out of range. */
+/**
+ * What the schema cannot see: ids used twice, kinds and jacks that do not exist, directions, two
+ * leads in one jack, settings out of range.
+ */
 export function integrityProblems(rig: Rig): Problem[] {
   const problems: Problem[] = [];
   const say = (where: string, what: string) => problems.push({ where, what });
@@ -23,7 +26,8 @@ export function integrityProblems(rig: Rig): Problem[] {
       if (figure && (override.value < figure.min || override.value > figure.max)) {
         say(
           `${at}.figures.${id}`,
-          `${override.value} ${figure.unit} is not believable for "${figure.label}"; give ${figure.min} to ${figure.max} ${figure.unit}`,
+          `${override.value} ${figure.unit} is not believable for "${figure.label}"; ` +
+            `give ${figure.min} to ${figure.max} ${figure.unit}`,
         );
       }
     }
@@ -59,7 +63,8 @@ export function integrityProblems(rig: Rig): Problem[] {
     if (device.supply !== undefined && !outlets) {
       say(
         `devices[${row}].supply`,
-        `"${device.supply.device}" is no supply of this rig; use a device of the kind "supply-isolated" or "supply-shared"`,
+        `"${device.supply.device}" is no supply of this rig; use a device of the kind ` +
+          '"supply-isolated" or "supply-shared"',
       );
     } else if (
       device.supply?.outlet !== undefined &&
@@ -105,7 +110,8 @@ export function integrityProblems(rig: Rig): Problem[] {
       if (!jack) {
         say(
           `${at}.${side}.jack`,
-          `${found.device.name} (${found.kind.name}) has no jack "${end.jack}"; it has ${found.kind.jacks.map((j) => `"${j.id}"`).join(', ')}`,
+          `${found.device.name} (${found.kind.name}) has no jack "${end.jack}"; it ` +
+            `has ${found.kind.jacks.map((j) => `"${j.id}"`).join(', ')}`,
         );
         continue;
       }
@@ -117,12 +123,14 @@ export function integrityProblems(rig: Rig): Problem[] {
             ? `"${end.jack}" of ${found.device.name} is reached through air; use the type "air"`
             : `a lead of air joins a speaker and a microphone, not "${end.jack}" of ${found.device.name}`,
         );
-      // Branches of an insert lead share a jack, one for each conductor; inside a host a point takes any number of links.
+      // Branches of an insert lead share a jack, one for each conductor; inside a host a point
+      // takes any number of links.
       const key = `${end.device} ${end.jack}${lead.type === 'insert' && (jack.stereo || jack.insert) ? ` ${lead.conductor ?? (side === 'to' && jack.insert ? 'ring' : 'tip')}` : ''}`;
       if (!jack.many && lead.type !== 'inside' && used.has(key))
         say(
           `${at}.${side}`,
-          `jack "${end.jack}" of ${found.device.name} already holds leads[${used.get(key)}]; a jack takes one lead${lead.type === 'midi' ? (side === 'to' ? ': put a merge box where two senders meet' : ': put a thru box where messages part') : ''}`,
+          `jack "${end.jack}" of ${found.device.name} already holds leads[${used.get(key)}]; ` +
+            `a jack takes one lead${lead.type === 'midi' ? (side === 'to' ? ': put a merge box where two senders meet' : ': put a thru box where messages part') : ''}`,
         );
       used.set(key, row);
     }
@@ -145,7 +153,9 @@ export function integrityProblems(rig: Rig): Problem[] {
       const inner = a.inside !== undefined ? lead.from : lead.to;
       say(
         at,
-        `"${inner.jack}" of ${devices.get(inner.device)!.device.name} is inside ${devices.get((a.inside ?? b.inside)!)?.device.name ?? 'a host'}, the other end is not; join what is inside to the host's inner points`,
+        `"${inner.jack}" of ${devices.get(inner.device)!.device.name} is ` +
+          `inside ${devices.get((a.inside ?? b.inside)!)?.device.name ?? 'a host'}, the other ` +
+          `end is not; join what is inside to the host's inner points`,
       );
     } else if ((a.inside !== undefined) !== (lead.type === 'inside'))
       say(
@@ -158,7 +168,8 @@ export function integrityProblems(rig: Rig): Problem[] {
     if (control[0] !== control[1])
       return say(
         at,
-        `it joins ${control[0] ?? 'sound'} (${lead.from.jack}) and ${control[1] ?? 'sound'} (${lead.to.jack}); messages, USB, controls and sound each have jacks of their own`,
+        `it joins ${control[0] ?? 'sound'} (${lead.from.jack}) and ${control[1] ?? 'sound'} ` +
+          `(${lead.to.jack}); messages, USB, controls and sound each have jacks of their own`,
       );
     if (control[0] && lead.type !== control[0])
       return say(
@@ -312,7 +323,10 @@ function checkSettings(
   }
 }
 
-/** What is wrong with a setting's value for this kind; nothing for settings that the kind does not have, which are kept. */
+/**
+ * What is wrong with a setting's value for this kind; nothing for settings that the kind does not
+ * have, which are kept.
+ */
 export function settingProblem(kind: Kind, id: string, value: SettingValue): string | undefined {
   const parameter = kind.parameters.find((p) => p.id === id);
   if (!parameter) return undefined;
@@ -332,7 +346,9 @@ export function settingProblem(kind: Kind, id: string, value: SettingValue): str
       : `${parameter.label} is true or false, not ${JSON.stringify(value)}`;
   return parameter.options.some((o) => o.value === value)
     ? undefined
-    : `${parameter.label} is one of ${parameter.options.map((o) => `"${o.value}"`).join(', ')}, not ${JSON.stringify(value)}`;
+    : `${parameter.label} is one ` +
+        `of ${parameter.options.map((o) => `"${o.value}"`).join(', ')}, ` +
+        `not ${JSON.stringify(value)}`;
 }
 
 function nearest(word: string): string {

@@ -11,7 +11,10 @@ const THINGS: Record<string, string> = {
 };
 const thing = (expected: string): string => THINGS[expected] ?? expected;
 
-/** What is wrong with one field, so that a person knows what to write instead. Words that the schema has of its own stay. */
+/**
+ * What is wrong with one field, so that a person knows what to write instead. Words that the schema
+ * has of its own stay.
+ */
 export function issueWords(issue: z.core.$ZodIssue): string {
   const { message } = issue;
   // Only the library's own words are put into others.

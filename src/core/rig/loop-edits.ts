@@ -29,7 +29,10 @@ export function isFreeLoop(rig: Rig, host: string, loop: Loop): boolean {
   );
 }
 
-/** The ways through a device: its main one, and the other side of a stereo pair where anything is linked to that side. */
+/**
+ * The ways through a device: its main one, and the other side of a stereo pair where anything is
+ * linked to that side.
+ */
 export function waysOf(rig: Rig, device: string): { into: string; outOf: string }[] {
   const way = kindOf(deviceOf(rig, device)!.kind).through;
   if (!way) return [];
@@ -49,7 +52,10 @@ export function waysOf(rig: Rig, device: string): { into: string; outOf: string 
   ];
 }
 
-/** Takes a block out of its host and hangs it, as a real device, on free sends and returns at the very place where it stood. */
+/**
+ * Takes a block out of its host and hangs it, as a real device, on free sends and returns at the
+ * very place where it stood.
+ */
 export function moveToLoop(
   rig: Draft<Rig>,
   deviceId: string,
@@ -104,7 +110,10 @@ export function moveToLoop(
   delete device.host;
 }
 
-/** Takes a device that hangs alone on a host's sends and returns into the host, at the very place where the loop stood. */
+/**
+ * Takes a device that hangs alone on a host's sends and returns into the host, at the very place
+ * where the loop stood.
+ */
 export function moveFromLoop(rig: Draft<Rig>, deviceId: string): Refusal {
   const device = deviceOf(rig, deviceId);
   if (!device) return `There is no device "${deviceId}" any more.`;
@@ -132,7 +141,10 @@ export function moveFromLoop(rig: Draft<Rig>, deviceId: string): Refusal {
   delete device.place;
 }
 
-/** One side of a device on a host's loop: from which send it is fed and on which return it comes back, where it does. */
+/**
+ * One side of a device on a host's loop: from which send it is fed and on which return it comes
+ * back, where it does.
+ */
 export interface HostLoopWay {
   send: string | undefined;
   back: string | undefined;
@@ -140,7 +152,10 @@ export interface HostLoopWay {
   outOf: string;
 }
 
-/** The host on whose sends and returns a device hangs, with which jack goes where; nothing where a lead of it goes elsewhere. */
+/**
+ * The host on whose sends and returns a device hangs, with which jack goes where; nothing where a
+ * lead of it goes elsewhere.
+ */
 export function hostLoopOf(
   rig: Rig,
   deviceId: string,

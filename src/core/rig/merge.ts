@@ -36,8 +36,10 @@ const isKeyed = (v: Json): v is Json[] =>
   Array.isArray(v) && v.every((x) => keyOf(x) !== undefined);
 
 /**
- * Joins two sets of changes that started from the same rig. Changes to different things are both kept; where both changed
- * the same value differently, or the outcome would break a rule of the format, nothing is merged and both sides are told.
+ * Joins two sets of changes that started from the same rig. Changes to different things are both
+ * kept; where both changed
+ * the same value differently, or the outcome would break a rule of the format, nothing is merged
+ * and both sides are told.
  */
 export function mergeRigs(base: Rig, mine: Rig, theirs: Rig): Merge {
   const conflicts: Conflict[] = [];

@@ -46,7 +46,10 @@ export const midiSchema = z.looseObject({
     .optional(),
 });
 
-/** One message as a person writes it. Channels are 1 to 16, numbers as on the wire. A bank is sent as the receiver takes it. */
+/**
+ * One message as a person writes it. Channels are 1 to 16, numbers as on the wire. A bank is sent
+ * as the receiver takes it.
+ */
 export const messageSchema = z.discriminatedUnion('type', [
   z.looseObject({
     type: z.literal('program'),
@@ -65,7 +68,10 @@ export const sendSchema = z.looseObject({
   message: messageSchema,
 });
 
-/** How a device's time is set for a song: stored in a program, by clock, or tapped; and which note value it plays. */
+/**
+ * How a device's time is set for a song: stored in a program, by clock, or tapped; and which note
+ * value it plays.
+ */
 export const tempoSchema = z.looseObject({
   way: z.enum(['program', 'clock', 'tap']),
   division: z.string().min(1).max(30).optional(),

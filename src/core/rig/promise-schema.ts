@@ -21,7 +21,10 @@ const of = <const T extends string, S extends z.ZodRawShape>(type: T, shape: S) 
 /** The sounds a promise is about; left out, all of them. */
 const sounds = z.array(idSchema).max(400).optional();
 
-/** A statement that a rig must keep in every sound, or in those named. Ids that are gone break it; they never spoil the file. */
+/**
+ * A statement that a rig must keep in every sound, or in those named. Ids that are gone break it;
+ * they never spoil the file.
+ */
 export const promiseSchema = z.discriminatedUnion('type', [
   of('hears', { destination: idSchema, source, sounds }),
   of('never-hears', { destination: idSchema, source, sounds }),

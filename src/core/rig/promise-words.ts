@@ -20,18 +20,30 @@ export function promiseWords(rig: Rig, p: RigPromise): string {
       const device = deviceOf(rig, p.device);
       const label =
         device && findKind(device.kind)?.parameters.find((x) => x.id === p.setting)?.label;
-      return `${label ?? p.setting} of ${d(p.device)} moves ${listed(p.destinations.map(d))} and nothing else, ${where(p.sounds)}`;
+      return (
+        `${label ?? p.setting} of ${d(p.device)} moves ${listed(p.destinations.map(d))} and ` +
+        `nothing else, ${where(p.sounds)}`
+      );
     }
     case 'control-moves-only':
-      return `${rig.controls?.find((c) => c.id === p.control)?.name ?? p.control} moves ${listed(p.destinations.map(d))} and nothing else, ${where(p.sounds)}`;
+      return (
+        `${rig.controls?.find((c) => c.id === p.control)?.name ?? p.control} ` +
+        `moves ${listed(p.destinations.map(d))} and nothing else, ${where(p.sounds)}`
+      );
     case 'stereo':
       return `${d(p.destination)} is stereo, ${where(p.sounds)}`;
     case 'levels-within':
-      return `levels at ${d(p.destination)} lie within ${p.db} dB of one another, ${where(p.sounds)}${p.solos?.length ? `; ${listed(p.solos.map(s))} ${p.soloDb ?? 0} dB over them` : ''}`;
+      return (
+        `levels at ${d(p.destination)} lie within ${p.db} dB of one ` +
+        `another, ${where(p.sounds)}${p.solos?.length ? `; ${listed(p.solos.map(s))} ${p.soloDb ?? 0} dB over them` : ''}`
+      );
     case 'tuner-hears':
       return `the tuner always hears ${d(p.source)}, ${where(p.sounds)}`;
     case 'muted-silent':
-      return `${listed(p.sounds.map(s))} ${p.sounds.length > 1 ? 'are' : 'is'} silent at every destination but the tuner`;
+      return (
+        `${listed(p.sounds.map(s))} ${p.sounds.length > 1 ? 'are' : 'is'} silent at every ` +
+        'destination but the tuner'
+      );
     case 'tails-survive':
       return `tails survive the change from ${s(p.from)} to ${s(p.to)}`;
     case 'one-press':
@@ -43,6 +55,9 @@ export function promiseWords(rig: Rig, p: RigPromise): string {
     case 'latency-under':
       return `latency to ${d(p.destination)} is under ${p.ms} ms, ${where(p.sounds)}`;
     case 'survives':
-      return `if ${d(p.device)} dies, ${d(p.destination)} still hears something within ${p.actions} ${p.actions === 1 ? 'action' : 'actions'}, ${where(p.sounds)}`;
+      return (
+        `if ${d(p.device)} dies, ${d(p.destination)} still hears something ` +
+        `within ${p.actions} ${p.actions === 1 ? 'action' : 'actions'}, ${where(p.sounds)}`
+      );
   }
 }

@@ -142,7 +142,10 @@ export const deviceSchema = z.looseObject({
   engaged: z.boolean().optional(),
   settings: settings.optional(),
   figures: z.record(idSchema, figureOverrideSchema).optional(),
-  /** What the crew knows of this very unit. Weight in grams; the value in whatever money the crew counts in. */
+  /**
+   * What the crew knows of this very unit. Weight in grams; the value in whatever money the crew
+   * counts in.
+   */
   gear: z
     .looseObject({
       serial: z.string().max(120).optional(),
@@ -215,7 +218,10 @@ export const soundSchema = z.looseObject({
   states: z.record(idSchema, stateSchema),
   /** Where controls stand in this sound; their assignments then set what they move. */
   controls: positionsSchema.optional(),
-  /** Messages written out by hand. A sender with none in a sound sends what follows from the programs and settings. */
+  /**
+   * Messages written out by hand. A sender with none in a sound sends what follows from the
+   * programs and settings.
+   */
   sends: z.array(sendSchema).max(500).optional(),
 });
 
@@ -271,7 +277,10 @@ export const rigSchema = z.looseObject({
   reference: referenceSchema.optional(),
   brief: briefSchema.optional(),
   promises: z.array(promiseSchema).max(200, 'a rig keeps at most 200 promises').optional(),
-  /** What of the checklists is done: by whom and when. `cureFrom` is when adhesive began to set, `cureHours` how long it needs. */
+  /**
+   * What of the checklists is done: by whom and when. `cureFrom` is when adhesive began to set,
+   * `cureHours` how long it needs.
+   */
   done: doneSchema.optional(),
   making: makingSchema.optional(),
   boards: z.array(boardSchema).max(20).optional(),

@@ -6,7 +6,10 @@ export const settingValue = z.union([z.number(), z.string().max(200), z.boolean(
 export const settings = z.record(idSchema, settingValue);
 export type SettingValue = z.infer<typeof settingValue>;
 
-/** Where a device keeps a sound: a program of 0 to 127 as on the wire and, where it takes bank select, a bank from 0. */
+/**
+ * Where a device keeps a sound: a program of 0 to 127 as on the wire and, where it takes bank
+ * select, a bank from 0.
+ */
 export const addressSchema = z.looseObject({
   bank: z.number().int().min(0).max(16383).optional(),
   number: z.number().int().min(0).max(127),

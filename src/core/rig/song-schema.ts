@@ -12,7 +12,10 @@ export const meterSchema = z.looseObject({
   unit: z.union([z.literal(2), z.literal(4), z.literal(8), z.literal(16)]),
 });
 
-/** A stretch of a song that calls one sound. `tempos` change the tempo at a bar of the section, counted from 1, until the next change. */
+/**
+ * A stretch of a song that calls one sound. `tempos` change the tempo at a bar of the section,
+ * counted from 1, until the next change.
+ */
 export const sectionSchema = z.looseObject({
   id: idSchema,
   name: z.string().trim().min(1, 'give the section a name').max(120),
@@ -27,7 +30,10 @@ export const sectionSchema = z.looseObject({
   notes: text.optional(),
 });
 
-/** A song: how fast, in which key and tuning, on which instrument, and which sound each section calls. `states` differ from the sounds in this song only. */
+/**
+ * A song: how fast, in which key and tuning, on which instrument, and which sound each section
+ * calls. `states` differ from the sounds in this song only.
+ */
 export const songSchema = z.looseObject({
   id: idSchema,
   title: z.string().trim().min(1, 'give the song a title').max(120),
@@ -43,7 +49,10 @@ export const songSchema = z.looseObject({
   notes: text.optional(),
 });
 
-/** One place in a running order. `gap` is the time before it, in seconds; left out, it follows from what has to be done. */
+/**
+ * One place in a running order. `gap` is the time before it, in seconds; left out, it follows from
+ * what has to be done.
+ */
 export const entrySchema = z.looseObject({
   id: idSchema,
   song: idSchema,

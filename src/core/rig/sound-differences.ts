@@ -2,7 +2,10 @@ import { isEngaged, kindOf, settingOf, stateIn } from '../kinds';
 import { clockHour } from '../units';
 import type { Rig, Sound } from './schema';
 
-/** What differs on each device from one sound to another, in a few short words: "on, was off", "Drive 3, was 12 o'clock". */
+/**
+ * What differs on each device from one sound to another, in a few short words: "on, was off",
+ * "Drive 3, was 12 o'clock".
+ */
 export function soundDifferences(rig: Rig, from: Sound, to: Sound): Map<string, string[]> {
   const found = new Map<string, string[]>();
   for (const device of rig.devices) {

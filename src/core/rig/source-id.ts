@@ -1,4 +1,7 @@
-/** A source as it is known along the way: its device, and its name where the device sends several signals at once ("tracks/click"). */
+/**
+ * A source as it is known along the way: its device, and its name where the device sends several
+ * signals at once ("tracks/click").
+ */
 export const sourceId = (device: string, name?: string): string =>
   name === undefined ? device : `${device}/${name}`;
 

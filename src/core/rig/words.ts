@@ -199,7 +199,9 @@ export function editWords(rig: Rig, e: Edit): string {
         : `took ${d(e.device)} off its board`;
     case 'placeInRack':
       return e.rack
-        ? `mounted ${d(e.device)} in ${rig.racks?.find((r) => r.id === e.rack!.rack)?.name ?? e.rack.rack}, unit ${e.rack.unit}`
+        ? `mounted ${d(e.device)} ` +
+            `in ${rig.racks?.find((r) => r.id === e.rack!.rack)?.name ?? e.rack.rack}, ` +
+            `unit ${e.rack.unit}`
         : `took ${d(e.device)} out of its rack`;
     case 'addBoard':
       return `added the board ${e.board.name}`;

@@ -8,7 +8,10 @@ import { insertFix } from '../findings/insert-fix';
 import type { Rig, Sound } from '../rig/schema';
 import { type Progress, silently } from './step';
 
-/** A buffer put into a lead: how much louder 5 kHz arrives at the end of that passive section, in dB, after the ones before it are in. */
+/**
+ * A buffer put into a lead: how much louder 5 kHz arrives at the end of that passive section, in
+ * dB, after the ones before it are in.
+ */
 export interface BufferGain {
   lead: string;
   words: string;
@@ -51,8 +54,10 @@ function brightAtEnds(rig: Rig, sound: Sound): Map<string, number> {
 }
 
 /**
- * Where buffers earn their keep in a sound: each lead is tried with a buffer in it, the one that gives most at 5 kHz is kept, and
- * the search goes on from there. Leads between a pickup and a device that wants to load it are spared, and links inside hosts.
+ * Where buffers earn their keep in a sound: each lead is tried with a buffer in it, the one that
+ * gives most at 5 kHz is kept, and
+ * the search goes on from there. Leads between a pickup and a device that wants to load it are
+ * spared, and links inside hosts.
  */
 export async function proposeBuffers(
   rig: Rig,

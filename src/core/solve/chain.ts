@@ -19,7 +19,10 @@ const FIXED: ReadonlySet<Job> = new Set([
   'supply',
 ]);
 
-/** Devices that can change places between two fixed stations; `after` is the jack they follow, `inside` the host they are in. */
+/**
+ * Devices that can change places between two fixed stations; `after` is the jack they follow,
+ * `inside` the host they are in.
+ */
 export interface Segment {
   after: Lead['from'];
   inside: string | undefined;

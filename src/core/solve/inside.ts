@@ -20,7 +20,10 @@ const POINTS = {
   loop: 1.5,
 };
 
-/** A device that could live inside a host or outside of it: where it is now, what it costs inside, and what speaks for either. */
+/**
+ * A device that could live inside a host or outside of it: where it is now, what it costs inside,
+ * and what speaks for either.
+ */
 export interface Candidate {
   device: string;
   inside: boolean;
@@ -55,7 +58,10 @@ export type InsideProposal =
 /** Whether a kind can exist as a real box: it has a socket that a lead fits. */
 const isReal = (d: Device): boolean => kindOf(d.kind).size !== undefined;
 
-/** A row of devices on one path of a host, in the order of the signal: first what stands before its input, then what lives inside or hangs in its loops. */
+/**
+ * A row of devices on one path of a host, in the order of the signal: first what stands before its
+ * input, then what lives inside or hangs in its loops.
+ */
 interface Path {
   input: string;
   row: string[];
@@ -127,7 +133,10 @@ function pathsOf(rig: Rig, host: string): Path[] {
     });
 }
 
-/** What speaks for and against each candidate being outside, read from the sounds, the brief and what it costs. */
+/**
+ * What speaks for and against each candidate being outside, read from the sounds, the brief and
+ * what it costs.
+ */
 function candidateOf(rig: Rig, device: Device, host: string): Candidate {
   const kind = kindOf(device.kind);
   const { slots, percent } = blockCost(device);
@@ -160,10 +169,14 @@ function candidateOf(rig: Rig, device: Device, host: string): Candidate {
 }
 
 /**
- * Decides exactly which devices of a host's paths live inside and which are real pedals, by a mixed-integer problem: slots and
- * processing must fit, whatever stands outside in the middle of a path needs a send and return (neighbours share one), and
- * whatever stands before everything inside needs none. Points for either side are a judgement: see the reasons. Only the first
- * link of each step is followed, so devices on side branches inside keep their place and are counted as they are.
+ * Decides exactly which devices of a host's paths live inside and which are real pedals, by a
+ * mixed-integer problem: slots and
+ * processing must fit, whatever stands outside in the middle of a path needs a send and return
+ * (neighbours share one), and
+ * whatever stands before everything inside needs none. Points for either side are a judgement: see
+ * the reasons. Only the first
+ * link of each step is followed, so devices on side branches inside keep their place and are
+ * counted as they are.
  */
 export function proposeInside(
   rig: Rig,
@@ -183,7 +196,10 @@ export function proposeInside(
     .filter((d) => kindOf(d.kind).block && canLeave(d))
     .map((d) => candidateOf(rig, d, host));
   if (!candidates.length)
-    return `Nothing on the paths of ${hostDevice.name} could be moved in or out: blocks that exist only inside, pinned ones and always-on routing stay where they are.`;
+    return (
+      `Nothing on the paths of ${hostDevice.name} could be moved in or out: blocks that ` +
+      'exist only inside, pinned ones and always-on routing stay where they are.'
+    );
   const movable = new Map(candidates.map((c) => [c.device, c]));
   const has = hostBudget(hostDevice);
   const stays = rig.devices.filter((d) => d.host === host && !movable.has(d.id)).map(blockCost);
@@ -331,7 +347,8 @@ export function proposeInside(
     const must =
       leaves && (over.slots > has.slots || over.percent > has.percent)
         ? [
-            `${nameOf(rig, host)} is over its budget (${over.slots} of ${has.slots} slots, ${over.percent} of ${has.percent} %)`,
+            `${nameOf(rig, host)} is over its budget (${over.slots} of ${has.slots} ` +
+              `slots, ${over.percent} of ${has.percent} %)`,
           ]
         : [];
     return {
@@ -367,7 +384,10 @@ function partnerLinked(rig: Rig, id: string): boolean {
   return right !== undefined && leadInto(rig, right.device, right.jack) !== undefined;
 }
 
-/** Edits that carry out the changes: to the front into the lead at the input, to a loop at the very place, inside from either. */
+/**
+ * Edits that carry out the changes: to the front into the lead at the input, to a loop at the very
+ * place, inside from either.
+ */
 function editsFor(
   rig: Rig,
   host: string,

@@ -15,7 +15,10 @@ export interface Cut {
   fix: Fix;
 }
 
-/** `pairs` are leads side by side between the same two boxes: tied together they enclose nothing, so they need no cut. */
+/**
+ * `pairs` are leads side by side between the same two boxes: tied together they enclose nothing, so
+ * they need no cut.
+ */
 export interface IsolateProposal {
   loopsNow: number;
   loopsThen: number;
@@ -25,12 +28,17 @@ export interface IsolateProposal {
   left: string[];
 }
 
-/** What opening a tie costs: a switch that is there, an isolated outlet that is free, a box to buy. What must never be opened has no price. */
+/**
+ * What opening a tie costs: a switch that is there, an isolated outlet that is free, a box to buy.
+ * What must never be opened has no price.
+ */
 const PRICE = { switch: 1, outlet: 3, box: 10, perMetre: 0.02 };
 
 /**
- * The cheapest set of places to open so that no closed way through ground is left: of all ties between chassis a dearest tree is
- * kept, and every other tie is opened. That is exact, because ties that keep a graph free of circles are a matroid. Protective
+ * The cheapest set of places to open so that no closed way through ground is left: of all ties
+ * between chassis a dearest tree is
+ * kept, and every other tie is opened. That is exact, because ties that keep a graph free of
+ * circles are a matroid. Protective
  * earths are never opened; circles that only speaker leads and earths close are told as left.
  */
 export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {

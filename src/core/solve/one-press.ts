@@ -9,7 +9,10 @@ import type { Assignment, Device, Rig, Sound } from '../rig/schema';
 import { showChange } from '../units';
 import { walkOrder } from '../rig/compare';
 
-/** A way to bring a change down to one press: what to do, as edits, what it then takes, and what it changes at the destinations. */
+/**
+ * A way to bring a change down to one press: what to do, as edits, what it then takes, and what it
+ * changes at the destinations.
+ */
 export interface OnePress {
   words: string;
   why: string;
@@ -21,7 +24,10 @@ export interface OnePress {
 
 const count = (p: Presses): number => p.presses.length + p.turns.length;
 
-/** Ways to bring a wanted change down to one press, fewest left-over presses first; each was tried on a copy, and those that gain nothing are left out. */
+/**
+ * Ways to bring a wanted change down to one press, fewest left-over presses first; each was tried
+ * on a copy, and those that gain nothing are left out.
+ */
 export function proposeOnePress(rig: Rig, from: string, to: string): OnePress[] | string {
   const [a, b] = [from, to].map((id) => rig.sounds.find((s) => s.id === id));
   if (!a || !b) return 'One of the two sounds is not in this rig.';
@@ -49,7 +55,9 @@ export function proposeOnePress(rig: Rig, from: string, to: string): OnePress[] 
     .sort((x, y) => count(x.after) - count(y.after) || x.edits.length - y.edits.length);
   return found.length
     ? found
-    : `Nothing in this rig brings ${a.name} to ${b.name} below ${count(before)} presses: what has to change is neither in a loop, nor in a host, nor set by messages, and cannot be put there.`;
+    : `Nothing in this rig brings ${a.name} to ${b.name} below ${count(before)} presses: ` +
+        'what has to change is neither in a loop, nor in a host, nor set by messages, and ' +
+        'cannot be put there.';
 }
 
 /** What edits change at the destinations, in any sound, in words. */
@@ -84,7 +92,10 @@ type Try = Pick<OnePress, 'words' | 'why' | 'edits'>;
 const outer = (rig: Rig, d: Device): Device =>
   d.host === undefined ? d : outer(rig, deviceOf(rig, d.host)!);
 
-/** A switch whose assignments move everything that differs: inside one host, or over control changes from a controller that reaches all of it. */
+/**
+ * A switch whose assignments move everything that differs: inside one host, or over control changes
+ * from a controller that reaches all of it.
+ */
 function byControl(rig: Rig, a: Sound, b: Sound, before: Presses): Try | undefined {
   const moved = rig.devices.filter(
     (d) =>
@@ -144,7 +155,9 @@ function byControl(rig: Rig, a: Sound, b: Sound, before: Presses): Try | undefin
   );
   return {
     words: `Put ${assigns.length} assignments on one switch of ${at.name}`,
-    why: `${[...new Set(assigns.map((x) => nameOf(rig, x.device)))].join(', ')} can be moved together: off is ${a.name}, on is ${b.name}.`,
+    why:
+      `${[...new Set(assigns.map((x) => nameOf(rig, x.device)))].join(', ')} can be moved ` +
+      `together: off is ${a.name}, on is ${b.name}.`,
     edits: [
       {
         edit: 'addControl',
@@ -163,7 +176,10 @@ function byControl(rig: Rig, a: Sound, b: Sound, before: Presses): Try | undefin
   };
 }
 
-/** Lets a controller call what knows MIDI and is not called yet: a lead, a channel of its own, and a program for each sound. */
+/**
+ * Lets a controller call what knows MIDI and is not called yet: a lead, a channel of its own, and a
+ * program for each sound.
+ */
 function byMessages(rig: Rig, before: Presses): Try | undefined {
   const graph = midiGraph(rig);
   const pressed = [...new Set([...before.presses, ...before.turns].map((p) => p.device))]
@@ -264,7 +280,9 @@ function byMessages(rig: Rig, before: Presses): Try | undefined {
   }
   if (!told.length) return undefined;
   return {
-    words: `Let ${edits[0]?.edit === 'addDevice' ? 'a foot controller' : nameOf(rig, sender)} call ${told.join(', ')}`,
+    words:
+      `Let ${edits[0]?.edit === 'addDevice' ? 'a foot controller' : nameOf(rig, sender)} ` +
+      `call ${told.join(', ')}`,
     why: 'They know MIDI: one press then sends each its program or its values.',
     edits,
   };
@@ -287,7 +305,10 @@ const loopable = (rig: Rig, before: Presses): Device[] => {
     .sort((x, y) => order.indexOf(x.id) - order.indexOf(y.id));
 };
 
-/** Puts what is switched by hand into loops of a switcher with programs, one that is there or a new one where the first of them stands. */
+/**
+ * Puts what is switched by hand into loops of a switcher with programs, one that is there or a new
+ * one where the first of them stands.
+ */
 function byLoops(rig: Rig, before: Presses): Try | undefined {
   const devices = loopable(rig, before);
   if (!devices.length) return undefined;
@@ -376,7 +397,10 @@ function byLoops(rig: Rig, before: Presses): Try | undefined {
   };
 }
 
-/** Both together: pedals into loops, and the switcher and whatever else knows MIDI called by one controller. */
+/**
+ * Both together: pedals into loops, and the switcher and whatever else knows MIDI called by one
+ * controller.
+ */
 function byLoopsAndMessages(rig: Rig, before: Presses): Try | undefined {
   const loops = byLoops(rig, before);
   const done = loops && applyEdits(rig, loops.edits);

@@ -42,7 +42,10 @@ export interface OrderMove {
   device: string;
   words: string;
   reasons: string[];
-  /** The price of leaving it: in points of broken rules, which rules those are, and what is heard differently. */
+  /**
+   * The price of leaving it: in points of broken rules, which rules those are, and what is heard
+   * differently.
+   */
   ifLeft: { points: number; breaks: string[]; figures: FigureChange[] };
 }
 
@@ -61,9 +64,12 @@ export interface OrderProposal {
 }
 
 /**
- * Finds the best order of a sound's main chain under the schools and pins of the rig. The order rules themselves judge: each
- * device is put alone into each segment, and each pair in both orders, and what the rules say of that is its price; the cheapest
- * arrangement is then found exactly. Devices on other branches, in loops of switchers, and fixed ones keep their place.
+ * Finds the best order of a sound's main chain under the schools and pins of the rig. The order
+ * rules themselves judge: each
+ * device is put alone into each segment, and each pair in both orders, and what the rules say of
+ * that is its price; the cheapest
+ * arrangement is then found exactly. Devices on other branches, in loops of switchers, and fixed
+ * ones keep their place.
  */
 export async function proposeOrder(
   rig: Rig,
@@ -73,7 +79,10 @@ export async function proposeOrder(
   const chain = chainIn(rig, sound);
   const movable = chain?.segments.flatMap((s) => s.devices) ?? [];
   if (!chain || movable.length < 2)
-    return 'There are fewer than two devices that could change places. Take out a pin, or choose a sound with a longer way.';
+    return (
+      'There are fewer than two devices that could change places. Take out a pin, or ' +
+      'choose a sound with a longer way.'
+    );
   const prices = await pricesOf(rig, sound, chain, movable, progress);
   const now = chain.segments.map((s) => s.devices.map((d) => movable.indexOf(d)));
   await progress(0.85, 'Arranging');
@@ -170,7 +179,10 @@ async function pricesOf(
       },
     };
   };
-  /** The price of a few devices, in order, put into one segment of the chain that was cleared of the others. */
+  /**
+   * The price of a few devices, in order, put into one segment of the chain that was cleared of the
+   * others.
+   */
   const ask = (devices: readonly string[], segment: number): number => {
     const { weight, sound: s } = soundFor(devices);
     let at = bare.value.rig;
@@ -272,7 +284,10 @@ function placeWords(rig: Rig, device: string): string {
     (l) =>
       l.from.device === device && l.from.jack === kindOf(deviceOf(rig, device)!.kind).through!.out,
   );
-  return `${nameOf(rig, device)} between ${into ? nameOf(rig, into.from.device) : 'nothing'} and ${outOf ? nameOf(rig, outOf.to.device) : 'nothing'}`;
+  return (
+    `${nameOf(rig, device)} between ${into ? nameOf(rig, into.from.device) : 'nothing'} ` +
+    `and ${outOf ? nameOf(rig, outOf.to.device) : 'nothing'}`
+  );
 }
 
 /** The best order in which one device stays in its segment, behind and before the same others as now. */

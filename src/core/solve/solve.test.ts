@@ -85,24 +85,28 @@ describe('order', () => {
     [sound('a', 'A', ['d1', 'd2', 'd3', 'd4', 'd5', 'd6'])],
   );
 
-  test('a board in the wrong order: every rule is kept afterwards, and each move says why and what leaving it costs', async () => {
-    const p = await proposeOrder(wild, wild.sounds[0]!);
-    if (typeof p === 'string') throw new Error(p);
-    const rules = (rig: Rig) =>
-      analyse(rig)
-        .findings.filter((f) => /early|before|after|low-to-high|tuner-place/.test(f.rule))
-        .map((f) => f.rule);
-    expect(rules(wild).length).toBeGreaterThan(5);
-    expect(rules(done(wild, p.edits))).toEqual([]);
-    expect(p.exact).toBe(true);
-    expect(p.points).toBeLessThan(p.pointsNow);
-    expect(p.order.indexOf('d3')).toBeLessThan(p.order.indexOf('d4'));
-    for (const m of p.moves) {
-      expect(m.reasons.length).toBeGreaterThan(0);
-      expect(m.ifLeft.points).toBeGreaterThan(0);
-      expect(m.ifLeft.breaks.length).toBeGreaterThan(0);
-    }
-  });
+  test(
+    'a board in the wrong order: every rule is kept afterwards, and each move says why ' +
+      'and what leaving it costs',
+    async () => {
+      const p = await proposeOrder(wild, wild.sounds[0]!);
+      if (typeof p === 'string') throw new Error(p);
+      const rules = (rig: Rig) =>
+        analyse(rig)
+          .findings.filter((f) => /early|before|after|low-to-high|tuner-place/.test(f.rule))
+          .map((f) => f.rule);
+      expect(rules(wild).length).toBeGreaterThan(5);
+      expect(rules(done(wild, p.edits))).toEqual([]);
+      expect(p.exact).toBe(true);
+      expect(p.points).toBeLessThan(p.pointsNow);
+      expect(p.order.indexOf('d3')).toBeLessThan(p.order.indexOf('d4'));
+      for (const m of p.moves) {
+        expect(m.reasons.length).toBeGreaterThan(0);
+        expect(m.ifLeft.points).toBeGreaterThan(0);
+        expect(m.ifLeft.breaks.length).toBeGreaterThan(0);
+      }
+    },
+  );
 
   test('a pin is kept, and the other school turns its rule round', async () => {
     const pinned = done(wild, [{ edit: 'setDevice', device: 'd3', pinned: true }]);
@@ -223,7 +227,8 @@ describe('inside or outside', () => {
         (out.length ? runs(out) * 1.5 : 0)
       );
     });
-    // Neighbours on the path share a loop; what stands before the amp block needs none, if all before it left too.
+    // Neighbours on the path share a loop; what stands before the amp block needs none, if all
+    // before it left too.
     function runs(out: string[]): number {
       const row = ['comp', 'drive', 'amp', 'cab', 'mod', 'echo', 'hall'];
       const front = row.findIndex((id) => !out.includes(id));

@@ -85,7 +85,9 @@ export function controllerNeeds(rig: Rig): Needs {
         ? [
             {
               message: 'clock' as const,
-              because: `${clocked.map((m) => m.device.name).join(', ')} follow${clocked.length === 1 ? 's' : ''} clock and nothing else leads`,
+              because:
+                `${clocked.map((m) => m.device.name).join(', ')} ` +
+                `follow${clocked.length === 1 ? 's' : ''} clock and nothing else leads`,
             },
           ]
         : []),
@@ -93,14 +95,20 @@ export function controllerNeeds(rig: Rig): Needs {
     twoWay: elsewhere.length
       ? {
           needed: true,
-          because: `${elsewhere.map((m) => m.device.name).join(', ')} can be changed on ${elsewhere.length === 1 ? 'itself' : 'themselves'}: lamps go stale without word back`,
+          because:
+            `${elsewhere.map((m) => m.device.name).join(', ')} can be changed ` +
+            `on ${elsewhere.length === 1 ? 'itself' : 'themselves'}: lamps go stale ` +
+            'without word back',
         }
       : { needed: false, because: 'nothing is switched elsewhere' },
     letters: { count: longest.length, longest },
   };
 }
 
-/** How a candidate meets the needs: each point met or not, with the reason, and how many pages of switches each song then takes. */
+/**
+ * How a candidate meets the needs: each point met or not, with the reason, and how many pages of
+ * switches each song then takes.
+ */
 export interface Judged {
   candidate: string;
   points: { need: string; met: boolean; why: string }[];
@@ -127,7 +135,8 @@ export function judge(
       why:
         c.switches >= needs.switches.count
           ? `has ${c.switches}`
-          : `has ${c.switches}: ${needs.switches.count - c.switches} short${needs.switches.song ? ` in ${needs.switches.song}` : ''}, or ${pages} pages`,
+          : `has ${c.switches}: ${needs.switches.count - c.switches} ` +
+            `short${needs.switches.song ? ` in ${needs.switches.song}` : ''}, or ${pages} pages`,
     },
     {
       need: `${needs.pedals.count} ${needs.pedals.count === 1 ? 'pedal' : 'pedals'}`,
@@ -184,8 +193,10 @@ export interface Pad {
 }
 
 /**
- * Pages of switches for a song: its different sounds in the order in which they are first called, what is always there at the end
- * of every page. A change between pages costs a press, so sounds that follow one another share a page where they can.
+ * Pages of switches for a song: its different sounds in the order in which they are first called,
+ * what is always there at the end
+ * of every page. A change between pages costs a press, so sounds that follow one another share a
+ * page where they can.
  */
 export function pagesFor(rig: Rig, songId: string, switches: number, letters = 12): Pad[][] {
   const song = rig.songs?.find((s) => s.id === songId);

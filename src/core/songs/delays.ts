@@ -25,7 +25,10 @@ export const TAP_SPREAD_MS = 12;
 /** Presses that a tap is made of where nothing was measured. */
 export const TAP_PRESSES = 4;
 
-/** A device's time in a song, the way it is set: what it should be, what it will be, and how that runs against the click. */
+/**
+ * A device's time in a song, the way it is set: what it should be, what it will be, and how that
+ * runs against the click.
+ */
 export interface DelayTime {
   device: string;
   is: TempoTable['is'];
@@ -70,7 +73,10 @@ export const soundsIn = (rig: Rig, song: Song, device: Device): boolean =>
     );
   });
 
-/** Time of one device in a song, for each tempo that the song goes through. `taps` replaces the typical spread by a measured one. */
+/**
+ * Time of one device in a song, for each tempo that the song goes through. `taps` replaces the
+ * typical spread by a measured one.
+ */
 export function delayTimes(rig: Rig, song: Song, device: Device, taps?: Tapped): DelayTime[] {
   const kind = kindOf(device.kind);
   const table = kind.tempo!;
@@ -147,7 +153,8 @@ export function delayTimes(rig: Rig, song: Song, device: Device, taps?: Tapped):
       const tappedOff = off * DIVISIONS[division];
       return done(
         reach(table.is === 'delay' ? wanted + tappedOff : wanted),
-        `tapped; the mean of ${taps?.presses ?? TAP_PRESSES} presses may be ${tappedOff.toFixed(1)} ms off${taps ? '' : ' (typical)'}`,
+        `tapped; the mean of ${taps?.presses ?? TAP_PRESSES} presses may ` +
+          `be ${tappedOff.toFixed(1)} ms off${taps ? '' : ' (typical)'}`,
       );
     }
     // A program holds one time: that of the first tempo, where it was stored for this song.

@@ -9,7 +9,8 @@ const shorten = (word: string): string => {
 };
 
 /**
- * Fits a name to a display: as it is where it fits, else without small words, else with vowels taken out of its longest words
+ * Fits a name to a display: as it is where it fits, else without small words, else with vowels
+ * taken out of its longest words
  * from the end, else cut. Never longer than `width`.
  *
  *     fitLabel('Observatory organ', 12) // "Observt orgn"
@@ -30,7 +31,10 @@ export function fitLabel(text: string, width: number): string {
   return words.join(' ').slice(0, width).trimEnd();
 }
 
-/** Fits names to a display so that no two are the same: where shortening makes twins, they are numbered at the end. */
+/**
+ * Fits names to a display so that no two are the same: where shortening makes twins, they are
+ * numbered at the end.
+ */
 export function fitLabels(names: readonly string[], width: number): string[] {
   const used = new Set<string>();
   return names.map((name) => {

@@ -17,7 +17,10 @@ export interface Due {
 /** Bars of click before the song. */
 export const COUNT_IN_BARS = 2;
 
-/** Every change that a song asks for, in ms from the first click of its count-in; sections that call what is on already ask for nothing. */
+/**
+ * Every change that a song asks for, in ms from the first click of its count-in; sections that call
+ * what is on already ask for nothing.
+ */
 export function dueChanges(
   rig: Rig,
   song: Song,
@@ -77,7 +80,8 @@ export interface Score {
 export const ON_TIME_BEATS = 0.125;
 
 /**
- * Scores presses against the changes that were due. A press belongs to the nearest due change that calls its scene, at most half
+ * Scores presses against the changes that were due. A press belongs to the nearest due change that
+ * calls its scene, at most half
  * way to the one before or behind; presses of other scenes count as wrong at the change they were nearest to.
  */
 export function scorePractice(due: readonly Due[], presses: readonly Called[]): Score {

@@ -8,7 +8,10 @@ import { fitLabel } from './labels';
 import { sceneOf, sectionScene, type Scene } from './scene';
 import { timelineOf } from './timeline';
 
-/** Where each device keeps what a section calls. `own` says whether the song has an address of its own there. */
+/**
+ * Where each device keeps what a section calls. `own` says whether the song has an address of its
+ * own there.
+ */
 export interface ProgramRow {
   song?: Song;
   section?: string;
@@ -45,7 +48,10 @@ const row = (devices: readonly MidiDevice[], scene: Scene): ProgramRow => ({
   }),
 });
 
-/** The program map: every sound, then every section of every song, with bank and program on every device that keeps programs. */
+/**
+ * The program map: every sound, then every section of every song, with bank and program on every
+ * device that keeps programs.
+ */
 export function programMap(rig: Rig): {
   devices: MidiDevice[];
   sounds: ProgramRow[];
@@ -143,7 +149,8 @@ export function soundUse(rig: Rig): {
 }
 
 /**
- * Edits that number every sound on a device: one after the other from wire 0, or, for a set and a device that takes banks, a bank
+ * Edits that number every sound on a device: one after the other from wire 0, or, for a set and a
+ * device that takes banks, a bank
  * for each song in running order with its different sounds as slots.
  */
 export function numberSounds(rig: Rig, device: string): Edit[] {
@@ -157,7 +164,10 @@ export function numberSounds(rig: Rig, device: string): Edit[] {
   }));
 }
 
-/** Gives each song of a set a bank of its own on a device, in running order, and its different sounds the slots of it. */
+/**
+ * Gives each song of a set a bank of its own on a device, in running order, and its different
+ * sounds the slots of it.
+ */
 export function numberSongs(rig: Rig, set: SongSet, device: string): Edit[] | string {
   const m = midiDevices(rig).get(device)!;
   if (m.bank === 'none')
@@ -168,7 +178,10 @@ export function numberSongs(rig: Rig, set: SongSet, device: string): Edit[] | st
     .filter((s) => s !== undefined);
   const big = songs.find((s) => new Set(s.sections.map((x) => x.sound)).size > size);
   if (big)
-    return `${big.title} calls ${new Set(big.sections.map((x) => x.sound)).size} different sounds; a bank of ${m.device.name} holds ${size}.`;
+    return (
+      `${big.title} calls ${new Set(big.sections.map((x) => x.sound)).size} different ` +
+      `sounds; a bank of ${m.device.name} holds ${size}.`
+    );
   return songs.map((song, bank): Edit => {
     const slots = [...new Set(song.sections.map((s) => s.sound))];
     return {

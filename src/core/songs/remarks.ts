@@ -7,7 +7,10 @@ import { runningOrder } from './running-order';
 import { sectionScene } from './scene';
 import { clockTime } from './timeline';
 
-/** What is wrong with songs and sets: sounds that are gone, instruments that do not sound, times that run off the click, sets that are too long. */
+/**
+ * What is wrong with songs and sets: sounds that are gone, instruments that do not sound, times
+ * that run off the click, sets that are too long.
+ */
 export function songRemarks(rig: Rig): SceneRemark[] {
   const all = rig.sounds.map((s) => s.id);
   return [
@@ -56,8 +59,12 @@ function silentInstrument(rig: Rig, song: Song): SceneRemark[] {
         severity: 'fault',
         subjects: [device.id],
         about: `${song.id} ${device.id}`,
-        what: `${song.title} is played on ${device.name}, which is silent in ${silent.length === song.sections.length ? 'all of it' : silent.map((s) => s.section.name).join(', ')}.`,
-        why: `${[...new Set(silent.map((s) => rig.sounds.find((x) => x.id === s.sound)!.name))].join(', ')} ${silent.length === 1 ? 'has' : 'have'} it turned off.`,
+        what:
+          `${song.title} is played on ${device.name}, which is silent ` +
+          `in ${silent.length === song.sections.length ? 'all of it' : silent.map((s) => s.section.name).join(', ')}.`,
+        why:
+          `${[...new Set(silent.map((s) => rig.sounds.find((x) => x.id === s.sound)!.name))].join(', ')} ${silent.length === 1 ? 'has' : 'have'} ` +
+          'it turned off.',
         fix: {
           words: `Let ${device.name} sound in ${song.title}`,
           edits: [
@@ -78,7 +85,10 @@ function silentInstrument(rig: Rig, song: Song): SceneRemark[] {
   ];
 }
 
-/** Echoes that run off the click so far that it is heard before they have died away; only for devices whose way of being set a person has chosen. */
+/**
+ * Echoes that run off the click so far that it is heard before they have died away; only for
+ * devices whose way of being set a person has chosen.
+ */
 function slipping(rig: Rig, song: Song): SceneRemark[] {
   return tempoDevices(rig)
     .filter((d) => d.tempo && kindOf(d.kind).tempo!.is === 'delay' && soundsIn(rig, song, d))
@@ -106,8 +116,11 @@ function slipping(rig: Rig, song: Song): SceneRemark[] {
               ? `${d.name} runs off the click in ${song.title}.`
               : `${d.name} cannot play a ${off.division} in ${song.title}.`,
             why: off.inRange
-              ? `A ${off.division} at ${off.bpm} bpm is ${off.wanted.toFixed(2)} ${unit}; it has ${off.gets.toFixed(2)} ${unit} (${off.how}). Repeat ${off.slip.repeat} is more than 20 ms off, ${off.slip.downDb! < 0.05 ? 'as loud as the first' : `${off.slip.downDb!.toFixed(0)} dB under the first`}.`
-              : `It would be ${off.wanted.toFixed(2)} ${unit} at ${off.bpm} bpm, beyond its range.${off.instead ? ` A ${off.instead} is within it.` : ''}`,
+              ? `A ${off.division} at ${off.bpm} bpm is ${off.wanted.toFixed(2)} ${unit}; it ` +
+                `has ${off.gets.toFixed(2)} ${unit} (${off.how}). Repeat ${off.slip.repeat} is more ` +
+                `than 20 ms off, ${off.slip.downDb! < 0.05 ? 'as loud as the first' : `${off.slip.downDb!.toFixed(0)} dB under the first`}.`
+              : `It would be ${off.wanted.toFixed(2)} ${unit} at ${off.bpm} bpm, beyond its ` +
+                `range.${off.instead ? ` A ${off.instead} is within it.` : ''}`,
             ...(off.inRange && times.length === 1
               ? {
                   fix: {
@@ -149,7 +162,10 @@ function longSets(rig: Rig, all: string[]): SceneRemark[] {
                 subjects: [],
                 about: set.id,
                 what: `${set.name} is ${clockTime(-order.spareSeconds * 1000)} too long.`,
-                why: `Songs take ${clockTime(order.musicSeconds * 1000)} and changeovers ${clockTime((order.seconds - order.musicSeconds) * 1000)}; there are ${set.minutes} minutes.`,
+                why:
+                  `Songs take ${clockTime(order.musicSeconds * 1000)} and ` +
+                  `changeovers ${clockTime((order.seconds - order.musicSeconds) * 1000)}; there ` +
+                  `are ${set.minutes} minutes.`,
               },
             },
           ]
@@ -164,7 +180,9 @@ function longSets(rig: Rig, all: string[]): SceneRemark[] {
                 subjects: [],
                 about: set.id,
                 what: `${set.name} holds ${gone.length === 1 ? 'a song that is' : `${gone.length} songs that are`} gone.`,
-                why: `${gone.map((e) => `"${e.song}"`).join(', ')} ${gone.length === 1 ? 'is' : 'are'} not among the songs of this rig.`,
+                why:
+                  `${gone.map((e) => `"${e.song}"`).join(', ')} ${gone.length === 1 ? 'is' : 'are'} ` +
+                  'not among the songs of this rig.',
                 fix: {
                   words: 'Take out of the set what is gone',
                   edits: [

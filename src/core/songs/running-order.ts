@@ -5,10 +5,16 @@ import { timelineOf } from './timeline';
 /** What has to be done before a song. */
 export type ChangeoverKind = 'first' | 'plain' | 'retune' | 'instrument';
 
-/** Times of changeovers in seconds, typical: straight on, retuning the same instrument, another instrument. */
+/**
+ * Times of changeovers in seconds, typical: straight on, retuning the same instrument, another
+ * instrument.
+ */
 export const CHANGEOVER_SECONDS = { plain: 8, retune: 60, instrument: 30 };
 
-/** One song of a set as it is played: when it begins, and what comes before it. Times in seconds from the start of the set. */
+/**
+ * One song of a set as it is played: when it begins, and what comes before it. Times in seconds
+ * from the start of the set.
+ */
 export interface SetLine {
   entry: SetEntry;
   song?: Song;
@@ -35,7 +41,10 @@ export function clockAfter(starts: string, seconds: number): string {
   return `${two(Math.floor(total / 3600))}:${two(Math.floor(total / 60) % 60)}:${two(total % 60)}`;
 }
 
-/** Plays a set through: an instrument change or a retune where one song and the next differ, with the time it needs. */
+/**
+ * Plays a set through: an instrument change or a retune where one song and the next differ, with
+ * the time it needs.
+ */
 export function runningOrder(rig: Rig, set: SongSet): RunningOrder {
   const times = { ...CHANGEOVER_SECONDS, ...set.times };
   const changes = { instrument: 0, retune: 0 };

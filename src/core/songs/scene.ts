@@ -1,7 +1,10 @@
 import { effectiveSound } from '../control/effective';
 import type { Rig, Song, Sound, State } from '../rig/schema';
 
-/** A sound as it is called: by itself, or in a section of a song, with what differs there. `id` tells it from all others. */
+/**
+ * A sound as it is called: by itself, or in a section of a song, with what differs there. `id`
+ * tells it from all others.
+ */
 export interface Scene {
   id: string;
   name: string;
@@ -16,7 +19,10 @@ const over = (a: State | undefined, b: State): State => ({
   ...(a?.settings || b.settings ? { settings: { ...a?.settings, ...b.settings } } : {}),
 });
 
-/** States of a sound with those of a song and a section laid over them; the last one that says something holds. */
+/**
+ * States of a sound with those of a song and a section laid over them; the last one that says
+ * something holds.
+ */
 export function layered(...layers: (Record<string, State> | undefined)[]): Record<string, State> {
   const states: Record<string, State> = {};
   for (const layer of layers)
@@ -35,7 +41,10 @@ export const sceneOf = (rig: Rig, sound: Sound): Scene => ({
   sound: effectiveSound(rig, sound),
 });
 
-/** What a section of a song calls; nothing where its sound is gone. A section that changes nothing calls the sound itself. */
+/**
+ * What a section of a song calls; nothing where its sound is gone. A section that changes nothing
+ * calls the sound itself.
+ */
 export function sectionScene(rig: Rig, song: Song, sectionId: string): Scene | undefined {
   const section = song.sections.find((s) => s.id === sectionId);
   const sound = section && rig.sounds.find((s) => s.id === section.sound);

@@ -61,13 +61,17 @@ describe('tempo', () => {
     expect(slipOf(-25, 0.3)).toMatchObject({ repeat: 1, downDb: 0, heard: true });
     expect(slipOf(0, 1)).toMatchObject({ repeat: null, heard: false });
   });
-  test('whether it has died away by then: half the level each time is 6.02 dB, so the 8th lies 42 dB under the first', () => {
-    const s = slipOf(2.7, 0.5);
-    expect(s.repeat).toBe(8);
-    expect(s.downDb).toBeCloseTo(7 * 6.0206, 3);
-    expect(s.heard).toBe(false);
-    expect(slipOf(2.7, 0.8).heard).toBe(true);
-  });
+  test(
+    'whether it has died away by then: half the level each time is 6.02 dB, so the 8th ' +
+      'lies 42 dB under the first',
+    () => {
+      const s = slipOf(2.7, 0.5);
+      expect(s.repeat).toBe(8);
+      expect(s.downDb).toBeCloseTo(7 * 6.0206, 3);
+      expect(s.heard).toBe(false);
+      expect(slipOf(2.7, 0.8).heard).toBe(true);
+    },
+  );
   test('taps: the mean interval, its spread, and how far the mean may be off', () => {
     expect(tapped([0, 620, 1250, 1875])).toMatchObject({ presses: 4, meanMs: 625, bpm: 96 });
     expect(tapped([0, 620, 1250, 1875])!.spreadMs).toBeCloseTo(5, 6);

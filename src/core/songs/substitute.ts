@@ -5,7 +5,10 @@ import { nameOf } from '../rig/find';
 import type { Device, Rig, Sound } from '../rig/schema';
 import { showChange, showLevel } from '../units';
 
-/** A kind that could stand in for a device, with what is lost and what it does to each destination, in one sound. */
+/**
+ * A kind that could stand in for a device, with what is lost and what it does to each destination,
+ * in one sound.
+ */
 export interface Substitute {
   kind: string;
   name: string;
@@ -47,7 +50,10 @@ export function standInsFor(device: Device): Kind[] {
     : [];
 }
 
-/** Kinds of the same family and job that could stand in for a device, with what each loses; the nearest in level first. */
+/**
+ * Kinds of the same family and job that could stand in for a device, with what each loses; the
+ * nearest in level first.
+ */
 export function substitutesFor(rig: Rig, device: string, sound: Sound): Substitute[] {
   const own = rig.devices.find((d) => d.id === device);
   if (!own) return [];

@@ -34,7 +34,10 @@ export const INAUDIBLE_DB = 40;
 /** Repeats that are looked at; longer trails are held to be endless. */
 const MOST_REPEATS = 400;
 
-/** How far an echo runs from the click: by which repeat more than 20 ms, and how loud that one still is against the first. */
+/**
+ * How far an echo runs from the click: by which repeat more than 20 ms, and how loud that one still
+ * is against the first.
+ */
 export interface Slip {
   errorMs: number;
   /** The first repeat that is off by more than 20 ms; nothing where none up to the end of the trail is. */
@@ -46,7 +49,8 @@ export interface Slip {
 }
 
 /**
- * Slip of an echo that is `errorMs` off: `k · e` by its kth repeat. `keeps` is the share of its level that each repeat keeps
+ * Slip of an echo that is `errorMs` off: `k · e` by its kth repeat. `keeps` is the share of its
+ * level that each repeat keeps
  * (0 to 1); the kth lies `−20·log10(keeps)·(k − 1)` dB under the first.
  */
 export function slipOf(errorMs: number, keeps: number): Slip {
@@ -59,7 +63,10 @@ export function slipOf(errorMs: number, keeps: number): Slip {
   return { errorMs, repeat, downDb, heard: downDb < INAUDIBLE_DB };
 }
 
-/** A tempo from taps: the mean interval in ms, its spread (standard deviation), and by how much the mean itself may be off. */
+/**
+ * A tempo from taps: the mean interval in ms, its spread (standard deviation), and by how much the
+ * mean itself may be off.
+ */
 export interface Tapped {
   presses: number;
   meanMs: number;
@@ -68,7 +75,11 @@ export interface Tapped {
   bpm: number;
 }
 
-/** Tempo of at least two presses, by their times in ms. The mean of n − 1 intervals hangs on the first and last press alone: it may be off by `√2·σ / (n − 1)`, with σ the spread of one press, `spread / √2`. */
+/**
+ * Tempo of at least two presses, by their times in ms. The mean of n − 1 intervals hangs on the
+ * first and last press alone: it may be off by `√2·σ / (n − 1)`, with σ the spread of one press,
+ * `spread / √2`.
+ */
 export function tapped(times: readonly number[]): Tapped | undefined {
   if (times.length < 2) return undefined;
   const gaps = times.slice(1).map((t, i) => t - times[i]!);

@@ -28,7 +28,10 @@ export interface Played {
   meter: Meter;
 }
 
-/** A song in time: its bars, its sections, and how long it lasts. A tempo holds until the next change, across sections; a meter until the section ends. */
+/**
+ * A song in time: its bars, its sections, and how long it lasts. A tempo holds until the next
+ * change, across sections; a meter until the section ends.
+ */
 export interface Timeline {
   bars: Bar[];
   sections: Played[];

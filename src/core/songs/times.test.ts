@@ -87,7 +87,10 @@ test.each(TIMES)(
   },
 );
 
-/** Off by ms, share that a repeat keeps, the repeat at which more than 20 ms shows, how far it is down in dB, whether it is heard. */
+/**
+ * Off by ms, share that a repeat keeps, the repeat at which more than 20 ms shows, how far it is
+ * down in dB, whether it is heard.
+ */
 const SLIPS: [error: number, keeps: number, repeat: number, down: number, heard: boolean][] = [
   [1, 0, 21, Infinity, false],
   [1, 0.3, 21, 209.1515, false],

@@ -60,7 +60,10 @@ export function briefState(rig: Rig, brief: Brief): BriefState {
   };
 }
 
-/** A brief read from a rig that has none: what comes in, who hears it, the sounds, and every pedal as gear on hand. */
+/**
+ * A brief read from a rig that has none: what comes in, who hears it, the sounds, and every pedal
+ * as gear on hand.
+ */
 export function briefOf(rig: Rig): Brief {
   const ids: string[] = [];
   const line = <T extends object>(name: string, rest: T) => {

@@ -86,62 +86,66 @@ test('sounds go from clean to dirty', () => {
   expect(thd[1]).toBeLessThan(thd[2]!);
 });
 
-test('whatever is asked for, the proposal is a sound rig in which every destination is reached and the order rules are kept', () => {
-  const pedals = START_PEDALS.filter((k) =>
-    [
-      'tuner',
-      'pitch',
-      'filter',
-      'compressor',
-      'drive',
-      'gate',
-      'modulation',
-      'delay',
-      'reverb',
-    ].includes(k.job),
-  ).map((k) => k.id);
-  const instruments = START_INSTRUMENTS.map((k) => k.id);
-  fc.assert(
-    fc.property(
-      fc.uniqueArray(fc.constantFrom(...pedals), { maxLength: 9 }),
-      fc.uniqueArray(fc.constantFrom(...instruments), { minLength: 1, maxLength: 3 }),
-      fc.uniqueArray(fc.constantFrom<Way>(...WAYS), { minLength: 1 }),
-      fc.boolean(),
-      (p, i, outputs, wireless) => {
-        const rig = propose(
-          brief({
-            sources: i.map((kind, n) => ({
-              id: `s${n}`,
-              kind,
-              name: kindOf(kind).name,
-              wireless: wireless && n === 0,
-            })),
-            gear: lines(p),
-            destinations: ways(outputs),
-          }),
-        );
-        if (!rigSchema.safeParse(rig).success || integrityProblems(rig).length) return false;
-        const { findings, promises } = analyse(rig);
-        if (promises.some((x) => !x.kept)) return false;
-        return !findings.some((f) =>
-          [
-            'no-route',
-            'howl',
-            'no-load',
-            'pitch-early',
-            'filter-before-dirt',
-            'compressor-early',
-            'gain-low-to-high',
-            'gate-place',
-            'modulation-after-dirt',
-            'tuner-place',
-          ].includes(f.rule),
-        );
-      },
-    ),
-    { numRuns: 60 },
-  );
-});
+test(
+  'whatever is asked for, the proposal is a sound rig in which every destination is ' +
+    'reached and the order rules are kept',
+  () => {
+    const pedals = START_PEDALS.filter((k) =>
+      [
+        'tuner',
+        'pitch',
+        'filter',
+        'compressor',
+        'drive',
+        'gate',
+        'modulation',
+        'delay',
+        'reverb',
+      ].includes(k.job),
+    ).map((k) => k.id);
+    const instruments = START_INSTRUMENTS.map((k) => k.id);
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.constantFrom(...pedals), { maxLength: 9 }),
+        fc.uniqueArray(fc.constantFrom(...instruments), { minLength: 1, maxLength: 3 }),
+        fc.uniqueArray(fc.constantFrom<Way>(...WAYS), { minLength: 1 }),
+        fc.boolean(),
+        (p, i, outputs, wireless) => {
+          const rig = propose(
+            brief({
+              sources: i.map((kind, n) => ({
+                id: `s${n}`,
+                kind,
+                name: kindOf(kind).name,
+                wireless: wireless && n === 0,
+              })),
+              gear: lines(p),
+              destinations: ways(outputs),
+            }),
+          );
+          if (!rigSchema.safeParse(rig).success || integrityProblems(rig).length) return false;
+          const { findings, promises } = analyse(rig);
+          if (promises.some((x) => !x.kept)) return false;
+          return !findings.some((f) =>
+            [
+              'no-route',
+              'howl',
+              'no-load',
+              'pitch-early',
+              'filter-before-dirt',
+              'compressor-early',
+              'gain-low-to-high',
+              'gate-place',
+              'modulation-after-dirt',
+              'tuner-place',
+            ].includes(f.rule),
+          );
+        },
+      ),
+      { numRuns: 60 },
+    );
+  },
+);
 
 test('a character asks for its share of the drives', () => {
   const sounds = [

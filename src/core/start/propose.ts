@@ -89,7 +89,10 @@ function rank(kindId: string, other: ReadonlySet<string>): number {
   return kind.job === 'drive' ? place + (other.has('gain-low-to-high') ? 0.9 - step : step) : place;
 }
 
-/** Makes a rig from a brief: ordered, connected, with the sounds asked for and the promises that follow from it. It is a start, to be edited. */
+/**
+ * Makes a rig from a brief: ordered, connected, with the sounds asked for and the promises that
+ * follow from it. It is a start, to be edited.
+ */
 export function proposeRig(brief: Brief, { id, name: rigName, otherSchool }: StartChoice): Rig {
   const other = new Set(otherSchool);
   const devices: Device[] = [];
@@ -158,7 +161,10 @@ export function proposeRig(brief: Brief, { id, name: rigName, otherSchool }: Sta
     reach = 0.3;
   }
 
-  /** Connects a row of devices; from the first one that makes the signal wide, both sides go on, unless a mono loop ends it. */
+  /**
+   * Connects a row of devices; from the first one that makes the signal wide, both sides go on,
+   * unless a mono loop ends it.
+   */
   const through = (row: Device[], mayWiden = true) => {
     for (const d of row) {
       const way = kindOf(d.kind).through!;
@@ -298,7 +304,10 @@ const DRIVEN: Record<Character, number> = {
   special: 0,
 };
 
-/** First guesses: as many drives as the character asks for, else one more with each sound; the last sound also boost and delay. */
+/**
+ * First guesses: as many drives as the character asks for, else one more with each sound; the last
+ * sound also boost and delay.
+ */
 function startSound(
   wanted: Brief['sounds'][number],
   n: number,

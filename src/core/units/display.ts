@@ -54,7 +54,8 @@ export function showLength(metres: number, system: UnitChoice['length'] = 'metri
 }
 
 /**
- * Where a knob of 0 to 10 points, as a clock hour: 0 is 7 o'clock, 5 is 12, 10 is 5 o'clock, to the nearest half hour.
+ * Where a knob of 0 to 10 points, as a clock hour: 0 is 7 o'clock, 5 is 12, 10 is 5 o'clock, to the
+ * nearest half hour.
  *
  *     clockHour(5)   // "12 o'clock"
  *     clockHour(7.5) // "half past 2"

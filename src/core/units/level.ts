@@ -20,20 +20,32 @@ export const decibels = (voltageRatio: number): number =>
 /** Voltage ratio of decibels; 0 for −Infinity. */
 export const ratio = (db: number): number => (db === -Infinity ? 0 : 10 ** (db / 20));
 
-/** Sum in dBu of levels that are unrelated or differently delayed: their powers add. Two equal levels give +3.01 dB. */
+/**
+ * Sum in dBu of levels that are unrelated or differently delayed: their powers add. Two equal
+ * levels give +3.01 dB.
+ */
 export const sumOfPowers = (...dbu: number[]): number =>
   dbuOfVolts(Math.sqrt(dbu.reduce((s, l) => s + voltsOfDbu(l) ** 2, 0)));
 
-/** Sum in dBu of levels of one source that arrive together and in phase: their voltages add. Two equal levels give +6.02 dB. */
+/**
+ * Sum in dBu of levels of one source that arrive together and in phase: their voltages add. Two
+ * equal levels give +6.02 dB.
+ */
 export const sumOfVoltages = (...dbu: number[]): number =>
   dbuOfVolts(dbu.reduce((s, l) => s + voltsOfDbu(l), 0));
 
-/** Level lost, in dB (0 or less), by a source of `zOut` ohms feeding `zIn` ohms: `20·log10(Zin / (Zin + Zout))`. */
+/**
+ * Level lost, in dB (0 or less), by a source of `zOut` ohms feeding `zIn` ohms: `20·log10(Zin /
+ * (Zin + Zout))`.
+ */
 export const loadingLoss = (zOut: number, zIn: number): number =>
   zIn === Infinity ? 0 : decibels(zIn / (zIn + zOut));
 
 const BOLTZMANN = 1.380649e-23;
 
-/** Thermal noise in RMS volts of a resistance in ohms over a bandwidth in hertz (20 kHz) at a temperature in kelvin (295 K): `√(4·k·T·R·B)`. */
+/**
+ * Thermal noise in RMS volts of a resistance in ohms over a bandwidth in hertz (20 kHz) at a
+ * temperature in kelvin (295 K): `√(4·k·T·R·B)`.
+ */
 export const thermalNoiseVolts = (ohms: number, hertz = 20_000, kelvin = 295): number =>
   Math.sqrt(4 * BOLTZMANN * kelvin * ohms * hertz);

@@ -2,7 +2,8 @@ import { orderNodes } from '../circuit';
 import type { Station, Step } from './stations';
 
 /**
- * Places stations for drawing: the column is the longest way from a source, the lane is the first free row that a branch
+ * Places stations for drawing: the column is the longest way from a source, the lane is the first
+ * free row that a branch
  * finds. A branch keeps its lane until it ends or meets another; steps that lead back are marked.
  */
 export function placeStations(
@@ -12,7 +13,8 @@ export function placeStations(
   const index = new Map(stations.map((s, i) => [s.id, i]));
   const successors: number[][] = stations.map(() => []);
   const predecessors: number[][] = stations.map(() => []);
-  // Ways that are made before those that are not; outputs in the order of the jacks, so that the main one goes straight on.
+  // Ways that are made before those that are not; outputs in the order of the jacks, so that the
+  // main one goes straight on.
   for (const step of [...steps].sort((a, b) => Number(a.open) - Number(b.open)))
     successors[index.get(step.from)!]!.push(index.get(step.to)!);
   const { order, isBack } = orderNodes(successors);

@@ -4,13 +4,19 @@ import { joinsOf } from '../rig/conductors';
 import { CONTROL_LEADS, type Device, type Rig, type Sound } from '../rig/schema';
 import { tripsOf } from './trips';
 
-/** One pass of the signal through a device: the jacks it comes in by and leaves by. A device with a loop has two or more. */
+/**
+ * One pass of the signal through a device: the jacks it comes in by and leaves by. A device with a
+ * loop has two or more.
+ */
 export interface Station {
   id: string;
   device: string;
   ins: string[];
   outs: string[];
-  /** engaged: does its job · through: only passes the signal on · muted: lets nothing through · unused: not selected or not in use. */
+  /**
+   * engaged: does its job · through: only passes the signal on · muted: lets nothing through ·
+   * unused: not selected or not in use.
+   */
   state: 'engaged' | 'through' | 'muted' | 'unused';
   /** Whether signal begins here. */
   source: boolean;
@@ -18,7 +24,10 @@ export interface Station {
   lane: number;
 }
 
-/** Leads that carry signal from one station to the next: two where a stereo pair runs side by side, none where a dry way inside a device runs past its loop. */
+/**
+ * Leads that carry signal from one station to the next: two where a stereo pair runs side by side,
+ * none where a dry way inside a device runs past its loop.
+ */
 export interface Step {
   from: string;
   to: string;
@@ -28,7 +37,8 @@ export interface Step {
 }
 
 /**
- * Points of a device joined by its passes, each group being one pass of the signal. `together` says whether the two sides of a
+ * Points of a device joined by its passes, each group being one pass of the signal. `together` says
+ * whether the two sides of a
  * stereo pair run as one. Metal that works both ways round counts as an input where `receives` says so.
  */
 export function passGroups(
@@ -94,7 +104,10 @@ function stateOf(device: Device, engaged: boolean, passes: readonly Pass[]): Sta
   return passes.length ? 'engaged' : 'unused';
 }
 
-/** Whether nothing is made to a jack in this state, though a way to it is there: a switch turned to the other side, one output muted while another plays. */
+/**
+ * Whether nothing is made to a jack in this state, though a way to it is there: a switch turned to
+ * the other side, one output muted while another plays.
+ */
 function isOpen(passes: readonly Pass[], jack: string): boolean {
   const into = passes.filter((p) =>
     p.is === 'stage' ? p.to === jack : p.is === 'wire' && p.b === jack,
@@ -104,7 +117,10 @@ function isOpen(passes: readonly Pass[], jack: string): boolean {
   return into.every(isMuted) && passes.some((p) => p.is === 'stage' && !p.muted);
 }
 
-/** Whether an input leads nowhere in this state, though a way from it is there and another input of the same trip plays: an amplifier that a switcher does not choose. */
+/**
+ * Whether an input leads nowhere in this state, though a way from it is there and another input of
+ * the same trip plays: an amplifier that a switcher does not choose.
+ */
 function isShut(passes: readonly Pass[], jack: string, ins: readonly string[]): boolean {
   const leadsOn = (j: string) =>
     passes.some((p) =>

@@ -1,6 +1,9 @@
 import { type Kysely, sql } from 'kysely';
 
-/** Units of gear that have a serial number, and the devices of rigs in whose place each is used now. Uses follow every save, in the same transaction. */
+/**
+ * Units of gear that have a serial number, and the devices of rigs in whose place each is used now.
+ * Uses follow every save, in the same transaction.
+ */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await db.schema
     .createTable('gear_unit')

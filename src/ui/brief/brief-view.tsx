@@ -411,7 +411,10 @@ function AddText({ label, onAdd }: { label: string; onAdd: (text: string) => voi
   );
 }
 
-/** A rig made anew from the brief, to be looked at before it takes the place of this one. The old one stays in the history, and undo brings it back. */
+/**
+ * A rig made anew from the brief, to be looked at before it takes the place of this one. The old
+ * one stays in the history, and undo brings it back.
+ */
 function StartAgain({ brief, onClose }: { brief: Brief; onClose: () => void }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

@@ -10,7 +10,10 @@ import { useDocument, useRig } from '../store/use-rig';
 
 type Case = NonNullable<Rig['cases']>[number];
 
-/** Everything the rig is made of with what is there and what is to buy, and the cases it travels in, in load-in order. */
+/**
+ * Everything the rig is made of with what is there and what is to buy, and the cases it travels in,
+ * in load-in order.
+ */
 export function BillView() {
   const rig = useDocument();
   const setNotice = useRig((s) => s.setNotice);

@@ -38,7 +38,10 @@ const standsOnFloor = (rig: Rig) => (d: Device) =>
   kindOf(d.kind).job !== 'instrument' &&
   !kindOf(d.kind).destination;
 
-/** The board from above: everything to scale, placed by hand or arranged, with what hits what as it happens. */
+/**
+ * The board from above: everything to scale, placed by hand or arranged, with what hits what as it
+ * happens.
+ */
 export function BoardView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
@@ -213,7 +216,10 @@ function Bench({
         </Group>
         <DrawnPlan
           svg={svg}
-          label={`${board.name} from above. Square brackets choose, arrows move by 5 mm, with Shift by 1 mm, R turns, P pins, Delete takes off.`}
+          label={
+            `${board.name} from above. Square brackets choose, arrows move by 5 mm, with Shift ` +
+            'by 1 mm, R turns, P pins, Delete takes off.'
+          }
           onPick={select}
           onKey={onKey}
           onDrag={(id, dx, dy, done) => {
@@ -292,7 +298,8 @@ function ItemPanel({
       <h3 style={{ margin: '4px 0' }}>{item.device.name}</h3>
       <p className="figures" style={{ margin: '0 0 6px', fontSize: 13 }}>
         {item.device.at
-          ? `${item.device.at.x} mm from the left, ${item.device.at.y} mm from the rear edge${item.turn ? `, turned ${item.turn}°` : ''}`
+          ? `${item.device.at.x} mm from the left, ${item.device.at.y} mm from the rear ` +
+            `edge${item.turn ? `, turned ${item.turn}°` : ''}`
           : ''}
         {item.pressed ? `. Stepped on in ${Math.round(item.pressed * 100)} % of the changes.` : '.'}
       </p>
@@ -501,9 +508,13 @@ function Tray({
 }
 
 const figuresWords = (f: LayoutFigures, length: 'metric' | 'imperial') =>
-  `${showLength(f.metres, length)}, ${fixed(f.pF, 0)} pF, ${f.crossings} ${f.crossings === 1 ? 'crossing' : 'crossings'}, ${f.clashes ? `${f.clashes} to put right` : 'nothing hits'}`;
+  `${showLength(f.metres, length)}, ${fixed(f.pF, 0)} ` +
+  `pF, ${f.crossings} ${f.crossings === 1 ? 'crossing' : 'crossings'}, ${f.clashes ? `${f.clashes} to put right` : 'nothing hits'}`;
 
-/** The optimiser: how far it is, the best so far to take or to wait for, and what it found against how things stand. */
+/**
+ * The optimiser: how far it is, the best so far to take or to wait for, and what it found against
+ * how things stand.
+ */
 function Arrange({ rig, board, loose }: { rig: Rig; board: Board; loose: readonly Device[] }) {
   const edit = useRig((s) => s.edit);
   const units = useRig((s) => s.units);

@@ -5,7 +5,10 @@ import { type Block, bookOf, type BookPart } from '../../core/formats';
 import { useDocument, useRevision, useRig } from '../store/use-rig';
 import { usePrinting } from './use-printing';
 
-/** Everything about the rig on paper, made from the rig as it is: chosen parts, A4 or Letter, as a PDF in one press or from the browser. */
+/**
+ * Everything about the rig on paper, made from the rig as it is: chosen parts, A4 or Letter, as a
+ * PDF in one press or from the browser.
+ */
 export function BookView() {
   const rig = useDocument();
   const report = useRig((s) => s.report);
@@ -21,7 +24,11 @@ export function BookView() {
   const page = paper === 'A4' ? 'A4' : 'letter';
   return (
     <div className="scroll book" data-place="book" style={{ padding: '4px 16px 24px' }}>
-      <style>{`@page wide { size: ${page} landscape; } @page { size: ${page}; margin: 15mm 13mm 17mm; @bottom-left { content: "${foot}"; font-size: 8pt; } @bottom-right { content: "page " counter(page) " of " counter(pages); font-size: 8pt; } }`}</style>
+      <style>
+        {`@page wide { size: ${page} landscape; } @page { size: ${page}; margin: 15mm 13mm ` +
+          `17mm; @bottom-left { content: "${foot}"; font-size: 8pt; } @bottom-right { content: ` +
+          '"page " counter(page) " of " counter(pages); font-size: 8pt; } }'}
+      </style>
       <Group gap="6px 14px" align="end" className="no-print">
         <SegmentedControl
           size="xs"

@@ -9,7 +9,10 @@ const WHO = 'yantrel initials';
 const when = (iso: string) =>
   new Date(iso).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' });
 
-/** What has to be done to build and carry the rig, in working order; ticks are kept with person and time, power waits until adhesive has set. */
+/**
+ * What has to be done to build and carry the rig, in working order; ticks are kept with person and
+ * time, power waits until adhesive has set.
+ */
 export function ChecklistView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

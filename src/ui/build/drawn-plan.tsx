@@ -6,12 +6,18 @@ interface Props {
   label: string;
   /** A thing was pressed; nothing where the sheet was. */
   onPick: (id: string | null) => void;
-  /** A thing is dragged: by how much since it was pressed, in units of the drawing; `done` when it is let go. */
+  /**
+   * A thing is dragged: by how much since it was pressed, in units of the drawing; `done` when it
+   * is let go.
+   */
   onDrag?: (id: string, dx: number, dy: number, done: boolean) => void;
   onKey?: (e: KeyboardEvent) => void;
 }
 
-/** A drawing whose things can be picked, dragged, and worked by keys while it has the focus. The drawing itself is the one that is printed. */
+/**
+ * A drawing whose things can be picked, dragged, and worked by keys while it has the focus. The
+ * drawing itself is the one that is printed.
+ */
 export function DrawnPlan({ svg, label, onPick, onDrag, onKey }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const held = useRef<{ id: string; x: number; y: number; moved: boolean } | null>(null);

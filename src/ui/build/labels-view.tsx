@@ -24,7 +24,10 @@ const KINDS: { value: LabelKind; label: string; none: string }[] = [
   },
 ];
 
-/** Labels at true size: flags for leads, strips for switches and panels, case labels with a code that opens the rig. */
+/**
+ * Labels at true size: flags for leads, strips for switches and panels, case labels with a code
+ * that opens the rig.
+ */
 export function LabelsView() {
   const rig = useDocument();
   const [kind, setKind] = useState<LabelKind>('flags');

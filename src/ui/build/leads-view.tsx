@@ -35,7 +35,10 @@ const FIELDS: {
   { key: 'hourPrice', label: 'Price an hour', step: 5, max: 100_000 },
 ];
 
-/** Every lead as it is cut and soldered, with its code and the labels for both ends; stock, plugs, joints and hours. */
+/**
+ * Every lead as it is cut and soldered, with its code and the labels for both ends; stock, plugs,
+ * joints and hours.
+ */
 export function LeadsView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

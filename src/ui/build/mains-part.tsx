@@ -25,7 +25,10 @@ const RANGES: { value: string; label: string; volts: [number, number][] }[] = [
 const rangeOf = (volts: [number, number][]) =>
   RANGES.find((r) => JSON.stringify(r.volts) === JSON.stringify(volts))?.value ?? null;
 
-/** What the rig takes from the mains, strip by strip, and what of it does not bear the mains where it plays. */
+/**
+ * What the rig takes from the mains, strip by strip, and what of it does not bear the mains where
+ * it plays.
+ */
 export function MainsPart() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

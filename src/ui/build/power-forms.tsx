@@ -140,7 +140,10 @@ function voltsFrom(text: string): Pick<Outlet, 'volts' | 'also'> | undefined {
   return { volts: volts!, also };
 }
 
-/** The outlets of one supply, as its label has them. An outlet that goes unplugs what hangs on it, as the button says. */
+/**
+ * The outlets of one supply, as its label has them. An outlet that goes unplugs what hangs on it,
+ * as the button says.
+ */
 export function SupplyOutlets({ supply }: { supply: Device }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
@@ -221,7 +224,8 @@ export function SupplyOutlets({ supply }: { supply: Device }) {
                       const volts = voltsFrom(e.currentTarget.value);
                       if (!volts)
                         setNotice(
-                          `“${e.currentTarget.value}” is no list of voltages. Give what it can be set to, such as 9, 12, 18; the usual one first.`,
+                          `“${e.currentTarget.value}” is no list of voltages. Give what it can be set to, ` +
+                            'such as 9, 12, 18; the usual one first.',
                         );
                       else if (
                         [volts.volts, ...volts.also!].join() !== [o.volts, ...(o.also ?? [])].join()

@@ -28,7 +28,10 @@ import { useDocument, useRig } from '../store/use-rig';
 import { DrawingFiles } from './drawing-files';
 import { DrawnPlan } from './drawn-plan';
 
-/** The rack from the front and the rear, what it weighs, where that sits, what heats it, and what is plugged into its panels. */
+/**
+ * The rack from the front and the rear, what it weighs, where that sits, what heats it, and what is
+ * plugged into its panels.
+ */
 export function RackView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
@@ -160,7 +163,10 @@ function Inside({
         </Group>
         <DrawnPlan
           svg={svg}
-          label={`${rack.name}, front and rear. Arrows move what is chosen by a unit or by 5 mm on its shelf, Delete takes it out.`}
+          label={
+            `${rack.name}, front and rear. Arrows move what is chosen by a unit or by 5 mm on ` +
+            'its shelf, Delete takes it out.'
+          }
           onPick={select}
           onKey={onKey}
           onDrag={(id, dx, dy, done) => {

@@ -19,7 +19,10 @@ const nameIn = (rig: Rig, id: string): string =>
   rig.devices.find((d) => d.id === id)?.name ??
   id;
 
-/** The stage from above, from which leads between boards, racks and amplifiers get their lengths; and the input list for the house. */
+/**
+ * The stage from above, from which leads between boards, racks and amplifiers get their lengths;
+ * and the input list for the house.
+ */
 export function StageView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

@@ -15,7 +15,10 @@ function ticksFor(until: number): number[] {
   return Array.from({ length: Math.floor(until / step) + 1 }, (_, i) => i * step);
 }
 
-/** A change drawn over time: a row for each lead that carries something, a row for each device from when it was told until it is in place. */
+/**
+ * A change drawn over time: a row for each lead that carries something, a row for each device from
+ * when it was told until it is in place.
+ */
 export function BusTimeline({ change }: { change: Change }) {
   const rig = useDocument();
   const leads = [
@@ -48,7 +51,10 @@ export function BusTimeline({ change }: { change: Change }) {
       viewBox={`0 0 ${WIDTH} ${height}`}
       style={{ width: '100%', marginTop: 8 }}
       role="img"
-      aria-label={`Messages on ${leads.length} leads and ${devices.length} devices; all in place after ${fixed(change.doneMs, 2)} ms`}
+      aria-label={
+        `Messages on ${leads.length} leads and ${devices.length} devices; all in place ` +
+        `after ${fixed(change.doneMs, 2)} ms`
+      }
       data-timeline
     >
       {ticksFor(until).map((t) => (
@@ -103,7 +109,10 @@ export function BusTimeline({ change }: { change: Change }) {
                     rx={1}
                     fill={s.message.type === 'program' ? 'var(--ink)' : 'var(--faint)'}
                   >
-                    <title>{`${hex(s.bytes)}: ${messageWords(s.message)}, ${fixed(s.start, 2)} to ${fixed(s.end, 2)} ms`}</title>
+                    <title>
+                      {`${hex(s.bytes)}: ${messageWords(s.message)}, ${fixed(s.start, 2)} ` +
+                        `to ${fixed(s.end, 2)} ms`}
+                    </title>
                   </rect>
                   {w > 62 && (
                     <text

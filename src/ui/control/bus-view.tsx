@@ -23,7 +23,10 @@ import { useWorking } from '../look/use-working';
 import { useDocument, useRig } from '../store/use-rig';
 import { BusTimeline } from './bus-timeline';
 
-/** One change of sound on the simulated bus: every message, when each device is in place, what is heard on the way; and all changes at once. */
+/**
+ * One change of sound on the simulated bus: every message, when each device is in place, what is
+ * heard on the way; and all changes at once.
+ */
 export function BusView() {
   const rig = useDocument();
   const current = useRig((s) => s.sound);
@@ -548,7 +551,8 @@ function AllPairs({ rig, stage }: { rig: Rig; stage: Stage }) {
             </strong>{' '}
             changes end as meant.
             {work.answer.slowest &&
-              ` The slowest, from ${name(work.answer.slowest.from)} to ${name(work.answer.slowest.to)}, takes ${fixed(work.answer.slowest.ms, 1)} ms.`}
+              ` The slowest, from ${name(work.answer.slowest.from)} ` +
+                `to ${name(work.answer.slowest.to)}, takes ${fixed(work.answer.slowest.ms, 1)} ms.`}
           </p>
           {work.answer.faults.length > 0 && (
             <table className="sheet-table figures" data-table="pair-faults">

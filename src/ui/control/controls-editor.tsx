@@ -43,7 +43,10 @@ const CURVE_NAMES: Record<Curve, string> = {
   'reverse-audio': 'reverse audio',
 };
 
-/** Controls and what each moves: assignments with their own ends and curve, in all sounds or some; and where they stand in the chosen sound. */
+/**
+ * Controls and what each moves: assignments with their own ends and curve, in all sounds or some;
+ * and where they stand in the chosen sound.
+ */
 export function ControlsEditor() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

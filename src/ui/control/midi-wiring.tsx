@@ -35,7 +35,10 @@ const THRU_WORDS: Record<Thru, string> = {
   merged: 'repeats and joins its own',
 };
 
-/** How messages are wired: a map, and every device with its channel, thru, clock, what it waits for and who brings it. */
+/**
+ * How messages are wired: a map, and every device with its channel, thru, clock, what it waits for
+ * and who brings it.
+ */
 export function MidiWiring() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
@@ -281,7 +284,10 @@ function Map({
     >
       {map.lines.map(({ lead, d, tag, broken, from, to }) => (
         <g key={lead.id} data-way={lead.id} data-broken={broken}>
-          <title>{`${nameOf(rig, lead.from.device)}, ${from} to ${nameOf(rig, lead.to.device)}, ${to}${broken ? ': carries nothing' : ''}`}</title>
+          <title>
+            {`${nameOf(rig, lead.from.device)}, ${from} ` +
+              `to ${nameOf(rig, lead.to.device)}, ${to}${broken ? ': carries nothing' : ''}`}
+          </title>
           <path
             d={d}
             fill="none"

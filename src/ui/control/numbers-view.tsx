@@ -25,7 +25,10 @@ import { numberSounds } from '../../core/songs';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 
-/** Where each device keeps each sound: the number on the wire beside what its screen shows; and what a number sent by one becomes on another. */
+/**
+ * Where each device keeps each sound: the number on the wire beside what its screen shows; and what
+ * a number sent by one becomes on another.
+ */
 export function NumbersView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

@@ -36,7 +36,10 @@ function beatsOf(song: Song, countIn: number): { at: number; one: boolean; bar: 
   return beats;
 }
 
-/** A song's changes practised in time with feet or keys: count-in, bars, and how early or late each change was called. */
+/**
+ * A song's changes practised in time with feet or keys: count-in, bars, and how early or late each
+ * change was called.
+ */
 export function Practice({ song, stage }: { song: Song; stage: Stage }) {
   const rig = useDocument();
   const [countIn, setCountIn] = useState(COUNT_IN_BARS);
@@ -107,7 +110,8 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
       .sort((a, b) => Math.abs(a.atMs - t) - Math.abs(b.atMs - t))[0];
     setSaid(
       near
-        ? `${name(scene)}: ${fixed(Math.abs(t - near.atMs), 0)} ms ${t < near.atMs ? 'early' : 'late'} for ${near.name}`
+        ? `${name(scene)}: ${fixed(Math.abs(t - near.atMs), 0)} ` +
+            `ms ${t < near.atMs ? 'early' : 'late'} for ${near.name}`
         : `${name(scene)} is not due`,
     );
   };
@@ -155,7 +159,8 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
           <span>
             {running ? (section?.section.name ?? 'count-in') : ''}
             {running && coming
-              ? ` · then ${coming.name} in ${fixed((coming.atMs - at) / 1000, 1)} s: ${rig.sounds.find((s) => s.id === coming.sound)?.name}`
+              ? ` · then ${coming.name} in ${fixed((coming.atMs - at) / 1000, 1)} ` +
+                `s: ${rig.sounds.find((s) => s.id === coming.sound)?.name}`
               : ''}
           </span>
         </div>
@@ -198,7 +203,9 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
                 .
               </strong>{' '}
               {score.meanAbsMs !== null &&
-                `On average ${fixed(score.meanAbsMs, 0)} ms off, ${fixed(Math.abs(score.meanOffMs!), 0)} ms ${score.meanOffMs! < 0 ? 'early' : 'late'} on the whole.`}
+                `On average ${fixed(score.meanAbsMs, 0)} ms ` +
+                  `off, ${fixed(Math.abs(score.meanOffMs!), 0)} ` +
+                  `ms ${score.meanOffMs! < 0 ? 'early' : 'late'} on the whole.`}
             </p>
             <table className="sheet-table figures" data-table="score">
               <thead>

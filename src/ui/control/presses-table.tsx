@@ -13,7 +13,10 @@ const count = (n: number, one: string, many: string): string => `${n} ${n === 1 
 /** Sounds up to which the whole table is shown. */
 const MOST = 16;
 
-/** How many switches are pressed and knobs or pedals set from every sound to every other, which, in which order, and how to need only one. */
+/**
+ * How many switches are pressed and knobs or pedals set from every sound to every other, which, in
+ * which order, and how to need only one.
+ */
 export function PressesTable() {
   const rig = useDocument();
   const { sounds } = rig;
@@ -239,7 +242,8 @@ function OnePressProposals({ from, to, needed }: { from: Sound; to: Sound; neede
                 {[...p.after.presses, ...p.after.turns]
                   .map(
                     (x) =>
-                      `${nameOf(rig, x.device) === x.device ? 'the new device' : nameOf(rig, x.device)} (${x.changes.join(', ')})`,
+                      `${nameOf(rig, x.device) === x.device ? 'the new device' : nameOf(rig, x.device)} ` +
+                      `(${x.changes.join(', ')})`,
                   )
                   .join('; ')}
                 .

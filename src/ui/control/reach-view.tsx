@@ -18,7 +18,10 @@ import { useDocument, useRig } from '../store/use-rig';
 
 const DASHES = ['', '7 3', '2 3', '10 3 2 3', '4 4', '1 4', '12 4'];
 
-/** Which control reaches which destination in this sound, found by turning each from end to end; and one control's sweep, drawn. */
+/**
+ * Which control reaches which destination in this sound, found by turning each from end to end; and
+ * one control's sweep, drawn.
+ */
 export function ReachView() {
   const rig = useDocument();
   const sound = useRig((s) => s.sound);

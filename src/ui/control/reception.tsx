@@ -14,7 +14,10 @@ const WAYS = [
   { value: 'toggle', label: 'turns over each time' },
 ];
 
-/** What one device takes in, as its manual has it: programs, control changes and what they move, how long it takes, whether it tells back. */
+/**
+ * What one device takes in, as its manual has it: programs, control changes and what they move, how
+ * long it takes, whether it tells back.
+ */
 export function Reception({ m }: { m: MidiDevice }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

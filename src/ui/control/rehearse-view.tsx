@@ -44,7 +44,10 @@ interface Stop {
   scene: Scene;
 }
 
-/** The stops of a rehearsal: every section of every song of a set, or of one song; without songs, the sounds. */
+/**
+ * The stops of a rehearsal: every section of every song of a set, or of one song; without songs,
+ * the sounds.
+ */
 function stopsOf(rig: Rig, setId: string | null): Stop[] {
   const set = rig.sets?.find((s) => s.id === setId);
   const songs = set
@@ -58,7 +61,10 @@ function stopsOf(rig: Rig, setId: string | null): Stop[] {
   );
 }
 
-/** A set played through on stand-ins: the floor to step on, the messages, what every device does and shows, what is heard where, and how to get right again. */
+/**
+ * A set played through on stand-ins: the floor to step on, the messages, what every device does and
+ * shows, what is heard where, and how to get right again.
+ */
 export function RehearseView() {
   const rig = useDocument();
   const stage = useMemo(() => setStage(rig, allScenes(rig)), [rig]);
@@ -200,7 +206,9 @@ function Floor({
       setCalled(scene);
       setLog({
         words: done.change.pressed.length
-          ? `${scene.name} called on ${done.change.pressed.map((p) => nameOf(rig, p)).join(' and ')}: all in place after ${fixed(done.change.doneMs, 1)} ms.`
+          ? `${scene.name} called ` +
+            `on ${done.change.pressed.map((p) => nameOf(rig, p)).join(' and ')}: all in place ` +
+            `after ${fixed(done.change.doneMs, 1)} ms.`
           : `${scene.name}: no sender tells anything for it; step on what differs.`,
         change: done.change,
       });

@@ -7,7 +7,10 @@ import { useDocument } from '../store/use-rig';
 const say = (v: unknown): string =>
   v === undefined ? 'removed' : typeof v === 'string' ? v : JSON.stringify(v);
 
-/** Two people changed the same thing: both sides, side by side, to choose from. Neither is lost; every revision stays in the history. */
+/**
+ * Two people changed the same thing: both sides, side by side, to choose from. Neither is lost;
+ * every revision stays in the history.
+ */
 export function ClashDialog({
   clash,
   onSettle,

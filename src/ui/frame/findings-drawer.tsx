@@ -31,7 +31,10 @@ export function FindingsButton() {
   );
 }
 
-/** All findings, worst first, with reasons, fixes and what was accepted; and the schools that order advice follows. */
+/**
+ * All findings, worst first, with reasons, fixes and what was accepted; and the schools that order
+ * advice follows.
+ */
 export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
   const open = useRig((s) => s.findingsOpen);
   const openFindings = useRig((s) => s.openFindings);

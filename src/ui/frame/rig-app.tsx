@@ -26,12 +26,10 @@ function rememberUnits(store: RigStore): () => void {
       length?: string;
     } | null;
     if (kept)
-      store
-        .getState()
-        .setUnits({
-          level: kept.level === 'dBV' ? 'dBV' : 'dBu',
-          length: kept.length === 'imperial' ? 'imperial' : 'metric',
-        });
+      store.getState().setUnits({
+        level: kept.level === 'dBV' ? 'dBV' : 'dBu',
+        length: kept.length === 'imperial' ? 'imperial' : 'metric',
+      });
   } catch {
     // Nothing sensible was kept; the usual units stay.
   }
@@ -40,7 +38,10 @@ function rememberUnits(store: RigStore): () => void {
   });
 }
 
-/** An opened rig: its store, its worker, its keeper. Where the server could not give it, the copy in this browser is opened. */
+/**
+ * An opened rig: its store, its worker, its keeper. Where the server could not give it, the copy in
+ * this browser is opened.
+ */
 export function RigApp({
   id,
   opened,

@@ -4,7 +4,10 @@ import { paletteStore } from './palette-store';
 
 const TYPED = new Set(['text', 'search', 'number', 'email', 'password', 'url', 'tel']);
 
-/** Whether a key belongs to where the focus is: to text being typed, to a dialog, or, for arrows, to any control that uses them. */
+/**
+ * Whether a key belongs to where the focus is: to text being typed, to a dialog, or, for arrows, to
+ * any control that uses them.
+ */
 function isTaken(event: KeyboardEvent): boolean {
   // What is typed while the palette is still opening is meant for it, not for the pedals.
   if (paletteStore.getState().opened) return true;

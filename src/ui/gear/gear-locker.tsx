@@ -19,7 +19,10 @@ export interface LockerUnit {
   doubleBooked: boolean;
 }
 
-/** Every unit with a serial number across all rigs: whose, what it weighs and is worth, where it is used now, and what is promised twice. */
+/**
+ * Every unit with a serial number across all rigs: whose, what it weighs and is worth, where it is
+ * used now, and what is promised twice.
+ */
 export function GearLocker({
   units: first,
   problem,

@@ -68,23 +68,27 @@ test('changes made close together are one save, on the right revision, in words;
   expect(sent[1]!.base).toBe(8);
 });
 
-test('with the server away it says why, keeps the work, tries again more and more slowly, and saves when it is back', async () => {
-  const { get, rename, wait, copy } = opened();
-  answers = ['away', 'away', { status: 503, body: { title: 'The database is away.' } }];
-  rename('Kept');
-  await wait(400);
-  expect(get().save).toMatchObject({
-    state: 'unsaved',
-    why: expect.stringContaining('The server cannot be reached.') as string,
-  });
-  expect(copy()!.rig.name).toBe('Kept');
-  await wait(3100);
-  expect(get().save).toMatchObject({ state: 'unsaved', why: 'The database is away.' });
-  rename('Kept too');
-  await wait(6000);
-  expect(get().save).toEqual({ state: 'saved' });
-  expect(sent.at(-1)).toMatchObject({ base: 7, rig: { name: 'Kept too' } });
-});
+test(
+  'with the server away it says why, keeps the work, tries again more and more ' +
+    'slowly, and saves when it is back',
+  async () => {
+    const { get, rename, wait, copy } = opened();
+    answers = ['away', 'away', { status: 503, body: { title: 'The database is away.' } }];
+    rename('Kept');
+    await wait(400);
+    expect(get().save).toMatchObject({
+      state: 'unsaved',
+      why: expect.stringContaining('The server cannot be reached.') as string,
+    });
+    expect(copy()!.rig.name).toBe('Kept');
+    await wait(3100);
+    expect(get().save).toMatchObject({ state: 'unsaved', why: 'The database is away.' });
+    rename('Kept too');
+    await wait(6000);
+    expect(get().save).toEqual({ state: 'saved' });
+    expect(sent.at(-1)).toMatchObject({ base: 7, rig: { name: 'Kept too' } });
+  },
+);
 
 test('a reload takes up what was not saved', async () => {
   kept.set(`yantrel rig ${touringRig.id}`, {
@@ -99,21 +103,25 @@ test('a reload takes up what was not saved', async () => {
   expect(sent[0]).toMatchObject({ base: 5, rig: { name: 'From before' } });
 });
 
-test('what is changed while earlier work is being looked for is not lost, nor does it overwrite that work', async () => {
-  const earlier = { rig: { ...touringRig, name: 'From before' }, base: 5, words: ['renamed'] };
-  kept.set(`yantrel rig ${touringRig.id}`, earlier);
-  const { keeper, store, get, wait, copy } = opened();
-  const found = keeper.recover();
-  store.getState().edit({ edit: 'setDevice', device: 'kiln', notes: 'quick' });
-  expect(copy()).toEqual(earlier);
-  await found;
-  expect(get().history.rig.name).toBe('From before');
-  expect(get().history.rig.devices.find((d) => d.id === 'kiln')!.notes).toBe('quick');
-  expect(copy()!.words).toHaveLength(2);
-  await wait(1000);
-  expect(sent).toHaveLength(1);
-  expect(sent[0]!.words).toMatch(/^renamed; /);
-});
+test(
+  'what is changed while earlier work is being looked for is not lost, nor does it ' +
+    'overwrite that work',
+  async () => {
+    const earlier = { rig: { ...touringRig, name: 'From before' }, base: 5, words: ['renamed'] };
+    kept.set(`yantrel rig ${touringRig.id}`, earlier);
+    const { keeper, store, get, wait, copy } = opened();
+    const found = keeper.recover();
+    store.getState().edit({ edit: 'setDevice', device: 'kiln', notes: 'quick' });
+    expect(copy()).toEqual(earlier);
+    await found;
+    expect(get().history.rig.name).toBe('From before');
+    expect(get().history.rig.devices.find((d) => d.id === 'kiln')!.notes).toBe('quick');
+    expect(copy()!.words).toHaveLength(2);
+    await wait(1000);
+    expect(sent).toHaveLength(1);
+    expect(sent[0]!.words).toMatch(/^renamed; /);
+  },
+);
 
 test('where it clashes with earlier work, that work is taken up, and the quick change is a step back', async () => {
   kept.set(`yantrel rig ${touringRig.id}`, {

@@ -19,8 +19,10 @@ const SETTLE_MS = 350;
 const PATIENCE_MS = [1000, 2000, 4000, 8000, 15_000];
 
 /**
- * Saves every change as a revision, and keeps what is not saved in the browser. While the server or its database is away,
- * it tries again by itself. `onClash` is called when two people changed the same thing; saving waits until it is settled.
+ * Saves every change as a revision, and keeps what is not saved in the browser. While the server or
+ * its database is away,
+ * it tries again by itself. `onClash` is called when two people changed the same thing; saving
+ * waits until it is settled.
  */
 export class Keeper {
   private base: number;
@@ -74,7 +76,10 @@ export class Keeper {
     this.schedule(SETTLE_MS);
   }
 
-  /** A page kept for when the server is away may be older than what was seen last: then the newer is opened. */
+  /**
+   * A page kept for when the server is away may be older than what was seen last: then the newer is
+   * opened.
+   */
   private async freshen(copy: LocalCopy | undefined): Promise<void> {
     if (copy && copy.base > this.base) {
       const now = await askServer<{ rig: Rig; revision: number }>(`/api/rigs/${this.id}`);
@@ -147,7 +152,10 @@ export class Keeper {
     setSave({ state: 'saved' });
   }
 
-  /** Brings in what the server merged; what was changed here while the save ran is merged on top, and mine wins where they clash. */
+  /**
+   * Brings in what the server merged; what was changed here while the save ran is merged on top,
+   * and mine wins where they clash.
+   */
   private takeIn(merged: Rig, sent: Rig): void {
     const { history, adopt, setNotice } = this.store.getState();
     if (history.rig === sent) adopt(merged, 'took in changes made elsewhere');
@@ -158,7 +166,10 @@ export class Keeper {
     setNotice('Somebody else changed this rig too. Both changes are in.');
   }
 
-  /** Settles a clash: with my side, mine is saved on top of theirs; with theirs, my unsaved changes are dropped. */
+  /**
+   * Settles a clash: with my side, mine is saved on top of theirs; with theirs, my unsaved changes
+   * are dropped.
+   */
   settle(side: 'mine' | 'theirs'): void {
     const { clash } = this;
     if (!clash) return;

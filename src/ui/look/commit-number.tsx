@@ -8,8 +8,10 @@ type Props = Omit<
 > & { value: number | undefined; onCommit: (value: number | undefined) => void };
 
 /**
- * A number that is taken when the field is left or Enter is pressed, never while it is half typed; entering the field selects it, to be
- * typed over. What lies outside the range is taken as its nearest end. An emptied field is no number; where one is needed, or where
+ * A number that is taken when the field is left or Enter is pressed, never while it is half typed;
+ * entering the field selects it, to be
+ * typed over. What lies outside the range is taken as its nearest end. An emptied field is no
+ * number; where one is needed, or where
  * what was typed is not taken, the field shows again what holds.
  */
 export function CommitNumber({ value, onCommit, ...rest }: Props) {

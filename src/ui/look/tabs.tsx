@@ -5,7 +5,10 @@ import { type ComponentType, Suspense } from 'react';
 
 export type Parts = Record<string, { label: string; view: ComponentType }>;
 
-/** The parts of a place, one shown at a time; which one is in the address, so that it can be linked and comes back. */
+/**
+ * The parts of a place, one shown at a time; which one is in the address, so that it can be linked
+ * and comes back.
+ */
 export function Tabs({ parts }: { parts: Parts }) {
   return (
     <Suspense>

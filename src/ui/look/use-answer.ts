@@ -2,7 +2,10 @@ import { useEffect, useState } from 'react';
 import type { Questions } from '../../worker/messages';
 import { useRig } from '../store/use-rig';
 
-/** What the worker says to a question, asked again whenever the question or the figures change; nothing while it is still being worked out. */
+/**
+ * What the worker says to a question, asked again whenever the question or the figures change;
+ * nothing while it is still being worked out.
+ */
 export function useAnswer<Q extends keyof Questions>(
   question: Q,
   ask: Questions[Q]['ask'] | null,

@@ -14,7 +14,10 @@ export type WorkState<T> =
   | { state: 'failed'; why: string }
   | { state: 'done'; answer: T };
 
-/** Long work in a worker of its own: how far it is, a way to stop it, and its answer. It is stopped when the view goes. */
+/**
+ * Long work in a worker of its own: how far it is, a way to stop it, and its answer. It is stopped
+ * when the view goes.
+ */
 export function useWorking<N extends ProposalName>(
   name: N,
 ): {

@@ -27,7 +27,10 @@ const CHOOSABLE = [
 const instruments = kindOptions(START_INSTRUMENTS);
 const pedals = kindOptions(START_PEDALS);
 
-/** The short start: what comes in, what must be heard where, which pedals are on hand; then an ordered rig to edit. */
+/**
+ * The short start: what comes in, what must be heard where, which pedals are on hand; then an
+ * ordered rig to edit.
+ */
 export function NewRig() {
   const router = useRouter();
   const [name, setName] = useState('');

@@ -24,7 +24,10 @@ import { SpeakerPanel } from './speaker-panel';
 import { TextSetting } from './text-setting';
 import { ToneChart } from './tone-chart';
 
-/** Everything about one device: its controls in this sound, what it does here, its figures, and what is known against it. */
+/**
+ * Everything about one device: its controls in this sound, what it does here, its figures, and what
+ * is known against it.
+ */
 export function DeviceInspector({
   device,
   station,
@@ -206,7 +209,10 @@ export function DeviceInspector({
   );
 }
 
-/** What a block costs inside its host, and what a host has, as figures that can be corrected like any other. */
+/**
+ * What a block costs inside its host, and what a host has, as figures that can be corrected like
+ * any other.
+ */
 function costFigures(device: Device): Figure[] {
   const kind = kindOf(device.kind);
   const figure = (

@@ -6,7 +6,10 @@ import { useDocument, useRig, useSoundReport } from '../store/use-rig';
 
 const FORMATS = ['SVG', 'PNG', 'GraphML', 'DOT'] as const;
 
-/** Writes the wiring, or the walk of the chosen sound, as a drawing or as a graph. The writers are fetched when they are needed. */
+/**
+ * Writes the wiring, or the walk of the chosen sound, as a drawing or as a graph. The writers are
+ * fetched when they are needed.
+ */
 export function ExportMenu() {
   const rig = useDocument();
   const report = useSoundReport();
@@ -26,7 +29,9 @@ export function ExportMenu() {
       save(`${name}.png`, await toPng(svg), 'image/png');
     } catch (error) {
       setNotice(
-        `The ${format} file could not be written: ${error instanceof Error ? error.message : String(error)}. Try another format.`,
+        `The ${format} file could not be ` +
+          `written: ${error instanceof Error ? error.message : String(error)}. Try ` +
+          'another format.',
       );
     }
   };

@@ -5,7 +5,10 @@ import { type Device, nameOf } from '../../core/rig';
 import { fixed } from '../../core/units';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
 
-/** What a host has room for and what is used of it, what lives inside, and what hangs on its sends and returns. */
+/**
+ * What a host has room for and what is used of it, what lives inside, and what hangs on its sends
+ * and returns.
+ */
 export function HostPanel({ device }: { device: Device }) {
   const rig = useDocument();
   const select = useRig((s) => s.select);
@@ -104,14 +107,20 @@ export function HostPanel({ device }: { device: Device }) {
   );
 }
 
-/** What is plugged into each loop of a switcher, so that an order can be written without looking behind it. */
+/**
+ * What is plugged into each loop of a switcher, so that an order can be written without looking
+ * behind it.
+ */
 export function loopHint(rig: ReturnType<typeof useDocument>, device: Device): string {
   const loops = kindOf(device.kind).loops ?? [];
   const words = loops.flatMap((l, i) => {
     const lead = rig.leads.find((x) => x.from.device === device.id && l.send.includes(x.from.jack));
     return lead ? [`${i + 1} ${nameOf(rig, lead.to.device)}`] : [];
   });
-  return `Numbers in the order of the signal, side by side in brackets, a level after @: 2 1 (3+4@-6). ${words.length ? `Plugged: ${words.join(', ')}.` : 'Nothing is plugged into its loops yet.'}`;
+  return (
+    'Numbers in the order of the signal, side by side in brackets, a level after @: 2 1 ' +
+    `(3+4@-6). ${words.length ? `Plugged: ${words.join(', ')}.` : 'Nothing is plugged into its loops yet.'}`
+  );
 }
 
 /** Moves between inside and outside of a host, each one press. */

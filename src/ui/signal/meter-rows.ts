@@ -2,7 +2,10 @@ import type { StationFigures } from '../../core/analysis';
 import { touchWord } from '../../core/circuit';
 import { fixed, showLevel, type UnitChoice } from '../../core/units';
 
-/** A row of the meter bridge: its name, what it says of a station, whether that deserves attention, and how it came about. */
+/**
+ * A row of the meter bridge: its name, what it says of a station, whether that deserves attention,
+ * and how it came about.
+ */
 export interface MeterRow {
   id: string;
   name: string;

@@ -16,7 +16,10 @@ interface Shown {
   fullHeight: number;
 }
 
-/** The whole walk at a glance, with what is on screen marked; press or drag to look elsewhere. Only there when not all of it fits. */
+/**
+ * The whole walk at a glance, with what is on screen marked; press or drag to look elsewhere. Only
+ * there when not all of it fits.
+ */
 export function Minimap({
   rig,
   view,

@@ -79,15 +79,19 @@ test('every way out of the modeler and every way into it can be gone, and undone
   expect(tried).toBeGreaterThanOrEqual(3);
 });
 
-test('what has no real form stays inside; what has no block form stays out; a host with every loop taken offers none', () => {
-  const amp = hybridRig.devices.find((d) => d.kind === 'amp-block')!;
-  expect(waysOut(hybridRig, amp)).toEqual([]);
-  expect(
-    waysIn(
-      hybridRig,
-      hybridRig.devices.find((d) => kindOf(d.kind).job === 'instrument')!,
-    ),
-  ).toEqual([]);
-  for (const d of touringRig.devices.filter((x) => x.host === undefined))
-    expect(waysOut(touringRig, d)).toEqual([]);
-});
+test(
+  'what has no real form stays inside; what has no block form stays out; a host with ' +
+    'every loop taken offers none',
+  () => {
+    const amp = hybridRig.devices.find((d) => d.kind === 'amp-block')!;
+    expect(waysOut(hybridRig, amp)).toEqual([]);
+    expect(
+      waysIn(
+        hybridRig,
+        hybridRig.devices.find((d) => kindOf(d.kind).job === 'instrument')!,
+      ),
+    ).toEqual([]);
+    for (const d of touringRig.devices.filter((x) => x.host === undefined))
+      expect(waysOut(touringRig, d)).toEqual([]);
+  },
+);

@@ -44,7 +44,10 @@ const made = (rig: Rig, kind: Kind) => {
     name,
   };
 };
-/** Engaged in the sound that is heard now, bypassed in the others: whoever puts something in wants to hear it. */
+/**
+ * Engaged in the sound that is heard now, bypassed in the others: whoever puts something in wants
+ * to hear it.
+ */
 const heardNow = (kind: Kind, device: string, sound: string | undefined): Edit[] =>
   kind.alwaysOn || kind.job === 'tuner' || !sound
     ? []
@@ -64,7 +67,10 @@ export function insertEdits(
   ];
 }
 
-/** The output that the next device would be plugged into, if one is free: the main one before the others. Inside a host an output feeds any number of links. */
+/**
+ * The output that the next device would be plugged into, if one is free: the main one before the
+ * others. Inside a host an output feeds any number of links.
+ */
 export function freeOutput(rig: Rig, device: Device): string | undefined {
   const { jacks, through } = kindOf(device.kind);
   if (device.host !== undefined) return through?.out;
@@ -103,7 +109,10 @@ export function appendEdits(
   ];
 }
 
-/** The jack of a host at which the path begins that a block stands on; nothing where it begins at a return. */
+/**
+ * The jack of a host at which the path begins that a block stands on; nothing where it begins at a
+ * return.
+ */
 function inputOfPath(rig: Rig, host: string, block: string): string | undefined {
   const seen = new Set<string>();
   for (let at = block; !seen.has(at);) {
@@ -121,7 +130,10 @@ function inputOfPath(rig: Rig, host: string, block: string): string | undefined 
   return undefined;
 }
 
-/** Ways to move a block out of its host: onto free sends and returns at its place, or in front of the host's input. */
+/**
+ * Ways to move a block out of its host: onto free sends and returns at its place, or in front of
+ * the host's input.
+ */
 export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }[] {
   const host =
     device.host === undefined ? undefined : rig.devices.find((d) => d.id === device.host);

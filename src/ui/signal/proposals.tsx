@@ -15,12 +15,15 @@ const PARTS: Record<SoundProposal, { label: string; about: string }> = {
   order: {
     label: 'Order',
     about:
-      'The best order of this sound’s main chain, under the schools and pins you chose. The order rules judge every place and every pair; the cheapest arrangement is found exactly.',
+      'The best order of this sound’s main chain, under the schools and pins you chose. ' +
+      'The order rules judge every place and every pair; the cheapest arrangement is ' +
+      'found exactly.',
   },
   inside: {
     label: 'Inside or outside',
     about:
-      'Which jobs stay in the modeler and which go to real pedals, solved exactly: slots, processing, sends and returns must fit.',
+      'Which jobs stay in the modeler and which go to real pedals, solved exactly: slots, ' +
+      'processing, sends and returns must fit.',
   },
   isolation: {
     label: 'Isolate',
@@ -40,7 +43,10 @@ type Work =
   | { state: 'failed'; why: string }
   | { state: 'done'; found: Answer; rig: unknown };
 
-/** Proposals, worked out beside the rest: asked for, watched, stopped, and taken as one step that can be undone. */
+/**
+ * Proposals, worked out beside the rest: asked for, watched, stopped, and taken as one step that
+ * can be undone.
+ */
 export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
@@ -297,7 +303,8 @@ function Found({
         <p style={{ fontSize: 13 }}>
           {p.loopsNow} hum {p.loopsNow === 1 ? 'loop' : 'loops'} now, {p.loopsThen} then.
           {p.pairs > 0
-            ? ` ${p.pairs} more are pairs of leads between the same two boxes: tie those together along their whole length.`
+            ? ` ${p.pairs} more are pairs of leads between the same two boxes: tie those together ` +
+              'along their whole length.'
             : ''}
         </p>
         {p.cuts.map((c) => (

@@ -345,7 +345,11 @@ export function SignalView() {
         )}
         {moving?.lead && movePreview && (
           <PreviewPanel
-            title={`${nameOf(rig, moving.device)} between ${nameOf(rig, leadOf(rig, moving.lead)!.from.device)} and ${nameOf(rig, leadOf(rig, moving.lead)!.to.device)}:`}
+            title={
+              `${nameOf(rig, moving.device)} ` +
+              `between ${nameOf(rig, leadOf(rig, moving.lead)!.from.device)} ` +
+              `and ${nameOf(rig, leadOf(rig, moving.lead)!.to.device)}:`
+            }
             preview={movePreview}
           />
         )}

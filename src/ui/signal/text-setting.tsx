@@ -3,7 +3,10 @@ import { TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { Parameter } from '../../core/kinds';
 
-/** A written setting (the order of a switcher's loops): what is wrong with it is said while it is typed, and only a good one is kept. */
+/**
+ * A written setting (the order of a switcher's loops): what is wrong with it is said while it is
+ * typed, and only a good one is kept.
+ */
 export function TextSetting({
   parameter,
   value,

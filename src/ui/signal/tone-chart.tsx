@@ -18,7 +18,10 @@ import { useDocument, useRig } from '../store/use-rig';
 const TICKS = [50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000];
 const hertz = (v: number) => (v >= 1000 ? `${v / 1000}k` : String(v));
 
-/** Response from a bare pickup to the first active input, as wired in this sound, against the reference lead. */
+/**
+ * Response from a bare pickup to the first active input, as wired in this sound, against the
+ * reference lead.
+ */
 export function ToneChart({ pickup }: { pickup: string }) {
   const rig = useDocument();
   const door = useRig((s) => s.door);

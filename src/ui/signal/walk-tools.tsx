@@ -6,7 +6,10 @@ import { useDocument, useRig } from '../store/use-rig';
 
 export type Pane = 'walk' | 'wiring';
 
-/** How the walk is looked at: the walk or the drawing, what is followed, what it is compared with, which hosts are folded. */
+/**
+ * How the walk is looked at: the walk or the drawing, what is followed, what it is compared with,
+ * which hosts are folded.
+ */
 export interface Looking {
   pane: Pane;
   follow: string | null;

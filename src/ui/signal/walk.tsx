@@ -232,7 +232,10 @@ export function Walk({
           <LeadTag
             key={l.lead.id}
             placed={l}
-            words={`${endWords(rig, l.lead.from)} to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`}
+            words={
+              `${endWords(rig, l.lead.from)} ` +
+              `to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`
+            }
             selected={selection?.kind === 'lead' && selection.id === l.lead.id}
             target={moving !== null && movable(moving.device, l)}
             over={moving?.lead === l.lead.id}
@@ -369,7 +372,10 @@ const HIGH = 35;
 const up = (dbu: number) =>
   SIZE.meter - 4 - ((Math.max(LOW, Math.min(HIGH, dbu)) - LOW) / (HIGH - LOW)) * (SIZE.meter - 8);
 
-/** The bar between noise and clip, and the figures, of one station; what differs in place of the bar while two sounds are compared. */
+/**
+ * The bar between noise and clip, and the figures, of one station; what differs in place of the bar
+ * while two sounds are compared.
+ */
 const MeterColumn = memo(function MeterColumn({
   placed,
   shown,

@@ -4,7 +4,10 @@ import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, PLACE_NAMES, placeWiring } from '../.
 import { endWords } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 
-/** The wiring by place, whatever the sound: press a lead or a box to choose it; what is chosen stands out here and in the list. */
+/**
+ * The wiring by place, whatever the sound: press a lead or a box to choose it; what is chosen
+ * stands out here and in the list.
+ */
 export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement | null> }) {
   const rig = useDocument();
   const selection = useRig((s) => s.selection);
@@ -55,11 +58,17 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
             tabIndex={0}
             role="button"
             aria-pressed={w.lead.id === chosen}
-            aria-label={`Lead: ${endWords(rig, w.lead.from)} to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}`}
+            aria-label={
+              `Lead: ${endWords(rig, w.lead.from)} ` +
+              `to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}`
+            }
             onClick={() => select({ kind: 'lead', id: w.lead.id })}
             onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: w.lead.id })}
           >
-            <title>{`${endWords(rig, w.lead.from)} to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}, ${w.lead.metres} m`}</title>
+            <title>
+              {`${endWords(rig, w.lead.from)} ` +
+                `to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}, ${w.lead.metres} m`}
+            </title>
             <path d={w.d} className="hit" />
             <path d={w.d} className="line" strokeDasharray={LEAD_DASH[w.lead.type]} />
           </g>

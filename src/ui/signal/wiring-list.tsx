@@ -176,7 +176,10 @@ export function ConnectForm({
   );
 }
 
-/** How many leads there are of each type, and about how long making and laying them takes: what is always underestimated. */
+/**
+ * How many leads there are of each type, and about how long making and laying them takes: what is
+ * always underestimated.
+ */
 function LeadCount() {
   const rig = useDocument();
   const units = useRig((s) => s.units);

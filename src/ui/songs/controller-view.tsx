@@ -18,7 +18,10 @@ import { useDocument, useRig } from '../store/use-rig';
 
 const SENDS = ['program', 'control', 'clock', 'bend', 'pressure'] as const;
 
-/** What a foot controller has to do for this rig and these songs, candidates held against it, and pages of switches with labels at true size. */
+/**
+ * What a foot controller has to do for this rig and these songs, candidates held against it, and
+ * pages of switches with labels at true size.
+ */
 export function ControllerView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

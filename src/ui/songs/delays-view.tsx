@@ -25,7 +25,10 @@ const WAYS = [
 ];
 const NOTES = Object.keys(DIVISIONS).map((d) => ({ value: d, label: d }));
 
-/** Delay and modulation times of every song, per device the way it is set; what a time off by a little does against the click; a tap that tells its spread. */
+/**
+ * Delay and modulation times of every song, per device the way it is set; what a time off by a
+ * little does against the click; a tap that tells its spread.
+ */
 export function DelaysView() {
   const rig = useDocument();
   const [taps, setTaps] = useState<Tapped | undefined>();

@@ -67,7 +67,9 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
     }));
     if (!taken.ok) return setWrong({ file: file.name, lines: taken.lines });
     const edits = taking(rig, taken.songs, taken.sets);
-    const words = `read ${[taken.songs?.length ? `${taken.songs.length} songs` : '', taken.sets?.length ? `${taken.sets.length} sets` : ''].filter(Boolean).join(' and ') || 'nothing'} from ${file.name}`;
+    const words =
+      `read ${[taken.songs?.length ? `${taken.songs.length} songs` : '', taken.sets?.length ? `${taken.sets.length} sets` : ''].filter(Boolean).join(' and ') || 'nothing'} ` +
+      `from ${file.name}`;
     if (edits.length && edit(edits, words).ok)
       setNotice(`${words[0]!.toUpperCase()}${words.slice(1)}. It can be undone.`);
   };

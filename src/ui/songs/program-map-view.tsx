@@ -14,7 +14,10 @@ import {
 import { useDocument, useRig } from '../store/use-rig';
 import { FileMenu } from './file-menu';
 
-/** Song by song: bank and program on every device and what displays read; the cue sheet; and which sounds nobody calls. */
+/**
+ * Song by song: bank and program on every device and what displays read; the cue sheet; and which
+ * sounds nobody calls.
+ */
 export function ProgramMapView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

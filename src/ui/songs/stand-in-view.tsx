@@ -7,7 +7,10 @@ import { nameOf } from '../../core/rig';
 import { useAnswer } from '../look/use-answer';
 import { useDocument, useRig } from '../store/use-rig';
 
-/** Another of the family in the place of a device: what is lost by it, and what it does at each destination in the chosen sound. */
+/**
+ * Another of the family in the place of a device: what is lost by it, and what it does at each
+ * destination in the chosen sound.
+ */
 export function StandInView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);

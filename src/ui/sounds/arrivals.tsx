@@ -5,7 +5,10 @@ import { nameOf } from '../../core/rig';
 import { fixed, showLevel, withPrefix } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 
-/** Everything that arrives at one destination, sound by sound: what is heard, how loud, how clean, how wide and where that began or was lost, how late. */
+/**
+ * Everything that arrives at one destination, sound by sound: what is heard, how loud, how clean,
+ * how wide and where that began or was lost, how late.
+ */
 export function ArrivalsTable() {
   const rig = useDocument();
   const report = useRig((s) => s.report);

@@ -200,7 +200,10 @@ export function GainLadder() {
   );
 }
 
-/** Loudness against saturation of every engaged gain stage in the chosen sound: what is lost by leaving it out. */
+/**
+ * Loudness against saturation of every engaged gain stage in the chosen sound: what is lost by
+ * leaving it out.
+ */
 function Boosts({ destination }: { destination: string }) {
   const rig = useDocument();
   const door = useRig((s) => s.door);

@@ -175,7 +175,10 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
   );
 }
 
-/** A setting in as few letters as will do: knobs by clock hour, choices by their word, switches only where they are on. */
+/**
+ * A setting in as few letters as will do: knobs by clock hour, choices by their word, switches only
+ * where they are on.
+ */
 function short(p: Parameter, value: SettingValue | undefined): string {
   if (p.type === 'knob') {
     if (p.unit !== undefined) return `${Number(value ?? 0)} ${p.unit}`.trim();

@@ -38,24 +38,28 @@ const opened = () => {
 };
 const settle = () => new Promise((r) => setTimeout(r, 0));
 
-test('an edit changes the document at once, the figures after the worker, and is waiting to be saved in words', async () => {
-  const { store, get, d } = opened();
-  const level = () =>
-    get()
-      .report.sounds.find((s) => s.sound === 'lead')!
-      .stations.find((s) => s.id === 'kiln')!.output.levelDbu!.normal;
-  const before = level();
-  get().edit({ edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'level', value: 9 });
-  expect(get().history.rig.sounds.find((s) => s.id === 'lead')!.states.kiln!.settings).toEqual({
-    level: 9,
-  });
-  expect(get().unsaved).toEqual(["set Kiln Drive, Level at 4 o'clock, in Lead"]);
-  expect(level()).toBe(before);
-  await settle();
-  expect(level()).toBeGreaterThan(before + 10);
-  expect(d.asked).toEqual(['open', 'patch']);
-  expect(store.getState().report.sounds).toHaveLength(touringRig.sounds.length);
-});
+test(
+  'an edit changes the document at once, the figures after the worker, and is waiting ' +
+    'to be saved in words',
+  async () => {
+    const { store, get, d } = opened();
+    const level = () =>
+      get()
+        .report.sounds.find((s) => s.sound === 'lead')!
+        .stations.find((s) => s.id === 'kiln')!.output.levelDbu!.normal;
+    const before = level();
+    get().edit({ edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'level', value: 9 });
+    expect(get().history.rig.sounds.find((s) => s.id === 'lead')!.states.kiln!.settings).toEqual({
+      level: 9,
+    });
+    expect(get().unsaved).toEqual(["set Kiln Drive, Level at 4 o'clock, in Lead"]);
+    expect(level()).toBe(before);
+    await settle();
+    expect(level()).toBeGreaterThan(before + 10);
+    expect(d.asked).toEqual(['open', 'patch']);
+    expect(store.getState().report.sounds).toHaveLength(touringRig.sounds.length);
+  },
+);
 
 test('undo and redo go through the document, the figures and the words', async () => {
   const { get } = opened();

@@ -8,7 +8,10 @@ import { RigApp } from '@/ui/frame/rig-app';
 
 export const dynamic = 'force-dynamic';
 
-/** From this many devices times sounds, the page brings the figures of the first sound only; the worker gives the others. */
+/**
+ * From this many devices times sounds, the page brings the figures of the first sound only; the
+ * worker gives the others.
+ */
 const MUCH = 600;
 
 /** Opens a rig with its figures, so that it can be read before any script runs. */

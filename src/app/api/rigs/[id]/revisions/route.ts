@@ -19,7 +19,10 @@ const saveSchema = z.object({
   words: z.string().max(2000),
 });
 
-/** Saves a document changed from revision `base`: 201 with the new revision, with the merged document where others had saved, or 409 with both sides. */
+/**
+ * Saves a document changed from revision `base`: 201 with the new revision, with the merged
+ * document where others had saved, or 409 with both sides.
+ */
 export const POST = (request: Request, { params }: Context) =>
   answer(request, saveSchema, async ({ base, rig, words }) => {
     const { id } = await params;
