@@ -1,6 +1,6 @@
 import { DirectedGraph } from 'graphology';
 import { dfs } from 'graphology-traversal';
-import { Analyser, analyse } from '../src/core/analysis';
+import { Analyser, analyse } from '../src/core/report';
 import { touringRig } from '../src/core/demo';
 import { applyEdit, type Rig } from '../src/core/rig';
 import { bigRig, mixedRig } from './big-rig';

@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
-import { analyse } from '../src/core/analysis';
+import { analyse } from '../src/core/report';
 import { cutList, inputList, loadsOf, takersOf } from '../src/core/build';
 import { brokenRig, touringRig } from '../src/core/demo';
 import type { Rig } from '../src/core/rig';

@@ -1,5 +1,5 @@
 import { brokenRig, hybridRig, touringRig } from '../src/core/demo';
-import { pressesBetween } from '../src/core/control';
+import { pressesBetween } from '../src/core/midi';
 import {
   allPairs,
   bothNumbers,

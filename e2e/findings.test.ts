@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { AxeResults, RunOptions } from 'axe-core';
-import { analyse } from '../src/core/analysis';
+import { analyse } from '../src/core/report';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { SEVERITIES } from '../src/core/findings/finding';
 import { forEachFile, Person, stored } from './person';

@@ -1,5 +1,5 @@
 import { rigOf, device, sound } from '../src/core/testing/rigs';
-import { analyse } from '../src/core/analysis';
+import { analyse } from '../src/core/report';
 import type { Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';

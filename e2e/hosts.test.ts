@@ -1,4 +1,4 @@
-import { analyse } from '../src/core/analysis';
+import { analyse } from '../src/core/report';
 import { brokenRig, hybridRig } from '../src/core/demo';
 import { applyEdits, type Edit, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';

@@ -1,4 +1,4 @@
-import { analyse } from '../src/core/analysis';
+import { analyse } from '../src/core/report';
 import { brokenRig, touringRig } from '../src/core/demo';
 import type { Rig } from '../src/core/rig';
 import { chainOf, sound } from '../src/core/testing/rigs';

@@ -1,7 +1,8 @@
-import { analyse } from '../src/core/analysis';
+import { analyse } from '../src/core/report';
+import { soundDifferences } from '../src/core/changes';
 import { hybridRig, touringRig } from '../src/core/demo';
 import { walkView } from '../src/core/draw';
-import { soundDifferences } from '../src/core/rig';
+
 import { fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
 

@@ -1,4 +1,5 @@
-import { analyse, connectionOrder } from '../src/core/analysis';
+import { analyse } from '../src/core/report';
+import { connectionOrder } from '../src/core/analysis';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { applyEdits, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';

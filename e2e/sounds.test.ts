@@ -1,4 +1,4 @@
-import { analyse, gainLadder } from '../src/core/analysis';
+import { analyse, gainLadder } from '../src/core/report';
 import { touringRig } from '../src/core/demo';
 import type { Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';

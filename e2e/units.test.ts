@@ -1,4 +1,4 @@
-import { analyse } from '../src/core/analysis';
+import { analyse } from '../src/core/report';
 import { touringRig } from '../src/core/demo';
 import { dbvOfDbu, fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';

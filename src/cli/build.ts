@@ -13,7 +13,8 @@ import {
   rackClashes,
   rackSums,
 } from '../core/build';
-import { type Rig, walkOrder } from '../core/rig';
+import { walkOrder } from '../core/changes';
+import { type Rig } from '../core/rig';
 import { round } from './round';
 
 /**

@@ -1,7 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { Command, CommanderError } from 'commander';
-import { analyse, type DestinationFigures, type Report, type SoundReport } from '../core/analysis';
+import { analyse, type Report, type SoundReport } from '../core/report';
+import type { DestinationFigures } from '../core/signal';
 import { SEVERITIES } from '../core/findings/finding';
 import {
   billCsv,

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { analyse } from '../core/analysis';
+import { analyse } from '../core/report';
 import { cutList } from '../core/build';
 import { flyRig, touringRig } from '../core/demo';
 import {

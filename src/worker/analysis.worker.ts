@@ -1,12 +1,7 @@
-import {
-  Analyser,
-  boostWorths,
-  pickupTone,
-  previewEdits,
-  type Report,
-  type SoundReport,
-} from '../core/analysis';
-import { allControls, heardIn, reachOfControl, sequenceOf, sweepOf } from '../core/control';
+import { Analyser, previewEdits, type Report, type SoundReport } from '../core/report';
+import { sequenceOf } from '../core/midi';
+import { boostWorths, pickupTone } from '../core/analysis';
+import { allControls, heardIn, reachOfControl, sweepOf } from '../core/control';
 import { landingLevels, runChange, setStage } from '../core/midi';
 import { patchRig, type Rig } from '../core/rig';
 import { sceneOf, substitutesFor } from '../core/songs';

@@ -1,11 +1,8 @@
-import type {
-  BoostWorth,
-  DestinationFigures,
-  PickupTone,
-  Preview,
-  SoundReport,
-} from '../core/analysis';
-import type { Reached, Sequence, Sweep } from '../core/control';
+import type { Preview, SoundReport } from '../core/report';
+import type { DestinationFigures } from '../core/signal';
+import type { Sequence } from '../core/midi';
+import type { BoostWorth, PickupTone } from '../core/analysis';
+import type { Reached, Sweep } from '../core/control';
 import type { LayoutFigures, LayoutProposal, PowerPlan } from '../core/build';
 import type { Finding } from '../core/findings/finding';
 import type { PromiseResult } from '../core/promises';

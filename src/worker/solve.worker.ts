@@ -1,6 +1,7 @@
 import loadHighs from 'highs';
 import { planPower, pressedDevices, proposeLayout } from '../core/build';
-import { type Rig, type Sound, walkOrder } from '../core/rig';
+import { walkOrder } from '../core/changes';
+import { type Rig, type Sound } from '../core/rig';
 import { pairRows, setStage } from '../core/midi';
 import {
   type MipSolver,

@@ -1,6 +1,6 @@
 import { kindOf } from '../kinds';
 import type { Rig, Sound } from '../rig/schema';
-import { analyseSound } from './report';
+import { heardOf } from '../signal';
 
 /** What a boost is worth at one destination: loudness against saturation, by leaving it out. */
 export interface BoostWorth {
@@ -19,7 +19,7 @@ const BOOSTS = new Set(['boost', 'drive', 'fuzz', 'compressor', 'eq']);
  * destination, found by bypassing it.
  */
 export function boostWorths(rig: Rig, sound: Sound): BoostWorth[] {
-  const withAll = analyseSound(rig, sound);
+  const withAll = heardOf(rig, sound);
   return withAll.stations
     .filter(
       (s) =>
@@ -27,7 +27,7 @@ export function boostWorths(rig: Rig, sound: Sound): BoostWorth[] {
         BOOSTS.has(kindOf(rig.devices.find((d) => d.id === s.device)!.kind).job),
     )
     .flatMap((s) => {
-      const without = analyseSound(rig, {
+      const without = heardOf(rig, {
         ...sound,
         states: { ...sound.states, [s.device]: { ...sound.states[s.device], engaged: false } },
       });

@@ -1,7 +1,7 @@
 import { brokenRig, flyRig, touringRig } from '../demo';
 import { device, lead, rigOf } from '../testing/rigs';
 import { connectionOrder } from './connection-order';
-import { analyse } from './report';
+import { analyse } from '../report/report';
 
 const order = (rig: typeof touringRig) => connectionOrder(rig, analyse(rig).sounds);
 

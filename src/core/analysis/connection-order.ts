@@ -1,7 +1,7 @@
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { End, Lead, Rig } from '../rig/schema';
-import type { SoundReport } from './report';
+import type { SoundFigures } from './sound-figures';
 
 /** One step of putting a rig together safely: its leads in order, and the devices that it is about. */
 export interface ConnectionStep {
@@ -18,7 +18,7 @@ export interface ConnectionStep {
  * and no more; amplifier
  * manuals and local codes come first. Air and links inside hosts are no leads.
  */
-export function connectionOrder(rig: Rig, reports: readonly SoundReport[]): ConnectionStep[] {
+export function connectionOrder(rig: Rig, reports: readonly SoundFigures[]): ConnectionStep[] {
   const first = reports[0];
   if (!first) return [];
   const column = (end: End): number =>

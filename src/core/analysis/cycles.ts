@@ -1,12 +1,13 @@
 import { buildCircuit, type Circuit, type CircuitStage, orderNodes } from '../circuit';
 import type { Fix, Remark } from '../findings/finding';
-import { isEngaged, kindOf, resolveState, stateIn } from '../kinds';
+import { isEngaged, resolveState, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edit';
 import { settingWords } from '../rig/words';
 import type { Device, SettingValue, Sound } from '../rig/schema';
 import { decibels, fixed } from '../units';
-import type { Remarker } from './remarks';
-import type { SoundContext } from './sound-context';
+import type { Remarker } from './evidence';
+import type { SoundContext } from '../signal/sound-context';
 
 /** A circle that signal can run in: each device in the order it is met, and what once round gains. */
 export interface Cycle {

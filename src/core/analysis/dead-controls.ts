@@ -1,6 +1,7 @@
 import { pluggedJacks } from '../circuit';
-import { kindOf, type Pass, resolveState, stateIn } from '../kinds';
-import type { Remarker } from './remarks';
+import { resolveState, stateIn } from '../rig/device-state';
+import { kindOf, type Pass } from '../kinds';
+import type { Remarker } from './evidence';
 
 /**
  * Knobs that do nothing because the signal comes in behind them: an amplifier used as a slave, a

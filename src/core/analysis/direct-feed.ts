@@ -3,8 +3,8 @@ import { passesOf, pluggedJacks } from '../circuit';
 import { insertFix } from '../findings/insert-fix';
 import type { Remark } from '../findings/finding';
 import { fixed } from '../units';
-import { loudest, presentFigures } from './figures';
-import type { Remarker } from './remarks';
+import { loudest, presentFigures } from '../signal/point-figures';
+import type { Remarker } from './evidence';
 
 /**
  * From here on, in percent, distortion without a cabinet sounds like a fault; under it down to the

@@ -6,7 +6,7 @@ import { jackOf, nameOf, outletsOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, Lead, Rig, Sound } from '../rig/schema';
 import { fixed } from '../units';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 
 /**
  * What ties two chassis together: a lead's shield, the mains' protective earth, or a supply's

@@ -1,9 +1,10 @@
 import type { Fix } from '../findings/finding';
-import { kindOf, settingOf, stateIn } from '../kinds';
+import { settingOf, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import type { Device, State } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { fixed, showLevel } from '../units';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 
 /** Under this much room, in dB, loud notes may clip. */
 export const TIGHT_DB = 3;

@@ -3,9 +3,9 @@ import { connectedComponents, stronglyConnectedComponents } from 'graphology-com
 import { readLoopOrder } from '../kinds/loop-order';
 import { applyEdits, type Device, integrityProblems, type Lead, type Rig } from '../rig';
 import { device as d, lead as l, rigOf, sound as s } from '../testing/rigs';
-import { pressesBetween } from '../control';
+import { pressesBetween } from '../midi';
 import { groundTies } from './ground';
-import { analyse, type Report, type SoundReport } from './report';
+import { analyse, type Report, type SoundReport } from '../report/report';
 
 const inside = (id: string, from: string, to: string) => l(id, from, to, 0, 'inside');
 const links = (...pairs: [string, string][]) =>

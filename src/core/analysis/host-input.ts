@@ -1,8 +1,9 @@
 import type { Remark } from '../findings/finding';
-import { kindOf, resolveState, settingOf, stateIn } from '../kinds';
+import { resolveState, settingOf, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { settingWords } from '../rig/words';
 import { fixed } from '../units';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 import { pickupInto } from './tone-loss';
 
 /** Treble, in dB at 5 kHz, that an input impedance must take before it is worth a word. */

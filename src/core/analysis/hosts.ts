@@ -2,9 +2,9 @@ import type { Remark } from '../findings/finding';
 import { type Budget, kindOf } from '../kinds';
 import type { Device } from '../rig/schema';
 import { dbuOfVolts, fixed } from '../units';
-import { totalVolts } from '../circuit';
-import type { Remarker } from './remarks';
-import type { SoundContext } from './sound-context';
+import { totalVolts } from '../signal';
+import type { Remarker } from './evidence';
+import type { SoundContext } from '../signal/sound-context';
 
 /**
  * What a host's blocks use of what it has. Figures are typical for each kind of block, or the

@@ -1,6 +1,6 @@
 import { kindOf } from '../kinds';
 import { fixed } from '../units';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 
 /**
  * Whether a destination gets the level that its input, as set, is made for; offers the other

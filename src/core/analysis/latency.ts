@@ -2,8 +2,8 @@ import { withPrefix, fixed } from '../units';
 import { dbuOfVolts } from '../units';
 import type { Remark } from '../findings/finding';
 import { sourceDevice } from '../rig/source-id';
-import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
-import type { Remarker } from './remarks';
+import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from '../signal/combing';
+import type { Remarker } from './evidence';
 
 /** From here on a player feels the delay under the fingers. */
 export const FELT_MS = 10;

@@ -1,10 +1,11 @@
 import { solveSection } from '../circuit';
 import type { Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
-import { kindOf, resolveState, stateIn } from '../kinds';
+import { resolveState, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { decibels, fixed, withPrefix } from '../units';
-import type { Evidence, Remarker } from './remarks';
-import type { SoundContext } from './sound-context';
+import type { Evidence, Remarker } from './evidence';
+import type { SoundContext } from '../signal/sound-context';
 
 /** Bridging, an input of ten times the source's impedance, loses 0.83 dB; more is worth a word. */
 export const BRIDGING_LOSS_DB = -0.83;

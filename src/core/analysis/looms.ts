@@ -1,5 +1,5 @@
-import { pointFigures } from './stations';
-import type { Remarker } from './remarks';
+import { pointFigures } from '../signal/station-figures';
+import type { Remarker } from './evidence';
 import { CONTROL_LEADS } from '../rig/schema';
 import { endWords } from '../rig/find';
 import { withPrefix } from '../units';

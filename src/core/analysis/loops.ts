@@ -2,8 +2,8 @@ import { passesOf, pluggedJacks } from '../circuit';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { readLoopOrder } from '../kinds/loop-order';
-import { settingOf, stateIn } from '../kinds';
-import type { Remarker } from './remarks';
+import { settingOf, stateIn } from '../rig/device-state';
+import type { Remarker } from './evidence';
 
 /**
  * Half-plugged loops and inserts, returns that cut off what is ahead of them, and loops in use with

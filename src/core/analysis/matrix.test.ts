@@ -1,5 +1,5 @@
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { analyse } from './report';
+import { analyse } from '../report/report';
 
 const AMPS = ['1', '2', '3'];
 const CABS = ['1', '2'];

@@ -1,5 +1,5 @@
 import { fixed, showLevel } from '../units';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 
 /** Signal-to-noise, in dB, under which a listener notices hiss between notes. */
 export const QUIET_ENOUGH_DB = 40;

@@ -1,10 +1,10 @@
-import type { Flow } from '../circuit';
+import type { Flow } from '../signal';
 import type { Fix, Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { dbuOfVolts, fixed, withPrefix } from '../units';
-import { FAR_UNDER_DB, firstNotchHertz } from './combing';
-import type { Remarker } from './remarks';
-import type { SoundContext } from './sound-context';
+import { FAR_UNDER_DB, firstNotchHertz } from '../signal/combing';
+import type { Remarker } from './evidence';
+import type { SoundContext } from '../signal/sound-context';
 
 /** Returns of a parallel way that still carry dry signal beside their effect: they should be 100 % wet. */
 export const parallelRemarks: Remarker = ({ ctx }) => {

@@ -1,6 +1,6 @@
 import { DEFAULT_REFERENCE, type Rig } from '../rig/schema';
-import { soundContext } from './sound-context';
-import { mainDriver } from './figures';
+import { soundContext } from '../signal/sound-context';
+import { mainDriver } from '../signal/point-figures';
 import { type Tone, toneCurve, toneOf, type TonePoint } from './tone';
 import { aloneInto } from './tone-loss';
 

@@ -1,5 +1,5 @@
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { analyse } from '.';
+import { analyse } from '../report';
 
 /**
  * Instrument, volume and tone (0 to 10), metres of lead with 100 pF a metre, input in ohms; level

@@ -1,8 +1,8 @@
 import type { Fix, Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
-import type { Remarker } from './remarks';
-import type { SoundContext } from './sound-context';
+import type { Remarker } from './evidence';
+import type { SoundContext } from '../signal/sound-context';
 
 const LIKE_MS = 0.5;
 

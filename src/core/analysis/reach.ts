@@ -1,6 +1,6 @@
 import type { Remark } from '../findings/finding';
 import { routeTo } from '../walk';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 
 /** Destinations that nothing leads to, and sources that lead nowhere. */
 export const reachRemarks: Remarker = ({ ctx, stations, destinations }) => {

@@ -1,6 +1,6 @@
 import { applyEdits, type Device, type Rig } from '../rig';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
-import { analyse } from './report';
+import { analyse } from '../report/report';
 
 const own = (values: Record<string, number>): Partial<Device> => ({
   figures: Object.fromEntries(

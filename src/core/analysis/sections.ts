@@ -1,5 +1,5 @@
-import { mainDriver } from './figures';
-import type { SoundContext } from './sound-context';
+import { mainDriver } from '../signal/point-figures';
+import type { SoundContext } from '../signal/sound-context';
 import { sectionKey, type Tone, toneOf } from './tone';
 
 /** The tone of one passive section: from what drives it to an input that ends it. */

@@ -1,6 +1,6 @@
 import type { Device } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { analyse } from '.';
+import { analyse } from '../report';
 
 /** A power amplifier of 100 W with cabinets on its left channel; leads of 1 m and 2.5 mm² unless said. */
 function line(loads: readonly number[], metres = 1, squareMm = 2.5) {

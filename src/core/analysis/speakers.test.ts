@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { device, lead, rigOf } from '../testing/rigs';
 import type { Device } from '../rig';
-import { analyse } from './report';
+import { analyse } from '../report/report';
 import { leadOhmsPerMetre, speakerLeadLossDb, type SpeakerLine } from './speakers';
 
 const sheet = (values: Record<string, number>): Partial<Device> => ({

@@ -2,8 +2,8 @@ import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { jackOf, leadFrom } from '../rig/find';
 import { fixed } from '../units';
-import type { Remarker } from './remarks';
-import type { SoundContext } from './sound-context';
+import type { Remarker } from './evidence';
+import type { SoundContext } from '../signal/sound-context';
 
 /** What a speaker output sees in one sound. */
 export interface SpeakerLine {

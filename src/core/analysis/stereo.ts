@@ -1,8 +1,9 @@
 import type { Remark } from '../findings/finding';
-import { kindOf, resolveState, stateIn } from '../kinds';
+import { resolveState, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { leadFrom, leadInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 
 /** Stereo pairs with only one side connected, and width that is lost on the way. */
 export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => {

@@ -5,7 +5,7 @@ import { endWords } from '../rig/find';
 import type { Edit } from '../rig/edit';
 import { CONTROL_LEADS, type Lead, type Rig } from '../rig/schema';
 import { routeTo, stationsOf, placeStations } from '../walk';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 
 /**
  * How well a hook-up works: circles first, then destinations that are reached, then passes that

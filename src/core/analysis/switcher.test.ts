@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { analyse } from './report';
+import { analyse } from '../report/report';
 
 const LOOPS = [1, 2, 3, 4, 5, 6];
 const board = (orders: readonly string[], kinds: readonly string[] = LOOPS.map(() => 'boost')) =>

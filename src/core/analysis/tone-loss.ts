@@ -4,8 +4,8 @@ import { leadPf } from '../rig/find';
 import { CONTROL_LEADS, type Reference } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
 import type { Remark } from '../findings/finding';
-import type { Evidence, Remarker } from './remarks';
-import type { SoundContext } from './sound-context';
+import type { Evidence, Remarker } from './evidence';
+import type { SoundContext } from '../signal/sound-context';
 import { type Tone, toneOf } from './tone';
 
 /** Treble lost against the reference lead, in dB at 5 kHz, from which it is worth a word. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';
-import { analyse } from './report';
+import { analyse } from '../report/report';
 import { pickupTone } from './pickup-tone';
 import type { Device, Rig } from '../rig';
 

@@ -1,7 +1,7 @@
 import type { Remark } from '../findings/finding';
 import { jackOf } from '../rig/find';
 import type { Lead } from '../rig/schema';
-import type { Remarker } from './remarks';
+import type { Remarker } from './evidence';
 
 /** Leads between two outputs or two inputs: the plug went into the jack beside the right one. */
 export const wrongWayRemarks: Remarker = ({ ctx }) => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { touringRig } from '../demo';
 import { applyEdits, type Board, type Rig } from '../rig';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';

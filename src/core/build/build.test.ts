@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { flyRig, touringRig } from '../demo';
 import {
   billCsv,

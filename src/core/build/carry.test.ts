@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { DEMO_RIGS, flyRig, touringRig } from '../demo';
 import { kindOf } from '../kinds';
 import { applyEdits, type Rig } from '../rig';

@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import type { Severity } from '../findings/finding';
 import { DEMO_RIGS, touringRig } from '../demo';
 import { applyEdits, type Board, type Device, type Rig } from '../rig';

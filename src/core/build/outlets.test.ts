@@ -1,5 +1,5 @@
 import type { Outlet, PowerNeed } from '../kinds';
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import type { Device, Rig } from '../rig';
 import { device, rigOf } from '../testing/rigs';
 import { loadsOf, misfit, needOf, quarrel, unfed, voltagesOf } from '.';

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
 import { groundLoops } from '../analysis/ground';
 import { powerPlanCsv } from '../formats';
-import { applyEdits, compareRigs, type Device, type Edit, outletsOf, type Rig } from '../rig';
+import { compareRigs } from '../changes';
+import { applyEdits, type Device, type Edit, outletsOf, type Rig } from '../rig';
 import { editWords } from '../rig/words';
 import { device, lead, rigOf } from '../testing/rigs';
 import { billOf, loadsOf, powerLeads, powerRemarks, unfed } from '.';

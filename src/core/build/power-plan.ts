@@ -1,6 +1,6 @@
 import type { Edit } from '../rig/edit';
 import type { Rig } from '../rig/schema';
-import { type Mip, type MipSolver, solveMip, type Term } from '../solve/mip';
+import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
 import {
   HEADROOM,
   misfit,

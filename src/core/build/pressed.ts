@@ -1,4 +1,4 @@
-import { pressesBetween } from '../control/presses';
+import { pressesBetween } from '../midi/presses';
 import type { Rig } from '../rig/schema';
 
 /** Pairs of sounds that are looked at, at most. */

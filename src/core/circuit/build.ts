@@ -1,4 +1,5 @@
-import { kindOf, type Pass, resolveState, type Stage, stateIn } from '../kinds';
+import { resolveState, stateIn } from '../rig/device-state';
+import { kindOf, type Pass, type Stage } from '../kinds';
 import { joinsOf } from '../rig/conductors';
 import { leadPf } from '../rig/find';
 import {

@@ -7,7 +7,6 @@ export {
   valueAt,
   withControlAt,
 } from './effective';
-export { type Press, type Presses, pressesBetween } from './presses';
 export { endsOf, heardIn, type Reached, reachOf, reachOfControl } from './reach';
-export { type Sequence, sequenceOf } from './sequence';
 export { type Sweep, SWEEP_POSITIONS, sweepOf } from './sweep';
+export { controlWiringRemarks } from './wiring-remarks';

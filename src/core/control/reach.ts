@@ -1,6 +1,7 @@
-import { destinationFigures, type DestinationFigures } from '../analysis/destinations';
-import { soundContext } from '../analysis/sound-context';
-import { kindOf, stateIn } from '../kinds';
+import { destinationFigures, type DestinationFigures } from '../signal/destinations';
+import { soundContext } from '../signal/sound-context';
+import { stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { Control, Rig, SettingValue, Sound } from '../rig/schema';
 import { fixed, showChange } from '../units';

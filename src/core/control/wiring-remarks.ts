@@ -1,5 +1,6 @@
 import type { Remark } from '../findings/finding';
-import { kindOf, type Reads, settingOf } from '../kinds';
+import { settingOf } from '../rig/device-state';
+import { kindOf, type Reads } from '../kinds';
 import { deviceOf, endWords, jackOf, nameOf } from '../rig/find';
 import type { Lead, Rig } from '../rig/schema';
 

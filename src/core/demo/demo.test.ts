@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { applyEdits, checkRig, freshId, type Rig } from '../rig';
 import { brokenRig, DEMO_RIGS, flyRig, hybridRig, touringRig } from '.';
 

@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { brokenRig, touringRig } from '../demo';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { placeWalk, placeWiring, walkView } from '.';

@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { brokenRig, touringRig } from '../demo';
 import { placeWalk, SIZE } from './walk-geometry';
 import { walkView } from './walk-view';

@@ -1,4 +1,5 @@
-import type { SoundReport, StationFigures } from '../analysis/report';
+import type { SoundFigures } from '../analysis';
+import type { StationFigures } from '../signal';
 import { kindOf } from '../kinds';
 import { blocksOf, deviceOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
@@ -158,7 +159,7 @@ function foldHosts(
  * Everything about a walk that depends on how it is looked at, placed anew; the report itself is
  * not changed.
  */
-export function walkView(rig: Rig, report: SoundReport, choice: WalkChoice = {}): WalkView {
+export function walkView(rig: Rig, report: SoundFigures, choice: WalkChoice = {}): WalkView {
   const live = reached(report.stations, report.steps);
   const followed = choice.follow
     ? following(report.stations, report.steps, choice.follow)
@@ -188,5 +189,5 @@ export function walkView(rig: Rig, report: SoundReport, choice: WalkChoice = {})
 }
 
 /** Hosts that hold enough to be worth folding. */
-export const foldableHosts = (rig: Rig, report: SoundReport): string[] =>
+export const foldableHosts = (rig: Rig, report: SoundFigures): string[] =>
   [...new Set(report.stations.map((s) => s.device))].filter((id) => blocksOf(rig, id).length > 0);

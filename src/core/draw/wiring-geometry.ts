@@ -1,7 +1,7 @@
 import { kindOf, type Kind } from '../kinds';
 import { blocksOf, jackOf } from '../rig/find';
 import type { Device, Lead, Rig } from '../rig/schema';
-import { walkOrder } from '../rig/compare';
+import { walkOrder } from '../changes/compare';
 
 export const PLACES = ['player', 'floor', 'rack', 'amps', 'house'] as const;
 export type Place = (typeof PLACES)[number];

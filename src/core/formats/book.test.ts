@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { cutList } from '../build';
 import { DEMO_RIGS, touringRig } from '../demo';
 import { applyEdits, type Rig } from '../rig';

@@ -1,5 +1,5 @@
 import { connectionOrder } from '../analysis/connection-order';
-import type { Report } from '../analysis/report';
+import type { Report } from '../report/report';
 import {
   billOf,
   budgetOf,

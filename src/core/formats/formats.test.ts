@@ -1,6 +1,6 @@
 import { convert } from 'xmlbuilder2';
 import { fromDot } from 'ts-graphviz';
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { brokenRig, touringRig } from '../demo';
 import type { Rig } from '../rig';
 import { toDot, toGraphml, walkGraph, walkSvg, wiringGraph, wiringSvg } from '.';

@@ -1,4 +1,4 @@
-import type { SoundReport } from '../analysis/report';
+import type { SoundReport } from '../report/report';
 import { kindOf } from '../kinds';
 import { nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';

@@ -1,4 +1,4 @@
-import type { SoundReport } from '../analysis/report';
+import type { SoundReport } from '../report/report';
 import {
   LEAD_DASH,
   LEAD_TAGS,

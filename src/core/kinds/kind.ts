@@ -1,4 +1,5 @@
-import type { SettingValue } from '../rig/schema';
+/** What a setting can hold: a knob's number, a choice or written text, a switch. */
+export type SettingValue = number | string | boolean;
 
 /** A jack's id within its device, or the name of an inner point (never a jack) that passes may join. */
 export type Point = string;

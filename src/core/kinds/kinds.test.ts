@@ -1,15 +1,7 @@
 import type { Device } from '../rig';
 import { device } from '../testing/rigs';
-import {
-  findKind,
-  isEngaged,
-  kindOf,
-  KINDS,
-  type Pass,
-  resolveState,
-  settingOf,
-  type Stage,
-} from '.';
+import { isEngaged, resolveState, settingOf } from '../rig/device-state';
+import { findKind, kindOf, KINDS, type Pass, type Stage } from '.';
 
 /** A kind's passes with some settings, figures and plugs. */
 const passes = (

@@ -4,7 +4,7 @@ import type { Edit } from '../rig/edit';
 import { nameOf } from '../rig/find';
 import type { Address, Rig, Send } from '../rig/schema';
 import { settingWords } from '../rig/words';
-import type { Scene } from '../songs/scene';
+import type { Scene } from '../control/scene';
 import { type Mismatch, record, type Recording, replay, runChange, type Stage } from './change';
 import { addressIn } from './commands';
 import { reachIn } from './graph';

@@ -1,6 +1,6 @@
 import { kindOf } from '../kinds';
 import type { Rig, SettingValue } from '../rig/schema';
-import { allScenes, type Scene } from '../songs/scene';
+import { allScenes, type Scene } from '../control/scene';
 import { addressIn, mappedValue, type Orders, ordersOf } from './commands';
 import { clockJitter, type Jitter, runBus, type Traffic } from './bus';
 import {

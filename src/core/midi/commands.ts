@@ -1,7 +1,8 @@
-import { isEngaged, kindOf, settingOf, stateIn } from '../kinds';
+import { isEngaged, settingOf, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { Address, Rig, SettingValue, State } from '../rig/schema';
-import type { Scene } from '../songs/scene';
+import type { Scene } from '../control/scene';
 import { type MidiGraph, midiGraph, reachIn } from './graph';
 import { type Message, wireMessages } from './message';
 import type { Mapped, MidiDevice } from './setup';

@@ -39,3 +39,13 @@ export { allPairs, type PairFault, pairRows, type PairReport } from './pairs';
 export { midiDevices, type MidiDevice, midiOf, wantsClock } from './setup';
 export { type Machine, standingIn, type Standing } from './stand-in';
 export { MOST_METRES, MOST_THRUS, needsOf } from './wiring-remarks';
+export { type Press, type Presses, pressesBetween } from './presses';
+export { type Sequence, sequenceOf } from './sequence';
+export { brokenAssignments, unreachedAssignments } from './assignment-remarks';
+export { changeRemarks, type SceneRemark, unheardRemarks } from './change-remarks';
+export {
+  deadLeadRemarks,
+  listenerRemarks,
+  messageReachRemarks,
+  wireRemarks,
+} from './wiring-remarks';

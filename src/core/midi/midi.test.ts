@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Device, Lead, Rig, Sound } from '../rig';
 import { applyEdits } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { controlRemarks } from './remarks';
+import { controlRemarks } from '../report/checks';
 import {
   allPairs,
   bothNumbers,

@@ -1,4 +1,4 @@
-import type { Scene } from '../songs/scene';
+import type { Scene } from '../control/scene';
 import { type Mismatch, record, type Recording, replay, runChange, type Stage } from './change';
 
 /** What goes wrong with one device in one way, over all changes in which it does. */

@@ -35,8 +35,8 @@ test('calling a sound sets what messages reach; what is on foot is left to do, a
     'drift',
     'flare',
     'heads',
-    'vesk',
     'kiln',
+    'vesk',
   ]);
   expect(
     whatIsOff(touringRig, stage, stepAll(touringRig, stage, now, scene('lead')), scene('lead')),

@@ -1,7 +1,8 @@
-import { isEngaged, kindOf } from '../kinds';
+import { isEngaged } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import type { Rig, SettingValue, Sound, State } from '../rig/schema';
 import { nameOf } from '../rig/find';
-import type { Scene } from '../songs/scene';
+import type { Scene } from '../control/scene';
 import { type Change, type Mismatch, runChange, type Stage } from './change';
 import { keyWords } from './change-remarks';
 import { withValue } from './landing-levels';

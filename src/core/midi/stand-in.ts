@@ -1,7 +1,8 @@
-import { isEngaged, kindOf, settingOf, stateIn } from '../kinds';
+import { isEngaged, settingOf, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { blocksOf, deviceOf } from '../rig/find';
 import type { Rig, SettingValue } from '../rig/schema';
-import type { Scene } from '../songs/scene';
+import type { Scene } from '../control/scene';
 import { addressIn, fromSevenBits, hears, type Orders } from './commands';
 import { BANK, type Message } from './message';
 import type { MidiDevice } from './setup';

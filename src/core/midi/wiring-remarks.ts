@@ -214,7 +214,7 @@ const isSender = (m: MidiDevice, need: keyof typeof SENDS): boolean =>
     : (m.commands || m.recalls) && m.sends.includes(SENDS[need]);
 
 /** Devices that wait for something which never reaches them, clock of two masters, lamps that go stale. */
-export function reachRemarks(orders: Orders): Remark[] {
+export function messageReachRemarks(orders: Orders): Remark[] {
   const { rig, graph } = orders;
   const found: Ready[] = [];
   for (const m of graph.devices.values()) {

@@ -1,7 +1,7 @@
 import type { Job } from '../kinds';
 import { kindOf } from '../kinds';
-import type { StationFigures } from '../analysis/stations';
-import type { SoundContext } from '../analysis/sound-context';
+import type { StationFigures } from '../signal/station-figures';
+import type { SoundContext } from '../signal/sound-context';
 
 /** For each engaged job, the station met first (upstream) or last (downstream) on any way through this one. */
 export type ByJob = Partial<Record<Job, StationFigures>>;

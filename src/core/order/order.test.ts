@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { applyEdits, type Device, type Rig, type Stance } from '../rig';
 import { chainOf, sound } from '../testing/rigs';
 import { ORDER_RULES } from './rules';

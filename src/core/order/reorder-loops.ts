@@ -1,5 +1,6 @@
 import type { Fix } from '../findings/finding';
-import { kindOf, settingOf, stateIn } from '../kinds';
+import { settingOf, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { readLoopOrder, writeLoopOrder } from '../kinds/loop-order';
 import { deviceOf, nameOf } from '../rig/find';
 import { CONTROL_LEADS, type Rig, type Sound } from '../rig/schema';

@@ -1,5 +1,5 @@
-import type { Evidence } from '../analysis/remarks';
-import type { StationFigures } from '../analysis/stations';
+import type { Heard } from '../signal';
+import type { StationFigures } from '../signal/station-figures';
 import type { Fix, Remark, Severity } from '../findings/finding';
 import { moveFix } from '../findings/insert-fix';
 import { type Job, kindOf } from '../kinds';
@@ -21,7 +21,7 @@ export interface OrderRule {
 }
 
 /** What order is judged by. */
-export type Ordered = Pick<Evidence, 'ctx' | 'stations'>;
+export type Ordered = Pick<Heard, 'ctx' | 'stations'>;
 
 /** One station with what lies around it. */
 export interface Look {

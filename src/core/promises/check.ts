@@ -1,31 +1,8 @@
-import type { SoundReport } from '../analysis/report';
+import type { SoundFigures } from '../analysis';
 import { promiseWords } from '../rig/promise-words';
-import { sourceDevice } from '../rig/source-id';
-import type { PromiseOf, PromiseType, Rig, RigPromise, Sound } from '../rig/schema';
-import { hears, neverHears, tunerHears } from './hearing';
-import { controlMovesOnly, movesOnly } from './moves-only';
-import { onePress } from './one-press';
-import {
-  latencyUnder,
-  levelsWithin,
-  mutedSilent,
-  noiseUnder,
-  noTubeUnloaded,
-  stereo,
-} from './figures';
-import { survives } from './survives';
-import { tailsSurvive } from './tails';
-
-/**
- * One way in which a promise is broken: in which sound, why, whom it concerns, and the route that
- * breaks it where there is one.
- */
-export interface Breach {
-  sound?: string;
-  why: string;
-  subjects: string[];
-  route?: string[];
-}
+import { namedIn, type PromiseType, type Rig, type RigPromise, type Sound } from '../rig/schema';
+import { PROMISE_CHECKS, type PromiseCheck } from './checks';
+import type { Breach, Ground } from './ground';
 
 /** Whether a promise is kept, in how many sounds it was looked at, and what breaks it. */
 export interface PromiseResult {
@@ -34,92 +11,49 @@ export interface PromiseResult {
   kept: boolean;
   sounds: number;
   breaches: Breach[];
+  /** The check itself failed, so that nothing can be told. */
+  failed?: true;
 }
 
-/** What a promise is checked against. */
-export interface Ground {
-  rig: Rig;
-  reports: readonly SoundReport[];
-  report: (sound: string) => SoundReport | undefined;
-  sound: (id: string) => Sound | undefined;
+/** Told when a check throws: which, and what was thrown. */
+type Tell = (check: string, error: unknown) => void;
+
+/** What was found while devices, leads and controls stayed as they were. */
+interface Known {
+  controls: Rig['controls'];
+  devices: Rig['devices'];
+  leads: Rig['leads'];
+  sounds: Map<string, Map<Sound, Breach[]>>;
+  whole: Map<string, { sounds: Rig['sounds']; breaches: Breach[] }>;
 }
 
-/** Looks at one promise in one sound. */
-export type InSound<T extends PromiseType> = (
-  promise: PromiseOf<T>,
-  ground: Ground,
-  sound: Sound,
-  report: SoundReport,
-) => Breach[];
+const nothingKnown = ({ controls, devices, leads }: Rig): Known => ({
+  controls,
+  devices,
+  leads,
+  sounds: new Map(),
+  whole: new Map(),
+});
 
 /**
- * Promises that are looked at sound by sound; what one sound says depends on nothing but the
- * devices, the leads and that sound.
+ * Checks promises, and remembers what it found, so that an edit in one sound checks the costly
+ * promises in that sound only. What cannot be judged is not kept.
  */
-const BY_SOUND: { [T in PromiseType]?: InSound<T> } = {
-  hears,
-  'never-hears': neverHears,
-  'moves-only': movesOnly,
-  'control-moves-only': controlMovesOnly,
-  stereo,
-  'tuner-hears': tunerHears,
-  'muted-silent': mutedSilent,
-  'no-tube-unloaded': noTubeUnloaded,
-  'noise-under': noiseUnder,
-  'latency-under': latencyUnder,
-};
-/** Promises about several sounds together. */
-const OVER_ALL: {
-  [T in PromiseType]?: (
-    promise: PromiseOf<T>,
-    ground: Ground,
-    sounds: readonly Sound[],
-  ) => Breach[];
-} = {
-  'levels-within': levelsWithin,
-  'tails-survive': tailsSurvive,
-  'one-press': onePress,
-  survives,
-};
-
-const idsOf = (p: RigPromise): { devices: string[]; sounds: string[] } => {
-  const { destination, source, device, destinations, from, to, sounds, solos } = p as Partial<
-    Record<'destination' | 'source' | 'device' | 'from' | 'to', string>
-  > &
-    Partial<Record<'destinations' | 'sounds' | 'solos', string[]>>;
-  return {
-    devices: [destination, source && sourceDevice(source), device, ...(destinations ?? [])].filter(
-      (x) => x !== undefined,
-    ),
-    sounds: [from, to, ...(sounds ?? []), ...(solos ?? [])].filter((x) => x !== undefined),
-  };
-};
-
-/** Remembers what it found, so that an edit in one sound checks the costly promises in that sound only. */
 export class PromiseChecker {
-  private last?: {
-    controls: Rig['controls'];
-    devices: Rig['devices'];
-    leads: Rig['leads'];
-    sounds: Map<string, Map<Sound, Breach[]>>;
-    whole: Map<string, { sounds: Rig['sounds']; breaches: Breach[] }>;
-  };
+  private known?: Known;
 
-  check(rig: Rig, reports: readonly SoundReport[]): PromiseResult[] {
+  constructor(private readonly checks: { [T in PromiseType]: PromiseCheck<T> } = PROMISE_CHECKS) {}
+
+  check(rig: Rig, reports: readonly SoundFigures[], tell: Tell = () => undefined): PromiseResult[] {
     const promises = rig.promises ?? [];
     if (!promises.length) return [];
+    let known = this.known;
     if (
-      this.last?.devices !== rig.devices ||
-      this.last.leads !== rig.leads ||
-      this.last.controls !== rig.controls
+      known?.devices !== rig.devices ||
+      known.leads !== rig.leads ||
+      known.controls !== rig.controls
     )
-      this.last = {
-        controls: rig.controls,
-        devices: rig.devices,
-        leads: rig.leads,
-        sounds: new Map(),
-        whole: new Map(),
-      };
+      this.known = known = nothingKnown(rig);
     const byId = new Map(reports.map((r) => [r.sound, r]));
     const ground: Ground = {
       rig,
@@ -127,61 +61,83 @@ export class PromiseChecker {
       report: (id) => byId.get(id),
       sound: (id) => rig.sounds.find((s) => s.id === id),
     };
-    return promises.map((p) => this.one(p, ground));
+    return promises.map((p) => {
+      try {
+        return this.one(p, ground, known);
+      } catch (error) {
+        tell(`the promise "${promiseWords(rig, p)}"`, error);
+        return this.failed(rig, p, error);
+      }
+    });
   }
 
-  private one(p: RigPromise, ground: Ground): PromiseResult {
+  private failed(rig: Rig, promise: RigPromise, error: unknown): PromiseResult {
+    const why =
+      'It cannot be told, because this check failed ' +
+      `(${error instanceof Error ? error.message : String(error)}); the others stand.`;
+    return {
+      id: promise.id,
+      words: promiseWords(rig, promise),
+      kept: false,
+      sounds: 0,
+      breaches: [{ why, subjects: [] }],
+      failed: true,
+    };
+  }
+
+  private one(p: RigPromise, ground: Ground, known: Known): PromiseResult {
     const { rig } = ground;
     const words = promiseWords(rig, p);
-    const ids = idsOf(p);
+    const ids = namedIn(p);
     const gone = [
       ...ids.devices.filter((d) => !rig.devices.some((x) => x.id === d)),
       ...ids.sounds.filter((s) => !ground.sound(s)),
     ];
-    if (gone.length)
-      return {
-        id: p.id,
-        words,
-        kept: false,
-        sounds: 0,
-        breaches: [
-          {
-            why: `"${gone.join('", "')}" is no longer in this rig. Change the promise or take it back.`,
-            subjects: [],
-          },
-        ],
-      };
-    const wanted = (p as { sounds?: string[] }).sounds;
-    const named = wanted?.length ? wanted.map((id) => ground.sound(id)!) : rig.sounds;
-    const known = this.last!;
+    if (gone.length) {
+      const why =
+        `"${gone.join('", "')}" is no longer in this rig. ` + 'Change the promise or take it back.';
+      return { id: p.id, words, kept: false, sounds: 0, breaches: [{ why, subjects: [] }] };
+    }
+    const wanted = 'sounds' in p && Array.isArray(p.sounds) ? (p.sounds as string[]) : [];
+    const named = wanted.length ? wanted.flatMap((id) => ground.sound(id) ?? []) : rig.sounds;
+    const check = this.checks[p.type] as PromiseCheck<PromiseType>;
+    const breaches =
+      'inSound' in check
+        ? named.flatMap((sound) => this.inSound(p, check.inSound, ground, sound, known))
+        : this.overAll(p, check.over, ground, named, known);
+    return { id: p.id, words, kept: breaches.length === 0, sounds: named.length, breaches };
+  }
+
+  private inSound(
+    p: RigPromise,
+    look: (p: never, g: Ground, s: Sound, r: SoundFigures) => Breach[],
+    ground: Ground,
+    sound: Sound,
+    known: Known,
+  ): Breach[] {
     const key = JSON.stringify(p);
-    const bySound = BY_SOUND[p.type] as InSound<PromiseType> | undefined;
-    if (bySound) {
-      const memory = known.sounds.get(key) ?? new Map<Sound, Breach[]>();
-      known.sounds.set(key, memory);
-      const breaches = named.flatMap((sound) => {
-        let found = memory.get(sound);
-        const report = ground.report(sound.id);
-        if (!found && report) memory.set(sound, (found = bySound(p, ground, sound, report)));
-        return found ?? [];
-      });
-      return { id: p.id, words, kept: breaches.length === 0, sounds: named.length, breaches };
-    }
-    let whole = known.whole.get(key);
-    if (whole?.sounds !== rig.sounds) {
-      const look = OVER_ALL[p.type] as (
-        promise: RigPromise,
-        g: Ground,
-        sounds: readonly Sound[],
-      ) => Breach[];
-      known.whole.set(key, (whole = { sounds: rig.sounds, breaches: look(p, ground, named) }));
-    }
-    return {
-      id: p.id,
-      words,
-      kept: whole.breaches.length === 0,
-      sounds: named.length,
-      breaches: whole.breaches,
-    };
+    const memory = known.sounds.get(key) ?? new Map<Sound, Breach[]>();
+    known.sounds.set(key, memory);
+    const before = memory.get(sound);
+    const report = ground.report(sound.id);
+    if (before || !report) return before ?? [];
+    const found = look(p as never, ground, sound, report);
+    memory.set(sound, found);
+    return found;
+  }
+
+  private overAll(
+    p: RigPromise,
+    look: (p: never, g: Ground, sounds: readonly Sound[]) => Breach[],
+    ground: Ground,
+    named: readonly Sound[],
+    known: Known,
+  ): Breach[] {
+    const key = JSON.stringify(p);
+    const before = known.whole.get(key);
+    if (before?.sounds === ground.rig.sounds) return before.breaches;
+    const breaches = look(p as never, ground, named);
+    known.whole.set(key, { sounds: ground.rig.sounds, breaches });
+    return breaches;
   }
 }

@@ -1,7 +1,7 @@
 import { nameOf } from '../rig/find';
 import type { PromiseOf, Sound } from '../rig/schema';
 import { fixed } from '../units';
-import type { Breach, Ground, InSound } from './check';
+import type { Breach, Ground, InSound } from './ground';
 import { routeWords } from './hearing';
 
 /**

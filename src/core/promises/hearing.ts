@@ -1,10 +1,10 @@
-import type { SoundReport } from '../analysis/report';
+import type { SoundFigures } from '../analysis/sound-figures';
 import { kindOf } from '../kinds';
 import { nameOf } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import type { Rig } from '../rig/schema';
 import { routeBetween } from '../walk';
-import type { Breach, InSound } from './check';
+import type { Breach, InSound } from './ground';
 
 /** At most this many names of a route are told; the middle of a longer one is left out. */
 const FEW = 7;
@@ -17,7 +17,7 @@ export function routeWords(rig: Rig, devices: readonly string[]): string {
 
 /** Devices that a source's signal meets on its way to a destination. */
 const devicesBetween = (
-  report: SoundReport,
+  report: SoundFigures,
   source: string,
   destination: string,
   open = false,
@@ -33,13 +33,13 @@ const devicesBetween = (
   ),
 ];
 
-const isPlayed = (report: SoundReport, source: string): boolean =>
+const isPlayed = (report: SoundFigures, source: string): boolean =>
   report.stations.some(
     (s) => s.device === sourceDevice(source) && s.source && s.state === 'engaged',
   );
 
 /** Says where a source's signal ends on its way to a destination that should hear it. */
-function whereItStops(rig: Rig, report: SoundReport, source: string, destination: string): Breach {
+function whereItStops(rig: Rig, report: SoundFigures, source: string, destination: string): Breach {
   const made = devicesBetween(report, source, destination);
   const way = made.length ? made : devicesBetween(report, source, destination, true);
   const name = (id: string) => nameOf(rig, id);

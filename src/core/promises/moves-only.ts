@@ -1,9 +1,9 @@
 import { allControls, endsOf, type Reached, reachOf, reachOfControl } from '../control';
 import { nameOf } from '../rig/find';
 import { routeBetween } from '../walk';
-import type { SoundReport } from '../analysis/report';
+import type { SoundFigures } from '../analysis/sound-figures';
 import type { Rig, Sound } from '../rig/schema';
-import type { Breach, InSound } from './check';
+import type { Breach, InSound } from './ground';
 import { routeWords } from './hearing';
 
 /**
@@ -44,7 +44,7 @@ function judged(
   reached: readonly Reached[],
   destinations: readonly string[],
   device: string,
-  { rig, report, sound }: { rig: Rig; report: SoundReport; sound: Sound },
+  { rig, report, sound }: { rig: Rig; report: SoundFigures; sound: Sound },
 ): Breach[] {
   const extra = reached.filter((r) => !destinations.includes(r.destination));
   const missed = destinations.filter(

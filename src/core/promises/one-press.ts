@@ -1,7 +1,7 @@
-import { pressesBetween } from '../control';
+import { pressesBetween } from '../midi';
 import { nameOf } from '../rig/find';
 import type { PromiseOf } from '../rig/schema';
-import type { Breach, Ground } from './check';
+import type { Breach, Ground } from './ground';
 
 /** One press takes the rig from one sound to another, with nothing left to turn by hand. */
 export function onePress(p: PromiseOf<'one-press'>, { rig, sound }: Ground): Breach[] {

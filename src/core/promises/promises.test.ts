@@ -1,4 +1,4 @@
-import { analyse, Analyser } from '../analysis';
+import { analyse, Analyser } from '../report';
 import { touringRig } from '../demo';
 import { applyEdits, type Edit, promiseWords, type Rig, type RigPromise } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';

@@ -1,12 +1,13 @@
 import { buildCircuit } from '../circuit';
-import { kindOf, resolveState, stateIn } from '../kinds';
+import { resolveState, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edit';
 import { blocksOf, nameOf } from '../rig/find';
 import { CONTROL_LEADS, type PromiseOf, type Rig, type Sound } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { carriedFrom, destinationsIn } from './carried';
-import type { Breach, Ground } from './check';
+import type { Breach, Ground } from './ground';
 
 /** A source that plays under this, in dBu, is turned down. */
 const SILENT_DBU = -100;

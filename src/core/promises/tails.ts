@@ -2,7 +2,7 @@ import { buildCircuit, type Circuit, type CircuitStage } from '../circuit';
 import { nameOf } from '../rig/find';
 import type { PromiseOf, Rig, Sound } from '../rig/schema';
 import { carriedFrom, destinationsIn, isOpen, sectionOut } from './carried';
-import type { Breach, Ground } from './check';
+import type { Breach, Ground } from './ground';
 
 /**
  * Destinations that a passive section reaches through stages that carry signal, and the gates on

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { KINDS, kindOf } from '../kinds';
 import { hybridRig, touringRig } from '../demo';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
+import { compareRigs, walkOrder } from '../changes';
 import {
   applyEdit,
   applyEdits,
-  compareRigs,
   type Edit,
   editWords,
   freshId,
@@ -17,7 +17,6 @@ import {
   sameJson,
   startHistory,
   undo,
-  walkOrder,
 } from '.';
 
 const apply = (rig: Rig, ...edits: Edit[]): Rig => {

@@ -1,4 +1,5 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
+import { walkOrder } from '../changes';
 import { hybridRig } from '../demo';
 import { KINDS, kindOf } from '../kinds';
 import { chainOf, device, rigOf, sound } from '../testing/rigs';
@@ -14,7 +15,6 @@ import {
   type Rig,
   startHistory,
   undo,
-  walkOrder,
   writeRig,
 } from '.';
 

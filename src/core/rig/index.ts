@@ -1,5 +1,5 @@
+export { isEngaged, resolveState, settingOf, stateIn } from './device-state';
 export { type Applied, applyEdit, applyEdits, type Patch, patchRig } from './apply';
-export { compareRigs, compareSounds, walkOrder } from './compare';
 export { joinsOf } from './conductors';
 export { type Edit, type EditName, editSchema } from './edit';
 export * from './find';
@@ -13,6 +13,5 @@ export { type Outcome, type Problem, problemLines } from './problem';
 export { checkRig, readRig, writeRig } from './read';
 export * from './schema';
 export { sourceDevice, sourceId } from './source-id';
-export { soundDifferences } from './sound-differences';
 export { editWords, settingWords } from './words';
 export { issueWords } from './issue-words';

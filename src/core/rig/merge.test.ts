@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { touringRig } from '../demo';
-import { applyEdits, compareRigs, type Edit, mergeRigs, type Rig, sameJson } from '.';
+import { compareRigs } from '../changes';
+import { applyEdits, type Edit, mergeRigs, type Rig, sameJson } from '.';
 
 const base = touringRig;
 const after = (...edits: Edit[]): Rig => {

@@ -21,7 +21,7 @@ import {
 import { idSchema } from './id-schema';
 import { candidateSchema, controlSchema, positionsSchema } from './control-schema';
 import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
-import { promiseSchema } from './promise-schema';
+import { promiseSchema } from './promise-types';
 import { settings, stateSchema } from './setting-value';
 import { setSchema, songSchema } from './song-schema';
 
@@ -77,7 +77,17 @@ export {
   type SongSet,
   songSchema,
 } from './song-schema';
-export { type PromiseOf, promiseSchema, type PromiseType, type RigPromise } from './promise-schema';
+export {
+  type Asks,
+  type Field,
+  fieldsOf,
+  namedIn,
+  PROMISE_TYPES,
+  type PromiseOf,
+  promiseSchema,
+  type PromiseType,
+  type RigPromise,
+} from './promise-types';
 
 /** The version of the rig document that this program writes. */
 export const RIG_VERSION = 1;

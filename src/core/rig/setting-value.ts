@@ -1,10 +1,15 @@
 import { z } from 'zod';
+import type { SettingValue } from '../kinds';
 import { idSchema } from './id-schema';
 
 /** What a setting can hold. */
-export const settingValue = z.union([z.number(), z.string().max(200), z.boolean()]);
+export const settingValue: z.ZodType<SettingValue> = z.union([
+  z.number(),
+  z.string().max(200),
+  z.boolean(),
+]);
 export const settings = z.record(idSchema, settingValue);
-export type SettingValue = z.infer<typeof settingValue>;
+export type { SettingValue };
 
 /**
  * Where a device keeps a sound: a program of 0 to 127 as on the wire and, where it takes bank

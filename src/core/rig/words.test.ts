@@ -1,7 +1,7 @@
 import { KINDS } from '../kinds';
 import { chainOf, device, lead, sound } from '../testing/rigs';
+import { compareSounds } from '../changes';
 import {
-  compareSounds,
   type Edit,
   editSchema,
   editWords,

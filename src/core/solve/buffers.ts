@@ -1,5 +1,5 @@
-import { soundContext } from '../analysis/sound-context';
-import { pointFigures } from '../analysis/stations';
+import { soundContext } from '../signal/sound-context';
+import { pointFigures } from '../signal/station-figures';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edit';

@@ -1,7 +1,7 @@
 export { type BufferProposal, proposeBuffers } from './buffers';
 export { type Candidate, type HostMove, type InsideProposal, proposeInside } from './inside';
 export { type IsolateProposal, proposeIsolation } from './isolate';
-export type { MipSolver } from './mip';
+export type { MipSolver } from '../optimum/mip';
 export { type FigureChange, type OrderMove, type OrderProposal, proposeOrder } from './order';
 export type { Progress } from './step';
 export { type OnePress, proposeOnePress } from './one-press';

@@ -1,12 +1,13 @@
 import { blockCost, hostBudget } from '../analysis/hosts';
-import { type Budget, isEngaged, kindOf, stateIn } from '../kinds';
+import { isEngaged, stateIn } from '../rig/device-state';
+import { type Budget, kindOf } from '../kinds';
 import { applyEdit } from '../rig/apply';
 import type { Edit } from '../rig/edit';
 import { deviceOf, leadFrom, leadInto, nameOf, partnerEnd } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import { hostLoopOf, innerReturn, isFreeLoop } from '../rig/loop-edits';
 import type { Device, Rig } from '../rig/schema';
-import { type Mip, type MipSolver, solveMip, type Term } from './mip';
+import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
 
 /** What speaks for a device to be inside or outside, in points; more points, a stronger wish. */
 const POINTS = {

@@ -1,5 +1,7 @@
-import { effectiveSound, heardIn, pressesBetween, type Presses } from '../control';
-import { isEngaged, kindOf, resolveState, stateIn } from '../kinds';
+import { pressesBetween, type Presses } from '../midi';
+import { isEngaged, resolveState, stateIn } from '../rig/device-state';
+import { effectiveSound, heardIn } from '../control';
+import { kindOf } from '../kinds';
 import { midiGraph, midiOf, outJacks, reachIn } from '../midi';
 import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edit';
@@ -7,7 +9,7 @@ import { deviceOf, leadInto, nameOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Assignment, Device, Rig, Sound } from '../rig/schema';
 import { showChange } from '../units';
-import { walkOrder } from '../rig/compare';
+import { walkOrder } from '../changes/compare';
 
 /**
  * A way to bring a change down to one press: what to do, as edits, what it then takes, and what it

@@ -1,15 +1,16 @@
-import { destinationFigures } from '../analysis/destinations';
-import { soundContext } from '../analysis/sound-context';
-import { stationFigures } from '../analysis/stations';
+import { destinationFigures } from '../signal/destinations';
+import { soundContext } from '../signal/sound-context';
+import { stationFigures } from '../signal/station-figures';
 import { type Remark, type Severity } from '../findings/finding';
-import { isEngaged, kindOf, stateIn } from '../kinds';
+import { isEngaged, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { ORDER_RULES, orderRemarks } from '../order';
 import { applyEdit, applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edit';
 import { deviceOf, leadFrom, nameOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Rig, Sound } from '../rig/schema';
-import { arrangementCost, cheapestArrangement, type Prices } from './arrange';
+import { arrangementCost, cheapestArrangement, type Prices } from '../optimum/arrange';
 import { type Chain, chainIn } from './chain';
 import { type Progress, silently } from './step';
 

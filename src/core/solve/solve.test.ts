@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { groundLoops, isPair } from '../analysis/ground';
 import { touringRig } from '../demo';
 import { applyEdits, type Device, type Rig } from '../rig';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
-import { arrangementCost, cheapestArrangement, type Prices } from './arrange';
+import { arrangementCost, cheapestArrangement, type Prices } from '../optimum/arrange';
 import { proposeBuffers } from './buffers';
 import { proposeInside } from './inside';
 import { proposeIsolation } from './isolate';
-import { type MipSolver, solveMip, writeLp } from './mip';
+import { type MipSolver, solveMip, writeLp } from '../optimum/mip';
 import { proposeOrder } from './order';
 
 let solver: MipSolver;

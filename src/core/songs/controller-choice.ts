@@ -6,7 +6,7 @@ import { changesElsewhere } from '../midi/wiring-remarks';
 import { allControls } from '../control/all-controls';
 import type { Candidate, Rig } from '../rig/schema';
 import { fitLabel } from './labels';
-import { allScenes, sectionScene } from './scene';
+import { allScenes, sectionScene } from '../control/scene';
 
 /** What a foot controller has to do for this rig and its songs, each with where it comes from. */
 export interface Needs {

@@ -1,7 +1,8 @@
-import { isEngaged, kindOf, resolveState, settingOf, stateIn, type TempoTable } from '../kinds';
+import { isEngaged, resolveState, settingOf, stateIn } from '../rig/device-state';
+import { kindOf, type TempoTable } from '../kinds';
 import type { Device, Rig, Song } from '../rig/schema';
 import { clockHour } from '../units';
-import { sectionScene } from './scene';
+import { sectionScene } from '../control/scene';
 import {
   type Division,
   DIVISIONS,

@@ -44,7 +44,7 @@ export {
   type RunningOrder,
   type SetLine,
 } from './running-order';
-export { allScenes, type Scene, sceneOf, sectionScene } from './scene';
+export { allScenes, type Scene, sceneOf, sectionScene } from '../control/scene';
 export { standInsFor, type Substitute, substitutesFor } from './substitute';
 export {
   type Division,
@@ -68,3 +68,4 @@ export {
   type Timeline,
   timelineOf,
 } from './timeline';
+export { songRemarks } from './song-remarks';

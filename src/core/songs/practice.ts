@@ -1,5 +1,5 @@
 import type { Rig, Song } from '../rig/schema';
-import { sectionScene } from './scene';
+import { sectionScene } from '../control/scene';
 import { quarterMs } from './tempo';
 import { quartersIn, timelineOf } from './timeline';
 

@@ -5,7 +5,7 @@ import { type MidiDevice, midiDevices } from '../midi/setup';
 import type { Edit } from '../rig/edit';
 import type { Address, Rig, Song, SongSet } from '../rig/schema';
 import { fitLabel } from './labels';
-import { sceneOf, sectionScene, type Scene } from './scene';
+import { sceneOf, sectionScene, type Scene } from '../control/scene';
 import { timelineOf } from './timeline';
 
 /**

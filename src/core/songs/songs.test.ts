@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { touringRig } from '../demo';
-import { controlRemarks } from '../midi/remarks';
+import { controlRemarks } from '../report/checks';
 import { applyEdits, type Song } from '../rig';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import {

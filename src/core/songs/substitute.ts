@@ -1,4 +1,4 @@
-import { analyseSound } from '../analysis/report';
+import { heardOf } from '../signal';
 import { KINDS, type Kind, kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import { nameOf } from '../rig/find';
@@ -58,13 +58,13 @@ export function substitutesFor(rig: Rig, device: string, sound: Sound): Substitu
   const own = rig.devices.find((d) => d.id === device);
   if (!own) return [];
   const was = kindOf(own.kind);
-  const before = analyseSound(rig, sound);
+  const before = heardOf(rig, sound);
   const [a, wasTime] = [words(was), was.tempo];
   return standInsFor(own)
     .flatMap((k): Substitute[] => {
       const done = applyEdits(rig, [{ edit: 'replaceDevice', device, kind: k.id }]);
       if (!done.ok) return [];
-      const after = analyseSound(done.value.rig, sound);
+      const after = heardOf(done.value.rig, sound);
       const b = words(k);
       const missing = (x: Map<string, string>, y: Map<string, string>) =>
         [...x].filter(([key]) => !y.has(key)).map(([, text]) => text);

@@ -1,15 +1,8 @@
 import fc from 'fast-check';
-import { analyse } from '../analysis';
+import { analyse } from '../report';
+import { walkOrder } from '../changes';
 import { kindOf } from '../kinds';
-import {
-  type Brief,
-  integrityProblems,
-  type Rig,
-  rigSchema,
-  walkOrder,
-  type Way,
-  WAYS,
-} from '../rig';
+import { type Brief, integrityProblems, type Rig, rigSchema, type Way, WAYS } from '../rig';
 import { brokenRig, touringRig } from '../demo';
 import { briefOf, briefState, proposeRig, START_INSTRUMENTS, START_PEDALS } from '.';
 

@@ -1,5 +1,6 @@
 import { passesOf, pluggedJacks } from '../circuit';
-import { isControlJack, isEngaged, type Jack, kindOf, type Pass, stateIn } from '../kinds';
+import { isEngaged, stateIn } from '../rig/device-state';
+import { isControlJack, type Jack, kindOf, type Pass } from '../kinds';
 import { joinsOf } from '../rig/conductors';
 import { CONTROL_LEADS, type Device, type Rig, type Sound } from '../rig/schema';
 import { tripsOf } from './trips';

@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import type { Loop, Pass } from '../kinds';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { stationsOf } from '.';

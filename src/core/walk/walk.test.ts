@@ -1,4 +1,4 @@
-import { analyse } from '../analysis';
+import { analyse } from '../report';
 import { brokenRig, touringRig } from '../demo';
 import { orderNodes } from '../circuit';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';

@@ -2,7 +2,7 @@
 import { ActionIcon, Button, Checkbox, Group, Modal, Select, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { type ReactNode, useMemo, useState } from 'react';
-import { analyse } from '../../core/analysis';
+import { analyse } from '../../core/report';
 import { KINDS, kindOf } from '../../core/kinds';
 import { type Brief, CHARACTERS, freshId, type Rig, WAYS } from '../../core/rig';
 import {

@@ -1,5 +1,5 @@
 import type { Kind } from '../../core/kinds';
-import type { Character, PromiseType, Way } from '../../core/rig';
+import type { Character, Way } from '../../core/rig';
 
 /** Ways to be heard, as a question's answers. */
 export const WAY_WORDS: Record<Way, string> = {
@@ -23,24 +23,6 @@ export const CHARACTER_WORDS: Record<Character, string> = {
   crunch: 'crunch',
   saturated: 'saturated',
   special: 'a special',
-};
-
-/** Promises to choose from, each as a sentence to be filled in. */
-export const PROMISE_WORDS: Record<PromiseType, string> = {
-  hears: 'a destination always hears a source',
-  'never-hears': 'a destination never hears a source',
-  'moves-only': 'a control moves some destinations and nothing else',
-  'control-moves-only': 'a pedal or switch with all it moves, and nothing else',
-  stereo: 'a destination is stereo',
-  'levels-within': 'levels of sounds lie close together',
-  'tuner-hears': 'the tuner always hears an instrument',
-  'muted-silent': 'muted means silent everywhere',
-  'tails-survive': 'tails survive a change of sound',
-  'one-press': 'one press from one sound to another',
-  'no-tube-unloaded': 'no tube amplifier without a load',
-  'noise-under': 'signal-to-noise stays over a figure',
-  'latency-under': 'latency stays under a figure',
-  survives: 'if a device dies, sound comes back',
 };
 
 /** Kinds in groups, for a list to choose from. */

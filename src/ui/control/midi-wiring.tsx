@@ -3,7 +3,8 @@ import { Button, Checkbox, Group, Menu, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { LEAD_DASH, LEAD_TAGS, midiMap } from '../../core/draw';
 import { SEVERITIES, type Severity } from '../../core/findings/finding';
-import { isControlJack, kindOf, KINDS, settingOf, THRUS, type Thru } from '../../core/kinds';
+import { settingOf } from '../../core/rig/device-state';
+import { isControlJack, kindOf, KINDS, THRUS, type Thru } from '../../core/kinds';
 import {
   type MidiDevice,
   midiDevices,

@@ -1,7 +1,7 @@
 'use client';
 import { Button, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { type Press, pressesBetween } from '../../core/control';
+import { type Press, pressesBetween } from '../../core/midi';
 import { nameOf, type Sound } from '../../core/rig';
 import { fixed } from '../../core/units';
 import { useAnswer } from '../look/use-answer';

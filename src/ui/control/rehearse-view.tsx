@@ -1,7 +1,8 @@
 'use client';
 import { Button, Group, Select, Switch } from '@mantine/core';
 import { useCallback, useMemo, useState } from 'react';
-import { isEngaged, kindOf } from '../../core/kinds';
+import { isEngaged } from '../../core/rig/device-state';
+import { kindOf } from '../../core/kinds';
 import {
   begin,
   call,

@@ -1,6 +1,6 @@
 'use client';
 import { Button, Group, Modal } from '@mantine/core';
-import { compareRigs } from '../../core/rig';
+import { compareRigs } from '../../core/changes';
 import type { Clash } from '../keep/keeper';
 import { useDocument } from '../store/use-rig';
 

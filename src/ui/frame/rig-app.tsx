@@ -1,7 +1,7 @@
 'use client';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Button } from '@mantine/core';
-import { analyse, type Report } from '../../core/analysis';
+import { analyse, type Report } from '../../core/report';
 import type { Rig } from '../../core/rig';
 import { openDoor } from '../../worker';
 import { type Clash, Keeper } from '../keep/keeper';

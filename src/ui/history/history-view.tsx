@@ -1,7 +1,8 @@
 'use client';
 import { Button } from '@mantine/core';
 import { useCallback, useEffect, useState } from 'react';
-import { compareRigs, type Rig } from '../../core/rig';
+import { compareRigs } from '../../core/changes';
+import { type Rig } from '../../core/rig';
 import { askServer, problemText } from '../keep/ask-server';
 import { useDocument, useRig } from '../store/use-rig';
 

@@ -1,4 +1,4 @@
-import { analyse } from '../../core/analysis';
+import { analyse } from '../../core/report';
 import { touringRig } from '../../core/demo';
 import type { Rig } from '../../core/rig';
 import { createRigStore } from '../store/rig-store';

@@ -2,7 +2,7 @@
 import { Button, Checkbox, Group, MultiSelect, Select, TagsInput, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { analyse } from '../../core/analysis';
+import { analyse } from '../../core/report';
 import { kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
 import { type Brief, freshId, type Way } from '../../core/rig';

@@ -1,9 +1,10 @@
 'use client';
 import { Button, Group, Select, Switch, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
-import type { StationFigures } from '../../core/analysis';
-import { touchWord } from '../../core/circuit';
-import { type Figure, isEngaged, kindOf, resolveState, settingOf, stateIn } from '../../core/kinds';
+import { type StationFigures, touchWord } from '../../core/signal';
+import { isEngaged, resolveState, settingOf, stateIn } from '../../core/rig/device-state';
+
+import { type Figure, kindOf } from '../../core/kinds';
 import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
 import {
   type Device,

@@ -1,7 +1,8 @@
 'use client';
 import { Button, Group, NumberInput, Select, Switch, TextInput } from '@mantine/core';
-import { type PointFigures, USUAL_SQUARE_MM } from '../../core/analysis';
-import { touchWord } from '../../core/circuit';
+import { type PointFigures, touchWord } from '../../core/signal';
+import { USUAL_SQUARE_MM } from '../../core/analysis';
+
 import { DEFAULT_PF_PER_METRE, endWords, type Lead, LEAD_TYPES, nameOf } from '../../core/rig';
 import { fixed, showLength, showLevel, withPrefix } from '../../core/units';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';

@@ -1,4 +1,4 @@
-import { analyse } from '../../core/analysis';
+import { analyse } from '../../core/report';
 import { touringRig } from '../../core/demo';
 import { METER_ROWS, rowUnit, USUAL_ROWS } from './meter-rows';
 

@@ -1,5 +1,5 @@
-import type { StationFigures } from '../../core/analysis';
-import { touchWord } from '../../core/circuit';
+import { type StationFigures, touchWord } from '../../core/signal';
+
 import { fixed, showLevel, type UnitChoice } from '../../core/units';
 
 /**

@@ -1,6 +1,6 @@
 import { hybridRig, touringRig } from '../../core/demo';
 import { kindOf } from '../../core/kinds';
-import { analyse } from '../../core/analysis';
+import { analyse } from '../../core/report';
 import {
   applyEdits,
   deviceOf,

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Preview } from '../../core/analysis';
+import type { Preview } from '../../core/report';
 import type { Edit } from '../../core/rig';
 import { useRig } from '../store/use-rig';
 

@@ -2,7 +2,8 @@
 import { ActionIcon, Button, Group, Select, Textarea, TextInput, Tooltip } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconCopy, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
-import { isEngaged, kindOf, resolveState, settingOf } from '../../core/kinds';
+import { isEngaged, resolveState, settingOf } from '../../core/rig/device-state';
+import { kindOf } from '../../core/kinds';
 import { bothNumbers, midiOf } from '../../core/midi';
 import {
   type Address,

@@ -1,7 +1,7 @@
 'use client';
 import { Select } from '@mantine/core';
 import { useState } from 'react';
-import { compareSounds } from '../../core/rig';
+import { compareSounds } from '../../core/changes';
 import { fixed, showChange, showLevel } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 

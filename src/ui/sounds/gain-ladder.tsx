@@ -12,8 +12,10 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { type BoostWorth, gainLadder } from '../../core/analysis';
-import { touchWord } from '../../core/circuit';
+import { gainLadder } from '../../core/report';
+import { touchWord } from '../../core/signal';
+import { type BoostWorth } from '../../core/analysis';
+
 import { nameOf } from '../../core/rig';
 import { fixed, showChange, showLevel } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';

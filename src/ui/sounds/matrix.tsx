@@ -1,14 +1,9 @@
 'use client';
 import { Popover, Select, Switch } from '@mantine/core';
-import {
-  isEngaged,
-  kindOf,
-  type Parameter,
-  resolveState,
-  settingOf,
-  stateIn,
-} from '../../core/kinds';
-import { type Device, type SettingValue, type Sound, walkOrder } from '../../core/rig';
+import { isEngaged, resolveState, settingOf, stateIn } from '../../core/rig/device-state';
+import { walkOrder } from '../../core/changes';
+import { kindOf, type Parameter } from '../../core/kinds';
+import { type Device, type SettingValue, type Sound } from '../../core/rig';
 import { clockHour } from '../../core/units';
 import { Knob } from '../signal/knob';
 import { TextSetting } from '../signal/text-setting';

@@ -1,4 +1,4 @@
-import { analyse, Analyser } from '../../core/analysis';
+import { analyse, Analyser } from '../../core/report';
 import { touringRig } from '../../core/demo';
 import { patchRig, type Rig } from '../../core/rig';
 import type { Door } from '../../worker';

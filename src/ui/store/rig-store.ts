@@ -1,5 +1,5 @@
 import { createStore } from 'zustand';
-import type { Report, SoundReport } from '../../core/analysis';
+import type { Report, SoundReport } from '../../core/report';
 import {
   applyEdits,
   type Edit,

@@ -1,6 +1,6 @@
 import { createContext, useContext, useMemo } from 'react';
 import { useStore } from 'zustand';
-import type { SoundReport } from '../../core/analysis';
+import type { SoundReport } from '../../core/report';
 import type { Rig } from '../../core/rig';
 import type { RigState, RigStore } from './rig-store';
 

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { analyse } from '@/core/analysis';
+import { analyse } from '@/core/report';
 import { isAway } from '@/server/answers';
 import { database } from '@/server/database';
 import { loadRig } from '@/server/rigs';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { analyse } from '@/core/analysis';
+import { analyse } from '@/core/report';
 import { bookOf, bookPages, LABEL_KINDS, labelSheets } from '@/core/formats';
 import { checkRig, rigSchema } from '@/core/rig';
 import { printPdf } from '@/print/pdf';

@@ -1,4 +1,5 @@
-import { buildCircuit, type Flowing, passesOf, pluggedJacks, runSignal } from '../circuit';
+import { type Flowing, runSignal } from './';
+import { buildCircuit, passesOf, pluggedJacks } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
 import type { Device, Rig, Sound } from '../rig/schema';

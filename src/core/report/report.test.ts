@@ -3,9 +3,9 @@ import { KINDS, kindOf } from '../kinds';
 import type { Device, Rig } from '../rig';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { dbuOfVolts, sumOfPowers } from '../units';
-import { boostWorths } from './boost';
+import { boostWorths } from '../analysis/boost';
 import { gainLadder } from './ladder';
-import { firstNotchHertz } from './combing';
+import { firstNotchHertz } from '../signal/combing';
 import { previewEdits } from './preview';
 import { Analyser, analyse, analyseSound } from './report';
 

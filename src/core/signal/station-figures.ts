@@ -1,6 +1,12 @@
 import type { Stage } from '../kinds';
 import type { Station } from '../walk';
-import { type Width, widthOf, netImpedances, type PointFigures, presentFigures } from './figures';
+import {
+  type Width,
+  widthOf,
+  netImpedances,
+  type PointFigures,
+  presentFigures,
+} from './point-figures';
 import type { SoundContext } from './sound-context';
 
 /** A station with its figures: what comes in, what goes out, and what lies between. */

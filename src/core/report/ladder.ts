@@ -1,6 +1,6 @@
-import { pressesBetween } from '../control/presses';
+import { pressesBetween } from '../midi/presses';
 import type { Rig } from '../rig/schema';
-import type { Touches } from './figures';
+import type { Touches } from '../signal/point-figures';
 import type { Report } from './report';
 
 /** One step of a gain ladder: what a destination hears in a sound, and what changed from the step before. */

@@ -1,11 +1,12 @@
-import { isEngaged, kindOf, settingOf, stateIn } from '../kinds';
-import { runChange, setStage, type Stage, underMidi } from '../midi/change';
-import { addressIn } from '../midi/commands';
-import { sceneOf, type Scene } from '../songs/scene';
+import { isEngaged, settingOf, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
+import { runChange, setStage, type Stage, underMidi } from './change';
+import { addressIn } from './commands';
+import { sceneOf, type Scene } from '../control/scene';
 import { deviceOf } from '../rig/find';
 import type { Control, Device, Rig, Sound } from '../rig/schema';
 import { settingWords } from '../rig/words';
-import { effectiveSound, holdsIn, valueAt } from './effective';
+import { effectiveSound, holdsIn, valueAt } from '../control/effective';
 
 /**
  * One thing a foot or a hand does to come from one sound to another: on which device, and what

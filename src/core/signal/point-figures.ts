@@ -1,13 +1,5 @@
-import {
-  type Circuit,
-  distortion,
-  type Flow,
-  type Flowing,
-  type Present,
-  type Section,
-  totalPeak,
-  totalVolts,
-} from '../circuit';
+import { distortion, type Flow, type Flowing, type Present, totalPeak, totalVolts } from './';
+import { type Circuit, type Section } from '../circuit';
 import { dbuOfVolts, decibels } from '../units';
 
 export interface Touches {

@@ -1,6 +1,7 @@
-import { isEngaged, kindOf, settingOf, stateIn } from '../kinds';
+import { isEngaged, settingOf, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import { clockHour } from '../units';
-import type { Rig, Sound } from './schema';
+import type { Rig, Sound } from '../rig/schema';
 
 /**
  * What differs on each device from one sound to another, in a few short words: "on, was off",

@@ -1,7 +1,7 @@
 import type { Rig, Sound, State } from '../rig/schema';
-import { effectiveSound } from './effective';
+import { effectiveSound } from '../control/effective';
 import { type Press, pressesBetween } from './presses';
-import { heardIn } from './reach';
+import { heardIn } from '../control/reach';
 
 /** The order in which to press, and how much louder than both sounds it gets on the way at worst. */
 export interface Sequence {

@@ -1,5 +1,5 @@
 import { rigOf } from '../testing/rigs';
-import type { Remark } from './finding';
+import type { Remark } from '../findings/finding';
 import { gatherFindings } from './gather';
 
 const remark = (rest: Partial<Remark> = {}): Remark => ({

@@ -1,10 +1,10 @@
 import { kindOf } from '../kinds';
 import { stationsOf, placeStations } from '../walk';
-import { endWords, nameOf } from './find';
-import { sameJson } from './merge';
-import { promiseWords } from './promise-words';
-import type { Device, Lead, Rig, RigPromise, Sound, State } from './schema';
-import { addressWords, positionWords, settingWords } from './words';
+import { endWords, nameOf } from '../rig/find';
+import { sameJson } from '../rig/merge';
+import { promiseWords } from '../rig/promise-words';
+import type { Device, Lead, Rig, RigPromise, Sound, State } from '../rig/schema';
+import { addressWords, positionWords, settingWords } from '../rig/words';
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((x) => [x.id, x]));

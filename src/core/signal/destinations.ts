@@ -1,4 +1,4 @@
-import type { Flow } from '../circuit';
+import type { Flow } from './';
 import { dbuOfVolts, sumOfPowers } from '../units';
 import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
 import { reachedFrom, routeTo, type Station } from '../walk';
@@ -10,9 +10,9 @@ import {
   type Touches,
   type Width,
   widthOf,
-} from './figures';
+} from './point-figures';
 import type { SoundContext } from './sound-context';
-import type { StationFigures } from './stations';
+import type { StationFigures } from './station-figures';
 
 /** What arrives at one destination in one sound. Of two sides, the figures are those of the louder. */
 export interface DestinationFigures {

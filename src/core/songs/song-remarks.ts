@@ -1,10 +1,11 @@
-import { isEngaged, kindOf, stateIn } from '../kinds';
+import { isEngaged, stateIn } from '../rig/device-state';
+import { kindOf } from '../kinds';
 import type { SceneRemark } from '../midi/change-remarks';
 import { deviceOf } from '../rig/find';
 import type { Rig, Song } from '../rig/schema';
 import { delayTimes, soundsIn, tempoDevices, withStoredTime } from './delays';
 import { runningOrder } from './running-order';
-import { sectionScene } from './scene';
+import { sectionScene } from '../control/scene';
 import { clockTime } from './timeline';
 
 /**

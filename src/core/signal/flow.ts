@@ -1,8 +1,8 @@
 import { sourceId } from '../rig/source-id';
 import { dbuOfVolts, ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
-import type { Circuit, CircuitStage, Section } from './circuit';
-import { orderNodes } from './order';
-import { type Solution, solveSection } from './passive';
+import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
+import { orderNodes } from '../circuit/order';
+import { type Solution, solveSection } from '../circuit/passive';
 import { clippedRms, clippedShape, type Shape, SINE } from './saturate';
 
 /** Picking, relative to normal: soft −12 dB, normal 0, hard +6. */

@@ -3,7 +3,7 @@ import { placeWalk, walkView } from '../draw';
 import { isControlJack, KINDS, kindOf } from '../kinds';
 import { insideOf, integrityProblems, leadTypeFor, type Rig } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { analyse } from '.';
+import { analyse } from './';
 
 /** Any rig: any kinds, any legal leads between them (circles too), any states. */
 const anyRig: fc.Arbitrary<Rig> = fc

@@ -1,5 +1,5 @@
-import type { Device, SettingValue, Sound, State } from '../rig/schema';
-import type { DeviceState, Kind } from './kind';
+import type { Device, SettingValue, Sound, State } from './schema';
+import type { DeviceState, Kind } from '../kinds/kind';
 
 const own = <T>(record: Record<string, T> | undefined, key: string): T | undefined =>
   record && Object.hasOwn(record, key) ? record[key] : undefined;

@@ -1,5 +1,5 @@
 import type { Rig } from '../rig/schema';
-import { type Finding, isWorse, type Remark, SEVERITIES } from './finding';
+import { type Finding, isWorse, type Remark, SEVERITIES } from '../findings/finding';
 
 const keyOf = (r: Remark): string => `${r.rule}:${r.about ?? r.subjects.join('+')}`.slice(0, 400);
 

@@ -1,6 +1,6 @@
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
-import { midiGraph, reachIn } from '../midi/graph';
+import { midiGraph, reachIn } from './graph';
 import { deviceOf, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 

@@ -1,4 +1,4 @@
-import { effectiveSound } from '../control/effective';
+import { effectiveSound } from './effective';
 import type { Rig, Song, Sound, State } from '../rig/schema';
 
 /**

@@ -1,6 +1,6 @@
 import { touringRig } from '../demo';
 import { chainOf, sound } from '../testing/rigs';
-import { soundDifferences } from '.';
+import { soundDifferences } from './';
 
 const rig = chainOf(
   ['guitar-active', 'drive-low', 'tuner-buffered', 'splitter-buffered', 'loop-switcher', 'gate'],

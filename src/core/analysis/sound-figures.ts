@@ -1,0 +1,64 @@
+import { pluggedJacks } from '../circuit';
+import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
+import { type DestinationFigures, type Heard, heardOf, type StationFigures } from '../signal';
+import type { Step } from '../walk';
+import { type Cycle, cyclesOf } from './cycles';
+import type { Evidence } from './evidence';
+import { groundLoops, type HumLoop } from './ground';
+import { type HostUse, hostUses } from './hosts';
+import { type SectionTone, sectionTones, type ToneMemory } from './sections';
+import { type SpeakerLine, speakerLines } from './speakers';
+
+/** All figures of one sound. */
+export interface SoundFigures {
+  sound: string;
+  stations: StationFigures[];
+  steps: Step[];
+  columns: number;
+  lanes: number;
+  destinations: DestinationFigures[];
+  tones: SectionTone[];
+  /** Circles that signal can run in, with what closes them. */
+  cycles: Cycle[];
+  speakers: SpeakerLine[];
+  humLoops: HumLoop[];
+  hosts: HostUse[];
+}
+
+/** Everything that is figured for one sound, as remarks read it. `memory` keeps tones of sections. */
+export function evidenceOf(
+  rig: Rig,
+  sound: Sound,
+  memory?: ToneMemory,
+  plugged = pluggedJacks(rig),
+): Evidence {
+  const heard: Heard = heardOf(rig, sound, plugged);
+  const { ctx } = heard;
+  return {
+    ...heard,
+    tones: sectionTones(ctx, memory),
+    cycles: cyclesOf(ctx),
+    hosts: hostUses(ctx),
+    speakers: speakerLines(ctx),
+    humLoops: groundLoops(rig, sound),
+    reference: rig.reference ?? DEFAULT_REFERENCE,
+  };
+}
+
+/** The figures alone, as they are kept and sent on: plain data. */
+export function figuresIn(evidence: Evidence): SoundFigures {
+  const { ctx, stations, destinations, tones, cycles, hosts, humLoops, speakers } = evidence;
+  return {
+    sound: ctx.sound.id,
+    stations,
+    steps: ctx.steps,
+    columns: ctx.columns,
+    lanes: ctx.lanes,
+    destinations,
+    tones,
+    cycles,
+    hosts,
+    humLoops,
+    speakers,
+  };
+}

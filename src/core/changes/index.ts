@@ -1,0 +1,2 @@
+export { compareRigs, compareSounds, walkOrder } from './compare';
+export { soundDifferences } from './sound-differences';

@@ -1,0 +1,149 @@
+import {
+  deadControlRemarks,
+  directFeedRemarks,
+  groundRemarks,
+  headroomRemarks,
+  hostInputRemarks,
+  hostRemarks,
+  howlRemarks,
+  inputLevelRemarks,
+  latencyRemarks,
+  loadingRemarks,
+  loomRemarks,
+  loopRemarks,
+  noiseRemarks,
+  parallelRemarks,
+  polarityRemarks,
+  reachRemarks,
+  type Remarker,
+  speakerRemarks,
+  stereoRemarks,
+  swappedRemarks,
+  toneRemarks,
+  wrongWayRemarks,
+} from '../analysis';
+import { buildRemarks, powerRemarks } from '../build';
+import { controlWiringRemarks } from '../control';
+import type { Remark } from '../findings/finding';
+import {
+  brokenAssignments,
+  changeRemarks,
+  deadLeadRemarks,
+  listenerRemarks,
+  messageReachRemarks,
+  type SceneRemark,
+  setStage,
+  type Stage,
+  unheardRemarks,
+  unreachedAssignments,
+  wireRemarks,
+} from '../midi';
+import { orderRemarks } from '../order';
+import type { Rig } from '../rig/schema';
+import { songRemarks } from '../songs';
+
+/**
+ * Looks at the whole rig. `reads` names the parts that its answer depends on, so that it is kept
+ * while they stay.
+ */
+export interface RigCheck {
+  reads: readonly (keyof Rig)[];
+  look: (rig: Rig) => SceneRemark[];
+}
+
+/** Every check, by what it looks at: one sound by its figures, or the rig whatever the sound. */
+export interface Checks {
+  sound: Record<string, Remarker>;
+  control: Record<string, RigCheck>;
+  build: Record<string, RigCheck>;
+}
+
+const MESSAGES = ['devices', 'leads', 'sounds', 'controls', 'songs', 'sets'] as const;
+const BUILT = [
+  'devices',
+  'leads',
+  'sounds',
+  'controls',
+  'boards',
+  'racks',
+  'stage',
+  'tour',
+  'making',
+  'limits',
+  'cases',
+] as const;
+
+/** Remarks that hold in every sound. */
+const everywhere = (rig: Rig, remarks: readonly Remark[]): SceneRemark[] => {
+  const sounds = rig.sounds.map((s) => s.id);
+  return remarks.map((remark) => ({ sounds, remark }));
+};
+
+const onRig = (look: (rig: Rig) => Remark[], reads: RigCheck['reads'] = MESSAGES): RigCheck => ({
+  reads,
+  look: (rig) => everywhere(rig, look(rig)),
+});
+
+/** The stage of a rig is set once for all checks that simulate on it. */
+const stages = new WeakMap<Rig, Stage>();
+function stageOf(rig: Rig): Stage {
+  let stage = stages.get(rig);
+  if (!stage) stages.set(rig, (stage = setStage(rig)));
+  return stage;
+}
+
+/** A check of what messages do. Without devices that know MIDI there is nothing to simulate. */
+const onStage = (look: (stage: Stage, rig: Rig) => SceneRemark[]): RigCheck => ({
+  reads: MESSAGES,
+  look: (rig) => (stageOf(rig).orders.graph.devices.size ? look(stageOf(rig), rig) : []),
+});
+
+/**
+ * Every check there is, by what it looks at. A check that fails is told by this name, and the
+ * others stand. Adding one is adding its file and its line here.
+ */
+export const CHECKS: Checks = {
+  sound: {
+    'speaker lines': speakerRemarks,
+    'leads the wrong way round': wrongWayRemarks,
+    loops: loopRemarks,
+    'what arrives': reachRemarks,
+    circles: howlRemarks,
+    'exchanged plugs': swappedRemarks,
+    headroom: headroomRemarks,
+    'input levels': inputLevelRemarks,
+    noise: noiseRemarks,
+    loading: loadingRemarks,
+    tone: toneRemarks,
+    latency: latencyRemarks,
+    polarity: polarityRemarks,
+    'parallel ways': parallelRemarks,
+    stereo: stereoRemarks,
+    'direct feeds': directFeedRemarks,
+    hosts: hostRemarks,
+    'inputs of hosts': hostInputRemarks,
+    'dead controls': deadControlRemarks,
+    ground: groundRemarks,
+    order: orderRemarks,
+    looms: loomRemarks,
+  },
+  control: {
+    'MIDI leads': onRig(wireRemarks),
+    'leads of controls': onRig(controlWiringRemarks),
+    assignments: onRig(brokenAssignments),
+    'what controls reach': onRig(unreachedAssignments),
+    'who reaches whom by MIDI': onStage(({ orders }, rig) => {
+      const reached = messageReachRemarks(orders);
+      return everywhere(rig, [...reached, ...deadLeadRemarks(orders, reached)]);
+    }),
+    'who listens': onStage(({ orders }, rig) => everywhere(rig, listenerRemarks(orders))),
+    'changes of sound': onStage(changeRemarks),
+    'messages that nobody hears': onStage(unheardRemarks),
+    songs: { reads: MESSAGES, look: songRemarks },
+  },
+  build: { power: onRig(powerRemarks, BUILT), building: onRig(buildRemarks, BUILT) },
+};
+
+/** What is wrong with control, messages and songs, whatever the sound or in which. */
+export const controlRemarks = (rig: Rig): SceneRemark[] =>
+  Object.values(CHECKS.control).flatMap((check) => check.look(rig));

@@ -1,0 +1,3 @@
+export { gainLadder, type Rung } from './ladder';
+export { type Preview, previewEdits } from './preview';
+export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';

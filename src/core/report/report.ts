@@ -1,0 +1,149 @@
+import { evidenceOf, figuresIn, type SoundFigures, type ToneMemory } from '../analysis';
+import { pluggedJacks } from '../circuit';
+import { effectiveRig } from '../control/effective';
+import type { Finding, Remark } from '../findings/finding';
+import type { SceneRemark } from '../midi';
+import { PromiseChecker, promiseRemarks, type PromiseResult } from '../promises';
+import type { Rig, Sound } from '../rig/schema';
+import { CHECKS, type Checks, type RigCheck } from './checks';
+import { contained, type TellFailure } from './contained';
+import { gatherFindings } from './gather';
+
+/** All figures of one sound, and what a person should know of them. */
+export interface SoundReport extends SoundFigures {
+  remarks: Remark[];
+}
+
+/** Figures per sound, which promises are kept, and the findings over all of them. */
+export interface Report {
+  sounds: SoundReport[];
+  promises: PromiseResult[];
+  findings: Finding[];
+}
+
+/** A sound for rigs that have none: every device as it stands. */
+const AS_IT_STANDS: Sound = { id: 'as-it-stands', name: 'As it stands', states: {} };
+
+/** A sound whose figures could not be worked out. */
+const noFigures = (sound: Sound): SoundFigures => ({
+  sound: sound.id,
+  stations: [],
+  steps: [],
+  columns: 0,
+  lanes: 0,
+  destinations: [],
+  tones: [],
+  cycles: [],
+  speakers: [],
+  humLoops: [],
+  hosts: [],
+});
+
+const quietly: TellFailure = () => undefined;
+
+/** Figures and remarks of one sound. */
+export function analyseSound(
+  rig: Rig,
+  sound: Sound,
+  memory?: ToneMemory,
+  plugged = pluggedJacks(rig),
+  checks: Checks['sound'] = CHECKS.sound,
+  tell: TellFailure = quietly,
+): SoundReport {
+  return contained(
+    `the figures of ${sound.name}`,
+    tell,
+    () => {
+      const evidence = evidenceOf(rig, sound, memory, plugged);
+      const remarks = Object.entries(checks).flatMap(([name, look]) =>
+        contained(
+          name,
+          tell,
+          () => look(evidence),
+          (failed) => [failed],
+        ),
+      );
+      return { ...figuresIn(evidence), remarks };
+    },
+    (failed) => ({ ...noFigures(sound), remarks: [failed] }),
+  );
+}
+
+/**
+ * Works a rig out, and remembers what it worked out: an edit that leaves a sound's inputs the same
+ * object leaves its report the same object. A check that fails is one finding and is told to
+ * `tell`; the others stand.
+ */
+export class Analyser {
+  private readonly tones: ToneMemory = new Map();
+  private readonly promises = new PromiseChecker();
+  private readonly kept = new Map<RigCheck, { rig: Rig; remarks: SceneRemark[] }>();
+  private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
+
+  constructor(
+    private readonly tell: TellFailure = quietly,
+    private readonly checks: Checks = CHECKS,
+  ) {}
+
+  analyse(written: Rig): Report {
+    const rig = effectiveRig(written);
+    const sounds = rig.sounds.length ? rig.sounds : [AS_IT_STANDS];
+    const known = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : undefined;
+    if (this.tones.size > 4000) this.tones.clear();
+    const plugged = pluggedJacks(rig);
+    const reports = new Map(
+      sounds.map((s) => [
+        s,
+        known?.get(s) ?? analyseSound(rig, s, this.tones, plugged, this.checks.sound, this.tell),
+      ]),
+    );
+    this.last = { rig, sounds: reports };
+    const list = [...reports.values()];
+    const first = list[0]?.sound ?? AS_IT_STANDS.id;
+    const promises = this.promises.check(rig, list, this.tell);
+    const built = this.onRig(this.checks.build, written).map(({ remark }) => remark);
+    const remarks = [
+      ...this.onRig(this.checks.control, written).flatMap(({ sounds: named, remark }) =>
+        (named.length ? named : [first]).map((sound) => ({ sound, remarks: [remark] })),
+      ),
+      ...list.map((r) => ({ sound: r.sound, remarks: [...r.remarks, ...built] })),
+      ...promiseRemarks(promises).map(({ sound, remark }) => ({
+        sound: sound ?? first,
+        remarks: [remark],
+      })),
+    ];
+    return { sounds: list, promises, findings: gatherFindings(rig, remarks) };
+  }
+
+  /** What checks of the whole rig say; each is asked again only when something that it reads has changed. */
+  private onRig(checks: Record<string, RigCheck>, rig: Rig): SceneRemark[] {
+    return Object.entries(checks).flatMap(([name, check]) => {
+      const before = this.kept.get(check);
+      if (before && check.reads.every((part) => before.rig[part] === rig[part]))
+        return before.remarks;
+      const remarks = contained(
+        name,
+        this.tell,
+        () => check.look(rig),
+        (remark) => [{ sounds: rig.sounds.map((s) => s.id), remark }],
+      );
+      this.kept.set(check, { rig, remarks });
+      return remarks;
+    });
+  }
+}
+
+/** Whether everything that all sounds share is unchanged. */
+const sameInputs = (a: Rig, b: Rig): boolean =>
+  a.devices === b.devices &&
+  a.leads === b.leads &&
+  a.order === b.order &&
+  a.reference === b.reference &&
+  a.looms === b.looms;
+
+/**
+ * Figures per sound and findings over all sounds.
+ *
+ *     const { findings } = analyse(rig);
+ */
+export const analyse = (rig: Rig): Report => new Analyser().analyse(rig);

@@ -1,0 +1,261 @@
+import { z } from 'zod';
+import { idSchema } from './id-schema';
+
+/**
+ * What a place in a promise's sentence is asked for with: a thing of the rig, chosen by name, or a
+ * number. A setting takes two fields, the device that has it and the setting itself.
+ */
+export type Asks =
+  | 'destination'
+  | 'destinations'
+  | 'source'
+  | 'device'
+  | 'control'
+  | 'setting'
+  | 'device of a setting'
+  | 'sound'
+  | 'sounds'
+  | 'number';
+
+/** One place in a promise's sentence: how a person is asked for it, and what it may hold. */
+export interface Field<S extends z.ZodType = z.ZodType> {
+  asks: Asks;
+  label: string;
+  schema: S;
+  /** Of a number: where it starts, and its ends. */
+  number?: { start: number; min: number; max: number; hint?: string };
+}
+
+type Shape<F extends Record<string, Field>> = { [K in keyof F]: F[K]['schema'] };
+
+/** Names for what a promise speaks of. */
+export interface Say {
+  device: (id: string) => string;
+  sound: (id: string) => string;
+  control: (id: string) => string;
+  setting: (device: string, setting: string) => string;
+  /** "in Clean and Lead", or "in every sound". */
+  where: (sounds: readonly string[] | undefined) => string;
+  list: (names: readonly string[]) => string;
+}
+
+/** A source: a device, or one of the signals that it sends, after a slash. */
+const sourceId = z
+  .string()
+  .regex(
+    /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}(\/[a-z0-9 ]{1,40})?$/,
+    'a source is the id of a device, or that with the name of one of its signals after a slash',
+  );
+
+const field = <S extends z.ZodType>(asks: Asks, label: string, schema: S): Field<S> => ({
+  asks,
+  label,
+  schema,
+});
+const destination = field('destination', 'Destination', idSchema);
+const destinations = field('destinations', 'moves only', z.array(idSchema).min(1).max(100));
+const source = field('source', 'Source', sourceId);
+/** The sounds a promise is about; left out, all of them. */
+const sounds = field('sounds', 'In these sounds', z.array(idSchema).max(400).optional());
+const from = field('sound', 'From the sound', idSchema);
+const to = field('sound', 'To the sound', idSchema);
+const number = (
+  label: string,
+  [min, max]: [number, number],
+  start: number,
+): Field<z.ZodNumber> => ({
+  asks: 'number',
+  label,
+  schema: z.number().positive().max(max),
+  number: { start, min, max },
+});
+
+/** A type of promise: its sentence to choose from a list, the places in it, and its words. */
+function promiseType<const T extends string, F extends Record<string, Field>>(
+  type: T,
+  sentence: string,
+  fields: F,
+  words: (promise: z.infer<z.ZodObject<Shape<F>>>, say: Say) => string,
+) {
+  const shape = Object.fromEntries(
+    Object.entries(fields).map(([name, f]) => [name, f.schema]),
+  ) as Shape<F>;
+  const schema = z.looseObject({
+    id: idSchema,
+    type: z.literal(type),
+    mustSurvive: z.boolean().optional(),
+    notes: z.string().max(4000).optional(),
+    ...shape,
+  });
+  return { type, sentence, fields, words, schema };
+}
+
+const heard = { destination, source, sounds };
+
+/**
+ * Every type of promise. One more is its entry here and its check in `promises/`, which does not
+ * compile without it. Ids that are gone break a promise; they never spoil the file.
+ */
+export const PROMISE_TYPES = {
+  hears: promiseType(
+    'hears',
+    'a destination always hears a source',
+    heard,
+    (p, say) =>
+      `${say.device(p.destination)} always hears ${say.device(p.source)}, ${say.where(p.sounds)}`,
+  ),
+  'never-hears': promiseType(
+    'never-hears',
+    'a destination never hears a source',
+    heard,
+    (p, say) =>
+      `${say.device(p.destination)} never hears ${say.device(p.source)}, ${say.where(p.sounds)}`,
+  ),
+  'moves-only': promiseType(
+    'moves-only',
+    'a control moves some destinations and nothing else',
+    {
+      device: field('device of a setting', 'Control', idSchema),
+      setting: field('setting', 'Control', idSchema),
+      destinations,
+      sounds,
+    },
+    (p, say) =>
+      `${say.setting(p.device, p.setting)} of ${say.device(p.device)} moves ` +
+      `${say.list(p.destinations.map(say.device))} and nothing else, ${say.where(p.sounds)}`,
+  ),
+  'control-moves-only': promiseType(
+    'control-moves-only',
+    'a pedal or switch with all it moves, and nothing else',
+    { control: field('control', 'Pedal or switch', idSchema), destinations, sounds },
+    (p, say) =>
+      `${say.control(p.control)} moves ${say.list(p.destinations.map(say.device))} ` +
+      `and nothing else, ${say.where(p.sounds)}`,
+  ),
+  stereo: promiseType(
+    'stereo',
+    'a destination is stereo',
+    { destination, sounds },
+    (p, say) => `${say.device(p.destination)} is stereo, ${say.where(p.sounds)}`,
+  ),
+  'levels-within': promiseType(
+    'levels-within',
+    'levels of sounds lie close together',
+    {
+      destination,
+      db: number('Within, dB', [0.5, 60], 3),
+      sounds,
+      solos: field('sounds', 'Solos among them', z.array(idSchema).max(400).optional()),
+      soloDb: {
+        ...field('number', 'Solos over them by, dB', z.number().min(0).max(40).optional()),
+        number: { start: 4, min: 0, max: 40 },
+      },
+    },
+    (p, say) =>
+      `levels at ${say.device(p.destination)} lie within ${p.db} dB of one another, ` +
+      say.where(p.sounds) +
+      (p.solos?.length
+        ? `; ${say.list(p.solos.map(say.sound))} ${p.soloDb ?? 0} dB over them`
+        : ''),
+  ),
+  'tuner-hears': promiseType(
+    'tuner-hears',
+    'the tuner always hears an instrument',
+    { source, sounds },
+    (p, say) => `the tuner always hears ${say.device(p.source)}, ${say.where(p.sounds)}`,
+  ),
+  'muted-silent': promiseType(
+    'muted-silent',
+    'muted means silent everywhere',
+    { sounds: field('sounds', 'Sounds that mute', z.array(idSchema).min(1).max(400)) },
+    (p, say) =>
+      `${say.list(p.sounds.map(say.sound))} ${p.sounds.length > 1 ? 'are' : 'is'} ` +
+      'silent at every destination but the tuner',
+  ),
+  'tails-survive': promiseType(
+    'tails-survive',
+    'tails survive a change of sound',
+    { from, to },
+    (p, say) => `tails survive the change from ${say.sound(p.from)} to ${say.sound(p.to)}`,
+  ),
+  'one-press': promiseType(
+    'one-press',
+    'one press from one sound to another',
+    { from, to },
+    (p, say) => `one press from ${say.sound(p.from)} to ${say.sound(p.to)}`,
+  ),
+  'no-tube-unloaded': promiseType(
+    'no-tube-unloaded',
+    'no tube amplifier without a load',
+    {},
+    () => 'no tube amplifier is ever without a load',
+  ),
+  'noise-under': promiseType(
+    'noise-under',
+    'signal-to-noise stays over a figure',
+    { destination, db: number('Over, dB', [0.5, 140], 50), sounds },
+    (p, say) =>
+      `signal-to-noise at ${say.device(p.destination)} is over ${p.db} dB, ${say.where(p.sounds)}`,
+  ),
+  'latency-under': promiseType(
+    'latency-under',
+    'latency stays under a figure',
+    { destination, ms: number('Under, ms', [0.5, 1000], 10), sounds },
+    (p, say) =>
+      `latency to ${say.device(p.destination)} is under ${p.ms} ms, ${say.where(p.sounds)}`,
+  ),
+  survives: promiseType(
+    'survives',
+    'if a device dies, sound comes back',
+    {
+      device: field('device', 'If this dies', idSchema),
+      destination,
+      actions: {
+        ...field('number', 'Within actions', z.number().int().min(0).max(5)),
+        number: { start: 2, min: 0, max: 5, hint: 'a press, or a plug pulled and put elsewhere' },
+      },
+      sounds,
+    },
+    (p, say) =>
+      `if ${say.device(p.device)} dies, ${say.device(p.destination)} still hears something within ` +
+      `${p.actions} ${p.actions === 1 ? 'action' : 'actions'}, ${say.where(p.sounds)}`,
+  ),
+};
+
+export type PromiseType = keyof typeof PROMISE_TYPES;
+export type PromiseOf<T extends PromiseType> = z.infer<(typeof PROMISE_TYPES)[T]['schema']>;
+export type RigPromise = { [T in PromiseType]: PromiseOf<T> }[PromiseType];
+
+type PromiseSchema = (typeof PROMISE_TYPES)[PromiseType]['schema'];
+
+/** A statement that a rig must keep in every sound, or in those named. */
+export const promiseSchema = z.discriminatedUnion(
+  'type',
+  Object.values(PROMISE_TYPES).map((t): PromiseSchema => t.schema) as [
+    PromiseSchema,
+    ...PromiseSchema[],
+  ],
+) as z.ZodType<RigPromise>;
+
+/** The fields of a promise's type, by name. */
+export const fieldsOf = (type: PromiseType): Record<string, Field> => PROMISE_TYPES[type].fields;
+
+/** Ids that a promise names: devices (a source by its device), and sounds. */
+export function namedIn(promise: RigPromise): { devices: string[]; sounds: string[] } {
+  const named = { devices: [] as string[], sounds: [] as string[] };
+  const into: Partial<Record<Asks, string[]>> = {
+    destination: named.devices,
+    destinations: named.devices,
+    source: named.devices,
+    device: named.devices,
+    'device of a setting': named.devices,
+    sound: named.sounds,
+    sounds: named.sounds,
+  };
+  for (const [name, { asks }] of Object.entries(fieldsOf(promise.type))) {
+    const value = (promise as Record<string, unknown>)[name];
+    const ids = (Array.isArray(value) ? value : [value]).filter((x) => typeof x === 'string');
+    into[asks]?.push(...ids.map((id) => (asks === 'source' ? (id.split('/')[0] ?? id) : id)));
+  }
+  return named;
+}

@@ -1,0 +1,20 @@
+export { firstNotchHertz } from './combing';
+export { type DestinationFigures, destinationFigures } from './destinations';
+export { type Heard, heardOf } from './heard';
+export {
+  type Flow,
+  type Flowing,
+  type Hiss,
+  type PerTouch,
+  type Present,
+  runSignal,
+  totalPeak,
+  totalVolts,
+  TOUCH_DB,
+  TOUCHES,
+  type Touch,
+} from './flow';
+export type { PointFigures, Touches, Width } from './point-figures';
+export { clippedRms, clippedShape, distortion, SINE, touchWord } from './saturate';
+export { soundContext, type SoundContext } from './sound-context';
+export { pointFigures, stationFigures, type StationFigures } from './station-figures';
