@@ -50,7 +50,7 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
     const lead = ctx.rig.leads.find((l) => l.to.device === s.device && l.to.jack === s.ins[0]);
     return [
       {
-        rule: 'loading',
+        rule: 'loading' as const,
         severity: 'caution' as const,
         subjects: [s.device, driver.device],
         what: `${device.name} loads ${ctx.device(driver.device).name}.`,

@@ -141,7 +141,7 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
   const words = rackClashes(rig, rack).map((c): Remark => {
     const [one, two] = [c.a.device.name, c.b?.device.name ?? ''];
     const subjects = [c.a.device.id, ...(c.b ? [c.b.device.id] : [])];
-    const base = { rule: `rack-${c.what}`, subjects, about: subjects.join(' ') };
+    const base = { rule: `rack-${c.what}` as const, subjects, about: subjects.join(' ') };
     const mm = `${Math.ceil(c.mm)} mm`;
     if (c.what === 'overlap')
       return {
@@ -205,7 +205,7 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
     ...(outside.length
       ? [
           {
-            rule: 'rack-pulled',
+            rule: 'rack-pulled' as const,
             severity: 'advice' as const,
             subjects: [...new Set(outside.map((o) => o.device.id))],
             about: rack.id,
@@ -222,7 +222,7 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
     ...(sums.centreMm !== null && sums.centreMm > half + 1
       ? [
           {
-            rule: 'rack-top-heavy',
+            rule: 'rack-top-heavy' as const,
             severity: 'advice' as const,
             subjects: [],
             about: rack.id,
@@ -236,7 +236,7 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
     ...(sums.grams > TWO_PERSONS_GRAMS
       ? [
           {
-            rule: 'rack-lift',
+            rule: 'rack-lift' as const,
             severity: 'advice' as const,
             subjects: [],
             about: rack.id,
@@ -316,7 +316,7 @@ function mainsRemarks(rig: Rig): Remark[] {
       ...(s.feeds.length > s.outlets
         ? [
             {
-              rule: 'mains-sockets',
+              rule: 'mains-sockets' as const,
               severity: 'fault' as const,
               subjects: [s.device.id],
               about: s.device.id,
@@ -328,7 +328,7 @@ function mainsRemarks(rig: Rig): Remark[] {
       ...(s.watts / lowest > s.gives
         ? [
             {
-              rule: 'mains-amps',
+              rule: 'mains-amps' as const,
               severity: 'fault' as const,
               subjects: [s.device.id],
               about: s.device.id,

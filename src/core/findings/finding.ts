@@ -1,4 +1,5 @@
 import type { Edit } from '../rig/edit';
+import type { RuleId } from './rules';
 
 /**
  * danger: can hurt someone or destroy gear · fault: will not work as meant · caution: may
@@ -15,7 +16,8 @@ export interface Fix {
 
 /** Something one sound shows: what is the matter, why (with the figure), and what would cure it. */
 export interface Remark {
-  rule: string;
+  rule: RuleId;
+  /** One of those that its rule can have. */
   severity: Severity;
   /** Ids of the devices and leads it is about; the first is where a person should look. */
   subjects: string[];

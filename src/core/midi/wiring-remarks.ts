@@ -361,7 +361,7 @@ function unledRemark({ rig, graph }: Orders, m: MidiDevice): Ready {
     m.device.midi?.clock !== 'follow' &&
     !graph.ways.some((w) => w.to.device === id);
   const base = {
-    rule: 'midi-clock',
+    rule: 'midi-clock' as const,
     severity: idle ? ('advice' as const) : ('fault' as const),
     what: `${m.device.name} follows clock, and nothing sends any.`,
   };

@@ -1,6 +1,7 @@
 import type { Heard } from '../signal';
 import type { StationFigures } from '../signal/station-figures';
 import type { Fix, Remark, Severity } from '../findings/finding';
+import type { RuleId } from '../findings/rules';
 import { moveFix } from '../findings/insert-fix';
 import { type Job, kindOf } from '../kinds';
 import { leadFrom, leadInto } from '../rig/find';
@@ -9,7 +10,7 @@ import { reorderFix } from './reorder-loops';
 
 /** One piece of order advice: what one school does, what the other does, why, and how to tell. */
 export interface OrderRule {
-  id: string;
+  id: RuleId;
   thing: string;
   main: string;
   other: string;

@@ -3,14 +3,14 @@ import type { Remark } from '../findings/finding';
 import { gatherFindings } from './gather';
 
 const remark = (rest: Partial<Remark> = {}): Remark => ({
-  rule: 'hiss',
+  rule: 'noise',
   severity: 'advice',
   subjects: ['d1'],
   what: 'It hisses.',
   why: 'Its noise is high.',
   ...rest,
 });
-const rig = rigOf([], [], undefined, { accepted: [{ finding: 'hiss:d2', reason: 'It is old.' }] });
+const rig = rigOf([], [], undefined, { accepted: [{ finding: 'noise:d2', reason: 'It is old.' }] });
 
 test('one finding for each rule and subject, with all sounds that have it, once each', () => {
   const found = gatherFindings(rig, [
@@ -18,8 +18,8 @@ test('one finding for each rule and subject, with all sounds that have it, once 
     { sound: 'b', remarks: [remark(), remark({ subjects: ['d2'] })] },
   ]);
   expect(found.map((f) => [f.key, f.sounds])).toEqual([
-    ['hiss:d1', ['a', 'b']],
-    ['hiss:d2', ['b']],
+    ['noise:d1', ['a', 'b']],
+    ['noise:d2', ['b']],
   ]);
 });
 
@@ -43,8 +43,8 @@ test('the dangerous comes first; what is accepted keeps its reason', () => {
       sound: 'a',
       remarks: [
         remark({ subjects: ['d2'] }),
-        remark({ rule: 'x', severity: 'danger' }),
-        remark({ rule: 'y', severity: 'caution' }),
+        remark({ rule: 'no-load', severity: 'danger' }),
+        remark({ rule: 'latency', severity: 'caution' }),
       ],
     },
   ]);
@@ -56,5 +56,5 @@ test('what a remark is about tells it apart from others on the same subjects', (
   const found = gatherFindings(rig, [
     { sound: 'a', remarks: [remark({ about: 'left' }), remark({ about: 'right' })] },
   ]);
-  expect(found.map((f) => f.key)).toEqual(['hiss:left', 'hiss:right']);
+  expect(found.map((f) => f.key)).toEqual(['noise:left', 'noise:right']);
 });

@@ -158,7 +158,7 @@ function longSets(rig: Rig, all: string[]): SceneRemark[] {
             {
               sounds: all,
               remark: {
-                rule: 'set-long',
+                rule: 'set-long' as const,
                 severity: 'caution' as const,
                 subjects: [],
                 about: set.id,
@@ -176,7 +176,7 @@ function longSets(rig: Rig, all: string[]): SceneRemark[] {
             {
               sounds: all,
               remark: {
-                rule: 'set-song',
+                rule: 'set-song' as const,
                 severity: 'fault' as const,
                 subjects: [],
                 about: set.id,
