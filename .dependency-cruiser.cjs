@@ -5,7 +5,51 @@ const only = (from, allowed) => ({
   to: { path: '^src/', pathNot: [from, ...allowed].map((a) => `^src/${a}/`) },
 });
 
-/** Who may import whom: core nothing above it; worker, server and print core; cli core and print; ui core and worker; app ui, server, print and core. */
+/**
+ * The storeys of the core, from the ground up; docs/decisions.md says why where they differ from
+ * what one would guess. A folder may import from those below it, types included, and from none
+ * above or beside it.
+ */
+const STOREYS = [
+  ['outcome', 'units', 'graph', 'optimum'],
+  ['kinds'],
+  ['rig'],
+  ['findings', 'demo', 'start'],
+  ['testing'],
+  ['circuit'],
+  ['walk'],
+  ['changes', 'signal'],
+  ['control'],
+  ['midi'],
+  ['songs'],
+  ['analysis', 'build', 'order'],
+  ['promises'],
+  ['report', 'solve'],
+  ['draw'],
+  ['formats'],
+];
+
+const TESTS = '\\.test\\.ts$';
+
+/** What a folder may not import: everything at or above its own storey but itself. */
+const storeys = STOREYS.flatMap((floor, height) =>
+  floor.map((folder) => ({
+    name: `core/${folder} imports only from storeys below it`,
+    severity: 'error',
+    from: { path: `^src/core/${folder}/`, pathNot: TESTS },
+    to: {
+      path: STOREYS.slice(height)
+        .flat()
+        .filter((other) => other !== folder)
+        .map((other) => `^src/core/${other}/`),
+    },
+  })),
+);
+
+/**
+ * Who may import whom: core nothing above it; worker, server and print core; cli core and print; ui
+ * core and worker; app ui, server, print and core.
+ */
 module.exports = {
   forbidden: [
     only('core', []),
@@ -15,10 +59,17 @@ module.exports = {
     only('cli', ['core', 'print']),
     only('ui', ['core', 'worker']),
     only('app', ['ui', 'server', 'core', 'print']),
+    ...storeys,
+    {
+      name: 'every folder of the core has its storey',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: STOREYS.flat().map((f) => `^src/core/${f}/`) },
+      to: {},
+    },
     {
       name: 'core is pure',
       severity: 'error',
-      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/', pathNot: TESTS },
       to: {
         path: '^(node:|react|next|pg|kysely|@mantine)|node_modules/(react|next|pg|kysely|@mantine)/',
         dependencyTypesNot: ['type-only'],
@@ -27,11 +78,11 @@ module.exports = {
     {
       name: 'core uses no node modules',
       severity: 'error',
-      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/', pathNot: TESTS },
       to: { dependencyTypes: ['core'] },
     },
     {
-      name: 'no cycles of values',
+      name: 'no circles of values',
       severity: 'error',
       from: { path: '^src/' },
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },

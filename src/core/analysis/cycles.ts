@@ -2,7 +2,7 @@ import { buildCircuit, type Circuit, type CircuitStage, orderNodes } from '../ci
 import type { Fix, Remark } from '../findings/finding';
 import { isEngaged, resolveState, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { settingWords } from '../rig/words';
 import type { Device, SettingValue, Sound } from '../rig/schema';
 import { decibels, fixed } from '../units';

@@ -2,7 +2,7 @@ import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import { endWords } from '../rig/find';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { CONTROL_LEADS, type Lead, type Rig } from '../rig/schema';
 import { routeTo, stationsOf, placeStations } from '../walk';
 import type { Remarker } from './evidence';

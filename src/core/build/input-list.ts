@@ -1,4 +1,4 @@
-import type { SoundFigures } from '../analysis/sound-figures';
+import type { DestinationFigures } from '../signal';
 import { type Hears, kindOf } from '../kinds';
 import { deviceOf, leadInto, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
@@ -39,7 +39,10 @@ const FEEDS: Partial<Record<string, string>> = {
  * playing normally, at their lowest and
  * highest over the sounds. Nothing that Yantrel knows wants phantom power, so it is told to be off.
  */
-export function inputList(rig: Rig, sounds: readonly SoundFigures[]): InputLine[] {
+export function inputList(
+  rig: Rig,
+  sounds: readonly { destinations: readonly DestinationFigures[] }[],
+): InputLine[] {
   return rig.devices.flatMap((d): InputLine[] => {
     const destination = kindOf(d.kind).destination;
     if (!destination || destination.hears === 'stage' || destination.hears === 'tuner') return [];

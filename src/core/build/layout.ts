@@ -1,4 +1,4 @@
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import type { Rig } from '../rig/schema';
 import {
   boardModel,

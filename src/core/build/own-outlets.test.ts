@@ -3,7 +3,7 @@ import { groundLoops } from '../analysis/ground';
 import { powerPlanCsv } from '../formats';
 import { compareRigs } from '../changes';
 import { applyEdits, type Device, type Edit, outletsOf, type Rig } from '../rig';
-import { editWords } from '../rig/words';
+import { editWords } from '../rig/edits';
 import { device, lead, rigOf } from '../testing/rigs';
 import { billOf, loadsOf, powerLeads, powerRemarks, unfed } from '.';
 

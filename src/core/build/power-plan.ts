@@ -1,4 +1,4 @@
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import type { Rig } from '../rig/schema';
 import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
 import {

@@ -1,10 +1,10 @@
 import { billOf, cutList } from '../build';
 import { findKind, KINDS, kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { endWords, leadTypeFor, nameOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
-import type { Outcome, Problem } from '../rig/problem';
+import type { Outcome, Problem } from '../outcome';
 import { type Device, type End, type Lead, LEAD_TYPES, type Rig } from '../rig/schema';
 import { readCsv, type Row, toCsv } from './csv';
 

@@ -1,4 +1,4 @@
-import type { Outcome } from '../rig/problem';
+import type { Outcome } from '../outcome';
 import { freshId } from '../rig/fresh-id';
 import type { Rig, Song } from '../rig/schema';
 import { COMMON_TIME, meterWords } from '../songs/timeline';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { Outcome, Problem } from '../rig/problem';
+import type { Outcome, Problem } from '../outcome';
 
 type Cell = string | number | boolean | null | undefined;
 

@@ -1,4 +1,4 @@
-import { bytesOf, hex, messageWords, setStage, shownOn, midiDevices } from '../midi';
+import { bytesOf, hex, messageWords, setStage, shownOn, sortOf, midiDevices } from '../midi';
 import { nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { programMap } from '../songs';
@@ -16,16 +16,17 @@ export function midiChartCsv(rig: Rig): string {
       list.map((c) => {
         const to = c.to === undefined ? undefined : devices.get(c.to);
         const m = c.message;
+        const { channel, number, value } = sortOf(m).columns(m);
         const address =
           m.type === 'program' && to ? scene.sound.states[to.device.id]?.program : undefined;
         return [
           scene.name,
           nameOf(rig, from),
           to?.device.name ?? '',
-          m.type === 'program' || m.type === 'control' ? m.channel : '',
+          channel,
           messageWords(m),
-          m.type === 'program' ? m.number : m.type === 'control' ? m.cc : '',
-          m.type === 'control' ? m.value : '',
+          number,
+          value,
           m.type === 'program' && to
             ? shownOn(to.shows, {
                 number: m.number,

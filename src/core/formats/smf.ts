@@ -1,7 +1,7 @@
 import { type MidiEvent, parseMidi, writeMidi } from 'midi-file';
-import { type Message, setStage } from '../midi';
+import { type Message, setStage, sortOf } from '../midi';
 import { freshId } from '../rig/fresh-id';
-import type { Outcome } from '../rig/problem';
+import type { Outcome } from '../outcome';
 import { nameOf } from '../rig/find';
 import type { Meter, Rig, Section, Song, SongSet } from '../rig/schema';
 import { allScenes, runningOrder, sectionScene, timelineOf } from '../songs';
@@ -31,23 +31,10 @@ interface Timed {
   event: MidiEvent;
 }
 
-const message = (m: Message): MidiEvent | undefined =>
-  m.type === 'program'
-    ? ({
-        deltaTime: 0,
-        type: 'programChange',
-        channel: m.channel - 1,
-        programNumber: m.number,
-      } as MidiEvent)
-    : m.type === 'control'
-      ? ({
-          deltaTime: 0,
-          type: 'controller',
-          channel: m.channel - 1,
-          controllerType: m.cc,
-          value: m.value,
-        } as MidiEvent)
-      : undefined;
+const message = (m: Message): MidiEvent | undefined => {
+  const event = sortOf(m).event(m);
+  return event && { deltaTime: 0, ...event };
+};
 
 /** Delta times from times; text is kept to what every reader shows. */
 function track(events: Timed[], end: number): MidiEvent[] {

@@ -1,4 +1,4 @@
-import type { Outcome, Problem } from '../rig/problem';
+import type { Outcome, Problem } from '../outcome';
 import { freshId } from '../rig/fresh-id';
 import { nameOf } from '../rig/find';
 import {

@@ -1,6 +1,8 @@
 import TinyQueue from 'tinyqueue';
 import { echoAt, endKey, type MidiGraph, outJacks, sendsOwn, type Way } from './graph';
-import { BYTE_MS, bytesOf, CLOCKS_PER_QUARTER, isRealtime, type Message } from './message';
+import { bytesOf, isRealtime } from './message-sorts';
+import { BYTE_MS } from './wire-time';
+import { CLOCKS_PER_QUARTER, type Message } from './message';
 import type { MidiDevice } from './setup';
 
 /**

@@ -2,17 +2,9 @@ import fc from 'fast-check';
 import type { Numbering } from '../kinds';
 import { chainOf, device, rigOf } from '../testing/rigs';
 import { fromSevenBits, sevenBits } from './commands';
-import {
-  BYTE_MS,
-  bytesOf,
-  hex,
-  isRealtime,
-  type Message,
-  messageWords,
-  programMessages,
-  wireMessages,
-  wireMs,
-} from './message';
+import { bytesOf, isRealtime, messageWords } from './message-sorts';
+import { BYTE_MS, wireMs } from './wire-time';
+import { hex, type Message, programMessages, wireMessages } from './message';
 import { numberingWords, shownOn, wireOf } from './numbers';
 import type { Mapped } from './setup';
 

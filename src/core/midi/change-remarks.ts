@@ -1,14 +1,17 @@
 import type { Fix, Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { nameOf } from '../rig/find';
 import type { Address, Rig, Send } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import type { Scene } from '../control/scene';
 import { type Mismatch, record, type Recording, replay, runChange, type Stage } from './change';
-import { addressIn } from './commands';
+import { addressIn, type Orders } from './commands';
 import { reachIn } from './graph';
+import { BANK, type Message } from './message';
+import { sortOf } from './message-sorts';
 import { bothNumbers } from './numbers';
+import type { MidiDevice } from './setup';
 import { reacts } from './wiring-remarks';
 
 /** A remark about some scenes: the sounds in which it shows. */
@@ -319,8 +322,7 @@ function numberRemark(
     const wrong = (sound?.sends ?? []).find(
       (x) =>
         x.message.type === 'program' &&
-        (x.to === device ||
-          (x.to === undefined && reacts(m, { type: 'program', channel: x.message.channel }))),
+        (x.to === device || (x.to === undefined && reacts(m, { ...x.message, type: 'program' }))),
     );
     if (sound && wrong) {
       const right: Send[] = sound
@@ -389,6 +391,21 @@ function numberRemark(
   };
 }
 
+/** Why the device that a message is meant for does nothing, as the end of a sentence. */
+function whyUnheard(
+  orders: Orders,
+  sender: string,
+  meant: MidiDevice,
+  message: Message & { channel: number },
+): string {
+  const start = ` is meant for ${meant.device.name}, which`;
+  if (!stageReaches(orders, sender, meant.device.id)) return `${start} it does not reach`;
+  const channels = meant.channel === 'all' ? 'all channels' : `channel ${meant.channel}`;
+  const channel = meant.channel === 'all' ? 1 : meant.channel;
+  const taken = reacts(meant, { ...message, channel } as Message) ? '' : ' and does not take it';
+  return `${start} listens on ${channels}${taken}`;
+}
+
 /** Messages that a person wrote and nobody hears. */
 export function unheardRemarks({ orders }: Stage): SceneRemark[] {
   const { rig, graph, scenes } = orders;
@@ -425,8 +442,8 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
         const { message } = c;
         if (
           !c.written ||
-          (message.type !== 'program' && message.type !== 'control') ||
-          (message.type === 'control' && (message.cc === 0 || message.cc === 32))
+          !('channel' in message) ||
+          (message.type === 'control' && (message.cc === BANK.msb || message.cc === BANK.lsb))
         )
           continue;
         const behind = [...graph.devices.values()].filter((m) => m.device.id !== sender);
@@ -448,8 +465,8 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
             about: key,
             what: `Nobody hears what ${nameOf(rig, sender)} sends on channel ${message.channel}.`,
             why:
-              `${message.type === 'program' ? `Program ${message.number}` : `Control ${message.cc}`} ` +
-              `in ${scene.name}${meant ? ` is meant for ${meant.device.name}, ` + `which ${stageReaches(orders, sender, meant.device.id) ? `listens on ${meant.channel === 'all' ? 'all channels' : `channel ${meant.channel}`}${reacts(meant, { ...message, channel: meant.channel === 'all' ? 1 : meant.channel }) ? '' : ' and does not take it'}` : 'it does not reach'}` : ' reaches no device that takes it'}.`,
+              `${sortOf(message).title(message)} ` +
+              `in ${scene.name}${meant ? whyUnheard(orders, sender, meant, message) : ' reaches no device that takes it'}.`,
             ...(meant &&
             meant.channel !== 'all' &&
             meant.channel !== message.channel &&

@@ -25,15 +25,16 @@ export {
   whatIsOff,
 } from './rehearsal';
 export { type Arrived, midiGraph, outJacks, reachIn, type Way } from './graph';
+export { hex, type Message, type MessageType, programMessages } from './message';
 export {
-  BYTE_MS,
   bytesOf,
-  hex,
-  type Message,
+  type FileEvent,
+  isRealtime,
+  MESSAGE_SORTS,
   messageWords,
-  programMessages,
-  wireMs,
-} from './message';
+  sortOf,
+} from './message-sorts';
+export { BYTE_MS, wireMs } from './wire-time';
 export { bothNumbers, numberingWords, shownOn, wireOf } from './numbers';
 export { allPairs, type PairFault, pairRows, type PairReport } from './pairs';
 export { midiDevices, type MidiDevice, midiOf, wantsClock } from './setup';

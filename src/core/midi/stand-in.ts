@@ -3,8 +3,9 @@ import { kindOf } from '../kinds';
 import { blocksOf, deviceOf } from '../rig/find';
 import type { Rig, SettingValue } from '../rig/schema';
 import type { Scene } from '../control/scene';
-import { addressIn, fromSevenBits, hears, type Orders } from './commands';
-import { BANK, type Message } from './message';
+import { addressIn, hears, type Orders } from './commands';
+import type { Message } from './message';
+import { sortOf } from './message-sorts';
 import type { MidiDevice } from './setup';
 
 /**
@@ -105,42 +106,12 @@ export type Effect =
 export function take(
   orders: Orders,
   memory: Memory,
-  m: MidiDevice,
+  device: MidiDevice,
   standing: Standing,
   message: Message,
 ): Effect {
-  if (message.type !== 'program' && message.type !== 'control') return { what: 'nothing' };
-  if (!hears(m, message.channel)) return { what: 'nothing' };
-  if (message.type === 'control') {
-    if (m.programs && m.bank !== 'none') {
-      if (message.cc === BANK.msb && m.bank !== 'lsb') {
-        standing.bank =
-          m.bank === 'both' ? (message.value << 7) | (standing.bank & 127) : message.value;
-        return { what: 'bank', bank: standing.bank };
-      }
-      if (message.cc === BANK.lsb && m.bank !== 'msb') {
-        standing.bank = m.bank === 'both' ? (standing.bank & ~127) | message.value : message.value;
-        return { what: 'bank', bank: standing.bank };
-      }
-    }
-    const c = m.mapped.find((x) => x.cc === message.cc);
-    if (!c) return { what: 'nothing' };
-    const key = `${c.device} ${c.setting}`;
-    if (c.way === 'toggle') {
-      if (message.value < 64) return { what: 'nothing' };
-      const value = standing.values.get(key) !== true;
-      standing.values = new Map(standing.values).set(key, value);
-      return { what: 'control', setting: key, value, toggled: true };
-    }
-    const value = fromSevenBits(orders.rig, c, message.value);
-    standing.values = new Map(standing.values).set(key, value);
-    return { what: 'control', setting: key, value, toggled: false };
-  }
-  if (!m.programs) return { what: 'nothing' };
-  const bank = m.bank === 'none' ? 0 : standing.bank;
-  const held = memory.at(m.device.id, bank, message.number);
-  if (!held.length) return { what: 'unknown', bank, number: message.number };
-  standing.program = { bank, number: message.number };
-  standing.values = memory.intent(held[0]!, m.device.id);
-  return { what: 'program', bank, number: message.number, recalled: held[0]! };
+  const isHeard = !('channel' in message) || hears(device, message.channel);
+  return isHeard
+    ? sortOf(message).take(message, { orders, memory, device, standing })
+    : { what: 'nothing' };
 }

@@ -1,7 +1,7 @@
 import type { Fix } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { deviceOf, endWords, jackOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { End, Lead, Rig } from '../rig/schema';

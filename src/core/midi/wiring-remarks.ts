@@ -1,9 +1,11 @@
+import type { Message } from './message';
+import { sortOf } from './message-sorts';
 import connected from 'graphology-components';
 import { DirectedGraph } from 'graphology';
 import type { Fix, Remark } from '../findings/finding';
 import { endWords, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
-import { addressIn, hears, type Orders } from './commands';
+import { addressIn, type Orders } from './commands';
 import { echoAt, endKey, midiGraph, outJacks, reachIn, sendsOwn } from './graph';
 import { type MidiDevice, wantsClock } from './setup';
 import { joinFix, reachFixes, thruBoxFix, usbHostFix, whereCut } from './wiring-fixes';
@@ -486,7 +488,7 @@ export function listenerRemarks(orders: Orders): Remark[] {
             about: key,
             what: `${both.join(' and ')} both listen on channel ${message.channel}.`,
             why:
-              `${message.type === 'program' ? `Program ${message.number}` : `Control ${message.cc}`}, ` +
+              `${sortOf(message).title(message)}, ` +
               `which ${nameOf(rig, sender)} sends ${wanted ? `for ${nameOf(rig, wanted)}` : ''} ` +
               `in ${scene.name}, changes ${m.device.name} too.`,
             fixes:
@@ -513,13 +515,8 @@ export function listenerRemarks(orders: Orders): Remark[] {
 }
 
 /** Whether a message makes a device do something. */
-export const reacts = (
-  m: MidiDevice | undefined,
-  message: { type: 'program' | 'control'; channel: number; cc?: number },
-): boolean =>
-  m !== undefined &&
-  hears(m, message.channel) &&
-  (message.type === 'program' ? m.programs : m.mapped.some((c) => c.cc === message.cc));
+export const reacts = (m: MidiDevice | undefined, message: Message): boolean =>
+  m !== undefined && sortOf(message).isTaken(message, m);
 
 /** Two devices on one channel that keep every sound at the same number were set up so on purpose. */
 function sharedOnPurpose({ scenes }: Orders, a: string, b: string): boolean {

@@ -2,7 +2,7 @@ import { buildCircuit } from '../circuit';
 import { resolveState, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { blocksOf, nameOf } from '../rig/find';
 import { CONTROL_LEADS, type PromiseOf, type Rig, type Sound } from '../rig/schema';
 import { settingWords } from '../rig/words';

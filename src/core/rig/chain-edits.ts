@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { findKind, isControlJack, type Kind, kindOf } from '../kinds';
-import type { Refusal } from './apply';
+import type { Refusal } from './refusal';
 import {
   blocksOf,
   deviceOf,

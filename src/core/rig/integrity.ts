@@ -1,6 +1,6 @@
 import { findKind, isControlJack, type Jack, KINDS, type Kind } from '../kinds';
 import { outletsOf } from './find';
-import type { Problem } from './problem';
+import type { Problem } from '../outcome';
 import { CONTROL_LEADS, type Device, type Rig, type SettingValue } from './schema';
 
 /**

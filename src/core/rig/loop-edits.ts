@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { kindOf, type Loop } from '../kinds';
-import type { Refusal } from './apply';
+import type { Refusal } from './refusal';
 import { deviceOf, leadFrom, leadInto, partnerEnd } from './find';
 import { unplugControl } from './chain-edits';
 import { CONTROL_LEADS, type End, type Rig } from './schema';

@@ -1,4 +1,4 @@
-import type { Problem } from './problem';
+import type { Problem } from '../outcome';
 import { checkRig } from './read';
 import type { Rig } from './schema';
 

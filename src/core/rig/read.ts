@@ -1,6 +1,6 @@
 import { integrityProblems } from './integrity';
 import { issueWords } from './issue-words';
-import { done, type Outcome, type Problem, refused } from './problem';
+import { done, type Outcome, type Problem, refused } from '../outcome';
 import { RIG_VERSION, type Rig, rigSchema } from './schema';
 import { upgrade } from './upgrade';
 

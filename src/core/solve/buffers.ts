@@ -2,7 +2,7 @@ import { soundContext } from '../signal/sound-context';
 import { pointFigures } from '../signal/station-figures';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { deviceOf, endWords, nameOf } from '../rig/find';
 import { insertFix } from '../findings/insert-fix';
 import type { Rig, Sound } from '../rig/schema';

@@ -2,7 +2,7 @@ import { blockCost, hostBudget } from '../analysis/hosts';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { type Budget, kindOf } from '../kinds';
 import { applyEdit } from '../rig/apply';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { deviceOf, leadFrom, leadInto, nameOf, partnerEnd } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import { hostLoopOf, innerReturn, isFreeLoop } from '../rig/loop-edits';

@@ -4,7 +4,7 @@ import { effectiveSound, heardIn } from '../control';
 import { kindOf } from '../kinds';
 import { midiGraph, midiOf, outJacks, reachIn } from '../midi';
 import { applyEdits } from '../rig/apply';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { deviceOf, leadInto, nameOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Assignment, Device, Rig, Sound } from '../rig/schema';

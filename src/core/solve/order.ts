@@ -6,7 +6,7 @@ import { isEngaged, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { ORDER_RULES, orderRemarks } from '../order';
 import { applyEdit, applyEdits } from '../rig/apply';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import { deviceOf, leadFrom, nameOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Rig, Sound } from '../rig/schema';
@@ -22,7 +22,7 @@ const INERTIA = { pair: 0.02, segment: 0.05 };
 const APART = 0.5;
 
 /** Buffers are proposed on their own: what leads take depends on more than a pair. */
-const RULES = new Set(ORDER_RULES.map((r) => r.id).filter((id) => id !== 'buffer-place'));
+const RULES = new Set<string>(ORDER_RULES.map((r) => r.id).filter((id) => id !== 'buffer-place'));
 function orderRemarksOf(rig: Rig, sound: Sound): Remark[] {
   const ctx = soundContext(rig, sound);
   return orderRemarks({ ctx, stations: stationFigures(ctx) }).filter((x) => RULES.has(x.rule));

@@ -2,7 +2,7 @@ import { kindOf } from '../kinds';
 import { addressIn } from '../midi/commands';
 import { bothNumbers, shownOn } from '../midi/numbers';
 import { type MidiDevice, midiDevices } from '../midi/setup';
-import type { Edit } from '../rig/edit';
+import type { Edit } from '../rig/edits';
 import type { Address, Rig, Song, SongSet } from '../rig/schema';
 import { fitLabel } from './labels';
 import { sceneOf, sectionScene, type Scene } from '../control/scene';
