@@ -1,12 +1,8 @@
 import type { Edit } from '../rig/edits';
 import type { RuleId } from './rules';
+import type { Severity } from './severity';
 
-/**
- * danger: can hurt someone or destroy gear · fault: will not work as meant · caution: may
- * disappoint · advice. Worst first.
- */
-export const SEVERITIES = ['danger', 'fault', 'caution', 'advice'] as const;
-export type Severity = (typeof SEVERITIES)[number];
+export { isWorse, SEVERITIES, type Severity } from './severity';
 
 /** A change that would cure a finding, in words and as edits. */
 export interface Fix {
@@ -36,6 +32,3 @@ export interface Finding extends Remark {
   sounds: string[];
   accepted?: string;
 }
-
-export const isWorse = (a: Severity, b: Severity): boolean =>
-  SEVERITIES.indexOf(a) < SEVERITIES.indexOf(b);

@@ -1,4 +1,4 @@
-import type { Severity } from './finding';
+import type { Severity } from './severity';
 
 /** A rule: what it is about, in a few words, and how bad its findings can be. */
 export interface Rule {

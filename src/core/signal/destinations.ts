@@ -1,4 +1,4 @@
-import type { Flow } from './';
+import type { Flow } from './flow';
 import { dbuOfVolts, sumOfPowers } from '../units';
 import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
 import { reachedFrom, routeTo, type Station } from '../walk';

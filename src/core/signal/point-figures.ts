@@ -1,4 +1,5 @@
-import { distortion, type Flow, type Flowing, type Present, totalPeak, totalVolts } from './';
+import { type Flow, type Flowing, type Present, totalPeak, totalVolts } from './flow';
+import { distortion } from './saturate';
 import { type Circuit, type Section } from '../circuit';
 import { dbuOfVolts, decibels } from '../units';
 

@@ -1,4 +1,4 @@
-import { type Flowing, runSignal } from './';
+import { type Flowing, runSignal } from './flow';
 import { buildCircuit, passesOf, pluggedJacks } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
