@@ -1,4 +1,5 @@
-import { buildCircuit, type Circuit, type CircuitStage, orderNodes } from '../circuit';
+import { buildCircuit, type Circuit, type CircuitStage } from '../circuit';
+import { byKey, nearestFirst, orderNodes } from '../graph';
 import type { Fix, Remark } from '../findings/finding';
 import { isEngaged, resolveState, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
@@ -81,25 +82,22 @@ function metalBetween(ctx: SoundContext, from: CircuitStage, to: CircuitStage): 
   const nets = new Set(circuit.sections[circuit.nets[to.from]!.section]!.nets);
   const touches = (id: string, jacks: readonly string[]) =>
     jacks.some((j) => nets.has(circuit.netAt(id, j)?.index ?? -1));
-  const before = new Map<string, string>();
-  const queue = ctx.stations
+  const station = new Map(ctx.stations.map((s) => [s.id, s]));
+  const onward = byKey(
+    ctx.steps.filter((s) => !s.open),
+    (s) => s.from,
+  );
+  const starts = ctx.stations
     .filter((s) => s.device === from.device && touches(s.device, s.outs))
-    .map((s) => s.id);
-  const starts = new Set(queue);
-  for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
-    for (const step of ctx.steps) {
-      if (step.from !== at || step.open || before.has(step.to) || starts.has(step.to)) continue;
-      before.set(step.to, at);
-      const station = ctx.stations.find((s) => s.id === step.to)!;
-      if (station.device === to.device) {
-        const way: string[] = [];
-        for (let back = at; !starts.has(back); back = before.get(back)!)
-          way.unshift(ctx.stations.find((s) => s.id === back)!.device);
-        return way;
-      }
-      if (touches(station.device, [...station.ins, ...station.outs])) queue.push(step.to);
-    }
-  }
+    .map((s) => ({ id: s.id, way: [] as string[] }));
+  const next = ({ id, way }: { id: string; way: string[] }) => {
+    const here = station.get(id);
+    const isStart = way.length === 0;
+    if (!here || !(isStart || touches(here.device, [...here.ins, ...here.outs]))) return [];
+    return (onward.get(id) ?? []).map((step) => ({ id: step.to, way: [...way, here.device] }));
+  };
+  for (const { id, way } of nearestFirst(starts, next, (x) => x.id))
+    if (way.length && station.get(id)?.device === to.device) return way.slice(1);
   return [];
 }
 

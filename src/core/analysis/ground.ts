@@ -1,3 +1,4 @@
+import { byKey, Joined, nearestFirst } from '../graph';
 import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix, Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
@@ -33,13 +34,9 @@ const EARTH = 'protective earth';
 
 /** Points of a device's chassis, apart where a transformer, an optical or a radio hop parts them. */
 function groundsOf(passes: readonly Pass[], jacks: readonly string[]): Map<string, string> {
-  const up = new Map<string, string>(jacks.map((j) => [j, j]));
-  const root = (p: string): string => {
-    let r = p;
-    while ((up.get(r) ?? r) !== r) r = up.get(r)!;
-    return r;
-  };
-  const join = (a: string, b: string) => void up.set(root(a), root(b));
+  const joined = new Joined<string>();
+  const root = (p: string) => joined.root(p);
+  const join = (a: string, b: string) => joined.join(a, b);
   const isolated = new Set<string>();
   const insulated = new Set<string>();
   for (const p of passes) {
@@ -127,6 +124,37 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
 /** Up to this many loops are exchanged for shorter ones; beyond, what is found first is told. */
 const SHORTENED_UP_TO = 60;
 
+/** How a node of the ground was come to: by which tie, from where, how far from its root. */
+interface Come {
+  node: string;
+  tie?: Tie;
+  from?: string;
+  depth: number;
+}
+
+/** A tree of ties through all of ground, and how each node hangs in it. */
+function groundTree(ties: readonly Tie[]): { way: Map<string, Come>; inTree: Set<Tie> } {
+  const around = byKey(
+    ties.flatMap((tie) => [tie.a, tie.b].map((node) => ({ node, tie }))),
+    (x) => x.node,
+  );
+  const way = new Map<string, Come>();
+  // Earth first: loops through the mains then show their two earths.
+  for (const root of [EARTH, ...around.keys()]) {
+    if (way.has(root) || !around.has(root)) continue;
+    const next = ({ node, depth }: Come): Come[] =>
+      (around.get(node) ?? []).map(({ tie }) => ({
+        node: tie.a === node ? tie.b : tie.a,
+        tie,
+        from: node,
+        depth: depth + 1,
+      }));
+    for (const come of nearestFirst<Come>([{ node: root, depth: 0 }], next, (c) => c.node))
+      way.set(come.node, come);
+  }
+  return { way, inTree: new Set([...way.values()].flatMap((c) => c.tie ?? [])) };
+}
+
 /**
  * Every independent closed way through ground, as many as there are ties beyond a tree of them,
  * each exchanged for a shorter one
@@ -134,31 +162,7 @@ const SHORTENED_UP_TO = 60;
  */
 export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
   const ties = groundTies(rig, sound);
-  const around = new Map<string, Tie[]>();
-  for (const t of ties) {
-    for (const n of [t.a, t.b]) {
-      const list = around.get(n);
-      if (list) list.push(t);
-      else around.set(n, [t]);
-    }
-  }
-  const way = new Map<string, { tie?: Tie; from?: string; depth: number }>();
-  const inTree = new Set<Tie>();
-  // Earth first: loops through the mains then show their two earths.
-  for (const start of [EARTH, ...around.keys()]) {
-    if (way.has(start) || !around.has(start)) continue;
-    way.set(start, { depth: 0 });
-    const queue = [start];
-    for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
-      for (const tie of around.get(at)!) {
-        const next = tie.a === at ? tie.b : tie.a;
-        if (way.has(next)) continue;
-        way.set(next, { tie, from: at, depth: way.get(at)!.depth + 1 });
-        inTree.add(tie);
-        queue.push(next);
-      }
-    }
-  }
+  const { way, inTree } = groundTree(ties);
   const found: Tie[][] = [];
   for (const tie of ties) {
     if (inTree.has(tie) || tie.a === tie.b) continue;

@@ -12,7 +12,7 @@ import {
 } from '../rig/schema';
 import { asBlock } from './block';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
-import { Joined } from './joined';
+import { Joined } from '../graph';
 
 /** Sound travels one metre in 2.9 ms. */
 export const AIR_MS_PER_METRE = 2.9;
@@ -114,14 +114,14 @@ const hop = (id: string, latencyMs: number): Stage => ({
 
 /** Turns a rig and a sound into a circuit. */
 export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig)): Circuit {
-  const joined = new Joined();
+  const joined = new Joined<number>();
   const index = new Map<string, number>();
   const refs: { device: string; point: string }[] = [];
   const point = (device: string, name: string): number => {
     const key = `${device}\u0000${name}`;
     let at = index.get(key);
     if (at === undefined) {
-      index.set(key, (at = joined.add()));
+      index.set(key, (at = refs.length));
       refs.push({ device, point: name });
     }
     return at;
@@ -323,8 +323,7 @@ function gatherSections(
   resistors: Section['resistors'],
   drivers: Driver[],
 ): Section[] {
-  const groups = new Joined();
-  nets.forEach(() => groups.add());
+  const groups = new Joined<number>();
   for (const r of resistors) groups.join(r.a, r.b);
   const byRoot = new Map<number, Section>();
   const sections: Section[] = [];

@@ -1,4 +1,3 @@
 export { AIR_MS_PER_METRE, buildCircuit, isMetal, passesOf, pluggedJacks } from './build';
 export * from './circuit';
-export { orderNodes } from './order';
 export { solveSection } from './passive';

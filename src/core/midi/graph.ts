@@ -1,3 +1,4 @@
+import { nearestFirst } from '../graph';
 import { isControlJack, type Jack, kindOf } from '../kinds';
 import { jackOf } from '../rig/find';
 import type { Device, End, Lead, Rig } from '../rig/schema';
@@ -132,35 +133,30 @@ export interface Arrived {
 /** Every device that a sender's own messages reach, by the shortest way; its own are not counted. */
 export function reachedFrom(graph: MidiGraph, sender: string): Map<string, Arrived> {
   const found = new Map<string, Arrived>();
-  const seen = new Set<string>();
   const m = graph.devices.get(sender);
   if (!m) return found;
-  const queue: Arrived[] = [];
-  const go = (ways: readonly Way[] | undefined, hops: number, copies: number, path: string[]) => {
-    for (const way of ways ?? [])
-      if (!way.broken)
-        queue.push({ device: way.to.device, way, hops, copies, path: [...path, way.to.device] });
-  };
-  for (const out of outJacks(m))
-    if (sendsOwn(m, out)) go(graph.from.get(`${sender}/${out.id}`), 1, 0, [sender]);
-  for (let at = queue.shift(); at; at = queue.shift()) {
-    const key = endKey(at.way.to);
-    if (seen.has(key)) continue;
-    seen.add(key);
-    if (at.device !== sender && !found.has(at.device)) found.set(at.device, at);
+  const over = (out: string, hops: number, copies: number, path: readonly string[]): Arrived[] =>
+    (graph.from.get(out) ?? [])
+      .filter((way) => !way.broken)
+      .map((way) => {
+        const device = way.to.device;
+        return { device, way, hops, copies, path: [...path, device] };
+      });
+  const starts = outJacks(m)
+    .filter((out) => sendsOwn(m, out))
+    .flatMap((out) => over(`${sender}/${out.id}`, 1, 0, [sender]));
+  const onward = (at: Arrived): Arrived[] => {
     const here = graph.devices.get(at.device);
-    if (!here || at.device === sender) continue;
-    for (const out of outJacks(here)) {
+    if (!here || at.device === sender) return [];
+    return outJacks(here).flatMap((out) => {
       const echo = echoAt(here, at.way.to.jack, out);
-      if (echo !== 'none')
-        go(
-          graph.from.get(`${at.device}/${out.id}`),
-          at.hops + 1,
-          echo === 'hardware' ? at.copies + 1 : 0,
-          at.path,
-        );
-    }
-  }
+      if (echo === 'none') return [];
+      const copies = echo === 'hardware' ? at.copies + 1 : 0;
+      return over(`${at.device}/${out.id}`, at.hops + 1, copies, at.path);
+    });
+  };
+  for (const at of nearestFirst(starts, onward, (x) => endKey(x.way.to)))
+    if (at.device !== sender && !found.has(at.device)) found.set(at.device, at);
   return found;
 }
 

@@ -1,3 +1,4 @@
+import { byKey, nearestFirst } from '../graph';
 import type { Fix } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
@@ -217,17 +218,13 @@ export function whereCut(
 ): { behind: Lead; stopper: string; into?: Way } | undefined {
   const graph = midiGraph(rig);
   const reached = reachIn(graph, sender);
-  const seen = new Set<string>([device]);
-  const queue = [device];
-  for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
-    for (const way of graph.ways.filter((w) => w.to.device === at)) {
+  const into = byKey(graph.ways, (w) => w.to.device);
+  const before = (at: string) => (into.get(at) ?? []).map((way) => way.from.device);
+  for (const at of nearestFirst([device], before)) {
+    for (const way of into.get(at) ?? []) {
       const from = way.from.device;
       if (from === sender || reached.has(from))
         return { behind: way.lead, stopper: from, into: reached.get(from)?.way };
-      if (!seen.has(from)) {
-        seen.add(from);
-        queue.push(from);
-      }
     }
   }
   return undefined;

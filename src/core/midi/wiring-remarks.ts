@@ -1,12 +1,11 @@
 import type { Message } from './message';
 import { sortOf } from './message-sorts';
-import connected from 'graphology-components';
-import { DirectedGraph } from 'graphology';
+import { circlesIn } from '../graph';
 import type { Fix, Remark } from '../findings/finding';
 import { endWords, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { addressIn, type Orders } from './commands';
-import { echoAt, endKey, midiGraph, outJacks, reachIn, sendsOwn } from './graph';
+import { echoAt, endKey, midiGraph, outJacks, reachIn, sendsOwn, type Way } from './graph';
 import { type MidiDevice, wantsClock } from './setup';
 import { joinFix, reachFixes, thruBoxFix, usbHostFix, whereCut } from './wiring-fixes';
 
@@ -150,43 +149,30 @@ export function wireRemarks(rig: Rig): Remark[] {
 /** Devices of a circle in which messages would go round, in the order they pass. */
 function circleOf(rig: Rig): string[] | undefined {
   const graph = midiGraph(rig);
-  const arrivals = new DirectedGraph();
-  for (const w of graph.ways)
-    if (!w.broken)
-      arrivals.mergeNode(`${endKey(w.from)}>${endKey(w.to)}`, { to: w.to, from: w.from });
-  for (const w of graph.ways) {
-    const m = graph.devices.get(w.to.device);
-    if (w.broken || !m) continue;
-    for (const out of outJacks(m)) {
-      if (echoAt(m, w.to.jack, out) === 'none') continue;
-      for (const next of graph.from.get(`${m.device.id}/${out.id}`) ?? [])
-        if (!next.broken)
-          arrivals.mergeDirectedEdge(
-            `${endKey(w.from)}>${endKey(w.to)}`,
-            `${endKey(next.from)}>${endKey(next.to)}`,
-          );
-    }
-  }
-  const part = connected
-    .stronglyConnectedComponents(arrivals)
-    .find((c) => c.length > 1 || arrivals.hasDirectedEdge(c[0], c[0]));
+  const keyOf = (w: Way) => `${endKey(w.from)}>${endKey(w.to)}`;
+  const ways = new Map(graph.ways.filter((w) => !w.broken).map((w) => [keyOf(w), w]));
+  const onward = (key: string): string[] => {
+    const way = ways.get(key);
+    const m = way && graph.devices.get(way.to.device);
+    if (!m) return [];
+    return outJacks(m)
+      .filter((out) => echoAt(m, way.to.jack, out) !== 'none')
+      .flatMap((out) => graph.from.get(`${m.device.id}/${out.id}`) ?? [])
+      .filter((next) => !next.broken)
+      .map(keyOf);
+  };
+  const [part] = circlesIn(ways.keys(), onward);
   if (!part) return undefined;
-  // Walk round inside the strongly connected part until something comes again.
+  // Walk round inside the part until something comes again.
   const inside = new Set(part);
-  const way = [part[0]!];
-  for (;;) {
-    const next = arrivals.outNeighbors(way.at(-1)!).find((n) => inside.has(n))!;
-    const at = way.indexOf(next);
-    if (at >= 0)
-      return [
-        ...new Set(
-          way
-            .slice(at)
-            .map((n) => (arrivals.getNodeAttribute(n, 'to') as { device: string }).device),
-        ),
-      ];
-    way.push(next);
+  const round: string[] = [];
+  for (let at = part[0]; at !== undefined; at = onward(at).find((n) => inside.has(n))) {
+    const again = round.indexOf(at);
+    if (again >= 0)
+      return [...new Set(round.slice(again).flatMap((n) => ways.get(n)?.to.device ?? []))];
+    round.push(at);
   }
+  return undefined;
 }
 
 /** What a device waits for, by what its sounds and its set-up say. */

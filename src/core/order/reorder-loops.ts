@@ -1,3 +1,4 @@
+import { byKey, reachable } from '../graph';
 import type { Fix } from '../findings/finding';
 import { settingOf, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
@@ -29,20 +30,20 @@ function loopsHeld(rig: Rig): Map<string, { switcher: string; loop: number }> {
     kindOf(d.kind).parameters.some((p) => p.type === 'text' && p.id === 'order'),
   );
   if (!switchers.length) return loops;
-  const outOf = new Map<string, Rig['leads']>();
-  for (const l of rig.leads)
-    if (!CONTROL_LEADS.includes(l.type))
-      outOf.set(l.from.device, [...(outOf.get(l.from.device) ?? []), l]);
+  const outOf = byKey(
+    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)),
+    (l) => l.from.device,
+  );
   const isSwitcher = new Set(switchers.map((d) => d.id));
   for (const switcher of switchers) {
     kindOf(switcher.kind).loops?.forEach((loop, n) => {
-      const next = (outOf.get(switcher.id) ?? []).filter((l) => loop.send.includes(l.from.jack));
-      for (let lead = next.pop(); lead; lead = next.pop()) {
-        const at = lead.to.device;
-        if (isSwitcher.has(at) || loops.has(at)) continue;
-        loops.set(at, { switcher: switcher.id, loop: n + 1 });
-        next.push(...(outOf.get(at) ?? []));
-      }
+      const isNew = (id: string) => !isSwitcher.has(id) && !loops.has(id);
+      const sent = (outOf.get(switcher.id) ?? [])
+        .filter((l) => loop.send.includes(l.from.jack))
+        .map((l) => l.to.device);
+      const onward = (id: string) => (outOf.get(id) ?? []).map((l) => l.to.device).filter(isNew);
+      for (const id of reachable(sent.filter(isNew), onward))
+        loops.set(id, { switcher: switcher.id, loop: n + 1 });
     });
   }
   return loops;

@@ -1,3 +1,4 @@
+import { byKey, reachable } from '../graph';
 import type { Circuit, CircuitStage } from '../circuit';
 
 /** Less gain than this, in dB, lets nothing through. */
@@ -19,27 +20,15 @@ export function carriedFrom(
   circuit: Circuit,
   sections: readonly number[],
 ): { sections: Set<number>; gates: Set<string> } {
-  const behind = new Map<number, CircuitStage[]>();
-  for (const s of circuit.stages) {
-    if (!isOpen(s)) continue;
-    const at = circuit.nets[s.from]!.section;
-    const list = behind.get(at);
-    if (list) list.push(s);
-    else behind.set(at, [s]);
-  }
-  const gates = new Set<string>();
-  const seen = new Set(sections);
-  const next = [...sections];
-  for (let at = next.pop(); at !== undefined; at = next.pop()) {
-    for (const s of behind.get(at) ?? []) {
-      if (s.stage.gate) gates.add(s.device);
-      const to = sectionOut(circuit, s);
-      if (seen.has(to)) continue;
-      seen.add(to);
-      next.push(to);
-    }
-  }
-  return { sections: seen, gates };
+  const behind = byKey(circuit.stages.filter(isOpen), (s) => circuit.nets[s.from]?.section);
+  const reached = reachable(sections, (at) =>
+    (behind.get(at) ?? []).map((s) => sectionOut(circuit, s)),
+  );
+  const passed = [...reached].flatMap((at) => behind.get(at) ?? []);
+  return {
+    sections: reached,
+    gates: new Set(passed.filter((s) => s.stage.gate).map((s) => s.device)),
+  };
 }
 
 /** Destinations in a set of sections. */

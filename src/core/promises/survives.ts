@@ -1,4 +1,5 @@
 import { buildCircuit } from '../circuit';
+import { byKey, reachable } from '../graph';
 import { resolveState, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
@@ -38,18 +39,11 @@ function isHeard(rig: Rig, sound: Sound, destination: string): boolean {
 
 /** Devices from which leads lead to a destination, made or not: only there can a press bring it back. */
 function onTheWay(rig: Rig, destination: string): Set<string> {
-  const into = new Map<string, string[]>();
-  for (const l of rig.leads)
-    if (!CONTROL_LEADS.includes(l.type))
-      into.set(l.to.device, [...(into.get(l.to.device) ?? []), l.from.device]);
-  const seen = new Set<string>();
-  const next = [destination];
-  for (let at = next.pop(); at !== undefined; at = next.pop()) {
-    if (seen.has(at)) continue;
-    seen.add(at);
-    next.push(...(into.get(at) ?? []));
-  }
-  return seen;
+  const into = byKey(
+    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)),
+    (l) => l.to.device,
+  );
+  return reachable([destination], (at) => (into.get(at) ?? []).map((l) => l.from.device));
 }
 
 /**

@@ -1,7 +1,7 @@
 import { sourceId } from '../rig/source-id';
 import { dbuOfVolts, ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
 import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
-import { orderNodes } from '../circuit/order';
+import { orderNodes } from '../graph';
 import { type Solution, solveSection } from '../circuit/passive';
 import { clippedRms, clippedShape, type Shape, SINE } from './saturate';
 

@@ -1,4 +1,4 @@
-import { Joined } from '../circuit/joined';
+import { Joined } from '../graph';
 import { groundLoops, groundTies, isPair, type Tie } from '../analysis/ground';
 import { insertFix } from '../findings/insert-fix';
 import type { Fix } from '../findings/finding';
@@ -50,20 +50,13 @@ export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
     return isFirst;
   });
   const ties = single.map((tie) => ({ tie, cut: cutOf(rig, tie) }));
-  const index = new Map<string, number>();
-  const joined = new Joined();
-  const at = (node: string) => {
-    let i = index.get(node);
-    if (i === undefined) index.set(node, (i = joined.add()));
-    return i;
-  };
+  const joined = new Joined<string>();
   const cuts: Cut[] = [];
   const left: string[] = [];
   for (const { tie, cut } of ties.sort(
     (x, y) => (y.cut?.price ?? Infinity) - (x.cut?.price ?? Infinity) || 0,
   )) {
-    const [a, b] = [at(tie.a), at(tie.b)];
-    if (joined.root(a) !== joined.root(b)) joined.join(a, b);
+    if (!joined.isJoined(tie.a, tie.b)) joined.join(tie.a, tie.b);
     else if (cut) cuts.push(cut);
     else
       left.push(

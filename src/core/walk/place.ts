@@ -1,4 +1,4 @@
-import { orderNodes } from '../circuit';
+import { orderNodes } from '../graph';
 import type { Station, Step } from './stations';
 
 /**

@@ -1,3 +1,4 @@
+import { byKey, reachable } from '../graph';
 import type { Station, Step } from './stations';
 
 /**
@@ -12,41 +13,30 @@ export function routeTo(
   open = false,
 ): Station[] {
   const into = waysInto(steps, open);
-  const reached = new Set<string>();
-  const next = stations.filter(isDestination).map((s) => s.id);
-  while (next.length) {
-    const id = next.pop()!;
-    if (reached.has(id)) continue;
-    reached.add(id);
-    next.push(...(into.get(id) ?? []));
-  }
+  const reached = reachable(
+    stations.filter(isDestination).map((s) => s.id),
+    (id) => into.get(id) ?? [],
+  );
   return stations
     .filter((s) => reached.has(s.id))
     .sort((a, b) => a.column - b.column || a.lane - b.lane);
 }
 
-const known = new WeakMap<
-  readonly Step[],
-  [made: Map<string, string[]>, all: Map<string, string[]>]
->();
+/** From where stations are fed, over ways that are made or over all. */
+type Feeds = Map<string, string[]>;
+const known = new WeakMap<readonly Step[], { made: Feeds; all: Feeds }>();
 
-/** From where each station is fed, over ways that are made or over all; gathered once for a list of steps. */
-function waysInto(steps: readonly Step[], open: boolean): Map<string, string[]> {
+const feedsBy = (steps: readonly Step[]): Feeds =>
+  new Map([...byKey(steps, (step) => step.to)].map(([to, list]) => [to, list.map((s) => s.from)]));
+
+/** From where each station is fed; gathered once for a list of steps. */
+function waysInto(steps: readonly Step[], open: boolean): Feeds {
   let both = known.get(steps);
   if (!both) {
-    const [made, all] = [new Map<string, string[]>(), new Map<string, string[]>()];
-    const add = (to: Map<string, string[]>, step: Step) => {
-      const list = to.get(step.to);
-      if (list) list.push(step.from);
-      else to.set(step.to, [step.from]);
-    };
-    for (const step of steps) {
-      add(all, step);
-      if (!step.open) add(made, step);
-    }
-    known.set(steps, (both = [made, all]));
+    both = { all: feedsBy(steps), made: feedsBy(steps.filter((s) => !s.open)) };
+    known.set(steps, both);
   }
-  return both[open ? 1 : 0];
+  return open ? both.all : both.made;
 }
 
 /** Stations that some others lead to, those included; `open` follows ways that are not made, too. */
@@ -56,22 +46,14 @@ export function reachedFrom(
   isStart: (s: Station) => boolean,
   open = false,
 ): Set<string> {
-  const outOf = new Map<string, string[]>();
-  for (const step of steps) {
-    if (step.open && !open) continue;
-    const list = outOf.get(step.from);
-    if (list) list.push(step.to);
-    else outOf.set(step.from, [step.to]);
-  }
-  const reached = new Set<string>();
-  const next = stations.filter(isStart).map((s) => s.id);
-  while (next.length) {
-    const id = next.pop()!;
-    if (reached.has(id)) continue;
-    reached.add(id);
-    next.push(...(outOf.get(id) ?? []));
-  }
-  return reached;
+  const outOf = byKey(
+    steps.filter((step) => open || !step.open),
+    (step) => step.from,
+  );
+  return reachable(
+    stations.filter(isStart).map((s) => s.id),
+    (id) => (outOf.get(id) ?? []).map((step) => step.to),
+  );
 }
 
 /** The stations between a source and a destination, both included, in the order they are met. */

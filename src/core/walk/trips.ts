@@ -1,3 +1,4 @@
+import { reachable } from '../graph';
 import type { Loop, Pass } from '../kinds';
 
 /**
@@ -103,17 +104,5 @@ export function tripsOf(
     }));
 }
 
-function walk(from: string, ways: readonly Map<string, string[]>[]): Set<string> {
-  const seen = new Set([from]);
-  const queue = [from];
-  for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-    for (const way of ways) {
-      for (const b of way.get(at) ?? []) {
-        if (seen.has(b)) continue;
-        seen.add(b);
-        queue.push(b);
-      }
-    }
-  }
-  return seen;
-}
+const walk = (from: string, ways: readonly Map<string, string[]>[]): Set<string> =>
+  reachable([from], (at) => ways.flatMap((way) => way.get(at) ?? []));

@@ -1,6 +1,6 @@
 import { analyse } from '../report';
 import { brokenRig, touringRig } from '../demo';
-import { orderNodes } from '../circuit';
+import { orderNodes } from '../graph';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';
 import { placeStations, stationsOf } from '.';
 

@@ -1,5 +1,4 @@
-import { DirectedGraph } from 'graphology';
-import { stronglyConnectedComponents } from 'graphology-components';
+import { circlesIn } from './circles';
 
 /**
  * The order in which to visit numbered nodes so that each comes after what leads to it, and the
@@ -16,38 +15,30 @@ export interface Order {
  * finds them, and named.
  */
 export function orderNodes(successors: readonly (readonly number[])[]): Order {
+  const after = (at: number): readonly number[] => successors[at] ?? [];
+  // 0: not met; 1: on the way that is being walked; 2: done. A step to what is on the way leads back.
   const state = new Uint8Array(successors.length);
   const back = new Set<string>();
   const post: number[] = [];
   for (let root = 0; root < successors.length; root++) {
     if (state[root]) continue;
-    const stack: [number, number][] = [[root, 0]];
+    const stack = [{ at: root, next: 0 }];
     state[root] = 1;
-    while (stack.length) {
-      const top = stack.at(-1)!;
-      const next = successors[top[0]]![top[1]++];
+    for (let top = stack[0]; top; top = stack[stack.length - 1]) {
+      const next = after(top.at)[top.next++];
       if (next === undefined) {
-        state[top[0]] = 2;
-        post.push(top[0]);
+        state[top.at] = 2;
+        post.push(top.at);
         stack.pop();
       } else if (state[next] === 0) {
         state[next] = 1;
-        stack.push([next, 0]);
-      } else if (state[next] === 1) back.add(`${top[0]}>${next}`);
+        stack.push({ at: next, next: 0 });
+      } else if (state[next] === 1) back.add(`${top.at}>${next}`);
     }
   }
   return {
     order: post.reverse(),
     isBack: (a, b) => back.size > 0 && back.has(`${a}>${b}`),
-    loops: back.size ? loopsOf(successors) : [],
+    loops: back.size ? circlesIn(successors.keys(), after) : [],
   };
-}
-
-function loopsOf(successors: readonly (readonly number[])[]): number[][] {
-  const graph = new DirectedGraph();
-  successors.forEach((_, i) => graph.addNode(String(i)));
-  successors.forEach((list, i) => list.forEach((j) => graph.mergeEdge(String(i), String(j))));
-  return stronglyConnectedComponents(graph)
-    .map((c) => c.map(Number))
-    .filter((c) => c.length > 1 || successors[c[0]!]!.includes(c[0]!));
 }
