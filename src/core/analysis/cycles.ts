@@ -201,7 +201,7 @@ function presses(device: Device, sound: Sound): Press[] {
     if (p.type === 'choice')
       for (const o of p.options) if (o.value !== now.choice(p.id)) found.push(set(p.id, o.value));
     if (p.type === 'switch') found.push(set(p.id, !now.on(p.id)));
-    if (p.type === 'text' && p.id === 'order' && now.text('order')) found.push(set('order', ''));
+    if (p.role === 'loop order' && now.text(p.id)) found.push(set(p.id, ''));
   }
   return found.slice(0, 16);
 }

@@ -1,6 +1,6 @@
 import type { Fix } from '../findings/finding';
 import { settingOf, stateIn } from '../rig/device-state';
-import { kindOf } from '../kinds';
+import { kindOf, type SettingRole, settingWith } from '../kinds';
 import type { Device, State } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { fixed, showLevel } from '../units';
@@ -36,19 +36,16 @@ export const headroomRemarks: Remarker = ({ ctx, stations }) =>
   });
 
 /** Settings that give an input more room, where a device has one and it is not set so. */
-const ROOM: readonly [setting: string, value: string][] = [
+const ROOM: readonly [role: SettingRole, value: string][] = [
   ['pad', 'low'],
-  ['inputLevel', 'line'],
+  ['input level', 'line'],
 ];
 
 function roomFix(device: Device, state: State | undefined): Fix | undefined {
   const kind = kindOf(device.kind);
-  for (const [setting, value] of ROOM) {
-    if (
-      !kind.parameters.some((p) => p.id === setting) ||
-      settingOf(kind, device, state, setting) === value
-    )
-      continue;
+  for (const [role, value] of ROOM) {
+    const setting = settingWith(kind, role)?.id;
+    if (setting === undefined || settingOf(kind, device, state, setting) === value) continue;
     return {
       words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`,
       edits: [{ edit: 'setSetting', device: device.id, setting, value }],

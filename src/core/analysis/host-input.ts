@@ -1,6 +1,6 @@
 import type { Remark } from '../findings/finding';
 import { resolveState, settingOf, stateIn } from '../rig/device-state';
-import { kindOf } from '../kinds';
+import { kindOf, settingWith } from '../kinds';
 import { settingWords } from '../rig/words';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
@@ -25,7 +25,9 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
       words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`,
       edits: [{ edit: 'setSetting' as const, device: device.id, setting, value }],
     });
-    if (kind.parameters.some((p) => p.id === 'inputLoad') && now('inputLoad') !== 'full') {
+    const load = settingWith(kind, 'input load')?.id;
+    const inputLevel = settingWith(kind, 'input level')?.id;
+    if (load !== undefined && now(load) !== 'full') {
       const tone = tones.find((t) => t.bare && t.listener === device.id);
       const full =
         tone &&
@@ -41,19 +43,19 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
           severity: 'advice',
           subjects: [device.id, tone.driver],
           about: `${device.id}+load`,
-          what: `${device.name} loads ${ctx.device(tone.driver).name}: ${settingWords(kind.id, 'inputLoad', String(now('inputLoad')))}.`,
+          what: `${device.name} loads ${ctx.device(tone.driver).name}: ${settingWords(kind.id, load, String(now(load)))}.`,
           why:
             `That takes ${fixed(full.at5kHzDb - tone.at5kHzDb)} dB at 5 kHz ` +
             `and ${fixed(full.at1kHzDb - tone.at1kHzDb)} dB at 1 kHz against the highest ` +
             'setting. It is right only where a block wants to be loaded like a pedal.',
-          fix: set('inputLoad', 'full'),
+          fix: set(load, 'full'),
         });
       }
     }
     const station = stations.find((s) => s.device === device.id && s.ins.includes('in'));
     if (
-      kind.parameters.some((p) => p.id === 'inputLevel') &&
-      now('inputLevel') === 'line' &&
+      inputLevel !== undefined &&
+      now(inputLevel) === 'line' &&
       (station?.headroomDb ?? 0) > UNUSED_DB
     ) {
       remarks.push({
@@ -65,7 +67,7 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
         why:
           `Peaks stay ${fixed(station!.headroomDb!)} dB under its clip point; set to ` +
           'instrument its input adds less noise and still has room.',
-        fix: set('inputLevel', 'instrument'),
+        fix: set(inputLevel, 'instrument'),
       });
     }
     return remarks;

@@ -1,5 +1,5 @@
 import type { Remark } from '../findings/finding';
-import { type Budget, kindOf } from '../kinds';
+import { type Budget, kindOf, settingWith } from '../kinds';
 import type { Device } from '../rig/schema';
 import { dbuOfVolts, fixed } from '../units';
 import { totalVolts } from '../signal';
@@ -153,7 +153,7 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
       const pairs = (a: { device: string; jack: string }, b: { device: string; jack: string }) =>
         a.device === b.device &&
         kindOf(ctx.device(a.device).kind).jacks.find((j) => j.id === a.jack)?.pair?.with === b.jack;
-      if (jack.id.startsWith('toSend')) {
+      if (jack.faces?.is === 'send') {
         const feeds = inside.filter(
           (l) =>
             l.to.device === host &&
@@ -180,7 +180,7 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
               'both. Use another send for one of them, or pan a pair hard.',
           });
         if (jack.pair?.side === 'left') pairConflict(ctx, host, jack.id, jack.pair.with, remarks);
-      } else if (jack.id.startsWith('fromReturn')) {
+      } else if (jack.faces?.is === 'return') {
         const takers = inside.filter((l) => l.from.device === host && l.from.jack === jack.id);
         const users = takers.filter(
           (l, i) =>
@@ -225,13 +225,13 @@ function pairConflict(
   right: string,
   remarks: Remark[],
 ): void {
-  const outer = (inner: string) =>
-    ctx.rig.leads.find(
-      (l) =>
-        l.type !== 'inside' &&
-        l.from.device === host &&
-        l.from.jack === inner.replace('toSend', 'send'),
+  const points = kindOf(ctx.device(host).kind).jacks;
+  const outer = (inner: string) => {
+    const faced = points.find((j) => j.id === inner)?.faces?.jack;
+    return ctx.rig.leads.find(
+      (l) => l.type !== 'inside' && l.from.device === host && l.from.jack === faced,
     )?.to.device;
+  };
   const [a, b] = [outer(left), outer(right)];
   if (!a || !b || a === b) return;
   for (const l of ctx.rig.leads) {
@@ -254,7 +254,7 @@ function pairConflict(
     const [dl, dr] = [level(l.from), level(twin.from)];
     if (!Number.isFinite(dl) || !Number.isFinite(dr) || Math.abs(dl - dr) > APART_DB) continue;
     const block = ctx.device(l.from.device);
-    const canPan = kindOf(block.kind).parameters.some((p) => p.id === 'pan');
+    const canPan = settingWith(kindOf(block.kind), 'pan') !== undefined;
     // The side that something else feeds as well is the one to keep free.
     const shared = ctx.rig.leads.some(
       (x) =>

@@ -1,4 +1,4 @@
-import { kindOf } from '../kinds';
+import { kindOf, settingWith } from '../kinds';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
 
@@ -13,9 +13,7 @@ export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
     const [low, high] = arrive.wantsDbu;
     const level = d.levelDbu.normal;
     if (level >= low && level <= high) return [];
-    const input = kindOf(ctx.device(d.device).kind).parameters.find(
-      (p) => p.type === 'choice' && p.id === 'input',
-    );
+    const input = settingWith(kindOf(ctx.device(d.device).kind), 'microphone or line');
     const better = level > high ? 'line' : 'mic';
     const isMic = high < 0;
     const option =
@@ -29,14 +27,15 @@ export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
         subjects: [d.device],
         what: `${d.name} gets ${level > high ? 'more' : 'less'} level than its input is made for.`,
         why: `${fixed(level)} dBu arrives; the input as set wants ${fixed(low, 0)} to ${fixed(high, 0)} dBu.`,
-        ...(option && {
-          fix: {
-            words: `Set the input to ${option.label}`,
-            edits: [
-              { edit: 'setSetting' as const, device: d.device, setting: 'input', value: better },
-            ],
-          },
-        }),
+        ...(input &&
+          option && {
+            fix: {
+              words: `Set the input to ${option.label}`,
+              edits: [
+                { edit: 'setSetting' as const, device: d.device, setting: input.id, value: better },
+              ],
+            },
+          }),
       },
     ];
   });

@@ -1,6 +1,6 @@
 import { passesOf, pluggedJacks } from '../circuit';
 import type { Remark } from '../findings/finding';
-import { kindOf } from '../kinds';
+import { kindOf, settingWith } from '../kinds';
 import { readLoopOrder } from '../kinds/loop-order';
 import { settingOf, stateIn } from '../rig/device-state';
 import type { Remarker } from './evidence';
@@ -72,17 +72,18 @@ export const loopRemarks: Remarker = ({ ctx }) => {
           );
       }
     }
-    const order = kind.parameters.find((p) => p.type === 'text' && p.id === 'order');
+    const order = settingWith(kind, 'loop order');
+    const empty = settingWith(kind, 'empty loop');
+    const state = stateIn(ctx.sound, device.id);
     const read =
       order &&
-      readLoopOrder(
-        String(settingOf(kind, device, stateIn(ctx.sound, device.id), 'order') ?? ''),
-        kind.loops.length,
-      );
+      readLoopOrder(String(settingOf(kind, device, state, order.id) ?? ''), kind.loops.length);
     if (Array.isArray(read)) {
       for (const { loop } of read.flat()) {
-        if (jacks.has(`send${loop}`) || jacks.has(`return${loop}`)) continue;
-        const mutes = settingOf(kind, device, stateIn(ctx.sound, device.id), 'empty') === 'mute';
+        const own = kind.loops[loop - 1];
+        if ([...(own?.send ?? []), ...(own?.return ?? [])].some((jack) => jacks.has(jack)))
+          continue;
+        const mutes = empty && settingOf(kind, device, state, empty.id) === 'mute';
         remarks.push({
           rule: 'empty-loop',
           severity: mutes ? 'fault' : 'advice',

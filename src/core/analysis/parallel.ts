@@ -1,6 +1,6 @@
 import type { Flow } from '../signal';
 import type { Fix, Remark } from '../findings/finding';
-import { kindOf } from '../kinds';
+import { kindOf, settingWith } from '../kinds';
 import { dbuOfVolts, fixed, withPrefix } from '../units';
 import { FAR_UNDER_DB, firstNotchHertz } from '../signal/combing';
 import type { Remarker } from './evidence';
@@ -51,19 +51,18 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
 
 function wetFix(ctx: SoundContext, id: string): Fix | undefined {
   const device = ctx.device(id);
-  const mix = kindOf(device.kind).parameters.find((p) => p.type === 'knob' && p.id === 'mix');
-  return (
-    mix && {
-      words: `Set ${device.name} to 100 % wet`,
-      edits: [
-        {
-          edit: 'setSetting',
-          device: id,
-          ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
-          setting: 'mix',
-          value: 10,
-        },
-      ],
-    }
-  );
+  const mix = settingWith(kindOf(device.kind), 'mix of dry and wet');
+  if (mix?.type !== 'knob') return undefined;
+  return {
+    words: `Set ${device.name} to 100 % wet`,
+    edits: [
+      {
+        edit: 'setSetting',
+        device: id,
+        ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
+        setting: mix.id,
+        value: mix.max,
+      },
+    ],
+  };
 }

@@ -1,5 +1,5 @@
 import type { Fix, Remark } from '../findings/finding';
-import { kindOf } from '../kinds';
+import { kindOf, settingWith } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
 import type { Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
@@ -64,9 +64,7 @@ export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
 function turnFix(ctx: SoundContext, devices: string[]): Fix | undefined {
   for (const id of devices) {
     const device = ctx.device(id);
-    const turn = kindOf(device.kind).parameters.find(
-      (p) => p.type === 'switch' && p.id.startsWith('invert'),
-    );
+    const turn = settingWith(kindOf(device.kind), 'polarity');
     if (!turn) continue;
     const now =
       (ctx.sound.states[id]?.settings?.[turn.id] ?? device.settings?.[turn.id] ?? turn.initial) ===

@@ -1,6 +1,6 @@
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
-import { jackOf, leadFrom } from '../rig/find';
+import { jackOf, leadFrom, leadInto } from '../rig/find';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
@@ -218,11 +218,10 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
   // A switcher that leaves what is not selected without a load is safe only if its maker says how
   // it mutes the input.
   for (const device of ctx.rig.devices) {
-    const unsafe =
-      kindOf(device.kind).parameters.some((p) => p.id === 'unselected') &&
-      leadFrom(ctx.rig, device.id, 'lineSend') &&
-      !ctx.rig.leads.some((l) => l.to.device === device.id && l.to.jack === 'lineReturn');
-    if (unsafe)
+    const line = kindOf(device.kind).loops?.find((l) => l.ofSpeakerLine);
+    const isSent = line?.send.some((jack) => leadFrom(ctx.rig, device.id, jack));
+    const comesBack = line?.return.some((jack) => leadInto(ctx.rig, device.id, jack));
+    if (isSent && !comesBack)
       remarks.push({
         rule: 'half-line',
         severity: 'danger',

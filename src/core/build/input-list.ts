@@ -1,5 +1,5 @@
 import type { DestinationFigures } from '../signal';
-import { type Hears, kindOf } from '../kinds';
+import { type Hears, kindOf, settingWith } from '../kinds';
 import { deviceOf, leadInto, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 
@@ -51,12 +51,8 @@ export function inputList(
       const lead = leadInto(rig, d.id, jack);
       const at = figures.map((f) => f.sides[i] ?? { levelDbu: f.levelDbu, sources: f.sources });
       const levels = at.flatMap((x) => (x.levelDbu ? [x.levelDbu.normal] : []));
-      const mic =
-        String(
-          d.settings?.input ??
-            kindOf(d.kind).parameters.find((p) => p.id === 'input')?.initial ??
-            '',
-        ) === 'mic';
+      const input = settingWith(kindOf(d.kind), 'microphone or line');
+      const mic = input && (d.settings?.[input.id] ?? input.initial) === 'mic';
       const pair = figures.find((f) => f.pairedWith)?.pairedWith;
       return {
         device: d.id,

@@ -1,6 +1,6 @@
 import type { Remark } from '../findings/finding';
 import { settingOf } from '../rig/device-state';
-import { kindOf, type Reads } from '../kinds';
+import { kindOf, figureWith, type SettingRole, settingWith, type Reads } from '../kinds';
 import { deviceOf, endWords, jackOf, nameOf } from '../rig/find';
 import type { Lead, Rig } from '../rig/schema';
 
@@ -34,7 +34,10 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
     const key = `${lead.from.device}/${lead.from.jack}`;
     branches.set(key, [...(branches.get(key) ?? []), lead]);
     const kind = kindOf(from.kind);
-    const set = (id: string) => String(settingOf(kind, from, undefined, id) ?? '');
+    const made = (role: SettingRole) => {
+      const id = settingWith(kind, role)?.id ?? '';
+      return { id, value: String(settingOf(kind, from, undefined, id) ?? '') };
+    };
     const far = endWords(rig, lead.to);
     const subjects = [from.id, lead.to.device, lead.id];
     if (gives !== wants.what) {
@@ -48,7 +51,7 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
           `jack reads ${wants.what === 'expression' ? 'the position of a pot' : 'a contact'}.`,
       });
     } else if (gives === 'expression') {
-      const wiper = set('wiper') as 'tip' | 'ring';
+      const { id, value: wiper } = made('wiper');
       if (wants.wiper && wiper !== wants.wiper) {
         found.push({
           rule: 'control-wiper',
@@ -58,12 +61,12 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
           why: `Its wiper is on the ${wiper}, and the jack reads the ${wants.wiper}.`,
           fix: {
             words: `Put the wiper of ${from.name} on the ${wants.wiper}`,
-            edits: [{ edit: 'setSetting', device: from.id, setting: 'wiper', value: wants.wiper }],
+            edits: [{ edit: 'setSetting', device: from.id, setting: id, value: wants.wiper }],
           },
         });
       }
-      const ohms =
-        from.figures?.potOhms?.value ?? kind.figures.find((f) => f.id === 'potOhms')?.typical ?? 0;
+      const pot = figureWith(kind, 'resistance of a pedal');
+      const ohms = pot ? (from.figures?.[pot.id]?.value ?? pot.typical) : 0;
       if (wants.ohms && (ohms < wants.ohms[0] || ohms > wants.ohms[1])) {
         found.push({
           rule: 'control-ohms',
@@ -76,7 +79,8 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
         });
       }
     } else {
-      const [action, contact] = [set('action'), set('contact')];
+      const { id: actionId, value: action } = made('action');
+      const { id: contactId, value: contact } = made('contact');
       if (wants.action && wants.action !== 'any' && action !== wants.action) {
         found.push({
           rule: 'control-action',
@@ -90,7 +94,7 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
           fix: {
             words: `Make ${from.name} ${wants.action}`,
             edits: [
-              { edit: 'setSetting', device: from.id, setting: 'action', value: wants.action },
+              { edit: 'setSetting', device: from.id, setting: actionId, value: wants.action },
             ],
           },
         });
@@ -105,7 +109,7 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
           fix: {
             words: `Make the contact of ${from.name} ${wants.contact} at rest`,
             edits: [
-              { edit: 'setSetting', device: from.id, setting: 'contact', value: wants.contact },
+              { edit: 'setSetting', device: from.id, setting: contactId, value: wants.contact },
             ],
           },
         });

@@ -1,8 +1,8 @@
+import { defineKind } from './define';
 import { ampKnobs } from './amp-parts';
-import type { Kind } from './kind';
 import { between, driveFigures, sides, stage, stereoJacks, through, tilt } from './parts';
 
-export const ampBlock: Kind = {
+export const ampBlock = defineKind({
   id: 'amp-block',
   name: 'Amp block',
   family: 'Modelers',
@@ -61,4 +61,4 @@ export const ampBlock: Kind = {
       ),
     ];
   },
-};
+});

@@ -1,5 +1,5 @@
-import { ampCabSimulator } from './amp-cab-simulator';
 import type { Kind } from './kind';
+import { ampCabSimulator } from './amp-cab-simulator';
 import { stereoOuts } from './parts';
 
 export const ampCabSimulatorTrs: Kind = {

@@ -1,5 +1,5 @@
+import { defineKind } from './define';
 import { ampKnobs } from './amp-parts';
-import type { Kind } from './kind';
 import {
   bufferedBypass,
   driveFigures,
@@ -13,7 +13,7 @@ import {
   between,
 } from './parts';
 
-export const ampCabSimulator: Kind = {
+export const ampCabSimulator = defineKind({
   id: 'amp-cab-simulator',
   name: 'Amp and cab simulator',
   family: 'Amplifiers and speakers',
@@ -58,4 +58,4 @@ export const ampCabSimulator: Kind = {
         { id: side ?? from, from, to, outputDb: gainDb },
       ),
     ),
-};
+});

@@ -1,10 +1,13 @@
+import { jack, parameter } from './define';
 import { dbuOfVolts } from '../units';
-import type { DeviceState, Figure, Jack, Kind, Loop, Parameter, Pass, Point, Stage } from './kind';
+import type { DeviceState, Kind, Loop, Pass, Point, Stage, Plugged } from './kind';
 import {
   between,
   ceiling,
   choice,
+  as,
   figure,
+  highestGain,
   inputOhms,
   knob,
   mixed,
@@ -22,13 +25,13 @@ export const ampFigures = (p: {
   watts: number;
   ohms: number;
   why: string;
-}): Figure[] => [
+}) => [
   inputOhms(1e6, 'the grid-leak resistor of the first tube'),
   outputOhms(0.5, 'an output transformer at its tap, taken as a stiff source'),
   noise(-100, 'a tube input stage'),
   ceiling(6, 'the preamplifier’s last tube, at the send'),
   figure('gainLowDb', 'Preamplifier gain with the knob down', 'dB', p.low, [-40, 80], p.why),
-  figure('gainHighDb', 'Preamplifier gain with the knob full', 'dB', p.high, [-20, 100], p.why),
+  highestGain('Preamplifier gain with the knob full', p.high, [-20, 100], p.why),
   figure('sendOhms', 'Send output impedance', 'Ω', 1000, [0, 1e6], 'a buffered send'),
   figure('returnOhms', 'Return input impedance', 'Ω', 47_000, [1000, 1e7], 'a buffered return'),
   figure('powerGainDb', 'Power stage gain', 'dB', 32, [0, 60], 'from loop level to the speaker'),
@@ -44,7 +47,7 @@ export const ampFigures = (p: {
   figure('tapOhms', 'Speaker tap', 'Ω', p.ohms, [2, 32], 'the tap in use'),
 ];
 
-export const ampKnobs: Parameter[] = [
+export const ampKnobs = [
   knob('gain', 'Gain', 4, readsDb('gainLowDb', 'gainHighDb')),
   knob('tone', 'Tone', 5),
   knob('master', 'Master', 5, (v) => `${between(-40, 0, v).toFixed(1).replace('-', '−')} dB`),
@@ -52,9 +55,9 @@ export const ampKnobs: Parameter[] = [
 
 export const ampWords = { on: 'on', off: 'standby' };
 
-export const loopJacks: Jack[] = [
-  { id: 'send', label: 'loop send', direction: 'out', signal: 'audio', connector: 'TS' },
-  { id: 'return', label: 'loop return', direction: 'in', signal: 'audio', connector: 'TS' },
+export const loopJacks = [
+  jack({ id: 'send', label: 'loop send', direction: 'out', signal: 'audio', connector: 'TS' }),
+  jack({ id: 'return', label: 'loop return', direction: 'in', signal: 'audio', connector: 'TS' }),
 ];
 
 export const ampLoops: Loop[] = [
@@ -62,8 +65,8 @@ export const ampLoops: Loop[] = [
 ];
 
 /** An effects loop that can be parallel, run at either level, and be taken out by a switch. */
-export const loopParameters: Parameter[] = [
-  { type: 'switch', id: 'loopIn', label: 'Loop in', initial: true },
+export const loopParameters = [
+  parameter({ type: 'switch', id: 'loopIn', label: 'Loop in', initial: true }),
   choice('loopMode', 'Loop', ['serial', 'serial'], ['parallel', 'parallel (wants 100 % wet)']),
   knob('loopMix', 'Loop mix', 5),
   choice(
@@ -78,7 +81,7 @@ export const loopParameters: Parameter[] = [
  * Preamplifier, loop, and the point "back" from which the power stage reads. The loop is in when
  * its switch is and the return holds a plug.
  */
-export function loopPasses(s: DeviceState, pre: Stage, plugged: (jack: Point) => boolean): Pass[] {
+export function loopPasses(s: DeviceState, pre: Stage, plugged: Plugged): Pass[] {
   const levelDb = s.choice('loopLevel') === 'line' ? 12 : 0;
   const into = (id: string, from: Point, outputDb: number): Stage =>
     stage(s, {
@@ -121,17 +124,17 @@ export function loopPasses(s: DeviceState, pre: Stage, plugged: (jack: Point) =>
 }
 
 /** The loop of a simple amplifier: closed inside until something is plugged into the return. */
-export const simpleLoop = (plugged: (jack: Point) => boolean): Pass[] =>
+export const simpleLoop = (plugged: Plugged): Pass[] =>
   plugged('return') ? [] : [wire('send', 'return')];
 
-export const airJack: Jack = {
+export const airJack = jack({
   id: 'air',
   label: 'in front of the speaker',
   direction: 'out',
   signal: 'air',
   connector: 'air',
   many: true,
-};
+});
 
 /** First stages, tone and master: from the input to the loop. They clip softly and are meant to. */
 export const preamp = (s: DeviceState, to: string): Stage =>
@@ -202,22 +205,25 @@ export const airFigure = figure(
   'a cabinet of usual sensitivity and a dynamic microphone at the cloth',
 );
 
-export const inputSelect = choice('input', 'Input', ['mic', 'microphone'], ['line', 'line']);
+export const inputSelect = as(
+  'microphone or line',
+  choice('input', 'Input', ['mic', 'microphone'], ['line', 'line']),
+);
 
 /** What every tube head has in common. */
 export const headParts = {
   family: 'Amplifiers and speakers',
   job: 'amp',
-  through: { in: 'in', out: 'speaker' },
+  through: { in: 'in', out: 'speaker' } as const,
   stateWords: ampWords,
   startsEngaged: true,
   loops: ampLoops,
-  earth: 'in',
+  earth: 'in' as const,
 } satisfies Partial<Kind>;
-export const speakerOut: Jack = {
+export const speakerOut = jack({
   id: 'speaker',
   label: 'speaker',
   direction: 'out',
   signal: 'speaker',
   connector: 'speaker',
-};
+});

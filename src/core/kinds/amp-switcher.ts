@@ -1,25 +1,28 @@
-import type { Jack, Kind, Pass } from './kind';
+import { defineKind, jack } from './define';
+import type { Pass } from './kind';
 import { midiFigures, midiIn, midiThru } from './midi-parts';
-import { choice, figure, pedalFigures, stage, wire, worldMains } from './parts';
+import { choice, figure, pedalFigures, stage, wire, worldMains, as } from './parts';
 
 const AMPS = [1, 2, 3, 4];
 const CABS = [1, 2, 3, 4];
-const audio = (id: string, label: string, direction: 'in' | 'out'): Jack => ({
-  id,
-  label,
-  direction,
-  signal: 'audio',
-  connector: 'TS',
-});
-const speaker = (id: string, label: string, direction: 'in' | 'out'): Jack => ({
-  id,
-  label,
-  direction,
-  signal: 'speaker',
-  connector: 'speaker',
-});
+const audio = (id: string, label: string, direction: 'in' | 'out') =>
+  jack({
+    id,
+    label,
+    direction,
+    signal: 'audio',
+    connector: 'TS',
+  });
+const speaker = (id: string, label: string, direction: 'in' | 'out') =>
+  jack({
+    id,
+    label,
+    direction,
+    signal: 'speaker',
+    connector: 'speaker',
+  });
 
-export const ampSwitcher: Kind = {
+export const ampSwitcher = defineKind({
   id: 'amp-switcher',
   name: 'Amp and cabinet switcher',
   family: 'Routing',
@@ -72,11 +75,14 @@ export const ampSwitcher: Kind = {
     ),
     choice('cab', 'Cabinet', ['1', '1'], ['2', '2'], ['3', '3'], ['4', '4'], ['none', 'none']),
     { type: 'switch', id: 'loop', label: 'Shared loop in', initial: true },
-    choice(
-      'unselected',
-      'Amplifiers not selected',
-      ['load', 'see a load inside'],
-      ['open', 'see nothing'],
+    as(
+      'amplifiers not selected',
+      choice(
+        'unselected',
+        'Amplifiers not selected',
+        ['load', 'see a load inside'],
+        ['open', 'see nothing'],
+      ),
     ),
   ],
   through: { in: 'in', out: 'amp1' },
@@ -96,6 +102,7 @@ export const ampSwitcher: Kind = {
       label: 'line insert',
       send: ['lineSend'],
       return: ['lineReturn'],
+      ofSpeakerLine: true,
       opensAt: 'never',
     },
   ],
@@ -142,4 +149,4 @@ export const ampSwitcher: Kind = {
         passes.push({ is: 'open', a: 'lineReturn', b: `cab${n}` });
     return passes;
   },
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, outJack, scaled, stage, wire } from './parts';
 
-export const attenuator: Kind = {
+export const attenuator = defineKind({
   id: 'attenuator',
   name: 'Attenuator and load box',
   family: 'Amplifiers and speakers',
@@ -59,4 +59,4 @@ export const attenuator: Kind = {
       line,
     ];
   },
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
-import { knob, mixed, pedalFigures, small, stage, through, throughJacks } from './parts';
+import { defineKind } from './define';
+import { mixed, pedalFigures, small, stage, through, throughJacks, mixKnob } from './parts';
 
-export const blendLoop: Kind = {
+export const blendLoop = defineKind({
   id: 'blend-loop',
   name: 'Blend loop (dry beside a loop)',
   family: 'Routing',
@@ -16,8 +16,14 @@ export const blendLoop: Kind = {
   ],
   figures: pedalFigures(1e6, -105, 'buffers and a mixing amplifier'),
   parameters: [
-    knob('mix', 'Mix', 5),
-    { type: 'switch', id: 'invert', label: 'Turn polarity of the return', initial: false },
+    mixKnob(5),
+    {
+      type: 'switch',
+      id: 'invert',
+      role: 'polarity',
+      label: 'Turn polarity of the return',
+      initial: false,
+    },
   ],
   through,
   loops: [{ id: 'loop', label: 'loop', send: ['send'], return: ['return'], opensAt: 'never' }],
@@ -39,4 +45,4 @@ export const blendLoop: Kind = {
         : []),
     ];
   },
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   between,
   figure,
@@ -10,9 +10,10 @@ import {
   through,
   throughJacks,
   trueBypass,
+  highestGain,
 } from './parts';
 
-export const boost: Kind = {
+export const boost = defineKind({
   id: 'boost',
   name: 'Boost',
   family: 'Drive',
@@ -29,7 +30,7 @@ export const boost: Kind = {
       [-60, 40],
       'the usual boost starts at unity',
     ),
-    figure('gainHighDb', 'Gain with the knob full', 'dB', 20, [-20, 60], 'a tenfold voltage'),
+    highestGain('Gain with the knob full', 20, [-20, 60], 'a tenfold voltage'),
   ],
   parameters: [knob('gain', 'Boost', 5, readsDb('gainLowDb', 'gainHighDb'))],
   through,
@@ -40,4 +41,4 @@ export const boost: Kind = {
     trueBypass(s, [
       stage(s, { gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('gain')) }),
     ]),
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   ceiling,
   inputOhms,
@@ -10,7 +10,7 @@ import {
   throughJacks,
 } from './parts';
 
-export const buffer: Kind = {
+export const buffer = defineKind({
   id: 'buffer',
   name: 'Buffer',
   family: 'Front of the chain',
@@ -29,4 +29,4 @@ export const buffer: Kind = {
   power: { volts: 9, milliamps: 5 },
   size: small,
   passes: (s) => [stage(s)],
-};
+});

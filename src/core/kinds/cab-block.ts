@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { noise, inputOhms, ceiling, outputOhms, sides, stage, stereoJacks, through } from './parts';
 
-export const cabBlock: Kind = {
+export const cabBlock = defineKind({
   id: 'cab-block',
   name: 'Cab block',
   family: 'Modelers',
@@ -30,4 +30,4 @@ export const cabBlock: Kind = {
         ...(s.engaged ? { tiltDb: -6, cabinet: true } : {}),
       }),
     ]),
-};
+});

@@ -1,8 +1,8 @@
+import { defineKind } from './define';
 import { airFigure, airJack, inFrontOf } from './amp-parts';
-import type { Kind } from './kind';
 import { figure, wire } from './parts';
 
-export const cabinet: Kind = {
+export const cabinet = defineKind({
   id: 'cabinet',
   name: 'Speaker cabinet',
   family: 'Amplifiers and speakers',
@@ -40,4 +40,4 @@ export const cabinet: Kind = {
       coil: { watts: s.figure('watts') },
     },
   ],
-};
+});

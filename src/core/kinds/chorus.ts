@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { rateFigures, rateKnob, rateTempo } from './midi-parts';
 import {
   inputPad,
@@ -14,7 +14,7 @@ import {
   through,
 } from './parts';
 
-export const chorus: Kind = {
+export const chorus = defineKind({
   id: 'chorus',
   name: 'Chorus',
   family: 'Modulation',
@@ -45,4 +45,4 @@ export const chorus: Kind = {
           }),
         ])
       : stereoWires(plugged),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { midiIn, midiOut, midiFigures, tapIn } from './midi-parts';
 
-export const clockBox: Kind = {
+export const clockBox = defineKind({
   id: 'clock-box',
   name: 'MIDI clock box',
   family: 'Control',
@@ -15,4 +15,4 @@ export const clockBox: Kind = {
   power: { volts: 9, milliamps: 80, noisy: true },
   size: { width: 70, depth: 120, height: 45, grams: 300 },
   passes: () => [],
-};
+});

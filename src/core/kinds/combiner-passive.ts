@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { choice, inJack, outJack, small, wire } from './parts';
 
-export const combinerPassive: Kind = {
+export const combinerPassive = defineKind({
   id: 'combiner-passive',
   name: 'Two into one, passive',
   family: 'Routing',
@@ -20,4 +20,4 @@ export const combinerPassive: Kind = {
         ? wire(from, 'out')
         : { is: 'open', a: from, b: 'out' },
     ),
-};
+});

@@ -1,12 +1,13 @@
+import type { DeviceState } from './kind';
+import { defineKind } from './define';
 import { airFigure, airJack, inFrontOf } from './amp-parts';
 import { hostFigures, hostJacks, hostLoops, hostParameters, hostPasses } from './host-parts';
-import type { Kind } from './kind';
 import { between, figure, knob, stage, wire, worldMains } from './parts';
 
 const PLAN = { loops: 2 };
 const OUTER = new Set(['out', 'outR']);
 
-export const comboModeling: Kind = {
+export const comboModeling = defineKind({
   id: 'combo-modeling',
   name: 'Modeling combo',
   family: 'Modelers',
@@ -69,8 +70,9 @@ export const comboModeling: Kind = {
       noiseDbu: -100,
       ceiling: { dbu: 20 * Math.log10(volts / 0.7746), shape: 'hard', meant: false },
     });
+    const asks: DeviceState = s;
     const inside = hostPasses(
-      { ...s, choice: (id) => (id === 'outputLevel' ? 'line' : s.choice(id)) },
+      { ...asks, choice: (id: string) => (id === 'outputLevel' ? 'line' : asks.choice(id)) },
       PLAN,
       (jack) => OUTER.has(jack) || plugged(jack),
     ).map((p) =>
@@ -94,4 +96,4 @@ export const comboModeling: Kind = {
       },
     ];
   },
-};
+});

@@ -1,3 +1,4 @@
+import { defineKind } from './define';
 import {
   airFigure,
   airJack,
@@ -11,10 +12,9 @@ import {
   preamp,
   simpleLoop,
 } from './amp-parts';
-import type { Kind } from './kind';
 import { inJack, transformerMains } from './parts';
 
-export const comboTubeLoop: Kind = {
+export const comboTubeLoop = defineKind({
   id: 'combo-tube-loop',
   name: 'Tube combo with loop',
   family: 'Amplifiers and speakers',
@@ -46,4 +46,4 @@ export const comboTubeLoop: Kind = {
     inFrontOf(s, 'voice coil'),
     { is: 'arrive', at: 'voice coil', ohms: s.figure('tapOhms'), maxDbu: 60, noiseDbu: -Infinity },
   ],
-};
+});

@@ -1,3 +1,4 @@
+import { defineKind } from './define';
 import {
   airFigure,
   airJack,
@@ -8,10 +9,9 @@ import {
   powerStage,
   preamp,
 } from './amp-parts';
-import type { Kind } from './kind';
 import { inJack, transformerMains } from './parts';
 
-export const comboTube: Kind = {
+export const comboTube = defineKind({
   id: 'combo-tube',
   name: 'Tube combo',
   family: 'Amplifiers and speakers',
@@ -41,4 +41,4 @@ export const comboTube: Kind = {
     inFrontOf(s, 'voice coil'),
     { is: 'arrive', at: 'voice coil', ohms: s.figure('tapOhms'), maxDbu: 60, noiseDbu: -Infinity },
   ],
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   between,
   figure,
@@ -12,7 +12,7 @@ import {
   trueBypass,
 } from './parts';
 
-export const compressor: Kind = {
+export const compressor = defineKind({
   id: 'compressor',
   name: 'Compressor',
   family: 'Filter and dynamics',
@@ -59,4 +59,4 @@ export const compressor: Kind = {
         compress: { thresholdDbu: between(-10, -50, s.knob('sustain')), ratio: s.figure('ratio') },
       }),
     ]),
-};
+});

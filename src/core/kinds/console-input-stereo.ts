@@ -1,9 +1,9 @@
+import { defineKind } from './define';
 import { inputSelect } from './amp-parts';
 import { deskFigures, deskInput } from './desk-input';
-import type { Kind } from './kind';
 import { stereoIns } from './parts';
 
-export const consoleInputStereo: Kind = {
+export const consoleInputStereo = defineKind({
   id: 'console-input-stereo',
   name: 'Console input, stereo pair',
   family: 'Outputs',
@@ -16,4 +16,4 @@ export const consoleInputStereo: Kind = {
   earth: 'in',
   destination: { jacks: ['in', 'inR'], hears: 'house' },
   passes: (s) => [deskInput(s, 'in'), deskInput(s, 'inR')],
-};
+});

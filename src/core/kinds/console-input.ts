@@ -1,9 +1,9 @@
+import { defineKind } from './define';
 import { inputSelect } from './amp-parts';
 import { deskFigures, deskInput } from './desk-input';
-import type { Kind } from './kind';
 import { inJack } from './parts';
 
-export const consoleInput: Kind = {
+export const consoleInput = defineKind({
   id: 'console-input',
   name: 'Console input',
   family: 'Outputs',
@@ -16,4 +16,4 @@ export const consoleInput: Kind = {
   earth: 'in',
   destination: { jacks: ['in'], hears: 'house' },
   passes: (s) => [deskInput(s, 'in')],
-};
+});

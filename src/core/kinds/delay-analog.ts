@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { delayTempo, tapIn, timeFigures, timeKnob } from './midi-parts';
 import {
   knob,
@@ -9,9 +9,10 @@ import {
   through,
   throughJacks,
   trueBypass,
+  mixKnob,
 } from './parts';
 
-export const delayAnalog: Kind = {
+export const delayAnalog = defineKind({
   id: 'delay-analog',
   name: 'Delay, analog',
   family: 'Time',
@@ -22,11 +23,11 @@ export const delayAnalog: Kind = {
     ...pedalFigures(500_000, -85, 'bucket-brigade lines hiss'),
     ...timeFigures(40, 600, 1, 'the clock range of its lines'),
   ],
-  parameters: [timeKnob(), knob('repeats', 'Repeats', 3), knob('mix', 'Mix', 3)],
+  parameters: [timeKnob(), knob('repeats', 'Repeats', 3), mixKnob(3)],
   through,
   tempo: delayTempo,
   power: { volts: 9, milliamps: 40 },
   size: medium,
   block: { slots: 1, percent: 7 },
   passes: (s) => trueBypass(s, [stage(s, { wet: mixed(s.knob('mix')), rings: true })]),
-};
+});

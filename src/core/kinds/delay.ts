@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   delayTempo,
   expressionIn,
@@ -19,9 +19,10 @@ import {
   stage,
   stereoJacks,
   through,
+  mixKnob,
 } from './parts';
 
-export const delay: Kind = {
+export const delay = defineKind({
   id: 'delay',
   name: 'Delay',
   family: 'Time',
@@ -37,7 +38,7 @@ export const delay: Kind = {
   parameters: [
     timeKnob(),
     knob('repeats', 'Repeats', 3),
-    knob('mix', 'Mix', 3),
+    mixKnob(3),
     { type: 'switch', id: 'tails', label: 'Tails ring on when bypassed', initial: false },
   ],
   through,
@@ -80,4 +81,4 @@ export const delay: Kind = {
             },
       ),
     ]),
-};
+});

@@ -1,8 +1,8 @@
-import type { DeviceState, Figure, Pass } from './kind';
+import type { DeviceState, Pass } from './kind';
 import { figure } from './parts';
 
 /** Figures of a console's input, as a microphone and as a line input. */
-export const deskFigures: Figure[] = [
+export const deskFigures = [
   figure('micOhms', 'Microphone input impedance', 'Ω', 2000, [200, 1e6], 'ten times a microphone'),
   figure('lineOhms', 'Line input impedance', 'Ω', 10_000, [600, 1e6], 'ten times a line output'),
   figure(

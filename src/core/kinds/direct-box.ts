@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { ceiling, figure, inJack, inputOhms, noise, outputOhms, stage, wire } from './parts';
 
-export const directBox: Kind = {
+export const directBox = defineKind({
   id: 'direct-box',
   name: 'Direct box, passive',
   family: 'Outputs',
@@ -32,4 +32,4 @@ export const directBox: Kind = {
       ceiling: { dbu: s.figure('ceilingDbu'), shape: 'hard', meant: false },
     }),
   ],
-};
+});

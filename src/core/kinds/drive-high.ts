@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   driveFigures,
   driveKnobs,
@@ -9,7 +9,7 @@ import {
   trueBypass,
 } from './parts';
 
-export const driveHigh: Kind = {
+export const driveHigh = defineKind({
   id: 'drive-high',
   name: 'Drive, high gain',
   family: 'Drive',
@@ -28,4 +28,4 @@ export const driveHigh: Kind = {
   size: small,
   block: { slots: 1, percent: 6 },
   passes: (s) => trueBypass(s, [driveStage(s, 4)]),
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   driveFigures,
   driveKnobs,
@@ -9,7 +9,7 @@ import {
   trueBypass,
 } from './parts';
 
-export const driveLow: Kind = {
+export const driveLow = defineKind({
   id: 'drive-low',
   name: 'Drive, low gain',
   family: 'Drive',
@@ -28,4 +28,4 @@ export const driveLow: Kind = {
   size: small,
   block: { slots: 1, percent: 5 },
   passes: (s) => trueBypass(s, [driveStage(s, 2)]),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
 
-export const electricMandolin: Kind = {
+export const electricMandolin = defineKind({
   id: 'electric-mandolin',
   name: 'Electric mandolin',
   family: 'Instruments',
@@ -24,4 +24,4 @@ export const electricMandolin: Kind = {
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
   passes: passiveInstrument,
-};
+});

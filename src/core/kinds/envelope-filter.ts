@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   between,
   knob,
@@ -10,7 +10,7 @@ import {
   trueBypass,
 } from './parts';
 
-export const envelopeFilter: Kind = {
+export const envelopeFilter = defineKind({
   id: 'envelope-filter',
   name: 'Envelope filter',
   family: 'Filter and dynamics',
@@ -24,4 +24,4 @@ export const envelopeFilter: Kind = {
   size: medium,
   block: { slots: 1, percent: 4 },
   passes: (s) => trueBypass(s, [stage(s, { gainDb: 2, tiltDb: between(-12, 4, s.knob('range')) })]),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { medium, pedalFigures, scaled, stage, through, throughJacks, trueBypass } from './parts';
 
-export const eq: Kind = {
+export const eq = defineKind({
   id: 'eq',
   name: 'Equaliser',
   family: 'Filter and dynamics',
@@ -25,4 +25,4 @@ export const eq: Kind = {
     trueBypass(s, [
       stage(s, { gainDb: s.knob('mid') + s.knob('level'), tiltDb: s.knob('high') - s.knob('mid') }),
     ]),
-};
+});

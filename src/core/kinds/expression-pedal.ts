@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
-import { choice, figure, footPedal } from './parts';
+import { defineKind } from './define';
+import { as, choice, figure, footPedal } from './parts';
 
-export const expressionPedal: Kind = {
+export const expressionPedal = defineKind({
   id: 'expression-pedal',
   name: 'Expression pedal',
   family: 'Control',
@@ -20,9 +20,17 @@ export const expressionPedal: Kind = {
       many: true,
     },
   ],
-  figures: [figure('potOhms', 'Pot', 'Ω', 10_000, [100, 1e6], 'the usual value for expression')],
-  parameters: [choice('wiper', 'Wiper on', ['tip', 'tip'], ['ring', 'ring']), footPedal(0)],
+  figures: [
+    {
+      ...figure('potOhms', 'Pot', 'Ω', 10_000, [100, 1e6], 'the usual value for expression'),
+      role: 'resistance of a pedal',
+    },
+  ],
+  parameters: [
+    as('wiper', choice('wiper', 'Wiper on', ['tip', 'tip'], ['ring', 'ring'])),
+    footPedal(0),
+  ],
   alwaysOn: true,
   size: { width: 100, depth: 250, height: 70, grams: 1300 },
   passes: () => [],
-};
+});

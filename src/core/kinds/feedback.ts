@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { knob, pedalFigures, small, stage, through, throughJacks, trueBypass } from './parts';
 
-export const feedback: Kind = {
+export const feedback = defineKind({
   id: 'feedback',
   name: 'Feedback pedal',
   family: 'Pitch',
@@ -24,4 +24,4 @@ export const feedback: Kind = {
         },
       }),
     ]),
-};
+});

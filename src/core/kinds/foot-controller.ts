@@ -1,7 +1,7 @@
+import { defineKind } from './define';
 import { expressionIn, midiIn, midiOut, midiFigures, switchIn, usbDevice } from './midi-parts';
-import type { Kind } from './kind';
 
-export const footController: Kind = {
+export const footController = defineKind({
   id: 'foot-controller',
   name: 'Foot controller',
   family: 'Control',
@@ -31,4 +31,4 @@ export const footController: Kind = {
   power: { volts: 9, milliamps: 200, noisy: true },
   size: { width: 420, depth: 160, height: 60, grams: 2200 },
   passes: () => [],
-};
+});

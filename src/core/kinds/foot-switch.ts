@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
-import { choice } from './parts';
+import { defineKind } from './define';
+import { choice, as } from './parts';
 
-export const footSwitch: Kind = {
+export const footSwitch = defineKind({
   id: 'foot-switch',
   name: 'Foot switch',
   family: 'Control',
@@ -22,11 +22,11 @@ export const footSwitch: Kind = {
   ],
   figures: [],
   parameters: [
-    choice('action', 'Action', ['momentary', 'momentary'], ['latching', 'latching']),
-    choice('contact', 'At rest', ['open', 'open'], ['closed', 'closed']),
+    as('action', choice('action', 'Action', ['momentary', 'momentary'], ['latching', 'latching'])),
+    as('contact', choice('contact', 'At rest', ['open', 'open'], ['closed', 'closed'])),
   ],
   alwaysOn: true,
   switches: 1,
   size: { width: 70, depth: 70, height: 55, grams: 300 },
   passes: () => [],
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   driveFigures,
   driveStage,
@@ -10,7 +10,7 @@ import {
   trueBypass,
 } from './parts';
 
-export const fuzzLowImpedance: Kind = {
+export const fuzzLowImpedance = defineKind({
   id: 'fuzz-low-impedance',
   name: 'Fuzz, low impedance',
   family: 'Drive',
@@ -36,4 +36,4 @@ export const fuzzLowImpedance: Kind = {
   size: medium,
   block: { slots: 1, percent: 6 },
   passes: (s) => trueBypass(s, [driveStage(s, 3)]),
-};
+});

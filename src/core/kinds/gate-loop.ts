@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, pedalFigures, scaled, small, stage, through, throughJacks } from './parts';
 
-export const gateLoop: Kind = {
+export const gateLoop = defineKind({
   id: 'gate-loop',
   name: 'Noise gate with a loop',
   family: 'Filter and dynamics',
@@ -42,4 +42,4 @@ export const gateLoop: Kind = {
         : stage(s, { id: 'main', ...gate }),
     ];
   },
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   figure,
   pedalFigures,
@@ -10,7 +10,7 @@ import {
   trueBypass,
 } from './parts';
 
-export const gate: Kind = {
+export const gate = defineKind({
   id: 'gate',
   name: 'Noise gate',
   family: 'Filter and dynamics',
@@ -45,4 +45,4 @@ export const gate: Kind = {
       ]),
     ];
   },
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { activeSource, figure, knob, noise, outJack, outputOhms } from './parts';
 
-export const guitarActive: Kind = {
+export const guitarActive = defineKind({
   id: 'guitar-active',
   name: 'Guitar, active pickups',
   family: 'Instruments',
@@ -32,4 +32,4 @@ export const guitarActive: Kind = {
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
   passes: activeSource,
-};
+});

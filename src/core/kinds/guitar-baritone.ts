@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
 
-export const guitarBaritone: Kind = {
+export const guitarBaritone = defineKind({
   id: 'guitar-baritone',
   name: 'Baritone guitar',
   family: 'Instruments',
@@ -24,4 +24,4 @@ export const guitarBaritone: Kind = {
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
   passes: passiveInstrument,
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
 
-export const guitarHumbucker: Kind = {
+export const guitarHumbucker = defineKind({
   id: 'guitar-humbucker',
   name: 'Guitar, humbuckers',
   family: 'Instruments',
@@ -24,4 +24,4 @@ export const guitarHumbucker: Kind = {
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
   passes: passiveInstrument,
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
 
-export const guitarSingleCoil: Kind = {
+export const guitarSingleCoil = defineKind({
   id: 'guitar-single-coil',
   name: 'Guitar, single coils',
   family: 'Instruments',
@@ -24,4 +24,4 @@ export const guitarSingleCoil: Kind = {
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
   passes: passiveInstrument,
-};
+});

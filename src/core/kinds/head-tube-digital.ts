@@ -1,3 +1,4 @@
+import { defineKind } from './define';
 import {
   ampFigures,
   ampKnobs,
@@ -8,11 +9,10 @@ import {
   headParts,
   speakerOut,
 } from './amp-parts';
-import type { Kind } from './kind';
 import { midiFigures } from './midi-parts';
 import { choice, inJack, latency, stage, transformerMains } from './parts';
 
-export const headTubeDigital: Kind = {
+export const headTubeDigital = defineKind({
   ...headParts,
   id: 'head-tube-digital',
   name: 'Tube head with a digital input',
@@ -102,4 +102,4 @@ export const headTubeDigital: Kind = {
       powerStage(s, 'back', 'speaker', true),
     ];
   },
-};
+});

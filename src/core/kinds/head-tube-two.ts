@@ -1,3 +1,4 @@
+import { defineKind } from './define';
 import {
   ampFigures,
   ampKnobs,
@@ -9,10 +10,9 @@ import {
   headParts,
   speakerOut,
 } from './amp-parts';
-import type { Kind } from './kind';
 import { choice, figure, inJack, transformerMains } from './parts';
 
-export const headTubeTwo: Kind = {
+export const headTubeTwo = defineKind({
   ...headParts,
   id: 'head-tube-two',
   name: 'Tube head, two channels',
@@ -44,4 +44,4 @@ export const headTubeTwo: Kind = {
       powerStage(s, 'back', 'speaker', true),
     ];
   },
-};
+});

@@ -1,3 +1,4 @@
+import { defineKind } from './define';
 import {
   ampFigures,
   ampKnobs,
@@ -8,10 +9,9 @@ import {
   headParts,
   speakerOut,
 } from './amp-parts';
-import type { Kind } from './kind';
 import { inJack, transformerMains } from './parts';
 
-export const headTube: Kind = {
+export const headTube = defineKind({
   ...headParts,
   id: 'head-tube',
   name: 'Tube head',
@@ -32,4 +32,4 @@ export const headTube: Kind = {
     ...simpleLoop(plugged),
     powerStage(s, 'return', 'speaker', true),
   ],
-};
+});

@@ -1,6 +1,7 @@
-import type { DeviceState, Figure, Jack, Kind, Loop, Parameter, Pass, Point } from './kind';
+import { jack } from './define';
+import type { DeviceState, Jack, Kind, Loop, Pass, Point, Plugged } from './kind';
 import { expressionIn, midiFigures, midiIn, midiOut, tapIn, usbDevice } from './midi-parts';
-import { choice, figure, stage, through } from './parts';
+import { choice, figure, stage, through, as } from './parts';
 
 /** What a host has: mono returns and sends (in stereo pairs), inputs, and output pairs. */
 export interface HostPlan {
@@ -12,27 +13,27 @@ export interface HostPlan {
   thru?: boolean;
 }
 
-const outer = (
-  id: string,
-  label: string,
-  direction: 'in' | 'out',
-  rest: Partial<Jack> = {},
-): Jack => ({ id, label, direction, signal: 'audio', connector: 'TS', ...rest });
+const outer = (id: string, label: string, direction: 'in' | 'out', rest: Partial<Jack> = {}) =>
+  jack({ id, label, direction, signal: 'audio', connector: 'TS', ...rest });
+type Faces = NonNullable<Jack['faces']>;
 const inner = (
   id: string,
   label: string,
-  direction: 'in' | 'out',
+  is: Faces['is'],
+  outside: string,
   rest: Partial<Jack> = {},
-): Jack => ({
-  id,
-  label,
-  direction,
-  signal: 'audio',
-  connector: 'inside',
-  inside: true,
-  many: true,
-  ...rest,
-});
+) =>
+  jack({
+    id,
+    label,
+    direction: is === 'input' || is === 'return' ? 'out' : 'in',
+    faces: { is, jack: outside },
+    signal: 'audio',
+    connector: 'inside',
+    inside: true,
+    many: true,
+    ...rest,
+  });
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1);
 const side = (n: number) => (n % 2 ? 'left' : 'right') as 'left' | 'right';
 const other = (n: number) => (n % 2 ? n + 1 : n - 1);
@@ -85,33 +86,45 @@ export function hostJacks(plan: HostPlan): Jack[] {
           }),
         ]
       : []),
-    inner('fromIn', 'from the input', 'out'),
-    ...(plan.aux ? [inner('fromAux', 'from the aux input', 'out')] : []),
+    inner('fromIn', 'from the input', 'input', 'in'),
+    ...(plan.aux ? [inner('fromAux', 'from the aux input', 'input', 'aux')] : []),
     ...range(plan.loops).map((n) =>
-      inner(`fromReturn${n}`, `from return ${n}`, 'out', pair('fromReturn', n)),
+      inner(`fromReturn${n}`, `from return ${n}`, 'return', `return${n}`, pair('fromReturn', n)),
     ),
     ...range(plan.digitalIn ?? 0).map((n) =>
-      inner(`fromDigital${n}`, `from digital channel ${n}`, 'out'),
+      inner(
+        `fromDigital${n}`,
+        `from digital channel ${n}`,
+        'input',
+        n === 1 ? 'digitalIn' : `digitalIn${n}`,
+      ),
     ),
-    inner('toOut', 'to the left output', 'in', {
+    inner('toOut', 'to the left output', 'output', 'out', {
       pair: { with: 'toOutR', side: 'left', loose: true },
     }),
-    inner('toOutR', 'to the right output', 'in', {
+    inner('toOutR', 'to the right output', 'output', 'outR', {
       pair: { with: 'toOut', side: 'right', loose: true },
     }),
     ...(plan.second
       ? [
-          inner('toOut2', 'to the second left output', 'in', {
+          inner('toOut2', 'to the second left output', 'output', 'out2', {
             pair: { with: 'toOut2R', side: 'left', loose: true },
           }),
-          inner('toOut2R', 'to the second right output', 'in', {
+          inner('toOut2R', 'to the second right output', 'output', 'out2R', {
             pair: { with: 'toOut2', side: 'right', loose: true },
           }),
         ]
       : []),
-    ...range(plan.loops).map((n) => inner(`toSend${n}`, `to send ${n}`, 'in', pair('toSend', n))),
+    ...range(plan.loops).map((n) =>
+      inner(`toSend${n}`, `to send ${n}`, 'send', `send${n}`, pair('toSend', n)),
+    ),
     ...range(plan.digitalOut ?? 0).map((n) =>
-      inner(`toDigital${n}`, `to digital channel ${n}`, 'in'),
+      inner(
+        `toDigital${n}`,
+        `to digital channel ${n}`,
+        'output',
+        n === 1 ? 'digitalOut' : `digitalOut${n}`,
+      ),
     ),
   ];
 }
@@ -125,7 +138,7 @@ export const hostLoops = (plan: HostPlan): Loop[] =>
     opensAt: 'never',
   }));
 
-export const hostFigures: Figure[] = [
+export const hostFigures = [
   figure(
     'inputOhms',
     'Input impedance at its highest setting',
@@ -177,15 +190,21 @@ export const hostFigures: Figure[] = [
   ),
 ];
 
-export const hostParameters: Parameter[] = [
-  choice('inputLevel', 'Input level', ['instrument', 'instrument'], ['line', 'line']),
-  choice(
-    'inputLoad',
-    'Input impedance',
-    ['full', 'highest (1 MΩ)'],
-    ['230k', '230 kΩ'],
-    ['90k', '90 kΩ'],
-    ['22k', '22 kΩ'],
+export const hostParameters = [
+  as(
+    'input level',
+    choice('inputLevel', 'Input level', ['instrument', 'instrument'], ['line', 'line']),
+  ),
+  as(
+    'input load',
+    choice(
+      'inputLoad',
+      'Input impedance',
+      ['full', 'highest (1 MΩ)'],
+      ['230k', '230 kΩ'],
+      ['90k', '90 kΩ'],
+      ['22k', '22 kΩ'],
+    ),
   ),
   choice(
     'loopLevel',
@@ -204,11 +223,7 @@ export const hostParameters: Parameter[] = [
 const LOADS: Record<string, number> = { '230k': 230_000, '90k': 90_000, '22k': 22_000 };
 
 /** The converters around a host's blocks; what happens between them is the blocks' business. Off, nothing passes. */
-export function hostPasses(
-  s: DeviceState,
-  plan: HostPlan,
-  plugged: (jack: Point) => boolean,
-): Pass[] {
+export function hostPasses(s: DeviceState, plan: HostPlan, plugged: Plugged): Pass[] {
   const muted = !s.engaged;
   const line = s.figure('lineMaxDbu');
   const inMax = s.choice('inputLevel') === 'line' ? line : s.figure('instrumentMaxDbu');

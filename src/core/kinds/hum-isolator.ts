@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, small, stage, stereoJacks, through } from './parts';
 
-export const humIsolator: Kind = {
+export const humIsolator = defineKind({
   id: 'hum-isolator',
   name: 'Hum isolator',
   family: 'Routing',
@@ -27,10 +27,9 @@ export const humIsolator: Kind = {
   alwaysOn: true,
   size: small,
   passes: (s, plugged) =>
-    [
-      ['in', 'out'],
-      ['inR', 'outR'],
-    ]
-      .filter(([from, to]) => plugged(from!) || plugged(to!))
-      .map(([from, to]) => stage(s, { id: from, from, to, noiseDbu: -140, groundThrough: false })),
-};
+    [{ from: 'in', to: 'out' } as const, { from: 'inR', to: 'outR' } as const]
+      .filter(({ from, to }) => plugged(from) || plugged(to))
+      .map(({ from, to }) =>
+        stage(s, { id: from, from, to, noiseDbu: -140, groundThrough: false }),
+      ),
+});

@@ -1,8 +1,8 @@
+import { defineKind } from './define';
 import { deskFigures, deskInput } from './desk-input';
-import type { Kind } from './kind';
-import { choice, stereoIns, worldMains } from './parts';
+import { choice, stereoIns, worldMains, as } from './parts';
 
-export const inEarMix: Kind = {
+export const inEarMix = defineKind({
   id: 'in-ear-mix',
   name: 'In-ear mix input',
   family: 'Outputs',
@@ -10,7 +10,9 @@ export const inEarMix: Kind = {
   about: 'What feeds a player’s in-ear pack. Set levels with ears out.',
   jacks: stereoIns,
   figures: deskFigures,
-  parameters: [choice('input', 'Input', ['line', 'line'], ['mic', 'microphone'])],
+  parameters: [
+    as('microphone or line', choice('input', 'Input', ['line', 'line'], ['mic', 'microphone'])),
+  ],
   alwaysOn: true,
   earth: 'in',
   rackUnits: 1,
@@ -18,4 +20,4 @@ export const inEarMix: Kind = {
   size: { width: 215, depth: 180, height: 44, grams: 1100 },
   destination: { jacks: ['in', 'inR'], hears: 'in-ears' },
   passes: (s) => [deskInput(s, 'in'), deskInput(s, 'inR')],
-};
+});

@@ -1,2 +1,3 @@
 export * from './kind';
+export { figureWith, settingWith } from './roles';
 export { findKind, KINDS, kindOf } from './registry';

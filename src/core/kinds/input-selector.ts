@@ -1,9 +1,9 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { choice, inJack, outJack, pedalFigures, small, stage } from './parts';
 
 const INPUTS = ['a', 'b', 'c', 'd'];
 
-export const inputSelector: Kind = {
+export const inputSelector = defineKind({
   id: 'input-selector',
   name: 'Input selector',
   family: 'Routing',
@@ -33,4 +33,4 @@ export const inputSelector: Kind = {
     INPUTS.filter(plugged).map((id) =>
       s.choice('select') === id ? stage(s, { id, from: id }) : { is: 'open', a: id, b: 'out' },
     ),
-};
+});

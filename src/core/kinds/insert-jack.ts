@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { pedalFigures, small, stage, through, throughJacks } from './parts';
 
-export const insertJack: Kind = {
+export const insertJack = defineKind({
   id: 'insert-jack',
   name: 'Channel strip with insert',
   family: 'Routing',
@@ -33,4 +33,4 @@ export const insertJack: Kind = {
     plugged('insert') || plugged('insertReturn')
       ? [stage(s, { id: 'send', to: 'insert' }), stage(s, { id: 'return', from: 'insertReturn' })]
       : [stage(s)],
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { inJack, outJack, small, through, wire } from './parts';
 
-export const insertPoint: Kind = {
+export const insertPoint = defineKind({
   id: 'insert-point',
   name: 'Insert for a guest pedal',
   family: 'Routing',
@@ -25,4 +25,4 @@ export const insertPoint: Kind = {
     plugged('send') || plugged('return')
       ? [wire('in', 'send'), wire('return', 'out')]
       : [wire('in', 'out')],
-};
+});

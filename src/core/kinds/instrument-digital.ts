@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, knob } from './parts';
 
-export const instrumentDigital: Kind = {
+export const instrumentDigital = defineKind({
   id: 'instrument-digital',
   name: 'Guitar with a digital output',
   family: 'Instruments',
@@ -31,7 +31,12 @@ export const instrumentDigital: Kind = {
   size: { width: 1000, depth: 350, height: 60, grams: 3600 },
   passes: (s) => {
     if (!s.engaged) return [];
-    const one = (at: string, level: string, peak: string, knobId: string) => {
+    const one = (
+      at: string,
+      level: 'nominalDbu' | 'modelledDbu',
+      peak: 'peakDbu' | 'modelledPeakDbu',
+      knobId: 'volume' | 'modelled',
+    ) => {
       const down = 20 * Math.log10(Math.max(1e-6, (s.knob(knobId) / 10) ** 2));
       return {
         is: 'source' as const,
@@ -51,4 +56,4 @@ export const instrumentDigital: Kind = {
       one('digital2', 'modelledDbu', 'modelledPeakDbu', 'modelled'),
     ];
   },
-};
+});

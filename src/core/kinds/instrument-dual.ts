@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, outJack, passiveInstrument, pickupFigures, guitarControls, knob } from './parts';
 
-export const instrumentDual: Kind = {
+export const instrumentDual = defineKind({
   id: 'instrument-dual',
   name: 'Guitar with magnetic and piezo outputs',
   family: 'Instruments',
@@ -62,4 +62,4 @@ export const instrumentDual: Kind = {
         : []),
     ];
   },
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { activeSource, figure, knob, noise, outJack, outputOhms } from './parts';
 
-export const instrumentPiezo: Kind = {
+export const instrumentPiezo = defineKind({
   id: 'instrument-piezo',
   name: 'Piezo with preamplifier',
   family: 'Instruments',
@@ -32,4 +32,4 @@ export const instrumentPiezo: Kind = {
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
   passes: activeSource,
-};
+});

@@ -9,8 +9,8 @@ export type Point = string;
  * stereo pair; `many` says that
  * any number of leads may meet here (sound in air).
  */
-export interface Jack {
-  id: Point;
+export interface Jack<I extends Point = Point> {
+  id: I;
   label: string;
   /** `either`: metal that works both ways round (a passive splitter, a panel). */
   direction: 'in' | 'out' | 'either';
@@ -36,9 +36,11 @@ export interface Jack {
   /** The return on the ring of an insert jack, whose tip is the send. */
   insert?: Point;
   /** Channels of a digital jack, in order; the first is the jack's own point. */
-  channels?: Point[];
+  channels?: readonly Point[];
   /** A point inside a host: blocks are linked to it, leads cannot reach it. */
   inside?: boolean;
+  /** Of a point inside a host: what it leads from or to outside, and the jack of that. */
+  faces?: { is: 'input' | 'return' | 'send' | 'output'; jack: Point };
   /**
    * What a MIDI jack does: takes messages, sends the device's own (and what came in, as its thru is
    * set), or repeats what came in.
@@ -67,7 +69,7 @@ export const isControlJack = (jack: Jack): boolean =>
 export interface Reads {
   what: 'expression' | 'switch';
   wiper?: 'tip' | 'ring';
-  ohms?: [number, number];
+  ohms?: readonly [number, number];
   action?: 'momentary' | 'latching' | 'any';
   contact?: 'open' | 'closed' | 'any';
 }
@@ -130,17 +132,17 @@ export interface MidiTable {
  * A time that fits a tempo: the knob's ends and its step are figures. `repeats` is the knob that
  * sets how much each repeat keeps.
  */
-export interface TempoTable {
-  setting: string;
+export interface TempoTable<K extends string = string, F extends string = string> {
+  setting: K;
   is: 'delay' | 'rate';
-  low: string;
-  high: string;
-  step: string;
-  repeats?: string;
+  low: F;
+  high: F;
+  step: F;
+  repeats?: K;
 }
 
 /** The conductors of a jack that carry signal: tip, then ring, or the channels of a digital link. */
-export const conductorsOf = (jack: Jack): Point[] =>
+export const conductorsOf = (jack: Jack): readonly Point[] =>
   jack.channels ?? [jack.id, ...(jack.stereo ? [jack.stereo] : jack.insert ? [jack.insert] : [])];
 
 /**
@@ -157,6 +159,8 @@ export interface Loop {
    * not depend on plugs.
    */
   opensAt: 'send' | 'return' | 'never';
+  /** It takes a speaker line out and back. */
+  ofSpeakerLine?: boolean;
 }
 
 /** What a host has room for: blocks by count, processing in percent, and paths. */
@@ -227,8 +231,9 @@ export interface MainsNeed {
 }
 
 /** An electrical figure of the kind: its typical value, the range that is believable, and why. */
-export interface Figure {
-  id: string;
+export interface Figure<I extends string = string> {
+  id: I;
+  role?: FigureRole;
   label: string;
   unit: 'Ω' | 'H' | 'pF' | 'nF' | 'dBu' | 'dB' | 'ms' | 'Hz' | 'W' | ':1' | '';
   typical: number;
@@ -241,33 +246,67 @@ export interface Figure {
  * Something a person can set. Knobs run 0 to 10 unless stated; `foot` is one under a foot; `reads`
  * turns a knob's value into the figure it stands for.
  */
-export type Parameter =
-  | {
-      type: 'knob';
-      id: string;
-      label: string;
-      initial: number;
-      min: number;
-      max: number;
-      unit?: string;
-      foot?: boolean;
-      reads?: (value: number, figure: (id: string) => number) => string;
-    }
-  | {
-      type: 'choice';
-      id: string;
-      label: string;
-      initial: string;
-      options: { value: string; label: string }[];
-    }
-  | { type: 'switch'; id: string; label: string; initial: boolean }
-  | {
-      type: 'text';
-      id: string;
-      label: string;
-      initial: string;
-      problem: (value: string) => string | undefined;
-    };
+/** What a setting is to an analysis; analyses ask for this and never for an id. */
+export type SettingRole =
+  | 'loop order'
+  | 'empty loop'
+  | 'mix of dry and wet'
+  | 'pan'
+  | 'polarity'
+  | 'pad'
+  | 'input level'
+  | 'input load'
+  | 'microphone or line'
+  | 'amplifiers not selected'
+  | 'wiper'
+  | 'action'
+  | 'contact';
+
+/** What a figure is to an analysis. */
+export type FigureRole = 'highest gain' | 'resistance of a pedal';
+
+export interface Knob<I extends string = string> {
+  type: 'knob';
+  id: I;
+  role?: SettingRole;
+  label: string;
+  initial: number;
+  min: number;
+  max: number;
+  unit?: string;
+  foot?: boolean;
+  reads?: (value: number, figure: (id: string) => number) => string;
+}
+export interface Choice<I extends string = string> {
+  type: 'choice';
+  id: I;
+  role?: SettingRole;
+  label: string;
+  initial: string;
+  options: readonly { value: string; label: string }[];
+}
+export interface Toggle<I extends string = string> {
+  type: 'switch';
+  id: I;
+  role?: SettingRole;
+  label: string;
+  initial: boolean;
+}
+export interface Written<I extends string = string> {
+  type: 'text';
+  id: I;
+  role?: SettingRole;
+  label: string;
+  initial: string;
+  problem: (value: string) => string | undefined;
+}
+export type Parameter<I extends string = string> = Knob<I> | Choice<I> | Toggle<I> | Written<I>;
+
+/**
+ * Whether a jack holds a plug. Written as a method so that a question about a kind's own jacks can
+ * be handed to what asks about any.
+ */
+export type Plugged<J extends Point = Point> = { ask(jack: J): boolean }['ask'];
 
 /**
  * What a device is for, in order of a usual walk. Order rules and pictures read this; electrical
@@ -442,18 +481,24 @@ export interface Arrive {
 export type Pass = Wire | Open | Resistor | Shunt | Series | Source | Stage | Arrive;
 
 /** A device's figures and settings, resolved for one sound. */
-export interface DeviceState {
+export interface DeviceState<
+  F extends string = string,
+  K extends string = string,
+  C extends string = string,
+  S extends string = string,
+  T extends string = string,
+> {
   engaged: boolean;
   /** A figure by id: the override where there is one, else the typical value. */
-  figure: (id: string) => number;
+  figure(id: F): number;
   /** A knob's value. */
-  knob: (id: string) => number;
+  knob(id: K): number;
   /** A choice's value. */
-  choice: (id: string) => string;
+  choice(id: C): string;
   /** A switch's position. */
-  on: (id: string) => boolean;
+  on(id: S): boolean;
   /** A written setting. */
-  text: (id: string) => string;
+  text(id: T): string;
 }
 
 /** Who hears a destination. */
@@ -523,7 +568,7 @@ export interface Kind {
   mainsOutlets?: { count: number; amps: number };
   /** Where its jacks are, where that does not follow from their directions: the edge, and mm along it. */
   jackSpots?: Record<Point, { edge: 'left' | 'right' | 'front' | 'rear'; mm: number }>;
-  passes: (state: DeviceState, plugged: (jack: Point) => boolean) => Pass[];
+  passes: (state: DeviceState, plugged: Plugged) => Pass[];
 }
 
 /** A setting's value where none is stored. */

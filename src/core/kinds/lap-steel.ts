@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
 
-export const lapSteel: Kind = {
+export const lapSteel = defineKind({
   id: 'lap-steel',
   name: 'Lap steel',
   family: 'Instruments',
@@ -24,4 +24,4 @@ export const lapSteel: Kind = {
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
   passes: passiveInstrument,
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { activeSource, figure, knob, noise, outJack, outputOhms } from './parts';
 
-export const lineInstrument: Kind = {
+export const lineInstrument = defineKind({
   id: 'line-instrument',
   name: 'Line-level instrument',
   family: 'Instruments',
@@ -32,4 +32,4 @@ export const lineInstrument: Kind = {
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
   passes: activeSource,
-};
+});

@@ -1,9 +1,10 @@
-import type { Kind, Pass } from './kind';
+import { defineKind } from './define';
+import type { Pass } from './kind';
 import { choice, knob, small, stage, through, throughJacks, pedalFigures } from './parts';
 
 const fader = (v: number) => (v <= 0 ? -Infinity : 20 * Math.log10(v / 10));
 
-export const lineSelector: Kind = {
+export const lineSelector = defineKind({
   id: 'line-selector',
   name: 'Line selector',
   family: 'Routing',
@@ -48,7 +49,7 @@ export const lineSelector: Kind = {
   size: small,
   passes: (s) => {
     const mode = s.choice('mode');
-    const ways = ['A', 'B'].flatMap((n): Pass[] =>
+    const ways = (['A', 'B'] as const).flatMap((n): Pass[] =>
       mode === 'mix' || mode === n.toLowerCase()
         ? [
             stage(s, { id: `send${n}`, to: `send${n}` }),
@@ -65,4 +66,4 @@ export const lineSelector: Kind = {
     );
     return mode === 'bypass' ? [stage(s), ...ways] : ways;
   },
-};
+});

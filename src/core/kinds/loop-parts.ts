@@ -1,13 +1,10 @@
-import type { DeviceState, Jack, Loop, Parameter, Pass, Point } from './kind';
+import { jack, parameter } from './define';
+import type { DeviceState, Jack, Loop, Pass, Point, Plugged } from './kind';
 import { readLoopOrder, type LoopOrder } from './loop-order';
-import { choice, stage } from './parts';
+import { choice, stage, as } from './parts';
 
-const audio = (
-  id: string,
-  label: string,
-  direction: Jack['direction'],
-  rest: Partial<Jack> = {},
-): Jack => ({ id, label, direction, signal: 'audio', connector: 'TS', ...rest });
+const audio = (id: string, label: string, direction: Jack['direction'], rest: Partial<Jack> = {}) =>
+  jack({ id, label, direction, signal: 'audio', connector: 'TS', ...rest });
 
 export interface LoopPlan {
   count: number;
@@ -44,22 +41,22 @@ export const loopsOf = ({ count, stereoFrom = Infinity }: LoopPlan): Loop[] =>
   }));
 
 /** The written order of a switcher's loops, different in every sound. */
-export const orderParameter = (count: number): Parameter => ({
-  type: 'text',
-  id: 'order',
-  label: 'Loops in order',
-  initial: '',
-  problem: (value) => {
-    const read = readLoopOrder(value, count);
-    return typeof read === 'string' ? read : undefined;
-  },
-});
+export const orderParameter = (count: number) =>
+  parameter({
+    type: 'text',
+    id: 'order',
+    role: 'loop order',
+    label: 'Loops in order',
+    initial: '',
+    problem: (value) => {
+      const read = readLoopOrder(value, count);
+      return typeof read === 'string' ? read : undefined;
+    },
+  });
 
-export const emptyParameter = choice(
-  'empty',
-  'A loop with nothing in it',
-  ['pass', 'passes'],
-  ['mute', 'mutes'],
+export const emptyParameter = as(
+  'empty loop',
+  choice('empty', 'A loop with nothing in it', ['pass', 'passes'], ['mute', 'mutes']),
 );
 
 interface Bus {
@@ -82,7 +79,7 @@ export function switcherPasses(
   plan: LoopPlan,
   order: LoopOrder,
   input: Point,
-  plugged: (jack: Point) => boolean,
+  plugged: Plugged,
 ): Pass[] {
   const passes: Pass[] = [];
   const isStereo = (n: number) => n >= (plan.stereoFrom ?? Infinity);

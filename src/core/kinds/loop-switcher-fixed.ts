@@ -1,4 +1,5 @@
-import type { Kind, Parameter, Pass } from './kind';
+import { defineKind } from './define';
+import type { Parameter, Pass } from './kind';
 import { emptyParameter, loopJacksOf, loopsOf } from './loop-parts';
 import { midiFigures, midiIn, midiThru } from './midi-parts';
 import { throughJacks, through, wire } from './parts';
@@ -6,7 +7,7 @@ import { throughJacks, through, wire } from './parts';
 const COUNT = 5;
 const NUMBERS = Array.from({ length: COUNT }, (_, i) => i + 1);
 
-export const loopSwitcherFixed: Kind = {
+export const loopSwitcherFixed = defineKind({
   id: 'loop-switcher-fixed',
   name: 'Loop switcher, fixed order',
   family: 'Routing',
@@ -61,4 +62,4 @@ export const loopSwitcherFixed: Kind = {
     }
     return [...passes, wire(at, 'out')];
   },
-};
+});

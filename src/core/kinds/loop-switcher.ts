@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind, parameter } from './define';
 import { readLoopOrder } from './loop-order';
 import { emptyParameter, loopJacksOf, loopsOf, orderParameter, switcherPasses } from './loop-parts';
 import { expressionIn, midiFigures, midiIn, midiOut, switchIn, usbDevice } from './midi-parts';
@@ -6,7 +6,7 @@ import { inJack, pedalFigures, stereoOuts, through } from './parts';
 
 const PLAN = { count: 8, stereoFrom: 7 };
 
-export const loopSwitcher: Kind = {
+export const loopSwitcher = defineKind({
   id: 'loop-switcher',
   name: 'Loop switcher, free order',
   family: 'Routing',
@@ -33,13 +33,13 @@ export const loopSwitcher: Kind = {
   parameters: [
     orderParameter(PLAN.count),
     emptyParameter,
-    {
+    parameter({
       type: 'text',
       id: 'tails',
       label: 'Loops that ring on when off',
       initial: '',
       problem: (v) => (/^[\s\d,]*$/.test(v) ? undefined : 'write loop numbers, such as "7 8"'),
-    },
+    }),
   ],
   through,
   alwaysOn: true,
@@ -70,4 +70,4 @@ export const loopSwitcher: Kind = {
       ...quiet,
     ];
   },
-};
+});

@@ -1,8 +1,8 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { asTrs, midiFigures, midiIn, midiThru, switchIn } from './midi-parts';
 import { knob, latency, medium, pedalFigures, stage, through, throughJacks } from './parts';
 
-export const looper: Kind = {
+export const looper = defineKind({
   id: 'looper',
   name: 'Looper',
   family: 'Time',
@@ -33,4 +33,4 @@ export const looper: Kind = {
   passes: (s) => [
     stage(s, s.engaged ? { latencyMs: s.figure('latencyMs'), rings: true } : { noiseDbu: -105 }),
   ],
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, noise, outputOhms } from './parts';
 
-export const microphoneVoice: Kind = {
+export const microphoneVoice = defineKind({
   id: 'microphone-voice',
   name: 'Handheld microphone',
   family: 'Instruments',
@@ -34,4 +34,4 @@ export const microphoneVoice: Kind = {
           },
         ]
       : [],
-};
+});

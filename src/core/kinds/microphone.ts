@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { ceiling, noise, outputOhms, stage } from './parts';
 
-export const microphone: Kind = {
+export const microphone = defineKind({
   id: 'microphone',
   name: 'Microphone',
   family: 'Amplifiers and speakers',
@@ -22,4 +22,4 @@ export const microphone: Kind = {
   alwaysOn: true,
   size: { width: 55, depth: 160, height: 55, grams: 300 },
   passes: (s) => [stage(s, { from: 'air', inOhms: Infinity })],
-};
+});

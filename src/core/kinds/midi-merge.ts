@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { midiFigures, midiIn, midiOut } from './midi-parts';
 
-export const midiMerge: Kind = {
+export const midiMerge = defineKind({
   id: 'midi-merge',
   name: 'MIDI merge box',
   family: 'Control',
@@ -20,4 +20,4 @@ export const midiMerge: Kind = {
   power: { volts: 9, milliamps: 60, noisy: true },
   size: { width: 110, depth: 60, height: 35, grams: 250 },
   passes: () => [],
-};
+});

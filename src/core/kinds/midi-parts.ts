@@ -1,74 +1,81 @@
-import type { Figure, Jack, Parameter } from './kind';
+import { jack, parameter } from './define';
+import type { Jack } from './kind';
 import { figure } from './parts';
 
 /** A DIN input. */
-export const midiIn: Jack = {
+export const midiIn = jack({
   id: 'midiIn',
   label: 'MIDI in',
   direction: 'in',
   signal: 'midi',
   connector: 'DIN',
   midi: 'in',
-};
+});
 /** A DIN output for the device's own messages and, as its thru is set, for what comes in. */
-export const midiOut: Jack = {
+export const midiOut = jack({
   id: 'midiOut',
   label: 'MIDI out',
   direction: 'out',
   signal: 'midi',
   connector: 'DIN',
   midi: 'out',
-};
+});
 /** A DIN output that repeats what comes in. */
-export const midiThru: Jack = {
+export const midiThru = jack({
   id: 'midiThru',
   label: 'MIDI thru',
   direction: 'out',
   signal: 'midi',
   connector: 'DIN',
   midi: 'thru',
-};
-export const usbDevice: Jack = {
+});
+export const usbDevice = jack({
   id: 'usb',
   label: 'USB',
   direction: 'either',
   signal: 'usb',
   connector: 'USB',
   usb: 'device',
-};
-export const usbHost = (id: string, label: string): Jack => ({
-  id,
-  label,
-  direction: 'either',
-  signal: 'usb',
-  connector: 'USB',
-  usb: 'host',
 });
+export const usbHost = (id: string, label: string) =>
+  jack({
+    id,
+    label,
+    direction: 'either',
+    signal: 'usb',
+    connector: 'USB',
+    usb: 'host',
+  });
 
 /** The same jack on a TRS socket of one of the two wirings. */
-export const asTrs = (jack: Jack, type: 'A' | 'B'): Jack => ({ ...jack, connector: `TRS-${type}` });
-
-export const expressionIn = (id = 'exp', label = 'expression'): Jack => ({
-  id,
-  label,
-  direction: 'in',
-  signal: 'control',
-  connector: 'TRS',
-  reads: { what: 'expression', wiper: 'tip', ohms: [5000, 60_000] },
+export const asTrs = <I extends string>(socket: Jack<I>, type: 'A' | 'B'): Jack<I> => ({
+  ...socket,
+  connector: `TRS-${type}`,
 });
+
+export const expressionIn = (id = 'exp', label = 'expression') =>
+  jack({
+    id,
+    label,
+    direction: 'in',
+    signal: 'control',
+    connector: 'TRS',
+    reads: { what: 'expression', wiper: 'tip', ohms: [5000, 60_000] },
+  });
 export const switchIn = (
   id: string,
   label: string,
   action: 'momentary' | 'latching' | 'any' = 'momentary',
   contact: 'open' | 'closed' | 'any' = 'open',
-): Jack => ({
-  id,
-  label,
-  direction: 'in',
-  signal: 'control',
-  connector: 'TS',
-  reads: { what: 'switch', action, contact },
-});
+) =>
+  jack({
+    id,
+    label,
+    direction: 'in',
+    signal: 'control',
+    connector: 'TS',
+    reads: { what: 'switch', action, contact },
+  });
 export const tapIn = switchIn('tap', 'tap in');
 
 /** Time from the last byte of a message to when it has taken effect, and, for programs, how much of it is silence. */
@@ -78,7 +85,7 @@ export const midiFigures = (p: {
   gapMs?: number;
   thruMs?: number;
   why: string;
-}): Figure[] => [
+}) => [
   ...(p.programMs === undefined
     ? []
     : [
@@ -109,20 +116,21 @@ export const ratioBetween = (low: number, high: number, value: number): number =
   low * (high / low) ** (value / 10);
 
 /** Shortest and longest time of a delay, and the steps in which it can be stored. */
-export const timeFigures = (low: number, high: number, step: number, why: string): Figure[] => [
+export const timeFigures = (low: number, high: number, step: number, why: string) => [
   figure('timeLowMs', 'Shortest time', 'ms', low, [0.1, 1000], why),
   figure('timeHighMs', 'Longest time', 'ms', high, [10, 60_000], why),
   figure('timeStepMs', 'Time is stored in steps of', 'ms', step, [0.001, 100], why),
 ];
-export const timeKnob = (initial = 5): Parameter => ({
-  type: 'knob',
-  id: 'time',
-  label: 'Time',
-  initial,
-  min: 0,
-  max: 10,
-  reads: (v, f) => `${Math.round(ratioBetween(f('timeLowMs'), f('timeHighMs'), v))} ms`,
-});
+export const timeKnob = (initial = 5) =>
+  parameter({
+    type: 'knob',
+    id: 'time',
+    label: 'Time',
+    initial,
+    min: 0,
+    max: 10,
+    reads: (v, f) => `${Math.round(ratioBetween(f('timeLowMs'), f('timeHighMs'), v))} ms`,
+  });
 export const delayTempo = {
   setting: 'time',
   is: 'delay',
@@ -132,20 +140,21 @@ export const delayTempo = {
   repeats: 'repeats',
 } as const;
 
-export const rateFigures = (why: string): Figure[] => [
+export const rateFigures = (why: string) => [
   figure('rateLowHz', 'Slowest rate', 'Hz', 0.1, [0.001, 10], why),
   figure('rateHighHz', 'Fastest rate', 'Hz', 10, [0.1, 1000], why),
   figure('rateStepHz', 'Rate is stored in steps of', 'Hz', 0.01, [0.0001, 10], why),
 ];
-export const rateKnob = (initial: number): Parameter => ({
-  type: 'knob',
-  id: 'rate',
-  label: 'Rate',
-  initial,
-  min: 0,
-  max: 10,
-  reads: (v, f) => `${ratioBetween(f('rateLowHz'), f('rateHighHz'), v).toFixed(2)} Hz`,
-});
+export const rateKnob = (initial: number) =>
+  parameter({
+    type: 'knob',
+    id: 'rate',
+    label: 'Rate',
+    initial,
+    min: 0,
+    max: 10,
+    reads: (v, f) => `${ratioBetween(f('rateLowHz'), f('rateHighHz'), v).toFixed(2)} Hz`,
+  });
 export const rateTempo = {
   setting: 'rate',
   is: 'rate',

@@ -1,9 +1,9 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { midiIn, midiThru } from './midi-parts';
 
 const OUTS = [1, 2, 3, 4, 5];
 
-export const midiThruBox: Kind = {
+export const midiThruBox = defineKind({
   id: 'midi-thru-box',
   name: 'MIDI thru box',
   family: 'Control',
@@ -18,4 +18,4 @@ export const midiThruBox: Kind = {
   power: { volts: 9, milliamps: 60, noisy: true },
   size: { width: 110, depth: 60, height: 35, grams: 250 },
   passes: () => [],
-};
+});

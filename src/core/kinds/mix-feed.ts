@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, knob, noise, outputOhms } from './parts';
 
-export const mixFeed: Kind = {
+export const mixFeed = defineKind({
   id: 'mix-feed',
   name: 'Mix from the console',
   family: 'Instruments',
@@ -38,7 +38,7 @@ export const mixFeed: Kind = {
   stateWords: { on: 'sent', off: 'not sent' },
   passes: (s, plugged) =>
     s.engaged
-      ? ['out', 'outR']
+      ? (['out', 'outR'] as const)
           .filter((at) => at === 'out' || plugged(at))
           .map((at) => {
             const down = 20 * Math.log10(Math.max(1e-6, s.knob('level') / 10));
@@ -55,4 +55,4 @@ export const mixFeed: Kind = {
             };
           })
       : [],
-};
+});

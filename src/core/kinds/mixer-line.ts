@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { inJack, knob, outJack, pedalFigures, small, stage } from './parts';
 
-export const mixerLine: Kind = {
+export const mixerLine = defineKind({
   id: 'mixer-line',
   name: 'Mixer, two into one',
   family: 'Routing',
@@ -16,7 +16,7 @@ export const mixerLine: Kind = {
   size: small,
   block: { slots: 1, percent: 1 },
   passes: (s) => [
-    ...['A', 'B'].map((side) =>
+    ...(['A', 'B'] as const).map((side) =>
       stage(s, {
         id: side,
         from: side.toLowerCase(),
@@ -27,6 +27,6 @@ export const mixerLine: Kind = {
     ),
     stage(s, { id: 'sum', from: 'sum', inOhms: Infinity, noiseDbu: -Infinity }),
   ],
-};
+});
 
 const fader = (level: number) => (level <= 0 ? -Infinity : 20 * Math.log10(level / 10));

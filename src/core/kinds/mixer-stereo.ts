@@ -1,9 +1,9 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { inJack, pedalFigures, scaled, small, stage, stereoOuts } from './parts';
 
 const INPUTS = ['a', 'b', 'c', 'd'];
 
-export const mixerStereo: Kind = {
+export const mixerStereo = defineKind({
   id: 'mixer-stereo',
   name: 'Mixer, four into two',
   family: 'Routing',
@@ -22,6 +22,7 @@ export const mixerStereo: Kind = {
     {
       type: 'switch' as const,
       id: `invert${id.toUpperCase()}`,
+      role: 'polarity' as const,
       label: `Turn polarity of ${id.toUpperCase()}`,
       initial: false,
     },
@@ -52,4 +53,4 @@ export const mixerStereo: Kind = {
         );
     });
   },
-};
+});

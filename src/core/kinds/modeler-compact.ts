@@ -1,8 +1,8 @@
+import { defineKind } from './define';
 import { modelerOf, straightLinks } from './host-parts';
-import type { Kind } from './kind';
 import { medium } from './parts';
 
-export const modelerCompact: Kind = {
+export const modelerCompact = defineKind({
   ...modelerOf({ loops: 2 }),
   id: 'modeler-compact',
   name: 'Modeler, compact',
@@ -10,4 +10,4 @@ export const modelerCompact: Kind = {
   hosts: { slots: 5, percent: 100, paths: 1, links: straightLinks },
   power: { volts: 9, milliamps: 500, noisy: true },
   size: medium,
-};
+});

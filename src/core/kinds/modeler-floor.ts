@@ -1,7 +1,7 @@
+import { defineKind } from './define';
 import { modelerOf, straightLinks } from './host-parts';
-import type { Kind } from './kind';
 
-export const modelerFloor: Kind = {
+export const modelerFloor = defineKind({
   ...modelerOf({ loops: 4, aux: true, digitalIn: 4, digitalOut: 2, second: true }),
   id: 'modeler-floor',
   name: 'Modeler, floor',
@@ -10,4 +10,4 @@ export const modelerFloor: Kind = {
   hosts: { slots: 16, percent: 100, paths: 2, links: straightLinks },
   power: { volts: 12, milliamps: 2500, noisy: true },
   size: { width: 560, depth: 300, height: 90, grams: 6500 },
-};
+});

@@ -1,8 +1,8 @@
+import { defineKind } from './define';
 import { modelerOf, straightLinks } from './host-parts';
 import { worldMains } from './parts';
-import type { Kind } from './kind';
 
-export const modelerRack: Kind = {
+export const modelerRack = defineKind({
   ...modelerOf({ loops: 4, aux: true, digitalIn: 4, digitalOut: 4, second: true }),
   id: 'modeler-rack',
   name: 'Modeler, rack',
@@ -14,4 +14,4 @@ export const modelerRack: Kind = {
   rackUnits: 2,
   mains: { ...worldMains, watts: 60 },
   size: { width: 483, depth: 300, height: 88, grams: 6000 },
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { knob, outJack, pedalFigures, inJack, medium, stage, through } from './parts';
 
-export const octaveDual: Kind = {
+export const octaveDual = defineKind({
   id: 'octave-dual',
   name: 'Octave with dry and effect outputs',
   family: 'Pitch',
@@ -33,4 +33,4 @@ export const octaveDual: Kind = {
       stage(s, { id: 'octave', to: plugged('effect') ? 'effect' : 'out', wet: octave }),
     ];
   },
-};
+});

@@ -1,6 +1,5 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
-  knob,
   latency,
   medium,
   mixed,
@@ -9,9 +8,10 @@ import {
   through,
   throughJacks,
   trueBypass,
+  mixKnob,
 } from './parts';
 
-export const octave: Kind = {
+export const octave = defineKind({
   id: 'octave',
   name: 'Octave',
   family: 'Pitch',
@@ -22,7 +22,7 @@ export const octave: Kind = {
     ...pedalFigures(500_000, -96, 'analog octave dividers'),
     latency(0, 'analog octave dividers'),
   ],
-  parameters: [knob('mix', 'Mix', 5)],
+  parameters: [mixKnob(5)],
   through,
   tracksPitch: true,
   power: { volts: 9, milliamps: 20, noisy: true },
@@ -30,4 +30,4 @@ export const octave: Kind = {
   block: { slots: 1, percent: 8 },
   passes: (s) =>
     trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   ceiling,
   inputOhms,
@@ -8,9 +8,10 @@ import {
   stage,
   stereoJacks,
   through,
+  as,
 } from './parts';
 
-export const pan: Kind = {
+export const pan = defineKind({
   id: 'pan',
   name: 'Level and pan',
   family: 'Routing',
@@ -26,7 +27,7 @@ export const pan: Kind = {
     ceiling(20, 'full scale'),
   ],
   parameters: [
-    scaled('pan', 'Pan, left −10 to right +10', 0, [-10, 10], ''),
+    as('pan', scaled('pan', 'Pan, left −10 to right +10', 0, [-10, 10], '')),
     scaled('level', 'Level', 0, [-60, 6], 'dB'),
   ],
   through,
@@ -53,4 +54,4 @@ export const pan: Kind = {
       }),
     ];
   },
-};
+});

@@ -1,16 +1,17 @@
-import type { Jack, Kind } from './kind';
+import { defineKind, jack } from './define';
 import { wire } from './parts';
 
 const LINES = [1, 2, 3, 4, 5, 6];
-const jack = (id: string, label: string): Jack => ({
-  id,
-  label,
-  direction: 'either',
-  signal: 'audio',
-  connector: 'TS',
-});
+const socket = <const I extends string>(id: I, label: string) =>
+  jack({
+    id,
+    label,
+    direction: 'either',
+    signal: 'audio',
+    connector: 'TS',
+  });
 
-export const panel: Kind = {
+export const panel = defineKind({
   id: 'panel',
   name: 'Connector panel',
   family: 'Routing',
@@ -19,8 +20,8 @@ export const panel: Kind = {
     'Six jacks at the back of a rack or the side of a board, joined to six inside: ' +
     'abuse breaks a panel jack and not the gear. Metal, both ways round.',
   jacks: LINES.flatMap((n) => [
-    jack(`rear${n}`, `line ${n}, outside`),
-    jack(`front${n}`, `line ${n}, inside`),
+    socket(`rear${n}`, `line ${n}, outside`),
+    socket(`front${n}`, `line ${n}, inside`),
   ]),
   figures: [],
   parameters: [
@@ -41,4 +42,4 @@ export const panel: Kind = {
       ...wire(`rear${n}`, `front${n}`),
       ...(s.on('insulated') && { insulated: true }),
     })),
-};
+});

@@ -1,123 +1,157 @@
+import { jack, parameter } from './define';
 import type {
   DeviceState,
   Figure,
-  Jack,
   MainsNeed,
-  Parameter,
   Pass,
   Point,
   Shunt,
   Source,
   Stage,
   Wire,
+  Plugged,
+  Choice,
+  Knob,
+  Parameter,
+  SettingRole,
 } from './kind';
 
 /** A figure with its believable range and the reason for its typical value. */
-export const figure = (
-  id: string,
+export const figure = <const I extends string>(
+  id: I,
   label: string,
   unit: Figure['unit'],
   typical: number,
   range: [number, number],
   reason: string,
-): Figure => ({ id, label, unit, typical, min: range[0], max: range[1], reason });
+): Figure<I> => ({ id, label, unit, typical, min: range[0], max: range[1], reason });
 
-export const inputOhms = (typical: number, reason: string): Figure =>
+/** The gain with its knob full: by it, gain stages are told low from high. */
+export const highestGain = (
+  label: string,
+  typical: number,
+  range: [number, number],
+  reason: string,
+): Figure<'gainHighDb'> => ({
+  ...figure('gainHighDb', label, 'dB', typical, range, reason),
+  role: 'highest gain',
+});
+
+export const inputOhms = (typical: number, reason: string) =>
   figure('inputOhms', 'Input impedance', 'Ω', typical, [1, 1e8], reason);
-export const outputOhms = (typical: number, reason: string): Figure =>
+export const outputOhms = (typical: number, reason: string) =>
   figure('outputOhms', 'Output impedance', 'Ω', typical, [0, 1e6], reason);
-export const noise = (typical: number, reason: string): Figure =>
+export const noise = (typical: number, reason: string) =>
   figure('noiseDbu', 'Equivalent input noise', 'dBu', typical, [-140, -40], reason);
-export const latency = (typical: number, reason: string): Figure =>
+export const latency = (typical: number, reason: string) =>
   figure('latencyMs', 'Latency', 'ms', typical, [0, 200], reason);
-export const ceiling = (typical: number, reason: string): Figure =>
+export const ceiling = (typical: number, reason: string) =>
   figure('ceilingDbu', 'Clips at', 'dBu', typical, [-40, 60], reason);
 
 /** Input, output, noise and ceiling of an ordinary pedal that runs on 9 V. */
-export const pedalFigures = (inOhms: number, noiseDbu: number, why: string): Figure[] => [
+export const pedalFigures = (inOhms: number, noiseDbu: number, why: string) => [
   inputOhms(inOhms, why),
   outputOhms(1000, 'an op-amp or transistor output behind a series resistor'),
   noise(noiseDbu, why),
   ceiling(10, 'a 9 V supply leaves swings of about ±3.5 V'),
 ];
 
-export const inJack: Jack = {
+export const inJack = jack({
   id: 'in',
   label: 'in',
   direction: 'in',
   signal: 'audio',
   connector: 'TS',
-};
-export const outJack: Jack = {
+});
+export const outJack = jack({
   id: 'out',
   label: 'out',
   direction: 'out',
   signal: 'audio',
   connector: 'TS',
-};
+});
 export const throughJacks = [inJack, outJack];
-export const through = { in: 'in', out: 'out' };
+export const through = { in: 'in', out: 'out' } as const;
 
-export const stereoOuts: Jack[] = [
-  { ...outJack, label: 'out left (mono)', pair: { with: 'outR', side: 'left' } },
-  {
+export const stereoOuts = [
+  jack({ ...outJack, label: 'out left (mono)', pair: { with: 'outR', side: 'left' } }),
+  jack({
     id: 'outR',
     label: 'out right',
     direction: 'out',
     signal: 'audio',
     connector: 'TS',
     pair: { with: 'out', side: 'right' },
-  },
+  }),
 ];
-export const stereoIns: Jack[] = [
-  { ...inJack, label: 'in left (mono)', pair: { with: 'inR', side: 'left' } },
-  {
+export const stereoIns = [
+  jack({ ...inJack, label: 'in left (mono)', pair: { with: 'inR', side: 'left' } }),
+  jack({
     id: 'inR',
     label: 'in right',
     direction: 'in',
     signal: 'audio',
     connector: 'TS',
     pair: { with: 'in', side: 'right' },
-  },
+  }),
 ];
 export const stereoJacks = [...stereoIns, ...stereoOuts];
 
 type Reads = (value: number, figure: (id: string) => number) => string;
 /** A knob that runs 0 to 10, from 7 o'clock to 5 o'clock. */
-export const knob = (id: string, label: string, initial: number, reads?: Reads): Parameter => ({
-  type: 'knob',
-  id,
-  label,
-  initial,
-  min: 0,
-  max: 10,
-  reads,
-});
+export const knob = <const I extends string>(
+  id: I,
+  label: string,
+  initial: number,
+  reads?: Reads,
+) =>
+  parameter({
+    type: 'knob',
+    id,
+    label,
+    initial,
+    min: 0,
+    max: 10,
+    reads,
+  });
 /** A pedal under a foot, 0 (heel) to 10 (toe). */
-export const footPedal = (initial: number): Parameter => ({
-  type: 'knob',
-  id: 'pedal',
-  label: 'Pedal, heel to toe',
-  initial,
-  min: 0,
-  max: 10,
-  foot: true,
-});
+export const footPedal = (initial: number) =>
+  parameter({
+    type: 'knob',
+    id: 'pedal',
+    label: 'Pedal, heel to toe',
+    initial,
+    min: 0,
+    max: 10,
+    foot: true,
+  });
 /** A knob marked in a unit of its own. */
-export const scaled = (
-  id: string,
+export const scaled = <const I extends string>(
+  id: I,
   label: string,
   initial: number,
   range: [number, number],
   unit: string,
-): Parameter => ({ type: 'knob', id, label, initial, min: range[0], max: range[1], unit });
-export const choice = (id: string, label: string, ...options: [string, string][]): Parameter => ({
+): Knob<I> => ({ type: 'knob', id, label, initial, min: range[0], max: range[1], unit });
+/** One of several options, as pairs of value and label; the first is the usual one. */
+export const choice = <const I extends string>(
+  id: I,
+  label: string,
+  first: [value: string, label: string],
+  ...others: [value: string, label: string][]
+): Choice<I> => ({
   type: 'choice',
   id,
   label,
-  initial: options[0]![0],
-  options: options.map(([value, text]) => ({ value, label: text })),
+  initial: first[0],
+  options: [first, ...others].map(([value, text]) => ({ value, label: text })),
 });
+
+/** A setting, with what it is to an analysis. */
+export const as = <P extends Parameter>(role: SettingRole, setting: P): P => ({ ...setting, role });
+
+/** The knob that mixes dry and wet, 0 (dry) to 10 (wet only). */
+export const mixKnob = (initial: number) => as('mix of dry and wet', knob('mix', 'Mix', initial));
 
 /** Where a 0 to 10 knob lies between two ends, linearly. */
 export const between = (low: number, high: number, value: number): number =>
@@ -165,7 +199,7 @@ export const bufferedBypass = (
  * output carries the mono sum.
  */
 export function sides(
-  plugged: (jack: Point) => boolean,
+  plugged: Plugged,
   each: (from: Point, to: Point, side: 'left' | 'right' | undefined, gainDb: number) => Pass[],
 ): Pass[] {
   const rightIn = plugged('inR');
@@ -177,7 +211,7 @@ export function sides(
 }
 
 /** True bypass of a stereo device. */
-export const stereoWires = (plugged: (jack: Point) => boolean): Pass[] =>
+export const stereoWires = (plugged: Plugged): Pass[] =>
   sides(plugged, (from, to) => [wire(from, to)]);
 
 /**
@@ -209,7 +243,7 @@ export const pickupFigures = (p: {
   nominal: number;
   peak: number;
   why: string;
-}): Figure[] => [
+}) => [
   figure('pickupOhms', 'Winding resistance', 'Ω', p.ohms, [10, 50_000], p.why),
   figure('pickupHenries', 'Winding inductance', 'H', p.henries, [0, 20], p.why),
   figure('pickupPf', 'Winding capacitance', 'pF', p.pF, [0, 2000], p.why),
@@ -241,7 +275,7 @@ export const pickupFigures = (p: {
   figure('peakDbu', 'Peak, playing normally, into 1 MΩ', 'dBu', p.peak, [-60, 30], p.why),
 ];
 
-export const guitarControls: Parameter[] = [knob('volume', 'Volume', 10), knob('tone', 'Tone', 10)];
+export const guitarControls = [knob('volume', 'Volume', 10), knob('tone', 'Tone', 10)];
 
 /**
  * Response at 1 kHz of a pickup with its controls full up, no lead, into 1 MΩ: nominal levels are
@@ -339,13 +373,13 @@ export const driveFigures = (p: {
   why: string;
   inOhms?: number;
   noiseDbu?: number;
-}): Figure[] => [
+}) => [
   inputOhms(p.inOhms ?? 500_000, 'the bias resistor of the first transistor or op-amp'),
   outputOhms(5000, 'a level pot part of the way up'),
   noise(p.noiseDbu ?? -100, 'op-amp and transistor drives, before their own gain'),
   ceiling(p.clip, p.why),
   figure('gainLowDb', 'Gain with the drive knob down', 'dB', p.low, [-20, 80], p.why),
-  figure('gainHighDb', 'Gain with the drive knob full', 'dB', p.high, [-20, 100], p.why),
+  highestGain('Gain with the drive knob full', p.high, [-20, 100], p.why),
   figure(
     'levelLowDb',
     'Output with the level knob down',
@@ -364,7 +398,7 @@ export const driveFigures = (p: {
   ),
 ];
 
-export const driveKnobs = (drive: number, level: number): Parameter[] => [
+export const driveKnobs = (drive: number, level: number) => [
   knob('drive', 'Drive', drive, readsDb('gainLowDb', 'gainHighDb')),
   knob('tone', 'Tone', 5),
   knob('level', 'Level', level, readsDb('levelLowDb', 'levelHighDb')),
@@ -387,11 +421,14 @@ export const medium = { width: 120, depth: 120, height: 60, grams: 600 };
  * An input switch for hot signals: the low position takes 12 dB away in front and gives it back
  * behind, so noise rises by as much.
  */
-export const inputPad: Parameter = choice(
+export const inputPad = as(
   'pad',
-  'Input',
-  ['normal', 'normal'],
-  ['low', 'low (12 dB more headroom, 12 dB more noise)'],
+  choice(
+    'pad',
+    'Input',
+    ['normal', 'normal'],
+    ['low', 'low (12 dB more headroom, 12 dB more noise)'],
+  ),
 );
 const PAD_DB = 12;
 export const padded = (

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { rateFigures, rateKnob, rateTempo } from './midi-parts';
 import {
   knob,
@@ -12,7 +12,7 @@ import {
   through,
 } from './parts';
 
-export const phaser: Kind = {
+export const phaser = defineKind({
   id: 'phaser',
   name: 'Phaser',
   family: 'Modulation',
@@ -43,4 +43,4 @@ export const phaser: Kind = {
           }),
         ])
       : stereoWires(plugged),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, pedalFigures, small, stage, through, throughJacks, trueBypass } from './parts';
 
-export const pickupSimulator: Kind = {
+export const pickupSimulator = defineKind({
   id: 'pickup-simulator',
   name: 'Pickup simulator',
   family: 'Front of the chain',
@@ -24,4 +24,4 @@ export const pickupSimulator: Kind = {
     trueBypass(s, [
       stage(s, { outOhms: s.figure('coilOhms'), outHenries: s.figure('coilHenries') }),
     ]),
-};
+});

@@ -1,7 +1,6 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { asTrs, midiFigures, midiIn } from './midi-parts';
 import {
-  knob,
   latency,
   medium,
   mixed,
@@ -10,9 +9,10 @@ import {
   through,
   throughJacks,
   trueBypass,
+  mixKnob,
 } from './parts';
 
-export const pitchShifter: Kind = {
+export const pitchShifter = defineKind({
   id: 'pitch-shifter',
   name: 'Pitch shifter',
   family: 'Pitch',
@@ -24,7 +24,7 @@ export const pitchShifter: Kind = {
     latency(3, 'a digital shifter that must hear part of a wave first'),
     ...midiFigures({ controlMs: 6, why: 'a small digital pedal' }),
   ],
-  parameters: [knob('mix', 'Mix', 5)],
+  parameters: [mixKnob(5)],
   through,
   tracksPitch: true,
   midi: {
@@ -39,4 +39,4 @@ export const pitchShifter: Kind = {
   block: { slots: 1, percent: 20 },
   passes: (s) =>
     trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, knob, noise, outJack, outputOhms } from './parts';
 
-export const playback: Kind = {
+export const playback = defineKind({
   id: 'playback',
   name: 'Playback, tracks and click',
   family: 'Instruments',
@@ -24,23 +24,22 @@ export const playback: Kind = {
   size: { width: 250, depth: 170, height: 20, grams: 700 },
   passes: (s) =>
     s.engaged
-      ? [
-          ['out', 'tracks'],
-          ['click', 'click'],
-        ].map(([at, id]) => {
-          const down = 20 * Math.log10(Math.max(1e-6, s.knob(id!) / 10));
-          return {
-            is: 'source' as const,
-            at: at!,
-            ...(at === 'click' && { name: 'click' }),
-            ohms: s.figure('outputOhms'),
-            henries: 0,
-            touch: false,
-            bare: false,
-            noiseDbu: s.figure('noiseDbu'),
-            nominalDbu: s.figure('nominalDbu') + down,
-            peakDbu: s.figure('peakDbu') + down,
-          };
-        })
+      ? [{ at: 'out', id: 'tracks' } as const, { at: 'click', id: 'click' } as const].map(
+          ({ at, id }) => {
+            const down = 20 * Math.log10(Math.max(1e-6, s.knob(id) / 10));
+            return {
+              is: 'source' as const,
+              at,
+              ...(at === 'click' && { name: 'click' }),
+              ohms: s.figure('outputOhms'),
+              henries: 0,
+              touch: false,
+              bare: false,
+              noiseDbu: s.figure('noiseDbu'),
+              nominalDbu: s.figure('nominalDbu') + down,
+              peakDbu: s.figure('peakDbu') + down,
+            };
+          },
+        )
       : [],
-};
+});

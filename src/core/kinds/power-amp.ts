@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { dbuOfVolts } from '../units';
 import {
   between,
@@ -11,7 +11,7 @@ import {
   transformerMains,
 } from './parts';
 
-export const powerAmp: Kind = {
+export const powerAmp = defineKind({
   id: 'power-amp',
   name: 'Power amplifier, stereo, solid state',
   family: 'Amplifiers and speakers',
@@ -69,4 +69,4 @@ export const powerAmp: Kind = {
         speaker: { watts: s.figure('watts'), ohms: s.figure('lowestOhms'), tube: false },
       }),
     ),
-};
+});

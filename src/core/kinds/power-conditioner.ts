@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { worldMains } from './parts';
 
-export const powerConditioner: Kind = {
+export const powerConditioner = defineKind({
   id: 'power-conditioner',
   name: 'Power conditioner',
   family: 'Power',
@@ -19,4 +19,4 @@ export const powerConditioner: Kind = {
   mainsOutlets: { count: 8, amps: 10 },
   size: { width: 483, depth: 220, height: 44, grams: 4200 },
   passes: () => [],
-};
+});

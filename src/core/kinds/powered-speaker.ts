@@ -1,8 +1,8 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 
 import { figure, inJack, inputOhms, knob, noise, wire, worldMains } from './parts';
 
-export const poweredSpeaker: Kind = {
+export const poweredSpeaker = defineKind({
   id: 'powered-speaker',
   name: 'Powered speaker',
   family: 'Amplifiers and speakers',
@@ -35,4 +35,4 @@ export const poweredSpeaker: Kind = {
     },
     wire('in', 'thru'),
   ],
-};
+});

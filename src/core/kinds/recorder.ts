@@ -1,8 +1,8 @@
+import { defineKind } from './define';
 import { deskFigures, deskInput } from './desk-input';
-import type { Kind } from './kind';
-import { choice, stereoIns } from './parts';
+import { choice, stereoIns, as } from './parts';
 
-export const recorder: Kind = {
+export const recorder = defineKind({
   id: 'recorder',
   name: 'Recorder input',
   family: 'Outputs',
@@ -10,9 +10,11 @@ export const recorder: Kind = {
   about: 'Two tracks of a recorder.',
   jacks: stereoIns,
   figures: deskFigures,
-  parameters: [choice('input', 'Input', ['line', 'line'], ['mic', 'microphone'])],
+  parameters: [
+    as('microphone or line', choice('input', 'Input', ['line', 'line'], ['mic', 'microphone'])),
+  ],
   alwaysOn: true,
   earth: 'in',
   destination: { jacks: ['in', 'inR'], hears: 'recorder' },
   passes: (s) => [deskInput(s, 'in'), deskInput(s, 'inR')],
-};
+});

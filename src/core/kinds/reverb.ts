@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { midiFigures, midiIn, midiThru } from './midi-parts';
 import {
   knob,
@@ -10,9 +10,10 @@ import {
   stage,
   stereoJacks,
   through,
+  mixKnob,
 } from './parts';
 
-export const reverb: Kind = {
+export const reverb = defineKind({
   id: 'reverb',
   name: 'Reverb',
   family: 'Time',
@@ -26,7 +27,7 @@ export const reverb: Kind = {
   ],
   parameters: [
     knob('decay', 'Decay', 4),
-    knob('mix', 'Mix', 3),
+    mixKnob(3),
     { type: 'switch', id: 'tails', label: 'Tails ring on when bypassed', initial: false },
   ],
   through,
@@ -66,4 +67,4 @@ export const reverb: Kind = {
             },
       ),
     ]),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { knob, latency, medium, pedalFigures, sides, stage, stereoJacks, through } from './parts';
 
-export const rotary: Kind = {
+export const rotary = defineKind({
   id: 'rotary',
   name: 'Rotary speaker effect',
   family: 'Modulation',
@@ -35,4 +35,4 @@ export const rotary: Kind = {
           : { id: side ?? from, from, to, outputDb: gainDb, noiseDbu: -105 },
       ),
     ]),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { usbHost } from './midi-parts';
 
-export const setListApp: Kind = {
+export const setListApp = defineKind({
   id: 'set-list-app',
   name: 'Set list on a tablet',
   family: 'Control',
@@ -21,4 +21,4 @@ export const setListApp: Kind = {
   stands: 'floor',
   size: { width: 250, depth: 175, height: 8, grams: 500 },
   passes: () => [],
-};
+});

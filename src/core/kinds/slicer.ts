@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   asTrs,
   midiFigures,
@@ -11,7 +11,7 @@ import {
 } from './midi-parts';
 import { knob, medium, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
 
-export const slicer: Kind = {
+export const slicer = defineKind({
   id: 'slicer',
   name: 'Slicer',
   family: 'Modulation',
@@ -36,4 +36,4 @@ export const slicer: Kind = {
   power: { volts: 9, milliamps: 90, noisy: true },
   size: medium,
   passes: (s) => trueBypass(s, [stage(s, { outputDb: -3, wet: { dryDb: -Infinity, wetDb: 0 } })]),
-};
+});

@@ -1,6 +1,6 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 
-export const speakerSeries: Kind = {
+export const speakerSeries = defineKind({
   id: 'speaker-series',
   name: 'Speaker box, in series',
   family: 'Amplifiers and speakers',
@@ -25,4 +25,4 @@ export const speakerSeries: Kind = {
   alwaysOn: true,
   size: { width: 120, depth: 80, height: 50, grams: 500 },
   passes: () => [{ is: 'series', at: 'in', legs: ['a', 'b'] }],
-};
+});

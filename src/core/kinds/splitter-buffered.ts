@@ -1,7 +1,8 @@
-import type { Kind, Stage } from './kind';
+import { defineKind } from './define';
+import type { Stage } from './kind';
 import { choice, inJack, outJack, pedalFigures, small, stage } from './parts';
 
-export const splitterBuffered: Kind = {
+export const splitterBuffered = defineKind({
   id: 'splitter-buffered',
   name: 'Splitter, buffered',
   family: 'Routing',
@@ -12,7 +13,13 @@ export const splitterBuffered: Kind = {
   figures: pedalFigures(1e6, -105, 'one buffer an output'),
   parameters: [
     choice('select', 'Selects', ['both', 'A and B'], ['a', 'A'], ['b', 'B']),
-    { type: 'switch', id: 'invertB', label: 'Turn polarity of B', initial: false },
+    {
+      type: 'switch',
+      id: 'invertB',
+      role: 'polarity',
+      label: 'Turn polarity of B',
+      initial: false,
+    },
   ],
   through: { in: 'in', out: 'a' },
   alwaysOn: true,
@@ -28,4 +35,4 @@ export const splitterBuffered: Kind = {
       });
     return [way('a', {}), way('b', { inverts: s.on('invertB'), groundThrough: false })];
   },
-};
+});

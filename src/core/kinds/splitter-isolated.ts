@@ -1,7 +1,8 @@
-import type { Kind, Stage } from './kind';
+import { defineKind } from './define';
+import type { Stage } from './kind';
 import { choice, inJack, outJack, pedalFigures, small, stage } from './parts';
 
-export const splitterIsolated: Kind = {
+export const splitterIsolated = defineKind({
   id: 'splitter-isolated',
   name: 'Splitter, transformer on both',
   family: 'Routing',
@@ -21,7 +22,13 @@ export const splitterIsolated: Kind = {
       ['none', 'none (mute)'],
     ),
     ...['A', 'B'].flatMap((n) => [
-      { type: 'switch' as const, id: `invert${n}`, label: `Turn polarity of ${n}`, initial: false },
+      {
+        type: 'switch' as const,
+        id: `invert${n}`,
+        role: 'polarity' as const,
+        label: `Turn polarity of ${n}`,
+        initial: false,
+      },
       { type: 'switch' as const, id: `isolate${n}`, label: `Isolate ${n}`, initial: true },
     ]),
   ],
@@ -43,4 +50,4 @@ export const splitterIsolated: Kind = {
     };
     return [way('A'), way('B')];
   },
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { choice, inJack, outJack, small, wire } from './parts';
 
-export const splitterPassive: Kind = {
+export const splitterPassive = defineKind({
   id: 'splitter-passive',
   name: 'Splitter, passive',
   family: 'Routing',
@@ -19,4 +19,4 @@ export const splitterPassive: Kind = {
         ? wire('in', out)
         : { is: 'open', a: 'in', b: out },
     ),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { inJack, outJack, pedalFigures, small, stage, wire } from './parts';
 
-export const splitterTuner: Kind = {
+export const splitterTuner = defineKind({
   id: 'splitter-tuner',
   name: 'Tuner splitter',
   family: 'Routing',
@@ -19,4 +19,4 @@ export const splitterTuner: Kind = {
     s.engaged ? { is: 'open', a: 'in', b: 'out' } : wire('in', 'out'),
     stage(s, { id: 'tuner', to: 'tuner', groundThrough: true }),
   ],
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { worldMains } from './parts';
 
-export const supplyIsolated: Kind = {
+export const supplyIsolated = defineKind({
   id: 'supply-isolated',
   name: 'Supply with isolated outlets',
   family: 'Power',
@@ -24,4 +24,4 @@ export const supplyIsolated: Kind = {
   mains: { ...worldMains, watts: 25 },
   size: { width: 165, depth: 90, height: 45, grams: 900 },
   passes: () => [],
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { worldMains } from './parts';
 
-export const supplyLarge: Kind = {
+export const supplyLarge = defineKind({
   id: 'supply-large',
   name: 'Supply with large outlets',
   family: 'Power',
@@ -33,4 +33,4 @@ export const supplyLarge: Kind = {
   mains: { ...worldMains, watts: 75 },
   size: { width: 170, depth: 95, height: 48, grams: 1100 },
   passes: () => [],
-};
+});

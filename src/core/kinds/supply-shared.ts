@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { worldMains } from './parts';
 
-export const supplyShared: Kind = {
+export const supplyShared = defineKind({
   id: 'supply-shared',
   name: 'Supply with a daisy chain',
   family: 'Power',
@@ -17,4 +17,4 @@ export const supplyShared: Kind = {
   mains: { ...worldMains, watts: 20 },
   size: { width: 60, depth: 90, height: 50, grams: 250 },
   passes: () => [],
-};
+});

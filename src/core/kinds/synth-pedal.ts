@@ -1,8 +1,8 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { midiFigures, midiIn, midiOut, switchIn, usbDevice } from './midi-parts';
 import { inJack, knob, latency, medium, outJack, pedalFigures, stage, through } from './parts';
 
-export const synthPedal: Kind = {
+export const synthPedal = defineKind({
   id: 'synth-pedal',
   name: 'Synth pedal with a dry loop',
   family: 'Pitch',
@@ -62,4 +62,4 @@ export const synthPedal: Kind = {
         : []),
     ];
   },
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   ceiling,
   figure,
@@ -13,9 +13,10 @@ import {
   through,
   throughJacks,
   trueBypass,
+  highestGain,
 } from './parts';
 
-export const trebleBooster: Kind = {
+export const trebleBooster = defineKind({
   id: 'treble-booster',
   name: 'Treble booster',
   family: 'Drive',
@@ -29,14 +30,7 @@ export const trebleBooster: Kind = {
     noise(-95, 'a single transistor at low input impedance'),
     ceiling(8, 'one transistor on 9 V'),
     figure('gainLowDb', 'Gain with the knob down', 'dB', 0, [-60, 40], 'the level pot turned down'),
-    figure(
-      'gainHighDb',
-      'Gain with the knob full',
-      'dB',
-      22,
-      [-20, 60],
-      'one common-emitter stage',
-    ),
+    highestGain('Gain with the knob full', 22, [-20, 60], 'one common-emitter stage'),
     figure(
       'tiltDb',
       'Treble lift, 5 kHz against 1 kHz',
@@ -61,4 +55,4 @@ export const trebleBooster: Kind = {
         inverts: true,
       }),
     ]),
-};
+});

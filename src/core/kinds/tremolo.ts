@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { rateFigures, rateKnob, rateTempo, tapIn } from './midi-parts';
 import {
   knob,
@@ -11,7 +11,7 @@ import {
   through,
 } from './parts';
 
-export const tremolo: Kind = {
+export const tremolo = defineKind({
   id: 'tremolo',
   name: 'Tremolo',
   family: 'Modulation',
@@ -42,4 +42,4 @@ export const tremolo: Kind = {
           }),
         ])
       : stereoWires(plugged),
-};
+});

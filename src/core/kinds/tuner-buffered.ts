@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { pedalFigures, small, stage, through, throughJacks } from './parts';
 
-export const tunerBuffered: Kind = {
+export const tunerBuffered = defineKind({
   id: 'tuner-buffered',
   name: 'Tuner, buffered',
   family: 'Front of the chain',
@@ -15,4 +15,4 @@ export const tunerBuffered: Kind = {
   power: { volts: 9, milliamps: 60 },
   size: small,
   passes: (s) => [stage(s, { muted: s.engaged })],
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, inJack, inputOhms, noise, worldMains } from './parts';
 
-export const tunerRack: Kind = {
+export const tunerRack = defineKind({
   id: 'tuner-rack',
   name: 'Tuner on its own line',
   family: 'Outputs',
@@ -29,4 +29,4 @@ export const tunerRack: Kind = {
       noiseDbu: s.figure('noiseDbu'),
     },
   ],
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { pedalFigures, small, stage, through, throughJacks, trueBypass } from './parts';
 
-export const tunerTrueBypass: Kind = {
+export const tunerTrueBypass = defineKind({
   id: 'tuner-true-bypass',
   name: 'Tuner, true bypass',
   family: 'Front of the chain',
@@ -15,4 +15,4 @@ export const tunerTrueBypass: Kind = {
   power: { volts: 9, milliamps: 40 },
   size: small,
   passes: (s) => trueBypass(s, [stage(s, { muted: true })]),
-};
+});

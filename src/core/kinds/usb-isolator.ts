@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { usbDevice, usbHost } from './midi-parts';
 
-export const usbIsolator: Kind = {
+export const usbIsolator = defineKind({
   id: 'usb-isolator',
   name: 'USB isolator',
   family: 'Control',
@@ -32,4 +32,4 @@ export const usbIsolator: Kind = {
       muted: true,
     },
   ],
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { midiFigures, midiIn, midiOut, usbHost } from './midi-parts';
 
-export const usbMidiHost: Kind = {
+export const usbMidiHost = defineKind({
   id: 'usb-midi-host',
   name: 'USB MIDI host',
   family: 'Control',
@@ -16,4 +16,4 @@ export const usbMidiHost: Kind = {
   power: { volts: 9, milliamps: 300, noisy: true },
   size: { width: 120, depth: 80, height: 35, grams: 300 },
   passes: () => [],
-};
+});

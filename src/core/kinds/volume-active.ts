@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { footPedal, pedalFigures, stage, through, throughJacks } from './parts';
 
-export const volumeActive: Kind = {
+export const volumeActive = defineKind({
   id: 'volume-active',
   name: 'Volume pedal, active',
   family: 'Volume',
@@ -24,4 +24,4 @@ export const volumeActive: Kind = {
     }),
     stage(s, { id: 'tuner', to: 'tuner' }),
   ],
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { figure, footPedal, load, through, throughJacks, wire } from './parts';
 
-export const volumePassive: Kind = {
+export const volumePassive = defineKind({
   id: 'volume-passive',
   name: 'Volume pedal, passive',
   family: 'Volume',
@@ -26,4 +26,4 @@ export const volumePassive: Kind = {
         : ({ is: 'resistor', a: 'in', b: 'out', ohms: track * (1 - share) } as const);
     return [wire('in', 'tuner'), way, load('out', Math.max(1, track * share))];
   },
-};
+});

@@ -1,4 +1,5 @@
-import type { Kind, Pass } from './kind';
+import { defineKind } from './define';
+import type { Pass } from './kind';
 import { choice, figure, footPedal, load, wire } from './parts';
 
 const channel = (n: number) => [
@@ -18,7 +19,7 @@ const channel = (n: number) => [
   },
 ];
 
-export const volumeTwoChannel: Kind = {
+export const volumeTwoChannel = defineKind({
   id: 'volume-two-channel',
   name: 'Volume pedal, two channels',
   family: 'Volume',
@@ -63,4 +64,4 @@ export const volumeTwoChannel: Kind = {
       return [way, load(`out${n}`, Math.max(0.1, track * share))];
     });
   },
-};
+});

@@ -1,4 +1,4 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import {
   between,
   footPedal,
@@ -9,7 +9,7 @@ import {
   trueBypass,
 } from './parts';
 
-export const wah: Kind = {
+export const wah = defineKind({
   id: 'wah',
   name: 'Wah',
   family: 'Filter and dynamics',
@@ -26,4 +26,4 @@ export const wah: Kind = {
     trueBypass(s, [
       stage(s, { gainDb: 3, tiltDb: between(-14, 8, s.knob('pedal')), inverts: true }),
     ]),
-};
+});

@@ -1,7 +1,7 @@
-import type { Kind } from './kind';
+import { defineKind } from './define';
 import { ceiling, inputOhms, latency, noise, outJack, outputOhms, stage, through } from './parts';
 
-export const wireless: Kind = {
+export const wireless = defineKind({
   id: 'wireless',
   name: 'Wireless system',
   family: 'Front of the chain',
@@ -32,4 +32,4 @@ export const wireless: Kind = {
           stage(s, { from: 'emergency', noiseDbu: -105 }),
         ]
       : [stage(s, { latencyMs: s.figure('latencyMs'), groundThrough: false })],
-};
+});

@@ -1,7 +1,7 @@
 import { byKey, reachable } from '../graph';
 import type { Fix } from '../findings/finding';
 import { settingOf, stateIn } from '../rig/device-state';
-import { kindOf } from '../kinds';
+import { kindOf, settingWith } from '../kinds';
 import { readLoopOrder, writeLoopOrder } from '../kinds/loop-order';
 import { deviceOf, nameOf } from '../rig/find';
 import { CONTROL_LEADS, type Rig, type Sound } from '../rig/schema';
@@ -26,9 +26,7 @@ export function loopHolding(
 /** Follows every send of every such switcher until its way comes back or ends. */
 function loopsHeld(rig: Rig): Map<string, { switcher: string; loop: number }> {
   const loops = new Map<string, { switcher: string; loop: number }>();
-  const switchers = rig.devices.filter((d) =>
-    kindOf(d.kind).parameters.some((p) => p.type === 'text' && p.id === 'order'),
-  );
+  const switchers = rig.devices.filter((d) => settingWith(kindOf(d.kind), 'loop order'));
   if (!switchers.length) return loops;
   const outOf = byKey(
     rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)),

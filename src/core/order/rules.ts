@@ -3,7 +3,7 @@ import type { StationFigures } from '../signal/station-figures';
 import type { Fix, Remark, Severity } from '../findings/finding';
 import type { RuleId } from '../findings/rules';
 import { moveFix } from '../findings/insert-fix';
-import { type Job, kindOf } from '../kinds';
+import { figureWith, type Job, kindOf } from '../kinds';
 import { leadFrom, leadInto } from '../rig/find';
 import { type ByJob, type Neighbours } from './neighbours';
 import { reorderFix } from './reorder-loops';
@@ -71,11 +71,8 @@ const shouldFollow = (at: Look, jobs: Job[], earlier: Job[]): Breach[] => {
 /** Highest gain of a drive, by its figures; kinds without one are not compared. */
 const mostGain = (at: Look, s: StationFigures): number => {
   const device = at.evidence.ctx.device(s.device);
-  return (
-    device.figures?.gainHighDb?.value ??
-    kindOf(device.kind).figures.find((f) => f.id === 'gainHighDb')?.typical ??
-    0
-  );
+  const figure = figureWith(kindOf(device.kind), 'highest gain');
+  return figure ? (device.figures?.[figure.id]?.value ?? figure.typical) : 0;
 };
 
 export const ORDER_RULES: readonly OrderRule[] = [

@@ -28,7 +28,7 @@ export function joinsOf(
   if (lead.type === 'digital' || (lead.type === 'inside' && a.channels && b.channels))
     return as.slice(0, bs.length).map((p, i) => [p, bs[i]!]);
   if (lead.type === 'insert' && (as.length > 1 || bs.length > 1)) {
-    const pick = (jack: Jack, points: Point[], end: 'from' | 'to'): Point => {
+    const pick = (jack: Jack, points: readonly Point[], end: 'from' | 'to'): Point => {
       if (points.length < 2) return points[0]!;
       const ring = lead.conductor
         ? lead.conductor === 'ring'

@@ -34,7 +34,11 @@ export function settingOf(
  * else the kind's.
  */
 export function resolveState(kind: Kind, device: Device, state?: State): DeviceState {
-  const get = (id: string) => settingOf(kind, device, state, id);
+  const set = (id: string) => {
+    const value = settingOf(kind, device, state, id);
+    if (value === undefined) throw new Error(`${kind.id} has no setting "${id}"`);
+    return value;
+  };
   return {
     engaged: isEngaged(kind, device, state),
     figure: (id) => {
@@ -43,9 +47,9 @@ export function resolveState(kind: Kind, device: Device, state?: State): DeviceS
       if (value === undefined) throw new Error(`${kind.id} has no figure "${id}"`);
       return value;
     },
-    knob: (id) => Number(get(id) ?? 0),
-    choice: (id) => String(get(id) ?? ''),
-    on: (id) => get(id) === true,
-    text: (id) => String(get(id) ?? ''),
+    knob: (id) => Number(set(id)),
+    choice: (id) => String(set(id)),
+    on: (id) => set(id) === true,
+    text: (id) => String(set(id)),
   };
 }

@@ -72,15 +72,9 @@ interface Path {
 function pathsOf(rig: Rig, host: string): Path[] {
   const kind = kindOf(deviceOf(rig, host)!.kind);
   return kind.jacks
-    .filter(
-      (j) =>
-        j.inside &&
-        j.direction === 'out' &&
-        !j.id.startsWith('fromReturn') &&
-        j.id.startsWith('from'),
-    )
+    .filter((j) => j.inside && j.faces?.is === 'input')
     .flatMap((point): Path[] => {
-      const input = point.id.slice(4, 5).toLowerCase() + point.id.slice(5);
+      const input = point.faces?.jack ?? '';
       const row: string[] = [];
       // Upstream of the input: real devices that could live inside, as far as they follow one another.
       for (let lead = leadInto(rig, host, input); lead;) {
@@ -117,13 +111,10 @@ function pathsOf(rig: Rig, host: string): Path[] {
           at = { device: d.id, jack: way.out };
           continue;
         }
-        if (!link.to.jack.startsWith('toSend')) break;
+        const send = kind.jacks.find((j) => j.id === link.to.jack)?.faces;
+        if (send?.is !== 'send') break;
         // A device on the loop stands at this place of the path.
-        const out = leadFrom(
-          rig,
-          host,
-          link.to.jack.slice(2, 3).toLowerCase() + link.to.jack.slice(3),
-        );
+        const out = leadFrom(rig, host, send.jack);
         const looped = out && hostLoopOf(rig, out.to.device);
         const back = looped?.ways[0]?.back;
         if (!out || looped?.host !== host || back === undefined) break;

@@ -1,7 +1,7 @@
 import { pressesBetween, type Presses } from '../midi';
 import { isEngaged, resolveState, stateIn } from '../rig/device-state';
 import { effectiveSound, heardIn } from '../control';
-import { kindOf } from '../kinds';
+import { kindOf, settingWith } from '../kinds';
 import { midiGraph, midiOf, outJacks, reachIn } from '../midi';
 import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edits';
@@ -325,7 +325,7 @@ function byLoops(rig: Rig, before: Presses): Try | undefined {
     );
   const there = rig.devices.find(
     (d) =>
-      kindOf(d.kind).parameters.some((p) => p.type === 'text' && p.id === 'order') &&
+      settingWith(kindOf(d.kind), 'loop order') &&
       d.host === undefined &&
       free(d).length >= devices.length,
   );
@@ -411,7 +411,7 @@ function byLoopsAndMessages(rig: Rig, before: Presses): Try | undefined {
   const switcher =
     first?.edit === 'insertInLead'
       ? first.device.id
-      : rig.devices.find((d) => kindOf(d.kind).parameters.some((p) => p.id === 'order'))?.id;
+      : rig.devices.find((d) => settingWith(kindOf(d.kind), 'loop order'))?.id;
   const rest = {
     presses: [
       ...before.presses.filter((p) => deviceOf(done.value.rig, p.device)),

@@ -177,8 +177,8 @@ function ControlLeads() {
                 jack: l.to.jack,
                 expects: { ...expects, ...change },
               });
-            const made = kindOf(from.kind).parameters.filter((p) =>
-              ['wiper', 'action', 'contact'].includes(p.id),
+            const made = kindOf(from.kind).parameters.filter(
+              (p) => p.role === 'wiper' || p.role === 'action' || p.role === 'contact',
             );
             return (
               <tr key={l.id} data-control-lead={l.id}>

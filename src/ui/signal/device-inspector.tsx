@@ -111,7 +111,7 @@ export function DeviceInspector({
                     key={p.id}
                     parameter={p}
                     value={String(value)}
-                    hint={p.id === 'order' ? loopHint(rig, device) : undefined}
+                    hint={p.role === 'loop order' ? loopHint(rig, device) : undefined}
                     onCommit={(v) => set(p.id, v)}
                   />
                 );

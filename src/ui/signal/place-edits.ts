@@ -120,12 +120,12 @@ function inputOfPath(rig: Rig, host: string, block: string): string | undefined 
     const link = rig.leads.find((l) => l.type === 'inside' && l.to.device === at);
     if (!link) return undefined;
     if (link.from.device !== host) at = link.from.device;
-    else
-      return link.from.jack.startsWith('fromReturn')
-        ? undefined
-        : kindOf(rig.devices.find((d) => d.id === host)!.kind).jacks.find(
-            (j) => !j.inside && innerReturn(j.id) === link.from.jack,
-          )?.id;
+    else {
+      const jacks = kindOf(rig.devices.find((d) => d.id === host)?.kind ?? '').jacks;
+      const faces = jacks.find((j) => j.id === link.from.jack)?.faces;
+      const outer = jacks.find((j) => j.id === faces?.jack);
+      return faces?.is === 'input' && outer?.signal === 'audio' ? outer.id : undefined;
+    }
   }
   return undefined;
 }
