@@ -1,8 +1,11 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { brokenRig, touringRig } from '../core/demo';
+import { command, Refusal } from './command';
+import { endOf } from './end';
+import { programOf } from './program';
 import { writeRig } from '../core/rig';
 
 const folder = mkdtempSync(join(tmpdir(), 'yantrel-cli-'));
@@ -15,9 +18,7 @@ const touring = file('touring.json', writeRig(touringRig));
 const broken = file('broken.json', writeRig(brokenRig));
 const torn = file('torn.json', writeRig(touringRig).slice(0, 500));
 const cli = (...args: string[]) =>
-  spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', ...args], {
-    encoding: 'utf8',
-  });
+  spawnSync(process.execPath, ['scripts/yantrel.mjs', ...args], { encoding: 'utf8' });
 
 test('check exits 0, 1 or 2', () => {
   expect(cli('check', touring).status).toBe(0);
@@ -37,11 +38,7 @@ test('check exits 0, 1 or 2', () => {
 
 test('report gives every destination in every sound, and the passive sections', () => {
   const report = JSON.parse(
-    execFileSync(
-      process.execPath,
-      ['node_modules/tsx/dist/cli.mjs', 'src/cli/main.ts', 'report', touring, '--json'],
-      { encoding: 'utf8' },
-    ),
+    cli('report', touring, '--json').stdout,
   ) as { destinations: Record<string, unknown>[]; passiveSections: Record<string, unknown>[] };
   expect(report.destinations).toHaveLength(touringRig.sounds.length * 7);
   const lead = report.destinations.find(
@@ -158,4 +155,56 @@ test('build, layout and the rig book of a file', () => {
   expect(cli('export', touring, '--as', 'svg', '--what', 'rack').stdout).toContain(
     'Tide rack, front',
   );
+}, 120_000);
+
+test('several files and folders: one object a line, each with its file; one that is torn keeps nobody back', () => {
+  const said = cli('check', touring, torn, broken, '--json');
+  expect(said.status).toBe(2);
+  const lines = said.stdout
+    .trim()
+    .split('\n')
+    .map((l) => JSON.parse(l) as { file: string; result?: unknown[]; problems?: string[] });
+  expect(lines.map((l) => l.file)).toEqual([touring, torn, broken]);
+  expect(lines[1]?.problems?.join()).toMatch(/line \d+, column \d+/);
+  expect(lines[2]?.result).toEqual(JSON.parse(cli('check', broken, '--json').stdout));
+  const inFolder = cli('check', folder, '--json').stdout.trim().split('\n');
+  expect(inFolder.length).toBeGreaterThanOrEqual(3);
+  expect(cli('check', touring, broken).stdout).toContain(`== ${broken}`);
+});
+
+test('a mistake of the program is told as one: exit 3, with its place under --debug', async () => {
+  const program = programOf([
+    command({
+      name: 'fall',
+      about: 'falls',
+      options: [],
+      run: () => {
+        throw new TypeError('a hole');
+      },
+    }),
+  ]);
+  await expect(program.parseAsync(['node', 'yantrel', 'fall', touring])).rejects.toThrow('a hole');
+  expect(endOf(new TypeError('a hole'), false)).toEqual({
+    exit: 3,
+    words: 'Yantrel made a mistake: a hole. Run it again with --debug to see where.',
+  });
+  expect(endOf(new TypeError('a hole'), true).words).toContain('cli.test');
+  expect(endOf(new Refusal('There is no sound.'), false)).toEqual({
+    exit: 2,
+    words: 'There is no sound.',
+  });
+});
+
+test('every command line that the README prints runs as it is printed', () => {
+  const readme = readFileSync('README.md', 'utf8');
+  const lines = readme.match(/^npm run -s yantrel -- .*$/gm) ?? [];
+  expect(lines.length).toBeGreaterThan(10);
+  for (const line of lines) {
+    const typed = line.replace(/\s+#.*$/, '').replace('npm run -s yantrel --', '').trim();
+    const args = typed.match(/"[^"]*"|\S+/g)?.map((a) => a.replace(/^"|"$/g, '')) ?? [];
+    const out = args.indexOf('--out');
+    if (out >= 0) args[out + 1] = join(folder, 'from-readme');
+    const ran = cli(...args);
+    expect([line, ran.status === 0 || ran.status === 1, ran.stderr]).toEqual([line, true, '']);
+  }
 }, 120_000);

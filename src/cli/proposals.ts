@@ -1,20 +1,13 @@
-import loadHighs from 'highs';
+import { exactSolver } from './exact-solver';
 import { kindOf } from '../core/kinds';
 import type { Rig, Sound } from '../core/rig';
 import {
-  type MipSolver,
   proposeBuffers,
   proposeInside,
   proposeIsolation,
   proposeOrder,
 } from '../core/solve';
 import { fixed } from '../core/units';
-
-/** The exact solver that the core's problems are given to. */
-export async function exactSolver(): Promise<MipSolver> {
-  const highs = await loadHighs({});
-  return (lp) => highs.solve(lp) as ReturnType<MipSolver>;
-}
 
 /** All proposals for one sound, as figures and as lines of words. */
 export async function proposals(rig: Rig, sound: Sound, hostId?: string) {

@@ -1,0 +1,28 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import Module, { createRequire } from 'node:module';
+import { dirname } from 'node:path';
+import { Script } from 'node:vm';
+import { compileCli } from './compile-cli.mjs';
+
+/**
+ * The command line, compiled when it is first used and when its sources have changed. What the
+ * engine made of it the first time (its code cache) is kept beside it, so that a short command does
+ * not spend its time on compiling.
+ */
+const file = await compileCli();
+const cache = `${file}.cache`;
+const kept = existsSync(cache) ? readFileSync(cache) : undefined;
+const script = new Script(Module.wrap(readFileSync(file, 'utf8')), {
+  filename: file,
+  cachedData: kept,
+});
+const module = { exports: {} };
+script.runInThisContext()(module.exports, createRequire(file), module, file, dirname(file));
+if (!kept || script.cachedDataRejected)
+  process.once('exit', () => {
+    try {
+      writeFileSync(cache, script.createCachedData());
+    } catch {
+      // Without the cache the next run is slower, and that is all.
+    }
+  });

@@ -1,0 +1,73 @@
+import { sizeOf } from '../../core/build';
+import { applyEdits, type Edit, type Rig, writeRig } from '../../core/rig';
+import { fixed } from '../../core/units';
+import { layoutOf } from '../build-json';
+import { type Answer, command, named, refuse } from '../command';
+
+interface Asked {
+  board?: string;
+  add?: string[];
+  all?: boolean;
+}
+
+/** Devices that the layout is to place, beyond those that stand on the board. */
+const toAdd = (rig: Rig, { add = [], all }: Asked): string[] =>
+  all
+    ? rig.devices
+        .filter((d) => d.host === undefined && !d.at && !d.rack && d.place === 'floor' && sizeOf(d))
+        .map((d) => d.id)
+    : add.map((x) => named(rig.devices, x, (d) => d.name, 'device').id);
+
+const placesOf = (edits: readonly Edit[]) =>
+  edits.flatMap((e) =>
+    e.edit === 'placeOnBoard' && e.at
+      ? [
+          {
+            device: e.device,
+            x: e.at.x,
+            y: e.at.y,
+            turn: e.at.turn ?? 0,
+            under: e.at.under ?? false,
+          },
+        ]
+      : [],
+  );
+
+const figures = (f: { metres: number; crossings: number; clashes: number }): string =>
+  `${fixed(f.metres, 2)} m, ${f.crossings} crossings, ${f.clashes} to put right`;
+
+export const layout = command<Asked & { out?: string }>({
+  name: 'layout',
+  about: 'the best layout of a board that is found, against how it stands',
+  options: [
+    { flags: '--board <name>', about: 'a board, by name or id; the first one' },
+    { flags: '--add <devices...>', about: 'devices to place that stand nowhere yet' },
+    { flags: '--all', about: 'place everything on the floor that stands nowhere yet' },
+    { flags: '--out <path>', about: 'write the rig with the layout to a file' },
+  ],
+  run: async (rig, options): Promise<Answer> => {
+    const board =
+      options.board === undefined
+        ? (rig.boards?.[0] ?? refuse('There is no board in this rig.'))
+        : named(rig.boards, options.board, (b) => b.name, 'board');
+    const found = await layoutOf(rig, board.id, toAdd(rig, options));
+    if (typeof found === 'string') return { json: { problem: found }, lines: [found] };
+    const applied = applyEdits(rig, found.edits);
+    if (!applied.ok) return refuse(...applied.problems.map((p) => p.what));
+    const places = placesOf(found.edits);
+    const now = found.now ? `; now ${figures(found.now)}` : '';
+    const proven = found.proven ? '; every arrangement in rows was tried' : '';
+    return {
+      json: { ...found, places, edits: undefined },
+      lines: [
+        `found ${figures(found.found)}${now}${proven}`,
+        ...places.map(
+          (p) =>
+            `${p.device}: ${p.x} mm from the left, ${p.y} mm from the rear` +
+            (p.under ? ', under the deck' : ''),
+        ),
+      ],
+      ...(options.out !== undefined && { content: writeRig(applied.value.rig) }),
+    };
+  },
+});

@@ -1,0 +1,71 @@
+import { setStage, type Stage } from '../../core/midi';
+import type { Rig } from '../../core/rig';
+import { allScenes } from '../../core/songs';
+import { fixed } from '../../core/units';
+import { type Answer, command, refuse } from '../command';
+import { changeJson, findScene, midiJson } from '../midi-json';
+
+function allPairsAnswer(stage: Stage, rig: Rig): Answer {
+  const json = midiJson(stage, rig);
+  const { good, count, slowest, faults } = json.pairs;
+  const longest = slowest
+    ? `; the slowest, ${slowest.from} to ${slowest.to}, takes ${fixed(slowest.ms)} ms`
+    : '';
+  const faultLine = (f: (typeof faults)[number]) => {
+    const such = f.pairs.slice(0, 2).map((p) => `${p.from} to ${p.to}`);
+    return (
+      `${f.device}: ${f.because}, ${f.settings.join(', ')}, in ${f.count} changes, ` +
+      `such as ${such.join(' and ')}`
+    );
+  };
+  return {
+    json,
+    lines: [
+      `${rig.name}: ${good} of ${count} changes end as meant${longest}`,
+      ...faults.map(faultLine),
+    ],
+  };
+}
+
+function changeAnswer(json: ReturnType<typeof changeJson>): Answer {
+  const time = (ms: number, digits: number) => fixed(ms, digits).padStart(9);
+  return {
+    json,
+    lines: [
+      `${json.from} to ${json.to}: pressed on ${json.pressed.join(', ') || 'nothing'}, ` +
+        `all in place after ${fixed(json.doneMs, 2)} ms`,
+      ...json.messages.map(
+        (m) =>
+          `${time(m.startMs, 3)} to ${time(m.endMs, 3)} ms  ` +
+          `${m.from} > ${m.to}  ${m.bytes}  ${m.words}`,
+      ),
+      ...json.order.map((o) => `${time(o.inPlaceMs, 2)} ms  ${o.device} in place`),
+      ...json.mismatches.map((m) => `NOT AS MEANT  ${m.words} (${m.because})`),
+    ],
+  };
+}
+
+export const midi = command<{ from?: string; to?: string; bpm?: string }>({
+  name: 'midi',
+  about:
+    'what goes over the MIDI bus in a change of sound, when everything is in place, and how it ' +
+    'stands then; without sounds, all ordered pairs',
+  options: [
+    { flags: '--from <sound>', about: 'the sound that is on, by name or id' },
+    { flags: '--to <sound>', about: 'the sound that is called' },
+    { flags: '--bpm <tempo>', about: 'with clock at this tempo' },
+  ],
+  run: (rig, options) => {
+    const stage = setStage(rig, allScenes(rig));
+    if ((options.from === undefined) !== (options.to === undefined))
+      refuse('Give both --from and --to, or neither for all pairs.');
+    if (options.from === undefined || options.to === undefined) return allPairsAnswer(stage, rig);
+    const scene = (text: string) =>
+      findScene(stage, rig, text) ??
+      refuse(`There is no sound "${text}". It has: ${rig.sounds.map((s) => s.name).join(', ')}.`);
+    const bpm = options.bpm === undefined ? undefined : Number(options.bpm);
+    if (bpm !== undefined && !(bpm >= 20 && bpm <= 400))
+      refuse(`"${options.bpm}" is no tempo; give 20 to 400 bpm.`);
+    return changeAnswer(changeJson(stage, rig, scene(options.from), scene(options.to), bpm));
+  },
+});

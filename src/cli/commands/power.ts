@@ -1,0 +1,30 @@
+import { planPower } from '../../core/build';
+import { command, refuse } from '../command';
+import { exactSolver } from '../exact-solver';
+
+export const power = command<{ headroom: string }>({
+  name: 'power',
+  about: 'the best assignment of devices to outlets, and why any is left without',
+  options: [
+    {
+      flags: '--headroom <share>',
+      about: 'share of the load that an outlet keeps free',
+      initial: '0.2',
+    },
+  ],
+  run: async (rig, options) => {
+    const headroom = Number(options.headroom);
+    if (!(headroom >= 0 && headroom <= 2))
+      refuse(`"${options.headroom}" is no headroom; give 0 to 2, such as 0.2.`);
+    const plan = planPower(rig, await exactSolver(), headroom);
+    if (typeof plan === 'string') return { json: { problem: plan }, lines: [plan] };
+    const { fed, starved, shared, moved } = plan;
+    return {
+      json: { fed, starved, shared, moved },
+      lines: [
+        ...fed.map((f) => `${f.device}: ${f.supply}, ${f.outlet}, ${f.volts} V`),
+        ...starved.map((s) => `${s.device}: NO POWER, ${s.why}; it takes ${s.cure}`),
+      ],
+    };
+  },
+});

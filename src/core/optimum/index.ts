@@ -1,0 +1,2 @@
+export { arrangementCost, cheapestArrangement, EXACT_UP_TO, type Prices } from './arrange';
+export { type Mip, type MipAnswer, type MipSolver, solveMip, type Term, writeLp } from './mip';
