@@ -34,6 +34,9 @@ export async function compileCli() {
     target: 'node20',
     minify: true,
     keepNames: true,
+    mainFields: ['module', 'main'],
+    // What is loaded late is required late: a kept code cache takes no import() of its own.
+    supported: { 'dynamic-import': false },
     // Fetched from node_modules when they are first needed: a solver and a printer.
     external: ['highs', 'pdfmake'],
     logLevel: 'error',

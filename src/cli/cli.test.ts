@@ -37,9 +37,10 @@ test('check exits 0, 1 or 2', () => {
 }, 60_000);
 
 test('report gives every destination in every sound, and the passive sections', () => {
-  const report = JSON.parse(
-    cli('report', touring, '--json').stdout,
-  ) as { destinations: Record<string, unknown>[]; passiveSections: Record<string, unknown>[] };
+  const report = JSON.parse(cli('report', touring, '--json').stdout) as {
+    destinations: Record<string, unknown>[];
+    passiveSections: Record<string, unknown>[];
+  };
   expect(report.destinations).toHaveLength(touringRig.sounds.length * 7);
   const lead = report.destinations.find(
     (d) => d.sound === 'Lead' && d.destination === 'House, wide pair',
@@ -200,7 +201,10 @@ test('every command line that the README prints runs as it is printed', () => {
   const lines = readme.match(/^npm run -s yantrel -- .*$/gm) ?? [];
   expect(lines.length).toBeGreaterThan(10);
   for (const line of lines) {
-    const typed = line.replace(/\s+#.*$/, '').replace('npm run -s yantrel --', '').trim();
+    const typed = line
+      .replace(/\s+#.*$/, '')
+      .replace('npm run -s yantrel --', '')
+      .trim();
     const args = typed.match(/"[^"]*"|\S+/g)?.map((a) => a.replace(/^"|"$/g, '')) ?? [];
     const out = args.indexOf('--out');
     if (out >= 0) args[out + 1] = join(folder, 'from-readme');

@@ -30,8 +30,7 @@ export interface Command<O extends object = object> {
 }
 
 /** Writes down a command; its options are named in its type, as they are typed in its flags. */
-export const command = <O extends object>(spec: Command<O>): Command =>
-  spec as unknown as Command;
+export const command = <O extends object>(spec: Command<O>): Command => spec as unknown as Command;
 
 /** Why a command cannot be done, in words for the person. */
 export class Refusal extends Error {}

@@ -1,12 +1,7 @@
 import { exactSolver } from './exact-solver';
 import { kindOf } from '../core/kinds';
 import type { Rig, Sound } from '../core/rig';
-import {
-  proposeBuffers,
-  proposeInside,
-  proposeIsolation,
-  proposeOrder,
-} from '../core/solve';
+import { proposeBuffers, proposeInside, proposeIsolation, proposeOrder } from '../core/solve';
 import { fixed } from '../core/units';
 
 /** All proposals for one sound, as figures and as lines of words. */

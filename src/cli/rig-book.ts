@@ -16,8 +16,7 @@ export async function rigBook(
   const known = [...book.map((p) => p.id), ...LABEL_KINDS];
   const wanted = asked.part ?? book.map((p) => p.id);
   const unknown = wanted.find((id) => !known.includes(id));
-  if (unknown !== undefined)
-    refuse(`There is no part "${unknown}". It has: ${known.join(', ')}.`);
+  if (unknown !== undefined) refuse(`There is no part "${unknown}". It has: ${known.join(', ')}.`);
   const link = asked.link ?? `http://127.0.0.1:3200/rigs/${rig.id}`;
   const labels = LABEL_KINDS.filter((k) => wanted.includes(k)).flatMap((k) =>
     labelSheets(rig, k, paper, link),

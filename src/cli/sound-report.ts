@@ -7,11 +7,7 @@ export const soundName = (rig: Rig, id: string): string =>
   rig.sounds.find((s) => s.id === id)?.name ?? 'As it stands';
 
 /** The figures of a sound by name or id; of the first one where none is named. */
-export function soundReport(
-  rig: Rig,
-  wanted?: string,
-  report: Report = analyse(rig),
-): SoundReport {
+export function soundReport(rig: Rig, wanted?: string, report: Report = analyse(rig)): SoundReport {
   const found = report.sounds.find(
     (s) =>
       wanted === undefined ||

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { issueWords, type Problem } from '../core/rig';
+import { UnreadableRevision } from './stored';
 
 /** An error a person can act on, as `application/problem+json`. */
 export const problem = (
@@ -54,6 +55,11 @@ export async function answer<T>(
     if (isAway(error))
       return problem(503, 'The database is away.', {
         detail: 'Your work is kept in this browser and is saved when the database is back.',
+      });
+    if (error instanceof UnreadableRevision)
+      return problem(422, error.message, {
+        detail: 'Take the file, or go back one revision. Nothing is lost.',
+        problems: error.problems,
       });
     process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
     return problem(500, 'Something went wrong on the server.', {

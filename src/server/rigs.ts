@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import { applyEdit, type Conflict, mergeRigs, type Problem, type Rig, sameJson } from '../core/rig';
 import type { Db } from './database';
 import { followGear } from './gear';
+import { readStored } from './stored';
 
 /** A rig in the list. */
 export interface RigRow {
@@ -89,11 +90,17 @@ export async function loadRig(db: Db, id: string): Promise<SavedRig | undefined>
     .select(['revision.document', 'rig.head', 'rig.archived_at'])
     .where('rig.id', '=', id)
     .executeTakeFirst();
-  return row && { rig: row.document, revision: row.head, archived: row.archived_at !== null };
+  return (
+    row && {
+      rig: readStored(id, row.head, row.document),
+      revision: row.head,
+      archived: row.archived_at !== null,
+    }
+  );
 }
 
-/** One revision's document. */
-export async function loadRevision(db: Db, id: string, number: number): Promise<Rig | undefined> {
+/** One revision's document as it is stored, whatever is in it. */
+export async function loadRaw(db: Db, id: string, number: number): Promise<unknown> {
   const row = await db
     .selectFrom('revision')
     .select('document')
@@ -101,6 +108,44 @@ export async function loadRevision(db: Db, id: string, number: number): Promise<
     .where('number', '=', number)
     .executeTakeFirst();
   return row?.document;
+}
+
+/** One revision's document, checked and up to date. */
+export async function loadRevision(db: Db, id: string, number: number): Promise<Rig | undefined> {
+  const document = await loadRaw(db, id, number);
+  return document === undefined ? undefined : readStored(id, number, document);
+}
+
+/** Writes an earlier revision as the newest one, without reading the newest; `false` where there is none. */
+export async function goBackTo(db: Db, id: string, number: number): Promise<boolean> {
+  return db.transaction().execute(async (tx) => {
+    const row = await tx
+      .selectFrom('rig')
+      .select('head')
+      .where('id', '=', id)
+      .forUpdate()
+      .executeTakeFirst();
+    const document = row && (await loadRevision(tx as Db, id, number));
+    if (!row || !document) return false;
+    const head = row.head + 1;
+    await tx
+      .insertInto('revision')
+      .values({
+        rig_id: id,
+        number: head,
+        based_on: row.head,
+        words: `went back to revision ${number}`,
+        document: JSON.stringify(document),
+      })
+      .execute();
+    await tx
+      .updateTable('rig')
+      .set({ head, name: document.name, changed_at: new Date() })
+      .where('id', '=', id)
+      .execute();
+    await followGear(tx as Db, document);
+    return true;
+  });
 }
 
 /** The revisions of a rig, newest first. */
@@ -157,7 +202,8 @@ export async function saveRig(db: Db, rig: Rig, base: number, words: string): Pr
       return number;
     };
     if (row.head === base) return { outcome: 'saved', revision: await write(rig) };
-    const head = (await loadRevision(tx as Db, rig.id, row.head))!;
+    const head = await loadRevision(tx as Db, rig.id, row.head);
+    if (!head) return { outcome: 'missing' };
     const start = await loadRevision(tx as Db, rig.id, base);
     if (!start)
       return {

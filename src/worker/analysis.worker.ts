@@ -11,7 +11,10 @@ import type { Answered, Asked, Question, Questions, ReportUpdate } from './messa
  * Keeps its own copy of the rig and brings it up to date by patches, so that what an edit leaves
  * alone need not be computed again.
  */
-const analyser = new Analyser();
+const analyser = new Analyser((check, error) => {
+  // eslint-disable-next-line no-console -- a check that failed is told to whoever looks after the program
+  console.error(`Yantrel: the check on ${check} failed`, error);
+});
 let rig: Rig | undefined;
 let known: Report | undefined;
 let sent = new Map<string, SoundReport>();
@@ -84,7 +87,12 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
   tone: (ask) => pickupTone(open(), ask.sound, ask.pickup),
 };
 
-self.onmessage = ({ data }: MessageEvent<Asked>) => {
+self.onmessage = ({ data }: MessageEvent<Asked | { announce: string }>) => {
+  if ('announce' in data) {
+    // Held as long as this worker lives, so that the page notices at once when it is gone.
+    void navigator.locks?.request(data.announce, () => new Promise(() => undefined));
+    return;
+  }
   let answered: Answered;
   try {
     answered = {

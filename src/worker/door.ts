@@ -1,4 +1,5 @@
-import type { Answered, Question, Questions } from './messages';
+import type { Rig } from '../core/rig';
+import type { Answered, Asked, Question, Questions } from './messages';
 
 /** The one way to the worker: ask by name, get a promise of the answer. */
 export interface Door {
@@ -9,27 +10,120 @@ export interface Door {
   close: () => void;
 }
 
-/** Starts a worker and gives its door. */
-export function openDoor(): Door {
-  const worker = new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' });
-  const waiting = new Map<
-    number,
-    { resolve: (answer: never) => void; reject: (e: Error) => void }
-  >();
+/** A question that has no answer after this long ends the worker that holds it. */
+export const LIMIT_S = 30;
+
+interface Asker {
+  resolve: (answer: never) => void;
+  reject: (e: Error) => void;
+  limit: ReturnType<typeof setTimeout>;
+}
+
+/** What a door needs of the page: how to start a worker, and what to do when one has died. */
+export interface Page {
+  start: () => Worker;
+  /** The document as it stands, for the worker that takes over. */
+  document: () => Rig;
+  /** Told when a worker died and another was started: why, and what it says of the document. */
+  onRestart: (why: string, report: Promise<Questions['open']['answer']>) => void;
+  /** Calls back when a worker that announced itself under a name is gone; not every browser can. */
+  watch?: (name: string, onGone: () => void) => void;
+}
+
+/** So many deaths without an answer between them, and the worker is left alone. */
+const MOST_DEATHS = 3;
+
+let workers = 0;
+
+/**
+ * Starts a worker and gives its door. A worker that dies, or does not answer within the limit, is
+ * ended and another is started with the document as it stands; whoever waited for it is told, so
+ * that no question stays unanswered.
+ */
+export function openDoor(page: Page): Door {
+  const waiting = new Map<number, Asker>();
   let next = 0;
-  worker.onmessage = ({ data }: MessageEvent<Answered>) => {
-    const asker = waiting.get(data.id);
-    waiting.delete(data.id);
-    if ('error' in data) asker?.reject(new Error(data.error));
-    else asker?.resolve(data.answer as never);
+  let worker: Worker;
+  let isClosed = false;
+  let deaths = 0;
+
+  const dropAll = (why: string) => {
+    for (const asker of waiting.values()) {
+      clearTimeout(asker.limit);
+      asker.reject(new Error(why));
+    }
+    waiting.clear();
   };
+  const begin = () => {
+    const own = page.start();
+    worker = own;
+    const died = (why: string) => {
+      if (isClosed || worker !== own) return;
+      own.terminate();
+      dropAll(why);
+      if (++deaths > MOST_DEATHS) {
+        isClosed = true;
+        page.onRestart(why, Promise.reject(new Error(why)));
+        return;
+      }
+      begin();
+      page.onRestart(why, ask('open', { rig: page.document() }));
+    };
+    own.onmessage = ({ data }: MessageEvent<Answered>) => {
+      const asker = waiting.get(data.id);
+      if (!asker) return;
+      deaths = 0;
+      clearTimeout(asker.limit);
+      waiting.delete(data.id);
+      if ('error' in data) asker.reject(new Error(data.error));
+      else asker.resolve(data.answer as never);
+    };
+    own.onerror = (e) => died(e.message || 'it stopped');
+    own.onmessageerror = () => died('its answer could not be read');
+    ended = died;
+    const name = `yantrel worker ${Date.now()} ${workers++}`;
+    own.postMessage({ announce: name });
+    page.watch?.(name, () => died('it stopped'));
+  };
+  let ended: (why: string) => void = () => undefined;
+  const ask: Door['ask'] = (question, content) =>
+    new Promise((resolve, reject) => {
+      if (isClosed) return reject(new Error('the analysis has ended'));
+      const id = next++;
+      const limit = setTimeout(
+        () => ended(`it did not answer within ${LIMIT_S} seconds`),
+        LIMIT_S * 1000,
+      );
+      waiting.set(id, { resolve: resolve as (answer: never) => void, reject, limit });
+      worker.postMessage({ id, question, ask: content } satisfies Asked);
+    });
+  begin();
   return {
-    ask: (question, ask) =>
-      new Promise((resolve, reject) => {
-        const id = next++;
-        waiting.set(id, { resolve: resolve as (answer: never) => void, reject });
-        worker.postMessage({ id, question, ask });
-      }),
-    close: () => worker.terminate(),
+    ask,
+    close: () => {
+      isClosed = true;
+      dropAll('the page was left');
+      worker.terminate();
+    },
   };
+}
+
+/** Starts the analysis worker. */
+export const startAnalysis = (): Worker =>
+  new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' });
+
+/**
+ * Watches a worker by a lock that it holds as long as it lives: the page gets the lock the moment
+ * the worker is gone, whatever ended it.
+ */
+export function watchByLock(name: string, onGone: () => void): void {
+  if (!('locks' in navigator)) return;
+  // The worker is given a moment to take its lock; it asks for it first thing.
+  const wait = () =>
+    navigator.locks.query().then((state) => {
+      const isHeld = state.held?.some((l) => l.name === name);
+      if (isHeld) void navigator.locks.request(name, () => onGone());
+      else setTimeout(() => void wait(), 250);
+    });
+  void wait();
 }

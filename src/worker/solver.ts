@@ -32,6 +32,10 @@ export function propose<N extends ProposalName>(
       worker.terminate();
       reject(new Error(e.message || 'the worker stopped'));
     };
+    worker.onmessageerror = () => {
+      worker.terminate();
+      reject(new Error('the answer of the worker could not be read'));
+    };
   });
   worker.postMessage({ id: 0, proposal: name, ask });
   return {

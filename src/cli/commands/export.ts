@@ -73,8 +73,13 @@ function smf(rig: Rig, asked: Asked): Uint8Array {
     ms: number(asked.leadMs, 'number of milliseconds'),
   };
   if (asked.song !== undefined)
-    return songToSmf(rig, named(rig.songs, asked.song, (s) => s.title, 'song'), lead);
-  const set = asked.set === undefined ? undefined : named(rig.sets, asked.set, (s) => s.name, 'set');
+    return songToSmf(
+      rig,
+      named(rig.songs, asked.song, (s) => s.title, 'song'),
+      lead,
+    );
+  const set =
+    asked.set === undefined ? undefined : named(rig.sets, asked.set, (s) => s.name, 'set');
   const [firstSet, firstSong] = [set ?? rig.sets?.[0], rig.songs?.[0]];
   if (firstSet) return setToSmf(rig, firstSet, lead);
   return firstSong ? songToSmf(rig, firstSong, lead) : refuse('This rig has no songs yet.');

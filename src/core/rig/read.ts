@@ -1,3 +1,4 @@
+import { parse, type ParseError } from 'jsonc-parser';
 import { integrityProblems } from './integrity';
 import { issueWords } from './issue-words';
 import { done, type Outcome, type Problem, refused } from '../outcome';
@@ -23,12 +24,13 @@ export function readRig(text: string): Outcome<Rig> {
     return refused(
       `The file is too large (${Math.round(text.length / 1e6)} MB); a rig file has at most ${MAX_FILE / 1e6} MB.`,
     );
+  const bare = text.replace(/^\uFEFF/, '');
   let raw: unknown;
   try {
-    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch (error) {
+    raw = JSON.parse(bare);
+  } catch {
     return refused(
-      `This is not whole JSON: ${placed(text, error)}. The file may be torn; export it again.`,
+      `This is not whole JSON: ${placed(bare)}. The file may be torn; export it again.`,
     );
   }
   return checkRig(raw);
@@ -82,10 +84,12 @@ const capped = (problems: Problem[]): Problem[] =>
 export const pathWords = (path: readonly PropertyKey[]): string =>
   path.map((p, i) => (typeof p === 'number' ? `[${p}]` : `${i ? '.' : ''}${String(p)}`)).join('');
 
-function placed(text: string, error: unknown): string {
-  const message = error instanceof Error ? error.message : String(error);
-  const position = /position (\d+)/.exec(message)?.[1];
-  const at = position === undefined ? text.length : Number(position);
+/** Where JSON breaks off or goes wrong: the line and column of the first place that does not fit. */
+function placed(text: string): string {
+  const errors: ParseError[] = [];
+  parse(text, errors, { disallowComments: true });
+  const at = errors[0]?.offset ?? text.length;
   const before = text.slice(0, at).split('\n');
-  return `it breaks off or goes wrong at line ${before.length}, column ${before.at(-1)!.length + 1}`;
+  const column = (before[before.length - 1]?.length ?? 0) + 1;
+  return `it breaks off or goes wrong at line ${before.length}, column ${column}`;
 }

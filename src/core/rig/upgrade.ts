@@ -39,8 +39,26 @@ const STEPS: ((old: Loose) => Loose)[] = [
   }),
 ];
 
+/**
+ * Kinds that were given another id, by the old one: documents of any version may hold them. None has
+ * been renamed yet; whoever renames one writes it here, and every earlier revision still opens.
+ */
+export const RENAMED_KINDS: Readonly<Record<string, string>> = {};
+
+/** Gives devices the present ids of their kinds. */
+function renameKinds(document: Loose, renamed: Readonly<Record<string, string>>): Loose {
+  if (!Array.isArray(document.devices)) return document;
+  const isOld = (d: unknown): d is Loose & { kind: string } =>
+    isObject(d) && typeof d.kind === 'string' && Object.hasOwn(renamed, d.kind);
+  if (!document.devices.some(isOld)) return document;
+  return {
+    ...document,
+    devices: document.devices.map((d: unknown) => (isOld(d) ? { ...d, kind: renamed[d.kind] } : d)),
+  };
+}
+
 /** Brings an older document up to the present version; newer and foreign ones are left for the schema to refuse. */
-export function upgrade(document: unknown): unknown {
+export function upgrade(document: unknown, renamed = RENAMED_KINDS): unknown {
   if (!isObject(document)) return document;
   let now = document;
   while (
@@ -49,6 +67,6 @@ export function upgrade(document: unknown): unknown {
     now.version >= 0 &&
     now.version < RIG_VERSION
   )
-    now = STEPS[now.version]!(now);
-  return now;
+    now = STEPS[now.version]?.(now) ?? now;
+  return renameKinds(now, renamed);
 }

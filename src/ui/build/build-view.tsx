@@ -1,5 +1,5 @@
 'use client';
-import { type Parts, Tabs } from '../look/tabs';
+import { Tabs, type Views } from '../look/tabs';
 import dynamic from 'next/dynamic';
 import { BillView } from './bill-view';
 import { BoardView } from './board-view';
@@ -19,18 +19,18 @@ const LabelsView = dynamic(() => import('./labels-view').then((m) => m.LabelsVie
   loading: () => <p style={{ padding: 16 }}>Drawing labels …</p>,
 });
 
-const PARTS: Parts = {
-  board: { label: 'Board', view: BoardView },
-  rack: { label: 'Rack', view: RackView },
-  stage: { label: 'Stage', view: StageView },
-  power: { label: 'Power', view: PowerView },
-  leads: { label: 'Leads', view: LeadsView },
-  gear: { label: 'Gear', view: GearView },
-  bill: { label: 'Bill and packing', view: BillView },
-  checklist: { label: 'Checklist', view: ChecklistView },
-  labels: { label: 'Labels', view: LabelsView },
-  book: { label: 'Rig book', view: BookView },
+const VIEWS: Views<'build'> = {
+  board: BoardView,
+  rack: RackView,
+  stage: StageView,
+  power: PowerView,
+  leads: LeadsView,
+  gear: GearView,
+  bill: BillView,
+  checklist: ChecklistView,
+  labels: LabelsView,
+  book: BookView,
 };
 
 /** What is built and carried: board, rack, stage, power, leads, gear, packing, labels, and all of it on paper. */
-export const BuildView = () => <Tabs parts={PARTS} />;
+export const BuildView = () => <Tabs place="build" views={VIEWS} />;

@@ -1,5 +1,5 @@
 'use client';
-import { type Parts, Tabs } from '../look/tabs';
+import { Tabs, type Views } from '../look/tabs';
 import { BusView } from './bus-view';
 import { ControlsEditor } from './controls-editor';
 import { MidiWiring } from './midi-wiring';
@@ -8,15 +8,15 @@ import { PressesTable } from './presses-table';
 import { ReachView } from './reach-view';
 import { RehearseView } from './rehearse-view';
 
-const PARTS: Parts = {
-  controls: { label: 'Controls', view: ControlsEditor },
-  reach: { label: 'Reach and sweeps', view: ReachView },
-  presses: { label: 'Presses', view: PressesTable },
-  wiring: { label: 'MIDI wiring', view: MidiWiring },
-  numbers: { label: 'Numbers', view: NumbersView },
-  bus: { label: 'Bus', view: BusView },
-  rehearse: { label: 'Rehearse', view: RehearseView },
+const VIEWS: Views<'control'> = {
+  controls: ControlsEditor,
+  reach: ReachView,
+  presses: PressesTable,
+  wiring: MidiWiring,
+  numbers: NumbersView,
+  bus: BusView,
+  rehearse: RehearseView,
 };
 
 /** Everything that a foot, a hand or a message moves. */
-export const ControlView = () => <Tabs parts={PARTS} />;
+export const ControlView = () => <Tabs place="control" views={VIEWS} />;

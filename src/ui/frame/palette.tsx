@@ -5,6 +5,7 @@ import { KINDS } from '../../core/kinds';
 import { freshId } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 import { paletteStore } from './palette-store';
+import { keyOf, pathOf, PLACE_IDS, type PlaceId, placeOf, PLACES } from './place-list';
 
 interface Props {
   onShortcuts: () => void;
@@ -20,7 +21,7 @@ export function Palette({ onShortcuts, onScheme, onExport }: Props) {
   const units = useRig((s) => s.units);
   const findings = useRig((s) => s.report.findings);
   const sound = useRig((s) => s.sound);
-  const go = (place: string) => router.push(`/rigs/${rig.id}/${place}`);
+  const go = (place: PlaceId, part?: string) => router.push(pathOf(rig.id, place, part));
   const actions: SpotlightActionData[] = [
     ...rig.sounds.map((s, i) => ({
       id: `sound ${s.id}`,
@@ -58,10 +59,11 @@ export function Palette({ onShortcuts, onScheme, onExport }: Props) {
           ]
         : [],
     ),
-    ...['brief', 'signal', 'sounds', 'control', 'songs', 'build', 'history'].map((p) => ({
+    ...PLACE_IDS.map((p) => ({
       id: `place ${p}`,
       group: 'Go',
-      label: `Open ${p}`,
+      label: `Open ${PLACES[p].label.toLowerCase()}`,
+      description: keyOf(p).replace('alt+', 'Alt '),
       onClick: () => go(p),
     })),
     {
@@ -76,37 +78,14 @@ export function Palette({ onShortcuts, onScheme, onExport }: Props) {
       label: 'Gear locker, all rigs',
       onClick: () => window.location.assign('/gear'),
     },
-    ...(
-      [
-        ['control', 'controls', 'Controls and what they move'],
-        ['control', 'reach', 'Reach and sweeps'],
-        ['control', 'presses', 'Presses from sound to sound'],
-        ['control', 'wiring', 'MIDI wiring'],
-        ['control', 'numbers', 'Program numbers'],
-        ['control', 'bus', 'MIDI bus'],
-        ['control', 'rehearse', 'Rehearse a set'],
-        ['songs', 'sets', 'Sets'],
-        ['songs', 'delays', 'Delay times'],
-        ['songs', 'map', 'Program map and cue sheet'],
-        ['songs', 'controller', 'Choose a controller, label strips'],
-        ['songs', 'instead', 'Stand-ins for a device'],
-        ['build', 'board', 'Board layout'],
-        ['build', 'rack', 'Rack and panels'],
-        ['build', 'stage', 'Stage plot and input list'],
-        ['build', 'power', 'Power: plan the outlets, mains, countries'],
-        ['build', 'leads', 'Leads to cut, looms'],
-        ['build', 'gear', 'Gear list'],
-        ['build', 'bill', 'Bill of materials, cases and pack list'],
-        ['build', 'labels', 'Labels at true size'],
-        ['build', 'checklist', 'Checklist of the build'],
-        ['build', 'book', 'Rig book, to print'],
-      ] as const
-    ).map(([place, part, label]) => ({
-      id: `part ${part}`,
-      group: 'Go',
-      label,
-      onClick: () => go(`${place}?part=${part}`),
-    })),
+    ...PLACE_IDS.flatMap((place) =>
+      Object.entries(placeOf(place).parts ?? {}).map(([part, { words }]) => ({
+        id: `part ${part}`,
+        group: 'Go',
+        label: words,
+        onClick: () => go(place, part),
+      })),
+    ),
     ...(rig.songs ?? []).map((s) => ({
       id: `song ${s.id}`,
       group: 'Songs',

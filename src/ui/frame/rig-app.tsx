@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Button } from '@mantine/core';
 import { analyse, type Report } from '../../core/report';
 import type { Rig } from '../../core/rig';
-import { openDoor } from '../../worker';
+import { openDoor, startAnalysis, watchByLock } from '../../worker';
 import { type Clash, Keeper } from '../keep/keeper';
 import { readLocalCopy } from '../keep/local-copy';
 import { createRigStore, type RigStore } from '../store/rig-store';
@@ -71,7 +71,12 @@ export function RigApp({
 
   useEffect(() => {
     if (!session) return;
-    const door = openDoor();
+    const door = openDoor({
+      start: startAnalysis,
+      watch: watchByLock,
+      document: () => session.store.getState().history.rig,
+      onRestart: (why, report) => session.store.getState().takeOver(why, report),
+    });
     session.store.getState().setDoor(door);
     const keeps = new Keeper(session.store, session.revision, setClash);
     setKeeper(keeps);

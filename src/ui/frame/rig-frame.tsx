@@ -21,23 +21,14 @@ import { DEFAULT_REFERENCE, writeRig } from '../../core/rig';
 import type { Clash, Keeper } from '../keep/keeper';
 import { useDocument, useRig, useRigStore } from '../store/use-rig';
 import { ClashDialog } from './clash-dialog';
+import { Contained } from './contained';
 import { FindingsButton, FindingsDrawer } from './findings-drawer';
 import { Palette } from './palette';
 import { palette } from './palette-store';
+import { keyOf, pathOf, PLACE_IDS, PLACES } from './place-list';
 import { SaveMark } from './save-mark';
 import { Shortcuts } from './shortcuts';
 import { useKeys } from './use-keys';
-
-/** The places that are built, in working order; history stands apart from them. */
-const PLACES = [
-  ['brief', 'Brief'],
-  ['signal', 'Signal'],
-  ['sounds', 'Sounds'],
-  ['control', 'Control'],
-  ['songs', 'Songs'],
-  ['build', 'Build'],
-  ['history', 'History'],
-] as const;
 
 /** What is the same everywhere in a rig: its name, the places, the sounds, findings, undo, the save mark. */
 export function RigFrame({
@@ -64,6 +55,7 @@ export function RigFrame({
     ...rig.sounds
       .slice(0, 10)
       .map((s, i): [string, () => void] => [String((i + 1) % 10), () => setSound(s.id)]),
+    ...PLACE_IDS.map((p): [string, () => void] => [keyOf(p), () => router.push(pathOf(rig.id, p))]),
     ['mod+z', undo],
     ['mod+y', redo],
     ['mod+shift+z', redo],
@@ -96,14 +88,14 @@ export function RigFrame({
           {rig.name}
         </span>
         <nav className="places" aria-label="Places">
-          {PLACES.map(([id, label]) => (
+          {PLACE_IDS.map((id) => (
             <Link
               key={id}
-              href={`/rigs/${rig.id}/${id}`}
+              href={pathOf(rig.id, id)}
               prefetch
               aria-current={path.endsWith(`/${id}`) ? 'page' : undefined}
             >
-              {label}
+              {PLACES[id].label}
             </Link>
           ))}
         </nav>
@@ -177,9 +169,11 @@ export function RigFrame({
         )}
       </div>
       <main id="place" className="place">
-        {children}
+        <Contained id={rig.id} part={path}>
+          {children}
+        </Contained>
       </main>
-      <FindingsDrawer goToSignal={() => router.push(`/rigs/${rig.id}/signal`)} />
+      <FindingsDrawer goToSignal={() => router.push(pathOf(rig.id, 'signal'))} />
       <Palette
         onShortcuts={() => setKeys(true)}
         onScheme={toggleColorScheme}

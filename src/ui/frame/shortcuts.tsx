@@ -1,5 +1,6 @@
 'use client';
 import { Modal } from '@mantine/core';
+import { PLACE_IDS, PLACES } from './place-list';
 
 const KEYS: [string, string][] = [
   ['1 … 9, 0', 'choose a sound'],
@@ -17,6 +18,10 @@ const KEYS: [string, string][] = [
   ['L', 'fold every lane but the chosen one, or unfold all'],
   ['F', 'findings'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
+  [
+    `Alt 1 … ${PLACE_IDS.length}`,
+    `the places: ${PLACE_IDS.map((p) => PLACES[p].label).join(', ')}`,
+  ],
   ['Ctrl K', 'find and do anything'],
   ['D', 'light or dark sheet'],
   ['?', 'this list'],

@@ -1,5 +1,5 @@
 'use client';
-import { type Parts, Tabs } from '../look/tabs';
+import { Tabs, type Views } from '../look/tabs';
 import { ControllerView } from './controller-view';
 import { DelaysView } from './delays-view';
 import { ProgramMapView } from './program-map-view';
@@ -7,14 +7,14 @@ import { SetsView } from './sets-view';
 import { SongsView } from './songs-view';
 import { StandInView } from './stand-in-view';
 
-const PARTS: Parts = {
-  songs: { label: 'Songs', view: SongsView },
-  sets: { label: 'Sets', view: SetsView },
-  delays: { label: 'Times', view: DelaysView },
-  map: { label: 'Program map', view: ProgramMapView },
-  controller: { label: 'Controller', view: ControllerView },
-  instead: { label: 'Stand-ins', view: StandInView },
+const VIEWS: Views<'songs'> = {
+  songs: SongsView,
+  sets: SetsView,
+  delays: DelaysView,
+  map: ProgramMapView,
+  controller: ControllerView,
+  instead: StandInView,
 };
 
 /** What is played, in which order, and what that asks of the rig. */
-export const SongsPlace = () => <Tabs parts={PARTS} />;
+export const SongsPlace = () => <Tabs place="songs" views={VIEWS} />;

@@ -50,6 +50,8 @@ export interface RigState {
   adopt: (rig: Rig, words: string) => void;
   takeSaved: (count: number) => void;
   setDoor: (door: Door) => void;
+  /** A worker died and another was started: says so, and takes its report. */
+  takeOver: (why: string, report: Promise<ReportUpdate>) => void;
   door: Door | null;
 }
 
@@ -71,13 +73,14 @@ export function createRigStore(rig: Rig, report: Report) {
         .door?.ask('patch', { patches })
         .then((u) => set({ report: updated(get().report, u) }), reopen);
     };
+    const take = (report: Promise<ReportUpdate>) =>
+      void report.then(
+        (u) => set({ report: updated({ sounds: [], promises: [], findings: [] }, u) }),
+        () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }),
+      );
     const reopen = () => {
-      get()
-        .door?.ask('open', { rig: get().history.rig })
-        .then(
-          (u) => set({ report: updated({ sounds: [], promises: [], findings: [] }, u) }),
-          () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }),
-        );
+      const opened = get().door?.ask('open', { rig: get().history.rig });
+      if (opened) take(opened);
     };
     const move = (next: History, words: string) => {
       const { history, sound } = get();
@@ -132,6 +135,10 @@ export function createRigStore(rig: Rig, report: Report) {
       setSound: (sound) => set({ sound }),
       select: (selection) => set({ selection }),
       setNotice: (notice) => set({ notice }),
+      takeOver: (why, report) => {
+        set({ notice: `The analysis was started again: ${why}. Nothing is lost.` });
+        take(report);
+      },
       setSave: (save) => set({ save }),
       setUnits: (units) => set({ units }),
       openFindings: (findingsOpen) => set({ findingsOpen }),

@@ -4,6 +4,8 @@ import { analyse } from '@/core/report';
 import { isAway } from '@/server/answers';
 import { database } from '@/server/database';
 import { loadRig } from '@/server/rigs';
+import { UnreadableRevision } from '@/server/stored';
+import { TroublePage } from '@/ui/frame/trouble-page';
 import { RigApp } from '@/ui/frame/rig-app';
 
 export const dynamic = 'force-dynamic';
@@ -27,6 +29,12 @@ export default async function RigLayout({
   try {
     saved = await loadRig(database(), id);
   } catch (error) {
+    if (error instanceof UnreadableRevision)
+      return (
+        <main className="page">
+          <TroublePage id={id} words={error.message} />
+        </main>
+      );
     if (!isAway(error)) throw error;
     return (
       <RigApp id={id} opened={null} problem="The database is away.">
