@@ -1,3 +1,4 @@
+import { byKey, nearestFirst } from '../graph';
 import { kindOf } from '../kinds';
 import { stationsOf, placeStations } from '../walk';
 import { endWords, nameOf } from '../rig/find';
@@ -36,7 +37,7 @@ export function compareRigs(before: Rig, after: Rig): string[] {
     ...leadChanges(
       before,
       after,
-      moved.length > 0 || before.devices.length !== after.devices.length,
+      moved.map((m) => m.id),
     ),
   );
   lines.push(...soundChanges(before, after));
@@ -70,61 +71,54 @@ export function compareRigs(before: Rig, after: Rig): string[] {
   return lines;
 }
 
+/** What is different in a list of things with ids; `details` tells what changed in one of them. */
 function listChanges<T extends { id: string }>(
   what: string,
   name: (x: T) => string,
   before: readonly T[] = [],
   after: readonly T[] = [],
+  details: (was: T, now: T) => string[] = () => [],
 ): string[] {
   const [old, now] = [byId(before), byId(after)];
   const order = (list: readonly T[], other: Map<string, T>) =>
     list.filter((x) => other.has(x.id)).map((x) => x.id);
+  const changed = (x: T): string[] => {
+    const was = old.get(x.id);
+    if (!was) return [`added the ${what} ${name(x)}`];
+    if (sameJson(was, x)) return [];
+    const told = details(was, x);
+    return [`changed the ${what} ${name(x)}${told.length ? `: ${told.join(', ')}` : ''}`];
+  };
   return [
     ...before.filter((x) => !now.has(x.id)).map((x) => `removed the ${what} ${name(x)}`),
-    ...after.flatMap((x) =>
-      !old.has(x.id)
-        ? [`added the ${what} ${name(x)}`]
-        : sameJson(old.get(x.id), x)
-          ? []
-          : [`changed the ${what} ${name(x)}`],
-    ),
+    ...after.flatMap(changed),
     ...(same(order(before, now), order(after, old)) ? [] : [`changed the order of the ${what}s`]),
   ];
 }
 
 /** Songs, told by what a player would ask: tempo, key, tuning, instrument, sections. */
-function songChanges(before: Rig, after: Rig): string[] {
-  const old = byId(before.songs ?? []);
-  return listChanges('song', (x) => x.title, before.songs, after.songs).flatMap((line) => {
-    const song = line.startsWith('changed the song ')
-      ? after.songs!.find(
-          (x) => `changed the song ${x.title}` === line && !sameJson(old.get(x.id), x),
-        )
-      : undefined;
-    const was = song && old.get(song.id);
-    if (!song || !was) return [line];
-    const told = (
-      [
-        ['bpm', 'bpm'],
-        ['key', 'key'],
-        ['tuning', 'tuning'],
-        ['title', 'title'],
-      ] as const
-    ).flatMap(([field, word]) =>
-      was[field] === song[field]
-        ? []
-        : [`${word} ${song[field] ?? 'not said'} (was ${was[field] ?? 'not said'})`],
-    );
-    if (was.instrument !== song.instrument)
-      told.push(
-        `on ${song.instrument === undefined ? 'no one instrument' : nameOf(after, song.instrument)}`,
+const songChanges = (before: Rig, after: Rig): string[] =>
+  listChanges(
+    'song',
+    (x) => x.title,
+    before.songs,
+    after.songs,
+    (was, song) => {
+      const told = (['bpm', 'key', 'tuning', 'title'] as const).flatMap((field) =>
+        was[field] === song[field]
+          ? []
+          : [`${field} ${song[field] ?? 'not said'} (was ${was[field] ?? 'not said'})`],
       );
-    if (!sameJson(was.sections, song.sections)) told.push('sections');
-    if (!sameJson(was.states, song.states) || !sameJson(was.divisions, song.divisions))
-      told.push('what differs in this song');
-    return [`${line}${told.length ? `: ${told.join(', ')}` : ''}`];
-  });
-}
+      if (was.instrument !== song.instrument)
+        told.push(
+          `on ${song.instrument === undefined ? 'no one instrument' : nameOf(after, song.instrument)}`,
+        );
+      if (!sameJson(was.sections, song.sections)) told.push('sections');
+      if (!sameJson(was.states, song.states) || !sameJson(was.divisions, song.divisions))
+        told.push('what differs in this song');
+      return told;
+    },
+  );
 
 function tickChanges(before: Rig, after: Rig): string[] {
   const [old, now] = [before, after].map(
@@ -288,7 +282,7 @@ export function walkOrder(rig: Rig): string[] {
 function movedDevices(
   before: Rig,
   after: Rig,
-): { device: string; next?: string; previous?: string }[] {
+): { id: string; device: string; next?: string; previous?: string }[] {
   const was = walkOrder(before);
   const rank = new Map(was.map((id, i) => [id, i]));
   const full = walkOrder(after);
@@ -299,7 +293,12 @@ function movedDevices(
     .filter((id) => !kept.has(id))
     .map((id) => {
       const at = full.indexOf(id);
-      return { device: name(id)!, next: name(full[at + 1]), previous: name(full[at - 1]) };
+      return {
+        id,
+        device: name(id) ?? id,
+        next: name(full[at + 1]),
+        previous: name(full[at - 1]),
+      };
     });
 }
 
@@ -323,27 +322,74 @@ function longestRising(values: readonly number[]): number[] {
   return run;
 }
 
-function leadChanges(before: Rig, after: Rig, reordered: boolean): string[] {
-  const lines: string[] = [];
+/** A way from one device to another, whatever stands in it of those that came, went or moved. */
+interface Joint {
+  key: string;
+  leads: Lead[];
+}
+
+/**
+ * What is joined to what, with the devices in `through` taken for pieces of lead: what is true of
+ * both rigs was not rewired, whatever was put in, taken out or moved.
+ */
+function jointsOf(rig: Rig, through: ReadonlySet<string>): Joint[] {
+  const outOf = byKey(rig.leads, (l) => l.from.device);
+  return rig.leads
+    .filter((l) => !through.has(l.from.device))
+    .flatMap((first) => {
+      const onward = (way: Lead[]): Lead[][] => {
+        const at = way[way.length - 1]?.to.device;
+        return at !== undefined && through.has(at)
+          ? (outOf.get(at) ?? []).map((next) => [...way, next])
+          : [];
+      };
+      const ways = [...nearestFirst([[first]], onward, (way) => way[way.length - 1])];
+      return ways.flatMap((leads): Joint[] => {
+        const last = leads[leads.length - 1];
+        if (!last || through.has(last.to.device)) return [];
+        const { from } = first;
+        const { to } = last;
+        return [{ key: `${from.device}/${from.jack}>${to.device}/${to.jack}`, leads }];
+      });
+    });
+}
+
+/**
+ * Leads that were plugged, pulled or changed. One that only follows from a device that was put in,
+ * taken out or moved is not told beside it.
+ */
+function leadChanges(before: Rig, after: Rig, moved: readonly string[]): string[] {
   const place = (l: Lead) => `${l.from.device}/${l.from.jack}>${l.to.device}/${l.to.jack}`;
   const old = new Map(before.leads.map((l) => [place(l), l]));
   const now = new Map(after.leads.map((l) => [place(l), l]));
+  const [was, is] = [byId(before.devices), byId(after.devices)];
+  const through = new Set([
+    ...moved,
+    ...before.devices.map((d) => d.id).filter((id) => !is.has(id)),
+    ...after.devices.map((d) => d.id).filter((id) => !was.has(id)),
+  ]);
+  const [joined, joins] = [jointsOf(before, through), jointsOf(after, through)];
+  const follows = (own: readonly Joint[], other: readonly Joint[]): Set<Lead> => {
+    const there = new Set(other.map((j) => j.key));
+    return new Set(own.filter((j) => there.has(j.key)).flatMap((j) => j.leads));
+  };
+  const [kept, still] = [follows(joined, joins), follows(joins, joined)];
+  const lines: string[] = [];
   for (const [at, l] of now) {
-    const was = old.get(at);
-    if (!was) {
-      if (!reordered)
-        lines.push(`connected ${endWords(after, l.from)} to ${endWords(after, l.to)}`);
-      continue;
-    }
-    const changes = leadDetails(was, l);
+    const other = old.get(at);
+    const changes = other ? leadDetails(other, l) : [];
     if (changes.length)
       lines.push(
         `lead from ${endWords(after, l.from)} to ${endWords(after, l.to)}: ${changes.join(', ')}`,
       );
+    else if (!other && !still.has(l))
+      lines.push(`connected ${endWords(after, l.from)} to ${endWords(after, l.to)}`);
   }
-  for (const [at, l] of old)
-    if (!now.has(at) && !reordered)
+  for (const [at, l] of old) {
+    const isGone = !is.has(l.from.device) || !is.has(l.to.device);
+    if (!now.has(at) && !isGone && !kept.has(l))
       lines.push(`disconnected ${endWords(before, l.from)} from ${endWords(before, l.to)}`);
+  }
   return lines;
 }
 

@@ -1,0 +1,136 @@
+import { connectionOrder } from '../../analysis/connection-order';
+import { endWords, nameOf } from '../../rig/find';
+import { fixed } from '../../units';
+import { cautionsFor } from './cautions';
+import { type Block, table, words, heading } from './blocks';
+import { billOf, checklist } from '../../build';
+import type { PartMaker } from './part';
+
+export const cuts: PartMaker = {
+  id: 'cuts',
+  title: 'Cut list',
+  wide: true,
+  blocks: ({ rig, length, list }) => [
+    words(
+      `${list.joints} joints, ${list.ties} ties, about ${fixed(list.hours)} h. ` +
+        `Plugs: ${list.plugs.map((p) => `${p.count} ${p.plug}`).join(', ')}. ` +
+        `Stock: ${list.stock.map((s) => `${s.type} ${length(s.metres)}`).join(', ')}.`,
+    ),
+    table(
+      ['Code', 'Plugs', 'Cut', 'Way', 'Label from', 'Label to', 'Done'],
+      list.cuts.map((c) => [
+        c.code,
+        c.plugs
+          .map((p, i) => `${p}${c.shapes[i] === 'straight' ? '' : ` ${c.shapes[i]}`}`)
+          .join(' – '),
+        c.made ? length(c.cut) : `bought, ${length(c.cut)}`,
+        c.routed === null ? 'as entered' : length(c.routed),
+        c.labels[0],
+        c.labels[1],
+        '',
+      ]),
+      0,
+    ),
+    ...((rig.looms ?? []).length
+      ? [
+          heading('Looms'),
+          table(
+            ['Loom', 'Leads in one sleeve', 'Mains in it'],
+            rig.looms!.map((l) => [
+              l.name,
+              l.leads
+                .flatMap((id) => list.cuts.find((c) => c.lead.id === id)?.code ?? [])
+                .join(', '),
+              l.mains ? 'yes' : 'no',
+            ]),
+          ),
+        ]
+      : []),
+  ],
+};
+
+export const bill: PartMaker = {
+  id: 'bill',
+  title: 'Bill of materials',
+  blocks: ({ rig, list, kg }) => [
+    table(
+      ['What', 'Item', 'Count', 'Weight', 'Price', 'State'],
+      billOf(rig, list).map((l) => [
+        l.what,
+        l.item,
+        `${l.count}${l.unit === 'm' ? ' m' : ''}`,
+        l.grams === undefined ? '' : kg(l.grams * (l.unit === 'piece' ? l.count : 1)),
+        l.price ? fixed(l.price, 0) : '',
+        l.state === 'not said' ? '' : l.state,
+      ]),
+    ),
+  ],
+};
+
+export const pack: PartMaker = {
+  id: 'pack',
+  title: 'Pack list and load-in order',
+  blocks: ({ packing, kg }) => [
+    ...packing.pieces.flatMap((p): Block[] => [
+      heading(
+        `${p.order}. ${p.name}, ${kg(p.grams)}${p.unweighed ? ` without ${p.unweighed} not weighed` : ''}${p.lift ? ', two persons lift' : ''}`,
+      ),
+      {
+        is: 'list',
+        boxes: true,
+        items: p.devices.map((d) => `${d.name}${d.gear?.serial ? `, ${d.gear.serial}` : ''}`),
+      },
+    ]),
+    ...(packing.loose.length
+      ? [
+          heading('In no case yet'),
+          { is: 'list', boxes: true, items: packing.loose.map((d) => d.name) } satisfies Block,
+        ]
+      : []),
+  ],
+};
+
+export const connect: PartMaker = {
+  id: 'connect',
+  title: 'Safe order of connection',
+  blocks: ({ rig, report }) => [
+    {
+      is: 'list',
+      ordered: true,
+      items: connectionOrder(rig, report.sounds).map(
+        (s) =>
+          `${s.what}. ${s.why} ${s.devices.map((d) => nameOf(rig, d)).join(', ')}${s.leads
+            .map((id) => rig.leads.find((l) => l.id === id))
+            .filter((l) => l !== undefined)
+            .map((l) => `; ${endWords(rig, l.from)} to ${endWords(rig, l.to)}`)
+            .join('')}`,
+      ),
+    },
+  ],
+};
+
+export const checklistPart: PartMaker = {
+  id: 'checklist',
+  title: 'Checklist of the build',
+  blocks: ({ rig, done }) =>
+    checklist(rig).flatMap((p): Block[] => [
+      heading(p.title),
+      {
+        is: 'list',
+        boxes: true,
+        items: p.steps.map(
+          (s) =>
+            `${s.words}${done.has(s.id) ? ` (done: ${done.get(s.id)!.by}, ${done.get(s.id)!.at.slice(0, 10)})` : ''}`,
+        ),
+      },
+    ]),
+};
+
+export const cautions: PartMaker = {
+  id: 'cautions',
+  title: 'Cautions',
+  blocks: ({ rig, report }) => [
+    { is: 'list', items: cautionsFor(rig, report).map((c) => `${c.title}. ${c.words}`) },
+    words('Local codes and licensed practice come before anything printed here.'),
+  ],
+};
