@@ -65,7 +65,7 @@ export function BriefView() {
       <div className="brief">
         <div>
           {isEmpty && (
-            <div className="empty" style={{ marginBottom: 12 }}>
+            <div className="empty brief-view-gap">
               No brief yet. Write down who plays what, who must hear it and which sounds are wanted;
               or read it from the rig as it is.{' '}
               <Button size="compact-xs" ml={6} onClick={() => set(briefOf(rig))}>
@@ -254,7 +254,7 @@ export function BriefView() {
               Propose a rig from this brief …
             </Button>
             {!can && (
-              <span className="faint" style={{ fontSize: 13 }}>
+              <span className="faint small-print">
                 It needs an instrument, a destination and a sound.
               </span>
             )}
@@ -276,7 +276,7 @@ export function BriefView() {
           >
             {(brief.never ?? []).map((n) => (
               <div key={n.id} className="brief-line">
-                <span style={{ flex: 1 }}>{n.words}</span>
+                <span className="fills">{n.words}</span>
                 <Remove
                   words={n.words}
                   onRemove={() => set({ never: (brief.never ?? []).filter((x) => x.id !== n.id) })}
@@ -336,7 +336,7 @@ function Line({ part, line, state, what, onName, onRemove, onMake, children }: L
         onKeyDown={(e) => e.key === 'Enter' && commit()}
       />
       {children}
-      <span className="faint" style={{ flex: 1, fontSize: 12 }}>
+      <span className="faint line-text">
         {what && what !== line.name ? `${what}. ` : ''}
         {found !== undefined
           ? called === line.name
@@ -387,7 +387,7 @@ function AddText({ label, onAdd }: { label: string; onAdd: (text: string) => voi
   const [text, setText] = useState('');
   return (
     <form
-      style={{ display: 'flex', gap: 6 }}
+      className="add-text-row"
       onSubmit={(e) => {
         e.preventDefault();
         if (!text.trim()) return;
@@ -433,7 +433,7 @@ function StartAgain({ brief, onClose }: { brief: Brief; onClose: () => void }) {
   const first = report.sounds[0]!;
   return (
     <Modal opened onClose={onClose} size="xl" title="A rig from this brief">
-      <ol data-list="proposal" style={{ columns: 2 }}>
+      <ol data-list="proposal" className="start-again-ol">
         {[...first.stations]
           .sort((a, b) => a.column - b.column || a.lane - b.lane)
           .map((s) => (
@@ -467,7 +467,7 @@ function StartAgain({ brief, onClose }: { brief: Brief; onClose: () => void }) {
           ))}
         </tbody>
       </table>
-      <p style={{ fontSize: 13 }}>
+      <p className="small-print">
         It takes the place of the {rig.devices.length} devices that are here. Undo brings them back;
         every revision stays in the history.
       </p>

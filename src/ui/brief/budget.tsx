@@ -37,11 +37,7 @@ export function Budget() {
               <tr key={l.id} data-limit={l.id}>
                 <td>
                   {l.label}
-                  {l.note && (
-                    <div className="faint" style={{ fontSize: 11 }}>
-                      {l.note}
-                    </div>
-                  )}
+                  {l.note && <div className="faint common-text">{l.note}</div>}
                 </td>
                 <td>
                   <strong>{shown(l.value)}</strong>

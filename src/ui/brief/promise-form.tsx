@@ -12,7 +12,6 @@ import {
 } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 import { PromiseField, type PromiseValues } from './promise-field';
-import './promise-form.css';
 
 const SENTENCES = Object.values(PROMISE_TYPES).map((t) => ({ value: t.type, label: t.sentence }));
 

@@ -19,11 +19,11 @@ export function Promises() {
     <section aria-label="Promises">
       <h2>
         Promises{' '}
-        <span className="faint" style={{ fontWeight: 400, fontSize: 14 }}>
+        <span className="faint promises-text">
           {promises.length ? `${promises.length - broken} kept, ${broken} broken` : ''}
         </span>
       </h2>
-      <p className="faint" style={{ fontSize: 13, marginTop: 0 }}>
+      <p className="faint promises-text-2">
         What must never happen, in words that can be checked: in every sound, after every change.
       </p>
       {promises.length === 0 && !adding && (
@@ -36,7 +36,7 @@ export function Promises() {
         const result = results.find((r) => r.id === p.id);
         return (
           <article key={p.id} className="finding" data-promise={p.id} data-kept={result?.kept}>
-            <div style={{ display: 'flex', gap: 8, alignItems: 'start' }}>
+            <div className="promises-row">
               {result === undefined ? (
                 <span className="faint">checking …</span>
               ) : result.kept ? (
@@ -48,12 +48,12 @@ export function Promises() {
                   <IconAlertTriangle size={15} aria-hidden /> broken
                 </span>
               )}
-              <strong style={{ flex: 1 }}>
+              <strong className="fills">
                 {promiseWords(rig, p).replace(/^./, (c) => c.toUpperCase())}.
               </strong>
             </div>
             {result && !result.kept && (
-              <ul style={{ margin: '4px 0', paddingLeft: 18, fontSize: 13 }}>
+              <ul className="promises-box">
                 {result.breaches.slice(0, 4).map((b, i) => (
                   <li key={i}>
                     {b.sound && (
@@ -74,7 +74,7 @@ export function Promises() {
                 {result.breaches.length > 4 && <li>and {result.breaches.length - 4} more</li>}
               </ul>
             )}
-            <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+            <div className="promises-row-2">
               <Switch
                 size="xs"
                 label="must survive a failure"

@@ -28,16 +28,16 @@ export function BillView() {
         setNotice(`The file could not be written: ${e instanceof Error ? e.message : String(e)}.`),
     );
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="bill">
+    <div className="scroll common-box" data-place="bill">
       <div className="two-wide">
         <section>
           <Group gap={10}>
-            <h3 style={{ margin: '4px 0' }}>Bill of materials</h3>
+            <h3 className="common-gap">Bill of materials</h3>
             <Button size="xs" variant="default" onClick={() => void write()}>
               Bill as CSV
             </Button>
           </Group>
-          <p data-bill-sum style={{ margin: '4px 0' }}>
+          <p data-bill-sum className="common-gap">
             <strong>{Math.round(bill.reduce((s, l) => s + l.price, 0) + work)}</strong> in all
             {work ? `, ${Math.round(work)} of it work` : ''}; to buy:{' '}
             {buy.length
@@ -78,7 +78,7 @@ export function BillView() {
               ))}
             </tbody>
           </table>
-          <p className="faint" style={{ fontSize: 12 }}>
+          <p className="faint common-text-2">
             Prices of devices are set under Gear, of cable, plugs and an hour’s work under Leads.
           </p>
         </section>
@@ -104,7 +104,7 @@ function Cases({ rig }: { rig: Rig }) {
   return (
     <section data-cases>
       <Group gap={10}>
-        <h3 style={{ margin: '4px 0' }}>Cases, in load-in order</h3>
+        <h3 className="common-gap">Cases, in load-in order</h3>
         <Button
           size="xs"
           variant="default"
@@ -134,7 +134,7 @@ function Cases({ rig }: { rig: Rig }) {
               {c ? (
                 <TextInput
                   size="xs"
-                  style={{ flex: 1 }}
+                  className="fills"
                   aria-label={`Name of case ${p.order}`}
                   key={c.name}
                   defaultValue={c.name}
@@ -144,11 +144,11 @@ function Cases({ rig }: { rig: Rig }) {
                   }}
                 />
               ) : (
-                <strong style={{ flex: 1 }}>
+                <strong className="fills">
                   {p.name} <span className="faint">in no case</span>
                 </strong>
               )}
-              <span className="figures" style={{ whiteSpace: 'nowrap', fontSize: 13 }}>
+              <span className="figures cases-text">
                 {fixed(p.grams / 1000)} kg{p.unweighed ? ' and more' : ''}
                 {p.lift ? ', two lift' : ''}
               </span>
@@ -219,7 +219,7 @@ function Cases({ rig }: { rig: Rig }) {
           <strong>In two cases:</strong> {packing.twice.map((d) => d.name).join(', ')}.
         </p>
       )}
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         Over about 23 kg two persons lift. Limits of airlines vary: weigh the packed case.
       </p>
     </section>

@@ -83,10 +83,10 @@ export function BoardView() {
   );
   if (!board)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         There is no board yet. Take one in a common size, change its measures as you like, then
         stand the pedals on it: leads, lengths and what hits what follow from that.{' '}
-        <div style={{ marginTop: 8 }}>{adding}</div>
+        <div className="common-gap-3">{adding}</div>
       </div>
     );
   return <Bench key={board.id} rig={rig} board={board} onBoard={setChosen} adding={adding} />;
@@ -201,7 +201,7 @@ function Bench({
             />
           )}
           {adding}
-          <span style={{ fontSize: 13 }} className="figures" data-board-sum>
+          <span className="figures small-print" data-board-sum>
             {showLength(judged.mm / 1000, units.length)} of lead, {judged.crossings}{' '}
             {judged.crossings === 1 ? 'crossing' : 'crossings'},{' '}
             {judged.clashes.length ? `${judged.clashes.length} to put right` : 'nothing hits'}
@@ -254,7 +254,7 @@ function Bench({
         <Clashes model={model} judged={judged} onPick={select} />
         <Tray loose={loose} onPlace={place} />
         <Arrange rig={rig} board={board} loose={loose} />
-        <p className="faint" style={{ fontSize: 12 }}>
+        <p className="faint common-text-2">
           Drag, or choose and use the keys: arrows 5 mm, Shift 1 mm, R turns, P pins, [ and ] go
           round. A lead runs on the deck where it is free, else below along a rail or edge.
         </p>
@@ -295,8 +295,8 @@ function ItemPanel({
   );
   return (
     <section data-item-panel={item.device.id}>
-      <h3 style={{ margin: '4px 0' }}>{item.device.name}</h3>
-      <p className="figures" style={{ margin: '0 0 6px', fontSize: 13 }}>
+      <h3 className="common-gap">{item.device.name}</h3>
+      <p className="figures item-panel-text">
         {item.device.at
           ? `${item.device.at.x} mm from the left, ${item.device.at.y} mm from the rear ` +
             `edge${item.turn ? `, turned ${item.turn}°` : ''}`
@@ -318,9 +318,7 @@ function ItemPanel({
           As usual for its kind
         </Button>
       ) : (
-        <p className="faint" style={{ fontSize: 12, margin: '2px 0' }}>
-          Usual for its kind. Measure yours.
-        </p>
+        <p className="faint item-panel-text-2">Usual for its kind. Measure yours.</p>
       )}
       <Group gap={10} my={6}>
         <Button size="compact-xs" variant="default" onClick={onTurn}>
@@ -451,7 +449,7 @@ function Clashes({
     .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
   return (
     <section data-list="clashes">
-      <h3 style={{ margin: '10px 0 4px' }}>To put right</h3>
+      <h3 className="common-gap-4">To put right</h3>
       {told.slice(0, 30).map((t, i) => (
         <button
           key={i}
@@ -478,7 +476,7 @@ function Tray({
   return (
     <section data-tray>
       <Group justify="space-between" mt={10}>
-        <h3 style={{ margin: 0 }}>Stand nowhere yet</h3>
+        <h3 className="no-margin">Stand nowhere yet</h3>
         {loose.length > 1 && (
           <Button size="compact-xs" variant="default" onClick={() => onPlace(loose)}>
             Place all {loose.length}
@@ -487,10 +485,8 @@ function Tray({
       </Group>
       {loose.map((d) => (
         <Group key={d.id} gap={6} my={2} wrap="nowrap">
-          <span className="tape" style={{ padding: '1px 7px', fontWeight: 600, fontSize: 13 }}>
-            {d.name}
-          </span>
-          <span className="faint" style={{ fontSize: 12, flex: 1 }}>
+          <span className="tape tray-box">{d.name}</span>
+          <span className="faint tray-text">
             {sizeOf(d)!.width} by {sizeOf(d)!.depth}
           </span>
           <Button
@@ -530,7 +526,7 @@ function Arrange({ rig, board, loose }: { rig: Rig; board: Board; loose: readonl
   };
   return (
     <section data-arrange>
-      <h3 style={{ margin: '10px 0 4px' }}>Arrange it</h3>
+      <h3 className="common-gap-4">Arrange it</h3>
       <Group gap={8}>
         <Button
           size="xs"
@@ -557,9 +553,9 @@ function Arrange({ rig, board, loose }: { rig: Rig; board: Board; loose: readonl
         )}
       </Group>
       {work.state === 'working' && (
-        <div role="status" style={{ marginTop: 6 }}>
+        <div role="status" className="arrange-gap">
           <Progress value={100 * work.share} aria-label="How far it is" />
-          <div style={{ fontSize: 12 }}>
+          <div className="common-text-2">
             {Math.round(100 * work.share)} %: {work.words}
           </div>
           {work.best && asked === rig && (
@@ -578,7 +574,7 @@ function Arrange({ rig, board, loose }: { rig: Rig; board: Board; loose: readonl
         <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
       )}
       {found !== null && (
-        <div className="verdict" data-layout style={{ marginTop: 8 }}>
+        <div className="verdict common-gap-3" data-layout>
           {typeof found === 'string' ? (
             found
           ) : asked !== rig ? (
@@ -589,7 +585,7 @@ function Arrange({ rig, board, loose }: { rig: Rig; board: Board; loose: readonl
                 Found: <strong>{figuresWords(found.found, units.length)}</strong>.
               </div>
               {found.now && <div>Yours: {figuresWords(found.now, units.length)}.</div>}
-              <div className="faint" style={{ fontSize: 12 }}>
+              <div className="faint common-text-2">
                 {found.proven
                   ? `Every arrangement in rows was tried (${found.tried.toLocaleString('en')}); none is better.`
                   : `${found.tried.toLocaleString('en')} arrangements were tried; a better one may exist.`}

@@ -23,7 +23,7 @@ export function BookView() {
   const foot = `${rig.name}, ${revision}, ${today}`.replace(/["\\\n]/g, ' ');
   const page = paper === 'A4' ? 'A4' : 'letter';
   return (
-    <div className="scroll book" data-place="book" style={{ padding: '4px 16px 24px' }}>
+    <div className="scroll book common-box" data-place="book">
       <style>
         {`@page wide { size: ${page} landscape; } @page { size: ${page}; margin: 15mm 13mm ` +
           `17mm; @bottom-left { content: "${foot}"; font-size: 8pt; } @bottom-right { content: ` +
@@ -67,8 +67,8 @@ export function BookView() {
         ))}
       </Group>
       <header>
-        <h1 style={{ margin: '14px 0 2px' }}>{rig.name}</h1>
-        <p className="faint" style={{ margin: '2px 0' }}>
+        <h1 className="book-view-gap">{rig.name}</h1>
+        <p className="faint book-view-gap-2">
           As it stood on {today}, {revision}.
         </p>
       </header>
@@ -93,7 +93,7 @@ const Part = memo(function Part({ part }: { part: BookPart }) {
 function BlockView({ block }: { block: Block }) {
   switch (block.is) {
     case 'words':
-      return <p style={{ margin: '4px 0' }}>{block.words}</p>;
+      return <p className="common-gap">{block.words}</p>;
     case 'heading':
       return <h3>{block.words}</h3>;
     // A vector drawing without the head that only a file needs.

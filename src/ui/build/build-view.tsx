@@ -12,11 +12,11 @@ import { StageView } from './stage-view';
 
 // The book brings the writers of drawings with it; they are fetched when it is opened.
 const BookView = dynamic(() => import('./book-view').then((m) => m.BookView), {
-  loading: () => <p style={{ padding: 16 }}>Opening the book …</p>,
+  loading: () => <p className="book-view-box">Opening the book …</p>,
 });
 
 const LabelsView = dynamic(() => import('./labels-view').then((m) => m.LabelsView), {
-  loading: () => <p style={{ padding: 16 }}>Drawing labels …</p>,
+  loading: () => <p className="book-view-box">Drawing labels …</p>,
 });
 
 const VIEWS: Views<'build'> = {

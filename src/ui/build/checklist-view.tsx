@@ -33,12 +33,12 @@ export function ChecklistView() {
   const hours = rig.done?.cureHours ?? USUAL_CURE_HOURS;
   if (!all.length)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         There is nothing to build yet: put devices and leads together under Signal.
       </div>
     );
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="checklist">
+    <div className="scroll common-box" data-place="checklist">
       <Group gap={10} align="end">
         <TextInput
           size="xs"
@@ -78,7 +78,7 @@ export function ChecklistView() {
         <Button size="xs" variant="default" onClick={() => window.print()}>
           Print
         </Button>
-        <span data-checked style={{ fontSize: 13 }}>
+        <span data-checked className="small-print">
           {done} of {all.length} done
           {ends !== undefined && now !== null
             ? waits
@@ -88,7 +88,7 @@ export function ChecklistView() {
         </span>
       </Group>
       {!who.trim() && (
-        <p style={{ fontSize: 13, margin: '6px 0 0' }}>
+        <p className="checklist-view-text">
           Write your initials first; each tick keeps them and the time.
         </p>
       )}
@@ -102,12 +102,12 @@ export function ChecklistView() {
           <section key={p.id} data-list={`check ${p.id}`}>
             <h3>
               {p.title}{' '}
-              <span className="faint" style={{ fontWeight: 400 }}>
+              <span className="faint checklist-view-text-2">
                 {p.steps.filter((s) => ticks.has(s.id)).length} of {p.steps.length}
               </span>
             </h3>
             {p.afterCure && waits && (
-              <p role="alert" style={{ fontSize: 13, margin: '2px 0' }}>
+              <p role="alert" className="checklist-view-text-3">
                 Not yet: the adhesive has to set first.
               </p>
             )}
@@ -146,7 +146,7 @@ export function ChecklistView() {
           </section>
         ))}
       </div>
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         Supplies are plugged in last and by somebody who knows them; amplifiers only with their
         load. Local codes and licensed practice come first.
       </p>

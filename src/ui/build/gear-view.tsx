@@ -23,7 +23,7 @@ export function GearView() {
     );
   const real = rig.devices.filter((d) => d.host === undefined);
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="gear">
+    <div className="scroll common-box" data-place="gear">
       <Group gap={8} className="no-print">
         <Button size="xs" variant="default" onClick={() => void write()}>
           Gear as CSV
@@ -37,7 +37,7 @@ export function GearView() {
           read={(r, text) => import('../../core/formats').then((f) => f.gearFromCsv(r, text))}
         />
       </Group>
-      <p data-gear-sum style={{ margin: '8px 0' }}>
+      <p data-gear-sum className="common-gap-5">
         <strong>
           {sums.devices} devices, {fixed(sums.grams / 1000)} kg
         </strong>
@@ -68,7 +68,7 @@ export function GearView() {
           ))}
         </tbody>
       </table>
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         Weights in grey are usual for the kind, not of this unit.
       </p>
     </div>
@@ -108,7 +108,7 @@ function GearRow({ device }: { device: Device }) {
     <tr data-gear={device.id}>
       <td>
         <strong>{device.name}</strong>
-        <div className="faint" style={{ fontSize: 11 }}>
+        <div className="faint common-text">
           {[kindOf(device.kind).name, device.maker, device.model].filter(Boolean).join(', ')}
         </div>
       </td>

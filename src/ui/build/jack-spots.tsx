@@ -40,7 +40,7 @@ export function JackSpots({ device }: { device: Device }) {
         title={`Where the jacks of ${device.name} are`}
         data-jack-spots={device.id}
       >
-        <p className="faint" style={{ fontSize: 12, margin: '0 0 6px' }}>
+        <p className="faint common-text-3">
           Seen from above before it is turned, the switch towards you: from the left end of the rear
           and front edges, from the rear end of the sides.
         </p>

@@ -37,7 +37,7 @@ export function LabelsView() {
   const sheets = useMemo(() => labelSheets(rig, kind, paper, link), [rig, kind, paper, link]);
   const chosen = KINDS.find((k) => k.value === kind)!;
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="labels">
+    <div className="scroll common-box" data-place="labels">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 12.9mm; }`}</style>
       <Group gap={10} className="no-print">
         <SegmentedControl
@@ -69,16 +69,12 @@ export function LabelsView() {
         >
           Print from the browser
         </Button>
-        <span style={{ fontSize: 13 }} data-label-sum>
+        <span className="small-print" data-label-sum>
           {sheets.reduce((s, x) => s + x.labels, 0)} labels on {sheets.length}{' '}
           {sheets.length === 1 ? 'sheet' : 'sheets'}. Print at 100 %.
         </span>
       </Group>
-      {sheets.length === 0 && (
-        <div className="empty" style={{ marginTop: 10 }}>
-          {chosen.none}
-        </div>
-      )}
+      {sheets.length === 0 && <div className="empty common-gap-6">{chosen.none}</div>}
       {sheets.map((s, i) => (
         <div
           key={i}

@@ -69,12 +69,12 @@ export function LeadsView() {
     );
   if (!list.cuts.length)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         There is nothing to cut: connect jacks under Signal, then every lead stands here.
       </div>
     );
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }} data-place="leads">
+    <div className="scroll common-box" data-place="leads">
       <Group gap={10} align="end" className="no-print">
         {FIELDS.map((f) => (
           <CommitNumber
@@ -127,7 +127,7 @@ export function LeadsView() {
           Bill as CSV
         </Button>
       </Group>
-      <p data-cut-sum style={{ margin: '8px 0' }}>
+      <p data-cut-sum className="common-gap-5">
         <strong>{list.cuts.length} leads</strong>, {list.joints} joints, about{' '}
         <strong>{fixed(list.hours)} h</strong>. Stock:{' '}
         {list.stock
@@ -172,7 +172,7 @@ export function LeadsView() {
                   <Shape cut={c} side="to" />
                 </Group>
               </td>
-              <td style={{ whiteSpace: 'nowrap' }}>
+              <td className="one-line">
                 {showLength(c.metres, units.length)}
                 {c.short > 0.001 && (
                   <div>
@@ -186,9 +186,7 @@ export function LeadsView() {
                 ) : (
                   <span title={c.how}>
                     {showLength(c.routed, units.length)}
-                    <div className="faint" style={{ fontSize: 11 }}>
-                      {c.how}
-                    </div>
+                    <div className="faint common-text">{c.how}</div>
                   </span>
                 )}
               </td>
@@ -221,7 +219,7 @@ export function LeadsView() {
         </tbody>
       </table>
       <Looms />
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         Ways follow Board, Rack and Stage; a lead with an end that stands nowhere has the length
         that was entered. What the lead has, or what was measured of it, is what the tone is worked
         out with. USB and digital links are bought. Soldering needs ventilation and eye protection;
@@ -271,7 +269,7 @@ function Looms() {
   return (
     <section data-looms>
       <Group gap={10} mt={14}>
-        <h3 style={{ margin: 0 }}>Looms and snakes</h3>
+        <h3 className="no-margin">Looms and snakes</h3>
         <Button
           size="compact-xs"
           variant="default"
@@ -307,7 +305,7 @@ function Looms() {
           />
           <MultiSelect
             size="xs"
-            style={{ flex: 1 }}
+            className="fills"
             searchable
             aria-label={`Leads in ${l.name}`}
             placeholder="leads in one sleeve …"
@@ -335,7 +333,7 @@ function Looms() {
         </Group>
       ))}
       {looms.length === 0 && (
-        <p className="faint" style={{ fontSize: 13, margin: '4px 0' }}>
+        <p className="faint looms-text">
           None. Un-buffered audio beside mains or data in one sleeve is told as a finding.
         </p>
       )}

@@ -46,15 +46,11 @@ export function MainsPart() {
     });
   const told = [...new Set([...COUNTRIES.map((c) => c.volts)])].sort((a, b) => a - b);
   return (
-    <section data-mains style={{ marginTop: 22 }}>
+    <section data-mains className="mains-part-gap">
       <h3>Mains</h3>
       <div className="two-wide">
         <div>
-          <div
-            className="figures"
-            data-mains-sum
-            style={{ margin: '0 0 6px', display: 'flex', gap: 8, alignItems: 'center' }}
-          >
+          <div className="figures mains-part-row" data-mains-sum>
             <span>
               <strong>{Math.round(sums.watts)} W</strong>, {fixed(sums.amps)} A at
             </span>
@@ -69,12 +65,7 @@ export function MainsPart() {
             />
           </div>
           {sums.strips.map((s) => (
-            <p
-              key={s.device.id}
-              className="figures"
-              data-strip-load={s.device.id}
-              style={{ margin: '2px 0', fontSize: 13 }}
-            >
+            <p key={s.device.id} className="figures mains-part-text" data-strip-load={s.device.id}>
               <strong>{s.device.name}</strong>: {s.feeds.length} of {s.outlets} sockets,{' '}
               {Math.round(s.watts)} W, {fixed(s.amps)} of {s.gives} A
               {s.feeds.length > s.outlets ? <strong> too few sockets</strong> : ''}
@@ -98,7 +89,7 @@ export function MainsPart() {
                 <tr key={d.id} data-mains-taker={d.id}>
                   <td>
                     <strong>{d.name}</strong>
-                    <div className="faint" style={{ fontSize: 11 }}>
+                    <div className="faint common-text">
                       {need.hz.join(' and ')} Hz
                       {need.inrushAmps ? `, ${need.inrushAmps} A at the start` : ''}
                     </div>
@@ -159,7 +150,7 @@ export function MainsPart() {
             onChange={(countries) => edit({ edit: 'setTour', tour: { ...rig.tour, countries } })}
           />
           {checks.length > 0 && (
-            <table className="sheet-table figures" data-table="countries" style={{ marginTop: 8 }}>
+            <table className="sheet-table figures common-gap-3" data-table="countries">
               <thead>
                 <tr>
                   <th>Country</th>
@@ -197,7 +188,7 @@ export function MainsPart() {
               </tbody>
             </table>
           )}
-          <p className="faint" style={{ fontSize: 12 }}>
+          <p className="faint common-text-2">
             Nominal values; venues differ, so measure at the socket before anything is plugged in.
             Watts and voltages are typical until you put in those of the plate. Protective earth is
             never lifted; outdoors behind residual-current protection; local electrical codes apply,

@@ -325,7 +325,7 @@ export function SupplyOutlets({ supply }: { supply: Device }) {
             Done
           </Button>
         </Group>
-        <p className="faint" style={{ fontSize: 12, marginBottom: 0 }}>
+        <p className="faint supply-outlets-text">
           Outlets that are not isolated share one return. Never open a supply; what its maker says
           comes first.
         </p>

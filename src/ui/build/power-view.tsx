@@ -39,7 +39,7 @@ export function PowerView() {
     );
   const plan = work.state === 'done' ? work.answer : null;
   return (
-    <div className="scroll" style={{ padding: '8px 16px 24px' }} data-place="power">
+    <div className="scroll power-view-box" data-place="power">
       <Group gap={10} align="end">
         <NumberInput
           size="xs"
@@ -63,7 +63,7 @@ export function PowerView() {
         <Button size="xs" variant="default" onClick={() => void write()}>
           As CSV
         </Button>
-        <span style={{ fontSize: 13 }} data-power-sum>
+        <span className="small-print" data-power-sum>
           {takers.length} devices take {takers.reduce((s, t) => s + t.need.milliamps, 0)} mA;{' '}
           {without.length
             ? `${without.length} ${without.length === 1 ? 'has' : 'have'} no outlet`
@@ -76,7 +76,7 @@ export function PowerView() {
         <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
       )}
       {plan !== null && (
-        <section className="verdict" style={{ marginTop: 10 }} data-plan>
+        <section className="verdict common-gap-6" data-plan>
           {typeof plan === 'string' ? (
             plan
           ) : asked !== rig ? (
@@ -116,9 +116,7 @@ export function PowerView() {
           )}
         </section>
       )}
-      <div
-        style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1fr) minmax(0,1.15fr)', gap: 28 }}
-      >
+      <div className="power-view-columns">
         <section>
           <Group gap={8}>
             <h3>Outlets</h3>
@@ -153,16 +151,14 @@ export function PowerView() {
                     >
                       <td>
                         {l.place.supply.name}, <strong>{l.place.outlet.label}</strong>
-                        <div className="faint" style={{ fontSize: 11 }}>
+                        <div className="faint common-text">
                           {l.place.outlet.isolated ? 'isolated' : 'shared return'}
                         </div>
                       </td>
                       <td>
                         {l.volts} V{l.place.outlet.ac ? ' AC' : ''}, {l.place.outlet.milliamps} mA
                         {l.place.outlet.centre === 'positive' && (
-                          <div className="faint" style={{ fontSize: 11 }}>
-                            centre positive
-                          </div>
+                          <div className="faint common-text">centre positive</div>
                         )}
                       </td>
                       <td>
@@ -219,7 +215,7 @@ export function PowerView() {
       </div>
       <PowerLeads />
       <MainsPart />
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         The plan is exact: voltage or range, AC or DC, polarity, current with headroom, a supply’s
         total; digital apart from high gain and positive ground from all others, on an outlet and on
         a shared return. Figures are typical until you put in those of the label. Supplies and
@@ -238,7 +234,7 @@ function PowerLeads() {
   return (
     <section data-power-leads>
       <h3>Power leads</h3>
-      <ul className="figures" style={{ margin: '4px 0', fontSize: 13 }}>
+      <ul className="figures power-leads-text">
         {groups.map(({ plugs, leads }) => (
           <li key={plugs}>
             <strong>{leads.length}</strong> {plugs}:{' '}
@@ -282,7 +278,7 @@ function TakerRow({ device }: { device: Device }) {
     <tr data-taker={device.id}>
       <td>
         <strong>{device.name}</strong>
-        <div className="faint" style={{ fontSize: 11 }}>
+        <div className="faint common-text">
           {[
             need.noisy && 'digital',
             need.sensitive && 'high gain',

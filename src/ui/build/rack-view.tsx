@@ -58,10 +58,10 @@ export function RackView() {
   };
   if (!rack)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         There is no rack yet. Add one, say how many units it has and how deep it is inside, then
         mount what goes into it.{' '}
-        <div style={{ marginTop: 8 }}>
+        <div className="common-gap-3">
           <Button size="xs" onClick={add}>
             Add a rack
           </Button>
@@ -149,7 +149,7 @@ function Inside({
           <Button size="xs" variant="default" onClick={onAdd}>
             Add a rack
           </Button>
-          <span style={{ fontSize: 13 }} className="figures" data-rack-sum>
+          <span className="figures small-print" data-rack-sum>
             <strong>{fixed(sums.grams / 1000)} kg</strong>
             {sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}
             {sums.grams > TWO_PERSONS_GRAMS ? ', two persons lift' : ''}; {sums.used} of{' '}
@@ -190,8 +190,8 @@ function Inside({
       <aside className="board-side scroll">
         {picked ? (
           <section data-item-panel={picked.id}>
-            <h3 style={{ margin: '4px 0' }}>{picked.name}</h3>
-            <p className="figures" style={{ margin: '0 0 6px', fontSize: 13 }}>
+            <h3 className="common-gap">{picked.name}</h3>
+            <p className="figures item-panel-text">
               {unitsOf(picked).units} U{unitsOf(picked).shelf ? ' on a shelf' : ''}, reaches{' '}
               {list.find((m) => m.device.id === picked.id)?.inside ?? '–'} mm into {rack.depth} mm
               with its plugs.
@@ -251,7 +251,7 @@ function Inside({
         )}
         {clashes.length > 0 && (
           <section data-list="clashes">
-            <h3 style={{ margin: '10px 0 4px' }}>To put right</h3>
+            <h3 className="common-gap-4">To put right</h3>
             {clashes.map((c, i) => (
               <button key={i} type="button" className="clash" onClick={() => select(c.a.device.id)}>
                 <strong>{c.a.device.name}</strong>
@@ -272,16 +272,11 @@ function Inside({
         )}
         {loose.length > 0 && (
           <section data-tray>
-            <h3 style={{ margin: '10px 0 4px' }}>Not mounted yet</h3>
+            <h3 className="common-gap-4">Not mounted yet</h3>
             {loose.map((d) => (
               <Group key={d.id} gap={6} my={2} wrap="nowrap">
-                <span
-                  className="tape"
-                  style={{ padding: '1px 7px', fontWeight: 600, fontSize: 13 }}
-                >
-                  {d.name}
-                </span>
-                <span className="faint" style={{ fontSize: 12, flex: 1 }}>
+                <span className="tape tray-box">{d.name}</span>
+                <span className="faint tray-text">
                   {unitsOf(d).units} U{unitsOf(d).shelf ? ', shelf' : ''}
                 </span>
                 <Button
@@ -297,7 +292,7 @@ function Inside({
           </section>
         )}
         <Panels rig={rig} />
-        <p className="faint" style={{ fontSize: 12 }}>
+        <p className="faint common-text-2">
           A unit is 44.45 mm. Boxes without ears stand on a shelf, 450 mm between the rails. Heat is
           all that is drawn from the mains; the case’s own weight sits in its middle. Over about 23
           kg two persons lift.
@@ -374,8 +369,8 @@ function Panels({ rig }: { rig: Rig }) {
   };
   return (
     <section>
-      <h3 style={{ margin: '10px 0 4px' }}>Panels</h3>
-      <table className="sheet-table figures" data-table="panels" style={{ fontSize: 12 }}>
+      <h3 className="common-gap-4">Panels</h3>
+      <table className="sheet-table figures common-text-2" data-table="panels">
         <thead>
           <tr>
             <th>Line</th>

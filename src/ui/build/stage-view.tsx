@@ -107,7 +107,7 @@ export function StageView() {
             }}
           />
           <form
-            style={{ display: 'flex', gap: 6 }}
+            className="stage-view-row"
             onSubmit={(e) => {
               e.preventDefault();
               if (
@@ -156,7 +156,7 @@ export function StageView() {
         />
       </div>
       <aside className="board-side scroll">
-        <h3 style={{ margin: '4px 0' }}>On the stage</h3>
+        <h3 className="common-gap">On the stage</h3>
         {stage.spots.length === 0 && (
           <div className="empty">
             Nothing yet. Put the board, the rack and the amplifiers where they stand: the leads
@@ -170,8 +170,8 @@ export function StageView() {
           <Group key={s.id} gap={6} my={1} wrap="nowrap">
             <button
               type="button"
-              className="clash"
-              style={{ border: 0 }}
+              className="clash stage-view-button"
+
               aria-current={selected === s.id}
               onClick={() => select(s.id)}
             >
@@ -190,8 +190,8 @@ export function StageView() {
             </ActionIcon>
           </Group>
         ))}
-        <h3 style={{ margin: '12px 0 4px' }}>Inputs for the house and the monitors</h3>
-        <table className="sheet-table figures" data-table="inputs" style={{ fontSize: 12 }}>
+        <h3 className="stage-view-gap">Inputs for the house and the monitors</h3>
+        <table className="sheet-table figures common-text-2" data-table="inputs">
           <thead>
             <tr>
               <th>Input</th>
@@ -220,7 +220,7 @@ export function StageView() {
             ))}
           </tbody>
         </table>
-        <p className="faint" style={{ fontSize: 12 }}>
+        <p className="faint common-text-2">
           Metres from the rear left corner. Leads are taken to run along the edges: metres across
           plus metres up or down the stage.
         </p>

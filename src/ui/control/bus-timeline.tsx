@@ -47,9 +47,9 @@ export function BusTimeline({ change }: { change: Change }) {
   };
   return (
     <svg
-      className="timeline"
+      className="timeline bus-timeline-width"
       viewBox={`0 0 ${WIDTH} ${height}`}
-      style={{ width: '100%', marginTop: 8 }}
+
       role="img"
       aria-label={
         `Messages on ${leads.length} leads and ${devices.length} devices; all in place ` +

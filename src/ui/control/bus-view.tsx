@@ -52,21 +52,16 @@ export function BusView() {
   );
   if (!stage.orders.graph.ways.length)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         Nothing is wired for messages yet. Under MIDI wiring, connect a sender to what it is to
         tell; then every change can be simulated here.
       </div>
     );
-  if (!a || !b || !change)
-    return (
-      <div className="empty" style={{ margin: 20 }}>
-        Add a sound first.
-      </div>
-    );
+  if (!a || !b || !change) return <div className="empty common-gap-2">Add a sound first.</div>;
   const data = scenes.map((s) => ({ value: s.id, label: s.name }));
   const told = change.landings.filter((l) => l.effect.what !== 'bank');
   return (
-    <div className="scroll" style={{ padding: '2px 14px 20px' }}>
+    <div className="scroll bus-view-box">
       <Group gap={10} align="end">
         <Select
           size="xs"
@@ -99,7 +94,7 @@ export function BusView() {
             onChange={setBpm}
           />
         )}
-        <div data-done style={{ fontSize: 14 }}>
+        <div data-done className="bus-view-text">
           {change.pressed.length ? (
             <>
               Pressed on {change.pressed.map((p) => nameOf(rig, p)).join(' and ')}. All in place
@@ -116,9 +111,7 @@ export function BusView() {
         </div>
       </Group>
       <BusTimeline change={change} />
-      <div
-        style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1.25fr) minmax(0,1fr)', gap: 24 }}
-      >
+      <div className="bus-view-columns">
         <section>
           <h3>On the wire</h3>
           <table className="sheet-table figures" data-table="messages">
@@ -232,7 +225,7 @@ export function BusView() {
         </section>
       </div>
       <AllPairs rig={rig} stage={stage} />
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         DIN and TRS: 31,250 bit/s, 320 µs a byte, clock between bytes and never inside one. USB and
         digital links are taken as steps of 1 ms (a simplification). Each device acts when the last
         byte has arrived and its own answering time is over; those times are figures of the device.
@@ -366,7 +359,7 @@ function WrittenList({ rig, stage, scene }: { rig: Rig; stage: Stage; scene: Sce
         <Select
           size="xs"
           w={150}
-          style={{ display: 'inline-block' }}
+          className="written-list-select"
           aria-label="Sender"
           data={senders.map((m) => ({ value: m.device.id, label: m.device.name }))}
           value={id}

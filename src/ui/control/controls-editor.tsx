@@ -71,7 +71,7 @@ export function ControlsEditor() {
   return (
     <div className="scroll two-columns">
       <section>
-        <h3 style={{ marginTop: 0 }}>Controls</h3>
+        <h3 className="controls-editor-gap">Controls</h3>
         <table className="sheet-table" data-table="controls">
           <thead>
             <tr>
@@ -98,9 +98,7 @@ export function ControlsEditor() {
                   {TYPES.find((t) => t.value === c.type)!.label}
                   {c.action ? `, ${c.action}` : ''}
                   {c.device && nameOf(rig, c.device) !== c.name ? (
-                    <div className="faint" style={{ fontSize: 11 }}>
-                      on {nameOf(rig, c.device)}
-                    </div>
+                    <div className="faint common-text">on {nameOf(rig, c.device)}</div>
                   ) : null}
                 </td>
                 <td>{c.assigns.map((a) => nameOf(rig, a.device)).join(', ') || 'nothing yet'}</td>
@@ -452,11 +450,7 @@ function OneControl({ control }: { control: Control }) {
                     value={a.cc}
                     onCommit={(v) => setAssign(a, { cc: v })}
                   />
-                  {steps === 128 && (
-                    <span className="faint" style={{ fontSize: 11 }}>
-                      128 steps
-                    </span>
-                  )}
+                  {steps === 128 && <span className="faint common-text">128 steps</span>}
                 </td>
                 <td>
                   <Tooltip label="Take out">
@@ -489,7 +483,7 @@ function OneControl({ control }: { control: Control }) {
         onChange={(v) => v && add(v)}
       />
       {control.assigns.length > 0 && (
-        <p className="faint" style={{ fontSize: 12 }}>
+        <p className="faint common-text-2">
           {(control.type === 'pedal' ? [0, 50, 100] : [false, true])
             .map(
               (x) =>

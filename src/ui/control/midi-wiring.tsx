@@ -72,7 +72,7 @@ export function MidiWiring() {
     if (edit({ edit: 'addDevice', device: { id, kind, name, place: 'floor' } }).ok) setPicked(id);
   };
   return (
-    <div className="scroll" style={{ padding: '4px 14px 20px' }}>
+    <div className="scroll midi-wiring-box">
       <Group gap={8} mb={6}>
         <Menu>
           <Menu.Target>
@@ -96,7 +96,7 @@ export function MidiWiring() {
         )}
       </Group>
       <Map picked={picked} onPick={setPicked} worst={worst} />
-      <table className="sheet-table figures" data-table="midi" style={{ marginTop: 8 }}>
+      <table className="sheet-table figures common-gap-3" data-table="midi">
         <thead>
           <tr>
             <th>Device</th>
@@ -138,7 +138,7 @@ export function MidiWiring() {
       <ControlLeads />
       <details className="safe-order" open={wired.length === 0}>
         <summary>Connect jacks for messages and controls</summary>
-        <div style={{ maxWidth: 420 }}>
+        <div className="midi-wiring-width">
           <ConnectForm rig={rig} only={(j) => isControlJack(j) || j.carriesControl === true} />
         </div>
       </details>
@@ -277,9 +277,9 @@ function Map({
   if (!map.boxes.length) return null;
   return (
     <svg
-      className="wiring midi-map"
+      className="wiring midi-map map-box"
       viewBox={`0 0 ${map.width} ${map.height}`}
-      style={{ width: Math.min(map.width, 1240), maxWidth: '100%', maxHeight: 330 }}
+      style={{ width: Math.min(map.width, 1240) }}
       role="img"
       aria-label={`${map.boxes.length} devices joined by ${map.lines.length} leads for messages and controls`}
     >
@@ -331,18 +331,10 @@ function Map({
           >
             <rect x={x} y={y} width={width} height={height} rx={2} />
             <foreignObject x={x + 2} y={y + 2} width={width - 4} height={height - 4}>
-              <div
-                className="boxname"
-                style={{
-                  height: '100%',
-                  display: 'grid',
-                  alignContent: 'center',
-                  maxHeight: 'none',
-                }}
-              >
+              <div className="boxname map-columns">
                 {device.name}
                 {severity && (
-                  <span style={{ position: 'absolute', right: 3, top: 2 }}>
+                  <span className="map-span">
                     <SeverityMark severity={severity} quiet />
                   </span>
                 )}
@@ -387,9 +379,7 @@ function Row({
     <tr data-midi={device.id} aria-current={current} onClick={() => onPick(device.id)}>
       <td>
         <strong>{device.name}</strong> {severity && <SeverityMark severity={severity} />}
-        <div className="faint" style={{ fontSize: 11 }}>
-          {m.kind.name}
-        </div>
+        <div className="faint common-text">{m.kind.name}</div>
       </td>
       <td>
         {listens ? (
@@ -477,11 +467,7 @@ function Row({
           ? `${m.programMs} ms program${m.gapMs ? `, ${m.gapMs} ms of it silent` : ''}`
           : ''}
         {m.mapped.length ? `${m.programs ? '; ' : ''}${m.controlMs} ms control` : ''}
-        {m.reports ? (
-          <div className="faint" style={{ fontSize: 11 }}>
-            reports back
-          </div>
-        ) : null}
+        {m.reports ? <div className="faint common-text">reports back</div> : null}
         {listens && (
           <div>
             <Reception m={m} />

@@ -36,12 +36,12 @@ export function NumbersView() {
   const devices = [...midiDevices(rig).values()].filter((m) => m.programs);
   if (!devices.length)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         No device of this rig keeps programs. A loop switcher, a modeler or a delay with MIDI does.
       </div>
     );
   return (
-    <div className="scroll" style={{ padding: '6px 14px 20px' }}>
+    <div className="scroll common-box-2">
       <table className="sheet-table figures" data-table="numbers">
         <thead>
           <tr>
@@ -49,7 +49,7 @@ export function NumbersView() {
             {devices.map((m) => (
               <th key={m.device.id}>
                 {m.device.name}
-                <div className="faint" style={{ fontWeight: 400 }}>
+                <div className="faint numbers-view-text">
                   channel {m.channel}; {numberingWords(m.shows)}
                   {m.bank === 'none'
                     ? ''

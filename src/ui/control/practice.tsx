@@ -179,7 +179,7 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
           ))}
         </div>
         <p data-said>{said}</p>
-        <p className="faint" style={{ fontSize: 12 }}>
+        <p className="faint common-text-2">
           A change counts as on time within an eighth of a beat (
           {fixed((60_000 / song.bpm) * ON_TIME_BEATS, 0)} ms here). Play along with both hands: the
           keys are for the feet.{' '}

@@ -36,7 +36,7 @@ export function PressesTable() {
   );
   if (sounds.length < 2)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         Add a second sound, then the way from one to the other can be counted.
       </div>
     );
@@ -71,8 +71,8 @@ export function PressesTable() {
     );
   };
   return (
-    <div className="scroll" style={{ padding: '6px 14px 20px' }}>
-      <p className="faint" style={{ fontSize: 12, margin: '0 0 6px' }}>
+    <div className="scroll common-box-2">
+      <p className="faint common-text-3">
         Presses from the sound of a row to the sound of a column. A switch with assignments is one
         press; so is a sound called on a controller, for every device that the simulated bus then
         leaves as the sound wants it, and a device with programs for all inside it.
@@ -89,14 +89,14 @@ export function PressesTable() {
             allowDeselect={false}
             onChange={(v) => v && setPair([v, sounds.find((s) => s.id !== v)!.id])}
           />
-          <div className="pads" data-table="presses" style={{ marginTop: 8 }}>
+          <div className="pads common-gap-3" data-table="presses">
             {sounds.map(
               (b, k) =>
                 b.id !== only && (
                   <table key={b.id}>
                     <tbody>
                       <tr>
-                        <td style={{ fontSize: 12.5 }}>{b.name}</td>
+                        <td className="presses-table-text">{b.name}</td>
                         {cell(sounds[from!]!, b, from!, k)}
                       </tr>
                     </tbody>
@@ -189,7 +189,7 @@ function PressOrder({ from, to, presses }: { from: Sound; to: Sound; presses: Pr
         ))}
       </ol>
       {steps && (
-        <p className="faint" style={{ fontSize: 12 }}>
+        <p className="faint common-text-2">
           {sequence!.overshootDb < 0.1
             ? 'In this order nothing gets louder on the way than before or after.'
             : `In the best order it still gets ${fixed(sequence!.overshootDb)} dB too loud on the way.`}{' '}
@@ -248,7 +248,7 @@ function OnePressProposals({ from, to, needed }: { from: Sound; to: Sound; neede
                   .join('; ')}
                 .
               </p>
-              <p className="faint" style={{ fontSize: 12 }}>
+              <p className="faint common-text-2">
                 {p.changes.length
                   ? `It changes: ${p.changes.slice(0, 6).join('; ')}${p.changes.length > 6 ? `, and ${p.changes.length - 6} more` : ''}.`
                   : 'Nothing that is heard changes in any sound.'}

@@ -34,7 +34,7 @@ export function ReachView() {
   const destinations = report.sounds[0]?.destinations ?? [];
   if (!controls.length)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         No control moves anything yet. Set one up under Controls, or put a volume pedal into the
         walk.
       </div>
@@ -50,8 +50,8 @@ export function ReachView() {
   const steps =
     control && control.assigns[0] ? stepsOf(rig, control, control.assigns[0].device) : 0;
   return (
-    <div className="scroll" style={{ padding: '6px 14px 20px' }}>
-      <p className="faint" style={{ fontSize: 12, margin: '0 0 6px' }}>
+    <div className="scroll common-box-2">
+      <p className="faint common-text-3">
         Each control was turned from end to end in {rig.sounds.find((s) => s.id === sound)?.name},
         and the whole rig evaluated at both. An empty cell is proof that nothing there changes.
       </p>
@@ -96,15 +96,9 @@ export function ReachView() {
       {control && (
         <>
           <h3>{control.name}, heel to toe</h3>
-          <div
-            style={{
-              display: 'grid',
-              gridTemplateColumns: 'minmax(0,1.5fr) minmax(300px,1fr)',
-              gap: 20,
-            }}
-          >
+          <div className="reach-view-columns">
             <div
-              style={{ height: 270 }}
+              className="reach-view-div"
               role="img"
               aria-label={`Level at ${shown.length} destinations while ${control.name} goes from end to end`}
             >
@@ -139,7 +133,7 @@ export function ReachView() {
                   <Legend
                     iconSize={34}
                     wrapperStyle={{ fontSize: 12 }}
-                    formatter={(name) => <span style={{ color: 'var(--ink)' }}>{name}</span>}
+                    formatter={(name) => <span className="common-text-4">{name}</span>}
                   />
                   {shown.map((d, i) => (
                     <Line
@@ -158,11 +152,7 @@ export function ReachView() {
                 </LineChart>
               </ResponsiveContainer>
             </div>
-            <table
-              className="sheet-table figures"
-              data-table="sweep"
-              style={{ alignSelf: 'start' }}
-            >
+            <table className="sheet-table figures reach-view-table" data-table="sweep">
               <thead>
                 <tr>
                   <th>At</th>
@@ -191,7 +181,7 @@ export function ReachView() {
               </tbody>
             </table>
           </div>
-          <p className="faint" style={{ fontSize: 12 }}>
+          <p className="faint common-text-2">
             {sweep ? `Evaluated at ${sweep.at.length} positions. ` : 'Working it out … '}
             {steps === Infinity
               ? 'It moves in the signal itself, without steps.'

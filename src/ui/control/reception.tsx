@@ -125,7 +125,7 @@ export function Reception({ m }: { m: MidiDevice }) {
             ))}
           </Group>
         )}
-        <table className="sheet-table figures" data-table="reception" style={{ marginTop: 12 }}>
+        <table className="sheet-table figures reception-gap" data-table="reception">
           <thead>
             <tr>
               <th>Control change</th>
@@ -191,11 +191,7 @@ export function Reception({ m }: { m: MidiDevice }) {
             ))}
           </tbody>
         </table>
-        {table.length === 0 && (
-          <p className="faint" style={{ fontSize: 13 }}>
-            It takes no control changes.
-          </p>
-        )}
+        {table.length === 0 && <p className="faint small-print">It takes no control changes.</p>}
         <Group mt={10} gap={8}>
           <Select
             size="xs"
@@ -219,7 +215,7 @@ export function Reception({ m }: { m: MidiDevice }) {
             Done
           </Button>
         </Group>
-        <p className="faint" style={{ fontSize: 12, marginBottom: 0 }}>
+        <p className="faint reception-text">
           What turns over each time ends differently with every start; where the device can be set
           to a value, that is safer. 0 and 32 select banks.
         </p>

@@ -76,14 +76,9 @@ export function RehearseView() {
   const stop = stops[Math.min(at, stops.length - 1)];
   const plain = rig.sounds[0] && sceneOf(rig, rig.sounds[0]);
   const wanted = stop?.scene ?? plain;
-  if (!wanted)
-    return (
-      <div className="empty" style={{ margin: 20 }}>
-        Add a sound first.
-      </div>
-    );
+  if (!wanted) return <div className="empty common-gap-2">Add a sound first.</div>;
   return (
-    <div className="scroll" style={{ padding: '2px 14px 20px' }}>
+    <div className="scroll bus-view-box">
       <Group gap={10} align="end" mb={6}>
         <Select
           size="xs"
@@ -347,7 +342,7 @@ function Floor({
           Do every step that is on foot
         </Button>
         <h3>On the wire</h3>
-        <p data-log style={{ margin: '2px 0' }}>
+        <p data-log className="floor-gap">
           {log.words}
         </p>
         {log.change && log.change.traffic.sent.length > 0 && (

@@ -66,7 +66,7 @@ export function ClashDialog({
           Take theirs, drop mine
         </Button>
       </Group>
-      <p className="faint" style={{ fontSize: 13 }}>
+      <p className="faint small-print">
         Theirs stays in the history either way. To keep a copy of yours before dropping it, choose
         yours, then go back to theirs in the history.
       </p>

@@ -17,8 +17,8 @@ export function FindingsButton() {
   return (
     <button
       type="button"
-      className="sound"
-      style={{ padding: '3px 10px', gap: 10 }}
+      className="sound findings-button-box"
+
       onClick={() => openFindings(true)}
       aria-label={`Findings: ${SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')}`}
     >
@@ -71,7 +71,7 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
       ) : list.length ? (
         list.map((f) => <FindingCard key={f.key} finding={f} goToSignal={goToSignal} />)
       ) : (
-        <div className="empty" style={{ marginTop: 14 }}>
+        <div className="empty findings-drawer-gap">
           {part === 'open' ? 'Nothing to say against this rig.' : 'No finding has been accepted.'}
         </div>
       )}
@@ -105,11 +105,11 @@ function FindingCard({ finding, goToSignal }: { finding: Finding; goToSignal: ()
         <strong>{finding.what}</strong>
       </p>
       <p>{finding.why}</p>
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         {sounds.length === rig.sounds.length ? 'In every sound' : `In ${sounds.join(', ')}`}
       </p>
       {finding.accepted !== undefined && <p>Accepted: {finding.accepted}</p>}
-      <div style={{ display: 'flex', gap: 6, flexWrap: 'wrap' }}>
+      <div className="finding-card-row">
         {finding.fix && (
           <Button
             size="compact-sm"
@@ -151,7 +151,7 @@ function FindingCard({ finding, goToSignal }: { finding: Finding; goToSignal: ()
       </div>
       {accepting && (
         <form
-          style={{ display: 'flex', gap: 6, marginTop: 6 }}
+          className="finding-card-row-2"
           onSubmit={(e) => {
             e.preventDefault();
             if (
@@ -167,7 +167,7 @@ function FindingCard({ finding, goToSignal }: { finding: Finding; goToSignal: ()
         >
           <TextInput
             size="xs"
-            style={{ flex: 1 }}
+            className="fills"
             autoFocus
             aria-label="Reason for accepting"
             placeholder="Because … (kept and printed)"
@@ -190,7 +190,7 @@ function Schools() {
   const edit = useRig((s) => s.edit);
   return (
     <div>
-      <p style={{ fontSize: 13 }}>
+      <p className="small-print">
         Order advice is never a lock. For each thing, follow the usual school, the other one, or
         neither, with your reason.
       </p>
@@ -226,9 +226,7 @@ function Schools() {
                 }
               />
             )}
-            <div className="faint" style={{ fontSize: 12 }}>
-              {r.why}
-            </div>
+            <div className="faint common-text-2">{r.why}</div>
           </div>
         );
       })}

@@ -81,7 +81,7 @@ export function RigFrame({
         <a className="skip" href="#place">
           Skip to the work
         </a>
-        <Link href="/" className="faint" style={{ fontSize: 13, fontWeight: 700 }}>
+        <Link href="/" className="faint rig-frame-text">
           Rigs
         </Link>
         <span className="frame-name" title={rig.name}>
@@ -157,10 +157,7 @@ export function RigFrame({
           <span className="faint">No sounds yet: add one under Sounds.</span>
         )}
         {notice && (
-          <span
-            role="alert"
-            style={{ marginLeft: 'auto', fontSize: 13, fontWeight: 700, whiteSpace: 'nowrap' }}
-          >
+          <span role="alert" className="rig-frame-text-2">
             {notice}{' '}
             <button type="button" className="sound" onClick={() => setNotice(null)}>
               Close
@@ -205,8 +202,8 @@ function RigSettings() {
     />
   );
   return (
-    <div style={{ padding: 10, width: 260 }}>
-      <strong style={{ fontSize: 13 }}>Reference lead for tone</strong>
+    <div className="rig-settings-box">
+      <strong className="small-print">Reference lead for tone</strong>
       {field('Length, m', 'metres')}
       {field('Capacitance, pF per metre', 'pfPerMetre')}
       {field('Into, Ω', 'ohms')}

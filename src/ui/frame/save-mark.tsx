@@ -16,20 +16,10 @@ export function SaveMark({ onRetry }: { onRetry: () => void }) {
       role="status"
       data-save={save.state}
       title={text}
-      style={{
-        display: 'inline-flex',
-        gap: 5,
-        alignItems: 'center',
-        fontSize: 13,
-        maxWidth: 300,
-        overflow: 'hidden',
-        whiteSpace: 'nowrap',
-        textOverflow: 'ellipsis',
-        fontWeight: save.state === 'unsaved' ? 700 : 400,
-      }}
+      className="save-mark-box"
+      style={{ fontWeight: save.state === 'unsaved' ? 700 : 400 }}
     >
-      <Shape size={17} aria-hidden />{' '}
-      <span style={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>{text}</span>
+      <Shape size={17} aria-hidden /> <span className="save-mark-box-2">{text}</span>
       {save.state === 'unsaved' && (
         <button type="button" className="sound" onClick={onRetry}>
           Try now

@@ -36,9 +36,7 @@ export function Shortcuts({ opened, onClose }: { opened: boolean; onClose: () =>
         <tbody>
           {KEYS.map(([key, what]) => (
             <tr key={key}>
-              <td className="figures" style={{ whiteSpace: 'nowrap', fontWeight: 700 }}>
-                {key}
-              </td>
+              <td className="figures shortcuts-text">{key}</td>
               <td>{what}</td>
             </tr>
           ))}

@@ -78,9 +78,9 @@ export function GearLocker({
   return (
     <main className="page" data-place="locker">
       <Group justify="space-between" mb={10}>
-        <h1 style={{ margin: 0, fontSize: 26 }}>
+        <h1 className="gear-locker-text">
           Gear locker{' '}
-          <span className="faint" style={{ fontSize: 15, fontWeight: 400 }}>
+          <span className="faint gear-locker-text-2">
             every unit with a serial number, across all rigs
           </span>
         </h1>
@@ -99,7 +99,7 @@ export function GearLocker({
         </div>
       )}
       {said && (
-        <div role="alert" className="verdict wrong" style={{ marginBottom: 8 }}>
+        <div role="alert" className="verdict wrong gear-locker-gap">
           {said}{' '}
           <Button size="compact-xs" variant="default" onClick={() => setSaid(null)}>
             Close
@@ -121,7 +121,7 @@ export function GearLocker({
           checked={onlyTwice}
           onChange={(e) => setOnlyTwice(e.currentTarget.checked)}
         />
-        <span className="figures" style={{ fontSize: 13 }} data-locker-sum>
+        <span className="figures small-print" data-locker-sum>
           <strong>{units.length} units</strong>,{' '}
           {fixed(units.reduce((s, u) => s + (u.grams ?? 0), 0) / 1000)} kg weighed, worth{' '}
           {Math.round(units.reduce((s, u) => s + (u.value ?? 0), 0))};{' '}
@@ -203,10 +203,7 @@ export function GearLocker({
                   {u.uses.length ? (
                     u.uses.map((x) => (
                       <div key={`${x.rig} ${x.device}`}>
-                        <Link
-                          href={`/rigs/${x.rig}/build?part=gear`}
-                          style={{ color: 'var(--ink)' }}
-                        >
+                        <Link href={`/rigs/${x.rig}/build?part=gear`} className="common-text-4">
                           {x.rigName}
                         </Link>
                         : {x.deviceName}
@@ -240,7 +237,7 @@ export function GearLocker({
         onAdd={(unit) => ask('/api/gear', 'PUT', unit)}
         taken={(serial) => units.some((u) => u.serial === serial)}
       />
-      <p className="faint" style={{ fontSize: 13, marginTop: 18 }}>
+      <p className="faint gear-locker-text-3">
         Where a unit is used follows from the serial numbers that rigs give under Build, Gear. A
         unit in two rigs that are not archived is double-booked: one of the two has to play without
         it.
@@ -288,7 +285,7 @@ function NewUnit({
   const again = taken(serial.trim());
   return (
     <form
-      style={{ display: 'flex', gap: 8, marginTop: 12, alignItems: 'end' }}
+      className="new-unit-row"
       onSubmit={(e) => {
         e.preventDefault();
         if (!serial.trim() || !name.trim() || again) return;

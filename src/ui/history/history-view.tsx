@@ -37,10 +37,8 @@ export function HistoryView() {
   };
   const lines = picked ? compareRigs(picked.document, rig) : [];
   return (
-    <div
-      style={{ display: 'grid', gridTemplateColumns: 'minmax(0,3fr) minmax(0,2fr)', minHeight: 0 }}
-    >
-      <div className="scroll" style={{ padding: '8px 14px' }}>
+    <div className="history-view-columns">
+      <div className="scroll history-view-box">
         {problem && (
           <p role="alert">
             {problem}{' '}
@@ -70,7 +68,7 @@ export function HistoryView() {
                   onKeyDown={(e) => e.key === 'Enter' && void pick(r.number)}
                 >
                   <td className="figures">{r.number}</td>
-                  <td className="figures" style={{ whiteSpace: 'nowrap' }}>
+                  <td className="figures one-line">
                     {new Date(r.savedAt).toLocaleString('en-GB')}
                   </td>
                   <td>{r.words}</td>
@@ -80,7 +78,7 @@ export function HistoryView() {
           </table>
         )}
       </div>
-      <aside className="signal-side side-body" style={{ display: 'block' }}>
+      <aside className="signal-side side-body history-view-aside">
         {picked ? (
           <>
             <h2>Since revision {picked.number}</h2>
@@ -107,9 +105,7 @@ export function HistoryView() {
             >
               Go back to revision {picked.number}
             </Button>
-            <p className="faint" style={{ fontSize: 13 }}>
-              Going back makes a new revision; none is ever lost.
-            </p>
+            <p className="faint small-print">Going back makes a new revision; none is ever lost.</p>
           </>
         ) : (
           <p className="faint">Choose a revision to see what has changed since.</p>

@@ -78,18 +78,15 @@ export function NewRig() {
   };
   const last = report?.sounds[0];
   return (
-    <main
-      className="page"
-      style={{ display: 'grid', gridTemplateColumns: 'minmax(0,1fr) minmax(0,1fr)', gap: 34 }}
-    >
+    <main className="page new-rig-columns">
       <form
-        style={{ display: 'grid', gap: 10, alignContent: 'start' }}
+        className="new-rig-columns-2"
         onSubmit={(e) => {
           e.preventDefault();
           void make();
         }}
       >
-        <h1 style={{ margin: 0, fontSize: 24 }}>A new rig</h1>
+        <h1 className="new-rig-text">A new rig</h1>
         <TextInput
           label="What is it called?"
           placeholder="Fly rig, autumn"
@@ -158,7 +155,7 @@ export function NewRig() {
         {saying && <p role="alert">{saying}</p>}
       </form>
       <section aria-live="polite" aria-label="Proposal">
-        <h2 style={{ fontSize: 17 }}>The proposal</h2>
+        <h2 className="new-rig-text-2">The proposal</h2>
         {!last || !rig ? (
           <div className="empty">
             Choose what comes in and where it must be heard; the order appears here.
@@ -200,7 +197,7 @@ export function NewRig() {
               </tbody>
             </table>
             {report!.findings.map((f) => (
-              <div key={f.key} style={{ fontSize: 13, marginTop: 6 }}>
+              <div key={f.key} className="new-rig-text-3">
                 <SeverityMark severity={f.severity} /> {f.what}
               </div>
             ))}

@@ -36,11 +36,9 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
   return (
     <main className="page">
       <Group justify="space-between" mb={14}>
-        <h1 style={{ margin: 0, fontSize: 26 }}>
+        <h1 className="rig-list-text">
           Yantrel{' '}
-          <span className="faint" style={{ fontSize: 15, fontWeight: 400 }}>
-            describe the rig once; know what it does
-          </span>
+          <span className="faint rig-list-text-2">describe the rig once; know what it does</span>
         </h1>
         <Group gap={8}>
           <Switch
@@ -72,11 +70,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
         </div>
       )}
       {failure && (
-        <div
-          role="alert"
-          style={{ border: '2px solid var(--fault)', padding: 12, marginBottom: 12 }}
-          data-import-problems
-        >
+        <div role="alert" className="rig-list-box" data-import-problems>
           <strong>{failure.title}</strong> {failure.detail}
           <ul>
             {failure.problems?.map((p, i) => (
@@ -130,10 +124,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
                       }}
                     />
                   ) : (
-                    <Link
-                      href={`/rigs/${r.id}/signal`}
-                      style={{ fontWeight: 700, fontSize: 15, color: 'var(--ink)' }}
-                    >
+                    <Link href={`/rigs/${r.id}/signal`} className="rig-list-text-3">
                       {r.name}
                     </Link>
                   )}
@@ -181,10 +172,10 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
           </tbody>
         </table>
       )}
-      <p className="faint" style={{ fontSize: 13, marginTop: 30 }}>
+      <p className="faint rig-list-text-4">
         Yantrel works out figures; it does not replace care. Mains and tube amplifiers can kill:
         repairs inside belong to licensed technicians, and local codes apply.{' '}
-        <Link href="/safety" style={{ color: 'inherit' }}>
+        <Link href="/safety" className="rig-list-text-5">
           Safety
         </Link>
       </p>

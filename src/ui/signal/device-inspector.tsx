@@ -68,7 +68,7 @@ export function DeviceInspector({
   return (
     <div data-inspector={device.id}>
       <NameField key={`${device.id} ${device.name}`} device={device} />
-      <div className="faint" style={{ fontSize: 13 }}>
+      <div className="faint small-print">
         {kind.name}
         {device.maker ? `, ${device.maker}` : ''}. {kind.about}
       </div>
@@ -149,7 +149,7 @@ export function DeviceInspector({
             </Button>
           )}
           {kind.parameters.some((p) => p.type === 'knob' && !ownSetting(p.id)) && (
-            <div className="faint" style={{ fontSize: 11, marginTop: 4 }}>
+            <div className="faint device-inspector-text">
               * the device’s own setting, the same in every sound that says nothing else
             </div>
           )}
@@ -163,7 +163,7 @@ export function DeviceInspector({
         <>
           <h3>Findings</h3>
           {findings.map((f) => (
-            <div key={f.key} style={{ fontSize: 13, marginBottom: 4 }}>
+            <div key={f.key} className="device-inspector-text-2">
               <SeverityMark severity={f.severity} /> {f.what}
             </div>
           ))}
@@ -179,7 +179,7 @@ export function DeviceInspector({
         <div className="faint">Metal only: it has no electrical figures of its own.</div>
       )}
       {kind.power && (
-        <p className="faint" style={{ fontSize: 12 }}>
+        <p className="faint common-text-2">
           Power, typical: {kind.power.volts} V, {kind.power.milliamps} mA.
           {kind.size
             ? ` Size ${kind.size.width} × ${kind.size.depth} × ${kind.size.height} mm.`

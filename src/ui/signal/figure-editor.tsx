@@ -17,7 +17,7 @@ export function FigureEditor({ device, figures }: { device: Device; figures: rea
   const [open, setOpen] = useState<string | null>(null);
   const edit = useRig((s) => s.edit);
   return (
-    <table className="sheet-table" style={{ fontSize: 12.5 }}>
+    <table className="sheet-table figure-editor-text">
       <tbody>
         {figures.map((f) => {
           const own = device.figures?.[f.id];
@@ -25,7 +25,7 @@ export function FigureEditor({ device, figures }: { device: Device; figures: rea
             <tr key={f.id} data-figure={f.id}>
               <td>
                 {f.label}
-                <div className="faint" style={{ fontSize: 11 }}>
+                <div className="faint common-text">
                   {own
                     ? `${own.from}${own.on ? `, ${own.on}` : ''}; typical is ${show(f, f.typical)}`
                     : `typical: ${f.reason}`}
@@ -34,10 +34,8 @@ export function FigureEditor({ device, figures }: { device: Device; figures: rea
                   <Override device={device} figure={f} onDone={() => setOpen(null)} />
                 )}
               </td>
-              <td className="figures" style={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
-                {show(f, own?.value ?? f.typical)}
-              </td>
-              <td style={{ whiteSpace: 'nowrap', padding: '2px 0' }}>
+              <td className="figures figure-editor-td">{show(f, own?.value ?? f.typical)}</td>
+              <td className="figure-editor-box">
                 <Tooltip label={`Give ${f.label} from a sheet or a measurement`}>
                   <ActionIcon
                     variant="subtle"
@@ -87,7 +85,7 @@ function Override({
   );
   return (
     <form
-      style={{ display: 'grid', gap: 6, margin: '6px 0' }}
+      className="override-columns"
       onSubmit={(e) => {
         e.preventDefault();
         if (typeof value !== 'number') return;

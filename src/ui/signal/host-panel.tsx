@@ -22,7 +22,7 @@ export function HostPanel({ device }: { device: Device }) {
   return (
     <div data-host={device.id}>
       <h3>Room inside</h3>
-      <table className="sheet-table numbers figures" style={{ fontSize: 12 }}>
+      <table className="sheet-table numbers figures common-text-2">
         <thead>
           <tr>
             <th />
@@ -52,12 +52,12 @@ export function HostPanel({ device }: { device: Device }) {
           ))}
         </tbody>
       </table>
-      <p className="faint" style={{ fontSize: 11, margin: '3px 0' }}>
+      <p className="faint host-panel-text">
         Typical costs; correct what a block costs under its figures. A bypassed block keeps its
         slot.
       </p>
       {use.blocks.length > 0 && (
-        <div className="chips" style={{ margin: 0 }}>
+        <div className="chips no-margin">
           {use.blocks.map((id) => (
             <button
               key={id}
@@ -73,7 +73,7 @@ export function HostPanel({ device }: { device: Device }) {
       {use.loops.length > 0 && (
         <>
           <h3>Sends and returns</h3>
-          <table className="sheet-table" style={{ fontSize: 12 }}>
+          <table className="sheet-table common-text-2">
             <tbody>
               {use.loops.map((l) => (
                 <tr key={l.id} data-loop={l.id}>
@@ -99,7 +99,7 @@ export function HostPanel({ device }: { device: Device }) {
         </>
       )}
       {use.blocks.length === 0 && (
-        <p style={{ fontSize: 12 }}>
+        <p className="common-text-2">
           Nothing inside yet: probe a link of its path (the letters LK) and press I.
         </p>
       )}

@@ -53,11 +53,7 @@ export function KindPicker({
           e.preventDefault();
         }}
       />
-      <div
-        role="listbox"
-        aria-label="Kinds"
-        style={{ height: 230, overflow: 'auto', margin: '8px 0', border: '1px solid var(--rule)' }}
-      >
+      <div role="listbox" aria-label="Kinds" className="kind-picker-box">
         {found.map((k, i) => (
           <div
             key={k.id}
@@ -69,19 +65,18 @@ export function KindPicker({
             }}
             onMouseMove={() => setAt(i)}
             onClick={() => onPick(k)}
+            className="kind-picker-box-2"
             style={{
-              padding: '4px 10px',
-              cursor: 'pointer',
               background: k === marked ? 'var(--tape)' : undefined,
               color: k === marked ? 'var(--tape-ink)' : undefined,
             }}
           >
-            <strong>{k.name}</strong> <span style={{ fontSize: 12 }}>{k.family}</span>
+            <strong>{k.name}</strong> <span className="common-text-2">{k.family}</span>
           </div>
         ))}
         {!found.length && <div className="empty">No kind is called that. Try a shorter word.</div>}
       </div>
-      {marked && <div style={{ fontSize: 13, minHeight: 36 }}>{marked.about}</div>}
+      {marked && <div className="kind-picker-text">{marked.about}</div>}
       {marked && preview && <PreviewPanel title={`With ${marked.name}:`} preview={preview} />}
     </Modal>
   );

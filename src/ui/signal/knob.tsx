@@ -100,9 +100,7 @@ export function Knob({
         {reading}
         {own ? '' : ' *'}
       </div>
-      <div className="figures faint" style={{ fontSize: 11 }}>
-        {detail}
-      </div>
+      <div className="figures faint common-text">{detail}</div>
     </div>
   );
 }

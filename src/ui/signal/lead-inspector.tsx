@@ -27,7 +27,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
   return (
     <div data-probe={lead.id}>
       <h2>Probe</h2>
-      <div style={{ fontSize: 13 }}>
+      <div className="small-print">
         {endWords(rig, lead.from)} <strong>to</strong> {endWords(rig, lead.to)}
       </div>
       {at && (

@@ -97,7 +97,7 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
         }}
         data={Object.entries(PARTS).map(([value, p]) => ({ value, label: p.label }))}
       />
-      <p style={{ fontSize: 13 }}>{PARTS[part].about}</p>
+      <p className="small-print">{PARTS[part].about}</p>
       {part === 'inside' && hosts.length > 1 && (
         <Select
           size="xs"
@@ -125,7 +125,7 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
       {work.state === 'working' && (
         <div role="status">
           <Progress value={100 * work.share} aria-label="How far it is" />
-          <div style={{ fontSize: 12 }}>
+          <div className="common-text-2">
             {Math.round(100 * work.share)} %: {work.words}
           </div>
         </div>
@@ -178,8 +178,8 @@ function Found({
       );
     return (
       <div data-proposal="order">
-        <p style={{ fontSize: 13 }}>{p.order.map(name).join(' → ')}</p>
-        <p style={{ fontSize: 13 }}>
+        <p className="small-print">{p.order.map(name).join(' → ')}</p>
+        <p className="small-print">
           Broken rules: {fixed(p.pointsNow)} points now, {fixed(p.points)} then
           {p.exact ? ' (proven the fewest)' : ' (the fewest found)'}.
         </p>
@@ -196,11 +196,11 @@ function Found({
           <article key={m.device} className="finding" data-move={m.device}>
             <strong>{m.words}</strong>
             {m.reasons.map((r) => (
-              <p key={r} style={{ fontSize: 13 }}>
+              <p key={r} className="small-print">
                 {r}
               </p>
             ))}
-            <p style={{ fontSize: 13 }}>
+            <p className="small-print">
               Left where it is: {fixed(m.ifLeft.points)} points more
               {m.ifLeft.breaks.length ? `; ${m.ifLeft.breaks.join(' ')}` : ''}
             </p>
@@ -263,12 +263,12 @@ function Found({
             <strong>
               {name(m.device)}: {m.to}, {m.place}
             </strong>
-            <ul style={{ margin: '3px 0', paddingLeft: 18, fontSize: 13 }}>
+            <ul className="found-box">
               {m.reasons.map((r) => (
                 <li key={r}>{r}</li>
               ))}
             </ul>
-            <p style={{ fontSize: 13 }}>
+            <p className="small-print">
               {'impossible' in m.ifLeft
                 ? 'Left where it is, the rest does not fit.'
                 : `Left where it is: ${fixed(m.ifLeft.points)} points worse.`}
@@ -284,12 +284,12 @@ function Found({
           </article>
         ))}
         {held.length > 0 && (
-          <p className="faint" style={{ fontSize: 12 }}>
+          <p className="faint common-text-2">
             Kept as you said:{' '}
             {held.map(([d, inside]) => `${name(d)} ${inside ? 'inside' : 'outside'}`).join(', ')}.
           </p>
         )}
-        <p className="faint" style={{ fontSize: 12 }}>
+        <p className="faint common-text-2">
           Points weigh what is always on, what changes between sounds, what it costs inside, and
           what is on hand as a real pedal. They are a judgement; budgets and loops are not.
         </p>
@@ -300,7 +300,7 @@ function Found({
     const p = found.answer;
     return (
       <div data-proposal="isolation">
-        <p style={{ fontSize: 13 }}>
+        <p className="small-print">
           {p.loopsNow} hum {p.loopsNow === 1 ? 'loop' : 'loops'} now, {p.loopsThen} then.
           {p.pairs > 0
             ? ` ${p.pairs} more are pairs of leads between the same two boxes: tie those together ` +
@@ -310,14 +310,14 @@ function Found({
         {p.cuts.map((c) => (
           <article key={c.words} className="finding">
             <strong>{c.words}</strong>
-            <p style={{ fontSize: 13 }}>
+            <p className="small-print">
               {c.why.charAt(0).toUpperCase()}
               {c.why.slice(1)}.
             </p>
           </article>
         ))}
         {p.left.length > 0 && (
-          <p style={{ fontSize: 13 }}>
+          <p className="small-print">
             Left, because nothing there may be opened: {p.left.join('; ')}. Keep those leads short
             and side by side.
           </p>
@@ -340,7 +340,7 @@ function Found({
   return (
     <div data-proposal="buffers">
       {p.spared.map((s) => (
-        <p key={s} style={{ fontSize: 13 }}>
+        <p key={s} className="small-print">
           {s}
         </p>
       ))}
@@ -352,7 +352,7 @@ function Found({
           <strong>
             {i + 1}. {g.words}: {showChange(g.gainDb)} at 5 kHz
           </strong>
-          <p style={{ fontSize: 13 }}>
+          <p className="small-print">
             Heard at the input of {name(g.listener)}
             {i > 0 ? ', on top of the ones before' : ''}.
           </p>
@@ -383,15 +383,10 @@ function Figures({ title, rows }: { title: string; rows: readonly FigureChange[]
       Math.abs(r.thdPercent ?? 0) >= 0.05 ||
       Math.abs(r.signalToNoiseDb ?? 0) >= 0.05,
   );
-  if (!differ.length)
-    return (
-      <p className="faint" style={{ fontSize: 12 }}>
-        {title}: nothing.
-      </p>
-    );
+  if (!differ.length) return <p className="faint common-text-2">{title}: nothing.</p>;
   const db = (v: number | null) => (v === null ? '–' : showChange(v));
   return (
-    <table className="sheet-table numbers figures" style={{ fontSize: 12 }}>
+    <table className="sheet-table numbers figures common-text-2">
       <thead>
         <tr>
           <th>{title}</th>

@@ -259,7 +259,7 @@ export function SignalView() {
                     readOnly
                     tabIndex={-1}
                     size="xs"
-                    style={{ pointerEvents: 'none' }}
+                    className="signal-view-checkbox"
                     checked={rows.includes(r.id)}
                     label={`${r.name}: ${r.explain}`}
                   />
@@ -310,7 +310,7 @@ export function SignalView() {
               }
             />
           ) : (
-            <div className="empty" style={{ margin: 20 }}>
+            <div className="empty common-gap-2">
               {!report ? (
                 'Working out the figures of this sound …'
               ) : (
@@ -510,7 +510,7 @@ function Arrivals() {
 
 function Guide() {
   return (
-    <div style={{ fontSize: 14 }}>
+    <div className="guide-text">
       <h2>Nothing chosen</h2>
       <p>
         Choose a strip to see what the device does in this sound, or the two letters on a lead to

@@ -44,7 +44,7 @@ export function SpeakerPanel({ device }: { device: Device }) {
           )}
         </dl>
       ))}
-      <p className="faint" style={{ fontSize: 11 }}>
+      <p className="faint common-text">
         Tube amplifiers hold lethal voltages inside even when unplugged. Standby before a speaker is
         changed, and never without a load.
       </p>

@@ -25,7 +25,7 @@ export function TextSetting({
   return (
     <TextInput
       size="xs"
-      style={{ flexBasis: '100%' }}
+      className="text-setting-textinput"
       label={parameter.label}
       description={hint}
       value={text}

@@ -47,7 +47,7 @@ export function ToneChart({ pickup }: { pickup: string }) {
         Tone, {nameOf(rig, tone.pickup)} to {nameOf(rig, tone.listener)}
       </h3>
       <div
-        style={{ height: 170 }}
+        className="tone-chart-div"
         role="img"
         aria-label={`Response: peak ${tone.now.peakHz ? withPrefix(tone.now.peakHz, 'Hz') : 'none'}, ${fixed(tone.now.at5kHzDb)} dB at 5 kHz`}
       >

@@ -119,12 +119,7 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
           )}
         </>
       )}
-      <Button
-        size="compact-xs"
-        variant="default"
-        style={{ marginLeft: 'auto' }}
-        onClick={onPropose}
-      >
+      <Button size="compact-xs" variant="default" className="walk-tools-gap" onClick={onPropose}>
         Proposals
       </Button>
     </div>

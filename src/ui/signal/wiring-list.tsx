@@ -28,7 +28,7 @@ export function WiringList() {
     <>
       <h2>Wiring</h2>
       <LeadCount />
-      <table className="sheet-table" style={{ fontSize: 12 }}>
+      <table className="sheet-table common-text-2">
         <thead>
           <tr>
             <th>From</th>
@@ -51,7 +51,7 @@ export function WiringList() {
               >
                 <td>{endWords(rig, l.from)}</td>
                 <td>{endWords(rig, l.to)}</td>
-                <td className="figures" style={{ whiteSpace: 'nowrap' }}>
+                <td className="figures one-line">
                   {LEAD_TAGS[l.type]} {showLength(l.metres, units.length)}
                 </td>
               </tr>
@@ -185,7 +185,7 @@ function LeadCount() {
   const units = useRig((s) => s.units);
   const count = countLeads(rig);
   return (
-    <div className="faint" style={{ fontSize: 12 }} data-count={count.leads}>
+    <div className="faint common-text-2" data-count={count.leads}>
       {count.leads} leads, {showLength(count.metres, units.length)} in all:{' '}
       {count.byType.map((t) => `${t.count} ${LEAD_TAGS[t.type]}`).join(', ')}. {count.plugs} plugs;
       making and laying them takes about {fixed(cutList(rig).hours)} h, as Build, Leads counts it.
@@ -203,7 +203,7 @@ function InsideLinks() {
   return (
     <>
       <h3>Links inside hosts</h3>
-      <table className="sheet-table" style={{ fontSize: 12 }}>
+      <table className="sheet-table common-text-2">
         <tbody>
           {links.map((l) => (
             <tr

@@ -43,9 +43,9 @@ export function ControllerView() {
   const best = [...judged].sort((a, b) => a.misses - b.misses)[0];
   const points = judged[0]?.points.map((p) => p.need) ?? [];
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }}>
-      <h3 style={{ margin: '4px 0' }}>What it has to do</h3>
-      <ul data-list="needs" style={{ margin: 0, paddingLeft: 20, fontSize: 14 }}>
+    <div className="scroll common-box">
+      <h3 className="common-gap">What it has to do</h3>
+      <ul data-list="needs" className="controller-view-box">
         <li>
           <strong>{needs.switches.count} switches at once</strong>: {needs.switches.sounds} sounds
           {needs.switches.song ? ` in ${needs.switches.song}, more than in any other song` : ''}
@@ -131,12 +131,12 @@ export function ControllerView() {
         </Button>
       </Group>
       {candidates.length === 0 ? (
-        <div className="empty" style={{ marginTop: 8 }}>
+        <div className="empty common-gap-3">
           Enter the controllers you could get, as their sheets describe them; each is held against
           what is needed.
         </div>
       ) : (
-        <table className="sheet-table figures" data-table="candidates" style={{ marginTop: 8 }}>
+        <table className="sheet-table figures common-gap-3" data-table="candidates">
           <thead>
             <tr>
               <th>Candidate</th>
@@ -415,7 +415,7 @@ function Pages() {
   const shown = all ? songs : song ? [song] : [];
   return (
     <>
-      <h3 style={{ margin: '18px 0 4px' }}>Pages of switches, label strips at true size</h3>
+      <h3 className="pages-gap">Pages of switches, label strips at true size</h3>
       <Group gap={8} align="end" className="no-print">
         {songs.length > 0 && (
           <Select
@@ -466,11 +466,11 @@ function Pages() {
           Print
         </Button>
       </Group>
-      <div className="strips" style={{ marginTop: 8 }}>
+      <div className="strips common-gap-3">
         {(shown.length ? shown : [undefined]).map((s) =>
           pagesFor(rig, s?.id ?? '', n, letters).map((page, i, pages) => (
             <div key={`${s?.id ?? 'rig'} ${i}`} data-strip={s?.id ?? 'rig'}>
-              <div style={{ fontSize: 12 }}>
+              <div className="common-text-2">
                 {s?.title ?? rig.name}
                 {pages.length > 1 ? `, page ${i + 1} of ${pages.length}` : ''}
               </div>
@@ -489,7 +489,7 @@ function Pages() {
           )),
         )}
       </div>
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         Print at 100 %, without fitting to the page: each strip is {n * wide} mm long. Names are
         shortened to {letters} letters.
       </p>

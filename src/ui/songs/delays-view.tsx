@@ -35,16 +35,16 @@ export function DelaysView() {
   const devices = tempoDevices(rig);
   if (!devices.length)
     return (
-      <div className="empty" style={{ margin: 20 }}>
+      <div className="empty common-gap-2">
         Nothing in this rig has a time that fits a tempo: no delay, no modulation.
       </div>
     );
   const songs = rig.songs ?? [];
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }}>
+    <div className="scroll common-box">
       <Ways devices={devices.map((d) => d.id)} />
       {songs.length > 0 ? (
-        <table className="sheet-table figures" data-table="delays" style={{ marginTop: 12 }}>
+        <table className="sheet-table figures delays-view-gap" data-table="delays">
           <thead>
             <tr>
               <th>Song</th>
@@ -79,15 +79,15 @@ export function DelaysView() {
           </tbody>
         </table>
       ) : (
-        <div className="empty" style={{ marginTop: 10 }}>
+        <div className="empty common-gap-6">
           No songs yet: their tempos give the times here. The table below takes any tempo.
         </div>
       )}
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 30, marginTop: 16 }}>
+      <div className="delays-view-columns">
         <Table />
         <Tap onTapped={setTaps} taps={taps} />
       </div>
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         Quarter note: 60000 / bpm. An echo that is e ms off slips k·e ms by its kth repeat; over
         about 20 ms against a click the ear hears it, unless it has died away by then (40 dB under
         the first). How much each repeat keeps is read from the repeats knob, from none to all (a
@@ -102,7 +102,7 @@ function Ways({ devices }: { devices: string[] }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   return (
-    <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16 }}>
+    <div className="ways-row">
       {devices.map((id) => {
         const d = deviceOf(rig, id)!;
         const table = kindOf(d.kind).tempo!;
@@ -117,7 +117,7 @@ function Ways({ devices }: { devices: string[] }) {
             },
           });
         return (
-          <div key={id} data-way-of={id} style={{ display: 'flex', gap: 6, alignItems: 'end' }}>
+          <div key={id} data-way-of={id} className="ways-row-2">
             <Select
               size="xs"
               w={160}
@@ -138,11 +138,7 @@ function Ways({ devices }: { devices: string[] }) {
               allowDeselect={false}
               onChange={(v) => v && set({ division: v })}
             />
-            {table.is === 'rate' && (
-              <span className="faint" style={{ fontSize: 11 }}>
-                a cycle
-              </span>
-            )}
+            {table.is === 'rate' && <span className="faint common-text">a cycle</span>}
           </div>
         );
       })}
@@ -161,7 +157,7 @@ function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: bo
     <tr data-time={`${song.id} ${time.device} ${time.bar}`}>
       <td>
         {first ? <strong>{song.title}</strong> : ''}
-        <div className="faint" style={{ fontSize: 11 }}>
+        <div className="faint common-text">
           {time.bpm} bpm{time.bar > 1 ? ` from bar ${time.bar}` : ''}
         </div>
       </td>
@@ -198,9 +194,7 @@ function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: bo
       </td>
       <td>
         {fixed(time.gets, 2)} {unit}
-        <div className="faint" style={{ fontSize: 11 }}>
-          {time.how}
-        </div>
+        <div className="faint common-text">{time.how}</div>
       </td>
       <td>
         {fixed(off, 2)} {unit}
@@ -327,7 +321,7 @@ function Tap({
         </Button>
       </Group>
       {taps ? (
-        <dl className="pairs" style={{ maxWidth: 340, marginTop: 8 }}>
+        <dl className="pairs tap-width">
           <dt>Presses</dt>
           <dd>{taps.presses}</dd>
           <dt>Mean interval</dt>
@@ -340,7 +334,7 @@ function Tap({
           <dd>{fixed(taps.errorMs, 1)} ms</dd>
         </dl>
       ) : (
-        <p className="faint" style={{ fontSize: 13 }}>
+        <p className="faint small-print">
           Tap at least twice, as you would on stage. Until then, tapped devices are judged with a
           typical foot.
         </p>

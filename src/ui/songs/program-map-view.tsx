@@ -29,7 +29,7 @@ export function ProgramMapView() {
   const banked = map.devices.filter((m) => m.bank !== 'none');
   const name = (id: string) => rig.sounds.find((s) => s.id === id)?.name ?? id;
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }}>
+    <div className="scroll common-box">
       <Group gap={8} className="no-print">
         <FileMenu />
         {banked.map((m) =>
@@ -55,12 +55,12 @@ export function ProgramMapView() {
       </Group>
       {song ? (
         <>
-          <h3 style={{ margin: '12px 0 4px' }}>
+          <h3 className="program-map-view-gap">
             Cue sheet{' '}
             <Select
               size="xs"
               w={240}
-              style={{ display: 'inline-block', verticalAlign: 'middle' }}
+              className="program-map-view-select"
               searchable
               aria-label="Song of the cue sheet"
               data={(rig.songs ?? []).map((s) => ({ value: s.id, label: s.title }))}
@@ -116,7 +116,7 @@ export function ProgramMapView() {
       ) : (
         <div className="empty">No songs yet. The map of the sounds is below.</div>
       )}
-      <h3 style={{ margin: '16px 0 4px' }}>Program map</h3>
+      <h3 className="program-map-view-gap-2">Program map</h3>
       {map.devices.length === 0 ? (
         <div className="empty">
           No device keeps a program for any sound. Give them numbers under Control, Numbers.
@@ -155,7 +155,7 @@ export function ProgramMapView() {
           </tbody>
         </table>
       )}
-      <h3 style={{ margin: '16px 0 4px' }}>Sounds in use</h3>
+      <h3 className="program-map-view-gap-2">Sounds in use</h3>
       <p data-unused>
         {use.unused.length ? (
           <>

@@ -97,7 +97,7 @@ function SetEditor({ set, onGone }: { set: SongSet; onGone: () => void }) {
   };
   const times = { ...CHANGEOVER_SECONDS, ...set.times };
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }} data-editor="set">
+    <div className="scroll common-box" data-editor="set">
       <Group gap={8} align="end">
         <TextInput
           size="sm"
@@ -159,7 +159,7 @@ function SetEditor({ set, onGone }: { set: SongSet; onGone: () => void }) {
           </ActionIcon>
         </Tooltip>
       </Group>
-      <p data-times style={{ margin: '8px 0' }}>
+      <p data-times className="common-gap-5">
         {order.lines.length} songs, <strong>{clockTime(order.seconds * 1000)}</strong> in all,{' '}
         {clockTime(order.musicSeconds * 1000)} of it music; {order.changes.instrument} changes of
         instrument, {order.changes.retune} retunings.
@@ -168,7 +168,7 @@ function SetEditor({ set, onGone }: { set: SongSet; onGone: () => void }) {
             ? ` ${clockTime(order.spareSeconds * 1000)} to spare.`
             : ` ${clockTime(-order.spareSeconds * 1000)} too long.`)}
       </p>
-      <div className="set-line faint" style={{ fontSize: 12, fontWeight: 700 }}>
+      <div className="set-line faint set-editor-text">
         <span />
         <span>#</span>
         <span>Song</span>
@@ -260,7 +260,7 @@ function Line({
       <span>
         <strong>{title}</strong>
         {song && (
-          <span className="faint" style={{ fontSize: 12 }}>
+          <span className="faint common-text-2">
             {' '}
             {song.bpm} bpm{song.key ? ` · ${song.key}` : ''}
             {song.tuning ? ` · ${song.tuning}` : ''}

@@ -136,7 +136,7 @@ function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
     });
   };
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }} data-editor="song">
+    <div className="scroll common-box" data-editor="song">
       <Group gap={8} align="end">
         <TextInput
           size="sm"
@@ -239,7 +239,7 @@ function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
           </ActionIcon>
         </Tooltip>
       </Group>
-      <table className="sheet-table figures" data-table="sections" style={{ marginTop: 10 }}>
+      <table className="sheet-table figures common-gap-6" data-table="sections">
         <thead>
           <tr>
             <th>Bar</th>
@@ -376,7 +376,7 @@ function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
         <Button size="compact-sm" variant="default" onClick={add}>
           Add a section
         </Button>
-        <span className="faint" style={{ fontSize: 13 }}>
+        <span className="faint small-print">
           {line.bars.length} bars, {clockTime(line.lengthMs)}.{' '}
           {new Set(song.sections.map((s) => s.sound)).size} different sounds.
         </span>
@@ -463,12 +463,12 @@ function Differs({ song }: { song: Song }) {
     save({ ...states, [device]: { ...states[device], ...change } });
   return (
     <>
-      <h3 style={{ marginBottom: 4 }}>
+      <h3 className="differs-gap">
         What differs{' '}
         <Select
           size="xs"
           w={190}
-          style={{ display: 'inline-block', verticalAlign: 'middle' }}
+          className="program-map-view-select"
           aria-label="Where it differs"
           data={[
             { value: 'song', label: 'in the whole song' },
@@ -480,11 +480,9 @@ function Differs({ song }: { song: Song }) {
         />
       </h3>
       {Object.keys(states).length === 0 && (
-        <p className="faint" style={{ margin: '2px 0 6px', fontSize: 13 }}>
-          Nothing: the sounds are played as they are.
-        </p>
+        <p className="faint differs-text">Nothing: the sounds are played as they are.</p>
       )}
-      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 18 }}>
+      <div className="differs-row">
         {Object.entries(states).map(([id, state]) => {
           const device = rig.devices.find((d) => d.id === id);
           if (!device) return null;
@@ -492,11 +490,7 @@ function Differs({ song }: { song: Song }) {
           const own = (p: string) =>
             state.settings !== undefined && Object.hasOwn(state.settings, p);
           return (
-            <div
-              key={id}
-              data-differs={id}
-              style={{ borderLeft: '3px solid var(--tape-edge)', paddingLeft: 10 }}
-            >
+            <div key={id} data-differs={id} className="differs-box">
               <Group gap={6}>
                 <strong>{device.name}</strong>
                 {!kind.alwaysOn && (
@@ -633,11 +627,7 @@ function ProgramField({
           )
         }
       />
-      {program && (
-        <span className="faint" style={{ fontSize: 12 }}>
-          {bothNumbers(m.shows, program)}
-        </span>
-      )}
+      {program && <span className="faint common-text-2">{bothNumbers(m.shows, program)}</span>}
     </Group>
   );
 }

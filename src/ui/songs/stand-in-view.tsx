@@ -20,13 +20,9 @@ export function StandInView() {
   const device = able.find((d) => d.id === picked) ?? able[0];
   const found = useAnswer('substitutes', device ? { device: device.id, sound } : null);
   if (!device)
-    return (
-      <div className="empty" style={{ margin: 20 }}>
-        Nothing in this rig could be exchanged yet.
-      </div>
-    );
+    return <div className="empty common-gap-2">Nothing in this rig could be exchanged yet.</div>;
   return (
-    <div className="scroll" style={{ padding: '4px 16px 24px' }}>
+    <div className="scroll common-box">
       <Select
         size="sm"
         w={320}
@@ -37,7 +33,7 @@ export function StandInView() {
         allowDeselect={false}
         onChange={setPicked}
       />
-      <p className="faint" style={{ fontSize: 13 }}>
+      <p className="faint small-print">
         Kinds of the family “{kindOf(device.kind).family}” that do the same job, tried in its place
         in {rig.sounds.find((s) => s.id === sound)?.name}; the nearest in level first. Settings that
         both have are kept.

@@ -22,7 +22,7 @@ export function ArrivalsTable() {
     return <div className="empty">No destination yet: connect a speaker or a console input.</div>;
   const name = (id: string) => nameOf(rig, id);
   return (
-    <div className="scroll" style={{ padding: '6px 14px 20px' }}>
+    <div className="scroll common-box-2">
       <Select
         size="xs"
         w={260}
@@ -32,7 +32,7 @@ export function ArrivalsTable() {
         onChange={setAt}
         allowDeselect={false}
       />
-      <table className="sheet-table figures" data-table="arrivals" style={{ marginTop: 8 }}>
+      <table className="sheet-table figures common-gap-3" data-table="arrivals">
         <thead>
           <tr>
             <th>Sound</th>
@@ -92,9 +92,7 @@ export function ArrivalsTable() {
                 <td>
                   {d.signalToNoiseDb === null ? '–' : `${fixed(d.signalToNoiseDb)} dB`}
                   {d.noisiest && d.signalToNoiseDb !== null ? (
-                    <div className="faint" style={{ fontSize: 11 }}>
-                      most from {name(d.noisiest)}
-                    </div>
+                    <div className="faint common-text">most from {name(d.noisiest)}</div>
                   ) : null}
                 </td>
                 <td>
@@ -113,7 +111,7 @@ export function ArrivalsTable() {
           })}
         </tbody>
       </table>
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         Of two sides the figures are those of the louder; where they carry different things, each
         side is told apart. Combing is figured for dry copies of one source that arrive at different
         times.

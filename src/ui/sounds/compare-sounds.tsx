@@ -16,14 +16,12 @@ export function CompareSounds() {
   const data = rig.sounds.map((s) => ({ value: s.id, label: s.name }));
   if (rig.sounds.length < 2)
     return (
-      <div className="empty" style={{ margin: 20 }}>
-        Add a second sound, then the two can be compared.
-      </div>
+      <div className="empty common-gap-2">Add a second sound, then the two can be compared.</div>
     );
   const lines = a && b ? compareSounds(rig, a, b) : [];
   return (
-    <div className="scroll" style={{ padding: '6px 14px 20px' }}>
-      <div style={{ display: 'flex', gap: 12 }}>
+    <div className="scroll common-box-2">
+      <div className="compare-sounds-row">
         <Select
           size="xs"
           label="From"

@@ -54,12 +54,12 @@ export function GainLadder() {
   }));
   const level = (v: number | null) => showLevel(v, units.level);
   return (
-    <div className="scroll" style={{ padding: '6px 14px 20px' }}>
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'end' }}>
+    <div className="scroll common-box-2">
+      <div className="gain-ladder-row">
         <MultiSelect
           size="xs"
           label="Steps, in the order they are played"
-          style={{ flex: 1, minWidth: 320 }}
+          className="gain-ladder-width"
           data={rig.sounds.map((s) => ({ value: s.id, label: s.name }))}
           value={run}
           onChange={setChosen}
@@ -74,7 +74,7 @@ export function GainLadder() {
         />
       </div>
       <div
-        style={{ height: 230, marginTop: 8 }}
+        className="gain-ladder-gap"
         role="img"
         aria-label={`Saturation and level of ${rungs.length} steps at ${nameOf(rig, destination)}`}
       >
@@ -107,7 +107,7 @@ export function GainLadder() {
             />
             <Legend
               wrapperStyle={{ fontSize: 12 }}
-              formatter={(name) => <span style={{ color: 'var(--ink)' }}>{name}</span>}
+              formatter={(name) => <span className="common-text-4">{name}</span>}
             />
             <Bar
               yAxisId="thd"
@@ -192,7 +192,7 @@ export function GainLadder() {
           ))}
         </tbody>
       </table>
-      <p className="faint" style={{ fontSize: 12 }}>
+      <p className="faint common-text-2">
         Brightness is how much louder 5 kHz is than 1 kHz by the filters on the way; what saturation
         adds comes on top. Presses count the switches that differ from the step before; a host or
         switcher with programs is one press. A drive’s knob that differs has to be turned by hand.

@@ -28,8 +28,8 @@ export function SoundMatrix() {
             {rig.sounds.map((s) => (
               <th
                 key={s.id}
-                className={s.id === current ? 'now' : ''}
-                style={{ cursor: 'pointer' }}
+                className={`${s.id === current ? 'now' : ''} sound-matrix-th`}
+
                 onClick={() => setSound(s.id)}
               >
                 {s.name}
@@ -40,11 +40,9 @@ export function SoundMatrix() {
         <tbody>
           {rows.map((d) => (
             <tr key={d.id}>
-              <td style={{ whiteSpace: 'nowrap' }}>
+              <td className="one-line">
                 <strong>{d.name}</strong>
-                <div className="faint" style={{ fontSize: 11 }}>
-                  {kindOf(d.kind).name}
-                </div>
+                <div className="faint common-text">{kindOf(d.kind).name}</div>
               </td>
               {rig.sounds.map((s) => (
                 <MatrixCell key={s.id} device={d} sound={s} now={s.id === current} />
@@ -93,22 +91,10 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
           <Popover.Target>
             <button
               type="button"
-              className="figures faint"
+              className="figures faint matrix-cell-box"
               title={kind.parameters.map((p) => p.label).join(' · ')}
               aria-label={`Settings of ${device.name} in ${sound.name}: ${reading}`}
               style={{
-                display: 'block',
-                width: '100%',
-                maxWidth: 130,
-                margin: '0 auto',
-                overflow: 'hidden',
-                textOverflow: 'ellipsis',
-                whiteSpace: 'nowrap',
-                border: 0,
-                background: 'none',
-                fontSize: 11,
-                minHeight: 24,
-                cursor: 'pointer',
                 fontWeight: state?.settings ? 700 : 400,
                 color: state?.settings ? 'var(--ink)' : undefined,
               }}
@@ -117,7 +103,7 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
             </button>
           </Popover.Target>
           <Popover.Dropdown>
-            <div className="knobs" style={{ maxWidth: 300 }}>
+            <div className="knobs matrix-cell-width">
               {kind.parameters.map((p) => {
                 if (p.type === 'knob')
                   return (

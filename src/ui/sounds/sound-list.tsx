@@ -20,7 +20,7 @@ export function SoundList() {
       setSound(id);
   };
   return (
-    <div className="scroll" style={{ padding: '8px 14px 20px' }}>
+    <div className="scroll sound-list-box">
       <table className="sheet-table">
         <thead>
           <tr>

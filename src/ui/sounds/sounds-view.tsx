@@ -21,8 +21,8 @@ export function SoundsView() {
   const [part, setPart] = useState<Part>('matrix');
   const View = PARTS[part].view;
   return (
-    <div style={{ display: 'grid', gridTemplateRows: 'auto minmax(0,1fr)', minHeight: 0 }}>
-      <div style={{ padding: '8px 14px' }}>
+    <div className="sounds-view-columns">
+      <div className="sounds-view-box">
         <SegmentedControl
           size="xs"
           value={part}
