@@ -222,12 +222,7 @@ test('the checklist: initials first, ticks with person and time, power waits whi
   await tech.reads('[data-list="check layout"]', /Tuner · OF, /);
   await tech.button('Fastened: start the timer');
   await tech.reads('[data-list="check power"]', 'Not yet: the adhesive has to set first.');
-  expect(
-    await tech.page.$eval(
-      'input[data-step="power tuner"]',
-      (e) => (e as HTMLInputElement).disabled,
-    ),
-  ).toBe(true);
+  expect(await tech.page.$eval('input[data-step="power tuner"]', (e) => e.disabled)).toBe(true);
   await tech.button('Stop the timer');
   await tech.click('input[data-step="power tuner"]');
   await tech.reads('[data-checked]', /^2 of/);

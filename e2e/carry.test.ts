@@ -56,7 +56,7 @@ test(
     const box = (await (await tech.see(
       '.plan [data-item="lift"] rect:last-of-type',
     ))!.boundingBox())!;
-    const scale = await tech.page.$eval('.plan svg', (e) => (e as SVGSVGElement).getScreenCTM()!.a);
+    const scale = await tech.page.$eval('.plan svg', (e) => e.getScreenCTM()!.a);
     await tech.page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     await tech.page.mouse.down();
     await tech.page.mouse.move(
@@ -86,7 +86,7 @@ test(
       boards: undefined,
       cases: undefined,
       devices: flyRig.devices.map((d) => ({ ...d, at: undefined })),
-    } as Rig;
+    };
     const id = await stored(tech, JSON.parse(JSON.stringify(bare)) as Rig);
     await tech.open(`/rigs/${id}/build?part=board`);
     await tech.button('Add a board');
@@ -212,10 +212,7 @@ test('jacks where they are on this very box: all at the rear, then as usual agai
   await tech.reads('[data-item-panel="kiln"]', 'Kiln');
   await tech.button('Jacks …');
   const edge = (jack: string) =>
-    tech.page.$eval(
-      `[data-jack-spots="kiln"] [data-spot="${jack}"] input`,
-      (e) => (e as HTMLInputElement).value,
-    );
+    tech.page.$eval(`[data-jack-spots="kiln"] [data-spot="${jack}"] input`, (e) => e.value);
   await tech.see('[data-jack-spots="kiln"] [data-spot="in"]');
   expect([await edge('in'), await edge('out')]).toEqual(['right', 'left']);
   await tech.button('All at the rear');

@@ -104,8 +104,7 @@ test('a torn, a foreign and a hostile file are refused by row and field; a good 
   const count = async () => (await tech.api<unknown[]>('/api/rigs')).body.length;
   await tech.open('/');
   const before = await count();
-  const give = async (path: string) =>
-    (await tech.page.$('input[type="file"]'))!.uploadFile(path) as Promise<void>;
+  const give = async (path: string) => (await tech.page.$('input[type="file"]'))!.uploadFile(path);
   await give(file('torn.json', writeRig(touringRig).slice(0, 700)));
   await tech.reads(
     '[data-import-problems]',
@@ -142,7 +141,7 @@ test('a torn, a foreign and a hostile file are refused by row and field; a good 
 });
 
 test('copy, rename, archive and bring back in the list', async () => {
-  const id = await stored(tech, { ...touringRig, name: 'List me' } as Rig);
+  const id = await stored(tech, { ...touringRig, name: 'List me' });
   await tech.open('/');
   const row = `[data-rig="${id}"]`;
   await tech.page.locator(`${row} ::-p-text(Rename)`).click();

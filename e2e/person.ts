@@ -78,8 +78,7 @@ export class Person {
     await this.page
       .waitForFunction(
         (s, p, isPattern) => {
-          const text =
-            (document.querySelector(s) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ') ?? '';
+          const text = document.querySelector<HTMLElement>(s)?.innerText.replace(/\s+/g, ' ') ?? '';
           return isPattern ? new RegExp(p).test(text) : text.includes(p);
         },
         { timeout: PATIENCE },

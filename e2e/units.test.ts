@@ -12,9 +12,9 @@ const palette = async (words: string) => {
   await tech.page.keyboard.type(words);
   await tech.page.waitForFunction(
     (w) =>
-      (
-        document.querySelector('.mantine-Spotlight-action[data-selected]') as HTMLElement | null
-      )?.innerText.includes(w),
+      document
+        .querySelector<HTMLElement>('.mantine-Spotlight-action[data-selected]')
+        ?.innerText.includes(w),
     {},
     words,
   );

@@ -1,9 +1,8 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { needBrowser } from './browser-install.mjs';
-import { build } from './build.mjs';
 import { freePort, installNpm, root, run } from './machine.mjs';
 import { startPostgres } from './postgres.mjs';
 import { serve } from './serve.mjs';
@@ -19,16 +18,42 @@ const wanted = (part) => !only || only === part;
 let passed = 0;
 let failed = 0;
 
-function step(name, command, args) {
-  const done = spawnSync(command, args, { cwd: root, encoding: 'utf8', maxBuffer: 1 << 26 });
-  if (done.status === 0) passed++;
+/** Runs a command to its end; what it said is shown only where it failed. */
+async function step(name, command, args) {
+  let said = '';
+  const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+  child.stdout.on('data', (text) => (said += text));
+  child.stderr.on('data', (text) => (said += text));
+  const status = await new Promise((ended) => child.once('close', ended));
+  if (status === 0) passed++;
   else failed++;
-  console.log(`${done.status === 0 ? 'ok' : 'FAILED'}  ${name}`);
-  if (done.status !== 0) console.log(`${done.stdout}${done.stderr}`);
+  console.log(`${status === 0 ? 'ok' : 'FAILED'}  ${name}`);
+  if (status !== 0) console.log(said);
+}
+
+/** Checks of the code as text, one after the other: a core is left for the tests beside them. */
+async function codeChecks() {
+  await step('types', 'npx', ['tsc', '--noEmit']);
+  await step('formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+  await step('lint', 'npx', ['eslint', '.']);
+  await step('import rules', 'npx', ['depcruise', 'src', '--config', '.dependency-cruiser.cjs']);
+  await step('nothing unused', 'npx', ['knip']);
+  await step('licences', 'npm', ['run', '-s', 'licences']);
+  await step('documents made from the code are current', 'npx', [
+    'tsx',
+    'scripts/write-docs.ts',
+    '--check',
+  ]);
+  await step('examples are current', 'npx', ['tsx', 'scripts/write-examples.ts', '--check']);
+}
+
+/** The build that the browser tests use; made while the unit tests run. */
+async function productionBuild() {
+  await step('production build', process.execPath, ['scripts/build-for-tests.mjs']);
 }
 
 /** Runs one project of tests. Not in step: the browser is driven from here and must be answered meanwhile. */
-async function jest(project, env) {
+async function jest(project, env, more = []) {
   const folder = mkdtempSync(join(tmpdir(), 'yantrel-test-'));
   const file = join(folder, 'results.json');
   const args = [
@@ -40,6 +65,7 @@ async function jest(project, env) {
     ...(project === 'browser'
       ? ['--runInBand', '--forceExit', '--testTimeout=120000']
       : ['--testTimeout=60000']),
+    ...more,
     ...process.argv.slice(3),
   ];
   await new Promise((ended) =>
@@ -64,26 +90,21 @@ async function jest(project, env) {
   );
 }
 
-if (wanted('code')) {
-  step('types', 'npx', ['tsc', '--noEmit']);
-  step('lint', 'npx', ['eslint', '.']);
-  step('import rules', 'npx', ['depcruise', 'src', '--config', '.dependency-cruiser.cjs']);
-  step('documents generated from the code are current', 'npx', [
-    'tsx',
-    'scripts/write-docs.ts',
-    '--check',
-  ]);
-}
-if (wanted('core')) await jest('core', {});
+// Two cores: the code is checked and built on one while the unit tests run on the other.
+const beside = wanted('code') || wanted('browser');
+await Promise.all([
+  (async () => {
+    if (wanted('code')) await codeChecks();
+    if (wanted('browser')) await productionBuild();
+  })(),
+  wanted('core') ? jest('core', {}, beside ? ['--maxWorkers=1'] : []) : undefined,
+]);
 
 const postgres =
   wanted('server') || wanted('browser') ? await startPostgres('test', 54_620) : undefined;
 let server;
 let browser;
 async function browserTests() {
-  build('.next-test');
-  passed++;
-  console.log('ok  production build');
   needBrowser();
   const database = `browser_${process.pid}`;
   const url = postgres.url.replace(/\/[^/]*$/, `/${database}`);

@@ -1,3 +1,4 @@
+import { at } from '../core/outcome';
 import {
   boardModel,
   budgetOf,
@@ -57,8 +58,8 @@ export function buildJson(rig: Rig) {
         cost: round(j.cost, 1),
         clashes: j.clashes.map((c) => ({
           what: c.what,
-          a: model.items[c.a]!.device.id,
-          b: c.b < 0 ? null : model.items[c.b]!.device.id,
+          a: at(model.items, c.a).device.id,
+          b: c.b < 0 ? null : at(model.items, c.b).device.id,
           mm: round(c.mm, 1),
         })),
       };

@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../core/outcome';
 import {
   allPairs,
   bothNumbers,
@@ -34,7 +35,7 @@ export function findScene(stage: Stage, rig: Rig, text: string): Scene | undefin
   );
 }
 
-const ms = (x: number) => round(x, 3)!;
+const ms = (x: number) => sure(round(x, 3));
 
 /**
  * One change as it happens: messages with bytes and times, what each device did and when, and how
@@ -73,7 +74,7 @@ export function changeJson(stage: Stage, rig: Rig, from: Scene, to: Scene, bpm?:
     silentMs: ms(change.silentMs),
     endless: change.traffic.endless,
     endStates: [...change.end].map(([id, s]) => {
-      const m = devices.get(id)!;
+      const m = sure(devices.get(id));
       const wrong = change.mismatches.filter((x) => x.device === id);
       const address = s.program && {
         ...(m.bank !== 'none' && { bank: s.program.bank }),
@@ -176,13 +177,13 @@ export function songsJson(rig: Rig) {
         bars: line.bars.length,
         lengthMs: round(line.lengthMs, 1),
         sections: cueSheet(rig, song).map((c, i) => ({
-          section: song.sections[i]!.id,
+          section: entryAt(song.sections, i).id,
           name: c.section,
           bar: c.bar,
           bars: c.bars,
           startMs: round(c.atMs, 1),
           bpm: c.bpm,
-          sound: song.sections[i]!.sound,
+          sound: entryAt(song.sections, i).sound,
           programs: c.programs,
         })),
         delays: tempoDevices(rig)

@@ -31,7 +31,8 @@ export function database(): Db {
 export async function migrate(db: Db): Promise<void> {
   const { error } = await new Migrator({
     db,
-    provider: { getMigrations: async () => MIGRATIONS },
+    provider: { getMigrations: () => Promise.resolve(MIGRATIONS) },
   }).migrateToLatest();
-  if (error) throw error;
+  if (error)
+    throw error instanceof Error ? error : new Error('the tables cannot be made', { cause: error });
 }

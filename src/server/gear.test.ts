@@ -13,25 +13,24 @@ beforeAll(async () => {
 });
 afterAll(() => drop());
 
-const rigWith = (id: string, serials: (string | undefined)[]): Rig =>
-  ({
-    ...touringRig,
-    id,
-    name: id,
-    devices: serials.map((serial, i) => ({
-      id: `d${i}`,
-      kind: 'boost',
-      name: `Boost ${i}`,
-      gear: { ...(serial !== undefined && { serial }), value: 100 + i },
-    })),
-    leads: [],
-    sounds: [touringRig.sounds[0]!].map((s) => ({ ...s, states: {} })),
-    cases: [],
-    stage: undefined,
-    boards: undefined,
-    racks: undefined,
-    looms: undefined,
-  }) as unknown as Rig;
+const rigWith = (id: string, serials: (string | undefined)[]): Rig => ({
+  ...touringRig,
+  id,
+  name: id,
+  devices: serials.map((serial, i) => ({
+    id: `d${i}`,
+    kind: 'boost',
+    name: `Boost ${i}`,
+    gear: { ...(serial !== undefined && { serial }), value: 100 + i },
+  })),
+  leads: [],
+  sounds: [touringRig.sounds[0]!].map((s) => ({ ...s, states: {} })),
+  cases: [],
+  stage: undefined,
+  boards: undefined,
+  racks: undefined,
+  looms: undefined,
+});
 const unit = async (serial: string) => (await listGear(db)).find((u) => u.serial === serial);
 
 test('uses follow every save; two rigs with one unit are double-booked until one is archived', async () => {

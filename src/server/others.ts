@@ -1,3 +1,4 @@
+import { at } from '../core/outcome';
 import { sql } from 'kysely';
 import { openDatabase } from './database';
 
@@ -7,10 +8,9 @@ async function others(): Promise<number> {
   try {
     const { rows } = await sql<{
       n: number;
-    }>`select count(*)::int as n from pg_stat_activity where application_name = 'yantrel' and pid <> pg_backend_pid()`.execute(
-      db,
-    );
-    return rows[0]!.n;
+    }>`select count(*)::int as n from pg_stat_activity
+    where application_name = 'yantrel' and pid <> pg_backend_pid()`.execute(db);
+    return at(rows, 0).n;
   } finally {
     await db.destroy();
   }

@@ -1,3 +1,4 @@
+import { at } from '../core/outcome';
 import { sql } from 'kysely';
 import { applyEdit, type Conflict, mergeRigs, type Problem, type Rig, sameJson } from '../core/rig';
 import type { Db } from './database';
@@ -75,7 +76,7 @@ export async function createRig(db: Db, rig: Rig, words: string): Promise<boolea
       .insertInto('revision')
       .values({ rig_id: rig.id, number: 1, based_on: null, words, document: JSON.stringify(rig) })
       .execute();
-    await followGear(tx as Db, rig);
+    await followGear(tx, rig);
     return true;
   });
 }
@@ -125,7 +126,7 @@ export async function goBackTo(db: Db, id: string, number: number): Promise<bool
       .where('id', '=', id)
       .forUpdate()
       .executeTakeFirst();
-    const document = row && (await loadRevision(tx as Db, id, number));
+    const document = row && (await loadRevision(tx, id, number));
     if (!row || !document) return false;
     const head = row.head + 1;
     await tx
@@ -143,7 +144,7 @@ export async function goBackTo(db: Db, id: string, number: number): Promise<bool
       .set({ head, name: document.name, changed_at: new Date() })
       .where('id', '=', id)
       .execute();
-    await followGear(tx as Db, document);
+    await followGear(tx, document);
     return true;
   });
 }
@@ -198,13 +199,13 @@ export async function saveRig(db: Db, rig: Rig, base: number, words: string): Pr
         .set({ head: number, name: document.name, changed_at: new Date() })
         .where('id', '=', rig.id)
         .execute();
-      await followGear(tx as Db, document);
+      await followGear(tx, document);
       return number;
     };
     if (row.head === base) return { outcome: 'saved', revision: await write(rig) };
-    const head = await loadRevision(tx as Db, rig.id, row.head);
+    const head = await loadRevision(tx, rig.id, row.head);
     if (!head) return { outcome: 'missing' };
-    const start = await loadRevision(tx as Db, rig.id, base);
+    const start = await loadRevision(tx, rig.id, base);
     if (!start)
       return {
         outcome: 'conflict',
@@ -235,7 +236,7 @@ export async function renameRig(
   const saved = await loadRig(db, id);
   if (!saved) return { ok: false, status: 404, why: 'There is no such rig any more.' };
   const applied = applyEdit(saved.rig, { edit: 'renameRig', name });
-  if (!applied.ok) return { ok: false, status: 422, why: applied.problems[0]!.what };
+  if (!applied.ok) return { ok: false, status: 422, why: at(applied.problems, 0).what };
   const result = await saveRig(db, applied.value.rig, saved.revision, `renamed the rig to ${name}`);
   return result.outcome === 'saved' || result.outcome === 'merged'
     ? { ok: true }

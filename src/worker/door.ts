@@ -94,7 +94,7 @@ export function openDoor(page: Page): Door {
         () => ended(`it did not answer within ${LIMIT_S} seconds`),
         LIMIT_S * 1000,
       );
-      waiting.set(id, { resolve: resolve as (answer: never) => void, reject, limit });
+      waiting.set(id, { resolve: resolve, reject, limit });
       worker.postMessage({ id, question, ask: content } satisfies Asked);
     });
   begin();

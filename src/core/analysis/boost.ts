@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import type { Rig, Sound } from '../rig/schema';
 import { heardOf } from '../signal';
@@ -24,7 +25,7 @@ export function boostWorths(rig: Rig, sound: Sound): BoostWorth[] {
     .filter(
       (s) =>
         s.state === 'engaged' &&
-        BOOSTS.has(kindOf(rig.devices.find((d) => d.id === s.device)!.kind).job),
+        BOOSTS.has(kindOf(sure(rig.devices.find((d) => d.id === s.device)).kind).job),
     )
     .flatMap((s) => {
       const without = heardOf(rig, {

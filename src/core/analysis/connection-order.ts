@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { End, Lead, Rig } from '../rig/schema';
@@ -36,7 +37,7 @@ export function connectionOrder(rig: Rig, reports: readonly SoundFigures[]): Con
       .sort((a, b) => b.at - a.at)
       .map((l) => l.id);
   const isOnLoop = (e: End) =>
-    kindOf(deviceOf(rig, e.device)!.kind).loops?.some(
+    kindOf(sure(deviceOf(rig, e.device)).kind).loops?.some(
       (l) => l.send.includes(e.jack) || l.return.includes(e.jack),
     ) === true;
   const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');

@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import { buildCircuit, type Circuit, type CircuitStage } from '../circuit';
 import { byKey, nearestFirst, orderNodes } from '../graph';
 import type { Fix, Remark } from '../findings/finding';
@@ -34,9 +35,12 @@ function edgesOf(circuit: Circuit): Map<number, { stage: CircuitStage; to: numbe
   const edges = new Map<number, { stage: CircuitStage; to: number }[]>();
   for (const stage of circuit.stages) {
     if (stageGain(stage) < SHUT_DB) continue;
-    const from = circuit.nets[stage.from]!.section;
+    const from = entryAt(circuit.nets, stage.from).section;
     const list = edges.get(from) ?? [];
-    list.push({ stage, to: circuit.nets[circuit.drivers[stage.driver]!.net]!.section });
+    list.push({
+      stage,
+      to: entryAt(circuit.nets, entryAt(circuit.drivers, stage.driver).net).section,
+    });
     edges.set(from, list);
   }
   return edges;
@@ -79,7 +83,7 @@ function circles(circuit: Circuit): CircuitStage[][] {
 function metalBetween(ctx: SoundContext, from: CircuitStage, to: CircuitStage): string[] {
   if (from.device === to.device) return [];
   const { circuit } = ctx.flowing;
-  const nets = new Set(circuit.sections[circuit.nets[to.from]!.section]!.nets);
+  const nets = new Set(entryAt(circuit.sections, entryAt(circuit.nets, to.from).section).nets);
   const touches = (id: string, jacks: readonly string[]) =>
     jacks.some((j) => nets.has(circuit.netAt(id, j)?.index ?? -1));
   const station = new Map(ctx.stations.map((s) => [s.id, s]));
@@ -111,9 +115,9 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
   const named = new Map<string, Cycle>();
   for (const circle of circles(circuit)) {
     const gainDb = circle.reduce((sum, s, i) => {
-      const next = circle[(i + 1) % circle.length]!;
-      const driver = circuit.drivers[s.driver]!;
-      const section = circuit.sections[circuit.nets[driver.net]!.section]!;
+      const next = entryAt(circle, (i + 1) % circle.length);
+      const driver = entryAt(circuit.drivers, s.driver);
+      const section = entryAt(circuit.sections, entryAt(circuit.nets, driver.net).section);
       return (
         sum +
         stageGain(s) +
@@ -129,11 +133,11 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
       ...new Set(
         circle.flatMap((s, i) => [
           s.device,
-          ...metalBetween(ctx, s, circle[(i + 1) % circle.length]!),
+          ...metalBetween(ctx, s, entryAt(circle, (i + 1) % circle.length)),
         ]),
       ),
     ];
-    const start = devices.indexOf([...devices].sort()[0]!);
+    const start = devices.indexOf(entryAt([...devices].sort(), 0));
     const turned = [...devices.slice(start), ...devices.slice(0, start)];
     const known = named.get(turned.join(' '));
     if (!known || gainDb > known.gainDb) named.set(turned.join(' '), { devices: turned, gainDb });
@@ -217,6 +221,9 @@ export const howlRemarks: Remarker = ({ ctx, cycles }) =>
       `Once round it ${c.gainDb >= 0 ? 'gains' : 'loses'} ${fixed(Math.abs(c.gainDb))} ` +
       `dB${c.gainDb > 0 ? ', so it will howl' : '; it will ring and colour the sound'}. ` +
       'The figures leave the way back ' +
-      `out. ${c.opens ? `One press opens it: ${c.opens.words.charAt(0).toLowerCase()}${c.opens.words.slice(1)}.` : 'No press opens it; disconnect the lead that closes the circle.'}`,
+      ('out. ' +
+        (c.opens
+          ? `One press opens it: ${c.opens.words.charAt(0).toLowerCase()}${c.opens.words.slice(1)}.`
+          : 'No press opens it; disconnect the lead that closes the circle.')),
     fix: c.opens,
   }));

@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { byKey, Joined, nearestFirst } from '../graph';
 import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix, Remark } from '../findings/finding';
@@ -81,7 +82,7 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
   for (const lead of rig.leads) {
     if (lead.shieldLifted || lead.type === 'air' || lead.type === 'midi' || lead.type === 'inside')
       continue;
-    const [from, to] = [devices.get(lead.from.device)!, devices.get(lead.to.device)!];
+    const [from, to] = [sure(devices.get(lead.from.device)), sure(devices.get(lead.to.device))];
     ties.push({
       kind: 'shield',
       a: node(from, lead.from.jack),
@@ -169,7 +170,7 @@ export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
     const [left, right] = [[] as Tie[], [] as Tie[]];
     let [a, b] = [tie.a, tie.b];
     while (a !== b) {
-      const [wa, wb] = [way.get(a)!, way.get(b)!];
+      const [wa, wb] = [sure(way.get(a)), sure(way.get(b))];
       if (wa.depth >= wb.depth) {
         left.push(wa.tie!);
         a = wa.from!;
@@ -268,9 +269,9 @@ function cureOf(
   { devices, leadsById, outlet }: Known,
 ): { cure: string; fix?: Fix } {
   const name = (id: string) => devices.get(id)?.name ?? id;
-  const leads = ties.flatMap((t) => (t.lead ? [leadsById.get(t.lead)!] : []));
+  const leads = ties.flatMap((t) => (t.lead ? [sure(leadsById.get(t.lead))] : []));
   for (const lead of leads) {
-    const device = devices.get(lead.from.device)!;
+    const device = sure(devices.get(lead.from.device));
     const kind = kindOf(device.kind);
     const lift = kind.parameters.find(
       (p) => p.type === 'switch' && p.id.toLowerCase() === `isolate${lead.from.jack}`.toLowerCase(),
@@ -344,10 +345,8 @@ function usbIsolatorFix(rig: Rig, lead: Lead): Fix {
     [],
   );
   const host =
-    jackOf(
-      rig.devices.find((d) => d.id === lead.from.device)!,
-      lead.from.jack,
-    )?.usb === 'host';
+    jackOf(sure(rig.devices.find((d) => d.id === lead.from.device)), lead.from.jack)?.usb ===
+    'host';
   return {
     words: `Put a USB isolator between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`,
     edits: [
@@ -412,7 +411,7 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
     together.set(key, [...(together.get(key) ?? []), l]);
   }
   const remarks: Remark[] = [...together].map(([key, same]) => {
-    const l = same.find((h) => h.fix) ?? same[0]!;
+    const l = same.find((h) => h.fix) ?? entryAt(same, 0);
     const through = (kind: Tie['kind']) => same.some((h) => h.ties.some((t) => t.kind === kind));
     return {
       rule: 'hum-loop',
@@ -423,7 +422,12 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
         `${same.length > 1 ? `${same.length} hum loops run` : 'A hum loop runs'} ` +
         `through ${l.devices.map(name).join(', ')}.`,
       why:
-        `${through('earth') ? 'Closed through protective earth, which must stay connected.' : through('supply') ? 'Closed through the shared return of a supply.' : 'Closed through the shields of its leads.'} ` +
+        (through('earth')
+          ? 'Closed through protective earth, which must stay connected.'
+          : through('supply')
+            ? 'Closed through the shared return of a supply.'
+            : 'Closed through the shields of its leads.') +
+        ' ' +
         `Cheapest cure: ${l.cure}${same.length > 1 ? ', then the same for the others' : ''}.`,
       fix: l.fix,
     };

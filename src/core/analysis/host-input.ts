@@ -43,7 +43,10 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
           severity: 'advice',
           subjects: [device.id, tone.driver],
           about: `${device.id}+load`,
-          what: `${device.name} loads ${ctx.device(tone.driver).name}: ${settingWords(kind.id, load, String(now(load)))}.`,
+          what:
+            `${device.name} loads ${ctx.device(tone.driver).name}: ` +
+            settingWords(kind.id, load, String(now(load))) +
+            '.',
           why:
             `That takes ${fixed(full.at5kHzDb - tone.at5kHzDb)} dB at 5 kHz ` +
             `and ${fixed(full.at1kHzDb - tone.at1kHzDb)} dB at 1 kHz against the highest ` +

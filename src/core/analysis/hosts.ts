@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { type Budget, kindOf, settingWith } from '../kinds';
 import type { Device } from '../rig/schema';
@@ -78,8 +79,8 @@ export function hostUses(ctx: SoundContext): HostUse[] {
         loops: (kindOf(host.kind).loops ?? []).map((l) => ({
           id: l.id,
           label: l.label,
-          sends: outer(l.send[0]!, 'from'),
-          returns: outer(l.return[0]!, 'to'),
+          sends: outer(at(l.send, 0), 'from'),
+          returns: outer(at(l.return, 0), 'to'),
         })),
       };
     });
@@ -141,9 +142,18 @@ export const hostRemarks: Remarker = ({ ctx, hosts }) => {
         subjects: [host],
         what:
           `${name(host)} is asked for more than it ` +
-          `has: ${over.map(([key, word, unit]) => `${fixed(used[key], 0)}${unit} of ${fixed(has[key], 0)}${unit} ${word}`).join(', ')}.`,
+          ('has: ' +
+            over
+              .map(
+                ([key, word, unit]) =>
+                  `${fixed(used[key], 0)}${unit} of ${fixed(has[key], 0)}${unit} ${word}`,
+              )
+              .join(', ') +
+            '.'),
         why:
-          `The costliest inside: ${leavers.map((d) => `${d.name} (${fixed(blockCost(d).percent, 0)} %)`).join(', ')}. ` +
+          'The costliest inside: ' +
+          leavers.map((d) => `${d.name} (${fixed(blockCost(d).percent, 0)} %)`).join(', ') +
+          '. ' +
           'Proposals, “inside or outside”, works out what should leave.',
       });
     }

@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { withPrefix, fixed } from '../units';
 import { dbuOfVolts } from '../units';
 import type { Remark } from '../findings/finding';
@@ -28,13 +29,14 @@ export const latencyRemarks: Remarker = ({ ctx, destinations }) => {
     if (seen.has(s.index) || present.flows.length < 2) continue;
     seen.add(s.index);
     if (
-      !ctx.flowing.circuit.sections[s.section]!.drivers.some(
-        (dr) => dr.net === s.index || ctx.flowing.circuit.sections[s.section]!.drivers.length > 1,
+      !at(ctx.flowing.circuit.sections, s.section).drivers.some(
+        (dr) =>
+          dr.net === s.index || at(ctx.flowing.circuit.sections, s.section).drivers.length > 1,
       )
     )
       continue;
     // Only where the copies meet: no single output brings both already.
-    const ways = ctx.flowing.circuit.sections[s.section]!.drivers.flatMap((dr) => dr.stages);
+    const ways = at(ctx.flowing.circuit.sections, s.section).drivers.flatMap((dr) => dr.stages);
     if (ways.length < 2 || ways.some((w) => bringsBoth(ctx.flowing.present(w.from).flows)))
       continue;
     const dry = present.flows.filter((f) => !f.wet && !f.side);
@@ -49,7 +51,7 @@ export const latencyRemarks: Remarker = ({ ctx, destinations }) => {
           Math.abs(dbuOfVolts(a.volts[1]) - dbuOfVolts(b.volts[1])) > FAR_UNDER_DB
         )
           continue;
-        const device = s.points[0]!.device;
+        const device = at(s.points, 0).device;
         remarks.push({
           rule: 'comb',
           severity: 'fault',

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { solveSection } from '../circuit';
 import type { Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
@@ -28,10 +29,10 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
     )
       return [];
     const device = ctx.device(s.device);
-    const section =
-      ctx.flowing.circuit.sections[
-        ctx.flowing.circuit.nets[ctx.at(s.device, s.ins[0]!).net]!.section
-      ]!;
+    const section = entryAt(
+      ctx.flowing.circuit.sections,
+      entryAt(ctx.flowing.circuit.nets, ctx.at(s.device, entryAt(s.ins, 0)).net).section,
+    );
     const listens = tones.some(
       (t) => t.listener === s.device && section.drivers.some((d) => d.device === t.driver),
     );
@@ -43,7 +44,7 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
         stations.some((o) => o.device === t.listener && o.state === 'engaged'),
     );
     if (!listens || byPot || meant || section.drivers.length > 1 || input.loadOhms < 100) return [];
-    const driver = section.drivers[0]!;
+    const driver = entryAt(section.drivers, 0);
     // A pickup into a usual input stays well under this; only a real load counts.
     const bare = driver.source?.bare === true;
     if (bare && input.lossDb > -3) return [];
@@ -89,8 +90,8 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
             -1,
         ),
     )?.listener;
-    if (!listener || section.nets.some((n) => circuit.nets[n]!.coils.length)) return [];
-    const net = circuit.netAt(listener, kindOf(ctx.device(listener).kind).through!.in)!.index;
+    if (!listener || section.nets.some((n) => entryAt(circuit.nets, n).coils.length)) return [];
+    const net = sure(circuit.netAt(listener, kindOf(ctx.device(listener).kind).through!.in)).index;
     const at = section.nets.indexOf(net);
     const lost = section.drivers.map((d, k) => {
       const alone = solveSection(circuit, { ...section, drivers: [d] }, 1000).transfer(0, at);

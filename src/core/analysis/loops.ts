@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { passesOf, pluggedJacks } from '../circuit';
 import type { Remark } from '../findings/finding';
 import { kindOf, settingWith } from '../kinds';
@@ -43,7 +44,7 @@ export const loopRemarks: Remarker = ({ ctx }) => {
             'A plug in the send opens the way inside, so the signal stops here. Plug the other ' +
               'end into the return, or pull both.',
           );
-        else if (loop.opensAt === 'never' && !kind.hosts && isFed(loop.send[0]!))
+        else if (loop.opensAt === 'never' && !kind.hosts && isFed(at(loop.send, 0)))
           say(
             'fault',
             `${loop.label.charAt(0).toUpperCase()}${loop.label.slice(1)} of ${device.name} is ` +

@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { fixed, showLevel } from '../units';
 import type { Remarker } from './evidence';
 
@@ -13,7 +14,7 @@ export const noiseRemarks: Remarker = ({ ctx, destinations }) => {
     const heard = noisy
       .filter((d) => (d.noisiest ?? d.device) === culprit)
       .sort((a, b) => a.signalToNoiseDb! - b.signalToNoiseDb!);
-    const worst = heard[0]!;
+    const worst = at(heard, 0);
     return {
       rule: 'noise',
       severity: 'caution' as const,

@@ -38,7 +38,12 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
             why:
               `At ${ctx.device(way.device).name} its dry part stands ${fixed(level - beside)} dB ` +
               'against the straight ' +
-              `one${apart > 0.05 ? ` and comes ${fixed(apart, 2)} ms apart, so they cancel ` + `at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples` : ', so the level changes with the mix'}. ` +
+              ('one' +
+                (apart > 0.05
+                  ? ` and comes ${fixed(apart, 2)} ms apart, so they cancel ` +
+                    `at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples`
+                  : ', so the level changes with the mix') +
+                '. ') +
               'Set it to 100 % wet.',
             fix: wetFix(ctx, late.besideWet),
           });

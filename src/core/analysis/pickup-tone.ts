@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { DEFAULT_REFERENCE, type Rig } from '../rig/schema';
 import { soundContext } from '../signal/sound-context';
 import { mainDriver } from '../signal/point-figures';
@@ -35,12 +36,12 @@ export function pickupTone(rig: Rig, soundId: string, pickup: string): PickupTon
   const alone = aloneInto(ctx, pickup, reference.metres * reference.pfPerMetre, reference.ohms);
   if (!end || !alone) return undefined;
   const now = toneCurve(circuit, section, driver, end.net);
-  const ref: TonePoint[] = toneCurve(alone.circuit, alone.circuit.sections[0]!, 0, alone.net);
+  const ref: TonePoint[] = toneCurve(alone.circuit, at(alone.circuit.sections, 0), 0, alone.net);
   return {
     pickup,
     listener: end.device,
     now: toneOf(circuit, section, driver, end.net),
-    reference: toneOf(alone.circuit, alone.circuit.sections[0]!, 0, alone.net),
-    curve: now.map((p, i) => ({ hertz: p.hertz, now: p.db, reference: ref[i]!.db })),
+    reference: toneOf(alone.circuit, at(alone.circuit.sections, 0), 0, alone.net),
+    curve: now.map((p, i) => ({ hertz: p.hertz, now: p.db, reference: at(ref, i).db })),
   };
 }

@@ -1,3 +1,4 @@
+import { at, sure } from '../outcome';
 import type { Fix, Remark } from '../findings/finding';
 import { kindOf, settingWith } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
@@ -15,7 +16,7 @@ export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
   const heard = new Set<string>();
   for (const net of ctx.flowing.circuit.nets) {
     for (const source of ctx.flowing.present(net.index).cancelled) {
-      const device = net.points[0]!.device;
+      const device = at(net.points, 0).device;
       if (heard.has(`${device} ${source}`)) continue;
       heard.add(`${device} ${source}`);
       remarks.push({
@@ -52,7 +53,7 @@ export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
           'them, so low notes cancel in the air between. Use a splitter’s polarity switch.',
         fix: turnFix(
           ctx,
-          [...a.route, ...only].map((id) => ctx.stations.find((s) => s.id === id)!.device),
+          [...a.route, ...only].map((id) => sure(ctx.stations.find((s) => s.id === id)).device),
         ),
       });
     }

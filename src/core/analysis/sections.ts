@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { mainDriver } from '../signal/point-figures';
 import type { SoundContext } from '../signal/sound-context';
 import { sectionKey, type Tone, toneOf } from './tone';
@@ -21,7 +22,7 @@ function listeners(ctx: SoundContext): Map<number, { device: string; net: number
   const { nets, stages, arrivals } = ctx.flowing.circuit;
   const found = new Map<number, { device: string; net: number }[]>();
   const note = (device: string, net: number) => {
-    const section = nets[net]!.section;
+    const section = at(nets, net).section;
     const list = found.get(section) ?? [];
     if (!list.some((l) => l.device === device && l.net === net)) list.push({ device, net });
     found.set(section, list);
@@ -38,18 +39,19 @@ export function sectionTones(ctx: SoundContext, memory: ToneMemory = new Map()):
   const heard = listeners(ctx);
   for (const section of circuit.sections) {
     const driver = mainDriver(section);
-    if (driver === undefined || !section.nets.some((n) => circuit.nets[n]!.leads.length)) continue;
+    if (driver === undefined || !section.nets.some((n) => at(circuit.nets, n).leads.length))
+      continue;
     for (const { device, net } of heard.get(section.index) ?? []) {
       const key = sectionKey(circuit, section, driver, net);
       let tone = memory.get(key);
       if (!tone) memory.set(key, (tone = toneOf(circuit, section, driver, net)));
       tones.push({
         ...tone,
-        driver: section.drivers[driver]!.device,
+        driver: at(section.drivers, driver).device,
         listener: device,
-        bare: section.drivers[driver]!.source?.bare === true,
-        leadPf: 1e12 * section.nets.reduce((s, n) => s + circuit.nets[n]!.leadFarads, 0),
-        leads: section.nets.flatMap((n) => circuit.nets[n]!.leads),
+        bare: at(section.drivers, driver).source?.bare === true,
+        leadPf: 1e12 * section.nets.reduce((s, n) => s + at(circuit.nets, n).leadFarads, 0),
+        leads: section.nets.flatMap((n) => at(circuit.nets, n).leads),
       });
     }
   }

@@ -1,3 +1,4 @@
+import { at, sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { jackOf, leadFrom, leadInto } from '../rig/find';
@@ -41,10 +42,10 @@ export function speakerLines(ctx: SoundContext): SpeakerLine[] {
   return drivers.flatMap((d) => {
     const speaker = d.stages.find((s) => s.stage.speaker)?.stage.speaker;
     if (!speaker) return [];
-    const net = nets[d.net]!;
+    const net = at(nets, d.net);
     const siemens = net.coils.reduce((s, c) => s + 1 / c.ohms, 0);
     const metres = net.leads
-      .map((id) => ctx.rig.leads.find((l) => l.id === id)!)
+      .map((id) => sure(ctx.rig.leads.find((l) => l.id === id)))
       .filter((l) => l.type === 'speaker');
     const ohms = siemens > 0 ? 1 / siemens : null;
     return [

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
@@ -28,7 +29,7 @@ function worthOf(rig: Rig, sound: Rig['sounds'][number]): Worth {
   for (const s of [...new Set(used.flat())].sort((a, b) => a.column - b.column))
     if (!first.has(s.device)) first.set(s.device, s.ins);
   const astray = [...first].filter(([id, ins]) => {
-    const kind = kindOf(rig.devices.find((d) => d.id === id)!.kind);
+    const kind = kindOf(sure(rig.devices.find((d) => d.id === id)).kind);
     return kind.loops?.some((l) => l.return.some((j) => ins.includes(j))) === true;
   }).length;
   return {

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
 import { leadPf } from '../rig/find';
@@ -31,26 +32,26 @@ export function pickupInto(
   ohms: number,
 ): Tone | undefined {
   const alone = aloneInto(ctx, pickup, leadPf, ohms);
-  return alone && toneOf(alone.circuit, alone.circuit.sections[0]!, 0, alone.net);
+  return alone && toneOf(alone.circuit, entryAt(alone.circuit.sections, 0), 0, alone.net);
 }
 
 /** A pickup taken out of the rig with its own controls as they stand, ended by a capacitance and a load. */
 export function aloneInto(ctx: SoundContext, pickup: string, leadPf: number, ohms: number) {
   const { circuit } = ctx.flowing;
-  const out = kindOf(ctx.device(pickup).kind).jacks.find((j) => j.direction === 'out')!.id;
+  const out = sure(kindOf(ctx.device(pickup).kind).jacks.find((j) => j.direction === 'out')).id;
   const coil = circuit.drivers.find((d) => d.device === pickup && d.source);
   const end = circuit.netAt(pickup, out);
   if (!coil || !end) return undefined;
-  const own = circuit.sections[end.section]!;
+  const own = entryAt(circuit.sections, end.section);
   const ownNets = [...new Set([coil.net, end.index])];
   const nets = ownNets.map((n, i) => ({
-    ...circuit.nets[n]!,
+    ...entryAt(circuit.nets, n),
     index: i,
     leadFarads: 0,
     shunts: ownShunts(ctx, pickup, n),
   }));
   const at = (n: number) => ownNets.indexOf(n);
-  const last = nets[at(end.index)]!;
+  const last = entryAt(nets, at(end.index));
   nets[at(end.index)] = {
     ...last,
     leadFarads: leadPf * 1e-12,
@@ -121,7 +122,11 @@ function bareRemark({ ctx, reference }: Evidence, t: Evidence['tones'][number]):
         `At 5 kHz it is ${fixed(lost)} dB duller than through the reference lead ` +
         `(${reference.metres} m ` +
         `into ${withPrefix(reference.ohms, 'Ω')}): ${Math.round(t.leadPf)} pF of lead before ` +
-        `the first active input.${back > 1 ? ` A buffer right after the first lead gives back ${fixed(back)} dB at 5 kHz.` : ''} ` +
+        ('the first active input.' +
+          (back > 1
+            ? ` A buffer right after the first lead gives back ${fixed(back)} dB at 5 kHz.`
+            : '') +
+          ' ') +
         'Some players want the loss; then accept this.',
       fix:
         first && back > 1 && first.to.device !== t.listener

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { jackOf } from '../rig/find';
 import type { Lead } from '../rig/schema';
@@ -10,9 +11,9 @@ export const wrongWayRemarks: Remarker = ({ ctx }) => {
     (l) => direction(l.from) !== 'either' && direction(l.from) === direction(l.to),
   );
   return wrong.map((lead): Remark => {
-    const way = direction(lead.from)!;
+    const way = sure(direction(lead.from));
     const name = (end: Lead['from']) =>
-      `${ctx.device(end.device).name}, ${jackOf(ctx.device(end.device), end.jack)!.label}`;
+      `${ctx.device(end.device).name}, ${sure(jackOf(ctx.device(end.device), end.jack)).label}`;
     // Two such leads between the same boxes, one on the outputs and one on the inputs: send and
     // return were exchanged.
     const partner = wrong.find(

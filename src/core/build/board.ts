@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { kindOf } from '../kinds';
 import type { Board, BoardPlace, Device, Lead, Rig } from '../rig/schema';
 import {
@@ -167,7 +168,7 @@ export function boardModel(
     ),
   };
   const items = devices.map((device): Item => {
-    const size = sizeOf(device)!;
+    const size = sure(sizeOf(device));
     const turn = device.at?.turn ?? 0;
     const side = turn === 90 || turn === 270;
     const need = needOf(device);
@@ -217,9 +218,12 @@ export function boardModel(
   const socketOf = (id: string, jack: string) => {
     const i = index.get(id);
     if (i === undefined) return { i: -1, s: -1 };
-    const spots = spotsOf(devices[i]!);
+    const spots = spotsOf(entryAt(devices, i));
     const spot = spots.find((x) => isSpot(x, jack));
-    return { i, s: spot ? items[i]!.sockets.findIndex((x) => x.jack === spot.jack.id) : -1 };
+    return {
+      i,
+      s: spot ? entryAt(items, i).sockets.findIndex((x) => x.jack === spot.jack.id) : -1,
+    };
   };
   const runs = leads.flatMap((lead): Run[] => {
     const [a, b] = [
@@ -287,9 +291,20 @@ function blocked(
   by: number,
 ): boolean {
   for (let i = 0; i < model.items.length; i++) {
-    const item = model.items[i]!;
+    const item = entryAt(model.items, i);
     if (item.under) continue;
-    if (crosses(ax, ay, bx, by, at[i]!.x, at[i]!.y, at[i]!.x + item.width, at[i]!.y + item.depth))
+    if (
+      crosses(
+        ax,
+        ay,
+        bx,
+        by,
+        entryAt(at, i).x,
+        entryAt(at, i).y,
+        entryAt(at, i).x + item.width,
+        entryAt(at, i).y + item.depth,
+      )
+    )
       return true;
   }
   return false;
@@ -301,8 +316,8 @@ function blocked(
  * rail or an edge, and up again. A lead that goes elsewhere leaves at the nearest of the rear and side edges.
  */
 export function pathOf(model: Model, at: readonly XY[], run: Run): Path {
-  const from = model.items[run.a]!.sockets[run.aSocket]!;
-  const start = at[run.a]!;
+  const from = entryAt(entryAt(model.items, run.a).sockets, run.aSocket);
+  const start = entryAt(at, run.a);
   const [ax, ay] = [start.x + from.tipX, start.y + from.tipY];
   const jackA = { x: start.x + from.x, y: start.y + from.y };
   if (run.b < 0) {
@@ -316,17 +331,22 @@ export function pathOf(model: Model, at: readonly XY[], run: Run): Path {
       .sort((a, b) => a.mm - b.mm);
     const best = ways.find((w) => !blocked(model, at, ax, ay, w.p.x, w.p.y));
     if (best) return { points: [jackA, { x: ax, y: ay }, best.p], mm: best.mm, below: false };
-    return { points: [jackA, { x: ax, y: ay }, ways[0]!.p], mm: ways[0]!.mm + DROP, below: true };
+    return {
+      points: [jackA, { x: ax, y: ay }, entryAt(ways, 0).p],
+      mm: entryAt(ways, 0).mm + DROP,
+      below: true,
+    };
   }
-  const to = model.items[run.b]!.sockets[run.bSocket]!;
-  const end = at[run.b]!;
+  const to = entryAt(entryAt(model.items, run.b).sockets, run.bSocket);
+  const end = entryAt(at, run.b);
   const [bx, by] = [end.x + to.tipX, end.y + to.tipY];
   const jackB = { x: end.x + to.x, y: end.y + to.y };
   const climb = Math.abs(
-    standing(model, model.items[run.a]!, start).up - standing(model, model.items[run.b]!, end).up,
+    standing(model, entryAt(model.items, run.a), start).up -
+      standing(model, entryAt(model.items, run.b), end).up,
   );
   const across = Math.abs(ax - bx);
-  if (!model.items[run.a]!.under && !model.items[run.b]!.under) {
+  if (!entryAt(model.items, run.a).under && !entryAt(model.items, run.b).under) {
     for (const c of [
       { x: bx, y: ay },
       { x: ax, y: by },
@@ -339,7 +359,7 @@ export function pathOf(model: Model, at: readonly XY[], run: Run): Path {
         };
     }
   }
-  let lane = model.lanes[0]!;
+  let lane = entryAt(model.lanes, 0);
   let best = Infinity;
   for (const l of model.lanes) {
     const mm = Math.abs(ay - l) + Math.abs(by - l);
@@ -435,11 +455,12 @@ function softCost(model: Model, at: readonly XY[]): number {
       cost +=
         item.pressed *
         LAYOUT_PRICE.foot *
-        (Math.abs(at[i]!.x + item.width / 2 - foot) + (board.depth - at[i]!.y - item.depth));
+        (Math.abs(entryAt(at, i).x + item.width / 2 - foot) +
+          (board.depth - entryAt(at, i).y - item.depth));
     cost +=
       (item.grams / 1000) *
       LAYOUT_PRICE.heavy *
-      Math.abs(at[i]!.x + item.width / 2 - board.width / 2);
+      Math.abs(entryAt(at, i).x + item.width / 2 - board.width / 2);
   });
   return cost;
 }
@@ -451,14 +472,14 @@ function softCost(model: Model, at: readonly XY[]): number {
 export function costBound(model: Model, at: readonly XY[]): number {
   let mm = 0;
   for (const r of model.runs) {
-    const a = model.items[r.a]!.sockets[r.aSocket]!;
-    const [ax, ay] = [at[r.a]!.x + a.tipX, at[r.a]!.y + a.tipY];
+    const a = entryAt(entryAt(model.items, r.a).sockets, r.aSocket);
+    const [ax, ay] = [entryAt(at, r.a).x + a.tipX, entryAt(at, r.a).y + a.tipY];
     if (r.b < 0) {
       mm += Math.min(Math.abs(ay), Math.abs(ax), Math.abs(model.board.width - ax));
       continue;
     }
-    const b = model.items[r.b]!.sockets[r.bSocket]!;
-    mm += Math.abs(ax - at[r.b]!.x - b.tipX) + Math.abs(ay - at[r.b]!.y - b.tipY);
+    const b = entryAt(entryAt(model.items, r.b).sockets, r.bSocket);
+    mm += Math.abs(ax - entryAt(at, r.b).x - b.tipX) + Math.abs(ay - entryAt(at, r.b).y - b.tipY);
   }
   return mm + softCost(model, at);
 }
@@ -466,22 +487,26 @@ export function costBound(model: Model, at: readonly XY[]): number {
 function clashesOf(model: Model, at: readonly XY[]): Clash[] {
   const { items, board } = model;
   const out: Clash[] = [];
-  const levels = items.map((item, i) => standing(model, item, at[i]!));
+  const levels = items.map((item, i) => standing(model, item, entryAt(at, i)));
   const zones: (ReturnType<typeof zonesOf> | undefined)[] = [];
   for (let i = 0; i < items.length; i++) {
-    const [a, p] = [items[i]!, at[i]!];
+    const [a, p] = [entryAt(items, i), entryAt(at, i)];
     const over = Math.max(-p.x, -p.y, p.x + a.width - board.width, p.y + a.depth - board.depth);
     if (over > 0.5) out.push({ what: 'outside', a: i, b: -1, mm: over });
     if (a.under && a.height > (board.under ?? 0))
       out.push({ what: 'too-high', a: i, b: -1, mm: a.height - (board.under ?? 0) });
-    if (levels[i]!.half) out.push({ what: 'half', a: i, b: -1, mm: 0 });
+    if (entryAt(levels, i).half) out.push({ what: 'half', a: i, b: -1, mm: 0 });
     for (let j = i + 1; j < items.length; j++) {
-      const [b, q] = [items[j]!, at[j]!];
+      const [b, q] = [entryAt(items, j), entryAt(at, j)];
       if (a.under === b.under) {
         const x = Math.min(p.x + a.width, q.x + b.width) - Math.max(p.x, q.x);
         const y = Math.min(p.y + a.depth, q.y + b.depth) - Math.max(p.y, q.y);
         if (x > 0.5 && y > 0.5) out.push({ what: 'overlap', a: i, b: j, mm: Math.min(x, y) });
-        else if (x > -2 * LONGEST && y > -2 * LONGEST && levels[i]!.up === levels[j]!.up) {
+        else if (
+          x > -2 * LONGEST &&
+          y > -2 * LONGEST &&
+          entryAt(levels, i).up === entryAt(levels, j).up
+        ) {
           const clash = plugClash(i, (zones[i] ??= zonesOf(a, p)), j, (zones[j] ??= zonesOf(b, q)));
           if (clash) out.push(clash);
         }
@@ -514,10 +539,12 @@ function clashesOf(model: Model, at: readonly XY[]): Clash[] {
         (b, j) =>
           j !== i &&
           !b.under &&
-          levels[j]!.up >= levels[i]!.up &&
-          at[j]!.y >= p.y + a.depth - 5 &&
+          entryAt(levels, j).up >= entryAt(levels, i).up &&
+          entryAt(at, j).y >= p.y + a.depth - 5 &&
           a.switches.some(
-            (s) => p.x + s.x + FOOT_HALF > at[j]!.x && p.x + s.x - FOOT_HALF < at[j]!.x + b.width,
+            (s) =>
+              p.x + s.x + FOOT_HALF > entryAt(at, j).x &&
+              p.x + s.x - FOOT_HALF < entryAt(at, j).x + b.width,
           ),
       );
       if (behind >= 0) out.push({ what: 'reach', a: i, b: behind, mm: 0 });
@@ -601,7 +628,7 @@ export function crossingsOf(paths: readonly Path[]): number {
   paths.forEach((path, n) => {
     const side = path.below ? 1 : 0;
     for (let k = 1; k < path.points.length; k++) {
-      const [p, q] = [path.points[k - 1]!, path.points[k]!];
+      const [p, q] = [entryAt(path.points, k - 1), entryAt(path.points, k)];
       if (p.y === q.y && p.x !== q.x)
         flat.push(n, side, p.y, Math.min(p.x, q.x), Math.max(p.x, q.x));
       else if (p.x === q.x && p.y !== q.y)
@@ -611,18 +638,18 @@ export function crossingsOf(paths: readonly Path[]): number {
   let count = 0;
   for (let i = 0; i < flat.length; i += 5) {
     const [n, side, y, from, to] = [
-      flat[i]!,
-      flat[i + 1]!,
-      flat[i + 2]!,
-      flat[i + 3]!,
-      flat[i + 4]!,
+      entryAt(flat, i),
+      entryAt(flat, i + 1),
+      entryAt(flat, i + 2),
+      entryAt(flat, i + 3),
+      entryAt(flat, i + 4),
     ];
     for (let j = 0; j < upright.length; j += 5) {
       if (
-        upright[j + 2]! > from &&
-        upright[j + 2]! < to &&
-        upright[j + 3]! < y &&
-        upright[j + 4]! > y &&
+        entryAt(upright, j + 2) > from &&
+        entryAt(upright, j + 2) < to &&
+        entryAt(upright, j + 3) < y &&
+        entryAt(upright, j + 4) > y &&
         upright[j + 1] === side &&
         upright[j] !== n
       )
@@ -642,7 +669,7 @@ export const placesNow = (model: Model): XY[] =>
 
 /** A placement as it is kept: what stays of the old one, with a new corner. */
 export const placeAt = (model: Model, i: number, at: XY): BoardPlace => {
-  const item = model.items[i]!;
+  const item = entryAt(model.items, i);
   return {
     ...item.device.at,
     board: model.board.id,

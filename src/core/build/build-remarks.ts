@@ -1,3 +1,4 @@
+import { at, sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { endWords } from '../rig/find';
@@ -52,8 +53,8 @@ export function clashWords(
   model: Model,
   c: Clash,
 ): { severity: Remark['severity']; what: string; why: string } {
-  const a = model.items[c.a]!;
-  const b = c.b >= 0 ? model.items[c.b]! : undefined;
+  const a = at(model.items, c.a);
+  const b = c.b >= 0 ? at(model.items, c.b) : undefined;
   const [one, two] = [a.device.name, b?.device.name ?? model.board.name];
   const mm = `${Math.ceil(c.mm)} mm`;
   switch (c.what) {
@@ -125,7 +126,7 @@ function boardRemarks(rig: Rig, board: Board): Remark[] {
   if (!model.items.length) return [];
   const { clashes } = judge(model, placesNow(model));
   return clashes.map((c): Remark => {
-    const subjects = [c.a, c.b].filter((i) => i >= 0).map((i) => model.items[i]!.device.id);
+    const subjects = [c.a, c.b].filter((i) => i >= 0).map((i) => at(model.items, i).device.id);
     return {
       rule: `board-${c.what}`,
       subjects,
@@ -191,7 +192,7 @@ function rackRemarks(rig: Rig, rack: Rack): Remark[] {
   const outside = rig.leads
     .filter((l) => l.type !== 'air' && l.type !== 'inside')
     .flatMap((l) => {
-      const [a, b] = [l.from, l.to].map((e) => rig.devices.find((d) => d.id === e.device)!);
+      const [a, b] = [l.from, l.to].map((e) => sure(rig.devices.find((d) => d.id === e.device)));
       const inner =
         a!.rack?.rack === rack.id && b!.rack?.rack !== rack.id
           ? a!
@@ -306,9 +307,17 @@ function mainsRemarks(rig: Rig): Remark[] {
           what === 'hz'
             ? `It takes ${(device.mains?.hz ?? kindOf(device.kind).mains?.hz ?? []).join(' or ')} ` +
               `Hz; there they have ${country.hz.join(' and ')} Hz.`
-            : `It takes ${(device.mains?.volts ?? kindOf(device.kind).mains?.volts ?? []).map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)).join(' or ')} ` +
+            : 'It takes ' +
+              (device.mains?.volts ?? kindOf(device.kind).mains?.volts ?? [])
+                .map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`))
+                .join(' or ') +
+              ' ' +
               `V; there they have ${country.volts} ` +
-              `V. ${what === 'over' ? 'Too much destroys it and can start a fire.' : 'Too little and it does not work as it should.'} ` +
+              ('V. ' +
+                (what === 'over'
+                  ? 'Too much destroys it and can start a fire.'
+                  : 'Too little and it does not work as it should.') +
+                ' ') +
               'Have a licensed technician set it, or take a transformer.',
       })),
     ),

@@ -82,7 +82,10 @@ export function checklist(rig: Rig): Part[] {
         .filter((d) => d.supply)
         .map((d) => ({
           id: `power ${d.id}`,
-          words: `${d.name} to ${nameOf(rig, d.supply!.device)}${d.supply!.outlet ? `, outlet ${d.supply!.outlet}` : ''}${d.supply!.volts ? `, ${d.supply!.volts} V` : ''}`,
+          words:
+            `${d.name} to ${nameOf(rig, d.supply!.device)}` +
+            (d.supply!.outlet ? `, outlet ${d.supply!.outlet}` : '') +
+            (d.supply!.volts ? `, ${d.supply!.volts} V` : ''),
         })),
     },
     {
@@ -170,7 +173,10 @@ export function checklist(rig: Rig): Part[] {
         .filter((d) => d.place !== 'house')
         .map((d) => ({
           id: `pack ${d.id}`,
-          words: `${d.name}${d.gear?.serial ? `, ${d.gear.serial}` : ''}${into.has(d.id) ? `: into ${into.get(d.id)}` : ''}`,
+          words:
+            `${d.name}` +
+            (d.gear?.serial ? `, ${d.gear.serial}` : '') +
+            (into.has(d.id) ? `: into ${into.get(d.id)}` : ''),
         })),
     },
   ];

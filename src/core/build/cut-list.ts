@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import type { Jack } from '../kinds';
 import { deviceOf, jackOf, leadPf } from '../rig/find';
 import {
@@ -96,7 +97,7 @@ export interface CutList {
 const READY = new Set<LeadType>(['usb', 'digital']);
 
 function plugAt(rig: Rig, lead: Lead, end: End): Plug {
-  const device = deviceOf(rig, end.device)!;
+  const device = sure(deviceOf(rig, end.device));
   const jack: Jack | undefined = jackOf(device, end.jack);
   const socket = jack && socketOf(device, jack);
   if (lead.type === 'usb') return 'USB';
@@ -132,7 +133,7 @@ export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
   const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');
   const digits = Math.max(2, String(real.length).length);
   const name = (e: End) =>
-    `${deviceOf(rig, e.device)!.name}, ${jackOf(deviceOf(rig, e.device)!, e.jack)?.label ?? e.jack}`;
+    `${sure(deviceOf(rig, e.device)).name}, ${jackOf(sure(deviceOf(rig, e.device)), e.jack)?.label ?? e.jack}`;
   const counts = new Map<Plug, number>();
   const cuts = real.map((lead, i): Cut => {
     const plugs: [Plug, Plug] = [plugAt(rig, lead, lead.from), plugAt(rig, lead, lead.to)];

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { conductorsOf, type Jack, kindOf } from '../kinds';
 import type { Device, Edge, Lead, PlugShape, Rig } from '../rig/schema';
 
@@ -54,7 +55,7 @@ export function spotsOf(device: Device): Spot[] {
     const said = device.jackSpots?.[jack.id] ?? kind.jackSpots?.[jack.id];
     if (said) return { jack, edge: said.edge, mm: said.mm };
     const edge = edgeOf(jack);
-    const beside = usual.get(edge)!;
+    const beside = sure(usual.get(edge));
     const length = edge === 'rear' || edge === 'front' ? size.width : size.depth;
     return { jack, edge, mm: (length * (beside.indexOf(jack) + 1)) / (beside.length + 1) };
   });

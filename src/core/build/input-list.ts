@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import type { DestinationFigures } from '../signal';
 import { type Hears, kindOf, settingWith } from '../kinds';
 import { deviceOf, leadInto, nameOf } from '../rig/find';
@@ -87,7 +88,7 @@ export function inputList(
         stand:
           lead &&
           deviceOf(rig, lead.from.device) &&
-          kindOf(deviceOf(rig, lead.from.device)!.kind).job === 'microphone'
+          kindOf(sure(deviceOf(rig, lead.from.device)).kind).job === 'microphone'
             ? 'low stand with a boom'
             : '',
       };

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import type { Edit } from '../rig/edits';
 import type { Rig } from '../rig/schema';
 import {
@@ -50,7 +51,7 @@ const pfOf = (model: Model, judged: Judged): number =>
   model.runs.reduce(
     (sum, r, i) =>
       sum +
-      (judged.paths[i]!.mm / 1000) *
+      (entryAt(judged.paths, i).mm / 1000) *
         (r.lead.type === 'midi' ||
         r.lead.type === 'usb' ||
         r.lead.type === 'digital' ||
@@ -74,13 +75,13 @@ function gapBetween(model: Model, left: number, right: number): number {
   let table = gaps.get(model);
   if (!table) gaps.set(model, (table = new Float64Array(model.items.length ** 2).fill(-1)));
   const key = left * model.items.length + right;
-  if (table[key]! < 0) table[key] = gapNeeded(model, left, right);
-  return table[key]!;
+  if (entryAt(table, key) < 0) table[key] = gapNeeded(model, left, right);
+  return entryAt(table, key);
 }
 
 /** The gap that two neighbours in a row need for the plugs between them, in mm. */
 function gapNeeded(model: Model, left: number, right: number): number {
-  const [a, b] = [model.items[left]!, model.items[right]!];
+  const [a, b] = [entryAt(model.items, left), entryAt(model.items, right)];
   // Both stand with their front edges in one line.
   const out = a.sockets
     .filter((s) => s.nx > 0)
@@ -101,14 +102,24 @@ const rearRoom = (model: Model, row: readonly number[]): number =>
   Math.max(
     0,
     ...row.map((i) =>
-      Math.max(0, ...model.items[i]!.sockets.filter((s) => s.ny < 0).map((s) => s.clearance)),
+      Math.max(
+        0,
+        ...entryAt(model.items, i)
+          .sockets.filter((s) => s.ny < 0)
+          .map((s) => s.clearance),
+      ),
     ),
   );
 const frontRoom = (model: Model, row: readonly number[]): number =>
   Math.max(
     0,
     ...row.map((i) =>
-      Math.max(0, ...model.items[i]!.sockets.filter((s) => s.ny > 0).map((s) => s.clearance)),
+      Math.max(
+        0,
+        ...entryAt(model.items, i)
+          .sockets.filter((s) => s.ny > 0)
+          .map((s) => s.clearance),
+      ),
     ),
   );
 
@@ -128,8 +139,8 @@ export function packRows(model: Model, rows: Rows, anyway = false): XY[] | null 
   const strips = Math.min(raised.length, rows.length - 1);
   let floor = board.depth;
   for (let k = rows.length - 1; k >= 0; k--) {
-    const row = rows[k]!;
-    const deep = Math.max(0, ...row.map((i) => items[i]!.depth));
+    const row = entryAt(rows, k);
+    const deep = Math.max(0, ...row.map((i) => entryAt(items, i).depth));
     const strip = k < strips ? raised[raised.length - strips + k] : undefined;
     let front: number;
     if (strip) {
@@ -140,26 +151,29 @@ export function packRows(model: Model, rows: Rows, anyway = false): XY[] | null 
         floor -
         (k === rows.length - 1
           ? 0
-          : Math.max(frontRoom(model, row), rearRoom(model, rows[k + 1]!)));
-      if (front - deep < (strips ? raised.at(-1)!.y + raised.at(-1)!.depth : 0) - 0.5 && !anyway)
+          : Math.max(frontRoom(model, row), rearRoom(model, entryAt(rows, k + 1))));
+      if (
+        front - deep < (strips ? sure(raised.at(-1)).y + sure(raised.at(-1)).depth : 0) - 0.5 &&
+        !anyway
+      )
         return null;
       floor = front - deep;
     }
     let x = 0;
     row.forEach((i, n) => {
-      if (n) x += gapBetween(model, row[n - 1]!, i);
-      const item = items[i]!;
+      if (n) x += gapBetween(model, entryAt(row, n - 1), i);
+      const item = entryAt(items, i);
       for (let again = true; again;) {
         again = false;
         for (const p of pinned) {
-          const q = at[p]!;
+          const q = entryAt(at, p);
           if (
             front > q.y &&
-            front - item.depth < q.y + items[p]!.depth &&
-            x < q.x + items[p]!.width + gapBetween(model, p, i) &&
+            front - item.depth < q.y + entryAt(items, p).depth &&
+            x < q.x + entryAt(items, p).width + gapBetween(model, p, i) &&
             x + item.width + gapBetween(model, i, p) > q.x
           ) {
-            x = q.x + items[p]!.width + gapBetween(model, p, i);
+            x = q.x + entryAt(items, p).width + gapBetween(model, p, i);
             again = true;
           }
         }
@@ -170,7 +184,10 @@ export function packRows(model: Model, rows: Rows, anyway = false): XY[] | null 
     if (x > board.width + 0.5 && !anyway) return null;
     if (!pinned.length)
       for (const i of row)
-        at[i] = { x: Math.floor(at[i]!.x + Math.max(0, board.width - x) / 2), y: at[i]!.y };
+        at[i] = {
+          x: Math.floor(entryAt(at, i).x + Math.max(0, board.width - x) / 2),
+          y: entryAt(at, i).y,
+        };
   }
   let x = 0;
   items.forEach((item, i) => {
@@ -204,14 +221,14 @@ export function* allRows(list: readonly number[]): Generator<Rows> {
     for (const i of list) {
       if (!left.has(i)) continue;
       left.delete(i);
-      rows.at(-1)!.push(i);
+      sure(rows.at(-1)).push(i);
       yield* place();
       if (left.size && rows.length < MOST_ROWS) {
         rows.push([]);
         yield* place();
         rows.pop();
       }
-      rows.at(-1)!.pop();
+      sure(rows.at(-1)).pop();
       left.add(i);
     }
   }
@@ -254,7 +271,7 @@ export async function proposeLayout(
       : 'Nothing stands on this board yet. Place devices on it, or choose some to add.';
   const editsOf = (at: readonly XY[]): Edit[] =>
     model.items.flatMap((item, i): Edit[] => {
-      const place = placeAt(model, i, at[i]!);
+      const place = placeAt(model, i, entryAt(at, i));
       return item.device.at?.board === board.id &&
         item.device.at.x === place.x &&
         item.device.at.y === place.y &&
@@ -288,7 +305,7 @@ export async function proposeLayout(
   const steps = Math.round(
     Math.min(40_000, proven ? 300 * list.length : 1200 * list.length) * effort,
   );
-  const place = (i: number) => order.indexOf(model.items[i]!.device.id);
+  const place = (i: number) => order.indexOf(entryAt(model.items, i).device.id);
   const random = dice(7);
   const share = proven ? 0.1 : 1;
   const starts = [
@@ -354,16 +371,21 @@ export async function proposeLayout(
 function rowsNow(model: Model, list: readonly number[]): Rows {
   const at = placesNow(model);
   const sorted = [...list].sort(
-    (a, b) => at[a]!.y + model.items[a]!.depth - at[b]!.y - model.items[b]!.depth,
+    (a, b) =>
+      entryAt(at, a).y +
+      entryAt(model.items, a).depth -
+      entryAt(at, b).y -
+      entryAt(model.items, b).depth,
   );
   const rows: Rows = [];
   for (const i of sorted) {
     const last = rows.at(-1);
-    const front = (k: number) => at[k]!.y + model.items[k]!.depth;
-    if (last && (front(i) - front(last[0]!) < 60 || rows.length === MOST_ROWS)) last.push(i);
+    const front = (k: number) => entryAt(at, k).y + entryAt(model.items, k).depth;
+    if (last && (front(i) - front(entryAt(last, 0)) < 60 || rows.length === MOST_ROWS))
+      last.push(i);
     else rows.push([i]);
   }
-  return rows.map((r) => r.sort((a, b) => at[a]!.x - at[b]!.x));
+  return rows.map((r) => r.sort((a, b) => entryAt(at, a).x - entryAt(at, b).x));
 }
 
 /** The order of the signal from right to left, broken into as few rows as it takes; the front row first. */
@@ -371,12 +393,12 @@ function startRows(model: Model, list: readonly number[]): Rows {
   const rows: Rows = [[]];
   let x = 0;
   for (const i of [...list].reverse()) {
-    const need = model.items[i]!.width + 50;
+    const need = entryAt(model.items, i).width + 50;
     if (x + need > model.board.width && rows.length < MOST_ROWS) {
       rows.unshift([]);
       x = 0;
     }
-    rows[0]!.unshift(i);
+    entryAt(rows, 0).unshift(i);
     x += need;
   }
   return rows;
@@ -387,18 +409,23 @@ function shaken(rows: Rows, random: () => number): Rows {
   const next = rows.map((r) => [...r]);
   const pick = () => {
     const r = Math.floor(random() * next.length);
-    return next[r]!.length ? { r, i: Math.floor(random() * next[r]!.length) } : null;
+    return entryAt(next, r).length
+      ? { r, i: Math.floor(random() * entryAt(next, r).length) }
+      : null;
   };
   const [a, b] = [pick(), pick()];
   if (!a) return next;
   if (b && random() < 0.5)
-    [next[a.r]![a.i], next[b.r]![b.i]] = [next[b.r]![b.i]!, next[a.r]![a.i]!];
-  else if (random() < 0.15) next[a.r]!.reverse();
+    [entryAt(next, a.r)[a.i], entryAt(next, b.r)[b.i]] = [
+      entryAt(entryAt(next, b.r), b.i),
+      entryAt(entryAt(next, a.r), a.i),
+    ];
+  else if (random() < 0.15) entryAt(next, a.r).reverse();
   else {
-    const [taken] = next[a.r]!.splice(a.i, 1);
+    const [taken] = entryAt(next, a.r).splice(a.i, 1);
     const r = Math.floor(random() * (next.length + (next.length < MOST_ROWS ? 1 : 0)));
     if (r === next.length) next.splice(Math.floor(random() * (next.length + 1)), 0, [taken!]);
-    else next[r]!.splice(Math.floor(random() * (next[r]!.length + 1)), 0, taken!);
+    else entryAt(next, r).splice(Math.floor(random() * (entryAt(next, r).length + 1)), 0, taken!);
   }
   return next.filter((r) => r.length);
 }
@@ -408,7 +435,7 @@ function polished(model: Model, start: Best, list: readonly number[]): Best {
   let best = start;
   const rows = new Map<number, number[]>();
   for (const i of list) {
-    const front = Math.round(best.at[i]!.y + model.items[i]!.depth);
+    const front = Math.round(entryAt(best.at, i).y + entryAt(model.items, i).depth);
     rows.set(front, [...(rows.get(front) ?? []), i]);
   }
   const groups = [...rows.values(), ...list.map((i) => [i])];

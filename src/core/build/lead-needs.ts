@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { deviceOf } from '../rig/find';
 import type { Device, End, Lead, Rig } from '../rig/schema';
 import { boardModel, pathOf, placesNow, type Model, type XY } from './board';
@@ -41,7 +42,7 @@ export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
   const spots = new Map((rig.stage?.spots ?? []).map((s) => [s.id, s]));
   for (const lead of rig.leads) {
     if (lead.type === 'inside' || lead.type === 'air') continue;
-    const [a, b] = [deviceOf(rig, lead.from.device)!, deviceOf(rig, lead.to.device)!];
+    const [a, b] = [sure(deviceOf(rig, lead.from.device)), sure(deviceOf(rig, lead.to.device))];
     const [one, two] = [standOf(a), standOf(b)];
     if (one.id === two.id && one.on === 'board') {
       const known = modelOf(one.id);

@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import { judge, type Model, standing, type XY } from './board';
 
 /** Within this many mm an edge is caught; else things stand on a grid of this many mm. */
@@ -9,7 +10,7 @@ const GRID_MM = 5;
  * others, of the board, of rails and raised strips.
  */
 export function snapped(model: Model, i: number, at: readonly XY[], to: XY): XY {
-  const item = model.items[i]!;
+  const item = entryAt(model.items, i);
   const { board } = model;
   const xs = [0, board.width - item.width];
   const ys = [
@@ -20,7 +21,7 @@ export function snapped(model: Model, i: number, at: readonly XY[], to: XY): XY 
   ];
   model.items.forEach((o, j) => {
     if (j === i || o.under !== item.under) return;
-    const p = at[j]!;
+    const p = entryAt(at, j);
     xs.push(p.x, p.x + o.width - item.width);
     ys.push(p.y, p.y + o.depth - item.depth);
   });
@@ -36,7 +37,7 @@ export function snapped(model: Model, i: number, at: readonly XY[], to: XY): XY 
  * where there is none.
  */
 export function freePlace(model: Model, i: number, at: readonly XY[]): XY | undefined {
-  const item = model.items[i]!;
+  const item = entryAt(model.items, i);
   const { board } = model;
   const hits = (p: XY) => {
     const trial = at.map((q, j) => (j === i ? p : q));

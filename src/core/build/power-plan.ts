@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import type { Edit } from '../rig/edits';
 import type { Rig } from '../rig/schema';
 import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
@@ -105,7 +106,7 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Pow
     rule([...one(here), [-1, `s_${j}`]], '<=', 1);
   });
   for (const id of new Set(places.map((p) => p.supply.id))) {
-    const total = places.find((p) => p.supply.id === id)!.totalMilliamps;
+    const total = sure(places.find((p) => p.supply.id === id)).totalMilliamps;
     if (total !== undefined)
       rule(
         options.filter((o) => o.p.supply.id === id).map((o): Term => [current(o.t), o.name]),
@@ -121,7 +122,7 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Pow
   });
   for (let a = 0; a < takers.length; a++) {
     for (let b = a + 1; b < takers.length; b++) {
-      if (!quarrel(takers[a]!.need, takers[b]!.need)) continue;
+      if (!quarrel(entryAt(takers, a).need, entryAt(takers, b).need)) continue;
       for (const group of returns.values())
         rule(one(options.filter((o) => (o.i === a || o.i === b) && group.includes(o.j))), '<=', 1);
     }
@@ -208,7 +209,7 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Pow
         },
       })),
       ...starved
-        .filter((s) => rig.devices.find((d) => d.id === s.device)!.supply)
+        .filter((s) => sure(rig.devices.find((d) => d.id === s.device)).supply)
         .map((s): Edit => ({ edit: 'unplugPower', device: s.device })),
     ],
   };
@@ -241,7 +242,7 @@ function starvedBy(
         ? 'take the pin out'
         : `an outlet of ${kind}, ${Math.ceil(need)} mA`,
     };
-  const room = Math.max(...options.map((o) => Math.min(free[o.j]!, left(o.p))));
+  const room = Math.max(...options.map((o) => Math.min(entryAt(free, o.j), left(o.p))));
   if (room >= need)
     return {
       device: device.id,
@@ -249,13 +250,17 @@ function starvedBy(
       why: 'the outlets that have current for it share their return with what it must stay apart from',
       cure: 'one isolated outlet more',
     };
-  const limited = options.some((o) => free[o.j]! >= need && left(o.p) < need);
+  const limited = options.some((o) => entryAt(free, o.j) >= need && left(o.p) < need);
   return {
     device: device.id,
     shortMilliamps: Math.ceil(need - Math.max(0, room)),
     why:
       `it needs ${Math.ceil(need)} mA with headroom, ` +
-      `and ${room > 0 ? `the most that is left on one outlet is ${Math.floor(room)} mA` : 'no outlet that fits has any left'}${limited ? ' (the supply as a whole is at its limit)' : ''}`,
+      ('and ' +
+        (room > 0
+          ? `the most that is left on one outlet is ${Math.floor(room)} mA`
+          : 'no outlet that fits has any left') +
+        (limited ? ' (the supply as a whole is at its limit)' : '')),
     cure: places.some((p) => p.outlet.milliamps >= need)
       ? `one outlet more of ${Math.ceil(need)} mA`
       : `a supply with an outlet of ${Math.ceil(need)} mA: none here gives so much`,

@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { supplyTotal } from '../rig/find';
 import type { Rig } from '../rig/schema';
@@ -94,7 +95,10 @@ function tooMuch(l: Load): Remark[] {
       about: `${l.place.supply.id} ${l.place.outlet.id}`,
       what: `${outletWords(l)} gives ${over ? 'too little current' : 'its current without headroom'}.`,
       why:
-        `${l.takers.map((t) => `${t.device.name} ${t.need.milliamps} mA`).join(', ')} ${l.takers.length > 1 ? `are ${l.milliamps} mA together` : 'is what it takes'}; ` +
+        l.takers.map((t) => `${t.device.name} ${t.need.milliamps} mA`).join(', ') +
+        ' ' +
+        (l.takers.length > 1 ? `are ${l.milliamps} mA together` : 'is what it takes') +
+        '; ' +
         `the outlet gives ${l.place.outlet.milliamps} mA, and ${Math.round(HEADROOM * 100)} ` +
         '% of the load is kept free.',
     },
@@ -141,7 +145,7 @@ function sharing(loads: readonly Load[]): Remark[] {
         .map((b) => [a, b] as const),
     );
     if (!pairs.length) return [];
-    const [a, b] = pairs[0]!;
+    const [a, b] = at(pairs, 0);
     const plus = a.need.positiveGround !== b.need.positiveGround;
     return [
       {
@@ -172,7 +176,7 @@ function without(rig: Rig, loads: readonly Load[]): Remark[] {
       about: 'unfed',
       what: none
         ? 'No device has been given an outlet yet.'
-        : `${list.length === 1 ? `${list[0]!.device.name} has` : `${list.length} devices have`} no power.`,
+        : `${list.length === 1 ? `${at(list, 0).device.name} has` : `${list.length} devices have`} no power.`,
       why:
         `${list
           .slice(0, 8)

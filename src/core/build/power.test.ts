@@ -40,7 +40,7 @@ function mostFed(rig: Rig, headroom: number): number {
   const fits = (i: number): boolean => {
     const now = at[i]!;
     const place = places[now.place]!;
-    const mates = takers.flatMap((t, k) => (k <= i && at[k] ? [{ t, at: at[k]! }] : []));
+    const mates = takers.flatMap((t, k) => (k <= i && at[k] ? [{ t, at: at[k] }] : []));
     const here = mates.filter((m) => m.at.place === now.place);
     const load = (list: typeof mates) =>
       list.reduce((sum, m) => sum + m.t.need.milliamps * (1 + headroom), 0);

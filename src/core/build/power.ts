@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { kindOf, type Outlet, type PowerNeed } from '../kinds';
 import { outletsOf, supplyTotal } from '../rig/find';
 import type { Device, Rig } from '../rig/schema';
@@ -89,7 +90,8 @@ export function loadsOf(rig: Rig, headroom = HEADROOM): Load[] {
     const here = takers.filter(
       (t) =>
         t.device.supply?.device === place.supply.id &&
-        (t.device.supply.outlet ?? outletsOf(place.supply)![0]!.id) === place.outlet.id,
+        (t.device.supply.outlet ?? entryAt(sure(outletsOf(place.supply)), 0).id) ===
+          place.outlet.id,
     );
     const milliamps = here.reduce((sum, t) => sum + t.need.milliamps, 0);
     const set = here.map((t) => t.device.supply?.volts).find((v) => v !== undefined);

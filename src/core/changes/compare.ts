@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { byKey, nearestFirst } from '../graph';
 import { kindOf } from '../kinds';
 import { stationsOf, placeStations } from '../walk';
@@ -190,7 +191,8 @@ function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): strin
   if (!sameJson(was.supply, now.supply))
     lines.push(
       now.supply
-        ? `${now.name} is fed from ${nameOf(after, now.supply.device)}${now.supply.outlet === undefined ? '' : `, ${now.supply.outlet}`}`
+        ? `${now.name} is fed from ${nameOf(after, now.supply.device)}` +
+            (now.supply.outlet === undefined ? '' : `, ${now.supply.outlet}`)
         : `${now.name} is no longer fed from ${nameOf(before, was.supply!.device)}`,
     );
   if (!sameJson(was.gear, now.gear)) lines.push(`changed what is known of the unit ${now.name}`);
@@ -220,7 +222,10 @@ function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): strin
   if (!sameJson(was.tempo, now.tempo))
     lines.push(
       `${now.name} takes its time ` +
-        `by ${now.tempo ? `${now.tempo.way}${now.tempo.division ? `, ${now.tempo.division}` : ''}` : 'its own setting'}`,
+        ('by ' +
+          (now.tempo
+            ? `${now.tempo.way}${now.tempo.division ? `, ${now.tempo.division}` : ''}`
+            : 'its own setting')),
     );
   if (!sameJson(was.expects, now.expects))
     lines.push(`changed what the control jacks of ${now.name} expect`);
@@ -243,7 +248,13 @@ function stateChanges(
   const lines: string[] = [];
   if (was?.engaged !== now?.engaged)
     lines.push(
-      `${device.name} ${now?.engaged === undefined ? 'follows its own setting' : now.engaged ? 'engaged' : 'bypassed'} ${where}`,
+      `${device.name} ` +
+        (now?.engaged === undefined
+          ? 'follows its own setting'
+          : now.engaged
+            ? 'engaged'
+            : 'bypassed') +
+        ` ${where}`,
     );
   if (!sameJson(was?.program, now?.program))
     lines.push(
@@ -287,7 +298,9 @@ function movedDevices(
   const rank = new Map(was.map((id, i) => [id, i]));
   const full = walkOrder(after);
   const now = full.filter((id) => rank.has(id));
-  const kept = new Set(longestRising(now.map((id) => rank.get(id)!)).map((i) => now[i]!));
+  const kept = new Set(
+    longestRising(now.map((id) => sure(rank.get(id)))).map((i) => entryAt(now, i)),
+  );
   const name = (id: string | undefined) => after.devices.find((d) => d.id === id)?.name;
   return now
     .filter((id) => !kept.has(id))
@@ -311,14 +324,14 @@ function longestRising(values: readonly number[]): number[] {
     let high = tails.length;
     while (low < high) {
       const middle = (low + high) >> 1;
-      if (values[tails[middle]!]! < v) low = middle + 1;
+      if (entryAt(values, entryAt(tails, middle)) < v) low = middle + 1;
       else high = middle;
     }
-    parent[i] = low > 0 ? tails[low - 1]! : -1;
+    parent[i] = low > 0 ? entryAt(tails, low - 1) : -1;
     tails[low] = i;
   });
   const run: number[] = [];
-  for (let at = tails.at(-1) ?? -1; at >= 0; at = parent[at]!) run.unshift(at);
+  for (let at = tails.at(-1) ?? -1; at >= 0; at = entryAt(parent, at)) run.unshift(at);
   return run;
 }
 
@@ -453,7 +466,7 @@ function soundChanges(before: Rig, after: Rig): string[] {
       const at = s.controls?.[id];
       if (was.controls?.[id] !== at && after.controls?.some((c) => c.id === id))
         lines.push(
-          `${after.controls.find((c) => c.id === id)!.name} ${positionWords(at)} in ${s.name}`,
+          `${sure(after.controls.find((c) => c.id === id)).name} ${positionWords(at)} in ${s.name}`,
         );
     }
     for (const id of new Set([...(was.sends ?? []), ...(s.sends ?? [])].map((x) => x.from))) {

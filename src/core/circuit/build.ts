@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { resolveState, stateIn } from '../rig/device-state';
 import { kindOf, type Pass, type Stage } from '../kinds';
 import { joinsOf } from '../rig/conductors';
@@ -140,7 +141,7 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     rig.leads.map((l) => [l, joinsOf(l, devices.get(l.from.device), devices.get(l.to.device))]),
   );
   for (const lead of rig.leads) {
-    for (const [a, b] of joins.get(lead)!) {
+    for (const [a, b] of sure(joins.get(lead))) {
       const [from, to] = [point(lead.from.device, a), point(lead.to.device, b)];
       if (isMetal(lead)) joined.join(from, to);
     }
@@ -176,7 +177,7 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
   for (const ref of [...refs]) netOf(ref.device, ref.point).points.push(ref);
   for (const lead of rig.leads) {
     if (!isMetal(lead)) continue;
-    for (const [from] of joins.get(lead)!) {
+    for (const [from] of sure(joins.get(lead))) {
       const net = netOf(lead.from.device, from);
       net.leads.push(lead.id);
       net.leadFarads += leadPf(lead) * 1e-12;
@@ -268,7 +269,7 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
   }
   for (const lead of rig.leads) {
     if (isMetal(lead) || lead.type === 'midi') continue;
-    for (const [from, to] of joins.get(lead)!) {
+    for (const [from, to] of sure(joins.get(lead))) {
       addStage(
         lead.to.device,
         hop(lead.type, lead.type === 'air' ? lead.metres * AIR_MS_PER_METRE : 0),
@@ -291,13 +292,13 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
     // Each takes its share of the power, as an impedance of this size across the line would.
     line.coils.push(
       ...legs.flatMap((leg, k) =>
-        leg.coils.map((c) => ({ ...c, ohms: c.ohms * (sum / ohms[k]!) ** 2 })),
+        leg.coils.map((c) => ({ ...c, ohms: c.ohms * (sum / entryAt(ohms, k)) ** 2 })),
       ),
     );
     pass.legs.forEach((leg, k) =>
       addStage(
         device.id,
-        { ...hop('series', 0), gainDb: 20 * Math.log10(ohms[k]! / sum) },
+        { ...hop('series', 0), gainDb: 20 * Math.log10(entryAt(ohms, k) / sum) },
         line,
         driver(device.id, leg, 0.01),
       ),
@@ -338,7 +339,8 @@ function gatherSections(
     section.nets.push(net.index);
     net.section = section.index;
   }
-  for (const r of resistors) if (r.a !== r.b) sections[nets[r.a]!.section]!.resistors.push(r);
-  for (const d of drivers) sections[nets[d.net]!.section]!.drivers.push(d);
+  for (const r of resistors)
+    if (r.a !== r.b) entryAt(sections, entryAt(nets, r.a).section).resistors.push(r);
+  for (const d of drivers) entryAt(sections, entryAt(nets, d.net).section).drivers.push(d);
   return sections;
 }

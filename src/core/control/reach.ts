@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import { destinationFigures, type DestinationFigures } from '../signal/destinations';
 import { soundContext } from '../signal/sound-context';
 import { stateIn } from '../rig/device-state';
@@ -75,7 +76,7 @@ export const reachOfControl = (rig: Rig, sound: Sound, control: Control): Reache
 
 function reachedBetween([first, ...rest]: DestinationFigures[][]): Reached[] {
   return (first ?? []).flatMap((a, i) => {
-    const what = [...new Set(rest.flatMap((other) => differences(a, other[i]!)))];
+    const what = [...new Set(rest.flatMap((other) => differences(a, entryAt(other, i))))];
     return what.length ? [{ destination: a.device, what }] : [];
   });
 }

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import type { Control, Rig, Sound } from '../rig/schema';
 import { fixed } from '../units';
 import { withControlAt } from './effective';
@@ -40,8 +41,8 @@ export function sweepOf(
   );
   return {
     at,
-    destinations: heard[0]!.map((d, i) => {
-      const levels = heard.map((h) => h[i]!.levelDbu?.normal ?? null);
+    destinations: entryAt(heard, 0).map((d, i) => {
+      const levels = heard.map((h) => entryAt(h, i).levelDbu?.normal ?? null);
       return { device: d.device, name: d.name, levels, ...judge(levels, at) };
     }),
   };
@@ -53,12 +54,12 @@ function judge(
   at: readonly number[],
 ): { verdict: string; dipDb: number; bumpDb: number } {
   const value = (x: number | null) => x ?? -200;
-  const [first, last] = [value(levels[0]!), value(levels.at(-1)!)];
+  const [first, last] = [value(entryAt(levels, 0)), value(sure(levels.at(-1)))];
   const inner = levels.slice(1, -1).map(value);
   const [low, high] = [Math.min(...inner), Math.max(...inner)];
   const dipDb = Math.max(0, Math.min(first, last) - low);
   const bumpDb = Math.max(0, high - Math.max(first, last));
-  const where = (x: number) => `${Math.round(at[1 + inner.indexOf(x)]!)} %`;
+  const where = (x: number) => `${Math.round(entryAt(at, 1 + inner.indexOf(x)))} %`;
   if (levels.every((x) => x === null))
     return { verdict: 'silent all the way', dipDb: 0, bumpDb: 0 };
   if (dipDb > NAMED_DB)

@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { settingOf } from '../rig/device-state';
 import { kindOf, figureWith, type SettingRole, settingWith, type Reads } from '../kinds';
@@ -6,7 +7,7 @@ import type { Lead, Rig } from '../rig/schema';
 
 /** What the far end of a control lead expects: its kind's figures, with what it was set to. */
 function expected(rig: Rig, lead: Lead): Reads | undefined {
-  const device = deviceOf(rig, lead.to.device)!;
+  const device = sure(deviceOf(rig, lead.to.device));
   const reads = jackOf(device, lead.to.jack)?.reads;
   return (
     reads && {
@@ -27,7 +28,7 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
   const branches = new Map<string, Lead[]>();
   for (const lead of rig.leads) {
     if (lead.type !== 'control') continue;
-    const from = deviceOf(rig, lead.from.device)!;
+    const from = sure(deviceOf(rig, lead.from.device));
     const gives = jackOf(from, lead.from.jack)?.gives;
     const wants = expected(rig, lead);
     if (!gives || !wants) continue;
@@ -118,8 +119,8 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
   }
   for (const leads of branches.values()) {
     if (leads.length < 2) continue;
-    const from = deviceOf(rig, leads[0]!.from.device)!;
-    const wants = leads.map((l) => expected(rig, l)!);
+    const from = sure(deviceOf(rig, entryAt(leads, 0).from.device));
+    const wants = leads.map((l) => sure(expected(rig, l)));
     const ends = leads.map((l) => nameOf(rig, l.to.device));
     const differ = (['what', 'wiper', 'action', 'contact'] as const).find(
       (k) => new Set(wants.map((w) => w[k]).filter((x) => x !== undefined && x !== 'any')).size > 1,
@@ -134,7 +135,7 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
         what: `One lead from ${from.name} cannot serve ${ends.join(' and ')}.`,
         why:
           'They expect different ' +
-          `things: ${leads.map((_, i) => `${ends[i]} ${wants[i]![differ] ?? 'anything'}`).join(', ')}. ` +
+          `things: ${leads.map((_, i) => `${ends[i]} ${entryAt(wants, i)[differ] ?? 'anything'}`).join(', ')}. ` +
           'Their sense pins are joined, so all must expect the same.',
       });
     else if (wants[0]?.what === 'expression')

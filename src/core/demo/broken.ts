@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import type { Rig } from '../rig/schema';
 import { device, lead, sound } from './compose';
 import { brokenBuilt } from './places';
@@ -90,7 +91,7 @@ export const brokenRig: Rig = brokenBuilt({
       figures: { slots: { value: 2, from: 'sheet' } },
     }),
     ...(['amp-block', 'cab-block', 'delay'] as const).map((kind, i) =>
-      device(`pocket${i + 1}`, kind, ['Pocket amp', 'Pocket cab', 'Pocket delay'][i]!, {
+      device(`pocket${i + 1}`, kind, at(['Pocket amp', 'Pocket cab', 'Pocket delay'], i), {
         host: 'small',
       }),
     ),

@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import type { Device, Lead, LeadType, Sound, State } from '../rig/schema';
 
 /** A lead written short: "bari.out" to "radio.in". */
@@ -9,7 +10,7 @@ export const lead = (
   type: LeadType = 'instrument',
   pfPerMetre?: number,
 ): Lead => {
-  const end = (text: string) => ({ device: text.split('.')[0]!, jack: text.split('.')[1]! });
+  const end = (text: string) => ({ device: at(text.split('.'), 0), jack: at(text.split('.'), 1) });
   return { id, from: end(from), to: end(to), type, metres, ...(pfPerMetre && { pfPerMetre }) };
 };
 

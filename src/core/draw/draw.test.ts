@@ -165,7 +165,7 @@ describe('the wiring by place', () => {
     const g = placeWiring(touringRig, 900);
     for (const w of g.ways) {
       const numbers = w.d.match(/[MHV][^MHV]*/g)!;
-      let [x, y] = numbers[0]!.slice(1).split(' ').map(Number) as [number, number];
+      let [x, y] = numbers[0].slice(1).split(' ').map(Number) as [number, number];
       for (const part of numbers.slice(1)) {
         const to = Number(part.slice(1));
         const [x2, y2] = part.startsWith('H') ? [to, y] : [x, to];

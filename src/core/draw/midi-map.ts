@@ -1,3 +1,4 @@
+import { at, sure } from '../outcome';
 import dagre from '@dagrejs/dagre';
 import { endKey, midiGraph } from '../midi/graph';
 import { deviceOf, jackOf } from '../rig/find';
@@ -44,12 +45,15 @@ function lineOf(from: At, to: At, points: readonly At[]): Pick<MapLine, 'd' | 't
     ...points.slice(2, -2).filter((_, i, all) => all.length > 1 && i % 2 === 0),
     { x: to.x - (way * BOX.width) / 2, y: to.y },
   ];
-  const d = stops.slice(1).reduce((path, p, i) => {
-    const was = stops[i]!;
-    const bend = Math.max(18, Math.abs(p.x - was.x) / 2) * way;
-    return `${path} C ${was.x + bend} ${was.y} ${p.x - bend} ${p.y} ${p.x} ${p.y}`;
-  }, `M ${stops[0]!.x} ${stops[0]!.y}`);
-  const [a, b] = [stops[0]!, stops[1]!];
+  const d = stops.slice(1).reduce(
+    (path, p, i) => {
+      const was = at(stops, i);
+      const bend = Math.max(18, Math.abs(p.x - was.x) / 2) * way;
+      return `${path} C ${was.x + bend} ${was.y} ${p.x - bend} ${p.y} ${p.x} ${p.y}`;
+    },
+    `M ${at(stops, 0).x} ${at(stops, 0).y}`,
+  );
+  const [a, b] = [at(stops, 0), at(stops, 1)];
   return { d, tag: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } };
 }
 
@@ -66,13 +70,13 @@ export function midiMap(rig: Rig): MidiMap {
   for (const id of ids) g.setNode(id, { ...BOX });
   for (const l of leads) g.setEdge(l.from.device, l.to.device, {}, l.id);
   dagre.layout(g);
-  const label = (e: End) => jackOf(deviceOf(rig, e.device)!, e.jack)?.label ?? endKey(e);
+  const label = (e: End) => jackOf(sure(deviceOf(rig, e.device)), e.jack)?.label ?? endKey(e);
   const size = g.graph() as { width?: number; height?: number };
   return {
     boxes: ids.map((id) => {
       const n = g.node(id) as { x: number; y: number };
       return {
-        device: deviceOf(rig, id)!,
+        device: sure(deviceOf(rig, id)),
         x: n.x - BOX.width / 2,
         y: n.y - BOX.height / 2,
         ...BOX,

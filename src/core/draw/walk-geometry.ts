@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import type { Lead } from '../rig/schema';
 import type { WalkStation, WalkView } from './walk-view';
 
@@ -86,13 +87,13 @@ export function placeWalk(
   }
   const stations = view.stations.map((station) => {
     const narrow = isSmall(station) && columnWidth[station.column] === SIZE.narrow;
-    const { folded } = lanes[station.lane]!;
+    const { folded } = entryAt(lanes, station.lane);
     return {
       folded,
       station,
-      x: columnX[station.column]!,
-      y: lanes[station.lane]!.y,
-      width: columnWidth[station.column]!,
+      x: entryAt(columnX, station.column),
+      y: entryAt(lanes, station.lane).y,
+      width: entryAt(columnWidth, station.column),
       narrow,
     };
   });
@@ -155,6 +156,6 @@ export function placeWalk(
     ways,
     lanes,
     width: x + 10,
-    height: lanes.at(-1)!.y + lanes.at(-1)!.height,
+    height: sure(lanes.at(-1)).y + sure(lanes.at(-1)).height,
   };
 }

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import type { SoundFigures } from '../analysis';
 import type { StationFigures } from '../signal';
 import { kindOf } from '../kinds';
@@ -115,12 +116,12 @@ function foldHosts(
   const renamed = new Map(stations.map((s) => [s.id, nameOf(s)]));
   const outside = steps.filter((s) => renamed.get(s.from) !== renamed.get(s.to));
   const joined: WalkStation[] = [...groups].map(([id, members]) => {
-    if (members.length === 1 && members[0]!.id === id) return members[0]!;
-    const host = hostOf(members[0]!.device)!;
+    if (members.length === 1 && entryAt(members, 0).id === id) return entryAt(members, 0);
+    const host = sure(hostOf(entryAt(members, 0).device));
     const entries = members.filter((m) => outside.some((s) => s.to === m.id));
     const exits = members.filter((m) => outside.some((s) => s.from === m.id));
     const entry = (entries.length ? entries : members).reduce((a, b) => louder(a, b, 'input'));
-    const main = kindOf(deviceOf(rig, host)!.kind).through?.out;
+    const main = kindOf(sure(deviceOf(rig, host)).kind).through?.out;
     const exit =
       exits.find((m) => m.outs.includes(main ?? '')) ??
       (exits.length ? exits : members).reduce((a, b) => louder(a, b, 'output'));
@@ -142,7 +143,7 @@ function foldHosts(
   });
   const merged = new Map<string, Step>();
   for (const s of outside) {
-    const [from, to] = [renamed.get(s.from)!, renamed.get(s.to)!];
+    const [from, to] = [sure(renamed.get(s.from)), sure(renamed.get(s.to))];
     const known = merged.get(`${from}>${to}`);
     if (known)
       merged.set(`${from}>${to}`, {

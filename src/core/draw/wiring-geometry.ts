@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { kindOf, type Kind } from '../kinds';
 import { blocksOf, jackOf } from '../rig/find';
 import type { Device, Lead, Rig } from '../rig/schema';
@@ -84,8 +85,10 @@ function tracksFor(intervals: readonly (readonly [number, number])[]): {
 } {
   const ends: number[] = [];
   const track = intervals.map(() => 0);
-  for (const i of intervals.map((_, k) => k).sort((a, b) => intervals[a]![0] - intervals[b]![0])) {
-    const [from, to] = intervals[i]!;
+  for (const i of intervals
+    .map((_, k) => k)
+    .sort((a, b) => entryAt(intervals, a)[0] - entryAt(intervals, b)[0])) {
+    const [from, to] = entryAt(intervals, i);
     let t = ends.findIndex((end) => end < from);
     if (t < 0) t = ends.push(-Infinity) - 1;
     ends[t] = to;
@@ -136,10 +139,7 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
     }
   }
   const labelOf = (id: string, jack: string) =>
-    jackOf(
-      rig.devices.find((d) => d.id === id)!,
-      jack,
-    )?.label ?? jack;
+    jackOf(sure(rig.devices.find((d) => d.id === id)), jack)?.label ?? jack;
   // Inputs beside outputs where both fit, else outputs below inputs.
   const isStacked = (id: string) => {
     const { in: ins = [], out: outs = [] } = used.get(id) ?? {};
@@ -163,7 +163,7 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
   );
   const horizontals = rows.map((): { route: number; span: [number, number] }[] => []);
   routes.forEach(({ a, b, straight }, i) => {
-    verticals[a.column + 1]!.push({
+    entryAt(verticals, a.column + 1).push({
       route: i,
       end: 'out',
       span: straight
@@ -171,11 +171,11 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
         : [Math.min(a.row, b.row - 0.5), Math.max(a.row, b.row - 0.5)],
     });
     if (straight) return;
-    horizontals[b.row]!.push({
+    entryAt(horizontals, b.row).push({
       route: i,
       span: [Math.min(a.column + 1, b.column), Math.max(a.column + 1, b.column)],
     });
-    verticals[b.column]!.push({ route: i, end: 'in', span: [b.row - 0.5, b.row] });
+    entryAt(verticals, b.column).push({ route: i, end: 'in', span: [b.row - 0.5, b.row] });
   });
   const vTracks = verticals.map((v) => tracksFor(v.map((x) => x.span)));
   const hTracks = horizontals.map((h) => tracksFor(h.map((x) => x.span)));
@@ -188,10 +188,10 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
       y += SIZES.band;
       bands.push({ place, y, height: 0 });
     }
-    y += SIZES.row + SIZES.track * hTracks[r]!.count;
+    y += SIZES.row + SIZES.track * entryAt(hTracks, r).count;
     rowY.push(y);
     y += Math.max(...[...cells].filter(([, c]) => c.row === r).map(([id]) => boxHeight(id)));
-    bands.at(-1)!.height = y + 6 - bands.at(-1)!.y;
+    sure(bands.at(-1)).height = y + 6 - sure(bands.at(-1)).y;
     y += 8;
   });
 
@@ -200,8 +200,8 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
   const columnX = (c: number) =>
     SIZES.left + c * SIZES.box + channel.slice(0, c + 1).reduce((sum, w) => sum + w, 0);
   const boxes = [...cells].map(([id, c]): WiringBox => {
-    const device = rig.devices.find((d) => d.id === id)!;
-    const [x, top] = [columnX(c.column), rowY[c.row]!];
+    const device = sure(rig.devices.find((d) => d.id === id));
+    const [x, top] = [columnX(c.column), entryAt(rowY, c.row)];
     const below = stacked.get(id) ? (used.get(id)?.in.length ?? 0) : 0;
     const jacks = (['in', 'out'] as const).flatMap((side) =>
       (used.get(id)?.[side] ?? []).map((jack, i): WiringJack => {
@@ -231,21 +231,26 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
     boxes.flatMap((b) => b.jacks.map((j) => [`${b.device.id}/${j.id}/${j.side}`, j])),
   );
   const vx = (c: number, route: number, end: 'out' | 'in') => {
-    const at = verticals[c]!.findIndex((v) => v.route === route && v.end === end);
+    const at = entryAt(verticals, c).findIndex((v) => v.route === route && v.end === end);
     return (
       columnX(c) -
-      channel[c]! +
+      entryAt(channel, c) +
       5 +
-      ((channel[c]! - 10) * (vTracks[c]!.track[at]! + 1)) / (vTracks[c]!.count + 1)
+      ((entryAt(channel, c) - 10) * (entryAt(entryAt(vTracks, c).track, at) + 1)) /
+        (entryAt(vTracks, c).count + 1)
     );
   };
   const hy = (r: number, route: number) =>
-    rowY[r]! -
+    entryAt(rowY, r) -
     6 -
-    SIZES.track * hTracks[r]!.track[horizontals[r]!.findIndex((h) => h.route === route)]!;
+    SIZES.track *
+      entryAt(
+        entryAt(hTracks, r).track,
+        entryAt(horizontals, r).findIndex((h) => h.route === route),
+      );
   const ways = routes.map(({ lead, a, b, straight }, i): WiringWay => {
-    const from = jackAt.get(`${lead.from.device}/${lead.from.jack}/out`)!;
-    const to = jackAt.get(`${lead.to.device}/${lead.to.jack}/in`)!;
+    const from = sure(jackAt.get(`${lead.from.device}/${lead.from.jack}/out`));
+    const to = sure(jackAt.get(`${lead.to.device}/${lead.to.jack}/in`));
     const x1 = vx(a.column + 1, i, 'out');
     if (straight)
       return {

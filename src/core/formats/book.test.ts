@@ -54,7 +54,7 @@ describe('the book', () => {
           stage: undefined,
           cases: undefined,
           devices: touringRig.devices.map((d) => ({ ...d, at: undefined, rack: undefined })),
-        } as Rig,
+        },
         report,
       ).map((p) => p.id),
     ).not.toContain('boards');

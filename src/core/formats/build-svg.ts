@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import {
   boardModel,
   HITS,
@@ -118,7 +119,7 @@ export function boardSvg(
   const ways = { under: all.ele('g'), over: undefined as Element | undefined };
   const bodies = all.ele('g');
   model.items.forEach((item, i) => {
-    const p = at[i]!;
+    const p = entryAt(at, i);
     const g = (item.under ? below : bodies).ele('g', { 'data-item': item.device.id });
     const chosen = look.selected === item.device.id;
     for (const s of item.sockets) {
@@ -183,14 +184,13 @@ export function boardSvg(
   });
   if (look.leads ?? true) {
     judged.paths.forEach((path, k) => {
-      const lead = model.runs[k]!.lead;
+      const lead = entryAt(model.runs, k).lead;
       const off = ((k % 5) - 2) * 3;
       // Leads in one channel lie side by side.
+      const tenth = (x: number) => Math.round(x * 10) / 10;
+      const isBelow = (n: number) => path.below && n > 1 && n < path.points.length - 2;
       const d = path.points
-        .map(
-          (p, n) =>
-            `${n ? 'L' : 'M'}${Math.round(p.x * 10) / 10} ${Math.round((p.y + (path.below && n > 1 && n < path.points.length - 2 ? off : 0)) * 10) / 10}`,
-        )
+        .map((p, n) => `${n ? 'L' : 'M'}${tenth(p.x)} ${tenth(p.y + (isBelow(n) ? off : 0))}`)
         .join('');
       (path.below ? ways.under : (ways.over ??= all.ele('g'))).ele('path', {
         d,

@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import type { Outcome } from '../outcome';
 import { freshId } from '../rig/fresh-id';
 import type { Rig, Song } from '../rig/schema';
@@ -75,11 +76,11 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
   text.split(/\r?\n/).forEach((line, i) => {
     const m = DIRECTIVE.exec(line);
     if (!m) return;
-    const name = SHORT[m[1]!.toLowerCase()] ?? m[1]!.toLowerCase();
+    const name = SHORT[at(m, 1).toLowerCase()] ?? at(m, 1).toLowerCase();
     const value = (m[2] ?? m[3] ?? '').trim();
     const [key, rest] =
       name === 'meta'
-        ? [value.split(/\s+/)[0]!.toLowerCase(), value.replace(/^\S+\s*/, '')]
+        ? [at(value.split(/\s+/), 0).toLowerCase(), value.replace(/^\S+\s*/, '')]
         : [name, value];
     if (key === 'new_song') close(i + 2);
     else if (key === 'title') now.title = rest;
@@ -107,7 +108,7 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
       if (word !== 'tab' && word !== 'grid')
         now.sections.push(
           /^label="?(.*?)"?$/.exec(rest)?.[1] ??
-            (rest || `${word[0]!.toUpperCase()}${word.slice(1)}`),
+            (rest || `${at(word, 0).toUpperCase()}${word.slice(1)}`),
         );
     }
   });

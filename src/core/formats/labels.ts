@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import QRCode from 'qrcode';
 import { cutList, panelPlan, packingOf, spotsOf, TWO_PERSONS_GRAMS } from '../build';
 import { kindOf } from '../kinds';
@@ -179,13 +180,13 @@ function panels(rig: Rig, most: number): Label[] {
         const lead = rig.leads.find((x) => x.id === l.outsideLead);
         const far = lead && (lead.from.device === panel.id ? lead.to : lead.from);
         return {
-          mm: spotsOf(panel).find((s) => s.jack.id === l.outside)!.mm,
+          mm: sure(spotsOf(panel).find((s) => s.jack.id === l.outside)).mm,
           line: jackOf(panel, l.outside)?.label.replace(', outside', '') ?? l.outside,
           goes: far ? nameOf(rig, far.device) : 'spare',
         };
       })
       .sort((a, b) => a.mm - b.mm);
-    const pitch = Math.min(...rows.slice(1).map((r, i) => r.mm - rows[i]!.mm), 70);
+    const pitch = Math.min(...rows.slice(1).map((r, i) => r.mm - entryAt(rows, i).mm), 70);
     const inPiece = Math.max(1, Math.floor(most / pitch));
     return pieces(rows, inPiece).map((piece): Label => ({
       width: pitch * piece.length,
@@ -252,7 +253,9 @@ function cases(rig: Rig, link: string): Label[] {
       for (let y = 0; y < code.size; y++)
         for (let x = 0; x < code.size; x++)
           if (code.get(y, x))
-            d += `M${(left + (x + 4) * cell).toFixed(3)} ${(19 + (y + 4) * cell).toFixed(3)}h${cell.toFixed(3)}v${cell.toFixed(3)}h-${cell.toFixed(3)}z`;
+            d +=
+              `M${(left + (x + 4) * cell).toFixed(3)} ${(19 + (y + 4) * cell).toFixed(3)}` +
+              `h${cell.toFixed(3)}v${cell.toFixed(3)}h-${cell.toFixed(3)}z`;
       at.ele('path', { d, fill: '#000000' });
       text(at, left + 17, 57, fit(link, 36, 2), { 'font-size': 2, 'text-anchor': 'middle' });
     },
@@ -309,7 +312,7 @@ export function labelSheets(rig: Rig, kind: LabelKind, paper: Paper, link: strin
       sheets.push({ svg, labels: 0 });
       [x, y, row] = [0, 0, 0];
     }
-    const s = sheets.at(-1)!;
+    const s = sure(sheets.at(-1));
     const g = s.svg.ele('g', {
       transform: turn ? `translate(${x + w} ${y}) rotate(90)` : `translate(${x} ${y})`,
       'data-label': `${l.width} ${l.height}`,

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { leadPlugs, loadsOf, powerLeads, unfed } from '../build';
 import type { Rig } from '../rig/schema';
 import { toCsv } from './csv';
@@ -14,7 +15,7 @@ export function powerPlanCsv(rig: Rig): string {
     ];
     if (!l.takers.length) return [[...outlet, '', '', 0, l.place.outlet.milliamps, '', '']];
     return l.takers.map((t) => {
-      const lead = leads.find((x) => x.device.id === t.device.id)!;
+      const lead = sure(leads.find((x) => x.device.id === t.device.id));
       return [
         ...outlet,
         t.device.name,

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { create } from 'xmlbuilder2';
 
 /** Colours of the printed sheet: ink on paper, and the one hue for signal that passes. */
@@ -48,7 +49,7 @@ export const text = (
 export function lines(words: string, most: number): string[] {
   const out: string[] = [''];
   for (const word of words.split(/\s+/)) {
-    const last = out.at(-1)!;
+    const last = sure(out.at(-1));
     if (!last) out[out.length - 1] = word;
     else if (last.length + 1 + word.length <= most) out[out.length - 1] = `${last} ${word}`;
     else out.push(word);

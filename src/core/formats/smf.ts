@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { type MidiEvent, parseMidi, writeMidi } from 'midi-file';
 import { type Message, setStage, sortOf } from '../midi';
 import { freshId } from '../rig/fresh-id';
@@ -45,10 +46,7 @@ function track(events: Timed[], end: number): MidiEvent[] {
     at = Math.max(at, Math.round(tick));
     return { ...event, deltaTime };
   });
-  return [
-    ...out,
-    { deltaTime: Math.max(0, Math.round(end) - at), type: 'endOfTrack', meta: true } as MidiEvent,
-  ];
+  return [...out, { deltaTime: Math.max(0, Math.round(end) - at), type: 'endOfTrack', meta: true }];
 }
 
 /** midi-file writes one byte a letter; other letters are spelled out plainly. */
@@ -80,7 +78,7 @@ function put(
           type: 'setTempo',
           meta: true,
           microsecondsPerBeat: Math.round(quarterMs(bpm) * 1000),
-        } as MidiEvent,
+        },
       });
     const text = `${meter.beats}/${meter.unit}`;
     if (last.meter !== text)
@@ -95,7 +93,7 @@ function put(
           denominator: meter.unit,
           metronome: 24,
           thirtyseconds: 8,
-        } as MidiEvent,
+        },
       });
     last = { bpm, meter: text };
   };
@@ -107,7 +105,7 @@ function put(
       conductor.push({
         tick,
         rank: 2,
-        event: { deltaTime: 0, type: 'cuePoint', meta: true, text: ascii(song.title) } as MidiEvent,
+        event: { deltaTime: 0, type: 'cuePoint', meta: true, text: ascii(song.title) },
       });
     const line = timelineOf(song);
     const tickOfBar = new Map<number, number>();
@@ -118,7 +116,7 @@ function put(
       at += b.quarters * TICKS;
     }
     for (const p of line.sections) {
-      const start = tickOfBar.get(p.bar)!;
+      const start = sure(tickOfBar.get(p.bar));
       conductor.push({
         tick: start,
         rank: 3,
@@ -127,7 +125,7 @@ function put(
           type: 'marker',
           meta: true,
           text: ascii(p.section.name),
-        } as MidiEvent,
+        },
       });
       const scene = sectionScene(rig, song, p.section.id);
       if (!scene) continue;
@@ -159,8 +157,12 @@ function file(
   lead: Lead,
 ): Uint8Array {
   const { conductor, messages, end } = put(rig, songs, lead);
-  const named = (text: string): MidiEvent =>
-    ({ deltaTime: 0, type: 'trackName', meta: true, text: ascii(text) }) as MidiEvent;
+  const named = (text: string): MidiEvent => ({
+    deltaTime: 0,
+    type: 'trackName',
+    meta: true,
+    text: ascii(text),
+  });
   const tracks = [
     [named(name), ...track(conductor, end)],
     ...[...messages].map(([sender, list]) => [named(nameOf(rig, sender)), ...track(list, end)]),
@@ -250,7 +252,7 @@ export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
       ? [{ at, meter: { beats: e.numerator, unit: e.denominator as Meter['unit'] } }]
       : [],
   );
-  if (!changes.length || changes[0]!.at > 0) changes.unshift({ at: 0, meter: COMMON_TIME });
+  if (!changes.length || entryAt(changes, 0).at > 0) changes.unshift({ at: 0, meter: COMMON_TIME });
   const place = (tick: number): { bar: number; beat: number } => {
     let bar = 1;
     for (const [i, c] of changes.entries()) {
@@ -344,8 +346,8 @@ export function songFromSmf(rig: Rig, bytes: Uint8Array, name: string): Outcome<
    */
   const programsOf = (i: number, ahead: number) => {
     const [from, until] = [
-      i === 0 ? -Infinity : whereIs(starts[i]!) - ahead - SLACK,
-      starts[i + 1] ? whereIs(starts[i + 1]!) - ahead - SLACK : Infinity,
+      i === 0 ? -Infinity : whereIs(entryAt(starts, i)) - ahead - SLACK,
+      starts[i + 1] ? whereIs(entryAt(starts, i + 1)) - ahead - SLACK : Infinity,
     ];
     return value.programs.filter((p) => whereIs(p) >= from && whereIs(p) < until);
   };
@@ -363,7 +365,7 @@ export function songFromSmf(rig: Rig, bytes: Uint8Array, name: string): Outcome<
   const empty = (ahead: number) =>
     starts.slice(1).filter((_, i) => programsOf(i + 1, ahead).length === 0).length;
   const ahead = leads.reduce((best, x) => (empty(x) < empty(best) ? x : best), 0);
-  const end = Math.max(value.bars, starts.at(-1)!.bar) + 1;
+  const end = Math.max(value.bars, sure(starts.at(-1)).bar) + 1;
   const meterAt = (bar: number) => value.meters.findLast((m) => m.bar <= bar)?.meter ?? COMMON_TIME;
   const sections = starts.map((m, i): Section => {
     const next = starts[i + 1]?.bar ?? end;

@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import type { Outcome, Problem } from '../outcome';
 import { freshId } from '../rig/fresh-id';
 import { nameOf } from '../rig/find';
@@ -168,7 +169,7 @@ export function songsFromCsv(rig: Rig, text: string): Outcome<Song[]> {
   for (const song of problems.length ? [] : songs) {
     const checked = songSchema.safeParse(song);
     if (!checked.success)
-      problems.push({ where: song.title, what: checked.error.issues[0]!.message });
+      problems.push({ where: song.title, what: at(checked.error.issues, 0).message });
   }
   return problems.length ? { ok: false, problems } : { ok: true, value: songs };
 }
@@ -252,7 +253,7 @@ export function setsFromCsv(rig: Rig, text: string): Outcome<SongSet[]> {
   for (const set of problems.length ? [] : sets) {
     const checked = setSchema.safeParse(set);
     if (!checked.success)
-      problems.push({ where: set.name, what: checked.error.issues[0]!.message });
+      problems.push({ where: set.name, what: at(checked.error.issues, 0).message });
   }
   return problems.length ? { ok: false, problems } : { ok: true, value: sets };
 }

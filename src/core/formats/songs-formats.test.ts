@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import Papa from 'papaparse';
 import { brokenRig, hybridRig, touringRig } from '../demo';
-import { applyEdits, problemLines, type Rig, type Song } from '../rig';
+import { applyEdits, problemLines, type Song } from '../rig';
 import { timelineOf } from '../songs';
 import {
   midiChartCsv,
@@ -283,7 +283,7 @@ describe('ChordPro', () => {
   });
   test('written and read, headers are the same', () => {
     const read = songsFromChordPro(
-      { ...touringRig, songs: [] } as Rig,
+      { ...touringRig, songs: [] },
       songsToChordPro(touringRig.songs!),
     );
     const head = (s: Song) => [s.title, s.bpm, s.key, s.tuning, s.sections.map((x) => x.name)];

@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import type { SoundReport } from '../report/report';
 import {
   LEAD_DASH,
@@ -53,7 +54,7 @@ export function walkSvg(rig: Rig, report: SoundReport, choice: WalkChoice = {}):
     });
     const words = nameOf(rig, p.station.device);
     if (p.narrow)
-      text(all, 0, 0, lines(words, 10)[0]!, {
+      text(all, 0, 0, at(lines(words, 10), 0), {
         transform: `translate(${p.x + p.width / 2 + 4} ${p.y + SIZE.label - 4}) rotate(-90)`,
         'font-size': 10,
         fill: FAINT,

@@ -31,10 +31,10 @@ export const panel = defineKind({
   alwaysOn: true,
   rackUnits: 1,
   size: { width: 483, depth: 40, height: 44, grams: 500 },
-  jackSpots: Object.fromEntries(
+  jackSpots: Object.fromEntries<{ edge: 'rear' | 'front'; mm: number }>(
     LINES.flatMap((n) => [
-      [`rear${n}`, { edge: 'rear' as const, mm: 70 * n - 4 }],
-      [`front${n}`, { edge: 'front' as const, mm: 70 * n - 4 }],
+      [`rear${n}`, { edge: 'rear', mm: 70 * n - 4 }],
+      [`front${n}`, { edge: 'front', mm: 70 * n - 4 }],
     ]),
   ),
   passes: (s) =>

@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import TinyQueue from 'tinyqueue';
 import { echoAt, endKey, type MidiGraph, outJacks, sendsOwn, type Way } from './graph';
 import { bytesOf, isRealtime } from './message-sorts';
@@ -101,7 +102,7 @@ export function runBus(
   const events = new TinyQueue<Event>([], (a, b) => a.t - b.t || a.order - b.order);
   let order = 0;
   const push = (e: Event extends infer E ? (E extends Event ? Omit<E, 'order'> : never) : never) =>
-    events.push({ ...e, order: order++ } as Event);
+    events.push({ ...e, order: order++ });
   const sent: Sent[] = [];
   const received: Received[] = [];
   const ports = new Map<string, Port>();
@@ -180,7 +181,7 @@ export function runBus(
     (isRealtime(message) ? port.realtime : port.waiting).push({ message, ready });
     if (!port.busy) nextByte(t, port);
   };
-  const din = (port: Port): Way => port.ways.find((w) => w.medium === 'din')!;
+  const din = (port: Port): Way => sure(port.ways.find((w) => w.medium === 'din'));
   const nextByte = (t: number, port: Port) => {
     const tick = port.realtime.shift();
     const way = din(port);
@@ -207,7 +208,7 @@ export function runBus(
       if (!next) return void (port.busy = false);
       const whole = bytesOf(next.message);
       const bytes = port.device.runningStatus && whole[0] === port.status ? whole.slice(1) : whole;
-      port.status = whole[0]!;
+      port.status = entryAt(whole, 0);
       port.now = { ...base, message: next.message, bytes, ready: next.ready, start: t, end: t };
       port.left = [...bytes];
     }
@@ -267,7 +268,7 @@ export function runBus(
   return { sent, received, endless: count > TOO_MANY };
 }
 
-export { endKey };
+
 
 /** How unevenly clock arrives, in ms later than its steadiest: at worst, and on average. */
 export interface Jitter {

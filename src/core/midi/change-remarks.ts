@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import type { Fix, Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
@@ -106,11 +107,12 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
   const wrong = wrongEnds(stage);
   const groups = new Map<string, typeof wrong>();
   for (const w of wrong) {
-    const key = `${w.mismatch.device} ${w.mismatch.because === 'unknown program' ? 'wrong program' : w.mismatch.because}`;
+    const { device, because } = w.mismatch;
+    const key = `${device} ${because === 'unknown program' ? 'wrong program' : because}`;
     groups.set(key, [...(groups.get(key) ?? []), w]);
   }
   return [...groups.values()].map((list): SceneRemark => {
-    const { scene, from, mismatch } = list[0]!;
+    const { scene, from, mismatch } = entryAt(list, 0);
     const name = nameOf(rig, mismatch.device);
     const scenes = [...new Set(list.map((w) => w.scene))];
     const told = keyWords(rig, mismatch);
@@ -156,7 +158,7 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
       remark: {
         ...base,
         rule: 'midi-missed',
-        what: `${name} is not told what ${scenes[0]!.name} needs.`,
+        what: `${name} is not told what ${entryAt(scenes, 0).name} needs.`,
         why: `${example}. What is sent for it leaves this out, so it depends on what was played before.`,
         ...fixes(deriveFix(stage, scenes)),
       },
@@ -192,7 +194,7 @@ export function keyWords(
 
 /** A device that can take absolute values is set to do so. */
 function absoluteFix({ orders }: Stage, { device, key }: Mismatch): Fix[] {
-  const m = orders.graph.devices.get(device)!;
+  const m = sure(orders.graph.devices.get(device));
   const c = m.mapped.find((x) => `${x.device} ${x.setting}` === key);
   if (!c?.canBeAbsolute) return [];
   const controls = m.mapped.map((x) => ({
@@ -219,7 +221,7 @@ export function freeAddress(
   device: string,
   taken: readonly Address[] = [],
 ): Address | undefined {
-  const m = stage.orders.graph.devices.get(device)!;
+  const m = sure(stage.orders.graph.devices.get(device));
   const used = new Set(
     [...usedBy(stage, device), ...taken].map((a) => `${a.bank ?? 0} ${a.number}`),
   );
@@ -279,8 +281,8 @@ function numberRemark(
 ): SceneRemark {
   const { orders } = stage;
   const { rig } = orders;
-  const device = list[0]!.mismatch.device;
-  const m = orders.graph.devices.get(device)!;
+  const device = entryAt(list, 0).mismatch.device;
+  const m = sure(orders.graph.devices.get(device));
   const sounds = [...new Set(list.map((w) => w.scene.sound.id))];
   const lines = new Map<Scene, string>();
   const offs = new Set<number>();
@@ -343,7 +345,7 @@ function numberRemark(
       repairs.push({ edit: 'setSends', sound: sound.id, from: wrong.from, sends: right });
     }
   }
-  const off = offs.size === 1 ? [...offs][0]! : undefined;
+  const off = offs.size === 1 ? entryAt([...offs], 0) : undefined;
   const steady =
     off === undefined
       ? ''
@@ -352,7 +354,10 @@ function numberRemark(
         : off % 1000 === 0 && Math.abs(off) === 1000
           ? ' All are one bank off: one side counts banks from 0, the other from 1.'
           : '';
-  const why = `${[...lines.values()].slice(0, 3).join('. ')}${lines.size > 3 ? `, and ${lines.size - 3} more` : ''}.${steady}`;
+  const why =
+    [...lines.values()].slice(0, 3).join('. ') +
+    (lines.size > 3 ? `, and ${lines.size - 3} more` : '') +
+    `.${steady}`;
   if (shared && !offs.size)
     return {
       sounds,
@@ -449,7 +454,8 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
         const behind = [...graph.devices.values()].filter((m) => m.device.id !== sender);
         if (behind.some((m) => reacts(m, message) && stageReaches(orders, sender, m.device.id)))
           continue;
-        const key = `${sender} ${message.type} ${message.channel} ${message.type === 'control' ? message.cc : ''} ${c.to ?? ''}`;
+        const cc = message.type === 'control' ? message.cc : '';
+        const key = `${sender} ${message.type} ${message.channel} ${cc} ${c.to ?? ''}`;
         const known = found.get(key);
         if (known) {
           if (!known.sounds.includes(scene.sound.id)) known.sounds.push(scene.sound.id);
@@ -466,7 +472,11 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
             what: `Nobody hears what ${nameOf(rig, sender)} sends on channel ${message.channel}.`,
             why:
               `${sortOf(message).title(message)} ` +
-              `in ${scene.name}${meant ? whyUnheard(orders, sender, meant, message) : ' reaches no device that takes it'}.`,
+              `in ${scene.name}` +
+              (meant
+                ? whyUnheard(orders, sender, meant, message)
+                : ' reaches no device that takes it') +
+              '.',
             ...(meant &&
             meant.channel !== 'all' &&
             meant.channel !== message.channel &&

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import type { Rig, SettingValue } from '../rig/schema';
 import { allScenes, type Scene } from '../control/scene';
@@ -102,11 +103,11 @@ export function runChange(
   const recall = (device: string, scene: Scene) =>
     (orders.commands(scene).get(device) ?? []).map((c) => c.message);
   for (const id of pressed) {
-    const m = graph.devices.get(id)!;
+    const m = sure(graph.devices.get(id));
     const address = addressIn(to, id);
     if (m.recalls && address) {
       // Pressed on the device itself: it goes to that program, and sends its list when it is there.
-      const standing = machine.get(id)!;
+      const standing = sure(machine.get(id));
       standing.bank = address.bank ?? 0;
       const effect = take(orders, memory, m, standing, {
         type: 'program',
@@ -137,8 +138,8 @@ export function runChange(
     clockFrom: 0,
     clockUntil: options.bpm ? Math.max(every * 24, 200) : 0,
     onReceive: (r) => {
-      const m = graph.devices.get(r.device)!;
-      const standing = machine.get(r.device)!;
+      const m = sure(graph.devices.get(r.device));
+      const standing = sure(machine.get(r.device));
       const effect = take(orders, memory, m, standing, r.message);
       if (effect.what === 'nothing') return undefined;
       const ms = effect.what === 'control' ? m.controlMs : effect.what === 'bank' ? 0 : m.programMs;
@@ -217,8 +218,8 @@ export function mismatchesOf(
   const { orders, memory } = stage;
   const found: Mismatch[] = [];
   for (const id of underMidi(stage, to)) {
-    const m = orders.graph.devices.get(id)!;
-    const standing = machine.get(id)!;
+    const m = sure(orders.graph.devices.get(id));
+    const standing = sure(machine.get(id));
     const intent = memory.intent(to, id);
     if (intent === standing.values && addressIn(to, id)) continue;
     const keepsPrograms = m.programs && orders.scenes.some((s) => addressIn(s, id) !== undefined);
@@ -243,11 +244,7 @@ export function mismatchesOf(
     for (const key of keys) {
       const wanted =
         intent.get(key) ??
-        mappedValue(
-          orders.rig,
-          to,
-          m.mapped.find((c) => `${c.device} ${c.setting}` === key)!,
-        );
+        mappedValue(orders.rig, to, sure(m.mapped.find((c) => `${c.device} ${c.setting}` === key)));
       const got = standing.values.get(key);
       if (wanted === undefined || agree(orders.rig, key, wanted, got)) continue;
       const told = touched.get(id);
@@ -290,7 +287,7 @@ export function record(stage: Stage, change: Change): Recording {
     doneMs: change.doneMs,
     recalled: change.traffic.received.map((r) => {
       const l = at.get(`${r.device} ${r.at}`);
-      return l?.effect.what === 'program' && stage.orders.graph.devices.get(r.device)!.recalls
+      return l?.effect.what === 'program' && sure(stage.orders.graph.devices.get(r.device)).recalls
         ? l.effect.recalled.id
         : undefined;
     }),
@@ -315,11 +312,11 @@ export function replay(
   const touched = new Map<string, Set<string>>();
   const because = new Map<string, Mismatch['because']>();
   for (const id of recording.pressed) {
-    const m = orders.graph.devices.get(id)!;
+    const m = sure(orders.graph.devices.get(id));
     const address = addressIn(to, id);
     if (!m.recalls || !address) continue;
-    machine.get(id)!.bank = address.bank ?? 0;
-    take(orders, memory, m, machine.get(id)!, {
+    sure(machine.get(id)).bank = address.bank ?? 0;
+    take(orders, memory, m, sure(machine.get(id)), {
       type: 'program',
       channel: m.channel === 'all' ? 1 : m.channel,
       number: address.number,
@@ -327,8 +324,8 @@ export function replay(
     touched.set(id, new Set(['program']));
   }
   for (const [i, r] of recording.received.entries()) {
-    const m = orders.graph.devices.get(r.device)!;
-    const effect = take(orders, memory, m, machine.get(r.device)!, r.message);
+    const m = sure(orders.graph.devices.get(r.device));
+    const effect = take(orders, memory, m, sure(machine.get(r.device)), r.message);
     if (
       m.recalls &&
       (effect.what === 'program' ? effect.recalled.id : undefined) !== recording.recalled[i]

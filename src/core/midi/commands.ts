@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { isEngaged, settingOf, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
@@ -50,7 +51,7 @@ export function fromSevenBits(rig: Rig, c: Mapped, value: number): SettingValue 
   const device = deviceOf(rig, c.device);
   const p = device && kindOf(device.kind).parameters.find((x) => x.id === c.setting);
   if (p?.type === 'knob') return p.min + ((p.max - p.min) * value) / 127;
-  if (p?.type === 'choice') return (p.options[value] ?? p.options.at(-1)!).value;
+  if (p?.type === 'choice') return (p.options[value] ?? sure(p.options.at(-1))).value;
   return value >= 64;
 }
 
@@ -95,8 +96,8 @@ export function ordersOf(rig: Rig, scenes: readonly Scene[]): Orders {
       )
       .sort(
         (a, b) =>
-          reachIn(graph, a.device.id).get(m.device.id)!.hops -
-          reachIn(graph, b.device.id).get(m.device.id)!.hops,
+          sure(reachIn(graph, a.device.id).get(m.device.id)).hops -
+          sure(reachIn(graph, b.device.id).get(m.device.id)).hops,
       );
     const chosen = near.find((s) => s.device.id === own) ?? near[0];
     if (chosen) commanderOf.set(m.device.id, chosen.device.id);
@@ -170,7 +171,7 @@ export function ordersOf(rig: Rig, scenes: readonly Scene[]): Orders {
         });
       });
   const called = (id: string, scene: Scene): boolean => {
-    const m = graph.devices.get(id)!;
+    const m = sure(graph.devices.get(id));
     return senders.some(
       (s) =>
         s.device.id !== id &&

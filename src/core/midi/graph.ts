@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { nearestFirst } from '../graph';
 import { isControlJack, type Jack, kindOf } from '../kinds';
 import { jackOf } from '../rig/find';
@@ -38,7 +39,7 @@ export function midiGraph(rig: Rig): MidiGraph {
   const hit = known.get(rig.leads);
   if (hit?.devices === rig.devices) return hit.graph;
   const byId = new Map(rig.devices.map((d) => [d.id, d]));
-  const jack = (e: End) => jackOf(byId.get(e.device)!, e.jack);
+  const jack = (e: End) => jackOf(sure(byId.get(e.device)), e.jack);
   const ways = rig.leads.flatMap((lead): Way[] => {
     const [a, b] = [jack(lead.from), jack(lead.to)];
     if (!a || !b) return [];
@@ -51,8 +52,8 @@ export function midiGraph(rig: Rig): MidiGraph {
           to,
           medium: 'din',
           ...(typesDiffer(
-            socketOf(byId.get(from.device)!, a),
-            socketOf(byId.get(to.device)!, b),
+            socketOf(sure(byId.get(from.device)), a),
+            socketOf(sure(byId.get(to.device)), b),
             lead,
           ) && { broken: 'type' as const }),
         },
@@ -165,7 +166,7 @@ const reaches = new WeakMap<MidiGraph, Map<string, Map<string, Arrived>>>();
 /** As `reachedFrom`, remembered with the graph. */
 export function reachIn(graph: MidiGraph, sender: string): Map<string, Arrived> {
   let all = reaches.get(graph);
-  if (!all) reaches.set(graph, (all = new Map()));
+  if (!all) reaches.set(graph, (all = new Map<string, Map<string, Arrived>>()));
   let one = all.get(sender);
   if (!one) all.set(sender, (one = reachedFrom(graph, sender)));
   return one;

@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { heardIn } from '../control/reach';
 import type { Rig, SettingValue, Sound, State } from '../rig/schema';
 import { blocksOf } from '../rig/find';
@@ -41,7 +42,7 @@ export const withValue = (state: State | undefined, setting: string, value: Sett
  * drive is off.
  */
 export function landingLevels(rig: Rig, stage: Stage, change: Change): LandingLevels {
-  const from = stage.scene(change.from)!.sound;
+  const from = sure(stage.scene(change.from)).sound;
   const level = (s: Sound) => heardIn(rig, s);
   const values = (list: ReturnType<typeof level>) => list.map((d) => d.levelDbu?.normal ?? null);
   const first = level(from);
@@ -73,8 +74,8 @@ export function landingLevels(rig: Rig, stage: Stage, change: Change): LandingLe
   const words =
     worst.db <= NAMED_DB
       ? 'Nothing gets louder on the way than before or after.'
-      : `Between ${steps[worst.step]!.at.toFixed(1)} ` +
-        `and ${steps[worst.step + 1]!.at.toFixed(1)} ms ${first[worst.destination]!.name} ` +
+      : `Between ${entryAt(steps, worst.step).at.toFixed(1)} ` +
+        `and ${entryAt(steps, worst.step + 1).at.toFixed(1)} ms ${entryAt(first, worst.destination).name} ` +
         `is ${showChange(worst.db)} above the louder of the two sounds.`;
   return {
     destinations: first.map((d) => ({ device: d.device, name: d.name })),

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { isEngaged, settingOf, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { runChange, setStage, type Stage, underMidi } from './change';
@@ -123,7 +124,7 @@ function calledBy(rig: Rig, from: Sound, to: Sound): Map<string, string> {
     return by === undefined || seen.includes(by) ? undefined : rootOf(by, [...seen, id]);
   };
   for (const id of underMidi(stage, b)) {
-    const m = stage.orders.graph.devices.get(id)!;
+    const m = sure(stage.orders.graph.devices.get(id));
     const root = rootOf(id);
     const set =
       m.commands ||
@@ -147,8 +148,8 @@ function setsIt(
   at: string,
 ): boolean {
   if (d.device.id === at && d.turned && d.setting === 'pedal') return false;
-  const m = stage.orders.graph.devices.get(at)!;
-  if (addressIn(scenes.get(to)!, at)) return true;
+  const m = sure(stage.orders.graph.devices.get(at));
+  if (addressIn(sure(scenes.get(to)), at)) return true;
   return m.mapped.some((c) => c.device === d.device.id && c.setting === d.setting);
 }
 

@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { isEngaged } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import type { Rig, SettingValue, Sound, State } from '../rig/schema';
@@ -89,7 +90,7 @@ export function whatIsOff(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene):
     const intent = stage.memory.intent(scene, id);
     for (const [key, wanted] of intent) {
       const got = standing.values.get(key);
-      const device = key.split(' ')[0]!;
+      const device = at(key.split(' '), 0);
       const idle = !key.endsWith(' engaged') && intent.get(`${device} engaged`) === false;
       if (!idle && !close(wanted, got)) found.push({ device: id, key, wanted, got, midi: true });
     }

@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import type { Rig, Sound, State } from '../rig/schema';
 import { effectiveSound } from '../control/effective';
 import { type Press, pressesBetween } from './presses';
@@ -80,7 +81,9 @@ export function sequenceOf(rig: Rig, from: Sound, to: Sound): Sequence {
     ReturnType<typeof level>,
     ReturnType<typeof level>,
   ];
-  const ceiling = new Map(start.map((s, i) => [s.device, Math.max(s.level, end[i]!.level)]));
+  const ceiling = new Map(
+    start.map((s, i) => [s.device, Math.max(s.level, entryAt(end, i).level)]),
+  );
   const known = new Map<string, { db: number; at: string | null }>();
   const worst = (pressed: readonly Press[]) => {
     const key = pressed
@@ -105,7 +108,10 @@ export function sequenceOf(rig: Rig, from: Sound, to: Sound): Sequence {
   const over = (order: readonly Press[]) => Math.max(0, ...steps(order).map((s) => s.loudestDb));
   const best =
     presses.length <= TRIED_UP_TO
-      ? orders(presses).sort((a, b) => over(a) - over(b))[0]!
+      ? entryAt(
+          orders(presses).sort((a, b) => over(a) - over(b)),
+          0,
+        )
       : greedy(presses, worst);
   return { steps: steps(best), overshootDb: over(best) };
 }
@@ -125,9 +131,12 @@ function greedy(
   const done: Press[] = [];
   while (done.length < presses.length)
     done.push(
-      presses
-        .filter((p) => !done.includes(p))
-        .sort((a, b) => worst([...done, a]).db - worst([...done, b]).db)[0]!,
+      entryAt(
+        presses
+          .filter((p) => !done.includes(p))
+          .sort((a, b) => worst([...done, a]).db - worst([...done, b]).db),
+        0,
+      ),
     );
   return done;
 }

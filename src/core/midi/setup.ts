@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { type BankSelect, type Kind, kindOf, type Numbering, type Thru } from '../kinds';
 import type { Device, MidiSetup, Rig } from '../rig/schema';
 
@@ -63,7 +64,7 @@ function resolve(device: Device, kind: Kind, own: MidiSetup): MidiDevice {
         device: device.id,
         setting: c.setting,
         cc: c.cc,
-        way: c.ways[0]!,
+        way: at(c.ways, 0),
         canBeAbsolute: c.ways.includes('absolute'),
       }));
   return {

@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { byKey, nearestFirst } from '../graph';
 import type { Fix } from '../findings/finding';
 import { kindOf } from '../kinds';
@@ -34,7 +35,7 @@ export function thruBoxFix(rig: Rig, into: Lead, behind: Lead): Fix {
   );
   const at = (jack: string): End => ({ device: box, jack });
   return {
-    words: `Put a thru box in front of ${deviceOf(rig, into.to.device)!.name}`,
+    words: `Put a thru box in front of ${sure(deviceOf(rig, into.to.device)).name}`,
     edits: [
       { edit: 'disconnect', lead: into.id },
       { edit: 'disconnect', lead: behind.id },
@@ -44,21 +45,27 @@ export function thruBoxFix(rig: Rig, into: Lead, behind: Lead): Fix {
           id: box,
           kind: 'midi-thru-box',
           name: 'Thru box',
-          place: deviceOf(rig, into.to.device)!.place,
+          place: sure(deviceOf(rig, into.to.device)).place,
         },
       },
       {
         edit: 'connect',
-        lead: { id: ids[0]!, from: into.from, to: at('midiIn'), type: 'midi', metres: into.metres },
+        lead: {
+          id: entryAt(ids, 0),
+          from: into.from,
+          to: at('midiIn'),
+          type: 'midi',
+          metres: into.metres,
+        },
       },
       {
         edit: 'connect',
-        lead: { id: ids[1]!, from: at('thru1'), to: into.to, type: 'midi', metres: 0.5 },
+        lead: { id: entryAt(ids, 1), from: at('thru1'), to: into.to, type: 'midi', metres: 0.5 },
       },
       {
         edit: 'connect',
         lead: {
-          id: ids[2]!,
+          id: entryAt(ids, 2),
           from: at('thru2'),
           to: behind.to,
           type: 'midi',
@@ -72,7 +79,7 @@ export function thruBoxFix(rig: Rig, into: Lead, behind: Lead): Fix {
 /** Takes messages for a device from a free output further up. */
 function replugFix(rig: Rig, behind: Lead, from: End): Fix {
   return {
-    words: `Run the lead to ${deviceOf(rig, behind.to.device)!.name} from ${endWords(rig, from)} instead`,
+    words: `Run the lead to ${sure(deviceOf(rig, behind.to.device)).name} from ${endWords(rig, from)} instead`,
     edits: [
       { edit: 'disconnect', lead: behind.id },
       { edit: 'connect', lead: { ...behind, from } },
@@ -83,12 +90,12 @@ function replugFix(rig: Rig, behind: Lead, from: End): Fix {
 /** Has two devices change places, where the one behind passes messages on. */
 function reorderFix(rig: Rig, into: Lead, behind: Lead): Fix | undefined {
   const { device } = behind.to;
-  const out = kindOf(deviceOf(rig, device)!.kind).jacks.find(
+  const out = kindOf(sure(deviceOf(rig, device)).kind).jacks.find(
     (j) => j.midi === 'thru' && !isUsed(rig, { device, jack: j.id }),
   );
   if (!out || into.type !== 'midi' || behind.type !== 'midi') return undefined;
   return {
-    words: `Put ${deviceOf(rig, device)!.name} in front of ${deviceOf(rig, into.to.device)!.name}`,
+    words: `Put ${sure(deviceOf(rig, device)).name} in front of ${sure(deviceOf(rig, into.to.device)).name}`,
     edits: [
       { edit: 'disconnect', lead: into.id },
       { edit: 'disconnect', lead: behind.id },
@@ -139,7 +146,7 @@ function mergeAroundFix(rig: Rig, into: Lead, behind: Lead): Fix {
     lead: { id: ids.lead('merge-lead'), from, to, type: 'midi', metres },
   });
   return {
-    words: `Put a thru box in front of ${deviceOf(rig, into.to.device)!.name} and a merge box behind it`,
+    words: `Put a thru box in front of ${sure(deviceOf(rig, into.to.device)).name} and a merge box behind it`,
     edits: [
       { edit: 'disconnect', lead: into.id },
       { edit: 'disconnect', lead: behind.id },
@@ -175,7 +182,7 @@ export function joinFix(rig: Rig, sender: string, device: string): Fix[] {
   let start: End = free ?? { device: sender, jack: out.id };
   const words: string[] = [];
   if (!free) {
-    const taken = rig.leads.find((l) => l.from.device === sender && l.from.jack === out.id)!;
+    const taken = sure(rig.leads.find((l) => l.from.device === sender && l.from.jack === out.id));
     const box = ids.device('thru-box');
     edits.push(
       { edit: 'disconnect', lead: taken.id },
@@ -271,7 +278,7 @@ export function usbHostFix(rig: Rig, lead: Lead): Fix {
     'usb-host',
     rig.devices.map((d) => d.id),
   );
-  const usb = (e: End) => jackOf(deviceOf(rig, e.device)!, e.jack)?.usb;
+  const usb = (e: End) => jackOf(sure(deviceOf(rig, e.device)), e.jack)?.usb;
   const ids = [0, 1].reduce<string[]>(
     (list) => [...list, freshId(`${box}-lead`, [...rig.leads.map((l) => l.id), ...list])],
     [],
@@ -287,10 +294,18 @@ export function usbHostFix(rig: Rig, lead: Lead): Fix {
         : [
             { edit: 'disconnect', lead: lead.id },
             { edit: 'addDevice', device: { id: box, kind: 'usb-midi-host', name: 'USB host' } },
-            { edit: 'connect', lead: { ...lead, id: ids[0]!, to: { device: box, jack: 'usb1' } } },
             {
               edit: 'connect',
-              lead: { ...lead, id: ids[1]!, from: { device: box, jack: 'usb2' }, to: lead.to },
+              lead: { ...lead, id: entryAt(ids, 0), to: { device: box, jack: 'usb1' } },
+            },
+            {
+              edit: 'connect',
+              lead: {
+                ...lead,
+                id: entryAt(ids, 1),
+                from: { device: box, jack: 'usb2' },
+                to: lead.to,
+              },
             },
           ],
   };

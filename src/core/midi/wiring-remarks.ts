@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import type { Message } from './message';
 import { sortOf } from './message-sorts';
 import { circlesIn } from '../graph';
@@ -109,14 +110,14 @@ export function wireRemarks(rig: Rig): Remark[] {
   }
   const circle = circleOf(rig);
   if (circle) {
-    const cut = circle.find((id) => graph.devices.get(id)!.kind.midi!.thrus.includes('none'));
+    const cut = circle.find((id) => sure(graph.devices.get(id)).kind.midi!.thrus.includes('none'));
     found.push({
       rule: 'midi-loop',
       severity: 'fault',
       subjects: circle,
       what: 'Messages go round in a circle.',
       why:
-        `${[...circle, circle[0]!].map((d) => nameOf(rig, d)).join(', ')}: each passes on ` +
+        `${[...circle, entryAt(circle, 0)].map((d) => nameOf(rig, d)).join(', ')}: each passes on ` +
         'what comes in, so one message never ends.',
       fixes: [
         ...(cut
@@ -127,7 +128,7 @@ export function wireRemarks(rig: Rig): Remark[] {
                   {
                     edit: 'setMidi' as const,
                     device: cut,
-                    midi: { ...graph.devices.get(cut)!.device.midi, thru: 'none' as const },
+                    midi: { ...sure(graph.devices.get(cut)).device.midi, thru: 'none' as const },
                   },
                 ],
               },
@@ -240,11 +241,19 @@ export function messageReachRemarks(orders: Orders): Remark[] {
         what: `${m.device.name} never gets ${need}.`,
         why: stopper
           ? `${stopper.device.name}, in front of ` +
-            `it, ${stopper.device.id === stopped!.sender.device.id ? 'sends nothing of its own by that jack as it is set' : 'passes nothing on: it has no thru, or is set to none'}. ` +
-            `So nothing from ${stopped!.sender.device.name} goes further.`
+            ('it, ' +
+              (stopper.device.id === stopped.sender.device.id
+                ? 'sends nothing of its own by that jack as it is set'
+                : 'passes nothing on: it has no thru, or is set to none') +
+              '. ') +
+            `So nothing from ${stopped.sender.device.name} goes further.`
           : senders.length
             ? `No lead brings it what ${senders.map((s) => s.device.name).join(' or ')} ` +
-              `sends.${held ? ` Its MIDI in holds the lead from ${held}; where two senders meet, a merge ` + 'box joins them.' : ''}`
+              ('sends.' +
+                (held
+                  ? ` Its MIDI in holds the lead from ${held}; where two senders meet, a merge ` +
+                    'box joins them.'
+                  : ''))
             : `No device of this rig sends ${need}.`,
         fixes: stopped
           ? reachFixes(rig, stopped.sender.device.id, id)
@@ -260,7 +269,13 @@ export function messageReachRemarks(orders: Orders): Remark[] {
         subjects: [id],
         about: `${id} commander`,
         what: `${m.device.name} is to be told by ${nameOf(rig, commander)}, which cannot do that.`,
-        why: `${graph.devices.has(commander) ? 'Its messages do not get there, or it calls no sounds' : 'It is no device of this rig that sends'}; ${real ? `${nameOf(rig, real)} tells it instead` : 'nobody tells it'}.`,
+        why:
+          (graph.devices.has(commander)
+            ? 'Its messages do not get there, or it calls no sounds'
+            : 'It is no device of this rig that sends') +
+          '; ' +
+          (real ? `${nameOf(rig, real)} tells it instead` : 'nobody tells it') +
+          '.',
         fixes: [
           {
             words: 'Let the nearest one that can tell it',
@@ -309,8 +324,8 @@ export function messageReachRemarks(orders: Orders): Remark[] {
                 .get(id)
                 ?.some((c) => c.to === d),
             ) &&
-            changesElsewhere(graph.devices.get(d)!) &&
-            !(graph.devices.get(d)!.reports && reachIn(graph, d).has(id)),
+            changesElsewhere(sure(graph.devices.get(d))) &&
+            !(sure(graph.devices.get(d)).reports && reachIn(graph, d).has(id)),
         )
         .map(([d]) => d);
       if (stale.length)
@@ -324,7 +339,7 @@ export function messageReachRemarks(orders: Orders): Remark[] {
             `${stale.map((d) => nameOf(rig, d)).join(', ')} ${stale.length === 1 ? 'has' : 'have'} ` +
             `switches or knobs of ${stale.length === 1 ? 'its' : 'their'} own and ` +
             `report${stale.length === 1 ? 's' : ''} nothing back to ` +
-            `it: ${stale.some((d) => graph.devices.get(d)!.reports) ? 'no lead runs back' : 'they cannot'}.`,
+            `it: ${stale.some((d) => sure(graph.devices.get(d)).reports) ? 'no lead runs back' : 'they cannot'}.`,
         });
     }
   }
@@ -371,7 +386,7 @@ function unledRemark({ rig, graph }: Orders, m: MidiDevice): Ready {
         ? `No lead brings it what ${able.map((s) => s.device.name).join(' or ')} could send.`
         : 'No device of this rig can lead with clock.',
     };
-  const stopper = graph.devices.get(far.cut!.stopper)!.device.name;
+  const stopper = sure(graph.devices.get(far.cut!.stopper)).device.name;
   return {
     ...base,
     subjects: [id, far.cut!.stopper],
@@ -395,7 +410,7 @@ export function deadLeadRemarks(orders: Orders, known: readonly Remark[]): Remar
   const { rig, graph } = orders;
   const fed = new Set(
     [...graph.devices.keys()].flatMap((id) =>
-      graph.devices.get(id)!.sends.length
+      sure(graph.devices.get(id)).sends.length
         ? [...reachIn(graph, id).values()].map((a) => a.way.lead.id)
         : [],
     ),
@@ -409,8 +424,8 @@ export function deadLeadRemarks(orders: Orders, known: readonly Remark[]): Remar
         !known.some((r) => r.subjects[0] === w.to.device),
     )
     .flatMap((w): Remark[] => {
-      const from = graph.devices.get(w.from.device)!;
-      const jack = from.kind.jacks.find((j) => j.id === w.from.jack)!;
+      const from = sure(graph.devices.get(w.from.device));
+      const jack = sure(from.kind.jacks.find((j) => j.id === w.from.jack));
       const alive =
         (from.sends.length > 0 && sendsOwn(from, jack)) ||
         [...fed].some((l) =>
@@ -459,7 +474,7 @@ export function listenerRemarks(orders: Orders): Remark[] {
           c.to ??
           [...reachIn(graph, sender).keys()].find((id) => reacts(graph.devices.get(id), message));
         for (const id of reachIn(graph, sender).keys()) {
-          const m = graph.devices.get(id)!;
+          const m = sure(graph.devices.get(id));
           if (id === wanted || !reacts(m, message)) continue;
           if (wanted && sharedOnPurpose(orders, wanted, id)) continue;
           const key = [wanted ?? '', id].sort().join('+');

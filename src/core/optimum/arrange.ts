@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 /** What it costs to have things in an order: each thing alone in each segment, and each before another. */
 export interface Prices {
   alone: number[][];
@@ -17,7 +18,9 @@ export function arrangementCost(
   const placed: number[] = [];
   segments.forEach((things, s) => {
     for (const t of things) {
-      cost += alone[t]![s]! + placed.reduce((sum, p) => sum + before[p]![t]!, 0);
+      cost +=
+        entryAt(entryAt(alone, t), s) +
+        placed.reduce((sum, p) => sum + entryAt(entryAt(before, p), t), 0);
       placed.push(t);
     }
   });
@@ -53,18 +56,18 @@ function exact(
   for (let mask = 0; mask < full; mask++) {
     for (let s = 0; s < segmentCount; s++) {
       const at = mask * segmentCount + s;
-      const cost = best[at]!;
+      const cost = entryAt(best, at);
       if (cost === Infinity) continue;
-      if (s + 1 < segmentCount && cost < best[at + 1]!) {
+      if (s + 1 < segmentCount && cost < entryAt(best, at + 1)) {
         best[at + 1] = cost;
         from[at + 1] = -1;
       }
       for (let t = 0; t < count; t++) {
-        if (mask & (1 << t) || !allowed[t]![s]) continue;
-        let next = cost + alone[t]![s]!;
-        for (let p = 0; p < count; p++) if (mask & (1 << p)) next += before[p]![t]!;
+        if (mask & (1 << t) || !entryAt(allowed, t)[s]) continue;
+        let next = cost + entryAt(entryAt(alone, t), s);
+        for (let p = 0; p < count; p++) if (mask & (1 << p)) next += entryAt(entryAt(before, p), t);
         const to = (mask | (1 << t)) * segmentCount + s;
-        if (next < best[to]! - 1e-12) {
+        if (next < entryAt(best, to) - 1e-12) {
           best[to] = next;
           from[to] = t;
         }
@@ -75,11 +78,11 @@ function exact(
   let mask = full - 1;
   let s = segmentCount - 1;
   while (mask || s) {
-    const step = from[mask * segmentCount + s]!;
+    const step = entryAt(from, mask * segmentCount + s);
     if (step === -1) s--;
     else if (step < 0) break;
     else {
-      segments[s]!.unshift(step);
+      entryAt(segments, s).unshift(step);
       mask &= ~(1 << step);
     }
   }
@@ -94,8 +97,8 @@ function improved(prices: Prices, now: readonly (readonly number[])[]): number[]
     for (const t of now.flat()) {
       const without = best.map((seg) => seg.filter((x) => x !== t));
       for (let s = 0; s < without.length; s++) {
-        if (!prices.allowed[t]![s]) continue;
-        for (let i = 0; i <= without[s]!.length; i++) {
+        if (!entryAt(prices.allowed, t)[s]) continue;
+        for (let i = 0; i <= entryAt(without, s).length; i++) {
           const tried = without.map((seg, k) =>
             k === s ? [...seg.slice(0, i), t, ...seg.slice(i)] : seg,
           );

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import type { Job } from '../kinds';
 import { kindOf } from '../kinds';
 import type { StationFigures } from '../signal/station-figures';
@@ -36,8 +37,8 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
   for (const s of order) {
     const mine: ByJob = {};
     for (const step of into.get(s.id) ?? []) {
-      const p = byId.get(step.from)!;
-      join(mine, before.get(p.id)!, (a, b) => a.column < b.column);
+      const p = sure(byId.get(step.from));
+      join(mine, sure(before.get(p.id)), (a, b) => a.column < b.column);
       join(mine, own(p), (a, b) => a.column < b.column);
     }
     before.set(s.id, mine);
@@ -47,18 +48,18 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
     const mine: ByJob = {};
     const heard = new Set<string>(ends.has(s.device) ? [s.device] : []);
     for (const step of outOf.get(s.id) ?? []) {
-      const n = byId.get(step.to)!;
-      join(mine, behind.get(n.id)!, (a, b) => a.column > b.column);
+      const n = sure(byId.get(step.to));
+      join(mine, sure(behind.get(n.id)), (a, b) => a.column > b.column);
       join(mine, own(n), (a, b) => a.column > b.column);
-      for (const d of reached.get(n.id)!) heard.add(d);
+      for (const d of sure(reached.get(n.id))) heard.add(d);
     }
     behind.set(s.id, mine);
     reached.set(s.id, heard);
   }
   return {
-    before: (s) => before.get(s.id)!,
-    behind: (s) => behind.get(s.id)!,
-    destinationsBehind: (s) => reached.get(s.id)!.size,
+    before: (s) => sure(before.get(s.id)),
+    behind: (s) => sure(behind.get(s.id)),
+    destinationsBehind: (s) => sure(reached.get(s.id)).size,
   };
 }
 

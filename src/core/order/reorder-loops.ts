@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { byKey, reachable } from '../graph';
 import type { Fix } from '../findings/finding';
 import { settingOf, stateIn } from '../rig/device-state';
@@ -61,7 +62,7 @@ export function reorderFix(
   const [mine, theirs] = [loopHolding(rig, device), loopHolding(rig, other)];
   if (!mine || !theirs || mine.switcher !== theirs.switcher || mine.loop === theirs.loop)
     return undefined;
-  const switcher = deviceOf(rig, mine.switcher)!;
+  const switcher = sure(deviceOf(rig, mine.switcher));
   const kind = kindOf(switcher.kind);
   const order = readLoopOrder(
     String(settingOf(kind, switcher, stateIn(sound, switcher.id), 'order') ?? ''),

@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import type { Heard } from '../signal';
 import type { StationFigures } from '../signal/station-figures';
 import type { Fix, Remark, Severity } from '../findings/finding';
@@ -91,7 +92,10 @@ export const ORDER_RULES: readonly OrderRule[] = [
       )
         return [];
       const net = ctx.at(at.s.device, at.s.ins[0]).net;
-      const section = ctx.flowing.circuit.sections[ctx.flowing.circuit.nets[net]!.section]!;
+      const section = entryAt(
+        ctx.flowing.circuit.sections,
+        entryAt(ctx.flowing.circuit.nets, net).section,
+      );
       const active = section.drivers.find((d) => !d.source?.bare);
       if (!active) return [];
       const first = at.evidence.stations

@@ -1,3 +1,4 @@
+export { at, sure } from './sure';
 /** Something wrong with a document: where (a path such as "leads[3].to.jack"), and what to do about it. */
 export interface Problem {
   where: string;

@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import { byKey, reachable } from '../graph';
 import type { Circuit, CircuitStage } from '../circuit';
 
@@ -10,7 +11,7 @@ export const isOpen = ({ stage }: CircuitStage): boolean =>
 
 /** Where a stage's output goes: its passive section. */
 export const sectionOut = (circuit: Circuit, s: CircuitStage): number =>
-  circuit.nets[circuit.drivers[s.driver]!.net]!.section;
+  entryAt(circuit.nets, entryAt(circuit.drivers, s.driver).net).section;
 
 /**
  * Sections that signal reaches from some others, by stages that are open; and the gates it meets on
@@ -34,5 +35,7 @@ export function carriedFrom(
 /** Destinations in a set of sections. */
 export const destinationsIn = (circuit: Circuit, sections: ReadonlySet<number>): Set<string> =>
   new Set(
-    circuit.arrivals.filter((a) => sections.has(circuit.nets[a.net]!.section)).map((a) => a.device),
+    circuit.arrivals
+      .filter((a) => sections.has(entryAt(circuit.nets, a.net).section))
+      .map((a) => a.device),
   );

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { nameOf } from '../rig/find';
 import type { PromiseOf, Sound } from '../rig/schema';
 import { fixed } from '../units';
@@ -24,7 +25,7 @@ export const stereo: InSound<'stereo'> = (p, { rig }, _sound, report) => {
     : d.side
       ? `Only the ${d.side} side arrives.`
       : 'Nothing on the way makes its two sides differ, or only one line arrives.';
-  const route = d.route.map((id) => report.stations.find((s) => s.id === id)!.device);
+  const route = d.route.map((id) => sure(report.stations.find((s) => s.id === id)).device);
   return [
     {
       sound: report.sound,
@@ -41,7 +42,7 @@ export const mutedSilent: InSound<'muted-silent'> = (_p, { rig }, _sound, report
     .filter((d) => d.hears !== 'tuner' && d.levelDbu)
     .map((d) => {
       const route = [
-        ...new Set(d.route.map((id) => report.stations.find((s) => s.id === id)!.device)),
+        ...new Set(d.route.map((id) => sure(report.stations.find((s) => s.id === id)).device)),
       ];
       return {
         sound: report.sound,
@@ -84,7 +85,7 @@ export const latencyUnder: InSound<'latency-under'> = (p, { rig }, _sound, repor
   if (!d || d.latencyMs === null || d.latencyMs < p.ms) return [];
   let before = 0;
   const adds = d.route.flatMap((id) => {
-    const s = report.stations.find((x) => x.id === id)!;
+    const s = sure(report.stations.find((x) => x.id === id));
     const ms = (s.output.latencyMs ?? before) - before;
     before = Math.max(before, s.output.latencyMs ?? 0);
     return ms > 0.01 ? [`${nameOf(rig, s.device)} ${fixed(ms)} ms`] : [];

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import type { SoundFigures } from '../analysis/sound-figures';
 import { kindOf } from '../kinds';
 import { nameOf } from '../rig/find';
@@ -109,7 +110,7 @@ export const neverHears: InSound<'never-hears'> = (p, { rig }, _sound, report) =
  */
 export const tunerHears: InSound<'tuner-hears'> = (p, { rig }, _sound, report) => {
   if (!isPlayed(report, p.source)) return [];
-  const kindAt = (id: string) => kindOf(rig.devices.find((d) => d.id === id)!.kind);
+  const kindAt = (id: string) => kindOf(sure(rig.devices.find((d) => d.id === id)).kind);
   const tuners = report.stations.filter(
     (s) => kindAt(s.device).job === 'tuner' || kindAt(s.device).destination?.hears === 'tuner',
   );

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { buildCircuit } from '../circuit';
 import { byKey, reachable } from '../graph';
 import { resolveState, stateIn } from '../rig/device-state';
@@ -33,7 +34,7 @@ function isHeard(rig: Rig, sound: Sound, destination: string): boolean {
   const circuit = buildCircuit(rig, sound);
   const played = circuit.drivers
     .filter((d) => d.source && d.source.nominalDbu > SILENT_DBU)
-    .map((d) => circuit.nets[d.net]!.section);
+    .map((d) => entryAt(circuit.nets, d.net).section);
   return destinationsIn(circuit, carriedFrom(circuit, played).sections).has(destination);
 }
 
@@ -90,7 +91,7 @@ export function rescue(
     }
   }
   const edits: Edit[] = [{ edit: 'removeDevice', device }];
-  const kind = kindOf(rig.devices.find((d) => d.id === device)!.kind);
+  const kind = kindOf(sure(rig.devices.find((d) => d.id === device)).kind);
   const signal = (jack: string | undefined) => kind.jacks.find((j) => j.id === jack)?.signal;
   // Where an amplifier stood, joined leads would put a signal into a speaker.
   const canJoin =

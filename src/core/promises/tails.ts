@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { buildCircuit, type Circuit, type CircuitStage } from '../circuit';
 import { nameOf } from '../rig/find';
 import type { PromiseOf, Rig, Sound } from '../rig/schema';
@@ -65,7 +66,7 @@ export function cutTails(rig: Rig, from: Sound, to: Sound): { device: string; wh
 
 /** Echoes and reverberation that sound in one sound go on after the change to another. */
 export function tailsSurvive(p: PromiseOf<'tails-survive'>, { rig, sound }: Ground): Breach[] {
-  return cutTails(rig, sound(p.from)!, sound(p.to)!).map(({ device, why }) => ({
+  return cutTails(rig, sure(sound(p.from)), sure(sound(p.to))).map(({ device, why }) => ({
     sound: p.to,
     why,
     subjects: [device],

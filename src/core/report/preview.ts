@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { applyEdits, type Edit, type Rig } from '../rig';
 import type { Finding } from '../findings/finding';
 import { analyse, type Report, type SoundReport } from './report';
@@ -40,7 +41,7 @@ export function previewEdits(
   now?: Report,
 ): { ok: true; preview: Preview } | { ok: false; why: string } {
   const applied = applyEdits(rig, edits);
-  if (!applied.ok) return { ok: false, why: applied.problems[0]!.what };
+  if (!applied.ok) return { ok: false, why: at(applied.problems, 0).what };
   const [before, after] = [now ?? analyse(rig), analyse(applied.value.rig)];
   const [one, two] = [before, after].map((r) => r.sounds.find((s) => s.sound === sound));
   if (!one || !two) return { ok: false, why: 'That sound is not in this rig.' };

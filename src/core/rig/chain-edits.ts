@@ -1,3 +1,4 @@
+import { sure, at } from '../outcome';
 import type { Draft } from 'immer';
 import { findKind, isControlJack, type Kind, kindOf } from '../kinds';
 import type { Refusal } from './refusal';
@@ -66,11 +67,11 @@ export function putDeviceInLead(
 function splice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: string[]): Refusal {
   const lead = leadOf(rig, leadId);
   if (!lead) return `There is no lead "${leadId}" any more.`;
-  const device = deviceOf(rig, deviceId)!;
+  const device = sure(deviceOf(rig, deviceId));
   const way = kindOf(device.kind).through!;
   const host = insideOf(rig, lead.from);
   if (host !== undefined && !kindOf(device.kind).block && !kindOf(device.kind).hosts)
-    return `${device.name} cannot live inside ${deviceOf(rig, host)!.name}: it has no block form.`;
+    return `${device.name} cannot live inside ${sure(deviceOf(rig, host)).name}: it has no block form.`;
   if (host !== undefined) {
     delete device.at;
     delete device.rack;
@@ -103,12 +104,12 @@ function splice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: str
   const otherIn = partnerEnd(rig, { device: deviceId, jack: way.in });
   const otherOut = partnerEnd(rig, { device: deviceId, jack: way.out });
   if (!partner || !otherIn || !otherOut) {
-    cut(lead, way.in, way.out, newLeads[0]!);
+    cut(lead, way.in, way.out, at(newLeads, 0));
     return;
   }
   const [left, right] = sideOf(rig, lead) === 'right' ? [partner, lead] : [lead, partner];
-  cut(left, way.in, way.out, newLeads[0]!);
-  cut(right, otherIn.jack, otherOut.jack, newLeads[1]!);
+  cut(left, way.in, way.out, at(newLeads, 0));
+  cut(right, otherIn.jack, otherOut.jack, at(newLeads, 1));
 }
 
 const sideOf = (rig: Rig, lead: Lead) => {
@@ -145,7 +146,7 @@ export function unplugControl(rig: Draft<Rig>, deviceId: string): void {
   rig.leads = rig.leads.filter((l) => !isControl(l));
   healMessages(
     rig,
-    kindOf(deviceOf(rig, deviceId)!.kind),
+    kindOf(sure(deviceOf(rig, deviceId)).kind),
     taken.filter((l) => l.to.device === deviceId),
     taken.filter((l) => l.from.device === deviceId),
   );
@@ -156,7 +157,7 @@ export function unplugControl(rig: Draft<Rig>, deviceId: string): void {
  * there are two.
  */
 function heal(rig: Draft<Rig>, deviceId: string): void {
-  const kind = kindOf(deviceOf(rig, deviceId)!.kind);
+  const kind = kindOf(sure(deviceOf(rig, deviceId)).kind);
   const into = rig.leads.filter((l) => l.to.device === deviceId);
   const outOf = rig.leads.filter((l) => l.from.device === deviceId);
   rig.leads = rig.leads.filter((l) => l.to.device !== deviceId && l.from.device !== deviceId);
@@ -295,7 +296,7 @@ export function replaceDevice(
     if (id === wasMain && fits(main)) return main;
     if (fits(id)) return id;
     const only = kind.jacks.filter((j) => j.direction === direction && !isControlJack(j));
-    return only.length === 1 && fits(only[0]!.id) ? only[0]!.id : undefined;
+    return only.length === 1 && fits(at(only, 0).id) ? at(only, 0).id : undefined;
   };
   const signalOf = (id: string) => was.jacks.find((j) => j.id === id)?.signal ?? 'audio';
   const taken = new Set<string>();

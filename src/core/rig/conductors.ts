@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 import { conductorsOf, type Jack, kindOf, type Point } from '../kinds';
 import { CONTROL_LEADS, type Device, type Lead } from './schema';
 
@@ -26,10 +27,10 @@ export function joinsOf(
   if (!a || !b) return [];
   const [as, bs] = [conductorsOf(a), conductorsOf(b)];
   if (lead.type === 'digital' || (lead.type === 'inside' && a.channels && b.channels))
-    return as.slice(0, bs.length).map((p, i) => [p, bs[i]!]);
+    return as.slice(0, bs.length).map((p, i) => [p, at(bs, i)]);
   if (lead.type === 'insert' && (as.length > 1 || bs.length > 1)) {
     const pick = (jack: Jack, points: readonly Point[], end: 'from' | 'to'): Point => {
-      if (points.length < 2) return points[0]!;
+      if (points.length < 2) return at(points, 0);
       const ring = lead.conductor
         ? lead.conductor === 'ring'
         : end === 'to' && jack.insert !== undefined;
@@ -39,8 +40,8 @@ export function joinsOf(
   }
   if ((lead.type === 'stereo' || lead.type === 'balanced') && a.stereo && b.stereo)
     return [
-      [as[0]!, bs[0]!],
-      [as[1]!, bs[1]!],
+      [at(as, 0), at(bs, 0)],
+      [at(as, 1), at(bs, 1)],
     ];
-  return [[as[0]!, bs[0]!]];
+  return [[at(as, 0), at(bs, 0)]];
 }

@@ -525,7 +525,7 @@ test(
       fc.property(
         fc.array(fc.nat({ max: 100_000 }), { minLength: 1, maxLength: 30 }),
         (numbers) => {
-          const start = structuredClone(touringRig) as Rig;
+          const start = structuredClone<Rig>(touringRig);
           const frozen = JSON.stringify(start);
           let h = startHistory(start);
           for (const n of numbers) {

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { findKind, isControlJack, type Jack, KINDS, type Kind } from '../kinds';
 import { outletsOf } from './find';
 import type { Problem } from '../outcome';
@@ -125,12 +126,21 @@ export function integrityProblems(rig: Rig): Problem[] {
         );
       // Branches of an insert lead share a jack, one for each conductor; inside a host a point
       // takes any number of links.
-      const key = `${end.device} ${end.jack}${lead.type === 'insert' && (jack.stereo || jack.insert) ? ` ${lead.conductor ?? (side === 'to' && jack.insert ? 'ring' : 'tip')}` : ''}`;
+      const key =
+        `${end.device} ${end.jack}` +
+        (lead.type === 'insert' && (jack.stereo || jack.insert)
+          ? ` ${lead.conductor ?? (side === 'to' && jack.insert ? 'ring' : 'tip')}`
+          : '');
       if (!jack.many && lead.type !== 'inside' && used.has(key))
         say(
           `${at}.${side}`,
           `jack "${end.jack}" of ${found.device.name} already holds leads[${used.get(key)}]; ` +
-            `a jack takes one lead${lead.type === 'midi' ? (side === 'to' ? ': put a merge box where two senders meet' : ': put a thru box where messages part') : ''}`,
+            ('a jack takes one lead' +
+              (lead.type === 'midi'
+                ? side === 'to'
+                  ? ': put a merge box where two senders meet'
+                  : ': put a thru box where messages part'
+                : '')),
         );
       used.set(key, row);
     }
@@ -153,7 +163,7 @@ export function integrityProblems(rig: Rig): Problem[] {
       const inner = a.inside !== undefined ? lead.from : lead.to;
       say(
         at,
-        `"${inner.jack}" of ${devices.get(inner.device)!.device.name} is ` +
+        `"${inner.jack}" of ${sure(devices.get(inner.device)).device.name} is ` +
           `inside ${devices.get((a.inside ?? b.inside)!)?.device.name ?? 'a host'}, the other ` +
           `end is not; join what is inside to the host's inner points`,
       );

@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import type { Draft } from 'immer';
 import { kindOf, type Loop } from '../kinds';
 import type { Refusal } from './refusal';
@@ -12,7 +13,7 @@ export const innerReturn = (jack: string): string =>
   `from${jack.charAt(0).toUpperCase()}${jack.slice(1)}`;
 
 const loopOf = (rig: Rig, host: string, id: string): Loop | undefined =>
-  kindOf(deviceOf(rig, host)!.kind).loops?.find((l) => l.id === id);
+  kindOf(sure(deviceOf(rig, host)).kind).loops?.find((l) => l.id === id);
 
 /** Whether nothing is plugged into a loop of a host, and nothing inside uses it. */
 export function isFreeLoop(rig: Rig, host: string, loop: Loop): boolean {
@@ -34,7 +35,7 @@ export function isFreeLoop(rig: Rig, host: string, loop: Loop): boolean {
  * linked to that side.
  */
 export function waysOf(rig: Rig, device: string): { into: string; outOf: string }[] {
-  const way = kindOf(deviceOf(rig, device)!.kind).through;
+  const way = kindOf(sure(deviceOf(rig, device)).kind).through;
   if (!way) return [];
   const [inR, outR] = [
     partnerEnd(rig, { device, jack: way.in })?.jack,
@@ -73,11 +74,11 @@ export function moveToLoop(
   if (ways.length > loops.length)
     return `${device.name} is linked on both sides; it needs two sends and returns.`;
   for (const [n, way] of ways.entries()) {
-    const loop = loopOf(rig, host, loops[n]!);
-    if (!loop) return `${deviceOf(rig, host)!.name} has no loop "${loops[n]!}".`;
+    const loop = loopOf(rig, host, entryAt(loops, n));
+    if (!loop) return `${sure(deviceOf(rig, host)).name} has no loop "${entryAt(loops, n)}".`;
     if (!isFreeLoop(rig, host, loop))
-      return `${loop.label} of ${deviceOf(rig, host)!.name} is in use already.`;
-    const [send, back] = [loop.send[0]!, loop.return[0]!];
+      return `${loop.label} of ${sure(deviceOf(rig, host)).name} is in use already.`;
+    const [send, back] = [entryAt(loop.send, 0), entryAt(loop.return, 0)];
     // A side that nothing feeds, or that feeds nothing, gets no lead: mono in and stereo out stays so.
     let [fed, feeds] = [n === 0, n === 0];
     for (const l of rig.leads) {
@@ -88,7 +89,7 @@ export function moveToLoop(
     }
     if (fed)
       rig.leads.push({
-        id: newLeads[2 * n]!,
+        id: entryAt(newLeads, 2 * n),
         from: { device: host, jack: send },
         to: { device: deviceId, jack: way.into },
         type: 'instrument',
@@ -96,7 +97,7 @@ export function moveToLoop(
       });
     if (feeds)
       rig.leads.push({
-        id: newLeads[2 * n + 1]!,
+        id: entryAt(newLeads, 2 * n + 1),
         from: { device: deviceId, jack: way.outOf },
         to: { device: host, jack: back },
         type: 'instrument',
@@ -166,7 +167,7 @@ export function hostLoopOf(
       !CONTROL_LEADS.includes(l.type) && (l.from.device === deviceId || l.to.device === deviceId),
   );
   const host = joined.find((l) => l.to.device === deviceId)?.from.device;
-  const kind = host === undefined ? undefined : kindOf(deviceOf(rig, host)!.kind);
+  const kind = host === undefined ? undefined : kindOf(sure(deviceOf(rig, host)).kind);
   if (host === undefined || !kind?.hosts) return undefined;
   for (const { into, outOf } of waysOf(rig, deviceId)) {
     const [before, after] = [leadInto(rig, deviceId, into), leadFrom(rig, deviceId, outOf)];

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import type { Problem } from '../outcome';
 import { checkRig } from './read';
 import type { Rig } from './schema';
@@ -88,11 +89,11 @@ function mergeKeyed(
   theirs: Json[],
   conflicts: Conflict[],
 ): Json[] {
-  const index = (list: Json[]) => new Map(list.map((x) => [keyOf(x)!, x]));
+  const index = (list: Json[]) => new Map(list.map((x) => [sure(keyOf(x)), x]));
   const [b, m, t] = [index(base), index(mine), index(theirs)];
   // The order is mine if I changed it, else theirs; what only the other side added goes where it stood.
   const orderOf = (list: Json[]) =>
-    list.map((x) => keyOf(x)!).filter((k) => b.has(k) && m.has(k) && t.has(k));
+    list.map((x) => sure(keyOf(x))).filter((k) => b.has(k) && m.has(k) && t.has(k));
   const iReordered = !sameJson(orderOf(mine), orderOf(base));
   if (
     iReordered &&
@@ -107,13 +108,13 @@ function mergeKeyed(
     });
   }
   const [lead, rest] = iReordered ? [mine, theirs] : [theirs, mine];
-  const keys = lead.map((x) => keyOf(x)!);
+  const keys = lead.map((x) => sure(keyOf(x)));
   rest.forEach((x, i) => {
-    const key = keyOf(x)!;
+    const key = sure(keyOf(x));
     if (keys.includes(key)) return;
     const after = rest
       .slice(0, i)
-      .map((y) => keyOf(y)!)
+      .map((y) => sure(keyOf(y)))
       .reverse()
       .find((k) => keys.includes(k));
     keys.splice(after === undefined ? 0 : keys.indexOf(after) + 1, 0, key);

@@ -4,11 +4,11 @@ import { problemLines, readRig, type Rig, rigSchema, writeRig } from '.';
 type Loose = Record<string, unknown>;
 const device = (rig: Rig, id: string): Loose =>
   rig.devices.find((d) => d.id === id) as unknown as Loose;
-const loose = (rig: Rig): Loose => rig as unknown as Loose;
+const loose = (rig: Rig): Loose => rig;
 
 /** What is said of the touring rig with something wrong put into its file. */
 const said = (spoil: (rig: Rig) => void): string => {
-  const rig = structuredClone(touringRig) as Rig;
+  const rig = structuredClone<Rig>(touringRig);
   spoil(rig);
   const read = readRig(JSON.stringify(rig));
   return read.ok ? 'read' : problemLines(read.problems).join(' | ');
@@ -344,7 +344,7 @@ describe('what is strange and still right is read', () => {
       },
     ],
   ])('%s', (_, strange) => {
-    const rig = structuredClone(touringRig) as Rig;
+    const rig = structuredClone<Rig>(touringRig);
     strange(rig);
     const text = JSON.stringify(rig);
     const read = readRig(text);

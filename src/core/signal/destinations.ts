@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import type { Flow } from './flow';
 import { dbuOfVolts, sumOfPowers } from '../units';
 import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
@@ -106,7 +107,7 @@ export function destinationFigures(
     const wide = presents.flatMap((p) => p.flows).filter((x) => x.widenedBy);
     const widened = wide[0]?.widenedBy ?? null;
     const sides = new Set(wide.map((x) => x.side));
-    const side = channels === 'mono' && sides.size === 1 ? (wide[0]!.side ?? null) : null;
+    const side = channels === 'mono' && sides.size === 1 ? (entryAt(wide, 0).side ?? null) : null;
     return {
       device: device.id,
       name: device.name,
@@ -135,7 +136,7 @@ export function destinationFigures(
                 noiseDbu: hiss,
                 thdPercent,
                 latencyMs,
-              } = presentFigures(presents[i]!);
+              } = presentFigures(entryAt(presents, i));
               return { jack, sources, levelDbu, noiseDbu: withOwn(hiss), thdPercent, latencyMs };
             }),
       widenedBy: widened,

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { type Flow, type Flowing, type Present, totalPeak, totalVolts } from './flow';
 import { distortion } from './saturate';
 import { type Circuit, type Section } from '../circuit';
@@ -89,12 +90,12 @@ export function netImpedances(
   net: number,
 ): Pick<PointFigures, 'sourceOhms' | 'loadOhms' | 'lossDb' | 'leadPf'> {
   const { circuit } = flowing;
-  const section = circuit.sections[circuit.nets[net]!.section]!;
-  const leadPf = 1e12 * section.nets.reduce((s, n) => s + circuit.nets[n]!.leadFarads, 0);
+  const section = entryAt(circuit.sections, entryAt(circuit.nets, net).section);
+  const leadPf = 1e12 * section.nets.reduce((s, n) => s + entryAt(circuit.nets, n).leadFarads, 0);
   const k = mainDriver(section);
   if (k === undefined)
     return { sourceOhms: null, loadOhms: loadOf(circuit, section), lossDb: null, leadPf };
-  const d = section.drivers[k]!;
+  const d = entryAt(section.drivers, k);
   return {
     sourceOhms: Math.hypot(d.ohms, 2 * Math.PI * 1000 * d.henries),
     loadOhms: loadOf(circuit, section),
@@ -120,7 +121,7 @@ export function mainDriver(section: Section): number | undefined {
 function loadOf(circuit: Circuit, section: Section): number | null {
   let siemens = 0;
   for (const n of section.nets)
-    for (const s of circuit.nets[n]!.shunts)
+    for (const s of entryAt(circuit.nets, n).shunts)
       if (s.farads === 0 && s.ohms > 0 && s.ohms < Infinity) siemens += 1 / s.ohms;
   return siemens > 0 ? 1 / siemens : null;
 }
@@ -143,8 +144,8 @@ export function widthOf(jacks: readonly (readonly Flow[])[]): Width {
   if (sources(left) !== sources(right)) return 'dual mono';
   if (sides(left) !== sides(right)) return 'stereo';
   const same = (a: number, b: number, within: number) => Math.abs(a - b) <= within;
-  const l = loudest(left)!;
-  const r = loudest(right)!;
+  const l = sure(loudest(left));
+  const r = sure(loudest(right));
   const alike =
     same(dbuOfVolts(totalVolts(left, 1)), dbuOfVolts(totalVolts(right, 1)), 0.5) &&
     same(l.latencyMs, r.latencyMs, 0.05) &&

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { type Flowing, runSignal } from './flow';
 import { buildCircuit, passesOf, pluggedJacks } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
@@ -39,7 +40,7 @@ export function soundContext(rig: Rig, sound: Sound, plugged = pluggedJacks(rig)
     steps,
     columns,
     lanes,
-    device: (id) => devices.get(sourceDevice(id))!,
+    device: (id) => sure(devices.get(sourceDevice(id))),
     at: (device, point) => {
       const net = flowing.circuit.netAt(device, point);
       return net
@@ -52,7 +53,8 @@ export function soundContext(rig: Rig, sound: Sound, plugged = pluggedJacks(rig)
             net: -1,
           };
     },
-    ownShunts: (id) => passesOf(devices.get(id)!, sound, plugged).filter((p) => p.is === 'shunt'),
+    ownShunts: (id) =>
+      passesOf(sure(devices.get(id)), sound, plugged).filter((p) => p.is === 'shunt'),
     destinations: rig.devices.flatMap((device) => {
       const destination = kindOf(device.kind).destination;
       return destination

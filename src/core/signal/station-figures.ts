@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import type { Stage } from '../kinds';
 import type { Station } from '../walk';
 import {
@@ -41,7 +42,11 @@ export function stationFigures(ctx: SoundContext): StationFigures[] {
   const stagesAt = new Map<string, { from: number; to: number; stage: Stage }[]>();
   for (const s of ctx.flowing.circuit.stages) {
     if (s.lead) continue;
-    const one = { from: s.from, to: ctx.flowing.circuit.drivers[s.driver]!.net, stage: s.stage };
+    const one = {
+      from: s.from,
+      to: entryAt(ctx.flowing.circuit.drivers, s.driver).net,
+      stage: s.stage,
+    };
     const list = stagesAt.get(s.device);
     if (list) list.push(one);
     else stagesAt.set(s.device, [one]);
@@ -49,7 +54,7 @@ export function stationFigures(ctx: SoundContext): StationFigures[] {
   return ctx.stations
     .map((station) => {
       const destination = ctx.destinations.find((d) => d.device.id === station.device);
-      const outPoint = station.outs[0] ?? destination?.points[0] ?? station.ins[0]!;
+      const outPoint = station.outs[0] ?? destination?.points[0] ?? entryAt(station.ins, 0);
       const outPoints = station.outs.length ? station.outs : (destination?.points ?? station.ins);
       const input = station.ins[0] ? pointFigures(ctx, station.device, station.ins[0]) : null;
       const output = pointFigures(ctx, station.device, outPoint);

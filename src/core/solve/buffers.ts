@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { soundContext } from '../signal/sound-context';
 import { pointFigures } from '../signal/station-figures';
 import { kindOf } from '../kinds';
@@ -36,14 +37,14 @@ function brightAtEnds(rig: Rig, sound: Sound): Map<string, number> {
   const found = new Map<string, number>();
   for (const s of ctx.flowing.circuit.stages) {
     const { circuit } = ctx.flowing;
-    const section = circuit.sections[circuit.nets[s.from]!.section]!;
+    const section = entryAt(circuit.sections, entryAt(circuit.nets, s.from).section);
     if (
       s.lead ||
       s.stage.inOhms === Infinity ||
-      !section.nets.some((n) => circuit.nets[n]!.leads.length)
+      !section.nets.some((n) => entryAt(circuit.nets, n).leads.length)
     )
       continue;
-    const point = ctx.flowing.circuit.nets[s.from]!.points.find(
+    const point = entryAt(ctx.flowing.circuit.nets, s.from).points.find(
       (p) => p.device === s.device,
     )?.point;
     const at = point === undefined ? undefined : pointFigures(ctx, s.device, point);
@@ -75,7 +76,7 @@ export async function proposeBuffers(
       (l) =>
         ['instrument', 'balanced', 'stereo'].includes(l.type) &&
         !wanting.some((w) => w.leads.includes(l.id)) &&
-        kindOf(deviceOf(at, l.to.device)!.kind).job !== 'buffer',
+        kindOf(sure(deviceOf(at, l.to.device)).kind).job !== 'buffer',
     );
     let best: BufferGain | undefined;
     for (const [i, lead] of leads.entries()) {
@@ -84,7 +85,8 @@ export async function proposeBuffers(
         `Trying a buffer behind ${nameOf(at, lead.from.device)}`,
       );
       const fix = insertFix(at, 'buffer', 'Buffer', lead.id, '');
-      const id = fix.edits[0]!.edit === 'insertInLead' ? fix.edits[0].device.id : '';
+      const insert = entryAt(fix.edits, 0);
+      const id = insert.edit === 'insertInLead' ? insert.device.id : '';
       const edits: Edit[] = [...fix.edits, { edit: 'setEngaged', device: id, engaged: true }];
       const put = applyEdits(at, edits);
       if (!put.ok) continue;
@@ -95,7 +97,7 @@ export async function proposeBuffers(
           best = {
             lead: lead.id,
             gainDb: gain,
-            listener: end.split('/')[0]!,
+            listener: entryAt(end.split('/'), 0),
             edits,
             words: `Between ${endWords(at, lead.from)} and ${endWords(at, lead.to)}`,
           };
@@ -122,7 +124,7 @@ function sparedLeads(rig: Rig, sound: Sound): { leads: string[]; words: string }
     return wants
       ? [
           {
-            leads: section.nets.flatMap((n) => flowing.circuit.nets[n]!.leads),
+            leads: section.nets.flatMap((n) => entryAt(flowing.circuit.nets, n).leads),
             words: `${device(wants.device).name} wants the bare pickup, so nothing is put before it.`,
           },
         ]

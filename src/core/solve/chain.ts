@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { kindOf, type Job } from '../kinds';
 import { deviceOf, insideOf, leadOf } from '../rig/find';
 import type { Lead, Rig, Sound } from '../rig/schema';
@@ -61,11 +62,11 @@ function longestWay(
     ...[...best].reduce<{ way: Station[]; leads: string[]; length: number }>(
       (found, [id, b]) => {
         if (b.length <= found.length) return found;
-        const way = [byId.get(id)!];
+        const way = [sure(byId.get(id))];
         const leads: string[] = [];
-        for (let at = b; at.step; at = best.get(at.step.from)!) {
-          way.unshift(byId.get(at.step.from)!);
-          leads.unshift(at.step.leads[0]!);
+        for (let at = b; at.step; at = sure(best.get(at.step.from))) {
+          way.unshift(sure(byId.get(at.step.from)));
+          leads.unshift(entryAt(at.step.leads, 0));
         }
         return { way, leads, length: b.length };
       },
@@ -83,7 +84,7 @@ export function chainIn(rig: Rig, sound: Sound): Chain | undefined {
   const times = new Map<string, number>();
   for (const s of way) times.set(s.device, (times.get(s.device) ?? 0) + 1);
   const isMovable = (s: Station) => {
-    const device = deviceOf(rig, s.device)!;
+    const device = sure(deviceOf(rig, s.device));
     const kind = kindOf(device.kind);
     return (
       kind.through !== undefined &&
@@ -97,13 +98,13 @@ export function chainIn(rig: Rig, sound: Sound): Chain | undefined {
   const segments: Segment[] = [];
   const fixed: string[] = [];
   way.forEach((s, i) => {
-    const lead = i < leads.length ? leadOf(rig, leads[i]!) : undefined;
+    const lead = i < leads.length ? leadOf(rig, entryAt(leads, i)) : undefined;
     if (i > 0 && isMovable(s)) {
-      segments.at(-1)!.devices.push(s.device);
+      sure(segments.at(-1)).devices.push(s.device);
       return;
     }
     fixed.push(s.device);
     if (lead) segments.push({ after: lead.from, inside: insideOf(rig, lead.from), devices: [] });
   });
-  return { source: way[0]!.device, destination: way.at(-1)!.device, segments, fixed };
+  return { source: entryAt(way, 0).device, destination: sure(way.at(-1)).device, segments, fixed };
 }

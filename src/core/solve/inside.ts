@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { blockCost, hostBudget } from '../analysis/hosts';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { type Budget, kindOf } from '../kinds';
@@ -70,7 +71,7 @@ interface Path {
 
 /** The candidates of a host with the paths they stand on. */
 function pathsOf(rig: Rig, host: string): Path[] {
-  const kind = kindOf(deviceOf(rig, host)!.kind);
+  const kind = kindOf(sure(deviceOf(rig, host)).kind);
   return kind.jacks
     .filter((j) => j.inside && j.faces?.is === 'input')
     .flatMap((point): Path[] => {
@@ -78,7 +79,7 @@ function pathsOf(rig: Rig, host: string): Path[] {
       const row: string[] = [];
       // Upstream of the input: real devices that could live inside, as far as they follow one another.
       for (let lead = leadInto(rig, host, input); lead;) {
-        const d = deviceOf(rig, lead.from.device)!;
+        const d = sure(deviceOf(rig, lead.from.device));
         const way = kindOf(d.kind).through;
         if (
           d.host !== undefined ||
@@ -104,7 +105,7 @@ function pathsOf(rig: Rig, host: string): Path[] {
         if (!link) break;
         seen.add(link.id);
         if (link.to.device !== host) {
-          const d = deviceOf(rig, link.to.device)!;
+          const d = sure(deviceOf(rig, link.to.device));
           const way = kindOf(d.kind).through;
           if (!way) break;
           row.push(d.id);
@@ -184,7 +185,7 @@ export function proposeInside(
   const canLeave = (d: Device) =>
     isReal(d) && !d.pinned && kindOf(d.kind).through !== undefined && !kindOf(d.kind).alwaysOn;
   const candidates = [...rowOf]
-    .map((id) => deviceOf(rig, id)!)
+    .map((id) => sure(deviceOf(rig, id)))
     .filter((d) => kindOf(d.kind).block && canLeave(d))
     .map((d) => candidateOf(rig, d, host));
   if (!candidates.length)
@@ -202,7 +203,8 @@ export function proposeInside(
   // Loops that nothing on these rows uses are free; those that candidates hang on can be given back.
   const held = candidates.reduce(
     (n, c) =>
-      n + (hostLoopOf(rig, c.device)?.host === host ? hostLoopOf(rig, c.device)!.ways.length : 0),
+      n +
+      (hostLoopOf(rig, c.device)?.host === host ? sure(hostLoopOf(rig, c.device)).ways.length : 0),
     0,
   );
   const free = (kind.loops ?? []).filter((l) => isFreeLoop(rig, host, l)).length + held;
@@ -234,7 +236,7 @@ export function proposeInside(
         const n = name(id);
         if (!movable.has(id)) {
           // A device of the row that is fixed: outside in front keeps the front going, inside ends it.
-          if (deviceOf(rig, id)!.host === host) [before, looped] = ['never', undefined];
+          if (sure(deviceOf(rig, id)).host === host) [before, looped] = ['never', undefined];
           continue;
         }
         // f: stands in front of everything inside; o: hangs in a loop; l: a loop begins here.
@@ -371,7 +373,7 @@ export function proposeInside(
 
 /** Whether both sides of a device's stereo pair are joined to something. */
 function partnerLinked(rig: Rig, id: string): boolean {
-  const way = kindOf(deviceOf(rig, id)!.kind).through!;
+  const way = kindOf(sure(deviceOf(rig, id)).kind).through!;
   const right = partnerEnd(rig, { device: id, jack: way.in });
   return right !== undefined && leadInto(rig, right.device, right.jack) !== undefined;
 }
@@ -402,13 +404,13 @@ function editsFor(
   for (const { device, inside, front } of [...changes].sort(
     (a, b) => Number(a.inside) - Number(b.inside),
   )) {
-    const path = paths.find((p) => p.row.includes(device))!;
+    const path = sure(paths.find((p) => p.row.includes(device)));
     if (!inside && front) {
       const lead = leadInto(at, host, path.input);
       if (lead) apply({ edit: 'moveDevice', device, lead: lead.id, newLeads: fresh(2) });
     } else if (!inside) {
       const sides = partnerLinked(at, device) ? 2 : 1;
-      const loops = (kindOf(deviceOf(at, host)!.kind).loops ?? [])
+      const loops = (kindOf(sure(deviceOf(at, host)).kind).loops ?? [])
         .filter((l) => isFreeLoop(at, host, l))
         .slice(0, sides)
         .map((l) => l.id);

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { Joined } from '../graph';
 import { groundLoops, groundTies, isPair, type Tie } from '../analysis/ground';
 import { insertFix } from '../findings/insert-fix';
@@ -82,7 +83,7 @@ export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
 function cutOf(rig: Rig, tie: Tie): Cut | undefined {
   if (tie.kind === 'earth') return undefined;
   if (tie.kind === 'supply') {
-    const device = deviceOf(rig, tie.device)!;
+    const device = sure(deviceOf(rig, tie.device));
     const free = rig.devices.flatMap((d) =>
       (outletsOf(d) ?? [])
         .filter(
@@ -110,9 +111,9 @@ function cutOf(rig: Rig, tie: Tie): Cut | undefined {
       }
     );
   }
-  const lead = leadOf(rig, tie.lead!)!;
+  const lead = sure(leadOf(rig, tie.lead!));
   if (lead.type === 'speaker' || lead.type === 'digital') return undefined;
-  const from = deviceOf(rig, lead.from.device)!;
+  const from = sure(deviceOf(rig, lead.from.device));
   const lift = kindOf(from.kind).parameters.find(
     (p) => p.type === 'switch' && p.id.toLowerCase() === `isolate${lead.from.jack}`.toLowerCase(),
   );

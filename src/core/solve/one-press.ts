@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { pressesBetween, type Presses } from '../midi';
 import { isEngaged, resolveState, stateIn } from '../rig/device-state';
 import { effectiveSound, heardIn } from '../control';
@@ -48,7 +49,10 @@ export function proposeOnePress(rig: Rig, from: string, to: string): OnePress[] 
       if (!t || !done?.ok) return [];
       const after = pressesBetween(
         done.value.rig,
-        ...([a, b].map((s) => done.value.rig.sounds.find((x) => x.id === s.id)!) as [Sound, Sound]),
+        ...([a, b].map((s) => sure(done.value.rig.sounds.find((x) => x.id === s.id))) as [
+          Sound,
+          Sound,
+        ]),
       );
       return count(after) < count(before)
         ? [{ ...t, before, after, changes: audible(rig, done.value.rig) }]
@@ -68,13 +72,7 @@ function audible(before: Rig, after: Rig): string[] {
   for (const s of before.sounds) {
     const [one, two] = [
       heardIn(before, effectiveSound(before, s)),
-      heardIn(
-        after,
-        effectiveSound(
-          after,
-          after.sounds.find((x) => x.id === s.id)!,
-        ),
-      ),
+      heardIn(after, effectiveSound(after, sure(after.sounds.find((x) => x.id === s.id)))),
     ];
     for (const d of one) {
       const e = two.find((x) => x.device === d.device);
@@ -92,7 +90,7 @@ type Try = Pick<OnePress, 'words' | 'why' | 'edits'>;
 
 /** The outermost device around a block. */
 const outer = (rig: Rig, d: Device): Device =>
-  d.host === undefined ? d : outer(rig, deviceOf(rig, d.host)!);
+  d.host === undefined ? d : outer(rig, sure(deviceOf(rig, d.host)));
 
 /**
  * A switch whose assignments move everything that differs: inside one host, or over control changes
@@ -185,12 +183,12 @@ function byControl(rig: Rig, a: Sound, b: Sound, before: Presses): Try | undefin
 function byMessages(rig: Rig, before: Presses): Try | undefined {
   const graph = midiGraph(rig);
   const pressed = [...new Set([...before.presses, ...before.turns].map((p) => p.device))]
-    .map((id) => deviceOf(rig, id)!)
+    .map((id) => sure(deviceOf(rig, id)))
     .filter((d) => d.host === undefined);
   const willing = pressed.filter(
     (d) =>
       midiOf(d) &&
-      !midiOf(d)!.commands &&
+      !sure(midiOf(d)).commands &&
       !before.presses.some((p) => p.device === d.id && p.calls),
   );
   if (!willing.length) return undefined;
@@ -233,7 +231,7 @@ function byMessages(rig: Rig, before: Presses): Try | undefined {
   const channels = new Set([...graph.devices.values()].map((m) => m.channel));
   const told: string[] = [];
   for (const d of willing) {
-    const m = midiOf(d)!;
+    const m = sure(midiOf(d));
     if (!reachIn(graph, sender).has(d.id)) {
       const into = m.kind.jacks.find(
         (j) =>
@@ -294,7 +292,7 @@ function byMessages(rig: Rig, before: Presses): Try | undefined {
 const loopable = (rig: Rig, before: Presses): Device[] => {
   const order = walkOrder(rig);
   return [...new Set(before.presses.map((p) => p.device))]
-    .map((id) => deviceOf(rig, id)!)
+    .map((id) => sure(deviceOf(rig, id)))
     .filter(
       (d) =>
         d.host === undefined &&
@@ -344,9 +342,9 @@ function byLoops(rig: Rig, before: Presses): Try | undefined {
     );
   const loops = there ? free(there) : (kindOf('loop-switcher').loops ?? []);
   if (loops.length < devices.length) return undefined;
-  const first = devices[0]!;
+  const first = entryAt(devices, 0);
   if (!there) {
-    const into = leadInto(rig, first.id, kindOf(first.kind).through!.in)!;
+    const into = sure(leadInto(rig, first.id, kindOf(first.kind).through!.in));
     edits.push({
       edit: 'insertInLead',
       lead: into.id,
@@ -354,16 +352,18 @@ function byLoops(rig: Rig, before: Presses): Try | undefined {
       newLeads: [lead('switcher'), lead('switcher')],
     });
   }
-  const number = new Map(devices.map((d, i) => [d.id, Number(loops[i]!.id.replace(/\D/g, ''))]));
+  const number = new Map(
+    devices.map((d, i) => [d.id, Number(entryAt(loops, i).id.replace(/\D/g, ''))]),
+  );
   for (const [i, d] of devices.entries()) {
     const way = lead(`loop-${d.id}`);
     edits.push({
       edit: 'connect',
       lead: {
         id: way,
-        from: { device: switcher, jack: loops[i]!.send[0]! },
-        to: { device: switcher, jack: loops[i]!.return[0]! },
-        type: loops[i]!.send.length > 1 ? 'stereo' : 'instrument',
+        from: { device: switcher, jack: entryAt(entryAt(loops, i).send, 0) },
+        to: { device: switcher, jack: entryAt(entryAt(loops, i).return, 0) },
+        type: entryAt(loops, i).send.length > 1 ? 'stereo' : 'instrument',
         metres: 0.5,
       },
     });
@@ -378,7 +378,7 @@ function byLoops(rig: Rig, before: Presses): Try | undefined {
   for (const s of rig.sounds) {
     const on = devices
       .filter((d) => isEngaged(kindOf(d.kind), d, stateIn(s, d.id)))
-      .map((d) => number.get(d.id)!);
+      .map((d) => sure(number.get(d.id)));
     const was = there
       ? String(stateIn(s, there.id)?.settings?.order ?? there.settings?.order ?? '')
       : '';

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { destinationFigures } from '../signal/destinations';
 import { soundContext } from '../signal/sound-context';
 import { stationFigures } from '../signal/station-figures';
@@ -91,7 +92,7 @@ export async function proposeOrder(
   const done = editsFor(
     rig,
     chain,
-    best.segments.map((s) => s.map((i) => movable[i]!)),
+    best.segments.map((s) => s.map((i) => entryAt(movable, i))),
   );
   const after = done.rig;
   const moved = [
@@ -136,7 +137,7 @@ const orderOf = (rig: Rig, sound: Sound): string[] => {
   const chain = chainIn(rig, sound);
   return chain
     ? chain.segments
-        .flatMap((s, i) => [chain.fixed[i]!, ...s.devices])
+        .flatMap((s, i) => [entryAt(chain.fixed, i), ...s.devices])
         .concat(chain.fixed.slice(chain.segments.length))
     : [];
 };
@@ -152,16 +153,16 @@ async function pricesOf(
   const n = movable.length;
   const segmentOf = movable.map((d) => chain.segments.findIndex((s) => s.devices.includes(d)));
   const allowed = movable.map((d) =>
-    chain.segments.map((s) => s.inside === deviceOf(rig, d)!.host),
+    chain.segments.map((s) => s.inside === sure(deviceOf(rig, d)).host),
   );
   const bare = applyEdits(
     rig,
     movable.map((device) => ({ edit: 'removeDevice', device })),
   );
-  if (!bare.ok) throw new Error(bare.problems[0]!.what);
+  if (!bare.ok) throw new Error(entryAt(bare.problems, 0).what);
   const soundFor = (devices: readonly string[]) => {
     const on = (s: Sound, d: string) =>
-      isEngaged(kindOf(deviceOf(rig, d)!.kind), deviceOf(rig, d)!, stateIn(s, d));
+      isEngaged(kindOf(sure(deviceOf(rig, d)).kind), sure(deviceOf(rig, d)), stateIn(s, d));
     const together = rig.sounds.find((s) => devices.every((d) => on(s, d)));
     const base = together ?? sound;
     return {
@@ -173,7 +174,7 @@ async function pricesOf(
           ...Object.fromEntries(
             devices.map((d) => [
               d,
-              { ...base.states[d], engaged: kindOf(deviceOf(rig, d)!.kind).job !== 'tuner' },
+              { ...base.states[d], engaged: kindOf(sure(deviceOf(rig, d)).kind).job !== 'tuner' },
             ]),
           ),
         },
@@ -187,10 +188,10 @@ async function pricesOf(
   const ask = (devices: readonly string[], segment: number): number => {
     const { weight, sound: s } = soundFor(devices);
     let at = bare.value.rig;
-    let after = chain.segments[segment]!.after;
+    let after = entryAt(chain.segments, segment).after;
     for (const d of devices) {
       const lead = leadFrom(at, after.device, after.jack);
-      const device = deviceOf(rig, d)!;
+      const device = sure(deviceOf(rig, d));
       if (!lead) return 0;
       const put = applyEdit(at, {
         edit: 'insertInLead',
@@ -221,7 +222,9 @@ async function pricesOf(
     for (let s = 0; s < chain.segments.length; s++) {
       await tell();
       row.push(
-        allowed[i]![s] ? ask([d], s) + (s === segmentOf[i] ? 0 : INERTIA.segment) : Infinity,
+        entryAt(allowed, i)[s]
+          ? ask([d], s) + (s === segmentOf[i] ? 0 : INERTIA.segment)
+          : Infinity,
       );
     }
     alone.push(row);
@@ -231,13 +234,19 @@ async function pricesOf(
     for (let j = 0; j < n; j++) {
       if (i === j) continue;
       await tell();
-      const s = chain.segments.findIndex((_, k) => allowed[i]![k] && allowed[j]![k]);
+      const s = chain.segments.findIndex(
+        (_, k) => entryAt(allowed, i)[k] && entryAt(allowed, j)[k],
+      );
       const pair =
         s < 0
           ? 0
-          : Math.max(0, ask([movable[i]!, movable[j]!], s) - (alone[i]![s]! + alone[j]![s]!));
+          : Math.max(
+              0,
+              ask([entryAt(movable, i), entryAt(movable, j)], s) -
+                (entryAt(entryAt(alone, i), s) + entryAt(entryAt(alone, j), s)),
+            );
       const turned = i > j ? INERTIA.pair : 0;
-      before[i]![j] = pair + turned;
+      entryAt(before, i)[j] = pair + turned;
     }
   }
   return { alone, before, allowed };
@@ -260,7 +269,7 @@ function editsFor(
   const edits: Edit[] = [];
   let at = rig;
   segments.forEach((devices, s) => {
-    let after = chain.segments[s]!.after;
+    let after = entryAt(chain.segments, s).after;
     for (const d of devices) {
       const lead = leadFrom(at, after.device, after.jack);
       if (lead && lead.to.device !== d) {
@@ -271,7 +280,7 @@ function editsFor(
           edits.push(edit);
         }
       }
-      after = { device: d, jack: kindOf(deviceOf(rig, d)!.kind).through!.out };
+      after = { device: d, jack: kindOf(sure(deviceOf(rig, d)).kind).through!.out };
     }
   });
   return { rig: at, edits };
@@ -279,11 +288,13 @@ function editsFor(
 
 function placeWords(rig: Rig, device: string): string {
   const into = rig.leads.find(
-    (l) => l.to.device === device && l.to.jack === kindOf(deviceOf(rig, device)!.kind).through!.in,
+    (l) =>
+      l.to.device === device && l.to.jack === kindOf(sure(deviceOf(rig, device)).kind).through!.in,
   );
   const outOf = rig.leads.find(
     (l) =>
-      l.from.device === device && l.from.jack === kindOf(deviceOf(rig, device)!.kind).through!.out,
+      l.from.device === device &&
+      l.from.jack === kindOf(sure(deviceOf(rig, device)).kind).through!.out,
   );
   return (
     `${nameOf(rig, device)} between ${into ? nameOf(rig, into.from.device) : 'nothing'} ` +
@@ -324,7 +335,7 @@ function leftBehind(
   const left = editsFor(
     rig,
     chain,
-    other.segments.map((s) => s.map((i) => movable[i]!)),
+    other.segments.map((s) => s.map((i) => entryAt(movable, i))),
   ).rig;
   const key = (r: Remark) => `${r.rule} ${r.subjects.join()}`;
   const kept = new Set(after.sounds.flatMap((s) => orderRemarksOf(after, s).map(key)));

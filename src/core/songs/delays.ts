@@ -88,7 +88,8 @@ export function delayTimes(rig: Rig, song: Song, device: Device, taps?: Tapped):
       .map((s) => sectionScene(rig, song, s.id))
       .find((s) => s && isEngaged(kind, device, stateIn(s.sound, device.id))) ?? first;
   const state = heard && stateIn(heard.sound, device.id);
-  const figure = resolveState(kind, device, state).figure;
+  const resolved = resolveState(kind, device, state);
+  const figure = (id: string) => resolved.figure(id);
   const [low, high, step] = [figure(table.low), figure(table.high), figure(table.step)];
   const wish =
     (song.divisions && Object.hasOwn(song.divisions, device.id)

@@ -1,10 +1,11 @@
+import { at } from '../outcome';
 /** Words that a label can do without. */
 const SMALL = new Set(['the', 'a', 'an', 'of', 'and', 'to', 'in', 'on', 'with', 'for']);
 
 const shorten = (word: string): string => {
   // The last vowel that is not the first letter goes first; then the last letter.
   for (let i = word.length - 2; i > 0; i--)
-    if (/[aeiouyäöüåøæéèáóí]/i.test(word[i]!)) return word.slice(0, i) + word.slice(i + 1);
+    if (/[aeiouyäöüåøæéèáóí]/i.test(at(word, i))) return word.slice(0, i) + word.slice(i + 1);
   return word.length > 1 ? word.slice(0, -1) : word;
 };
 
@@ -21,8 +22,8 @@ export function fitLabel(text: string, width: number): string {
   if (tidy.length <= width) return tidy;
   let words = tidy.split(' ').filter((w, i) => i === 0 || !SMALL.has(w.toLowerCase()));
   while (words.join(' ').length > width) {
-    const longest = words.reduce((best, w, i) => (w.length > words[best]!.length ? i : best), 0);
-    if (words[longest]!.length <= 2) {
+    const longest = words.reduce((best, w, i) => (w.length > at(words, best).length ? i : best), 0);
+    if (at(words, longest).length <= 2) {
       words = [words.join('').slice(0, width)];
       break;
     }

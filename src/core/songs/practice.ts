@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import type { Rig, Song } from '../rig/schema';
 import { sectionScene } from '../control/scene';
 import { quarterMs } from './tempo';
@@ -87,8 +88,8 @@ export const ON_TIME_BEATS = 0.125;
 export function scorePractice(due: readonly Due[], presses: readonly Called[]): Score {
   const left = [...presses].sort((a, b) => a.atMs - b.atMs);
   const hits = due.map((d, i): Hit => {
-    const from = i === 0 ? -Infinity : (due[i - 1]!.atMs + d.atMs) / 2;
-    const to = i === due.length - 1 ? Infinity : (d.atMs + due[i + 1]!.atMs) / 2;
+    const from = i === 0 ? -Infinity : (entryAt(due, i - 1).atMs + d.atMs) / 2;
+    const to = i === due.length - 1 ? Infinity : (d.atMs + entryAt(due, i + 1).atMs) / 2;
     const near = left.filter((p) => p.atMs >= from && p.atMs < to);
     const best = near
       .filter((p) => p.scene === d.scene)

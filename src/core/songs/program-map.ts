@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import { addressIn } from '../midi/commands';
 import { bothNumbers, shownOn } from '../midi/numbers';
@@ -117,7 +118,10 @@ export function cueSheet(rig: Rig, song: Song): Cue[] {
       programs: scene
         ? row(devices, scene)
             .at.filter((a) => a.address)
-            .map((a) => `${devices.find((m) => m.device.id === a.device)!.device.name} ${a.shown}`)
+            .map(
+              (a) =>
+                `${sure(devices.find((m) => m.device.id === a.device)).device.name} ${a.shown}`,
+            )
             .join(', ')
         : '',
     };
@@ -154,7 +158,7 @@ export function soundUse(rig: Rig): {
  * for each song in running order with its different sounds as slots.
  */
 export function numberSounds(rig: Rig, device: string): Edit[] {
-  const m = midiDevices(rig).get(device)!;
+  const m = sure(midiDevices(rig).get(device));
   const size = m.bank !== 'none' && m.shows.size ? m.shows.size : 128;
   return rig.sounds.map((s, i): Edit => ({
     edit: 'setProgram',
@@ -169,7 +173,7 @@ export function numberSounds(rig: Rig, device: string): Edit[] {
  * sounds the slots of it.
  */
 export function numberSongs(rig: Rig, set: SongSet, device: string): Edit[] | string {
-  const m = midiDevices(rig).get(device)!;
+  const m = sure(midiDevices(rig).get(device));
   if (m.bank === 'none')
     return `${m.device.name} takes no bank select, so songs cannot have banks of their own on it.`;
   const size = m.shows.size ?? 128;

@@ -73,7 +73,7 @@ export function runningOrder(rig: Rig, set: SongSet): RunningOrder {
             ? 'start'
             : `start on ${nameOf(rig, instrument)}`
           : other
-            ? `change to ${nameOf(rig, song!.instrument!)}`
+            ? `change to ${nameOf(rig, song.instrument!)}`
             : '',
         retune
           ? `retune ${instrument === undefined ? '' : `${nameOf(rig, instrument)} `}to ${tuning}`

@@ -1,3 +1,4 @@
+import { sure, at } from '../outcome';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import type { SceneRemark } from '../midi/change-remarks';
@@ -64,7 +65,12 @@ function silentInstrument(rig: Rig, song: Song): SceneRemark[] {
           `${song.title} is played on ${device.name}, which is silent ` +
           `in ${silent.length === song.sections.length ? 'all of it' : silent.map((s) => s.section.name).join(', ')}.`,
         why:
-          `${[...new Set(silent.map((s) => rig.sounds.find((x) => x.id === s.sound)!.name))].join(', ')} ${silent.length === 1 ? 'has' : 'have'} ` +
+          [...new Set(silent.map((s) => sure(rig.sounds.find((x) => x.id === s.sound)).name))].join(
+            ', ',
+          ) +
+          ' ' +
+          (silent.length === 1 ? 'has' : 'have') +
+          ' ' +
           'it turned off.',
         fix: {
           words: `Let ${device.name} sound in ${song.title}`,
@@ -104,7 +110,7 @@ function slipping(rig: Rig, song: Song): SceneRemark[] {
         ),
       ];
       const unit = off.is === 'delay' ? 'ms' : 'Hz';
-      const first = times[0]!;
+      const first = at(times, 0);
       return [
         {
           sounds,
@@ -119,7 +125,11 @@ function slipping(rig: Rig, song: Song): SceneRemark[] {
             why: off.inRange
               ? `A ${off.division} at ${off.bpm} bpm is ${off.wanted.toFixed(2)} ${unit}; it ` +
                 `has ${off.gets.toFixed(2)} ${unit} (${off.how}). Repeat ${off.slip.repeat} is more ` +
-                `than 20 ms off, ${off.slip.downDb! < 0.05 ? 'as loud as the first' : `${off.slip.downDb!.toFixed(0)} dB under the first`}.`
+                ('than 20 ms off, ' +
+                  (off.slip.downDb! < 0.05
+                    ? 'as loud as the first'
+                    : `${off.slip.downDb!.toFixed(0)} dB under the first`) +
+                  '.')
               : `It would be ${off.wanted.toFixed(2)} ${unit} at ${off.bpm} bpm, beyond its ` +
                 `range.${off.instead ? ` A ${off.instead} is within it.` : ''}`,
             ...(off.inRange && times.length === 1
@@ -180,7 +190,10 @@ function longSets(rig: Rig, all: string[]): SceneRemark[] {
                 severity: 'fault' as const,
                 subjects: [],
                 about: set.id,
-                what: `${set.name} holds ${gone.length === 1 ? 'a song that is' : `${gone.length} songs that are`} gone.`,
+                what:
+                  `${set.name} holds ` +
+                  (gone.length === 1 ? 'a song that is' : `${gone.length} songs that are`) +
+                  ' gone.',
                 why:
                   `${gone.map((e) => `"${e.song}"`).join(', ')} ${gone.length === 1 ? 'is' : 'are'} ` +
                   'not among the songs of this rig.',

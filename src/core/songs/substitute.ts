@@ -105,7 +105,9 @@ export function substitutesFor(rig: Rig, device: string, sound: Sound): Substitu
                   {
                     destination: nameOf(rig, d.device),
                     db,
-                    words: `${showChange(db)} (${showLevel(e.levelDbu.normal)})${d.channels === e.channels ? '' : `, ${e.channels} instead of ${d.channels}`}`,
+                    words:
+                      `${showChange(db)} (${showLevel(e.levelDbu.normal)})` +
+                      (d.channels === e.channels ? '' : `, ${e.channels} instead of ${d.channels}`),
                   },
                 ];
           }),

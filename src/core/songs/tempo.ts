@@ -1,3 +1,4 @@
+import { at } from '../outcome';
 /** Note values by their length in quarter notes. */
 export const DIVISIONS = {
   whole: 4,
@@ -82,7 +83,7 @@ export interface Tapped {
  */
 export function tapped(times: readonly number[]): Tapped | undefined {
   if (times.length < 2) return undefined;
-  const gaps = times.slice(1).map((t, i) => t - times[i]!);
+  const gaps = times.slice(1).map((t, i) => t - at(times, i));
   const meanMs = gaps.reduce((a, b) => a + b, 0) / gaps.length;
   const spreadMs =
     gaps.length < 2

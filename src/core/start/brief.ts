@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import { freshId } from '../rig/fresh-id';
 import type { Brief, Rig, Way } from '../rig/schema';
@@ -76,7 +77,7 @@ export function briefOf(rig: Rig): Brief {
     rig.leads.some(
       (l) =>
         l.from.device === id &&
-        kindOf(rig.devices.find((d) => d.id === l.to.device)!.kind).job === 'wireless',
+        kindOf(sure(rig.devices.find((d) => d.id === l.to.device)).kind).job === 'wireless',
     );
   return {
     sources: rig.devices

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { type Job, type Kind, KINDS, kindOf } from '../kinds';
 import { freshId } from '../rig/fresh-id';
 import type {
@@ -137,7 +138,7 @@ export function proposeRig(brief: Brief, { id, name: rigName, otherSchool }: Sta
 
   // From the instruments to one point, each by its own wireless where it has one.
   const arriving = instruments.map((from, n): { from: Device; reach: number } => {
-    if (!brief.sources[n]!.wireless) return { from, reach: 3 };
+    if (!entryAt(brief.sources, n).wireless) return { from, reach: 3 };
     const radio = add(
       'wireless',
       brief.sources.filter((x) => x.wireless).length > 1 ? `Wireless, ${from.name}` : 'Wireless',
@@ -146,9 +147,9 @@ export function proposeRig(brief: Brief, { id, name: rigName, otherSchool }: Sta
     join(from, 'out', radio, 'in', 0.8);
     return { from: radio, reach: 1.5 };
   });
-  let at: Device = arriving[0]!.from;
+  let at: Device = entryAt(arriving, 0).from;
   let out = 'out';
-  let reach = arriving[0]!.reach;
+  let reach = entryAt(arriving, 0).reach;
   for (const [n, extra] of arriving.slice(1).entries()) {
     const joiner = add(
       'mixer-line',
@@ -202,7 +203,7 @@ export function proposeRig(brief: Brief, { id, name: rigName, otherSchool }: Sta
     const isHead = amps.some((a) => a.way === 'head');
     const amp = add(
       isHead ? 'head-tube' : 'combo-tube-loop',
-      amps.find((a) => a.way === (isHead ? 'head' : 'combo'))!.name,
+      sure(amps.find((a) => a.way === (isHead ? 'head' : 'combo'))).name,
       { place: 'amps' },
     );
     join(at, out, amp, 'in', 6);

@@ -1,3 +1,4 @@
+import { sure } from '../outcome';
 import { dbvOfDbu } from './level';
 
 /** What the person has chosen to read levels and lengths in. */
@@ -29,7 +30,7 @@ export function withPrefix(value: number, unit: string, digits = 3): string {
   if (value === 0) return `0 ${unit}`;
   if (!Number.isFinite(value)) return value > 0 ? 'open' : 'none';
   const magnitude = Math.abs(value);
-  const [scale, prefix] = PREFIXES.find(([s]) => magnitude >= s * 0.9995) ?? PREFIXES.at(-1)!;
+  const [scale, prefix] = PREFIXES.find(([s]) => magnitude >= s * 0.9995) ?? sure(PREFIXES.at(-1));
   return `${Number((value / scale).toPrecision(digits))} ${prefix}${unit}`.replace('-', MINUS);
 }
 

@@ -1,3 +1,4 @@
+import { at as entryAt, sure } from '../outcome';
 import { orderNodes } from '../graph';
 import type { Station, Step } from './stations';
 
@@ -16,21 +17,24 @@ export function placeStations(
   // Ways that are made before those that are not; outputs in the order of the jacks, so that the
   // main one goes straight on.
   for (const step of [...steps].sort((a, b) => Number(a.open) - Number(b.open)))
-    successors[index.get(step.from)!]!.push(index.get(step.to)!);
+    entryAt(successors, sure(index.get(step.from))).push(sure(index.get(step.to)));
   const { order, isBack } = orderNodes(successors);
   for (const step of steps) {
-    const [a, b] = [index.get(step.from)!, index.get(step.to)!];
+    const [a, b] = [sure(index.get(step.from)), sure(index.get(step.to))];
     step.back = isBack(a, b);
-    if (!step.back) predecessors[b]!.push(a);
+    if (!step.back) entryAt(predecessors, b).push(a);
   }
   for (const i of order)
-    stations[i]!.column = Math.max(0, ...predecessors[i]!.map((p) => stations[p]!.column + 1));
+    entryAt(stations, i).column = Math.max(
+      0,
+      ...entryAt(predecessors, i).map((p) => entryAt(stations, p).column + 1),
+    );
   // A source stands right before what it feeds, not at the far left.
   for (const i of order) {
-    if (predecessors[i]!.length || !successors[i]!.length) continue;
-    stations[i]!.column = Math.max(
+    if (entryAt(predecessors, i).length || !entryAt(successors, i).length) continue;
+    entryAt(stations, i).column = Math.max(
       0,
-      Math.min(...successors[i]!.map((s) => stations[s]!.column)) - 1,
+      Math.min(...entryAt(successors, i).map((s) => entryAt(stations, s).column)) - 1,
     );
   }
 
@@ -41,11 +45,11 @@ export function placeStations(
     return lane >= 0 ? lane : laneEnds.length;
   };
   const lastColumn = (i: number, seen = new Set<number>()): number => {
-    let end = stations[i]!.column;
+    let end = entryAt(stations, i).column;
     for (let at: number | undefined = i; at !== undefined && !seen.has(at);) {
       seen.add(at);
-      end = Math.max(end, stations[at]!.column);
-      at = successors[at]!.find((s) => !isBack(at!, s) && !placed.has(s));
+      end = Math.max(end, entryAt(stations, at).column);
+      at = entryAt(successors, at).find((s) => !isBack(at!, s) && !placed.has(s));
     }
     return end;
   };
@@ -53,23 +57,33 @@ export function placeStations(
   const length = stations.map(() => 1);
   for (const i of [...order].reverse())
     length[i] =
-      1 + Math.max(0, ...successors[i]!.filter((s) => !isBack(i, s)).map((s) => length[s]!));
-  const fed = (i: number) => Number(!stations[i]!.source);
+      1 +
+      Math.max(
+        0,
+        ...entryAt(successors, i)
+          .filter((s) => !isBack(i, s))
+          .map((s) => entryAt(length, s)),
+      );
+  const fed = (i: number) => Number(!entryAt(stations, i).source);
   const roots = [...order].sort(
     (a, b) =>
-      stations[a]!.column - stations[b]!.column || fed(a) - fed(b) || length[b]! - length[a]!,
+      entryAt(stations, a).column - entryAt(stations, b).column ||
+      fed(a) - fed(b) ||
+      entryAt(length, b) - entryAt(length, a),
   );
   for (const root of roots) {
     if (placed.has(root)) continue;
-    const before = predecessors[root]!.filter((p) => placed.has(p)).map((p) => stations[p]!.column);
-    const start = before.length ? Math.min(...before) + 1 : stations[root]!.column;
+    const before = entryAt(predecessors, root)
+      .filter((p) => placed.has(p))
+      .map((p) => entryAt(stations, p).column);
+    const start = before.length ? Math.min(...before) + 1 : entryAt(stations, root).column;
     const lane = freeLane(start - 1);
     laneEnds[lane] = lastColumn(root);
     for (let at: number | undefined = root; at !== undefined;) {
       placed.add(at);
-      stations[at]!.lane = lane;
+      entryAt(stations, at).lane = lane;
       const here: number = at;
-      at = successors[here]!.find((s) => !isBack(here, s) && !placed.has(s));
+      at = entryAt(successors, here).find((s) => !isBack(here, s) && !placed.has(s));
     }
   }
   return { columns: Math.max(0, ...stations.map((s) => s.column + 1)), lanes: laneEnds.length };

@@ -1,3 +1,4 @@
+import { at as entryAt } from '../outcome';
 import { passesOf, pluggedJacks } from '../circuit';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { isControlJack, type Jack, kindOf, type Pass } from '../kinds';
@@ -93,7 +94,7 @@ export function passGroups(
           j.direction === 'in' || (j.direction === 'either' && receives(j)) ? 'ins' : 'outs'
         ].push(point);
   }
-  for (const p of passes) at(ends(p)[0]!).passes.push(p);
+  for (const p of passes) at(entryAt(ends(p), 0)).passes.push(p);
   return [...found.values()];
 }
 
@@ -181,7 +182,7 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
     );
     const single = trips.flat().length === 1;
     groups.forEach((g, n) => {
-      const made = trips[n]!.map((trip): Station => ({
+      const made = entryAt(trips, n).map((trip): Station => ({
         id: single ? device.id : `${device.id}:${trip.ins[0] ?? trip.outs[0]}`,
         device: device.id,
         ins: trip.ins,
@@ -199,10 +200,22 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
             open: isOpen(g.passes, j),
             shut: isShut(g.passes, j, station.ins),
           });
-        for (const k of trips[n]![i]!.wouldFeed)
-          inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: true });
-        for (const k of trips[n]![i]!.feeds)
-          inside.push({ from: station.id, to: made[k]!.id, leads: [], back: false, open: false });
+        for (const k of entryAt(entryAt(trips, n), i).wouldFeed)
+          inside.push({
+            from: station.id,
+            to: entryAt(made, k).id,
+            leads: [],
+            back: false,
+            open: true,
+          });
+        for (const k of entryAt(entryAt(trips, n), i).feeds)
+          inside.push({
+            from: station.id,
+            to: entryAt(made, k).id,
+            leads: [],
+            back: false,
+            open: false,
+          });
       });
     });
   }

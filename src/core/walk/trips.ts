@@ -1,3 +1,4 @@
+import { sure, at as entryAt } from '../outcome';
 import { reachable } from '../graph';
 import type { Loop, Pass } from '../kinds';
 
@@ -41,18 +42,18 @@ export function tripsOf(
   }
   const firm = new Map(group.ins.map((j) => [j, walk(j, [next])]));
   const loose = new Map(group.ins.map((j) => [j, walk(j, [next, open])]));
-  const isLed = (r: string) => !returnsTo.has(r) || firm.get(r)!.size > 1;
+  const isLed = (r: string) => !returnsTo.has(r) || sure(firm.get(r)).size > 1;
   const depth = new Map(group.ins.map((j) => [j, 0]));
   const depthOfOut = (o: string): number => {
-    const by = group.ins.filter((j) => firm.get(j)!.has(o));
+    const by = group.ins.filter((j) => sure(firm.get(j)).has(o));
     return Math.max(
       0,
       ...(by.length
         ? by
         : group.ins.filter(
-            (j) => isLed(j) && loose.get(j)!.has(o) && !returnsTo.get(j)?.send.includes(o),
+            (j) => isLed(j) && sure(loose.get(j)).has(o) && !returnsTo.get(j)?.send.includes(o),
           )
-      ).map((j) => depth.get(j)!),
+      ).map((j) => sure(depth.get(j))),
     );
   };
   for (let round = 0; round < DEEP; round++) {
@@ -62,12 +63,11 @@ export function tripsOf(
         1 +
         Math.max(
           0,
-          ...returnsTo
-            .get(r)!
+          ...sure(returnsTo.get(r))
             .send.filter((s) => group.outs.includes(s))
             .map(depthOfOut),
         );
-      if (wanted > depth.get(r)! && wanted <= DEEP) {
+      if (wanted > sure(depth.get(r)) && wanted <= DEEP) {
         depth.set(r, wanted);
         changed = true;
       }
@@ -88,10 +88,12 @@ export function tripsOf(
   trips.forEach((trip, i) => {
     const leadsTo = (ways: ReadonlyMap<string, Set<string>>) =>
       depths.flatMap((_, k) =>
-        k > i && trip.ins.some((j) => trips[k]!.outs.some((o) => ways.get(j)!.has(o))) ? [k] : [],
+        k > i && trip.ins.some((j) => entryAt(trips, k).outs.some((o) => sure(ways.get(j)).has(o)))
+          ? [k]
+          : [],
       );
     trip.feeds = leadsTo(firm);
-    if (trip.ins.every((j) => firm.get(j)!.size === 1)) trip.wouldFeed = leadsTo(loose);
+    if (trip.ins.every((j) => sure(firm.get(j)).size === 1)) trip.wouldFeed = leadsTo(loose);
   });
   const used = trips.map((t) => t.ins.length + t.outs.length > 0);
   const shift = used.map((_, i) => used.slice(0, i).filter(Boolean).length);
@@ -99,8 +101,8 @@ export function tripsOf(
     .filter((_, i) => used[i])
     .map((t) => ({
       ...t,
-      feeds: t.feeds.map((k) => shift[k]!),
-      wouldFeed: t.wouldFeed.map((k) => shift[k]!),
+      feeds: t.feeds.map((k) => entryAt(shift, k)),
+      wouldFeed: t.wouldFeed.map((k) => entryAt(shift, k)),
     }));
 }
 

@@ -27,7 +27,6 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     .execute();
   await sql`create function revisions_are_kept() returns trigger language plpgsql as
     $$ begin raise exception 'revisions are kept as they were saved'; end $$`.execute(db);
-  await sql`create trigger revision_kept before update or delete on revision for each row execute function revisions_are_kept()`.execute(
-    db,
-  );
+  await sql`create trigger revision_kept before update or delete on revision
+    for each row execute function revisions_are_kept()`.execute(db);
 }

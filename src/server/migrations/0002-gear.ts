@@ -32,12 +32,15 @@ export async function up(db: Kysely<unknown>): Promise<void> {
   await db.schema.createIndex('gear_use_serial').on('gear_use').column('serial').execute();
   // Rigs that were saved before this table was there.
   await sql`with gear as (
-      select r.id as rig_id, d->>'id' as device_id, d->>'name' as device_name, trim(d#>>'{gear,serial}') as serial, d#>>'{gear,owner}' as owner, (d#>>'{gear,grams}')::double precision as grams, (d#>>'{gear,value}')::double precision as value
+      select r.id as rig_id, d->>'id' as device_id, d->>'name' as device_name,
+        trim(d#>>'{gear,serial}') as serial, d#>>'{gear,owner}' as owner,
+        (d#>>'{gear,grams}')::double precision as grams, (d#>>'{gear,value}')::double precision as value
       from rig r join revision v on v.rig_id = r.id and v.number = r.head, jsonb_array_elements(v.document->'devices') d
       where trim(coalesce(d#>>'{gear,serial}', '')) <> ''
     ), made as (
       insert into gear_unit (serial, name, owner, grams, value)
-      select distinct on (serial) serial, device_name, coalesce(owner, ''), grams, value from gear order by serial on conflict do nothing
+      select distinct on (serial) serial, device_name, coalesce(owner, ''), grams, value
+        from gear order by serial on conflict do nothing
     )
     select 1`.execute(db);
   await sql`insert into gear_use (rig_id, device_id, serial, device_name)

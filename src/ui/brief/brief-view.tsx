@@ -1,4 +1,5 @@
 'use client';
+import { sure, at } from '../../core/outcome';
 import { ActionIcon, Button, Checkbox, Group, Modal, Select, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { type ReactNode, useMemo, useState } from 'react';
@@ -135,8 +136,8 @@ export function BriefView() {
                       ...brief.destinations,
                       {
                         id: id(v),
-                        way: WAYS.find((w) => w === v)!,
-                        name: WAY_NAMES[WAYS.find((w) => w === v)!],
+                        way: sure(WAYS.find((w) => w === v)),
+                        name: WAY_NAMES[sure(WAYS.find((w) => w === v))],
                       },
                     ],
                   })
@@ -430,7 +431,7 @@ function StartAgain({ brief, onClose }: { brief: Brief; onClose: () => void }) {
     [brief, rig],
   );
   const report = useMemo(() => analyse(made), [made]);
-  const first = report.sounds[0]!;
+  const first = at(report.sounds, 0);
   return (
     <Modal opened onClose={onClose} size="xl" title="A rig from this brief">
       <ol data-list="proposal" className="start-again-ol">
@@ -438,7 +439,7 @@ function StartAgain({ brief, onClose }: { brief: Brief; onClose: () => void }) {
           .sort((a, b) => a.column - b.column || a.lane - b.lane)
           .map((s) => (
             <li key={s.id}>
-              {made.devices.find((d) => d.id === s.device)!.name}
+              {sure(made.devices.find((d) => d.id === s.device)).name}
               {s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}
             </li>
           ))}

@@ -62,7 +62,7 @@ export function PromiseField({
         label={label}
         searchable
         data={settingsOf(rig)}
-        value={typeof value === 'string' ? `${values.device} ${value}` : null}
+        value={typeof value === 'string' ? `${String(values.device)} ${value}` : null}
         onChange={(v) => {
           const [device, setting] = v?.split(' ') ?? [];
           set({ device, [name]: setting });

@@ -1,4 +1,5 @@
 'use client';
+import { at } from '../../core/outcome';
 import { ActionIcon, Button, Group, MultiSelect, TextInput } from '@mantine/core';
 import { IconArrowUp, IconX } from '@tabler/icons-react';
 import { billOf, cutList, makingOf, packingOf } from '../../core/build';
@@ -169,10 +170,10 @@ function Cases({ rig }: { rig: Rig }) {
                   size="sm"
                   variant="subtle"
                   aria-label={`${c.name} earlier`}
-                  disabled={cases[0]!.id === c.id}
+                  disabled={at(cases, 0).id === c.id}
                   onClick={() => {
                     const i = cases.indexOf(c);
-                    set([...cases.slice(0, i - 1), c, cases[i - 1]!, ...cases.slice(i + 1)]);
+                    set([...cases.slice(0, i - 1), c, at(cases, i - 1), ...cases.slice(i + 1)]);
                   }}
                 >
                   <IconArrowUp size={14} />

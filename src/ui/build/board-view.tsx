@@ -1,4 +1,5 @@
 'use client';
+import { sure, at as entryAt } from '../../core/outcome';
 import { Button, Checkbox, Group, Menu, Progress, Select, TextInput } from '@mantine/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import {
@@ -48,7 +49,7 @@ export function BoardView() {
   const [chosen, setChosen] = useState<string | null>(null);
   const board = rig.boards?.find((b) => b.id === chosen) ?? rig.boards?.[0];
   const add = (size: string) => {
-    const found = BOARD_SIZES.find((b) => b.id === size)!;
+    const found = sure(BOARD_SIZES.find((b) => b.id === size));
     const id = freshId(
       'board',
       [...(rig.boards ?? []), ...(rig.racks ?? []), ...rig.devices].map((x) => x.id),
@@ -112,7 +113,9 @@ function Bench({
   const now = useMemo(() => placesNow(model), [model]);
   const at = useMemo(
     () =>
-      moving ? now.map((p, i) => (model.items[i]!.device.id === moving.id ? moving.to : p)) : now,
+      moving
+        ? now.map((p, i) => (entryAt(model.items, i).device.id === moving.id ? moving.to : p))
+        : now,
     [model, now, moving],
   );
   const judged = useMemo(() => judge(model, at), [model, at]);
@@ -125,7 +128,7 @@ function Bench({
   const item = model.items[index];
   const loose = rig.devices.filter(standsOnFloor(rig));
   const put = (id: string, change: Partial<NonNullable<Device['at']>>) => {
-    const d = rig.devices.find((x) => x.id === id)!;
+    const d = sure(rig.devices.find((x) => x.id === id));
     return edit({
       edit: 'placeOnBoard',
       device: id,
@@ -138,7 +141,7 @@ function Bench({
     for (const d of list) {
       const trial = boardModel(on, board, pressed, [d.id]);
       const i = trial.items.findIndex((x) => x.device.id === d.id);
-      const under = trial.items[i]!.under;
+      const under = entryAt(trial.items, i).under;
       const to = freePlace(trial, i, placesNow(trial));
       const place_ = {
         board: board.id,
@@ -152,7 +155,7 @@ function Bench({
       edit(
         edits,
         edits.length === 1
-          ? `placed ${list[0]!.name} on ${board.name}`
+          ? `placed ${entryAt(list, 0).name} on ${board.name}`
           : `placed ${edits.length} devices on ${board.name}`,
       );
   };
@@ -170,7 +173,10 @@ function Bench({
     if (e.ctrlKey || e.metaKey || e.altKey) return;
     if (e.key === ']' || e.key === '[') turnTo(e.key === ']' ? 1 : -1);
     else if (item && move[e.key])
-      put(item.device.id, { x: now[index]!.x + move[e.key]!.x, y: now[index]!.y + move[e.key]!.y });
+      put(item.device.id, {
+        x: entryAt(now, index).x + move[e.key]!.x,
+        y: entryAt(now, index).y + move[e.key]!.y,
+      });
     else if (item && key === 'r')
       put(item.device.id, { turn: ((item.turn + 90) % 360) as 0 | 90 | 180 | 270 });
     else if (item && key === 'p') put(item.device.id, { pinned: !item.pinned });
@@ -225,7 +231,10 @@ function Bench({
           onDrag={(id, dx, dy, done) => {
             const i = model.items.findIndex((x) => x.device.id === id);
             if (i < 0) return;
-            const to = snapped(model, i, now, { x: now[i]!.x + dx, y: now[i]!.y + dy });
+            const to = snapped(model, i, now, {
+              x: entryAt(now, i).x + dx,
+              y: entryAt(now, i).y + dy,
+            });
             if (!done) return setMoving({ id, to });
             setMoving(null);
             put(id, { ...to });
@@ -279,7 +288,7 @@ function ItemPanel({
   canUnder: boolean;
 }) {
   const edit = useRig((s) => s.edit);
-  const size = sizeOf(item.device)!;
+  const size = sure(sizeOf(item.device));
   const field = (key: 'width' | 'depth' | 'height', label: string) => (
     <CommitNumber
       w={84}
@@ -427,7 +436,7 @@ function BoardPanel({ board, onGone }: { board: Board; onGone: () => void }) {
             { value: 'left', label: 'left' },
             { value: 'right', label: 'right' },
           ]}
-          onChange={(v) => v && set({ foot: v as 'left' | 'right' })}
+          onChange={(v) => v && set({ foot: v })}
         />
       </Group>
     </section>
@@ -455,7 +464,7 @@ function Clashes({
           key={i}
           type="button"
           className="clash"
-          onClick={() => onPick(model.items[t.c.a]!.device.id)}
+          onClick={() => onPick(entryAt(model.items, t.c.a).device.id)}
         >
           <SeverityMark severity={t.severity} /> <strong>{t.what}</strong> {t.why}
         </button>
@@ -487,7 +496,7 @@ function Tray({
         <Group key={d.id} gap={6} my={2} wrap="nowrap">
           <span className="tape tray-box">{d.name}</span>
           <span className="faint tray-text">
-            {sizeOf(d)!.width} by {sizeOf(d)!.depth}
+            {sure(sizeOf(d)).width} by {sure(sizeOf(d)).depth}
           </span>
           <Button
             size="compact-xs"
@@ -505,7 +514,10 @@ function Tray({
 
 const figuresWords = (f: LayoutFigures, length: 'metric' | 'imperial') =>
   `${showLength(f.metres, length)}, ${fixed(f.pF, 0)} ` +
-  `pF, ${f.crossings} ${f.crossings === 1 ? 'crossing' : 'crossings'}, ${f.clashes ? `${f.clashes} to put right` : 'nothing hits'}`;
+  (`pF, ${f.crossings} ` +
+    (f.crossings === 1 ? 'crossing' : 'crossings') +
+    ', ' +
+    (f.clashes ? `${f.clashes} to put right` : 'nothing hits'));
 
 /**
  * The optimiser: how far it is, the best so far to take or to wait for, and what it found against

@@ -35,7 +35,7 @@ export function BookView() {
           aria-label="Paper"
           data={['A4', 'Letter']}
           value={paper}
-          onChange={(v) => setPaper(v as typeof paper)}
+          onChange={(v) => setPaper(v)}
         />
         <Button
           size="xs"

@@ -30,6 +30,8 @@ export function DrawnPlan({ svg, label, onPick, onDrag, onKey }: Props) {
   };
   const itemAt = (e: PointerEvent) =>
     (e.target as Element).closest?.('[data-item]')?.getAttribute('data-item') ?? null;
+  // A drawing that is worked on with keys and pointer, as its role says.
+  /* eslint-disable jsx-a11y/no-noninteractive-element-interactions, jsx-a11y/no-noninteractive-tabindex */
   return (
     <div
       ref={box}

@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Group, Modal, Select, Table } from '@mantine/core';
 import { useState } from 'react';
 import { sizeOf, spotsOf } from '../../core/build';
@@ -11,7 +12,7 @@ export function JackSpots({ device }: { device: Device }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const [open, setOpen] = useState(false);
-  const size = sizeOf(device)!;
+  const size = sure(sizeOf(device));
   const spots = spotsOf(device);
   const long = (edge: Edge) => (edge === 'rear' || edge === 'front' ? size.width : size.depth);
   const plugged = (jack: string) =>
@@ -72,8 +73,8 @@ export function JackSpots({ device }: { device: Device }) {
                       v &&
                       set({
                         [s.jack.id]: {
-                          edge: v as Edge,
-                          mm: Math.min(Math.round(s.mm), long(v as Edge)),
+                          edge: v,
+                          mm: Math.min(Math.round(s.mm), long(v)),
                         },
                       })
                     }

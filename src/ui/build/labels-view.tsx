@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Group, SegmentedControl } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { type LabelKind, labelSheets, type Paper } from '../../core/formats';
@@ -35,7 +36,7 @@ export function LabelsView() {
   const { print, printing } = usePrinting();
   const link = typeof location === 'undefined' ? '' : `${location.origin}/rigs/${rig.id}`;
   const sheets = useMemo(() => labelSheets(rig, kind, paper, link), [rig, kind, paper, link]);
-  const chosen = KINDS.find((k) => k.value === kind)!;
+  const chosen = sure(KINDS.find((k) => k.value === kind));
   return (
     <div className="scroll common-box" data-place="labels">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 12.9mm; }`}</style>
@@ -45,14 +46,14 @@ export function LabelsView() {
           aria-label="Which labels"
           data={KINDS}
           value={kind}
-          onChange={(v) => setKind(v as LabelKind)}
+          onChange={(v) => setKind(v)}
         />
         <SegmentedControl
           size="xs"
           aria-label="Paper"
           data={['A4', 'Letter']}
           value={paper}
-          onChange={(v) => setPaper(v as Paper)}
+          onChange={(v) => setPaper(v)}
         />
         <Button
           size="xs"

@@ -100,10 +100,7 @@ export function LeadsView() {
             { value: 'numbers', label: 'numbers' },
             { value: 'colours', label: 'colours' },
           ]}
-          onChange={(v) =>
-            v &&
-            edit({ edit: 'setMaking', making: { ...making, codes: v as 'numbers' | 'colours' } })
-          }
+          onChange={(v) => v && edit({ edit: 'setMaking', making: { ...making, codes: v } })}
         />
       </Group>
       <Group gap={10} mt={8} className="no-print">
@@ -249,7 +246,7 @@ function Shape({ cut, side }: { cut: Cut; side: 'from' | 'to' }) {
         edit({
           edit: 'setLead',
           lead: cut.lead.id,
-          plugs: { ...cut.lead.plugs, [side]: v as 'straight' | 'right-angle' | 'flat' },
+          plugs: { ...cut.lead.plugs, [side]: v },
         })
       }
     />

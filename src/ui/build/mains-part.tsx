@@ -29,6 +29,8 @@ const rangeOf = (volts: [number, number][]) =>
  * What the rig takes from the mains, strip by strip, and what of it does not bear the mains where
  * it plays.
  */
+const WRONG_WORDS = { over: 'too much', under: 'too little', hz: 'frequency' };
+
 export function MainsPart() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
@@ -173,10 +175,7 @@ export function MainsPart() {
                       {c.wrong.length ? (
                         <strong>
                           {c.wrong
-                            .map(
-                              (w) =>
-                                `${w.device.name} (${{ over: 'too much', under: 'too little', hz: 'frequency' }[w.what]})`,
-                            )
+                            .map((w) => `${w.device.name} (${WRONG_WORDS[w.what]})`)
                             .join(', ')}
                         </strong>
                       ) : (

@@ -1,8 +1,9 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Checkbox, Group, Modal, Select, Table, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { loadsOf, needOf, powerPlugWords, USUAL_POWER_PLUG } from '../../core/build';
-import { type Outlet, POWER_PLUGS, type PowerPlug } from '../../core/kinds';
+import { type Outlet, POWER_PLUGS } from '../../core/kinds';
 import { type Device, freshId, outletsOf, supplyTotal } from '../../core/rig';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
@@ -25,7 +26,7 @@ const asCurrent = (v: string): { ac: boolean; centre: 'negative' | 'positive' } 
 export function PowerLabel({ device }: { device: Device }) {
   const edit = useRig((s) => s.edit);
   const [open, setOpen] = useState(false);
-  const need = needOf(device)!;
+  const need = sure(needOf(device));
   const set = (power: Partial<NonNullable<Device['power']>>) =>
     edit({ edit: 'setDevice', device: device.id, power: { ...device.power, ...power } });
   return (
@@ -87,7 +88,7 @@ export function PowerLabel({ device }: { device: Device }) {
             allowDeselect={false}
             data={PLUGS}
             value={need.plug ?? USUAL_POWER_PLUG}
-            onChange={(v) => v && set({ plug: v as PowerPlug })}
+            onChange={(v) => v && set({ plug: v })}
           />
         </Group>
         <Checkbox
@@ -165,7 +166,7 @@ export function SupplyOutlets({ supply }: { supply: Device }) {
   const change = (id: string, part: Partial<Outlet>) =>
     write(outlets.map((o) => (o.id === id ? { ...o, ...part } : o)));
   const add = () => {
-    const last = outlets.at(-1)!;
+    const last = sure(outlets.at(-1));
     const id = freshId(
       String(outlets.length + 1),
       outlets.map((o) => o.id),
@@ -263,7 +264,7 @@ export function SupplyOutlets({ supply }: { supply: Device }) {
                     allowDeselect={false}
                     data={PLUGS}
                     value={o.plug ?? USUAL_POWER_PLUG}
-                    onChange={(v) => v && change(o.id, { plug: v as PowerPlug })}
+                    onChange={(v) => v && change(o.id, { plug: v })}
                   />
                 </Table.Td>
                 <Table.Td>

@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Group, NumberInput, Select, Switch } from '@mantine/core';
 import { useState } from 'react';
 import {
@@ -254,11 +255,13 @@ function PowerLeads() {
 function TakerRow({ device }: { device: Device }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
-  const need = needOf(device)!;
+  const need = sure(needOf(device));
   const outlets = loadsOf(rig).flatMap((l) =>
     voltagesOf(l.place.outlet).map((v) => ({
       value: `${l.place.supply.id} ${l.place.outlet.id} ${v}`,
-      label: `${l.place.supply.name}, ${l.place.outlet.label}${voltagesOf(l.place.outlet).length > 1 ? `, ${v} V` : ''}`,
+      label:
+        `${l.place.supply.name}, ${l.place.outlet.label}` +
+        (voltagesOf(l.place.outlet).length > 1 ? `, ${v} V` : ''),
     })),
   );
   const first =

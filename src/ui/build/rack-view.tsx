@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import {
@@ -105,7 +106,7 @@ function Inside({
     });
   const mount = (d: Device) => {
     const { units, shelf } = unitsOf(d);
-    const wide = sizeOf(d)!.width;
+    const wide = sure(sizeOf(d)).width;
     for (let unit = 1; unit + units - 1 <= rack.units; unit++) {
       const here = list.filter((m) => !m.rear && m.from <= unit + units - 1 && m.to >= unit);
       if (!shelf && !here.length) return put(d, { unit });

@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { type Change, hex, messageWords } from '../../core/midi';
 import { deviceOf, endWords, nameOf } from '../../core/rig';
 import { fixed } from '../../core/units';
@@ -133,7 +134,7 @@ export function BusTimeline({ change }: { change: Change }) {
       {devices.map((id, n) => {
         const row = leads.length + n;
         const mine = change.landings.filter((l) => l.device === id && l.effect.what !== 'bank');
-        const last = mine.at(-1)!;
+        const last = sure(mine.at(-1));
         return (
           <g key={id} data-lands={id}>
             <text x={4} y={y(row) + 15} fontSize={12} fontWeight={700} fill="var(--ink)">

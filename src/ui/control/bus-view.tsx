@@ -1,4 +1,5 @@
 'use client';
+import { sure, at as entryAt } from '../../core/outcome';
 import { ActionIcon, Button, Group, NumberInput, Progress, Select, Tooltip } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
@@ -160,14 +161,25 @@ export function BusView() {
             </thead>
             <tbody>
               {told.map((l, i) => {
-                const m = midiDevices(rig).get(l.device)!;
+                const m = sure(midiDevices(rig).get(l.device));
+                const numbers = (at: { bank: number; number: number }) =>
+                  bothNumbers(m.shows, {
+                    ...(m.bank !== 'none' && { bank: at.bank }),
+                    number: at.number,
+                  });
                 const does =
                   l.effect.what === 'program'
-                    ? `${bothNumbers(m.shows, { ...(m.bank !== 'none' && { bank: l.effect.bank }), number: l.effect.number })}: ${l.effect.recalled.name}`
+                    ? `${numbers(l.effect)}: ${l.effect.recalled.name}`
                     : l.effect.what === 'unknown'
-                      ? `nothing is kept at ${bothNumbers(m.shows, { ...(m.bank !== 'none' && { bank: l.effect.bank }), number: l.effect.number })}`
+                      ? `nothing is kept at ${numbers(l.effect)}`
                       : l.effect.what === 'control'
-                        ? `${l.effect.setting.split(' ')[1]} ${typeof l.effect.value === 'number' ? fixed(l.effect.value) : l.effect.value ? 'on' : 'off'}${l.effect.toggled ? ' (flipped)' : ''}`
+                        ? `${l.effect.setting.split(' ')[1]} ` +
+                          (typeof l.effect.value === 'number'
+                            ? fixed(l.effect.value)
+                            : l.effect.value
+                              ? 'on'
+                              : 'off') +
+                          (l.effect.toggled ? ' (flipped)' : '')
                         : '';
                 return (
                   <tr key={i} data-landing={l.device}>
@@ -277,7 +289,7 @@ function OnTheWay({ from, to, rig }: { from: Scene; to: Scene; rig: Rig }) {
             <tr>
               <td>before</td>
               {shown.map(({ i, device }) => (
-                <td key={device}>{showLevel(levels.before[i]!, units.level)}</td>
+                <td key={device}>{showLevel(entryAt(levels.before, i), units.level)}</td>
               ))}
             </tr>
             {levels.steps.map((s, k) => (
@@ -286,7 +298,7 @@ function OnTheWay({ from, to, rig }: { from: Scene; to: Scene; rig: Rig }) {
                   {fixed(s.at, 1)} ms, {nameOf(rig, s.device)}
                 </td>
                 {shown.map(({ i, device }) => (
-                  <td key={device}>{showLevel(s.levels[i]!, units.level)}</td>
+                  <td key={device}>{showLevel(entryAt(s.levels, i), units.level)}</td>
                 ))}
               </tr>
             ))}
@@ -404,7 +416,7 @@ function WrittenList({ rig, stage, scene }: { rig: Rig; stage: Stage; scene: Sce
                           max={16383}
                           allowDecimal={false}
                           value={x.message.bank}
-                          onCommit={(bank) => change(i, { ...x.message, bank } as WrittenMessage)}
+                          onCommit={(bank) => change(i, { ...x.message, bank })}
                         />
                       </td>
                       <td>
@@ -415,9 +427,7 @@ function WrittenList({ rig, stage, scene }: { rig: Rig; stage: Stage; scene: Sce
                           max={127}
                           allowDecimal={false}
                           value={x.message.number}
-                          onCommit={(v) =>
-                            change(i, { ...x.message, number: v ?? 0 } as WrittenMessage)
-                          }
+                          onCommit={(v) => change(i, { ...x.message, number: v ?? 0 })}
                         />
                       </td>
                     </>
@@ -431,9 +441,7 @@ function WrittenList({ rig, stage, scene }: { rig: Rig; stage: Stage; scene: Sce
                           max={127}
                           allowDecimal={false}
                           value={x.message.cc}
-                          onCommit={(v) =>
-                            change(i, { ...x.message, cc: v ?? 0 } as WrittenMessage)
-                          }
+                          onCommit={(v) => change(i, { ...x.message, cc: v ?? 0 })}
                         />
                       </td>
                       <td>
@@ -444,9 +452,7 @@ function WrittenList({ rig, stage, scene }: { rig: Rig; stage: Stage; scene: Sce
                           max={127}
                           allowDecimal={false}
                           value={x.message.value}
-                          onCommit={(v) =>
-                            change(i, { ...x.message, value: v ?? 0 } as WrittenMessage)
-                          }
+                          onCommit={(v) => change(i, { ...x.message, value: v ?? 0 })}
                         />
                       </td>
                     </>
@@ -454,7 +460,7 @@ function WrittenList({ rig, stage, scene }: { rig: Rig; stage: Stage; scene: Sce
                   <td className="faint">
                     {x.to ? `for ${nameOf(rig, x.to)}` : ''}
                     {x.message.type === 'program' && x.to && midiDevices(rig).has(x.to)
-                      ? `, screen ${shownOn(midiDevices(rig).get(x.to)!.shows, x.message)}`
+                      ? `, screen ${shownOn(sure(midiDevices(rig).get(x.to)).shows, x.message)}`
                       : ''}
                   </td>
                   <td>

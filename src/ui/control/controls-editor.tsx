@@ -1,4 +1,5 @@
 'use client';
+import { sure, at as entryAt } from '../../core/outcome';
 import {
   ActionIcon,
   Button,
@@ -95,7 +96,7 @@ export function ControlsEditor() {
                   <strong>{c.name}</strong>
                 </td>
                 <td>
-                  {TYPES.find((t) => t.value === c.type)!.label}
+                  {sure(TYPES.find((t) => t.value === c.type)).label}
                   {c.action ? `, ${c.action}` : ''}
                   {c.device && nameOf(rig, c.device) !== c.name ? (
                     <div className="faint common-text">on {nameOf(rig, c.device)}</div>
@@ -194,7 +195,7 @@ function OneControl({ control }: { control: Control }) {
           data={TYPES}
           value={control.type}
           allowDeselect={false}
-          onChange={(v) => v && set({ type: v as Control['type'] })}
+          onChange={(v) => v && set({ type: v })}
         />
         {control.type !== 'pedal' && (
           <Select
@@ -341,7 +342,7 @@ function OneControl({ control }: { control: Control }) {
                       v &&
                       setAssign(a, {
                         device: v,
-                        setting: movable(rig, v)[0]!.value,
+                        setting: entryAt(movable(rig, v), 0).value,
                         min: undefined,
                         max: undefined,
                         on: undefined,
@@ -487,7 +488,13 @@ function OneControl({ control }: { control: Control }) {
           {(control.type === 'pedal' ? [0, 50, 100] : [false, true])
             .map(
               (x) =>
-                `${typeof x === 'number' ? `${x} %` : x ? 'on' : 'off'}: ${control.assigns.map((a) => `${nameOf(rig, a.device)} ${words(rig, a, valueAt(rig, control, a, x))}`).join(', ')}`,
+                (typeof x === 'number' ? `${x} %` : x ? 'on' : 'off') +
+                ': ' +
+                control.assigns
+                  .map(
+                    (a) => `${nameOf(rig, a.device)} ${words(rig, a, valueAt(rig, control, a, x))}`,
+                  )
+                  .join(', '),
             )
             .join(' · ')}
         </p>

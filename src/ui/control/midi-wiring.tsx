@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Checkbox, Group, Menu, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { LEAD_DASH, LEAD_TAGS, midiMap } from '../../core/draw';
@@ -166,7 +167,10 @@ function ControlLeads() {
         </thead>
         <tbody>
           {leads.map((l) => {
-            const [from, to] = [deviceOf(rig, l.from.device)!, deviceOf(rig, l.to.device)!];
+            const [from, to] = [
+              sure(deviceOf(rig, l.from.device)),
+              sure(deviceOf(rig, l.to.device)),
+            ];
             const jack = jackOf(to, l.to.jack);
             const expects = to.expects?.[l.to.jack];
             const reads = jack?.reads && { ...jack.reads, ...expects };
@@ -222,7 +226,7 @@ function ControlLeads() {
                           { value: 'ring', label: 'wiper on the ring' },
                         ]}
                         value={reads.wiper ?? null}
-                        onChange={(v) => v && set({ wiper: v as Expects['wiper'] })}
+                        onChange={(v) => v && set({ wiper: v })}
                       />
                     ) : (
                       reads && (
@@ -234,7 +238,7 @@ function ControlLeads() {
                             data={['momentary', 'latching', 'any']}
                             value={reads.action ?? 'any'}
                             allowDeselect={false}
-                            onChange={(v) => v && set({ action: v as Expects['action'] })}
+                            onChange={(v) => v && set({ action: v })}
                           />
                           <Select
                             size="xs"
@@ -247,7 +251,7 @@ function ControlLeads() {
                             ]}
                             value={reads.contact ?? 'any'}
                             allowDeselect={false}
-                            onChange={(v) => v && set({ contact: v as Expects['contact'] })}
+                            onChange={(v) => v && set({ contact: v })}
                           />
                         </>
                       )
@@ -408,7 +412,7 @@ function Row({
             }))}
             value={m.thru}
             allowDeselect={false}
-            onChange={(v) => v && set({ thru: v as Thru })}
+            onChange={(v) => v && set({ thru: v })}
           />
         ) : (
           THRU_WORDS[m.thru]
@@ -442,7 +446,7 @@ function Row({
             clearable
             placeholder={
               orders.commanderOf.has(device.id)
-                ? `${nameOf(rig, orders.commanderOf.get(device.id)!)} (nearest)`
+                ? `${nameOf(rig, sure(orders.commanderOf.get(device.id)))} (nearest)`
                 : 'nobody'
             }
             data={by

@@ -1,4 +1,5 @@
 'use client';
+import { at } from '../../core/outcome';
 import {
   Button,
   Group,
@@ -20,7 +21,7 @@ import {
   shownOn,
   wireOf,
 } from '../../core/midi';
-import type { Address, MidiSetup, Rig, Sound } from '../../core/rig';
+import type { Address, Rig, Sound } from '../../core/rig';
 import { numberSounds } from '../../core/songs';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
@@ -255,7 +256,7 @@ function Counting({ devices }: { devices: MidiDevice[] }) {
                         { value: 'letters', label: 'A B C' },
                       ]}
                       value={m.shows.slots ?? 'numbers'}
-                      onChange={(v) => set({ slots: v as 'letters' | 'numbers' })}
+                      onChange={(v) => set({ slots: v })}
                     />
                   )}
                 </td>
@@ -286,7 +287,7 @@ function Counting({ devices }: { devices: MidiDevice[] }) {
                       edit({
                         edit: 'setMidi',
                         device: m.device.id,
-                        midi: { ...m.device.midi, bankSelect: v as MidiSetup['bankSelect'] },
+                        midi: { ...m.device.midi, bankSelect: v },
                       })
                     }
                   />
@@ -307,7 +308,7 @@ function Offsets({ rig, devices }: { rig: Rig; devices: MidiDevice[] }) {
   const [number, setNumber] = useState<number | string>(0);
   const [bank, setBank] = useState<number | string>(0);
   const [to, setTo] = useState<string | null>(null);
-  const m = devices.find((d) => d.device.id === to) ?? devices[0]!;
+  const m = devices.find((d) => d.device.id === to) ?? at(devices, 0);
   const base = Number(from);
   const wire: Address = {
     ...(m.bank !== 'none' && { bank: Number(bank) - base }),
@@ -329,7 +330,7 @@ function Offsets({ rig, devices }: { rig: Rig; devices: MidiDevice[] }) {
           data={['0', '1']}
           value={from}
           allowDeselect={false}
-          onChange={(v) => v && setFrom(v as '0' | '1')}
+          onChange={(v) => v && setFrom(v)}
         />
         {m.bank !== 'none' && (
           <NumberInput

@@ -1,4 +1,5 @@
 'use client';
+import { at as entryAt } from '../../core/outcome';
 import { Button, Group, NumberInput, Switch } from '@mantine/core';
 import { useMemo, useRef, useState } from 'react';
 import type { Stage } from '../../core/midi';
@@ -87,8 +88,8 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
     const t = performance.now() - running!.from;
     setAt(t);
     const s = sounding.current;
-    while (s && s.next < beats.length && beats[s.next]!.at <= t + 60) {
-      const beat = beats[s.next++]!;
+    while (s && s.next < beats.length && entryAt(beats, s.next).at <= t + 60) {
+      const beat = entryAt(beats, s.next++);
       const when = s.audio.currentTime + Math.max(0, beat.at - t) / 1000;
       const [tone, gain] = [s.audio.createOscillator(), s.audio.createGain()];
       tone.frequency.value = beat.one ? 1600 : 1100;
@@ -117,7 +118,7 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
   };
   useKeys([
     [' ', () => (running ? stop() : start())],
-    ...pads.slice(0, 9).map((_, i): [string, () => void] => [PAD_KEYS[i]!, () => press(i)]),
+    ...pads.slice(0, 9).map((_, i): [string, () => void] => [entryAt(PAD_KEYS, i), () => press(i)]),
   ]);
   const beat = beats.findLast((b) => b.at <= at);
   const beatNumber = beat ? beats.filter((b) => b.bar === beat.bar && b.at <= at).length : 0;
@@ -183,7 +184,7 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
           A change counts as on time within an eighth of a beat (
           {fixed((60_000 / song.bpm) * ON_TIME_BEATS, 0)} ms here). Play along with both hands: the
           keys are for the feet.{' '}
-          {stage.orders.roots(pads[0] ?? stage.orders.scenes[0]!).length === 0 &&
+          {stage.orders.roots(pads[0] ?? entryAt(stage.orders.scenes, 0)).length === 0 &&
             'No sender calls these sounds yet; the presses are counted all the same.'}
         </p>
       </section>

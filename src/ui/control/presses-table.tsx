@@ -1,4 +1,5 @@
 'use client';
+import { sure, at } from '../../core/outcome';
 import { Button, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { type Press, pressesBetween } from '../../core/midi';
@@ -42,7 +43,9 @@ export function PressesTable() {
     );
   const [from, to] = (
     pair ??
-    (many ? [current, sounds.find((s) => s.id !== current)!.id] : [sounds[0]!.id, sounds[1]!.id])
+    (many
+      ? [current, sure(sounds.find((s) => s.id !== current)).id]
+      : [at(sounds, 0).id, at(sounds, 1).id])
   ).map((id) => sounds.findIndex((s) => s.id === id));
   const chosen = table[from!]?.[to!];
   const cell = (a: Sound, b: Sound, i: number, k: number) => {
@@ -52,7 +55,7 @@ export function PressesTable() {
           –
         </td>
       );
-    const { presses, turns } = table[i]![k]!;
+    const { presses, turns } = at(at(table, i), k);
     const said = `${count(presses.length, 'press', 'presses')}${turns.length ? `, ${turns.length} to set` : ''}`;
     return (
       <td key={b.id} data-presses={`${a.id} ${b.id}`}>
@@ -85,9 +88,9 @@ export function PressesTable() {
             searchable
             label="From"
             data={sounds.map((s) => ({ value: s.id, label: s.name }))}
-            value={only!}
+            value={only}
             allowDeselect={false}
-            onChange={(v) => v && setPair([v, sounds.find((s) => s.id !== v)!.id])}
+            onChange={(v) => v && setPair([v, sure(sounds.find((s) => s.id !== v)).id])}
           />
           <div className="pads common-gap-3" data-table="presses">
             {sounds.map(
@@ -97,7 +100,7 @@ export function PressesTable() {
                     <tbody>
                       <tr>
                         <td className="presses-table-text">{b.name}</td>
-                        {cell(sounds[from!]!, b, from!, k)}
+                        {cell(at(sounds, from!), b, from!, k)}
                       </tr>
                     </tbody>
                   </table>
@@ -170,7 +173,11 @@ function PressOrder({ from, to, presses }: { from: Sound; to: Sound; presses: Pr
   const rig = useDocument();
   const sequence = useAnswer('sequence', presses.length > 1 ? { from: from.id, to: to.id } : null);
   const words = (p: Press) =>
-    `${p.control ? (rig.controls?.find((c) => c.id === p.control)?.name ?? p.control) : nameOf(rig, p.device)}${p.calls ? ` calls ${to.name}` : ''}: ${p.changes.join(', ')}`;
+    (p.control
+      ? (rig.controls?.find((c) => c.id === p.control)?.name ?? p.control)
+      : nameOf(rig, p.device)) +
+    (p.calls ? ` calls ${to.name}` : '') +
+    `: ${p.changes.join(', ')}`;
   const steps = sequence?.steps.length === presses.length ? sequence.steps : null;
   return (
     <>
@@ -178,11 +185,11 @@ function PressOrder({ from, to, presses }: { from: Sound; to: Sound; presses: Pr
         {(steps?.map((s) => s.press) ?? presses).map((p, i) => (
           <li key={`${p.device} ${p.control ?? ''}`}>
             {words(p)}
-            {steps && steps[i]!.at && (
+            {steps?.[i]?.at && (
               <span className="faint">
                 {' '}
-                · until the next press {nameOf(rig, steps[i]!.at)} is {fixed(steps[i]!.loudestDb)}{' '}
-                dB over the louder of the two
+                · until the next press {nameOf(rig, steps[i].at)} is {fixed(steps[i].loudestDb)} dB
+                over the louder of the two
               </span>
             )}
           </li>
@@ -250,7 +257,9 @@ function OnePressProposals({ from, to, needed }: { from: Sound; to: Sound; neede
               </p>
               <p className="faint common-text-2">
                 {p.changes.length
-                  ? `It changes: ${p.changes.slice(0, 6).join('; ')}${p.changes.length > 6 ? `, and ${p.changes.length - 6} more` : ''}.`
+                  ? `It changes: ${p.changes.slice(0, 6).join('; ')}` +
+                    (p.changes.length > 6 ? `, and ${p.changes.length - 6} more` : '') +
+                    '.'
                   : 'Nothing that is heard changes in any sound.'}
               </p>
               <Button size="compact-sm" onClick={() => edit(p.edits, p.words)}>

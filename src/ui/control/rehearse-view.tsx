@@ -1,4 +1,5 @@
 'use client';
+import { sure, at as entryAt } from '../../core/outcome';
 import { Button, Group, Select, Switch } from '@mantine/core';
 import { useCallback, useMemo, useState } from 'react';
 import { isEngaged } from '../../core/rig/device-state';
@@ -193,7 +194,7 @@ function Floor({
     return [...new Map(scenes.map((s) => [s.id, s])).values()];
   }, [rig, stage, stop]);
   const pedals = steppable(rig).filter(
-    (d) => !midiDevices(rig).has(d.id) || !midiDevices(rig).get(d.id)!.commands,
+    (d) => !midiDevices(rig).has(d.id) || !sure(midiDevices(rig).get(d.id)).commands,
   );
   const press = useCallback(
     (scene: Scene, pressed?: string[]) => {
@@ -224,14 +225,14 @@ function Floor({
     if (to === at) return;
     onAt(to);
     setLog({
-      words: `Now ${stops[to]!.song.title}, ${stops[to]!.name}: it wants ${name(stops[to]!.scene)}.`,
+      words: `Now ${entryAt(stops, to).song.title}, ${entryAt(stops, to).name}: it wants ${name(entryAt(stops, to).scene)}.`,
       change: null,
     });
   };
   useKeys([
     ['ArrowRight', () => next(1)],
     ['ArrowLeft', () => next(-1)],
-    ...pads.slice(0, 9).map((p, i): [string, () => void] => [PAD_KEYS[i]!, () => press(p)]),
+    ...pads.slice(0, 9).map((p, i): [string, () => void] => [entryAt(PAD_KEYS, i), () => press(p)]),
   ]);
   return (
     <div className="rehearse" data-rehearse>
@@ -393,13 +394,13 @@ function Floor({
           </thead>
           <tbody>
             {[...now.machine].map(([id, s]) => {
-              const m = midiDevices(rig).get(id)!;
+              const m = sure(midiDevices(rig).get(id));
               const scene = stage.orders.scenes.find(
                 (x) =>
                   x.sound.states[id]?.program &&
                   s.program &&
-                  x.sound.states[id]!.program!.number === s.program.number &&
-                  (x.sound.states[id]!.program!.bank ?? 0) === s.program.bank,
+                  x.sound.states[id].program.number === s.program.number &&
+                  (x.sound.states[id].program.bank ?? 0) === s.program.bank,
               );
               const reads = display(rig, stop?.song, scene ?? called, id);
               const wrong = off.filter((o) => o.device === id);

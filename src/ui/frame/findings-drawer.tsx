@@ -1,4 +1,5 @@
 'use client';
+import { at as entryAt } from '../../core/outcome';
 import { Button, Drawer, SegmentedControl, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { type Finding, SEVERITIES } from '../../core/findings/finding';
@@ -20,7 +21,10 @@ export function FindingsButton() {
       className="sound findings-button-box"
 
       onClick={() => openFindings(true)}
-      aria-label={`Findings: ${SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')}`}
+      aria-label={
+        'Findings: ' +
+        SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')
+      }
     >
       {open.length === 0 && 'no findings'}
       {SEVERITIES.map((s) => {
@@ -91,7 +95,7 @@ function FindingCard({ finding, goToSignal }: { finding: Finding; goToSignal: ()
   const preview = usePreview(looking && finding.fix ? finding.fix.edits : null);
   const sounds = finding.sounds.map((id) => rig.sounds.find((s) => s.id === id)?.name ?? id);
   const show = () => {
-    const at = finding.subjects[0]!;
+    const at = entryAt(finding.subjects, 0);
     if (deviceOf(rig, at)) select({ kind: 'device', id: at });
     else if (leadOf(rig, at)) select({ kind: 'lead', id: at });
     if (finding.sounds[0]) setSound(finding.sounds[0]);
@@ -211,7 +215,7 @@ function Schools() {
                 { value: 'other', label: `other school: ${r.other}` },
                 { value: 'ignore', label: 'ignore, because …' },
               ]}
-              onChange={(v) => v && set({ ...stance, stance: v as Stance['stance'] })}
+              onChange={(v) => v && set({ ...stance, stance: v })}
             />
             {stance?.stance === 'ignore' && (
               <TextInput

@@ -156,7 +156,7 @@ test('a page that was kept for when the server is away is brought up to what was
     words: [],
   });
   const fetching = globalThis.fetch;
-  globalThis.fetch = (() => Promise.reject(new TypeError('fetch failed'))) as typeof fetch;
+  globalThis.fetch = () => Promise.reject(new TypeError('fetch failed'));
   const { keeper, get, rename, wait } = opened();
   await keeper.recover();
   expect(get().history.rig.name).toBe('Seen last');

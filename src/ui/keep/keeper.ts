@@ -1,3 +1,4 @@
+import { at } from '../../core/outcome';
 import { type Conflict, mergeRigs, type Problem, type Rig } from '../../core/rig';
 import type { RigStore } from '../store/rig-store';
 import { askServer, problemText } from './ask-server';
@@ -134,7 +135,7 @@ export class Keeper {
     }
     setSave({ state: 'unsaved', why: problemText(reply.problem) });
     if (reply.status === 0 || reply.status >= 500)
-      this.schedule(PATIENCE_MS[Math.min(this.waits++, PATIENCE_MS.length - 1)]!);
+      this.schedule(at(PATIENCE_MS, Math.min(this.waits++, PATIENCE_MS.length - 1)));
   }
 
   private saved(answer: Saved, sent: Rig, count: number): void {

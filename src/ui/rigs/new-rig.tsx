@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Checkbox, Group, MultiSelect, Select, TagsInput, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -167,7 +168,7 @@ export function NewRig() {
                 .sort((a, b) => a.column - b.column || a.lane - b.lane)
                 .map((s) => (
                   <li key={s.id}>
-                    {rig.devices.find((d) => d.id === s.device)!.name}
+                    {sure(rig.devices.find((d) => d.id === s.device)).name}
                     {s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}
                   </li>
                 ))}
@@ -182,7 +183,7 @@ export function NewRig() {
                 </tr>
               </thead>
               <tbody>
-                {report!.sounds.map((s) => (
+                {report.sounds.map((s) => (
                   <tr key={s.sound}>
                     <td>{rig.sounds.find((x) => x.id === s.sound)?.name}</td>
                     {s.destinations.map((d) => (
@@ -196,7 +197,7 @@ export function NewRig() {
                 ))}
               </tbody>
             </table>
-            {report!.findings.map((f) => (
+            {report.findings.map((f) => (
               <div key={f.key} className="new-rig-text-3">
                 <SeverityMark severity={f.severity} /> {f.what}
               </div>

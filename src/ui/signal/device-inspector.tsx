@@ -1,4 +1,5 @@
 'use client';
+import { sure, at } from '../../core/outcome';
 import { Button, Group, Select, Switch, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { type StationFigures, touchWord } from '../../core/signal';
@@ -100,7 +101,7 @@ export function DeviceInspector({
                     key={p.id}
                     parameter={p}
                     value={Number(value)}
-                    figure={resolveState(kind, device, state).figure}
+                    figure={(f) => resolveState(kind, device, state).figure(f)}
                     own={ownSetting(p.id)}
                     onChange={(v) => set(p.id, v)}
                   />
@@ -299,7 +300,8 @@ function RecordFields({ device }: { device: Device }) {
           allowDeselect={false}
           disabled={device.host !== undefined}
           onChange={(v) =>
-            v && edit({ edit: 'setDevice', device: device.id, place: PLACES.find((p) => p === v)! })
+            v &&
+            edit({ edit: 'setDevice', device: device.id, place: sure(PLACES.find((p) => p === v)) })
           }
         />
         {supplies.length > 0 && device.host === undefined && (
@@ -316,7 +318,7 @@ function RecordFields({ device }: { device: Device }) {
                   ? {
                       edit: 'setDevice',
                       device: device.id,
-                      supply: { device: v.split(' ')[0]!, outlet: v.split(' ')[1] },
+                      supply: { device: at(v.split(' '), 0), outlet: v.split(' ')[1] },
                     }
                   : { edit: 'unplugPower', device: device.id },
               )

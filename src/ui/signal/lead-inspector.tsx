@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Group, NumberInput, Select, Switch, TextInput } from '@mantine/core';
 import { type PointFigures, touchWord } from '../../core/signal';
 import { USUAL_SQUARE_MM } from '../../core/analysis';
@@ -91,7 +92,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
         value={lead.type}
         allowDeselect={false}
         onChange={(v) =>
-          v && edit({ edit: 'setLead', lead: lead.id, type: LEAD_TYPES.find((t) => t === v)! })
+          v && edit({ edit: 'setLead', lead: lead.id, type: sure(LEAD_TYPES.find((t) => t === v)) })
         }
       />
       <Group grow gap={8} mt={4}>

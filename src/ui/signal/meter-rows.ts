@@ -1,3 +1,4 @@
+import { at as entryAt } from '../../core/outcome';
 import { type StationFigures, touchWord } from '../../core/signal';
 
 import { fixed, showLevel, type UnitChoice } from '../../core/units';
@@ -15,7 +16,7 @@ export interface MeterRow {
 }
 
 const short = (dbu: number | null | undefined, units: UnitChoice): string =>
-  dbu === null || dbu === undefined ? '–' : showLevel(dbu, units.level).split(' ')[0]!;
+  dbu === null || dbu === undefined ? '–' : entryAt(showLevel(dbu, units.level).split(' '), 0);
 
 export const METER_ROWS: readonly MeterRow[] = [
   {

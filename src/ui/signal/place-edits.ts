@@ -1,3 +1,4 @@
+import { at as entryAt } from '../../core/outcome';
 import { type Kind, kindOf } from '../../core/kinds';
 import {
   type Device,
@@ -103,7 +104,7 @@ export function appendEdits(
       edit: 'append',
       after: { device: after.id, jack: freeOutput(rig, after) ?? '' },
       device,
-      newLead: newLeads(rig)[0]!,
+      newLead: entryAt(newLeads(rig), 0),
     },
     ...heardNow(kind, device.id, sound),
   ];

@@ -168,7 +168,7 @@ function Found({
   const name = (id: string) => nameOf(rig, id);
   if (typeof found.answer === 'string') return <div className="empty">{found.answer}</div>;
   if (found.name === 'order') {
-    const p = found.answer as Exclude<Proposals['order']['answer'], string>;
+    const p = found.answer;
     if (!p.edits.length)
       return (
         <div className="empty" data-proposal="order">
@@ -211,7 +211,7 @@ function Found({
     );
   }
   if (found.name === 'inside') {
-    const p = found.answer as Exclude<Proposals['inside']['answer'], string>;
+    const p = found.answer;
     if (!p.possible)
       return (
         <div className="empty" data-proposal="inside">
@@ -336,7 +336,7 @@ function Found({
       </div>
     );
   }
-  const p = found.answer as Proposals['buffers']['answer'];
+  const p = found.answer;
   return (
     <div data-proposal="buffers">
       {p.spared.map((s) => (

@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { ActionIcon, Checkbox, Menu, SegmentedControl, Tooltip } from '@mantine/core';
 import { IconAdjustmentsHorizontal, IconLayoutSidebarRight } from '@tabler/icons-react';
 import { useLocalStorage } from '@mantine/hooks';
@@ -112,7 +113,10 @@ export function SignalView() {
 
   const startMove = useCallback(() => {
     const s = store.getState().selection;
-    if (s?.kind !== 'device' || !kindOf(deviceOf(store.getState().history.rig, s.id)!.kind).through)
+    if (
+      s?.kind !== 'device' ||
+      !kindOf(sure(deviceOf(store.getState().history.rig, s.id)).kind).through
+    )
       return;
     setByKeys(true);
     setMoving({ device: s.id, lead: null });
@@ -184,7 +188,7 @@ export function SignalView() {
       () => {
         const lanes = view
           ? [...new Set(view.stations.map((s) => s.lane))].map(
-              (n) => view.stations.find((s) => s.lane === n)!.id,
+              (n) => sure(view.stations.find((s) => s.lane === n)).id,
             )
           : [];
         const mine = view?.stations.find((s) => device && s.device === device.id)?.lane ?? 0;
@@ -348,8 +352,8 @@ export function SignalView() {
           <PreviewPanel
             title={
               `${nameOf(rig, moving.device)} ` +
-              `between ${nameOf(rig, leadOf(rig, moving.lead)!.from.device)} ` +
-              `and ${nameOf(rig, leadOf(rig, moving.lead)!.to.device)}:`
+              `between ${nameOf(rig, sure(leadOf(rig, moving.lead)).from.device)} ` +
+              `and ${nameOf(rig, sure(leadOf(rig, moving.lead)).to.device)}:`
             }
             preview={movePreview}
           />
@@ -458,7 +462,7 @@ function Chips({ title, devices }: { title: string; devices: readonly string[] }
           data-chip={id}
           onClick={() => select({ kind: 'device', id })}
         >
-          {worst.has(id) && <SeverityMark severity={worst.get(id)!} quiet />}
+          {worst.has(id) && <SeverityMark severity={sure(worst.get(id))} quiet />}
           {nameOf(rig, id)}
         </button>
       ))}
@@ -499,7 +503,12 @@ function Arrivals() {
           <strong>{d.name}</strong>{' '}
           <span className="figures">
             {d.levelDbu
-              ? `${showLevel(d.levelDbu.normal, units.level)}, ${d.signalToNoiseDb === null ? 'no noise' : `${fixed(d.signalToNoiseDb)} dB S/N`}, ${d.thdPercent ? `${fixed(d.thdPercent.normal)} %` : ''}, ${d.pairedWith ? `${d.side} of stereo` : d.channels}, ${fixed(d.latencyMs ?? 0)} ms`
+              ? showLevel(d.levelDbu.normal, units.level) +
+                ', ' +
+                (d.signalToNoiseDb === null ? 'no noise' : `${fixed(d.signalToNoiseDb)} dB S/N`) +
+                ', ' +
+                (d.thdPercent ? `${fixed(d.thdPercent.normal)} %` : '') +
+                `, ${d.pairedWith ? `${d.side} of stereo` : d.channels}, ${fixed(d.latencyMs ?? 0)} ms`
               : 'silent'}
           </span>
         </span>

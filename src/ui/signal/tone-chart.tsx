@@ -49,7 +49,10 @@ export function ToneChart({ pickup }: { pickup: string }) {
       <div
         className="tone-chart-div"
         role="img"
-        aria-label={`Response: peak ${tone.now.peakHz ? withPrefix(tone.now.peakHz, 'Hz') : 'none'}, ${fixed(tone.now.at5kHzDb)} dB at 5 kHz`}
+        aria-label={
+          `Response: peak ${tone.now.peakHz ? withPrefix(tone.now.peakHz, 'Hz') : 'none'}, ` +
+          `${fixed(tone.now.at5kHzDb)} dB at 5 kHz`
+        }
       >
         <ResponsiveContainer>
           <LineChart data={tone.curve} margin={{ top: 4, right: 6, bottom: 0, left: -22 }}>

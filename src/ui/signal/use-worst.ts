@@ -1,3 +1,4 @@
+import { at as entryAt } from '../../core/outcome';
 import { useMemo } from 'react';
 import { isWorse, type Severity } from '../../core/findings/finding';
 import { useRig } from '../store/use-rig';
@@ -9,7 +10,7 @@ export function useWorst(): Map<string, Severity> {
     const worst = new Map<string, Severity>();
     for (const f of findings) {
       if (f.accepted !== undefined || f.severity === 'advice') continue;
-      const at = f.subjects[0]!;
+      const at = entryAt(f.subjects, 0);
       const known = worst.get(at);
       if (!known || isWorse(f.severity, known)) worst.set(at, f.severity);
     }

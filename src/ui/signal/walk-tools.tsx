@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, SegmentedControl, Select } from '@mantine/core';
 import { kindOf } from '../../core/kinds';
 import { nameOf } from '../../core/rig';
@@ -32,7 +33,7 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
   const rig = useDocument();
   const sound = useRig((s) => s.sound);
   const isSource = (id: string) =>
-    kindOf(rig.devices.find((d) => d.id === id)!.kind).job === 'instrument';
+    kindOf(sure(rig.devices.find((d) => d.id === id)).kind).job === 'instrument';
   const ends = rig.devices.filter(
     (d) => kindOf(d.kind).job === 'instrument' || kindOf(d.kind).destination,
   );

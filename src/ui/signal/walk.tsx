@@ -288,7 +288,13 @@ const StationStrip = memo(function StationStrip({
       data-folded={station.folded ? true : undefined}
       aria-pressed={selected}
       aria-label={`${name}, ${station.folded ? `${station.folded.length} inside, folded` : words}`}
-      title={`${name}: ${words}${station.ins.length || station.outs.length ? ` (${[jackLabels(device, station.ins), jackLabels(device, station.outs)].filter(Boolean).join(' → ')})` : ''}${station.folded ? '. Double-click to unfold' : ''}`}
+      title={
+        `${name}: ${words}` +
+        (station.ins.length || station.outs.length
+          ? ` (${[jackLabels(device, station.ins), jackLabels(device, station.outs)].filter(Boolean).join(' → ')})`
+          : '') +
+        (station.folded ? '. Double-click to unfold' : '')
+      }
       style={{
         left: placed.x,
         top: placed.y,

@@ -1,4 +1,5 @@
 'use client';
+import { at, sure } from '../../core/outcome';
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
 import { type Jack, kindOf } from '../../core/kinds';
@@ -83,7 +84,7 @@ export function ConnectForm({
   const edit = useRig((s) => s.edit);
   const [from, setFrom] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
-  const end = (text: string) => ({ device: text.split(' ')[0]!, jack: text.split(' ')[1]! });
+  const end = (text: string) => ({ device: at(text.split(' '), 0), jack: at(text.split(' '), 1) });
   const place = (e: End) => insideOf(rig, e) ?? '';
   const isTaken = (e: End) =>
     place(e) === '' &&
@@ -243,7 +244,7 @@ function SafeOrder() {
               <div>{step.devices.map((d) => nameOf(rig, d)).join(', ')}</div>
             )}
             {step.leads.map((id) => {
-              const l = rig.leads.find((x) => x.id === id)!;
+              const l = sure(rig.leads.find((x) => x.id === id));
               return (
                 <button
                   key={id}

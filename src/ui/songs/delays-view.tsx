@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Group, NumberInput, Select } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { deviceOf, nameOf, type Song, type TempoSetup } from '../../core/rig';
@@ -104,7 +105,7 @@ function Ways({ devices }: { devices: string[] }) {
   return (
     <div className="ways-row">
       {devices.map((id) => {
-        const d = deviceOf(rig, id)!;
+        const d = sure(deviceOf(rig, id));
         const table = kindOf(d.kind).tempo!;
         const set = (change: Partial<TempoSetup>) =>
           edit({
@@ -149,7 +150,7 @@ function Ways({ devices }: { devices: string[] }) {
 function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: boolean }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
-  const device = deviceOf(rig, time.device)!;
+  const device = sure(deviceOf(rig, time.device));
   const unit = time.is === 'delay' ? 'ms' : 'Hz';
   const off = time.gets - time.wanted;
   const slip = time.slip;

@@ -1,4 +1,5 @@
 'use client';
+import { at } from '../../core/outcome';
 import { Button, Menu, Modal } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { type Edit, problemLines, type Rig, type Song, type SongSet } from '../../core/rig';
@@ -44,7 +45,7 @@ async function read(rig: Rig, file: File): Promise<Taken> {
     const songs = formats.songsFromChordPro(rig, text);
     return songs.ok ? { ok: true, songs: songs.value } : said(songs);
   }
-  const head = text.slice(0, 2000).split(/\r?\n/)[0]!.toLowerCase();
+  const head = at(text.slice(0, 2000).split(/\r?\n/), 0).toLowerCase();
   if (/(^|[,;\t"])set(["\s]*[,;\t])/.test(head)) {
     const sets = formats.setsFromCsv(rig, text);
     return sets.ok ? { ok: true, sets: sets.value } : said(sets);
@@ -67,11 +68,13 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
     }));
     if (!taken.ok) return setWrong({ file: file.name, lines: taken.lines });
     const edits = taking(rig, taken.songs, taken.sets);
-    const words =
-      `read ${[taken.songs?.length ? `${taken.songs.length} songs` : '', taken.sets?.length ? `${taken.sets.length} sets` : ''].filter(Boolean).join(' and ') || 'nothing'} ` +
-      `from ${file.name}`;
+    const counted = [
+      taken.songs?.length ? `${taken.songs.length} songs` : '',
+      taken.sets?.length ? `${taken.sets.length} sets` : '',
+    ].filter(Boolean);
+    const words = `read ${counted.join(' and ') || 'nothing'} ` + `from ${file.name}`;
     if (edits.length && edit(edits, words).ok)
-      setNotice(`${words[0]!.toUpperCase()}${words.slice(1)}. It can be undone.`);
+      setNotice(`${at(words, 0).toUpperCase()}${words.slice(1)}. It can be undone.`);
   };
   const write = async (what: string) => {
     const f = await import('../../core/formats');

@@ -1,4 +1,5 @@
 'use client';
+import { at, sure } from '../../core/outcome';
 import { Button, Group, Select } from '@mantine/core';
 import { useState } from 'react';
 import { nameOf } from '../../core/rig';
@@ -85,9 +86,9 @@ export function ProgramMapView() {
             </thead>
             <tbody>
               {cueSheet(rig, song).map((c, i) => {
-                const scene = sectionScene(rig, song, song.sections[i]!.id);
+                const scene = sectionScene(rig, song, at(song.sections, i).id);
                 return (
-                  <tr key={song.sections[i]!.id}>
+                  <tr key={at(song.sections, i).id}>
                     <td>{c.bar}</td>
                     <td>{clockTime(c.atMs)}</td>
                     <td>
@@ -169,11 +170,16 @@ export function ProgramMapView() {
             At most {Math.max(...use.bySong.map((s) => s.sounds.length))} different sounds in one
             song (
             {
-              rig.songs!.find(
-                (s) =>
-                  s.id ===
-                  [...use.bySong].sort((a, b) => b.sounds.length - a.sounds.length)[0]!.song,
-              )!.title
+              sure(
+                rig.songs!.find(
+                  (s) =>
+                    s.id ===
+                    at(
+                      [...use.bySong].sort((a, b) => b.sounds.length - a.sounds.length),
+                      0,
+                    ).song,
+                ),
+              ).title
             }
             ).
           </>

@@ -1,4 +1,5 @@
 'use client';
+import { at } from '../../core/outcome';
 import {
   DndContext,
   type DragEndEvent,
@@ -89,7 +90,7 @@ function SetEditor({ set, onGone }: { set: SongSet; onGone: () => void }) {
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over.id))];
-    const title = rig.songs?.find((s) => s.id === set.entries[from]!.song)?.title ?? 'a song';
+    const title = rig.songs?.find((s) => s.id === at(set.entries, from).song)?.title ?? 'a song';
     save(
       { entries: arrayMove(set.entries, from, to) },
       `moved ${title} to place ${to + 1} of ${set.name}`,

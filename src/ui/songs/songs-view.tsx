@@ -1,4 +1,5 @@
 'use client';
+import { at } from '../../core/outcome';
 import { ActionIcon, Button, Group, Select, Textarea, TextInput, Tooltip } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconCopy, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
@@ -130,7 +131,7 @@ function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
           ),
           name: `Section ${song.sections.length + 1}`,
           bars: 8,
-          sound: last?.sound ?? rig.sounds[0]!.id,
+          sound: last?.sound ?? at(rig.sounds, 0).id,
         },
       ],
     });
@@ -259,8 +260,8 @@ function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
             const tempos = tempoText(s.tempos);
             return (
               <tr key={s.id} data-section={s.id}>
-                <td>{cues[i]!.bar}</td>
-                <td>{clockTime(cues[i]!.atMs)}</td>
+                <td>{at(cues, i).bar}</td>
+                <td>{clockTime(at(cues, i).atMs)}</td>
                 <td>
                   <TextInput
                     size="xs"
@@ -319,11 +320,11 @@ function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
                   <TempoField
                     key={tempos}
                     section={s}
-                    going={line.sections[i]!.bpm}
+                    going={at(line.sections, i).bpm}
                     onChange={(t) => setSection(s.id, { tempos: t })}
                   />
                 </td>
-                <td>{cues[i]!.programs}</td>
+                <td>{at(cues, i).programs}</td>
                 <td>
                   <TextInput
                     size="xs"
@@ -533,7 +534,7 @@ function Differs({ song }: { song: Song }) {
                       key={p.id}
                       parameter={p}
                       value={Number(settingOf(kind, device, state, p.id) ?? p.initial)}
-                      figure={resolveState(kind, device, state).figure}
+                      figure={(f) => resolveState(kind, device, state).figure(f)}
                       own={own(p.id)}
                       onChange={(v) => set(id, { settings: { ...state.settings, [p.id]: v } })}
                     />

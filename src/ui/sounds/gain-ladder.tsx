@@ -185,7 +185,11 @@ export function GainLadder() {
               <td>{r.signalToNoiseDb === null ? '–' : `${fixed(r.signalToNoiseDb)} dB`}</td>
               <td title={r.pressed.map((d) => nameOf(rig, d)).join(', ')}>
                 {r.change
-                  ? `${r.presses}${r.presses ? `: ${r.pressed.map((d) => nameOf(rig, d)).join(', ')}` : ''}${r.turned.length ? `, and by hand ${r.turned.map((d) => nameOf(rig, d)).join(', ')}` : ''}`
+                  ? `${r.presses}` +
+                    (r.presses ? `: ${r.pressed.map((d) => nameOf(rig, d)).join(', ')}` : '') +
+                    (r.turned.length
+                      ? `, and by hand ${r.turned.map((d) => nameOf(rig, d)).join(', ')}`
+                      : '')
                   : ''}
               </td>
             </tr>

@@ -111,7 +111,7 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
                       key={p.id}
                       parameter={p}
                       value={Number(value(p.id) ?? 0)}
-                      figure={resolveState(kind, device, state).figure}
+                      figure={(f) => resolveState(kind, device, state).figure(f)}
                       own={state?.settings !== undefined && Object.hasOwn(state.settings, p.id)}
                       onChange={(v) => set(p.id, v)}
                     />

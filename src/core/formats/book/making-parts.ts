@@ -1,3 +1,4 @@
+import { sure } from '../../outcome';
 import { connectionOrder } from '../../analysis/connection-order';
 import { endWords, nameOf } from '../../rig/find';
 import { fixed } from '../../units';
@@ -73,7 +74,9 @@ export const pack: PartMaker = {
   blocks: ({ packing, kg }) => [
     ...packing.pieces.flatMap((p): Block[] => [
       heading(
-        `${p.order}. ${p.name}, ${kg(p.grams)}${p.unweighed ? ` without ${p.unweighed} not weighed` : ''}${p.lift ? ', two persons lift' : ''}`,
+        `${p.order}. ${p.name}, ${kg(p.grams)}` +
+          (p.unweighed ? ` without ${p.unweighed} not weighed` : '') +
+          `${p.lift ? ', two persons lift' : ''}`,
       ),
       {
         is: 'list',
@@ -120,7 +123,7 @@ export const checklistPart: PartMaker = {
         boxes: true,
         items: p.steps.map(
           (s) =>
-            `${s.words}${done.has(s.id) ? ` (done: ${done.get(s.id)!.by}, ${done.get(s.id)!.at.slice(0, 10)})` : ''}`,
+            `${s.words}${done.has(s.id) ? ` (done: ${sure(done.get(s.id)).by}, ${sure(done.get(s.id)).at.slice(0, 10)})` : ''}`,
         ),
       },
     ]),

@@ -24,7 +24,11 @@ export const power: PartMaker = {
       : [words('There is no supply in this rig.')]),
     ...powerLeadsByPlugs(rig).map(({ plugs, leads }) =>
       words(
-        `Leads ${plugs}: ${leads.map((l) => `${l.device.name}${l.metres === null ? '' : ` ${length(l.metres)}`}`).join(', ')}.`,
+        `Leads ${plugs}: ` +
+          leads
+            .map((l) => `${l.device.name}${l.metres === null ? '' : ` ${length(l.metres)}`}`)
+            .join(', ') +
+          '.',
       ),
     ),
     ...(unfed(rig).length

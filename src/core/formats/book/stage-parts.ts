@@ -85,7 +85,11 @@ export const racks: PartMaker = {
         { is: 'drawing', svg: rackSvg(rig, r) },
         words(
           `${kg(sums.grams)}${sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}; ` +
-            `centre of gravity ${sums.centreMm === null ? 'not known' : `${Math.round(sums.centreMm)} mm above the lowest unit`}; ${Math.round(sums.watts)} W of heat.`,
+            ('centre of gravity ' +
+              (sums.centreMm === null
+                ? 'not known'
+                : `${Math.round(sums.centreMm)} mm above the lowest unit`) +
+              `; ${Math.round(sums.watts)} W of heat.`),
         ),
         table(
           ['Units', 'Device', 'Rails', 'Deep with plugs, mm'],

@@ -98,7 +98,7 @@ export function stand<F extends 'at' | 'rack'>(
     if (!place) return void delete d[field];
     delete d.at;
     delete d.rack;
-    d[field] = place as Draft<Device>[F];
+    d[field] = place;
   });
 }
 

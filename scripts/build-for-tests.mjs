@@ -1,0 +1,3 @@
+import { build } from './build.mjs';
+
+build('.next-test');
