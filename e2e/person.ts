@@ -19,6 +19,9 @@ export class Person {
     readonly errors: string[],
   ) {}
 
+  /** Where Yantrel is. */
+  readonly base = base;
+
   static async arrives(): Promise<Person> {
     browser ??= await puppeteer.connect({
       browserWSEndpoint: process.env.YANTREL_BROWSER,

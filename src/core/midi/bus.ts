@@ -1,6 +1,6 @@
 import { sure, at as entryAt } from '../outcome';
 import TinyQueue from 'tinyqueue';
-import { echoAt, endKey, type MidiGraph, outJacks, sendsOwn, type Way } from './graph';
+import { echoAt, type MidiGraph, outJacks, sendsOwn, type Way } from './graph';
 import { bytesOf, isRealtime } from './message-sorts';
 import { BYTE_MS } from './wire-time';
 import { CLOCKS_PER_QUARTER, type Message } from './message';
@@ -267,8 +267,6 @@ export function runBus(
   }
   return { sent, received, endless: count > TOO_MANY };
 }
-
-
 
 /** How unevenly clock arrives, in ms later than its steadiest: at worst, and on average. */
 export interface Jitter {

@@ -52,7 +52,7 @@ const field = <S extends z.ZodType>(asks: Asks, label: string, schema: S): Field
   label,
   schema,
 });
-const destination = field('destination', 'Destination', idSchema);
+export const destination = field('destination', 'Destination', idSchema);
 const destinations = field('destinations', 'moves only', z.array(idSchema).min(1).max(100));
 const source = field('source', 'Source', sourceId);
 /** The sounds a promise is about; left out, all of them. */
@@ -71,7 +71,7 @@ const number = (
 });
 
 /** A type of promise: its sentence to choose from a list, the places in it, and its words. */
-function promiseType<const T extends string, F extends Record<string, Field>>(
+export function promiseType<const T extends string, F extends Record<string, Field>>(
   type: T,
   sentence: string,
   fields: F,
@@ -228,14 +228,15 @@ export type RigPromise = { [T in PromiseType]: PromiseOf<T> }[PromiseType];
 
 type PromiseSchema = (typeof PROMISE_TYPES)[PromiseType]['schema'];
 
+/** Reads promises of the types given. */
+export const promiseSchemaOf = (types: Record<string, { schema: PromiseSchema }>) =>
+  z.discriminatedUnion(
+    'type',
+    Object.values(types).map((t): PromiseSchema => t.schema) as [PromiseSchema, ...PromiseSchema[]],
+  ) as z.ZodType<RigPromise>;
+
 /** A statement that a rig must keep in every sound, or in those named. */
-export const promiseSchema = z.discriminatedUnion(
-  'type',
-  Object.values(PROMISE_TYPES).map((t): PromiseSchema => t.schema) as [
-    PromiseSchema,
-    ...PromiseSchema[],
-  ],
-) as z.ZodType<RigPromise>;
+export const promiseSchema = promiseSchemaOf(PROMISE_TYPES);
 
 /** The fields of a promise's type, by name. */
 export const fieldsOf = (type: PromiseType): Record<string, Field> => PROMISE_TYPES[type].fields;

@@ -1,6 +1,6 @@
 import { analyse } from '../../core/report';
 import { touringRig } from '../../core/demo';
-import { METER_ROWS, rowUnit, USUAL_ROWS } from './meter-rows';
+import { METER_ROWS, type MeterRow, rowUnit, USUAL_ROWS } from './meter-rows';
 
 const station = (sound: string, id: string) =>
   analyse(touringRig)
@@ -39,3 +39,16 @@ test('units are said once at the side', () =>
     rowUnit('latency', units),
     rowUnit('width', units),
   ]).toEqual([', dBV', ', ms', '']));
+
+test('a row more is its entry: it has a name, a figure and what it says', () => {
+  const crest: MeterRow = {
+    id: 'crest',
+    name: 'Crest',
+    explain: 'from the level to the peak',
+    show: (s) => `${((s.output.peakDbu ?? 0) - (s.output.levelDbu?.normal ?? 0)).toFixed(1)} dB`,
+  };
+  (METER_ROWS as MeterRow[]).push(crest);
+  expect(METER_ROWS.find((r) => r.id === 'crest')?.show(station('lead', 'kiln'), units)).toMatch(
+    /^-?\d+\.\d dB$/,
+  );
+});

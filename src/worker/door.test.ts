@@ -1,0 +1,106 @@
+import type { Rig } from '../core/rig';
+import { chainOf } from '../core/testing/rigs';
+import { type Door, LIMIT_S, openDoor, type Page } from './door';
+import type { Asked } from './messages';
+
+const rig = chainOf(['guitar-active', 'console-input']);
+
+/** A worker that does what the test says. */
+class Fake {
+  onmessage: ((e: { data: unknown }) => void) | null = null;
+  onerror: ((e: { message: string }) => void) | null = null;
+  onmessageerror: (() => void) | null = null;
+  isEnded = false;
+  readonly asked: Asked[] = [];
+  postMessage = (data: Asked | { announce: string }) =>
+    void ('id' in data && this.asked.push(data));
+  terminate = () => void (this.isEnded = true);
+  answer = (i: number, answer: unknown) =>
+    this.onmessage?.({ data: { id: this.asked[i]?.id, answer } });
+}
+
+function opened(watch?: Page['watch']) {
+  const workers: Fake[] = [];
+  const restarts: [string, Promise<unknown>][] = [];
+  const door: Door = openDoor({
+    start: () => {
+      const worker = new Fake();
+      workers.push(worker);
+      return worker as unknown as Worker;
+    },
+    document: (): Rig => rig,
+    onRestart: (why, report) => void restarts.push([why, report.catch((e: Error) => e.message)]),
+    watch,
+  });
+  return { door, workers, restarts };
+}
+
+test('an answer comes to whoever asked, in whatever order answers come', async () => {
+  const { door, workers } = opened();
+  const [a, b] = [door.ask('boosts', { sound: 'a' }), door.ask('boosts', { sound: 'b' })];
+  workers[0]?.answer(1, ['second']);
+  workers[0]?.answer(0, ['first']);
+  expect([await a, await b]).toEqual([['first'], ['second']]);
+  door.close();
+});
+
+test.each([
+  ['an error', (w: Fake) => w.onerror?.({ message: 'no memory' }), 'no memory'],
+  ['an answer that cannot be read', (w: Fake) => w.onmessageerror?.(), 'could not be read'],
+])(
+  'a worker that dies of %s is told, and started again with the document as it stands',
+  async (_, die, why) => {
+    const { door, workers, restarts } = opened();
+    const waiting = door.ask('boosts', { sound: 'a' });
+    die(workers[0] as Fake);
+    await expect(waiting).rejects.toThrow(why);
+    expect(workers).toHaveLength(2);
+    expect(workers[0]?.isEnded).toBe(true);
+    expect(workers[1]?.asked[0]).toMatchObject({ question: 'open', ask: { rig } });
+    workers[1]?.answer(0, { changed: [] });
+    expect(restarts[0]?.[0]).toContain(why);
+    expect(await restarts[0]?.[1]).toEqual({ changed: [] });
+    const next = door.ask('boosts', { sound: 'a' });
+    workers[1]?.answer(1, ['again']);
+    expect(await next).toEqual(['again']);
+    door.close();
+  },
+);
+
+test('a worker that is gone without a word is noticed by its lock', async () => {
+  let gone: () => void = () => undefined;
+  const { door, workers, restarts } = opened((_, onGone) => (gone = onGone));
+  const waiting = door.ask('boosts', { sound: 'a' });
+  gone();
+  await expect(waiting).rejects.toThrow('it stopped');
+  expect([workers.length, restarts.length]).toEqual([2, 1]);
+  door.close();
+});
+
+test('a question that is not answered within the limit ends the worker; none stays unanswered', async () => {
+  jest.useFakeTimers();
+  const { door, workers } = opened();
+  const waiting = expect(door.ask('boosts', { sound: 'a' })).rejects.toThrow(`${LIMIT_S} seconds`);
+  jest.advanceTimersByTime(LIMIT_S * 1000 + 1);
+  await waiting;
+  expect(workers).toHaveLength(2);
+  door.close();
+  jest.useRealTimers();
+});
+
+test('one that dies again and again is left alone, and questions are refused at once', async () => {
+  const { door, workers, restarts } = opened();
+  for (let i = 0; i < 6; i++) workers.at(-1)?.onerror?.({ message: 'no memory' });
+  expect(workers).toHaveLength(4);
+  expect(await restarts.at(-1)?.[1]).toBe('no memory');
+  await expect(door.ask('boosts', { sound: 'a' })).rejects.toThrow('has ended');
+});
+
+test('a door that is closed answers nobody late, and starts nothing again', async () => {
+  const { door, workers } = opened();
+  const waiting = door.ask('boosts', { sound: 'a' });
+  door.close();
+  await expect(waiting).rejects.toThrow('was left');
+  workers[0]?.onerror?.({ message: 'late' });
+  expect(workers).toHaveLength(1);
+});
