@@ -35,7 +35,7 @@ export function findScene(stage: Stage, rig: Rig, text: string): Scene | undefin
   );
 }
 
-const ms = (x: number) => sure(round(x, 3));
+const ms = (x: number) => round(x, 3) ?? NaN;
 
 /**
  * One change as it happens: messages with bytes and times, what each device did and when, and how

@@ -50,7 +50,7 @@ export function billOf(rig: Rig, list: CutList = cutList(rig)): BillLine[] {
     (rig.racks ?? [])
       .flatMap((r) => mountedIn(rig, r))
       .filter((m) => kindOf(m.device.kind).rackUnits !== undefined).length * 4;
-  const tape = onBoards.reduce((s, d) => s + (2 * sure(sizeOf(d)).depth) / 1000, 0);
+  const tape = onBoards.reduce((s, d) => s + (2 * sure(sizeOf(d) ?? undefined).depth) / 1000, 0);
   const line = (
     l: Omit<BillLine, 'price' | 'state'> & { state?: BillLine['state'] },
   ): BillLine => ({ state: 'not said', ...l, price: (l.each ?? 0) * l.count });

@@ -168,7 +168,7 @@ export function boardModel(
     ),
   };
   const items = devices.map((device): Item => {
-    const size = sure(sizeOf(device));
+    const size = sure(sizeOf(device) ?? undefined);
     const turn = device.at?.turn ?? 0;
     const side = turn === 90 || turn === 270;
     const need = needOf(device);

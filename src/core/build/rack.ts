@@ -46,7 +46,7 @@ export function mountedIn(rig: Rig, rack: Rack): Mounted[] {
   return rig.devices
     .filter((d) => d.rack?.rack === rack.id && sizeOf(d))
     .map((device): Mounted => {
-      const size = sure(sizeOf(device));
+      const size = sure(sizeOf(device) ?? undefined);
       const { units, shelf } = unitsOf(device);
       const rear = device.rack!.rear ?? false;
       // What looks into the rack: the rear of what hangs on the front rails, the front of what

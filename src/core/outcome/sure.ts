@@ -2,8 +2,8 @@
  * What must be there, or a mistake of the program: it throws, and whoever contains it tells. For
  * what a person or a file may leave out, an {@link Outcome} is right instead.
  */
-export function sure<T>(value: T | null | undefined, what = 'something that must be there'): T {
-  if (value === undefined || value === null) throw new Error(`${what} is missing`);
+export function sure<T>(value: T | undefined, what = 'something that must be there'): T {
+  if (value === undefined) throw new Error(`${what} is missing`);
   return value;
 }
 

@@ -288,7 +288,7 @@ function ItemPanel({
   canUnder: boolean;
 }) {
   const edit = useRig((s) => s.edit);
-  const size = sure(sizeOf(item.device));
+  const size = sure(sizeOf(item.device) ?? undefined);
   const field = (key: 'width' | 'depth' | 'height', label: string) => (
     <CommitNumber
       w={84}
@@ -496,7 +496,7 @@ function Tray({
         <Group key={d.id} gap={6} my={2} wrap="nowrap">
           <span className="tape tray-box">{d.name}</span>
           <span className="faint tray-text">
-            {sure(sizeOf(d)).width} by {sure(sizeOf(d)).depth}
+            {sure(sizeOf(d) ?? undefined).width} by {sure(sizeOf(d) ?? undefined).depth}
           </span>
           <Button
             size="compact-xs"

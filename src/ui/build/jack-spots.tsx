@@ -12,7 +12,7 @@ export function JackSpots({ device }: { device: Device }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const [open, setOpen] = useState(false);
-  const size = sure(sizeOf(device));
+  const size = sure(sizeOf(device) ?? undefined);
   const spots = spotsOf(device);
   const long = (edge: Edge) => (edge === 'rear' || edge === 'front' ? size.width : size.depth);
   const plugged = (jack: string) =>

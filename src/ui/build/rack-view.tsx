@@ -106,7 +106,7 @@ function Inside({
     });
   const mount = (d: Device) => {
     const { units, shelf } = unitsOf(d);
-    const wide = sure(sizeOf(d)).width;
+    const wide = sure(sizeOf(d) ?? undefined).width;
     for (let unit = 1; unit + units - 1 <= rack.units; unit++) {
       const here = list.filter((m) => !m.rear && m.from <= unit + units - 1 && m.to >= unit);
       if (!shelf && !here.length) return put(d, { unit });
