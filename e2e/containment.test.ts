@@ -39,6 +39,10 @@ test('an analysis that dies is told and started again; figures follow the next c
   await tech.press('4');
   const workers = () => tech.page.workers().filter((w) => w.url().length > 0);
   expect(workers().length).toBeGreaterThan(0);
+  await tech.page.waitForFunction(async () => {
+    const { held } = await navigator.locks.query();
+    return held?.some((l) => l.name?.startsWith('yantrel worker'));
+  });
   for (const worker of workers()) await worker.evaluate(() => self.close()).catch(() => undefined);
   await tech.reads('[role="alert"]', 'The analysis was started again');
   await tech.click('[data-station="kiln"]');

@@ -30,6 +30,9 @@ export interface Page {
   watch?: (name: string, onGone: () => void) => void;
 }
 
+/** How often it is looked whether a worker has taken its lock. */
+const LOOK_MS = 250;
+
 /** So many deaths without an answer between them, and the worker is left alone. */
 const MOST_DEATHS = 3;
 
@@ -118,12 +121,13 @@ export const startAnalysis = (): Worker =>
  */
 export function watchByLock(name: string, onGone: () => void): void {
   if (!('locks' in navigator)) return;
-  // The worker is given a moment to take its lock; it asks for it first thing.
-  const wait = () =>
+  // The worker asks for its lock first thing; one that has not within the limit never will.
+  const wait = (left: number) =>
     navigator.locks.query().then((state) => {
       const isHeld = state.held?.some((l) => l.name === name);
       if (isHeld) void navigator.locks.request(name, () => onGone());
-      else setTimeout(() => void wait(), 250);
+      else if (left <= 0) onGone();
+      else setTimeout(() => void wait(left - LOOK_MS), LOOK_MS);
     });
-  void wait();
+  void wait(LIMIT_S * 1000);
 }

@@ -1,12 +1,17 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { Tabs, type Views } from '../look/tabs';
 import { BusView } from './bus-view';
 import { ControlsEditor } from './controls-editor';
 import { MidiWiring } from './midi-wiring';
 import { NumbersView } from './numbers-view';
 import { PressesTable } from './presses-table';
-import { ReachView } from './reach-view';
 import { RehearseView } from './rehearse-view';
+
+// Charts are large; they are fetched when the part that draws them is opened.
+const ReachView = dynamic(() => import('./reach-view').then((m) => m.ReachView), {
+  loading: () => <p className="book-view-box">Drawing the sweeps …</p>,
+});
 
 const VIEWS: Views<'control'> = {
   controls: ControlsEditor,

@@ -18,7 +18,16 @@ export interface PlaceOf {
 export const PLACES = {
   brief: { label: 'Brief' },
   signal: { label: 'Signal' },
-  sounds: { label: 'Sounds' },
+  sounds: {
+    label: 'Sounds',
+    parts: {
+      matrix: { label: 'Devices by sounds', words: 'Devices by sounds' },
+      arrivals: { label: 'What arrives', words: 'What arrives where, in each sound' },
+      ladder: { label: 'Gain ladder', words: 'Gain ladder' },
+      compare: { label: 'Compare two', words: 'Compare two sounds' },
+      list: { label: 'Names and order', words: 'Names and order of sounds' },
+    },
+  },
   control: {
     label: 'Control',
     parts: {

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { sure, at } from '../../core/outcome';
 import { Button, Group, Select, Switch, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
@@ -24,7 +25,6 @@ import { Knob } from './knob';
 import { waysIn, waysOut } from './place-edits';
 import { SpeakerPanel } from './speaker-panel';
 import { TextSetting } from './text-setting';
-import { ToneChart } from './tone-chart';
 
 /**
  * Everything about one device: its controls in this sound, what it does here, its figures, and what
@@ -356,6 +356,9 @@ function RecordFields({ device }: { device: Device }) {
     </>
   );
 }
+
+// Charts are large; this one is fetched when an instrument is first chosen.
+const ToneChart = dynamic(() => import('./tone-chart').then((m) => m.ToneChart), { ssr: false });
 
 /** What one pass does to level, noise, saturation and latency in the chosen sound. */
 function InThisSound({ station, passes }: { station: StationFigures; passes: number }) {

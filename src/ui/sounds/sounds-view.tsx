@@ -1,36 +1,23 @@
 'use client';
-import { SegmentedControl } from '@mantine/core';
-import { useState } from 'react';
+import dynamic from 'next/dynamic';
+import { Tabs, type Views } from '../look/tabs';
 import { ArrivalsTable } from './arrivals';
 import { CompareSounds } from './compare-sounds';
-import { GainLadder } from './gain-ladder';
 import { SoundMatrix } from './matrix';
 import { SoundList } from './sound-list';
 
-const PARTS = {
-  matrix: { label: 'Devices by sounds', view: SoundMatrix },
-  arrivals: { label: 'What arrives', view: ArrivalsTable },
-  ladder: { label: 'Gain ladder', view: GainLadder },
-  compare: { label: 'Compare two', view: CompareSounds },
-  list: { label: 'Names and order', view: SoundList },
-} as const;
-type Part = keyof typeof PARTS;
+// Charts are large; they are fetched when the part that draws them is opened.
+const GainLadder = dynamic(() => import('./gain-ladder').then((m) => m.GainLadder), {
+  loading: () => <p className="book-view-box">Drawing the ladder …</p>,
+});
+
+const VIEWS: Views<'sounds'> = {
+  matrix: SoundMatrix,
+  arrivals: ArrivalsTable,
+  ladder: GainLadder,
+  compare: CompareSounds,
+  list: SoundList,
+};
 
 /** Everything about the sounds of a rig. */
-export function SoundsView() {
-  const [part, setPart] = useState<Part>('matrix');
-  const View = PARTS[part].view;
-  return (
-    <div className="sounds-view-columns">
-      <div className="sounds-view-box">
-        <SegmentedControl
-          size="xs"
-          value={part}
-          onChange={(v) => setPart(v as Part)}
-          data={Object.entries(PARTS).map(([value, p]) => ({ value, label: p.label }))}
-        />
-      </div>
-      <View />
-    </div>
-  );
-}
+export const SoundsView = () => <Tabs place="sounds" views={VIEWS} />;
