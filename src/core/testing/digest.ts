@@ -18,7 +18,3 @@ export function digest(value: unknown): string {
   }
   return (hash >>> 0).toString(16).padStart(8, '0');
 }
-
-/** Marks of many values by their names. */
-export const digests = <T>(things: Iterable<T>, name: (t: T) => string, of: (t: T) => unknown) =>
-  Object.fromEntries([...things].map((t) => [name(t), digest(of(t))]));

@@ -224,8 +224,9 @@ function Floor({
     const to = Math.min(stops.length - 1, Math.max(0, at + d));
     if (to === at) return;
     onAt(to);
+    const next = entryAt(stops, to);
     setLog({
-      words: `Now ${entryAt(stops, to).song.title}, ${entryAt(stops, to).name}: it wants ${name(entryAt(stops, to).scene)}.`,
+      words: `Now ${next.song.title}, ${next.name}: it wants ${name(next.scene)}.`,
       change: null,
     });
   };
