@@ -4,9 +4,9 @@ import { join } from 'node:path';
 import ts from 'typescript';
 
 /**
- * Seeds mistakes into the core, one at a time, and sees whether the tests of the folder that each is
- * in find it. Run by hand: `npm run mutants -- [COUNT] [FOLDER]`. It works on the files themselves
- * and puts each back, also when it is stopped.
+ * Seeds mistakes into the core, one at a time, and sees whether the tests of the folder that each
+ * is in find it. Run by hand: `npm run mutants -- [COUNT] [FOLDER]`. It works on the files
+ * themselves and puts each back, also when it is stopped.
  */
 const CORE = 'src/core';
 const count = Number(process.argv[2] ?? 100);

@@ -66,8 +66,8 @@ function dataFolder(name) {
 }
 
 /**
- * Starts a private PostgreSQL on loopback, or finds it running, and gives its address and a way to stop it.
- * It has a password of its own, listens on 127.0.0.1 only and has no socket file.
+ * Starts a private PostgreSQL on loopback, or finds it running, and gives its address and a way to
+ * stop it. It has a password of its own, listens on 127.0.0.1 only and has no socket file.
  */
 export async function startPostgres(name, firstPort = 54_320) {
   const bin = binaries();

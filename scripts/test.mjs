@@ -9,8 +9,8 @@ import { serve } from './serve.mjs';
 
 /**
  * Types, lint, import rules, unit tests, server tests, a production build, and the browser tests;
- * ends with "N passed, N failed".
- * `node scripts/test.mjs browser [jest options]` runs one part alone: code, core, server or browser.
+ * ends with "N passed, N failed". `node scripts/test.mjs browser [jest options]` runs one part
+ * alone: code, core, server or browser.
  */
 installNpm();
 const only = process.argv[2];

@@ -18,8 +18,7 @@ const MAX_BODY = 9_000_000;
 
 /**
  * Runs a route: reads and checks the body, and answers what goes wrong in words. A database that is
- * away is a 503, so that
- * the browser keeps the work and tries again.
+ * away is a 503, so that the browser keeps the work and tries again.
  */
 export async function answer<T>(
   request: Request,

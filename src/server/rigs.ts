@@ -168,10 +168,9 @@ export async function listRevisions(db: Db, id: string, limit = 500): Promise<Re
 
 /**
  * Saves a rig that was changed from revision `base`. On the newest revision it becomes the next
- * one. On a stale one, changes
- * to different things are merged into a new revision; where both touched the same thing, nothing is
- * written and both sides
- * are given back. One transaction; the rig's row is locked while it runs.
+ * one. On a stale one, changes to different things are merged into a new revision; where both
+ * touched the same thing, nothing is written and both sides are given back. One transaction; the
+ * rig's row is locked while it runs.
  */
 export async function saveRig(db: Db, rig: Rig, base: number, words: string): Promise<SaveResult> {
   return db.transaction().execute(async (tx) => {

@@ -14,10 +14,9 @@ export interface ConnectionStep {
 
 /**
  * The order in which to connect and switch on a rig so that no amplifier runs without its load and
- * nothing bangs: loads first,
- * then loops, then lines to the house, then the chain from its far end, mains last. Usual practice
- * and no more; amplifier
- * manuals and local codes come first. Air and links inside hosts are no leads.
+ * nothing bangs: loads first, then loops, then lines to the house, then the chain from its far end,
+ * mains last. Usual practice and no more; amplifier manuals and local codes come first. Air and
+ * links inside hosts are no leads.
  */
 export function connectionOrder(rig: Rig, reports: readonly SoundFigures[]): ConnectionStep[] {
   const first = reports[0];

@@ -5,8 +5,8 @@ import type { Remarker } from './evidence';
 
 /**
  * Knobs that do nothing because the signal comes in behind them: an amplifier used as a slave, a
- * pedal used by its return. A
- * knob counts as dead when turning it from end to end changes only stages that no signal reaches.
+ * pedal used by its return. A knob counts as dead when turning it from end to end changes only
+ * stages that no signal reaches.
  */
 export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
   // While something mutes, what lies behind is quiet for that reason.

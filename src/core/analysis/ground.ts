@@ -158,8 +158,7 @@ function groundTree(ties: readonly Tie[]): { way: Map<string, Come>; inTree: Set
 
 /**
  * Every independent closed way through ground, as many as there are ties beyond a tree of them,
- * each exchanged for a shorter one
- * where taking another loop's ties out of it leaves one.
+ * each exchanged for a shorter one where taking another loop's ties out of it leaves one.
  */
 export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
   const ties = groundTies(rig, sound);

@@ -13,8 +13,7 @@ export const BRIDGING_LOSS_DB = -0.83;
 
 /**
  * Level lost into inputs that load what feeds them. Where a pickup feeds a kind that wants to load
- * it, or the volume is part
- * of the loss on purpose (a pot), nothing is said.
+ * it, or the volume is part of the loss on purpose (a pot), nothing is said.
  */
 export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
   ...blendRemarks(ctx, tones),

@@ -3,10 +3,9 @@ import { analyse } from '../report';
 
 /**
  * Instrument, volume and tone (0 to 10), metres of lead with 100 pF a metre, input in ohms; level
- * at 1 kHz and at 5 kHz against the
- * unloaded source in dB, and the peak in Hz. Worked out apart from the program, with complex
- * numbers: a coil of R and L, its winding
- * capacitance, the tone pot behind its capacitor, the volume pot as two resistors, then lead and input.
+ * at 1 kHz and at 5 kHz against the unloaded source in dB, and the peak in Hz. Worked out apart
+ * from the program, with complex numbers: a coil of R and L, its winding capacitance, the tone pot
+ * behind its capacitor, the volume pot as two resistors, then lead and input.
  */
 const TONES: [
   kind: string,

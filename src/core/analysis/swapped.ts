@@ -50,8 +50,7 @@ const MOST_TRIES = 120;
 
 /**
  * The classic error around a loop: two plugs in each other's jack. Where signal runs in a circle,
- * every exchange of two leads at
- * a device with a loop is tried, and the one that cures it is named.
+ * every exchange of two leads at a device with a loop is tried, and the one that cures it is named.
  */
 export const swappedRemarks: Remarker = ({ ctx, cycles }) => {
   if (!cycles.length) return [];

@@ -312,8 +312,8 @@ function blocked(
 
 /**
  * The way of one lead. On the deck from plug to plug in at most two straight pieces where no body
- * is in the way; else down, along a
- * rail or an edge, and up again. A lead that goes elsewhere leaves at the nearest of the rear and side edges.
+ * is in the way; else down, along a rail or an edge, and up again. A lead that goes elsewhere
+ * leaves at the nearest of the rear and side edges.
  */
 export function pathOf(model: Model, at: readonly XY[], run: Run): Path {
   const from = entryAt(entryAt(model.items, run.a).sockets, run.aSocket);

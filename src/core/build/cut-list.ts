@@ -61,8 +61,8 @@ export type Plug = 'TS' | 'TRS' | 'XLR' | 'DIN' | 'USB' | 'digital' | 'speaker';
 
 /**
  * One lead as it is cut: its code, what it ends in, and how long; lengths in metres, capacitance in
- * pF. `metres` is what it has now,
- * `routed` the way it has to go (nothing where an end has no place), `short` by how much it does not reach.
+ * pF. `metres` is what it has now, `routed` the way it has to go (nothing where an end has no
+ * place), `short` by how much it does not reach.
  */
 export interface Cut {
   lead: Lead;
@@ -123,9 +123,8 @@ export const cutLength = (
 
 /**
  * The cut list. A lead is as long as the way between its ends (as it was entered, where one of them
- * has no place), plus slack at both
- * ends and a service loop, rounded up to the cutting step. Branches of one insert lead share the
- * plug in the jack that they meet in.
+ * has no place), plus slack at both ends and a service loop, rounded up to the cutting step.
+ * Branches of one insert lead share the plug in the jack that they meet in.
  */
 export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
   const making = makingOf(rig);

@@ -31,9 +31,8 @@ const WIDE = 200;
 
 /**
  * Where the jacks of a device are. Usual: on a pedal, audio comes in on the right and leaves on the
- * left, messages and controls sit at
- * the rear; on a wide box everything sits at the rear. Spread evenly, unless the kind or the device
- * says otherwise.
+ * left, messages and controls sit at the rear; on a wide box everything sits at the rear. Spread
+ * evenly, unless the kind or the device says otherwise.
  */
 export function spotsOf(device: Device): Spot[] {
   const size = sizeOf(device);

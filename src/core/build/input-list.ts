@@ -37,8 +37,8 @@ const FEEDS: Partial<Record<string, string>> = {
 
 /**
  * What the house, a recorder and the in-ears get of this rig, jack by jack. Levels are nominal,
- * playing normally, at their lowest and
- * highest over the sounds. Nothing that Yantrel knows wants phantom power, so it is told to be off.
+ * playing normally, at their lowest and highest over the sounds. Nothing that Yantrel knows wants
+ * phantom power, so it is told to be off.
  */
 export function inputList(
   rig: Rig,

@@ -125,11 +125,9 @@ const frontRoom = (model: Model, row: readonly number[]): number =>
 
 /**
  * Stands rows on the board: the front row at the player's edge, further ones behind it or on the
- * raised strips, each from left to
- * right with the gaps that its plugs need, in the middle of the board. Pinned items stay where they
- * are and are stepped over; what
- * goes under the deck lies there in a row. Nothing where it does not fit, unless `anyway`: then
- * things stand over the edge.
+ * raised strips, each from left to right with the gaps that its plugs need, in the middle of the
+ * board. Pinned items stay where they are and are stepped over; what goes under the deck lies there
+ * in a row. Nothing where it does not fit, unless `anyway`: then things stand over the edge.
  */
 export function packRows(model: Model, rows: Rows, anyway = false): XY[] | null {
   const { board, items } = model;
@@ -247,10 +245,9 @@ interface Best {
 
 /**
  * Looks for the best layout: exactly, over all arrangements in rows, for up to eight devices; for
- * more by exchanging and moving them
- * as a melt that cools, from the order in which signal meets them and from how they stand now. Then
- * single devices are pushed
- * a little as long as that helps. What is pinned stays.
+ * more by exchanging and moving them as a melt that cools, from the order in which signal meets
+ * them and from how they stand now. Then single devices are pushed a little as long as that helps.
+ * What is pinned stays.
  */
 export async function proposeLayout(
   rig: Rig,
@@ -261,6 +258,12 @@ export async function proposeLayout(
   tell: Tell,
   effort = 1,
 ): Promise<LayoutProposal | string> {
+  // The idea: pedals stand in rows, and a row is an order. Up to a handful of devices every way to
+  // deal them into rows and to order each row is tried, with a lower bound on the cost that spares
+  // most of them; more are dealt as the walk goes, and the rows shaken at random and mended, again
+  // and again from the best. Whatever is found is then polished: each device is pushed by
+  // millimetres where that shortens leads or frees plugs. What is pinned stays throughout, and the
+  // best so far can be taken at any time.
   const board = rig.boards?.find((b) => b.id === boardId);
   if (!board) return 'That board is not there any more.';
   const model = boardModel(rig, board, pressed, add);

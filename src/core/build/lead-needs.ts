@@ -22,10 +22,9 @@ const metres = (mm: number): string => `${(mm / 1000).toFixed(2)} m`;
 
 /**
  * The routed length of every lead whose ends have places: along the board from plug to plug; in a
- * rack to the nearer side, up or down,
- * and back; between the two along the edges of the stage (metres left or right plus metres back or
- * front, as leads are laid). Leads
- * with an end that has no place have none.
+ * rack to the nearer side, up or down, and back; between the two along the edges of the stage
+ * (metres left or right plus metres back or front, as leads are laid). Leads with an end that has
+ * no place have none.
  */
 export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
   const needs = new Map<string, LeadNeed>();

@@ -9,8 +9,8 @@ export const USUAL_POWER_PLUG: PowerPlug = 'barrel 2.1';
 
 /**
  * A lead from an outlet to a device, with the plug at each end, and its length in metres where both
- * stand on one board: from middle to
- * middle along the edges, with slack at both ends, in cutting steps. A simplification: it follows no rail.
+ * stand on one board: from middle to middle along the edges, with slack at both ends, in cutting
+ * steps. A simplification: it follows no rail.
  */
 export interface PowerLead {
   device: Device;

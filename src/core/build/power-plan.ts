@@ -50,10 +50,9 @@ const PRICE = { starved: 10_000, shared: 100, moved: 1, wide: 0.0001 };
 
 /**
  * Assigns devices to outlets exactly, as a mixed-integer problem. Voltage (or range), AC or DC and
- * polarity must fit; an outlet's and
- * a supply's current must suffice with the headroom; digital stays apart from high gain and
- * positive ground from all others, on an
- * outlet, and on all outlets of a supply that share their return; pinned devices stay where they are.
+ * polarity must fit; an outlet's and a supply's current must suffice with the headroom; digital
+ * stays apart from high gain and positive ground from all others, on an outlet, and on all outlets
+ * of a supply that share their return; pinned devices stay where they are.
  */
 export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): PowerPlan | string {
   const takers = takersOf(rig);

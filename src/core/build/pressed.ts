@@ -7,8 +7,9 @@ const MOST_PAIRS = 120;
 let last: { key: string; found: ReadonlyMap<string, number> } | undefined;
 
 /**
- * How often a foot goes to each device: its share of the changes between sounds, 0 to 1. All ordered pairs, or 120 of
- * them spread over all. What stands where does not count, so the answer is kept while things are only moved about.
+ * How often a foot goes to each device: its share of the changes between sounds, 0 to 1. All
+ * ordered pairs, or 120 of them spread over all. What stands where does not count, so the answer is
+ * kept while things are only moved about.
  */
 export function pressedDevices(rig: Rig): ReadonlyMap<string, number> {
   const key = JSON.stringify([

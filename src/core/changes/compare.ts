@@ -13,8 +13,8 @@ const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map(
 
 /**
  * What changed from one rig to another, in sentences a tech would use. Devices that stand elsewhere
- * in the walk are told as
- * moves ("moved Wah before Amber Drive"), not as the leads that changed with them.
+ * in the walk are told as moves ("moved Wah before Amber Drive"), not as the leads that changed
+ * with them.
  */
 export function compareRigs(before: Rig, after: Rig): string[] {
   const lines: string[] = [];

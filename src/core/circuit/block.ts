@@ -5,9 +5,8 @@ const INSIDE_CEILING_DBU = 40;
 
 /**
  * A device's passes when it lives inside a host as a block: links cost nothing, so inputs load
- * nothing and outputs are stiff;
- * the host's converters have their own noise and latency, so the block adds neither; only clipping
- * that is meant remains.
+ * nothing and outputs are stiff; the host's converters have their own noise and latency, so the
+ * block adds neither; only clipping that is meant remains.
  */
 export function asBlock(pass: Pass): Pass {
   if (pass.is !== 'stage') return pass;

@@ -30,10 +30,17 @@ export interface Solution {
 }
 
 /**
- * Solves a passive section by nodal analysis: every net is a node, every pickup or output a voltage source behind its
- * impedance. With one net this is `H(jω) = 1 / (1 + (R + jωL)·Y)`, `Y` being the sum of the shunt admittances.
+ * Solves a passive section by nodal analysis: every net is a node, every pickup or output a voltage
+ * source behind its impedance. With one net this is `H(jω) = 1 / (1 + (R + jωL)·Y)`, `Y` being the
+ * sum of the shunt admittances.
  */
 export function solveSection(circuit: Circuit, section: Section, hertz: number): Solution {
+  // Nodal analysis. What flows out of each net through resistors and shunts is what flows in from
+  // its drivers, each a voltage behind its impedance and so a current into its admittance: Y·u = i.
+  // Y is gathered entry by entry, what lies between two nets with a minus sign off the diagonal; its
+  // inverse holds every answer at once. The voltage at net n for one volt of a driver on net k is
+  // the entry (n, k) times the driver's admittance, and the impedance seen at n is the entry (n, n).
+  // A picosiemens to ground keeps a net that hangs on nothing from having no solution.
   const w = 2 * Math.PI * hertz;
   const at = new Map(section.nets.map((net, i) => [net, i]));
   const series = section.drivers.map((d) => invert(complex(d.ohms, w * d.henries)));

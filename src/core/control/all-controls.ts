@@ -3,8 +3,7 @@ import type { Control, Rig } from '../rig/schema';
 
 /**
  * Every control of a rig: those that were set up, and each pedal that moves a setting of its own
- * device (a volume pedal, a wah),
- * unless something else has been given that setting to move.
+ * device (a volume pedal, a wah), unless something else has been given that setting to move.
  */
 export function allControls(rig: Rig): Control[] {
   const own = rig.devices.flatMap((d) =>
@@ -34,8 +33,8 @@ export const STEPS = { controlChange: 128, direct: 1024 };
 
 /**
  * In how many steps a control moves a device: a pedal whose lead goes into the device that it moves
- * (or into the host around it)
- * is read finely; over MIDI there are 128. A pedal in the signal moves without steps.
+ * (or into the host around it) is read finely; over MIDI there are 128. A pedal in the signal moves
+ * without steps.
  */
 export function stepsOf(rig: Rig, control: Control, device: string): number {
   if (control.device === device) return Infinity;

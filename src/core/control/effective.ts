@@ -4,8 +4,8 @@ import type { Assignment, Control, Curve, Rig, SettingValue, Sound, State } from
 
 /**
  * Share of the way from `min` to `max` at a share of the travel, both 0 to 1. Equal power rises as
- * a quarter sine, so that two
- * opposite ones keep the sum of their powers; audio rises as the square, as an audio track roughly does.
+ * a quarter sine, so that two opposite ones keep the sum of their powers; audio rises as the
+ * square, as an audio track roughly does.
  */
 export const CURVE_SHARE: Record<Curve, (share: number) => number> = {
   linear: (x) => x,

@@ -55,10 +55,9 @@ const passesOn = (s: WalkStation): boolean => s.state === 'through' || s.state =
 
 /**
  * Places a walk: stations in columns by when the signal meets them, parallel routes in lanes, the
- * meter rows of each lane under
- * it unless the lane is folded. A column is narrow where `isSmall` says so of everything in it;
- * usually where it only passes the
- * signal on. A lane is known by its first station.
+ * meter rows of each lane under it unless the lane is folded. A column is narrow where `isSmall`
+ * says so of everything in it; usually where it only passes the signal on. A lane is known by its
+ * first station.
  */
 export function placeWalk(
   view: WalkView,

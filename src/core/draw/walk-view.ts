@@ -53,9 +53,8 @@ function following(
 
 /**
  * Which trip through its folded host each station belongs to: signal that has left the host and
- * comes back is on the next trip.
- * Following the steps in order, a station inside keeps the trip of what feeds it inside; one fed
- * from outside starts a new one.
+ * comes back is on the next trip. Following the steps in order, a station inside keeps the trip of
+ * what feeds it inside; one fed from outside starts a new one.
  */
 function tripsThrough(
   stations: readonly StationFigures[],

@@ -99,10 +99,9 @@ function tracksFor(intervals: readonly (readonly [number, number])[]): {
 
 /**
  * Draws the wiring by place: a band for the player, the floor, the rack, the amplifiers and the
- * house, devices in the order of
- * the walk, every lead from its jack to its jack along the channels between them. It depends on
- * nothing but the rig, so the same
- * rig is drawn the same way each time. Blocks inside a host are not drawn; links inside it are no leads.
+ * house, devices in the order of the walk, every lead from its jack to its jack along the channels
+ * between them. It depends on nothing but the rig, so the same rig is drawn the same way each time.
+ * Blocks inside a host are not drawn; links inside it are no leads.
  */
 export function placeWiring(rig: Rig, width: number): WiringGeometry {
   const order = walkOrder(rig);

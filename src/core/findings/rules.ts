@@ -9,8 +9,8 @@ export interface Rule {
 const rule = (words: string, ...severities: Severity[]): Rule => ({ words, severities });
 
 /**
- * Every rule that can become a finding. A finding of a rule that is not here does not compile.
- * One more is its line here and the file that looks for it.
+ * Every rule that can become a finding. A finding of a rule that is not here does not compile. One
+ * more is its line here and the file that looks for it.
  */
 export const RULES = {
   // What a sound’s figures show.

@@ -16,8 +16,7 @@ export interface BookFoot {
 
 /**
  * The book as a page description: chosen parts one after the other, each on a new page, drawings as
- * vectors, then sheets of labels at
- * true size. Pure: a printer turns it into bytes.
+ * vectors, then sheets of labels at true size. Pure: a printer turns it into bytes.
  */
 export function bookPages(
   parts: readonly BookPart[],

@@ -201,9 +201,8 @@ export const wiringToCsv = (rig: Rig): string =>
 
 /**
  * Reads a wiring list: a row with a known id changes that lead (or plugs it elsewhere), others are
- * new leads. Devices go by id or
- * name, jacks by id or label. Told row by row; the whole list is tried on a copy, and nothing is
- * taken where anything is wrong.
+ * new leads. Devices go by id or name, jacks by id or label. Told row by row; the whole list is
+ * tried on a copy, and nothing is taken where anything is wrong.
  */
 export function wiringFromCsv(rig: Rig, text: string): Outcome<Edit[]> {
   const read = readCsv(text, ['from device', 'from jack', 'to device', 'to jack', 'length m']);

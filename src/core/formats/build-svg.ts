@@ -60,9 +60,8 @@ function label(
 
 /**
  * A board from above, in mm, the player at the foot of the sheet: outline, rails, raised strips,
- * bodies with their names, plugs in their
- * jacks, leads along their ways. What hits something is outlined twice and named in a list below by
- * the caller.
+ * bodies with their names, plugs in their jacks, leads along their ways. What hits something is
+ * outlined twice and named in a list below by the caller.
  */
 export function boardSvg(
   rig: Rig,

@@ -22,9 +22,8 @@ export const USUAL_BARS = 8;
 
 /**
  * Reads the headers of ChordPro song sheets into songs: title, tempo, time, key, tuning (as a
- * `meta` line), and the names of
- * verses, choruses and bridges as sections of eight bars on the rig's first sound. Several songs in
- * one file are parted by `new_song`.
+ * `meta` line), and the names of verses, choruses and bridges as sections of eight bars on the
+ * rig's first sound. Several songs in one file are parted by `new_song`.
  */
 export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
   const songs: Song[] = [];

@@ -272,8 +272,7 @@ export interface LabelSheet {
 
 /**
  * Labels at true size on as many sheets as they take, with a bar of 100 mm to check the printer by.
- * `link` is what the code on a case
- * opens. Labels wider than the paper are turned upright.
+ * `link` is what the code on a case opens. Labels wider than the paper are turned upright.
  */
 export function labelSheets(rig: Rig, kind: LabelKind, paper: Paper, link: string): LabelSheet[] {
   const [width, height] = [

@@ -309,9 +309,8 @@ export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
 
 /**
  * Makes a song of a Standard MIDI File: its markers are the sections, their bars the distance to
- * the next one, tempo changes land
- * in them. A program change that one of the rig's sounds keeps calls that sound; a section without
- * one goes on with the sound before.
+ * the next one, tempo changes land in them. A program change that one of the rig's sounds keeps
+ * calls that sound; a section without one goes on with the sound before.
  */
 export function songFromSmf(rig: Rig, bytes: Uint8Array, name: string): Outcome<Song> {
   const read = readSmf(bytes);

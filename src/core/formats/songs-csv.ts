@@ -68,9 +68,8 @@ function readMeter(text: string): Meter | undefined | string {
 
 /**
  * Reads songs from CSV into a rig: a row for each section, rows of one song together. Songs that
- * the rig has by that title keep
- * their ids, and what the file does not say of them; the others are new. Every row with something
- * wrong is told; then nothing is taken.
+ * the rig has by that title keep their ids, and what the file does not say of them; the others are
+ * new. Every row with something wrong is told; then nothing is taken.
  */
 export function songsFromCsv(rig: Rig, text: string): Outcome<Song[]> {
   const read = readCsv(text, ['song', 'bpm', 'section', 'bars', 'sound']);

@@ -39,8 +39,8 @@ const side = (n: number): 'left' | 'right' => (n % 2 ? 'left' : 'right');
 const other = (n: number) => (n % 2 ? n + 1 : n - 1);
 
 /**
- * Outer jacks, and the inner points that face the blocks: "from…" where signal comes in, "to…" where
- * it goes out.
+ * Outer jacks, and the inner points that face the blocks: "from…" where signal comes in, "to…"
+ * where it goes out.
  */
 export function hostJacks(plan: HostPlan): Jack[] {
   const pair = (name: string, n: number) =>

@@ -6,8 +6,7 @@ export type Point = string;
 
 /**
  * A socket. Its first conductor is the point of the same name. `pair` names the other side of a
- * stereo pair; `many` says that
- * any number of leads may meet here (sound in air).
+ * stereo pair; `many` says that any number of leads may meet here (sound in air).
  */
 export interface Jack<I extends Point = Point> {
   id: I;
@@ -203,9 +202,8 @@ export type Centre = 'negative' | 'positive';
 
 /**
  * What a device takes. `maxVolts` is the most it bears, `noisy` a digital circuit that chops its
- * current, `sensitive` one whose gain
- * lifts what comes in by its supply, `positiveGround` one whose chassis is its plus. Its jack is a
- * 2.1 mm barrel unless `plug` says otherwise.
+ * current, `sensitive` one whose gain lifts what comes in by its supply, `positiveGround` one whose
+ * chassis is its plus. Its jack is a 2.1 mm barrel unless `plug` says otherwise.
  */
 export interface PowerNeed {
   volts: number;
@@ -415,8 +413,8 @@ export interface Source {
 
 /**
  * An active transfer from one point to another: it reads `from`, loads it with its input impedance,
- * and drives `to` from its
- * output impedance. Small-signal gain is `gainDb + outputDb`; the ceiling sits between the two.
+ * and drives `to` from its output impedance. Small-signal gain is `gainDb + outputDb`; the ceiling
+ * sits between the two.
  */
 export interface Stage {
   is: 'stage';

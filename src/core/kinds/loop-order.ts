@@ -13,8 +13,8 @@ const WAY = /^(\d{1,2})(?:@([+-]?\d{1,2}(?:\.\d)?))?$/;
 
 /**
  * Reads an order as a tech writes it: loop numbers in the order of the signal, loops side by side
- * in brackets joined by "+",
- * and a level in dB after "@". A reason in words where it cannot be read.
+ * in brackets joined by "+", and a level in dB after "@". A reason in words where it cannot be
+ * read.
  *
  *     readLoopOrder('2 1 (3+4@-6) 5', 8)
  */

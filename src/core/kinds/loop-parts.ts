@@ -70,9 +70,8 @@ interface Way {
 
 /**
  * The passes of a switcher that runs its loops in the order given: each hop from one loop's return
- * to the next loop's send is a
- * stage. Loops side by side are fed alike and summed behind. Loops that are off hang open from the
- * input, so that they can be shown.
+ * to the next loop's send is a stage. Loops side by side are fed alike and summed behind. Loops
+ * that are off hang open from the input, so that they can be shown.
  */
 export function switcherPasses(
   s: DeviceState,

@@ -300,8 +300,7 @@ function ownResponse(s: DeviceState): number {
 
 /**
  * A magnetic pickup with volume and tone pot: the source in series with R and L, then in shunt the
- * winding capacitance, the
- * tone pot in series with its capacitor, and the volume pot's track.
+ * winding capacitance, the tone pot in series with its capacitor, and the volume pot's track.
  */
 export function passiveInstrument(s: DeviceState): Pass[] {
   if (!s.engaged) return [load('out', s.figure('volumeOhms'))];

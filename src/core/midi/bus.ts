@@ -89,16 +89,22 @@ type Event = { t: number; order: number } & (
 
 /**
  * Runs messages over the MIDI graph, byte by byte. Each DIN or TRS output sends one byte at a time,
- * 320 µs each; messages keep
- * their order, clock goes between bytes and never inside one. A hardware thru copies as it comes;
- * software reads a message to its
- * end and sends it again. Time 0 is when the first message may go.
+ * 320 µs each; messages keep their order, clock goes between bytes and never inside one. A hardware
+ * thru copies as it comes; software reads a message to its end and sends it again. Time 0 is when
+ * the first message may go.
  */
 export function runBus(
   graph: MidiGraph,
   own: readonly { device: string; at: number; message: Message }[],
   options: BusOptions = {},
 ): Traffic {
+  // The idea: nothing happens but at events, kept in one queue by time and, at one time, in the order
+  // in which they were put there. "own" is a device that sends; its message waits at each of its
+  // ports ("queue") until the port is free. A port that is free takes the oldest message and sends a
+  // byte ("byte") every 320 µs; at each of these moments a clock that waits goes first. When a
+  // message has gone over a lead whole, it arrives there ("arrive"), and whoever passes it on puts
+  // it into the queue again: hardware as it came, software after it was read. A count of all that
+  // moved ends messages that go round for ever.
   const events = new TinyQueue<Event>([], (a, b) => a.t - b.t || a.order - b.order);
   let order = 0;
   const push = (e: Event extends infer E ? (E extends Event ? Omit<E, 'order'> : never) : never) =>

@@ -296,10 +296,8 @@ export function record(stage: Stage, change: Change): Recording {
 
 /**
  * What a change leaves unlike the scene, from the states of another, by playing again what was
- * received. The bus carries the same
- * whatever the devices were doing, unless a program that a sender recalls is another one: then
- * nothing is given, and the change
- * has to be run.
+ * received. The bus carries the same whatever the devices were doing, unless a program that a
+ * sender recalls is another one: then nothing is given, and the change has to be run.
  */
 export function replay(
   stage: Stage,

@@ -8,8 +8,8 @@ const slotText = (slot: number, n: Numbering): string =>
 
 /**
  * What a screen shows for a number of the wire: `n + from`, or bank `n div size` and slot `n mod
- * size`, banks counted from
- * `banksFrom`. Where a bank was selected, it is that bank and the number is its slot.
+ * size`, banks counted from `banksFrom`. Where a bank was selected, it is that bank and the number
+ * is its slot.
  *
  *     shownOn({ from: 1 }, { number: 21 })                                      // "22"
  *     shownOn({ from: 1, size: 4, slots: 'letters' }, { number: 21 })           // "6B"

@@ -155,11 +155,10 @@ function setsIt(
 
 /**
  * Presses and turns from one sound to another, as the rig stands. A switch that was set up and
- * stands otherwise in the two sounds is
- * one press for all that it moves; a sender that calls the sound is one press for every device that
- * the simulated bus then leaves
- * as the sound wants it; each other device with a switch is one press, a device with programs one
- * for all that changes in it.
+ * stands otherwise in the two sounds is one press for all that it moves; a sender that calls the
+ * sound is one press for every device that the simulated bus then leaves as the sound wants it;
+ * each other device with a switch is one press, a device with programs one for all that changes in
+ * it.
  */
 export function pressesBetween(rig: Rig, from: Sound, to: Sound): Presses {
   const presses = new Map<string, Press>();

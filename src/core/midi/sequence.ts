@@ -41,8 +41,8 @@ function after(
 
 /**
  * The order of presses from one sound to another in which the level rises least above the louder of
- * the two, at any destination.
- * Found by evaluating the rig after every press; up to four presses every order is tried.
+ * the two, at any destination. Found by evaluating the rig after every press; up to four presses
+ * every order is tried.
  */
 export function sequenceOf(rig: Rig, from: Sound, to: Sound): Sequence {
   const { presses } = pressesBetween(rig, from, to);

@@ -163,8 +163,8 @@ function mergeAroundFix(rig: Rig, into: Lead, behind: Lead): Fix {
 
 /**
  * Brings a sender to a device that it is not wired to: a lead from a free output (or a thru box
- * where its output is taken) to a
- * free input (or a merge box where that is taken, as two senders meet there). Tried on a copy.
+ * where its output is taken) to a free input (or a merge box where that is taken, as two senders
+ * meet there). Tried on a copy.
  */
 export function joinFix(rig: Rig, sender: string, device: string): Fix[] {
   const [from, to] = [midiGraph(rig).devices.get(sender), midiGraph(rig).devices.get(device)];

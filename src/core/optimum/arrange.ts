@@ -29,10 +29,9 @@ export function arrangementCost(
 
 /**
  * The cheapest arrangement of `count` things over ordered segments, by dynamic programming over
- * which things stand already and
- * in which segment one is: exact, at a cost of 2^count · segments · count. Above `EXACT_UP_TO`
- * things it is improved from the
- * arrangement given, one thing at a time, until nothing gets cheaper; `exact` says which.
+ * which things stand already and in which segment one is: exact, at a cost of 2^count · segments ·
+ * count. Above `EXACT_UP_TO` things it is improved from the arrangement given, one thing at a time,
+ * until nothing gets cheaper; `exact` says which.
  */
 export function cheapestArrangement(
   prices: Prices,

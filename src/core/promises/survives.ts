@@ -49,8 +49,8 @@ function onTheWay(rig: Rig, destination: string): Set<string> {
 
 /**
  * The fewest actions after which a destination hears something though a device is dead: none,
- * another sound, one switch or
- * choice on another device, or the device taken out and its leads joined. Two presses together are not tried.
+ * another sound, one switch or choice on another device, or the device taken out and its leads
+ * joined. Two presses together are not tried.
  */
 export function rescue(
   rig: Rig,

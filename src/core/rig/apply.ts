@@ -17,8 +17,7 @@ export interface Applied {
 
 /**
  * Applies one edit: the new document with its patches, or the reason why not. The document given is
- * never changed, and a
- * document that would break a rule of the format is refused.
+ * never changed, and a document that would break a rule of the format is refused.
  *
  *     const r = applyEdit(rig, { edit: 'setEngaged', device: 'fuzz', sound: 'lead', engaged: true });
  *     if (r.ok) rig = r.value.rig;

@@ -52,8 +52,8 @@ export const rackPlaceSchema = z.looseObject({
 
 /**
  * A board, seen from above with the player at the front. Distances in mm from its rear edge. Rails
- * (or, on a plate, the openings) are
- * where leads are run and tied; a raised strip lifts what stands on it.
+ * (or, on a plate, the openings) are where leads are run and tied; a raised strip lifts what stands
+ * on it.
  */
 export const boardSchema = z.looseObject({
   id: idSchema,

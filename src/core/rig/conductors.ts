@@ -6,14 +6,13 @@ const jack = (device: Device | undefined, id: string): Jack | undefined =>
   device && kindOf(device.kind).jacks.find((j) => j.id === id);
 
 /**
- * Which conductors of its two jacks a lead joins, as points of the sending and of the receiving device.
+ * Which conductors of its two jacks a lead joins, as points of the sending and of the receiving
+ * device.
  *
  * A TS plug reaches the tip only; in a stereo jack the ring is shorted and its side is lost. A TRS
- * lead joins tip and ring. One
- * branch of an insert lead joins the conductor it names at the two-conductor end: without a name
- * the tip where it leaves and
- * the ring where it comes back. A digital lead joins as many channels as both ends have. Leads for
- * messages and controls join
+ * lead joins tip and ring. One branch of an insert lead joins the conductor it names at the
+ * two-conductor end: without a name the tip where it leaves and the ring where it comes back. A
+ * digital lead joins as many channels as both ends have. Leads for messages and controls join
  * nothing that carries sound.
  */
 export function joinsOf(

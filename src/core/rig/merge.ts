@@ -38,9 +38,8 @@ const isKeyed = (v: Json): v is Json[] =>
 
 /**
  * Joins two sets of changes that started from the same rig. Changes to different things are both
- * kept; where both changed
- * the same value differently, or the outcome would break a rule of the format, nothing is merged
- * and both sides are told.
+ * kept; where both changed the same value differently, or the outcome would break a rule of the
+ * format, nothing is merged and both sides are told.
  */
 export function mergeRigs(base: Rig, mine: Rig, theirs: Rig): Merge {
   const conflicts: Conflict[] = [];
@@ -52,6 +51,12 @@ export function mergeRigs(base: Rig, mine: Rig, theirs: Rig): Merge {
     : { merged: false, conflicts: [], problems: checked.problems };
 }
 
+/**
+ * Joins one value of three documents. Where one side left it as it was, the other's holds. Where
+ * both changed it, objects are joined field by field and lists of things with ids thing by thing, so
+ * that changes meet only where they touch the same value; that is a conflict, and theirs stands in
+ * until somebody has chosen.
+ */
 function mergeValue(
   where: string,
   base: Json,
@@ -82,6 +87,12 @@ function mergeValue(
   return theirs;
 }
 
+/**
+ * Joins two lists of things with ids. First the order: it is that of the side which reordered what
+ * all three have, and two different new orders are a conflict. What only the other side added goes
+ * behind the thing that it stood behind there. Then each thing: gone on one side and untouched on
+ * the other is gone; gone on one and changed on the other is a conflict; else it is joined.
+ */
 function mergeKeyed(
   where: string,
   base: Json[],

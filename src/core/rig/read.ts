@@ -13,8 +13,7 @@ const MOST = 40;
 
 /**
  * Reads a rig from the text of a file. Unknown fields are kept, older versions are brought up to
- * date, and what cannot be
- * read is refused with the row and field of each problem.
+ * date, and what cannot be read is refused with the row and field of each problem.
  *
  *     const read = readRig(await file.text());
  *     if (!read.ok) show(problemLines(read.problems));

@@ -5,8 +5,8 @@ const isObject = (v: unknown): v is Loose =>
   typeof v === 'object' && v !== null && !Array.isArray(v);
 
 /**
- * Each entry turns a document of its version into the next one. Version 0 kept leads as "cables" with a length in
- * centimetres and wrote "on" where version 1 writes "engaged".
+ * Each entry turns a document of its version into the next one. Version 0 kept leads as "cables"
+ * with a length in centimetres and wrote "on" where version 1 writes "engaged".
  */
 const STEPS: ((old: Loose) => Loose)[] = [
   ({ cables, ...rest }) => ({
@@ -40,8 +40,8 @@ const STEPS: ((old: Loose) => Loose)[] = [
 ];
 
 /**
- * Kinds that were given another id, by the old one: documents of any version may hold them. None has
- * been renamed yet; whoever renames one writes it here, and every earlier revision still opens.
+ * Kinds that were given another id, by the old one: documents of any version may hold them. None
+ * has been renamed yet; whoever renames one writes it here, and every earlier revision still opens.
  */
 export const RENAMED_KINDS: Readonly<Record<string, string>> = {};
 

@@ -90,6 +90,13 @@ const ownHiss = (device: string, power: number): Hiss => ({
 
 /** Runs the signal of every source through a circuit. Levels are figured at 1 kHz, brightness at 5 kHz. */
 export function runSignal(circuit: Circuit): Flowing {
+  // The idea: passive sections are joined by stages that pass signal one way, so sections can be
+  // visited in an order in which each comes after what feeds it. At a section, what its sources and
+  // the stages before it bring is known; the section's own solution says what of it is at each net.
+  // A stage then takes what is at its input and makes what it drives the next section with: gain,
+  // ceiling, noise, time, sides. Flows are one a source and way; those that agree in all that
+  // matters are joined as they meet. Where stages close a circle, the step that leads back is left
+  // out, and the circle itself is judged elsewhere.
   const solved = new Map<string, Solution>();
   const solution = (section: Section, hertz: number): Solution => {
     const key = `${section.index}@${hertz}`;
@@ -196,8 +203,7 @@ const scaled = (f: Flow, gain: number, tiltDb: number): Flow => ({
 
 /**
  * Joins flows that agree in all that matters. Dry flows of one source that arrive at the same time
- * add as voltages, with
- * their polarity; wet or widened ones and different sources add as powers.
+ * add as voltages, with their polarity; wet or widened ones and different sources add as powers.
  */
 function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
   if (flows.length < 2) return { flows, cancelled: [] };

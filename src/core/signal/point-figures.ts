@@ -128,9 +128,8 @@ function loadOf(circuit: Circuit, section: Section): number | null {
 
 /**
  * Whether what arrives on one or two jacks is mono, stereo, or two unrelated signals. One jack, or
- * the same on both, is mono;
- * sides that a device made differ are stereo; different sources or different treatment without that
- * are dual mono.
+ * the same on both, is mono; sides that a device made differ are stereo; different sources or
+ * different treatment without that are dual mono.
  */
 export function widthOf(jacks: readonly (readonly Flow[])[]): Width {
   const heard = jacks.filter((f) => f.length > 0);

@@ -18,9 +18,8 @@ const curve = (kind: Clip, x: number): number =>
 
 /**
  * Output RMS, in units of the ceiling `c`, of a clipping stage `y = c·tanh(g·x/c)` (soft) or a hard
- * limit, driven by a sine
- * whose peak reaches `drive = g·x̂/c`. At 0.5, 1, 2, 4, 8 soft clipping gives 0.333, 0.575, 0.802,
- * 0.914, 0.959.
+ * limit, driven by a sine whose peak reaches `drive = g·x̂/c`. At 0.5, 1, 2, 4, 8 soft clipping
+ * gives 0.333, 0.575, 0.802, 0.914, 0.959.
  */
 export function clippedRms(kind: Clip, drive: number): number {
   let sum = 0;

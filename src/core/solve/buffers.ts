@@ -56,9 +56,8 @@ function brightAtEnds(rig: Rig, sound: Sound): Map<string, number> {
 
 /**
  * Where buffers earn their keep in a sound: each lead is tried with a buffer in it, the one that
- * gives most at 5 kHz is kept, and
- * the search goes on from there. Leads between a pickup and a device that wants to load it are
- * spared, and links inside hosts.
+ * gives most at 5 kHz is kept, and the search goes on from there. Leads between a pickup and a
+ * device that wants to load it are spared, and links inside hosts.
  */
 export async function proposeBuffers(
   rig: Rig,

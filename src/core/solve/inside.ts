@@ -163,13 +163,11 @@ function candidateOf(rig: Rig, device: Device, host: string): Candidate {
 
 /**
  * Decides exactly which devices of a host's paths live inside and which are real pedals, by a
- * mixed-integer problem: slots and
- * processing must fit, whatever stands outside in the middle of a path needs a send and return
- * (neighbours share one), and
- * whatever stands before everything inside needs none. Points for either side are a judgement: see
- * the reasons. Only the first
- * link of each step is followed, so devices on side branches inside keep their place and are
- * counted as they are.
+ * mixed-integer problem: slots and processing must fit, whatever stands outside in the middle of a
+ * path needs a send and return (neighbours share one), and whatever stands before everything inside
+ * needs none. Points for either side are a judgement: see the reasons. Only the first link of each
+ * step is followed, so devices on side branches inside keep their place and are counted as they
+ * are.
  */
 export function proposeInside(
   rig: Rig,

@@ -37,10 +37,9 @@ const PRICE = { switch: 1, outlet: 3, box: 10, perMetre: 0.02 };
 
 /**
  * The cheapest set of places to open so that no closed way through ground is left: of all ties
- * between chassis a dearest tree is
- * kept, and every other tie is opened. That is exact, because ties that keep a graph free of
- * circles are a matroid. Protective
- * earths are never opened; circles that only speaker leads and earths close are told as left.
+ * between chassis a dearest tree is kept, and every other tie is opened. That is exact, because
+ * ties that keep a graph free of circles are a matroid. Protective earths are never opened; circles
+ * that only speaker leads and earths close are told as left.
  */
 export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
   const between = new Set<string>();

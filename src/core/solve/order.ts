@@ -67,11 +67,9 @@ export interface OrderProposal {
 
 /**
  * Finds the best order of a sound's main chain under the schools and pins of the rig. The order
- * rules themselves judge: each
- * device is put alone into each segment, and each pair in both orders, and what the rules say of
- * that is its price; the cheapest
- * arrangement is then found exactly. Devices on other branches, in loops of switchers, and fixed
- * ones keep their place.
+ * rules themselves judge: each device is put alone into each segment, and each pair in both orders,
+ * and what the rules say of that is its price; the cheapest arrangement is then found exactly.
+ * Devices on other branches, in loops of switchers, and fixed ones keep their place.
  */
 export async function proposeOrder(
   rig: Rig,

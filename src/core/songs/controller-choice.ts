@@ -194,9 +194,8 @@ export interface Pad {
 
 /**
  * Pages of switches for a song: its different sounds in the order in which they are first called,
- * what is always there at the end
- * of every page. A change between pages costs a press, so sounds that follow one another share a
- * page where they can.
+ * what is always there at the end of every page. A change between pages costs a press, so sounds
+ * that follow one another share a page where they can.
  */
 export function pagesFor(rig: Rig, songId: string, switches: number, letters = 12): Pad[][] {
   const song = rig.songs?.find((s) => s.id === songId);

@@ -11,8 +11,7 @@ const shorten = (word: string): string => {
 
 /**
  * Fits a name to a display: as it is where it fits, else without small words, else with vowels
- * taken out of its longest words
- * from the end, else cut. Never longer than `width`.
+ * taken out of its longest words from the end, else cut. Never longer than `width`.
  *
  *     fitLabel('Observatory organ', 12) // "Observt orgn"
  */

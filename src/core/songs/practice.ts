@@ -82,8 +82,8 @@ export const ON_TIME_BEATS = 0.125;
 
 /**
  * Scores presses against the changes that were due. A press belongs to the nearest due change that
- * calls its scene, at most half
- * way to the one before or behind; presses of other scenes count as wrong at the change they were nearest to.
+ * calls its scene, at most half way to the one before or behind; presses of other scenes count as
+ * wrong at the change they were nearest to.
  */
 export function scorePractice(due: readonly Due[], presses: readonly Called[]): Score {
   const left = [...presses].sort((a, b) => a.atMs - b.atMs);

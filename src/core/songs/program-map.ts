@@ -154,8 +154,8 @@ export function soundUse(rig: Rig): {
 
 /**
  * Edits that number every sound on a device: one after the other from wire 0, or, for a set and a
- * device that takes banks, a bank
- * for each song in running order with its different sounds as slots.
+ * device that takes banks, a bank for each song in running order with its different sounds as
+ * slots.
  */
 export function numberSounds(rig: Rig, device: string): Edit[] {
   const m = sure(midiDevices(rig).get(device));

@@ -51,8 +51,8 @@ export interface Slip {
 
 /**
  * Slip of an echo that is `errorMs` off: `k · e` by its kth repeat. `keeps` is the share of its
- * level that each repeat keeps
- * (0 to 1); the kth lies `−20·log10(keeps)·(k − 1)` dB under the first.
+ * level that each repeat keeps (0 to 1); the kth lies `−20·log10(keeps)·(k − 1)` dB under the
+ * first.
  */
 export function slipOf(errorMs: number, keeps: number): Slip {
   const off = Math.abs(errorMs);

@@ -4,8 +4,8 @@ import type { Station, Step } from './stations';
 
 /**
  * Places stations for drawing: the column is the longest way from a source, the lane is the first
- * free row that a branch
- * finds. A branch keeps its lane until it ends or meets another; steps that lead back are marked.
+ * free row that a branch finds. A branch keeps its lane until it ends or meets another; steps that
+ * lead back are marked.
  */
 export function placeStations(
   stations: Station[],

@@ -3,8 +3,7 @@ import type { Station, Step } from './stations';
 
 /**
  * The stations that a destination's signal passes, from its sources to itself, in the order it
- * meets them. `open` follows ways
- * that are there but not made in this sound, too.
+ * meets them. `open` follows ways that are there but not made in this sound, too.
  */
 export function routeTo(
   stations: readonly Station[],

@@ -40,8 +40,8 @@ export interface Step {
 
 /**
  * Points of a device joined by its passes, each group being one pass of the signal. `together` says
- * whether the two sides of a
- * stereo pair run as one. Metal that works both ways round counts as an input where `receives` says so.
+ * whether the two sides of a stereo pair run as one. Metal that works both ways round counts as an
+ * input where `receives` says so.
  */
 export function passGroups(
   passes: readonly Pass[],

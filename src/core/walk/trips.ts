@@ -4,8 +4,8 @@ import type { Loop, Pass } from '../kinds';
 
 /**
  * A part of a device that signal passes on one trip; the later trips that it also feeds inside,
- * past the loop (a dry way beside
- * it); and those that it would feed if a switch were made (an input that another one takes priority over).
+ * past the loop (a dry way beside it); and those that it would feed if a switch were made (an input
+ * that another one takes priority over).
  */
 export interface Trip {
   ins: string[];
@@ -19,10 +19,8 @@ const DEEP = 24;
 
 /**
  * Cuts a group of jacks that passes join into trips: what comes back from a loop is a later trip
- * than what was sent out, even
- * where a dry way runs past the loop inside. A return that only a switch not made leads on from
- * belongs to no trip. One trip
- * where no loop is in use.
+ * than what was sent out, even where a dry way runs past the loop inside. A return that only a
+ * switch not made leads on from belongs to no trip. One trip where no loop is in use.
  */
 export function tripsOf(
   group: { ins: string[]; outs: string[]; passes: readonly Pass[] },

@@ -11,9 +11,9 @@ export interface PlaceOf {
 }
 
 /**
- * Every place and every part of one, in working order. Navigation, keys, palette, addresses and tabs
- * all follow from this list; a place or part without a view does not compile. History stands apart
- * at the end.
+ * Every place and every part of one, in working order. Navigation, keys, palette, addresses and
+ * tabs all follow from this list; a place or part without a view does not compile. History stands
+ * apart at the end.
  */
 export const PLACES = {
   brief: { label: 'Brief' },

@@ -21,9 +21,8 @@ const PATIENCE_MS = [1000, 2000, 4000, 8000, 15_000];
 
 /**
  * Saves every change as a revision, and keeps what is not saved in the browser. While the server or
- * its database is away,
- * it tries again by itself. `onClash` is called when two people changed the same thing; saving
- * waits until it is settled.
+ * its database is away, it tries again by itself. `onClash` is called when two people changed the
+ * same thing; saving waits until it is settled.
  */
 export class Keeper {
   private base: number;

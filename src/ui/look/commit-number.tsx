@@ -9,10 +9,9 @@ type Props = Omit<
 
 /**
  * A number that is taken when the field is left or Enter is pressed, never while it is half typed;
- * entering the field selects it, to be
- * typed over. What lies outside the range is taken as its nearest end. An emptied field is no
- * number; where one is needed, or where
- * what was typed is not taken, the field shows again what holds.
+ * entering the field selects it, to be typed over. What lies outside the range is taken as its
+ * nearest end. An emptied field is no number; where one is needed, or where what was typed is not
+ * taken, the field shows again what holds.
  */
 export function CommitNumber({ value, onCommit, ...rest }: Props) {
   const [left, setLeft] = useState(0);

@@ -20,8 +20,7 @@ export const useDocument = (): Rig => useRig((s) => s.history.rig);
 
 /**
  * The figures of the chosen sound; nothing while they are still being worked out. The document is a
- * step ahead of its figures
- * while the worker runs, so what is no longer in it is left out.
+ * step ahead of its figures while the worker runs, so what is no longer in it is left out.
  */
 export function useSoundReport(): SoundReport | undefined {
   const rig = useDocument();

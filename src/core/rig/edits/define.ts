@@ -31,8 +31,8 @@ export function editSay(rig: Rig): EditSay {
 }
 
 /**
- * One edit, whole: the values that it carries, what it does to a draft of the rig (or why it cannot,
- * in words), and what the history says of it.
+ * One edit, whole: the values that it carries, what it does to a draft of the rig (or why it
+ * cannot, in words), and what the history says of it.
  *
  *     renameRig: defineEdit('renameRig', { name: z.string() }, {
  *       apply: (rig, e) => void (rig.name = e.name),

@@ -14,9 +14,9 @@ import type { Rig } from '../schema';
 
 /**
  * Every change to a rig, whole: what it carries, what it does, what the history says. One more is
- * its entry in one of these files. Edits carry the ids of what they make, so that applying one twice
- * gives the same document. `sound` left out means the device's own setting, which holds in every
- * sound that does not say otherwise.
+ * its entry in one of these files. Edits carry the ids of what they make, so that applying one
+ * twice gives the same document. `sound` left out means the device's own setting, which holds in
+ * every sound that does not say otherwise.
  */
 export const EDITS = {
   ...rigEdits,
