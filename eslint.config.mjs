@@ -8,7 +8,7 @@ const pureCore = ['Math.random', 'Date.now'].map((call) => {
   return { object, property, message: 'core is pure: pass time and randomness in' };
 });
 
-const TESTS = ['**/*.test.ts', '**/*.test.tsx', 'e2e/**'];
+const TESTS = ['**/*.test.ts', '**/*.test.tsx', '**/hookups/**', 'e2e/**'];
 
 export default tseslint.config(
   {
