@@ -90,14 +90,13 @@ async function jest(project, env, more = []) {
   );
 }
 
-// Two cores: the code is checked and built on one while the unit tests run on the other.
-const beside = wanted('code') || wanted('browser');
+// The code is checked and built while the unit tests run: neither keeps two cores busy alone.
 await Promise.all([
   (async () => {
     if (wanted('code')) await codeChecks();
     if (wanted('browser')) await productionBuild();
   })(),
-  wanted('core') ? jest('core', {}, beside ? ['--maxWorkers=1'] : []) : undefined,
+  wanted('core') ? jest('core', {}, ['--maxWorkers=2']) : undefined,
 ]);
 
 const postgres =
