@@ -26,7 +26,8 @@ const typeFor = (rig: Rig, from: End, to: End, was?: Lead['type']): Lead['type']
 
 /** Adds a device; a host comes with its inner points linked straight through. */
 export function addDevice(rig: Draft<Rig>, device: Device): Refusal {
-  rig.devices.push(device);
+  // A copy: what an edit carries may be frozen, and where it goes may change what holds it.
+  rig.devices.push({ ...device });
   for (const [from, to] of findKind(device.kind)?.hosts?.links ?? []) {
     rig.leads.push({
       id: freshId(

@@ -165,3 +165,16 @@ test.each(KINDS.filter((k) => k.through && k.block).map((k) => [k.id] as const))
     sane(done.value.rig);
   },
 );
+
+test('an edit whose values are frozen does what it does, inside a modeler too, and leaves them alone', () => {
+  const frozen = Object.freeze(device('x', 'boost', 'X', { supply: { device: 'psu' } }));
+  const done = applyEdit(hybridRig, {
+    edit: 'insertInLead',
+    lead: 'i02',
+    device: frozen,
+    newLeads: ['n1', 'n2'],
+  });
+  expect(done.ok && done.value.rig.devices.find((d) => d.id === 'x')?.host).toBe('lode');
+  expect(frozen).toMatchObject({ supply: { device: 'psu' } });
+  expect(frozen.host).toBeUndefined();
+});

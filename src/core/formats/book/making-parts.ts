@@ -1,4 +1,3 @@
-import { sure } from '../../outcome';
 import { connectionOrder } from '../../analysis/connection-order';
 import { endWords, nameOf } from '../../rig/find';
 import { fixed } from '../../units';
@@ -121,10 +120,10 @@ export const checklistPart: PartMaker = {
       {
         is: 'list',
         boxes: true,
-        items: p.steps.map(
-          (s) =>
-            `${s.words}${done.has(s.id) ? ` (done: ${sure(done.get(s.id)).by}, ${sure(done.get(s.id)).at.slice(0, 10)})` : ''}`,
-        ),
+        items: p.steps.map((s) => {
+          const tick = done.get(s.id);
+          return s.words + (tick ? ` (done: ${tick.by}, ${tick.at.slice(0, 10)})` : '');
+        }),
       },
     ]),
 };
