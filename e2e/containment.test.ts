@@ -45,15 +45,15 @@ test('an analysis that dies is told and started again; figures follow the next c
   });
   for (const worker of workers()) await worker.evaluate(() => self.close()).catch(() => undefined);
   await tech.reads('[role="alert"]', 'The analysis was started again');
-  await tech.click('[data-station="kiln"]');
+  await tech.click('[data-station="brine"]');
   await tech.press('b');
   const rig = await tech.savedRig(id);
   const sound = rig.sounds[3]?.id;
   const wanted = analyse(rig)
     .sounds.find((s) => s.sound === sound)
-    ?.stations.find((s) => s.device === 'flare')?.output.levelDbu?.normal;
+    ?.stations.find((s) => s.device === 'kiln')?.output.levelDbu?.normal;
   await tech.reads(
-    '[data-figures="flare"] [data-row="level"]',
+    '[data-figures="kiln"] [data-row="level"]',
     (wanted ?? 0).toFixed(1).replace('-', '−'),
   );
 });
