@@ -141,9 +141,7 @@ test('the tables have the columns that the code names, and refuse what is no rig
     table_name: string;
     column_name: string;
   }>`select table_name, column_name from information_schema.columns
-    where table_schema = 'public' and table_name in ('rig', 'revision') order by 1, 2`.execute(
-    db,
-  );
+    where table_schema = 'public' and table_name in ('rig', 'revision') order by 1, 2`.execute(db);
   expect(rows.map((r) => `${r.table_name}.${r.column_name}`)).toEqual([
     'revision.based_on',
     'revision.document',
