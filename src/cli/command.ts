@@ -1,3 +1,4 @@
+import { type Problem, reasonOf } from '../core/outcome';
 import type { Rig } from '../core/rig';
 
 /** Exit codes of the command line; with several files, the worst of them. */
@@ -51,5 +52,11 @@ export function named<T extends { id: string }>(
   const has = (list ?? []).map(name).join(', ') || 'none';
   return found ?? refuse(`There is no ${what} "${text}". It has: ${has}.`);
 }
+
+/** The answer where what was asked for cannot be had: why, in words. */
+export const saysWhy = (failed: { problems: Problem[] }): Answer => ({
+  json: { problem: reasonOf(failed) },
+  lines: [reasonOf(failed)],
+});
 
 export const SOUND: Option = { flags: '--sound <name>', about: 'a sound, by name or id' };

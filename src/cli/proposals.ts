@@ -1,8 +1,16 @@
-import { exactSolver } from './exact-solver';
 import { kindOf } from '../core/kinds';
+import { type Outcome, reasonOf } from '../core/outcome';
 import type { Rig, Sound } from '../core/rig';
-import { proposeBuffers, proposeInside, proposeIsolation, proposeOrder } from '../core/solve';
+import {
+  type InsideProposal,
+  type OrderProposal,
+  proposeBuffers,
+  proposeInside,
+  proposeIsolation,
+  proposeOrder,
+} from '../core/solve';
 import { fixed } from '../core/units';
+import { exactSolver } from './exact-solver';
 
 /** All proposals for one sound, as figures and as lines of words. */
 export async function proposals(rig: Rig, sound: Sound, hostId?: string) {
@@ -12,38 +20,40 @@ export async function proposals(rig: Rig, sound: Sound, hostId?: string) {
   const inside = host === undefined ? null : proposeInside(rig, host, solver);
   const isolation = proposeIsolation(rig, sound);
   const buffers = await proposeBuffers(rig, sound);
-  const words: [string, string][] = [
-    ...(typeof order === 'string'
-      ? [['order', order] as [string, string]]
-      : order.moves.length
-        ? order.moves.map((m): [string, string] => ['order', `${m.words}. ${m.reasons.join(' ')}`])
-        : [['order', 'It is in order already.'] as [string, string]]),
-    ...(inside === null
-      ? []
-      : typeof inside === 'string'
-        ? [['inside', inside] as [string, string]]
-        : !inside.possible
-          ? [
-              ['inside', `It does not fit whatever leaves: ${inside.short.join(', ')}.`] as [
-                string,
-                string,
-              ],
-            ]
-          : inside.moves.length
-            ? inside.moves.map((m): [string, string] => [
-                'inside',
-                `${m.device}: ${m.to}, ${m.place}, because ${m.reasons.join('; ')}.`,
-              ])
-            : [['inside', 'Everything can stay where it is.'] as [string, string]]),
+  const words: Line[] = [
+    ...orderLines(order).map((w): Line => ['order', w]),
+    ...insideLines(inside).map((w): Line => ['inside', w]),
     ...(isolation.cuts.length
-      ? isolation.cuts.map((c): [string, string] => ['isolate', `${c.words}: ${c.why}.`])
+      ? isolation.cuts.map((c): Line => ['isolate', `${c.words}: ${c.why}.`])
       : [['isolate', 'No hum loop needs opening.'] as [string, string]]),
     ...(buffers.gains.length
-      ? buffers.gains.map((b): [string, string] => [
-          'buffer',
-          `${b.words}: ${fixed(b.gainDb)} dB at 5 kHz.`,
-        ])
+      ? buffers.gains.map((b): Line => ['buffer', `${b.words}: ${fixed(b.gainDb)} dB at 5 kHz.`])
       : [['buffer', 'No buffer would earn its keep.'] as [string, string]]),
   ];
-  return { order, inside, isolation, buffers, words };
+  return { order: told(order), inside: inside && told(inside), isolation, buffers, words };
+}
+
+/** What a line speaks of, and its words. */
+type Line = [string, string];
+
+/** In the answer to a script: the proposal, or in words why there is none. */
+const told = <T>(o: Outcome<T>): T | string => (o.ok ? o.value : reasonOf(o));
+
+function orderLines(order: Outcome<OrderProposal>): string[] {
+  if (!order.ok) return [reasonOf(order)];
+  return order.value.moves.length
+    ? order.value.moves.map((m) => `${m.words}. ${m.reasons.join(' ')}`)
+    : ['It is in order already.'];
+}
+
+function insideLines(inside: Outcome<InsideProposal> | null): string[] {
+  if (!inside) return [];
+  if (!inside.ok) return [reasonOf(inside)];
+  if (!inside.value.possible)
+    return [`It does not fit whatever leaves: ${inside.value.short.join(', ')}.`];
+  return inside.value.moves.length
+    ? inside.value.moves.map(
+        (m) => `${m.device}: ${m.to}, ${m.place}, because ${m.reasons.join('; ')}.`,
+      )
+    : ['Everything can stay where it is.'];
 }

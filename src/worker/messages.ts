@@ -5,6 +5,7 @@ import type { BoostWorth, PickupTone } from '../core/analysis';
 import type { Reached, Sweep } from '../core/control';
 import type { LayoutFigures, LayoutProposal, PowerPlan } from '../core/build';
 import type { Finding } from '../core/findings/finding';
+import type { Outcome } from '../core/outcome';
 import type { PromiseResult } from '../core/promises';
 import type { LandingLevels, PairReport } from '../core/midi';
 import type { Edit, Patch, Rig, Sound } from '../core/rig';
@@ -23,7 +24,7 @@ export interface Questions {
   patch: { ask: { patches: Patch[] }; answer: ReportUpdate };
   preview: {
     ask: { edits: Edit[]; sound: string };
-    answer: { ok: true; preview: Preview } | { ok: false; why: string };
+    answer: Outcome<Preview>;
   };
   boosts: { ask: { sound: string }; answer: BoostWorth[] };
   /** What each control reaches in a sound, by evaluating the rig with it at its ends. */
@@ -59,17 +60,17 @@ export type Answered = { id: number; answer: unknown } | { id: number; error: st
  * inside (true) or outside.
  */
 export interface Proposals {
-  order: { ask: { rig: Rig; sound: string }; answer: OrderProposal | string };
+  order: { ask: { rig: Rig; sound: string }; answer: Outcome<OrderProposal> };
   inside: {
     ask: { rig: Rig; host: string; held: [string, boolean][] };
-    answer: InsideProposal | string;
+    answer: Outcome<InsideProposal>;
   };
   isolation: { ask: { rig: Rig; sound: string }; answer: IsolateProposal };
   buffers: { ask: { rig: Rig; sound: string }; answer: BufferProposal };
-  power: { ask: { rig: Rig; headroom: number }; answer: PowerPlan | string };
-  onePress: { ask: { rig: Rig; from: string; to: string }; answer: OnePress[] | string };
+  power: { ask: { rig: Rig; headroom: number }; answer: Outcome<PowerPlan> };
+  onePress: { ask: { rig: Rig; from: string; to: string }; answer: Outcome<OnePress[]> };
   pairs: { ask: { rig: Rig }; answer: PairReport };
-  layout: { ask: { rig: Rig; board: string; add: string[] }; answer: LayoutProposal | string };
+  layout: { ask: { rig: Rig; board: string; add: string[] }; answer: Outcome<LayoutProposal> };
 }
 
 export type ProposalName = keyof Proposals;

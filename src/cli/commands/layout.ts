@@ -2,7 +2,7 @@ import { sizeOf } from '../../core/build';
 import { applyEdits, type Edit, type Rig, writeRig } from '../../core/rig';
 import { fixed } from '../../core/units';
 import { layoutOf } from '../build-json';
-import { type Answer, command, named, refuse } from '../command';
+import { type Answer, command, named, refuse, saysWhy } from '../command';
 
 interface Asked {
   board?: string;
@@ -50,8 +50,9 @@ export const layout = command<Asked & { out?: string }>({
       options.board === undefined
         ? (rig.boards?.[0] ?? refuse('There is no board in this rig.'))
         : named(rig.boards, options.board, (b) => b.name, 'board');
-    const found = await layoutOf(rig, board.id, toAdd(rig, options));
-    if (typeof found === 'string') return { json: { problem: found }, lines: [found] };
+    const proposed = await layoutOf(rig, board.id, toAdd(rig, options));
+    if (!proposed.ok) return saysWhy(proposed);
+    const found = proposed.value;
     const applied = applyEdits(rig, found.edits);
     if (!applied.ok) return refuse(...applied.problems.map((p) => p.what));
     const places = placesOf(found.edits);

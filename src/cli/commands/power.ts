@@ -1,5 +1,5 @@
 import { planPower } from '../../core/build';
-import { command, refuse } from '../command';
+import { command, refuse, saysWhy } from '../command';
 import { exactSolver } from '../exact-solver';
 
 export const power = command<{ headroom: string }>({
@@ -17,8 +17,8 @@ export const power = command<{ headroom: string }>({
     if (!(headroom >= 0 && headroom <= 2))
       refuse(`"${options.headroom}" is no headroom; give 0 to 2, such as 0.2.`);
     const plan = planPower(rig, await exactSolver(), headroom);
-    if (typeof plan === 'string') return { json: { problem: plan }, lines: [plan] };
-    const { fed, starved, shared, moved } = plan;
+    if (!plan.ok) return saysWhy(plan);
+    const { fed, starved, shared, moved } = plan.value;
     return {
       json: { fed, starved, shared, moved },
       lines: [

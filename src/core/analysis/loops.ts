@@ -79,8 +79,8 @@ export const loopRemarks: Remarker = ({ ctx }) => {
     const read =
       order &&
       readLoopOrder(String(settingOf(kind, device, state, order.id) ?? ''), kind.loops.length);
-    if (Array.isArray(read)) {
-      for (const { loop } of read.flat()) {
+    if (read?.ok) {
+      for (const { loop } of read.value.flat()) {
         const own = kind.loops[loop - 1];
         if ([...(own?.send ?? []), ...(own?.return ?? [])].some((jack) => jacks.has(jack)))
           continue;

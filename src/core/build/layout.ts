@@ -1,4 +1,4 @@
-import { at as entryAt, sure } from '../outcome';
+import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
 import type { Edit } from '../rig/edits';
 import type { Rig } from '../rig/schema';
 import {
@@ -257,7 +257,7 @@ export async function proposeLayout(
   order: readonly string[],
   tell: Tell,
   effort = 1,
-): Promise<LayoutProposal | string> {
+): Promise<Outcome<LayoutProposal>> {
   // The idea: pedals stand in rows, and a row is an order. Up to a handful of devices every way to
   // deal them into rows and to order each row is tried, with a lower bound on the cost that spares
   // most of them; more are dealt as the walk goes, and the rows shaken at random and mended, again
@@ -265,13 +265,15 @@ export async function proposeLayout(
   // millimetres where that shortens leads or frees plugs. What is pinned stays throughout, and the
   // best so far can be taken at any time.
   const board = rig.boards?.find((b) => b.id === boardId);
-  if (!board) return 'That board is not there any more.';
+  if (!board) return refused('That board is not there any more.');
   const model = boardModel(rig, board, pressed, add);
   const list = free(model);
   if (!list.length)
-    return model.items.length
-      ? 'Everything on this board is pinned. Take out a pin, then there is something to move.'
-      : 'Nothing stands on this board yet. Place devices on it, or choose some to add.';
+    return refused(
+      model.items.length
+        ? 'Everything on this board is pinned. Take out a pin, then there is something to move.'
+        : 'Nothing stands on this board yet. Place devices on it, or choose some to add.',
+    );
   const editsOf = (at: readonly XY[]): Edit[] =>
     model.items.flatMap((item, i): Edit[] => {
       const place = placeAt(model, i, entryAt(at, i));
@@ -349,9 +351,9 @@ export async function proposeLayout(
         (c) => c.what === 'outside' || c.what === 'overlap' || c.what === 'too-high',
       ))
   )
-    return (
+    return refused(
       `It does not fit: the devices are too many or too deep for ${board.width} ` +
-      `by ${board.depth} mm. Take a larger board, turn something, or leave something out.`
+        `by ${board.depth} mm. Take a larger board, turn something, or leave something out.`,
     );
   best = polished(model, best, list);
   const placed = model.items.filter((i) => i.device.at?.board === board.id).length;
@@ -360,14 +362,14 @@ export async function proposeLayout(
     model,
     best.at.map((p) => ({ x: Math.round(p.x), y: Math.round(p.y) })),
   );
-  return {
+  return done({
     edits: editsOf(best.at),
     now: now && figures(model, now),
     found: figures(model, found),
     proven,
     tried,
     better: !now || found.cost < now.cost - 0.5,
-  };
+  });
 }
 
 /** As they stand now, read into rows from the rear; what is not placed yet goes to the front row. */

@@ -1,4 +1,4 @@
-import { sure, at as entryAt } from '../outcome';
+import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
 import type { Edit } from '../rig/edits';
 import type { Rig } from '../rig/schema';
 import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
@@ -54,12 +54,12 @@ const PRICE = { starved: 10_000, shared: 100, moved: 1, wide: 0.0001 };
  * stays apart from high gain and positive ground from all others, on an outlet, and on all outlets
  * of a supply that share their return; pinned devices stay where they are.
  */
-export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): PowerPlan | string {
+export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Outcome<PowerPlan> {
   const takers = takersOf(rig);
   const places = placesOf(rig);
-  if (!takers.length) return 'Nothing in this rig takes power from a supply.';
+  if (!takers.length) return refused('Nothing in this rig takes power from a supply.');
   if (!places.length)
-    return 'There is no supply in this rig. Add one, then the outlets can be given out.';
+    return refused('There is no supply in this rig. Add one, then the outlets can be given out.');
   const x = (i: number, j: number, v: number) => `x_${i}_${j}_${v}`;
   const current = (t: Taker) => t.need.milliamps * (1 + headroom);
   const options = takers.flatMap((t, i) =>
@@ -151,7 +151,7 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Pow
     },
     solver,
   );
-  if (!answer.solved) return 'The solver found no plan. Take out a pin, and try again.';
+  if (!answer.solved) return refused('The solver found no plan. Take out a pin, and try again.');
   const chosen = options.filter((o) => (answer.values[o.name] ?? 0) > 0.5);
   const fed = chosen.map((o): Fed => ({
     device: o.t.device.id,
@@ -188,7 +188,7 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Pow
   const moves = chosen.filter(
     (o) => !isNow(o) || (o.t.device.supply?.volts ?? o.p.outlet.volts) !== o.volts,
   );
-  return {
+  return done({
     fed,
     starved,
     shared: places.reduce(
@@ -211,7 +211,7 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Pow
         .filter((s) => sure(rig.devices.find((d) => d.id === s.device)).supply)
         .map((s): Edit => ({ edit: 'unplugPower', device: s.device })),
     ],
-  };
+  });
 }
 
 /**

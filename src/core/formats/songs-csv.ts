@@ -1,5 +1,4 @@
-import { at } from '../outcome';
-import type { Outcome, Problem } from '../outcome';
+import { at, done, type Outcome, type Problem, reasonOf, refused } from '../outcome';
 import { freshId } from '../rig/fresh-id';
 import { nameOf } from '../rig/find';
 import {
@@ -58,12 +57,12 @@ export function songsToCsv(rig: Rig): string {
 
 const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
 
-function readMeter(text: string): Meter | undefined | string {
-  if (!text) return undefined;
+function readMeter(text: string): Outcome<Meter | undefined> {
+  if (!text) return done(undefined);
   const m = /^(\d{1,2})\s*\/\s*(2|4|8|16)$/.exec(text);
   return m
-    ? { beats: Number(m[1]), unit: Number(m[2]) as Meter['unit'] }
-    : `"${text}" is no meter; write it as 4/4 or 6/8`;
+    ? done({ beats: Number(m[1]), unit: Number(m[2]) as Meter['unit'] })
+    : refused(`"${text}" is no meter; write it as 4/4 or 6/8`);
 }
 
 /**
@@ -91,7 +90,7 @@ export function songsFromCsv(rig: Rig, text: string): Outcome<Song[]> {
       if (!c.bpm || !Number.isFinite(bpm) || bpm < 20 || bpm > 400)
         say(row, `"${c.bpm ?? ''}" is no tempo; give 20 to 400 bpm`);
       const meter = readMeter(c.meter ?? '');
-      if (typeof meter === 'string') say(row, meter);
+      if (!meter.ok) say(row, reasonOf(meter));
       const instrument = c.instrument
         ? rig.devices.find((d) => same(d.name, c.instrument!) || d.id === c.instrument)
         : undefined;
@@ -114,7 +113,7 @@ export function songsFromCsv(rig: Rig, text: string): Outcome<Song[]> {
         id,
         title,
         bpm,
-        ...(typeof meter === 'object' && { meter }),
+        ...(meter.ok && meter.value && { meter: meter.value }),
         ...(c.key && { key: c.key }),
         ...(c.tuning && { tuning: c.tuning }),
         ...(instrument && { instrument: instrument.id }),
@@ -138,7 +137,7 @@ export function songsFromCsv(rig: Rig, text: string): Outcome<Song[]> {
           .join(', ')}`,
       );
     const meter = readMeter(c['section meter'] ?? '');
-    if (typeof meter === 'string') say(row, meter);
+    if (!meter.ok) say(row, reasonOf(meter));
     const tempos = (c['section bpm'] ?? '')
       .split(/\s+/)
       .filter(Boolean)
@@ -161,7 +160,7 @@ export function songsFromCsv(rig: Rig, text: string): Outcome<Song[]> {
       bars,
       sound: sound?.id ?? 'none',
       ...(tempos.length && { tempos }),
-      ...(typeof meter === 'object' && { meter }),
+      ...(meter.ok && meter.value && { meter: meter.value }),
       ...(c.notes && { notes: c.notes }),
     });
   }

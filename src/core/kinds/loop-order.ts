@@ -1,3 +1,5 @@
+import { done, type Outcome, refused } from '../outcome';
+
 /** One way through a loop of a group, with its level in dB. */
 export interface LoopWay {
   loop: number;
@@ -18,7 +20,7 @@ const WAY = /^(\d{1,2})(?:@([+-]?\d{1,2}(?:\.\d)?))?$/;
  *
  *     readLoopOrder('2 1 (3+4@-6) 5', 8)
  */
-export function readLoopOrder(text: string, loops: number): LoopOrder | string {
+export function readLoopOrder(text: string, loops: number): Outcome<LoopOrder> {
   const order: LoopOrder = [];
   const seen = new Set<number>();
   for (const word of text
@@ -30,24 +32,25 @@ export function readLoopOrder(text: string, loops: number): LoopOrder | string {
     .filter(Boolean)) {
     const inner = /^\((.*)\)$/.exec(word)?.[1] ?? word;
     if (inner === word && BESIDE.test(word))
-      return `write loops that run side by side in brackets: (${word})`;
+      return refused(`write loops that run side by side in brackets: (${word})`);
     const group: LoopWay[] = [];
     for (const part of inner.split(BESIDE)) {
       const m = WAY.exec(part);
-      if (!m) return `"${part}" is no loop; write numbers in order, such as "2 1 (3+4@-6) 5"`;
+      if (!m)
+        return refused(`"${part}" is no loop; write numbers in order, such as "2 1 (3+4@-6) 5"`);
       const way = { loop: Number(m[1]), levelDb: Number(m[2] ?? 0) };
       if (way.loop < 1 || way.loop > loops)
-        return `there is no loop ${way.loop}; it has loops 1 to ${loops}`;
+        return refused(`there is no loop ${way.loop}; it has loops 1 to ${loops}`);
       if (way.levelDb > 12 || way.levelDb < -60)
-        return `a loop's level runs from −60 to +12 dB, not ${way.levelDb}`;
+        return refused(`a loop's level runs from −60 to +12 dB, not ${way.levelDb}`);
       if (seen.has(way.loop))
-        return `loop ${way.loop} stands in it twice; signal can pass a loop once`;
+        return refused(`loop ${way.loop} stands in it twice; signal can pass a loop once`);
       seen.add(way.loop);
       group.push(way);
     }
     order.push(group);
   }
-  return order;
+  return done(order);
 }
 
 /** An order as it is written. */

@@ -1,3 +1,4 @@
+import { reasonOf } from '../outcome';
 import { jack, parameter } from './define';
 import type { DeviceState, Jack, Loop, Pass, Point, Plugged } from './kind';
 import { readLoopOrder, type LoopOrder } from './loop-order';
@@ -50,7 +51,7 @@ export const orderParameter = (count: number) =>
     initial: '',
     problem: (value) => {
       const read = readLoopOrder(value, count);
-      return typeof read === 'string' ? read : undefined;
+      return read.ok ? undefined : reasonOf(read);
     },
   });
 

@@ -65,9 +65,6 @@ export const loopSwitcher = defineKind({
     const order = readLoopOrder(s.text('order'), PLAN.count);
     const input = plugged('panel') ? 'panel' : 'in';
     const quiet = plugged('panel') ? [{ is: 'open' as const, a: 'in', b: 'out' }] : [];
-    return [
-      ...switcherPasses(s, PLAN, typeof order === 'string' ? [] : order, input, plugged),
-      ...quiet,
-    ];
+    return [...switcherPasses(s, PLAN, order.ok ? order.value : [], input, plugged), ...quiet];
   },
 });

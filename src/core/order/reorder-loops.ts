@@ -64,11 +64,12 @@ export function reorderFix(
     return undefined;
   const switcher = sure(deviceOf(rig, mine.switcher));
   const kind = kindOf(switcher.kind);
-  const order = readLoopOrder(
+  const read = readLoopOrder(
     String(settingOf(kind, switcher, stateIn(sound, switcher.id), 'order') ?? ''),
     kind.loops!.length,
   );
-  if (typeof order === 'string') return undefined;
+  if (!read.ok) return undefined;
+  const order = read.value;
   const way = order.flat().find((w) => w.loop === mine.loop);
   if (!way) return undefined;
   const rest = order.map((g) => g.filter((w) => w !== way)).filter((g) => g.length);

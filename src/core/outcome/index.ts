@@ -1,3 +1,5 @@
+import { at } from './sure';
+
 export { at, sure } from './sure';
 /** Something wrong with a document: where (a path such as "leads[3].to.jack"), and what to do about it. */
 export interface Problem {
@@ -17,3 +19,6 @@ export const refused = (what: string, where = ''): { ok: false; problems: Proble
 /** Problems as lines a person can act on. */
 export const problemLines = (problems: Problem[]): string[] =>
   problems.map((p) => (p.where ? `${p.where}: ${p.what}` : p.what));
+
+/** Why it failed, in one sentence: the first of its reasons. */
+export const reasonOf = (failed: { problems: Problem[] }): string => at(failed.problems, 0).what;

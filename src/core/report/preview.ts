@@ -1,4 +1,4 @@
-import { at } from '../outcome';
+import { done, type Outcome, refused } from '../outcome';
 import { applyEdits, type Edit, type Rig } from '../rig';
 import type { Finding } from '../findings/finding';
 import { analyse, type Report, type SoundReport } from './report';
@@ -39,12 +39,12 @@ export function previewEdits(
   edits: readonly Edit[],
   sound: string,
   now?: Report,
-): { ok: true; preview: Preview } | { ok: false; why: string } {
+): Outcome<Preview> {
   const applied = applyEdits(rig, edits);
-  if (!applied.ok) return { ok: false, why: at(applied.problems, 0).what };
+  if (!applied.ok) return applied;
   const [before, after] = [now ?? analyse(rig), analyse(applied.value.rig)];
   const [one, two] = [before, after].map((r) => r.sounds.find((s) => s.sound === sound));
-  if (!one || !two) return { ok: false, why: 'That sound is not in this rig.' };
+  if (!one || !two) return refused('That sound is not in this rig.');
   const rows = one.destinations.flatMap((a) => {
     const b = two.destinations.find((d) => d.device === a.device);
     if (!b) return [];
@@ -62,12 +62,9 @@ export function previewEdits(
   });
   const only = (x: Finding[], y: Finding[]) =>
     x.filter((f) => !y.some((g) => g.key === f.key)).map((f) => f.what);
-  return {
-    ok: true,
-    preview: {
-      rows,
-      gone: only(before.findings, after.findings),
-      added: only(after.findings, before.findings),
-    },
-  };
+  return done({
+    rows,
+    gone: only(before.findings, after.findings),
+    added: only(after.findings, before.findings),
+  });
 }

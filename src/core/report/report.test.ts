@@ -1,13 +1,14 @@
 import fc from 'fast-check';
-import { KINDS, kindOf } from '../kinds';
+import { boostWorths } from '../analysis/boost';
+import { kindOf, KINDS } from '../kinds';
+import { refused } from '../outcome';
 import type { Device, Rig } from '../rig';
+import { firstNotchHertz } from '../signal/combing';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { dbuOfVolts, sumOfPowers } from '../units';
-import { boostWorths } from '../analysis/boost';
 import { gainLadder } from './ladder';
-import { firstNotchHertz } from '../signal/combing';
 import { previewEdits } from './preview';
-import { Analyser, analyse, analyseSound } from './report';
+import { analyse, Analyser, analyseSound } from './report';
 
 const own = (values: Record<string, number>): Partial<Device> => ({
   figures: Object.fromEntries(
@@ -497,10 +498,9 @@ describe('incremental', () => {
   test('a preview tells what an edit would change, and a refusal in words', () => {
     const rig = chainOf(['guitar-active', ['boost', { engaged: true }], END]);
     const preview = previewEdits(rig, [{ edit: 'removeDevice', device: 'd1' }], 's1');
-    expect(preview.ok && preview.preview.rows[0]!.levelDb).toBeCloseTo(-10, 1);
-    expect(previewEdits(rig, [{ edit: 'removeDevice', device: 'nobody' }], 's1')).toEqual({
-      ok: false,
-      why: 'There is no device "nobody" any more.',
-    });
+    expect(preview.ok && preview.value.rows[0]!.levelDb).toBeCloseTo(-10, 1);
+    expect(previewEdits(rig, [{ edit: 'removeDevice', device: 'nobody' }], 's1')).toEqual(
+      refused('There is no device "nobody" any more.'),
+    );
   });
 });

@@ -1,4 +1,4 @@
-import { sure } from '../outcome';
+import { done, type Outcome, refused, sure } from '../outcome';
 import { blockCost, hostBudget } from '../analysis/hosts';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { type Budget, kindOf } from '../kinds';
@@ -174,10 +174,10 @@ export function proposeInside(
   host: string,
   solver: MipSolver,
   pinned: ReadonlyMap<string, boolean> = new Map(),
-): InsideProposal | string {
+): Outcome<InsideProposal> {
   const hostDevice = deviceOf(rig, host);
   const kind = hostDevice && kindOf(hostDevice.kind);
-  if (!hostDevice || !kind?.hosts) return 'Choose a modeler first.';
+  if (!hostDevice || !kind?.hosts) return refused('Choose a modeler first.');
   const paths = pathsOf(rig, host);
   const rowOf = new Set(paths.flatMap((p) => p.row));
   const canLeave = (d: Device) =>
@@ -187,9 +187,9 @@ export function proposeInside(
     .filter((d) => kindOf(d.kind).block && canLeave(d))
     .map((d) => candidateOf(rig, d, host));
   if (!candidates.length)
-    return (
+    return refused(
       `Nothing on the paths of ${hostDevice.name} could be moved in or out: blocks that ` +
-      'exist only inside, pinned ones and always-on routing stay where they are.'
+        'exist only inside, pinned ones and always-on routing stay where they are.',
     );
   const movable = new Map(candidates.map((c) => [c.device, c]));
   const has = hostBudget(hostDevice);
@@ -304,7 +304,7 @@ export function proposeInside(
       short.solved && (short.values[`over_${key}`] ?? 0) > 1e-6
         ? [`${Math.round(short.values[`over_${key}`]! * 10) / 10} ${unit} short`]
         : [];
-    return {
+    return done({
       possible: false,
       host,
       has,
@@ -314,7 +314,7 @@ export function proposeInside(
         ...lacks('percent', '% of processing'),
         ...lacks('loops', 'sends and returns'),
       ],
-    };
+    });
   }
   const isIn = (values: Record<string, number>, c: Candidate) =>
     (values[`in_${name(c.device)}`] ?? 0) > 0.5;
@@ -357,7 +357,7 @@ export function proposeInside(
         : { impossible: true },
     };
   });
-  return {
+  return done({
     possible: true,
     host,
     has,
@@ -366,7 +366,7 @@ export function proposeInside(
     now: sum((c) => c.inside),
     then: sum((c) => isIn(answer.values, c)),
     candidates,
-  };
+  });
 }
 
 /** Whether both sides of a device's stereo pair are joined to something. */
@@ -394,9 +394,9 @@ function editsFor(
       [],
     );
   const apply = (edit: Edit) => {
-    const done = applyEdit(at, edit);
-    if (!done.ok) return;
-    at = done.value.rig;
+    const made = applyEdit(at, edit);
+    if (!made.ok) return;
+    at = made.value.rig;
     edits.push(edit);
   };
   for (const { device, inside, front } of [...changes].sort(

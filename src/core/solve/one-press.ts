@@ -1,4 +1,4 @@
-import { sure, at as entryAt } from '../outcome';
+import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
 import { pressesBetween, type Presses } from '../midi';
 import { isEngaged, resolveState, stateIn } from '../rig/device-state';
 import { effectiveSound, heardIn } from '../control';
@@ -31,12 +31,14 @@ const count = (p: Presses): number => p.presses.length + p.turns.length;
  * Ways to bring a wanted change down to one press, fewest left-over presses first; each was tried
  * on a copy, and those that gain nothing are left out.
  */
-export function proposeOnePress(rig: Rig, from: string, to: string): OnePress[] | string {
+export function proposeOnePress(rig: Rig, from: string, to: string): Outcome<OnePress[]> {
   const [a, b] = [from, to].map((id) => rig.sounds.find((s) => s.id === id));
-  if (!a || !b) return 'One of the two sounds is not in this rig.';
+  if (!a || !b) return refused('One of the two sounds is not in this rig.');
   const before = pressesBetween(rig, a, b);
   if (count(before) <= 1)
-    return `From ${a.name} to ${b.name} it takes ${count(before) === 0 ? 'nothing' : 'one press'} as it is.`;
+    return refused(
+      `From ${a.name} to ${b.name} it takes ${count(before) === 0 ? 'nothing' : 'one press'} as it is.`,
+    );
   const tries = [
     byControl(rig, a, b, before),
     byMessages(rig, before),
@@ -45,25 +47,27 @@ export function proposeOnePress(rig: Rig, from: string, to: string): OnePress[] 
   ];
   const found = tries
     .flatMap((t): OnePress[] => {
-      const done = t && applyEdits(rig, t.edits);
-      if (!t || !done?.ok) return [];
+      const made = t && applyEdits(rig, t.edits);
+      if (!t || !made?.ok) return [];
       const after = pressesBetween(
-        done.value.rig,
-        ...([a, b].map((s) => sure(done.value.rig.sounds.find((x) => x.id === s.id))) as [
+        made.value.rig,
+        ...([a, b].map((s) => sure(made.value.rig.sounds.find((x) => x.id === s.id))) as [
           Sound,
           Sound,
         ]),
       );
       return count(after) < count(before)
-        ? [{ ...t, before, after, changes: audible(rig, done.value.rig) }]
+        ? [{ ...t, before, after, changes: audible(rig, made.value.rig) }]
         : [];
     })
     .sort((x, y) => count(x.after) - count(y.after) || x.edits.length - y.edits.length);
   return found.length
-    ? found
-    : `Nothing in this rig brings ${a.name} to ${b.name} below ${count(before)} presses: ` +
-        'what has to change is neither in a loop, nor in a host, nor set by messages, and ' +
-        'cannot be put there.';
+    ? done(found)
+    : refused(
+        `Nothing in this rig brings ${a.name} to ${b.name} below ${count(before)} presses: ` +
+          'what has to change is neither in a loop, nor in a host, nor set by messages, and ' +
+          'cannot be put there.',
+      );
 }
 
 /** What edits change at the destinations, in any sound, in words. */
@@ -405,8 +409,8 @@ function byLoops(rig: Rig, before: Presses): Try | undefined {
  */
 function byLoopsAndMessages(rig: Rig, before: Presses): Try | undefined {
   const loops = byLoops(rig, before);
-  const done = loops && applyEdits(rig, loops.edits);
-  if (!loops || !done?.ok) return undefined;
+  const made = loops && applyEdits(rig, loops.edits);
+  if (!loops || !made?.ok) return undefined;
   const first = loops.edits.find((e) => e.edit === 'insertInLead');
   const switcher =
     first?.edit === 'insertInLead'
@@ -414,12 +418,12 @@ function byLoopsAndMessages(rig: Rig, before: Presses): Try | undefined {
       : rig.devices.find((d) => settingWith(kindOf(d.kind), 'loop order'))?.id;
   const rest = {
     presses: [
-      ...before.presses.filter((p) => deviceOf(done.value.rig, p.device)),
+      ...before.presses.filter((p) => deviceOf(made.value.rig, p.device)),
       ...(switcher ? [{ device: switcher, changes: [] }] : []),
     ],
     turns: before.turns,
   };
-  const messages = byMessages(done.value.rig, rest);
+  const messages = byMessages(made.value.rig, rest);
   return (
     messages && {
       words: `${loops.words}, and let it be called with the rest`,

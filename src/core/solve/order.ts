@@ -1,4 +1,4 @@
-import { at as entryAt, sure } from '../outcome';
+import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
 import { destinationFigures } from '../signal/destinations';
 import { soundContext } from '../signal/sound-context';
 import { stationFigures } from '../signal/station-figures';
@@ -75,26 +75,26 @@ export async function proposeOrder(
   rig: Rig,
   sound: Sound,
   progress: Progress = silently,
-): Promise<OrderProposal | string> {
+): Promise<Outcome<OrderProposal>> {
   const chain = chainIn(rig, sound);
   const movable = chain?.segments.flatMap((s) => s.devices) ?? [];
   if (!chain || movable.length < 2)
-    return (
+    return refused(
       'There are fewer than two devices that could change places. Take out a pin, or ' +
-      'choose a sound with a longer way.'
+        'choose a sound with a longer way.',
     );
   const prices = await pricesOf(rig, sound, chain, movable, progress);
   const now = chain.segments.map((s) => s.devices.map((d) => movable.indexOf(d)));
   await progress(0.85, 'Arranging');
   const best = cheapestArrangement(prices, now);
-  const done = editsFor(
+  const arranged = editsFor(
     rig,
     chain,
     best.segments.map((s) => s.map((i) => entryAt(movable, i))),
   );
-  const after = done.rig;
+  const after = arranged.rig;
   const moved = [
-    ...new Set(done.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : []))),
+    ...new Set(arranged.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : []))),
   ];
   const all = (r: Rig) => r.sounds.flatMap((s) => orderRemarksOf(r, s));
   const key = (r: Remark) => `${r.rule} ${r.subjects.join()}`;
@@ -117,17 +117,17 @@ export async function proposeOrder(
       ifLeft: leftBehind(rig, after, sound, device, prices, movable, now, best.cost, chain),
     });
   }
-  return {
+  return done({
     order: orderOf(after, sound),
     now: orderOf(rig, sound),
     points: points(best.cost),
     pointsNow: points(arrangementCost(prices, now)),
     moves,
-    edits: done.edits,
+    edits: arranged.edits,
     exact: best.exact,
     cured: [...new Set(cured.map((r) => r.what))],
     figures: figureChanges(rig, after, sound),
-  };
+  });
 }
 
 const points = (cost: number): number => Math.round(cost * 10) / 10;

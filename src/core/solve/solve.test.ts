@@ -5,6 +5,7 @@ import { groundLoops, isPair } from '../analysis/ground';
 import { touringRig } from '../demo';
 import { applyEdits, type Device, type Rig } from '../rig';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
+import { valueOf } from '../testing/value-of';
 import { arrangementCost, cheapestArrangement, type Prices } from '../optimum/arrange';
 import { proposeBuffers } from './buffers';
 import { proposeInside } from './inside';
@@ -89,8 +90,7 @@ describe('order', () => {
     'a board in the wrong order: every rule is kept afterwards, and each move says why ' +
       'and what leaving it costs',
     async () => {
-      const p = await proposeOrder(wild, wild.sounds[0]!);
-      if (typeof p === 'string') throw new Error(p);
+      const p = valueOf(await proposeOrder(wild, wild.sounds[0]!));
       const rules = (rig: Rig) =>
         analyse(rig)
           .findings.filter((f) => /early|before|after|low-to-high|tuner-place/.test(f.rule))
@@ -110,19 +110,19 @@ describe('order', () => {
 
   test('a pin is kept, and the other school turns its rule round', async () => {
     const pinned = done(wild, [{ edit: 'setDevice', device: 'd3', pinned: true }]);
-    const p = await proposeOrder(pinned, pinned.sounds[0]!);
-    expect(typeof p !== 'string' && p.moves.some((m) => m.device === 'd3')).toBe(false);
+    const p = valueOf(await proposeOrder(pinned, pinned.sounds[0]!));
+    expect(p.moves.some((m) => m.device === 'd3')).toBe(false);
     const other: Rig = {
       ...wild,
       order: { stances: { 'filter-before-dirt': { stance: 'other' } } },
     };
-    const q = await proposeOrder(other, other.sounds[0]!);
-    expect(typeof q !== 'string' && q.order.indexOf('d3') > q.order.indexOf('d2')).toBe(true);
+    const q = valueOf(await proposeOrder(other, other.sounds[0]!));
+    expect(q.order.indexOf('d3') > q.order.indexOf('d2')).toBe(true);
   });
 
   test('what is in order stays as it is', async () => {
-    const p = await proposeOrder(touringRig, touringRig.sounds[3]!);
-    expect(typeof p !== 'string' && p.edits).toEqual([]);
+    const p = valueOf(await proposeOrder(touringRig, touringRig.sounds[3]!));
+    expect(p.edits).toEqual([]);
   });
 
   test('it tells how far it is, and stops where it is told to', async () => {
@@ -180,8 +180,8 @@ describe('inside or outside', () => {
     expect(analyse(rig).findings.find((f) => f.rule === 'host-budget')!.what).toContain(
       '7 of 5 slots',
     );
-    const p = proposeInside(rig, 'm', solver);
-    if (typeof p === 'string' || !p.possible) throw new Error(JSON.stringify(p));
+    const p = valueOf(proposeInside(rig, 'm', solver));
+    if (!p.possible) throw new Error(JSON.stringify(p));
     expect(p.moves.map((m) => [m.device, m.to, m.place])).toEqual([
       ['comp', 'outside', 'in front of Modeler'],
       ['drive', 'outside', 'in front of Modeler'],
@@ -205,13 +205,13 @@ describe('inside or outside', () => {
 
   test('one held inside sends another out; more than the loops can carry is impossible, and says by how much', () => {
     const rig = crowded();
-    const p = proposeInside(rig, 'm', solver, new Map([['comp', true]]));
-    if (typeof p === 'string' || !p.possible) throw new Error(JSON.stringify(p));
+    const p = valueOf(proposeInside(rig, 'm', solver, new Map([['comp', true]])));
+    if (!p.possible) throw new Error(JSON.stringify(p));
     expect(p.moves.map((m) => m.device)).not.toContain('comp');
     expect(p.then.slots).toBeLessThanOrEqual(5);
     expect(analyse(done(rig, p.edits)).sounds[1]!.destinations[0]!.levelDbu).not.toBeNull();
-    const never = proposeInside(crowded(1), 'm', solver);
-    expect(typeof never !== 'string' && !never.possible && never.short).toEqual(['1 slots short']);
+    const never = valueOf(proposeInside(crowded(1), 'm', solver));
+    expect(!never.possible && never.short).toEqual(['1 slots short']);
   });
 
   test('it is as good as trying every choice', () => {
@@ -219,8 +219,8 @@ describe('inside or outside', () => {
     const ids = ['comp', 'drive', 'mod', 'echo', 'hall'];
     const costs = Array.from({ length: 32 }, (_, mask) => {
       const held = new Map(ids.map((id, i) => [id, (mask >> i) % 2 === 0]));
-      const p = proposeInside(rig, 'm', solver, held);
-      if (typeof p === 'string' || !p.possible) return Infinity;
+      const p = valueOf(proposeInside(rig, 'm', solver, held));
+      if (!p.possible) return Infinity;
       const out = ids.filter((id) => held.get(id) === false);
       return (
         p.candidates.reduce((s, c) => s + (out.includes(c.device) ? -c.outsidePoints + 1 : 0), 0) +
@@ -235,8 +235,8 @@ describe('inside or outside', () => {
       return row.filter((id, i) => i > front && out.includes(id) && !out.includes(row[i - 1]!))
         .length;
     }
-    const best = proposeInside(rig, 'm', solver);
-    const chosen = typeof best !== 'string' && best.possible ? best.moves.map((m) => m.device) : [];
+    const best = valueOf(proposeInside(rig, 'm', solver));
+    const chosen = best.possible ? best.moves.map((m) => m.device) : [];
     const mask = ids.reduce((m, id, i) => m | (chosen.includes(id) ? 1 << i : 0), 0);
     expect(costs[mask]).toBeCloseTo(Math.min(...costs), 6);
   });

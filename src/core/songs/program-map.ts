@@ -1,4 +1,4 @@
-import { sure } from '../outcome';
+import { done, type Outcome, refused, sure } from '../outcome';
 import { kindOf } from '../kinds';
 import { addressIn } from '../midi/commands';
 import { bothNumbers, shownOn } from '../midi/numbers';
@@ -172,21 +172,23 @@ export function numberSounds(rig: Rig, device: string): Edit[] {
  * Gives each song of a set a bank of its own on a device, in running order, and its different
  * sounds the slots of it.
  */
-export function numberSongs(rig: Rig, set: SongSet, device: string): Edit[] | string {
+export function numberSongs(rig: Rig, set: SongSet, device: string): Outcome<Edit[]> {
   const m = sure(midiDevices(rig).get(device));
   if (m.bank === 'none')
-    return `${m.device.name} takes no bank select, so songs cannot have banks of their own on it.`;
+    return refused(
+      `${m.device.name} takes no bank select, so songs cannot have banks of their own on it.`,
+    );
   const size = m.shows.size ?? 128;
   const songs = [...new Set(set.entries.map((e) => e.song))]
     .map((id) => rig.songs?.find((s) => s.id === id))
     .filter((s) => s !== undefined);
   const big = songs.find((s) => new Set(s.sections.map((x) => x.sound)).size > size);
   if (big)
-    return (
+    return refused(
       `${big.title} calls ${new Set(big.sections.map((x) => x.sound)).size} different ` +
-      `sounds; a bank of ${m.device.name} holds ${size}.`
+        `sounds; a bank of ${m.device.name} holds ${size}.`,
     );
-  return songs.map((song, bank): Edit => {
+  const numbered = songs.map((song, bank): Edit => {
     const slots = [...new Set(song.sections.map((s) => s.sound))];
     return {
       edit: 'setSong',
@@ -202,4 +204,5 @@ export function numberSongs(rig: Rig, set: SongSet, device: string): Edit[] | st
       },
     };
   });
+  return done(numbered);
 }

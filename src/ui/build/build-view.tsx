@@ -2,11 +2,11 @@
 import { Tabs, type Views } from '../look/tabs';
 import dynamic from 'next/dynamic';
 import { BillView } from './bill-view';
-import { BoardView } from './board-view';
+import { BoardView } from './board/board-view';
 import { ChecklistView } from './checklist-view';
 import { GearView } from './gear-view';
 import { LeadsView } from './leads-view';
-import { PowerView } from './power-view';
+import { PowerView } from './power/power-view';
 import { RackView } from './rack-view';
 import { StageView } from './stage-view';
 

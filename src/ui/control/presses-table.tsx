@@ -1,8 +1,8 @@
 'use client';
-import { sure, at } from '../../core/outcome';
 import { Button, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { type Press, pressesBetween } from '../../core/midi';
+import { at, reasonOf, sure } from '../../core/outcome';
 import { nameOf, type Sound } from '../../core/rig';
 import { fixed } from '../../core/units';
 import { useAnswer } from '../look/use-answer';
@@ -233,10 +233,10 @@ function OnePressProposals({ from, to, needed }: { from: Sound; to: Sound; neede
         <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
       )}
       {work.state === 'done' &&
-        (typeof work.answer === 'string' ? (
-          <p>{work.answer}</p>
+        (!work.answer.ok ? (
+          <p>{reasonOf(work.answer)}</p>
         ) : (
-          work.answer.map((p) => (
+          work.answer.value.map((p) => (
             <article key={p.words} className="finding">
               <p>
                 <strong>{p.words}</strong>

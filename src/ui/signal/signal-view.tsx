@@ -20,7 +20,7 @@ import { METER_ROWS, USUAL_ROWS } from './meter-rows';
 import { Minimap } from './minimap';
 import { appendEdits, freeOutput, freshName, insertEdits, moveEdit } from './place-edits';
 import { PreviewPanel } from './preview-panel';
-import { ProposalsDrawer } from './proposals';
+import { ProposalsDrawer } from './proposals/proposals-drawer';
 import { usePreview } from './use-preview';
 import { useWorst } from './use-worst';
 import { type Compared, type Moving, Walk } from './walk';

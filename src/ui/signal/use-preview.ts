@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { reasonOf } from '../../core/outcome';
 import type { Preview } from '../../core/report';
 import type { Edit } from '../../core/rig';
 import { useRig } from '../store/use-rig';
@@ -21,7 +22,9 @@ export function usePreview(edits: Edit[] | null): PreviewState | null {
         wanted &&
         setAnswer({
           key,
-          state: a.ok ? { state: 'ready', preview: a.preview } : { state: 'refused', why: a.why },
+          state: a.ok
+            ? { state: 'ready', preview: a.value }
+            : { state: 'refused', why: reasonOf(a) },
         }),
       (e: Error) => wanted && setAnswer({ key, state: { state: 'refused', why: e.message } }),
     );

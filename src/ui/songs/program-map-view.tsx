@@ -1,7 +1,7 @@
 'use client';
-import { at, sure } from '../../core/outcome';
 import { Button, Group, Select } from '@mantine/core';
 import { useState } from 'react';
+import { at, reasonOf, sure } from '../../core/outcome';
 import { nameOf } from '../../core/rig';
 import {
   clockTime,
@@ -41,10 +41,10 @@ export function ProgramMapView() {
               variant="default"
               onClick={() => {
                 const edits = numberSongs(rig, set, m.device.id);
-                if (typeof edits === 'string') setNotice(edits);
+                if (!edits.ok) setNotice(reasonOf(edits));
                 else
                   edit(
-                    edits,
+                    edits.value,
                     `gave each song of ${set.name} a bank of its own on ${m.device.name}`,
                   );
               }}

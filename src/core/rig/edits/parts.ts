@@ -3,18 +3,13 @@ import { deviceOf, nameOf, soundOf } from '../find';
 import type { Refusal } from '../refusal';
 import type { Device, Rig, Sound, State } from '../schema';
 
-const device = (rig: Rig, id: string): Device | string =>
-  deviceOf(rig, id) ?? `There is no device "${id}" any more.`;
-const sound = (rig: Rig, id: string): Sound | string =>
-  soundOf(rig, id) ?? `There is no sound "${id}" any more.`;
-
 export function onDevice(
   rig: Draft<Rig>,
   id: string,
   change: (d: Draft<Device>) => Refusal,
 ): Refusal {
-  const found = device(rig, id);
-  return typeof found === 'string' ? found : change(found);
+  const found = deviceOf(rig, id);
+  return found ? change(found) : `There is no device "${id}" any more.`;
 }
 
 export function onSound(
@@ -22,8 +17,8 @@ export function onSound(
   id: string,
   change: (s: Draft<Sound>) => Refusal,
 ): Refusal {
-  const found = sound(rig, id);
-  return typeof found === 'string' ? found : change(found);
+  const found = soundOf(rig, id);
+  return found ? change(found) : `There is no sound "${id}" any more.`;
 }
 
 /** Where a state is written: in a sound, or in the device itself. */

@@ -1,0 +1,42 @@
+import { Button, Group } from '@mantine/core';
+import type { PowerPlan } from '../../../core/build';
+import { nameOf } from '../../../core/rig';
+import { useDocument, useRig } from '../../store/use-rig';
+
+/** A plan of the outlets to take: what it feeds, what stays without and why, and how many plugs move. */
+export function PlanFound({ plan, onDone }: { plan: PowerPlan; onDone: () => void }) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  return (
+    <>
+      <strong>
+        {plan.fed.length} of {plan.fed.length + plan.starved.length} devices can be fed
+        {plan.shared ? `, ${plan.shared} of them sharing an outlet` : ''}; {plan.moved} plugs move.
+      </strong>
+      {plan.starved.length > 0 && (
+        <ul>
+          {plan.starved.map((s) => (
+            <li key={s.device}>
+              <strong>{nameOf(rig, s.device)}</strong> gets nothing: {s.why}
+              {s.shortMilliamps ? `, ${s.shortMilliamps} mA short` : ''}. It takes {s.cure}.
+            </li>
+          ))}
+        </ul>
+      )}
+      <Group gap={6} mt={4}>
+        <Button
+          size="compact-sm"
+          disabled={!plan.edits.length}
+          onClick={() => {
+            if (edit(plan.edits, 'gave out the outlets as planned').ok) onDone();
+          }}
+        >
+          {plan.edits.length ? 'Plug it so' : 'It is plugged so already'}
+        </Button>
+        <Button size="compact-sm" variant="default" onClick={onDone}>
+          Leave it
+        </Button>
+      </Group>
+    </>
+  );
+}

@@ -1,0 +1,136 @@
+'use client';
+import { Button, Group, NumberInput } from '@mantine/core';
+import { useState } from 'react';
+import { HEADROOM, loadsOf, powerLeadsByPlugs, takersOf, unfed } from '../../../core/build';
+import { reasonOf } from '../../../core/outcome';
+import { outletsOf } from '../../../core/rig';
+import { showLength } from '../../../core/units';
+import { save } from '../../look/save-file';
+import { useWorking } from '../../look/use-working';
+import { useDocument, useRig } from '../../store/use-rig';
+import { MainsPart } from '../mains-part';
+import { OutletsTable } from './outlets-table';
+import { PlanFound } from './plan-found';
+import { SupplyOutlets } from './supply-outlets';
+import { TakersTable } from './takers-table';
+
+/** Outlets and what hangs on them, what each device takes, and a plan that gives outlets out exactly. */
+export function PowerView() {
+  const rig = useDocument();
+  const setNotice = useRig((s) => s.setNotice);
+  const [spare, setSpare] = useState<number | string>(HEADROOM * 100);
+  const headroom = Math.min(200, Math.max(0, Number(spare) || 0)) / 100;
+  const { work, start, clear } = useWorking('power');
+  const [asked, setAsked] = useState<unknown>(null);
+  const loads = loadsOf(rig, headroom);
+  const takers = takersOf(rig);
+  const without = unfed(rig);
+  const write = () =>
+    import('../../../core/formats').then(
+      (f) => save(`${rig.id}-power.csv`, f.powerPlanCsv(rig), 'text/csv;charset=utf-8'),
+      (e: unknown) =>
+        setNotice(`The file could not be written: ${e instanceof Error ? e.message : String(e)}.`),
+    );
+  const proposed = work.state === 'done' ? work.answer : null;
+  return (
+    <div className="scroll power-view-box" data-place="power">
+      <Group gap={10} align="end">
+        <NumberInput
+          size="xs"
+          w={130}
+          label="Headroom, % of load"
+          min={0}
+          max={200}
+          value={spare}
+          onChange={setSpare}
+        />
+        <Button
+          size="xs"
+          disabled={work.state === 'working'}
+          onClick={() => {
+            setAsked(rig);
+            start({ rig, headroom });
+          }}
+        >
+          Plan the outlets
+        </Button>
+        <Button size="xs" variant="default" onClick={() => void write()}>
+          As CSV
+        </Button>
+        <span className="small-print" data-power-sum>
+          {takers.length} devices take {takers.reduce((s, t) => s + t.need.milliamps, 0)} mA;{' '}
+          {without.length
+            ? `${without.length} ${without.length === 1 ? 'has' : 'have'} no outlet`
+            : 'each has an outlet'}
+          .
+        </span>
+      </Group>
+      {work.state === 'working' && <p role="status">Working it out …</p>}
+      {work.state === 'failed' && (
+        <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
+      )}
+      {proposed && (
+        <section className="verdict common-gap-6" data-plan>
+          {!proposed.ok ? (
+            reasonOf(proposed)
+          ) : asked !== rig ? (
+            'The rig has changed since. Plan again before you take it.'
+          ) : (
+            <PlanFound plan={proposed.value} onDone={clear} />
+          )}
+        </section>
+      )}
+      <div className="power-view-columns">
+        <section>
+          <Group gap={8}>
+            <h3>Outlets</h3>
+            {rig.devices
+              .filter((d) => outletsOf(d))
+              .map((d) => (
+                <SupplyOutlets key={d.id} supply={d} />
+              ))}
+          </Group>
+          <OutletsTable loads={loads} />
+        </section>
+        <section>
+          <h3>Devices</h3>
+          <TakersTable takers={takers} />
+        </section>
+      </div>
+      <PowerLeads />
+      <MainsPart />
+      <p className="faint common-text-2">
+        The plan is exact: voltage or range, AC or DC, polarity, current with headroom, a supply’s
+        total; digital apart from high gain and positive ground from all others, on an outlet and on
+        a shared return. Figures are typical until you put in those of the label. Supplies and
+        mains: what their makers say, local electrical codes and licensed practice come first.
+      </p>
+    </div>
+  );
+}
+
+/** The low-voltage leads to bring: which plugs, how long, to what. */
+function PowerLeads() {
+  const rig = useDocument();
+  const units = useRig((s) => s.units);
+  const groups = powerLeadsByPlugs(rig);
+  if (!groups.length) return null;
+  return (
+    <section data-power-leads>
+      <h3>Power leads</h3>
+      <ul className="figures power-leads-text">
+        {groups.map(({ plugs, leads }) => (
+          <li key={plugs}>
+            <strong>{leads.length}</strong> {plugs}:{' '}
+            {leads
+              .map(
+                (l) =>
+                  `${l.device.name}${l.metres === null ? '' : ` ${showLength(l.metres, units.length)}`}`,
+              )
+              .join(', ')}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
