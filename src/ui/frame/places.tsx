@@ -4,7 +4,7 @@ import { BriefView } from '../brief/brief-view';
 import { BuildView } from '../build/build-view';
 import { ControlView } from '../control/control-view';
 import { HistoryView } from '../history/history-view';
-import { SignalView } from '../signal/signal-view';
+import { SignalView } from '../signal/view/signal-view';
 import { SongsPlace } from '../songs/songs-place';
 import { SoundsView } from '../sounds/sounds-view';
 import type { PlaceId } from './place-list';

@@ -1,0 +1,63 @@
+import { SegmentedControl } from '@mantine/core';
+import type { Device, Lead } from '../../../core/rig/schema';
+import { useDocument, useRig } from '../../store/use-rig';
+import { DeviceInspector } from '../device-inspector';
+import { LeadInspector } from '../lead-inspector';
+import { freeOutput } from '../place-edits';
+import { WiringList } from '../wiring-list';
+import { Guide } from './guide';
+import type { Picking, Side } from './use-signal-keys';
+
+/** Beside the walk: the inspector of what is chosen, or the list of the wiring. */
+export function SidePanel({
+  side,
+  onSide,
+  device,
+  lead,
+  onPick,
+  onRemove,
+  onMove,
+}: {
+  side: Side;
+  onSide: (side: Side) => void;
+  device: Device | undefined;
+  lead: Lead | undefined;
+  onPick: (picking: Picking) => void;
+  onRemove: () => void;
+  onMove: () => void;
+}) {
+  const rig = useDocument();
+  const station = useRig((s) => (s.selection?.kind === 'device' ? s.selection.station : undefined));
+  return (
+    <aside className="signal-side" aria-label="Inspector and wiring">
+      <SegmentedControl
+        m={8}
+        size="xs"
+        value={side}
+        onChange={(v) => onSide(v === 'wiring' ? 'wiring' : 'inspect')}
+        data={[
+          { value: 'inspect', label: 'Inspect' },
+          { value: 'wiring', label: 'Wiring' },
+        ]}
+      />
+      <div className="side-body">
+        {side === 'wiring' ? (
+          <WiringList />
+        ) : device ? (
+          <DeviceInspector
+            device={device}
+            station={station}
+            onAppend={freeOutput(rig, device) ? () => onPick('append') : undefined}
+            onReplace={() => onPick('replace')}
+            onRemove={onRemove}
+            onMove={onMove}
+          />
+        ) : lead ? (
+          <LeadInspector lead={lead} onInsert={() => onPick('insert')} />
+        ) : (
+          <Guide />
+        )}
+      </div>
+    </aside>
+  );
+}

@@ -1,0 +1,36 @@
+import { useLocalStorage } from '@mantine/hooks';
+import { useMemo, useState } from 'react';
+import type { Looking } from '../walk-tools';
+
+const NOTHING_FOLDED: Pick<Looking, 'folded' | 'lanes' | 'quiet'> = {
+  folded: [],
+  lanes: [],
+  quiet: false,
+};
+
+/**
+ * How the walk is looked at, and a way to change it. What is folded is kept in this browser; what
+ * is followed or compared is asked for each time.
+ */
+export function useLooking(rig: string): [Looking, (change: Partial<Looking>) => void] {
+  const [kept, setKept] = useLocalStorage({
+    key: `yantrel folded ${rig}`,
+    defaultValue: NOTHING_FOLDED,
+  });
+  const [asked, setAsked] = useState<Pick<Looking, 'pane' | 'follow' | 'compare'>>({
+    pane: 'walk',
+    follow: null,
+    compare: null,
+  });
+  const looking = useMemo((): Looking => ({ ...asked, ...kept }), [asked, kept]);
+  const look = ({
+    folded = kept.folded,
+    lanes = kept.lanes,
+    quiet = kept.quiet,
+    ...rest
+  }: Partial<Looking>) => {
+    setKept({ folded, lanes, quiet });
+    setAsked({ ...asked, ...rest });
+  };
+  return [looking, look];
+}

@@ -1,0 +1,115 @@
+import type { WalkView } from '../../../core/draw';
+import { foldableHosts } from '../../../core/draw/walk-view';
+import { kindOf } from '../../../core/kinds';
+import { sure } from '../../../core/outcome';
+import { leadOf } from '../../../core/rig/find';
+import type { Device, Lead, Rig } from '../../../core/rig/schema';
+import { useKeys } from '../../frame/use-keys';
+import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
+import { freeOutput } from '../place-edits';
+import type { Looking } from '../walk-tools';
+import { type InHand, within } from './use-moving';
+
+export type Side = 'inspect' | 'wiring' | 'none';
+export type Picking = 'insert' | 'append' | 'replace' | null;
+
+/** What the keys of the walk work on. */
+export interface SignalKeys {
+  device: Device | undefined;
+  lead: Lead | undefined;
+  view: WalkView | undefined;
+  /** The first lead of each step, as the walk goes. */
+  order: readonly string[];
+  looking: Looking;
+  look: (change: Partial<Looking>) => void;
+  hand: InHand;
+  side: Side;
+  setSide: (side: Side) => void;
+  setPicking: (picking: Picking) => void;
+  remove: () => void;
+}
+
+/** The keys of the walk: along it, moving, bypassing, inserting, folding and changing the view. */
+export function useSignalKeys(on: SignalKeys): void {
+  const { device, lead, looking, look, hand, side, setSide, setPicking } = on;
+  const rig = useDocument();
+  const report = useSoundReport();
+  const select = useRig((s) => s.select);
+  const step = useStep(on);
+  const bypass = useBypass(device);
+  const drop = () =>
+    hand.moving?.lead && hand.byKeys && hand.drop(hand.moving.device, hand.moving.lead);
+  useKeys([
+    ['ArrowRight', () => step(1)],
+    ['ArrowLeft', () => step(-1)],
+    ['m', hand.start],
+    ['Enter', drop, { preventDefault: false }],
+    ['Escape', () => (hand.moving ? hand.leave() : select(null))],
+    ['b', bypass],
+    ['i', () => lead && setPicking('insert')],
+    ['a', () => device && freeOutput(rig, device) && setPicking('append')],
+    ['r', () => device && setPicking('replace')],
+    ['Delete', on.remove],
+    ['l', () => look({ lanes: looking.lanes.length ? [] : otherLanes(on.view, device) })],
+    [
+      'h',
+      () => report && look({ folded: looking.folded.length ? [] : foldableHosts(rig, report) }),
+    ],
+    ['g', () => look({ pane: looking.pane === 'walk' ? 'wiring' : 'walk' })],
+    ['w', () => setSide(side === 'wiring' ? 'inspect' : 'wiring')],
+    ['p', () => probe(rig, on, (id) => select({ kind: 'lead', id }))],
+  ]);
+}
+
+/** One step along the walk: of the device in hand, of the probe, or of what is chosen. */
+function useStep({ hand, view, order }: SignalKeys) {
+  const selection = useRig((s) => s.selection);
+  const select = useRig((s) => s.select);
+  return (by: 1 | -1) => {
+    if (hand.moving && hand.byKeys) return hand.step(by);
+    if (selection?.kind === 'lead') {
+      const id = within(order, order.indexOf(selection.id) + by);
+      return id && select({ kind: 'lead', id });
+    }
+    const stations = view?.stations ?? [];
+    const at = selection
+      ? stations.findIndex((s) => s.id === (selection.station ?? selection.id))
+      : -1;
+    const next = within(stations, at + by);
+    if (next) select({ kind: 'device', id: next.device, station: next.id });
+  };
+}
+
+/** Bypasses the chosen device in the sound, or engages it. */
+function useBypass(device: Device | undefined) {
+  const rig = useDocument();
+  const report = useSoundReport();
+  const soundId = useRig((s) => s.sound);
+  const edit = useRig((s) => s.edit);
+  return () => {
+    const station = report?.stations.find((x) => x.device === device?.id);
+    if (!device || kindOf(device.kind).alwaysOn || !station) return;
+    edit({
+      edit: 'setEngaged',
+      device: device.id,
+      sound: rig.sounds.find((s) => s.id === soundId)?.id,
+      engaged: station.state === 'through' || station.state === 'unused',
+    });
+  };
+}
+
+/** The first station of every lane but the one of the chosen device. */
+function otherLanes(view: WalkView | undefined, device: Device | undefined): string[] {
+  if (!view) return [];
+  const lanes = [...new Set(view.stations.map((s) => s.lane))].map(
+    (n) => sure(view.stations.find((s) => s.lane === n)).id,
+  );
+  const mine = view.stations.find((s) => device && s.device === device.id)?.lane ?? 0;
+  return lanes.filter((_, n) => n !== mine);
+}
+
+/** Probes the lead that the chosen device feeds, or the first of the walk. */
+function probe(rig: Rig, { device, order }: SignalKeys, choose: (lead: string) => void) {
+  const first = device ? order.find((id) => leadOf(rig, id)?.from.device === device.id) : order[0];
+  if (first) choose(first);
+}

@@ -1,0 +1,88 @@
+import { useRef } from 'react';
+import type { WalkView } from '../../../core/draw';
+import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
+import { Minimap } from '../minimap';
+import { Walk } from '../walk';
+import type { Looking } from '../walk-tools';
+import { WiringDrawing } from '../wiring-drawing';
+import { AlsoDiffer } from './also-differ';
+import { Chips } from './chips';
+import type { InHand } from './use-moving';
+import { useCompared } from './use-walk-view';
+
+/** The walk or the drawing of the wiring, with what is on neither below, and where on it one is. */
+export function WalkPane({
+  view,
+  rows,
+  looking,
+  look,
+  hand,
+}: {
+  view: WalkView | undefined;
+  rows: string[];
+  looking: Looking;
+  look: (change: Partial<Looking>) => void;
+  hand: InHand;
+}) {
+  const rig = useDocument();
+  const report = useSoundReport();
+  const selection = useRig((s) => s.selection);
+  const select = useRig((s) => s.select);
+  const compared = useCompared(looking);
+  const scroller = useRef<HTMLDivElement>(null);
+  const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
+  const walking = looking.pane === 'walk';
+  const fold = (lane: string) =>
+    look({
+      lanes: looking.lanes.includes(lane)
+        ? looking.lanes.filter((x) => x !== lane)
+        : [...looking.lanes, lane],
+    });
+  return (
+    <>
+      <div className="scroll" tabIndex={-1} ref={scroller}>
+        {!walking ? (
+          <WiringDrawing scroller={scroller} />
+        ) : view && view.stations.length > 0 ? (
+          <Walk
+            rig={rig}
+            view={view}
+            rows={rows}
+            selection={selection}
+            moving={hand.moving}
+            compared={compared}
+            onSelect={select}
+            onMoving={hand.setMoving}
+            onDrop={hand.drop}
+            onUnfold={(h) => look({ folded: looking.folded.filter((x) => x !== h) })}
+            foldedLanes={looking.lanes}
+            onFoldLane={fold}
+          />
+        ) : (
+          <div className="empty common-gap-2">
+            {report
+              ? 'No signal path yet. Open the wiring (W), connect an instrument’s output to an ' +
+                'input, and the walk appears here.'
+              : 'Working out the figures of this sound …'}
+          </div>
+        )}
+        {walking && compared && view && (
+          <AlsoDiffer view={view} compared={compared} name={compared.name} />
+        )}
+        {walking && view && !looking.quiet && view.quiet.length > 0 && (
+          <Chips title="Quiet in this sound" devices={view.quiet} />
+        )}
+        {loose.length > 0 && <Chips title="Not connected" devices={loose.map((d) => d.id)} />}
+      </div>
+      {walking && view && (
+        <Minimap
+          rig={rig}
+          view={view}
+          rows={rows.length}
+          foldedLanes={looking.lanes}
+          scroller={scroller}
+        />
+      )}
+    </>
+  );
+}
