@@ -4,7 +4,7 @@ import { ControllerView } from './controller-view';
 import { DelaysView } from './delays-view';
 import { ProgramMapView } from './program-map-view';
 import { SetsView } from './sets-view';
-import { SongsView } from './songs-view';
+import { SongsView } from './songs/songs-view';
 import { StandInView } from './stand-in-view';
 
 const VIEWS: Views<'songs'> = {

@@ -1,0 +1,143 @@
+import { ActionIcon, Group, Select } from '@mantine/core';
+import { IconArrowDown, IconArrowUp, IconTrash } from '@tabler/icons-react';
+import type { Meter, Section } from '../../../core/rig/schema';
+import { clockTime, cueSheet } from '../../../core/songs';
+import { meterWords } from '../../../core/songs/timeline';
+import { CommitNumber } from '../../look/commit-number';
+import { CommitText } from '../../look/commit-text';
+import { useDocument, useRig } from '../../store/use-rig';
+import { meterOf, METERS } from './meters';
+import { TempoField, tempoText } from './tempo-field';
+
+interface Moves {
+  first: boolean;
+  last: boolean;
+  onMove: (by: 1 | -1) => void;
+  onRemove: () => void;
+}
+
+/** One section as a row of fields. */
+export function SectionRow({
+  section: s,
+  i,
+  cue,
+  bpm,
+  meter,
+  onChange: set,
+  ...moves
+}: Moves & {
+  section: Section;
+  i: number;
+  cue: ReturnType<typeof cueSheet>[number];
+  /** The tempo that it begins with. */
+  bpm: number;
+  /** The meter of the song. */
+  meter: Meter | undefined;
+  onChange: (change: Partial<Section>) => void;
+}) {
+  const rig = useDocument();
+  const setSound = useRig((s) => s.setSound);
+  return (
+    <tr data-section={s.id}>
+      <td>{cue.bar}</td>
+      <td>{clockTime(cue.atMs)}</td>
+      <td>
+        <CommitText
+          w={120}
+          aria-label={`Name of section ${i + 1}`}
+          needed
+          value={s.name}
+          onCommit={(name) => set({ name })}
+        />
+      </td>
+      <td>
+        <CommitNumber
+          w={62}
+          aria-label={`Bars of ${s.name}`}
+          min={1}
+          max={999}
+          allowDecimal={false}
+          value={s.bars}
+          onCommit={(bars) => bars !== undefined && set({ bars })}
+        />
+      </td>
+      <td>
+        <Select
+          size="xs"
+          w={74}
+          aria-label={`Meter of ${s.name}`}
+          clearable={s.meter !== undefined}
+          placeholder={meterWords(meter)}
+          data={METERS}
+          value={s.meter ? meterWords(s.meter) : null}
+          onChange={(v) => set({ meter: v ? meterOf(v) : undefined })}
+        />
+      </td>
+      <td>
+        <Select
+          size="xs"
+          w={140}
+          searchable
+          aria-label={`Sound of ${s.name}`}
+          data={rig.sounds.map((x) => ({ value: x.id, label: x.name }))}
+          value={rig.sounds.some((x) => x.id === s.sound) ? s.sound : null}
+          placeholder={`"${s.sound}" is gone`}
+          allowDeselect={false}
+          onChange={(v) => {
+            if (!v) return;
+            set({ sound: v });
+            setSound(v);
+          }}
+        />
+      </td>
+      <td>
+        <TempoField
+          key={tempoText(s.tempos)}
+          section={s}
+          going={bpm}
+          onChange={(t) => set({ tempos: t })}
+        />
+      </td>
+      <td>{cue.programs}</td>
+      <td>
+        <CommitText
+          w={120}
+          aria-label={`Notes of ${s.name}`}
+          value={s.notes}
+          onCommit={(notes) => set({ notes })}
+        />
+      </td>
+      <td>
+        <SectionMoves name={s.name} {...moves} />
+      </td>
+    </tr>
+  );
+}
+
+function SectionMoves({ name, first, last, onMove, onRemove }: Moves & { name: string }) {
+  return (
+    <Group gap={3} wrap="nowrap">
+      <ActionIcon
+        size="sm"
+        variant="default"
+        aria-label={`Move ${name} up`}
+        disabled={first}
+        onClick={() => onMove(-1)}
+      >
+        <IconArrowUp size={14} />
+      </ActionIcon>
+      <ActionIcon
+        size="sm"
+        variant="default"
+        aria-label={`Move ${name} down`}
+        disabled={last}
+        onClick={() => onMove(1)}
+      >
+        <IconArrowDown size={14} />
+      </ActionIcon>
+      <ActionIcon size="sm" variant="default" aria-label={`Remove ${name}`} onClick={onRemove}>
+        <IconTrash size={14} />
+      </ActionIcon>
+    </Group>
+  );
+}
