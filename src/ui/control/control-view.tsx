@@ -1,9 +1,9 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { Tabs, type Views } from '../look/tabs';
-import { BusView } from './bus-view';
+import { BusView } from './bus/bus-view';
 import { ControlsEditor } from './controls-editor';
-import { MidiWiring } from './midi-wiring';
+import { MidiWiring } from './wiring/midi-wiring';
 import { NumbersView } from './numbers-view';
 import { PressesTable } from './presses-table';
 import { RehearseView } from './rehearse-view';

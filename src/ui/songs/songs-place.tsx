@@ -1,6 +1,6 @@
 'use client';
 import { Tabs, type Views } from '../look/tabs';
-import { ControllerView } from './controller-view';
+import { ControllerView } from './controller/controller-view';
 import { DelaysView } from './delays-view';
 import { ProgramMapView } from './program-map-view';
 import { SetsView } from './sets-view';

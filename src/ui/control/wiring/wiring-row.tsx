@@ -1,0 +1,182 @@
+import { Checkbox, Select } from '@mantine/core';
+import type { Severity } from '../../../core/findings/finding';
+import type { Thru } from '../../../core/kinds';
+import { THRUS } from '../../../core/kinds/kind';
+import { ordersOf } from '../../../core/midi/commands';
+import { reachIn } from '../../../core/midi/graph';
+import { type MidiDevice, wantsClock } from '../../../core/midi/setup';
+import { needsOf } from '../../../core/midi/wiring-remarks';
+import { sure } from '../../../core/outcome';
+import type { MidiSetup } from '../../../core/rig';
+import { nameOf } from '../../../core/rig/find';
+import type { Device } from '../../../core/rig/schema';
+import { SeverityMark } from '../../look/severity';
+import { useDocument, useRig } from '../../store/use-rig';
+import { Reception } from '../reception';
+
+const THRU_WORDS: Record<Thru, string> = {
+  none: 'passes nothing on',
+  hardware: 'copies',
+  software: 'repeats',
+  merged: 'repeats and joins its own',
+};
+
+/** One device: its channel, thru, clock, what it waits for, who brings it, and its sockets. */
+export function WiringRow({
+  m,
+  orders,
+  severity,
+  current,
+  onPick,
+}: {
+  m: MidiDevice;
+  orders: ReturnType<typeof ordersOf>;
+  severity: Severity | undefined;
+  current: boolean;
+  onPick: (id: string) => void;
+}) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  const device: Device = m.device;
+  const set = (change: Partial<MidiSetup>) =>
+    edit({ edit: 'setMidi', device: device.id, midi: { ...device.midi, ...change } });
+  const needs = needsOf(orders, m);
+  const by = [...orders.graph.devices.values()].filter(
+    (s) =>
+      s.sends.length &&
+      s.device.id !== device.id &&
+      reachIn(orders.graph, s.device.id).has(device.id),
+  );
+  const thrus = m.kind.midi!.thrus;
+  const midiJack = m.kind.jacks.find((j) => j.midi);
+  const listens = m.programs || m.mapped.length > 0 || m.kind.midi!.clock;
+  return (
+    <tr data-midi={device.id} aria-current={current} onClick={() => onPick(device.id)}>
+      <td>
+        <strong>{device.name}</strong> {severity && <SeverityMark severity={severity} />}
+        <div className="faint common-text">{m.kind.name}</div>
+      </td>
+      <td>
+        {listens ? (
+          <Select
+            size="xs"
+            w={76}
+            aria-label={`Channel of ${device.name}`}
+            data={[...Array.from({ length: 16 }, (_, i) => String(i + 1)), 'all']}
+            value={String(m.channel)}
+            allowDeselect={false}
+            onChange={(v) => v && set({ channel: v === 'all' ? 'all' : Number(v) })}
+          />
+        ) : (
+          <span className="faint">–</span>
+        )}
+      </td>
+      <td>
+        {m.kind.jacks.some((j) => j.midi === 'out' || j.usb) && thrus.length > 1 ? (
+          <Select
+            size="xs"
+            w={190}
+            aria-label={`Thru of ${device.name}`}
+            data={THRUS.filter((t) => thrus.includes(t)).map((t) => ({
+              value: t,
+              label: THRU_WORDS[t],
+            }))}
+            value={m.thru}
+            allowDeselect={false}
+            onChange={(v) => v && set({ thru: v })}
+          />
+        ) : (
+          THRU_WORDS[m.thru]
+        )}
+      </td>
+      <td>
+        {m.kind.midi!.clock || m.sends.includes('clock') ? (
+          <Select
+            size="xs"
+            w={104}
+            aria-label={`Clock of ${device.name}`}
+            data={[
+              ...(m.sends.includes('clock') ? [{ value: 'send', label: 'leads' }] : []),
+              ...(m.kind.midi!.clock ? [{ value: 'follow', label: 'follows' }] : []),
+              { value: 'ignore', label: 'ignores it' },
+            ]}
+            value={m.clock}
+            allowDeselect={false}
+            onChange={(v) => v && set({ clock: v as MidiSetup['clock'] })}
+          />
+        ) : (
+          <span className="faint">–</span>
+        )}
+      </td>
+      <td>
+        {listens ? (
+          <Select
+            size="xs"
+            w={140}
+            aria-label={`Who tells ${device.name}`}
+            clearable
+            placeholder={
+              orders.commanderOf.has(device.id)
+                ? `${nameOf(rig, sure(orders.commanderOf.get(device.id)))} (nearest)`
+                : 'nobody'
+            }
+            data={by
+              .filter((s) => s.commands || s.recalls)
+              .map((s) => ({ value: s.device.id, label: s.device.name }))}
+            value={device.midi?.commander ?? null}
+            onChange={(v) => set({ commander: v ?? undefined })}
+          />
+        ) : (
+          <span className="faint">–</span>
+        )}
+      </td>
+      <td>
+        {needs.join(', ') || <span className="faint">nothing</span>}
+        {wantsClock(m) && device.tempo ? (
+          <span className="faint"> ({device.tempo.division ?? 'quarter'})</span>
+        ) : null}
+      </td>
+      <td>{by.map((s) => s.device.name).join(', ') || <span className="faint">nobody</span>}</td>
+      <td>
+        {m.programs
+          ? `${m.programMs} ms program${m.gapMs ? `, ${m.gapMs} ms of it silent` : ''}`
+          : ''}
+        {m.mapped.length ? `${m.programs ? '; ' : ''}${m.controlMs} ms control` : ''}
+        {m.reports ? <div className="faint common-text">reports back</div> : null}
+        {listens && (
+          <div>
+            <Reception m={m} />
+          </div>
+        )}
+      </td>
+      <td>
+        {midiJack ? (
+          <Select
+            size="xs"
+            w={92}
+            aria-label={`Sockets of ${device.name}`}
+            data={[
+              { value: 'DIN', label: 'DIN' },
+              { value: 'TRS-A', label: 'TRS A' },
+              { value: 'TRS-B', label: 'TRS B' },
+            ]}
+            value={device.midi?.socket ?? midiJack.connector}
+            allowDeselect={false}
+            onChange={(v) => v && set({ socket: v as MidiSetup['socket'] })}
+          />
+        ) : (
+          <span className="faint">USB</span>
+        )}
+        {m.sends.some((s) => s === 'program' || s === 'control') && midiJack && (
+          <Checkbox
+            size="xs"
+            mt={4}
+            label="running status"
+            checked={m.runningStatus}
+            onChange={(e) => set({ runningStatus: e.currentTarget.checked })}
+          />
+        )}
+      </td>
+    </tr>
+  );
+}
