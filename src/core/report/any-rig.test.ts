@@ -42,7 +42,8 @@ const anyRig: fc.Arbitrary<Rig> = fc
         !into ||
         (out.signal === 'air') !== (into.signal === 'air') ||
         (out.signal === 'digital') !== (into.signal === 'digital') ||
-        ((isControlJack(out) || isControlJack(into)) && out.signal !== into.signal)
+        ((isControlJack(out) || isControlJack(into)) &&
+          (out.signal !== into.signal || from.host !== undefined || to.host !== undefined))
       )
         return [];
       const ends = [

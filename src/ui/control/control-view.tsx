@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { Tabs, type Views } from '../look/tabs';
 import { BusView } from './bus/bus-view';
-import { ControlsEditor } from './controls-editor';
+import { ControlsEditor } from './controls/controls-editor';
 import { MidiWiring } from './wiring/midi-wiring';
 import { NumbersView } from './numbers-view';
 import { PressesTable } from './presses-table';
