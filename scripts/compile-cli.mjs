@@ -41,7 +41,7 @@ export async function compileCli() {
     external: ['highs', 'pdfmake'],
     logLevel: 'error',
   });
-  rmSync(`${file}.cache`, { force: true });
+  for (const one of ['short', 'long']) rmSync(`${file}.${one}.cache`, { force: true });
   writeFileSync(STAMP, now);
   return file;
 }

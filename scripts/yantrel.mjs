@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import Module, { createRequire } from 'node:module';
 import { dirname } from 'node:path';
+import { setFlagsFromString } from 'node:v8';
 import { Script } from 'node:vm';
 import { compileCli } from './compile-cli.mjs';
 
@@ -10,7 +11,10 @@ import { compileCli } from './compile-cli.mjs';
  * not spend its time on compiling.
  */
 const file = await compileCli();
-const cache = `${file}.cache`;
+// One check is over before optimised code would pay for its making; the cache belongs to the choice.
+const short = process.argv[2] === 'check' && process.argv.slice(3).length <= 2;
+if (short) setFlagsFromString('--no-opt');
+const cache = `${file}.${short ? 'short' : 'long'}.cache`;
 const kept = existsSync(cache) ? readFileSync(cache) : undefined;
 const script = new Script(Module.wrap(readFileSync(file, 'utf8')), {
   filename: file,
