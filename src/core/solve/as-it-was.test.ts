@@ -1,0 +1,51 @@
+import loadHighs from 'highs';
+import { DEMO_RIGS } from '../demo';
+import { kindOf } from '../kinds';
+import type { Sound } from '../rig';
+import { digest } from '../testing/digest';
+import {
+  type MipSolver,
+  proposeBuffers,
+  proposeInside,
+  proposeIsolation,
+  proposeOnePress,
+  proposeOrder,
+} from '.';
+
+let solver: MipSolver;
+beforeAll(async () => {
+  const highs = await loadHighs({});
+  solver = (lp) => highs.solve(lp) as ReturnType<MipSolver>;
+});
+
+const each = DEMO_RIGS.map((r) => [r.id, r] as const);
+/** Some sounds of a rig, not all: proposals are dear. */
+const some = (sounds: readonly Sound[]) => sounds.filter((_, i) => i % 4 === 0);
+
+test.each(each)(
+  'proposals for %s are what they were',
+  async (_, rig) => {
+    const orders = [];
+    for (const sound of some(rig.sounds)) orders.push(digest(await proposeOrder(rig, sound)));
+    const [first] = rig.sounds;
+    expect({
+      orders,
+      buffers: first && digest(await proposeBuffers(rig, first)),
+      isolation: some(rig.sounds).map((s) => digest(proposeIsolation(rig, s))),
+      inside: rig.devices
+        .filter((d) => kindOf(d.kind).hosts)
+        .map((d) => digest(proposeInside(rig, d.id, solver))),
+    }).toMatchSnapshot();
+  },
+  120_000,
+);
+
+test.each(each)('ways to one press in %s are what they were', (_, rig) =>
+  expect(
+    some(rig.sounds).flatMap((a) =>
+      some(rig.sounds)
+        .filter((b) => b !== a)
+        .map((b) => digest(proposeOnePress(rig, a.id, b.id))),
+    ),
+  ).toMatchSnapshot(),
+);
