@@ -19,7 +19,7 @@ const STOREYS = [
   ['testing'],
   ['circuit'],
   ['walk'],
-  ['changes', 'signal'],
+  ['changes', 'signal', 'keep'],
   ['control'],
   ['midi'],
   ['songs'],

@@ -1,12 +1,20 @@
+import { randomUUID } from 'node:crypto';
 import { touringRig } from '../core/demo';
 import type { Rig } from '../core/rig';
 import type { Db } from './database';
 import { gearUnitSchema, listGear, putGear, removeGear } from './gear';
-import { archiveRig, createRig, saveRig } from './rigs';
+import { archiveRig, createRig, loadRig, saveRig } from './rigs';
 import { testDatabase } from './test-database';
 
 let db: Db;
 let drop: () => Promise<void>;
+
+/** Saves on the newest revision. */
+const save = async (rig: Rig, words: string) =>
+  saveRig(db, {
+    ...{ rig, words, by: null, identity: randomUUID() },
+    base: (await loadRig(db, rig.id))!.identity,
+  });
 
 beforeAll(async () => {
   ({ db, drop } = await testDatabase('gear'));
@@ -45,7 +53,7 @@ test('uses follow every save; two rigs with one unit are double-booked until one
   await archiveRig(db, 'two', true);
   expect((await unit('A-1'))!.doubleBooked).toBe(false);
   await archiveRig(db, 'two', false);
-  expect((await saveRig(db, rigWith('two', ['A-3']), 1, 'another')).outcome).toBe('saved');
+  expect((await save(rigWith('two', ['A-3']), 'another')).outcome).toBe('saved');
   expect((await unit('A-1'))!.uses.map((u) => u.rig)).toEqual(['one']);
   expect((await unit('A-3'))!.uses.map((u) => u.rig)).toEqual(['two']);
 });
@@ -57,7 +65,7 @@ test(
     await createRig(db, rigWith('three', ['B-1', 'B-1']), 'made');
     expect((await unit('B-1'))!.doubleBooked).toBe(true);
     const long = rigWith('three', ['x'.repeat(121)]);
-    await expect(saveRig(db, long, 1, 'too long')).rejects.toThrow();
+    await expect(save(long, 'too long')).rejects.toThrow();
     expect((await unit('B-1'))!.uses).toHaveLength(2);
   },
 );

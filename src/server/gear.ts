@@ -101,7 +101,10 @@ export async function followGear(tx: Db, rig: Rig): Promise<void> {
   await tx.deleteFrom('gear_use').where('rig_id', '=', rig.id).execute();
   if (!uses.length) return;
   const known = new Set<string>();
-  const units = uses.filter(({ serial }) => !known.has(serial) && known.add(serial));
+  // In one order for all: two saves that touch the same units wait for one another, and never both.
+  const units = uses
+    .filter(({ serial }) => !known.has(serial) && known.add(serial))
+    .sort((a, b) => (a.serial < b.serial ? -1 : 1));
   // What a rig says of weight, owner and value fills what the locker does not say yet.
   await tx
     .insertInto('gear_unit')

@@ -1,8 +1,12 @@
+import { randomUUID } from 'node:crypto';
 import { at } from '../core/outcome';
-import { sql } from 'kysely';
-import { applyEdit, type Conflict, mergeRigs, type Problem, type Rig, sameJson } from '../core/rig';
+import type { Insertable } from 'kysely';
+import { applyEdit, type Rig } from '../core/rig';
 import type { Db } from './database';
+import { asStored, fromStored } from './deltas';
 import { followGear } from './gear';
+import { tell } from './live/telling';
+import type { RevisionTable } from './schema';
 import { readStored } from './stored';
 
 /** A rig in the list. */
@@ -20,6 +24,9 @@ export interface RigRow {
 export interface SavedRig {
   rig: Rig;
   revision: number;
+  identity: string;
+  by: string | null;
+  words: string;
   archived: boolean;
 }
 
@@ -29,27 +36,33 @@ export interface RevisionRow {
   basedOn: number | null;
   words: string;
   savedAt: string;
+  by: string | null;
+  name: string | null;
+}
+
+/** What a page sends to be the next revision. */
+export interface Save {
+  rig: Rig;
+  /** The identity of the revision that it was changed from. */
+  base: string;
+  /** The identity that the new revision gets: sent again, it is recognised. */
+  identity: string;
+  words: string;
+  by: string | null;
 }
 
 export type SaveResult =
-  | { outcome: 'saved'; revision: number }
-  | { outcome: 'merged'; revision: number; rig: Rig }
-  | { outcome: 'conflict'; conflicts: Conflict[]; problems: Problem[]; theirs: SavedRig }
+  | { outcome: 'saved'; revision: number; newer?: SavedRig }
+  /** Others have saved since, or the base is none of this rig's: nothing was written. */
+  | { outcome: 'behind' | 'unknown base'; head: SavedRig }
   | { outcome: 'missing' };
 
 /** All rigs, the last changed first. */
 export async function listRigs(db: Db): Promise<RigRow[]> {
   const rows = await db
     .selectFrom('rig')
-    .innerJoin('revision', (j) =>
-      j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'),
-    )
-    .select(['rig.id', 'rig.name', 'rig.head', 'rig.changed_at', 'rig.archived_at'])
-    .select([
-      sql<number>`jsonb_array_length(revision.document->'devices')`.as('devices'),
-      sql<number>`jsonb_array_length(revision.document->'sounds')`.as('sounds'),
-    ])
-    .orderBy('rig.changed_at', 'desc')
+    .select(['id', 'name', 'head', 'changed_at', 'archived_at', 'devices', 'sounds'])
+    .orderBy('changed_at', 'desc')
     .execute();
   return rows.map((r) => ({
     id: r.id,
@@ -57,8 +70,8 @@ export async function listRigs(db: Db): Promise<RigRow[]> {
     head: r.head,
     changedAt: r.changed_at.toISOString(),
     archived: r.archived_at !== null,
-    devices: Number(r.devices),
-    sounds: Number(r.sounds),
+    devices: r.devices,
+    sounds: r.sounds,
   }));
 }
 
@@ -67,19 +80,22 @@ export async function createRig(db: Db, rig: Rig, words: string): Promise<boolea
   return db.transaction().execute(async (tx) => {
     const made = await tx
       .insertInto('rig')
-      .values({ id: rig.id, name: rig.name, head: 1 })
+      .values({ id: rig.id, name: rig.name, head: 1, ...counts(rig) })
       .onConflict((c) => c.column('id').doNothing())
       .returning('id')
       .executeTakeFirst();
     if (!made) return false;
+    const document = { document: JSON.stringify(rig), delta: null };
     await tx
       .insertInto('revision')
-      .values({ rig_id: rig.id, number: 1, based_on: null, words, document: JSON.stringify(rig) })
+      .values({ rig_id: rig.id, number: 1, based_on: null, words, saved_by: null, ...document })
       .execute();
     await followGear(tx, rig);
     return true;
   });
 }
+
+const counts = (rig: Rig) => ({ devices: rig.devices.length, sounds: rig.sounds.length });
 
 /** The newest revision of a rig. */
 export async function loadRig(db: Db, id: string): Promise<SavedRig | undefined> {
@@ -88,13 +104,17 @@ export async function loadRig(db: Db, id: string): Promise<SavedRig | undefined>
     .innerJoin('revision', (j) =>
       j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'),
     )
-    .select(['revision.document', 'rig.head', 'rig.archived_at'])
+    .select(['rig.head', 'rig.archived_at'])
+    .select(['revision.identity', 'revision.saved_by', 'revision.words'])
     .where('rig.id', '=', id)
     .executeTakeFirst();
   return (
     row && {
-      rig: readStored(id, row.head, row.document),
+      rig: readStored(id, row.head, await loadRaw(db, id, row.head)),
       revision: row.head,
+      identity: row.identity,
+      by: row.saved_by,
+      words: row.words,
       archived: row.archived_at !== null,
     }
   );
@@ -102,13 +122,22 @@ export async function loadRig(db: Db, id: string): Promise<SavedRig | undefined>
 
 /** One revision's document as it is stored, whatever is in it. */
 export async function loadRaw(db: Db, id: string, number: number): Promise<unknown> {
-  const row = await db
+  const rows = await db
     .selectFrom('revision')
-    .select('document')
+    .select(['number', 'document', 'delta'])
     .where('rig_id', '=', id)
-    .where('number', '=', number)
-    .executeTakeFirst();
-  return row?.document;
+    .where('number', '<=', number)
+    .where('number', '>=', (q) =>
+      q
+        .selectFrom('revision')
+        .select((s) => s.fn.max('number').as('whole'))
+        .where('rig_id', '=', id)
+        .where('number', '<=', number)
+        .where('document', 'is not', null),
+    )
+    .orderBy('number')
+    .execute();
+  return rows.at(-1)?.number === number ? fromStored(rows) : undefined;
 }
 
 /** One revision's document, checked and up to date. */
@@ -117,112 +146,161 @@ export async function loadRevision(db: Db, id: string, number: number): Promise<
   return document === undefined ? undefined : readStored(id, number, document);
 }
 
+/** Adds the next revision of a rig whose row is locked, and tells everybody. Gives its number. */
+async function addRevision(
+  tx: Db,
+  rig: Rig,
+  head: number,
+  row: Pick<Insertable<RevisionTable>, 'identity' | 'words' | 'saved_by' | 'based_on'>,
+): Promise<number> {
+  const number = head + 1;
+  const stored = asStored(number, await loadRaw(tx, rig.id, head), rig);
+  const { identity } = await tx
+    .insertInto('revision')
+    .values({ rig_id: rig.id, number, ...row, ...stored })
+    .returning('identity')
+    .executeTakeFirstOrThrow();
+  await tx
+    .updateTable('rig')
+    .set({ head: number, name: rig.name, changed_at: new Date(), ...counts(rig) })
+    .where('id', '=', rig.id)
+    .execute();
+  await followGear(tx, rig);
+  await tell(tx, { is: 'saved', rig: rig.id, revision: number, identity });
+  return number;
+}
+
 /** Writes an earlier revision as the newest one, without reading the newest; `false` where there is none. */
 export async function goBackTo(db: Db, id: string, number: number): Promise<boolean> {
   return db.transaction().execute(async (tx) => {
-    const row = await tx
-      .selectFrom('rig')
-      .select('head')
-      .where('id', '=', id)
-      .forUpdate()
-      .executeTakeFirst();
+    const row = await locked(tx, id);
     const document = row && (await loadRevision(tx, id, number));
     if (!row || !document) return false;
-    const head = row.head + 1;
-    await tx
-      .insertInto('revision')
-      .values({
-        rig_id: id,
-        number: head,
-        based_on: row.head,
-        words: `went back to revision ${number}`,
-        document: JSON.stringify(document),
-      })
-      .execute();
-    await tx
-      .updateTable('rig')
-      .set({ head, name: document.name, changed_at: new Date() })
-      .where('id', '=', id)
-      .execute();
-    await followGear(tx, document);
+    const words = `went back to revision ${number}`;
+    await addRevision(tx, document, row.head, { based_on: row.head, words, saved_by: null });
     return true;
   });
 }
 
-/** The revisions of a rig, newest first. */
-export async function listRevisions(db: Db, id: string, limit = 500): Promise<RevisionRow[]> {
-  const rows = await db
-    .selectFrom('revision')
-    .select(['number', 'based_on', 'words', 'saved_at'])
-    .where('rig_id', '=', id)
-    .orderBy('number', 'desc')
-    .limit(limit)
-    .execute();
-  return rows.map((r) => ({
+const locked = (tx: Db, id: string) =>
+  tx
+    .selectFrom('rig')
+    .select(['head', 'archived_at'])
+    .where('id', '=', id)
+    .forUpdate()
+    .executeTakeFirst();
+
+/** Which revisions are wanted; all of them where nothing is said. */
+export interface RevisionSearch {
+  /** Only those before this number. */
+  before?: number;
+  /** Words in what was changed, in the name of a revision, or in the name of a person. */
+  words?: string;
+  /** Only those saved at this moment or later, and before that one. */
+  from?: Date;
+  until?: Date;
+  limit?: number;
+}
+
+/** The revisions of a rig that are searched for, newest first. */
+export async function listRevisions(
+  db: Db,
+  id: string,
+  { before, words, from, until, limit = 200 }: RevisionSearch = {},
+): Promise<RevisionRow[]> {
+  let query = db
+    .selectFrom('revision as r')
+    .leftJoin('revision_name as n', (j) =>
+      j.onRef('n.rig_id', '=', 'r.rig_id').onRef('n.number', '=', 'r.number'),
+    )
+    .select(['r.number', 'r.based_on', 'r.words', 'r.saved_at', 'r.saved_by', 'n.name'])
+    .where('r.rig_id', '=', id)
+    .orderBy('r.number', 'desc')
+    .limit(Math.min(limit, 1000));
+  if (before !== undefined) query = query.where('r.number', '<', before);
+  if (from) query = query.where('r.saved_at', '>=', from);
+  if (until) query = query.where('r.saved_at', '<', until);
+  for (const word of (words ?? '').split(/\s+/).filter(Boolean)) {
+    const like = `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+    query = query.where((w) =>
+      w.or([
+        w('r.words', 'ilike', like),
+        w('r.saved_by', 'ilike', like),
+        w('n.name', 'ilike', like),
+      ]),
+    );
+  }
+  return (await query.execute()).map((r) => ({
     number: r.number,
     basedOn: r.based_on,
     words: r.words,
     savedAt: r.saved_at.toISOString(),
+    by: r.saved_by,
+    name: r.name,
   }));
 }
 
+/** Gives a revision a name, or takes it away; `false` where there is no such revision. */
+export async function nameRevision(
+  db: Db,
+  id: string,
+  number: number,
+  name: string | null,
+): Promise<boolean> {
+  const row = await db
+    .selectFrom('revision')
+    .select('number')
+    .where('rig_id', '=', id)
+    .where('number', '=', number)
+    .executeTakeFirst();
+  if (!row) return false;
+  if (name === null)
+    await db
+      .deleteFrom('revision_name')
+      .where('rig_id', '=', id)
+      .where('number', '=', number)
+      .execute();
+  else
+    await db
+      .insertInto('revision_name')
+      .values({ rig_id: id, number, name })
+      .onConflict((c) => c.columns(['rig_id', 'number']).doUpdateSet({ name }))
+      .execute();
+  return true;
+}
+
 /**
- * Saves a rig that was changed from revision `base`. On the newest revision it becomes the next
- * one. On a stale one, changes to different things are merged into a new revision; where both
- * touched the same thing, nothing is written and both sides are given back. One transaction; the
- * rig's row is locked while it runs.
+ * Saves a rig as the revision after the one it was changed from. Only on the newest revision
+ * anything is written; a page that is behind gets the newest, joins the two, and asks again. A save
+ * that is sent twice (its answer was lost) finds itself by its identity. One transaction; the rig's
+ * row is locked while it runs.
  */
-export async function saveRig(db: Db, rig: Rig, base: number, words: string): Promise<SaveResult> {
+export async function saveRig(db: Db, save: Save): Promise<SaveResult> {
+  const { rig, base, identity, words, by } = save;
   return db.transaction().execute(async (tx) => {
-    const row = await tx
-      .selectFrom('rig')
-      .select(['head', 'archived_at'])
-      .where('id', '=', rig.id)
-      .forUpdate()
-      .executeTakeFirst();
+    const row = await locked(tx, rig.id);
     if (!row) return { outcome: 'missing' };
-    const write = async (document: Rig): Promise<number> => {
-      const number = row.head + 1;
-      await tx
-        .insertInto('revision')
-        .values({
-          rig_id: rig.id,
-          number,
-          based_on: base,
-          words,
-          document: JSON.stringify(document),
-        })
-        .execute();
-      await tx
-        .updateTable('rig')
-        .set({ head: number, name: document.name, changed_at: new Date() })
-        .where('id', '=', rig.id)
-        .execute();
-      await followGear(tx, document);
-      return number;
-    };
-    if (row.head === base) return { outcome: 'saved', revision: await write(rig) };
-    const head = await loadRevision(tx, rig.id, row.head);
+    const known = await tx
+      .selectFrom('revision')
+      .select(['number', 'identity'])
+      .where('rig_id', '=', rig.id)
+      .where('identity', 'in', [identity, base])
+      .execute();
+    const mine = known.find((r) => r.identity === identity);
+    const from = known.find((r) => r.identity === base);
+    if (!mine && from?.number === row.head) {
+      const head = { identity, words, saved_by: by, based_on: row.head };
+      return { outcome: 'saved', revision: await addRevision(tx, rig, row.head, head) };
+    }
+    const head = await loadRig(tx, rig.id);
     if (!head) return { outcome: 'missing' };
-    const start = await loadRevision(tx, rig.id, base);
-    if (!start)
+    if (mine)
       return {
-        outcome: 'conflict',
-        conflicts: [],
-        problems: [{ where: 'base', what: `there is no revision ${base}; open the rig again` }],
-        theirs: { rig: head, revision: row.head, archived: row.archived_at !== null },
+        outcome: 'saved',
+        revision: mine.number,
+        ...(mine.number < row.head && { newer: head }),
       };
-    const merge = mergeRigs(start, rig, head);
-    if (!merge.merged)
-      return {
-        outcome: 'conflict',
-        conflicts: merge.conflicts,
-        problems: merge.problems,
-        theirs: { rig: head, revision: row.head, archived: row.archived_at !== null },
-      };
-    // A save sent twice (its answer was lost) finds its own work already there.
-    if (sameJson(head, merge.rig)) return { outcome: 'merged', revision: row.head, rig: head };
-    return { outcome: 'merged', revision: await write(merge.rig), rig: merge.rig };
+    return { outcome: from ? 'behind' : 'unknown base', head };
   });
 }
 
@@ -232,26 +310,30 @@ export async function renameRig(
   id: string,
   name: string,
 ): Promise<{ ok: true } | { ok: false; status: 404 | 409 | 422; why: string }> {
-  const saved = await loadRig(db, id);
-  if (!saved) return { ok: false, status: 404, why: 'There is no such rig any more.' };
-  const applied = applyEdit(saved.rig, { edit: 'renameRig', name });
-  if (!applied.ok) return { ok: false, status: 422, why: at(applied.problems, 0).what };
-  const result = await saveRig(db, applied.value.rig, saved.revision, `renamed the rig to ${name}`);
-  return result.outcome === 'saved' || result.outcome === 'merged'
-    ? { ok: true }
-    : {
-        ok: false,
-        status: 409,
-        why: 'Somebody else renamed it at the same moment. Look at the list again.',
-      };
+  for (let tries = 0; tries < 5; tries++) {
+    const saved = await loadRig(db, id);
+    if (!saved) return { ok: false, status: 404, why: 'There is no such rig any more.' };
+    const applied = applyEdit(saved.rig, { edit: 'renameRig', name });
+    if (!applied.ok) return { ok: false, status: 422, why: at(applied.problems, 0).what };
+    const { rig } = applied.value;
+    const words = `renamed the rig to ${name}`;
+    const result = await saveRig(db, {
+      ...{ rig, words, base: saved.identity, identity: randomUUID(), by: null },
+    });
+    if (result.outcome === 'saved') return { ok: true };
+  }
+  return { ok: false, status: 409, why: 'Others are saving this rig just now. Try again.' };
 }
 
 /** Puts a rig away, or brings it back; nothing is deleted. `false` where there is none. */
 export async function archiveRig(db: Db, id: string, archived: boolean): Promise<boolean> {
-  const done = await db
-    .updateTable('rig')
-    .set({ archived_at: archived ? new Date() : null })
-    .where('id', '=', id)
-    .executeTakeFirst();
-  return done.numUpdatedRows > 0n;
+  return db.transaction().execute(async (tx) => {
+    const done = await tx
+      .updateTable('rig')
+      .set({ archived_at: archived ? new Date() : null })
+      .where('id', '=', id)
+      .executeTakeFirst();
+    await tell(tx, { is: 'archived', rig: id, archived });
+    return done.numUpdatedRows > 0n;
+  });
 }

@@ -8,19 +8,32 @@ export interface RigTable {
   id: string;
   name: string;
   head: number;
+  devices: ColumnType<number, number | undefined, number>;
+  sounds: ColumnType<number, number | undefined, number>;
   created_at: Moment;
   changed_at: ColumnType<Date, Date | undefined, Date>;
   archived_at: ColumnType<Date | null, undefined, Date | null>;
 }
 
-/** Every document that was ever saved; rows are only added. */
+/** Every document that was ever saved, whole or as what changed since the one before; rows are only added. */
 export interface RevisionTable {
   rig_id: string;
   number: number;
   based_on: number | null;
   words: string;
-  document: JSONColumnType<Rig, string, never>;
+  document: JSONColumnType<Rig, string, never> | null;
+  delta: JSONColumnType<object, string, never> | null;
+  /** Unguessable: by it a page knows whether the database still holds what the page is based on. */
+  identity: ColumnType<string, string | undefined, never>;
+  saved_by: string | null;
   saved_at: Moment;
+}
+
+/** A name that somebody gave a revision. */
+export interface RevisionNameTable {
+  rig_id: string;
+  number: number;
+  name: string;
 }
 
 /** A unit with a serial number. Weight in grams. */
@@ -44,6 +57,7 @@ export interface GearUseTable {
 export interface Database {
   rig: RigTable;
   revision: RevisionTable;
+  revision_name: RevisionNameTable;
   gear_unit: GearUnitTable;
   gear_use: GearUseTable;
 }

@@ -535,9 +535,9 @@ test(
           }
           const end = h.rig;
           if (integrityProblems(end).length) return false;
-          while (h.past.length) h = undo(h);
+          for (let g = undo(h); g; g = undo(h)) h = g.history;
           if (JSON.stringify(start) !== frozen || !sameJson(h.rig, start)) return false;
-          while (h.future.length) h = redo(h);
+          for (let g = redo(h); g; g = redo(h)) h = g.history;
           return sameJson(h.rig, end);
         },
       ),

@@ -1,13 +1,17 @@
 import { type Applied, type Patch, patchRig } from './apply';
+import { type Clash, mergeRigs } from './merge';
 import type { Rig } from './schema';
 
 interface Step {
   words: string;
   patches: Patch[];
   inverse: Patch[];
+  /** The documents on both sides of the step, to take it back when others have changed more since. */
+  before: Rig;
+  after: Rig;
 }
 
-/** A rig with everything done to it in this session, to go back and forth without limit. */
+/** A rig with everything that was done to it here in this session, to go back and forth without limit. */
 export interface History {
   rig: Rig;
   past: readonly Step[];
@@ -17,22 +21,66 @@ export interface History {
 export const startHistory = (rig: Rig): History => ({ rig, past: [], future: [] });
 
 /** Records an applied edit; what had been undone before it can no longer be redone. */
-export const record = (h: History, applied: Applied, words: string): History => ({
-  rig: applied.rig,
-  past: [...h.past, { words, patches: applied.patches, inverse: applied.inverse }],
-  future: [],
-});
+export const record = (h: History, applied: Applied, words: string): History => {
+  const { rig: after, patches, inverse } = applied;
+  return {
+    rig: after,
+    past: [...h.past, { words, patches, inverse, before: h.rig, after }],
+    future: [],
+  };
+};
 
-/** Goes one step back; the same history where there is none. */
-export function undo(h: History): History {
-  const step = h.past.at(-1);
-  return step
-    ? { rig: patchRig(h.rig, step.inverse), past: h.past.slice(0, -1), future: [step, ...h.future] }
-    : h;
+/** The same steps on a document that somebody else changed. */
+export const onTop = (h: History, rig: Rig): History => ({ ...h, rig });
+
+/** A step that was gone, back or forth. */
+export interface Gone {
+  history: History;
+  words: string;
+  /** What changed; nothing where more has to be looked at than what the step itself had changed. */
+  patches: Patch[] | undefined;
+  /** Where others changed the same since: then nothing was changed, and the step is given up. */
+  blocked: readonly Clash[];
 }
 
-/** Goes one step forth again; the same history where there is none. */
-export function redo(h: History): History {
+/**
+ * Takes back the last step that was made here, whatever others did since: what it changed is changed
+ * back, and all else stays. Nothing where there is no step.
+ */
+export function undo(h: History): Gone | undefined {
+  const step = h.past.at(-1);
+  if (!step) return undefined;
+  const rest = { past: h.past.slice(0, -1), future: h.future };
+  return go(h, rest, { ...rest, future: [step, ...h.future] }, step.words, {
+    ...{ from: step.after, to: step.before, patches: step.inverse },
+  });
+}
+
+/** Does the step again that was taken back last. */
+export function redo(h: History): Gone | undefined {
   const [step, ...future] = h.future;
-  return step ? { rig: patchRig(h.rig, step.patches), past: [...h.past, step], future } : h;
+  if (!step) return undefined;
+  const rest = { past: h.past, future };
+  return go(h, rest, { ...rest, past: [...h.past, step] }, step.words, {
+    ...{ from: step.before, to: step.after, patches: step.patches },
+  });
+}
+
+type Steps = Pick<History, 'past' | 'future'>;
+
+function go(
+  h: History,
+  without: Steps,
+  done: Steps,
+  words: string,
+  way: { from: Rig; to: Rig; patches: Patch[] },
+): Gone {
+  if (h.rig === way.from) {
+    const { patches } = way;
+    return { history: { ...done, rig: patchRig(h.rig, patches) }, words, patches, blocked: [] };
+  }
+  const { rig, clashes } = mergeRigs(way.from, way.to, h.rig);
+  return clashes.length
+    ? { history: { ...without, rig: h.rig }, words, patches: [], blocked: clashes }
+    : { history: { ...done, rig }, words, patches: undefined, blocked: [] };
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { touringRig } from '../demo';
 import { compareRigs } from '../changes';
-import { applyEdits, type Edit, mergeRigs, type Rig, sameJson } from '.';
+import { applyEdits, checkRig, type Edit, mergeRigs, type Rig, sameJson } from '.';
 
 const base = touringRig;
 const after = (...edits: Edit[]): Rig => {
@@ -20,8 +20,7 @@ test('changes to different things are both kept', () => {
     { edit: 'removeDevice', device: 'sub' },
   );
   const merge = mergeRigs(base, mine, theirs);
-  expect(merge.merged).toBe(true);
-  if (!merge.merged) return;
+  expect(merge.clashes).toEqual([]);
   expect(compareRigs(theirs, merge.rig)).toEqual([
     'added the sound Edge two',
     "Kiln Drive, Drive at 4 o'clock in Lead",
@@ -29,29 +28,35 @@ test('changes to different things are both kept', () => {
   expect(merge.rig.sounds.map((s) => s.id).slice(0, 3)).toEqual(['flat', 'edge', 'edge-2']);
 });
 
-test('the same value changed differently is a conflict with both sides', () => {
-  const merge = mergeRigs(
-    base,
-    after({ edit: 'renameRig', name: 'Mine' }),
-    after({ edit: 'renameRig', name: 'Theirs' }),
-  );
-  expect(merge).toEqual({
-    merged: false,
-    problems: [],
-    conflicts: [{ where: 'name', base: base.name, mine: 'Mine', theirs: 'Theirs' }],
-  });
+test('the same value changed differently is a clash with both sides; the chosen one holds there alone', () => {
+  const kiln: Edit = { edit: 'setDevice', device: 'kiln', notes: 'mine' };
+  const sides = [
+    after({ edit: 'renameRig', name: 'Mine' }, kiln),
+    after({ edit: 'renameRig', name: 'Theirs' }, { edit: 'removeDevice', device: 'sub' }),
+  ] as const;
+  for (const side of ['mine', 'theirs', undefined] as const) {
+    const merge = mergeRigs(base, ...sides, () => side);
+    expect(merge.clashes).toEqual([
+      { where: 'name', base: base.name, mine: 'Mine', theirs: 'Theirs' },
+    ]);
+    expect(merge.rig.name).toBe(side === 'mine' ? 'Mine' : 'Theirs');
+    expect(merge.rig.devices.find((d) => d.id === 'kiln')?.notes).toBe('mine');
+    expect(merge.rig.devices.some((d) => d.id === 'sub')).toBe(false);
+  }
 });
 
-test('a device removed here and changed there is a conflict', () => {
-  const merge = mergeRigs(
-    base,
-    after({ edit: 'removeDevice', device: 'kiln' }),
-    after({ edit: 'setDevice', device: 'kiln', notes: 'keep' }),
-  );
-  expect(
-    !merge.merged &&
-      merge.conflicts.some((c) => c.where === 'devices[kiln]' && c.mine === undefined),
-  ).toBe(true);
+test('a device removed here and changed there is a clash; either outcome is a whole rig', () => {
+  const mine = after({ edit: 'removeDevice', device: 'kiln' });
+  const theirs = after({ edit: 'setDevice', device: 'kiln', notes: 'keep' });
+  for (const side of ['mine', 'theirs'] as const) {
+    const merge = mergeRigs(base, mine, theirs, () => side);
+    expect(merge.clashes.map((c) => [c.where, c.mine === undefined])).toContainEqual([
+      'devices[kiln]',
+      true,
+    ]);
+    expect(merge.rig.devices.some((d) => d.id === 'kiln')).toBe(side === 'theirs');
+    expect(checkRig(merge.rig).ok).toBe(true);
+  }
 });
 
 test('two leads put into one jack from two sides do not merge into a broken rig', () => {
@@ -65,8 +70,20 @@ test('two leads put into one jack from two sides do not merge into a broken rig'
       metres: 3,
     },
   });
-  const merge = mergeRigs(base, after(at('mine', 'sim')), after(at('theirs', 'echo')));
-  expect(!merge.merged && merge.problems[0]!.what).toContain('a jack takes one lead');
+  const notes: Edit = { edit: 'setDevice', device: 'kiln', notes: 'mine' };
+  const sides = [after(at('mine', 'sim'), notes), after(at('theirs', 'echo'))] as const;
+  const merge = mergeRigs(base, ...sides);
+  expect(merge.clashes).toMatchObject([
+    { where: 'leads[mine]', why: expect.stringContaining('a jack takes one lead') as string },
+  ]);
+  const leadsOf = (rig: Rig) => rig.leads.map((l) => l.id).filter((id) => /mine|theirs/.test(id));
+  expect(leadsOf(merge.rig)).toEqual(['theirs']);
+  const chosen = mergeRigs(base, ...sides, (where) =>
+    where === 'leads[mine]' ? 'mine' : undefined,
+  );
+  expect(leadsOf(chosen.rig)).toEqual(['mine']);
+  for (const { rig } of [merge, chosen])
+    expect(rig.devices.find((d) => d.id === 'kiln')?.notes).toBe('mine');
 });
 
 test('merging with what did not change gives the other side, either way round', () => {
@@ -80,7 +97,7 @@ test('merging with what did not change gives the other side, either way round', 
           mergeRigs(base, changed, base),
           mergeRigs(base, base, changed),
           mergeRigs(base, changed, changed),
-        ].every((m) => m.merged && sameJson(m.rig, changed));
+        ].every((m) => !m.clashes.length && sameJson(m.rig, changed));
       },
     ),
   );

@@ -1,6 +1,11 @@
 import type { Migration } from 'kysely';
 import * as rigs from './0001-rigs';
 import * as gear from './0002-gear';
+import * as deltas from './0003-deltas';
 
 /** Migrations by name, in the order in which they are run. */
-export const MIGRATIONS: Record<string, Migration> = { '0001-rigs': rigs, '0002-gear': gear };
+export const MIGRATIONS: Record<string, Migration> = {
+  '0001-rigs': rigs,
+  '0002-gear': gear,
+  '0003-deltas': deltas,
+};

@@ -2,17 +2,18 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { Button } from '@mantine/core';
 import { analyse, type Report } from '../../core/report';
-import type { Rig } from '../../core/rig';
 import { openDoor, startAnalysis, watchByLock } from '../../worker';
-import { type Clash, Keeper } from '../keep/keeper';
-import { readLocalCopy } from '../keep/local-copy';
+import type { Head } from '../../core/keep';
+import { newestJournal } from '../keep/journal';
+import { Keeper, type Question } from '../keep/keeper';
+import { LiveLine } from '../keep/live-line';
+import { personName } from '../keep/person';
 import { createRigStore, type RigStore } from '../store/rig-store';
 import { RigContext } from '../store/use-rig';
 import { RigFrame } from './rig-frame';
 
 export interface OpenedRig {
-  rig: Rig;
-  revision: number;
+  head: Head;
   report: Report;
 }
 
@@ -53,19 +54,21 @@ export function RigApp({
   problem: string | null;
   children: ReactNode;
 }) {
-  const [session, setSession] = useState<{ store: RigStore; revision: number } | null>(
-    () => opened && { store: createRigStore(opened.rig, opened.report), revision: opened.revision },
+  const [session, setSession] = useState<{ store: RigStore; head: Head } | null>(
+    () => opened && { store: createRigStore(opened.head.rig, opened.report), head: opened.head },
   );
   const [keeper, setKeeper] = useState<Keeper | null>(null);
-  const [clash, setClash] = useState<Clash | null>(null);
+  const [question, setQuestion] = useState<Question | null>(null);
   const [looked, setLooked] = useState(false);
 
   useEffect(() => {
     if (session) return;
-    void readLocalCopy(id).then((copy) => {
+    // Opened on its base; what was not saved is taken up from the journal as after any reload.
+    void newestJournal(id).then((journal) => {
       setLooked(true);
-      if (copy)
-        setSession({ store: createRigStore(copy.rig, analyse(copy.rig)), revision: copy.base });
+      if (!journal) return;
+      const { base } = journal;
+      setSession({ store: createRigStore(base.rig, analyse(base.rig)), head: base });
     });
   }, [id, session]);
 
@@ -78,16 +81,18 @@ export function RigApp({
       onRestart: (why, report) => session.store.getState().takeOver(why, report),
     });
     session.store.getState().setDoor(door);
-    const keeps = new Keeper(session.store, session.revision, setClash);
+    const keeps = new Keeper(session.store, session.head, setQuestion, personName);
+    const line = new LiveLine(id, session.store, keeps);
     setKeeper(keeps);
     void keeps.recover();
     const forget = rememberUnits(session.store);
     return () => {
       forget();
+      line.close();
       keeps.close();
       door.close();
     };
-  }, [session]);
+  }, [id, session]);
 
   if (!session) {
     return (
@@ -101,7 +106,7 @@ export function RigApp({
   }
   return (
     <RigContext.Provider value={session.store}>
-      <RigFrame keeper={keeper} clash={clash}>
+      <RigFrame keeper={keeper} question={question}>
         {children}
       </RigFrame>
     </RigContext.Provider>

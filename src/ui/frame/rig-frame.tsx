@@ -4,6 +4,7 @@ import {
   Menu,
   NumberInput,
   Textarea,
+  TextInput,
   Tooltip,
   useMantineColorScheme,
 } from '@mantine/core';
@@ -17,15 +18,18 @@ import {
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import { DEFAULT_REFERENCE, writeRig } from '../../core/rig';
-import type { Clash, Keeper } from '../keep/keeper';
+import { DEFAULT_REFERENCE } from '../../core/rig';
+import type { Keeper, Question } from '../keep/keeper';
+import { personName, setPersonName } from '../keep/person';
+import { saveRigFile } from '../look/save-file';
 import { useDocument, useRig, useRigStore } from '../store/use-rig';
-import { ClashDialog } from './clash-dialog';
 import { Contained } from './contained';
 import { FindingsButton, FindingsDrawer } from './findings-drawer';
 import { Palette } from './palette';
 import { palette } from './palette-store';
 import { keyOf, pathOf, PLACE_IDS, PLACES } from './place-list';
+import { Others } from './others';
+import { QuestionDialog } from './question-dialog';
 import { SaveMark } from './save-mark';
 import { Shortcuts } from './shortcuts';
 import { useKeys } from './use-keys';
@@ -33,11 +37,11 @@ import { useKeys } from './use-keys';
 /** What is the same everywhere in a rig: its name, the places, the sounds, findings, undo, the save mark. */
 export function RigFrame({
   keeper,
-  clash,
+  question,
   children,
 }: {
   keeper: Keeper | null;
-  clash: Clash | null;
+  question: Question | null;
   children: ReactNode;
 }) {
   const rig = useDocument();
@@ -64,17 +68,7 @@ export function RigFrame({
     ['shift+?', () => setKeys(true)],
     ['?', () => setKeys(true)],
   ]);
-  const exportFile = () => {
-    const url = URL.createObjectURL(
-      new Blob([writeRig(store.getState().history.rig)], { type: 'application/json' }),
-    );
-    const a = Object.assign(document.createElement('a'), {
-      href: url,
-      download: `${rig.id}.yantrel.json`,
-    });
-    a.click();
-    URL.revokeObjectURL(url);
-  };
+  const exportFile = () => saveRigFile(store.getState().history.rig);
   return (
     <div className="frame">
       <header className="frame-top">
@@ -100,6 +94,7 @@ export function RigFrame({
           ))}
         </nav>
         <FindingsButton />
+        <Others />
         <SaveMark onRetry={() => keeper?.tryNow()} />
         <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}>
           <ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}>
@@ -177,7 +172,7 @@ export function RigFrame({
         onExport={exportFile}
       />
       <Shortcuts opened={keys} onClose={() => setKeys(false)} />
-      {clash && <ClashDialog clash={clash} onSettle={(side) => keeper?.settle(side)} />}
+      {question && <QuestionDialog question={question} keeper={keeper} />}
     </div>
   );
 }
@@ -203,6 +198,12 @@ function RigSettings() {
   );
   return (
     <div className="rig-settings-box">
+      <TextInput
+        size="xs"
+        label="Your name, as others see it"
+        defaultValue={personName() ?? ''}
+        onBlur={(e) => setPersonName(e.currentTarget.value)}
+      />
       <strong className="small-print">Reference lead for tone</strong>
       {field('Length, m', 'metres')}
       {field('Capacitance, pF per metre', 'pfPerMetre')}

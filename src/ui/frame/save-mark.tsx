@@ -1,10 +1,13 @@
 'use client';
 import { IconCloudCheck, IconCloudOff, IconCloudUp } from '@tabler/icons-react';
-import { useRig } from '../store/use-rig';
+import { saveRigFile } from '../look/save-file';
+import { useRig, useRigStore } from '../store/use-rig';
 
 /** Whether the work is on the server: saved, saving, or not saved and why. */
 export function SaveMark({ onRetry }: { onRetry: () => void }) {
   const save = useRig((s) => s.save);
+  const keeps = useRig((s) => s.keeps);
+  const store = useRigStore();
   const [Shape, text] =
     save.state === 'saved'
       ? [IconCloudCheck, 'saved']
@@ -24,6 +27,21 @@ export function SaveMark({ onRetry }: { onRetry: () => void }) {
         <button type="button" className="sound" onClick={onRetry}>
           Try now
         </button>
+      )}
+      {!keeps && (
+        <>
+          <strong data-keeps-nothing>
+            This browser keeps nothing (a private window, or a full disk): until it says “saved”, a
+            reload loses what you did.
+          </strong>
+          <button
+            type="button"
+            className="sound"
+            onClick={() => saveRigFile(store.getState().history.rig)}
+          >
+            Keep it as a file
+          </button>
+        </>
       )}
     </span>
   );

@@ -1,78 +1,125 @@
 import { analyse } from '../../core/report';
 import { touringRig } from '../../core/demo';
+import type { Head, Journal } from '../../core/keep';
 import type { Rig } from '../../core/rig';
 import { createRigStore } from '../store/rig-store';
-import { type Clash, Keeper } from './keeper';
-import type { LocalCopy } from './local-copy';
+import { Keeper, type Question } from './keeper';
 
-const kept = new Map<string, LocalCopy>();
+const kept = new Map<string, unknown>();
+let full = false;
 jest.mock('idb-keyval', () => ({
   get: async (k: string) => kept.get(k),
-  set: async (k: string, v: LocalCopy) => void kept.set(k, v),
+  set: async (k: string, v: unknown) => {
+    if (full) throw new Error('the disk is full');
+    kept.set(k, structuredClone(v));
+  },
+  del: async (k: string) => void kept.delete(k),
+  keys: async () => [...kept.keys()],
 }));
 
 interface Sent {
-  base: number;
+  base: string;
+  identity: string;
   rig: Rig;
   words: string;
+  by: string | null;
 }
 type Answer = { status: number; body: unknown } | 'away';
 let sent: Sent[];
 let answers: Answer[];
+/** What the database has. */
+let head: Head;
 
 beforeEach(() => {
   jest.useFakeTimers();
   kept.clear();
+  full = false;
   sent = [];
   answers = [];
+  head = { revision: 7, identity: 'seven', rig: touringRig };
   Object.assign(globalThis, { window: new EventTarget() });
-  globalThis.fetch = (async (_path: string, init: { body: string }) => {
-    sent.push(JSON.parse(init.body) as Sent);
-    const answer = answers.shift() ?? { status: 201, body: { revision: sent.at(-1)!.base + 1 } };
+  globalThis.fetch = (async (_path: string, init: { method: string; body?: string }) => {
+    const reply = (status: number, body: unknown) => ({
+      ok: status < 300,
+      status,
+      json: async () => body,
+    });
+    if (init.method !== 'POST') {
+      if (answers[0] === 'away') throw new TypeError('fetch failed');
+      return reply(200, head);
+    }
+    const save = JSON.parse(init.body ?? '') as Sent;
+    sent.push(save);
+    const answer = answers.shift();
     if (answer === 'away') throw new TypeError('fetch failed');
-    return { ok: answer.status < 300, status: answer.status, json: async () => answer.body };
+    if (answer) return reply(answer.status, answer.body);
+    if (save.base !== head.identity)
+      return reply(409, { title: 'Others have saved since.', outcome: 'behind', head });
+    head = { revision: head.revision + 1, identity: save.identity, rig: save.rig };
+    return reply(201, { revision: head.revision });
   }) as unknown as typeof fetch;
 });
 afterEach(() => jest.useRealTimers());
 
-function opened() {
-  const store = createRigStore(touringRig, analyse(touringRig));
-  const clashes: (Clash | null)[] = [];
-  const keeper = new Keeper(store, 7, (c) => clashes.push(c));
+const theirs = (change: Partial<Rig>, words = 'changed it') => {
+  head = {
+    ...{ revision: head.revision + 1, identity: `theirs-${head.revision}`, by: 'Ada', words },
+    rig: { ...head.rig, ...change },
+  };
+};
+
+function opened(on = head) {
+  const store = createRigStore(on.rig, analyse(on.rig));
+  const questions: (Question | null)[] = [];
+  const keeper = new Keeper(
+    store,
+    on,
+    (q) => questions.push(q),
+    () => 'Bea',
+  );
   const rename = (name: string) => store.getState().edit({ edit: 'renameRig', name });
   return {
     store,
     keeper,
-    clashes,
+    questions,
     rename,
+    note: (notes: string) => store.getState().edit({ edit: 'setRigNotes', notes }),
     get: store.getState,
     wait: (ms: number) => jest.advanceTimersByTimeAsync(ms),
-    copy: () => kept.get(`yantrel rig ${touringRig.id}`),
+    journal: () => kept.get(`yantrel journal ${touringRig.id} ${keeper.tab}`) as Journal,
   };
 }
+/** What a page that is gone left in this browser. */
+const leave = (tab: string, journal: Journal) =>
+  kept.set(`yantrel journal ${touringRig.id} ${tab}`, journal);
 
 test('changes made close together are one save, on the right revision, in words; then it says "saved"', async () => {
-  const { get, rename, wait, copy } = opened();
+  const { get, rename, wait, journal } = opened();
   rename('One');
   rename('Two');
   expect(get().save.state).toBe('saving');
-  expect(copy()!.words).toHaveLength(2);
+  await wait(0);
+  expect(journal().pending).toHaveLength(2);
   await wait(1000);
-  expect(sent.map((s) => [s.base, s.rig.name, s.words])).toEqual([
-    [7, 'Two', 'renamed the rig to One; renamed the rig to Two'],
+  expect(sent).toMatchObject([
+    {
+      ...{ base: 'seven', by: 'Bea', rig: { name: 'Two' } },
+      words: 'renamed the rig to One; renamed the rig to Two',
+    },
   ]);
   expect(get().save).toEqual({ state: 'saved' });
-  expect(copy()).toMatchObject({ base: 8, words: [], rig: { name: 'Two' } });
+  expect(journal()).toMatchObject({ base: { revision: 8 }, pending: [], rig: { name: 'Two' } });
   rename('Three');
   await wait(1000);
-  expect(sent[1]!.base).toBe(8);
+  expect(sent[1]!.base).toBe(sent[0]!.identity);
+  expect(get().revision).toBe(9);
 });
 
 test(
-  'with the server away it says why, keeps the work, tries again more and more ' +
-    'slowly, and saves when it is back',
+  'with the server away it says why, keeps the work, sends the same again more and more slowly, ' +
+    'and saves when it is back',
   async () => {
-    const { get, rename, wait, copy } = opened();
+    const { get, rename, wait, journal } = opened();
     answers = ['away', 'away', { status: 503, body: { title: 'The database is away.' } }];
     rename('Kept');
     await wait(400);
@@ -80,147 +127,170 @@ test(
       state: 'unsaved',
       why: expect.stringContaining('The server cannot be reached.') as string,
     });
-    expect(copy()!.rig.name).toBe('Kept');
+    expect(journal().rig.name).toBe('Kept');
     await wait(3100);
     expect(get().save).toMatchObject({ state: 'unsaved', why: 'The database is away.' });
     rename('Kept too');
-    await wait(6000);
+    await wait(8000);
     expect(get().save).toEqual({ state: 'saved' });
-    expect(sent.at(-1)).toMatchObject({ base: 7, rig: { name: 'Kept too' } });
+    expect(sent.map((s) => s.rig.name)).toEqual(['Kept', 'Kept', 'Kept', 'Kept', 'Kept too']);
+    expect(new Set(sent.slice(0, 4).map((s) => s.identity)).size).toBe(1);
   },
 );
 
-test('a reload takes up what was not saved', async () => {
-  kept.set(`yantrel rig ${touringRig.id}`, {
-    rig: { ...touringRig, name: 'From before' },
-    base: 5,
-    words: ['renamed'],
+test('a save whose answer was lost is not stored twice, and what others did since comes in', async () => {
+  const { get, rename, note, wait } = opened();
+  answers = ['away', { status: 201, body: null }];
+  rename('Mine');
+  await wait(400);
+  const saved = { revision: 8, identity: sent[0]!.identity, rig: sent[0]!.rig };
+  head = saved;
+  theirs({ notes: 'theirs' }, 'noted it');
+  answers = [{ status: 201, body: { revision: 8, newer: head } }];
+  await wait(1500);
+  expect(get().history.rig).toMatchObject({ name: 'Mine', notes: 'theirs' });
+  expect(get().notice).toBe(
+    'Ada changed this rig too: noted it. Both are in; the history shows every step.',
+  );
+  note('and on');
+  await wait(1000);
+  expect(sent.at(-1)?.base).toBe('theirs-8');
+  expect(get().save).toEqual({ state: 'saved' });
+});
+
+test('the base never moves past its document: what others saved while mine was out is joined, not written over', async () => {
+  const { get, rename, wait, keeper, questions } = opened();
+  theirs({ name: 'Theirs', notes: 'theirs' });
+  // Behind without knowing it: a save of mine, and one more change of the same name meanwhile.
+  get().edit({ edit: 'setDevice', device: 'kiln', notes: 'mine' });
+  rename('Mine');
+  await wait(1000);
+  expect(sent).toHaveLength(1);
+  expect(questions.at(-1)).toMatchObject({
+    state: 'clash',
+    clashes: [{ where: 'name', mine: 'Mine', theirs: 'Theirs' }],
   });
+  expect(get().history.rig.name).toBe('Mine');
+  keeper.choose('name', 'mine');
+  keeper.settle();
+  await wait(1000);
+  expect(questions.at(-1)).toBeNull();
+  expect(head.rig).toMatchObject({ name: 'Mine', notes: 'theirs' });
+  expect(get().history.rig).toEqual(head.rig);
+});
+
+test('what others save comes in as soon as it is told, and mine stays on top', async () => {
+  const { get, keeper, rename, wait } = opened();
+  theirs({ notes: 'theirs' }, 'noted it');
+  await keeper.refresh();
+  expect(get().history.rig.notes).toBe('theirs');
+  expect(get().history.past).toEqual([]);
+  rename('Mine');
+  theirs({ notes: 'more' });
+  await keeper.refresh();
+  expect(get().history.rig).toMatchObject({ name: 'Mine', notes: 'more' });
+  await wait(1000);
+  expect(head).toMatchObject({ revision: 10, rig: { name: 'Mine', notes: 'more' } });
+});
+
+test('a reload takes up what was not saved; two closed pages one after the other, and neither is lost', async () => {
+  leave('gone-1', { base: head, rig: { ...touringRig, name: 'From one' }, pending: ['renamed'] });
+  leave('gone-2', { base: head, rig: { ...touringRig, notes: 'from two' }, pending: ['noted'] });
   const { keeper, get, wait } = opened();
   await keeper.recover();
-  expect(get().history.rig.name).toBe('From before');
-  await wait(400);
-  expect(sent[0]).toMatchObject({ base: 5, rig: { name: 'From before' } });
+  expect(get().history.rig.name).toBe('From one');
+  await wait(3000);
+  expect(head.rig).toMatchObject({ name: 'From one', notes: 'from two' });
+  expect(get().history.rig).toEqual(head.rig);
+  expect([...kept.keys()]).toEqual([`yantrel journal ${touringRig.id} ${keeper.tab}`]);
 });
 
-test(
-  'what is changed while earlier work is being looked for is not lost, nor does it ' +
-    'overwrite that work',
-  async () => {
-    const earlier = { rig: { ...touringRig, name: 'From before' }, base: 5, words: ['renamed'] };
-    kept.set(`yantrel rig ${touringRig.id}`, earlier);
-    const { keeper, store, get, wait, copy } = opened();
-    const found = keeper.recover();
-    store.getState().edit({ edit: 'setDevice', device: 'kiln', notes: 'quick' });
-    expect(copy()).toEqual(earlier);
-    await found;
-    expect(get().history.rig.name).toBe('From before');
-    expect(get().history.rig.devices.find((d) => d.id === 'kiln')!.notes).toBe('quick');
-    expect(copy()!.words).toHaveLength(2);
-    await wait(1000);
-    expect(sent).toHaveLength(1);
-    expect(sent[0]!.words).toMatch(/^renamed; /);
-  },
-);
-
-test('where it clashes with earlier work, that work is taken up, and the quick change is a step back', async () => {
-  kept.set(`yantrel rig ${touringRig.id}`, {
-    rig: { ...touringRig, name: 'From before' },
-    base: 5,
-    words: ['renamed'],
-  });
-  const { keeper, get, rename } = opened();
+test('what is changed while earlier work is looked for is saved first, and the earlier work comes in after it', async () => {
+  leave('gone-1', { base: head, rig: { ...touringRig, name: 'Earlier' }, pending: ['renamed'] });
+  const { keeper, note, wait } = opened();
   const found = keeper.recover();
-  rename('Quick');
+  note('quick');
   await found;
-  expect(get().history.rig.name).toBe('From before');
-  get().undo();
-  expect(get().history.rig.name).toBe('Quick');
+  await wait(3000);
+  expect(head.rig).toMatchObject({ name: 'Earlier', notes: 'quick' });
 });
 
-test('a copy without unsaved work does not go before what the server gave', async () => {
-  kept.set(`yantrel rig ${touringRig.id}`, {
-    rig: { ...touringRig, name: 'Stale' },
-    base: 3,
-    words: [],
+test('a journal of a page that is still open is left alone', async () => {
+  leave('open-1', { base: head, rig: { ...touringRig, name: 'Open' }, pending: ['renamed'] });
+  Object.defineProperty(globalThis, 'navigator', {
+    configurable: true,
+    value: {
+      locks: {
+        request: async (name: string, options: unknown, f?: (lock: unknown) => unknown) => {
+          if (f) return f(name.endsWith('open-1') ? null : {});
+          return (options as (lock: unknown) => unknown)({});
+        },
+      },
+    },
   });
   const { keeper, get } = opened();
   await keeper.recover();
   expect(get().history.rig.name).toBe(touringRig.name);
+  expect(kept.has(`yantrel journal ${touringRig.id} open-1`)).toBe(true);
+  Object.defineProperty(globalThis, 'navigator', { configurable: true, value: {} });
+});
+
+test('the one copy that an earlier version kept is taken up, too', async () => {
+  kept.set(`yantrel rig ${touringRig.id}`, {
+    ...{ rig: { ...touringRig, name: 'From before' }, base: 7, words: ['renamed'] },
+  });
+  const { keeper, wait } = opened();
+  await keeper.recover();
+  await wait(1000);
+  expect(head.rig.name).toBe('From before');
+  expect(kept.has(`yantrel rig ${touringRig.id}`)).toBe(false);
+});
+
+test('a database that was set back is asked about before anything is written', async () => {
+  const later = { revision: 9, identity: 'nine', rig: { ...touringRig, name: 'Later' } };
+  leave('gone-1', { base: later, rig: later.rig, pending: [] });
+  const { keeper, questions, wait } = opened();
+  await keeper.recover();
+  await wait(1000);
+  expect(questions.at(-1)).toMatchObject({ state: 'astray', theirs: { revision: 7 } });
+  expect(sent).toEqual([]);
+  keeper.decide('mine');
+  await wait(1000);
+  expect(head).toMatchObject({ revision: 8, rig: { name: 'Later' } });
+  expect(sent[0]).toMatchObject({ base: 'seven', words: 'put back what the database had lost' });
 });
 
 test('a page that was kept for when the server is away is brought up to what was seen last', async () => {
-  kept.set(`yantrel rig ${touringRig.id}`, {
-    rig: { ...touringRig, name: 'Seen last' },
-    base: 9,
-    words: [],
-  });
-  const fetching = globalThis.fetch;
-  globalThis.fetch = () => Promise.reject(new TypeError('fetch failed'));
-  const { keeper, get, rename, wait } = opened();
+  const seen = { revision: 9, identity: 'nine', rig: { ...touringRig, name: 'Seen last' } };
+  leave('gone-1', { base: seen, rig: seen.rig, pending: [] });
+  answers = ['away'];
+  const { keeper, get, note, wait, questions } = opened();
   await keeper.recover();
   expect(get().history.rig.name).toBe('Seen last');
-  globalThis.fetch = fetching;
-  rename('And on');
+  head = seen;
+  answers = [];
+  note('And on');
   await wait(1000);
-  expect(sent[0]!.base).toBe(9);
+  expect(sent[0]!.base).toBe('nine');
+  expect(questions).toEqual([]);
 });
 
-test('what the server merged is taken in; what was changed meanwhile is saved on top', async () => {
-  const { get, rename, wait, store } = opened();
-  rename('Mine');
-  answers = [
-    { status: 201, body: { revision: 12, rig: { ...touringRig, name: 'Mine', notes: 'theirs' } } },
-  ];
-  const saving = wait(360);
-  await saving;
-  expect(get().history.rig).toMatchObject({ name: 'Mine', notes: 'theirs' });
-  expect(get().notice).toContain('Both changes are in');
-  store.getState().edit({ edit: 'setDevice', device: 'kiln', notes: 'later' });
-  await wait(1000);
-  expect(sent.at(-1)).toMatchObject({ base: 12, rig: { notes: 'theirs' } });
-});
-
-test.each(['mine', 'theirs'] as const)('a clash stops saving until %s is chosen', async (side) => {
-  const { get, rename, wait, keeper, clashes } = opened();
-  answers = [
-    {
-      status: 409,
-      body: {
-        title: 'Somebody else changed the same thing.',
-        conflicts: [{ where: 'name' }],
-        problems: [],
-        theirs: { rig: { ...touringRig, name: 'Theirs' }, revision: 9 },
-      },
-    },
-  ];
-  rename('Mine');
-  await wait(1000);
-  expect(clashes).toHaveLength(1);
-  rename('Mine again');
-  await wait(5000);
-  expect(sent).toHaveLength(1);
-  keeper.settle(side);
-  await wait(1000);
-  expect(clashes.at(-1)).toBeNull();
-  expect(get().save).toEqual({ state: 'saved' });
-  expect(get().history.rig.name).toBe(side === 'mine' ? 'Mine again' : 'Theirs');
-  expect(sent.slice(1).map((s) => [s.base, s.rig.name])).toEqual(
-    side === 'mine' ? [[9, 'Mine again']] : [],
-  );
+test('a browser that keeps nothing says so, and no longer once it does', async () => {
+  const { get, rename, wait } = opened();
+  full = true;
+  rename('One');
+  await wait(0);
+  expect(get().keeps).toBe(false);
+  full = false;
+  rename('Two');
+  await wait(0);
+  expect(get().keeps).toBe(true);
 });
 
 test('a document that the server refuses is not sent again and again', async () => {
   const { get, rename, wait } = opened();
-  answers = [
-    {
-      status: 422,
-      body: {
-        title: 'The rig was not saved.',
-        problems: [{ where: 'leads[0]', what: 'is wrong' }],
-      },
-    },
-  ];
+  const problems = [{ where: 'leads[0]', what: 'is wrong' }];
+  answers = [{ status: 422, body: { title: 'The rig was not saved.', problems } }];
   rename('Refused');
   await wait(60_000);
   expect(sent).toHaveLength(1);

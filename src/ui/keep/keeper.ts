@@ -1,186 +1,238 @@
 import { at } from '../../core/outcome';
-import { type Conflict, mergeRigs, type Problem, type Rig } from '../../core/rig';
-import type { RigStore } from '../store/rig-store';
-import { askServer, problemText } from './ask-server';
-import { type LocalCopy, readLocalCopy, writeLocalCopy } from './local-copy';
+import { type Happening, type Head, journalOf, type Keeping, next, opened } from '../../core/keep';
+import type { Rig, Side } from '../../core/rig';
+import type { RigStore, SaveState } from '../store/rig-store';
+import { askServer, problemText, type Reply } from './ask-server';
+import { holdPage, type Left, takeLeft, writeJournal } from './journal';
 
-/** Two people changed the same thing: both sides, to choose from. */
-export interface Clash {
-  conflicts: Conflict[];
-  problems: Problem[];
-  theirs: { rig: Rig; revision: number };
-}
-
-interface Saved {
-  revision: number;
-  rig?: Rig;
-}
+/** A page that waits for an answer of the person: who is right, thing by thing or as a whole. */
+export type Question = Extract<Keeping, { state: 'clash' | 'astray' }>;
 
 const SETTLE_MS = 350;
 const PATIENCE_MS = [1000, 2000, 4000, 8000, 15_000];
 
 /**
- * Saves every change as a revision, and keeps what is not saved in the browser. While the server or
- * its database is away, it tries again by itself. `onClash` is called when two people changed the
- * same thing; saving waits until it is settled.
+ * Keeps what is changed on a page: in this browser at once, on the server soon, and brings in what
+ * others change. What is to be done follows from the states of {@link Keeping}; this class does it,
+ * with timers, the network and the browser. `onQuestion` is called when a person has to be asked;
+ * `by` says who they are.
  */
 export class Keeper {
-  private base: number;
+  readonly tab = crypto.randomUUID();
+  private k: Keeping;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private busy = false;
-  /** While an earlier copy is being looked for, nothing is written over it. */
-  private looking = false;
-  private waits = 0;
-  private clash: Clash | null = null;
+  private failures = 0;
+  /** What earlier pages left: the first is being taken up, the others wait until that is saved. */
+  private left: Left[] = [];
+  private taking: Left | undefined;
+  /** The page's base came from the database, not from a copy in this browser. */
+  private fresh = false;
+  private refreshing: 'no' | 'yes' | 'again' = 'no';
+  private closed = false;
   private readonly stopWatching: () => void;
 
   constructor(
     private readonly store: RigStore,
-    revision: number,
-    private readonly onClash: (clash: Clash | null) => void,
+    head: Head,
+    private readonly onQuestion: (question: Question | null) => void,
+    private readonly by: () => string | null = () => null,
   ) {
-    this.base = revision;
-    store.setState({ revision });
+    this.k = opened(head);
+    store.setState({ revision: head.revision });
+    holdPage(this.tab);
     this.stopWatching = store.subscribe((now, before) => {
-      if (now.unsaved.length > before.unsaved.length) {
-        if (!this.looking) this.keep();
-      }
+      if (now.lastEdit && now.lastEdit !== before.lastEdit)
+        this.happen({ is: 'edited', ...now.lastEdit });
     });
     window.addEventListener('online', this.tryNow);
   }
 
   private get id(): string {
-    return this.store.getState().history.rig.id;
+    return this.k.rig.id;
   }
 
-  /** Takes up work that a reload or a lost server left behind in this browser. */
+  /** The revision that the page is based on. */
+  get base(): Head {
+    return this.k.base;
+  }
+
+  /** Looks what the database has, and takes up what earlier pages of this browser left behind. */
   async recover(): Promise<void> {
-    const opened = this.store.getState().history.rig;
-    this.looking = true;
-    const copy = await readLocalCopy(this.id);
-    this.looking = false;
-    const { history, unsaved } = this.store.getState();
-    if (!copy?.words.length) return unsaved.length ? this.keep() : this.freshen(copy);
-    // What was changed meanwhile goes on top; where the two clash, it is a step back with undo.
-    const both = mergeRigs(opened, history.rig, copy.rig);
-    this.base = copy.base;
-    this.store.getState().adopt(both.merged ? both.rig : copy.rig, 'took up unsaved work');
-    this.store.setState({ unsaved: [...copy.words, ...unsaved] });
+    await this.refresh();
+    this.left.push(...(await takeLeft(this.id, this.tab)));
+    void this.keep();
+    await this.takeUp();
   }
 
-  /** Writes what is not saved yet into this browser, and saves it. */
-  private keep(): void {
-    const { history, unsaved, save, setSave } = this.store.getState();
-    void writeLocalCopy(this.id, { rig: history.rig, base: this.base, words: unsaved });
-    if (save.state === 'saved') setSave({ state: 'saving' });
-    this.schedule(SETTLE_MS);
-  }
-
-  /**
-   * A page kept for when the server is away may be older than what was seen last: then the newer is
-   * opened.
-   */
-  private async freshen(copy: LocalCopy | undefined): Promise<void> {
-    if (copy && copy.base > this.base) {
-      const now = await askServer<{ rig: Rig; revision: number }>(`/api/rigs/${this.id}`);
-      const newer = now.ok
-        ? { rig: now.value.rig, base: now.value.revision }
-        : now.status === 0 || now.status === 503
-          ? copy
-          : undefined;
-      if (newer && newer.base > this.base && this.store.getState().unsaved.length === 0) {
-        this.base = newer.base;
-        this.store.getState().adopt(newer.rig, 'opened the newest revision');
-      }
+  /** Asks for the newest revision and brings it in. */
+  async refresh(): Promise<void> {
+    if (this.refreshing !== 'no') {
+      this.refreshing = 'again';
+      return;
     }
-    const { history, unsaved } = this.store.getState();
-    await writeLocalCopy(this.id, { rig: history.rig, base: this.base, words: unsaved });
+    this.refreshing = 'yes';
+    const reply = await askServer<Head>(`/api/rigs/${this.id}`);
+    const again = (this.refreshing as string) === 'again';
+    this.refreshing = 'no';
+    if (this.closed) return;
+    if (reply.ok) this.hear(reply.value);
+    if (again) await this.refresh();
+  }
+
+  /** A head as the database has it now. One that is older than what the page knows means that the database was set back. */
+  private hear(head: Head): void {
+    const first = !this.fresh;
+    this.fresh = true;
+    const { base, state } = this.k;
+    const lost =
+      head.revision < base.revision ||
+      (head.revision === base.revision && head.identity !== base.identity);
+    if (!lost) return this.happen({ is: 'arrived', head });
+    // Only a page at rest asks at once; any other finds out with its next save.
+    if (!first || state !== 'saved') return;
+    const journal = journalOf(this.k);
+    this.k = opened(head);
+    this.happen({ is: 'recovered', journal, fresh: true });
+  }
+
+  /** Takes up the next of what was left; what is settled goes from the browser. */
+  private async takeUp(): Promise<void> {
+    while (this.k.state === 'saved') {
+      this.taking?.settle();
+      this.taking = this.left.shift();
+      if (!this.taking) return;
+      let { journal } = this.taking;
+      if (journal.base.identity === '') {
+        const base = await this.known(journal.base.revision);
+        if (!base) return;
+        journal = { ...journal, base };
+      }
+      this.happen({ is: 'recovered', journal, fresh: this.fresh });
+    }
+  }
+
+  /** A revision that is known by number alone. */
+  private async known(revision: number): Promise<Head | undefined> {
+    if (revision === this.k.base.revision) return this.k.base;
+    const reply = await askServer<Rig>(`/api/rigs/${this.id}/revisions/${revision}`);
+    return reply.ok ? { revision, identity: '', rig: reply.value } : undefined;
+  }
+
+  /** Lets something happen, and does what follows from the state that it leads to. */
+  private happen(e: Happening): void {
+    const before = this.k;
+    const k = next(before, e);
+    if (k === before) return;
+    this.k = k;
+    this.show(before);
+    void this.keep();
+    if (k.state === 'sending' && before.state !== 'sending') void this.send(k.attempt);
+    else if (k.state === 'changed') this.schedule(SETTLE_MS);
+    else if (k.state === 'away' && before.state !== 'away')
+      this.schedule(at(PATIENCE_MS, Math.min(this.failures++, PATIENCE_MS.length - 1)));
+    if (e.is === 'saved') this.failures = 0;
+    const question = k.state === 'clash' || k.state === 'astray' ? k : null;
+    if (question || before.state === 'clash' || before.state === 'astray')
+      this.onQuestion(question);
+    if (k.state === 'saved' && before.state !== 'saved') void this.takeUp();
+  }
+
+  /** Brings the page up to the state. */
+  private show(before: Keeping): void {
+    const { k, store } = this;
+    const { adopt, history, setNotice } = store.getState();
+    if (history.rig !== k.rig) {
+      adopt(k.rig);
+      if (k.base.revision > before.base.revision && k.state !== 'clash') setNotice(newsOf(k.base));
+    }
+    store.setState({
+      revision: k.base.revision,
+      unsaved: k.pending,
+      save: saveState(k, store.getState().save),
+    });
+  }
+
+  private async keep(): Promise<void> {
+    const keeps = await writeJournal(this.id, this.tab, journalOf(this.k));
+    if (keeps !== this.store.getState().keeps) this.store.setState({ keeps });
+  }
+
+  private async send(attempt: Extract<Keeping, { state: 'sending' }>['attempt']): Promise<void> {
+    const { identity, base, rig, words } = attempt;
+    const reply = await askServer<{ revision: number; newer?: Head }>(
+      `/api/rigs/${this.id}/revisions`,
+      'POST',
+      { base: base.identity, identity, rig, words, by: this.by() },
+    );
+    if (!this.closed) this.happen(answerOf(identity, reply));
+  }
+
+  private schedule(ms: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => this.happen({ is: 'due', identity: crypto.randomUUID() }), ms);
+  }
+
+  /** Tries to save now, whatever the patience. */
+  tryNow = (): void => {
+    this.failures = 0;
+    this.schedule(0);
+  };
+
+  /** The person chose a side of one clash. */
+  choose(where: string, side: Side): void {
+    this.happen({ is: 'chosen', where, side });
+  }
+
+  /** The person has chosen. */
+  settle(): void {
+    this.happen({ is: 'settled' });
+  }
+
+  /** The person said whose document holds after the database was set back. */
+  decide(side: Side): void {
+    this.happen({ is: 'decided', side });
   }
 
   close(): void {
+    this.closed = true;
     clearTimeout(this.timer);
     window.removeEventListener('online', this.tryNow);
     this.stopWatching();
   }
+}
 
-  tryNow = (): void => {
-    this.waits = 0;
-    this.schedule(0);
-  };
+/** What an answer means for the attempt of this identity. */
+function answerOf(identity: string, reply: Reply<{ revision: number; newer?: Head }>): Happening {
+  if (reply.ok) return { is: 'saved', identity, ...reply.value };
+  const why = problemText(reply.problem);
+  const { outcome, head } = reply.problem as { outcome?: string; head?: Head };
+  if (reply.status === 409 && head)
+    return { is: outcome === 'behind' ? 'behind' : 'unknown base', head };
+  const passing = reply.status === 0 || reply.status === 429 || reply.status >= 500;
+  return { is: passing ? 'failed' : 'refused', why };
+}
 
-  private schedule(ms: number): void {
-    clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.save(), ms);
-  }
-
-  private async save(): Promise<void> {
-    const { unsaved, history, setSave } = this.store.getState();
-    if (!unsaved.length || this.clash) return;
-    if (this.busy) return this.schedule(SETTLE_MS);
-    this.busy = true;
-    if (this.waits === 0) setSave({ state: 'saving' });
-    const sent = history.rig;
-    const reply = await askServer<Saved>(`/api/rigs/${sent.id}/revisions`, 'POST', {
-      base: this.base,
-      rig: sent,
-      words: unsaved.join('; ').slice(0, 2000),
-    });
-    this.busy = false;
-    if (reply.ok) return this.saved(reply.value, sent, unsaved.length);
-    if (reply.status === 409) {
-      this.clash = reply.problem as unknown as Clash;
-      setSave({ state: 'unsaved', why: 'somebody else changed the same thing; choose below' });
-      return this.onClash(this.clash);
-    }
-    setSave({ state: 'unsaved', why: problemText(reply.problem) });
-    if (reply.status === 0 || reply.status >= 500)
-      this.schedule(at(PATIENCE_MS, Math.min(this.waits++, PATIENCE_MS.length - 1)));
-  }
-
-  private saved(answer: Saved, sent: Rig, count: number): void {
-    this.waits = 0;
-    this.base = answer.revision;
-    this.store.setState({ revision: answer.revision });
-    this.store.getState().takeSaved(count);
-    if (answer.rig) this.takeIn(answer.rig, sent);
-    const { unsaved, history, setSave } = this.store.getState();
-    if (unsaved.length) {
-      void writeLocalCopy(this.id, { rig: history.rig, base: this.base, words: unsaved });
-      return this.schedule(0);
-    }
-    void writeLocalCopy(this.id, { rig: history.rig, base: this.base, words: [] });
-    setSave({ state: 'saved' });
-  }
-
-  /**
-   * Brings in what the server merged; what was changed here while the save ran is merged on top,
-   * and mine wins where they clash.
-   */
-  private takeIn(merged: Rig, sent: Rig): void {
-    const { history, adopt, setNotice } = this.store.getState();
-    if (history.rig === sent) adopt(merged, 'took in changes made elsewhere');
-    else {
-      const both = mergeRigs(sent, history.rig, merged);
-      if (both.merged) adopt(both.rig, 'took in changes made elsewhere');
-    }
-    setNotice('Somebody else changed this rig too. Both changes are in.');
-  }
-
-  /**
-   * Settles a clash: with my side, mine is saved on top of theirs; with theirs, my unsaved changes
-   * are dropped.
-   */
-  settle(side: 'mine' | 'theirs'): void {
-    const { clash } = this;
-    if (!clash) return;
-    this.clash = null;
-    this.base = clash.theirs.revision;
-    this.store.setState({ revision: clash.theirs.revision });
-    if (side === 'theirs') {
-      this.store.getState().adopt(clash.theirs.rig, 'took the other side');
-      this.store.setState({ unsaved: [], save: { state: 'saved' } });
-      void writeLocalCopy(this.id, { rig: clash.theirs.rig, base: this.base, words: [] });
-    } else this.tryNow();
-    this.onClash(null);
+/** What the save mark says. While the server is away it goes on saying why, until it is heard of again. */
+function saveState(k: Keeping, before: SaveState): SaveState {
+  switch (k.state) {
+    case 'saved':
+      return { state: 'saved' };
+    case 'changed':
+      return before.state === 'unsaved' ? before : { state: 'saving' };
+    case 'sending':
+      return before.state === 'unsaved' ? before : { state: 'saving' };
+    case 'away':
+    case 'refused':
+      return { state: 'unsaved', why: k.why };
+    case 'clash':
+      return { state: 'unsaved', why: 'somebody else changed the same thing; choose below' };
+    case 'astray':
+      return { state: 'unsaved', why: 'the database was set back; say what holds' };
   }
 }
+
+/** Who changed what, when it has been brought in. */
+const newsOf = (head: Head): string =>
+  `${head.by ?? 'Somebody'} changed this rig too` +
+  `${head.words ? `: ${head.words.length > 160 ? `${[...head.words].slice(0, 160).join('')} …` : head.words}` : ''}. ` +
+  'Both are in; the history shows every step.';

@@ -1,3 +1,5 @@
+import { type Rig, writeRig } from '../../core/rig';
+
 /** Gives a file to the person. */
 export function save(name: string, content: string | Blob, type: string): void {
   const url = URL.createObjectURL(
@@ -36,3 +38,7 @@ export async function toPng(svg: string): Promise<Blob> {
     ),
   );
 }
+
+/** Saves a rig as a file that can be imported again. */
+export const saveRigFile = (rig: Rig): void =>
+  save(`${rig.id}.yantrel.json`, writeRig(rig), 'application/json');

@@ -52,7 +52,7 @@ test(
     expect(get().history.rig.sounds.find((s) => s.id === 'lead')!.states.kiln!.settings).toEqual({
       level: 9,
     });
-    expect(get().unsaved).toEqual(["set Kiln Drive, Level at 4 o'clock, in Lead"]);
+    expect(get().lastEdit?.words).toBe("set Kiln Drive, Level at 4 o'clock, in Lead");
     expect(level()).toBe(before);
     await settle();
     expect(level()).toBeGreaterThan(before + 10);
@@ -62,7 +62,11 @@ test(
 );
 
 test('undo and redo go through the document, the figures and the words', async () => {
-  const { get } = opened();
+  const { get, store } = opened();
+  const said: string[] = [];
+  store.subscribe((now, before) => {
+    if (now.lastEdit && now.lastEdit !== before.lastEdit) said.push(now.lastEdit.words);
+  });
   get().edit(
     [
       { edit: 'removeDevice', device: 'kiln' },
@@ -74,7 +78,7 @@ test('undo and redo go through the document, the figures and the words', async (
   expect(get().history.rig).toEqual(touringRig);
   get().redo();
   expect(get().history.rig.devices.some((d) => d.id === 'kiln')).toBe(false);
-  expect(get().unsaved).toEqual([
+  expect(said).toEqual([
     'two things at once',
     'undid: two things at once',
     'did again: two things at once',
@@ -94,7 +98,7 @@ test('a refusal is said and changes nothing; an edit that changes nothing is no 
   expect(get().notice).toBe('Drive takes a number from 0 to 10, not 99');
   expect(get().history.past).toEqual([]);
   get().edit({ edit: 'renameRig', name: touringRig.name });
-  expect([get().history.past.length, get().unsaved.length]).toEqual([0, 0]);
+  expect([get().history.past.length, get().lastEdit]).toEqual([0, null]);
 });
 
 test('the chosen sound stays chosen, unless it is removed', () => {
@@ -106,10 +110,26 @@ test('the chosen sound stays chosen, unless it is removed', () => {
   expect(get().sound).toBe('flat');
 });
 
-test('what comes from elsewhere is a step that can be undone', () => {
+test('undo takes back my own last step, whatever others did since, or says why it cannot', () => {
   const { get } = opened();
-  get().adopt({ ...touringRig, name: 'Theirs' }, 'took in changes made elsewhere');
-  expect(get().history.rig.name).toBe('Theirs');
+  const noted = (rig: Rig, notes: string): Rig => ({
+    ...rig,
+    devices: rig.devices.map((d) => (d.id === 'brine' ? { ...d, notes } : d)),
+  });
+  get().edit({ edit: 'renameRig', name: 'Mine' });
+  get().edit({ edit: 'setDevice', device: 'kiln', notes: 'mine' });
+  get().adopt(noted(get().history.rig, 'theirs'));
   get().undo();
-  expect(get().history.rig).toEqual(touringRig);
+  const at = (id: string) => get().history.rig.devices.find((d) => d.id === id)?.notes;
+  expect([get().history.rig.name, at('kiln'), at('brine')]).toEqual(['Mine', undefined, 'theirs']);
+  get().redo();
+  expect([at('kiln'), at('brine')]).toEqual(['mine', 'theirs']);
+  get().undo();
+  get().adopt({ ...get().history.rig, name: 'Theirs' });
+  get().undo();
+  expect(get().history.rig.name).toBe('Theirs');
+  expect(get().notice).toBe(
+    '“renamed the rig to Mine” can no longer be taken back: somebody changed it since (name).',
+  );
+  expect(get().history.past).toEqual([]);
 });

@@ -1,10 +1,13 @@
 import { createStore } from 'zustand';
+import { clashWords } from '../../core/changes';
 import type { Report, SoundReport } from '../../core/report';
 import {
   applyEdits,
   type Edit,
   editWords,
+  type Gone,
   type History,
+  onTop,
   type Outcome,
   type Patch,
   record,
@@ -13,6 +16,7 @@ import {
   startHistory,
   undo,
 } from '../../core/rig';
+
 import type { UnitChoice } from '../../core/units';
 import type { Door, ReportUpdate } from '../../worker';
 
@@ -21,6 +25,13 @@ export type Selection =
 
 export type SaveState =
   { state: 'saved' } | { state: 'saving' } | { state: 'unsaved'; why: string };
+
+/** Somebody else who has the rig open, and what they have in hand. */
+export interface Other {
+  tab: string;
+  name: string;
+  device: string | null;
+}
 
 /** The rig being worked on, its figures, and what the person is looking at. */
 export interface RigState {
@@ -34,7 +45,13 @@ export interface RigState {
   units: UnitChoice;
   findingsOpen: boolean;
   /** Words of the changes that are not saved yet. */
-  unsaved: string[];
+  unsaved: readonly string[];
+  /** The last change that was made here; a new one each time. */
+  lastEdit: { rig: Rig; words: string } | null;
+  /** Whether this browser keeps what is not saved yet, through a reload or a crash. */
+  keeps: boolean;
+  /** Who else has the rig open. */
+  others: readonly Other[];
   /** The revision that the document was last saved as, or opened from. */
   revision: number;
   edit: (edits: Edit | Edit[], words?: string) => Outcome<Rig>;
@@ -46,9 +63,8 @@ export interface RigState {
   setSave: (save: SaveState) => void;
   setUnits: (units: UnitChoice) => void;
   openFindings: (open: boolean) => void;
-  /** Takes over a document that came from elsewhere (a merge, a local copy) as a step that can be undone. */
-  adopt: (rig: Rig, words: string) => void;
-  takeSaved: (count: number) => void;
+  /** Shows a document that holds what others changed; the steps made here can still be taken back. */
+  adopt: (rig: Rig) => void;
   setDoor: (door: Door) => void;
   /** A worker died and another was started: says so, and takes its report. */
   takeOver: (why: string, report: Promise<ReportUpdate>) => void;
@@ -87,12 +103,27 @@ export function createRigStore(rig: Rig, report: Report) {
       if (next === history) return;
       set({
         history: next,
-        unsaved: [...get().unsaved, words],
+        lastEdit: { rig: next.rig, words },
         notice: null,
         sound: next.rig.sounds.some((s) => s.id === sound)
           ? sound
           : (next.rig.sounds[0]?.id ?? sound),
       });
+    };
+    const gone = (step: Gone | undefined, did: string, done: string) => {
+      if (!step) return;
+      const { history } = get();
+      const [clash] = step.blocked;
+      if (clash) {
+        const { what } = clashWords(history.rig, history.rig, clash);
+        return set({
+          history: step.history,
+          notice: `“${step.words}” can no longer be ${done}: somebody changed it since (${what}).`,
+        });
+      }
+      move(step.history, `${did}: ${step.words}`);
+      if (step.patches) patchReport(step.patches);
+      else reopen();
     };
     return {
       history: startHistory(rig),
@@ -104,6 +135,9 @@ export function createRigStore(rig: Rig, report: Report) {
       units: { level: 'dBu', length: 'metric' },
       findingsOpen: false,
       unsaved: [],
+      lastEdit: null,
+      keeps: true,
+      others: [],
       revision: 0,
       door: null,
       edit: (edits, words) => {
@@ -120,18 +154,8 @@ export function createRigStore(rig: Rig, report: Report) {
         patchReport(applied.value.patches);
         return { ok: true, value: applied.value.rig };
       },
-      undo: () => {
-        const step = get().history.past.at(-1);
-        if (!step) return;
-        move(undo(get().history), `undid: ${step.words}`);
-        patchReport(step.inverse);
-      },
-      redo: () => {
-        const step = get().history.future[0];
-        if (!step) return;
-        move(redo(get().history), `did again: ${step.words}`);
-        patchReport(step.patches);
-      },
+      undo: () => gone(undo(get().history), 'undid', 'taken back'),
+      redo: () => gone(redo(get().history), 'did again', 'done again'),
       setSound: (sound) => set({ sound }),
       select: (selection) => set({ selection }),
       setNotice: (notice) => set({ notice }),
@@ -142,22 +166,15 @@ export function createRigStore(rig: Rig, report: Report) {
       setSave: (save) => set({ save }),
       setUnits: (units) => set({ units }),
       openFindings: (findingsOpen) => set({ findingsOpen }),
-      adopt: (next, words) => {
-        const { history } = get();
-        const applied = {
-          rig: next,
-          patches: [{ op: 'replace' as const, path: [], value: next }],
-          inverse: [{ op: 'replace' as const, path: [], value: history.rig }],
-        };
+      adopt: (next) => {
         set({
-          history: record(history, applied, words),
+          history: onTop(get().history, next),
           sound: next.sounds.some((s) => s.id === get().sound)
             ? get().sound
             : (next.sounds[0]?.id ?? ''),
         });
         reopen();
       },
-      takeSaved: (count) => set({ unsaved: get().unsaved.slice(count) }),
       setDoor: (door) => {
         set({ door });
         reopen();

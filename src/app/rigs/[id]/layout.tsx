@@ -48,8 +48,13 @@ export default async function RigLayout({
     <RigApp
       id={id}
       opened={{
-        rig: saved.rig,
-        revision: saved.revision,
+        head: {
+          rig: saved.rig,
+          revision: saved.revision,
+          identity: saved.identity,
+          words: saved.words,
+          ...(saved.by !== null && { by: saved.by }),
+        },
         report: {
           sounds: sounds.slice(
             0,

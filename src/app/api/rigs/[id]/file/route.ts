@@ -7,7 +7,7 @@ export const dynamic = 'force-dynamic';
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   answer(request, null, async () => {
     const { id } = await params;
-    const [head] = await listRevisions(database(), id, 1);
+    const [head] = await listRevisions(database(), id, { limit: 1 });
     // As it is stored: a revision that this program cannot read can still be taken away.
     const document = head && (await loadRaw(database(), id, head.number));
     if (!document) return problem(404, 'There is no such rig.');

@@ -8,23 +8,43 @@ export const dynamic = 'force-dynamic';
 
 type Context = { params: Promise<{ id: string }> };
 
+const day = z.iso.date().transform((d) => new Date(d));
+const searchSchema = z.object({
+  before: z.coerce.number().int().positive().max(2_147_483_647).optional(),
+  words: z.string().max(200).optional(),
+  from: day.optional(),
+  until: day.optional(),
+});
+
+/** The revisions of a rig, newest first; `before`, `words`, `from` and `until` narrow them. */
 export const GET = (request: Request, { params }: Context) =>
-  answer(request, null, async () =>
-    Response.json(await listRevisions(database(), (await params).id)),
-  );
+  answer(request, null, async () => {
+    const search = searchSchema.safeParse(
+      Object.fromEntries([...new URL(request.url).searchParams].filter(([, v]) => v !== '')),
+    );
+    return search.success
+      ? Response.json(await listRevisions(database(), (await params).id, search.data))
+      : problem(400, 'That cannot be searched for.', {
+          detail: 'Give days as 2026-11-26, and numbers of revisions.',
+        });
+  });
 
 const saveSchema = z.object({
-  base: z.number().int().positive(),
+  base: z.uuid(),
+  identity: z.uuid(),
   rig: z.unknown(),
-  words: z.string().max(2000),
+  words: z.string(),
+  by: z.string().max(60).nullable(),
 });
 
 /**
- * Saves a document changed from revision `base`: 201 with the new revision, with the merged
- * document where others had saved, or 409 with both sides.
+ * Saves a document that was changed from the revision `base` as the revision `identity`: 201 with
+ * its number, and the newest revision where others have saved after it. 409 with the newest where
+ * others have saved since `base` (`behind`), or where no revision is known by that identity
+ * (`unknown base`): then nothing was written.
  */
 export const POST = (request: Request, { params }: Context) =>
-  answer(request, saveSchema, async ({ base, rig, words }) => {
+  answer(request, saveSchema, async ({ rig, words, ...rest }) => {
     const { id } = await params;
     const read = checkRig(rig);
     if (!read.ok) return problem(422, 'The rig was not saved.', { problems: read.problems });
@@ -32,21 +52,19 @@ export const POST = (request: Request, { params }: Context) =>
       return problem(422, 'The rig was not saved.', {
         detail: `The document is of the rig "${read.value.id}".`,
       });
-    const saved = await saveRig(database(), read.value, base, words);
+    const saved = await saveRig(database(), {
+      ...rest,
+      rig: read.value,
+      words: [...words].slice(0, 2000).join(''),
+    });
     switch (saved.outcome) {
       case 'saved':
-        return Response.json({ revision: saved.revision }, { status: 201 });
-      case 'merged':
-        return Response.json({ revision: saved.revision, rig: saved.rig }, { status: 201 });
+        return Response.json(saved, { status: 201 });
       case 'missing':
         return problem(404, 'There is no such rig on the server.', {
           detail: 'Export your work as a file, then import it.',
         });
-      case 'conflict':
-        return problem(409, 'Somebody else changed the same thing.', {
-          conflicts: saved.conflicts,
-          problems: saved.problems,
-          theirs: saved.theirs,
-        });
+      default:
+        return problem(409, 'Others have saved since.', saved);
     }
   });

@@ -1,0 +1,10 @@
+export {
+  type Attempt,
+  type Happening,
+  type Head,
+  type Journal,
+  journalOf,
+  type Keeping,
+  next,
+  opened,
+} from './keeping';

@@ -1,0 +1,38 @@
+import { create, type Delta } from 'jsondiffpatch';
+import { at } from '../core/outcome';
+
+/** A whole document at least this often, so that any revision is a few steps from one. */
+export const WHOLE_EVERY = 50;
+
+const differ = create({
+  objectHash: (entry: object, index?: number) => {
+    const { id, finding } = entry as { id?: string; finding?: string };
+    return id ?? finding ?? `at ${index}`;
+  },
+});
+
+/** What a revision is stored as: the document, or what changed in it. */
+export type Stored = { document: string; delta: null } | { document: null; delta: string };
+
+/**
+ * How to store revision `number`: as what changed since the document before it, unless that is
+ * hardly smaller or a whole one is due.
+ */
+export function asStored(number: number, before: unknown, after: unknown): Stored {
+  const whole = JSON.stringify(after);
+  const delta =
+    number % WHOLE_EVERY === 0
+      ? undefined
+      : JSON.stringify(differ.diff(before, JSON.parse(whole)) ?? {});
+  return delta === undefined || delta.length > whole.length / 2
+    ? { document: whole, delta: null }
+    : { document: null, delta };
+}
+
+/** The document of the last of these rows: the first is whole, each other says what changed. */
+export function fromStored(rows: readonly { document: unknown; delta: unknown }[]): unknown {
+  let document = at(rows, 0).document;
+  for (const { delta } of rows.slice(1))
+    if (Object.keys(delta as object).length) document = differ.patch(document, delta as Delta);
+  return document;
+}
