@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -59,25 +60,139 @@ test('with the server away, work goes on and is saved when it returns', async ()
   expect(await nameIn(id, 'comp')).toBe('Offline comp');
 });
 
-test('two people at once: different things are merged, the same thing is shown side by side', async () => {
+test('two people at once: what one saves is on the other’s screen within a moment, with who is there', async () => {
+  const other = await Person.arrives();
+  const id = await stored(tech, touringRig);
+  await other.open('/');
+  await other.page.evaluate(() => localStorage.setItem('yantrel name', 'Ada'));
+  await tech.open(`/rigs/${id}/signal`);
+  await other.open(`/rigs/${id}/signal`);
+  await other.click('[data-station="kiln"]');
+  await tech.reads('[data-others]', 'Ada: Kiln Drive');
+  await rename(other, 'comp', 'Theirs');
+  await tech.reads('[data-station="comp"]', 'Theirs');
+  await tech.reads('[role="alert"]', 'Ada changed this rig too: renamed');
+  await rename(tech, 'sub', 'Mine');
+  await other.reads('[data-station="sub"]', 'Mine');
+  // Undo takes back my own step, not the one that came last.
+  await rename(other, 'echo', 'Later');
+  await tech.reads('[data-station="echo"]', 'Later');
+  await tech.press('Escape');
+  await tech.page.click('[aria-label="Undo"]');
+  await tech.saved();
+  await other.reads('[data-station="sub"]', 'Ballast Octave');
+  expect([await nameIn(id, 'comp'), await nameIn(id, 'echo')]).toEqual(['Theirs', 'Later']);
+  await other.page.close();
+});
+
+test('two people change the same while one is offline: asked thing by thing, and all else of both stays', async () => {
   const other = await Person.arrives();
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
   await other.open(`/rigs/${id}/signal`);
-  await rename(tech, 'comp', 'Mine');
+  await other.page.setOfflineMode(true);
+  await rename(other, 'kiln', 'Kiln of two');
+  await rename(other, 'sub', 'Sub of two');
+  await rename(other, 'comp', 'Comp of two');
+  await rename(tech, 'kiln', 'Kiln of one');
+  await rename(tech, 'sub', 'Sub of one');
+  await rename(tech, 'echo', 'Echo of one');
   await tech.saved();
-  await rename(other, 'sub', 'Theirs');
+  await other.page.setOfflineMode(false);
+  await other.reads('[data-clash="devices[kiln].name"]', /name Kiln of two Kiln of one/);
+  await other.page.locator('[data-clash="devices[kiln].name"] label ::-p-text(yours)').click();
+  await other.button('Go on with these');
   await other.saved();
-  await other.reads('[data-station="comp"]', 'Mine');
-  expect([await nameIn(id, 'comp'), await nameIn(id, 'sub')]).toEqual(['Mine', 'Theirs']);
+  const names = ['kiln', 'sub', 'comp', 'echo'];
+  expect(await Promise.all(names.map((d) => nameIn(id, d)))).toEqual([
+    'Kiln of two',
+    'Sub of one',
+    'Comp of two',
+    'Echo of one',
+  ]);
+  await tech.reads('[data-station="kiln"]', 'Kiln of two');
+});
 
-  await rename(tech, 'kiln', 'From one');
-  await tech.saved();
-  await rename(other, 'kiln', 'From two');
-  await other.reads('[data-table="clash"]', 'From two From one');
-  await other.button('Save mine on top of theirs');
+test('a change made while a slow save runs never goes over what somebody saved meanwhile', async () => {
+  const [slow, other] = [await Person.arrives(), await Person.arrives()];
+  const id = await stored(tech, touringRig);
+  // A slow way there, and no live line: so it was before anything could be told.
+  await slow.page.setRequestInterception(true);
+  slow.page.on('request', (request) => {
+    if (request.url().endsWith('/live')) void request.abort();
+    else if (request.method() === 'POST' && request.url().endsWith('/revisions'))
+      setTimeout(() => void request.continue(), 2500);
+    else void request.continue();
+  });
+  await slow.open(`/rigs/${id}/signal`);
+  await other.open(`/rigs/${id}/signal`);
+  await rename(other, 'comp', 'Theirs one');
+  await rename(other, 'sub', 'Theirs two');
   await other.saved();
-  expect(await nameIn(id, 'kiln')).toBe('From two');
+  await rename(slow, 'echo', 'Mine');
+  await rename(slow, 'sub', 'Mine too');
+  await slow.reads('[data-clash="devices[sub].name"]', 'Mine too Theirs two');
+  await slow.button('Go on with these');
+  await slow.saved();
+  const names = ['comp', 'sub', 'echo'];
+  expect(await Promise.all(names.map((d) => nameIn(id, d)))).toEqual([
+    'Theirs one',
+    'Theirs two',
+    'Mine',
+  ]);
+  await slow.page.close();
+  await other.page.close();
+});
+
+test('two tabs of one browser: each keeps its own; what a closed one left is taken up, an open one’s is not', async () => {
+  const id = await stored(tech, touringRig);
+  const first = await Person.arrives();
+  await first.open(`/rigs/${id}/signal`);
+  await first.page.setOfflineMode(true);
+  await rename(first, 'comp', 'Kept by one');
+  const second = await first.anotherTab();
+  await second.open(`/rigs/${id}/signal`);
+  await second.page.setOfflineMode(true);
+  await rename(second, 'sub', 'Left by two');
+  await second.reads('[role="status"]', 'not saved');
+  await second.page.close();
+  const third = await first.anotherTab();
+  await third.open(`/rigs/${id}/signal`);
+  await third.reads('[data-station="sub"]', 'Left by two');
+  await third.saved();
+  expect([await nameIn(id, 'sub'), await nameIn(id, 'comp')]).toEqual([
+    'Left by two',
+    touringRig.devices.find((d) => d.id === 'comp')!.name,
+  ]);
+  await first.page.bringToFront();
+  await first.page.setOfflineMode(false);
+  await first.saved();
+  await first.reads('[data-station="sub"]', 'Left by two');
+  expect([await nameIn(id, 'sub'), await nameIn(id, 'comp')]).toEqual([
+    'Left by two',
+    'Kept by one',
+  ]);
+  await first.page.close();
+});
+
+test('a database that was set back is told, and nothing is written before it is said what holds', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await rename(tech, 'kiln', 'Before');
+  await tech.saved();
+  const admin = process.env.YANTREL_ADMIN_URL!;
+  const db = openDatabase(admin.replace(/\/[^/]*$/, `/${process.env.YANTREL_DATABASE}`));
+  await sql`alter table revision disable trigger revision_kept`.execute(db);
+  await sql`delete from revision where rig_id = ${id} and number > 1`.execute(db);
+  await sql`update rig set head = 1 where id = ${id}`.execute(db);
+  await sql`alter table revision enable trigger revision_kept`.execute(db);
+  await db.destroy();
+  await rename(tech, 'sub', 'After');
+  await tech.reads('[role="dialog"]', /The database was set back.*based on revision 2/);
+  expect(await nameIn(id, 'kiln')).toBe('Kiln Drive');
+  await tech.button('Save this page as the next revision');
+  await tech.saved();
+  expect([await nameIn(id, 'kiln'), await nameIn(id, 'sub')]).toEqual(['Before', 'After']);
 });
 
 test('history tells each change in words, compares, and goes back', async () => {
@@ -93,6 +208,13 @@ test('history tells each change in words, compares, and goes back', async () => 
   await tech.saved();
   await tech.reads('[data-table="revisions"]', 'went back to revision 1');
   expect(await nameIn(id, 'kiln')).toBe('Kiln Drive');
+  // A revision can be named, found by its name, and compared with another.
+  await tech.click('[data-revision="2"]');
+  await tech.typeOver('::-p-aria([name="Name of this revision"])', 'as played in the harbour');
+  await tech.reads('[data-revision="2"]', 'as played in the harbour');
+  await tech.typeOver('::-p-aria([name="Words, a name or a person"])', 'harbour');
+  await tech.gone('[data-revision="1"]');
+  expect(await tech.texts('[data-table="revisions"] tbody tr')).toHaveLength(1);
 });
 
 test('a torn, a foreign and a hostile file are refused by row and field; a good one opens', async () => {
@@ -159,24 +281,24 @@ test('copy, rename, archive and bring back in the list', async () => {
   await tech.gone(row);
 });
 
-test('the server refuses bad requests in words, and a stale save with both sides', async () => {
+test('the server refuses bad requests in words, and a stale save with what is saved', async () => {
   const id = await stored(tech, touringRig);
   expect(
     (await tech.api<{ title: string }>(`/api/rigs/${id}/revisions`, 'POST', { base: 'x' })).status,
   ).toBe(422);
   expect((await tech.api<{ title: string }>('/api/rigs/nobody')).status).toBe(404);
-  const { body: now } = await tech.api<{ rig: Rig }>(`/api/rigs/${id}`);
-  await tech.api(`/api/rigs/${id}/revisions`, 'POST', {
-    base: 1,
-    rig: { ...now.rig, name: 'A' },
-    words: 'a',
-  });
-  const stale = await tech.api<{ conflicts: unknown[]; theirs: { revision: number } }>(
-    `/api/rigs/${id}/revisions`,
-    'POST',
-    { base: 1, rig: { ...now.rig, name: 'B' }, words: 'b' },
-  );
-  expect([stale.status, stale.body.conflicts.length, stale.body.theirs.revision]).toEqual([
-    409, 1, 2,
-  ]);
+  const { body: now } = await tech.api<{ rig: Rig; identity: string }>(`/api/rigs/${id}`);
+  const save = (name: string) =>
+    tech.api<{ outcome: string; head: { revision: number; rig: Rig } }>(
+      `/api/rigs/${id}/revisions`,
+      'POST',
+      {
+        ...{ base: now.identity, identity: randomUUID(), by: null, words: name },
+        rig: { ...now.rig, name },
+      },
+    );
+  expect((await save('A')).status).toBe(201);
+  const stale = await save('B');
+  expect([stale.status, stale.body.outcome, stale.body.head.revision]).toEqual([409, 'behind', 2]);
+  expect(stale.body.head.rig.name).toBe('A');
 });

@@ -29,6 +29,13 @@ export class Person {
     });
     const context = await browser.createBrowserContext();
     contexts.push(context);
+    return Person.at(context);
+  }
+
+  /** Another tab of the same browser: what it keeps is shared. */
+  anotherTab = (): Promise<Person> => Person.at(this.page.browserContext());
+
+  private static async at(context: BrowserContext): Promise<Person> {
     const page = await context.newPage();
     page.setDefaultTimeout(PATIENCE);
     if (process.env.YANTREL_SLOW) await page.emulateCPUThrottling(Number(process.env.YANTREL_SLOW));

@@ -9,12 +9,13 @@ import {
   mkdirSync,
   readdirSync,
   readFileSync,
+  renameSync,
   rmSync,
   statSync,
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import { freePort, giveUp, installPackages, isRoot, root } from './machine.mjs';
+import { freePort, giveUp, installPackages, isRoot, root, userName } from './machine.mjs';
 
 const DEBIAN = '/usr/lib/postgresql';
 
@@ -41,7 +42,11 @@ function serverUser(data) {
   return { name, uid: id('-u'), gid: id('-g') };
 }
 
-/** The folder for data: in the project, or in /var/tmp where the server's user could not reach or write it there. */
+/**
+ * The folder for data: in the project, or in /var/tmp where the server's user could not reach or
+ * write it there. Data that is there and cannot be used is said; an empty database never takes its
+ * place.
+ */
 function dataFolder(name) {
   const own = join(root, '.data', name);
   const fallback = join(
@@ -49,20 +54,96 @@ function dataFolder(name) {
     `yantrel-${createHash('sha256').update(root).digest('hex').slice(0, 10)}-${process.getuid()}`,
     name,
   );
-  try {
-    mkdirSync(own, { recursive: true, mode: 0o755 });
-    accessSync(own, constants.W_OK);
-    const user = serverUser(join(own, 'cluster'));
-    if (!user || spawnSync('runuser', ['-u', user.name, '--', 'test', '-x', own]).status === 0)
-      return own;
-  } catch {
-    // Not ours to write; use the fallback.
-  }
-  mkdirSync(fallback, { recursive: true, mode: 0o755 });
+  if (canUse(own)) return own;
+  if (existsSync(join(own, 'cluster')))
+    giveUp(
+      `cannot use the data in ${own}: ${whyNot(own)}. Start Yantrel as that user, or give the ` +
+        `folder to this one: chown -R ${userName} "${own}". Nothing was changed.`,
+    );
+  if (!canUse(fallback))
+    giveUp(
+      `can write neither ${own} nor ${fallback}. Give one of the two to the user ${userName}, or ` +
+        'make room on the disk; then start again.',
+    );
   console.log(
     `The database keeps its data in ${fallback}, since ${own} cannot be used by its user.`,
   );
   return fallback;
+}
+
+function canUse(folder) {
+  try {
+    mkdirSync(folder, { recursive: true, mode: 0o755 });
+    accessSync(folder, constants.W_OK);
+    const cluster = join(folder, 'cluster');
+    if (!isRoot && existsSync(cluster)) return statSync(cluster).uid === process.getuid();
+    const user = serverUser(cluster);
+    return (
+      !user || spawnSync('runuser', ['-u', user.name, '--', 'test', '-x', folder]).status === 0
+    );
+  } catch {
+    return false;
+  }
+}
+
+function whyNot(folder) {
+  try {
+    const { uid } = statSync(join(folder, 'cluster'));
+    const owner = String(spawnSync('id', ['-nu', String(uid)]).stdout).trim() || `user ${uid}`;
+    return `it belongs to ${owner}`;
+  } catch (error) {
+    return error.message;
+  }
+}
+
+/**
+ * Makes a cluster beside its place and moves it there in one step: a start that is broken off leaves
+ * no half of one, and of two starts at once one is first. Its password lies in it.
+ */
+function makeCluster(bin, folder, cluster, user) {
+  console.log('Making a database of its own …');
+  const own = (path) => user && chownSync(path, user.uid, user.gid);
+  for (const left of readdirSync(folder).filter((f) => f.startsWith('making-')))
+    rmSync(join(folder, left), { recursive: true, force: true });
+  own(folder);
+  const making = join(folder, `making-${process.pid}`);
+  mkdirSync(making);
+  own(making);
+  const secret = join(making, 'password');
+  writeFileSync(secret, randomBytes(18).toString('hex'), { mode: 0o600 });
+  own(secret);
+  const fresh = join(making, 'cluster');
+  const made = asUser(user, join(bin, 'initdb'), [
+    ...['-D', fresh, '-U', 'yantrel', '-A', 'scram-sha-256'],
+    ...[`--pwfile=${secret}`, '-E', 'UTF8', '--locale=C.UTF-8'],
+  ]);
+  if (made.status !== 0)
+    giveUp(
+      `could not make the database in ${folder}: ${made.stderr.trim().split('\n').at(-1)}. ` +
+        'See that the disk has room and the folder can be written, then start again.',
+    );
+  renameSync(secret, join(fresh, SECRET));
+  try {
+    renameSync(fresh, cluster);
+  } catch (error) {
+    if (!existsSync(join(cluster, 'PG_VERSION'))) throw error;
+  }
+  rmSync(making, { recursive: true, force: true });
+}
+
+/** The file with the password, inside the cluster; older ones have it beside. */
+const SECRET = 'yantrel-password';
+
+function asUser(user, command, args) {
+  const [program, all] = user
+    ? ['runuser', ['-u', user.name, '--', command, ...args]]
+    : [command, args];
+  return spawnSync(program, all, {
+    encoding: 'utf8',
+    cwd: '/',
+    stdio: ['ignore', 'pipe', 'pipe'],
+    timeout: 90_000,
+  });
 }
 
 /**
@@ -73,41 +154,14 @@ export async function startPostgres(name, firstPort = 54_320) {
   const bin = binaries();
   const folder = dataFolder(name);
   const cluster = join(folder, 'cluster');
-  const secret = join(folder, 'password');
   const user = serverUser(cluster);
-  const as = (command, args) => {
-    const [program, all] = user
-      ? ['runuser', ['-u', user.name, '--', command, ...args]]
-      : [command, args];
-    return spawnSync(program, all, {
-      encoding: 'utf8',
-      cwd: '/',
-      stdio: ['ignore', 'pipe', 'pipe'],
-      timeout: 90_000,
-    });
-  };
-  const own = (path) => user && chownSync(path, user.uid, user.gid);
-  if (!existsSync(join(cluster, 'PG_VERSION'))) {
-    console.log('Making a database of its own …');
-    rmSync(cluster, { recursive: true, force: true });
-    own(folder);
-    writeFileSync(secret, randomBytes(18).toString('hex'), { mode: 0o600 });
-    own(secret);
-    const made = as(join(bin, 'initdb'), [
-      '-D',
-      cluster,
-      '-U',
-      'yantrel',
-      '-A',
-      'scram-sha-256',
-      `--pwfile=${secret}`,
-      '-E',
-      'UTF8',
-      '--locale=C.UTF-8',
-    ]);
-    if (made.status !== 0)
-      giveUp(`could not create the database: ${made.stderr.trim().split('\n').at(-1)}`);
-  }
+  const as = (command, args) => asUser(user, command, args);
+  if (!existsSync(cluster)) makeCluster(bin, folder, cluster, user);
+  if (!existsSync(join(cluster, 'PG_VERSION')))
+    giveUp(
+      `${cluster} holds no whole database. If nothing in it is needed, move it away and start ` +
+        'again; nothing was changed.',
+    );
   chmodSync(cluster, 0o700);
   const log = join(folder, 'postgres.log');
   const runningPort = () => {
@@ -134,12 +188,30 @@ export async function startPostgres(name, firstPort = 54_320) {
       ],
       { cwd: '/', stdio: 'ignore', timeout: 90_000 },
     );
-    if (started.status === 0) port = wanted;
+    // Where another start was first, its server is used.
+    port = started.status === 0 ? wanted : runningPort();
   }
-  if (!port) giveUp(`PostgreSQL does not start; the reason is at the end of ${log}`);
+  if (!port) giveUp(`PostgreSQL does not start: ${lastReason(log)} (all of it is in ${log})`);
+  const secret = [join(cluster, SECRET), join(folder, 'password')].find((f) => existsSync(f));
+  if (!secret) giveUp(`the password of the database is missing: ${join(cluster, SECRET)}`);
   const url = `postgres://yantrel:${readFileSync(secret, 'utf8')}@127.0.0.1:${port}/postgres`;
   return {
     url,
     stop: () => void as(join(bin, 'pg_ctl'), ['stop', '-D', cluster, '-m', 'fast', '-w']),
   };
+}
+
+/** The last thing that the server complained of. */
+function lastReason(log) {
+  try {
+    const lines = readFileSync(log, 'utf8').split('\n');
+    return (
+      lines
+        .filter((l) => /FATAL|ERROR|HINT/.test(l))
+        .at(-1)
+        ?.replace(/^.*?(FATAL|ERROR|HINT): */, '') ?? 'it gave no reason'
+    );
+  } catch {
+    return 'it left no log';
+  }
 }
