@@ -2,7 +2,8 @@ import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './machine.mjs';
 
-const isAlive = (pid) => {
+/** Whether a process is there. */
+export const isAlive = (pid) => {
   try {
     process.kill(pid, 0);
     return true;

@@ -15,6 +15,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
+import { isAlive } from './alone.mjs';
 import { freePort, giveUp, installPackages, isRoot, root, userName } from './machine.mjs';
 
 const DEBIAN = '/usr/lib/postgresql';
@@ -103,8 +104,10 @@ function whyNot(folder) {
 function makeCluster(bin, folder, cluster, user) {
   console.log('Making a database of its own …');
   const own = (path) => user && chownSync(path, user.uid, user.gid);
-  for (const left of readdirSync(folder).filter((f) => f.startsWith('making-')))
-    rmSync(join(folder, left), { recursive: true, force: true });
+  // What a start that was broken off left; another that is under way makes its own.
+  for (const left of readdirSync(folder).filter((f) => /^making-\d+$/.test(f)))
+    if (!isAlive(Number(left.slice('making-'.length))))
+      rmSync(join(folder, left), { recursive: true, force: true });
   own(folder);
   const making = join(folder, `making-${process.pid}`);
   mkdirSync(making);

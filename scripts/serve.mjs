@@ -1,24 +1,24 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { root } from './machine.mjs';
+import { root, run } from './machine.mjs';
 
 /** Serves a build on loopback and waits until it answers. */
 export async function serve({ folder, port, databaseUrl }) {
-  const child = spawn(
-    process.execPath,
-    [join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
-    {
-      cwd: root,
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        YANTREL_DIST: folder,
-        NEXT_TELEMETRY_DISABLED: '1',
-        DATABASE_URL: databaseUrl,
-      },
+  // The application connects with a role that owns nothing.
+  const applicationUrl = run('npx', ['tsx', 'src/server/prepare.ts', 'address'], {
+    env: { ...process.env, DATABASE_URL: databaseUrl },
+  }).trim();
+  const child = spawn(process.execPath, [join(root, 'scripts/server.mjs'), String(port)], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      YANTREL_DIST: folder,
+      NEXT_TELEMETRY_DISABLED: '1',
+      DATABASE_URL: applicationUrl,
     },
-  );
+  });
   const address = `http://127.0.0.1:${port}`;
   const ended = new Promise((resolve) => child.once('exit', resolve));
   for (let tries = 0; tries < 240 && child.exitCode === null; tries++) {

@@ -14,6 +14,7 @@ import '@/ui/songs/songs.css';
 import '@/ui/sounds/sounds.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Providers } from '@/ui/look/providers';
 
@@ -22,11 +23,13 @@ export const metadata: Metadata = {
   description: 'Designs, checks and documents touring guitar rigs.',
 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+/** Every page is made for its request: its scripts carry the nonce that the answer's policy names. */
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en" {...mantineHtmlProps}>
       <head>
-        <ColorSchemeScript defaultColorScheme="auto" />
+        <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
       </head>
       <body>
         <Providers>{children}</Providers>

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { issueWords, type Problem } from '../core/rig';
+import { issueWords, type Problem, textProblems } from '../core/rig';
 import { UnreadableRevision } from './stored';
 
 /** An error a person can act on, as `application/problem+json`. */
@@ -31,8 +31,8 @@ export async function answer<T>(
         detail: 'Open Yantrel at its own address.',
       });
     if (!schema) return await work(undefined as T);
-    const text = await request.text();
-    if (text.length > MAX_BODY)
+    const text = await bodyOf(request);
+    if (text === undefined)
       return problem(413, 'That is too large to store.', {
         detail: 'Split the rig into smaller ones.',
       });
@@ -42,6 +42,9 @@ export async function answer<T>(
     } catch {
       return problem(400, 'The request is not whole JSON.');
     }
+    const unstorable = textProblems(raw);
+    if (unstorable.length)
+      return problem(422, 'That cannot be stored.', { problems: unstorable.slice(0, 20) });
     const parsed = schema.safeParse(raw);
     if (!parsed.success)
       return problem(422, 'That cannot be stored.', {
@@ -64,6 +67,23 @@ export async function answer<T>(
     return problem(500, 'Something went wrong on the server.', {
       detail: 'Your work is kept in this browser. Try again; if it goes on, restart Yantrel.',
     });
+  }
+}
+
+/** The text of a body; nothing where it is too large, which is noticed while it is read. */
+async function bodyOf(request: Request): Promise<string | undefined> {
+  const reader = request.body?.getReader();
+  if (!reader) return '';
+  const decoder = new TextDecoder();
+  let text = '';
+  let bytes = 0;
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) return text + decoder.decode();
+    bytes += value.byteLength;
+    // The rest is not kept: it runs off while the answer says why.
+    if (bytes > MAX_BODY) return undefined;
+    text += decoder.decode(value, { stream: true });
   }
 }
 

@@ -1,12 +1,19 @@
 import { DEMO_RIGS } from '../core/demo';
+import { appUrl, grantApp } from './app-role';
 import { migrate, openDatabase } from './database';
 import { createRig, listRigs } from './rigs';
 
-/** Run by the start script: brings the tables up to date, and loads the demo rigs into a database that has none. */
+/**
+ * Run by the start script: brings the tables up to date, and loads the demo rigs into a database
+ * that has none. `address` prints the address that the application connects to instead.
+ */
 async function prepare(): Promise<string> {
-  const db = openDatabase(process.env.DATABASE_URL ?? '');
+  const url = process.env.DATABASE_URL ?? '';
+  const db = openDatabase(url);
   try {
     await migrate(db);
+    await grantApp(db, url);
+    if (process.argv[2] === 'address') return appUrl(url);
     const have = await listRigs(db);
     if (have.length) return `The database holds ${have.length} rig${have.length === 1 ? '' : 's'}.`;
     for (const rig of DEMO_RIGS) await createRig(db, rig, 'loaded with the demo');

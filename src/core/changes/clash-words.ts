@@ -1,4 +1,5 @@
 import { findKind } from '../kinds';
+import { cutText } from '../rig';
 import { endWords, nameOf } from '../rig/find';
 import type { Clash } from '../rig/merge';
 import { promiseWords } from '../rig/promise-words';
@@ -121,5 +122,5 @@ function valueOf(rig: Rig, value: unknown): string {
   if (Array.isArray(value) && value.every((x) => typeof x === 'string'))
     return value.map((id) => nameOf(rig, id)).join(', ');
   const text = JSON.stringify(value);
-  return text.length > 90 ? `${[...text].slice(0, 90).join('')} …` : text;
+  return text.length > 90 ? `${cutText(text, 90)} …` : text;
 }

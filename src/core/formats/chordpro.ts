@@ -1,5 +1,5 @@
-import { at } from '../outcome';
-import type { Outcome } from '../outcome';
+import { at, type Outcome } from '../outcome';
+import { cutText } from '../rig';
 import { freshId } from '../rig/fresh-id';
 import type { Rig, Song } from '../rig/schema';
 import { COMMON_TIME, meterWords } from '../songs/timeline';
@@ -55,18 +55,18 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
       const ids: string[] = [];
       songs.push({
         id,
-        title: now.title.slice(0, 120),
+        title: cutText(now.title, 120),
         bpm: now.bpm ?? 120,
-        ...(now.key && { key: now.key.slice(0, 20) }),
+        ...(now.key && { key: cutText(now.key, 20) }),
         ...(now.meter && { meter: now.meter }),
-        ...(now.tuning && { tuning: now.tuning.slice(0, 60) }),
+        ...(now.tuning && { tuning: cutText(now.tuning, 60) }),
         ...(now.bpm === undefined && {
           notes: 'The sheet names no tempo; 120 bpm stands in for it.',
         }),
         sections: names.map((name) => {
           const section = freshId(name, ids);
           ids.push(section);
-          return { id: section, name: name.slice(0, 120), bars: USUAL_BARS, sound: first.id };
+          return { id: section, name: cutText(name, 120), bars: USUAL_BARS, sound: first.id };
         }),
       });
     }

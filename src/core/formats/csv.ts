@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Outcome, Problem } from '../outcome';
+import { textProblems } from '../rig';
 
 type Cell = string | number | boolean | null | undefined;
 
@@ -70,6 +71,15 @@ export function readCsv(text: string, needed: readonly string[]): Outcome<Row[]>
       what: 'a quotation mark is not closed; the rest of the file cannot be told apart',
     }));
   if (torn.length) return { ok: false, problems: torn };
+  const unstorable = body.flatMap((cells, i) =>
+    cells.flatMap((cell, k): Problem[] =>
+      textProblems(cell).map(({ what }) => ({
+        where: `row ${i + 2}, ${header[k] ?? 'a cell'}`,
+        what,
+      })),
+    ),
+  );
+  if (unstorable.length) return { ok: false, problems: unstorable.slice(0, 20) };
   return {
     ok: true,
     value: body.map((cells, i) => ({

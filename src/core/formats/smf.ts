@@ -1,13 +1,13 @@
-import { sure, at as entryAt } from '../outcome';
 import { type MidiEvent, parseMidi, writeMidi } from 'midi-file';
 import { type Message, setStage, sortOf } from '../midi';
-import { freshId } from '../rig/fresh-id';
-import type { Outcome } from '../outcome';
+import { at as entryAt, type Outcome, sure } from '../outcome';
+import { cutText } from '../rig';
 import { nameOf } from '../rig/find';
+import { freshId } from '../rig/fresh-id';
 import type { Meter, Rig, Section, Song, SongSet } from '../rig/schema';
 import { allScenes, runningOrder, sectionScene, timelineOf } from '../songs';
-import { COMMON_TIME, quartersIn } from '../songs/timeline';
 import { quarterMs } from '../songs/tempo';
+import { COMMON_TIME, quartersIn } from '../songs/timeline';
 
 /** Ticks in a quarter note. */
 export const TICKS = 480;
@@ -379,14 +379,14 @@ export function songFromSmf(rig: Rig, bytes: Uint8Array, name: string): Outcome<
       .map((t) => ({ bar: t.bar - m.bar + 1, bpm: t.bpm }));
     return {
       id,
-      name: (m.text || `Section ${i + 1}`).slice(0, 120),
+      name: cutText(m.text || `Section ${i + 1}`, 120),
       bars: Math.max(1, next - m.bar),
       sound,
       ...(sameMeter(meterAt(m.bar), meterAt(1)) ? {} : { meter: meterAt(m.bar) }),
       ...(tempos.length && { tempos }),
     };
   });
-  const title = (value.title || name).slice(0, 120) || 'Song';
+  const title = cutText(value.title || name, 120) || 'Song';
   const bpm = Math.min(400, Math.max(20, value.tempos[0]?.bpm ?? 120));
   const meter = value.meters[0]?.meter;
   return {

@@ -1,7 +1,8 @@
-import type { Rig } from '../rig/schema';
 import { type Finding, isWorse, type Remark, SEVERITIES } from '../findings/finding';
+import { cutText } from '../rig';
+import type { Rig } from '../rig/schema';
 
-const keyOf = (r: Remark): string => `${r.rule}:${r.about ?? r.subjects.join('+')}`.slice(0, 400);
+const keyOf = (r: Remark): string => cutText(`${r.rule}:${r.about ?? r.subjects.join('+')}`, 400);
 
 /**
  * Joins the remarks of all sounds into findings: one for each matter and subject, with the wording

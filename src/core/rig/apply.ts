@@ -1,5 +1,6 @@
 import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { done, type Outcome, refused } from '../outcome';
+import { textProblems } from './text';
 import { type Edit, EDITS } from './edits';
 import { integrityProblems } from './integrity';
 import { issueWords } from './issue-words';
@@ -23,6 +24,8 @@ export interface Applied {
  *     if (r.ok) rig = r.value.rig;
  */
 export function applyEdit(rig: Rig, edit: Edit): Outcome<Applied> {
+  const [unstorable] = textProblems(edit);
+  if (unstorable) return refused(unstorable.what, unstorable.where);
   if (edit.edit === 'replaceRig') return replaceWhole(rig, edit.rig);
   let refusal: Refusal;
   const apply = EDITS[edit.edit].apply as (r: Draft<Rig>, e: Edit) => Refusal;

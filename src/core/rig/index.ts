@@ -15,3 +15,4 @@ export * from './schema';
 export { sourceDevice, sourceId } from './source-id';
 export { settingWords } from './words';
 export { issueWords } from './issue-words';
+export { cutText, isStorable, textProblems } from './text';

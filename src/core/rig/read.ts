@@ -1,8 +1,9 @@
 import { parse, type ParseError } from 'jsonc-parser';
+import { done, type Outcome, type Problem, refused } from '../outcome';
+import { textProblems } from './text';
 import { integrityProblems } from './integrity';
 import { issueWords } from './issue-words';
-import { done, type Outcome, type Problem, refused } from '../outcome';
-import { RIG_VERSION, type Rig, rigSchema } from './schema';
+import { type Rig, RIG_VERSION, rigSchema } from './schema';
 import { upgrade } from './upgrade';
 
 /** The largest file that is read, in characters. */
@@ -55,6 +56,8 @@ export function checkRig(raw: unknown): Outcome<Rig> {
       'version',
     );
   }
+  const unstorable = textProblems(raw);
+  if (unstorable.length) return { ok: false, problems: capped(unstorable) };
   const parsed = rigSchema.safeParse(upgrade(raw));
   if (!parsed.success) {
     return {

@@ -1,16 +1,16 @@
-import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
-import { pressesBetween, type Presses } from '../midi';
-import { isEngaged, resolveState, stateIn } from '../rig/device-state';
+import { walkOrder } from '../changes/compare';
 import { effectiveSound, heardIn } from '../control';
 import { kindOf, settingWith } from '../kinds';
-import { midiGraph, midiOf, outJacks, reachIn } from '../midi';
+import { midiGraph, midiOf, outJacks, type Presses, pressesBetween, reachIn } from '../midi';
+import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
+import { cutText } from '../rig';
 import { applyEdits } from '../rig/apply';
+import { isEngaged, resolveState, stateIn } from '../rig/device-state';
 import type { Edit } from '../rig/edits';
 import { deviceOf, leadInto, nameOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Assignment, Device, Rig, Sound } from '../rig/schema';
 import { showChange } from '../units';
-import { walkOrder } from '../changes/compare';
 
 /**
  * A way to bring a change down to one press: what to do, as edits, what it then takes, and what it
@@ -167,7 +167,7 @@ function byControl(rig: Rig, a: Sound, b: Sound, before: Presses): Try | undefin
         edit: 'addControl',
         control: {
           id,
-          name: `${a.name} / ${b.name}`.slice(0, 120),
+          name: cutText(`${a.name} / ${b.name}`, 120),
           type: 'switch',
           device: at.id,
           action: 'latching',

@@ -2,7 +2,7 @@
 import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
 import { KINDS } from '../../core/kinds';
-import { freshId } from '../../core/rig';
+import { cutText, freshId } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 import { paletteStore } from './palette-store';
 import { keyOf, pathOf, PLACE_IDS, type PlaceId, placeOf, PLACES } from './place-list';
@@ -131,7 +131,7 @@ export function Palette({ onShortcuts, onScheme, onExport }: Props) {
             sound,
             rig.sounds.map((s) => s.id),
           ),
-          name: `${rig.sounds.find((s) => s.id === sound)?.name ?? 'Sound'} copy`.slice(0, 120),
+          name: cutText(`${rig.sounds.find((s) => s.id === sound)?.name ?? 'Sound'} copy`, 120),
         }),
     },
     ...KINDS.map((k) => ({

@@ -5,7 +5,10 @@ import type { Side } from '../../core/rig';
 import type { Keeper, Question } from '../keep/keeper';
 import { saveRigFile } from '../look/save-file';
 
-/** Asks what a page that saves has to know: who is right where two changed one thing, or what holds after a set-back. */
+/**
+ * Asks what a page that saves has to know: who is right where two changed one thing, or what holds
+ * after a set-back.
+ */
 export function QuestionDialog({
   question,
   keeper,
@@ -77,7 +80,7 @@ function ClashDialog({
                       { value: 'theirs', label: 'theirs' },
                     ]}
                     value={chosen[c.where] ?? 'theirs'}
-                    onChange={(side) => onChoose(c.where, side as Side)}
+                    onChange={(side) => onChoose(c.where, side)}
                   />
                 </td>
               </tr>
@@ -102,7 +105,10 @@ function ClashDialog({
   );
 }
 
-/** The database does not know the revision that the page is based on: nothing is written before it is said what holds. */
+/**
+ * The database does not know the revision that the page is based on: nothing is written before it is
+ * said what holds.
+ */
 function AstrayDialog({
   question: { base, theirs, rig },
   onDecide,

@@ -1,7 +1,7 @@
 import { Button, Select } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { compareRigs } from '../../core/changes';
-import type { Rig } from '../../core/rig';
+import { cutText, type Rig } from '../../core/rig';
 import { askServer, problemText } from '../keep/ask-server';
 import { CommitText } from '../look/commit-text';
 import { useDocument, useRig } from '../store/use-rig';
@@ -69,7 +69,7 @@ export function RevisionPanel({
           .filter((r) => r.number !== row.number)
           .map((r) => ({
             value: String(r.number),
-            label: `${r.number} ${r.name ?? [...r.words].slice(0, 40).join('')}`,
+            label: `${r.number} ${r.name ?? cutText(r.words, 40)}`,
           }))}
       />
       {!lines ? (

@@ -1,6 +1,6 @@
 import { at } from '../../core/outcome';
 import { type Happening, type Head, journalOf, type Keeping, next, opened } from '../../core/keep';
-import type { Rig, Side } from '../../core/rig';
+import { cutText, type Rig, type Side } from '../../core/rig';
 import type { RigStore, SaveState } from '../store/rig-store';
 import { askServer, problemText, type Reply } from './ask-server';
 import { holdPage, type Left, takeLeft, writeJournal } from './journal';
@@ -79,7 +79,10 @@ export class Keeper {
     if (again) await this.refresh();
   }
 
-  /** A head as the database has it now. One that is older than what the page knows means that the database was set back. */
+  /**
+   * A head as the database has it now. One that is older than what the page knows means that the
+   * database was set back.
+   */
   private hear(head: Head): void {
     const first = !this.fresh;
     this.fresh = true;
@@ -234,5 +237,5 @@ function saveState(k: Keeping, before: SaveState): SaveState {
 /** Who changed what, when it has been brought in. */
 const newsOf = (head: Head): string =>
   `${head.by ?? 'Somebody'} changed this rig too` +
-  `${head.words ? `: ${head.words.length > 160 ? `${[...head.words].slice(0, 160).join('')} …` : head.words}` : ''}. ` +
+  `${head.words ? `: ${head.words.length > 160 ? `${cutText(head.words, 160)} …` : head.words}` : ''}. ` +
   'Both are in; the history shows every step.';

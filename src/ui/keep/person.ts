@@ -1,3 +1,5 @@
+import { cutText } from '../../core/rig';
+
 /** Who works in this browser: a name that others read; nobody has to give one. */
 const KEY = 'yantrel name';
 
@@ -12,7 +14,7 @@ export function personName(): string | null {
 /** Keeps the name; an empty one is none. */
 export function setPersonName(name: string): void {
   try {
-    const kept = [...name.trim()].slice(0, 60).join('');
+    const kept = cutText(name.trim(), 60);
     if (kept) localStorage.setItem(KEY, kept);
     else localStorage.removeItem(KEY);
   } catch {

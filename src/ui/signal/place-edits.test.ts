@@ -72,7 +72,9 @@ test('every way out of the modeler and every way into it can be gone, and undone
       expect(analyse(moved).sounds).toHaveLength(hybridRig.sounds.length);
       const done = applyEdits(hybridRig, [way.edit]);
       if (!done.ok) throw new Error(way.words);
-      expect(undo(record(startHistory(hybridRig), done.value, way.words))?.history.rig).toEqual(hybridRig);
+      expect(undo(record(startHistory(hybridRig), done.value, way.words))?.history.rig).toEqual(
+        hybridRig,
+      );
       tried++;
     }
   }

@@ -1,7 +1,7 @@
 'use client';
 import { ActionIcon, Button, Group, TextInput, Tooltip } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconCopy, IconTrash } from '@tabler/icons-react';
-import { freshId } from '../../core/rig';
+import { cutText, freshId } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 
 /** The sounds of the rig: name, order, copy, notes, remove. Removing can be undone. */
@@ -90,7 +90,7 @@ export function SoundList() {
                           edit: 'copySound',
                           sound: s.id,
                           id: freshId(s.id, ids),
-                          name: `${s.name.slice(0, 110)} copy`,
+                          name: `${cutText(s.name, 110)} copy`,
                         })
                       }
                     >

@@ -1,6 +1,7 @@
 import { Button, Checkbox, Select, Table, TextInput } from '@mantine/core';
 import { USUAL_POWER_PLUG } from '../../../core/build';
 import type { Outlet } from '../../../core/kinds';
+import { cutText } from '../../../core/rig';
 import { CommitNumber } from '../../look/commit-number';
 import { useRig } from '../../store/use-rig';
 import { asCurrent, currentOf, CURRENTS, PLUGS, voltsFrom } from './power-choices';
@@ -30,7 +31,7 @@ export function OutletForm({
           key={o.label}
           defaultValue={o.label}
           onBlur={(e) => {
-            const v = e.currentTarget.value.trim().slice(0, 40);
+            const v = cutText(e.currentTarget.value.trim(), 40);
             if (v && v !== o.label) onChange({ label: v });
           }}
         />

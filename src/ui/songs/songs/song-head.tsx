@@ -1,7 +1,7 @@
 import { ActionIcon, Group, Select, Tooltip } from '@mantine/core';
 import { IconCopy, IconTrash } from '@tabler/icons-react';
 import { kindOf } from '../../../core/kinds';
-import { freshId } from '../../../core/rig';
+import { cutText, freshId } from '../../../core/rig';
 import type { Song } from '../../../core/rig/schema';
 import { COMMON_TIME, meterWords } from '../../../core/songs/timeline';
 import { CommitNumber } from '../../look/commit-number';
@@ -93,7 +93,7 @@ function CopyOrRemove({ song, onGone }: { song: Song; onGone: () => void }) {
                   song.id,
                   (rig.songs ?? []).map((s) => s.id),
                 ),
-                title: `${song.title.slice(0, 110)} copy`,
+                title: `${cutText(song.title, 110)} copy`,
               },
             })
           }

@@ -1,4 +1,4 @@
-import { freshId } from '@/core/rig';
+import { cutText, freshId } from '@/core/rig';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
 import { createRig, listRigs, loadRig } from '@/server/rigs';
@@ -8,7 +8,7 @@ export const POST = (request: Request, { params }: { params: Promise<{ id: strin
     const db = database();
     const saved = await loadRig(db, (await params).id);
     if (!saved) return problem(404, 'There is no such rig.');
-    const name = `${saved.rig.name.slice(0, 112)} (copy)`;
+    const name = `${cutText(saved.rig.name, 112)} (copy)`;
     // Somebody else may take the id between looking and writing; then another one is looked for.
     for (let tries = 0; tries < 5; tries++) {
       const taken = (await listRigs(db)).map((r) => r.id);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { checkRig } from '@/core/rig';
+import { checkRig, cutText } from '@/core/rig';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
 import { listRevisions, saveRig } from '@/server/rigs';
@@ -55,7 +55,7 @@ export const POST = (request: Request, { params }: Context) =>
     const saved = await saveRig(database(), {
       ...rest,
       rig: read.value,
-      words: [...words].slice(0, 2000).join(''),
+      words: cutText(words, 2000),
     });
     switch (saved.outcome) {
       case 'saved':

@@ -1,0 +1,58 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+
+const root = join(__dirname, '../..');
+const name = `torn-${process.pid}`;
+const folder = join(root, '.data', name);
+
+/** Starts a database of that name in a process of its own; `then` is what it does once it is up. */
+const start = (then: string): ChildProcess =>
+  spawn(
+    process.execPath,
+    [
+      '-e',
+      `import('./scripts/postgres.mjs').then((m) => m.startPostgres('${name}', 54940))
+        .then((p) => { console.log('up ' + p.url); ${then} })`,
+    ],
+    { cwd: root, detached: true, stdio: ['ignore', 'pipe', 'pipe'] },
+  );
+const ended = (child: ChildProcess): Promise<string> => {
+  let said = '';
+  child.stdout?.on('data', (text) => (said += String(text)));
+  child.stderr?.on('data', (text) => (said += String(text)));
+  return new Promise((done) => child.once('close', () => done(said)));
+};
+
+afterAll(async () => {
+  await ended(start('p.stop()'));
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test('a first start that is killed at any moment starts again; of two at once, both get the one database', async () => {
+  for (const ms of [120, 350, 700, 1100, 1600]) {
+    const child = start('');
+    const over = ended(child);
+    await new Promise((r) => setTimeout(r, ms));
+    try {
+      process.kill(-child.pid!, 'SIGKILL');
+    } catch {
+      // It was done already.
+    }
+    await over;
+  }
+  const [one, two] = await Promise.all([ended(start('')), ended(start(''))]);
+  const address = /up (postgres:\S+)/.exec(one)?.[1];
+  expect([one, two].map((said) => /up (postgres:\S+)/.exec(said)?.[1])).toEqual([address, address]);
+  expect(address).toMatch(/^postgres:\/\/yantrel:[0-9a-f]{36}@127\.0\.0\.1:\d+\/postgres$/);
+  expect(readdirSync(folder).filter((f) => f.startsWith('making-'))).toEqual([]);
+}, 120_000);
+
+test('data that is no whole database is never replaced by an empty one', async () => {
+  await ended(start('p.stop()'));
+  const cluster = join(folder, 'cluster');
+  rmSync(join(cluster, 'PG_VERSION'));
+  const said = await ended(start(''));
+  expect(said).toMatch(/Yantrel: .*cluster holds no whole database.*nothing was changed/);
+  expect(existsSync(join(cluster, 'base'))).toBe(true);
+}, 60_000);
