@@ -73,7 +73,12 @@ async function watchDatabase() {
     if (stopping) return;
     console.log('The database ended unexpectedly; it is started again.');
     const again = await alone('start', () => startPostgres('demo'));
-    database = { ...again, hold: await holdDatabase(again.url) };
+    try {
+      database = { ...again, hold: await holdDatabase(again.url) };
+    } catch (error) {
+      console.log(`It does not answer yet (${error.message}); trying again.`);
+      continue;
+    }
     // On another port than before, the server has to be told.
     if (again.url !== process.env.DATABASE_URL) {
       process.env.DATABASE_URL = again.url;

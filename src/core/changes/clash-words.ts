@@ -47,10 +47,13 @@ type Thing = Record<string, unknown>;
 const isThing = (v: unknown): v is Thing =>
   typeof v === 'object' && v !== null && !Array.isArray(v);
 
-/** Says what two sides changed differently: the thing by name, its field, and both values. */
-export function clashWords(mine: Rig, theirs: Rig, clash: Clash): ClashWords {
+/**
+ * Says what two sides changed differently: the thing by the name that both know from `base`, its
+ * field, and both values.
+ */
+export function clashWords(mine: Rig, theirs: Rig, clash: Clash, base = theirs): ClashWords {
   return {
-    what: placeOf(mine, theirs, clash.where),
+    what: placeOf([base, mine, theirs], clash.where),
     mine: valueOf(mine, clash.mine),
     theirs: valueOf(theirs, clash.theirs),
     ...(clash.why !== undefined && { why: clash.why }),
@@ -58,14 +61,14 @@ export function clashWords(mine: Rig, theirs: Rig, clash: Clash): ClashWords {
 }
 
 /** A path such as `sounds[lead].states.kiln.engaged`, in words: "Lead, Kiln Drive, on or off". */
-function placeOf(mine: Rig, theirs: Rig, where: string): string {
+function placeOf(rigs: [Rig, ...Rig[]], where: string): string {
   const words: string[] = [];
-  let at: unknown[] = [mine, theirs];
+  let at: unknown[] = rigs;
   let device: string | undefined;
   for (const [, field, id] of where
     .replace(/ \(order\)$/, '')
     .matchAll(/([^.[\]]+)(?:\[([^\]]*)\])?/g)) {
-    const named = field && [mine, theirs].find((r) => r.devices.some((d) => d.id === field));
+    const named = field && rigs.find((r) => r.devices.some((d) => d.id === field));
     at = at.map((x) => (isThing(x) ? x[field ?? ''] : undefined));
     if (id !== undefined) {
       at = at.map((x) =>
@@ -74,15 +77,13 @@ function placeOf(mine: Rig, theirs: Rig, where: string): string {
       const entry = at.find(isThing);
       if (field === 'devices') device = id;
       words.push(
-        entry
-          ? entryWords(mine, theirs, field ?? '', entry)
-          : `${ENTRIES[field ?? ''] ?? field} ${id}`,
+        entry ? entryWords(rigs, field ?? '', entry) : `${ENTRIES[field ?? ''] ?? field} ${id}`,
       );
     } else if (named) {
       device = field;
       words.push(nameOf(named, field));
     } else if (field && field !== 'settings' && field !== 'states' && field !== 'figures') {
-      words.push(fieldWords(mine, device, field));
+      words.push(fieldWords(rigs[0], device, field));
     }
   }
   if (where.endsWith('(order)')) words.push('order');
@@ -97,10 +98,10 @@ function fieldWords(rig: Rig, device: string | undefined, field: string): string
   return own ?? FIELDS[field] ?? field.replace(/([A-Z])/g, ' $1').toLowerCase();
 }
 
-function entryWords(mine: Rig, theirs: Rig, list: string, entry: Thing): string {
+function entryWords(rigs: [Rig, ...Rig[]], list: string, entry: Thing): string {
   if (list === 'leads')
-    return valueOf([mine, theirs].find((r) => r.leads.includes(entry as never)) ?? mine, entry);
-  if (list === 'promises') return promiseWords(mine, entry as unknown as RigPromise);
+    return valueOf(rigs.find((r) => r.leads.includes(entry as never)) ?? rigs[0], entry);
+  if (list === 'promises') return promiseWords(rigs[0], entry as unknown as RigPromise);
   const name = entry.name ?? entry.title;
   return typeof name === 'string' ? name : `${ENTRIES[list] ?? list} ${String(entry.id)}`;
 }

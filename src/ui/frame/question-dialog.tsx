@@ -29,7 +29,7 @@ export function QuestionDialog({
 
 /** Two people changed the same thing: both values, thing by thing. All else of both sides is in. */
 function ClashDialog({
-  question: { clashes, chosen, theirs, rig },
+  question: { clashes, chosen, theirs, rig, base },
   onChoose,
   onDone,
 }: {
@@ -62,7 +62,7 @@ function ClashDialog({
         </thead>
         <tbody>
           {clashes.map((c) => {
-            const words = clashWords(rig, theirs.rig, c);
+            const words = clashWords(rig, theirs.rig, c, base.rig);
             return (
               <tr key={c.where} data-clash={c.where}>
                 <td>

@@ -237,5 +237,5 @@ function saveState(k: Keeping, before: SaveState): SaveState {
 /** Who changed what, when it has been brought in. */
 const newsOf = (head: Head): string =>
   `${head.by ?? 'Somebody'} changed this rig too` +
-  `${head.words ? `: ${head.words.length > 160 ? `${cutText(head.words, 160)} …` : head.words}` : ''}. ` +
+  `${head.words ? `: ${head.words.length > 80 ? `${cutText(head.words, 80)} …` : head.words}` : ''}. ` +
   'Both are in; the history shows every step.';
