@@ -20,7 +20,8 @@ import { freePort, giveUp, installPackages, isRoot, root, userName } from './mac
 
 const DEBIAN = '/usr/lib/postgresql';
 
-function binaries() {
+/** Where the programs of PostgreSQL are; installs them where they are missing. */
+export function binaries() {
   const newest = () =>
     existsSync(DEBIAN)
       ? readdirSync(DEBIAN)
@@ -43,6 +44,14 @@ function serverUser(data) {
   return { name, uid: id('-u'), gid: id('-g') };
 }
 
+/** Where data goes that cannot be kept in the project. */
+const fallbackFolder = (name) =>
+  join(
+    '/var/tmp',
+    `yantrel-${createHash('sha256').update(root).digest('hex').slice(0, 10)}-${process.getuid()}`,
+    name,
+  );
+
 /**
  * The folder for data: in the project, or in /var/tmp where the server's user could not reach or
  * write it there. Data that is there and cannot be used is said; an empty database never takes its
@@ -50,11 +59,7 @@ function serverUser(data) {
  */
 function dataFolder(name) {
   const own = join(root, '.data', name);
-  const fallback = join(
-    '/var/tmp',
-    `yantrel-${createHash('sha256').update(root).digest('hex').slice(0, 10)}-${process.getuid()}`,
-    name,
-  );
+  const fallback = fallbackFolder(name);
   if (canUse(own)) return own;
   if (existsSync(join(own, 'cluster')))
     giveUp(
@@ -195,11 +200,8 @@ export async function startPostgres(name, firstPort = 54_320) {
     port = started.status === 0 ? wanted : runningPort();
   }
   if (!port) giveUp(`PostgreSQL does not start: ${lastReason(log)} (all of it is in ${log})`);
-  const secret = [join(cluster, SECRET), join(folder, 'password')].find((f) => existsSync(f));
-  if (!secret) giveUp(`the password of the database is missing: ${join(cluster, SECRET)}`);
-  const url = `postgres://yantrel:${readFileSync(secret, 'utf8')}@127.0.0.1:${port}/postgres`;
   return {
-    url,
+    url: addressOf(folder, port),
     stop: () => void as(join(bin, 'pg_ctl'), ['stop', '-D', cluster, '-m', 'fast', '-w']),
   };
 }
@@ -217,4 +219,34 @@ function lastReason(log) {
   } catch {
     return 'it left no log';
   }
+}
+
+/** What there is of a database, without changing or starting anything. */
+export function look(name) {
+  const newest = existsSync(DEBIAN)
+    ? readdirSync(DEBIAN)
+        .filter((v) => existsSync(join(DEBIAN, v, 'bin/initdb')))
+        .sort((a, b) => b - a)[0]
+    : undefined;
+  const bin = newest && join(DEBIAN, newest, 'bin');
+  const folder = [join(root, '.data', name), fallbackFolder(name)].find((f) =>
+    existsSync(join(f, 'cluster')),
+  );
+  if (!folder || !bin) return { bin, folder };
+  const cluster = join(folder, 'cluster');
+  const whole = existsSync(join(cluster, 'PG_VERSION'));
+  const owner = canUse(folder) ? undefined : whyNot(folder).replace('it belongs to ', '');
+  const reason = lastReason(join(folder, 'postgres.log'));
+  const status = asUser(serverUser(cluster), join(bin, 'pg_ctl'), ['status', '-D', cluster]);
+  if (status.status !== 0) return { bin, folder, owner, whole, reason };
+  const port = Number(readFileSync(join(cluster, 'postmaster.pid'), 'utf8').split('\n')[3]);
+  return { bin, folder, owner, whole, reason, port, url: addressOf(folder, port) };
+}
+
+/** The owner's address of a database, with its password. */
+function addressOf(folder, port) {
+  const files = [join(folder, 'cluster', SECRET), join(folder, 'password')];
+  const secret = files.find((f) => existsSync(f));
+  if (!secret) giveUp(`the password of the database is missing: ${files[0]}`);
+  return `postgres://yantrel:${readFileSync(secret, 'utf8')}@127.0.0.1:${port}/postgres`;
 }

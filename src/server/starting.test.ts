@@ -1,6 +1,11 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { Client } from 'pg';
+import { touringRig } from '../core/demo';
+import { appUrl } from './app-role';
+import { openDatabase } from './database';
+import { createRig, listRigs } from './rigs';
 
 const root = join(__dirname, '../..');
 const name = `torn-${process.pid}`;
@@ -46,6 +51,34 @@ test('a first start that is killed at any moment starts again; of two at once, b
   expect([one, two].map((said) => /up (postgres:\S+)/.exec(said)?.[1])).toEqual([address, address]);
   expect(address).toMatch(/^postgres:\/\/yantrel:[0-9a-f]{36}@127\.0\.0\.1:\d+\/postgres$/);
   expect(readdirSync(folder).filter((f) => f.startsWith('making-'))).toEqual([]);
+}, 120_000);
+
+test('a backup is read back; a restore says what is newer and needs to be told twice', async () => {
+  const url = /up (postgres:\S+)/.exec(await ended(start('')))![1]!;
+  // Somebody uses the database meanwhile, so that no command stops it when it leaves.
+  const user = new Client({ connectionString: url });
+  user.on('error', () => undefined);
+  await user.connect();
+  await user.query('select pg_advisory_lock_shared(7261126)');
+  const env = { ...process.env, DATABASE_URL: url, YANTREL_DATA: name };
+  const script = (...args: string[]) =>
+    ended(spawn(args[0]!, args.slice(1), { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] }));
+  await script('npx', 'tsx', 'src/server/prepare.ts');
+  const file = join(folder, 'kept.dump');
+  const backup = (what: string, ...flags: string[]) =>
+    script(process.execPath, 'scripts/backup.mjs', what, file, ...flags);
+  expect(await backup('backup')).toMatch(/4 rigs with 4 revisions are in .*it was read back/);
+  expect(await backup('backup')).toMatch(/is there already/);
+  const db = openDatabase(url);
+  const app = openDatabase(appUrl(url));
+  await createRig(db, { ...touringRig, id: 'made-later', name: 'Made later' }, 'made');
+  expect(await backup('restore')).toMatch(/Made later is not in the file[^]*--over/);
+  expect(await listRigs(db)).toHaveLength(5);
+  expect(await backup('restore', '--over')).toMatch(/5 rigs[^]*4 rigs are restored/);
+  expect(await listRigs(app)).toHaveLength(4);
+  await db.destroy();
+  await app.destroy();
+  await user.end();
 }, 120_000);
 
 test('data that is no whole database is never replaced by an empty one', async () => {
