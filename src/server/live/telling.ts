@@ -13,7 +13,7 @@ export const presenceSchema = z.object({
   /** The page was closed. */
   gone: z.boolean().optional(),
 });
-export type Presence = z.infer<typeof presenceSchema>;
+type Presence = z.infer<typeof presenceSchema>;
 
 const newsSchema = z.discriminatedUnion('is', [
   z.object({
