@@ -13,7 +13,6 @@ export const presenceSchema = z.object({
   /** The page was closed. */
   gone: z.boolean().optional(),
 });
-type Presence = z.infer<typeof presenceSchema>;
 
 const newsSchema = z.discriminatedUnion('is', [
   z.object({
