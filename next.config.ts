@@ -6,7 +6,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   // Types are checked by "npm test"; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ['pg', 'pdfmake'],
+  serverExternalPackages: ['pg', 'pdfmake', 'piscina'],
   experimental: {
     optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'],
   },

@@ -4,7 +4,7 @@ import { root } from './machine.mjs';
 
 const OUT = join(root, 'bin');
 const STAMP = join(OUT, 'made-from');
-const FROM = ['src/core', 'src/cli', 'src/print', 'package-lock.json'];
+const FROM = ['src/core', 'src/cli', 'src/print', 'src/server/heavy', 'package-lock.json'];
 
 /** When and how large each source is: enough to tell whether anything changed, in milliseconds. */
 function sources() {
@@ -19,15 +19,23 @@ function sources() {
 }
 
 /** Compiles the command line into `bin/` where that is not of the present sources; gives its file. */
-export async function compileCli() {
-  const file = join(OUT, 'yantrel.cjs');
+export const compileCli = async () => (await compiled()).cli;
+
+/** Compiles the threads of the server, likewise. */
+export const compileThread = async () => (await compiled()).thread;
+
+async function compiled() {
+  const files = { cli: join(OUT, 'yantrel.cjs'), thread: join(OUT, 'thread.cjs') };
   const now = sources();
-  if (existsSync(file) && existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now) return file;
+  if (
+    Object.values(files).every((f) => existsSync(f)) &&
+    existsSync(STAMP) &&
+    readFileSync(STAMP, 'utf8') === now
+  )
+    return files;
   const { build } = await import('esbuild');
-  await build({
+  const options = {
     absWorkingDir: root,
-    entryPoints: ['src/cli/main.ts'],
-    outfile: file,
     bundle: true,
     platform: 'node',
     format: 'cjs',
@@ -40,8 +48,10 @@ export async function compileCli() {
     // Fetched from node_modules when they are first needed: a solver and a printer.
     external: ['highs', 'pdfmake'],
     logLevel: 'error',
-  });
-  for (const one of ['short', 'long']) rmSync(`${file}.${one}.cache`, { force: true });
+  };
+  await build({ ...options, entryPoints: ['src/cli/main.ts'], outfile: files.cli });
+  await build({ ...options, entryPoints: ['src/server/heavy/thread.ts'], outfile: files.thread });
+  for (const one of ['short', 'long']) rmSync(`${files.cli}.${one}.cache`, { force: true });
   writeFileSync(STAMP, now);
-  return file;
+  return files;
 }

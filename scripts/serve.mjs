@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
+import { compileThread } from './compile-cli.mjs';
 import { root, run } from './machine.mjs';
 
 /** Serves a build on loopback and waits until it answers. */
@@ -17,6 +18,7 @@ export async function serve({ folder, port, databaseUrl }) {
       YANTREL_DIST: folder,
       NEXT_TELEMETRY_DISABLED: '1',
       DATABASE_URL: applicationUrl,
+      YANTREL_HEAVY: await compileThread(),
     },
   });
   const address = `http://127.0.0.1:${port}`;

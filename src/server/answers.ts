@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { issueWords, type Problem, textProblems } from '../core/rig';
+import { Busy } from './heavy/busy';
 import { UnreadableRevision } from './stored';
 
 /** An error a person can act on, as `application/problem+json`. */
@@ -57,6 +58,10 @@ export async function answer<T>(
     if (isAway(error))
       return problem(503, 'The database is away.', {
         detail: 'Your work is kept in this browser and is saved when the database is back.',
+      });
+    if (error instanceof Busy)
+      return problem(503, 'The server is busy.', {
+        detail: `${error.message} Try again in a moment.`,
       });
     if (error instanceof UnreadableRevision)
       return problem(422, error.message, {

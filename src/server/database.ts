@@ -9,8 +9,9 @@ export type Db = Kysely<Database>;
 export function openDatabase(url: string): Db {
   const pool = new Pool({
     connectionString: url,
-    max: 10,
-    connectionTimeoutMillis: 3000,
+    // For two hundred editors in two processes: a save takes milliseconds, and waits its turn.
+    max: 20,
+    connectionTimeoutMillis: 8000,
     application_name: 'yantrel',
   });
   // A connection that breaks while idle must not end the process; the next query makes a new one.

@@ -1,8 +1,8 @@
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { analyse } from '@/core/report';
 import { isAway } from '@/server/answers';
 import { database } from '@/server/database';
+import { reportOf } from '@/server/heavy/reports';
 import { loadRig } from '@/server/rigs';
 import { UnreadableRevision } from '@/server/stored';
 import { TroublePage } from '@/ui/frame/trouble-page';
@@ -43,7 +43,7 @@ export default async function RigLayout({
     );
   }
   if (!saved) notFound();
-  const { sounds, promises, findings } = analyse(saved.rig);
+  const { sounds, promises, findings } = await reportOf(saved.identity, saved.rig);
   return (
     <RigApp
       id={id}

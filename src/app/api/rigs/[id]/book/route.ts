@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { analyse } from '@/core/report';
-import { bookOf, bookPages, LABEL_KINDS, labelSheets } from '@/core/formats';
-import { checkRig, rigSchema } from '@/core/rig';
-import { printPdf } from '@/print/pdf';
+import { LABEL_KINDS } from '@/core/formats';
+import { checkRig, type Rig, rigSchema } from '@/core/rig';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
+import { heavy } from '@/server/heavy/pool';
+import type { BookChoice } from '@/server/heavy/tasks';
 import { loadRig } from '@/server/rigs';
 
 export const dynamic = 'force-dynamic';
@@ -20,29 +20,18 @@ const choice = z.object({
   date: z.iso.date(),
 });
 
-const pdf = async (
-  rig: z.infer<typeof rigSchema>,
-  c: z.infer<typeof choice>,
-  link: string,
-): Promise<Response> => {
-  const parts =
-    c.parts?.length === 0
-      ? []
-      : bookOf(rig, analyse(rig), c).filter((p) => !c.parts || c.parts.includes(p.id));
-  const sheets = c.labels.flatMap((k) => labelSheets(rig, k, c.paper, link));
-  if (!parts.length && !sheets.length)
-    return problem(422, 'There is nothing to print.', {
-      detail: 'Choose a part of the book, or labels that the rig has.',
-    });
-  const bytes = await printPdf(
-    bookPages(parts, sheets, c.paper, { rig: rig.name, revision: c.revision, date: c.date }),
-  );
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      'content-type': 'application/pdf',
-      'content-disposition': `attachment; filename="${rig.id}-book.pdf"`,
-    },
-  });
+const pdf = async (rig: Rig, book: BookChoice): Promise<Response> => {
+  const bytes = await heavy('book', { rig, choice: book });
+  return bytes
+    ? new Response(new Uint8Array(bytes), {
+        headers: {
+          'content-type': 'application/pdf',
+          'content-disposition': `attachment; filename="${rig.id}-book.pdf"`,
+        },
+      })
+    : problem(422, 'There is nothing to print.', {
+        detail: 'Choose a part of the book, or labels that the rig has.',
+      });
 };
 
 const linkTo = (request: Request, id: string): string =>
@@ -53,7 +42,7 @@ export const POST = (request: Request, { params }: { params: Promise<{ id: strin
   answer(request, choice.extend({ rig: rigSchema }), async ({ rig, ...c }) => {
     const whole = checkRig(rig);
     if (!whole.ok) return problem(422, 'That rig cannot be printed.', { problems: whole.problems });
-    return pdf(whole.value, c, linkTo(request, (await params).id));
+    return pdf(whole.value, { ...c, link: linkTo(request, (await params).id) });
   });
 
 /** The rig book of the newest revision, on A4. */
@@ -62,16 +51,13 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
     const saved = await loadRig(database(), (await params).id);
     if (!saved) return problem(404, 'There is no such rig.');
     const paper = new URL(request.url).searchParams.get('paper') === 'Letter' ? 'Letter' : 'A4';
-    return pdf(
-      saved.rig,
-      {
-        paper,
-        labels: [],
-        level: 'dBu',
-        length: 'metric',
-        revision: `revision ${saved.revision}`,
-        date: new Date().toISOString().slice(0, 10),
-      },
-      linkTo(request, saved.rig.id),
-    );
+    return pdf(saved.rig, {
+      paper,
+      labels: [],
+      level: 'dBu',
+      length: 'metric',
+      revision: `revision ${saved.revision}`,
+      date: new Date().toISOString().slice(0, 10),
+      link: linkTo(request, saved.rig.id),
+    });
   });

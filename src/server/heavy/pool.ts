@@ -1,0 +1,42 @@
+import { availableParallelism } from 'node:os';
+import { Piscina } from 'piscina';
+import { Busy } from './busy';
+import { type Ask, type Done, type TaskName, TASKS } from './tasks';
+
+/** Longer than any rig takes; what takes longer is stopped. */
+const LIMIT_MS = 60_000;
+/** As many may wait; more are told to come again. */
+const QUEUE = 24;
+const MEGABYTES = 1500;
+
+const shared = globalThis as { yantrelPool?: Piscina };
+
+function pool(filename: string): Piscina {
+  return (shared.yantrelPool ??= new Piscina({
+    filename,
+    minThreads: 1,
+    // One core is left for answers.
+    maxThreads: Math.max(1, availableParallelism() - 1),
+    maxQueue: QUEUE,
+    idleTimeout: 60_000,
+    resourceLimits: { maxOldGenerationSizeMb: MEGABYTES },
+  }));
+}
+
+/**
+ * Does heavy work in a thread, one after the other, so that nobody else waits for it. Where no
+ * thread was compiled (in tests, in development) it is done here.
+ */
+export async function heavy<N extends TaskName>(name: N, ask: Ask<N>): Promise<Done<N>> {
+  const file = process.env.YANTREL_HEAVY;
+  if (!file) return (TASKS[name] as (ask: Ask<N>) => Promise<Done<N>>)(ask);
+  const limit = AbortSignal.timeout(LIMIT_MS);
+  try {
+    return (await pool(file).run({ name, ask }, { signal: limit })) as Done<N>;
+  } catch (error) {
+    if (limit.aborted) throw new Busy('It took longer than a minute and was stopped.');
+    if (error instanceof Error && /queue/i.test(error.message))
+      throw new Busy('Too much is asked for at once.');
+    throw error;
+  }
+}
