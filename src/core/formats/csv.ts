@@ -5,21 +5,29 @@ import { textProblems } from '../rig';
 type Cell = string | number | boolean | null | undefined;
 
 /** A cell that a spreadsheet would run as a formula gets an apostrophe in front, which it does not show. */
-const RUNS = /^[=+\-@\t\r]/;
+const RUNS = /^'*[=+\-@\t\r]/;
+/**
+ * Where semicolons or tabs part cells, a text would be parted there, and what follows be run: it gets
+ * an apostrophe, too.
+ */
+const RUNS_INSIDE = /([;\t]\s*)('*[=+\-@])/g;
+const MADE_SAFE_INSIDE = /([;\t]\s*)'('*[=+\-@])/g;
 const isNumber = (text: string): boolean => /^[+-]?\d+(\.\d+)?$/.test(text);
 
 const safe = (cell: Cell): string => {
   const text = cell === null || cell === undefined ? '' : String(cell);
-  return RUNS.test(text) && !isNumber(text) ? `'${text}` : text;
+  const inside = text.replace(RUNS_INSIDE, "$1'$2");
+  return RUNS.test(inside) && !isNumber(inside) ? `'${inside}` : inside;
 };
-const plain = (text: string): string => (/^'[=+\-@\t\r]/.test(text) ? text.slice(1) : text);
+const plain = (text: string): string =>
+  (/^'+[=+\-@\t\r]/.test(text) ? text.slice(1) : text).replace(MADE_SAFE_INSIDE, '$1$2');
 
 /**
  * Rows as CSV: UTF-8 text with a header row, lines ended by CR LF, and nothing that a spreadsheet
  * would run.
  */
 export const toCsv = (header: readonly string[], rows: readonly (readonly Cell[])[]): string =>
-  `${Papa.unparse({ fields: [...header], data: rows.map((r) => r.map(safe)) }, { newline: '\r\n' })}\r\n`;
+  `${Papa.unparse({ fields: header.map(safe), data: rows.map((r) => r.map(safe)) }, { newline: '\r\n' })}\r\n`;
 
 /** One row of a CSV file: its number as a spreadsheet counts it, and its cells by header. */
 export interface Row {
@@ -49,7 +57,7 @@ export function readCsv(text: string, needed: readonly string[]): Outcome<Row[]>
         },
       ],
     };
-  const header = head.map((h) => h.trim().toLowerCase());
+  const header = head.map((h) => plain(h.trim()).toLowerCase());
   const missing = needed.filter((n) => !header.includes(n.toLowerCase()));
   if (missing.length)
     return {

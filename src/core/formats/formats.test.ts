@@ -7,7 +7,7 @@ import { toDot, toGraphml, walkGraph, walkSvg, wiringGraph, wiringSvg } from '.'
 
 const hostile: Rig = {
   ...touringRig,
-  name: 'A & B <rig> "one" \u0007',
+  name: 'A & B <rig> "one" \u0007\uFFFE',
   devices: touringRig.devices.map((d) =>
     d.id === 'kiln' ? { ...d, name: '</node>]]> & "quoted"' } : d,
   ),

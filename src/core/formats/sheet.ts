@@ -1,4 +1,5 @@
 import { sure } from '../outcome';
+import { cutText } from '../rig/text';
 import { create } from 'xmlbuilder2';
 
 /** Colours of the printed sheet: ink on paper, and the one hue for signal that passes. */
@@ -27,7 +28,11 @@ export function sheet(
         height: Math.ceil(height),
         viewBox: `0 0 ${Math.ceil(width)} ${Math.ceil(height)}`,
       };
-  const svg = create({ version: '1.0', encoding: 'UTF-8' }).ele('svg', {
+  const svg = create({
+    ...{ version: '1.0', encoding: 'UTF-8' },
+    // Characters that XML cannot hold in any way are left out.
+    invalidCharReplacement: '',
+  }).ele('svg', {
     xmlns: 'http://www.w3.org/2000/svg',
     ...size,
     'font-family': FONT,
@@ -56,7 +61,7 @@ export function lines(words: string, most: number): string[] {
   }
   const two = out.slice(0, 2);
   return two.map((l, i) =>
-    l.length > most || (i === 1 && out.length > 2) ? `${l.slice(0, most - 1)}…` : l,
+    l.length > most || (i === 1 && out.length > 2) ? `${cutText(l, most - 1)}…` : l,
   );
 }
 

@@ -92,9 +92,22 @@ describe('songs and sets as CSV', () => {
             fc
               .oneof(
                 fc.string(),
-                fc.constantFrom('=1+1', '+cmd', '-2+3', '@x', "'=quoted", 'a"b', 'a,b', 'x\ny'),
+                fc.constantFrom(
+                  '=1+1',
+                  '+cmd',
+                  '-2+3',
+                  '@x',
+                  "'=quoted",
+                  'a"b',
+                  'a,b',
+                  'x\ny',
+                  'a;=1+1',
+                  "a; '=1",
+                  "''@x",
+                  'a\t-1',
+                ),
               )
-              .map((s) => s.replace(/^'(?=[=+\-@\t\r])/, '').trim()),
+              .map((s) => s.trim()),
             { minLength: 2, maxLength: 2 },
           ),
           { minLength: 1, maxLength: 6 },
@@ -106,6 +119,7 @@ describe('songs and sets as CSV', () => {
           const full = rows.filter((r) => r.some((c) => c !== ''));
           return (
             raw.every((c) => !/^[=+\-@\t\r]/.test(c) || /^[+-]?\d+(\.\d+)?$/.test(c)) &&
+            raw.every((c) => !/[;\t]\s*[=+\-@]/.test(c)) &&
             back.ok &&
             JSON.stringify(back.value.map((r) => [r.cells.a, r.cells.b])) === JSON.stringify(full)
           );
@@ -113,6 +127,16 @@ describe('songs and sets as CSV', () => {
       ),
       { numRuns: 300 },
     );
+  });
+  test('names in the head of a table are made safe, too, and read again as they were', () => {
+    const text = toCsv(['song', '=HYPERLINK(1)', 'a;@b'], [['x', 1, 2]]);
+    expect(text.split('\r\n')[0]).toBe("song,'=HYPERLINK(1),a;'@b");
+    const read = readCsv(text, ['song', '=hyperlink(1)', 'a;@b']);
+    expect(read.ok && read.value[0]?.cells).toEqual({
+      song: 'x',
+      '=hyperlink(1)': '1',
+      'a;@b': '2',
+    });
   });
   test('the charts: one row a message, wire and screen beside one another; the running order with its times', () => {
     const chart = Papa.parse<Record<string, string>>(midiChartCsv(touringRig).trimEnd(), {
