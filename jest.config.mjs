@@ -11,7 +11,9 @@ const shared = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(immer|ts-graphviz|@ts-graphviz|tinyqueue|jsondiffpatch|@dmsnell)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(immer|ts-graphviz|@ts-graphviz|tinyqueue|jsondiffpatch|@dmsnell)/)',
+  ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testEnvironment: 'node',
 };
