@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -323,8 +324,8 @@ test(
     await tech.page.locator('[aria-label="Find"]').fill('ZZ-1');
     await tech.reads('[data-unit="ZZ-1"]', 'double-booked');
     await tech.reads('[data-unit="ZZ-1"]', 'Twin 1');
-    const kept = (await tech.api<{ rig: Rig }>(`/api/rigs/${first}`)).body.rig;
-    const applied = applyEdits(kept, [
+    const { body: kept } = await tech.api<{ rig: Rig; identity: string }>(`/api/rigs/${first}`);
+    const applied = applyEdits(kept.rig, [
       { edit: 'setDevice', device: 'a', gear: { serial: 'ZZ-2' } },
     ]);
     expect(applied.ok).toBe(true);
@@ -332,7 +333,7 @@ test(
       expect(
         (
           await tech.api(`/api/rigs/${first}/revisions`, 'POST', {
-            base: 1,
+            ...{ base: kept.identity, identity: randomUUID(), by: null },
             rig: applied.value.rig,
             words: 'another unit',
           })

@@ -36,6 +36,20 @@ test('counts by severity; a fix cures its finding; accepting needs a reason, and
   await tech.page.locator('::-p-text(Accepted (0))').wait();
 });
 
+test('what is about the whole rig marks no device, and every place opens with it', async () => {
+  const gone = { id: 'gone', type: 'hears', destination: 'nobody', source: 'steel' } as const;
+  const id = await stored(tech, { ...touringRig, promises: [gone] });
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.see('[data-station="kiln"]');
+  const broken = analyse({ ...touringRig, promises: [gone] }).findings.find(
+    (f) => f.rule === 'promise' && !f.subjects.length,
+  )!;
+  await tech.press('f');
+  await tech.page.locator(`[data-finding="${broken.key}"] ::-p-text(Show)`).click();
+  await tech.gone(`[data-finding="${broken.key}"]`);
+  await tech.see('[data-station="kiln"]');
+});
+
 test('choosing the other school ends its advice', async () => {
   const id = await stored(tech, brokenRig);
   await tech.open(`/rigs/${id}/signal`);

@@ -1,5 +1,4 @@
 'use client';
-import { at as entryAt } from '../../core/outcome';
 import { Button, Drawer, SegmentedControl, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { type Finding, SEVERITIES } from '../../core/findings/finding';
@@ -95,8 +94,9 @@ function FindingCard({ finding, goToSignal }: { finding: Finding; goToSignal: ()
   const preview = usePreview(looking && finding.fix ? finding.fix.edits : null);
   const sounds = finding.sounds.map((id) => rig.sounds.find((s) => s.id === id)?.name ?? id);
   const show = () => {
-    const at = entryAt(finding.subjects, 0);
-    if (deviceOf(rig, at)) select({ kind: 'device', id: at });
+    const [at] = finding.subjects;
+    if (at === undefined) select(null);
+    else if (deviceOf(rig, at)) select({ kind: 'device', id: at });
     else if (leadOf(rig, at)) select({ kind: 'lead', id: at });
     if (finding.sounds[0]) setSound(finding.sounds[0]);
     openFindings(false);

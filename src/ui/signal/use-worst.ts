@@ -1,4 +1,3 @@
-import { at as entryAt } from '../../core/outcome';
 import { useMemo } from 'react';
 import { isWorse, type Severity } from '../../core/findings/finding';
 import { useRig } from '../store/use-rig';
@@ -10,7 +9,9 @@ export function useWorst(): Map<string, Severity> {
     const worst = new Map<string, Severity>();
     for (const f of findings) {
       if (f.accepted !== undefined || f.severity === 'advice') continue;
-      const at = entryAt(f.subjects, 0);
+      // What is about the whole rig, such as its weight, marks no device.
+      const [at] = f.subjects;
+      if (at === undefined) continue;
       const known = worst.get(at);
       if (!known || isWorse(f.severity, known)) worst.set(at, f.severity);
     }
