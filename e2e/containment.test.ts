@@ -40,8 +40,10 @@ test('an analysis that dies is told and started again; figures follow the next c
   const workers = () => tech.page.workers().filter((w) => w.url().length > 0);
   expect(workers().length).toBeGreaterThan(0);
   await tech.page.waitForFunction(async () => {
-    const { held } = await navigator.locks.query();
-    return held?.some((l) => l.name?.startsWith('yantrel worker'));
+    // The worker holds its lock, and the page waits for it: only then its death is noticed.
+    const { held, pending } = await navigator.locks.query();
+    const mine = held?.filter((l) => l.name?.startsWith('yantrel worker')) ?? [];
+    return mine.some((l) => pending?.some((p) => p.name === l.name));
   });
   for (const worker of workers()) await worker.evaluate(() => self.close()).catch(() => undefined);
   await tech.reads('[role="alert"]', 'The analysis was started again');
