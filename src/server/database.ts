@@ -11,7 +11,7 @@ export function openDatabase(url: string): Db {
     connectionString: url,
     // For two hundred editors in two processes: a save takes milliseconds, and waits its turn.
     max: 20,
-    connectionTimeoutMillis: 8000,
+    connectionTimeoutMillis: 15_000,
     application_name: 'yantrel',
   });
   // A connection that breaks while idle must not end the process; the next query makes a new one.
