@@ -58,7 +58,7 @@ module.exports = {
   forbidden: [
     only('core', []),
     only('worker', ['core']),
-    only('server', ['core']),
+    only('server', ['core', 'print']),
     only('print', ['core']),
     only('cli', ['core', 'print']),
     only('ui', ['core', 'worker']),
