@@ -123,7 +123,8 @@ for (const view of VIEWS) {
   await page.emulateMediaFeatures([
     { name: 'prefers-color-scheme', value: view.dark ? 'dark' : 'light' },
   ]);
-  await page.goto(address + view.path, { waitUntil: 'networkidle0' });
+  // A rig's live line stays open, so the network is never wholly idle.
+  await page.goto(address + view.path, { waitUntil: 'networkidle2' });
   await view.steps?.(page);
   await pause(900);
   await page.screenshot({ path: join(folder, `${view.name}.png`) });
