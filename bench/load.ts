@@ -4,12 +4,14 @@ import { applyEdit, mergeRigs, type Rig } from '../src/core/rig';
 
 /**
  * Two hundred editors on a hundred rigs, through two server processes on one database: run by hand,
- * `npm run bench:load -- [EDITORS] [SAVES]`. Every save is a page's: on the newest revision or not at
+ * `npm run bench:load -- [EDITORS] [SAVES] [PAUSE]`. Every save is a page's: on the newest revision or not at
  * all, joined and sent again where others were first. It says how long answers took and what failed,
  * and looks whether every edit is in its rig.
  */
 const editors = Number(process.argv[2] ?? 200);
 const saves = Number(process.argv[3] ?? 8);
+/** Between two edits of one editor, in ms, half as much or half as much again. */
+const pauseMs = Number(process.argv[4] ?? 4000);
 const RIGS = Math.ceil(editors / 2);
 
 interface Started {
@@ -75,6 +77,7 @@ async function load(): Promise<void> {
     const device = touringRig.devices[Math.floor(n / RIGS) * 3 + (n % 3)]!.id;
     let head = (await ask<Head>(n, `/api/rigs/${id}`)).value;
     let notes = '';
+    await new Promise((r) => setTimeout(r, pauseMs * Math.random()));
     for (let k = 0; k < saves; k++) {
       notes = `editor ${n}, word ${k}`;
       const made = applyEdit(head.rig, { edit: 'setDevice', device, notes });
@@ -92,7 +95,7 @@ async function load(): Promise<void> {
         rig = mergeRigs(head.rig, rig, value.head.rig).rig;
         head = value.head;
       }
-      await new Promise((r) => setTimeout(r, 300 + Math.random() * 700));
+      await new Promise((r) => setTimeout(r, pauseMs * (0.5 + Math.random())));
     }
     return { id, device, notes };
   }

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { request as ask } from 'node:http';
 import { connect } from 'node:net';
 import { touringRig } from '../src/core/demo';
@@ -92,4 +93,17 @@ test('every answer says what a page may do, and no script runs without the answe
   for (const attributes of inline) expect(attributes).toContain(`nonce="${nonce}"`);
   expect((await send('/')).headers['content-security-policy']).not.toBe(csp);
   expect(page.headers['set-cookie']).toBeUndefined();
+});
+
+test('the web server has nobody’s rights, also where root started it', () => {
+  const port = new URL(tech.base).port;
+  const { stdout } = spawnSync('ps', ['-eo', 'uid=,args='], { encoding: 'utf8' });
+  const servers = stdout
+    .split('\n')
+    .map((line) => line.trim().split(/\s+/))
+    .filter(
+      (words) => words.some((w) => w.endsWith('scripts/server.mjs')) && words.at(-1) === port,
+    );
+  expect(servers).toHaveLength(1);
+  expect(servers[0]![0]).not.toBe('0');
 });

@@ -85,6 +85,18 @@ test('two people at once: what one saves is on the other’s screen within a mom
   await other.page.close();
 });
 
+test('a rig that is put away or brought back tells the pages that have it open', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.saved();
+  await tech.api(`/api/rigs/${id}`, 'PATCH', { archived: true });
+  await tech.reads('[role="alert"]', 'This rig was put away.');
+  await rename(tech, 'comp', 'Changed all the same');
+  await tech.saved();
+  await tech.api(`/api/rigs/${id}`, 'PATCH', { archived: false });
+  await tech.reads('[role="alert"]', 'This rig was brought back');
+});
+
 test('two people change the same while one is offline: asked thing by thing, and all else of both stays', async () => {
   const other = await Person.arrives();
   const id = await stored(tech, touringRig);

@@ -59,6 +59,24 @@ test.each([
   expect(isAway(Object.assign(new Error('x'), { code }))).toBe(away);
 });
 
+test('a full disk is told as that, and the page keeps the work and tries again', async () => {
+  const full = await read(
+    await answer(request('{"base":1}'), schema, () =>
+      Promise.reject(Object.assign(new Error('could not extend file'), { code: '53100' })),
+    ),
+  );
+  expect(full.status).toBe(507);
+  expect(full.body.title).toBe('The disk of the database is full.');
+});
+
+test('what is no rig has no business being large', async () => {
+  const large = `{"base":1,"words":"${'x'.repeat(70_000)}"}`;
+  const never = () => Promise.reject(new Error('was read'));
+  expect((await answer(request(large), schema, never)).status).toBe(413);
+  const taken = await answer(request(large), schema, () => Promise.resolve(new Response()), 1e6);
+  expect(taken.status).toBe(200);
+});
+
 test('a database that is away is a 503; anything else a 500 that gives nothing of itself away', async () => {
   const failing = (error: Error) =>
     answer(request('{"base":1}'), schema, () => Promise.reject(error));

@@ -14,8 +14,10 @@ export const problem = (
     { status, headers: { 'content-type': 'application/problem+json' } },
   );
 
-/** The largest body that is read, in bytes. */
-const MAX_BODY = 9_000_000;
+/** The largest body of a route that takes a whole rig, in bytes. */
+export const RIG_BYTES = 9_000_000;
+/** The largest of any other: names, numbers, units. */
+const USUAL_BYTES = 64_000;
 
 /**
  * Runs a route: reads and checks the body, and answers what goes wrong in words. A database that is
@@ -25,6 +27,7 @@ export async function answer<T>(
   request: Request,
   schema: z.ZodType<T> | null,
   work: (body: T) => Promise<Response>,
+  most = USUAL_BYTES,
 ): Promise<Response> {
   try {
     if (isForeign(request))
@@ -32,7 +35,7 @@ export async function answer<T>(
         detail: 'Open Yantrel at its own address.',
       });
     if (!schema) return await work(undefined as T);
-    const text = await bodyOf(request);
+    const text = await bodyOf(request, most);
     if (text === undefined)
       return problem(413, 'That is too large to store.', {
         detail: 'Split the rig into smaller ones.',
@@ -59,6 +62,10 @@ export async function answer<T>(
       return problem(503, 'The database is away.', {
         detail: 'Your work is kept in this browser and is saved when the database is back.',
       });
+    if (isFull(error))
+      return problem(507, 'The disk of the database is full.', {
+        detail: 'Your work is kept in this browser. Make room on the disk; it is saved then.',
+      });
     if (error instanceof Busy)
       return problem(503, 'The server is busy.', {
         detail: `${error.message} Try again in a moment.`,
@@ -76,7 +83,7 @@ export async function answer<T>(
 }
 
 /** The text of a body; nothing where it is too large, which is noticed while it is read. */
-async function bodyOf(request: Request): Promise<string | undefined> {
+async function bodyOf(request: Request, most: number): Promise<string | undefined> {
   const reader = request.body?.getReader();
   if (!reader) return '';
   const decoder = new TextDecoder();
@@ -87,7 +94,7 @@ async function bodyOf(request: Request): Promise<string | undefined> {
     if (done) return text + decoder.decode();
     bytes += value.byteLength;
     // The rest is not kept: it runs off while the answer says why.
-    if (bytes > MAX_BODY) return undefined;
+    if (bytes > most) return undefined;
     text += decoder.decode(value, { stream: true });
   }
 }
@@ -101,6 +108,11 @@ function isForeign(request: Request): boolean {
     new URL(origin).host !== (request.headers.get('host') ?? new URL(request.url).host)
   );
 }
+
+/** Whether the database has no room left to write to. */
+const isFull = (error: unknown): boolean =>
+  (error as { code?: unknown } | null)?.code === '53100' ||
+  (error instanceof Error && /no space left on device/i.test(error.message));
 
 /** Whether an error means that the database cannot be reached just now. */
 export function isAway(error: unknown): boolean {

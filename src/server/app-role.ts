@@ -31,7 +31,7 @@ export async function grantApp(db: Db, ownerUrl: string): Promise<void> {
   await sql`${sql.raw(`
     grant usage on schema public to ${APP};
     grant select, insert on revision to ${APP};
-    grant select, insert, update on rig to ${APP};
+    grant select, insert, update on rig, report to ${APP};
     grant select, insert, update, delete on revision_name, gear_unit, gear_use to ${APP}`)}`.execute(
     db,
   );

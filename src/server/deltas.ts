@@ -23,7 +23,7 @@ export function asStored(number: number, before: unknown, after: unknown): Store
   const delta =
     number % WHOLE_EVERY === 0
       ? undefined
-      : JSON.stringify(differ.diff(before, JSON.parse(whole)) ?? {});
+      : JSON.stringify(differ.diff(before, sharing(before, JSON.parse(whole))) ?? {});
   return delta === undefined || delta.length > whole.length / 2
     ? { document: whole, delta: null }
     : { document: null, delta };
@@ -35,4 +35,26 @@ export function fromStored(rows: readonly { document: unknown; delta: unknown }[
   for (const { delta } of rows.slice(1))
     if (Object.keys(delta as object).length) document = differ.patch(document, delta as Delta);
   return document;
+}
+
+const idOf = (entry: unknown) => (entry as { id?: unknown } | null)?.id;
+
+/**
+ * A document with every part that is as it was before being the very object of before: what did not
+ * change is then told at a glance, and kept in memory once.
+ */
+export function sharing(before: unknown, after: unknown): unknown {
+  if (before === after || typeof after !== 'object' || after === null) return after;
+  if (typeof before !== 'object' || before === null) return after;
+  if (Array.isArray(after)) {
+    if (!Array.isArray(before)) return after;
+    const byId = new Map(before.map((x) => [idOf(x), x]));
+    const next = after.map((x, i) => sharing(byId.get(idOf(x) ?? NaN) ?? before[i], x));
+    return next.length === before.length && next.every((x, i) => x === before[i]) ? before : next;
+  }
+  const was = before as Record<string, unknown>;
+  const entries = Object.entries(after).map(([k, x]) => [k, sharing(was[k], x)] as const);
+  return entries.length === Object.keys(was).length && entries.every(([k, x]) => x === was[k])
+    ? before
+    : Object.fromEntries(entries);
 }

@@ -89,6 +89,14 @@ export async function removeGear(
   });
 }
 
+/** All that the locker reads from a rig, as text: where two rigs agree on it, nothing is to follow. */
+export const gearOf = (rig: Rig): string =>
+  JSON.stringify(
+    rig.devices.flatMap(({ id, name, gear }) =>
+      gear?.serial?.trim() ? [[id, name, gear.serial, gear.owner, gear.grams, gear.value]] : [],
+    ),
+  );
+
 /**
  * Brings the uses of one rig up to date with what its document says; units that the locker does not
  * know are added. Part of the save's transaction.

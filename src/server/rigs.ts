@@ -3,9 +3,10 @@ import { at } from '../core/outcome';
 import type { Insertable } from 'kysely';
 import { applyEdit, type Rig } from '../core/rig';
 import type { Db } from './database';
-import { asStored, fromStored } from './deltas';
-import { followGear } from './gear';
+import { asStored, fromStored, sharing } from './deltas';
+import { followGear, gearOf } from './gear';
 import { tell } from './live/telling';
+import { recent } from './recent';
 import type { RevisionTable } from './schema';
 import { readStored } from './stored';
 
@@ -77,22 +78,26 @@ export async function listRigs(db: Db): Promise<RigRow[]> {
 
 /** Stores a new rig as revision 1; `false` where the id is taken. */
 export async function createRig(db: Db, rig: Rig, words: string): Promise<boolean> {
-  return db.transaction().execute(async (tx) => {
-    const made = await tx
+  const made = await db.transaction().execute(async (tx) => {
+    const free = await tx
       .insertInto('rig')
       .values({ id: rig.id, name: rig.name, head: 1, ...counts(rig) })
       .onConflict((c) => c.column('id').doNothing())
       .returning('id')
       .executeTakeFirst();
-    if (!made) return false;
+    if (!free) return undefined;
     const document = { document: JSON.stringify(rig), delta: null };
-    await tx
+    const { identity } = await tx
       .insertInto('revision')
       .values({ rig_id: rig.id, number: 1, based_on: null, words, saved_by: null, ...document })
-      .execute();
+      .returning('identity')
+      .executeTakeFirstOrThrow();
     await followGear(tx, rig);
-    return true;
+    return identity;
   });
+  if (made === undefined) return false;
+  recent.set(made, rig);
+  return true;
 }
 
 const counts = (rig: Rig) => ({ devices: rig.devices.length, sounds: rig.sounds.length });
@@ -108,16 +113,20 @@ export async function loadRig(db: Db, id: string): Promise<SavedRig | undefined>
     .select(['revision.identity', 'revision.saved_by', 'revision.words'])
     .where('rig.id', '=', id)
     .executeTakeFirst();
-  return (
-    row && {
-      rig: readStored(id, row.head, await loadRaw(db, id, row.head)),
-      revision: row.head,
-      identity: row.identity,
-      by: row.saved_by,
-      words: row.words,
-      archived: row.archived_at !== null,
-    }
-  );
+  if (!row) return undefined;
+  let rig = recent.get(row.identity);
+  if (!rig) {
+    rig = readStored(id, row.head, await loadRaw(db, id, row.head));
+    recent.set(row.identity, rig);
+  }
+  return {
+    rig,
+    revision: row.head,
+    identity: row.identity,
+    by: row.saved_by,
+    words: row.words,
+    archived: row.archived_at !== null,
+  };
 }
 
 /** One revision's document as it is stored, whatever is in it. */
@@ -146,15 +155,19 @@ export async function loadRevision(db: Db, id: string, number: number): Promise<
   return document === undefined ? undefined : readStored(id, number, document);
 }
 
-/** Adds the next revision of a rig whose row is locked, and tells everybody. Gives its number. */
+/**
+ * Adds the next revision of a rig whose row is locked, and tells everybody. `before` is the newest
+ * document where it is at hand. Gives the new number.
+ */
 async function addRevision(
   tx: Db,
   rig: Rig,
   head: number,
   row: Pick<Insertable<RevisionTable>, 'identity' | 'words' | 'saved_by' | 'based_on'>,
+  before?: Rig,
 ): Promise<number> {
   const number = head + 1;
-  const stored = asStored(number, await loadRaw(tx, rig.id, head), rig);
+  const stored = asStored(number, before ?? (await loadRaw(tx, rig.id, head)), rig);
   const { identity } = await tx
     .insertInto('revision')
     .values({ rig_id: rig.id, number, ...row, ...stored })
@@ -165,7 +178,8 @@ async function addRevision(
     .set({ head: number, name: rig.name, changed_at: new Date(), ...counts(rig) })
     .where('id', '=', rig.id)
     .execute();
-  await followGear(tx, rig);
+  // Most edits leave serial numbers alone, and need not wait for other rigs with the same units.
+  if (!before || gearOf(before) !== gearOf(rig)) await followGear(tx, rig);
   await tell(tx, { is: 'saved', rig: rig.id, revision: number, identity });
   return number;
 }
@@ -270,38 +284,68 @@ export async function nameRevision(
 }
 
 /**
+ * Where a save would stand: `next` where it was changed from the newest revision, else the answer to
+ * it without anything being written.
+ */
+async function placeOf(
+  db: Db,
+  { id, base, identity }: { id: string; base: string; identity: string },
+  head: number,
+): Promise<'next' | SaveResult> {
+  const known = await db
+    .selectFrom('revision')
+    .select(['number', 'identity'])
+    .where('rig_id', '=', id)
+    .where('identity', 'in', [identity, base])
+    .execute();
+  const mine = known.find((r) => r.identity === identity);
+  const from = known.find((r) => r.identity === base);
+  if (!mine && from?.number === head) return 'next';
+  const newest = await loadRig(db, id);
+  if (!newest) return { outcome: 'missing' };
+  if (!mine) return { outcome: from ? 'behind' : 'unknown base', head: newest };
+  const newer = mine.number < newest.revision && { newer: newest };
+  return { outcome: 'saved', revision: mine.number, ...newer };
+}
+
+/**
+ * The answer to a save that cannot be the next revision whatever is in it, before its document is
+ * read: a page that is behind is told at once.
+ */
+export async function answeredBeforehand(
+  db: Db,
+  save: { id: string; base: string; identity: string },
+): Promise<SaveResult | undefined> {
+  const row = await db
+    .selectFrom('rig')
+    .select('head')
+    .where('id', '=', save.id)
+    .executeTakeFirst();
+  if (!row) return { outcome: 'missing' };
+  const known = await placeOf(db, save, row.head);
+  return known === 'next' ? undefined : known;
+}
+
+/**
  * Saves a rig as the revision after the one it was changed from. Only on the newest revision
  * anything is written; a page that is behind gets the newest, joins the two, and asks again. A save
  * that is sent twice (its answer was lost) finds itself by its identity. One transaction; the rig's
  * row is locked while it runs.
  */
 export async function saveRig(db: Db, save: Save): Promise<SaveResult> {
-  const { rig, base, identity, words, by } = save;
-  return db.transaction().execute(async (tx) => {
+  const { base, identity, words, by } = save;
+  const before = recent.get(base);
+  const rig = before ? (sharing(before, save.rig) as Rig) : save.rig;
+  const result = await db.transaction().execute(async (tx): Promise<SaveResult> => {
     const row = await locked(tx, rig.id);
     if (!row) return { outcome: 'missing' };
-    const known = await tx
-      .selectFrom('revision')
-      .select(['number', 'identity'])
-      .where('rig_id', '=', rig.id)
-      .where('identity', 'in', [identity, base])
-      .execute();
-    const mine = known.find((r) => r.identity === identity);
-    const from = known.find((r) => r.identity === base);
-    if (!mine && from?.number === row.head) {
-      const head = { identity, words, saved_by: by, based_on: row.head };
-      return { outcome: 'saved', revision: await addRevision(tx, rig, row.head, head) };
-    }
-    const head = await loadRig(tx, rig.id);
-    if (!head) return { outcome: 'missing' };
-    if (mine)
-      return {
-        outcome: 'saved',
-        revision: mine.number,
-        ...(mine.number < row.head && { newer: head }),
-      };
-    return { outcome: from ? 'behind' : 'unknown base', head };
+    const known = await placeOf(tx, { id: rig.id, base, identity }, row.head);
+    if (known !== 'next') return known;
+    const head = { identity, words, saved_by: by, based_on: row.head };
+    return { outcome: 'saved', revision: await addRevision(tx, rig, row.head, head, before) };
   });
+  if (result.outcome === 'saved') recent.set(identity, rig);
+  return result;
 }
 
 /** Renames a rig as a revision of its own; the reason where the name will not do. */

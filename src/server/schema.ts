@@ -54,10 +54,20 @@ export interface GearUseTable {
   device_name: string;
 }
 
+/** The last report of a rig, packed, with the revision it belongs to and the build that made it. */
+export interface ReportTable {
+  rig_id: string;
+  identity: string;
+  build: string;
+  body: Buffer;
+  made_at: Date;
+}
+
 export interface Database {
   rig: RigTable;
   revision: RevisionTable;
   revision_name: RevisionNameTable;
   gear_unit: GearUnitTable;
   gear_use: GearUseTable;
+  report: ReportTable;
 }

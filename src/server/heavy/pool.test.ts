@@ -3,7 +3,6 @@ import { join } from 'node:path';
 import { hybridRig } from '../../core/demo';
 import { analyse } from '../../core/report';
 import { heavy } from './pool';
-import { reportOf } from './reports';
 import type { BookChoice } from './tasks';
 
 const choice: BookChoice = {
@@ -30,14 +29,4 @@ test('heavy work is done in a thread and comes to the same as here; nothing chos
   expect(Buffer.from(book!).subarray(0, 5).toString()).toBe('%PDF-');
   expect(nothing).toBeNull();
   await (globalThis as { yantrelPool?: { destroy: () => Promise<void> } }).yantrelPool?.destroy();
-}, 60_000);
-
-test('a report is worked out once a revision, and one that fails is tried again', async () => {
-  const one = reportOf('identity-1', hybridRig);
-  expect(reportOf('identity-1', hybridRig)).toBe(one);
-  expect(await one).toEqual(analyse(hybridRig));
-  const torn = { ...hybridRig, devices: null } as never;
-  const failed = reportOf('identity-2', torn);
-  await expect(failed).rejects.toThrow();
-  expect(reportOf('identity-2', hybridRig)).not.toBe(failed);
 }, 60_000);

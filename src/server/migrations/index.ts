@@ -2,10 +2,12 @@ import type { Migration } from 'kysely';
 import * as rigs from './0001-rigs';
 import * as gear from './0002-gear';
 import * as deltas from './0003-deltas';
+import * as reports from './0004-reports';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
   '0001-rigs': rigs,
   '0002-gear': gear,
   '0003-deltas': deltas,
+  '0004-reports': reports,
 };

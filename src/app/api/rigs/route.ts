@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { checkRig, freshId, readRig, type Rig } from '@/core/rig';
-import { answer, problem } from '@/server/answers';
+import { answer, problem, RIG_BYTES } from '@/server/answers';
 import { database } from '@/server/database';
 import { createRig, listRigs } from '@/server/rigs';
 
@@ -16,24 +16,29 @@ const bodySchema = z.union([
 ]);
 
 export const POST = (request: Request) =>
-  answer(request, bodySchema, async (body) => {
-    const read = 'text' in body ? readRig(body.text) : checkRig(body.rig);
-    if (!read.ok)
-      return problem(422, 'The file was not imported; nothing was changed.', {
-        problems: read.problems,
-      });
-    const db = database();
-    const words = 'text' in body ? 'imported from a file' : (body.words ?? 'made new');
-    let rig: Rig = read.value;
-    for (let tries = 0; tries < 5; tries++) {
-      if (await createRig(db, rig, words)) return Response.json({ id: rig.id }, { status: 201 });
-      rig = {
-        ...rig,
-        id: freshId(
-          rig.id,
-          (await listRigs(db)).map((r) => r.id),
-        ),
-      };
-    }
-    return problem(409, 'No free id was found for the rig.', { detail: 'Try again.' });
-  });
+  answer(
+    request,
+    bodySchema,
+    async (body) => {
+      const read = 'text' in body ? readRig(body.text) : checkRig(body.rig);
+      if (!read.ok)
+        return problem(422, 'The file was not imported; nothing was changed.', {
+          problems: read.problems,
+        });
+      const db = database();
+      const words = 'text' in body ? 'imported from a file' : (body.words ?? 'made new');
+      let rig: Rig = read.value;
+      for (let tries = 0; tries < 5; tries++) {
+        if (await createRig(db, rig, words)) return Response.json({ id: rig.id }, { status: 201 });
+        rig = {
+          ...rig,
+          id: freshId(
+            rig.id,
+            (await listRigs(db)).map((r) => r.id),
+          ),
+        };
+      }
+      return problem(409, 'No free id was found for the rig.', { detail: 'Try again.' });
+    },
+    RIG_BYTES,
+  );

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { isAway } from '@/server/answers';
 import { database } from '@/server/database';
-import { reportOf } from '@/server/heavy/reports';
+import { reportToShow } from '@/server/heavy/reports';
 import { loadRig } from '@/server/rigs';
 import { UnreadableRevision } from '@/server/stored';
 import { TroublePage } from '@/ui/frame/trouble-page';
@@ -43,7 +43,7 @@ export default async function RigLayout({
     );
   }
   if (!saved) notFound();
-  const { sounds, promises, findings } = await reportOf(saved.identity, saved.rig);
+  const { sounds, promises, findings } = await reportToShow(database(), saved);
   return (
     <RigApp
       id={id}

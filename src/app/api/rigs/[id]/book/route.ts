@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { LABEL_KINDS } from '@/core/formats';
 import { checkRig, type Rig, rigSchema } from '@/core/rig';
-import { answer, problem } from '@/server/answers';
+import { answer, problem, RIG_BYTES } from '@/server/answers';
 import { database } from '@/server/database';
 import { heavy } from '@/server/heavy/pool';
 import type { BookChoice } from '@/server/heavy/tasks';
@@ -39,11 +39,17 @@ const linkTo = (request: Request, id: string): string =>
 
 /** The rig book of what is on the screen, saved or not. */
 export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
-  answer(request, choice.extend({ rig: rigSchema }), async ({ rig, ...c }) => {
-    const whole = checkRig(rig);
-    if (!whole.ok) return problem(422, 'That rig cannot be printed.', { problems: whole.problems });
-    return pdf(whole.value, { ...c, link: linkTo(request, (await params).id) });
-  });
+  answer(
+    request,
+    choice.extend({ rig: rigSchema }),
+    async ({ rig, ...c }) => {
+      const whole = checkRig(rig);
+      if (!whole.ok)
+        return problem(422, 'That rig cannot be printed.', { problems: whole.problems });
+      return pdf(whole.value, { ...c, link: linkTo(request, (await params).id) });
+    },
+    RIG_BYTES,
+  );
 
 /** The rig book of the newest revision, on A4. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>

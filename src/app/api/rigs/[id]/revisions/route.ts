@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { checkRig, cutText } from '@/core/rig';
-import { answer, problem } from '@/server/answers';
+import { answer, problem, RIG_BYTES } from '@/server/answers';
 import { database } from '@/server/database';
-import { listRevisions, saveRig } from '@/server/rigs';
+import { answeredBeforehand, listRevisions, saveRig, type SaveResult } from '@/server/rigs';
 
 export const dynamic = 'force-dynamic';
 
@@ -44,27 +44,34 @@ const saveSchema = z.object({
  * (`unknown base`): then nothing was written.
  */
 export const POST = (request: Request, { params }: Context) =>
-  answer(request, saveSchema, async ({ rig, words, ...rest }) => {
-    const { id } = await params;
-    const read = checkRig(rig);
-    if (!read.ok) return problem(422, 'The rig was not saved.', { problems: read.problems });
-    if (read.value.id !== id)
-      return problem(422, 'The rig was not saved.', {
-        detail: `The document is of the rig "${read.value.id}".`,
-      });
-    const saved = await saveRig(database(), {
-      ...rest,
-      rig: read.value,
-      words: cutText(words, 2000),
-    });
-    switch (saved.outcome) {
-      case 'saved':
-        return Response.json(saved, { status: 201 });
-      case 'missing':
-        return problem(404, 'There is no such rig on the server.', {
-          detail: 'Export your work as a file, then import it.',
+  answer(
+    request,
+    saveSchema,
+    async ({ rig, words, ...rest }) => {
+      const { id } = await params;
+      const early = await answeredBeforehand(database(), { id, ...rest });
+      if (early) return told(early);
+      const read = checkRig(rig);
+      if (!read.ok) return problem(422, 'The rig was not saved.', { problems: read.problems });
+      if (read.value.id !== id)
+        return problem(422, 'The rig was not saved.', {
+          detail: `The document is of the rig "${read.value.id}".`,
         });
-      default:
-        return problem(409, 'Others have saved since.', saved);
-    }
-  });
+      const save = { ...rest, rig: read.value, words: cutText(words, 2000) };
+      return told(await saveRig(database(), save));
+    },
+    RIG_BYTES,
+  );
+
+function told(saved: SaveResult): Response {
+  switch (saved.outcome) {
+    case 'saved':
+      return Response.json(saved, { status: 201 });
+    case 'missing':
+      return problem(404, 'There is no such rig on the server.', {
+        detail: 'Export your work as a file, then import it.',
+      });
+    default:
+      return problem(409, 'Others have saved since.', saved);
+  }
+}

@@ -1,0 +1,134 @@
+import { chainOf } from '../src/core/testing/rigs';
+import type { Rig } from '../src/core/rig';
+import { forEachFile, Person, stored } from './person';
+
+let tech: Person;
+forEachFile((person) => (tech = person));
+
+/** Histories of two people at one rig, each from a number of its own that is printed when it fails. */
+const HISTORIES = Number(process.env.YANTREL_HISTORIES ?? 12);
+
+/** Numbers from 0 to 1 that are the same for the same seed (mulberry32). */
+const dice = (seed: number) => () => {
+  seed = (seed + 0x6d2b79f5) | 0;
+  let t = Math.imul(seed ^ (seed >>> 15), 1 | seed);
+  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+  return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+};
+
+/** Renames a device by its field, as fast as a page can take it. */
+const rename = (who: Person, device: string, name: string): Promise<boolean> =>
+  who.page.evaluate(
+    async (id, text) => {
+      if (document.querySelector('[data-clash]')) return false;
+      document.querySelector<HTMLElement>(`[data-station="${id}"]`)!.click();
+      const field = () =>
+        document.querySelector<HTMLInputElement>(
+          `[data-inspector="${id}"] [aria-label="Name of the device"]`,
+        );
+      for (let i = 0; i < 200 && !field(); i++) await new Promise((r) => setTimeout(r, 10));
+      const input = field()!;
+      input.focus();
+      input.select();
+      document.execCommand('insertText', false, text);
+      await new Promise((r) => setTimeout(r, 20));
+      input.blur();
+      return true;
+    },
+    device,
+    name,
+  );
+
+/** Settles what is asked, one way or the other, until the page says that all is saved. */
+async function settle(who: Person, random: () => number): Promise<number> {
+  let asked = 0;
+  for (;;) {
+    const state = await who.page.waitForFunction(() =>
+      document.querySelector('[data-clash]')
+        ? 'asks'
+        : document.querySelector('[data-save="saved"]') && 'saved',
+    );
+    if ((await state.jsonValue()) === 'saved') return asked;
+    asked++;
+    if (random() < 0.5)
+      await who.page.evaluate(() => {
+        for (const label of document.querySelectorAll<HTMLElement>('[data-clash] label'))
+          if (label.innerText.startsWith('yours')) label.click();
+      });
+    await who.button('Go on with these');
+    await who.gone('[data-clash]');
+  }
+}
+
+const shownNames = (who: Person, ids: string[]) =>
+  who.page.evaluate(
+    (all) =>
+      all.map((id) =>
+        document.querySelector<HTMLElement>(`[data-station="${id}"]`)!.innerText.trim(),
+      ),
+    ids,
+  );
+
+test(`${HISTORIES} random histories of two people: nothing is lost, and all agree at the end`, async () => {
+  const rig: Rig = {
+    ...chainOf(['guitar-active', 'boost', 'drive-mid', 'delay', 'console-input']),
+    id: 'histories',
+  };
+  const ids = rig.devices.map((d) => d.id);
+  const id = await stored(tech, rig);
+  const people = [await Person.arrives(), await Person.arrives()];
+  for (const who of people) {
+    await who.page.setRequestInterception(true);
+    who.page.on('request', (request) => {
+      const saves = request.method() === 'POST' && request.url().endsWith('/revisions');
+      setTimeout(() => void request.continue().catch(() => {}), saves ? Math.random() * 300 : 0);
+    });
+    await who.open(`/rigs/${id}/signal`);
+  }
+  let clashes = 0;
+  for (let history = 1; history <= HISTORIES; history++) {
+    const random = dice(history);
+    const last: Map<string, string>[] = [new Map(), new Map()];
+    for (let step = 0; step < 8; step++) {
+      const n = Math.floor(random() * 2);
+      const [who, mine] = [people[n]!, last[n]!];
+      const what = random();
+      if (what < 0.12) await who.page.setOfflineMode(true);
+      else if (what < 0.24) await who.page.setOfflineMode(false);
+      else if (what < 0.26) {
+        await who.page.setOfflineMode(false);
+        await who.reload();
+      } else {
+        const device = ids[Math.floor(random() * ids.length)]!;
+        const name = `${'AB'[n]} ${history}.${step}`;
+        if (await rename(who, device, name)) mine.set(device, name);
+      }
+    }
+    for (const who of people) await who.page.setOfflineMode(false);
+    for (const who of people) clashes += await settle(who, random);
+    for (const who of people) clashes += await settle(who, random);
+    const { rig: now } = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body;
+    const names = now.devices.map((d) => d.name);
+    for (const [i, device] of ids.entries()) {
+      const wanted = last.flatMap((m) => m.get(device) ?? []);
+      if (wanted.length && !wanted.includes(names[i]!))
+        throw new Error(`history ${history}: ${device} is ${names[i]}, not ${wanted.join(' or ')}`);
+    }
+    for (const who of people) {
+      await who.page.waitForFunction(
+        (all, want) =>
+          all.every(
+            (d, k) =>
+              document.querySelector<HTMLElement>(`[data-station="${d}"]`)?.innerText.trim() ===
+              want[k],
+          ),
+        {},
+        ids,
+        names,
+      );
+      expect(await shownNames(who, ids)).toEqual(names);
+    }
+  }
+  // Where nobody was ever asked, the histories met nothing.
+  if (HISTORIES >= 20) expect(clashes).toBeGreaterThan(0);
+}, 600_000);

@@ -1,0 +1,60 @@
+import { randomUUID } from 'node:crypto';
+import { chainOf } from '../../core/testing/rigs';
+import { valueOf } from '../../core/testing/value-of';
+import { analyse } from '../../core/report';
+import { applyEdit } from '../../core/rig';
+import type { Db } from '../database';
+import { createRig, loadRig, saveRig, type SavedRig } from '../rigs';
+import { testDatabase } from '../test-database';
+import { lastReport, reportToShow } from './reports';
+
+let db: Db;
+let drop: () => Promise<void>;
+
+beforeAll(async () => {
+  ({ db, drop } = await testDatabase('reports'));
+});
+afterAll(() => drop());
+
+const rig = { ...chainOf(['guitar-active', 'boost', 'console-input']), id: 'shown' };
+const opened = async (): Promise<SavedRig> => (await loadRig(db, rig.id))!;
+
+test('a rig opens with the report kept with it, the last one while a newer is made', async () => {
+  await createRig(db, rig, 'made');
+  const first = await opened();
+  expect(await reportToShow(db, first)).toEqual(analyse(rig));
+  expect((await lastReport(db, rig.id))?.identity).toBe(first.identity);
+
+  const boost = rig.devices[1]!.id;
+  const edited = valueOf(
+    applyEdit(rig, { edit: 'setSetting', device: boost, setting: 'level', value: 10 }),
+  ).rig;
+  await saveRig(db, {
+    ...{ rig: edited, base: first.identity, identity: randomUUID(), words: 'louder', by: null },
+  });
+  const second = await opened();
+  // At once, and what was known last: nobody waits for the new figures.
+  expect(await reportToShow(db, second)).toEqual(analyse(rig));
+  await until(async () => (await lastReport(db, rig.id))?.identity === second.identity);
+  expect((await lastReport(db, rig.id))?.report).toEqual(analyse(edited));
+  expect(await reportToShow(db, second)).toEqual(analyse(edited));
+});
+
+test('a report that fails is told, kept by nobody, and tried again', async () => {
+  const other = { ...rig, id: 'torn' };
+  await createRig(db, other, 'made');
+  const { identity } = (await loadRig(db, 'torn'))!;
+  const torn = { rig: { ...other, devices: null } as never, identity };
+  await expect(reportToShow(db, torn)).rejects.toThrow();
+  expect(await lastReport(db, 'torn')).toBeUndefined();
+  expect(await reportToShow(db, { rig: other, identity })).toEqual(analyse(other));
+});
+
+test('what another build worked out is not shown', async () => {
+  await db.updateTable('report').set({ build: 'another' }).execute();
+  expect(await lastReport(db, rig.id)).toBeUndefined();
+});
+
+async function until(holds: () => Promise<boolean>): Promise<void> {
+  for (let i = 0; i < 200 && !(await holds()); i++) await new Promise((r) => setTimeout(r, 25));
+}
