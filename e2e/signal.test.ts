@@ -1,6 +1,8 @@
 import { analyse } from '../src/core/report';
 import { connectionOrder } from '../src/core/analysis';
 import { brokenRig, touringRig } from '../src/core/demo';
+import { effectiveRig } from '../src/core/control';
+import { playNote } from '../src/core/note';
 import { applyEdits, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
@@ -129,6 +131,35 @@ test('drag to a gap: the preview shows while held, the order changes on release,
   );
   await tech.reads('[aria-label="Undo"]', '');
   expect(await tech.order()).toEqual(before);
+});
+
+test('one note at a probe: how loud, its bands and wave, beside another sound; and what arrives', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('3');
+  await tech.click('[data-lead="l08"]');
+  const lead = touringRig.leads.find((l) => l.id === 'l08')!;
+  const noteIn = (sound: string) => {
+    const rig = effectiveRig(touringRig);
+    const { at } = playNote(
+      rig,
+      rig.sounds.find((s) => s.id === sound)!,
+    );
+    return at(lead.to.device, lead.to.jack)!.touches;
+  };
+  const [soft, , hard] = noteIn('crunch');
+  await tech.reads(
+    '[data-note] [data-loudness]',
+    `${fixed(soft.loudnessDbu)} / ${fixed(noteIn('crunch')[1].loudnessDbu)} / ${fixed(hard.loudnessDbu)} dBu`,
+  );
+  await tech.click('[data-note] input[placeholder]');
+  await tech.pick('Tide flat');
+  await tech.reads('[data-note] [data-louder]', /louder|softer|as loud/);
+  await tech.click('[data-note] summary');
+  expect(await tech.page.$$('[data-note] [data-band]')).toHaveLength(25);
+  await tech.open(`/rigs/${id}/sounds?part=arrivals`);
+  await tech.reads('[data-arrival="crunch"] [data-loudness]', /−?\d+\.\d dBu/);
+  await tech.see('[data-notes-over] svg');
 });
 
 test('probe a lead, insert into it, replace, bypass, remove; every step can be undone', async () => {

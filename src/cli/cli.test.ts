@@ -36,6 +36,43 @@ test('check exits 0, 1 or 2', () => {
   expect(cli('dance').status).toBe(2);
 }, 60_000);
 
+test('fixes are tried, and all that are safe applied', () => {
+  type Told = {
+    rule: string;
+    fix?: { words: string; tried?: { cures: boolean; breaks: string[] } };
+  };
+  const found = JSON.parse(cli('check', broken, '--json', '--tried').stdout) as Told[];
+  const lead = found.find((f) => f.rule === 'speaker-lead')!;
+  expect(lead.fix?.tried).toMatchObject({ cures: true, breaks: [] });
+  expect(found.some((f) => f.fix?.tried && f.fix.tried.breaks.length > 0)).toBe(true);
+  const out = join(folder, 'cured.json');
+  const cured = cli('check', broken, '--fix', '--out', out);
+  expect(cured.stdout).toContain('Make it a speaker lead: cures "');
+  expect(cured.stdout).toMatch(/\d+ fixed, \d+ left\./);
+  const after = JSON.parse(cli('check', out, '--json').stdout) as Told[];
+  expect(after.length).toBeLessThan(found.length);
+  expect(after.some((f) => f.rule === 'speaker-lead')).toBe(false);
+  expect(cli('check', broken, '--out', out).status).toBe(2);
+}, 120_000);
+
+test('a note and the ladder are told for every destination and sound', () => {
+  const note = JSON.parse(cli('note', touring, '--json').stdout) as {
+    destinations: { sound: string; normal?: Record<string, unknown> }[];
+    added: { name: string; addedDb: (number | null)[] }[];
+  };
+  expect(note.destinations.length).toBe(touringRig.sounds.length * 7);
+  const heard = note.destinations.find((d) => d.normal)!.normal!;
+  expect(Object.keys(heard)).toEqual([
+    ...['noteLevelDbu', 'loudnessDbu', 'truePeakDbu', 'crestDb', 'brightnessHertz', 'bandsDbu'],
+  ]);
+  expect(Object.keys(heard.bandsDbu as object)).toHaveLength(25);
+  expect(note.added.some((a) => a.addedDb[1]! > -30)).toBe(true);
+  const ladder = cli('ladder', touring, '--at', 'House, wide pair');
+  expect(ladder.stdout.trim().split('\n')).toHaveLength(touringRig.sounds.length);
+  expect(ladder.stdout).toMatch(/Lead at House, wide pair: .*loudness .* dBu, saturation .* %/);
+  expect(cli('ladder', touring, '--at', 'the moon').stderr).toMatch(/no destination "the moon"/);
+}, 60_000);
+
 test('report gives every destination in every sound, and the passive sections', () => {
   const report = JSON.parse(cli('report', touring, '--json').stdout) as {
     destinations: Record<string, unknown>[];

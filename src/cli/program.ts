@@ -5,7 +5,9 @@ import { build } from './commands/build';
 import { check } from './commands/check';
 import { exportAs } from './commands/export';
 import { layout } from './commands/layout';
+import { ladder } from './commands/ladder';
 import { midi } from './commands/midi';
+import { note } from './commands/note';
 import { power } from './commands/power';
 import { propose } from './commands/propose';
 import { report } from './commands/report';
@@ -18,6 +20,8 @@ export const COMMANDS: readonly Command[] = [
   check,
   walk,
   report,
+  note,
+  ladder,
   propose,
   midi,
   songs,

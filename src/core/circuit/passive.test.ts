@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Circuit, Driver, Net, Section } from './circuit';
-import { complex, invertMatrix, magnitude, multiply, type Complex } from './complex';
+import { complex, invertMatrix, magnitude, multiply, type Complex } from '../units/complex';
 import { solveSection } from './passive';
 
 const net = (index: number, shunts: Net['shunts'], leadFarads = 0): Net => ({

@@ -7,7 +7,7 @@ import {
   magnitude,
   multiply,
   subtract,
-} from './complex';
+} from '../units/complex';
 import type { Circuit, Net, Section } from './circuit';
 
 /** The admittance to ground at a net: leads, input impedances, pots, capacitors. */
@@ -25,6 +25,8 @@ function shuntAdmittance(net: Net, w: number): Complex {
 export interface Solution {
   /** Voltage at a net for one volt of a driver's unloaded voltage. */
   transfer: (driver: number, net: number) => number;
+  /** The same with its phase. */
+  response: (driver: number, net: number) => Complex;
   /** Impedance seen at a net, in ohms. */
   impedance: (net: number) => Complex;
 }
@@ -61,9 +63,11 @@ export function solveSection(circuit: Circuit, section: Section, hertz: number):
     matrix[j]![i] = subtract(matrix[j]![i]!, y);
   }
   const inverse = invertMatrix(matrix);
+  const response = (driver: number, net: number) =>
+    multiply(inverse[net]![at.get(section.drivers[driver]!.net)!]!, series[driver]!);
   return {
-    transfer: (driver, net) =>
-      magnitude(multiply(inverse[net]![at.get(section.drivers[driver]!.net)!]!, series[driver]!)),
+    transfer: (driver, net) => magnitude(response(driver, net)),
+    response,
     impedance: (net) => inverse[net]![net]!,
   };
 }

@@ -1,5 +1,5 @@
 import { defineKind } from './define';
-import { ampKnobs } from './amp-parts';
+import { ampKnobs, ampTone } from './amp-parts';
 import { between, driveFigures, sides, stage, stereoJacks, through, tilt } from './parts';
 
 export const ampBlock = defineKind({
@@ -57,6 +57,7 @@ export const ampBlock = defineKind({
           ceiling: { dbu: s.figure('ceilingDbu'), shape: 'soft', meant: true },
           outputDb: between(-40, 0, s.knob('master')),
           tiltDb: tilt(s.knob('tone'), 6),
+          filters: ampTone,
         }),
       ),
     ];

@@ -1,5 +1,5 @@
 import { defineKind } from './define';
-import { ampKnobs } from './amp-parts';
+import { ampAndCab, ampKnobs } from './amp-parts';
 import {
   bufferedBypass,
   driveFigures,
@@ -52,6 +52,7 @@ export const ampCabSimulator = defineKind({
             ceiling: { dbu: s.figure('ceilingDbu'), shape: 'soft', meant: true },
             outputDb: between(-40, 0, s.knob('master')) + gainDb,
             tiltDb: tilt(s.knob('tone'), 6) - 6,
+            filters: ampAndCab,
             cabinet: true,
           }),
         ],

@@ -1,6 +1,7 @@
 import { jack, parameter } from './define';
 import { dbuOfVolts } from '../units';
 import type { DeviceState, Kind, Loop, Pass, Point, Stage, Plugged } from './kind';
+import { CABINET } from './response';
 import {
   between,
   ceiling,
@@ -44,7 +45,10 @@ export const ampFigures = (p: {
     'a phase inverter at loop level',
   ),
   figure('watts', 'Rated power', 'W', p.watts, [0.1, 2000], p.why),
-  figure('tapOhms', 'Speaker tap', 'Ω', p.ohms, [2, 32], 'the tap in use'),
+  {
+    ...figure('tapOhms', 'Speaker tap', 'Ω', p.ohms, [2, 32], 'the tap in use'),
+    role: 'speaker tap' as const,
+  },
 ];
 
 export const ampKnobs = [
@@ -136,6 +140,18 @@ export const airJack = jack({
   many: true,
 });
 
+/** What a usual tone stack does with its knobs in the middle: a dip about 450 Hz; lows kept from clipping. */
+export const ampTone = {
+  before: [{ is: 'high pass 1', hertz: 90 }],
+  after: [{ is: 'peak', hertz: 450, q: 0.6, db: -5 }],
+} satisfies NonNullable<Stage['filters']>;
+
+/** An amplifier's tone with a cabinet and its microphone behind. */
+export const ampAndCab: Stage['filters'] = {
+  before: ampTone.before,
+  after: [...ampTone.after, ...CABINET],
+};
+
 /** First stages, tone and master: from the input to the loop. They clip softly and are meant to. */
 export const preamp = (s: DeviceState, to: string): Stage =>
   stage(s, {
@@ -148,6 +164,7 @@ export const preamp = (s: DeviceState, to: string): Stage =>
     ceiling: { dbu: s.figure('ceilingDbu'), shape: 'soft', meant: true },
     outputDb: between(-40, 0, s.knob('master')),
     tiltDb: tilt(s.knob('tone'), 6),
+    filters: ampTone,
   });
 
 /**

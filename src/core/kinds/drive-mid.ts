@@ -3,6 +3,7 @@ import {
   driveFigures,
   driveKnobs,
   driveStage,
+  lowCut,
   small,
   through,
   throughJacks,
@@ -27,5 +28,5 @@ export const driveMid = defineKind({
   power: { volts: 9, milliamps: 12 },
   size: small,
   block: { slots: 1, percent: 5 },
-  passes: (s) => trueBypass(s, [driveStage(s, 4)]),
+  passes: (s) => trueBypass(s, [driveStage(s, 4, { filters: lowCut(350) })]),
 });

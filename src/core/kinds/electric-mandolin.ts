@@ -23,5 +23,6 @@ export const electricMandolin = defineKind({
   parameters: guitarControls,
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
-  passes: passiveInstrument,
+  // Its lowest string sounds G.
+  passes: (s) => passiveInstrument(s, { hertz: 196, pluckedAt: 0.15, heardAt: 0.12 }),
 });

@@ -5,6 +5,7 @@ import {
   medium,
   pedalFigures,
   stage,
+  sweptFilter,
   through,
   throughJacks,
   trueBypass,
@@ -23,5 +24,12 @@ export const envelopeFilter = defineKind({
   power: { volts: 9, milliamps: 20 },
   size: medium,
   block: { slots: 1, percent: 4 },
-  passes: (s) => trueBypass(s, [stage(s, { gainDb: 2, tiltDb: between(-12, 4, s.knob('range')) })]),
+  passes: (s) =>
+    trueBypass(s, [
+      stage(s, {
+        gainDb: 2,
+        tiltDb: between(-12, 4, s.knob('range')),
+        filters: { after: [sweptFilter(300, 1800, s.knob('range'), 2)] },
+      }),
+    ]),
 });

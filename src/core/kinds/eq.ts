@@ -23,6 +23,16 @@ export const eq = defineKind({
   block: { slots: 1, percent: 2 },
   passes: (s) =>
     trueBypass(s, [
-      stage(s, { gainDb: s.knob('mid') + s.knob('level'), tiltDb: s.knob('high') - s.knob('mid') }),
+      stage(s, {
+        gainDb: s.knob('mid') + s.knob('level'),
+        tiltDb: s.knob('high') - s.knob('mid'),
+        filters: {
+          before: [
+            { is: 'peak', hertz: 100, q: 0.7, db: s.knob('low') },
+            { is: 'peak', hertz: 1000, q: 0.7, db: s.knob('mid') },
+            { is: 'peak', hertz: 5000, q: 0.7, db: s.knob('high') },
+          ],
+        },
+      }),
     ]),
 });

@@ -23,5 +23,6 @@ export const guitarBaritone = defineKind({
   parameters: guitarControls,
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
-  passes: passiveInstrument,
+  // Its lowest string sounds B.
+  passes: (s) => passiveInstrument(s, { hertz: 61.74, pluckedAt: 0.17, heardAt: 0.12 }),
 });

@@ -23,5 +23,5 @@ export const guitarHumbucker = defineKind({
   parameters: guitarControls,
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
-  passes: passiveInstrument,
+  passes: (s) => passiveInstrument(s),
 });

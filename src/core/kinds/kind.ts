@@ -261,7 +261,7 @@ export type SettingRole =
   | 'contact';
 
 /** What a figure is to an analysis. */
-export type FigureRole = 'highest gain' | 'resistance of a pedal';
+export type FigureRole = 'highest gain' | 'resistance of a pedal' | 'speaker tap';
 
 export interface Knob<I extends string = string> {
   type: 'knob';
@@ -394,6 +394,26 @@ export interface Series {
 }
 
 /**
+ * A filter, by its usual form: `hertz` is the corner, the middle, or where a shelf has half its gain;
+ * `q` is the quality of a second order section.
+ */
+export type Filter =
+  | { is: 'low pass 1' | 'high pass 1'; hertz: number }
+  | { is: 'low pass' | 'high pass' | 'band pass'; hertz: number; q: number }
+  | { is: 'peak'; hertz: number; q: number; db: number }
+  | { is: 'low shelf' | 'high shelf'; hertz: number; db: number };
+
+/**
+ * The lowest usual note of an instrument and where its string is plucked and heard, as parts of its
+ * length from the bridge.
+ */
+export interface Played {
+  hertz: number;
+  pluckedAt: number;
+  heardAt: number;
+}
+
+/**
  * Where signal begins. `emf` levels are of the unloaded source, in dBu; `touch` says whether
  * picking harder raises them.
  */
@@ -409,6 +429,8 @@ export interface Source {
   noiseDbu: number;
   touch: boolean;
   bare: boolean;
+  /** The note that is played; a usual guitar's low E where it is left out. */
+  played?: Played;
 }
 
 /**
@@ -438,6 +460,8 @@ export interface Stage {
   inverts: boolean;
   /** How much louder 5 kHz leaves than 1 kHz, in dB. */
   tiltDb: number;
+  /** What it does to frequencies, before its ceiling and behind it; its gain stays that at 1 kHz. */
+  filters?: { before?: Filter[]; after?: Filter[] };
   /** Level reduction above a threshold (dBu at the input), by a ratio. */
   compress?: { thresholdDbu: number; ratio: number };
   /** Shuts what comes from ahead by `rangeDb` while the level at `key` is under the threshold. */

@@ -23,5 +23,6 @@ export const lapSteel = defineKind({
   parameters: guitarControls,
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
-  passes: passiveInstrument,
+  // Its lowest string sounds C.
+  passes: (s) => passiveInstrument(s, { hertz: 65.41, pluckedAt: 0.14, heardAt: 0.07 }),
 });

@@ -2,6 +2,7 @@ import { jack, parameter } from './define';
 import type {
   DeviceState,
   Figure,
+  Filter,
   MainsNeed,
   Pass,
   Point,
@@ -10,6 +11,7 @@ import type {
   Stage,
   Wire,
   Plugged,
+  Played,
   Choice,
   Knob,
   Parameter,
@@ -210,6 +212,18 @@ export function sides(
     : each('in', 'out', undefined, 0);
 }
 
+/** A resonance that a pedal or knob of 0 to 10 moves, by equal steps of pitch, from one frequency to another. */
+export const sweptFilter = (low: number, high: number, at: number, q: number): Filter => ({
+  is: 'band pass',
+  hertz: low * (high / low) ** (at / 10),
+  q,
+});
+
+/** Lows that a drive keeps from its clipping, below a frequency: the higher, the more of a mid hump. */
+export const lowCut = (hertz: number): Stage['filters'] => ({
+  before: [{ is: 'high pass 1', hertz }],
+});
+
 /** True bypass of a stereo device. */
 export const stereoWires = (plugged: Plugged): Pass[] =>
   sides(plugged, (from, to) => [wire(from, to)]);
@@ -302,7 +316,7 @@ function ownResponse(s: DeviceState): number {
  * A magnetic pickup with volume and tone pot: the source in series with R and L, then in shunt the
  * winding capacitance, the tone pot in series with its capacitor, and the volume pot's track.
  */
-export function passiveInstrument(s: DeviceState): Pass[] {
+export function passiveInstrument(s: DeviceState, played?: Played): Pass[] {
   if (!s.engaged) return [load('out', s.figure('volumeOhms'))];
   const share = audioTaper(s.knob('volume'));
   const track = s.figure('volumeOhms');
@@ -317,6 +331,7 @@ export function passiveInstrument(s: DeviceState): Pass[] {
     noiseDbu: -Infinity,
     touch: true,
     bare: true,
+    ...(played && { played }),
   };
   const passes: Pass[] = [
     source,
@@ -410,6 +425,7 @@ export const driveStage = (s: DeviceState, tiltRange: number, part: Partial<Stag
     ceiling: { dbu: s.figure('ceilingDbu'), shape: 'soft', meant: true },
     outputDb: between(s.figure('levelLowDb'), s.figure('levelHighDb'), s.knob('level')),
     tiltDb: tilt(s.knob('tone'), tiltRange),
+    filters: lowCut(120),
     ...part,
   });
 

@@ -4,6 +4,7 @@ import {
   footPedal,
   pedalFigures,
   stage,
+  sweptFilter,
   through,
   throughJacks,
   trueBypass,
@@ -24,6 +25,11 @@ export const wah = defineKind({
   block: { slots: 1, percent: 3 },
   passes: (s) =>
     trueBypass(s, [
-      stage(s, { gainDb: 3, tiltDb: between(-14, 8, s.knob('pedal')), inverts: true }),
+      stage(s, {
+        gainDb: 3,
+        tiltDb: between(-14, 8, s.knob('pedal')),
+        inverts: true,
+        filters: { after: [sweptFilter(400, 2200, s.knob('pedal'), 3)] },
+      }),
     ]),
 });

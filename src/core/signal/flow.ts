@@ -88,6 +88,18 @@ const ownHiss = (device: string, power: number): Hiss => ({
   mostPower: power,
 });
 
+/** The order in which sections are visited, each after what feeds it, and the steps that lead back. */
+export function visits(circuit: Circuit) {
+  const successors: number[][] = circuit.sections.map(() => []);
+  const sectionOfNet = (net: number) => circuit.nets[net]!.section;
+  const into = (s: CircuitStage) => sectionOfNet(circuit.drivers[s.driver]!.net);
+  for (const s of circuit.stages) {
+    successors[sectionOfNet(s.from)]!.push(into(s));
+    if (s.keyNet !== undefined) successors[sectionOfNet(s.keyNet)]!.push(into(s));
+  }
+  return { ...orderNodes(successors), sectionOfNet, into };
+}
+
 /** Runs the signal of every source through a circuit. Levels are figured at 1 kHz, brightness at 5 kHz. */
 export function runSignal(circuit: Circuit): Flowing {
   // The idea: passive sections are joined by stages that pass signal one way, so sections can be
@@ -105,14 +117,7 @@ export function runSignal(circuit: Circuit): Flowing {
     return s;
   };
 
-  const successors: number[][] = circuit.sections.map(() => []);
-  const sectionOfNet = (net: number) => circuit.nets[net]!.section;
-  const into = (s: CircuitStage) => sectionOfNet(circuit.drivers[s.driver]!.net);
-  for (const s of circuit.stages) {
-    successors[sectionOfNet(s.from)]!.push(into(s));
-    if (s.keyNet !== undefined) successors[sectionOfNet(s.keyNet)]!.push(into(s));
-  }
-  const { order, isBack, loops } = orderNodes(successors);
+  const { order, isBack, loops, sectionOfNet, into } = visits(circuit);
 
   const atNet: (Present | undefined)[] = circuit.nets.map(() => undefined);
   const present = (net: number): Present => atNet[net] ?? EMPTY;

@@ -74,3 +74,22 @@ describe('display', () => {
     [5.6, 'half past 12'],
   ])('a knob at %d points to %s', (v, text) => expect(clockHour(v)).toBe(text));
 });
+
+test.each([
+  [1e9, '1 GΩ'],
+  [1e6, '1 MΩ'],
+  [999_600, '1 MΩ'],
+  [62_500, '62.5 kΩ'],
+  [8, '8 Ω'],
+  [-8, '−8 Ω'],
+  [0.0069, '6.9 mΩ'],
+  [4.7e-6, '4.7 µΩ'],
+  [2.2e-9, '2.2 nΩ'],
+  [3.3e-10, '330 pΩ'],
+  [1e-15, '0.001 pΩ'],
+  [0, '0 Ω'],
+  [Infinity, 'open'],
+  [-Infinity, 'none'],
+])('%p ohms are written %s', (value, words) => {
+  expect(withPrefix(value, 'Ω')).toBe(words);
+});

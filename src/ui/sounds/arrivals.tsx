@@ -1,9 +1,15 @@
 'use client';
 import { Select } from '@mantine/core';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import type { SoundReport } from '../../core/report/report';
 import { nameOf } from '../../core/rig';
+import type { DestinationFigures } from '../../core/signal/destinations';
 import { fixed, showLevel, withPrefix } from '../../core/units';
+import { useAnswer } from '../look/use-answer';
 import { useDocument, useRig } from '../store/use-rig';
+
+const NotesOver = dynamic(() => import('./notes-over').then((m) => m.NotesOver), { ssr: false });
 
 /**
  * Everything that arrives at one destination, sound by sound: what is heard, how loud, how clean,
@@ -12,12 +18,10 @@ import { useDocument, useRig } from '../store/use-rig';
 export function ArrivalsTable() {
   const rig = useDocument();
   const report = useRig((s) => s.report);
-  const units = useRig((s) => s.units);
-  const current = useRig((s) => s.sound);
-  const setSound = useRig((s) => s.setSound);
   const destinations = report.sounds[0]?.destinations ?? [];
   const [at, setAt] = useState<string | null>(null);
   const destination = destinations.find((d) => d.device === at)?.device ?? destinations[0]?.device;
+  const notes = useAnswer('notes', destination ? { destination } : null);
   if (!destination)
     return <div className="empty">No destination yet: connect a speaker or a console input.</div>;
   const name = (id: string) => nameOf(rig, id);
@@ -38,6 +42,9 @@ export function ArrivalsTable() {
             <th>Sound</th>
             <th>Hears</th>
             <th>Level</th>
+            <th title="One played note, weighted as it counts for loudness (ITU-R BS.1770)">
+              Loudness
+            </th>
             <th>S/N</th>
             <th>Saturation soft / normal / hard</th>
             <th>Width</th>
@@ -66,56 +73,78 @@ export function ArrivalsTable() {
                   ]
                     .filter(Boolean)
                     .join('; ');
+            const loudness = notes?.find((n) => n.sound === s.sound)?.note?.touches[1].loudnessDbu;
             return (
-              <tr
-                key={s.sound}
-                data-arrival={s.sound}
-                data-click
-                aria-current={s.sound === current}
-                onClick={() => setSound(s.sound)}
-              >
-                <td>
-                  <strong>{rig.sounds.find((x) => x.id === s.sound)?.name ?? s.sound}</strong>
-                </td>
-                <td>
-                  {d.sides.length > 0 && d.channels === 'dual mono'
-                    ? d.sides.map((x, i) => (
-                        <div key={x.jack}>
-                          {i === 0 ? 'left' : 'right'}:{' '}
-                          {x.sources.map(name).join(', ') || 'nothing'}{' '}
-                          {x.levelDbu ? showLevel(x.levelDbu.normal, units.level) : ''}
-                        </div>
-                      ))
-                    : d.sources.map(name).join(', ') || 'nothing'}
-                </td>
-                <td>{d.levelDbu ? showLevel(d.levelDbu.normal, units.level) : 'silent'}</td>
-                <td>
-                  {d.signalToNoiseDb === null ? '–' : `${fixed(d.signalToNoiseDb)} dB`}
-                  {d.noisiest && d.signalToNoiseDb !== null ? (
-                    <div className="faint common-text">most from {name(d.noisiest)}</div>
-                  ) : null}
-                </td>
-                <td>
-                  {d.thdPercent
-                    ? `${fixed(d.thdPercent.soft)} / ${fixed(d.thdPercent.normal)} / ${fixed(d.thdPercent.hard)} %`
-                    : '–'}
-                </td>
-                <td>{width}</td>
-                <td>{d.latencyMs === null ? '–' : `${fixed(d.latencyMs)} ms`}</td>
-                <td>{d.polarity ?? '–'}</td>
-                <td>
-                  {d.notchHz === null ? 'none' : `first notch ${withPrefix(d.notchHz, 'Hz')}`}
-                </td>
-              </tr>
+              <ArrivalRow key={s.sound} s={s} d={d} name={name} width={width} loudness={loudness} />
             );
           })}
         </tbody>
       </table>
+      {notes && <NotesOver notes={notes} />}
       <p className="faint common-text-2">
         Of two sides the figures are those of the louder; where they carry different things, each
         side is told apart. Combing is figured for dry copies of one source that arrive at different
         times.
       </p>
     </div>
+  );
+}
+
+/** What arrives in one sound: level, dirt, noise, and when. */
+function ArrivalRow({
+  s,
+  d,
+  name,
+  width,
+  loudness,
+}: {
+  s: SoundReport;
+  d: DestinationFigures;
+  name: (id: string) => string;
+  width: string;
+  loudness: number | undefined;
+}) {
+  const current = useRig((s) => s.sound);
+  const setSound = useRig((s) => s.setSound);
+  const rig = useDocument();
+  const units = useRig((s) => s.units);
+  return (
+    <tr
+      data-arrival={s.sound}
+      data-click
+      aria-current={s.sound === current}
+      onClick={() => setSound(s.sound)}
+    >
+      <td>
+        <strong>{rig.sounds.find((x) => x.id === s.sound)?.name ?? s.sound}</strong>
+      </td>
+      <td>
+        {d.sides.length > 0 && d.channels === 'dual mono'
+          ? d.sides.map((x, i) => (
+              <div key={x.jack}>
+                {i === 0 ? 'left' : 'right'}: {x.sources.map(name).join(', ') || 'nothing'}{' '}
+                {x.levelDbu ? showLevel(x.levelDbu.normal, units.level) : ''}
+              </div>
+            ))
+          : d.sources.map(name).join(', ') || 'nothing'}
+      </td>
+      <td>{d.levelDbu ? showLevel(d.levelDbu.normal, units.level) : 'silent'}</td>
+      <td data-loudness>{loudness === undefined ? '–' : showLevel(loudness, units.level)}</td>
+      <td>
+        {d.signalToNoiseDb === null ? '–' : `${fixed(d.signalToNoiseDb)} dB`}
+        {d.noisiest && d.signalToNoiseDb !== null ? (
+          <div className="faint common-text">most from {name(d.noisiest)}</div>
+        ) : null}
+      </td>
+      <td>
+        {d.thdPercent
+          ? `${fixed(d.thdPercent.soft)} / ${fixed(d.thdPercent.normal)} / ${fixed(d.thdPercent.hard)} %`
+          : '–'}
+      </td>
+      <td>{width}</td>
+      <td>{d.latencyMs === null ? '–' : `${fixed(d.latencyMs)} ms`}</td>
+      <td>{d.polarity ?? '–'}</td>
+      <td>{d.notchHz === null ? 'none' : `first notch ${withPrefix(d.notchHz, 'Hz')}`}</td>
+    </tr>
   );
 }

@@ -12,11 +12,11 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import type { BoostWorth } from '../../core/analysis';
 import { gainLadder } from '../../core/report';
-import { touchWord } from '../../core/signal';
-import { type BoostWorth } from '../../core/analysis';
-
+import type { Rung } from '../../core/report/ladder';
 import { nameOf } from '../../core/rig';
+import { touchWord } from '../../core/signal';
 import { fixed, showChange, showLevel } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 
@@ -73,135 +73,166 @@ export function GainLadder() {
           allowDeselect={false}
         />
       </div>
-      <div
-        className="gain-ladder-gap"
-        role="img"
-        aria-label={`Saturation and level of ${rungs.length} steps at ${nameOf(rig, destination)}`}
-      >
-        <ResponsiveContainer>
-          <ComposedChart data={chart} margin={{ top: 8, right: 0, bottom: 0, left: -6 }}>
-            <CartesianGrid stroke="var(--rule)" strokeDasharray="2 3" vertical={false} />
-            <XAxis dataKey="name" tick={{ fontSize: 12, fill: 'var(--ink)' }} />
-            <YAxis
-              yAxisId="thd"
-              domain={[0, 50]}
-              unit=" %"
-              tick={{ fontSize: 11, fill: 'var(--faint)' }}
-            />
-            <YAxis
-              yAxisId="level"
-              orientation="right"
-              unit=" dBu"
-              width={70}
-              tick={{ fontSize: 11, fill: 'var(--faint)' }}
-            />
-            <Tooltip
-              formatter={(v, n) =>
-                `${fixed(Number(v))} ${String(n).startsWith('saturation') ? '%' : 'dBu'}`
-              }
-              contentStyle={{
-                background: 'var(--raised)',
-                color: 'var(--ink)',
-                border: '1px solid var(--rule)',
-              }}
-            />
-            <Legend
-              wrapperStyle={{ fontSize: 12 }}
-              formatter={(name) => <span className="common-text-4">{name}</span>}
-            />
-            <Bar
-              yAxisId="thd"
-              dataKey="soft"
-              name="saturation, soft"
-              fill="var(--tape)"
-              stroke="var(--tape-edge)"
-              isAnimationActive={false}
-            />
-            <Bar
-              yAxisId="thd"
-              dataKey="normal"
-              name="saturation, normal"
-              fill="var(--tape-edge)"
-              isAnimationActive={false}
-            />
-            <Bar
-              yAxisId="thd"
-              dataKey="hard"
-              name="saturation, hard"
-              fill="var(--faint)"
-              isAnimationActive={false}
-            />
-            <Line
-              yAxisId="level"
-              dataKey="level"
-              name="level"
-              stroke="var(--ink)"
-              strokeWidth={2.5}
-              isAnimationActive={false}
-            />
-            <Line
-              yAxisId="level"
-              dataKey="noise"
-              name="idle noise"
-              stroke="var(--ink)"
-              strokeDasharray="3 4"
-              isAnimationActive={false}
-            />
-          </ComposedChart>
-        </ResponsiveContainer>
-      </div>
-      <table className="sheet-table numbers figures" data-table="ladder">
-        <thead>
-          <tr>
-            <th>Step</th>
-            <th>Level</th>
-            <th>Change</th>
-            <th>Saturation soft / normal / hard</th>
-            <th>That is</th>
-            <th>Brightness</th>
-            <th>Idle noise</th>
-            <th>S/N</th>
-            <th>Presses</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rungs.map((r) => (
-            <tr key={r.sound} data-rung={r.sound}>
-              <td>{r.name}</td>
-              <td>{level(r.levelDbu)}</td>
-              <td>{r.change ? showChange(r.change.levelDb) : ''}</td>
-              <td>
-                {r.thdPercent
-                  ? `${fixed(r.thdPercent.soft)} / ${fixed(r.thdPercent.normal)} / ${fixed(r.thdPercent.hard)} %`
-                  : '–'}
-              </td>
-              <td>
-                {r.thdPercent
-                  ? `${touchWord(r.thdPercent.soft / 100)} → ${touchWord(r.thdPercent.hard / 100)}`
-                  : '–'}
-              </td>
-              <td>{r.brightnessDb === null ? '–' : showChange(r.brightnessDb)}</td>
-              <td>{level(r.idleNoiseDbu)}</td>
-              <td>{r.signalToNoiseDb === null ? '–' : `${fixed(r.signalToNoiseDb)} dB`}</td>
-              <td title={r.pressed.map((d) => nameOf(rig, d)).join(', ')}>
-                {r.change
-                  ? `${r.presses}` +
-                    (r.presses ? `: ${r.pressed.map((d) => nameOf(rig, d)).join(', ')}` : '') +
-                    (r.turned.length
-                      ? `, and by hand ${r.turned.map((d) => nameOf(rig, d)).join(', ')}`
-                      : '')
-                  : ''}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <LadderChart rungs={rungs} destination={destination} chart={chart} />
+      <LadderTable rungs={rungs} level={level} />
       <p className="faint common-text-2">
         Brightness is how much louder 5 kHz is than 1 kHz by the filters on the way; what saturation
         adds comes on top. Presses count the switches that differ from the step before; a host or
         switcher with programs is one press. A drive’s knob that differs has to be turned by hand.
       </p>
       <Boosts destination={destination} />
+    </div>
+  );
+}
+
+/** The ladder in figures, sound by sound. */
+function LadderTable({ rungs, level }: { rungs: Rung[]; level: (v: number | null) => string }) {
+  const rig = useDocument();
+  return (
+    <table className="sheet-table numbers figures" data-table="ladder">
+      <thead>
+        <tr>
+          <th>Step</th>
+          <th>Level</th>
+          <th>Change</th>
+          <th>Saturation soft / normal / hard</th>
+          <th>That is</th>
+          <th>Brightness</th>
+          <th>Idle noise</th>
+          <th>S/N</th>
+          <th>Presses</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rungs.map((r) => (
+          <tr key={r.sound} data-rung={r.sound}>
+            <td>{r.name}</td>
+            <td>{level(r.levelDbu)}</td>
+            <td>{r.change ? showChange(r.change.levelDb) : ''}</td>
+            <td>
+              {r.thdPercent
+                ? `${fixed(r.thdPercent.soft)} / ${fixed(r.thdPercent.normal)} / ${fixed(r.thdPercent.hard)} %`
+                : '–'}
+            </td>
+            <td>
+              {r.thdPercent
+                ? `${touchWord(r.thdPercent.soft / 100)} → ${touchWord(r.thdPercent.hard / 100)}`
+                : '–'}
+            </td>
+            <td>{r.brightnessDb === null ? '–' : showChange(r.brightnessDb)}</td>
+            <td>{level(r.idleNoiseDbu)}</td>
+            <td>{r.signalToNoiseDb === null ? '–' : `${fixed(r.signalToNoiseDb)} dB`}</td>
+            <td title={r.pressed.map((d) => nameOf(rig, d)).join(', ')}>
+              {r.change
+                ? `${r.presses}` +
+                  (r.presses ? `: ${r.pressed.map((d) => nameOf(rig, d)).join(', ')}` : '') +
+                  (r.turned.length
+                    ? `, and by hand ${r.turned.map((d) => nameOf(rig, d)).join(', ')}`
+                    : '')
+                : ''}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The ladder drawn: how hot each sound is and how much it distorts. */
+function LadderChart({
+  rungs,
+  destination,
+  chart,
+}: {
+  rungs: Rung[];
+  destination: string;
+  chart: {
+    name: string;
+    level: number | null;
+    noise: number | null;
+    soft: number | undefined;
+    normal: number | undefined;
+    hard: number | undefined;
+  }[];
+}) {
+  const rig = useDocument();
+  return (
+    <div
+      className="gain-ladder-gap"
+      role="img"
+      aria-label={`Saturation and level of ${rungs.length} steps at ${nameOf(rig, destination)}`}
+    >
+      <ResponsiveContainer>
+        <ComposedChart data={chart} margin={{ top: 8, right: 0, bottom: 0, left: -6 }}>
+          <CartesianGrid stroke="var(--rule)" strokeDasharray="2 3" vertical={false} />
+          <XAxis dataKey="name" tick={{ fontSize: 12, fill: 'var(--ink)' }} />
+          <YAxis
+            yAxisId="thd"
+            domain={[0, 50]}
+            unit=" %"
+            tick={{ fontSize: 11, fill: 'var(--faint)' }}
+          />
+          <YAxis
+            yAxisId="level"
+            orientation="right"
+            unit=" dBu"
+            width={70}
+            tick={{ fontSize: 11, fill: 'var(--faint)' }}
+          />
+          <Tooltip
+            formatter={(v, n) =>
+              `${fixed(Number(v))} ${String(n).startsWith('saturation') ? '%' : 'dBu'}`
+            }
+            contentStyle={{
+              background: 'var(--raised)',
+              color: 'var(--ink)',
+              border: '1px solid var(--rule)',
+            }}
+          />
+          <Legend
+            wrapperStyle={{ fontSize: 12 }}
+            formatter={(name) => <span className="common-text-4">{name}</span>}
+          />
+          <Bar
+            yAxisId="thd"
+            dataKey="soft"
+            name="saturation, soft"
+            fill="var(--tape)"
+            stroke="var(--tape-edge)"
+            isAnimationActive={false}
+          />
+          <Bar
+            yAxisId="thd"
+            dataKey="normal"
+            name="saturation, normal"
+            fill="var(--tape-edge)"
+            isAnimationActive={false}
+          />
+          <Bar
+            yAxisId="thd"
+            dataKey="hard"
+            name="saturation, hard"
+            fill="var(--faint)"
+            isAnimationActive={false}
+          />
+          <Line
+            yAxisId="level"
+            dataKey="level"
+            name="level"
+            stroke="var(--ink)"
+            strokeWidth={2.5}
+            isAnimationActive={false}
+          />
+          <Line
+            yAxisId="level"
+            dataKey="noise"
+            name="idle noise"
+            stroke="var(--ink)"
+            strokeDasharray="3 4"
+            isAnimationActive={false}
+          />
+        </ComposedChart>
+      </ResponsiveContainer>
     </div>
   );
 }

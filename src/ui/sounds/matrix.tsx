@@ -1,9 +1,12 @@
 'use client';
 import { Popover, Select, Switch } from '@mantine/core';
-import { isEngaged, resolveState, settingOf, stateIn } from '../../core/rig/device-state';
 import { walkOrder } from '../../core/changes';
 import { kindOf, type Parameter } from '../../core/kinds';
-import { type Device, type SettingValue, type Sound } from '../../core/rig';
+import type { Kind } from '../../core/kinds/kind';
+import type { Outcome } from '../../core/outcome';
+import type { Device, SettingValue, Sound } from '../../core/rig';
+import { isEngaged, resolveState, settingOf, stateIn } from '../../core/rig/device-state';
+import type { Rig, State } from '../../core/rig/schema';
 import { clockHour } from '../../core/units';
 import { Knob } from '../signal/knob';
 import { TextSetting } from '../signal/text-setting';
@@ -102,57 +105,76 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
               {reading || 'set …'}
             </button>
           </Popover.Target>
-          <Popover.Dropdown>
-            <div className="knobs matrix-cell-width">
-              {kind.parameters.map((p) => {
-                if (p.type === 'knob')
-                  return (
-                    <Knob
-                      key={p.id}
-                      parameter={p}
-                      value={Number(value(p.id) ?? 0)}
-                      figure={(f) => resolveState(kind, device, state).figure(f)}
-                      own={state?.settings !== undefined && Object.hasOwn(state.settings, p.id)}
-                      onChange={(v) => set(p.id, v)}
-                    />
-                  );
-                if (p.type === 'text')
-                  return (
-                    <TextSetting
-                      key={p.id}
-                      parameter={p}
-                      value={String(value(p.id) ?? '')}
-                      onCommit={(v) => set(p.id, v)}
-                    />
-                  );
-                if (p.type === 'choice')
-                  return (
-                    <Select
-                      key={p.id}
-                      size="xs"
-                      label={p.label}
-                      data={p.options}
-                      value={String(value(p.id))}
-                      allowDeselect={false}
-                      comboboxProps={{ withinPortal: false }}
-                      onChange={(v) => v && set(p.id, v)}
-                    />
-                  );
-                return (
-                  <Switch
-                    key={p.id}
-                    size="xs"
-                    label={p.label}
-                    checked={value(p.id) === true}
-                    onChange={(e) => set(p.id, e.currentTarget.checked)}
-                  />
-                );
-              })}
-            </div>
-          </Popover.Dropdown>
+          <CellKnobs kind={kind} value={value} device={device} state={state} set={set} />
         </Popover>
       )}
     </td>
+  );
+}
+
+/** The settings of the device in this sound. */
+function CellKnobs({
+  kind,
+  value,
+  device,
+  state,
+  set,
+}: {
+  kind: Kind;
+  value: (id: string) => SettingValue | undefined;
+  device: Device;
+  state: State | undefined;
+  set: (setting: string, v: SettingValue) => Outcome<Rig>;
+}) {
+  return (
+    <Popover.Dropdown>
+      <div className="knobs matrix-cell-width">
+        {kind.parameters.map((p) => {
+          if (p.type === 'knob')
+            return (
+              <Knob
+                key={p.id}
+                parameter={p}
+                value={Number(value(p.id) ?? 0)}
+                figure={(f) => resolveState(kind, device, state).figure(f)}
+                own={state?.settings !== undefined && Object.hasOwn(state.settings, p.id)}
+                onChange={(v) => set(p.id, v)}
+              />
+            );
+          if (p.type === 'text')
+            return (
+              <TextSetting
+                key={p.id}
+                parameter={p}
+                value={String(value(p.id) ?? '')}
+                onCommit={(v) => set(p.id, v)}
+              />
+            );
+          if (p.type === 'choice')
+            return (
+              <Select
+                key={p.id}
+                size="xs"
+                label={p.label}
+                data={p.options}
+                value={String(value(p.id))}
+                allowDeselect={false}
+                comboboxProps={{ withinPortal: false }}
+                onChange={(v) => v && set(p.id, v)}
+              />
+            );
+          return (
+            <Switch
+              key={p.id}
+              size="xs"
+              label={p.label}
+              checked={value(p.id) === true}
+              onChange={(e) => set(p.id, e.currentTarget.checked)}
+            />
+          );
+        })}
+      </div>
+    </Popover.Dropdown>
   );
 }
 

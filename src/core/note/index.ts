@@ -1,0 +1,62 @@
+import { buildCircuit } from '../circuit';
+import { kindOf } from '../kinds';
+import { deviceOf } from '../rig/find';
+import type { Rig, Sound } from '../rig/schema';
+import { noteAt, type NoteAt } from './figures';
+import { type Added, runNote } from './run';
+
+export { BANDS } from './bands';
+export type { NoteAt, NoteFigures } from './figures';
+export type { Added } from './run';
+
+/** One note played through a rig in one sound. */
+export interface PlayedNote {
+  /** What of it is at a jack or an inner point; undefined where nothing sounds. */
+  at: (device: string, point: string) => NoteAt | undefined;
+  /** What each stage adds to it that no gain could. */
+  added: Added[];
+}
+
+const played = new WeakMap<Rig, Map<string, PlayedNote>>();
+
+/**
+ * Plays each source's lowest usual note through a rig in one sound; remembered while the rig stays
+ * the same.
+ *
+ *     playNote(rig, sound).at('amp', 'in')?.touches[1].loudnessDbu
+ */
+export function playNote(rig: Rig, sound: Sound): PlayedNote {
+  const known = played.get(rig) ?? new Map<string, PlayedNote>();
+  played.set(rig, known);
+  const before = known.get(sound.id);
+  if (before) return before;
+  const circuit = buildCircuit(rig, sound);
+  const { at, added } = runNote(circuit);
+  const note: PlayedNote = {
+    at: (device, point) => {
+      const net = circuit.netAt(device, point);
+      return net && noteAt(at(net.index));
+    },
+    added,
+  };
+  known.set(sound.id, note);
+  return note;
+}
+
+/** The note at one destination in one sound; null where it is silent. */
+export interface HeardNote {
+  sound: string;
+  note: NoteAt | null;
+}
+
+/** The note at the louder side of a destination, in every sound. */
+export function notesAt(rig: Rig, destination: string): HeardNote[] {
+  const device = deviceOf(rig, destination);
+  const points = device ? (kindOf(device.kind).destination?.jacks ?? []) : [];
+  return rig.sounds.map((sound) => {
+    const { at } = playNote(rig, sound);
+    const notes = points.flatMap((point) => at(destination, point) ?? []);
+    const louder = notes.sort((a, b) => b.touches[1].levelDbu - a.touches[1].levelDbu)[0];
+    return { sound: sound.id, note: louder ?? null };
+  });
+}

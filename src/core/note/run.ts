@@ -1,0 +1,245 @@
+import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
+import { solveSection } from '../circuit/passive';
+import { type Played, responseOf, type Stage } from '../kinds';
+import { sourceId } from '../rig/source-id';
+import { visits } from '../signal/flow';
+import { TOUCH_DB } from '../signal/flow';
+import { dbuOfVolts, ratio, voltsOfDbu } from '../units';
+import { LOW_E, pluck } from './pluck';
+import {
+  boundOf,
+  delayed,
+  filtered,
+  peakOf,
+  responseOver,
+  rmsOf,
+  samplesOf,
+  scaledBy,
+  type Spectrum,
+  spectrumOf,
+  sumOf,
+} from './spectrum';
+
+/** Three of something: at soft, normal and hard picking. */
+type PerTouch<T> = [T, T, T];
+const TOUCHED = [0, 1, 2] as const;
+
+/**
+ * What of one source's note is at a net and belongs together as one wave. `unrelated` names what has
+ * made it another wave than the source's (an echo, a modulation, another pitch, a side).
+ */
+export interface Part {
+  source: string;
+  hertz: number;
+  unrelated: string;
+  waves: PerTouch<Spectrum>;
+}
+
+/** What a stage adds to the note that no gain could, in dB under what leaves it; null for nothing. */
+export interface Added {
+  device: string;
+  stage: string;
+  db: PerTouch<number | null>;
+}
+
+/** The note at every net of a circuit, and what each stage added. */
+export interface NoteFlow {
+  at: (net: number) => readonly Part[];
+  added: Added[];
+}
+
+/** What the sources play: the note of a source at 1 V RMS. */
+export type Play = (played: Played) => Spectrum;
+
+/**
+ * Plays one note of every source through a circuit. Gates stand open, compressors have settled, and
+ * noise is left out: it is the note alone (see the levels for the rest). Where stages close a
+ * circle, the step that leads back is left out.
+ */
+export function runNote(circuit: Circuit, play: Play = pluck): NoteFlow {
+  // The idea is that of the levels: sections are visited in an order in which each comes after what
+  // feeds it, the section's solution says what of its drivers is at each net, and a stage makes of
+  // what is at its input what it drives the next section with. Here a signal is one period of a wave,
+  // kept as its harmonics: a section multiplies them, a ceiling bends the samples. Waves of one
+  // source that meet are added as waves, with their phases; those that an effect has made unrelated
+  // stay apart, and their powers add in the figures.
+  const { order, isBack, sectionOfNet } = visits(circuit);
+  const atNet: Part[][] = circuit.nets.map(() => []);
+  const added: Added[] = [];
+  for (const index of order) {
+    const section = circuit.sections[index]!;
+    const driven = section.drivers.map((d) => {
+      const parts: Part[] = [];
+      const s = d.source;
+      if (s && s.nominalDbu > -Infinity) {
+        const played = s.played ?? LOW_E;
+        const note = play(played);
+        parts.push({
+          source: sourceId(d.device, s.name),
+          hertz: played.hertz,
+          unrelated: '',
+          waves: perTouch((t) =>
+            scaledBy(note, voltsOfDbu(s.nominalDbu + (s.touch ? TOUCH_DB[t] : 0))),
+          ),
+        });
+      }
+      for (const stage of d.stages) {
+        if (isBack(sectionOfNet(stage.from), index)) continue;
+        const out = throughStage(stage, atNet[stage.from]!);
+        parts.push(...out.parts);
+        if (out.added) added.push(out.added);
+      }
+      return joined(parts);
+    });
+    if (driven.every((parts) => parts.length === 0)) continue;
+    const over = sectionResponses(circuit, section);
+    section.nets.forEach((net, n) => {
+      atNet[net] = joined(
+        driven.flatMap((parts, k) =>
+          parts.map((p): Part => {
+            const h = over(p.hertz, k, n);
+            return { ...p, waves: perTouch((t) => filtered(p.waves[t], h)) };
+          }),
+        ),
+      );
+    });
+  }
+  return { at: (net) => atNet[net] ?? [], added };
+}
+
+const perTouch = <T>(of: (touch: 0 | 1 | 2) => T): PerTouch<T> => [of(0), of(1), of(2)];
+
+/** A section's responses at the harmonics of a note, solved once a note. */
+function sectionResponses(circuit: Circuit, section: Section) {
+  const solved = new Map<number, Map<string, Spectrum>>();
+  return (hertz: number, driver: number, net: number): Spectrum => {
+    let known = solved.get(hertz);
+    if (!known) {
+      const fresh = new Map<string, Spectrum>();
+      const solutions = new Map<number, ReturnType<typeof solveSection>>();
+      const at = (f: number) => {
+        let s = solutions.get(f);
+        if (!s) solutions.set(f, (s = solveSection(circuit, section, f)));
+        return s;
+      };
+      section.drivers.forEach((_, k) =>
+        section.nets.forEach((_, n) =>
+          fresh.set(
+            `${k} ${n}`,
+            responseOver(hertz, (f) => at(f).response(k, n)),
+          ),
+        ),
+      );
+      solved.set(hertz, (known = fresh));
+    }
+    return known.get(`${driver} ${net}`)!;
+  };
+}
+
+/** Joins what belongs together: the same source, made unrelated by the same, or by nothing. */
+export function joined(parts: readonly Part[]): Part[] {
+  const by = new Map<string, Part>();
+  for (const p of parts) {
+    const key = `${p.source} ${p.unrelated}`;
+    const was = by.get(key);
+    by.set(key, was ? { ...was, waves: perTouch((t) => sumOf(was.waves[t], p.waves[t])) } : p);
+  }
+  return [...by.values()];
+}
+
+/** RMS of parts that do not belong together, in volts: their powers add. */
+export const togetherVolts = (parts: readonly Part[], touch: 0 | 1 | 2): number =>
+  Math.sqrt(parts.reduce((sum, p) => sum + rmsOf(p.waves[touch]) ** 2, 0));
+
+/** What leaves a stage: filters, compression, the ceiling, filters again, and the way to the output. */
+function throughStage(
+  { device, stage }: CircuitStage,
+  input: readonly Part[],
+): { parts: Part[]; added?: Added } {
+  if (stage.muted || !input.length) return { parts: [] };
+  const response = responseOf(stage);
+  const before = input.map((p): Part => {
+    const h = responseOver(p.hertz, response.before);
+    return { ...p, waves: perTouch((t) => filtered(p.waves[t], h)) };
+  });
+  const bent = TOUCHED.map((t) => bend(stage, before, t));
+  const output = ratio(stage.outputDb) * (stage.inverts ? -1 : 1);
+  const through = before.map((p, i): Part => {
+    const h = responseOver(p.hertz, response.after);
+    return {
+      ...p,
+      waves: perTouch((t) => {
+        const wave = filtered(scaledBy(bent[t]!.waves[i]!, output), h);
+        return stage.latencyMs ? delayed(wave, p.hertz, stage.latencyMs) : wave;
+      }),
+    };
+  });
+  const db = perTouch((t) => bent[t]!.addedDb);
+  return {
+    parts: through.flatMap((p) => leaving(device, stage, p)),
+    ...(db.some((x) => x !== null) && { added: { device, stage: stage.id, db } }),
+  };
+}
+
+/** One part behind the ceiling: whole, dry and wet apart, or one side of a widened signal. */
+function leaving(device: string, stage: Stage, p: Part): Part[] {
+  const apart = (db: number, unrelated: string): Part[] =>
+    db > -Infinity
+      ? [{ ...p, unrelated, waves: perTouch((t) => scaledBy(p.waves[t], ratio(db))) }]
+      : [];
+  const side = stage.side ? ` ${device} ${stage.side}` : '';
+  if (!stage.wet) return side ? [{ ...p, unrelated: p.unrelated + side }] : [p];
+  return [
+    ...apart(stage.wet.dryDb, p.unrelated),
+    ...apart(stage.wet.wetDb, `${p.unrelated} ${device}${side}`),
+  ];
+}
+
+/**
+ * Parts under a stage's gain and ceiling `c`: `y = c·tanh(g·x/c)` where it clips softly, a limit
+ * where it clips hard; one that is not meant to be overdriven is linear up to its ceiling. Parts
+ * that are not one wave are each bent as if they alone had the level of all (a simplification).
+ */
+function bend(
+  stage: Stage,
+  parts: readonly Part[],
+  touch: 0 | 1 | 2,
+): { waves: Spectrum[]; addedDb: number | null } {
+  const total = togetherVolts(parts, touch);
+  const ceiling = voltsOfDbu(stage.ceiling.dbu) * Math.SQRT2;
+  const gain = ratio(stage.gainDb) * squeeze(stage, total);
+  const { shape, meant } = stage.ceiling;
+  let added = 0;
+  let power = 0;
+  const waves = parts.map((p) => {
+    const wave = scaledBy(p.waves[touch], gain);
+    const alone = rmsOf(p.waves[touch]);
+    const share = alone > 0 ? total / alone : 1;
+    const drive = (alone * share * gain) / ceiling;
+    const low = meant ? drive * Math.SQRT2 <= 1e-4 : boundOf(wave) * share <= ceiling;
+    if (low || (!meant && peakOf(wave) * share <= ceiling)) return wave;
+    const x = samplesOf(wave);
+    const y = x.map((v) => {
+      const u = (v * share) / ceiling;
+      return ((shape === 'soft' ? Math.tanh(u) : Math.max(-1, Math.min(1, u))) * ceiling) / share;
+    });
+    const [xy, xx, yy] = [dot(x, y), dot(x, x), dot(y, y)];
+    added += yy - (xx > 0 ? xy ** 2 / xx : 0);
+    power += yy;
+    return spectrumOf(y);
+  });
+  return { waves, addedDb: added > power * 1e-9 ? 10 * Math.log10(added / power) : null };
+}
+
+const dot = (a: Float64Array, b: Float64Array): number => {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
+  return sum;
+};
+
+/** What a compressor that has settled makes of a level, as a factor. */
+function squeeze(stage: Stage, volts: number): number {
+  if (!stage.compress || volts <= 0) return 1;
+  const over = dbuOfVolts(volts) - stage.compress.thresholdDbu;
+  return over > 0 ? ratio(-over * (1 - 1 / stage.compress.ratio)) : 1;
+}
