@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { AxeResults, RunOptions } from 'axe-core';
-import { analyse } from '../src/core/report';
+import { analyse, FixTrial, isSafe } from '../src/core/report';
+import type { Rig } from '../src/core/rig';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { SEVERITIES } from '../src/core/findings/finding';
 import { forEachFile, Person, stored } from './person';
@@ -34,6 +35,33 @@ test('counts by severity; a fix cures its finding; accepting needs a reason, and
   await tech.reads(`[data-finding="${head.key}"]`, 'Accepted: It is unplugged from the mains.');
   await tech.page.locator(`[data-finding="${head.key}"] ::-p-text(Take up again)`).click();
   await tech.page.locator('::-p-text(Accepted (0))').wait();
+});
+
+test('fixes are tried on a copy: what breaks something says so, what does not cure is not offered; all safe ones in one step', async () => {
+  const id = await stored(tech, brokenRig);
+  await tech.open(`/rigs/${id}/signal`);
+  const trial = new FixTrial(brokenRig);
+  const ways = trial.report.findings.map((f) => ({ f, ways: trial.waysOut(f) }));
+  const breaking = ways.find(({ ways: [best] }) => best && best.tried.breaks.length > 0)!;
+  const hopeless = ways.find(({ f, ways: all }) => f.fix && !f.others && !all.length)!;
+  await tech.press('f');
+  await tech.reads(
+    `[data-finding="${breaking.f.key}"] [data-way="breaks"]`,
+    `Tried: cures this; breaks: ${breaking.ways[0]!.tried.breaks[0]!}`,
+  );
+  await tech.reads(`[data-finding="${hopeless.f.key}"] [data-no-way]`, 'does not cure it here');
+  expect(await tech.text(`[data-finding="${hopeless.f.key}"]`)).not.toContain(
+    hopeless.f.fix!.words,
+  );
+  const safe = ways.filter(({ ways: [best] }) => best && isSafe(best.tried)).length;
+  await tech.button(`Fix all that is safe (${safe})`);
+  await tech.reads('[data-cured]', 'Make it a speaker lead');
+  await tech.gone('[data-finding^="speaker-lead"]');
+  await tech.press('Escape');
+  await tech.control('z');
+  await tech.saved();
+  const { rig } = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body;
+  expect({ ...rig, id: '' }).toEqual(JSON.parse(JSON.stringify({ ...brokenRig, id: '' })));
 });
 
 test('what is about the whole rig marks no device, and every place opens with it', async () => {

@@ -82,6 +82,7 @@ test('hum loops: the cheapest cuts, done together', async () => {
   await tech.button('Work it out for Bare');
   await tech.see('[data-proposal="isolation"]');
   expect(await tech.text('[data-proposal="isolation"]')).toMatch(/3 hum loops now, 0 then/);
+  await tech.reads('[data-tried-proposal="done"]', /^Tried: does what it says/);
   await tech.button('Do all of this');
   await tech.saved();
   const rig = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig;

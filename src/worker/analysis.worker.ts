@@ -1,8 +1,9 @@
 import { Analyser, previewEdits, type Report, type SoundReport } from '../core/report';
 import { sequenceOf } from '../core/midi';
 import { boostWorths, pickupTone } from '../core/analysis';
-import { allControls, heardIn, reachOfControl, sweepOf } from '../core/control';
+import { allControls, effectiveRig, heardIn, reachOfControl, sweepOf } from '../core/control';
 import { landingLevels, runChange, setStage } from '../core/midi';
+import { notesAt, playNote } from '../core/note';
 import { patchRig, type Rig } from '../core/rig';
 import { sceneOf, substitutesFor } from '../core/songs';
 import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
@@ -36,6 +37,13 @@ function update(next: Rig): ReportUpdate {
 const open = (): Rig => {
   if (!rig) throw new Error('no rig is open');
   return rig;
+};
+
+let stands: { of: Rig; rig: Rig } | undefined;
+/** The open rig as its controls leave it, in every sound. */
+const standing = (): Rig => {
+  if (stands?.of !== open()) stands = { of: open(), rig: effectiveRig(open()) };
+  return stands.rig;
 };
 
 /** A sound of the open rig as its controls leave it. */
@@ -84,6 +92,11 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
     const sound = effective(ask.sound);
     return sound ? substitutesFor(open(), ask.device, sound) : [];
   },
+  note: (ask) => {
+    const sound = standing().sounds.find((s) => s.id === ask.sound);
+    return (sound && playNote(standing(), sound).at(ask.device, ask.point)) ?? null;
+  },
+  notes: (ask) => notesAt(standing(), ask.destination),
   tone: (ask) => pickupTone(open(), ask.sound, ask.pickup),
 };
 

@@ -1,6 +1,7 @@
-import type { Preview, SoundReport } from '../core/report';
+import type { Cured, Outcomes, Preview, SoundReport, TriedFix } from '../core/report';
 import type { DestinationFigures } from '../core/signal';
 import type { Sequence } from '../core/midi';
+import type { HeardNote, NoteAt } from '../core/note';
 import type { BoostWorth, PickupTone } from '../core/analysis';
 import type { Reached, Sweep } from '../core/control';
 import type { LayoutFigures, LayoutProposal, PowerPlan } from '../core/build';
@@ -35,6 +36,10 @@ export interface Questions {
   /** What arrives where while the rig stands in some way that is no sound of it. */
   heard: { ask: { sound: Sound }; answer: DestinationFigures[] };
   substitutes: { ask: { device: string; sound: string }; answer: Substitute[] };
+  /** The played note at a jack or inner point; null where nothing sounds. */
+  note: { ask: { sound: string; device: string; point: string }; answer: NoteAt | null };
+  /** The played note at a destination, in every sound. */
+  notes: { ask: { destination: string }; answer: HeardNote[] };
   tone: { ask: { sound: string; pickup: string }; answer: PickupTone | undefined };
 }
 
@@ -70,6 +75,12 @@ export interface Proposals {
   power: { ask: { rig: Rig; headroom: number }; answer: Outcome<PowerPlan> };
   onePress: { ask: { rig: Rig; from: string; to: string }; answer: Outcome<OnePress[]> };
   pairs: { ask: { rig: Rig }; answer: PairReport };
+  /** Every fix of every open finding tried on a copy, by the finding's key: those that cure it. */
+  trials: { ask: { rig: Rig }; answer: Record<string, TriedFix[]> };
+  /** What a proposal makes worse, and what else is different then. */
+  outcome: { ask: { rig: Rig; edits: Edit[] }; answer: Outcomes };
+  /** Every safe fix, one after the other. */
+  cure: { ask: { rig: Rig }; answer: Cured };
   layout: { ask: { rig: Rig; board: string; add: string[] }; answer: Outcome<LayoutProposal> };
 }
 
@@ -86,6 +97,7 @@ export interface BestSoFar {
   figures: LayoutFigures;
 }
 export type ProposalAnswered =
+  | { listens: true }
   | { id: number; share: number; words: string; best?: BestSoFar }
   | { id: number; answer: unknown }
   | { id: number; error: string };

@@ -1,8 +1,9 @@
 import loadHighs from 'highs';
 import { planPower, pressedDevices, proposeLayout } from '../core/build';
 import { walkOrder } from '../core/changes';
-import { type Rig, type Sound } from '../core/rig';
 import { pairRows, setStage } from '../core/midi';
+import { cureAll, FixTrial, type TriedFix } from '../core/report';
+import type { Rig, Sound } from '../core/rig';
 import {
   type MipSolver,
   proposeBuffers,
@@ -15,8 +16,8 @@ import type {
   BestSoFar,
   ProposalAnswered,
   ProposalAsked,
-  Proposals,
   ProposalName,
+  Proposals,
 } from './messages';
 
 const soundIn = (rig: Rig, id: string): Sound =>
@@ -45,6 +46,21 @@ const WORK: {
   onePress: ({ rig, from, to }) => Promise.resolve(proposeOnePress(rig, from, to)),
   layout: ({ rig, board, add }, id) =>
     proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), telling(id)),
+  trials: async ({ rig }, id) => {
+    const tell = telling(id);
+    const trial = new FixTrial(rig);
+    const open = trial.report.findings.filter((f) => f.accepted === undefined);
+    const found: Record<string, TriedFix[]> = {};
+    for (const [i, f] of open.entries()) {
+      if (f.fix ?? f.others?.length) {
+        await tell(i / open.length, f.what);
+        found[f.key] = trial.waysOut(f);
+      }
+    }
+    return found;
+  },
+  outcome: ({ rig, edits }) => Promise.resolve(new FixTrial(rig).outcome(edits)),
+  cure: ({ rig }, id) => cureAll(rig, telling(id)),
   pairs: async ({ rig }, id) => {
     const tell = telling(id);
     const rows = pairRows(setStage(rig));
@@ -64,3 +80,5 @@ self.onmessage = ({ data }: MessageEvent<ProposalAsked>) => {
       answer({ id: data.id, error: error instanceof Error ? error.message : String(error) }),
   );
 };
+
+self.postMessage({ listens: true } satisfies ProposalAnswered);

@@ -1,3 +1,4 @@
+import { LIMIT_S } from './door';
 import type { BestSoFar, ProposalAnswered, ProposalName, Proposals } from './messages';
 
 /** A proposal being worked out: its answer, and a way to stop it at once. */
@@ -19,30 +20,31 @@ export function propose<N extends ProposalName>(
   onProgress: (share: number, words: string, best?: BestSoFar) => void,
 ): Working<Proposals[N]['answer']> {
   const worker = new Worker(new URL('./solve.worker.ts', import.meta.url), { type: 'module' });
-  let stop: (e: Error) => void = () => undefined;
+  let stop: (why: string) => void = () => undefined;
   const answer = new Promise<Proposals[N]['answer']>((resolve, reject) => {
-    stop = reject;
+    const late = setTimeout(
+      () => stop(`the worker did not start within ${LIMIT_S} seconds`),
+      LIMIT_S * 1000,
+    );
+    stop = (why) => {
+      clearTimeout(late);
+      worker.terminate();
+      reject(new Error(why));
+    };
     worker.onmessage = ({ data }: MessageEvent<ProposalAnswered>) => {
-      if ('share' in data) return onProgress(data.share, data.words, data.best);
-      worker.terminate();
-      if ('error' in data) reject(new Error(data.error));
-      else resolve(data.answer as Proposals[N]['answer']);
+      if ('listens' in data) {
+        // What is asked before a worker listens may be lost: it says when it does.
+        clearTimeout(late);
+        worker.postMessage({ id: 0, proposal: name, ask });
+      } else if ('share' in data) onProgress(data.share, data.words, data.best);
+      else if ('error' in data) stop(data.error);
+      else {
+        worker.terminate();
+        resolve(data.answer as Proposals[N]['answer']);
+      }
     };
-    worker.onerror = (e) => {
-      worker.terminate();
-      reject(new Error(e.message || 'the worker stopped'));
-    };
-    worker.onmessageerror = () => {
-      worker.terminate();
-      reject(new Error('the answer of the worker could not be read'));
-    };
+    worker.onerror = (e) => stop(e.message || 'the worker stopped');
+    worker.onmessageerror = () => stop('the answer of the worker could not be read');
   });
-  worker.postMessage({ id: 0, proposal: name, ask });
-  return {
-    answer,
-    cancel: () => {
-      worker.terminate();
-      stop(new Error(CANCELLED));
-    },
-  };
+  return { answer, cancel: () => stop(CANCELLED) };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { device, lead, rigOf } from '../testing/rigs';
 import type { Device } from '../rig';
+import { FixTrial } from '../report';
 import { analyse } from '../report/report';
 import { leadOhmsPerMetre, speakerLeadLossDb, type SpeakerLine } from './speakers';
 
@@ -102,4 +103,20 @@ test('lead loss by hand: 10 m of 1.5 mm² into 4 Ω lose half a decibel; twice t
   expect(speakerLeadLossDb(4, 10, 3) / speakerLeadLossDb(4, 10, 1.5)).toBeCloseTo(0.5, 1);
   expect(speakerLeadLossDb(8, 0)).toBeCloseTo(0, 12);
   expect(line(stack([8], 8, 50, 300, 20)).lossDb).toBeCloseTo(speakerLeadLossDb(8, 20), 6);
+});
+
+test.each([
+  [[8], 16, 8],
+  [[8, 8], 8, 4],
+  [[16], 4, 16],
+])('loads of %p Ω on a tap of %d: the tap that matches cures it', (loads, tap, right) => {
+  const rig = stack(loads, tap);
+  const trial = new FixTrial(rig);
+  const finding = trial.report.findings.find((f) => f.rule === 'impedance')!;
+  expect(finding.fix?.words).toBe(`Set the tap of Head to ${right} Ω`);
+  expect(trial.try(finding, finding.fix!)).toMatchObject({ cures: true, breaks: [] });
+});
+
+test('where no usual tap matches, none is proposed', () => {
+  expect(found(stack([8, 8, 8]), 'impedance')[0]!.fix).toBeUndefined();
 });

@@ -1,6 +1,6 @@
 import { at, sure } from '../outcome';
-import type { Remark } from '../findings/finding';
-import { kindOf } from '../kinds';
+import type { Fix, Remark } from '../findings/finding';
+import { figureWith, kindOf } from '../kinds';
 import { jackOf, leadFrom, leadInto } from '../rig/find';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
@@ -76,6 +76,28 @@ export function speakerLines(ctx: SoundContext): SpeakerLine[] {
 const ONE_STEP = 2;
 /** Loads within this factor of the tap are the same load: nominal impedances are round figures. */
 const SAME = 1.15;
+/** Taps that most output transformers have, in ohms. */
+const USUAL_TAPS = [4, 8, 16];
+
+/** The tap that matches a load, where a usual one does. */
+function matchingTap(ctx: SoundContext, amp: string, loadOhms: number): Fix | undefined {
+  const ohms = USUAL_TAPS.find((t) => Math.max(t / loadOhms, loadOhms / t) <= SAME);
+  const device = ctx.device(amp);
+  const tap = figureWith(kindOf(device.kind), 'speaker tap');
+  if (ohms === undefined || !tap) return undefined;
+  return {
+    words: `Set the tap of ${device.name} to ${ohms} Ω`,
+    edits: [
+      {
+        edit: 'overrideFigure',
+        device: amp,
+        figure: tap.id,
+        override: { value: ohms, from: 'sheet' },
+      },
+    ],
+  };
+}
+
 /** From here on a lead takes away what one would hear, in dB. */
 const HEARD_LOSS_DB = -0.5;
 
@@ -128,6 +150,7 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
               'matches, or other cabinets.'
             : 'One step off works in many amplifiers and not in all: check the amplifier’s ' +
               'manual, or choose the tap that matches.',
+          fix: matchingTap(ctx, amp, loadOhms),
         });
       }
     } else if (loadOhms < tapOhms / 1.02) {

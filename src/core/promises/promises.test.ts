@@ -1,7 +1,8 @@
 import { analyse, Analyser } from '../report';
 import { touringRig } from '../demo';
 import { applyEdits, type Edit, promiseWords, type Rig, type RigPromise } from '../rig';
-import { device, lead, rigOf, sound } from '../testing/rigs';
+import { sure } from '../outcome';
+import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { rescue } from './survives';
 
 const promising = (rig: Rig, ...promises: RigPromise[]): Rig => ({ ...rig, promises });
@@ -406,5 +407,31 @@ describe('promises in a document', () => {
     expect(promiseWords(stage, all[4]!)).toBe(
       'levels at Cabinet lie within 3 dB of one another, in every sound; Lead 3 dB over them',
     );
+  });
+});
+
+describe('where a signal stops is said', () => {
+  const chain = (changes: Partial<Record<number, object>>, leads = [0, 1, 2]): Rig => {
+    const rig = chainOf(['guitar-humbucker', 'boost', 'volume-active', 'console-input']);
+    return {
+      ...rig,
+      devices: rig.devices.map((d, i) => ({ ...d, ...changes[i] })),
+      leads: rig.leads.filter((_, i) => leads.includes(i)),
+      promises: [{ id: 'p', type: 'hears', destination: 'd3', source: 'd0' }],
+    };
+  };
+  const why = (rig: Rig) =>
+    sure(analyse(rig).promises[0])
+      .breaches.map((b) => b.why)
+      .join(' ');
+
+  test('no way at all', () => {
+    expect(why(chain({}, [0, 2]))).toMatch(
+      /^No way of leads and devices leads from Device 0 to Device 3\.$/,
+    );
+  });
+  test('a tuner that mutes', () => {
+    const words = why(chain({ 2: { kind: 'tuner-true-bypass', engaged: true } }));
+    expect(words).toMatch(/^Device 2 mutes it\. The way would be .*Device 1.*Device 2.*Device 3/);
   });
 });

@@ -1,3 +1,12 @@
 export { gainLadder, type Rung } from './ladder';
 export { type Preview, previewEdits } from './preview';
+export {
+  type Cured,
+  cureAll,
+  FixTrial,
+  isSafe,
+  type Outcomes,
+  type Tried,
+  type TriedFix,
+} from './tried';
 export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';

@@ -17,7 +17,7 @@ import {
 } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { type ReactNode, useState } from 'react';
+import { type Dispatch, type ReactNode, type SetStateAction, useState } from 'react';
 import { DEFAULT_REFERENCE } from '../../core/rig';
 import type { Keeper, Question } from '../keep/keeper';
 import { personName, setPersonName } from '../keep/person';
@@ -25,10 +25,10 @@ import { saveRigFile } from '../look/save-file';
 import { useDocument, useRig, useRigStore } from '../store/use-rig';
 import { Contained } from './contained';
 import { FindingsButton, FindingsDrawer } from './findings-drawer';
+import { Others } from './others';
 import { Palette } from './palette';
 import { palette } from './palette-store';
 import { keyOf, pathOf, PLACE_IDS, PLACES } from './place-list';
-import { Others } from './others';
 import { QuestionDialog } from './question-dialog';
 import { SaveMark } from './save-mark';
 import { Shortcuts } from './shortcuts';
@@ -48,9 +48,7 @@ export function RigFrame({
   const store = useRigStore();
   const path = usePathname();
   const router = useRouter();
-  const sound = useRig((s) => s.sound);
   const { setSound, undo, redo, openFindings, setNotice } = store.getState();
-  const notice = useRig((s) => s.notice);
   const past = useRig((s) => s.history.past.at(-1)?.words);
   const future = useRig((s) => s.history.future[0]?.words);
   const [keys, setKeys] = useState(false);
@@ -71,95 +69,18 @@ export function RigFrame({
   const exportFile = () => saveRigFile(store.getState().history.rig);
   return (
     <div className="frame">
-      <header className="frame-top">
-        <a className="skip" href="#place">
-          Skip to the work
-        </a>
-        <Link href="/" className="faint rig-frame-text">
-          Rigs
-        </Link>
-        <span className="frame-name" title={rig.name}>
-          {rig.name}
-        </span>
-        <nav className="places" aria-label="Places">
-          {PLACE_IDS.map((id) => (
-            <Link
-              key={id}
-              href={pathOf(rig.id, id)}
-              prefetch
-              aria-current={path.endsWith(`/${id}`) ? 'page' : undefined}
-            >
-              {PLACES[id].label}
-            </Link>
-          ))}
-        </nav>
-        <FindingsButton />
-        <Others />
-        <SaveMark onRetry={() => keeper?.tryNow()} />
-        <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}>
-          <ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}>
-            <IconArrowBackUp size={17} />
-          </ActionIcon>
-        </Tooltip>
-        <Tooltip label={future ? `Redo: ${future}` : 'Nothing to redo'}>
-          <ActionIcon variant="default" aria-label="Redo" disabled={!future} onClick={redo}>
-            <IconArrowForwardUp size={17} />
-          </ActionIcon>
-        </Tooltip>
-        <Tooltip label="Find and do anything (Ctrl K)">
-          <ActionIcon
-            variant="default"
-            aria-label="Find and do anything"
-            onClick={() => palette.open()}
-          >
-            <IconCommand size={17} />
-          </ActionIcon>
-        </Tooltip>
-        <Tooltip label="Keys (?)">
-          <ActionIcon variant="default" aria-label="Keys" onClick={() => setKeys(true)}>
-            <IconHelp size={17} />
-          </ActionIcon>
-        </Tooltip>
-        <Menu position="bottom-end">
-          <Menu.Target>
-            <ActionIcon variant="default" aria-label="More">
-              <IconDots size={17} />
-            </ActionIcon>
-          </Menu.Target>
-          <Menu.Dropdown>
-            <Menu.Item onClick={exportFile}>Export as a file</Menu.Item>
-            <Menu.Item onClick={() => window.print()}>Print this view</Menu.Item>
-            <Menu.Item onClick={toggleColorScheme}>Light or dark sheet (D)</Menu.Item>
-            <RigSettings />
-          </Menu.Dropdown>
-        </Menu>
-      </header>
-      <div className="sounds-bar" role="group" aria-label="Sounds">
-        {rig.sounds.map((s, i) => (
-          <button
-            key={s.id}
-            type="button"
-            className="sound"
-            aria-pressed={s.id === sound}
-            title={s.notes}
-            onClick={() => setSound(s.id)}
-          >
-            {i < 10 && <kbd>{(i + 1) % 10}</kbd>}
-            {s.name}
-          </button>
-        ))}
-        {rig.sounds.length === 0 && (
-          <span className="faint">No sounds yet: add one under Sounds.</span>
-        )}
-        {notice && (
-          <span role="alert" className="rig-frame-text-2">
-            {notice}{' '}
-            <button type="button" className="sound" onClick={() => setNotice(null)}>
-              Close
-            </button>
-          </span>
-        )}
-      </div>
+      <FrameTop
+        path={path}
+        keeper={keeper}
+        past={past}
+        undo={undo}
+        future={future}
+        redo={redo}
+        setKeys={setKeys}
+        exportFile={exportFile}
+        toggleColorScheme={toggleColorScheme}
+      />
+      <SoundsBar setSound={setSound} setNotice={setNotice} />
       <main id="place" className="place">
         <Contained id={rig.id} part={path}>
           {children}
@@ -174,6 +95,137 @@ export function RigFrame({
       <Shortcuts opened={keys} onClose={() => setKeys(false)} />
       {question && <QuestionDialog question={question} keeper={keeper} />}
     </div>
+  );
+}
+
+/** The sounds, to be chosen. */
+function SoundsBar({
+  setSound,
+  setNotice,
+}: {
+  setSound: (id: string) => void;
+  setNotice: (notice: string | null) => void;
+}) {
+  const rig = useDocument();
+  const sound = useRig((s) => s.sound);
+  const notice = useRig((s) => s.notice);
+  return (
+    <div className="sounds-bar" role="group" aria-label="Sounds">
+      {rig.sounds.map((s, i) => (
+        <button
+          key={s.id}
+          type="button"
+          className="sound"
+          aria-pressed={s.id === sound}
+          title={s.notes}
+          onClick={() => setSound(s.id)}
+        >
+          {i < 10 && <kbd>{(i + 1) % 10}</kbd>}
+          {s.name}
+        </button>
+      ))}
+      {rig.sounds.length === 0 && (
+        <span className="faint">No sounds yet: add one under Sounds.</span>
+      )}
+      {notice && (
+        <span role="alert" className="rig-frame-text-2">
+          {notice}{' '}
+          <button type="button" className="sound" onClick={() => setNotice(null)}>
+            Close
+          </button>
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** The head of every view of a rig: its name, places, who else is here, and the tools. */
+function FrameTop({
+  path,
+  keeper,
+  past,
+  undo,
+  future,
+  redo,
+  setKeys,
+  exportFile,
+  toggleColorScheme,
+}: {
+  path: string;
+  keeper: Keeper | null;
+  past: string | undefined;
+  undo: () => void;
+  future: string | undefined;
+  redo: () => void;
+  setKeys: Dispatch<SetStateAction<boolean>>;
+  exportFile: () => void;
+  toggleColorScheme: () => void;
+}) {
+  const rig = useDocument();
+  return (
+    <header className="frame-top">
+      <a className="skip" href="#place">
+        Skip to the work
+      </a>
+      <Link href="/" className="faint rig-frame-text">
+        Rigs
+      </Link>
+      <span className="frame-name" title={rig.name}>
+        {rig.name}
+      </span>
+      <nav className="places" aria-label="Places">
+        {PLACE_IDS.map((id) => (
+          <Link
+            key={id}
+            href={pathOf(rig.id, id)}
+            prefetch
+            aria-current={path.endsWith(`/${id}`) ? 'page' : undefined}
+          >
+            {PLACES[id].label}
+          </Link>
+        ))}
+      </nav>
+      <FindingsButton />
+      <Others />
+      <SaveMark onRetry={() => keeper?.tryNow()} />
+      <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}>
+        <ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}>
+          <IconArrowBackUp size={17} />
+        </ActionIcon>
+      </Tooltip>
+      <Tooltip label={future ? `Redo: ${future}` : 'Nothing to redo'}>
+        <ActionIcon variant="default" aria-label="Redo" disabled={!future} onClick={redo}>
+          <IconArrowForwardUp size={17} />
+        </ActionIcon>
+      </Tooltip>
+      <Tooltip label="Find and do anything (Ctrl K)">
+        <ActionIcon
+          variant="default"
+          aria-label="Find and do anything"
+          onClick={() => palette.open()}
+        >
+          <IconCommand size={17} />
+        </ActionIcon>
+      </Tooltip>
+      <Tooltip label="Keys (?)">
+        <ActionIcon variant="default" aria-label="Keys" onClick={() => setKeys(true)}>
+          <IconHelp size={17} />
+        </ActionIcon>
+      </Tooltip>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <ActionIcon variant="default" aria-label="More">
+            <IconDots size={17} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={exportFile}>Export as a file</Menu.Item>
+          <Menu.Item onClick={() => window.print()}>Print this view</Menu.Item>
+          <Menu.Item onClick={toggleColorScheme}>Light or dark sheet (D)</Menu.Item>
+          <RigSettings />
+        </Menu.Dropdown>
+      </Menu>
+    </header>
   );
 }
 

@@ -1,5 +1,5 @@
 import { getHotkeyHandler, type HotkeyItem } from '@mantine/hooks';
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import { paletteStore } from './palette-store';
 
 const TYPED = new Set(['text', 'search', 'number', 'email', 'password', 'url', 'tel']);
@@ -22,7 +22,8 @@ function isTaken(event: KeyboardEvent): boolean {
 /** Keys that work wherever the focus is, unless it is in text or in a dialog. */
 export function useKeys(keys: HotkeyItem[]): void {
   const latest = useRef(keys);
-  useEffect(() => {
+  // Before the next key can come: one that acts on what was on screen a moment ago does the wrong thing.
+  useLayoutEffect(() => {
     latest.current = keys;
   });
   useEffect(() => {

@@ -2,6 +2,7 @@ import { Button } from '@mantine/core';
 import { nameOf } from '../../../core/rig';
 import type { BufferProposal } from '../../../core/solve';
 import { showChange } from '../../../core/units';
+import { TriedEdits } from '../../look/tried-edits';
 import { useDocument } from '../../store/use-rig';
 import type { TakeFound } from './found';
 
@@ -41,6 +42,7 @@ export function BuffersFound({ proposal: p, stale, onTake }: TakeFound<BufferPro
           >
             Put in {i === 0 ? 'this one' : `these ${i + 1}`}
           </Button>
+          <TriedEdits edits={p.gains.slice(0, i + 1).flatMap((x) => x.edits)} />
         </article>
       ))}
     </div>

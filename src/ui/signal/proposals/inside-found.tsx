@@ -2,6 +2,7 @@ import { Button } from '@mantine/core';
 import { nameOf } from '../../../core/rig';
 import type { HostMove, InsideProposal } from '../../../core/solve';
 import { fixed } from '../../../core/units';
+import { TriedEdits } from '../../look/tried-edits';
 import { useDocument } from '../../store/use-rig';
 import type { TakeFound } from './found';
 
@@ -29,16 +30,19 @@ export function InsideFound({
       <BudgetTable proposal={p} />
       {p.moves.length === 0 && <p>Everything can stay where it is.</p>}
       {p.moves.length > 0 && (
-        <Button
-          size="xs"
-          mt={6}
-          disabled={stale}
-          onClick={() =>
-            onTake(p.edits, `moved ${p.moves.map((m) => name(m.device)).join(', ')} as proposed`)
-          }
-        >
-          Make these moves
-        </Button>
+        <>
+          <Button
+            size="xs"
+            mt={6}
+            disabled={stale}
+            onClick={() =>
+              onTake(p.edits, `moved ${p.moves.map((m) => name(m.device)).join(', ')} as proposed`)
+            }
+          >
+            Make these moves
+          </Button>
+          <TriedEdits edits={p.edits} />
+        </>
       )}
       {p.moves.map((m) => (
         <Move key={m.device} move={m} onHold={onHold} />

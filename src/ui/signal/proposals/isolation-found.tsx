@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import type { IsolateProposal } from '../../../core/solve';
+import { TriedEdits } from '../../look/tried-edits';
 import type { TakeFound } from './found';
 
 /** Where hum loops should be opened, and which are left. */
@@ -29,13 +30,16 @@ export function IsolationFound({ proposal: p, stale, onTake }: TakeFound<Isolate
         </p>
       )}
       {p.cuts.length > 0 ? (
-        <Button
-          size="xs"
-          disabled={stale}
-          onClick={() => onTake(p.edits, 'opened the hum loops as proposed')}
-        >
-          Do all of this
-        </Button>
+        <>
+          <Button
+            size="xs"
+            disabled={stale}
+            onClick={() => onTake(p.edits, 'opened the hum loops as proposed')}
+          >
+            Do all of this
+          </Button>
+          <TriedEdits edits={p.edits} />
+        </>
       ) : (
         <div className="empty">No hum loop needs opening.</div>
       )}

@@ -2,6 +2,7 @@ import { Button } from '@mantine/core';
 import { nameOf } from '../../../core/rig';
 import type { OrderMove, OrderProposal } from '../../../core/solve';
 import { fixed } from '../../../core/units';
+import { TriedEdits } from '../../look/tried-edits';
 import { useDocument } from '../../store/use-rig';
 import { FigureChanges } from './figure-changes';
 import type { TakeFound } from './found';
@@ -32,6 +33,7 @@ export function OrderFound({ proposal: p, stale, onTake }: TakeFound<OrderPropos
       >
         Take this order
       </Button>
+      <TriedEdits edits={p.edits} />
       {p.moves.map((m) => (
         <Move key={m.device} move={m} />
       ))}

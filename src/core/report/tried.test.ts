@@ -1,0 +1,147 @@
+import { brokenRig, DEMO_RIGS, touringRig } from '../demo';
+import type { Finding } from '../findings/finding';
+import { applyEdits, type Device, type Lead, type Rig } from '../rig';
+import { sure } from '../outcome';
+import { chainOf, device, lead, rigOf } from '../testing/rigs';
+import { digest } from '../testing/digest';
+import { analyse, cureAll, FixTrial, isSafe } from '.';
+
+const serious = (f: Finding) => f.severity !== 'advice' && f.accepted === undefined;
+
+describe.each(DEMO_RIGS.map((r) => [r.id, r] as const))('fixes of %s', (_, rig) => {
+  const trial = new FixTrial(rig);
+  const ways = trial.report.findings.flatMap((finding) =>
+    trial.waysOut(finding).map((way) => ({ finding, ...way })),
+  );
+
+  test('what is offered cures; what is safe makes nothing worse, judged anew from outside', () => {
+    for (const { finding, fix, tried } of ways) {
+      expect(tried.cures).toBe(true);
+      const applied = applyEdits(rig, fix.edits);
+      expect(applied.ok).toBe(true);
+      if (!applied.ok || !isSafe(tried)) continue;
+      const after = analyse(applied.value.rig);
+      expect(after.findings.some((f) => f.key === finding.key)).toBe(false);
+      const known = new Set(trial.report.findings.map((f) => f.key));
+      expect(after.findings.filter((f) => serious(f) && !known.has(f.key))).toEqual([]);
+      for (const p of trial.report.promises.filter((x) => x.kept))
+        expect(after.promises.find((x) => x.id === p.id)?.kept).toBe(true);
+      for (const [i, s] of trial.report.sounds.entries())
+        for (const [k, d] of s.destinations.entries())
+          expect(after.sounds[i]!.destinations[k]!.sources).toEqual(
+            expect.arrayContaining(d.sources),
+          );
+    }
+  });
+
+  test('curing all leaves fewer findings, no new one of caution or worse, and tells each step', async () => {
+    const cured = await cureAll(rig);
+    expect(cured.done).toHaveLength(new Set(cured.done.map((d) => d.what)).size);
+    const again = applyEdits(rig, cured.edits);
+    expect(digest(again.ok && again.value.rig)).toBe(digest(cured.rig));
+    const [before, after] = [trial.report, analyse(cured.rig)].map((r) =>
+      r.findings.filter(serious).map((f) => f.key),
+    );
+    expect(after!.filter((key) => !before!.includes(key))).toEqual([]);
+    expect(after!.length).toBeLessThanOrEqual(before!.length);
+  }, 60_000);
+});
+
+test('a fix that breaks a promise says which, and is not safe', () => {
+  const rig: Rig = {
+    ...touringRig,
+    promises: [...(touringRig.promises ?? [])],
+  };
+  const trial = new FixTrial(rig);
+  const kept = sure(trial.report.promises.find((p) => p.kept && p.words.includes('hear')));
+  const finding = sure(trial.report.findings[0]);
+  const [sound] = rig.sounds;
+  // Everything that makes a sound is put aside: nobody hears anything any more.
+  const edits = rig.devices.flatMap((d) =>
+    ['bari', 'steel', 'mando'].includes(d.id)
+      ? [{ edit: 'removeDevice' as const, device: d.id }]
+      : [],
+  );
+  const tried = trial.try(finding, { words: 'silence all', edits });
+  expect(tried.breaks.some((b) => b.includes(kept.words))).toBe(true);
+  expect(tried.breaks.some((b) => b.includes('no longer hears'))).toBe(true);
+  expect(tried.breaks.join(' ')).toContain(sure(sound).name);
+  expect(isSafe(tried)).toBe(false);
+});
+
+test('edits that cannot be made cure nothing', () => {
+  const trial = new FixTrial(brokenRig);
+  const tried = trial.try(sure(trial.report.findings[0]), {
+    words: 'x',
+    edits: [{ edit: 'removeDevice', device: 'nobody' }],
+  });
+  expect(tried).toEqual({ cures: false, breaks: ['it cannot be done here'], costs: [] });
+});
+
+test('a level that changes is told with how much, where and in which sound', () => {
+  const rig = chainOf(['guitar-active', ['boost', { engaged: false }], 'console-input']);
+  const trial = new FixTrial(rig);
+  const finding: Finding = {
+    ...{ key: 'x', rule: 'noise', severity: 'advice', subjects: [], sounds: [] },
+    ...{ what: '', why: '' },
+  };
+  const tried = trial.try(finding, {
+    words: 'boost',
+    edits: [{ edit: 'setEngaged', device: 'd1', engaged: true }],
+  });
+  const [before, after] = [rig, sure(applied(rig))].map(
+    (r) => analyse(r).sounds[0]!.destinations[0]!.levelDbu!.normal,
+  );
+  expect(tried.costs.join(' ')).toContain(
+    `Device 2 is ${(after! - before!).toFixed(1)} dB louder in`,
+  );
+  function applied(r: Rig): Rig | undefined {
+    const made = applyEdits(r, [{ edit: 'setEngaged', device: 'd1', engaged: true }]);
+    return made.ok ? made.value.rig : undefined;
+  }
+});
+
+/** A correct rig: a guitar through a pedal into a head, its cabinet, a microphone and the house. */
+const correct: Rig = rigOf(
+  [
+    device('g', 'guitar-active', 'Guitar'),
+    device('d', 'drive-low', 'Drive', { engaged: true }),
+    device('h', 'head-tube', 'Head'),
+    device('c', 'cabinet', 'Cabinet'),
+    device('m', 'microphone', 'Mic'),
+    device('o', 'console-input', 'House'),
+  ],
+  [
+    lead('1', 'g.out', 'd.in', 3),
+    lead('2', 'd.out', 'h.in', 6),
+    lead('3', 'h.speaker', 'c.in', 1.5, 'speaker'),
+    lead('4', 'c.air', 'm.air', 0.1, 'air'),
+    lead('5', 'm.out', 'o.in', 20, 'balanced'),
+  ],
+);
+
+describe('a mistake planted in a correct rig is told, and its first safe fix leaves no more than there was', () => {
+  const before = new Set(analyse(correct).findings.map((f) => f.key));
+  const withLead = (id: string, change: Partial<Lead>): Rig => ({
+    ...correct,
+    leads: correct.leads.map((l) => (l.id === id ? { ...l, ...change } : l)),
+  });
+  const withDevice = (id: string, change: Partial<Device>): Rig => ({
+    ...correct,
+    devices: correct.devices.map((d) => (d.id === id ? { ...d, ...change } : d)),
+  });
+  test.each<[string, Rig]>([
+    ['speaker-lead', withLead('3', { type: 'instrument' })],
+    ['impedance', withDevice('h', { figures: { tapOhms: { value: 4, from: 'sheet' } } })],
+    ['impedance', withDevice('h', { figures: { tapOhms: { value: 16, from: 'sheet' } } })],
+  ])('%s', (rule, rig) => {
+    const trial = new FixTrial(rig);
+    const fresh = trial.report.findings.filter((f) => !before.has(f.key));
+    expect(fresh[0]?.rule).toBe(rule);
+    const [best] = trial.waysOut(sure(fresh[0]));
+    expect(best && isSafe(best.tried)).toBe(true);
+    const cured = applyEdits(rig, sure(best).fix.edits);
+    const after = analyse(cured.ok ? cured.value.rig : rig).findings;
+    expect(after.filter((f) => !before.has(f.key))).toEqual([]);
+  });
+});

@@ -1,0 +1,247 @@
+import type { Finding, Fix } from '../findings/finding';
+import { SEVERITIES } from '../findings/severity';
+import { applyEdits, type Edit, nameOf, type Rig } from '../rig';
+import { fixed } from '../units';
+import { Analyser, type Report, type SoundReport } from './report';
+
+/** What came of a change on a copy of the rig, analysed anew. */
+export interface Outcomes {
+  /** What is worse than before: promises, who hears whom, new findings of caution or worse, in words. */
+  breaks: string[];
+  /** What else is different: new advice, and the largest change of level where one is heard. */
+  costs: string[];
+}
+
+/** What came of a fix. */
+export interface Tried extends Outcomes {
+  /** The finding is gone in every sound that it named. */
+  cures: boolean;
+}
+
+/** A fix with what came of it. */
+export interface TriedFix {
+  fix: Fix;
+  tried: Tried;
+}
+
+/** Whether a fix may be taken without a second thought. */
+export const isSafe = ({ cures, breaks }: Tried): boolean => cures && breaks.length === 0;
+
+/** Changes of level under this many dB are not told. */
+const TOLD_DB = 1;
+const SERIOUS = SEVERITIES.slice(0, SEVERITIES.indexOf('caution') + 1);
+
+/**
+ * Tries fixes on copies of one rig. Nothing that it says of a fix is estimated: the edits are made
+ * on a copy, the copy is analysed as any rig is, and the two reports are compared.
+ */
+export class FixTrial {
+  private readonly analyser = new Analyser();
+  readonly report: Report;
+
+  constructor(readonly rig: Rig) {
+    this.report = this.analyser.analyse(rig);
+  }
+
+  /** Every way to cure a finding that does cure it: what breaks nothing first, then by how much it breaks. */
+  waysOut(finding: Finding): TriedFix[] {
+    return fixesOf(finding)
+      .map((fix) => ({ fix, tried: this.try(finding, fix) }))
+      .filter(({ tried }) => tried.cures)
+      .sort(
+        (a, b) =>
+          a.tried.breaks.length - b.tried.breaks.length ||
+          a.tried.costs.length - b.tried.costs.length,
+      );
+  }
+
+  /** What comes of one fix. */
+  try(finding: Finding, fix: Fix): Tried {
+    const after = this.after(fix.edits);
+    if (!after) return { cures: false, ...IMPOSSIBLE };
+    return { cures: !remains(finding, this.report, after), ...this.compared(after) };
+  }
+
+  /** What any change makes worse, and what else is different then. */
+  outcome(edits: readonly Edit[]): Outcomes {
+    const after = this.after(edits);
+    return after ? this.compared(after) : IMPOSSIBLE;
+  }
+
+  private after(edits: readonly Edit[]): Report | undefined {
+    const applied = applyEdits(this.rig, edits);
+    return applied.ok ? new Analyser().analyse(applied.value.rig) : undefined;
+  }
+
+  private compared(after: Report): Outcomes {
+    return {
+      breaks: [
+        ...brokenPromises(this.report, after),
+        ...unheard(this.rig, this.report, after),
+        ...fresh(this.report, after, SERIOUS).map((f) => `${f.severity}: ${f.what}`),
+      ],
+      costs: [
+        ...fresh(this.report, after, ['advice']).map((f) => `advice: ${f.what}`),
+        ...levelChange(this.rig, this.report, after),
+      ],
+    };
+  }
+}
+
+const IMPOSSIBLE: Outcomes = { breaks: ['it cannot be done here'], costs: [] };
+
+/** All fixes of a finding, its first one first; the same edits under other words only once. */
+const fixesOf = (f: Finding): Fix[] => {
+  const seen = new Set<string>();
+  return [...(f.fix ? [f.fix] : []), ...(f.others ?? [])].filter((fix) => {
+    const key = JSON.stringify(fix.edits);
+    return !seen.has(key) && seen.add(key);
+  });
+};
+
+/**
+ * Whether a finding is still there: under its own key, or as one that is new, of the same rule and
+ * about the same thing, in a sound that it named.
+ */
+function remains(finding: Finding, before: Report, after: Report): boolean {
+  const named = new Set(finding.sounds);
+  return after.findings.some(
+    (f) =>
+      f.rule === finding.rule &&
+      f.sounds.some((s) => named.has(s)) &&
+      (f.key === finding.key ||
+        (!before.findings.some((b) => b.key === f.key) &&
+          f.subjects.some((s) => finding.subjects.includes(s)))),
+  );
+}
+
+/** Findings that are there now and were not, or in sounds in which they were not; those accepted do not count. */
+const fresh = (before: Report, after: Report, severities: readonly string[]): Finding[] =>
+  after.findings.filter((f) => {
+    if (f.accepted !== undefined || !severities.includes(f.severity)) return false;
+    const was = before.findings.find((b) => b.key === f.key);
+    // A promise that is broken is told as that.
+    if (f.rule === 'promise') return false;
+    return !was || f.sounds.some((s) => !was.sounds.includes(s));
+  });
+
+/** Promises that were kept and are not, or are broken in more sounds, or went with a device. */
+const brokenPromises = (before: Report, after: Report): string[] =>
+  before.promises
+    .filter((was) => {
+      const now = after.promises.find((p) => p.id === was.id);
+      if (!now) return was.kept;
+      if (now.kept) return false;
+      const sounds = new Set(was.breaches.map((b) => b.sound));
+      return was.kept || now.breaches.some((b) => !sounds.has(b.sound));
+    })
+    .map((p) => `the promise that ${p.words}`);
+
+/** Sources that a destination heard and hears no longer, with the sounds in which that is so. */
+function unheard(rig: Rig, before: Report, after: Report): string[] {
+  const lost = each(before, after, (one, two, sound) =>
+    one.destinations.flatMap((d) => {
+      const now = two.destinations.find((x) => x.device === d.device)?.sources ?? [];
+      const gone = d.sources.filter((s) => !now.includes(s)).map((s) => nameOf(rig, s));
+      return gone.length
+        ? [{ what: `${d.name} no longer hears ${gone.join(' and ')}`, sound }]
+        : [];
+    }),
+  );
+  const sounds = new Map<string, string[]>();
+  for (const { what, sound } of lost)
+    sounds.set(what, [...(sounds.get(what) ?? []), soundName(rig, sound)]);
+  return [...sounds].map(([what, where]) =>
+    where.length === rig.sounds.length ? `${what} in any sound` : `${what} in ${where.join(', ')}`,
+  );
+}
+
+/** The largest change of level at a destination, where one can be told. */
+function levelChange(rig: Rig, before: Report, after: Report): string[] {
+  const changes = each(before, after, (one, two, sound) =>
+    one.destinations.flatMap((d) => {
+      const now = two.destinations.find((x) => x.device === d.device)?.levelDbu?.normal;
+      const db = d.levelDbu && now !== undefined ? now - d.levelDbu.normal : 0;
+      return Math.abs(db) < TOLD_DB ? [] : [{ db, name: d.name, sound }];
+    }),
+  ).sort((a, b) => Math.abs(b.db) - Math.abs(a.db));
+  const [most] = changes;
+  if (!most) return [];
+  const more = changes.length > 1 ? ` (and ${changes.length - 1} more changes of level)` : '';
+  return [
+    `${most.name} is ${fixed(Math.abs(most.db))} dB ${most.db > 0 ? 'louder' : 'softer'} in ` +
+      `${soundName(rig, most.sound)}${more}`,
+  ];
+}
+
+const soundName = (rig: Rig, id: string) => rig.sounds.find((s) => s.id === id)?.name ?? id;
+
+const each = <T>(
+  before: Report,
+  after: Report,
+  look: (one: SoundReport, two: SoundReport, sound: string) => T[],
+): T[] =>
+  before.sounds.flatMap((one) => {
+    const two = after.sounds.find((s) => s.sound === one.sound);
+    return two ? look(one, two, one.sound) : [];
+  });
+
+/** What was done by curing all that could be cured safely. */
+export interface Cured {
+  rig: Rig;
+  edits: Edit[];
+  /** Each fix that was made, in words, with the finding that it cured. */
+  done: { what: string; words: string }[];
+}
+
+/** More fixes than any rig needs, one after the other. */
+const MOST_FIXES = 60;
+
+/** Says how far it is. */
+type Tell = (share: number, words: string) => Promise<void>;
+
+/**
+ * Applies every fix that cures and breaks nothing, the worst finding first, each tried on the rig as
+ * the ones before left it. What could not be cured safely is tried once more after others were. A
+ * finding that was cured once is not cured again, so that two pieces of advice never undo each other
+ * for ever.
+ */
+export async function cureAll(rig: Rig, tell: Tell = () => Promise.resolve()): Promise<Cured> {
+  const cured: Cured = { rig, edits: [], done: [] };
+  const once = new Set<string>();
+  for (let found = true; found;) {
+    found = false;
+    const tried = new Set<string>();
+    for (let next = await firstSafe(cured.rig, once, tried, tell); next;) {
+      const applied = applyEdits(cured.rig, next.fix.edits);
+      if (!applied.ok || cured.done.length >= MOST_FIXES) return cured;
+      found = true;
+      once.add(next.finding.key);
+      cured.rig = applied.value.rig;
+      cured.edits.push(...next.fix.edits);
+      cured.done.push({ what: next.finding.what, words: next.fix.words });
+      next = await firstSafe(cured.rig, once, tried, tell);
+    }
+  }
+  return cured;
+}
+
+/** The first open finding with a safe way out, of those that were not cured before or tried in this round. */
+async function firstSafe(
+  rig: Rig,
+  once: ReadonlySet<string>,
+  tried: Set<string>,
+  tell: Tell,
+): Promise<{ finding: Finding; fix: Fix } | undefined> {
+  const trial = new FixTrial(rig);
+  const open = trial.report.findings.filter(
+    (f) => f.accepted === undefined && !once.has(f.key) && !tried.has(f.key),
+  );
+  for (const [i, finding] of open.entries()) {
+    await tell(i / open.length, `trying: ${finding.what}`);
+    tried.add(finding.key);
+    const [best] = trial.waysOut(finding);
+    if (best && isSafe(best.tried)) return { finding, fix: best.fix };
+  }
+  return undefined;
+}

@@ -1,0 +1,39 @@
+import { useEffect, useState } from 'react';
+import type { Finding } from '../../core/findings/finding';
+import type { TriedFix } from '../../core/report';
+import type { Rig } from '../../core/rig';
+import { useWorking } from '../look/use-working';
+import { useDocument } from '../store/use-rig';
+
+/** What cures each finding of the rig as it stands; undefined while it is being tried. */
+export type Trials = ReturnType<typeof useTrials>;
+
+/** What cures one finding: tried ways, `trying` while that is not known, `none` where none is known of. */
+export type Ways = TriedFix[] | 'trying' | 'none';
+
+/** Tries every fix on copies while `wanted`, anew with every change of the rig. */
+export function useTrials(wanted: boolean) {
+  const rig = useDocument();
+  const { work, start, cancel } = useWorking('trials');
+  // What was tried on another rig than the one on the screen says nothing about this one.
+  const [of, setOf] = useState<Rig | null>(null);
+  useEffect(() => {
+    if (!wanted) return;
+    // Whoever edits quickly is not tried after at every letter.
+    const soon = setTimeout(() => {
+      setOf(rig);
+      start({ rig });
+    }, 150);
+    return () => {
+      clearTimeout(soon);
+      cancel();
+    };
+  }, [rig, wanted, start, cancel]);
+  return of === rig ? work : ({ state: 'idle' } as const);
+}
+
+/** What of the trials is about one finding. */
+export function waysOf(trials: Trials, finding: Finding): Ways {
+  if (!finding.fix && !finding.others?.length) return 'none';
+  return trials.state === 'done' ? (trials.answer[finding.key] ?? 'trying') : 'trying';
+}

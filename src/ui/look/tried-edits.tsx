@@ -1,0 +1,39 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { Outcomes } from '../../core/report';
+import type { Edit, Rig } from '../../core/rig';
+import { useDocument } from '../store/use-rig';
+import { useWorking } from './use-working';
+
+const listed = (list: string[]) =>
+  list.slice(0, 3).join('; ') + (list.length > 3 ? `; and ${list.length - 3} more` : '');
+
+/** What came of a change on a copy, in a line. */
+export function outcomeWords({ breaks, costs }: Outcomes, does: string): string {
+  if (breaks.length) return `Tried: ${does}; breaks: ${listed(breaks)}`;
+  return costs.length
+    ? `Tried: ${does} and breaks nothing; besides: ${listed(costs)}`
+    : `Tried: ${does} and changes nothing else that is told.`;
+}
+
+/** Tries a proposal on a copy of the rig as it stands and says what it breaks. */
+export function TriedEdits({ edits }: { edits: Edit[] }) {
+  const rig = useDocument();
+  const { work, start } = useWorking('outcome');
+  const [of, setOf] = useState<Rig | null>(null);
+  const key = JSON.stringify(edits);
+  useEffect(() => {
+    setOf(rig);
+    start({ rig, edits: JSON.parse(key) as Edit[] });
+  }, [rig, key, start]);
+  const known = of === rig ? work : { state: 'idle' as const };
+  return (
+    <p className="faint common-text-2" role="status" data-tried-proposal={known.state}>
+      {known.state === 'done'
+        ? outcomeWords(known.answer, 'does what it says')
+        : known.state === 'failed'
+          ? `It could not be tried: ${known.why}. Look at the preview before you take it.`
+          : 'Trying it on a copy …'}
+    </p>
+  );
+}
