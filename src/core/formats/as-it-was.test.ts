@@ -1,4 +1,5 @@
 import { DEMO_RIGS } from '../demo';
+import { sure } from '../outcome';
 import { analyse } from '../report';
 import { digest } from '../testing/digest';
 import * as formats from '.';
@@ -54,3 +55,46 @@ test.each(DEMO_RIGS.map((r) => [r.id, r] as const))('%s is written as it was', (
     ),
   }).toMatchSnapshot();
 });
+
+/** A table with one cell at a time emptied, doubled, or made a word; and with each row twice or gone. */
+function* spoilt(text: string): Generator<string> {
+  const rows = text.split('\n');
+  const most = Math.min(rows.length, 9);
+  for (let r = 0; r < most; r++) {
+    const cells = (rows[r] ?? '').split(',');
+    for (let c = 0; c < cells.length; c++)
+      for (const put of ['', 'nothing like it', '-1', '1e9', `${cells[c]} ${cells[c]}`]) {
+        const row = cells.map((x, i) => (i === c ? put : x)).join(',');
+        yield [...rows.slice(0, r), row, ...rows.slice(r + 1)].join('\n');
+      }
+    yield [...rows.slice(0, r), ...rows.slice(r + 1)].join('\n');
+    yield [...rows, rows[r]].join('\n');
+  }
+}
+
+test('tables that were spoilt are read or refused as they were', () => {
+  const rig = sure(DEMO_RIGS.find((r) => r.songs?.length && r.sets?.length));
+  const tables = {
+    songs: [formats.songsToCsv(rig), formats.songsFromCsv],
+    sets: [formats.setsToCsv(rig), formats.setsFromCsv],
+    gear: [formats.gearToCsv(rig), formats.gearFromCsv],
+    wiring: [formats.wiringToCsv(rig), formats.wiringFromCsv],
+  } as const;
+  const now = Object.entries(tables).map(
+    ([name, [text, read]]) => `${name} ${digest([...spoilt(text)].map((t) => read(rig, t)))}`,
+  );
+  expect(now).toMatchSnapshot();
+}, 120_000);
+
+test('a file for a player that is torn or has a byte changed is read or refused as it was', () => {
+  const rig = sure(DEMO_RIGS.find((r) => r.songs?.length && r.sets?.length));
+  const song = [...formats.songToSmf(rig, sure(rig.songs?.[0]), { bars: 1 })];
+  const read = (bytes: number[]) => formats.songFromSmf(rig, Uint8Array.from(bytes), 'read');
+  expect({
+    whole: digest(read(song)),
+    torn: digest(song.flatMap((_, i) => (i % 7 ? [] : [read(song.slice(0, i))]))),
+    changed: digest(
+      song.flatMap((b, i) => (i % 7 ? [] : [read(song.map((x, k) => (k === i ? b ^ 3 : x)))])),
+    ),
+  }).toMatchSnapshot();
+}, 120_000);

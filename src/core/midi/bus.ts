@@ -98,80 +98,98 @@ export function runBus(
   own: readonly { device: string; at: number; message: Message }[],
   options: BusOptions = {},
 ): Traffic {
-  // The idea: nothing happens but at events, kept in one queue by time and, at one time, in the order
-  // in which they were put there. "own" is a device that sends; its message waits at each of its
-  // ports ("queue") until the port is free. A port that is free takes the oldest message and sends a
-  // byte ("byte") every 320 µs; at each of these moments a clock that waits goes first. When a
-  // message has gone over a lead whole, it arrives there ("arrive"), and whoever passes it on puts
-  // it into the queue again: hardware as it came, software after it was read. A count of all that
-  // moved ends messages that go round for ever.
-  const events = new TinyQueue<Event>([], (a, b) => a.t - b.t || a.order - b.order);
-  let order = 0;
-  const push = (e: Event extends infer E ? (E extends Event ? Omit<E, 'order'> : never) : never) =>
-    events.push({ ...e, order: order++ });
-  const sent: Sent[] = [];
-  const received: Received[] = [];
-  const ports = new Map<string, Port>();
-  let count = 0;
-  const portOf = (m: MidiDevice, jack: string): Port | undefined => {
-    const key = `${m.device.id}/${jack}`;
-    let port = ports.get(key);
-    const ways = (graph.from.get(key) ?? []).filter((w) => !w.broken);
-    if (!port && ways.length)
-      ports.set(
-        key,
-        (port = {
-          device: m,
-          jack,
-          ways,
-          waiting: [],
-          realtime: [],
-          busy: false,
-          left: [],
-          status: -1,
-        }),
-      );
-    return port;
-  };
-  const note = (s: Sent) => {
-    if (!options.quiet) sent.push(s);
-  };
-  /** A message has gone over a way whole: it arrives, and hardware thrus behind have copied it as it went. */
-  const gone = (way: Way, s: Sent) => {
-    if (count++ > TOO_MANY) return;
-    note(s);
-    push({
-      t: s.end,
-      is: 'arrive',
-      received: {
-        device: way.to.device,
-        jack: way.to.jack,
-        message: s.message,
-        at: s.end,
-        lead: way.lead.id,
-      },
-    });
-    const here = graph.devices.get(way.to.device);
-    for (const out of here ? outJacks(here) : []) {
-      if (echoAt(here!, way.to.jack, out) !== 'hardware') continue;
-      for (const next of graph.from.get(`${way.to.device}/${out.id}`) ?? []) {
-        if (!next.broken)
-          gone(next, {
-            ...s,
-            lead: next.lead.id,
-            from: next.from.device,
-            to: next.to.device,
-            jack: out.id,
-            start: s.start + COPY_MS,
-            end: s.end + COPY_MS,
-          });
-      }
+  const run = new Run(graph, options);
+  for (const o of own) run.own(o.at, o.device, o.message);
+  run.clocks();
+  return run.toTheEnd();
+}
+
+/**
+ * One run of the bus. The idea: nothing happens but at events, kept in one queue by time and, at
+ * one time, in the order in which they were put there. "own" is a device that sends; its message
+ * waits at each of its ports ("queue") until the port is free. A port that is free takes the oldest
+ * message and sends a byte ("byte") every 320 µs; at each of these moments a clock that waits goes
+ * first. When a message has gone over a lead whole, it arrives there ("arrive"), and whoever passes
+ * it on puts it into the queue again: hardware as it came, software after it was read. A count of
+ * all that moved ends messages that go round for ever.
+ */
+class Run {
+  private readonly events = new TinyQueue<Event>([], (a, b) => a.t - b.t || a.order - b.order);
+  private order = 0;
+  private count = 0;
+  private readonly ports = new Map<string, Port>();
+  private readonly sent: Sent[] = [];
+  private readonly received: Received[] = [];
+
+  constructor(
+    private readonly graph: MidiGraph,
+    private readonly options: BusOptions,
+  ) {}
+
+  /** A device sends a message of its own at a time in ms. */
+  own(t: number, device: string, message: Message): void {
+    this.push({ t, is: 'own', device, message });
+  }
+
+  /** Clock from every device that leads, while the options ask for it. */
+  clocks(): void {
+    const { bpm, clockSenders = [], clockFrom = 0, clockUntil = 0 } = this.options;
+    if (!bpm) return;
+    const every = 60_000 / bpm / CLOCKS_PER_QUARTER;
+    for (const device of clockSenders)
+      for (let t = clockFrom; t <= clockUntil; t += every) this.own(t, device, { type: 'clock' });
+  }
+
+  /** Takes event after event until nothing is left, or messages go round for ever. */
+  toTheEnd(): Traffic {
+    for (let e = this.events.pop(); e && this.count <= TOO_MANY; e = this.events.pop()) {
+      if (e.is === 'own') this.sendOwn(e.t, e.device, e.message);
+      else if (e.is === 'queue') this.send(e.t, e.port, e.message, e.ready);
+      else if (e.is === 'byte') this.byteGone(e.t, e.port, e.clock);
+      else this.arrived(e.t, e.received);
     }
-  };
-  const send = (t: number, port: Port, message: Message, ready: number) => {
+    return { sent: this.sent, received: this.received, endless: this.count > TOO_MANY };
+  }
+
+  private push(
+    e: Event extends infer E ? (E extends Event ? Omit<E, 'order'> : never) : never,
+  ): void {
+    this.events.push({ ...e, order: this.order++ });
+  }
+
+  private portOf(m: MidiDevice, jack: string): Port | undefined {
+    const key = `${m.device.id}/${jack}`;
+    const known = this.ports.get(key);
+    if (known) return known;
+    const ways = (this.graph.from.get(key) ?? []).filter((w) => !w.broken);
+    if (!ways.length) return undefined;
+    const port: Port = {
+      device: m,
+      jack,
+      ways,
+      waiting: [],
+      realtime: [],
+      busy: false,
+      left: [],
+      status: -1,
+    };
+    this.ports.set(key, port);
+    return port;
+  }
+
+  private sendOwn(t: number, device: string, message: Message): void {
+    const m = this.graph.devices.get(device);
+    for (const out of m ? outJacks(m) : []) {
+      const port = sendsOwn(m!, out) ? this.portOf(m!, out.id) : undefined;
+      if (port) this.send(t, port, message, t);
+    }
+  }
+
+  /** Over USB and digital links at once and whole; into the row of bytes on a DIN or TRS output. */
+  private send(t: number, port: Port, message: Message, ready: number): void {
     for (const way of port.ways) {
       if (way.medium === 'din') continue;
-      gone(way, {
+      this.gone(way, {
         lead: way.lead.id,
         from: way.from.device,
         to: way.to.device,
@@ -185,28 +203,48 @@ export function runBus(
     }
     if (!port.ways.some((w) => w.medium === 'din')) return;
     (isRealtime(message) ? port.realtime : port.waiting).push({ message, ready });
-    if (!port.busy) nextByte(t, port);
-  };
-  const din = (port: Port): Way => sure(port.ways.find((w) => w.medium === 'din'));
-  const nextByte = (t: number, port: Port) => {
+    if (!port.busy) this.nextByte(t, port);
+  }
+
+  /** A message has gone over a way whole: it arrives, and hardware thrus behind have copied it as it went. */
+  private gone(way: Way, s: Sent): void {
+    if (this.count++ > TOO_MANY) return;
+    if (!this.options.quiet) this.sent.push(s);
+    const { device, jack } = way.to;
+    this.push({
+      t: s.end,
+      is: 'arrive',
+      received: { device, jack, message: s.message, at: s.end, lead: way.lead.id },
+    });
+    const here = this.graph.devices.get(device);
+    for (const out of here ? outJacks(here) : []) {
+      if (echoAt(here!, jack, out) !== 'hardware') continue;
+      for (const next of this.graph.from.get(`${device}/${out.id}`) ?? []) {
+        if (next.broken) continue;
+        this.gone(next, {
+          ...s,
+          lead: next.lead.id,
+          from: next.from.device,
+          to: next.to.device,
+          jack: out.id,
+          start: s.start + COPY_MS,
+          end: s.end + COPY_MS,
+        });
+      }
+    }
+  }
+
+  /** A free port takes what waits longest, clock before all, and sends one byte of it. */
+  private nextByte(t: number, port: Port): void {
     const tick = port.realtime.shift();
     const way = din(port);
     const base = { lead: way.lead.id, from: way.from.device, to: way.to.device, jack: port.jack };
     if (tick) {
       port.busy = true;
-      push({
-        t: t + BYTE_MS,
-        is: 'byte',
-        port,
-        clock: {
-          ...base,
-          message: tick.message,
-          bytes: bytesOf(tick.message),
-          ready: tick.ready,
-          start: t,
-          end: t + BYTE_MS,
-        },
-      });
+      const { message, ready } = tick;
+      const bytes = bytesOf(message);
+      const clock = { ...base, message, bytes, ready, start: t, end: t + BYTE_MS };
+      this.push({ t: t + BYTE_MS, is: 'byte', port, clock });
       return;
     }
     if (!port.now) {
@@ -220,59 +258,38 @@ export function runBus(
     }
     port.busy = true;
     port.left.shift();
-    push({ t: t + BYTE_MS, is: 'byte', port });
-  };
+    this.push({ t: t + BYTE_MS, is: 'byte', port });
+  }
 
-  for (const o of own) push({ t: o.at, is: 'own', device: o.device, message: o.message });
-  if (options.bpm) {
-    const every = 60_000 / options.bpm / CLOCKS_PER_QUARTER;
-    for (const device of options.clockSenders ?? [])
-      for (let t = options.clockFrom ?? 0; t <= (options.clockUntil ?? 0); t += every)
-        push({ t, is: 'own', device, message: { type: 'clock' } });
-  }
-  for (let e = events.pop(); e; e = events.pop()) {
-    if (count > TOO_MANY) break;
-    if (e.is === 'own') {
-      const m = graph.devices.get(e.device);
-      for (const out of m ? outJacks(m) : []) {
-        const port = sendsOwn(m!, out) ? portOf(m!, out.id) : undefined;
-        if (port) send(e.t, port, e.message, e.t);
-      }
-    } else if (e.is === 'queue') send(e.t, e.port, e.message, e.ready);
-    else if (e.is === 'byte') {
-      const { port } = e;
-      if (e.clock) gone(din(port), e.clock);
-      else if (!port.left.length) {
-        const whole = { ...port.now!, end: e.t };
-        port.now = undefined;
-        gone(din(port), whole);
-      }
-      nextByte(e.t, port);
-    } else {
-      received.push(e.received);
-      const m = graph.devices.get(e.received.device);
-      if (!m) continue;
-      for (const out of outJacks(m)) {
-        const echo = echoAt(m, e.received.jack, out);
-        const port = echo === 'software' || echo === 'merged' ? portOf(m, out.id) : undefined;
-        // Clock is passed on at once; other messages after they have been read.
-        if (port)
-          push({
-            t: e.t + (isRealtime(e.received.message) ? 0 : m.thruMs),
-            is: 'queue',
-            port,
-            message: e.received.message,
-            ready: e.t,
-          });
-      }
-      const more = options.onReceive?.(e.received);
-      if (more)
-        for (const message of more.messages)
-          push({ t: e.t + more.after, is: 'own', device: m.device.id, message });
+  private byteGone(t: number, port: Port, clock: Sent | undefined): void {
+    if (clock) this.gone(din(port), clock);
+    else if (!port.left.length) {
+      const whole = { ...port.now!, end: t };
+      port.now = undefined;
+      this.gone(din(port), whole);
     }
+    this.nextByte(t, port);
   }
-  return { sent, received, endless: count > TOO_MANY };
+
+  /** Whoever passes it on puts it into the row again; whoever answers sends something of its own. */
+  private arrived(t: number, received: Received): void {
+    this.received.push(received);
+    const m = this.graph.devices.get(received.device);
+    if (!m) return;
+    const { message } = received;
+    for (const out of outJacks(m)) {
+      const echo = echoAt(m, received.jack, out);
+      const port = echo === 'software' || echo === 'merged' ? this.portOf(m, out.id) : undefined;
+      // Clock is passed on at once; other messages after they have been read.
+      const after = isRealtime(message) ? 0 : m.thruMs;
+      if (port) this.push({ t: t + after, is: 'queue', port, message, ready: t });
+    }
+    const more = this.options.onReceive?.(received);
+    for (const answer of more?.messages ?? []) this.own(t + more!.after, m.device.id, answer);
+  }
 }
+
+const din = (port: Port): Way => sure(port.ways.find((w) => w.medium === 'din'));
 
 /** How unevenly clock arrives, in ms later than its steadiest: at worst, and on average. */
 export interface Jitter {

@@ -1,5 +1,5 @@
 import { DEMO_RIGS, touringRig } from '../demo';
-import { kindOf } from '../kinds';
+import { kindOf, KINDS } from '../kinds';
 import { digest } from '../testing/digest';
 import { applyEdit, type Edit, editWords, integrityProblems, promiseWords, type Rig } from '.';
 import { partnerLead } from '.';
@@ -89,3 +89,14 @@ test('promises and partners are told as they were', () =>
 function at(rig: Rig, i: number, change: Partial<Rig['devices'][number]>): Rig {
   return { ...rig, devices: rig.devices.map((d, k) => (k === i ? { ...d, ...change } : d)) };
 }
+
+test('a device that takes the place of another keeps the leads it did', () => {
+  const now = touringRig.devices.map(({ id }) =>
+    digest(
+      KINDS.filter((_, i) => i % 6 === 0).map((kind) =>
+        applyEdit(touringRig, { edit: 'replaceDevice', device: id, kind: kind.id }),
+      ),
+    ),
+  );
+  expect(now).toMatchSnapshot();
+}, 120_000);

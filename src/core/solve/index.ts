@@ -1,5 +1,6 @@
 export { type BufferProposal, proposeBuffers } from './buffers';
-export { type Candidate, type HostMove, type InsideProposal, proposeInside } from './inside';
+export { type HostMove, type InsideProposal, proposeInside } from './inside';
+export type { Candidate } from './inside-candidates';
 export { type IsolateProposal, proposeIsolation } from './isolate';
 export type { MipSolver } from '../optimum/mip';
 export { type FigureChange, type OrderMove, type OrderProposal, proposeOrder } from './order';

@@ -1,39 +1,15 @@
-import { done, type Outcome, refused, sure } from '../outcome';
 import { blockCost, hostBudget } from '../analysis/hosts';
-import { isEngaged, stateIn } from '../rig/device-state';
 import { type Budget, kindOf } from '../kinds';
+import { type MipSolver, solveMip } from '../optimum/mip';
+import { done, type Outcome, refused, sure } from '../outcome';
 import { applyEdit } from '../rig/apply';
 import type { Edit } from '../rig/edits';
-import { deviceOf, leadFrom, leadInto, nameOf, partnerEnd } from '../rig/find';
+import { deviceOf, leadInto, nameOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
-import { hostLoopOf, innerReturn, isFreeLoop } from '../rig/loop-edits';
+import { hostLoopOf, isFreeLoop } from '../rig/loop-edits';
 import type { Device, Rig } from '../rig/schema';
-import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
-
-/** What speaks for a device to be inside or outside, in points; more points, a stronger wish. */
-const POINTS = {
-  alwaysOn: 3,
-  perTenPercent: 1,
-  owned: 3,
-  buy: 5,
-  differs: 2,
-  switched: 0.5,
-  stay: 1,
-  loop: 1.5,
-};
-
-/**
- * A device that could live inside a host or outside of it: where it is now, what it costs inside,
- * and what speaks for either.
- */
-export interface Candidate {
-  device: string;
-  inside: boolean;
-  slots: number;
-  percent: number;
-  outsidePoints: number;
-  reasons: string[];
-}
+import { type Candidate, candidateOf, type Path, pathsOf } from './inside-candidates';
+import { InsideProgram, partnerLinked } from './inside-program';
 
 /** One change that is proposed, with its reasons, and what it would cost to leave the device where it is. */
 export interface HostMove {
@@ -59,107 +35,6 @@ export type InsideProposal =
 
 /** Whether a kind can exist as a real box: it has a socket that a lead fits. */
 const isReal = (d: Device): boolean => kindOf(d.kind).size !== undefined;
-
-/**
- * A row of devices on one path of a host, in the order of the signal: first what stands before its
- * input, then what lives inside or hangs in its loops.
- */
-interface Path {
-  input: string;
-  row: string[];
-}
-
-/** The candidates of a host with the paths they stand on. */
-function pathsOf(rig: Rig, host: string): Path[] {
-  const kind = kindOf(sure(deviceOf(rig, host)).kind);
-  return kind.jacks
-    .filter((j) => j.inside && j.faces?.is === 'input')
-    .flatMap((point): Path[] => {
-      const input = point.faces?.jack ?? '';
-      const row: string[] = [];
-      // Upstream of the input: real devices that could live inside, as far as they follow one another.
-      for (let lead = leadInto(rig, host, input); lead;) {
-        const d = sure(deviceOf(rig, lead.from.device));
-        const way = kindOf(d.kind).through;
-        if (
-          d.host !== undefined ||
-          !kindOf(d.kind).block ||
-          way?.out !== lead.from.jack ||
-          kindOf(d.kind).hosts ||
-          kindOf(d.kind).job === 'instrument'
-        )
-          break;
-        row.unshift(d.id);
-        lead = leadInto(rig, d.id, way.in);
-      }
-      // Downstream: the first link of each step, through blocks and through loops.
-      const seen = new Set<string>();
-      for (let at = { device: host, jack: point.id }; ;) {
-        const link = rig.leads.find(
-          (l) =>
-            l.type === 'inside' &&
-            l.from.device === at.device &&
-            l.from.jack === at.jack &&
-            !seen.has(l.id),
-        );
-        if (!link) break;
-        seen.add(link.id);
-        if (link.to.device !== host) {
-          const d = sure(deviceOf(rig, link.to.device));
-          const way = kindOf(d.kind).through;
-          if (!way) break;
-          row.push(d.id);
-          at = { device: d.id, jack: way.out };
-          continue;
-        }
-        const send = kind.jacks.find((j) => j.id === link.to.jack)?.faces;
-        if (send?.is !== 'send') break;
-        // A device on the loop stands at this place of the path.
-        const out = leadFrom(rig, host, send.jack);
-        const looped = out && hostLoopOf(rig, out.to.device);
-        const back = looped?.ways[0]?.back;
-        if (!out || looped?.host !== host || back === undefined) break;
-        row.push(out.to.device);
-        at = { device: host, jack: innerReturn(back) };
-      }
-      return row.length ? [{ input, row }] : [];
-    });
-}
-
-/**
- * What speaks for and against each candidate being outside, read from the sounds, the brief and
- * what it costs.
- */
-function candidateOf(rig: Rig, device: Device, host: string): Candidate {
-  const kind = kindOf(device.kind);
-  const { slots, percent } = blockCost(device);
-  const inside = device.host === host;
-  const reasons: string[] = [];
-  let outside = 0;
-  const add = (points: number, words: string) => {
-    outside += points;
-    reasons.push(words);
-  };
-  const on = rig.sounds.map((s) => isEngaged(kind, device, stateIn(s, device.id)));
-  if (on.every(Boolean))
-    add(POINTS.alwaysOn, 'it is on in every sound, so it needs no program change');
-  else if (on.some(Boolean) && on.some((x) => !x))
-    add(-POINTS.switched, 'it is switched between sounds');
-  const settings = new Set(
-    rig.sounds.map((s) => JSON.stringify(stateIn(s, device.id)?.settings ?? {})),
-  );
-  if (settings.size > 1)
-    add(
-      -POINTS.differs,
-      'its settings change from sound to sound, which a program does inside and hands do outside',
-    );
-  if (percent >= 10)
-    add((percent / 10) * POINTS.perTenPercent, `it costs ${percent} % of the processing`);
-  const isOwned = !inside || rig.brief?.gear.some((g) => g.kind === device.kind) === true;
-  if (isOwned) add(POINTS.owned, inside ? 'a real one is on hand' : 'it is a real pedal already');
-  else add(-POINTS.buy, 'a real one would have to be found');
-  return { device: device.id, inside, slots, percent, outsidePoints: outside, reasons };
-}
 
 /**
  * Decides exactly which devices of a host's paths live inside and which are real pedals, by a
@@ -207,99 +82,11 @@ export function proposeInside(
   );
   const free = (kind.loops ?? []).filter((l) => isFreeLoop(rig, host, l)).length + held;
 
-  const name = (id: string) => `d${[...rowOf].indexOf(id)}`;
-  const build = (extra: ReadonlyMap<string, boolean>, soft: boolean): Mip => {
-    const minimise: Term[] = [];
-    const binaries: string[] = [];
-    const rules: Mip['rules'] = [];
-    const loopTerms: Term[] = [];
-    for (const c of candidates) {
-      const x = `in_${name(c.device)}`;
-      binaries.push(x);
-      // Being inside forgoes the points for outside; moving at all costs a little.
-      minimise.push([c.outsidePoints + (c.inside ? -POINTS.stay : POINTS.stay), x]);
-      const wanted = extra.get(c.device);
-      if (wanted !== undefined)
-        rules.push({
-          name: `hold_${name(c.device)}`,
-          terms: [[1, x]],
-          is: '=',
-          value: wanted ? 1 : 0,
-        });
-    }
-    for (const { row } of paths) {
-      let before: string | undefined;
-      let looped: string | undefined;
-      for (const id of row) {
-        const n = name(id);
-        if (!movable.has(id)) {
-          // A device of the row that is fixed: outside in front keeps the front going, inside ends it.
-          if (sure(deviceOf(rig, id)).host === host) [before, looped] = ['never', undefined];
-          continue;
-        }
-        // f: stands in front of everything inside; o: hangs in a loop; l: a loop begins here.
-        const [f, o, l] = [`front_${n}`, `out_${n}`, `loop_${n}`];
-        binaries.push(f, o, l);
-        rules.push({
-          name: `place_${n}`,
-          terms: [
-            [1, `in_${n}`],
-            [1, f],
-            [1, o],
-          ],
-          is: '=',
-          value: 1,
-        });
-        if (before === 'never')
-          rules.push({ name: `nofront_${n}`, terms: [[1, f]], is: '=', value: 0 });
-        else if (before)
-          rules.push({
-            name: `front_after_${n}`,
-            terms: [
-              [1, f],
-              [-1, before],
-            ],
-            is: '<=',
-            value: 0,
-          });
-        rules.push({
-          name: `begins_${n}`,
-          terms: [[1, l], [-1, o], ...(looped ? [[1, looped] as Term] : [])],
-          is: '>=',
-          value: 0,
-        });
-        const sides = partnerLinked(rig, id) ? 2 : 1;
-        loopTerms.push([sides, l]);
-        minimise.push([POINTS.loop * sides, l]);
-        if (before !== 'never') before = f;
-        looped = o;
-      }
-    }
-    const over = (key: string): Term[] => (soft ? [[-1, `over_${key}`]] : []);
-    rules.push({
-      name: 'slots',
-      terms: [...candidates.map((c): Term => [c.slots, `in_${name(c.device)}`]), ...over('slots')],
-      is: '<=',
-      value: has.slots - fixed.slots,
-    });
-    rules.push({
-      name: 'percent',
-      terms: [
-        ...candidates.map((c): Term => [c.percent, `in_${name(c.device)}`]),
-        ...over('percent'),
-      ],
-      is: '<=',
-      value: has.percent - fixed.percent,
-    });
-    rules.push({ name: 'loops', terms: [...loopTerms, ...over('loops')], is: '<=', value: free });
-    const reals = soft ? ['over_slots', 'over_percent', 'over_loops'] : [];
-    if (soft) minimise.push([1000, 'over_slots'], [100, 'over_percent'], [1000, 'over_loops']);
-    return { minimise, rules, binaries, reals };
-  };
+  const program = new InsideProgram(rig, host, paths, candidates, { ...fixed, loops: free }, has);
 
-  const answer = solveMip(build(pinned, false), solver);
+  const answer = solveMip(program.of(pinned), solver);
   if (!answer.solved) {
-    const short = solveMip(build(pinned, true), solver);
+    const short = solveMip(program.of(pinned, true), solver);
     const lacks = (key: string, unit: string) =>
       short.solved && (short.values[`over_${key}`] ?? 0) > 1e-6
         ? [`${Math.round(short.values[`over_${key}`]! * 10) / 10} ${unit} short`]
@@ -317,7 +104,7 @@ export function proposeInside(
     });
   }
   const isIn = (values: Record<string, number>, c: Candidate) =>
-    (values[`in_${name(c.device)}`] ?? 0) > 0.5;
+    (values[`in_${program.name(c.device)}`] ?? 0) > 0.5;
   const changes = candidates.filter((c) => isIn(answer.values, c) !== c.inside);
   const sum = (of: (c: Candidate) => boolean) =>
     candidates
@@ -325,7 +112,7 @@ export function proposeInside(
       .reduce((s, c) => ({ slots: s.slots + c.slots, percent: s.percent + c.percent }), {
         ...fixed,
       });
-  const front = (c: Candidate) => (answer.values[`front_${name(c.device)}`] ?? 0) > 0.5;
+  const front = (c: Candidate) => (answer.values[`front_${program.name(c.device)}`] ?? 0) > 0.5;
   const { edits } = editsFor(
     rig,
     host,
@@ -333,7 +120,7 @@ export function proposeInside(
     changes.map((c) => ({ device: c.device, inside: !c.inside, front: front(c) })),
   );
   const moves = changes.map((c): HostMove => {
-    const left = solveMip(build(new Map([...pinned, [c.device, c.inside]]), false), solver);
+    const left = solveMip(program.of(new Map([...pinned, [c.device, c.inside]])), solver);
     const leaves = c.inside;
     const over = sum((x) => x.inside);
     const must =
@@ -367,13 +154,6 @@ export function proposeInside(
     then: sum((c) => isIn(answer.values, c)),
     candidates,
   });
-}
-
-/** Whether both sides of a device's stereo pair are joined to something. */
-function partnerLinked(rig: Rig, id: string): boolean {
-  const way = kindOf(sure(deviceOf(rig, id)).kind).through!;
-  const right = partnerEnd(rig, { device: id, jack: way.in });
-  return right !== undefined && leadInto(rig, right.device, right.jack) !== undefined;
 }
 
 /**

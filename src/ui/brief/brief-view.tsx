@@ -1,22 +1,15 @@
 'use client';
-import { sure, at } from '../../core/outcome';
-import { ActionIcon, Button, Checkbox, Group, Modal, Select, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Checkbox, Group, Select, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { type ReactNode, useMemo, useState } from 'react';
-import { analyse } from '../../core/report';
-import { KINDS, kindOf } from '../../core/kinds';
+import { kindOf, KINDS } from '../../core/kinds';
+import { type Outcome, sure } from '../../core/outcome';
 import { type Brief, CHARACTERS, freshId, type Rig, WAYS } from '../../core/rig';
-import {
-  type BriefState,
-  briefOf,
-  briefState,
-  proposeRig,
-  START_INSTRUMENTS,
-} from '../../core/start';
-import { fixed } from '../../core/units';
+import { briefOf, briefState, type BriefState, START_INSTRUMENTS } from '../../core/start';
 import { useDocument, useRig } from '../store/use-rig';
 import { Budget } from './budget';
 import { Promises } from './promises';
+import { StartAgain } from './start-again';
 import { CHARACTER_WORDS, kindOptions, WAY_NAMES, WAY_WORDS } from './words';
 
 const EMPTY: Brief = { sources: [], destinations: [], sounds: [], gear: [], never: [] };
@@ -65,191 +58,11 @@ export function BriefView() {
     <div className="scroll">
       <div className="brief">
         <div>
-          {isEmpty && (
-            <div className="empty brief-view-gap">
-              No brief yet. Write down who plays what, who must hear it and which sounds are wanted;
-              or read it from the rig as it is.{' '}
-              <Button size="compact-xs" ml={6} onClick={() => set(briefOf(rig))}>
-                Read it from the rig
-              </Button>
-            </div>
-          )}
-          <Part
-            title="What comes in"
-            add={
-              <AddKind
-                label="Add an instrument"
-                data={INSTRUMENTS}
-                onAdd={(kind) =>
-                  set({
-                    sources: [
-                      ...brief.sources,
-                      { id: id(kindOf(kind).name), kind, name: kindOf(kind).name },
-                    ],
-                  })
-                }
-              />
-            }
-          >
-            {brief.sources.map((l) => (
-              <Line
-                key={l.id}
-                part="sources"
-                line={l}
-                state={state}
-                what={kindOf(l.kind).name}
-                onName={(name) =>
-                  set({ sources: brief.sources.map((x) => (x.id === l.id ? { ...x, name } : x)) })
-                }
-                onRemove={() => set({ sources: brief.sources.filter((x) => x.id !== l.id) })}
-                onMake={() => addDevice(l.kind, l.name)}
-              >
-                <Checkbox
-                  size="xs"
-                  label="wireless"
-                  checked={l.wireless === true}
-                  onChange={(e) =>
-                    set({
-                      sources: brief.sources.map((x) =>
-                        x.id === l.id ? { ...x, wireless: e.currentTarget.checked } : x,
-                      ),
-                    })
-                  }
-                />
-              </Line>
-            ))}
-          </Part>
-          <Part
-            title="Who must hear it"
-            add={
-              <Select
-                size="xs"
-                w={230}
-                placeholder="Add a destination"
-                aria-label="Add a destination"
-                value={null}
-                data={WAYS.map((w) => ({ value: w, label: WAY_WORDS[w] }))}
-                onChange={(v) =>
-                  v &&
-                  set({
-                    destinations: [
-                      ...brief.destinations,
-                      {
-                        id: id(v),
-                        way: sure(WAYS.find((w) => w === v)),
-                        name: WAY_NAMES[sure(WAYS.find((w) => w === v))],
-                      },
-                    ],
-                  })
-                }
-              />
-            }
-          >
-            {brief.destinations.map((l) => (
-              <Line
-                key={l.id}
-                part="destinations"
-                line={l}
-                state={state}
-                what={WAY_WORDS[l.way]}
-                onName={(name) =>
-                  set({
-                    destinations: brief.destinations.map((x) =>
-                      x.id === l.id ? { ...x, name } : x,
-                    ),
-                  })
-                }
-                onRemove={() =>
-                  set({ destinations: brief.destinations.filter((x) => x.id !== l.id) })
-                }
-              />
-            ))}
-          </Part>
-          <Part
-            title="Sounds wanted"
-            add={
-              <AddText
-                label="Add a sound"
-                onAdd={(name) => set({ sounds: [...brief.sounds, { id: id(name), name }] })}
-              />
-            }
-          >
-            {brief.sounds.map((l) => (
-              <Line
-                key={l.id}
-                part="sounds"
-                line={l}
-                state={state}
-                onName={(name) =>
-                  set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, name } : x)) })
-                }
-                onRemove={() => set({ sounds: brief.sounds.filter((x) => x.id !== l.id) })}
-                onMake={() =>
-                  edit({
-                    edit: 'addSound',
-                    sound: {
-                      id: freshId(
-                        l.name,
-                        rig.sounds.map((s) => s.id),
-                      ),
-                      name: l.name,
-                      ...(l.notes && { notes: l.notes }),
-                      states: {},
-                    },
-                  })
-                }
-              >
-                <Select
-                  size="xs"
-                  w={158}
-                  aria-label={`Character of ${l.name}`}
-                  placeholder="character"
-                  clearable
-                  value={l.character ?? null}
-                  data={CHARACTERS.map((c) => ({ value: c, label: CHARACTER_WORDS[c] }))}
-                  onChange={(v) =>
-                    set({
-                      sounds: brief.sounds.map((x) =>
-                        x.id === l.id ? { ...x, character: CHARACTERS.find((c) => c === v) } : x,
-                      ),
-                    })
-                  }
-                />
-              </Line>
-            ))}
-          </Part>
-          <Part
-            title="Gear on hand"
-            add={
-              <AddKind
-                label="Add a piece of gear"
-                data={GEAR}
-                onAdd={(kind) =>
-                  set({
-                    gear: [
-                      ...brief.gear,
-                      { id: id(kindOf(kind).name), kind, name: kindOf(kind).name },
-                    ],
-                  })
-                }
-              />
-            }
-          >
-            {brief.gear.map((l) => (
-              <Line
-                key={l.id}
-                part="gear"
-                line={l}
-                state={state}
-                what={kindOf(l.kind).name}
-                onName={(name) =>
-                  set({ gear: brief.gear.map((x) => (x.id === l.id ? { ...x, name } : x)) })
-                }
-                onRemove={() => set({ gear: brief.gear.filter((x) => x.id !== l.id) })}
-                onMake={() => addDevice(l.kind, l.name)}
-              />
-            ))}
-          </Part>
+          {isEmpty && <NoBrief set={set} />}
+          <Instruments set={set} brief={brief} id={id} state={state} addDevice={addDevice} />
+          <Destinations set={set} brief={brief} id={id} state={state} />
+          <SoundsWanted set={set} brief={brief} id={id} state={state} />
+          <GearOnHand set={set} brief={brief} id={id} state={state} addDevice={addDevice} />
           <Group mt={12} gap={8}>
             <Button size="xs" variant="default" disabled={!can} onClick={() => setStarting(true)}>
               Propose a rig from this brief …
@@ -264,30 +77,296 @@ export function BriefView() {
         <div>
           <Promises />
           <Budget />
-          <Part
-            title="And never, in words"
-            add={
-              <AddText
-                label="Add what must never happen"
-                onAdd={(words) =>
-                  set({ never: [...(brief.never ?? []), { id: id('never'), words }] })
-                }
-              />
-            }
-          >
-            {(brief.never ?? []).map((n) => (
-              <div key={n.id} className="brief-line">
-                <span className="fills">{n.words}</span>
-                <Remove
-                  words={n.words}
-                  onRemove={() => set({ never: (brief.never ?? []).filter((x) => x.id !== n.id) })}
-                />
-              </div>
-            ))}
-          </Part>
+          <Nevers set={set} brief={brief} id={id} />
         </div>
       </div>
       {starting && <StartAgain brief={brief} onClose={() => setStarting(false)} />}
+    </div>
+  );
+}
+
+/** What must never happen, in words. */
+function Nevers({
+  set,
+  brief,
+  id,
+}: {
+  set: (change: Partial<Brief>) => Outcome<Rig>;
+  brief: Brief;
+  id: (name: string) => string;
+}) {
+  return (
+    <Part
+      title="And never, in words"
+      add={
+        <AddText
+          label="Add what must never happen"
+          onAdd={(words) => set({ never: [...(brief.never ?? []), { id: id('never'), words }] })}
+        />
+      }
+    >
+      {(brief.never ?? []).map((n) => (
+        <div key={n.id} className="brief-line">
+          <span className="fills">{n.words}</span>
+          <Remove
+            words={n.words}
+            onRemove={() => set({ never: (brief.never ?? []).filter((x) => x.id !== n.id) })}
+          />
+        </div>
+      ))}
+    </Part>
+  );
+}
+
+/** The gear that is there already. */
+function GearOnHand({
+  set,
+  brief,
+  id,
+  state,
+  addDevice,
+}: {
+  set: (change: Partial<Brief>) => Outcome<Rig>;
+  brief: Brief;
+  id: (name: string) => string;
+  state: BriefState;
+  addDevice: (kind: string, name: string) => Outcome<Rig>;
+}) {
+  return (
+    <Part
+      title="Gear on hand"
+      add={
+        <AddKind
+          label="Add a piece of gear"
+          data={GEAR}
+          onAdd={(kind) =>
+            set({
+              gear: [...brief.gear, { id: id(kindOf(kind).name), kind, name: kindOf(kind).name }],
+            })
+          }
+        />
+      }
+    >
+      {brief.gear.map((l) => (
+        <Line
+          key={l.id}
+          part="gear"
+          line={l}
+          state={state}
+          what={kindOf(l.kind).name}
+          onName={(name) =>
+            set({ gear: brief.gear.map((x) => (x.id === l.id ? { ...x, name } : x)) })
+          }
+          onRemove={() => set({ gear: brief.gear.filter((x) => x.id !== l.id) })}
+          onMake={() => addDevice(l.kind, l.name)}
+        />
+      ))}
+    </Part>
+  );
+}
+
+/** The sounds that are wanted, each with its character. */
+function SoundsWanted({
+  set,
+  brief,
+  id,
+  state,
+}: {
+  set: (change: Partial<Brief>) => Outcome<Rig>;
+  brief: Brief;
+  id: (name: string) => string;
+  state: BriefState;
+}) {
+  const edit = useRig((s) => s.edit);
+  const rig = useDocument();
+  return (
+    <Part
+      title="Sounds wanted"
+      add={
+        <AddText
+          label="Add a sound"
+          onAdd={(name) => set({ sounds: [...brief.sounds, { id: id(name), name }] })}
+        />
+      }
+    >
+      {brief.sounds.map((l) => (
+        <Line
+          key={l.id}
+          part="sounds"
+          line={l}
+          state={state}
+          onName={(name) =>
+            set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, name } : x)) })
+          }
+          onRemove={() => set({ sounds: brief.sounds.filter((x) => x.id !== l.id) })}
+          onMake={() =>
+            edit({
+              edit: 'addSound',
+              sound: {
+                id: freshId(
+                  l.name,
+                  rig.sounds.map((s) => s.id),
+                ),
+                name: l.name,
+                ...(l.notes && { notes: l.notes }),
+                states: {},
+              },
+            })
+          }
+        >
+          <Select
+            size="xs"
+            w={158}
+            aria-label={`Character of ${l.name}`}
+            placeholder="character"
+            clearable
+            value={l.character ?? null}
+            data={CHARACTERS.map((c) => ({ value: c, label: CHARACTER_WORDS[c] }))}
+            onChange={(v) =>
+              set({
+                sounds: brief.sounds.map((x) =>
+                  x.id === l.id ? { ...x, character: CHARACTERS.find((c) => c === v) } : x,
+                ),
+              })
+            }
+          />
+        </Line>
+      ))}
+    </Part>
+  );
+}
+
+/** Who must hear it. */
+function Destinations({
+  set,
+  brief,
+  id,
+  state,
+}: {
+  set: (change: Partial<Brief>) => Outcome<Rig>;
+  brief: Brief;
+  id: (name: string) => string;
+  state: BriefState;
+}) {
+  return (
+    <Part
+      title="Who must hear it"
+      add={
+        <Select
+          size="xs"
+          w={230}
+          placeholder="Add a destination"
+          aria-label="Add a destination"
+          value={null}
+          data={WAYS.map((w) => ({ value: w, label: WAY_WORDS[w] }))}
+          onChange={(v) =>
+            v &&
+            set({
+              destinations: [
+                ...brief.destinations,
+                {
+                  id: id(v),
+                  way: sure(WAYS.find((w) => w === v)),
+                  name: WAY_NAMES[sure(WAYS.find((w) => w === v))],
+                },
+              ],
+            })
+          }
+        />
+      }
+    >
+      {brief.destinations.map((l) => (
+        <Line
+          key={l.id}
+          part="destinations"
+          line={l}
+          state={state}
+          what={WAY_WORDS[l.way]}
+          onName={(name) =>
+            set({
+              destinations: brief.destinations.map((x) => (x.id === l.id ? { ...x, name } : x)),
+            })
+          }
+          onRemove={() => set({ destinations: brief.destinations.filter((x) => x.id !== l.id) })}
+        />
+      ))}
+    </Part>
+  );
+}
+
+/** What comes in. */
+function Instruments({
+  set,
+  brief,
+  id,
+  state,
+  addDevice,
+}: {
+  set: (change: Partial<Brief>) => Outcome<Rig>;
+  brief: Brief;
+  id: (name: string) => string;
+  state: BriefState;
+  addDevice: (kind: string, name: string) => Outcome<Rig>;
+}) {
+  return (
+    <Part
+      title="What comes in"
+      add={
+        <AddKind
+          label="Add an instrument"
+          data={INSTRUMENTS}
+          onAdd={(kind) =>
+            set({
+              sources: [
+                ...brief.sources,
+                { id: id(kindOf(kind).name), kind, name: kindOf(kind).name },
+              ],
+            })
+          }
+        />
+      }
+    >
+      {brief.sources.map((l) => (
+        <Line
+          key={l.id}
+          part="sources"
+          line={l}
+          state={state}
+          what={kindOf(l.kind).name}
+          onName={(name) =>
+            set({ sources: brief.sources.map((x) => (x.id === l.id ? { ...x, name } : x)) })
+          }
+          onRemove={() => set({ sources: brief.sources.filter((x) => x.id !== l.id) })}
+          onMake={() => addDevice(l.kind, l.name)}
+        >
+          <Checkbox
+            size="xs"
+            label="wireless"
+            checked={l.wireless === true}
+            onChange={(e) =>
+              set({
+                sources: brief.sources.map((x) =>
+                  x.id === l.id ? { ...x, wireless: e.currentTarget.checked } : x,
+                ),
+              })
+            }
+          />
+        </Line>
+      ))}
+    </Part>
+  );
+}
+
+/** Said while the brief is empty: it can be read from the rig. */
+function NoBrief({ set }: { set: (change: Partial<Brief>) => Outcome<Rig> }) {
+  const rig = useDocument();
+  return (
+    <div className="empty brief-view-gap">
+      No brief yet. Write down who plays what, who must hear it and which sounds are wanted; or read
+      it from the rig as it is.{' '}
+      <Button size="compact-xs" ml={6} onClick={() => set(briefOf(rig))}>
+        Read it from the rig
+      </Button>
     </div>
   );
 }
@@ -409,82 +488,5 @@ function AddText({ label, onAdd }: { label: string; onAdd: (text: string) => voi
         Add
       </Button>
     </form>
-  );
-}
-
-/**
- * A rig made anew from the brief, to be looked at before it takes the place of this one. The old
- * one stays in the history, and undo brings it back.
- */
-function StartAgain({ brief, onClose }: { brief: Brief; onClose: () => void }) {
-  const rig = useDocument();
-  const edit = useRig((s) => s.edit);
-  const made: Rig = useMemo(
-    () =>
-      proposeRig(brief, {
-        id: rig.id,
-        name: rig.name,
-        otherSchool: Object.entries(rig.order?.stances ?? {})
-          .filter(([, s]) => s.stance === 'other')
-          .map(([rule]) => rule),
-      }),
-    [brief, rig],
-  );
-  const report = useMemo(() => analyse(made), [made]);
-  const first = at(report.sounds, 0);
-  return (
-    <Modal opened onClose={onClose} size="xl" title="A rig from this brief">
-      <ol data-list="proposal" className="start-again-ol">
-        {[...first.stations]
-          .sort((a, b) => a.column - b.column || a.lane - b.lane)
-          .map((s) => (
-            <li key={s.id}>
-              {sure(made.devices.find((d) => d.id === s.device)).name}
-              {s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}
-            </li>
-          ))}
-      </ol>
-      <table className="sheet-table numbers figures">
-        <thead>
-          <tr>
-            <th>Sound</th>
-            {first.destinations.map((d) => (
-              <th key={d.device}>{d.name}</th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {report.sounds.map((s) => (
-            <tr key={s.sound}>
-              <td>{made.sounds.find((x) => x.id === s.sound)?.name}</td>
-              {s.destinations.map((d) => (
-                <td key={d.device}>
-                  {d.levelDbu
-                    ? `${fixed(d.levelDbu.normal)} dBu, ${fixed(d.thdPercent?.normal ?? 0)} %`
-                    : 'silent'}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="small-print">
-        It takes the place of the {rig.devices.length} devices that are here. Undo brings them back;
-        every revision stays in the history.
-      </p>
-      <Group gap={8}>
-        <Button
-          size="xs"
-          onClick={() =>
-            edit({ edit: 'replaceRig', rig: made }, 'started again from the brief').ok && onClose()
-          }
-        >
-          Take this rig
-        </Button>
-        <Button size="xs" variant="default" onClick={onClose}>
-          Leave it as it is
-        </Button>
-      </Group>
-    </Modal>
   );
 }

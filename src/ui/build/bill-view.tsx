@@ -1,9 +1,10 @@
 'use client';
-import { at } from '../../core/outcome';
 import { ActionIcon, Button, Group, MultiSelect, TextInput } from '@mantine/core';
 import { IconArrowUp, IconX } from '@tabler/icons-react';
 import { billOf, cutList, makingOf, packingOf } from '../../core/build';
-import { type Rig, freshId } from '../../core/rig';
+import type { Piece } from '../../core/build/packing';
+import { at, type Outcome } from '../../core/outcome';
+import { freshId, type Rig } from '../../core/rig';
 import { fixed } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
@@ -129,79 +130,15 @@ function Cases({ rig }: { rig: Rig }) {
       {packing.pieces.map((p) => {
         const c = cases.find((x) => x.id === p.id);
         return (
-          <div key={p.id} className="case" data-case={p.id}>
-            <Group gap={6} wrap="nowrap">
-              <strong className="figures">{p.order}</strong>
-              {c ? (
-                <TextInput
-                  size="xs"
-                  className="fills"
-                  aria-label={`Name of case ${p.order}`}
-                  key={c.name}
-                  defaultValue={c.name}
-                  onBlur={(e) => {
-                    const v = e.currentTarget.value.trim();
-                    if (v && v !== c.name) change(c.id, { name: v });
-                  }}
-                />
-              ) : (
-                <strong className="fills">
-                  {p.name} <span className="faint">in no case</span>
-                </strong>
-              )}
-              <span className="figures cases-text">
-                {fixed(p.grams / 1000)} kg{p.unweighed ? ' and more' : ''}
-                {p.lift ? ', two lift' : ''}
-              </span>
-              {c && (
-                <CommitNumber
-                  w={92}
-                  aria-label={`Empty weight of ${c.name}, g`}
-                  placeholder="empty, g"
-                  suffix=" g"
-                  min={0}
-                  max={1e6}
-                  value={c.grams}
-                  onCommit={(grams) => change(c.id, { grams })}
-                />
-              )}
-              {c && (
-                <ActionIcon
-                  size="sm"
-                  variant="subtle"
-                  aria-label={`${c.name} earlier`}
-                  disabled={at(cases, 0).id === c.id}
-                  onClick={() => {
-                    const i = cases.indexOf(c);
-                    set([...cases.slice(0, i - 1), c, at(cases, i - 1), ...cases.slice(i + 1)]);
-                  }}
-                >
-                  <IconArrowUp size={14} />
-                </ActionIcon>
-              )}
-              {c && (
-                <ActionIcon
-                  size="sm"
-                  variant="subtle"
-                  aria-label={`Strike out ${c.name}`}
-                  onClick={() => set(cases.filter((x) => x !== c))}
-                >
-                  <IconX size={14} />
-                </ActionIcon>
-              )}
-            </Group>
-            {c && (
-              <MultiSelect
-                size="xs"
-                searchable
-                aria-label={`What ${c.name} holds`}
-                placeholder="holds …"
-                data={things}
-                value={c.holds}
-                onChange={(holds) => change(c.id, { holds })}
-              />
-            )}
-          </div>
+          <CaseCard
+            key={p.id}
+            p={p}
+            c={c}
+            change={change}
+            cases={cases}
+            set={set}
+            things={things}
+          />
         );
       })}
       {packing.pieces.length === 0 && (
@@ -224,5 +161,98 @@ function Cases({ rig }: { rig: Rig }) {
         Over about 23 kg two persons lift. Limits of airlines vary: weigh the packed case.
       </p>
     </section>
+  );
+}
+
+/** One case: its size and weight, and what lies in it. */
+function CaseCard({
+  p,
+  c,
+  change,
+  cases,
+  set,
+  things,
+}: {
+  p: Piece;
+  c: Case | undefined;
+  change: (id: string, c: Partial<Case>) => Outcome<Rig>;
+  cases: Case[];
+  set: (list: Case[]) => Outcome<Rig>;
+  things: { value: string; label: string }[];
+}) {
+  return (
+    <div className="case" data-case={p.id}>
+      <Group gap={6} wrap="nowrap">
+        <strong className="figures">{p.order}</strong>
+        {c ? (
+          <TextInput
+            size="xs"
+            className="fills"
+            aria-label={`Name of case ${p.order}`}
+            key={c.name}
+            defaultValue={c.name}
+            onBlur={(e) => {
+              const v = e.currentTarget.value.trim();
+              if (v && v !== c.name) change(c.id, { name: v });
+            }}
+          />
+        ) : (
+          <strong className="fills">
+            {p.name} <span className="faint">in no case</span>
+          </strong>
+        )}
+        <span className="figures cases-text">
+          {fixed(p.grams / 1000)} kg{p.unweighed ? ' and more' : ''}
+          {p.lift ? ', two lift' : ''}
+        </span>
+        {c && (
+          <CommitNumber
+            w={92}
+            aria-label={`Empty weight of ${c.name}, g`}
+            placeholder="empty, g"
+            suffix=" g"
+            min={0}
+            max={1e6}
+            value={c.grams}
+            onCommit={(grams) => change(c.id, { grams })}
+          />
+        )}
+        {c && (
+          <ActionIcon
+            size="sm"
+            variant="subtle"
+            aria-label={`${c.name} earlier`}
+            disabled={at(cases, 0).id === c.id}
+            onClick={() => {
+              const i = cases.indexOf(c);
+              set([...cases.slice(0, i - 1), c, at(cases, i - 1), ...cases.slice(i + 1)]);
+            }}
+          >
+            <IconArrowUp size={14} />
+          </ActionIcon>
+        )}
+        {c && (
+          <ActionIcon
+            size="sm"
+            variant="subtle"
+            aria-label={`Strike out ${c.name}`}
+            onClick={() => set(cases.filter((x) => x !== c))}
+          >
+            <IconX size={14} />
+          </ActionIcon>
+        )}
+      </Group>
+      {c && (
+        <MultiSelect
+          size="xs"
+          searchable
+          aria-label={`What ${c.name} holds`}
+          placeholder="holds …"
+          data={things}
+          value={c.holds}
+          onChange={(holds) => change(c.id, { holds })}
+        />
+      )}
+    </div>
   );
 }

@@ -1,9 +1,11 @@
 'use client';
-import { sure } from '../../core/outcome';
 import { Button, Group, Modal, Select, Table } from '@mantine/core';
 import { useState } from 'react';
 import { sizeOf, spotsOf } from '../../core/build';
+import type { Spot } from '../../core/build/footprint';
+import { type Outcome, sure } from '../../core/outcome';
 import { type Device, type Edge, EDGES } from '../../core/rig';
+import type { Rig } from '../../core/rig/schema';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 
@@ -56,43 +58,7 @@ export function JackSpots({ device }: { device: Device }) {
           </Table.Thead>
           <Table.Tbody>
             {spots.map((s) => (
-              <Table.Tr key={s.jack.id} data-spot={s.jack.id}>
-                <Table.Td>{s.jack.label}</Table.Td>
-                <Table.Td>
-                  {plugged(s.jack.id) ? 'yes' : <span className="faint">no</span>}
-                </Table.Td>
-                <Table.Td>
-                  <Select
-                    size="xs"
-                    w={110}
-                    aria-label={`Edge of ${s.jack.label}`}
-                    allowDeselect={false}
-                    data={[...EDGES]}
-                    value={s.edge}
-                    onChange={(v) =>
-                      v &&
-                      set({
-                        [s.jack.id]: {
-                          edge: v,
-                          mm: Math.min(Math.round(s.mm), long(v)),
-                        },
-                      })
-                    }
-                  />
-                </Table.Td>
-                <Table.Td>
-                  <CommitNumber
-                    w={96}
-                    aria-label={`Place of ${s.jack.label}, mm`}
-                    min={0}
-                    max={long(s.edge)}
-                    value={Math.round(s.mm)}
-                    onCommit={(v) =>
-                      v !== undefined && set({ [s.jack.id]: { edge: s.edge, mm: v } })
-                    }
-                  />
-                </Table.Td>
-              </Table.Tr>
+              <SpotRow key={s.jack.id} s={s} plugged={plugged} set={set} long={long} />
             ))}
           </Table.Tbody>
         </Table>
@@ -114,5 +80,54 @@ export function JackSpots({ device }: { device: Device }) {
         </Group>
       </Modal>
     </>
+  );
+}
+
+/** Where one jack sits on its box. */
+function SpotRow({
+  s,
+  plugged,
+  set,
+  long,
+}: {
+  s: Spot;
+  plugged: (jack: string) => boolean;
+  set: (spot: Record<string, { edge: Edge; mm: number }>) => Outcome<Rig>;
+  long: (edge: Edge) => number;
+}) {
+  return (
+    <Table.Tr data-spot={s.jack.id}>
+      <Table.Td>{s.jack.label}</Table.Td>
+      <Table.Td>{plugged(s.jack.id) ? 'yes' : <span className="faint">no</span>}</Table.Td>
+      <Table.Td>
+        <Select
+          size="xs"
+          w={110}
+          aria-label={`Edge of ${s.jack.label}`}
+          allowDeselect={false}
+          data={[...EDGES]}
+          value={s.edge}
+          onChange={(v) =>
+            v &&
+            set({
+              [s.jack.id]: {
+                edge: v,
+                mm: Math.min(Math.round(s.mm), long(v)),
+              },
+            })
+          }
+        />
+      </Table.Td>
+      <Table.Td>
+        <CommitNumber
+          w={96}
+          aria-label={`Place of ${s.jack.label}, mm`}
+          min={0}
+          max={long(s.edge)}
+          value={Math.round(s.mm)}
+          onCommit={(v) => v !== undefined && set({ [s.jack.id]: { edge: s.edge, mm: v } })}
+        />
+      </Table.Td>
+    </Table.Tr>
   );
 }

@@ -103,27 +103,7 @@ export function LeadsView() {
           onChange={(v) => v && edit({ edit: 'setMaking', making: { ...making, codes: v } })}
         />
       </Group>
-      <Group gap={10} mt={8} className="no-print">
-        {longer.length > 0 && (
-          <Button size="xs" onClick={() => edit(longer, 'gave leads the lengths of their ways')}>
-            Take the cut lengths for {longer.length} {longer.length === 1 ? 'lead' : 'leads'}
-          </Button>
-        )}
-        <Button size="xs" variant="default" onClick={() => void write('cut')}>
-          Cut list as CSV
-        </Button>
-        <Button size="xs" variant="default" onClick={() => void write('wiring')}>
-          Wiring as CSV
-        </Button>
-        <ReadButton
-          label="Read wiring from CSV …"
-          things="wiring"
-          read={(r, text) => import('../../core/formats').then((f) => f.wiringFromCsv(r, text))}
-        />
-        <Button size="xs" variant="default" onClick={() => void write('bill')}>
-          Bill as CSV
-        </Button>
-      </Group>
+      <LeadFiles longer={longer} write={write} />
       <p data-cut-sum className="common-gap-5">
         <strong>{list.cuts.length} leads</strong>, {list.joints} joints, about{' '}
         <strong>{fixed(list.hours)} h</strong>. Stock:{' '}
@@ -156,62 +136,7 @@ export function LeadsView() {
         </thead>
         <tbody>
           {list.cuts.map((c) => (
-            <tr key={c.lead.id} data-cut={c.lead.id}>
-              <td>
-                <span className="display">{c.code}</span>
-              </td>
-              <td>{endWords(rig, c.lead.from)}</td>
-              <td>{endWords(rig, c.lead.to)}</td>
-              <td>{LEAD_TAGS[c.lead.type]}</td>
-              <td>
-                <Group gap={4} wrap="nowrap">
-                  <Shape cut={c} side="from" />
-                  <Shape cut={c} side="to" />
-                </Group>
-              </td>
-              <td className="one-line">
-                {showLength(c.metres, units.length)}
-                {c.short > 0.001 && (
-                  <div>
-                    <strong className="sev-word">too short by {Math.ceil(c.short * 100)} cm</strong>
-                  </div>
-                )}
-              </td>
-              <td>
-                {c.routed === null ? (
-                  <span className="faint">as entered</span>
-                ) : (
-                  <span title={c.how}>
-                    {showLength(c.routed, units.length)}
-                    <div className="faint common-text">{c.how}</div>
-                  </span>
-                )}
-              </td>
-              <td>
-                {c.made ? (
-                  <strong>{showLength(c.cut, units.length)}</strong>
-                ) : (
-                  `bought, ${showLength(c.cut, units.length)}`
-                )}
-              </td>
-              <td>{c.pFNow === null ? '–' : `${Math.round(c.pFNow)} pF`}</td>
-              <td>
-                {c.pF === null ? (
-                  '–'
-                ) : (
-                  <CommitNumber
-                    w={80}
-                    aria-label={`Measured capacitance of ${c.code}`}
-                    min={0}
-                    max={1e6}
-                    placeholder="–"
-                    value={c.lead.pF}
-                    onCommit={(v) => edit({ edit: 'setLead', lead: c.lead.id, pF: v ?? null })}
-                  />
-                )}
-              </td>
-              <td>{c.joints || '–'}</td>
-            </tr>
+            <CutRow key={c.lead.id} c={c} />
           ))}
         </tbody>
       </table>
@@ -223,6 +148,105 @@ export function LeadsView() {
         mains leads are not made here.
       </p>
     </div>
+  );
+}
+
+/** The files of the cut list. */
+function LeadFiles({
+  longer,
+  write,
+}: {
+  longer: Edit[];
+  write: (what: 'cut' | 'wiring' | 'bill') => Promise<void>;
+}) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <Group gap={10} mt={8} className="no-print">
+      {longer.length > 0 && (
+        <Button size="xs" onClick={() => edit(longer, 'gave leads the lengths of their ways')}>
+          Take the cut lengths for {longer.length} {longer.length === 1 ? 'lead' : 'leads'}
+        </Button>
+      )}
+      <Button size="xs" variant="default" onClick={() => void write('cut')}>
+        Cut list as CSV
+      </Button>
+      <Button size="xs" variant="default" onClick={() => void write('wiring')}>
+        Wiring as CSV
+      </Button>
+      <ReadButton
+        label="Read wiring from CSV …"
+        things="wiring"
+        read={(r, text) => import('../../core/formats').then((f) => f.wiringFromCsv(r, text))}
+      />
+      <Button size="xs" variant="default" onClick={() => void write('bill')}>
+        Bill as CSV
+      </Button>
+    </Group>
+  );
+}
+
+/** One lead to cut: its ends, its length and how that was found, its plugs and its capacitance. */
+function CutRow({ c }: { c: Cut }) {
+  const rig = useDocument();
+  const units = useRig((s) => s.units);
+  const edit = useRig((s) => s.edit);
+  return (
+    <tr data-cut={c.lead.id}>
+      <td>
+        <span className="display">{c.code}</span>
+      </td>
+      <td>{endWords(rig, c.lead.from)}</td>
+      <td>{endWords(rig, c.lead.to)}</td>
+      <td>{LEAD_TAGS[c.lead.type]}</td>
+      <td>
+        <Group gap={4} wrap="nowrap">
+          <Shape cut={c} side="from" />
+          <Shape cut={c} side="to" />
+        </Group>
+      </td>
+      <td className="one-line">
+        {showLength(c.metres, units.length)}
+        {c.short > 0.001 && (
+          <div>
+            <strong className="sev-word">too short by {Math.ceil(c.short * 100)} cm</strong>
+          </div>
+        )}
+      </td>
+      <td>
+        {c.routed === null ? (
+          <span className="faint">as entered</span>
+        ) : (
+          <span title={c.how}>
+            {showLength(c.routed, units.length)}
+            <div className="faint common-text">{c.how}</div>
+          </span>
+        )}
+      </td>
+      <td>
+        {c.made ? (
+          <strong>{showLength(c.cut, units.length)}</strong>
+        ) : (
+          `bought, ${showLength(c.cut, units.length)}`
+        )}
+      </td>
+      <td>{c.pFNow === null ? '–' : `${Math.round(c.pFNow)} pF`}</td>
+      <td>
+        {c.pF === null ? (
+          '–'
+        ) : (
+          <CommitNumber
+            w={80}
+            aria-label={`Measured capacitance of ${c.code}`}
+            min={0}
+            max={1e6}
+            placeholder="–"
+            value={c.lead.pF}
+            onCommit={(v) => edit({ edit: 'setLead', lead: c.lead.id, pF: v ?? null })}
+          />
+        )}
+      </td>
+      <td>{c.joints || '–'}</td>
+    </tr>
   );
 }
 

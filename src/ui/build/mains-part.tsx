@@ -2,8 +2,12 @@
 import { MultiSelect, Select } from '@mantine/core';
 import { useState } from 'react';
 import { checkCountries, COUNTRIES, countryOf, mainsSums } from '../../core/build';
+import type { CountryCheck } from '../../core/build/mains';
 import { kindOf } from '../../core/kinds';
+import type { MainsNeed } from '../../core/kinds/kind';
+import type { Outcome } from '../../core/outcome';
 import type { Device } from '../../core/rig';
+import type { Rig } from '../../core/rig/schema';
 import { fixed } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
@@ -88,54 +92,7 @@ export function MainsPart() {
             </thead>
             <tbody>
               {sums.takers.map(({ device: d, need }) => (
-                <tr key={d.id} data-mains-taker={d.id}>
-                  <td>
-                    <strong>{d.name}</strong>
-                    <div className="faint common-text">
-                      {need.hz.join(' and ')} Hz
-                      {need.inrushAmps ? `, ${need.inrushAmps} A at the start` : ''}
-                    </div>
-                  </td>
-                  <td>
-                    <CommitNumber
-                      w={76}
-                      aria-label={`Watts of ${d.name}`}
-                      min={0}
-                      max={20_000}
-                      value={need.watts}
-                      onCommit={(watts) => set(d, { watts })}
-                    />
-                  </td>
-                  <td>
-                    <Select
-                      size="xs"
-                      w={168}
-                      aria-label={`Mains voltage of ${d.name}`}
-                      allowDeselect={false}
-                      placeholder={need.volts.map((r) => r.join(' to ')).join(' or ')}
-                      value={rangeOf(need.volts)}
-                      data={RANGES.map(({ value, label }) => ({ value, label }))}
-                      onChange={(v) => {
-                        const r = RANGES.find((x) => x.value === v);
-                        if (r) set(d, { volts: r.volts });
-                      }}
-                    />
-                  </td>
-                  <td>
-                    <Select
-                      size="xs"
-                      w={150}
-                      clearable
-                      aria-label={`Mains socket of ${d.name}`}
-                      placeholder="the wall"
-                      value={d.mains?.from ?? null}
-                      data={strips
-                        .filter((s) => s.id !== d.id)
-                        .map((s) => ({ value: s.id, label: s.name }))}
-                      onChange={(v) => set(d, { from: v ?? undefined })}
-                    />
-                  </td>
-                </tr>
+                <TakerRow key={d.id} d={d} need={need} set={set} strips={strips} />
               ))}
             </tbody>
           </table>
@@ -151,42 +108,7 @@ export function MainsPart() {
             value={(rig.tour?.countries ?? []).filter((c) => countryOf(c))}
             onChange={(countries) => edit({ edit: 'setTour', tour: { ...rig.tour, countries } })}
           />
-          {checks.length > 0 && (
-            <table className="sheet-table figures common-gap-3" data-table="countries">
-              <thead>
-                <tr>
-                  <th>Country</th>
-                  <th>Mains</th>
-                  <th>Plugs</th>
-                  <th>Draws</th>
-                  <th>Does not bear it</th>
-                </tr>
-              </thead>
-              <tbody>
-                {checks.map((c) => (
-                  <tr key={c.country.code} data-country={c.country.code}>
-                    <td>{c.country.name}</td>
-                    <td>
-                      {c.country.volts} V, {c.country.hz.join(' and ')} Hz
-                    </td>
-                    <td>{c.country.plugs}</td>
-                    <td>{fixed(c.amps)} A</td>
-                    <td>
-                      {c.wrong.length ? (
-                        <strong>
-                          {c.wrong
-                            .map((w) => `${w.device.name} (${WRONG_WORDS[w.what]})`)
-                            .join(', ')}
-                        </strong>
-                      ) : (
-                        'all do'
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
+          {checks.length > 0 && <CountryTable checks={checks} />}
           <p className="faint common-text-2">
             Nominal values; venues differ, so measure at the socket before anything is plugged in.
             Watts and voltages are typical until you put in those of the plate. Protective earth is
@@ -196,5 +118,105 @@ export function MainsPart() {
         </div>
       </div>
     </section>
+  );
+}
+
+/** What each country of the tour has, and what does not work there. */
+function CountryTable({ checks }: { checks: CountryCheck[] }) {
+  return (
+    <table className="sheet-table figures common-gap-3" data-table="countries">
+      <thead>
+        <tr>
+          <th>Country</th>
+          <th>Mains</th>
+          <th>Plugs</th>
+          <th>Draws</th>
+          <th>Does not bear it</th>
+        </tr>
+      </thead>
+      <tbody>
+        {checks.map((c) => (
+          <tr key={c.country.code} data-country={c.country.code}>
+            <td>{c.country.name}</td>
+            <td>
+              {c.country.volts} V, {c.country.hz.join(' and ')} Hz
+            </td>
+            <td>{c.country.plugs}</td>
+            <td>{fixed(c.amps)} A</td>
+            <td>
+              {c.wrong.length ? (
+                <strong>
+                  {c.wrong.map((w) => `${w.device.name} (${WRONG_WORDS[w.what]})`).join(', ')}
+                </strong>
+              ) : (
+                'all do'
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** One device on the mains: what it draws, which inlet it has, what feeds it. */
+function TakerRow({
+  d,
+  need,
+  set,
+  strips,
+}: {
+  d: Device;
+  need: MainsNeed;
+  set: (d: Device, change: Partial<NonNullable<Device['mains']>>) => Outcome<Rig>;
+  strips: Device[];
+}) {
+  return (
+    <tr data-mains-taker={d.id}>
+      <td>
+        <strong>{d.name}</strong>
+        <div className="faint common-text">
+          {need.hz.join(' and ')} Hz
+          {need.inrushAmps ? `, ${need.inrushAmps} A at the start` : ''}
+        </div>
+      </td>
+      <td>
+        <CommitNumber
+          w={76}
+          aria-label={`Watts of ${d.name}`}
+          min={0}
+          max={20_000}
+          value={need.watts}
+          onCommit={(watts) => set(d, { watts })}
+        />
+      </td>
+      <td>
+        <Select
+          size="xs"
+          w={168}
+          aria-label={`Mains voltage of ${d.name}`}
+          allowDeselect={false}
+          placeholder={need.volts.map((r) => r.join(' to ')).join(' or ')}
+          value={rangeOf(need.volts)}
+          data={RANGES.map(({ value, label }) => ({ value, label }))}
+          onChange={(v) => {
+            const r = RANGES.find((x) => x.value === v);
+            if (r) set(d, { volts: r.volts });
+          }}
+        />
+      </td>
+      <td>
+        <Select
+          size="xs"
+          w={150}
+          clearable
+          aria-label={`Mains socket of ${d.name}`}
+          placeholder="the wall"
+          value={d.mains?.from ?? null}
+          data={strips.filter((s) => s.id !== d.id).map((s) => ({ value: s.id, label: s.name }))}
+          onChange={(v) => set(d, { from: v ?? undefined })}
+        />
+      </td>
+    </tr>
   );
 }

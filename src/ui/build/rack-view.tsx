@@ -1,7 +1,6 @@
 'use client';
-import { sure } from '../../core/outcome';
 import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core';
-import { type KeyboardEvent, useMemo, useState } from 'react';
+import { type Dispatch, type KeyboardEvent, type SetStateAction, useMemo, useState } from 'react';
 import {
   BETWEEN_MM,
   mountedIn,
@@ -13,7 +12,9 @@ import {
   UNIT_MM,
   unitsOf,
 } from '../../core/build';
+import type { Mounted, RackClash, RackSums } from '../../core/build/rack';
 import { rackSvg } from '../../core/formats';
+import { type Outcome, sure } from '../../core/outcome';
 import {
   type Device,
   endWords,
@@ -135,33 +136,7 @@ function Inside({
   return (
     <div className="board" data-place="rack">
       <div className="board-main">
-        <Group gap={8} px={14} pb={6} align="end">
-          {(rig.racks ?? []).length > 1 && (
-            <Select
-              size="xs"
-              w={170}
-              aria-label="Rack"
-              allowDeselect={false}
-              value={rack.id}
-              data={(rig.racks ?? []).map((r) => ({ value: r.id, label: r.name }))}
-              onChange={onRack}
-            />
-          )}
-          <Button size="xs" variant="default" onClick={onAdd}>
-            Add a rack
-          </Button>
-          <span className="figures small-print" data-rack-sum>
-            <strong>{fixed(sums.grams / 1000)} kg</strong>
-            {sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}
-            {sums.grams > TWO_PERSONS_GRAMS ? ', two persons lift' : ''}; {sums.used} of{' '}
-            {rack.units} U; centre of gravity{' '}
-            {sums.centreMm === null
-              ? 'not known'
-              : `${Math.round(sums.centreMm)} mm up of ${Math.round(rack.units * UNIT_MM)}`}
-            ; {Math.round(sums.watts)} W of heat
-          </span>
-          <DrawingFiles name={`${rig.id}-${rack.id}`} svg={() => rackSvg(rig, rack)} />
-        </Group>
+        <RackHead rig={rig} rack={rack} onRack={onRack} onAdd={onAdd} sums={sums} />
         <DrawnPlan
           svg={svg}
           label={
@@ -190,108 +165,12 @@ function Inside({
       </div>
       <aside className="board-side scroll">
         {picked ? (
-          <section data-item-panel={picked.id}>
-            <h3 className="common-gap">{picked.name}</h3>
-            <p className="figures item-panel-text">
-              {unitsOf(picked).units} U{unitsOf(picked).shelf ? ' on a shelf' : ''}, reaches{' '}
-              {list.find((m) => m.device.id === picked.id)?.inside ?? '–'} mm into {rack.depth} mm
-              with its plugs.
-            </p>
-            <Group gap={8} align="end">
-              <CommitNumber
-                w={90}
-                label="Lowest unit"
-                min={1}
-                max={60}
-                value={picked.rack!.unit}
-                onCommit={(v) => v !== undefined && put(picked, { unit: Math.round(v) })}
-              />
-              <CommitNumber
-                w={80}
-                label="Units"
-                min={1}
-                max={30}
-                value={unitsOf(picked).units}
-                onCommit={(v) =>
-                  v !== undefined &&
-                  edit({ edit: 'setDevice', device: picked.id, units: Math.round(v) })
-                }
-              />
-              {unitsOf(picked).shelf && (
-                <CommitNumber
-                  w={100}
-                  label="From left, mm"
-                  min={0}
-                  max={450}
-                  value={picked.rack!.x ?? 0}
-                  onCommit={(x) => put(picked, { x: x ?? 0 })}
-                />
-              )}
-            </Group>
-            <Group gap={10} my={6}>
-              <Checkbox
-                size="xs"
-                label="On the rear rails"
-                checked={picked.rack!.rear ?? false}
-                onChange={(e) => put(picked, { rear: e.currentTarget.checked })}
-              />
-              <Button
-                size="compact-xs"
-                variant="default"
-                onClick={() => {
-                  edit({ edit: 'placeInRack', device: picked.id, rack: null });
-                  select(null);
-                }}
-              >
-                Take out
-              </Button>
-            </Group>
-          </section>
+          <MountedPanel picked={picked} list={list} rack={rack} put={put} select={select} />
         ) : (
           <RackPanel key={JSON.stringify(rack)} rack={rack} onGone={() => onRack(null)} />
         )}
-        {clashes.length > 0 && (
-          <section data-list="clashes">
-            <h3 className="common-gap-4">To put right</h3>
-            {clashes.map((c, i) => (
-              <button key={i} type="button" className="clash" onClick={() => select(c.a.device.id)}>
-                <strong>{c.a.device.name}</strong>
-                {c.b ? ` and ${c.b.device.name}` : ''}:{' '}
-                {
-                  {
-                    overlap: c.mm ? `together ${Math.ceil(c.mm)} mm too deep` : 'on the same units',
-                    'too-high': `${Math.ceil(c.mm)} mm over the top`,
-                    'too-deep': `${Math.ceil(c.mm)} mm too deep`,
-                    'too-wide': `sticks out by ${Math.ceil(c.mm)} mm`,
-                    heat: 'no free unit above it to let its heat out',
-                    access: 'is set by hand and hangs at the rear',
-                  }[c.what]
-                }
-              </button>
-            ))}
-          </section>
-        )}
-        {loose.length > 0 && (
-          <section data-tray>
-            <h3 className="common-gap-4">Not mounted yet</h3>
-            {loose.map((d) => (
-              <Group key={d.id} gap={6} my={2} wrap="nowrap">
-                <span className="tape tray-box">{d.name}</span>
-                <span className="faint tray-text">
-                  {unitsOf(d).units} U{unitsOf(d).shelf ? ', shelf' : ''}
-                </span>
-                <Button
-                  size="compact-xs"
-                  variant="default"
-                  aria-label={`Mount ${d.name}`}
-                  onClick={() => mount(d)}
-                >
-                  Mount
-                </Button>
-              </Group>
-            ))}
-          </section>
-        )}
+        {clashes.length > 0 && <ToPutRight clashes={clashes} select={select} />}
+        {loose.length > 0 && <NotMounted loose={loose} mount={mount} />}
         <Panels rig={rig} />
         <p className="faint common-text-2">
           A unit is 44.45 mm. Boxes without ears stand on a shelf, 450 mm between the rails. Heat is
@@ -300,6 +179,182 @@ function Inside({
         </p>
       </aside>
     </div>
+  );
+}
+
+/** Devices that could go into the rack and are nowhere yet. */
+function NotMounted({ loose, mount }: { loose: Device[]; mount: (d: Device) => Outcome<Rig> }) {
+  return (
+    <section data-tray>
+      <h3 className="common-gap-4">Not mounted yet</h3>
+      {loose.map((d) => (
+        <Group key={d.id} gap={6} my={2} wrap="nowrap">
+          <span className="tape tray-box">{d.name}</span>
+          <span className="faint tray-text">
+            {unitsOf(d).units} U{unitsOf(d).shelf ? ', shelf' : ''}
+          </span>
+          <Button
+            size="compact-xs"
+            variant="default"
+            aria-label={`Mount ${d.name}`}
+            onClick={() => mount(d)}
+          >
+            Mount
+          </Button>
+        </Group>
+      ))}
+    </section>
+  );
+}
+
+/** What is in the way of what, each with how much. */
+function ToPutRight({
+  clashes,
+  select,
+}: {
+  clashes: RackClash[];
+  select: Dispatch<SetStateAction<string | null>>;
+}) {
+  return (
+    <section data-list="clashes">
+      <h3 className="common-gap-4">To put right</h3>
+      {clashes.map((c, i) => (
+        <button key={i} type="button" className="clash" onClick={() => select(c.a.device.id)}>
+          <strong>{c.a.device.name}</strong>
+          {c.b ? ` and ${c.b.device.name}` : ''}:{' '}
+          {
+            {
+              overlap: c.mm ? `together ${Math.ceil(c.mm)} mm too deep` : 'on the same units',
+              'too-high': `${Math.ceil(c.mm)} mm over the top`,
+              'too-deep': `${Math.ceil(c.mm)} mm too deep`,
+              'too-wide': `sticks out by ${Math.ceil(c.mm)} mm`,
+              heat: 'no free unit above it to let its heat out',
+              access: 'is set by hand and hangs at the rear',
+            }[c.what]
+          }
+        </button>
+      ))}
+    </section>
+  );
+}
+
+/** Where the chosen device is mounted, and how much room it takes. */
+function MountedPanel({
+  picked,
+  list,
+  rack,
+  put,
+  select,
+}: {
+  picked: Device;
+  list: Mounted[];
+  rack: Rack;
+  put: (d: Device, change: Partial<NonNullable<Device['rack']>>) => Outcome<Rig>;
+  select: Dispatch<SetStateAction<string | null>>;
+}) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <section data-item-panel={picked.id}>
+      <h3 className="common-gap">{picked.name}</h3>
+      <p className="figures item-panel-text">
+        {unitsOf(picked).units} U{unitsOf(picked).shelf ? ' on a shelf' : ''}, reaches{' '}
+        {list.find((m) => m.device.id === picked.id)?.inside ?? '–'} mm into {rack.depth} mm with
+        its plugs.
+      </p>
+      <Group gap={8} align="end">
+        <CommitNumber
+          w={90}
+          label="Lowest unit"
+          min={1}
+          max={60}
+          value={picked.rack!.unit}
+          onCommit={(v) => v !== undefined && put(picked, { unit: Math.round(v) })}
+        />
+        <CommitNumber
+          w={80}
+          label="Units"
+          min={1}
+          max={30}
+          value={unitsOf(picked).units}
+          onCommit={(v) =>
+            v !== undefined && edit({ edit: 'setDevice', device: picked.id, units: Math.round(v) })
+          }
+        />
+        {unitsOf(picked).shelf && (
+          <CommitNumber
+            w={100}
+            label="From left, mm"
+            min={0}
+            max={450}
+            value={picked.rack!.x ?? 0}
+            onCommit={(x) => put(picked, { x: x ?? 0 })}
+          />
+        )}
+      </Group>
+      <Group gap={10} my={6}>
+        <Checkbox
+          size="xs"
+          label="On the rear rails"
+          checked={picked.rack!.rear ?? false}
+          onChange={(e) => put(picked, { rear: e.currentTarget.checked })}
+        />
+        <Button
+          size="compact-xs"
+          variant="default"
+          onClick={() => {
+            edit({ edit: 'placeInRack', device: picked.id, rack: null });
+            select(null);
+          }}
+        >
+          Take out
+        </Button>
+      </Group>
+    </section>
+  );
+}
+
+/** Which rack, and its sums: weight, units, centre of gravity, heat. */
+function RackHead({
+  rig,
+  rack,
+  onRack,
+  onAdd,
+  sums,
+}: {
+  rig: Rig;
+  rack: Rack;
+  onRack: (id: string | null) => void;
+  onAdd: () => void;
+  sums: RackSums;
+}) {
+  return (
+    <Group gap={8} px={14} pb={6} align="end">
+      {(rig.racks ?? []).length > 1 && (
+        <Select
+          size="xs"
+          w={170}
+          aria-label="Rack"
+          allowDeselect={false}
+          value={rack.id}
+          data={(rig.racks ?? []).map((r) => ({ value: r.id, label: r.name }))}
+          onChange={onRack}
+        />
+      )}
+      <Button size="xs" variant="default" onClick={onAdd}>
+        Add a rack
+      </Button>
+      <span className="figures small-print" data-rack-sum>
+        <strong>{fixed(sums.grams / 1000)} kg</strong>
+        {sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}
+        {sums.grams > TWO_PERSONS_GRAMS ? ', two persons lift' : ''}; {sums.used} of {rack.units} U;
+        centre of gravity{' '}
+        {sums.centreMm === null
+          ? 'not known'
+          : `${Math.round(sums.centreMm)} mm up of ${Math.round(rack.units * UNIT_MM)}`}
+        ; {Math.round(sums.watts)} W of heat
+      </span>
+      <DrawingFiles name={`${rig.id}-${rack.id}`} svg={() => rackSvg(rig, rack)} />
+    </Group>
   );
 }
 

@@ -1,10 +1,13 @@
 'use client';
 import { ActionIcon, Button, Group, Select, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
-import { type KeyboardEvent, useMemo, useState } from 'react';
+import { type Dispatch, type KeyboardEvent, type SetStateAction, useMemo, useState } from 'react';
 import { inputList } from '../../core/build';
+import type { InputLine } from '../../core/build/input-list';
 import { stageSvg } from '../../core/formats';
-import { freshId, type Rig, type Stage } from '../../core/rig';
+import type { Outcome } from '../../core/outcome';
+import { type Board, freshId, type Rig, type Stage } from '../../core/rig';
+import type { Device, Rack } from '../../core/rig/schema';
 import { showLevel } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
@@ -27,7 +30,6 @@ export function StageView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const report = useRig((s) => s.report);
-  const units = useRig((s) => s.units);
   const [selected, select] = useState<string | null>(null);
   const [words, setWords] = useState('');
   const [moved, setMoved] = useState<Stage | null>(null);
@@ -73,75 +75,15 @@ export function StageView() {
   return (
     <div className="board" data-place="stage">
       <div className="board-main">
-        <Group gap={8} px={14} pb={6} align="end">
-          <CommitNumber
-            w={90}
-            label="Wide, m"
-            min={1}
-            max={100}
-            value={stage.width}
-            onCommit={(v) => v !== undefined && set({ width: v })}
-          />
-          <CommitNumber
-            w={90}
-            label="Deep, m"
-            min={1}
-            max={100}
-            value={stage.depth}
-            onCommit={(v) => v !== undefined && set({ depth: v })}
-          />
-          <Select
-            size="xs"
-            w={210}
-            searchable
-            placeholder="Put on the stage …"
-            aria-label="Put on the stage"
-            value={null}
-            data={could.map((x) => ({ value: x.id, label: x.name }))}
-            onChange={(id) => {
-              if (
-                id &&
-                set({ spots: [...stage.spots, { id, x: stage.width / 2, y: stage.depth / 2 }] }).ok
-              )
-                select(id);
-            }}
-          />
-          <form
-            className="stage-view-row"
-            onSubmit={(e) => {
-              e.preventDefault();
-              if (
-                words.trim() &&
-                set({
-                  marks: [
-                    ...stage.marks,
-                    {
-                      id: freshId(words, [...on, ...stage.marks.map((m) => m.id)]),
-                      words: words.trim(),
-                      x: stage.width / 2,
-                      y: stage.depth - 1,
-                    },
-                  ],
-                }).ok
-              )
-                setWords('');
-            }}
-          >
-            <TextInput
-              size="xs"
-              w={130}
-              placeholder="a mark, in words"
-              aria-label="A mark, in words"
-              maxLength={120}
-              value={words}
-              onChange={(e) => setWords(e.currentTarget.value)}
-            />
-            <Button size="xs" variant="default" type="submit">
-              Mark
-            </Button>
-          </form>
-          <DrawingFiles name={`${rig.id}-stage`} svg={() => stageSvg(rig)} />
-        </Group>
+        <StageHead
+          stage={stage}
+          set={set}
+          could={could}
+          select={select}
+          words={words}
+          on={on}
+          setWords={setWords}
+        />
         <DrawnPlan
           svg={svg}
           label="The stage from above. Arrows move what is chosen by 10 cm, Delete takes it off."
@@ -167,64 +109,181 @@ export function StageView() {
           ...stage.spots.map((s) => ({ ...s, name: nameIn(rig, s.id) })),
           ...stage.marks.map((m) => ({ ...m, name: m.words })),
         ].map((s) => (
-          <Group key={s.id} gap={6} my={1} wrap="nowrap">
-            <button
-              type="button"
-              className="clash stage-view-button"
-
-              aria-current={selected === s.id}
-              onClick={() => select(s.id)}
-            >
-              <strong>{s.name}</strong>{' '}
-              <span className="figures faint">
-                {s.x.toFixed(1)} m, {s.y.toFixed(1)} m
-              </span>
-            </button>
-            <ActionIcon
-              size="sm"
-              variant="subtle"
-              aria-label={`Take ${s.name} off the stage`}
-              onClick={() => drop(s.id)}
-            >
-              <IconX size={14} />
-            </ActionIcon>
-          </Group>
+          <SpotLine key={s.id} s={s} selected={selected} select={select} drop={drop} />
         ))}
         <h3 className="stage-view-gap">Inputs for the house and the monitors</h3>
-        <table className="sheet-table figures common-text-2" data-table="inputs">
-          <thead>
-            <tr>
-              <th>Input</th>
-              <th>Feed</th>
-              <th>Level</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((l) => (
-              <tr key={`${l.device} ${l.jack}`}>
-                <td>
-                  <strong>{l.name}</strong>
-                  <div className="faint">{l.stereo}</div>
-                </td>
-                <td>
-                  {l.feed}
-                  {l.stand ? <div className="faint">{l.stand}</div> : null}
-                </td>
-                <td>
-                  {l.quietDbu === null
-                    ? 'silent'
-                    : `${showLevel(l.quietDbu, units.level)} to ${showLevel(l.loudDbu, units.level)}`}
-                  <div className="faint">phantom {l.phantom}</div>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <InputLines lines={lines} />
         <p className="faint common-text-2">
           Metres from the rear left corner. Leads are taken to run along the edges: metres across
           plus metres up or down the stage.
         </p>
       </aside>
     </div>
+  );
+}
+
+/** Each line to the house and the monitors: its feed, its levels, phantom. */
+function InputLines({ lines }: { lines: InputLine[] }) {
+  const units = useRig((s) => s.units);
+  return (
+    <table className="sheet-table figures common-text-2" data-table="inputs">
+      <thead>
+        <tr>
+          <th>Input</th>
+          <th>Feed</th>
+          <th>Level</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((l) => (
+          <tr key={`${l.device} ${l.jack}`}>
+            <td>
+              <strong>{l.name}</strong>
+              <div className="faint">{l.stereo}</div>
+            </td>
+            <td>
+              {l.feed}
+              {l.stand ? <div className="faint">{l.stand}</div> : null}
+            </td>
+            <td>
+              {l.quietDbu === null
+                ? 'silent'
+                : `${showLevel(l.quietDbu, units.level)} to ${showLevel(l.loudDbu, units.level)}`}
+              <div className="faint">phantom {l.phantom}</div>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** One thing on the stage, with where it stands. */
+function SpotLine({
+  s,
+  selected,
+  select,
+  drop,
+}: {
+  s: { name: string; id: string; x: number; y: number };
+  selected: string | null;
+  select: Dispatch<SetStateAction<string | null>>;
+  drop: (id: string) => Outcome<Rig>;
+}) {
+  return (
+    <Group gap={6} my={1} wrap="nowrap">
+      <button
+        type="button"
+        className="clash stage-view-button"
+
+        aria-current={selected === s.id}
+        onClick={() => select(s.id)}
+      >
+        <strong>{s.name}</strong>{' '}
+        <span className="figures faint">
+          {s.x.toFixed(1)} m, {s.y.toFixed(1)} m
+        </span>
+      </button>
+      <ActionIcon
+        size="sm"
+        variant="subtle"
+        aria-label={`Take ${s.name} off the stage`}
+        onClick={() => drop(s.id)}
+      >
+        <IconX size={14} />
+      </ActionIcon>
+    </Group>
+  );
+}
+
+/** How large the stage is, and what is put on it. */
+function StageHead({
+  stage,
+  set,
+  could,
+  select,
+  words,
+  on,
+  setWords,
+}: {
+  stage: Stage;
+  set: (change: Partial<Stage>) => Outcome<Rig>;
+  could: (Board | Rack | Device)[];
+  select: Dispatch<SetStateAction<string | null>>;
+  words: string;
+  on: Set<string>;
+  setWords: Dispatch<SetStateAction<string>>;
+}) {
+  const rig = useDocument();
+  return (
+    <Group gap={8} px={14} pb={6} align="end">
+      <CommitNumber
+        w={90}
+        label="Wide, m"
+        min={1}
+        max={100}
+        value={stage.width}
+        onCommit={(v) => v !== undefined && set({ width: v })}
+      />
+      <CommitNumber
+        w={90}
+        label="Deep, m"
+        min={1}
+        max={100}
+        value={stage.depth}
+        onCommit={(v) => v !== undefined && set({ depth: v })}
+      />
+      <Select
+        size="xs"
+        w={210}
+        searchable
+        placeholder="Put on the stage …"
+        aria-label="Put on the stage"
+        value={null}
+        data={could.map((x) => ({ value: x.id, label: x.name }))}
+        onChange={(id) => {
+          if (
+            id &&
+            set({ spots: [...stage.spots, { id, x: stage.width / 2, y: stage.depth / 2 }] }).ok
+          )
+            select(id);
+        }}
+      />
+      <form
+        className="stage-view-row"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (
+            words.trim() &&
+            set({
+              marks: [
+                ...stage.marks,
+                {
+                  id: freshId(words, [...on, ...stage.marks.map((m) => m.id)]),
+                  words: words.trim(),
+                  x: stage.width / 2,
+                  y: stage.depth - 1,
+                },
+              ],
+            }).ok
+          )
+            setWords('');
+        }}
+      >
+        <TextInput
+          size="xs"
+          w={130}
+          placeholder="a mark, in words"
+          aria-label="A mark, in words"
+          maxLength={120}
+          value={words}
+          onChange={(e) => setWords(e.currentTarget.value)}
+        />
+        <Button size="xs" variant="default" type="submit">
+          Mark
+        </Button>
+      </form>
+      <DrawingFiles name={`${rig.id}-stage`} svg={() => stageSvg(rig)} />
+    </Group>
   );
 }

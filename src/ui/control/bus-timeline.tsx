@@ -1,6 +1,8 @@
 'use client';
-import { sure } from '../../core/outcome';
 import { type Change, hex, messageWords } from '../../core/midi';
+import type { Sent } from '../../core/midi/bus';
+import type { Landing } from '../../core/midi/change';
+import { sure } from '../../core/outcome';
 import { deviceOf, endWords, nameOf } from '../../core/rig';
 import { fixed } from '../../core/units';
 import { useDocument } from '../store/use-rig';
@@ -101,32 +103,7 @@ export function BusTimeline({ change }: { change: Change }) {
                   <title>{`clock, ${fixed(s.start, 2)} ms`}</title>
                 </line>
               ) : (
-                <g key={k}>
-                  <rect
-                    x={x(s.start)}
-                    y={y(i) + 4}
-                    width={w}
-                    height={SIZE.bar}
-                    rx={1}
-                    fill={s.message.type === 'program' ? 'var(--ink)' : 'var(--faint)'}
-                  >
-                    <title>
-                      {`${hex(s.bytes)}: ${messageWords(s.message)}, ${fixed(s.start, 2)} ` +
-                        `to ${fixed(s.end, 2)} ms`}
-                    </title>
-                  </rect>
-                  {w > 62 && (
-                    <text
-                      x={x(s.start) + 4}
-                      y={y(i) + 15}
-                      fontSize={10}
-                      fill="var(--sheet)"
-                      pointerEvents="none"
-                    >
-                      {hex(s.bytes)}
-                    </text>
-                  )}
-                </g>
+                <SentMessage key={k} x={x} s={s} y={y} i={i} w={w} />
               );
             })}
         </g>
@@ -135,42 +112,106 @@ export function BusTimeline({ change }: { change: Change }) {
         const row = leads.length + n;
         const mine = change.landings.filter((l) => l.device === id && l.effect.what !== 'bank');
         const last = sure(mine.at(-1));
-        return (
-          <g key={id} data-lands={id}>
-            <text x={4} y={y(row) + 15} fontSize={12} fontWeight={700} fill="var(--ink)">
-              {deviceOf(rig, id)?.name}
-            </text>
-            {mine.map((l, k) => (
-              <g key={k}>
-                <rect
-                  x={x(l.arrived)}
-                  y={y(row) + 4}
-                  width={Math.max(2, x(l.at) - x(l.arrived))}
-                  height={SIZE.bar}
-                  fill="var(--tape)"
-                  stroke="var(--tape-edge)"
-                >
-                  <title>{`told at ${fixed(l.arrived, 2)} ms, in place at ${fixed(l.at, 2)} ms`}</title>
-                </rect>
-                {l.silentFrom !== undefined && (
-                  <rect
-                    x={x(Math.max(0, l.silentFrom))}
-                    y={y(row) + 8}
-                    width={Math.max(1, x(l.at) - x(Math.max(0, l.silentFrom)))}
-                    height={6}
-                    fill="var(--ink)"
-                  >
-                    <title>silent while it loads</title>
-                  </rect>
-                )}
-              </g>
-            ))}
-            <text x={x(last.at) + 5} y={y(row) + 15} fontSize={11} fill="var(--ink)">
-              {fixed(last.at, 1)} ms
-            </text>
-          </g>
-        );
+        return <Landings key={id} id={id} y={y} row={row} mine={mine} x={x} last={last} />;
       })}
     </svg>
+  );
+}
+
+/** When each change lands on one device. */
+function Landings({
+  id,
+  y,
+  row,
+  mine,
+  x,
+  last,
+}: {
+  id: string;
+  y: (row: number) => number;
+  row: number;
+  mine: Landing[];
+  x: (ms: number) => number;
+  last: Landing;
+}) {
+  const rig = useDocument();
+  return (
+    <g data-lands={id}>
+      <text x={4} y={y(row) + 15} fontSize={12} fontWeight={700} fill="var(--ink)">
+        {deviceOf(rig, id)?.name}
+      </text>
+      {mine.map((l, k) => (
+        <g key={k}>
+          <rect
+            x={x(l.arrived)}
+            y={y(row) + 4}
+            width={Math.max(2, x(l.at) - x(l.arrived))}
+            height={SIZE.bar}
+            fill="var(--tape)"
+            stroke="var(--tape-edge)"
+          >
+            <title>{`told at ${fixed(l.arrived, 2)} ms, in place at ${fixed(l.at, 2)} ms`}</title>
+          </rect>
+          {l.silentFrom !== undefined && (
+            <rect
+              x={x(Math.max(0, l.silentFrom))}
+              y={y(row) + 8}
+              width={Math.max(1, x(l.at) - x(Math.max(0, l.silentFrom)))}
+              height={6}
+              fill="var(--ink)"
+            >
+              <title>silent while it loads</title>
+            </rect>
+          )}
+        </g>
+      ))}
+      <text x={x(last.at) + 5} y={y(row) + 15} fontSize={11} fill="var(--ink)">
+        {fixed(last.at, 1)} ms
+      </text>
+    </g>
+  );
+}
+
+/** One message on a wire, as long as it takes. */
+function SentMessage({
+  x,
+  s,
+  y,
+  i,
+  w,
+}: {
+  x: (ms: number) => number;
+  s: Sent;
+  y: (row: number) => number;
+  i: number;
+  w: number;
+}) {
+  return (
+    <g>
+      <rect
+        x={x(s.start)}
+        y={y(i) + 4}
+        width={w}
+        height={SIZE.bar}
+        rx={1}
+        fill={s.message.type === 'program' ? 'var(--ink)' : 'var(--faint)'}
+      >
+        <title>
+          {`${hex(s.bytes)}: ${messageWords(s.message)}, ${fixed(s.start, 2)} ` +
+            `to ${fixed(s.end, 2)} ms`}
+        </title>
+      </rect>
+      {w > 62 && (
+        <text
+          x={x(s.start) + 4}
+          y={y(i) + 15}
+          fontSize={10}
+          fill="var(--sheet)"
+          pointerEvents="none"
+        >
+          {hex(s.bytes)}
+        </text>
+      )}
+    </g>
   );
 }

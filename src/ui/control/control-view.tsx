@@ -6,7 +6,7 @@ import { ControlsEditor } from './controls/controls-editor';
 import { MidiWiring } from './wiring/midi-wiring';
 import { NumbersView } from './numbers-view';
 import { PressesTable } from './presses-table';
-import { RehearseView } from './rehearse-view';
+import { RehearseView } from './rehearse/rehearse-view';
 
 // Charts are large; they are fetched when the part that draws them is opened.
 const ReachView = dynamic(() => import('./reach-view').then((m) => m.ReachView), {

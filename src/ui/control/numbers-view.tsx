@@ -1,5 +1,4 @@
 'use client';
-import { at } from '../../core/outcome';
 import {
   Button,
   Group,
@@ -21,6 +20,7 @@ import {
   shownOn,
   wireOf,
 } from '../../core/midi';
+import { at, type Outcome } from '../../core/outcome';
 import type { Address, Rig, Sound } from '../../core/rig';
 import { numberSounds } from '../../core/songs';
 import { CommitNumber } from '../look/commit-number';
@@ -218,87 +218,99 @@ function Counting({ devices }: { devices: MidiDevice[] }) {
                 device: m.device.id,
                 midi: { ...m.device.midi, shows: { ...m.shows, ...shows } },
               });
-            return (
-              <tr key={m.device.id} data-counting={m.device.id}>
-                <td>
-                  <strong>{m.device.name}</strong>
-                </td>
-                <td>
-                  <SegmentedControl
-                    size="xs"
-                    aria-label={`${m.device.name} counts from`}
-                    data={['0', '1']}
-                    value={String(m.shows.from)}
-                    onChange={(v) => set({ from: v === '1' ? 1 : 0 })}
-                  />
-                </td>
-                <td>
-                  <CommitNumber
-                    w={90}
-                    aria-label={`Slots in a bank of ${m.device.name}`}
-                    min={1}
-                    max={128}
-                    allowDecimal={false}
-                    placeholder="no banks"
-                    value={m.shows.size}
-                    onCommit={(size) => set({ size })}
-                  />
-                </td>
-                <td>
-                  {m.shows.size === undefined ? (
-                    <span className="faint">–</span>
-                  ) : (
-                    <SegmentedControl
-                      size="xs"
-                      aria-label={`Slots of ${m.device.name}`}
-                      data={[
-                        { value: 'numbers', label: '1 2 3' },
-                        { value: 'letters', label: 'A B C' },
-                      ]}
-                      value={m.shows.slots ?? 'numbers'}
-                      onChange={(v) => set({ slots: v })}
-                    />
-                  )}
-                </td>
-                <td>
-                  <SegmentedControl
-                    size="xs"
-                    aria-label={`Banks of ${m.device.name} count from`}
-                    data={['0', '1']}
-                    value={String(m.shows.banksFrom ?? m.shows.from)}
-                    onChange={(v) => set({ banksFrom: v === '1' ? 1 : 0 })}
-                  />
-                </td>
-                <td>
-                  <Select
-                    size="xs"
-                    w={150}
-                    aria-label={`Bank select of ${m.device.name}`}
-                    data={[
-                      { value: 'none', label: 'none' },
-                      { value: 'msb', label: 'control 0 (MSB)' },
-                      { value: 'lsb', label: 'control 32 (LSB)' },
-                      { value: 'both', label: 'both' },
-                    ]}
-                    value={m.bank}
-                    allowDeselect={false}
-                    onChange={(v) =>
-                      v &&
-                      edit({
-                        edit: 'setMidi',
-                        device: m.device.id,
-                        midi: { ...m.device.midi, bankSelect: v },
-                      })
-                    }
-                  />
-                </td>
-                <td>screen {shownOn(m.shows, { number: 21 })}</td>
-              </tr>
-            );
+            return <CountingRow key={m.device.id} m={m} set={set} />;
           })}
         </tbody>
       </table>
     </>
+  );
+}
+
+/** How one device counts its programs and banks. */
+function CountingRow({
+  m,
+  set,
+}: {
+  m: MidiDevice;
+  set: (shows: Partial<Numbering>) => Outcome<Rig>;
+}) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <tr data-counting={m.device.id}>
+      <td>
+        <strong>{m.device.name}</strong>
+      </td>
+      <td>
+        <SegmentedControl
+          size="xs"
+          aria-label={`${m.device.name} counts from`}
+          data={['0', '1']}
+          value={String(m.shows.from)}
+          onChange={(v) => set({ from: v === '1' ? 1 : 0 })}
+        />
+      </td>
+      <td>
+        <CommitNumber
+          w={90}
+          aria-label={`Slots in a bank of ${m.device.name}`}
+          min={1}
+          max={128}
+          allowDecimal={false}
+          placeholder="no banks"
+          value={m.shows.size}
+          onCommit={(size) => set({ size })}
+        />
+      </td>
+      <td>
+        {m.shows.size === undefined ? (
+          <span className="faint">–</span>
+        ) : (
+          <SegmentedControl
+            size="xs"
+            aria-label={`Slots of ${m.device.name}`}
+            data={[
+              { value: 'numbers', label: '1 2 3' },
+              { value: 'letters', label: 'A B C' },
+            ]}
+            value={m.shows.slots ?? 'numbers'}
+            onChange={(v) => set({ slots: v })}
+          />
+        )}
+      </td>
+      <td>
+        <SegmentedControl
+          size="xs"
+          aria-label={`Banks of ${m.device.name} count from`}
+          data={['0', '1']}
+          value={String(m.shows.banksFrom ?? m.shows.from)}
+          onChange={(v) => set({ banksFrom: v === '1' ? 1 : 0 })}
+        />
+      </td>
+      <td>
+        <Select
+          size="xs"
+          w={150}
+          aria-label={`Bank select of ${m.device.name}`}
+          data={[
+            { value: 'none', label: 'none' },
+            { value: 'msb', label: 'control 0 (MSB)' },
+            { value: 'lsb', label: 'control 32 (LSB)' },
+            { value: 'both', label: 'both' },
+          ]}
+          value={m.bank}
+          allowDeselect={false}
+          onChange={(v) =>
+            v &&
+            edit({
+              edit: 'setMidi',
+              device: m.device.id,
+              midi: { ...m.device.midi, bankSelect: v },
+            })
+          }
+        />
+      </td>
+      <td>screen {shownOn(m.shows, { number: 21 })}</td>
+    </tr>
   );
 }
 

@@ -1,7 +1,8 @@
 'use client';
 import { Button, Select } from '@mantine/core';
-import { useMemo, useState } from 'react';
+import { type ReactElement, useMemo, useState } from 'react';
 import { type Press, pressesBetween } from '../../core/midi';
+import type { Presses } from '../../core/midi/presses';
 import { at, reasonOf, sure } from '../../core/outcome';
 import { nameOf, type Sound } from '../../core/rig';
 import { fixed } from '../../core/units';
@@ -92,43 +93,10 @@ export function PressesTable() {
             allowDeselect={false}
             onChange={(v) => v && setPair([v, sure(sounds.find((s) => s.id !== v)).id])}
           />
-          <div className="pads common-gap-3" data-table="presses">
-            {sounds.map(
-              (b, k) =>
-                b.id !== only && (
-                  <table key={b.id}>
-                    <tbody>
-                      <tr>
-                        <td className="presses-table-text">{b.name}</td>
-                        {cell(at(sounds, from!), b, from!, k)}
-                      </tr>
-                    </tbody>
-                  </table>
-                ),
-            )}
-          </div>
+          <FromOne sounds={sounds} only={only} cell={cell} from={from} />
         </>
       ) : (
-        <table className="sheet-table figures" data-table="presses">
-          <thead>
-            <tr>
-              <th>From, to</th>
-              {sounds.map((s) => (
-                <th key={s.id}>{s.name}</th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {sounds.map((a, i) => (
-              <tr key={a.id}>
-                <td>
-                  <strong>{a.name}</strong>
-                </td>
-                {sounds.map((b, k) => cell(a, b, i, k))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <FromEach sounds={sounds} cell={cell} />
       )}
       {chosen &&
         from !== undefined &&
@@ -136,35 +104,106 @@ export function PressesTable() {
         sounds[from] &&
         sounds[to] &&
         sounds[from] !== sounds[to] && (
-          <section data-list="presses" aria-live="polite">
-            <h3>
-              {sounds[from].name} to {sounds[to].name}
-            </h3>
-            {chosen.presses.length + chosen.turns.length === 0 && (
-              <p>Nothing to do: the two differ in nothing that is pressed or turned.</p>
-            )}
-            <PressOrder from={sounds[from]} to={sounds[to]} presses={chosen.presses} />
-            {chosen.turns.length > 0 && (
-              <>
-                <h3>To set besides: a pedal by foot, a knob by hand</h3>
-                <ul>
-                  {chosen.turns.map((p) => (
-                    <li key={p.device}>
-                      {nameOf(rig, p.device)}: {p.changes.join(', ')}
-                    </li>
-                  ))}
-                </ul>
-              </>
-            )}
-            <OnePressProposals
-              key={`${sounds[from].id} ${sounds[to].id}`}
-              from={sounds[from]}
-              to={sounds[to]}
-              needed={chosen.presses.length + chosen.turns.length > 1}
-            />
-          </section>
+          <PressList from={at(sounds, from)} to={at(sounds, to)} chosen={chosen} />
         )}
     </div>
+  );
+}
+
+/** The presses from each sound to each other. */
+function FromEach({
+  sounds,
+  cell,
+}: {
+  sounds: Sound[];
+  cell: (a: Sound, b: Sound, i: number, k: number) => ReactElement;
+}) {
+  return (
+    <table className="sheet-table figures" data-table="presses">
+      <thead>
+        <tr>
+          <th>From, to</th>
+          {sounds.map((s) => (
+            <th key={s.id}>{s.name}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {sounds.map((a, i) => (
+          <tr key={a.id}>
+            <td>
+              <strong>{a.name}</strong>
+            </td>
+            {sounds.map((b, k) => cell(a, b, i, k))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The presses from one sound to each of the others. */
+function FromOne({
+  sounds,
+  only,
+  cell,
+  from,
+}: {
+  sounds: Sound[];
+  only: string | undefined;
+  cell: (a: Sound, b: Sound, i: number, k: number) => ReactElement;
+  from: number | undefined;
+}) {
+  return (
+    <div className="pads common-gap-3" data-table="presses">
+      {sounds.map(
+        (b, k) =>
+          b.id !== only && (
+            <table key={b.id}>
+              <tbody>
+                <tr>
+                  <td className="presses-table-text">{b.name}</td>
+                  {cell(at(sounds, from!), b, from!, k)}
+                </tr>
+              </tbody>
+            </table>
+          ),
+      )}
+    </div>
+  );
+}
+
+/** What is pressed to get from one sound to the other. */
+function PressList({ from, to, chosen }: { from: Sound; to: Sound; chosen: Presses }) {
+  const rig = useDocument();
+  return (
+    <section data-list="presses" aria-live="polite">
+      <h3>
+        {from.name} to {to.name}
+      </h3>
+      {chosen.presses.length + chosen.turns.length === 0 && (
+        <p>Nothing to do: the two differ in nothing that is pressed or turned.</p>
+      )}
+      <PressOrder from={from} to={to} presses={chosen.presses} />
+      {chosen.turns.length > 0 && (
+        <>
+          <h3>To set besides: a pedal by foot, a knob by hand</h3>
+          <ul>
+            {chosen.turns.map((p) => (
+              <li key={p.device}>
+                {nameOf(rig, p.device)}: {p.changes.join(', ')}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <OnePressProposals
+        key={`${from.id} ${to.id}`}
+        from={from}
+        to={to}
+        needed={chosen.presses.length + chosen.turns.length > 1}
+      />
+    </section>
   );
 }
 

@@ -2,11 +2,16 @@
 import { ActionIcon, Button, Checkbox, Group, Modal, Select, Tooltip } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
+import type { Figure } from '../../core/kinds/kind';
 import type { MidiDevice } from '../../core/midi';
+import type { Outcome } from '../../core/outcome';
 import { blocksOf, type MidiSetup, nameOf } from '../../core/rig';
+import type { Device, Rig } from '../../core/rig/schema';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 import { movable } from './movable';
+
+type Table = NonNullable<MidiSetup['controls']>;
 
 const TIMES = ['programMs', 'gapMs', 'controlMs', 'thruMs'];
 const WAYS = [
@@ -95,102 +100,8 @@ export function Reception({ m }: { m: MidiDevice }) {
             onChange={(e) => set({ reports: e.currentTarget.checked })}
           />
         </Group>
-        {times.length > 0 && (
-          <Group gap={8} mt={10} align="end">
-            {times.map((f) => (
-              <CommitNumber
-                key={f.id}
-                w={140}
-                label={`${f.label}, ms`}
-                min={f.min}
-                max={f.max}
-                value={device.figures?.[f.id]?.value ?? f.typical}
-                onCommit={(v) =>
-                  edit(
-                    v === undefined
-                      ? { edit: 'clearFigure', device: device.id, figure: f.id }
-                      : {
-                          edit: 'overrideFigure',
-                          device: device.id,
-                          figure: f.id,
-                          override: {
-                            value: v,
-                            from: 'sheet',
-                            on: new Date().toISOString().slice(0, 10),
-                          },
-                        },
-                  )
-                }
-              />
-            ))}
-          </Group>
-        )}
-        <table className="sheet-table figures reception-gap" data-table="reception">
-          <thead>
-            <tr>
-              <th>Control change</th>
-              <th>Moves</th>
-              <th>It</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {table.map((x, i) => (
-              <tr key={`${i} ${x.cc}`} data-takes={x.cc}>
-                <td>
-                  <CommitNumber
-                    w={72}
-                    aria-label={`Number of control change ${i + 1}`}
-                    min={0}
-                    max={127}
-                    allowDecimal={false}
-                    value={x.cc}
-                    onCommit={(cc) => cc !== undefined && change(i, { cc })}
-                  />
-                </td>
-                <td>
-                  <Select
-                    size="xs"
-                    w={250}
-                    searchable
-                    aria-label={`What control change ${x.cc} moves`}
-                    data={all}
-                    value={`${x.device ?? device.id} ${x.setting}`}
-                    allowDeselect={false}
-                    onChange={(v) => {
-                      const [id, setting] = (v ?? '').split(' ');
-                      if (id && setting)
-                        change(i, { setting, device: id === device.id ? undefined : id });
-                    }}
-                  />
-                </td>
-                <td>
-                  <Select
-                    size="xs"
-                    w={170}
-                    aria-label={`How control change ${x.cc} acts`}
-                    data={WAYS}
-                    value={x.way}
-                    allowDeselect={false}
-                    onChange={(v) => v && change(i, { way: v as 'absolute' | 'toggle' })}
-                  />
-                </td>
-                <td>
-                  <Tooltip label="Take out">
-                    <ActionIcon
-                      size="sm"
-                      variant="default"
-                      aria-label={`Take control change ${x.cc} out`}
-                      onClick={() => set({ controls: table.filter((_, k) => k !== i) })}
-                    >
-                      <IconTrash size={14} />
-                    </ActionIcon>
-                  </Tooltip>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        {times.length > 0 && <AnsweringTimes times={times} device={device} />}
+        <ReceptionTable table={table} change={change} all={all} device={device} set={set} />
         {table.length === 0 && <p className="faint small-print">It takes no control changes.</p>}
         <Group mt={10} gap={8}>
           <Select
@@ -221,5 +132,124 @@ export function Reception({ m }: { m: MidiDevice }) {
         </p>
       </Modal>
     </>
+  );
+}
+
+/** Each control change that is taken in, what it moves and how. */
+function ReceptionTable({
+  table,
+  change,
+  all,
+  device,
+  set,
+}: {
+  table: Table;
+  change: (i: number, part: Partial<Table[number]>) => Outcome<Rig>;
+  all: { value: string; label: string }[];
+  device: Device;
+  set: (change: Partial<MidiSetup>) => Outcome<Rig>;
+}) {
+  return (
+    <table className="sheet-table figures reception-gap" data-table="reception">
+      <thead>
+        <tr>
+          <th>Control change</th>
+          <th>Moves</th>
+          <th>It</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {table.map((x, i) => (
+          <tr key={`${i} ${x.cc}`} data-takes={x.cc}>
+            <td>
+              <CommitNumber
+                w={72}
+                aria-label={`Number of control change ${i + 1}`}
+                min={0}
+                max={127}
+                allowDecimal={false}
+                value={x.cc}
+                onCommit={(cc) => cc !== undefined && change(i, { cc })}
+              />
+            </td>
+            <td>
+              <Select
+                size="xs"
+                w={250}
+                searchable
+                aria-label={`What control change ${x.cc} moves`}
+                data={all}
+                value={`${x.device ?? device.id} ${x.setting}`}
+                allowDeselect={false}
+                onChange={(v) => {
+                  const [id, setting] = (v ?? '').split(' ');
+                  if (id && setting)
+                    change(i, { setting, device: id === device.id ? undefined : id });
+                }}
+              />
+            </td>
+            <td>
+              <Select
+                size="xs"
+                w={170}
+                aria-label={`How control change ${x.cc} acts`}
+                data={WAYS}
+                value={x.way}
+                allowDeselect={false}
+                onChange={(v) => v && change(i, { way: v as 'absolute' | 'toggle' })}
+              />
+            </td>
+            <td>
+              <Tooltip label="Take out">
+                <ActionIcon
+                  size="sm"
+                  variant="default"
+                  aria-label={`Take control change ${x.cc} out`}
+                  onClick={() => set({ controls: table.filter((_, k) => k !== i) })}
+                >
+                  <IconTrash size={14} />
+                </ActionIcon>
+              </Tooltip>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** How long the device takes, as its sheet has it. */
+function AnsweringTimes({ times, device }: { times: Figure<string>[]; device: Device }) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <Group gap={8} mt={10} align="end">
+      {times.map((f) => (
+        <CommitNumber
+          key={f.id}
+          w={140}
+          label={`${f.label}, ms`}
+          min={f.min}
+          max={f.max}
+          value={device.figures?.[f.id]?.value ?? f.typical}
+          onCommit={(v) =>
+            edit(
+              v === undefined
+                ? { edit: 'clearFigure', device: device.id, figure: f.id }
+                : {
+                    edit: 'overrideFigure',
+                    device: device.id,
+                    figure: f.id,
+                    override: {
+                      value: v,
+                      from: 'sheet',
+                      on: new Date().toISOString().slice(0, 10),
+                    },
+                  },
+            )
+          }
+        />
+      ))}
+    </Group>
   );
 }

@@ -2,7 +2,7 @@
 import { ActionIcon, Button, Group, Switch, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { fixed } from '../../core/units';
 import { askServer, problemText } from '../keep/ask-server';
 import { CommitNumber } from '../look/commit-number';
@@ -106,32 +106,14 @@ export function GearLocker({
           </Button>
         </div>
       )}
-      <Group gap={10} mb={8}>
-        <TextInput
-          size="xs"
-          w={240}
-          placeholder="find by number, name, owner, rig"
-          aria-label="Find"
-          value={wanted}
-          onChange={(e) => setWanted(e.currentTarget.value)}
-        />
-        <Switch
-          size="xs"
-          label="only what is double-booked"
-          checked={onlyTwice}
-          onChange={(e) => setOnlyTwice(e.currentTarget.checked)}
-        />
-        <span className="figures small-print" data-locker-sum>
-          <strong>{units.length} units</strong>,{' '}
-          {fixed(units.reduce((s, u) => s + (u.grams ?? 0), 0) / 1000)} kg weighed, worth{' '}
-          {Math.round(units.reduce((s, u) => s + (u.value ?? 0), 0))};{' '}
-          {twice.length ? (
-            <strong className="over">double-booked: {twice.map((u) => u.serial).join(', ')}</strong>
-          ) : (
-            'nothing is double-booked'
-          )}
-        </span>
-      </Group>
+      <LockerHead
+        wanted={wanted}
+        setWanted={setWanted}
+        onlyTwice={onlyTwice}
+        setOnlyTwice={setOnlyTwice}
+        units={units}
+        twice={twice}
+      />
       {shown.length === 0 && !problem && (
         <div className="empty">
           {units.length
@@ -139,100 +121,7 @@ export function GearLocker({
             : 'No unit has a serial number yet. Write them under Build, Gear in a rig, or add a unit here.'}
         </div>
       )}
-      {shown.length > 0 && (
-        <table className="sheet-table figures" data-table="locker">
-          <thead>
-            <tr>
-              <th>Serial number</th>
-              <th>Unit</th>
-              <th>Owner</th>
-              <th>Weight, g</th>
-              <th>Value</th>
-              <th>Used now in</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((u) => (
-              <tr key={u.serial} data-unit={u.serial}>
-                <td>
-                  <span className="display">{u.serial}</span>
-                  {u.doubleBooked && (
-                    <div>
-                      <strong className="over">double-booked</strong>
-                    </div>
-                  )}
-                </td>
-                <td>
-                  <Field
-                    label={`Name of ${u.serial}`}
-                    value={u.name}
-                    wide={190}
-                    onCommit={(name) => name && void put(u, { name })}
-                  />
-                </td>
-                <td>
-                  <Field
-                    label={`Owner of ${u.serial}`}
-                    value={u.owner}
-                    wide={150}
-                    onCommit={(owner) => void put(u, { owner })}
-                  />
-                </td>
-                <td>
-                  <CommitNumber
-                    w={96}
-                    aria-label={`Weight of ${u.serial}`}
-                    min={0}
-                    max={1e6}
-                    value={u.grams ?? undefined}
-                    onCommit={(v) => void put(u, { grams: v ?? null })}
-                  />
-                </td>
-                <td>
-                  <CommitNumber
-                    w={96}
-                    aria-label={`Value of ${u.serial}`}
-                    min={0}
-                    max={1e9}
-                    value={u.value ?? undefined}
-                    onCommit={(v) => void put(u, { value: v ?? null })}
-                  />
-                </td>
-                <td>
-                  {u.uses.length ? (
-                    u.uses.map((x) => (
-                      <div key={`${x.rig} ${x.device}`}>
-                        <Link href={`/rigs/${x.rig}/build?part=gear`} className="common-text-4">
-                          {x.rigName}
-                        </Link>
-                        : {x.deviceName}
-                        {x.archived ? ' (archived)' : ''}
-                      </div>
-                    ))
-                  ) : (
-                    <span className="faint">in the locker</span>
-                  )}
-                </td>
-                <td>
-                  {u.uses.length === 0 && (
-                    <ActionIcon
-                      size="sm"
-                      variant="subtle"
-                      aria-label={`Take ${u.serial} out of the locker`}
-                      onClick={() =>
-                        void ask(`/api/gear/${encodeURIComponent(u.serial)}`, 'DELETE')
-                      }
-                    >
-                      <IconX size={14} />
-                    </ActionIcon>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      {shown.length > 0 && <UnitTable shown={shown} put={put} ask={ask} />}
       <NewUnit
         onAdd={(unit) => ask('/api/gear', 'PUT', unit)}
         taken={(serial) => units.some((u) => u.serial === serial)}
@@ -243,6 +132,171 @@ export function GearLocker({
         it.
       </p>
     </main>
+  );
+}
+
+/** The units, one a row. */
+function UnitTable({
+  shown,
+  put,
+  ask,
+}: {
+  shown: LockerUnit[];
+  put: (u: LockerUnit, change: Partial<LockerUnit>) => Promise<boolean>;
+  ask: (path: string, method: 'PUT' | 'DELETE', body?: unknown) => Promise<boolean>;
+}) {
+  return (
+    <table className="sheet-table figures" data-table="locker">
+      <thead>
+        <tr>
+          <th>Serial number</th>
+          <th>Unit</th>
+          <th>Owner</th>
+          <th>Weight, g</th>
+          <th>Value</th>
+          <th>Used now in</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {shown.map((u) => (
+          <UnitRow key={u.serial} u={u} put={put} ask={ask} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What to look for, and the sums over all units. */
+function LockerHead({
+  wanted,
+  setWanted,
+  onlyTwice,
+  setOnlyTwice,
+  units,
+  twice,
+}: {
+  wanted: string;
+  setWanted: Dispatch<SetStateAction<string>>;
+  onlyTwice: boolean;
+  setOnlyTwice: Dispatch<SetStateAction<boolean>>;
+  units: LockerUnit[];
+  twice: LockerUnit[];
+}) {
+  return (
+    <Group gap={10} mb={8}>
+      <TextInput
+        size="xs"
+        w={240}
+        placeholder="find by number, name, owner, rig"
+        aria-label="Find"
+        value={wanted}
+        onChange={(e) => setWanted(e.currentTarget.value)}
+      />
+      <Switch
+        size="xs"
+        label="only what is double-booked"
+        checked={onlyTwice}
+        onChange={(e) => setOnlyTwice(e.currentTarget.checked)}
+      />
+      <span className="figures small-print" data-locker-sum>
+        <strong>{units.length} units</strong>,{' '}
+        {fixed(units.reduce((s, u) => s + (u.grams ?? 0), 0) / 1000)} kg weighed, worth{' '}
+        {Math.round(units.reduce((s, u) => s + (u.value ?? 0), 0))};{' '}
+        {twice.length ? (
+          <strong className="over">double-booked: {twice.map((u) => u.serial).join(', ')}</strong>
+        ) : (
+          'nothing is double-booked'
+        )}
+      </span>
+    </Group>
+  );
+}
+
+/** One unit: what it is, whose, what it weighs and is worth, and where it is used now. */
+function UnitRow({
+  u,
+  put,
+  ask,
+}: {
+  u: LockerUnit;
+  put: (u: LockerUnit, change: Partial<LockerUnit>) => Promise<boolean>;
+  ask: (path: string, method: 'PUT' | 'DELETE', body?: unknown) => Promise<boolean>;
+}) {
+  return (
+    <tr data-unit={u.serial}>
+      <td>
+        <span className="display">{u.serial}</span>
+        {u.doubleBooked && (
+          <div>
+            <strong className="over">double-booked</strong>
+          </div>
+        )}
+      </td>
+      <td>
+        <Field
+          label={`Name of ${u.serial}`}
+          value={u.name}
+          wide={190}
+          onCommit={(name) => name && void put(u, { name })}
+        />
+      </td>
+      <td>
+        <Field
+          label={`Owner of ${u.serial}`}
+          value={u.owner}
+          wide={150}
+          onCommit={(owner) => void put(u, { owner })}
+        />
+      </td>
+      <td>
+        <CommitNumber
+          w={96}
+          aria-label={`Weight of ${u.serial}`}
+          min={0}
+          max={1e6}
+          value={u.grams ?? undefined}
+          onCommit={(v) => void put(u, { grams: v ?? null })}
+        />
+      </td>
+      <td>
+        <CommitNumber
+          w={96}
+          aria-label={`Value of ${u.serial}`}
+          min={0}
+          max={1e9}
+          value={u.value ?? undefined}
+          onCommit={(v) => void put(u, { value: v ?? null })}
+        />
+      </td>
+      <td>
+        {u.uses.length ? (
+          u.uses.map((x) => (
+            <div key={`${x.rig} ${x.device}`}>
+              <Link href={`/rigs/${x.rig}/build?part=gear`} className="common-text-4">
+                {x.rigName}
+              </Link>
+              : {x.deviceName}
+              {x.archived ? ' (archived)' : ''}
+            </div>
+          ))
+        ) : (
+          <span className="faint">in the locker</span>
+        )}
+      </td>
+      <td>
+        {u.uses.length === 0 && (
+          <ActionIcon
+            size="sm"
+            variant="subtle"
+            aria-label={`Take ${u.serial} out of the locker`}
+            onClick={() => void ask(`/api/gear/${encodeURIComponent(u.serial)}`, 'DELETE')}
+          >
+            <IconX size={14} />
+          </ActionIcon>
+        )}
+      </td>
+    </tr>
   );
 }
 

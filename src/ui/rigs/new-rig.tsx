@@ -1,17 +1,19 @@
 'use client';
-import { sure } from '../../core/outcome';
 import { Button, Checkbox, Group, MultiSelect, Select, TagsInput, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
-import { analyse } from '../../core/report';
+import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
+import { sure } from '../../core/outcome';
+import { analyse } from '../../core/report';
+import type { Report } from '../../core/report/report';
 import { type Brief, freshId, type Way } from '../../core/rig';
+import type { Rig } from '../../core/rig/schema';
 import { proposeRig, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
-import { fixed } from '../../core/units';
-import { askServer, problemText } from '../keep/ask-server';
 import { kindOptions, WAY_NAMES, WAY_WORDS } from '../brief/words';
+import { askServer, problemText } from '../keep/ask-server';
 import { SeverityMark } from '../look/severity';
+import { WhatIsHeard } from '../look/what-is-heard';
 
 /** Rules on which a start can follow either school. */
 const CHOOSABLE = [
@@ -77,134 +79,176 @@ export function NewRig() {
     if (reply.ok) router.push(`/rigs/${reply.value.id}/signal`);
     else setSaying(problemText(reply.problem));
   };
-  const last = report?.sounds[0];
   return (
     <main className="page new-rig-columns">
-      <form
-        className="new-rig-columns-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void make();
-        }}
-      >
-        <h1 className="new-rig-text">A new rig</h1>
-        <TextInput
-          label="What is it called?"
-          placeholder="Fly rig, autumn"
-          value={name}
-          onChange={(e) => setName(e.currentTarget.value)}
-          data-autofocus
-        />
-        <MultiSelect
-          label="What comes in?"
-          placeholder={ins.length ? '' : 'choose instruments'}
-          searchable
-          data={instruments}
-          value={ins}
-          onChange={setIns}
-          hidePickedOptions
-        />
-        <Select
-          label="Does the first one come by wireless?"
-          data={[
-            { value: 'no', label: 'no, on a lead' },
-            { value: 'yes', label: 'yes' },
-          ]}
-          value={wireless}
-          allowDeselect={false}
-          onChange={(v) => setWireless(v ?? 'no')}
-        />
-        <Checkbox.Group label="Where must it be heard?" value={ways} onChange={setWays}>
-          <Group gap={12} mt={4}>
-            {Object.entries(WAY_WORDS).map(([value, label]) => (
-              <Checkbox key={value} value={value} label={label} />
-            ))}
-          </Group>
-        </Checkbox.Group>
-        <MultiSelect
-          label="Which pedals are on hand?"
-          description="The order does not matter; two of a kind can be added later."
-          searchable
-          data={pedals}
-          value={owned}
-          onChange={setOwned}
-          hidePickedOptions
-        />
-        <TagsInput
-          label="Which sounds?"
-          description="Quietest first; type and press Enter"
-          value={sounds}
-          onChange={setSounds}
-          maxTags={30}
-        />
-        <MultiSelect
-          label="Where do you follow the other school?"
-          description="Everything else is ordered in the usual way"
-          data={ORDER_RULES.filter((r) => CHOOSABLE.includes(r.id)).map((r) => ({
-            value: r.id,
-            label: `${r.thing}: ${r.other}`,
-          }))}
-          value={other}
-          onChange={setOther}
-        />
-        <Group>
-          <Button type="submit">Make this rig</Button>
-          <Button variant="default" component="a" href="/">
-            Cancel
-          </Button>
-        </Group>
-        {saying && <p role="alert">{saying}</p>}
-      </form>
-      <section aria-live="polite" aria-label="Proposal">
-        <h2 className="new-rig-text-2">The proposal</h2>
-        {!last || !rig ? (
-          <div className="empty">
-            Choose what comes in and where it must be heard; the order appears here.
-          </div>
-        ) : (
-          <>
-            <ol data-list="proposal">
-              {[...last.stations]
-                .sort((a, b) => a.column - b.column || a.lane - b.lane)
-                .map((s) => (
-                  <li key={s.id}>
-                    {sure(rig.devices.find((d) => d.id === s.device)).name}
-                    {s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}
-                  </li>
-                ))}
-            </ol>
-            <table className="sheet-table numbers figures">
-              <thead>
-                <tr>
-                  <th>Sound</th>
-                  {last.destinations.map((d) => (
-                    <th key={d.device}>{d.name}</th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {report.sounds.map((s) => (
-                  <tr key={s.sound}>
-                    <td>{rig.sounds.find((x) => x.id === s.sound)?.name}</td>
-                    {s.destinations.map((d) => (
-                      <td key={d.device}>
-                        {d.levelDbu
-                          ? `${fixed(d.levelDbu.normal)} dBu, ${fixed(d.thdPercent?.normal ?? 0)} %`
-                          : 'silent'}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {report.findings.map((f) => (
-              <div key={f.key} className="new-rig-text-3">
-                <SeverityMark severity={f.severity} /> {f.what}
-              </div>
-            ))}
-          </>
-        )}
-      </section>
+      <StartForm
+        make={make}
+        name={name}
+        setName={setName}
+        ins={ins}
+        setIns={setIns}
+        wireless={wireless}
+        setWireless={setWireless}
+        ways={ways}
+        setWays={setWays}
+        owned={owned}
+        setOwned={setOwned}
+        sounds={sounds}
+        setSounds={setSounds}
+        other={other}
+        setOther={setOther}
+        saying={saying}
+      />
+      <Proposal rig={rig} report={report} />
     </main>
+  );
+}
+
+/** The rig that is proposed: its order and what is heard where. */
+function Proposal({ rig, report }: { rig: Rig | null; report: Report | null }) {
+  const first = report?.sounds[0];
+  return (
+    <section aria-live="polite" aria-label="Proposal">
+      <h2 className="new-rig-text-2">The proposal</h2>
+      {!first || !rig || !report ? (
+        <div className="empty">
+          Choose what comes in and where it must be heard; the order appears here.
+        </div>
+      ) : (
+        <>
+          <ol data-list="proposal">
+            {[...first.stations]
+              .sort((a, b) => a.column - b.column || a.lane - b.lane)
+              .map((s) => (
+                <li key={s.id}>
+                  {sure(rig.devices.find((d) => d.id === s.device)).name}
+                  {s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}
+                </li>
+              ))}
+          </ol>
+          <WhatIsHeard report={report} rig={rig} />
+          {report.findings.map((f) => (
+            <div key={f.key} className="new-rig-text-3">
+              <SeverityMark severity={f.severity} /> {f.what}
+            </div>
+          ))}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** What is asked before a rig is proposed. */
+function StartForm({
+  make,
+  name,
+  setName,
+  ins,
+  setIns,
+  wireless,
+  setWireless,
+  ways,
+  setWays,
+  owned,
+  setOwned,
+  sounds,
+  setSounds,
+  other,
+  setOther,
+  saying,
+}: {
+  make: () => Promise<void>;
+  name: string;
+  setName: Dispatch<SetStateAction<string>>;
+  ins: string[];
+  setIns: Dispatch<SetStateAction<string[]>>;
+  wireless: string;
+  setWireless: Dispatch<SetStateAction<string>>;
+  ways: string[];
+  setWays: Dispatch<SetStateAction<string[]>>;
+  owned: string[];
+  setOwned: Dispatch<SetStateAction<string[]>>;
+  sounds: string[];
+  setSounds: Dispatch<SetStateAction<string[]>>;
+  other: string[];
+  setOther: Dispatch<SetStateAction<string[]>>;
+  saying: string | null;
+}) {
+  return (
+    <form
+      className="new-rig-columns-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void make();
+      }}
+    >
+      <h1 className="new-rig-text">A new rig</h1>
+      <TextInput
+        label="What is it called?"
+        placeholder="Fly rig, autumn"
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+        data-autofocus
+      />
+      <MultiSelect
+        label="What comes in?"
+        placeholder={ins.length ? '' : 'choose instruments'}
+        searchable
+        data={instruments}
+        value={ins}
+        onChange={setIns}
+        hidePickedOptions
+      />
+      <Select
+        label="Does the first one come by wireless?"
+        data={[
+          { value: 'no', label: 'no, on a lead' },
+          { value: 'yes', label: 'yes' },
+        ]}
+        value={wireless}
+        allowDeselect={false}
+        onChange={(v) => setWireless(v ?? 'no')}
+      />
+      <Checkbox.Group label="Where must it be heard?" value={ways} onChange={setWays}>
+        <Group gap={12} mt={4}>
+          {Object.entries(WAY_WORDS).map(([value, label]) => (
+            <Checkbox key={value} value={value} label={label} />
+          ))}
+        </Group>
+      </Checkbox.Group>
+      <MultiSelect
+        label="Which pedals are on hand?"
+        description="The order does not matter; two of a kind can be added later."
+        searchable
+        data={pedals}
+        value={owned}
+        onChange={setOwned}
+        hidePickedOptions
+      />
+      <TagsInput
+        label="Which sounds?"
+        description="Quietest first; type and press Enter"
+        value={sounds}
+        onChange={setSounds}
+        maxTags={30}
+      />
+      <MultiSelect
+        label="Where do you follow the other school?"
+        description="Everything else is ordered in the usual way"
+        data={ORDER_RULES.filter((r) => CHOOSABLE.includes(r.id)).map((r) => ({
+          value: r.id,
+          label: `${r.thing}: ${r.other}`,
+        }))}
+        value={other}
+        onChange={setOther}
+      />
+      <Group>
+        <Button type="submit">Make this rig</Button>
+        <Button variant="default" component="a" href="/">
+          Cancel
+        </Button>
+      </Group>
+      {saying && <p role="alert">{saying}</p>}
+    </form>
   );
 }

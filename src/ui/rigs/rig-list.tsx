@@ -2,7 +2,7 @@
 import { Button, FileButton, Group, Switch, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { askServer, type ServerProblem } from '../keep/ask-server';
 
 export interface ListedRig {
@@ -35,32 +35,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
   const shown = rigs.filter((r) => r.archived === archived);
   return (
     <main className="page">
-      <Group justify="space-between" mb={14}>
-        <h1 className="rig-list-text">
-          Yantrel{' '}
-          <span className="faint rig-list-text-2">describe the rig once; know what it does</span>
-        </h1>
-        <Group gap={8}>
-          <Switch
-            label="Show archived"
-            checked={archived}
-            onChange={(e) => setArchived(e.currentTarget.checked)}
-          />
-          <Button component={Link} href="/gear" variant="default">
-            Gear locker
-          </Button>
-          <FileButton accept="application/json,.json" onChange={(f) => void importFile(f)}>
-            {(props) => (
-              <Button variant="default" {...props}>
-                Import a file
-              </Button>
-            )}
-          </FileButton>
-          <Button component={Link} href="/rigs/new">
-            New rig
-          </Button>
-        </Group>
-      </Group>
+      <RigListHead archived={archived} setArchived={setArchived} importFile={importFile} />
       {problem && (
         <div role="alert" className="empty">
           {problem}{' '}
@@ -106,68 +81,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
           </thead>
           <tbody>
             {shown.map((r) => (
-              <tr key={r.id} data-rig={r.id}>
-                <td>
-                  {renaming === r.id ? (
-                    <TextInput
-                      size="xs"
-                      autoFocus
-                      aria-label="New name"
-                      defaultValue={r.name}
-                      onBlur={() => setRenaming(null)}
-                      onKeyDown={(e) => {
-                        if (e.key === 'Enter')
-                          void act(`/api/rigs/${r.id}`, 'PATCH', {
-                            name: e.currentTarget.value,
-                          }).then(() => setRenaming(null));
-                        if (e.key === 'Escape') setRenaming(null);
-                      }}
-                    />
-                  ) : (
-                    <Link href={`/rigs/${r.id}/signal`} className="rig-list-text-3">
-                      {r.name}
-                    </Link>
-                  )}
-                </td>
-                <td className="figures">{r.devices}</td>
-                <td className="figures">{r.sounds}</td>
-                <td className="figures">{r.head}</td>
-                <td className="figures" suppressHydrationWarning>
-                  {new Date(r.changedAt).toLocaleString('en-GB')}
-                </td>
-                <td>
-                  <Group gap={4} wrap="nowrap" justify="end">
-                    <Button size="compact-xs" variant="default" onClick={() => setRenaming(r.id)}>
-                      Rename
-                    </Button>
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      onClick={() => void act(`/api/rigs/${r.id}/duplicate`, 'POST')}
-                    >
-                      Copy
-                    </Button>
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      component="a"
-                      href={`/api/rigs/${r.id}/file`}
-                      download
-                    >
-                      Export
-                    </Button>
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      onClick={() =>
-                        void act(`/api/rigs/${r.id}`, 'PATCH', { archived: !r.archived })
-                      }
-                    >
-                      {r.archived ? 'Bring back' : 'Archive'}
-                    </Button>
-                  </Group>
-                </td>
-              </tr>
+              <RigRow key={r.id} r={r} renaming={renaming} setRenaming={setRenaming} act={act} />
             ))}
           </tbody>
         </table>
@@ -180,5 +94,121 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
         </Link>
       </p>
     </main>
+  );
+}
+
+/** The ways to a new rig, and what is shown. */
+function RigListHead({
+  archived,
+  setArchived,
+  importFile,
+}: {
+  archived: boolean;
+  setArchived: Dispatch<SetStateAction<boolean>>;
+  importFile: (file: File | null) => Promise<void>;
+}) {
+  return (
+    <Group justify="space-between" mb={14}>
+      <h1 className="rig-list-text">
+        Yantrel{' '}
+        <span className="faint rig-list-text-2">describe the rig once; know what it does</span>
+      </h1>
+      <Group gap={8}>
+        <Switch
+          label="Show archived"
+          checked={archived}
+          onChange={(e) => setArchived(e.currentTarget.checked)}
+        />
+        <Button component={Link} href="/gear" variant="default">
+          Gear locker
+        </Button>
+        <FileButton accept="application/json,.json" onChange={(f) => void importFile(f)}>
+          {(props) => (
+            <Button variant="default" {...props}>
+              Import a file
+            </Button>
+          )}
+        </FileButton>
+        <Button component={Link} href="/rigs/new">
+          New rig
+        </Button>
+      </Group>
+    </Group>
+  );
+}
+
+/** One rig, with what can be done with it. */
+function RigRow({
+  r,
+  renaming,
+  setRenaming,
+  act,
+}: {
+  r: ListedRig;
+  renaming: string | null;
+  setRenaming: Dispatch<SetStateAction<string | null>>;
+  act: (path: string, method: 'POST' | 'PATCH', body?: unknown) => Promise<{ id: string } | null>;
+}) {
+  return (
+    <tr data-rig={r.id}>
+      <td>
+        {renaming === r.id ? (
+          <TextInput
+            size="xs"
+            autoFocus
+            aria-label="New name"
+            defaultValue={r.name}
+            onBlur={() => setRenaming(null)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter')
+                void act(`/api/rigs/${r.id}`, 'PATCH', {
+                  name: e.currentTarget.value,
+                }).then(() => setRenaming(null));
+              if (e.key === 'Escape') setRenaming(null);
+            }}
+          />
+        ) : (
+          <Link href={`/rigs/${r.id}/signal`} className="rig-list-text-3">
+            {r.name}
+          </Link>
+        )}
+      </td>
+      <td className="figures">{r.devices}</td>
+      <td className="figures">{r.sounds}</td>
+      <td className="figures">{r.head}</td>
+      <td className="figures" suppressHydrationWarning>
+        {new Date(r.changedAt).toLocaleString('en-GB')}
+      </td>
+      <td>
+        <Group gap={4} wrap="nowrap" justify="end">
+          <Button size="compact-xs" variant="default" onClick={() => setRenaming(r.id)}>
+            Rename
+          </Button>
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={() => void act(`/api/rigs/${r.id}/duplicate`, 'POST')}
+          >
+            Copy
+          </Button>
+          <Button
+            size="compact-xs"
+            variant="default"
+            component="a"
+            href={`/api/rigs/${r.id}/file`}
+            download
+          >
+            Export
+          </Button>
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={() => void act(`/api/rigs/${r.id}`, 'PATCH', { archived: !r.archived })}
+          >
+            {r.archived ? 'Bring back' : 'Archive'}
+          </Button>
+        </Group>
+      </td>
+    </tr>
   );
 }

@@ -1,13 +1,11 @@
 'use client';
-import dynamic from 'next/dynamic';
-import { sure, at } from '../../core/outcome';
 import { Button, Group, Select, Switch, TextInput } from '@mantine/core';
+import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
-import { type StationFigures, touchWord } from '../../core/signal';
-import { isEngaged, resolveState, settingOf, stateIn } from '../../core/rig/device-state';
-
-import { type Figure, kindOf } from '../../core/kinds';
 import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
+import { type Figure, kindOf } from '../../core/kinds';
+import type { Kind } from '../../core/kinds/kind';
+import { at, type Outcome, sure } from '../../core/outcome';
 import {
   type Device,
   deviceOf,
@@ -16,6 +14,9 @@ import {
   outletsOf,
   type SettingValue,
 } from '../../core/rig';
+import { isEngaged, resolveState, settingOf, stateIn } from '../../core/rig/device-state';
+import type { Rig, Sound, State } from '../../core/rig/schema';
+import { type StationFigures, touchWord } from '../../core/signal';
 import { fixed, showChange, showLevel, withPrefix } from '../../core/units';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
@@ -74,71 +75,12 @@ export function DeviceInspector({
         {device.maker ? `, ${device.maker}` : ''}. {kind.about}
       </div>
       {!kind.alwaysOn && (
-        <Group mt={8} gap={8}>
-          <Switch
-            label={`${engaged ? words.on : words.off} in ${sound?.name ?? 'this sound'}`}
-            checked={engaged}
-            onChange={(e) =>
-              edit({
-                edit: 'setEngaged',
-                device: device.id,
-                sound: sound?.id,
-                engaged: e.currentTarget.checked,
-              })
-            }
-          />
-        </Group>
+        <WhereItStands engaged={engaged} words={words} sound={sound} device={device} />
       )}
       {kind.parameters.length > 0 && (
         <>
           <h3>Controls in {sound?.name ?? 'this sound'}</h3>
-          <div className="knobs">
-            {kind.parameters.map((p) => {
-              const value = settingOf(kind, device, state, p.id) ?? p.initial;
-              if (p.type === 'knob')
-                return (
-                  <Knob
-                    key={p.id}
-                    parameter={p}
-                    value={Number(value)}
-                    figure={(f) => resolveState(kind, device, state).figure(f)}
-                    own={ownSetting(p.id)}
-                    onChange={(v) => set(p.id, v)}
-                  />
-                );
-              if (p.type === 'text')
-                return (
-                  <TextSetting
-                    key={p.id}
-                    parameter={p}
-                    value={String(value)}
-                    hint={p.role === 'loop order' ? loopHint(rig, device) : undefined}
-                    onCommit={(v) => set(p.id, v)}
-                  />
-                );
-              if (p.type === 'choice')
-                return (
-                  <Select
-                    key={p.id}
-                    size="xs"
-                    label={p.label}
-                    data={p.options}
-                    value={String(value)}
-                    allowDeselect={false}
-                    onChange={(v) => v && set(p.id, v)}
-                  />
-                );
-              return (
-                <Switch
-                  key={p.id}
-                  size="xs"
-                  label={p.label}
-                  checked={value === true}
-                  onChange={(e) => set(p.id, e.currentTarget.checked)}
-                />
-              );
-            })}
-          </div>
+          <Knobs kind={kind} device={device} state={state} ownSetting={ownSetting} set={set} />
           {state && (
             <Button
               mt={6}
@@ -188,25 +130,151 @@ export function DeviceInspector({
         </p>
       )}
       <RecordFields key={`record ${device.id}`} device={device} />
-      <Group gap={6} mt={10}>
-        {kind.through && (
-          <Button size="compact-sm" variant="default" onClick={onMove}>
-            Move (M)
-          </Button>
-        )}
-        <MoveButtons ways={[...waysOut(rig, device), ...waysIn(rig, device)]} />
-        {onAppend && (
-          <Button size="compact-sm" variant="default" onClick={onAppend}>
-            Add behind (A)
-          </Button>
-        )}
-        <Button size="compact-sm" variant="default" onClick={onReplace}>
-          Replace (R)
+      <DeviceTools
+        kind={kind}
+        onMove={onMove}
+        device={device}
+        onAppend={onAppend}
+        onReplace={onReplace}
+        onRemove={onRemove}
+      />
+    </div>
+  );
+}
+
+/** What can be done with the device. */
+function DeviceTools({
+  kind,
+  onMove,
+  device,
+  onAppend,
+  onReplace,
+  onRemove,
+}: {
+  kind: Kind;
+  onMove: () => void;
+  device: Device;
+  onAppend: (() => void) | undefined;
+  onReplace: () => void;
+  onRemove: () => void;
+}) {
+  const rig = useDocument();
+  return (
+    <Group gap={6} mt={10}>
+      {kind.through && (
+        <Button size="compact-sm" variant="default" onClick={onMove}>
+          Move (M)
         </Button>
-        <Button size="compact-sm" variant="default" onClick={onRemove}>
-          Remove (Del)
+      )}
+      <MoveButtons ways={[...waysOut(rig, device), ...waysIn(rig, device)]} />
+      {onAppend && (
+        <Button size="compact-sm" variant="default" onClick={onAppend}>
+          Add behind (A)
         </Button>
-      </Group>
+      )}
+      <Button size="compact-sm" variant="default" onClick={onReplace}>
+        Replace (R)
+      </Button>
+      <Button size="compact-sm" variant="default" onClick={onRemove}>
+        Remove (Del)
+      </Button>
+    </Group>
+  );
+}
+
+/** Where the device stands in the rig. */
+function WhereItStands({
+  engaged,
+  words,
+  sound,
+  device,
+}: {
+  engaged: boolean;
+  words: { on: string; off: string };
+  sound: Sound | undefined;
+  device: Device;
+}) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <Group mt={8} gap={8}>
+      <Switch
+        label={`${engaged ? words.on : words.off} in ${sound?.name ?? 'this sound'}`}
+        checked={engaged}
+        onChange={(e) =>
+          edit({
+            edit: 'setEngaged',
+            device: device.id,
+            sound: sound?.id,
+            engaged: e.currentTarget.checked,
+          })
+        }
+      />
+    </Group>
+  );
+}
+
+/** The knobs of the device in this sound, and the figures behind them. */
+function Knobs({
+  kind,
+  device,
+  state,
+  ownSetting,
+  set,
+}: {
+  kind: Kind;
+  device: Device;
+  state: State | undefined;
+  ownSetting: (id: string) => boolean;
+  set: (setting: string, value: SettingValue) => Outcome<Rig>;
+}) {
+  const rig = useDocument();
+  return (
+    <div className="knobs">
+      {kind.parameters.map((p) => {
+        const value = settingOf(kind, device, state, p.id) ?? p.initial;
+        if (p.type === 'knob')
+          return (
+            <Knob
+              key={p.id}
+              parameter={p}
+              value={Number(value)}
+              figure={(f) => resolveState(kind, device, state).figure(f)}
+              own={ownSetting(p.id)}
+              onChange={(v) => set(p.id, v)}
+            />
+          );
+        if (p.type === 'text')
+          return (
+            <TextSetting
+              key={p.id}
+              parameter={p}
+              value={String(value)}
+              hint={p.role === 'loop order' ? loopHint(rig, device) : undefined}
+              onCommit={(v) => set(p.id, v)}
+            />
+          );
+        if (p.type === 'choice')
+          return (
+            <Select
+              key={p.id}
+              size="xs"
+              label={p.label}
+              data={p.options}
+              value={String(value)}
+              allowDeselect={false}
+              onChange={(v) => v && set(p.id, v)}
+            />
+          );
+        return (
+          <Switch
+            key={p.id}
+            size="xs"
+            label={p.label}
+            checked={value === true}
+            onChange={(e) => set(p.id, e.currentTarget.checked)}
+          />
+        );
+      })}
     </div>
   );
 }

@@ -22,36 +22,7 @@ export function HostPanel({ device }: { device: Device }) {
   return (
     <div data-host={device.id}>
       <h3>Room inside</h3>
-      <table className="sheet-table numbers figures common-text-2">
-        <thead>
-          <tr>
-            <th />
-            <th>Used</th>
-            <th>Has</th>
-            <th>Left</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([label, used, has, unit]) => (
-            <tr key={label} data-over={used > has}>
-              <td>{label}</td>
-              <td>
-                {fixed(used, 0)}
-                {unit}
-              </td>
-              <td>
-                {fixed(has, 0)}
-                {unit}
-              </td>
-              <td style={used > has ? { color: 'var(--fault)', fontWeight: 700 } : undefined}>
-                {used > has
-                  ? `${fixed(used - has, 0)}${unit} over`
-                  : `${fixed(has - used, 0)}${unit}`}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <HostUse rows={rows} />
       <p className="faint host-panel-text">
         Typical costs; correct what a block costs under its figures. A bypassed block keeps its
         slot.
@@ -104,6 +75,50 @@ export function HostPanel({ device }: { device: Device }) {
         </p>
       )}
     </div>
+  );
+}
+
+/** What of the host is used up. */
+function HostUse({
+  rows,
+}: {
+  rows: readonly [
+    readonly ['Slots', number, number, ''],
+    readonly ['Processing', number, number, ' %'],
+    readonly ['Paths', number, number, ''],
+  ];
+}) {
+  return (
+    <table className="sheet-table numbers figures common-text-2">
+      <thead>
+        <tr>
+          <th />
+          <th>Used</th>
+          <th>Has</th>
+          <th>Left</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([label, used, has, unit]) => (
+          <tr key={label} data-over={used > has}>
+            <td>{label}</td>
+            <td>
+              {fixed(used, 0)}
+              {unit}
+            </td>
+            <td>
+              {fixed(has, 0)}
+              {unit}
+            </td>
+            <td style={used > has ? { color: 'var(--fault)', fontWeight: 700 } : undefined}>
+              {used > has
+                ? `${fixed(used - has, 0)}${unit} over`
+                : `${fixed(has - used, 0)}${unit}`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -1,13 +1,16 @@
 'use client';
-import { sure } from '../../core/outcome';
+import dynamic from 'next/dynamic';
 import { Button, Group, NumberInput, Select, Switch, TextInput } from '@mantine/core';
-import { type PointFigures, touchWord } from '../../core/signal';
 import { USUAL_SQUARE_MM } from '../../core/analysis';
-
+import type { SectionTone } from '../../core/analysis/sections';
+import { LEAD_NAMES } from '../../core/draw';
+import { sure } from '../../core/outcome';
 import { DEFAULT_PF_PER_METRE, endWords, type Lead, LEAD_TYPES, nameOf } from '../../core/rig';
+import { type PointFigures, touchWord } from '../../core/signal';
 import { fixed, showLength, showLevel, withPrefix } from '../../core/units';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
-import { LEAD_NAMES } from '../../core/draw';
+
+const NoteProbe = dynamic(() => import('./note-probe').then((m) => m.NoteProbe), { ssr: false });
 
 /** A probe on one lead: what is on it in this sound, the impedances at its ends, and the lead itself. */
 export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => void }) {
@@ -34,56 +37,10 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
       {at && (
         <>
           <h3>On this lead now</h3>
-          <dl className="pairs figures">
-            <dt>Level soft / normal / hard</dt>
-            <dd>
-              {at.levelDbu
-                ? `${short(at.levelDbu.soft)} / ${short(at.levelDbu.normal)} / ${level(at.levelDbu.hard)}`
-                : 'silent'}
-            </dd>
-            <dt>Peak</dt>
-            <dd>{level(at.peakDbu)}</dd>
-            <dt>Noise playing / idle</dt>
-            <dd>
-              {level(at.noiseDbu)} / {level(at.idleNoiseDbu)}
-            </dd>
-            <dt>Signal to noise</dt>
-            <dd>
-              {at.levelDbu && at.noiseDbu !== null
-                ? `${fixed(at.levelDbu.normal - at.noiseDbu)} dB`
-                : 'none'}
-            </dd>
-            <dt>Saturation</dt>
-            <dd>
-              {at.thdPercent
-                ? `${fixed(at.thdPercent.normal)} %, ${touchWord(at.thdPercent.normal / 100)}`
-                : 'none'}
-            </dd>
-            <dt>Latency so far</dt>
-            <dd>{fixed(at.latencyMs ?? 0, 2)} ms</dd>
-            <dt>Carries</dt>
-            <dd>{at.sources.map((s) => nameOf(rig, s)).join(', ') || 'nothing'}</dd>
-            <dt>Driven by</dt>
-            <dd>{at.sourceOhms === null ? 'nothing' : withPrefix(at.sourceOhms, 'Ω')}</dd>
-            <dt>Loaded by</dt>
-            <dd>{at.loadOhms === null ? 'nothing' : withPrefix(at.loadOhms, 'Ω')}</dd>
-            <dt>Lost between</dt>
-            <dd>{at.lossDb === null ? 'none' : `${fixed(at.lossDb, 2)} dB`}</dd>
-            <dt>Lead capacitance of the section</dt>
-            <dd>{Math.round(at.leadPf)} pF</dd>
-            {tone && (
-              <>
-                <dt>At 5 kHz</dt>
-                <dd>{fixed(tone.at5kHzDb, 2)} dB</dd>
-                <dt>3 dB under 1 kHz</dt>
-                <dd>
-                  {tone.minus3dBHz === null ? 'above 100 MHz' : withPrefix(tone.minus3dBHz, 'Hz')}
-                </dd>
-              </>
-            )}
-          </dl>
+          <LeadFigures at={at} short={short} level={level} tone={tone} />
         </>
       )}
+      {at?.levelDbu && <NoteProbe device={lead.to.device} point={lead.to.jack} />}
       <h3>The lead</h3>
       <Select
         size="xs"
@@ -95,26 +52,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
           v && edit({ edit: 'setLead', lead: lead.id, type: sure(LEAD_TYPES.find((t) => t === v)) })
         }
       />
-      <Group grow gap={8} mt={4}>
-        <Committed
-          key={`${lead.id} m ${lead.metres}`}
-          label={
-            lead.type === 'air'
-              ? 'Distance, m'
-              : `Length, m (${showLength(lead.metres, units.length)})`
-          }
-          value={lead.metres}
-          max={500}
-          onCommit={(metres) => edit({ edit: 'setLead', lead: lead.id, metres })}
-        />
-        <Committed
-          key={`${lead.id} pf ${lead.pfPerMetre}`}
-          label="pF per metre"
-          value={lead.pfPerMetre ?? DEFAULT_PF_PER_METRE}
-          max={2000}
-          onCommit={(pfPerMetre) => edit({ edit: 'setLead', lead: lead.id, pfPerMetre })}
-        />
-      </Group>
+      <LeadMeasures lead={lead} />
       {lead.type === 'speaker' && (
         <Committed
           key={`${lead.id} mm ${lead.squareMm}`}
@@ -124,27 +62,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
           onCommit={(squareMm) => edit({ edit: 'setLead', lead: lead.id, squareMm })}
         />
       )}
-      {lead.type === 'insert' && (
-        <Select
-          size="xs"
-          mt={4}
-          label="Conductor of the TRS plug"
-          clearable
-          placeholder="as usual: tip out, ring back"
-          data={[
-            { value: 'tip', label: 'tip' },
-            { value: 'ring', label: 'ring' },
-          ]}
-          value={lead.conductor ?? null}
-          onChange={(v) =>
-            edit({
-              edit: 'setLead',
-              lead: lead.id,
-              conductor: v === 'tip' || v === 'ring' ? v : undefined,
-            })
-          }
-        />
-      )}
+      {lead.type === 'insert' && <LeadType lead={lead} />}
       {lead.type === 'midi' && (
         <Switch
           size="xs"
@@ -191,6 +109,123 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
         </Button>
       </Group>
     </div>
+  );
+}
+
+/** What kind of lead it is. */
+function LeadType({ lead }: { lead: Lead }) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <Select
+      size="xs"
+      mt={4}
+      label="Conductor of the TRS plug"
+      clearable
+      placeholder="as usual: tip out, ring back"
+      data={[
+        { value: 'tip', label: 'tip' },
+        { value: 'ring', label: 'ring' },
+      ]}
+      value={lead.conductor ?? null}
+      onChange={(v) =>
+        edit({
+          edit: 'setLead',
+          lead: lead.id,
+          conductor: v === 'tip' || v === 'ring' ? v : undefined,
+        })
+      }
+    />
+  );
+}
+
+/** How long the lead is and what was measured on it. */
+function LeadMeasures({ lead }: { lead: Lead }) {
+  const units = useRig((s) => s.units);
+  const edit = useRig((s) => s.edit);
+  return (
+    <Group grow gap={8} mt={4}>
+      <Committed
+        key={`${lead.id} m ${lead.metres}`}
+        label={
+          lead.type === 'air'
+            ? 'Distance, m'
+            : `Length, m (${showLength(lead.metres, units.length)})`
+        }
+        value={lead.metres}
+        max={500}
+        onCommit={(metres) => edit({ edit: 'setLead', lead: lead.id, metres })}
+      />
+      <Committed
+        key={`${lead.id} pf ${lead.pfPerMetre}`}
+        label="pF per metre"
+        value={lead.pfPerMetre ?? DEFAULT_PF_PER_METRE}
+        max={2000}
+        onCommit={(pfPerMetre) => edit({ edit: 'setLead', lead: lead.id, pfPerMetre })}
+      />
+    </Group>
+  );
+}
+
+/** What the lead does to the signal: capacitance, resonance, loss. */
+function LeadFigures({
+  at,
+  short,
+  level,
+  tone,
+}: {
+  at: PointFigures;
+  short: (v: number) => string | undefined;
+  level: (v: number | null | undefined) => string;
+  tone: SectionTone | undefined;
+}) {
+  const rig = useDocument();
+  return (
+    <dl className="pairs figures">
+      <dt>Level soft / normal / hard</dt>
+      <dd>
+        {at.levelDbu
+          ? `${short(at.levelDbu.soft)} / ${short(at.levelDbu.normal)} / ${level(at.levelDbu.hard)}`
+          : 'silent'}
+      </dd>
+      <dt>Peak</dt>
+      <dd>{level(at.peakDbu)}</dd>
+      <dt>Noise playing / idle</dt>
+      <dd>
+        {level(at.noiseDbu)} / {level(at.idleNoiseDbu)}
+      </dd>
+      <dt>Signal to noise</dt>
+      <dd>
+        {at.levelDbu && at.noiseDbu !== null
+          ? `${fixed(at.levelDbu.normal - at.noiseDbu)} dB`
+          : 'none'}
+      </dd>
+      <dt>Saturation</dt>
+      <dd>
+        {at.thdPercent
+          ? `${fixed(at.thdPercent.normal)} %, ${touchWord(at.thdPercent.normal / 100)}`
+          : 'none'}
+      </dd>
+      <dt>Latency so far</dt>
+      <dd>{fixed(at.latencyMs ?? 0, 2)} ms</dd>
+      <dt>Carries</dt>
+      <dd>{at.sources.map((s) => nameOf(rig, s)).join(', ') || 'nothing'}</dd>
+      <dt>Driven by</dt>
+      <dd>{at.sourceOhms === null ? 'nothing' : withPrefix(at.sourceOhms, 'Ω')}</dd>
+      <dt>Loaded by</dt>
+      <dd>{at.loadOhms === null ? 'nothing' : withPrefix(at.loadOhms, 'Ω')}</dd>
+      <dt>Lost between</dt>
+      <dd>{at.lossDb === null ? 'none' : `${fixed(at.lossDb, 2)} dB`}</dd>
+      <dt>Lead capacitance of the section</dt>
+      <dd>{Math.round(at.leadPf)} pF</dd>
+      {tone && (
+        <>
+          <dt>At 5 kHz</dt>
+          <dd>{fixed(tone.at5kHzDb, 2)} dB</dd>
+          <dt>3 dB under 1 kHz</dt>
+          <dd>{tone.minus3dBHz === null ? 'above 100 MHz' : withPrefix(tone.minus3dBHz, 'Hz')}</dd>
+        </>
+      )}
+    </dl>
   );
 }
 

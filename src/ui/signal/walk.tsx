@@ -12,7 +12,6 @@ import {
 } from '@dnd-kit/core';
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
 import { memo, useMemo } from 'react';
-import type { Severity } from '../../core/findings/finding';
 import {
   LEAD_DASH,
   LEAD_NAMES,
@@ -23,12 +22,14 @@ import {
   SIZE,
   type WalkView,
 } from '../../core/draw';
+import type { WalkGeometry } from '../../core/draw/walk-geometry';
+import type { Severity } from '../../core/findings/finding';
 import { kindOf } from '../../core/kinds';
 import { type Device, endWords, jackLabels, type Rig } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
-import { type Selection } from '../store/rig-store';
+import type { Selection } from '../store/rig-store';
 import { useRig } from '../store/use-rig';
-import { METER_ROWS, rowUnit } from './meter-rows';
+import { METER_ROWS, type MeterRow, rowUnit } from './meter-rows';
 import { useWorst } from './use-worst';
 
 /** A device being moved, and the lead it would go into. */
@@ -89,7 +90,6 @@ export function Walk({
   );
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const worst = useWorst();
-  const units = useRig((s) => s.units);
   const devices = useMemo(() => new Map(rig.devices.map((d) => [d.id, d])), [rig.devices]);
   const over = (e: DragOverEvent) =>
     onMoving({
@@ -117,80 +117,8 @@ export function Walk({
         role="group"
         aria-label="Walk of the chosen sound"
       >
-        <div className="gutter" style={{ height: geometry.height, width: SIZE.gutter - 4 }}>
-          {geometry.lanes.map((lane) => (
-            <div key={lane.key}>
-              {geometry.lanes.length > 1 && (
-                <button
-                  type="button"
-                  className="lanefold"
-                  data-lane={lane.key}
-                  aria-expanded={!lane.folded}
-                  aria-label={`${lane.folded ? 'Unfold' : 'Fold'} lane ${geometry.lanes.indexOf(lane) + 1}`}
-                  style={{ top: lane.y + SIZE.label / 2 - 12 }}
-                  onClick={() => onFoldLane(lane.key)}
-                >
-                  {lane.folded ? (
-                    <IconChevronRight size={15} aria-hidden />
-                  ) : (
-                    <IconChevronDown size={15} aria-hidden />
-                  )}
-                </button>
-              )}
-              {!lane.folded && (
-                <div aria-hidden>
-                  {!compared && (
-                    <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>
-                      +{HIGH} dBu
-                    </span>
-                  )}
-                  {!compared && (
-                    <span
-                      className="rowname"
-                      style={{ top: lane.y + SIZE.label + SIZE.meter - 13 }}
-                    >
-                      −{-LOW} dBu
-                    </span>
-                  )}
-                  {compared && (
-                    <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>
-                      What differs
-                    </span>
-                  )}
-                  {shown.map((r, n) => (
-                    <span
-                      key={r.id}
-                      className="rowname"
-                      title={r.explain}
-                      style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}
-                    >
-                      {r.name}
-                      {rowUnit(r.id, units)}
-                    </span>
-                  ))}
-                </div>
-              )}
-            </div>
-          ))}
-        </div>
-        <svg className="ways" width={geometry.width} height={geometry.height} aria-hidden>
-          {[...geometry.ways]
-            .sort((a, b) => Number(a.flat) - Number(b.flat))
-            .map((w) => (
-              <g
-                key={w.key}
-                fill="none"
-                stroke={w.live ? 'var(--live)' : 'var(--rule)'}
-                strokeWidth={w.live ? 3 : 2}
-              >
-                <path d={w.d} stroke="var(--sheet)" strokeWidth={w.stereo ? 16 : 10} />
-                <path d={w.d} strokeDasharray={LEAD_DASH[w.type]} />
-                {w.stereo && (
-                  <path d={w.d} transform="translate(0 5)" strokeDasharray={LEAD_DASH[w.type]} />
-                )}
-              </g>
-            ))}
-        </svg>
+        <Gutter geometry={geometry} onFoldLane={onFoldLane} compared={compared} shown={shown} />
+        <Ways geometry={geometry} />
         {geometry.stations.map((p) => {
           const device = devices.get(p.station.device);
           return (
@@ -244,6 +172,100 @@ export function Walk({
         ))}
       </div>
     </DndContext>
+  );
+}
+
+/** The ways between stations, those that carry sound over those that do not. */
+function Ways({ geometry }: { geometry: WalkGeometry }) {
+  return (
+    <svg className="ways" width={geometry.width} height={geometry.height} aria-hidden>
+      {[...geometry.ways]
+        .sort((a, b) => Number(a.flat) - Number(b.flat))
+        .map((w) => (
+          <g
+            key={w.key}
+            fill="none"
+            stroke={w.live ? 'var(--live)' : 'var(--rule)'}
+            strokeWidth={w.live ? 3 : 2}
+          >
+            <path d={w.d} stroke="var(--sheet)" strokeWidth={w.stereo ? 16 : 10} />
+            <path d={w.d} strokeDasharray={LEAD_DASH[w.type]} />
+            {w.stereo && (
+              <path d={w.d} transform="translate(0 5)" strokeDasharray={LEAD_DASH[w.type]} />
+            )}
+          </g>
+        ))}
+    </svg>
+  );
+}
+
+/** The names of the meter rows beside each lane, and the fold of a lane. */
+function Gutter({
+  geometry,
+  onFoldLane,
+  compared,
+  shown,
+}: {
+  geometry: WalkGeometry;
+  onFoldLane: (lane: string) => void;
+  compared: Compared | null;
+  shown: MeterRow[];
+}) {
+  const units = useRig((s) => s.units);
+  return (
+    <div className="gutter" style={{ height: geometry.height, width: SIZE.gutter - 4 }}>
+      {geometry.lanes.map((lane) => (
+        <div key={lane.key}>
+          {geometry.lanes.length > 1 && (
+            <button
+              type="button"
+              className="lanefold"
+              data-lane={lane.key}
+              aria-expanded={!lane.folded}
+              aria-label={`${lane.folded ? 'Unfold' : 'Fold'} lane ${geometry.lanes.indexOf(lane) + 1}`}
+              style={{ top: lane.y + SIZE.label / 2 - 12 }}
+              onClick={() => onFoldLane(lane.key)}
+            >
+              {lane.folded ? (
+                <IconChevronRight size={15} aria-hidden />
+              ) : (
+                <IconChevronDown size={15} aria-hidden />
+              )}
+            </button>
+          )}
+          {!lane.folded && (
+            <div aria-hidden>
+              {!compared && (
+                <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>
+                  +{HIGH} dBu
+                </span>
+              )}
+              {!compared && (
+                <span className="rowname" style={{ top: lane.y + SIZE.label + SIZE.meter - 13 }}>
+                  −{-LOW} dBu
+                </span>
+              )}
+              {compared && (
+                <span className="rowname" style={{ top: lane.y + SIZE.label + 3 }}>
+                  What differs
+                </span>
+              )}
+              {shown.map((r, n) => (
+                <span
+                  key={r.id}
+                  className="rowname"
+                  title={r.explain}
+                  style={{ top: lane.y + SIZE.label + SIZE.meter + 4 + n * SIZE.row }}
+                >
+                  {r.name}
+                  {rowUnit(r.id, units)}
+                </span>
+              ))}
+            </div>
+          )}
+        </div>
+      ))}
+    </div>
   );
 }
 

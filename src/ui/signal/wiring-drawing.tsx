@@ -1,6 +1,7 @@
 'use client';
 import { type RefObject, useEffect, useMemo, useState } from 'react';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, PLACE_NAMES, placeWiring } from '../../core/draw';
+import type { WiringWay } from '../../core/draw/wiring-geometry';
 import { endWords } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 
@@ -50,28 +51,7 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
       {[...g.ways]
         .sort((a, b) => Number(isOn(a)) - Number(isOn(b)))
         .map((w) => (
-          <g
-            key={w.lead.id}
-            data-way={w.lead.id}
-            className="way"
-            data-on={isOn(w)}
-            tabIndex={0}
-            role="button"
-            aria-pressed={w.lead.id === chosen}
-            aria-label={
-              `Lead: ${endWords(rig, w.lead.from)} ` +
-              `to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}`
-            }
-            onClick={() => select({ kind: 'lead', id: w.lead.id })}
-            onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: w.lead.id })}
-          >
-            <title>
-              {`${endWords(rig, w.lead.from)} ` +
-                `to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}, ${w.lead.metres} m`}
-            </title>
-            <path d={w.d} className="hit" />
-            <path d={w.d} className="line" strokeDasharray={LEAD_DASH[w.lead.type]} />
-          </g>
+          <DrawnLead key={w.lead.id} w={w} isOn={isOn} chosen={chosen} />
         ))}
       {g.boxes.map((b) => (
         <g
@@ -110,5 +90,42 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
           </text>
         ))}
     </svg>
+  );
+}
+
+/** One lead of the drawing. */
+function DrawnLead({
+  w,
+  isOn,
+  chosen,
+}: {
+  w: WiringWay;
+  isOn: (w: WiringWay) => boolean;
+  chosen: string | null;
+}) {
+  const rig = useDocument();
+  const select = useRig((s) => s.select);
+  return (
+    <g
+      data-way={w.lead.id}
+      className="way"
+      data-on={isOn(w)}
+      tabIndex={0}
+      role="button"
+      aria-pressed={w.lead.id === chosen}
+      aria-label={
+        `Lead: ${endWords(rig, w.lead.from)} ` +
+        `to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}`
+      }
+      onClick={() => select({ kind: 'lead', id: w.lead.id })}
+      onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lead', id: w.lead.id })}
+    >
+      <title>
+        {`${endWords(rig, w.lead.from)} ` +
+          `to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}, ${w.lead.metres} m`}
+      </title>
+      <path d={w.d} className="hit" />
+      <path d={w.d} className="line" strokeDasharray={LEAD_DASH[w.lead.type]} />
+    </g>
   );
 }

@@ -1,8 +1,10 @@
 'use client';
-import { sure } from '../../core/outcome';
 import { Button, Group, NumberInput, Select } from '@mantine/core';
 import { useRef, useState } from 'react';
+import { kindOf } from '../../core/kinds';
+import { sure } from '../../core/outcome';
 import { deviceOf, nameOf, type Song, type TempoSetup } from '../../core/rig';
+import type { Device } from '../../core/rig/schema';
 import {
   type DelayTime,
   delayTimes,
@@ -14,7 +16,6 @@ import {
   tempoDevices,
   withStoredTime,
 } from '../../core/songs';
-import { kindOf } from '../../core/kinds';
 import { fixed } from '../../core/units';
 import { useKeys } from '../frame/use-keys';
 import { useDocument, useRig } from '../store/use-rig';
@@ -163,27 +164,7 @@ function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: bo
         </div>
       </td>
       <td>{nameOf(rig, time.device)}</td>
-      <td>
-        {first ? (
-          <Select
-            size="xs"
-            w={140}
-            aria-label={`Note value of ${device.name} in ${song.title}`}
-            data={NOTES}
-            value={time.division}
-            allowDeselect={false}
-            onChange={(v) =>
-              v &&
-              edit({
-                edit: 'setSong',
-                song: { ...song, divisions: { ...song.divisions, [time.device]: v } },
-              })
-            }
-          />
-        ) : (
-          time.division
-        )}
-      </td>
+      <WayCell first={first} device={device} song={song} time={time} />
       <td>
         <strong>
           {fixed(time.wanted, 2)} {unit}
@@ -237,6 +218,44 @@ function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: bo
           )}
       </td>
     </tr>
+  );
+}
+
+/** How the time reaches the device. */
+function WayCell({
+  first,
+  device,
+  song,
+  time,
+}: {
+  first: boolean;
+  device: Device;
+  song: Song;
+  time: DelayTime;
+}) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <td>
+      {first ? (
+        <Select
+          size="xs"
+          w={140}
+          aria-label={`Note value of ${device.name} in ${song.title}`}
+          data={NOTES}
+          value={time.division}
+          allowDeselect={false}
+          onChange={(v) =>
+            v &&
+            edit({
+              edit: 'setSong',
+              song: { ...song, divisions: { ...song.divisions, [time.device]: v } },
+            })
+          }
+        />
+      ) : (
+        time.division
+      )}
+    </td>
   );
 }
 

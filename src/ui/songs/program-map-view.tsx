@@ -1,8 +1,10 @@
 'use client';
 import { Button, Group, Select } from '@mantine/core';
 import { useState } from 'react';
+import type { MidiDevice } from '../../core/midi/setup';
 import { at, reasonOf, sure } from '../../core/outcome';
 import { nameOf } from '../../core/rig';
+import type { Song } from '../../core/rig/schema';
 import {
   clockTime,
   cueSheet,
@@ -12,6 +14,7 @@ import {
   sectionScene,
   soundUse,
 } from '../../core/songs';
+import type { ProgramRow } from '../../core/songs/program-map';
 import { useDocument, useRig } from '../store/use-rig';
 import { FileMenu } from './file-menu';
 
@@ -21,8 +24,6 @@ import { FileMenu } from './file-menu';
  */
 export function ProgramMapView() {
   const rig = useDocument();
-  const edit = useRig((s) => s.edit);
-  const setNotice = useRig((s) => s.setNotice);
   const map = programMap(rig);
   const use = soundUse(rig);
   const [songId, setSongId] = useState<string | null>(null);
@@ -31,29 +32,7 @@ export function ProgramMapView() {
   const name = (id: string) => rig.sounds.find((s) => s.id === id)?.name ?? id;
   return (
     <div className="scroll common-box">
-      <Group gap={8} className="no-print">
-        <FileMenu />
-        {banked.map((m) =>
-          (rig.sets ?? []).slice(0, 3).map((set) => (
-            <Button
-              key={`${m.device.id} ${set.id}`}
-              size="compact-sm"
-              variant="default"
-              onClick={() => {
-                const edits = numberSongs(rig, set, m.device.id);
-                if (!edits.ok) setNotice(reasonOf(edits));
-                else
-                  edit(
-                    edits.value,
-                    `gave each song of ${set.name} a bank of its own on ${m.device.name}`,
-                  );
-              }}
-            >
-              A bank for each song of {set.name} on {m.device.name}
-            </Button>
-          )),
-        )}
-      </Group>
+      <ProgramFiles banked={banked} />
       {song ? (
         <>
           <h3 className="program-map-view-gap">
@@ -70,49 +49,7 @@ export function ProgramMapView() {
               onChange={setSongId}
             />
           </h3>
-          <table className="sheet-table figures" data-table="cues">
-            <thead>
-              <tr>
-                <th>Bar</th>
-                <th>Time</th>
-                <th>Section</th>
-                <th>Bars</th>
-                <th>Tempo</th>
-                <th>Sound</th>
-                <th>Programs shown</th>
-                <th>Displays read</th>
-                <th>Notes</th>
-              </tr>
-            </thead>
-            <tbody>
-              {cueSheet(rig, song).map((c, i) => {
-                const scene = sectionScene(rig, song, at(song.sections, i).id);
-                return (
-                  <tr key={at(song.sections, i).id}>
-                    <td>{c.bar}</td>
-                    <td>{clockTime(c.atMs)}</td>
-                    <td>
-                      <strong>{c.section}</strong>
-                    </td>
-                    <td>{c.bars}</td>
-                    <td>{c.bpm}</td>
-                    <td>{c.sound}</td>
-                    <td>{c.programs}</td>
-                    <td>
-                      {scene &&
-                        displayLabels(rig, song, scene).map((l) => (
-                          <div key={l.device}>
-                            <span className="faint">{nameOf(rig, l.device)}</span>{' '}
-                            <span className="display">{l.lines.join(' / ')}</span>
-                          </div>
-                        ))}
-                    </td>
-                    <td>{c.notes}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <CueTable song={song} />
         </>
       ) : (
         <div className="empty">No songs yet. The map of the sounds is below.</div>
@@ -123,38 +60,7 @@ export function ProgramMapView() {
           No device keeps a program for any sound. Give them numbers under Control, Numbers.
         </div>
       ) : (
-        <table className="sheet-table figures" data-table="program-map">
-          <thead>
-            <tr>
-              <th>Song</th>
-              <th>Section</th>
-              <th>Sound</th>
-              {map.devices.map((m) => (
-                <th key={m.device.id}>{m.device.name}</th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {[...map.sounds, ...map.songs].map((r, i, all) => (
-              <tr key={`${r.song?.id ?? ''} ${r.section ?? ''} ${r.scene.id}`}>
-                <td>
-                  {r.song && all[i - 1]?.song !== r.song ? (
-                    <strong>{r.song.title}</strong>
-                  ) : r.song ? (
-                    ''
-                  ) : (
-                    <span className="faint">any</span>
-                  )}
-                </td>
-                <td>{r.sectionName ?? ''}</td>
-                <td>{name(r.scene.sound.id)}</td>
-                {r.at.map((a) => (
-                  <td key={a.device}>{a.words}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <MapTable map={map} name={name} />
       )}
       <h3 className="program-map-view-gap-2">Sounds in use</h3>
       <p data-unused>
@@ -186,5 +92,131 @@ export function ProgramMapView() {
         )}
       </p>
     </div>
+  );
+}
+
+/** Which program each device has in each sound and section. */
+function MapTable({
+  map,
+  name,
+}: {
+  map: { devices: MidiDevice[]; sounds: ProgramRow[]; songs: ProgramRow[] };
+  name: (id: string) => string;
+}) {
+  return (
+    <table className="sheet-table figures" data-table="program-map">
+      <thead>
+        <tr>
+          <th>Song</th>
+          <th>Section</th>
+          <th>Sound</th>
+          {map.devices.map((m) => (
+            <th key={m.device.id}>{m.device.name}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {[...map.sounds, ...map.songs].map((r, i, all) => (
+          <tr key={`${r.song?.id ?? ''} ${r.section ?? ''} ${r.scene.id}`}>
+            <td>
+              {r.song && all[i - 1]?.song !== r.song ? (
+                <strong>{r.song.title}</strong>
+              ) : r.song ? (
+                ''
+              ) : (
+                <span className="faint">any</span>
+              )}
+            </td>
+            <td>{r.sectionName ?? ''}</td>
+            <td>{name(r.scene.sound.id)}</td>
+            {r.at.map((a) => (
+              <td key={a.device}>{a.words}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The cue sheet of one song. */
+function CueTable({ song }: { song: Song }) {
+  const rig = useDocument();
+  return (
+    <table className="sheet-table figures" data-table="cues">
+      <thead>
+        <tr>
+          <th>Bar</th>
+          <th>Time</th>
+          <th>Section</th>
+          <th>Bars</th>
+          <th>Tempo</th>
+          <th>Sound</th>
+          <th>Programs shown</th>
+          <th>Displays read</th>
+          <th>Notes</th>
+        </tr>
+      </thead>
+      <tbody>
+        {cueSheet(rig, song).map((c, i) => {
+          const scene = sectionScene(rig, song, at(song.sections, i).id);
+          return (
+            <tr key={at(song.sections, i).id}>
+              <td>{c.bar}</td>
+              <td>{clockTime(c.atMs)}</td>
+              <td>
+                <strong>{c.section}</strong>
+              </td>
+              <td>{c.bars}</td>
+              <td>{c.bpm}</td>
+              <td>{c.sound}</td>
+              <td>{c.programs}</td>
+              <td>
+                {scene &&
+                  displayLabels(rig, song, scene).map((l) => (
+                    <div key={l.device}>
+                      <span className="faint">{nameOf(rig, l.device)}</span>{' '}
+                      <span className="display">{l.lines.join(' / ')}</span>
+                    </div>
+                  ))}
+              </td>
+              <td>{c.notes}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** The files of the program map and the cues. */
+function ProgramFiles({ banked }: { banked: MidiDevice[] }) {
+  const rig = useDocument();
+  const setNotice = useRig((s) => s.setNotice);
+  const edit = useRig((s) => s.edit);
+  return (
+    <Group gap={8} className="no-print">
+      <FileMenu />
+      {banked.map((m) =>
+        (rig.sets ?? []).slice(0, 3).map((set) => (
+          <Button
+            key={`${m.device.id} ${set.id}`}
+            size="compact-sm"
+            variant="default"
+            onClick={() => {
+              const edits = numberSongs(rig, set, m.device.id);
+              if (!edits.ok) setNotice(reasonOf(edits));
+              else
+                edit(
+                  edits.value,
+                  `gave each song of ${set.name} a bank of its own on ${m.device.name}`,
+                );
+            }}
+          >
+            A bank for each song of {set.name} on {m.device.name}
+          </Button>
+        )),
+      )}
+    </Group>
   );
 }

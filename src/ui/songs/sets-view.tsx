@@ -1,11 +1,10 @@
 'use client';
-import { at } from '../../core/outcome';
 import {
+  closestCenter,
   DndContext,
   type DragEndEvent,
   KeyboardSensor,
   PointerSensor,
-  closestCenter,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
@@ -20,7 +19,9 @@ import { CSS } from '@dnd-kit/utilities';
 import { ActionIcon, Button, Group, Select, TextInput, Tooltip } from '@mantine/core';
 import { IconGripVertical, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
+import { at, type Outcome } from '../../core/outcome';
 import { freshId, type SongSet } from '../../core/rig';
+import type { Rig } from '../../core/rig/schema';
 import { CHANGEOVER_SECONDS, clockTime, runningOrder, type SetLine } from '../../core/songs';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
@@ -99,67 +100,7 @@ function SetEditor({ set, onGone }: { set: SongSet; onGone: () => void }) {
   const times = { ...CHANGEOVER_SECONDS, ...set.times };
   return (
     <div className="scroll common-box" data-editor="set">
-      <Group gap={8} align="end">
-        <TextInput
-          size="sm"
-          w={230}
-          label="Name"
-          key={set.name}
-          defaultValue={set.name}
-          onBlur={(e) =>
-            e.currentTarget.value.trim() &&
-            e.currentTarget.value !== set.name &&
-            save({ name: e.currentTarget.value.trim() })
-          }
-        />
-        <TextInput
-          size="sm"
-          w={90}
-          label="Starts at"
-          placeholder="20:30"
-          key={`s ${set.starts ?? ''}`}
-          defaultValue={set.starts ?? ''}
-          onBlur={(e) =>
-            e.currentTarget.value !== (set.starts ?? '') &&
-            save({ starts: e.currentTarget.value || undefined })
-          }
-        />
-        <CommitNumber
-          size="sm"
-          w={100}
-          label="Minutes"
-          placeholder="no limit"
-          min={1}
-          max={600}
-          value={set.minutes}
-          onCommit={(minutes) => save({ minutes })}
-        />
-        {(['plain', 'retune', 'instrument'] as const).map((k) => (
-          <CommitNumber
-            key={k}
-            size="sm"
-            w={110}
-            label={{ plain: 'Straight on, s', retune: 'Retune, s', instrument: 'Instrument, s' }[k]}
-            min={0}
-            max={3600}
-            value={times[k]}
-            onCommit={(v) => save({ times: { ...times, [k]: v ?? 0 } })}
-          />
-        ))}
-        <Tooltip label="Remove (can be undone)">
-          <ActionIcon
-            size="lg"
-            variant="default"
-            aria-label={`Remove ${set.name}`}
-            onClick={() => {
-              onGone();
-              edit({ edit: 'removeSet', set: set.id });
-            }}
-          >
-            <IconTrash size={16} />
-          </ActionIcon>
-        </Tooltip>
-      </Group>
+      <SetHead set={set} save={save} times={times} onGone={onGone} />
       <p data-times className="common-gap-5">
         {order.lines.length} songs, <strong>{clockTime(order.seconds * 1000)}</strong> in all,{' '}
         {clockTime(order.musicSeconds * 1000)} of it music; {order.changes.instrument} changes of
@@ -219,6 +160,84 @@ function SetEditor({ set, onGone }: { set: SongSet; onGone: () => void }) {
         <div className="empty">This rig has no songs to put in order. Add them under Songs.</div>
       )}
     </div>
+  );
+}
+
+/** The name of the set, its times, and what can be done with it. */
+function SetHead({
+  set,
+  save,
+  times,
+  onGone,
+}: {
+  set: SongSet;
+  save: (change: Partial<SongSet>, words?: string) => Outcome<Rig>;
+  times: { plain: number; retune: number; instrument: number };
+  onGone: () => void;
+}) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <Group gap={8} align="end">
+      <TextInput
+        size="sm"
+        w={230}
+        label="Name"
+        key={set.name}
+        defaultValue={set.name}
+        onBlur={(e) =>
+          e.currentTarget.value.trim() &&
+          e.currentTarget.value !== set.name &&
+          save({ name: e.currentTarget.value.trim() })
+        }
+      />
+      <TextInput
+        size="sm"
+        w={90}
+        label="Starts at"
+        placeholder="20:30"
+        key={`s ${set.starts ?? ''}`}
+        defaultValue={set.starts ?? ''}
+        onBlur={(e) =>
+          e.currentTarget.value !== (set.starts ?? '') &&
+          save({ starts: e.currentTarget.value || undefined })
+        }
+      />
+      <CommitNumber
+        size="sm"
+        w={100}
+        label="Minutes"
+        placeholder="no limit"
+        min={1}
+        max={600}
+        value={set.minutes}
+        onCommit={(minutes) => save({ minutes })}
+      />
+      {(['plain', 'retune', 'instrument'] as const).map((k) => (
+        <CommitNumber
+          key={k}
+          size="sm"
+          w={110}
+          label={{ plain: 'Straight on, s', retune: 'Retune, s', instrument: 'Instrument, s' }[k]}
+          min={0}
+          max={3600}
+          value={times[k]}
+          onCommit={(v) => save({ times: { ...times, [k]: v ?? 0 } })}
+        />
+      ))}
+      <Tooltip label="Remove (can be undone)">
+        <ActionIcon
+          size="lg"
+          variant="default"
+          aria-label={`Remove ${set.name}`}
+          onClick={() => {
+            onGone();
+            edit({ edit: 'removeSet', set: set.id });
+          }}
+        >
+          <IconTrash size={16} />
+        </ActionIcon>
+      </Tooltip>
+    </Group>
   );
 }
 

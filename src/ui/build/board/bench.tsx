@@ -1,4 +1,11 @@
-import { useMemo, useState } from 'react';
+import {
+  type Dispatch,
+  type KeyboardEvent,
+  type ReactNode,
+  type SetStateAction,
+  useMemo,
+  useState,
+} from 'react';
 import {
   boardModel,
   judge,
@@ -7,6 +14,7 @@ import {
   snapped,
   type XY,
 } from '../../../core/build';
+import type { Judged, Model } from '../../../core/build/board';
 import { boardSvg } from '../../../core/formats';
 import { at as entryAt, sure } from '../../../core/outcome';
 import type { Board, Device, Rig } from '../../../core/rig';
@@ -94,36 +102,22 @@ export function Bench({
   });
   return (
     <div className="board" data-place="board">
-      <div className="board-main">
-        <BenchBar
-          rig={rig}
-          board={board}
-          adding={adding}
-          onBoard={onBoard}
-          judged={judged}
-          before={moving ? rest : null}
-        />
-        <DrawnPlan
-          svg={svg}
-          label={
-            `${board.name} from above. Square brackets choose, arrows move by 5 mm, with Shift ` +
-            'by 1 mm, R turns, P pins, Delete takes off.'
-          }
-          onPick={select}
-          onKey={onKey}
-          onDrag={(id, dx, dy, done) => {
-            const i = model.items.findIndex((x) => x.device.id === id);
-            if (i < 0) return;
-            const to = snapped(model, i, now, {
-              x: entryAt(now, i).x + dx,
-              y: entryAt(now, i).y + dy,
-            });
-            if (!done) return setMoving({ id, to });
-            setMoving(null);
-            put(id, { ...to });
-          }}
-        />
-      </div>
+      <BenchMain
+        rig={rig}
+        board={board}
+        adding={adding}
+        onBoard={onBoard}
+        judged={judged}
+        moving={moving}
+        rest={rest}
+        svg={svg}
+        select={select}
+        onKey={onKey}
+        model={model}
+        now={now}
+        setMoving={setMoving}
+        put={put}
+      />
       <aside className="board-side scroll">
         {item ? (
           <ItemPanel
@@ -146,6 +140,72 @@ export function Bench({
           round. A lead runs on the deck where it is free, else below along a rail or edge.
         </p>
       </aside>
+    </div>
+  );
+}
+
+/** The board itself, drawn, with what is chosen. */
+function BenchMain({
+  rig,
+  board,
+  adding,
+  onBoard,
+  judged,
+  moving,
+  rest,
+  svg,
+  select,
+  onKey,
+  model,
+  now,
+  setMoving,
+  put,
+}: {
+  rig: Rig;
+  board: Board;
+  adding: ReactNode;
+  onBoard: (id: string | null) => void;
+  judged: Judged;
+  moving: { id: string; to: XY } | null;
+  rest: Judged;
+  svg: string;
+  select: Dispatch<SetStateAction<string | null>>;
+  onKey: (e: KeyboardEvent) => void;
+  model: Model;
+  now: XY[];
+  setMoving: Dispatch<SetStateAction<{ id: string; to: XY } | null>>;
+  put: (id: string, change: Partial<NonNullable<Device['at']>>) => boolean;
+}) {
+  return (
+    <div className="board-main">
+      <BenchBar
+        rig={rig}
+        board={board}
+        adding={adding}
+        onBoard={onBoard}
+        judged={judged}
+        before={moving ? rest : null}
+      />
+      <DrawnPlan
+        svg={svg}
+        label={
+          `${board.name} from above. Square brackets choose, arrows move by 5 mm, with Shift ` +
+          'by 1 mm, R turns, P pins, Delete takes off.'
+        }
+        onPick={select}
+        onKey={onKey}
+        onDrag={(id, dx, dy, done) => {
+          const i = model.items.findIndex((x) => x.device.id === id);
+          if (i < 0) return;
+          const to = snapped(model, i, now, {
+            x: entryAt(now, i).x + dx,
+            y: entryAt(now, i).y + dy,
+          });
+          if (!done) return setMoving({ id, to });
+          setMoving(null);
+          put(id, { ...to });
+        }}
+      />
     </div>
   );
 }

@@ -20,7 +20,6 @@ export function OutletForm({
   onChange: (part: Partial<Outlet>) => void;
   onRemove: () => void;
 }) {
-  const setNotice = useRig((s) => s.setNotice);
   return (
     <Table.Tr data-gives={o.id}>
       <Table.Td>
@@ -36,25 +35,7 @@ export function OutletForm({
           }}
         />
       </Table.Td>
-      <Table.Td>
-        <TextInput
-          size="xs"
-          w={92}
-          aria-label={`Voltages of ${o.label}`}
-          key={[o.volts, ...(o.also ?? [])].join()}
-          defaultValue={[o.volts, ...(o.also ?? [])].join(', ')}
-          onBlur={(e) => {
-            const volts = voltsFrom(e.currentTarget.value);
-            if (!volts)
-              setNotice(
-                `“${e.currentTarget.value}” is no list of voltages. Give what it can be set to, ` +
-                  'such as 9, 12, 18; the usual one first.',
-              );
-            else if ([volts.volts, ...volts.also!].join() !== [o.volts, ...(o.also ?? [])].join())
-              onChange(volts);
-          }}
-        />
-      </Table.Td>
+      <VoltagesCell o={o} onChange={onChange} />
       <Table.Td>
         <CommitNumber
           w={84}
@@ -108,5 +89,31 @@ export function OutletForm({
         </Button>
       </Table.Td>
     </Table.Tr>
+  );
+}
+
+/** The voltages that the outlet gives. */
+function VoltagesCell({ o, onChange }: { o: Outlet; onChange: (part: Partial<Outlet>) => void }) {
+  const setNotice = useRig((s) => s.setNotice);
+  return (
+    <Table.Td>
+      <TextInput
+        size="xs"
+        w={92}
+        aria-label={`Voltages of ${o.label}`}
+        key={[o.volts, ...(o.also ?? [])].join()}
+        defaultValue={[o.volts, ...(o.also ?? [])].join(', ')}
+        onBlur={(e) => {
+          const volts = voltsFrom(e.currentTarget.value);
+          if (!volts)
+            setNotice(
+              `“${e.currentTarget.value}” is no list of voltages. Give what it can be set to, ` +
+                'such as 9, 12, 18; the usual one first.',
+            );
+          else if ([volts.volts, ...volts.also!].join() !== [o.volts, ...(o.also ?? [])].join())
+            onChange(volts);
+        }}
+      />
+    </Table.Td>
   );
 }

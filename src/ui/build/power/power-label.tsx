@@ -1,8 +1,10 @@
 import { Button, Checkbox, Group, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
 import { needOf, USUAL_POWER_PLUG } from '../../../core/build';
-import { sure } from '../../../core/outcome';
+import type { PowerNeed } from '../../../core/kinds/kind';
+import { type Outcome, sure } from '../../../core/outcome';
 import type { Device } from '../../../core/rig';
+import type { Rig } from '../../../core/rig/schema';
 import { CommitNumber } from '../../look/commit-number';
 import { useRig } from '../../store/use-rig';
 import { asCurrent, currentOf, CURRENTS, PLUGS } from './power-choices';
@@ -30,52 +32,8 @@ export function PowerLabel({ device }: { device: Device }) {
         title={`What the label of ${device.name} says`}
         data-power-label={device.id}
       >
-        <Group gap={10} align="end">
-          <CommitNumber
-            w={96}
-            label="Volts"
-            min={0.5}
-            max={60}
-            value={need.volts}
-            onCommit={(v) => v !== undefined && set({ volts: v })}
-          />
-          <CommitNumber
-            w={110}
-            label="Bears up to, V"
-            min={need.volts}
-            max={60}
-            value={need.maxVolts ?? need.volts}
-            onCommit={(v) => v !== undefined && set({ maxVolts: v })}
-          />
-          <CommitNumber
-            w={96}
-            label="Takes, mA"
-            min={1}
-            max={20_000}
-            value={need.milliamps}
-            onCommit={(v) => v !== undefined && set({ milliamps: v })}
-          />
-        </Group>
-        <Group gap={10} mt={8} align="end">
-          <Select
-            size="xs"
-            w={190}
-            label="Current"
-            allowDeselect={false}
-            data={CURRENTS}
-            value={currentOf(need)}
-            onChange={(v) => v && set(asCurrent(v))}
-          />
-          <Select
-            size="xs"
-            w={150}
-            label="Jack"
-            allowDeselect={false}
-            data={PLUGS}
-            value={need.plug ?? USUAL_POWER_PLUG}
-            onChange={(v) => v && set({ plug: v })}
-          />
-        </Group>
+        <LabelVoltage need={need} set={set} />
+        <LabelPlug need={need} set={set} />
         <Checkbox
           size="xs"
           mt={12}
@@ -112,5 +70,75 @@ export function PowerLabel({ device }: { device: Device }) {
         </Group>
       </Modal>
     </>
+  );
+}
+
+/** The plug and the polarity that the label asks for. */
+function LabelPlug({
+  need,
+  set,
+}: {
+  need: PowerNeed;
+  set: (power: Partial<NonNullable<Device['power']>>) => Outcome<Rig>;
+}) {
+  return (
+    <Group gap={10} mt={8} align="end">
+      <Select
+        size="xs"
+        w={190}
+        label="Current"
+        allowDeselect={false}
+        data={CURRENTS}
+        value={currentOf(need)}
+        onChange={(v) => v && set(asCurrent(v))}
+      />
+      <Select
+        size="xs"
+        w={150}
+        label="Jack"
+        allowDeselect={false}
+        data={PLUGS}
+        value={need.plug ?? USUAL_POWER_PLUG}
+        onChange={(v) => v && set({ plug: v })}
+      />
+    </Group>
+  );
+}
+
+/** The voltage that the label asks for. */
+function LabelVoltage({
+  need,
+  set,
+}: {
+  need: PowerNeed;
+  set: (power: Partial<NonNullable<Device['power']>>) => Outcome<Rig>;
+}) {
+  return (
+    <Group gap={10} align="end">
+      <CommitNumber
+        w={96}
+        label="Volts"
+        min={0.5}
+        max={60}
+        value={need.volts}
+        onCommit={(v) => v !== undefined && set({ volts: v })}
+      />
+      <CommitNumber
+        w={110}
+        label="Bears up to, V"
+        min={need.volts}
+        max={60}
+        value={need.maxVolts ?? need.volts}
+        onCommit={(v) => v !== undefined && set({ maxVolts: v })}
+      />
+      <CommitNumber
+        w={96}
+        label="Takes, mA"
+        min={1}
+        max={20_000}
+        value={need.milliamps}
+        onCommit={(v) => v !== undefined && set({ milliamps: v })}
+      />
+    </Group>
   );
 }

@@ -1,12 +1,15 @@
 'use client';
 import { Button, Group, NumberInput } from '@mantine/core';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { HEADROOM, loadsOf, powerLeadsByPlugs, takersOf, unfed } from '../../../core/build';
-import { reasonOf } from '../../../core/outcome';
+import type { Taker } from '../../../core/build/power';
+import type { PowerPlan } from '../../../core/build/power-plan';
+import { type Outcome, reasonOf } from '../../../core/outcome';
 import { outletsOf } from '../../../core/rig';
+import type { Rig } from '../../../core/rig/schema';
 import { showLength } from '../../../core/units';
 import { save } from '../../look/save-file';
-import { useWorking } from '../../look/use-working';
+import { useWorking, type WorkState } from '../../look/use-working';
 import { useDocument, useRig } from '../../store/use-rig';
 import { MainsPart } from '../mains-part';
 import { OutletsTable } from './outlets-table';
@@ -34,37 +37,17 @@ export function PowerView() {
   const proposed = work.state === 'done' ? work.answer : null;
   return (
     <div className="scroll power-view-box" data-place="power">
-      <Group gap={10} align="end">
-        <NumberInput
-          size="xs"
-          w={130}
-          label="Headroom, % of load"
-          min={0}
-          max={200}
-          value={spare}
-          onChange={setSpare}
-        />
-        <Button
-          size="xs"
-          disabled={work.state === 'working'}
-          onClick={() => {
-            setAsked(rig);
-            start({ rig, headroom });
-          }}
-        >
-          Plan the outlets
-        </Button>
-        <Button size="xs" variant="default" onClick={() => void write()}>
-          As CSV
-        </Button>
-        <span className="small-print" data-power-sum>
-          {takers.length} devices take {takers.reduce((s, t) => s + t.need.milliamps, 0)} mA;{' '}
-          {without.length
-            ? `${without.length} ${without.length === 1 ? 'has' : 'have'} no outlet`
-            : 'each has an outlet'}
-          .
-        </span>
-      </Group>
+      <PowerHead
+        spare={spare}
+        setSpare={setSpare}
+        work={work}
+        setAsked={setAsked}
+        start={start}
+        headroom={headroom}
+        write={write}
+        takers={takers}
+        without={without}
+      />
       {work.state === 'working' && <p role="status">Working it out …</p>}
       {work.state === 'failed' && (
         <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
@@ -106,6 +89,64 @@ export function PowerView() {
         mains: what their makers say, local electrical codes and licensed practice come first.
       </p>
     </div>
+  );
+}
+
+/** Plan the power, and what it comes to. */
+function PowerHead({
+  spare,
+  setSpare,
+  work,
+  setAsked,
+  start,
+  headroom,
+  write,
+  takers,
+  without,
+}: {
+  spare: string | number;
+  setSpare: Dispatch<SetStateAction<string | number>>;
+  work: WorkState<Outcome<PowerPlan>>;
+  setAsked: Dispatch<unknown>;
+  start: (ask: { rig: Rig; headroom: number }) => void;
+  headroom: number;
+  write: () => Promise<void>;
+  takers: Taker[];
+  without: Taker[];
+}) {
+  const rig = useDocument();
+  return (
+    <Group gap={10} align="end">
+      <NumberInput
+        size="xs"
+        w={130}
+        label="Headroom, % of load"
+        min={0}
+        max={200}
+        value={spare}
+        onChange={setSpare}
+      />
+      <Button
+        size="xs"
+        disabled={work.state === 'working'}
+        onClick={() => {
+          setAsked(rig);
+          start({ rig, headroom });
+        }}
+      >
+        Plan the outlets
+      </Button>
+      <Button size="xs" variant="default" onClick={() => void write()}>
+        As CSV
+      </Button>
+      <span className="small-print" data-power-sum>
+        {takers.length} devices take {takers.reduce((s, t) => s + t.need.milliamps, 0)} mA;{' '}
+        {without.length
+          ? `${without.length} ${without.length === 1 ? 'has' : 'have'} no outlet`
+          : 'each has an outlet'}
+        .
+      </span>
+    </Group>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Button, Group, Modal, Table } from '@mantine/core';
-import { useState } from 'react';
+import { type Dispatch, type SetStateAction, useState } from 'react';
 import { loadsOf } from '../../../core/build';
 import type { Outlet } from '../../../core/kinds';
 import { sure } from '../../../core/outcome';
@@ -77,46 +77,66 @@ export function SupplyOutlets({ supply }: { supply: Device }) {
             ))}
           </Table.Tbody>
         </Table>
-        <Group mt={10} align="end" gap={10}>
-          <Button size="xs" variant="default" disabled={outlets.length >= 40} onClick={add}>
-            One outlet more
-          </Button>
-          <CommitNumber
-            w={150}
-            label="All together at most, mA"
-            placeholder="no other limit"
-            min={1}
-            max={200_000}
-            value={total}
-            onCommit={(v) =>
-              edit({
-                edit: 'setDevice',
-                device: supply.id,
-                gives: {
-                  ...supply.gives,
-                  outlets: outlets.map((o) => ({ ...o })),
-                  totalMilliamps: v,
-                },
-              })
-            }
-          />
-          <Button
-            size="xs"
-            variant="default"
-            disabled={!supply.gives}
-            onClick={() => edit({ edit: 'asUsual', device: supply.id, what: ['gives'] })}
-          >
-            As usual for its kind
-          </Button>
-          <Button size="xs" ml="auto" onClick={() => setOpen(false)}>
-            Done
-          </Button>
-        </Group>
+        <SupplyLimit outlets={outlets} add={add} total={total} supply={supply} setOpen={setOpen} />
         <p className="faint supply-outlets-text">
           Outlets that are not isolated share one return. Never open a supply; what its maker says
           comes first.
         </p>
       </Modal>
     </>
+  );
+}
+
+/** What all outlets together can give. */
+function SupplyLimit({
+  outlets,
+  add,
+  total,
+  supply,
+  setOpen,
+}: {
+  outlets: Outlet[];
+  add: () => void;
+  total: number | undefined;
+  supply: Device;
+  setOpen: Dispatch<SetStateAction<boolean>>;
+}) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <Group mt={10} align="end" gap={10}>
+      <Button size="xs" variant="default" disabled={outlets.length >= 40} onClick={add}>
+        One outlet more
+      </Button>
+      <CommitNumber
+        w={150}
+        label="All together at most, mA"
+        placeholder="no other limit"
+        min={1}
+        max={200_000}
+        value={total}
+        onCommit={(v) =>
+          edit({
+            edit: 'setDevice',
+            device: supply.id,
+            gives: {
+              ...supply.gives,
+              outlets: outlets.map((o) => ({ ...o })),
+              totalMilliamps: v,
+            },
+          })
+        }
+      />
+      <Button
+        size="xs"
+        variant="default"
+        disabled={!supply.gives}
+        onClick={() => edit({ edit: 'asUsual', device: supply.id, what: ['gives'] })}
+      >
+        As usual for its kind
+      </Button>
+      <Button size="xs" ml="auto" onClick={() => setOpen(false)}>
+        Done
+      </Button>
+    </Group>
   );
 }

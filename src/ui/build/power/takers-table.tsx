@@ -92,27 +92,7 @@ function TakerRow({ device }: { device: Device }) {
           onCommit={(v) => v !== undefined && set({ milliamps: v })}
         />
       </td>
-      <td>
-        <Select
-          size="xs"
-          w={200}
-          searchable
-          clearable
-          placeholder="no outlet"
-          aria-label={`Outlet of ${device.name}`}
-          data={outlets}
-          value={now}
-          onChange={(v) => {
-            if (!v) return void edit({ edit: 'unplugPower', device: device.id });
-            const [supply, outlet, volts] = v.split(' ');
-            edit({
-              edit: 'setDevice',
-              device: device.id,
-              supply: { ...device.supply, device: supply!, outlet: outlet!, volts: Number(volts) },
-            });
-          }}
-        />
-      </td>
+      <OutletCell device={device} outlets={outlets} now={now} />
       <td>
         <Switch
           size="xs"
@@ -132,5 +112,41 @@ function TakerRow({ device }: { device: Device }) {
         <PowerLabel device={device} />
       </td>
     </tr>
+  );
+}
+
+/** Which outlet feeds it. */
+function OutletCell({
+  device,
+  outlets,
+  now,
+}: {
+  device: Device;
+  outlets: { value: string; label: string }[];
+  now: string | null;
+}) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <td>
+      <Select
+        size="xs"
+        w={200}
+        searchable
+        clearable
+        placeholder="no outlet"
+        aria-label={`Outlet of ${device.name}`}
+        data={outlets}
+        value={now}
+        onChange={(v) => {
+          if (!v) return void edit({ edit: 'unplugPower', device: device.id });
+          const [supply, outlet, volts] = v.split(' ');
+          edit({
+            edit: 'setDevice',
+            device: device.id,
+            supply: { ...device.supply, device: supply!, outlet: outlet!, volts: Number(volts) },
+          });
+        }}
+      />
+    </td>
   );
 }

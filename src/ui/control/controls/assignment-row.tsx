@@ -34,27 +34,7 @@ export function AssignmentRow({
   const steps = device ? stepsOf(rig, control, device.id) : 0;
   return (
     <tr data-assignment={a.id}>
-      <td>
-        <Select
-          size="xs"
-          w={136}
-          searchable
-          aria-label="Device"
-          data={rig.devices
-            .filter((d) => movable(rig, d.id).length)
-            .map((d) => ({ value: d.id, label: d.name }))}
-          value={a.device}
-          allowDeselect={false}
-          onChange={(v) =>
-            v &&
-            onChange({
-              device: v,
-              setting: entryAt(movable(rig, v), 0).value,
-              ...NO_ENDS,
-            })
-          }
-        />
-      </td>
+      <MovesDevice a={a} onChange={onChange} />
       <td>
         <Select
           size="xs"
@@ -123,6 +103,40 @@ export function AssignmentRow({
         </Tooltip>
       </td>
     </tr>
+  );
+}
+
+/** Which device the control moves. */
+function MovesDevice({
+  a,
+  onChange,
+}: {
+  a: Assignment;
+  onChange: (change: Partial<Assignment>) => void;
+}) {
+  const rig = useDocument();
+  return (
+    <td>
+      <Select
+        size="xs"
+        w={136}
+        searchable
+        aria-label="Device"
+        data={rig.devices
+          .filter((d) => movable(rig, d.id).length)
+          .map((d) => ({ value: d.id, label: d.name }))}
+        value={a.device}
+        allowDeselect={false}
+        onChange={(v) =>
+          v &&
+          onChange({
+            device: v,
+            setting: entryAt(movable(rig, v), 0).value,
+            ...NO_ENDS,
+          })
+        }
+      />
+    </td>
   );
 }
 

@@ -6,10 +6,10 @@ import { ordersOf } from '../../../core/midi/commands';
 import { reachIn } from '../../../core/midi/graph';
 import { type MidiDevice, wantsClock } from '../../../core/midi/setup';
 import { needsOf } from '../../../core/midi/wiring-remarks';
-import { sure } from '../../../core/outcome';
+import { type Outcome, sure } from '../../../core/outcome';
 import type { MidiSetup } from '../../../core/rig';
 import { nameOf } from '../../../core/rig/find';
-import type { Device } from '../../../core/rig/schema';
+import type { Device, Rig } from '../../../core/rig/schema';
 import { SeverityMark } from '../../look/severity';
 import { useDocument, useRig } from '../../store/use-rig';
 import { Reception } from '../reception';
@@ -56,58 +56,9 @@ export function WiringRow({
         <strong>{device.name}</strong> {severity && <SeverityMark severity={severity} />}
         <div className="faint common-text">{m.kind.name}</div>
       </td>
-      <td>
-        {listens ? (
-          <Select
-            size="xs"
-            w={76}
-            aria-label={`Channel of ${device.name}`}
-            data={[...Array.from({ length: 16 }, (_, i) => String(i + 1)), 'all']}
-            value={String(m.channel)}
-            allowDeselect={false}
-            onChange={(v) => v && set({ channel: v === 'all' ? 'all' : Number(v) })}
-          />
-        ) : (
-          <span className="faint">–</span>
-        )}
-      </td>
-      <td>
-        {m.kind.jacks.some((j) => j.midi === 'out' || j.usb) && thrus.length > 1 ? (
-          <Select
-            size="xs"
-            w={190}
-            aria-label={`Thru of ${device.name}`}
-            data={THRUS.filter((t) => thrus.includes(t)).map((t) => ({
-              value: t,
-              label: THRU_WORDS[t],
-            }))}
-            value={m.thru}
-            allowDeselect={false}
-            onChange={(v) => v && set({ thru: v })}
-          />
-        ) : (
-          THRU_WORDS[m.thru]
-        )}
-      </td>
-      <td>
-        {m.kind.midi!.clock || m.sends.includes('clock') ? (
-          <Select
-            size="xs"
-            w={104}
-            aria-label={`Clock of ${device.name}`}
-            data={[
-              ...(m.sends.includes('clock') ? [{ value: 'send', label: 'leads' }] : []),
-              ...(m.kind.midi!.clock ? [{ value: 'follow', label: 'follows' }] : []),
-              { value: 'ignore', label: 'ignores it' },
-            ]}
-            value={m.clock}
-            allowDeselect={false}
-            onChange={(v) => v && set({ clock: v as MidiSetup['clock'] })}
-          />
-        ) : (
-          <span className="faint">–</span>
-        )}
-      </td>
+      <ChannelCell listens={listens} device={device} m={m} set={set} />
+      <ThruCell m={m} thrus={thrus} device={device} set={set} />
+      <ClockCell m={m} device={device} set={set} />
       <td>
         {listens ? (
           <Select
@@ -178,5 +129,103 @@ export function WiringRow({
         )}
       </td>
     </tr>
+  );
+}
+
+/** What the device does about the clock. */
+function ClockCell({
+  m,
+  device,
+  set,
+}: {
+  m: MidiDevice;
+  device: Device;
+  set: (change: Partial<MidiSetup>) => Outcome<Rig>;
+}) {
+  return (
+    <td>
+      {m.kind.midi!.clock || m.sends.includes('clock') ? (
+        <Select
+          size="xs"
+          w={104}
+          aria-label={`Clock of ${device.name}`}
+          data={[
+            ...(m.sends.includes('clock') ? [{ value: 'send', label: 'leads' }] : []),
+            ...(m.kind.midi!.clock ? [{ value: 'follow', label: 'follows' }] : []),
+            { value: 'ignore', label: 'ignores it' },
+          ]}
+          value={m.clock}
+          allowDeselect={false}
+          onChange={(v) => v && set({ clock: v as MidiSetup['clock'] })}
+        />
+      ) : (
+        <span className="faint">–</span>
+      )}
+    </td>
+  );
+}
+
+/** What the device passes on. */
+function ThruCell({
+  m,
+  thrus,
+  device,
+  set,
+}: {
+  m: MidiDevice;
+  thrus: ('none' | 'hardware' | 'software' | 'merged')[];
+  device: Device;
+  set: (change: Partial<MidiSetup>) => Outcome<Rig>;
+}) {
+  return (
+    <td>
+      {m.kind.jacks.some((j) => j.midi === 'out' || j.usb) && thrus.length > 1 ? (
+        <Select
+          size="xs"
+          w={190}
+          aria-label={`Thru of ${device.name}`}
+          data={THRUS.filter((t) => thrus.includes(t)).map((t) => ({
+            value: t,
+            label: THRU_WORDS[t],
+          }))}
+          value={m.thru}
+          allowDeselect={false}
+          onChange={(v) => v && set({ thru: v })}
+        />
+      ) : (
+        THRU_WORDS[m.thru]
+      )}
+    </td>
+  );
+}
+
+/** The channel that the device listens to. */
+function ChannelCell({
+  listens,
+  device,
+  m,
+  set,
+}: {
+  listens: true | 'can' | 'wants' | 'leads' | undefined;
+  device: Device;
+  m: MidiDevice;
+  set: (change: Partial<MidiSetup>) => Outcome<Rig>;
+}) {
+  return (
+    <td>
+      {listens ? (
+        <Select
+          size="xs"
+          w={76}
+          aria-label={`Channel of ${device.name}`}
+          data={[...Array.from({ length: 16 }, (_, i) => String(i + 1)), 'all']}
+          value={String(m.channel)}
+          allowDeselect={false}
+          onChange={(v) => v && set({ channel: v === 'all' ? 'all' : Number(v) })}
+        />
+      ) : (
+        <span className="faint">–</span>
+      )}
+    </td>
   );
 }

@@ -40,7 +40,7 @@ export function SignalView() {
   const remove = () =>
     device && edit({ edit: 'removeDevice', device: device.id }).ok && select(null);
   useSignalKeys({
-    ...{ device, lead, view, order, looking, look, hand, side, setSide, setPicking, remove },
+    ...{ device, lead, view, order, looking, look, hand, setSide, setPicking, remove },
   });
   useShown(setSide);
   const close = () => setPicking(null);

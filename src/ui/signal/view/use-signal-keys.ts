@@ -23,15 +23,14 @@ export interface SignalKeys {
   looking: Looking;
   look: (change: Partial<Looking>) => void;
   hand: InHand;
-  side: Side;
-  setSide: (side: Side) => void;
+  setSide: (change: (side: Side) => Side) => void;
   setPicking: (picking: Picking) => void;
   remove: () => void;
 }
 
 /** The keys of the walk: along it, moving, bypassing, inserting, folding and changing the view. */
 export function useSignalKeys(on: SignalKeys): void {
-  const { device, lead, looking, look, hand, side, setSide, setPicking } = on;
+  const { device, lead, looking, look, hand, setSide, setPicking } = on;
   const rig = useDocument();
   const report = useSoundReport();
   const select = useRig((s) => s.select);
@@ -56,7 +55,7 @@ export function useSignalKeys(on: SignalKeys): void {
       () => report && look({ folded: looking.folded.length ? [] : foldableHosts(rig, report) }),
     ],
     ['g', () => look({ pane: looking.pane === 'walk' ? 'wiring' : 'walk' })],
-    ['w', () => setSide(side === 'wiring' ? 'inspect' : 'wiring')],
+    ['w', () => setSide((side) => (side === 'wiring' ? 'inspect' : 'wiring'))],
     ['p', () => probe(rig, on, (id) => select({ kind: 'lead', id }))],
   ]);
 }
