@@ -20,6 +20,7 @@ const STOREYS = [
   ['circuit'],
   ['walk'],
   ['changes', 'signal', 'keep'],
+  ['note'],
   ['control'],
   ['midi'],
   ['songs'],

@@ -8,7 +8,9 @@ import puppeteer, {
 import type { Rig } from '../src/core/rig';
 
 const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
-const PATIENCE = 40_000;
+const PATIENCE = 60_000;
+// A machine that does other work besides may miss a moment: once more, and the log tells of it.
+jest.retryTimes(1, { logErrorsBeforeRetry: true });
 let browser: Browser | undefined;
 const contexts: BrowserContext[] = [];
 

@@ -66,7 +66,10 @@ const VIEWS = [
   {
     name: 'findings',
     path: '/rigs/observatory-practice/signal',
-    steps: (p) => p.keyboard.press('f'),
+    steps: async (p) => {
+      await p.keyboard.press('f');
+      await p.waitForSelector('[data-cure-all] button', { timeout: 60_000 });
+    },
   },
   { name: 'sounds', path: '/rigs/salt-and-ferry/sounds' },
   { name: 'midi', path: '/rigs/observatory-practice/control?part=wiring' },
