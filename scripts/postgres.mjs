@@ -199,11 +199,23 @@ export async function startPostgres(name, firstPort = 54_320) {
     // Where another start was first, its server is used.
     port = started.status === 0 ? wanted : runningPort();
   }
-  if (!port) giveUp(`PostgreSQL does not start: ${lastReason(log)} (all of it is in ${log})`);
+  if (!port) giveUp(whyNotStarted(lastReason(log), folder, log));
   return {
     url: addressOf(folder, port),
     stop: () => void as(join(bin, 'pg_ctl'), ['stop', '-D', cluster, '-m', 'fast', '-w']),
   };
+}
+
+/** Why PostgreSQL does not start and what to do, for the reasons that a person can cure. */
+export function whyNotStarted(reason, folder, log) {
+  const cure = /No space left on device|Disk quota exceeded/.test(reason)
+    ? `the disk is full. Make room for ${folder} and start again; nothing was changed.`
+    : /Read-only file system/.test(reason)
+      ? `${folder} cannot be written to. Make it writable and start again; nothing was changed.`
+      : /could not create any TCP\/IP sockets|Address already in use/.test(reason)
+        ? 'every port that was tried is taken. Stop what holds them and start again.'
+        : `${reason}.`;
+  return `PostgreSQL does not start: ${cure} (All of it is in ${log}.)`;
 }
 
 /** The last thing that the server complained of. */

@@ -89,3 +89,21 @@ test('data that is no whole database is never replaced by an empty one', async (
   expect(said).toMatch(/Yantrel: .*cluster holds no whole database.*nothing was changed/);
   expect(existsSync(join(cluster, 'base'))).toBe(true);
 }, 60_000);
+
+test('why PostgreSQL does not start is told with what to do about it', async () => {
+  const said = (reason: string) =>
+    ended(
+      spawn(process.execPath, [
+        '-e',
+        `import('./scripts/postgres.mjs').then((m) =>
+          console.log(m.whyNotStarted(${JSON.stringify(reason)}, '/data', '/data/log')))`,
+      ]),
+    );
+  expect(await said('could not write lock file "postmaster.pid": No space left on device')).toBe(
+    'PostgreSQL does not start: the disk is full. Make room for /data and start again; ' +
+      'nothing was changed. (All of it is in /data/log.)\n',
+  );
+  expect(await said('could not open file: Read-only file system')).toContain('Make it writable');
+  expect(await said('could not create any TCP/IP sockets')).toContain('every port that was');
+  expect(await said('something nobody foresaw')).toContain('something nobody foresaw. (All');
+});

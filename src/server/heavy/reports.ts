@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { deserialize, serialize } from 'node:v8';
 import { constants, gunzip, gzip } from 'node:zlib';
@@ -7,6 +8,7 @@ import { LRUCache } from 'lru-cache';
 import type { Report } from '../../core/report';
 import type { Rig } from '../../core/rig';
 import type { Db } from '../database';
+import { loadRig } from '../rigs';
 import { heavy } from './pool';
 
 /** Reports of the revisions that were opened last, by their identities. */
@@ -27,24 +29,45 @@ interface Opened {
   identity: string;
 }
 
+/** What a rig opens with: figures, and whether they are those of the revision that is opened. */
+export interface Shown {
+  report: Report;
+  isCurrent: boolean;
+}
+
+/** The longest that the first opening of a rig waits for its figures, in ms. */
+const PATIENCE_MS = 1000;
+
+const NOTHING_YET: Report = { sounds: [], promises: [], findings: [] };
+
 /**
  * What a rig opens with: the report of this very revision where it is kept, else the last one that
  * was, so that nobody waits, while this one's is worked out in a thread and kept for the next who
- * opens it. The page's own worker then gives the figures as they are. Only a rig that was never
- * opened has to be waited for.
+ * opens it. The page's own worker then gives the figures as they are, and until it has, the page
+ * says that they are still to come. A rig that was never opened is waited for a moment; where all
+ * threads are busy it opens without figures.
  */
-export async function reportToShow(db: Db, opened: Opened): Promise<Report> {
+export async function reportToShow(db: Db, opened: Opened): Promise<Shown> {
   const known = kept().get(opened.identity);
-  if (known) return known;
-  const last = await lastReport(db, opened.rig.id);
+  const last = known ? undefined : await lastReport(db, opened.rig.id);
   if (last?.identity === opened.identity) {
     kept().set(opened.identity, Promise.resolve(last.report));
-    return last.report;
+    return { report: last.report, isCurrent: true };
   }
-  const made = workedOut(db, opened);
-  if (!last) return made;
-  made.catch((error: unknown) => process.stderr.write(`a report was not made: ${String(error)}\n`));
-  return last.report;
+  const made = (known ?? workedOut(db, opened)).catch((error: unknown) => {
+    process.stderr.write(`a report was not made: ${String(error)}\n`);
+    return undefined;
+  });
+  const inTime = last ? undefined : await Promise.race([made, sleep(PATIENCE_MS, undefined)]);
+  return inTime
+    ? { report: inTime, isCurrent: true }
+    : { report: last?.report ?? NOTHING_YET, isCurrent: false };
+}
+
+/** Works out what a rig that was just stored will open with, while nobody waits for it. */
+export async function beforehand(db: Db, id: string): Promise<void> {
+  const saved = await loadRig(db, id);
+  if (saved) await reportToShow(db, saved);
 }
 
 const kept = () => (shared.yantrelReports ??= new LRUCache({ max: 40 }));

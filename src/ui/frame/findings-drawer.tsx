@@ -14,12 +14,13 @@ import { useTrials, waysOf } from './use-trials';
 export function FindingsButton() {
   const findings = useRig((s) => s.report.findings);
   const openFindings = useRig((s) => s.openFindings);
+  const isBehind = useRig((s) => s.isBehind);
   const open = findings.filter((f) => f.accepted === undefined);
+  if (isBehind) return <span className="sound findings-button-box">judging the rig …</span>;
   return (
     <button
       type="button"
       className="sound findings-button-box"
-
       onClick={() => openFindings(true)}
       aria-label={
         'Findings: ' +
@@ -43,6 +44,7 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
   const open = useRig((s) => s.findingsOpen);
   const openFindings = useRig((s) => s.openFindings);
   const findings = useRig((s) => s.report.findings);
+  const isBehind = useRig((s) => s.isBehind);
   const trials = useTrials(open);
   const [part, setPart] = useState('open');
   const list = findings.filter((f) => (f.accepted !== undefined) === (part === 'accepted'));
@@ -82,7 +84,11 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
         </>
       ) : (
         <div className="empty findings-drawer-gap">
-          {part === 'open' ? 'Nothing to say against this rig.' : 'No finding has been accepted.'}
+          {isBehind
+            ? 'The rig is being judged. What there is to say comes in a moment.'
+            : part === 'open'
+              ? 'Nothing to say against this rig.'
+              : 'No finding has been accepted.'}
         </div>
       )}
     </Drawer>

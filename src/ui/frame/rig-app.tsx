@@ -15,6 +15,8 @@ import { RigFrame } from './rig-frame';
 export interface OpenedRig {
   head: Head;
   report: Report;
+  /** Whether the report is that of the head; else of an earlier revision, or empty. */
+  isCurrent: boolean;
 }
 
 const UNITS = 'yantrel units';
@@ -55,7 +57,11 @@ export function RigApp({
   children: ReactNode;
 }) {
   const [session, setSession] = useState<{ store: RigStore; head: Head } | null>(
-    () => opened && { store: createRigStore(opened.head.rig, opened.report), head: opened.head },
+    () =>
+      opened && {
+        store: createRigStore(opened.head.rig, opened.report, !opened.isCurrent),
+        head: opened.head,
+      },
   );
   const [keeper, setKeeper] = useState<Keeper | null>(null);
   const [question, setQuestion] = useState<Question | null>(null);

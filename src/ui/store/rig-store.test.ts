@@ -133,3 +133,13 @@ test('undo takes back my own last step, whatever others did since, or says why i
   );
   expect(get().history.past).toEqual([]);
 });
+
+test('figures of an earlier revision say that they are behind until the worker has answered', async () => {
+  const none = { sounds: [], promises: [], findings: [] };
+  const { getState } = createRigStore(touringRig, none, true);
+  expect(getState().isBehind).toBe(true);
+  getState().setDoor(door());
+  await settle();
+  expect(getState().isBehind).toBe(false);
+  expect(getState().report.findings).toEqual(analyse(touringRig).findings);
+});

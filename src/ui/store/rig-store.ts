@@ -37,6 +37,8 @@ export interface Other {
 export interface RigState {
   history: History;
   report: Report;
+  /** The figures on screen are not those of this document yet: they are being worked out. */
+  isBehind: boolean;
   sound: string;
   selection: Selection;
   save: SaveState;
@@ -81,8 +83,8 @@ const updated = (report: Report, update: ReportUpdate): Report => {
   };
 };
 
-/** Makes the store of one opened rig. */
-export function createRigStore(rig: Rig, report: Report) {
+/** Makes the store of one opened rig, with figures that may still be of an earlier revision. */
+export function createRigStore(rig: Rig, report: Report, isBehind = false) {
   return createStore<RigState>((set, get) => {
     const patchReport = (patches: Patch[]) => {
       get()
@@ -91,7 +93,8 @@ export function createRigStore(rig: Rig, report: Report) {
     };
     const take = (report: Promise<ReportUpdate>) =>
       void report.then(
-        (u) => set({ report: updated({ sounds: [], promises: [], findings: [] }, u) }),
+        (u) =>
+          set({ report: updated({ sounds: [], promises: [], findings: [] }, u), isBehind: false }),
         () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }),
       );
     const reopen = () => {
@@ -128,6 +131,7 @@ export function createRigStore(rig: Rig, report: Report) {
     return {
       history: startHistory(rig),
       report,
+      isBehind,
       sound: rig.sounds[0]?.id ?? 'as-it-stands',
       selection: null,
       save: { state: 'saved' },

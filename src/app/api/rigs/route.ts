@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { checkRig, freshId, readRig, type Rig } from '@/core/rig';
 import { answer, problem, RIG_BYTES } from '@/server/answers';
 import { database } from '@/server/database';
+import { beforehand } from '@/server/heavy/reports';
 import { createRig, listRigs } from '@/server/rigs';
 
 export const dynamic = 'force-dynamic';
@@ -29,7 +30,10 @@ export const POST = (request: Request) =>
       const words = 'text' in body ? 'imported from a file' : (body.words ?? 'made new');
       let rig: Rig = read.value;
       for (let tries = 0; tries < 5; tries++) {
-        if (await createRig(db, rig, words)) return Response.json({ id: rig.id }, { status: 201 });
+        if (await createRig(db, rig, words)) {
+          void beforehand(db, rig.id).catch(() => undefined);
+          return Response.json({ id: rig.id }, { status: 201 });
+        }
         rig = {
           ...rig,
           id: freshId(

@@ -43,7 +43,8 @@ export default async function RigLayout({
     );
   }
   if (!saved) notFound();
-  const { sounds, promises, findings } = await reportToShow(database(), saved);
+  const { report, isCurrent } = await reportToShow(database(), saved);
+  const { sounds, promises, findings } = report;
   return (
     <RigApp
       id={id}
@@ -63,6 +64,7 @@ export default async function RigLayout({
           promises,
           findings,
         },
+        isCurrent,
       }}
       problem={null}
     >
