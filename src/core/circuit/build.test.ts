@@ -1,5 +1,6 @@
 import { device, lead, rigOf, chainOf } from '../testing/rigs';
-import { buildCircuit, passesOf, pluggedJacks } from './build';
+import { buildCircuit } from './build';
+import { passesOf, pluggedJacks } from './plugged';
 import { runSignal } from '../signal/flow';
 
 test('wires and leads make one net of everything up to the first active input', () => {

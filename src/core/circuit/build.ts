@@ -1,19 +1,11 @@
-import { sure, at as entryAt } from '../outcome';
-import { resolveState, stateIn } from '../rig/device-state';
+import { at as entryAt } from '../outcome';
 import { kindOf, type Pass, type Stage } from '../kinds';
 import { joinsOf } from '../rig/conductors';
 import { leadPf } from '../rig/find';
-import {
-  CONTROL_LEADS,
-  type Device,
-  type Lead,
-  type Rig,
-  type Sound,
-  type State,
-} from '../rig/schema';
-import { asBlock } from './block';
+import { CONTROL_LEADS, type Device, type Lead, type Rig, type Sound } from '../rig/schema';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
 import { Joined } from '../graph';
+import { passesOf, pluggedJacks } from './plugged';
 
 /** Sound travels one metre in 2.9 ms. */
 export const AIR_MS_PER_METRE = 2.9;
@@ -24,73 +16,6 @@ export const isMetal = (lead: Lead): boolean =>
   lead.type !== 'digital' &&
   lead.type !== 'inside' &&
   !CONTROL_LEADS.includes(lead.type);
-
-const pluggedCache = new WeakMap<
-  Rig['leads'],
-  { devices: Rig['devices']; plugged: Map<string, Set<string>> }
->();
-
-/**
- * Jacks of each device that hold a lead, and the conductors of them that a lead reaches; remembered
- * while devices and leads stay the same.
- */
-export function pluggedJacks(rig: Rig): Map<string, Set<string>> {
-  let known = pluggedCache.get(rig.leads);
-  if (known?.devices !== rig.devices)
-    pluggedCache.set(rig.leads, (known = { devices: rig.devices, plugged: findPlugged(rig) }));
-  return known.plugged;
-}
-
-function findPlugged(rig: Rig): Map<string, Set<string>> {
-  const plugged = new Map<string, Set<string>>();
-  const devices = new Map(rig.devices.map((d) => [d.id, d]));
-  const jacksOf = (device: string) => {
-    let jacks = plugged.get(device);
-    if (!jacks) plugged.set(device, (jacks = new Set()));
-    return jacks;
-  };
-  for (const lead of rig.leads) {
-    const [from, to] = [jacksOf(lead.from.device), jacksOf(lead.to.device)];
-    from.add(lead.from.jack);
-    to.add(lead.to.jack);
-    for (const [a, b] of joinsOf(
-      lead,
-      devices.get(lead.from.device),
-      devices.get(lead.to.device),
-    )) {
-      from.add(a);
-      to.add(b);
-    }
-  }
-  return plugged;
-}
-
-const NONE = new Set<string>();
-const passCache = new WeakMap<
-  Device,
-  { state: State | undefined; plugged: string; passes: Pass[] }[]
->();
-
-/** A device's passes in a sound; remembered while the device, its state and its plugs stay the same. */
-export function passesOf(
-  device: Device,
-  sound: Sound | undefined,
-  plugged: ReadonlyMap<string, Set<string>>,
-): Pass[] {
-  const state = stateIn(sound, device.id);
-  const jacks = plugged.get(device.id) ?? NONE;
-  const plugs = [...jacks].join(' ');
-  let known = passCache.get(device);
-  if (!known) passCache.set(device, (known = []));
-  const hit = known.find((k) => k.state === state && k.plugged === plugs);
-  if (hit) return hit.passes;
-  const kind = kindOf(device.kind);
-  const own = kind.passes(resolveState(kind, device, state), (jack) => jacks.has(jack));
-  const passes = device.host === undefined ? own : own.map(asBlock);
-  known.unshift({ state, plugged: plugs, passes });
-  known.length = Math.min(known.length, 64);
-  return passes;
-}
 
 /**
  * A hop that carries signal without metal: sound in air, a channel of a digital link, a link inside
@@ -114,54 +39,116 @@ const hop = (id: string, latencyMs: number): Stage => ({
 });
 
 /** Turns a rig and a sound into a circuit. */
-export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig)): Circuit {
-  const joined = new Joined<number>();
-  const index = new Map<string, number>();
-  const refs: { device: string; point: string }[] = [];
-  const point = (device: string, name: string): number => {
-    const key = `${device}\u0000${name}`;
-    let at = index.get(key);
+export const buildCircuit = (rig: Rig, sound?: Sound, plugged = pluggedJacks(rig)): Circuit =>
+  new CircuitBuilder(rig, sound, plugged).build();
+
+/** One pass of one device of the rig. */
+interface Placed<P extends Pass = Pass> {
+  device: string;
+  pass: P;
+}
+type PassOf<T extends Pass['is']> = Extract<Pass, { is: T }>;
+
+/** A conductor of a lead: the point that it comes from and the one that it goes to. */
+interface Conductor {
+  lead: Lead;
+  from: string;
+  to: string;
+}
+
+/** A source impedance of no account, in ohms: nothing divides by zero. */
+const LEAST_OHMS = 0.01;
+
+/**
+ * First every point is named and what metal joins becomes one net; then the passes hang their
+ * loads, sources and stages on the nets; then the hops without metal; last the loads in series,
+ * which need what hangs on their legs. What shares a resistor is one section, to be solved together.
+ */
+class CircuitBuilder {
+  private readonly joined = new Joined<number>();
+  private readonly index = new Map<string, number>();
+  private readonly refs: { device: string; point: string }[] = [];
+  private readonly placed: Placed[] = [];
+  private readonly conductors: Conductor[];
+  private readonly nets: Net[] = [];
+  private readonly netOfRoot = new Map<number, Net>();
+  private readonly drivers: Driver[] = [];
+  private readonly driverAt = new Map<string, Driver>();
+  private readonly stages: CircuitStage[] = [];
+  private readonly arrivals: Arrival[] = [];
+  private readonly resistors: Section['resistors'] = [];
+  private readonly loaded = new Map<string, { ohms: number; farads: number }>();
+
+  constructor(
+    private readonly rig: Rig,
+    private readonly sound: Sound | undefined,
+    private readonly plugged: ReadonlyMap<string, Set<string>>,
+  ) {
+    const devices = new Map<string, Device>(rig.devices.map((d) => [d.id, d]));
+    this.conductors = rig.leads.flatMap((lead) =>
+      joinsOf(lead, devices.get(lead.from.device), devices.get(lead.to.device)).map(
+        ([from, to]) => ({ lead, from, to }),
+      ),
+    );
+  }
+
+  build(): Circuit {
+    this.joinPoints();
+    this.fillNets();
+    for (const p of this.placed) this.hang(p);
+    this.addHops();
+    for (const p of this.all('series')) this.addSeries(p);
+    return {
+      nets: this.nets,
+      sections: gatherSections(this.nets, this.resistors, this.drivers),
+      drivers: this.drivers,
+      stages: this.stages,
+      arrivals: this.arrivals,
+      netAt: (device, name) => {
+        const at = this.index.get(keyOf(device, name));
+        return at === undefined ? undefined : this.netOfRoot.get(this.joined.root(at));
+      },
+    };
+  }
+
+  private all<T extends Pass['is']>(is: T): Placed<PassOf<T>>[] {
+    return this.placed.filter((p): p is Placed<PassOf<T>> => p.pass.is === is);
+  }
+
+  /** The number of a point, given when it is first named. */
+  private point(device: string, name: string): number {
+    const key = keyOf(device, name);
+    let at = this.index.get(key);
     if (at === undefined) {
-      index.set(key, (at = refs.length));
-      refs.push({ device, point: name });
+      this.index.set(key, (at = this.refs.length));
+      this.refs.push({ device, point: name });
     }
     return at;
-  };
-
-  const placed: { device: Device; pass: Pass }[] = [];
-  for (const device of rig.devices) {
-    for (const jack of kindOf(device.kind).jacks) point(device.id, jack.id);
-    for (const pass of passesOf(device, sound, plugged)) {
-      placed.push({ device, pass });
-      if (pass.is === 'wire') joined.join(point(device.id, pass.a), point(device.id, pass.b));
-    }
-  }
-  const devices = new Map(rig.devices.map((d) => [d.id, d]));
-  const joins = new Map(
-    rig.leads.map((l) => [l, joinsOf(l, devices.get(l.from.device), devices.get(l.to.device))]),
-  );
-  for (const lead of rig.leads) {
-    for (const [a, b] of sure(joins.get(lead))) {
-      const [from, to] = [point(lead.from.device, a), point(lead.to.device, b)];
-      if (isMetal(lead)) joined.join(from, to);
-    }
-  }
-  for (const { device, pass } of placed) {
-    if (pass.is === 'resistor') [pass.a, pass.b].forEach((p) => point(device.id, p));
-    else if (pass.is === 'stage') [pass.from, pass.to].forEach((p) => point(device.id, p));
-    else if (pass.is === 'series') [pass.at, ...pass.legs].forEach((p) => point(device.id, p));
-    else if (pass.is === 'source' || pass.is === 'shunt' || pass.is === 'arrive')
-      point(device.id, pass.at);
   }
 
-  const nets: Net[] = [];
-  const netOfRoot = new Map<number, Net>();
-  const netOf = (device: string, name: string): Net => {
-    const root = joined.root(point(device, name));
-    let net = netOfRoot.get(root);
+  private joinPoints(): void {
+    for (const device of this.rig.devices) {
+      const { id } = device;
+      for (const jack of kindOf(device.kind).jacks) this.point(id, jack.id);
+      for (const pass of passesOf(device, this.sound, this.plugged)) {
+        this.placed.push({ device: id, pass });
+        if (pass.is === 'wire') this.joined.join(this.point(id, pass.a), this.point(id, pass.b));
+      }
+    }
+    for (const { lead, from, to } of this.conductors) {
+      const [a, b] = [this.point(lead.from.device, from), this.point(lead.to.device, to)];
+      if (isMetal(lead)) this.joined.join(a, b);
+    }
+    for (const { device, pass } of this.placed)
+      for (const name of pointsOf(pass)) this.point(device, name);
+  }
+
+  private netOf(device: string, name: string): Net {
+    const root = this.joined.root(this.point(device, name));
+    let net = this.netOfRoot.get(root);
     if (!net) {
       net = {
-        index: nets.length,
+        index: this.nets.length,
         points: [],
         leads: [],
         leadFarads: 0,
@@ -169,125 +156,115 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
         coils: [],
         section: -1,
       };
-      netOfRoot.set(root, net);
-      nets.push(net);
+      this.netOfRoot.set(root, net);
+      this.nets.push(net);
     }
     return net;
-  };
-  for (const ref of [...refs]) netOf(ref.device, ref.point).points.push(ref);
-  for (const lead of rig.leads) {
-    if (!isMetal(lead)) continue;
-    for (const [from] of sure(joins.get(lead))) {
-      const net = netOf(lead.from.device, from);
+  }
+
+  private fillNets(): void {
+    for (const ref of [...this.refs]) this.netOf(ref.device, ref.point).points.push(ref);
+    for (const { lead, from } of this.conductors) {
+      if (!isMetal(lead)) continue;
+      const net = this.netOf(lead.from.device, from);
       net.leads.push(lead.id);
       net.leadFarads += leadPf(lead) * 1e-12;
     }
   }
 
-  const drivers: Driver[] = [];
-  const stages: CircuitStage[] = [];
-  const arrivals: Arrival[] = [];
-  const resistors: { a: number; b: number; ohms: number }[] = [];
-  const driverAt = new Map<string, Driver>();
-  const driver = (device: string, name: string, ohms: number, henries = 0): Driver => {
-    const key = `${device}\u0000${name}`;
-    let d = driverAt.get(key);
+  /** Hangs what one pass is on the nets that it touches; wires are joined already. */
+  private hang({ device, pass }: Placed): void {
+    if (pass.is === 'shunt') {
+      const net = this.netOf(device, pass.at);
+      net.shunts.push({ ohms: pass.ohms ?? 0, farads: pass.farads ?? 0 });
+      if (pass.coil)
+        net.coils.push({ device, ohms: pass.ohms ?? Infinity, watts: pass.coil.watts });
+    } else if (pass.is === 'resistor') {
+      const [a, b] = [this.netOf(device, pass.a).index, this.netOf(device, pass.b).index];
+      this.resistors.push({ a, b, ohms: Math.max(pass.ohms, LEAST_OHMS) });
+    } else if (pass.is === 'source') {
+      this.driver(device, pass.at, pass.ohms, pass.henries).source = pass;
+    } else if (pass.is === 'arrive') {
+      this.load(device, pass.at, pass.ohms, pass.farads);
+      const net = this.netOf(device, pass.at);
+      if (pass.coil) net.coils.push({ device, ohms: pass.ohms, watts: pass.coil.watts });
+      this.arrivals.push({ device, net: net.index, arrive: pass });
+    } else if (pass.is === 'stage') {
+      this.load(device, pass.from, pass.inOhms, pass.inFarads);
+      this.addStage(device, pass, this.netOf(device, pass.from), {
+        to: this.driver(device, pass.to, pass.outOhms, pass.outHenries),
+        key: pass.gate && this.netOf(device, pass.gate.key),
+      });
+    }
+  }
+
+  private driver(device: string, name: string, ohms: number, henries = 0): Driver {
+    const key = keyOf(device, name);
+    let d = this.driverAt.get(key);
     if (!d) {
       d = {
-        index: drivers.length,
+        index: this.drivers.length,
         device,
-        net: netOf(device, name).index,
-        ohms: Math.max(ohms, 0.01),
+        net: this.netOf(device, name).index,
+        ohms: Math.max(ohms, LEAST_OHMS),
         henries,
         stages: [],
       };
-      driverAt.set(key, d);
-      drivers.push(d);
+      this.driverAt.set(key, d);
+      this.drivers.push(d);
     }
     return d;
-  };
-  // Several stages of one device may read one jack; its input impedance counts once.
-  const loaded = new Map<string, { ohms: number; farads: number }>();
-  const loadAt = (device: string, name: string, ohms: number, farads = 0) => {
-    const key = `${device}\u0000${name}`;
-    const known = loaded.get(key);
+  }
+
+  /** Several stages of one device may read one jack; its input impedance counts once. */
+  private load(device: string, name: string, ohms: number, farads = 0): void {
+    const key = keyOf(device, name);
+    const known = this.loaded.get(key);
     if (known) {
       known.ohms = Math.min(known.ohms, ohms);
       return;
     }
     const shunt = { ohms, farads: 0 };
-    loaded.set(key, shunt);
-    const net = netOf(device, name);
+    this.loaded.set(key, shunt);
+    const net = this.netOf(device, name);
     net.shunts.push(shunt);
     if (farads > 0) net.shunts.push({ ohms: 0, farads });
-  };
-  const addStage = (
+  }
+
+  private addStage(
     device: string,
     stage: Stage,
     from: Net,
-    to: Driver,
-    key?: Net,
-    lead?: string,
-  ) => {
-    const one = { device, stage, from: from.index, driver: to.index, keyNet: key?.index, lead };
-    stages.push(one);
+    { to, key, lead }: { to: Driver; key?: Net; lead?: string },
+  ): void {
+    const one = {
+      ...{ device, stage, from: from.index, driver: to.index },
+      ...{ keyNet: key?.index, lead },
+    };
+    this.stages.push(one);
     to.stages.push(one);
-  };
-
-  for (const { device, pass } of placed) {
-    const id = device.id;
-    if (pass.is === 'shunt') {
-      netOf(id, pass.at).shunts.push({ ohms: pass.ohms ?? 0, farads: pass.farads ?? 0 });
-      if (pass.coil)
-        netOf(id, pass.at).coils.push({
-          device: id,
-          ohms: pass.ohms ?? Infinity,
-          watts: pass.coil.watts,
-        });
-    } else if (pass.is === 'resistor')
-      resistors.push({
-        a: netOf(id, pass.a).index,
-        b: netOf(id, pass.b).index,
-        ohms: Math.max(pass.ohms, 0.01),
-      });
-    else if (pass.is === 'source') driver(id, pass.at, pass.ohms, pass.henries).source = pass;
-    else if (pass.is === 'arrive') {
-      loadAt(id, pass.at, pass.ohms, pass.farads);
-      if (pass.coil)
-        netOf(id, pass.at).coils.push({ device: id, ohms: pass.ohms, watts: pass.coil.watts });
-      arrivals.push({ device: id, net: netOf(id, pass.at).index, arrive: pass });
-    } else if (pass.is === 'stage') {
-      loadAt(id, pass.from, pass.inOhms, pass.inFarads);
-      addStage(
-        id,
-        pass,
-        netOf(id, pass.from),
-        driver(id, pass.to, pass.outOhms, pass.outHenries),
-        pass.gate && netOf(id, pass.gate.key),
-      );
-    }
   }
-  for (const lead of rig.leads) {
-    if (isMetal(lead) || lead.type === 'midi') continue;
-    for (const [from, to] of sure(joins.get(lead))) {
-      addStage(
+
+  /** Sound in air, digital links and links inside a host. */
+  private addHops(): void {
+    for (const { lead, from, to } of this.conductors) {
+      if (isMetal(lead) || lead.type === 'midi') continue;
+      this.addStage(
         lead.to.device,
         hop(lead.type, lead.type === 'air' ? lead.metres * AIR_MS_PER_METRE : 0),
-        netOf(lead.from.device, from),
-        driver(lead.to.device, to, 0.01),
-        undefined,
-        lead.id,
+        this.netOf(lead.from.device, from),
+        { to: this.driver(lead.to.device, to, LEAST_OHMS), lead: lead.id },
       );
     }
   }
-  // Loads in series need what hangs on their legs, so they come when everything else is in place.
-  for (const { device, pass } of placed) {
-    if (pass.is !== 'series') continue;
-    const legs = pass.legs.map((leg) => netOf(device.id, leg));
+
+  /** Loads in series, where every leg has one: the line sees their sum, each leg its share. */
+  private addSeries({ device, pass }: Placed<PassOf<'series'>>): void {
+    const legs = pass.legs.map((leg) => this.netOf(device, leg));
     const ohms = legs.map((leg) => 1 / leg.coils.reduce((s, c) => s + 1 / c.ohms, 0));
     const sum = ohms.reduce((a, b) => a + b, 0);
-    const line = netOf(device.id, pass.at);
-    if (!Number.isFinite(sum)) continue;
+    const line = this.netOf(device, pass.at);
+    if (!Number.isFinite(sum)) return;
     line.shunts.push({ ohms: sum, farads: 0 });
     // Each takes its share of the power, as an impedance of this size across the line would.
     line.coils.push(
@@ -296,27 +273,24 @@ export function buildCircuit(rig: Rig, sound?: Sound, plugged = pluggedJacks(rig
       ),
     );
     pass.legs.forEach((leg, k) =>
-      addStage(
-        device.id,
+      this.addStage(
+        device,
         { ...hop('series', 0), gainDb: 20 * Math.log10(entryAt(ohms, k) / sum) },
         line,
-        driver(device.id, leg, 0.01),
+        { to: this.driver(device, leg, LEAST_OHMS) },
       ),
     );
   }
+}
 
-  const sections = gatherSections(nets, resistors, drivers);
-  return {
-    nets,
-    sections,
-    drivers,
-    stages,
-    arrivals,
-    netAt: (device, name) => {
-      const at = index.get(`${device}\u0000${name}`);
-      return at === undefined ? undefined : netOfRoot.get(joined.root(at));
-    },
-  };
+const keyOf = (device: string, point: string): string => `${device}\u0000${point}`;
+
+/** The points of its device that a pass touches; those of wires are named when they are joined. */
+function pointsOf(pass: Pass): string[] {
+  if (pass.is === 'resistor') return [pass.a, pass.b];
+  if (pass.is === 'stage') return [pass.from, pass.to];
+  if (pass.is === 'series') return [pass.at, ...pass.legs];
+  return 'at' in pass ? [pass.at] : [];
 }
 
 function gatherSections(

@@ -75,14 +75,16 @@ export interface WiringGeometry {
   height: number;
 }
 
+interface Tracks {
+  track: number[];
+  count: number;
+}
+
 /**
  * Gives each of a list of intervals a track, so that none overlaps another on its track; returns
  * tracks and how many there are.
  */
-function tracksFor(intervals: readonly (readonly [number, number])[]): {
-  track: number[];
-  count: number;
-} {
+function tracksFor(intervals: readonly (readonly [number, number])[]): Tracks {
   const ends: number[] = [];
   const track = intervals.map(() => 0);
   for (const i of intervals
@@ -97,114 +99,198 @@ function tracksFor(intervals: readonly (readonly [number, number])[]): {
   return { track, count: ends.length };
 }
 
+/** Where a device stands on the grid of boxes. */
+interface Cell {
+  row: number;
+  column: number;
+  place: Place;
+}
+
+/** A lead between two cells; `straight` goes to the next box of its row. */
+interface Route {
+  lead: Lead;
+  a: Cell;
+  b: Cell;
+  straight: boolean;
+}
+
+/** A stretch of a route in a channel beside a column, in rows; its end at an output or an input. */
+interface Upright {
+  route: number;
+  end: 'out' | 'in';
+  span: [number, number];
+}
+
 /**
  * Draws the wiring by place: a band for the player, the floor, the rack, the amplifiers and the
  * house, devices in the order of the walk, every lead from its jack to its jack along the channels
  * between them. It depends on nothing but the rig, so the same rig is drawn the same way each time.
  * Blocks inside a host are not drawn; links inside it are no leads.
  */
-export function placeWiring(rig: Rig, width: number): WiringGeometry {
-  const order = walkOrder(rig);
-  const rank = (d: Device) => (order.includes(d.id) ? order.indexOf(d.id) : order.length);
-  const perRow = Math.max(
-    2,
-    Math.floor((width - SIZES.left - SIZES.channel) / (SIZES.box + SIZES.channel)),
-  );
-  const leads = rig.leads.filter((l) => l.type !== 'inside');
-  const cells = new Map<string, { row: number; column: number; place: Place }>();
-  let row = 0;
-  const rows: Place[] = [];
-  for (const place of PLACES) {
-    const here = rig.devices
-      .filter((d) => d.host === undefined && placeOf(d) === place)
-      .sort((a, b) => rank(a) - rank(b));
-    here.forEach((d, i) =>
-      cells.set(d.id, { row: row + Math.floor(i / perRow), column: i % perRow, place }),
+export const placeWiring = (rig: Rig, width: number): WiringGeometry =>
+  new WiringDrawing(rig, width).geometry();
+
+/**
+ * Devices get cells first, then leads their ways through the channels between cells; how wide and
+ * high the channels are follows from how many run in each, and everything's place from that.
+ */
+class WiringDrawing {
+  private readonly leads: Lead[];
+  private readonly perRow: number;
+  private readonly cells = new Map<string, Cell>();
+  private readonly rows: Place[] = [];
+  /** Jacks that hold a lead, by device and side. */
+  private readonly used = new Map<string, { in: string[]; out: string[] }>();
+  private readonly stacked: ReadonlyMap<string, boolean>;
+  private readonly routes: Route[];
+  private readonly verticals: Upright[][];
+  private readonly horizontals: { route: number; span: [number, number] }[][];
+  private readonly vTracks: Tracks[];
+  private readonly hTracks: Tracks[];
+  /** Widths of the channels left of each column. */
+  private readonly channel: number[];
+
+  constructor(
+    private readonly rig: Rig,
+    width: number,
+  ) {
+    this.leads = rig.leads.filter((l) => l.type !== 'inside');
+    this.perRow = Math.max(
+      2,
+      Math.floor((width - SIZES.left - SIZES.channel) / (SIZES.box + SIZES.channel)),
     );
-    const count = Math.ceil(here.length / perRow);
-    for (let i = 0; i < count; i++) rows.push(place);
-    row += count;
+    this.placeCells();
+    this.findUsed();
+    this.stacked = new Map([...this.cells.keys()].map((id) => [id, this.isStacked(id)]));
+    this.routes = this.leads.flatMap((lead) => {
+      const [a, b] = [this.cells.get(lead.from.device), this.cells.get(lead.to.device)];
+      return a && b ? [{ lead, a, b, straight: a.row === b.row && b.column === a.column + 1 }] : [];
+    });
+    this.verticals = Array.from({ length: this.perRow + 1 }, () => []);
+    this.horizontals = this.rows.map(() => []);
+    this.routes.forEach((route, i) => this.layRoute(route, i));
+    this.vTracks = this.verticals.map((v) => tracksFor(v.map((x) => x.span)));
+    this.hTracks = this.horizontals.map((h) => tracksFor(h.map((x) => x.span)));
+    // A channel grows with what runs in it, so that leads stay apart.
+    this.channel = this.vTracks.map((v) =>
+      Math.max(SIZES.channel, 10 + SIZES.track * (v.count + 1)),
+    );
   }
 
-  const used = new Map<string, { in: string[]; out: string[] }>();
-  for (const l of leads) {
-    for (const [end, side] of [
-      [l.from, 'out'],
-      [l.to, 'in'],
-    ] as const) {
-      const mine = used.get(end.device) ?? { in: [], out: [] };
-      if (!mine[side].includes(end.jack)) mine[side].push(end.jack);
-      used.set(end.device, mine);
+  geometry(): WiringGeometry {
+    const { rowY, bands, height } = this.stackRows();
+    const boxes = [...this.cells].map(([id, cell]) => this.box(id, cell, entryAt(rowY, cell.row)));
+    const jackAt = new Map(
+      boxes.flatMap((b) => b.jacks.map((j) => [`${b.device.id}/${j.id}/${j.side}`, j])),
+    );
+    const ways = this.routes.map((route, i) => this.way(route, i, rowY, jackAt));
+    return { boxes, ways, bands, width: this.columnX(this.perRow), height };
+  }
+
+  /** Rows of boxes place by place, each place's devices in the order of the walk. */
+  private placeCells(): void {
+    const order = walkOrder(this.rig);
+    const rank = (d: Device) => (order.includes(d.id) ? order.indexOf(d.id) : order.length);
+    for (const place of PLACES) {
+      const here = this.rig.devices
+        .filter((d) => d.host === undefined && placeOf(d) === place)
+        .sort((a, b) => rank(a) - rank(b));
+      const first = this.rows.length;
+      here.forEach((d, i) => {
+        const [row, column] = [first + Math.floor(i / this.perRow), i % this.perRow];
+        this.cells.set(d.id, { row, column, place });
+      });
+      for (let i = 0; i < here.length; i += this.perRow) this.rows.push(place);
     }
   }
-  const labelOf = (id: string, jack: string) =>
-    jackOf(sure(rig.devices.find((d) => d.id === id)), jack)?.label ?? jack;
-  // Inputs beside outputs where both fit, else outputs below inputs.
-  const isStacked = (id: string) => {
-    const { in: ins = [], out: outs = [] } = used.get(id) ?? {};
-    const longest = (jacks: string[]) => Math.max(0, ...jacks.map((j) => labelOf(id, j).length));
-    return ins.length > 0 && outs.length > 0 && longest(ins) + longest(outs) > SIZES.letters;
-  };
-  const stacked = new Map([...cells.keys()].map((id) => [id, isStacked(id)]));
-  const boxHeight = (id: string) => {
-    const [ins, outs] = [used.get(id)?.in.length ?? 0, used.get(id)?.out.length ?? 0];
-    return SIZES.head + SIZES.jack * (stacked.get(id) ? ins + outs : Math.max(1, ins, outs)) + 4;
-  };
 
-  // Ways in cells first; how wide and high the channels are follows from how many run in each.
-  const routes = leads.flatMap((lead) => {
-    const [a, b] = [cells.get(lead.from.device), cells.get(lead.to.device)];
-    return a && b ? [{ lead, a, b, straight: a.row === b.row && b.column === a.column + 1 }] : [];
-  });
-  const verticals = Array.from(
-    { length: perRow + 1 },
-    (): { route: number; end: 'out' | 'in'; span: [number, number] }[] => [],
-  );
-  const horizontals = rows.map((): { route: number; span: [number, number] }[] => []);
-  routes.forEach(({ a, b, straight }, i) => {
-    entryAt(verticals, a.column + 1).push({
-      route: i,
+  private findUsed(): void {
+    for (const l of this.leads) {
+      for (const [end, side] of [
+        [l.from, 'out'],
+        [l.to, 'in'],
+      ] as const) {
+        const mine = this.used.get(end.device) ?? { in: [], out: [] };
+        if (!mine[side].includes(end.jack)) mine[side].push(end.jack);
+        this.used.set(end.device, mine);
+      }
+    }
+  }
+
+  private labelOf(id: string, jack: string): string {
+    return jackOf(this.device(id), jack)?.label ?? jack;
+  }
+
+  private device(id: string): Device {
+    return sure(this.rig.devices.find((d) => d.id === id));
+  }
+
+  /** Inputs beside outputs where both fit, else outputs below inputs. */
+  private isStacked(id: string): boolean {
+    const { in: ins, out: outs } = this.jacksOf(id);
+    const longest = (jacks: string[]) =>
+      Math.max(0, ...jacks.map((j) => this.labelOf(id, j).length));
+    return ins.length > 0 && outs.length > 0 && longest(ins) + longest(outs) > SIZES.letters;
+  }
+
+  private jacksOf(id: string): { in: string[]; out: string[] } {
+    return this.used.get(id) ?? { in: [], out: [] };
+  }
+
+  private boxHeight(id: string): number {
+    const [ins, outs] = [this.jacksOf(id).in.length, this.jacksOf(id).out.length];
+    const high = this.stacked.get(id) ? ins + outs : Math.max(1, ins, outs);
+    return SIZES.head + SIZES.jack * high + 4;
+  }
+
+  /** Out beside its column; unless straight, along above the row that it goes to, and in beside its column. */
+  private layRoute({ a, b, straight }: Route, route: number): void {
+    entryAt(this.verticals, a.column + 1).push({
+      route,
       end: 'out',
       span: straight
         ? [a.row, a.row]
         : [Math.min(a.row, b.row - 0.5), Math.max(a.row, b.row - 0.5)],
     });
     if (straight) return;
-    entryAt(horizontals, b.row).push({
-      route: i,
+    entryAt(this.horizontals, b.row).push({
+      route,
       span: [Math.min(a.column + 1, b.column), Math.max(a.column + 1, b.column)],
     });
-    entryAt(verticals, b.column).push({ route: i, end: 'in', span: [b.row - 0.5, b.row] });
-  });
-  const vTracks = verticals.map((v) => tracksFor(v.map((x) => x.span)));
-  const hTracks = horizontals.map((h) => tracksFor(h.map((x) => x.span)));
+    entryAt(this.verticals, b.column).push({ route, end: 'in', span: [b.row - 0.5, b.row] });
+  }
 
-  const rowY: number[] = [];
-  const bands: WiringGeometry['bands'] = [];
-  let y = 8;
-  rows.forEach((place, r) => {
-    if (rows[r - 1] !== place) {
-      y += SIZES.band;
-      bands.push({ place, y, height: 0 });
-    }
-    y += SIZES.row + SIZES.track * entryAt(hTracks, r).count;
-    rowY.push(y);
-    y += Math.max(...[...cells].filter(([, c]) => c.row === r).map(([id]) => boxHeight(id)));
-    sure(bands.at(-1)).height = y + 6 - sure(bands.at(-1)).y;
-    y += 8;
-  });
+  /** How high each row lies, and the band of each place. */
+  private stackRows(): { rowY: number[]; bands: WiringGeometry['bands']; height: number } {
+    const rowY: number[] = [];
+    const bands: WiringGeometry['bands'] = [];
+    let y = 8;
+    this.rows.forEach((place, r) => {
+      if (this.rows[r - 1] !== place) {
+        y += SIZES.band;
+        bands.push({ place, y, height: 0 });
+      }
+      y += SIZES.row + SIZES.track * entryAt(this.hTracks, r).count;
+      rowY.push(y);
+      const here = [...this.cells].filter(([, c]) => c.row === r);
+      y += Math.max(...here.map(([id]) => this.boxHeight(id)));
+      sure(bands.at(-1)).height = y + 6 - sure(bands.at(-1)).y;
+      y += 8;
+    });
+    return { rowY, bands, height: y + 8 };
+  }
 
-  // A channel grows with what runs in it, so that leads stay apart.
-  const channel = vTracks.map((v) => Math.max(SIZES.channel, 10 + SIZES.track * (v.count + 1)));
-  const columnX = (c: number) =>
-    SIZES.left + c * SIZES.box + channel.slice(0, c + 1).reduce((sum, w) => sum + w, 0);
-  const boxes = [...cells].map(([id, c]): WiringBox => {
-    const device = sure(rig.devices.find((d) => d.id === id));
-    const [x, top] = [columnX(c.column), entryAt(rowY, c.row)];
-    const below = stacked.get(id) ? (used.get(id)?.in.length ?? 0) : 0;
+  private columnX(c: number): number {
+    const channels = this.channel.slice(0, c + 1).reduce((sum, w) => sum + w, 0);
+    return SIZES.left + c * SIZES.box + channels;
+  }
+
+  private box(id: string, cell: Cell, y: number): WiringBox {
+    const x = this.columnX(cell.column);
+    const below = this.stacked.get(id) ? this.jacksOf(id).in.length : 0;
     const jacks = (['in', 'out'] as const).flatMap((side) =>
-      (used.get(id)?.[side] ?? []).map((jack, i): WiringJack => {
-        const label = labelOf(id, jack);
+      this.jacksOf(id)[side].map((jack, i): WiringJack => {
+        const label = this.labelOf(id, jack);
         const text = label.length > SIZES.letters ? `${label.slice(0, SIZES.letters - 1)}…` : label;
         return {
           id: jack,
@@ -212,57 +298,50 @@ export function placeWiring(rig: Rig, width: number): WiringGeometry {
           text,
           side,
           x: side === 'in' ? x : x + SIZES.box,
-          y: top + SIZES.head + SIZES.jack * (i + (side === 'out' ? below : 0)) + SIZES.jack / 2,
+          y: y + SIZES.head + SIZES.jack * (i + (side === 'out' ? below : 0)) + SIZES.jack / 2,
         };
       }),
     );
     return {
-      device,
-      x,
-      y: top,
-      width: SIZES.box,
-      height: boxHeight(id),
-      jacks,
-      inside: blocksOf(rig, id).length,
+      ...{ device: this.device(id), x, y, width: SIZES.box, height: this.boxHeight(id) },
+      ...{ jacks, inside: blocksOf(this.rig, id).length },
     };
-  });
-  const jackAt = new Map(
-    boxes.flatMap((b) => b.jacks.map((j) => [`${b.device.id}/${j.id}/${j.side}`, j])),
-  );
-  const vx = (c: number, route: number, end: 'out' | 'in') => {
-    const at = entryAt(verticals, c).findIndex((v) => v.route === route && v.end === end);
-    return (
-      columnX(c) -
-      entryAt(channel, c) +
-      5 +
-      ((entryAt(channel, c) - 10) * (entryAt(entryAt(vTracks, c).track, at) + 1)) /
-        (entryAt(vTracks, c).count + 1)
-    );
-  };
-  const hy = (r: number, route: number) =>
-    entryAt(rowY, r) -
-    6 -
-    SIZES.track *
-      entryAt(
-        entryAt(hTracks, r).track,
-        entryAt(horizontals, r).findIndex((h) => h.route === route),
-      );
-  const ways = routes.map(({ lead, a, b, straight }, i): WiringWay => {
+  }
+
+  private way(
+    { lead, a, b, straight }: Route,
+    i: number,
+    rowY: readonly number[],
+    jackAt: ReadonlyMap<string, WiringJack>,
+  ): WiringWay {
     const from = sure(jackAt.get(`${lead.from.device}/${lead.from.jack}/out`));
     const to = sure(jackAt.get(`${lead.to.device}/${lead.to.jack}/in`));
-    const x1 = vx(a.column + 1, i, 'out');
+    const x1 = this.uprightX(a.column + 1, i, 'out');
     if (straight)
       return {
         lead,
         d: `M${from.x} ${from.y}H${x1}V${to.y}H${to.x}`,
         tag: { x: x1, y: (from.y + to.y) / 2 },
       };
-    const [h, x2] = [hy(b.row, i), vx(b.column, i, 'in')];
+    const h = entryAt(rowY, b.row) - this.aboveRow(b.row, i);
+    const x2 = this.uprightX(b.column, i, 'in');
     return {
       lead,
       d: `M${from.x} ${from.y}H${x1}V${h}H${x2}V${to.y}H${to.x}`,
       tag: { x: x2, y: (h + to.y) / 2 },
     };
-  });
-  return { boxes, ways, bands, width: columnX(perRow), height: y + 8 };
+  }
+
+  private uprightX(c: number, route: number, end: Upright['end']): number {
+    const at = entryAt(this.verticals, c).findIndex((v) => v.route === route && v.end === end);
+    const { track, count } = entryAt(this.vTracks, c);
+    const wide = entryAt(this.channel, c);
+    return this.columnX(c) - wide + 5 + ((wide - 10) * (entryAt(track, at) + 1)) / (count + 1);
+  }
+
+  /** How far above its row a route runs along it. */
+  private aboveRow(row: number, route: number): number {
+    const at = entryAt(this.horizontals, row).findIndex((h) => h.route === route);
+    return 6 + SIZES.track * entryAt(entryAt(this.hTracks, row).track, at);
+  }
 }
