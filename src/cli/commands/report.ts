@@ -78,7 +78,7 @@ const soundJson = (rig: Rig, s: SoundReport) => ({
     ...l,
     loadOhms: round(l.loadOhms, 3),
     lossDb: round(l.lossDb, 3),
-    loads: l.loads.map((x) => ({ ...x, watts: round(x.watts, 1) })),
+    loads: l.loads.map((x) => ({ ...x, watts: round(x.watts, 1), lossDb: round(x.lossDb, 3) })),
   })),
   hosts: s.hosts,
 });

@@ -5,7 +5,7 @@ import type { Cycle } from './cycles';
 import type { HumLoop } from './ground';
 import type { HostUse } from './hosts';
 import type { SectionTone } from './sections';
-import type { SpeakerLine } from './speakers';
+import type { SpeakerLine } from './speaker-lines';
 
 /** What a remark is made from: a sound with its figures. */
 export interface Evidence extends Heard {

@@ -5,7 +5,7 @@ export type { Evidence, Remarker } from './evidence';
 export { countLeads, type LeadCount } from './lead-count';
 export { type PickupTone, pickupTone } from './pickup-tone';
 export type { SectionTone, ToneMemory } from './sections';
-export { type SpeakerLine, USUAL_SQUARE_MM } from './speakers';
+export { type SpeakerLine, USUAL_SQUARE_MM } from './speaker-lines';
 export { FREQUENCIES, type Tone, toneCurve, toneOf, type TonePoint } from './tone';
 export { aloneInto, pickupInto, referenceTone } from './tone-loss';
 export { speakerRemarks } from './speakers';

@@ -7,7 +7,7 @@ import type { Evidence } from './evidence';
 import { groundLoops, type HumLoop } from './ground';
 import { type HostUse, hostUses } from './hosts';
 import { type SectionTone, sectionTones, type ToneMemory } from './sections';
-import { type SpeakerLine, speakerLines } from './speakers';
+import { type SpeakerLine, speakerLines } from './speaker-lines';
 
 /** All figures of one sound. */
 export interface SoundFigures {

@@ -3,7 +3,7 @@ import { device, lead, rigOf } from '../testing/rigs';
 import type { Device } from '../rig';
 import { FixTrial } from '../report';
 import { analyse } from '../report/report';
-import { leadOhmsPerMetre, speakerLeadLossDb, type SpeakerLine } from './speakers';
+import { leadOhmsPerMetre, speakerLeadLossDb, type SpeakerLine } from './speaker-lines';
 
 const sheet = (values: Record<string, number>): Partial<Device> => ({
   figures: Object.fromEntries(
@@ -119,4 +119,135 @@ test.each([
 
 test('where no usual tap matches, none is proposed', () => {
   expect(found(stack([8, 8, 8]), 'impedance')[0]!.fix).toBeUndefined();
+});
+
+/** A tree of cabinets in series and in parallel: its impedance by hand, and its devices and leads. */
+type Tree = number | { series: [Tree, Tree] } | { parallel: [Tree, Tree] };
+const handOhms = (t: Tree): number =>
+  typeof t === 'number'
+    ? t
+    : 'series' in t
+      ? handOhms(t.series[0]) + handOhms(t.series[1])
+      : 1 / (1 / handOhms(t.parallel[0]) + 1 / handOhms(t.parallel[1]));
+const anyTree: fc.Arbitrary<Tree> = fc.letrec<{ tree: Tree; pair: [Tree, Tree] }>((tie) => ({
+  pair: fc.tuple(tie('tree'), tie('tree')),
+  tree: fc.oneof(
+    { maxDepth: 3, depthIdentifier: 'tree' },
+    fc.constantFrom(4, 8, 16),
+    tie('pair').map((series) => ({ series })),
+    tie('pair').map((parallel) => ({ parallel })),
+  ),
+})).tree;
+
+/** Builds a tree behind an output; a parallel pair hangs the second on the last link of the first. */
+function planted(tree: Tree) {
+  const devices = [device('g', 'guitar-active', 'G'), device('h', 'head-tube', 'Head')];
+  const leads = [lead('1', 'g.out', 'h.in', 3)];
+  let n = 0;
+  const plug = (from: string, to: string) =>
+    void leads.push(lead(`s${n++}`, from, to, 1, 'speaker'));
+  /** Plants behind a jack; gives a jack that is in parallel with it, or none. */
+  const plant = (t: Tree, from: string): string | undefined => {
+    if (typeof t === 'number') {
+      const id = `c${n}`;
+      devices.push(device(id, 'cabinet', id, sheet({ ohms: t, watts: 1000 })));
+      plug(from, `${id}.in`);
+      return `${id}.link`;
+    }
+    if ('series' in t) {
+      const id = `b${n}`;
+      devices.push(device(id, 'speaker-series', id));
+      plug(from, `${id}.in`);
+      plant(t.series[0], `${id}.a`);
+      plant(t.series[1], `${id}.b`);
+      return undefined;
+    }
+    // A link is only on a cabinet, so one comes first where there is one.
+    const [a, b] = t.parallel;
+    const link = plant(a, from);
+    if (link) return plant(b, link) ?? link;
+    return undefined;
+  };
+  plant(tree, 'h.speaker');
+  return rigOf(devices, leads);
+}
+/** Trees that leads and links can make: a parallel pair begins with a cabinet. */
+const plugged = (t: Tree): boolean =>
+  typeof t === 'number' ||
+  ('series' in t
+    ? t.series.every(plugged)
+    : typeof t.parallel[0] === 'number' && plugged(t.parallel[1]));
+
+test('any tree of series and parallel has the load by hand, whatever the order of the file', () => {
+  fc.assert(
+    fc.property(anyTree.filter(plugged), fc.infiniteStream(fc.nat()), (tree, dice) => {
+      const rig = planted(tree);
+      const keys = new Map(rig.devices.map((d) => [d.id, dice.next().value]));
+      const devices = [...rig.devices].sort((a, b) => keys.get(a.id)! - keys.get(b.id)!);
+      const found = line({ ...rig, devices });
+      expect(found.loadOhms).toBeCloseTo(handOhms(tree), 6);
+      expect(found.loads.reduce((s, l) => s + l.watts, 0)).toBeCloseTo(found.watts, 6);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('an attenuator passes on the power that it passes', () => {
+  const rig = (cut: number, rated: number) =>
+    rigOf(
+      [
+        device('g', 'guitar-active', 'G'),
+        device('h', 'head-tube', 'Head', sheet({ tapOhms: 8, watts: 50 })),
+        device('a', 'attenuator', 'Brake', { settings: { cut } }),
+        device('c', 'cabinet', 'Cab', sheet({ watts: rated })),
+      ],
+      [
+        lead('1', 'g.out', 'h.in', 3),
+        lead('2', 'h.speaker', 'a.in', 1, 'speaker'),
+        lead('3', 'a.out', 'c.in', 1, 'speaker'),
+      ],
+    );
+  const got = line(rig(1, 30)).loads.find((l) => l.device === 'c')!;
+  expect(got.watts).toBeCloseTo(50 * 10 ** -0.1, 3);
+  expect(found(rig(1, 30), 'speaker-power')[0]).toMatchObject({ severity: 'fault' });
+  expect(found(rig(12, 30), 'speaker-power')).toEqual([]);
+});
+
+test('a solid-state stage gives each load what its voltage gives', () => {
+  const rig = (ohms: number) =>
+    rigOf(
+      [
+        device('p', 'playback', 'Tracks'),
+        device('h', 'power-amp', 'Power'),
+        device('c', 'cabinet', 'Cab', sheet({ ohms, watts: 60 })),
+      ],
+      [lead('1', 'p.out1', 'h.in', 3), lead('2', 'h.speaker', 'c.in', 1, 'speaker')],
+    );
+  expect(line(rig(4)).loads[0]!.watts).toBeCloseTo(150, 6);
+  expect(line(rig(16)).loads[0]!.watts).toBeCloseTo(37.5, 6);
+  expect(found(rig(4), 'speaker-power')[0]?.severity).toBe('fault');
+  expect(found(rig(16), 'speaker-power')).toEqual([]);
+});
+
+test('each lead loses against the load that it carries', () => {
+  const far = stack([8, 8], 4, 50, 300, 10);
+  const [near, linked] = line(far).loads;
+  // The first lead carries both cabinets, the second one only.
+  expect(near!.lossDb).toBeCloseTo(speakerLeadLossDb(4, 10), 6);
+  expect(linked!.lossDb).toBeCloseTo(speakerLeadLossDb(4, 10) + speakerLeadLossDb(8, 10), 6);
+  expect(line(far).lossDb).toBe(linked!.lossDb);
+});
+
+test('a head without a load gets the cabinet that stands unplugged, or a load box', () => {
+  const bare = stack([]);
+  const trial = new FixTrial(bare);
+  const finding = trial.report.findings.find((f) => f.rule === 'no-load')!;
+  expect(finding.fix!.words).toBe('Put a load box of 8 Ω on Head');
+  expect(trial.try(finding, finding.fix!)).toMatchObject({ cures: true, breaks: [] });
+
+  const cab = device('c', 'cabinet', 'Cab', sheet({ ohms: 8, watts: 200 }));
+  const beside = new FixTrial({ ...bare, devices: [...bare.devices, cab] });
+  const told = beside.report.findings.find((f) => f.rule === 'no-load')!;
+  expect(told.fix!.words).toBe('Connect Cab to Head');
+  expect(beside.try(told, told.fix!)).toMatchObject({ cures: true, breaks: [] });
 });

@@ -1,76 +1,12 @@
-import { at, sure } from '../outcome';
 import type { Fix, Remark } from '../findings/finding';
 import { figureWith, kindOf } from '../kinds';
+import { freshId } from '../rig/fresh-id';
 import { jackOf, leadFrom, leadInto } from '../rig/find';
+import type { Device, Lead } from '../rig/schema';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
-
-/** What a speaker output sees in one sound. */
-export interface SpeakerLine {
-  amp: string;
-  /** Load in ohms; `null` where there is none. */
-  loadOhms: number | null;
-  /** The tap, or the lowest load that a solid-state stage bears, in ohms. */
-  tapOhms: number;
-  tube: boolean;
-  watts: number;
-  /** Each load with its share of the rated power, in watts. */
-  loads: { device: string; watts: number; ratedWatts: number }[];
-  /** Other speaker outputs on the same line. */
-  others: string[];
-  /** Level lost in the speaker leads of the line, in dB. */
-  lossDb: number;
-}
-
-/** Resistance of a speaker lead in ohms a metre and conductor, by cross-section: copper, 0.01725 Ω·mm²/m. */
-export const leadOhmsPerMetre = (squareMm: number): number => 0.01725 / squareMm;
-
-/** Cross-section of a speaker lead where none is stated, in mm². */
-export const USUAL_SQUARE_MM = 2.5;
-
-/** Level lost in a speaker lead, in dB: `20·log10(Z / (Z + 2·ℓ·r))`. */
-export const speakerLeadLossDb = (
-  ohms: number,
-  metres: number,
-  squareMm = USUAL_SQUARE_MM,
-): number => 20 * Math.log10(ohms / (ohms + 2 * metres * leadOhmsPerMetre(squareMm)));
-
-/** Every speaker output of a sound with what it drives: parallel loads `1/Σ(1/Z)`, series loads `ΣZ`. */
-export function speakerLines(ctx: SoundContext): SpeakerLine[] {
-  const { drivers, nets } = ctx.flowing.circuit;
-  return drivers.flatMap((d) => {
-    const speaker = d.stages.find((s) => s.stage.speaker)?.stage.speaker;
-    if (!speaker) return [];
-    const net = at(nets, d.net);
-    const siemens = net.coils.reduce((s, c) => s + 1 / c.ohms, 0);
-    const metres = net.leads
-      .map((id) => sure(ctx.rig.leads.find((l) => l.id === id)))
-      .filter((l) => l.type === 'speaker');
-    const ohms = siemens > 0 ? 1 / siemens : null;
-    return [
-      {
-        amp: d.device,
-        loadOhms: ohms,
-        tapOhms: speaker.ohms,
-        tube: speaker.tube,
-        watts: speaker.watts,
-        loads: net.coils.map((c) => ({
-          device: c.device,
-          ratedWatts: c.watts,
-          watts: speaker.watts * (1 / c.ohms / siemens),
-        })),
-        others: drivers
-          .filter((o) => o !== d && o.net === d.net && o.stages.some((s) => s.stage.speaker))
-          .map((o) => o.device),
-        lossDb:
-          ohms === null
-            ? 0
-            : metres.reduce((s, l) => s + speakerLeadLossDb(ohms, l.metres, l.squareMm), 0),
-      },
-    ];
-  });
-}
+import type { SpeakerLine } from './speaker-lines';
 
 /** One step of taps (8 into 4 or 16) is a factor of two; more is a danger. */
 const ONE_STEP = 2;
@@ -101,152 +37,261 @@ function matchingTap(ctx: SoundContext, amp: string, loadOhms: number): Fix | un
 /** From here on a lead takes away what one would hear, in dB. */
 const HEARD_LOSS_DB = -0.5;
 
+/** Under this part of its rating a load has little in hand when the amplifier is driven hard. */
+const IN_HAND = 1.5;
+
+const ohms = (z: number): string => `${fixed(z, z < 10 && z % 1 ? 2 : 0)} Ω`;
+
 /** Loads, taps, power ratings and leads between amplifiers and speakers. */
 export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
-  const remarks: Remark[] = [];
-  const name = (id: string) => ctx.device(id).name;
-  const ohms = (z: number) => `${fixed(z, z < 10 && z % 1 ? 2 : 0)} Ω`;
   const paired = new Set<string>();
-  for (const line of speakers) {
-    const { amp, loadOhms, tapOhms } = line;
-    if (line.others.length && !paired.has([amp, ...line.others].sort().join())) {
-      paired.add([amp, ...line.others].sort().join());
-      remarks.push({
-        rule: 'two-amps',
-        severity: 'danger',
-        subjects: [amp, ...line.others],
-        what: `${[amp, ...line.others].map(name).join(' and ')} drive one speaker line together.`,
-        why:
-          'Two power stages on one cabinet feed each other and destroy themselves. Give each ' +
-          'its own cabinet, or a switcher that connects one at a time.',
-      });
-    }
-    if (loadOhms === null) {
-      if (line.tube) {
-        remarks.push({
-          rule: 'no-load',
-          severity: 'danger',
-          subjects: [amp],
-          what: `${name(amp)} has no load on its speaker output.`,
-          why:
-            'A tube amplifier driven without a load can destroy its output transformer. Connect ' +
-            'a cabinet or a load box of the right impedance, with a speaker lead, before it is ' +
-            'switched on.',
-        });
-      }
-      continue;
-    }
-    if (line.tube) {
-      const apart = Math.max(loadOhms / tapOhms, tapOhms / loadOhms);
-      if (apart > SAME) {
-        const danger = apart > ONE_STEP * SAME;
-        remarks.push({
-          rule: 'impedance',
-          severity: danger ? 'danger' : 'caution',
-          subjects: [amp, ...line.loads.map((l) => l.device)],
-          what: `${name(amp)} is set to ${ohms(tapOhms)} and sees ${ohms(loadOhms)}.`,
-          why: danger
-            ? 'More than one step off stresses tubes and output transformer. Choose the tap that ' +
-              'matches, or other cabinets.'
-            : 'One step off works in many amplifiers and not in all: check the amplifier’s ' +
-              'manual, or choose the tap that matches.',
-          fix: matchingTap(ctx, amp, loadOhms),
-        });
-      }
-    } else if (loadOhms < tapOhms / 1.02) {
-      remarks.push({
-        rule: 'impedance',
-        severity: 'danger',
-        subjects: [amp, ...line.loads.map((l) => l.device)],
-        what: `${name(amp)} sees ${ohms(loadOhms)}, less than the ${ohms(tapOhms)} it bears.`,
-        why:
-          'A solid-state stage overheats or shuts down under its lowest load. Use fewer ' +
-          'cabinets, or put them in series.',
-      });
-    }
-    for (const load of line.loads) {
-      const ratio = load.ratedWatts / load.watts;
-      if (ratio >= 1.5) continue;
-      remarks.push({
+  return [
+    ...speakers.flatMap((line) => [
+      ...twoAmps(ctx, line, paired),
+      ...(line.loadOhms === null
+        ? noLoad(ctx, line)
+        : [
+            ...impedance(ctx, line, line.loadOhms),
+            ...powerRatings(ctx, line),
+            ...leadLoss(ctx, line),
+          ]),
+    ]),
+    ...ctx.rig.leads.flatMap((lead) => speakerLeads(ctx, lead)),
+    ...halfLines(ctx),
+  ];
+};
+
+const nameIn = (ctx: SoundContext) => (id: string) => ctx.device(id).name;
+
+/** Two power stages on one line, told once for all of them. */
+function twoAmps(ctx: SoundContext, { amp, others }: SpeakerLine, paired: Set<string>): Remark[] {
+  const all = [amp, ...others];
+  const key = [...all].sort().join();
+  if (!others.length || paired.has(key)) return [];
+  paired.add(key);
+  return [
+    {
+      rule: 'two-amps',
+      severity: 'danger',
+      subjects: all,
+      what: `${all.map(nameIn(ctx)).join(' and ')} drive one speaker line together.`,
+      why:
+        'Two power stages on one cabinet feed each other and destroy themselves. Give each ' +
+        'its own cabinet, or a switcher that connects one at a time.',
+    },
+  ];
+}
+
+function noLoad(ctx: SoundContext, { amp, tube, tapOhms }: SpeakerLine): Remark[] {
+  if (!tube) return [];
+  const [fix, ...others] = loads(ctx, amp, tapOhms);
+  return [
+    {
+      rule: 'no-load',
+      severity: 'danger',
+      subjects: [amp],
+      what: `${ctx.device(amp).name} has no load on its speaker output.`,
+      why:
+        'A tube amplifier driven without a load can destroy its output transformer. Connect ' +
+        'a cabinet or a load box of the right impedance, with a speaker lead, before it is ' +
+        'switched on.',
+      fix,
+      others,
+    },
+  ];
+}
+
+/** Length of a new speaker lead, in metres. */
+const NEW_LEAD_METRES = 1;
+
+/** What could load an amplifier whose speaker output is free: a cabinet that stands unplugged, a load box. */
+function loads(ctx: SoundContext, amp: string, tapOhms: number): Fix[] {
+  const { rig } = ctx;
+  const device = ctx.device(amp);
+  const out = kindOf(device.kind).jacks.find(
+    (j) => j.signal === 'speaker' && j.direction === 'out' && !leadFrom(rig, amp, j.id),
+  );
+  if (!out) return [];
+  const lead = {
+    id: freshId(
+      'speaker',
+      rig.leads.map((l) => l.id),
+    ),
+    ...{ from: { device: amp, jack: out.id }, metres: NEW_LEAD_METRES, type: 'speaker' as const },
+  };
+  const cabinets = rig.devices.flatMap((d): Fix[] => {
+    const free = freeSpeakerIn(ctx, d);
+    return free === undefined || d.id === amp
+      ? []
+      : [
+          {
+            words: `Connect ${d.name} to ${device.name}`,
+            edits: [{ edit: 'connect', lead: { ...lead, to: { device: d.id, jack: free } } }],
+          },
+        ];
+  });
+  const box = freshId(
+    'load-box',
+    rig.devices.map((d) => d.id),
+  );
+  const loadBox: Device = {
+    id: box,
+    kind: 'attenuator',
+    name: 'Load box',
+    figures: { ohms: { value: tapOhms, from: 'sheet' } },
+  };
+  return [
+    ...cabinets,
+    {
+      words: `Put a load box of ${ohms(tapOhms)} on ${device.name}`,
+      edits: [
+        { edit: 'addDevice', device: loadBox },
+        { edit: 'connect', lead: { ...lead, to: { device: box, jack: 'in' } } },
+      ],
+    },
+  ];
+}
+
+/** The speaker input of a cabinet or load that nothing is plugged into. */
+function freeSpeakerIn({ rig }: SoundContext, { id, kind }: Device): string | undefined {
+  const { job, jacks } = kindOf(kind);
+  const ins = jacks.filter((j) => j.signal === 'speaker' && j.direction === 'in');
+  return job === 'cabinet' && !ins.some((j) => leadInto(rig, id, j.id)) ? ins[0]?.id : undefined;
+}
+
+function impedance(ctx: SoundContext, line: SpeakerLine, loadOhms: number): Remark[] {
+  const { amp, tapOhms } = line;
+  const subjects = [amp, ...line.loads.map((l) => l.device)];
+  const name = ctx.device(amp).name;
+  if (!line.tube)
+    return loadOhms >= tapOhms / 1.02
+      ? []
+      : [
+          {
+            rule: 'impedance',
+            severity: 'danger',
+            subjects,
+            what: `${name} sees ${ohms(loadOhms)}, less than the ${ohms(tapOhms)} it bears.`,
+            why:
+              'A solid-state stage overheats or shuts down under its lowest load. Use fewer ' +
+              'cabinets, or put them in series.',
+          },
+        ];
+  const apart = Math.max(loadOhms / tapOhms, tapOhms / loadOhms);
+  if (apart <= SAME) return [];
+  const danger = apart > ONE_STEP * SAME;
+  return [
+    {
+      rule: 'impedance',
+      severity: danger ? 'danger' : 'caution',
+      subjects,
+      what: `${name} is set to ${ohms(tapOhms)} and sees ${ohms(loadOhms)}.`,
+      why: danger
+        ? 'More than one step off stresses tubes and output transformer. Choose the tap that ' +
+          'matches, or other cabinets.'
+        : 'One step off works in many amplifiers and not in all: check the amplifier’s ' +
+          'manual, or choose the tap that matches.',
+      fix: matchingTap(ctx, amp, loadOhms),
+    },
+  ];
+}
+
+/** Loads that get more than they bear, or little less. The dummy load of an amplifier at rest gets nothing. */
+const powerRatings = (ctx: SoundContext, { amp, idle, loads }: SpeakerLine): Remark[] =>
+  loads.flatMap((load): Remark[] => {
+    const ratio = load.ratedWatts / load.watts;
+    const isDummy = kindOf(ctx.device(load.device).kind).job !== 'cabinet';
+    if (ratio >= IN_HAND || (idle && isDummy)) return [];
+    return [
+      {
         rule: 'speaker-power',
         severity: ratio < 1 ? 'fault' : 'caution',
         subjects: [load.device, amp],
         about: `${load.device}+${amp}`,
         what:
-          `${name(load.device)} is rated ${fixed(load.ratedWatts, 0)} W and can ` +
-          `get ${fixed(load.watts, 0)} W from ${name(amp)}.`,
+          `${ctx.device(load.device).name} is rated ${fixed(load.ratedWatts, 0)} W and can ` +
+          `get ${fixed(load.watts, 0)} W from ${ctx.device(amp).name}.`,
         why:
           ratio < 1
             ? 'Its speakers can burn at full power. Use a cabinet of at least 1.5 times the power.'
             : `That is ${fixed(ratio, 2)} times the power; under 1.5 times there is little in ` +
               'hand when the amplifier is driven hard.',
-      });
-    }
-    if (line.lossDb < HEARD_LOSS_DB) {
-      remarks.push({
-        rule: 'speaker-lead-loss',
-        severity: 'advice',
-        subjects: [amp],
-        what: `The speaker leads of ${name(amp)} take ${fixed(-line.lossDb)} dB.`,
-        why: 'Long thin leads heat themselves instead of the speaker. Use shorter ones or a larger cross-section.',
-      });
-    }
-  }
-  for (const lead of ctx.rig.leads) {
-    const from = jackOf(ctx.device(lead.from.device), lead.from.jack)?.signal;
-    const to = jackOf(ctx.device(lead.to.device), lead.to.jack)?.signal;
-    if (from === 'speaker' && lead.type !== 'speaker') {
-      remarks.push({
-        rule: 'speaker-lead',
-        severity: 'danger',
-        subjects: [lead.id, lead.from.device],
-        what: `The lead from ${name(lead.from.device)} to ${name(lead.to.device)} is no speaker lead.`,
-        why: 'An instrument lead in a speaker line overheats and can take the output stage with it.',
-        fix: {
-          words: 'Make it a speaker lead',
-          edits: [{ edit: 'setLead', lead: lead.id, type: 'speaker' }],
-        },
-      });
-    } else if (lead.type === 'speaker' && from !== 'speaker') {
-      remarks.push({
-        rule: 'speaker-lead',
-        severity: 'caution',
-        subjects: [lead.id, lead.from.device],
-        what: `A speaker lead carries signal from ${name(lead.from.device)}.`,
-        why: 'It has no screen, so it picks up hum.',
-        fix: {
-          words: 'Make it an instrument lead',
-          edits: [{ edit: 'setLead', lead: lead.id, type: 'instrument' }],
-        },
-      });
-    }
-    if (from === 'speaker' && to !== 'speaker') {
-      remarks.push({
-        rule: 'speaker-into-signal',
-        severity: 'danger',
-        subjects: [lead.id, lead.to.device],
-        what: `The speaker output of ${name(lead.from.device)} runs into ${name(lead.to.device)}.`,
-        why: 'Speaker level destroys a signal input, and the amplifier has no load. Disconnect it.',
-      });
-    }
-    if (from !== 'speaker' && to === 'speaker') {
-      remarks.push({
-        rule: 'signal-into-speaker',
-        severity: 'fault',
-        subjects: [lead.id, lead.to.device],
-        what: `${name(lead.from.device)} cannot drive ${name(lead.to.device)}.`,
-        why: 'A speaker line needs a power stage; only a speaker output drives it.',
-      });
-    }
-  }
-  // A switcher that leaves what is not selected without a load is safe only if its maker says how
-  // it mutes the input.
-  for (const device of ctx.rig.devices) {
+      },
+    ];
+  });
+
+function leadLoss(ctx: SoundContext, { amp, lossDb }: SpeakerLine): Remark[] {
+  if (lossDb >= HEARD_LOSS_DB) return [];
+  return [
+    {
+      rule: 'speaker-lead-loss',
+      severity: 'advice',
+      subjects: [amp],
+      what: `The speaker leads of ${ctx.device(amp).name} take ${fixed(-lossDb)} dB.`,
+      why: 'Long thin leads heat themselves instead of the speaker. Use shorter ones or a larger cross-section.',
+    },
+  ];
+}
+
+/** Leads of the wrong sort at a speaker jack, and jacks that no lead may join. */
+function speakerLeads(ctx: SoundContext, lead: Lead): Remark[] {
+  const [from, to] = [ctx.device(lead.from.device), ctx.device(lead.to.device)];
+  const sent = jackOf(from, lead.from.jack)?.signal;
+  const taken = jackOf(to, lead.to.jack)?.signal;
+  const retyped = (words: string, type: Lead['type']): Fix => ({
+    words,
+    edits: [{ edit: 'setLead', lead: lead.id, type }],
+  });
+  const remarks: Remark[] = [];
+  if (sent === 'speaker' && lead.type !== 'speaker')
+    remarks.push({
+      rule: 'speaker-lead',
+      severity: 'danger',
+      subjects: [lead.id, from.id],
+      what: `The lead from ${from.name} to ${to.name} is no speaker lead.`,
+      why: 'An instrument lead in a speaker line overheats and can take the output stage with it.',
+      fix: retyped('Make it a speaker lead', 'speaker'),
+    });
+  else if (lead.type === 'speaker' && sent !== 'speaker')
+    remarks.push({
+      rule: 'speaker-lead',
+      severity: 'caution',
+      subjects: [lead.id, from.id],
+      what: `A speaker lead carries signal from ${from.name}.`,
+      why: 'It has no screen, so it picks up hum.',
+      fix: retyped('Make it an instrument lead', 'instrument'),
+    });
+  if (sent === 'speaker' && taken !== 'speaker')
+    remarks.push({
+      rule: 'speaker-into-signal',
+      severity: 'danger',
+      subjects: [lead.id, to.id],
+      what: `The speaker output of ${from.name} runs into ${to.name}.`,
+      why: 'Speaker level destroys a signal input, and the amplifier has no load. Disconnect it.',
+    });
+  if (sent !== 'speaker' && taken === 'speaker')
+    remarks.push({
+      rule: 'signal-into-speaker',
+      severity: 'fault',
+      subjects: [lead.id, to.id],
+      what: `${from.name} cannot drive ${to.name}.`,
+      why: 'A speaker line needs a power stage; only a speaker output drives it.',
+    });
+  return remarks;
+}
+
+/**
+ * An insert in a speaker line with one plug only. A switcher that leaves what is not selected without
+ * a load is safe only if its maker says how it mutes the input.
+ */
+const halfLines = ({ rig }: SoundContext): Remark[] =>
+  rig.devices.flatMap((device): Remark[] => {
     const line = kindOf(device.kind).loops?.find((l) => l.ofSpeakerLine);
-    const isSent = line?.send.some((jack) => leadFrom(ctx.rig, device.id, jack));
-    const comesBack = line?.return.some((jack) => leadInto(ctx.rig, device.id, jack));
-    if (isSent && !comesBack)
-      remarks.push({
+    const isSent = line?.send.some((jack) => leadFrom(rig, device.id, jack));
+    const comesBack = line?.return.some((jack) => leadInto(rig, device.id, jack));
+    if (!isSent || comesBack) return [];
+    return [
+      {
         rule: 'half-line',
         severity: 'danger',
         subjects: [device.id],
@@ -254,7 +299,6 @@ export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
         why:
           'With one plug only, the line insert is not in use; what hangs on it gets nothing. ' +
           'Bring the other end back before playing.',
-      });
-  }
-  return remarks;
-};
+      },
+    ];
+  });

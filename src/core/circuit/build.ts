@@ -97,7 +97,7 @@ class CircuitBuilder {
     this.fillNets();
     for (const p of this.placed) this.hang(p);
     this.addHops();
-    for (const p of this.all('series')) this.addSeries(p);
+    this.addAllSeries();
     return {
       nets: this.nets,
       sections: gatherSections(this.nets, this.resistors, this.drivers),
@@ -256,6 +256,21 @@ class CircuitBuilder {
         { to: this.driver(lead.to.device, to, LEAST_OHMS), lead: lead.id },
       );
     }
+  }
+
+  /** Boxes in series from the loads back: one whose leg carries another comes after that one. */
+  private addAllSeries(): void {
+    const boxes = this.all('series');
+    const lineOf = ({ device, pass }: (typeof boxes)[number]) => this.netOf(device, pass.at);
+    const added = new Set<(typeof boxes)[number]>();
+    const add = (box: (typeof boxes)[number]): void => {
+      if (added.has(box)) return;
+      added.add(box);
+      const legs = box.pass.legs.map((leg) => this.netOf(box.device, leg));
+      for (const other of boxes) if (legs.includes(lineOf(other))) add(other);
+      this.addSeries(box);
+    };
+    boxes.forEach(add);
   }
 
   /** Loads in series, where every leg has one: the line sees their sum, each leg its share. */

@@ -55,7 +55,14 @@ export const attenuator = defineKind({
     if (s.knob('cut') <= 0 && plugged('out')) return [wire('in', 'out'), line];
     return [
       { is: 'shunt', at: 'in', ohms: s.figure('ohms'), coil: { watts: s.figure('watts') } },
-      stage(s, { ...silent, id: 'cut', inOhms: Infinity, outOhms: 0.5, outputDb: -s.knob('cut') }),
+      stage(s, {
+        ...silent,
+        id: 'cut',
+        inOhms: Infinity,
+        outOhms: 0.5,
+        outputDb: -s.knob('cut'),
+        passesPower: true,
+      }),
       line,
     ];
   },

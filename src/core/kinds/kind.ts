@@ -481,6 +481,8 @@ export interface Stage {
    * stage bears.
    */
   speaker?: { watts: number; ohms: number; tube: boolean };
+  /** Passes on, less its output trim, the power that its own load takes, as an attenuator does. */
+  passesPower?: boolean;
   /** Filters as a loudspeaker in its cabinet does. */
   cabinet?: boolean;
 }
