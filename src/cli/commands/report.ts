@@ -28,6 +28,7 @@ const destinationJson = (rig: Rig, name: Name, s: SoundReport, d: DestinationFig
   latencyMs: round(d.latencyMs, 3),
   polarity: d.polarity,
   sources: d.sources,
+  wideners: d.wideners.map((w) => ({ ...w, device: name(w.device) })),
   widenedBy: name(d.widenedBy),
   collapsedAt: name(d.collapsedAt),
   side: d.side,

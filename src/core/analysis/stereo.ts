@@ -1,140 +1,264 @@
-import type { Remark } from '../findings/finding';
+import { at, sure } from '../outcome';
+import type { Fix, Remark } from '../findings/finding';
+import { type Jack, type Kind, kindOf } from '../kinds';
 import { resolveState, stateIn } from '../rig/device-state';
-import { kindOf } from '../kinds';
+import { applyEdits } from '../rig/apply';
+import type { Edit } from '../rig/edits';
 import { leadFrom, leadInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
+import type { Device, Lead } from '../rig/schema';
+import { type DestinationFigures, heardOf, type StationFigures } from '../signal';
+import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
 
-/** Stereo pairs with only one side connected, and width that is lost on the way. */
-export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => {
-  const remarks: Remark[] = [];
-  for (const s of stations) {
-    const device = ctx.device(s.device);
-    const { jacks } = kindOf(device.kind);
-    for (const jack of jacks) {
-      if (jack.pair?.side !== 'left' || jack.pair.loose) continue;
-      const side = jack.direction === 'out' ? s.outs : s.ins;
-      const left = side.includes(jack.id);
-      const right = side.includes(jack.pair.with);
-      if (left === right) continue;
-      if (right) {
-        remarks.push({
-          rule: 'half-pair',
-          severity: 'caution',
-          subjects: [s.device],
-          what: `Only the right ${jack.direction === 'out' ? 'output' : 'input'} of ${device.name} is connected.`,
-          why: 'A mono lead belongs in the left jack: there it carries the whole signal.',
-        });
-        continue;
-      }
-      const lead = jack.direction === 'out' ? leadFrom(ctx.rig, s.device, jack.id) : undefined;
-      const widens =
-        jack.direction === 'out' &&
-        kindOf(device.kind)
-          .passes(
-            resolveState(kindOf(device.kind), device, stateIn(ctx.sound, device.id)),
-            () => true,
-          )
-          .some((p) => p.is === 'stage' && p.side);
-      const next = lead && ctx.device(lead.to.device);
-      const into = next && kindOf(next.kind).jacks.find((j) => j.id === lead.to.jack);
-      const partner = into?.pair?.with;
-      if (
-        widens &&
-        lead &&
-        next &&
-        into?.stereo &&
-        s.state === 'engaged' &&
-        !ctx.rig.leads.some((l) => l !== lead && l.to.device === next.id && l.to.jack === into.id)
-      ) {
-        const branch = { ...lead, type: 'insert' as const };
-        remarks.push({
-          rule: 'half-pair',
-          severity: 'advice',
-          subjects: [s.device, next.id],
-          what: `${device.name} reaches ${next.name} with one side only.`,
-          why:
-            `${next.name} takes both sides on one TRS jack. An insert lead joins two TS outputs ` +
-            'to it: tip left, ring right.',
-          fix: {
-            words: 'Use an insert lead for both sides',
-            edits: [
-              { edit: 'disconnect', lead: lead.id },
-              { edit: 'connect', lead: { ...branch, conductor: 'tip' } },
-              {
-                edit: 'connect',
-                lead: {
-                  ...branch,
-                  id: freshId(
-                    `${lead.id}-right`,
-                    ctx.rig.leads.map((l) => l.id),
-                  ),
-                  from: { device: s.device, jack: jack.pair.with },
-                  conductor: 'ring',
-                },
-              },
-            ],
-          },
-        });
-        continue;
-      }
-      if (
-        !widens ||
-        !lead ||
-        !next ||
-        !partner ||
-        s.state !== 'engaged' ||
-        leadInto(ctx.rig, next.id, partner)
-      )
-        continue;
-      remarks.push({
-        rule: 'half-pair',
-        severity: 'advice',
-        subjects: [s.device, next.id],
-        what: `${device.name} and ${next.name} are both stereo, but one lead joins them.`,
-        why: 'What leaves is the mono sum; a second lead would carry the width on.',
-        fix: {
-          words: 'Add the right-hand lead',
-          edits: [
-            {
-              edit: 'connect',
-              lead: {
-                ...lead,
-                id: freshId(
-                  `${lead.id}-right`,
-                  ctx.rig.leads.map((l) => l.id),
-                ),
-                from: { device: s.device, jack: jack.pair.with },
-                to: { device: next.id, jack: partner },
-              },
-            },
-          ],
-        },
-      });
-    }
+/** Stereo pairs with only one side connected, sides exchanged, and width that is lost on the way. */
+export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => [
+  ...[...new Set(stations.map((s) => s.device))].flatMap((device) =>
+    halfPairs(
+      ctx,
+      stations.filter((s) => s.device === device),
+    ),
+  ),
+  ...destinations.flatMap((d) => [
+    ...exchangedSides(ctx, d),
+    ...halfWide(ctx, d),
+    ...collapsed(ctx, d),
+  ]),
+];
+
+/** Jack pairs of a device, at whichever of its stations, of which one side is connected. */
+function halfPairs(ctx: SoundContext, stations: readonly StationFigures[]): Remark[] {
+  const device = ctx.device(sure(stations[0]).device);
+  const ins = new Set(stations.flatMap((s) => s.ins));
+  const outs = new Set(stations.flatMap((s) => s.outs));
+  const engaged = stations.some((s) => s.state === 'engaged');
+  return kindOf(device.kind).jacks.flatMap((jack) => {
+    if (jack.pair?.side !== 'left') return [];
+    const used = jack.direction === 'out' ? outs : ins;
+    const [left, right] = [used.has(jack.id), used.has(jack.pair.with)];
+    if (left === right) return [];
+    if (right) return jack.pair.loose ? [] : [onlyRight(device, jack)];
+    return jack.direction === 'out' && engaged ? oneLead(ctx, device, jack) : [];
+  });
+}
+
+/** The pair that a jack belongs to: its own, or that of the points inside that it feeds. */
+function pairOf(
+  { jacks }: Kind,
+  id: string,
+): Pick<NonNullable<Jack['pair']>, 'with' | 'side'> | undefined {
+  const own = jacks.find((j) => j.id === id)?.pair;
+  if (own) return own;
+  const inside = jacks.find((j) => j.faces?.jack === id && j.pair)?.pair;
+  const other = jacks.find((j) => j.id === inside?.with)?.faces?.jack;
+  return inside && other !== undefined ? { with: other, side: inside.side } : undefined;
+}
+
+const onlyRight = (device: Device, jack: Jack): Remark => ({
+  rule: 'half-pair',
+  severity: 'caution',
+  subjects: [device.id],
+  what: `Only the right ${jack.direction === 'out' ? 'output' : 'input'} of ${device.name} is connected.`,
+  why: 'A mono lead belongs in the left jack: there it carries the whole signal.',
+});
+
+/** A lead that carries one side of a stereo pair to a device that would take both, and what adds the other. */
+interface Half {
+  device: Device;
+  next: Device;
+  /** The other side would come on the same jack. */
+  onOneJack: boolean;
+  edits: Edit[];
+}
+
+/**
+ * One lead where two would carry width on. Told only where the second, tried on a copy together with
+ * those that are missing behind it, brings the sides of the device apart to somebody who listens:
+ * mono on purpose is nobody's mistake.
+ */
+function oneLead(ctx: SoundContext, device: Device, jack: Jack): Remark[] {
+  if (!widens(ctx, device)) return [];
+  const halves: Half[] = [];
+  let half = halfOf(ctx, device, jack);
+  for (; half; half = halfBehind(ctx, half)) {
+    const { device: here } = half;
+    if (halves.some((h) => h.device === here)) break;
+    halves.push(half);
+    const edits = halves.flatMap((h) => h.edits);
+    if (reachesWide(ctx, device.id, edits)) return [halfRemark(halves, edits)];
   }
-  for (const d of destinations) {
-    if (d.side && d.widenedBy && !d.pairedWith) {
-      remarks.push({
-        rule: 'half-wide',
-        severity: 'advice',
-        subjects: [d.device, d.widenedBy],
-        what: `${d.name} hears only the ${d.side} side of what ${ctx.device(d.widenedBy).name} makes wide.`,
-        why:
-          'The other side goes elsewhere or nowhere, so half of its echoes or movement is ' +
-          `missing here. Feed both sides, or let ${ctx.device(d.widenedBy).name} run in mono.`,
-      });
-    }
-    if (!d.collapsedAt || !d.widenedBy) continue;
-    remarks.push({
+  return [];
+}
+
+function halfRemark(halves: readonly Half[], edits: Edit[]): Remark {
+  const { device, next, onOneJack } = at(halves, 0);
+  const told = {
+    ...{ rule: 'half-pair' as const, severity: 'advice' as const },
+    subjects: [device.id, next.id],
+  };
+  if (onOneJack)
+    return {
+      ...told,
+      what: `${device.name} reaches ${next.name} with one side only.`,
+      why:
+        `${next.name} takes both sides on one TRS jack. An insert lead joins two TS outputs ` +
+        'to it: tip left, ring right.',
+      fix: { words: 'Use an insert lead for both sides', edits },
+    };
+  const behind = halves.slice(1).map((h) => h.device.name);
+  return {
+    ...told,
+    what: `${device.name} and ${next.name} are both stereo, but one lead joins them.`,
+    why: 'What leaves is the mono sum; a second lead would carry the width on.',
+    fix: {
+      words: behind.length
+        ? `Add the right-hand lead, and those behind ${behind.join(' and ')}`
+        : 'Add the right-hand lead',
+      edits,
+    },
+  };
+}
+
+/** The half pair at a left output, where the other side can be plugged. */
+function halfOf(ctx: SoundContext, device: Device, jack: Jack): Half | undefined {
+  const lead = leadFrom(ctx.rig, device.id, jack.id);
+  if (!lead || jack.pair?.side !== 'left' || leadFrom(ctx.rig, device.id, jack.pair.with))
+    return undefined;
+  const next = ctx.device(lead.to.device);
+  const into = kindOf(next.kind).jacks.find((j) => j.id === lead.to.jack);
+  const from = { device: device.id, jack: jack.pair.with };
+  const isAlone = !ctx.rig.leads.some(
+    (l) => l !== lead && l.to.device === next.id && l.to.jack === into?.id,
+  );
+  if (into?.stereo && isAlone)
+    return { device, next, onOneJack: true, edits: insertLead(ctx, lead, from) };
+  const pair = into && pairOf(kindOf(next.kind), into.id);
+  if (pair?.side !== 'left' || leadInto(ctx.rig, next.id, pair.with)) return undefined;
+  const right = { ...lead, id: rightOf(ctx, lead), from, to: { device: next.id, jack: pair.with } };
+  return { device, next, onOneJack: false, edits: [{ edit: 'connect', lead: right }] };
+}
+
+/** The half pair at the outputs of the device that one leads to. */
+function halfBehind(ctx: SoundContext, { next }: Half): Half | undefined {
+  for (const jack of kindOf(next.kind).jacks) {
+    const half = jack.direction === 'out' ? halfOf(ctx, next, jack) : undefined;
+    if (half) return half;
+  }
+  return undefined;
+}
+
+const rightOf = (ctx: SoundContext, lead: Lead): string =>
+  freshId(
+    `${lead.id}-right`,
+    ctx.rig.leads.map((l) => l.id),
+  );
+
+/** A lead into a stereo TRS jack made an insert lead that a second output joins. */
+function insertLead(ctx: SoundContext, lead: Lead, from: Lead['from']): Edit[] {
+  const branch = { ...lead, type: 'insert' as const };
+  return [
+    { edit: 'disconnect', lead: lead.id },
+    { edit: 'connect', lead: { ...branch, conductor: 'tip' } },
+    {
+      edit: 'connect',
+      lead: { ...branch, id: rightOf(ctx, lead), from, conductor: 'ring' },
+    },
+  ];
+}
+
+/** Whether a device, with all its jacks plugged, makes its two sides differ in this sound. */
+const widens = (ctx: SoundContext, device: Device): boolean =>
+  kindOf(device.kind)
+    .passes(resolveState(kindOf(device.kind), device, stateIn(ctx.sound, device.id)), () => true)
+    .some((p) => p.is === 'stage' && p.side);
+
+/** Whether, with an edit made on a copy, the two sides of a device arrive apart anywhere. */
+function reachesWide(ctx: SoundContext, device: string, edits: Edit[]): boolean {
+  const tried = applyEdits(ctx.rig, edits);
+  return (
+    tried.ok &&
+    heardOf(tried.value.rig, ctx.sound).destinations.some(
+      (d) =>
+        d.wideners.some((w) => w.device === device) || (d.pairedWith && d.widenedBy === device),
+    )
+  );
+}
+
+/** Left and right that arrive at each other's jack, with the crossed leads to exchange. */
+function exchangedSides(ctx: SoundContext, d: DestinationFigures): Remark[] {
+  const crossed = d.wideners.filter((w) => w.exchanged);
+  if (!crossed.length) return [];
+  const [fix, ...others] = crossings(ctx).map(([a, b]): Fix => {
+    const [from, to] = [ctx.device(a.from.device).name, ctx.device(a.to.device).name];
+    return {
+      words: `Exchange the two leads from ${from} at ${to}`,
+      edits: [
+        { edit: 'disconnect', lead: a.id },
+        { edit: 'disconnect', lead: b.id },
+        { edit: 'connect', lead: { ...a, to: b.to } },
+        { edit: 'connect', lead: { ...b, to: a.to } },
+      ],
+    };
+  });
+  return [
+    {
+      rule: 'sides-exchanged',
+      severity: 'caution',
+      subjects: [d.device, ...crossed.map((w) => w.device)],
+      what:
+        `${d.name} hears left and right exchanged of what ` +
+        `${crossed.map((w) => ctx.device(w.device).name).join(' and ')} ` +
+        `${crossed.length === 1 ? 'makes' : 'make'} wide.`,
+      why: 'The left side arrives on the right jack and the right side on the left.',
+      fix,
+      others,
+    },
+  ];
+}
+
+/** Pairs of leads between two stereo pairs of jacks that go from left to right and from right to left. */
+function crossings({ rig, device }: SoundContext): [Lead, Lead][] {
+  const at = (end: Lead['from']) => pairOf(kindOf(device(end.device).kind), end.jack);
+  return rig.leads.flatMap((a): [Lead, Lead][] => {
+    const [from, to] = [at(a.from), at(a.to)];
+    if (from?.side !== 'left' || to?.side !== 'right') return [];
+    const b = rig.leads.find(
+      (l) =>
+        l.from.device === a.from.device &&
+        l.from.jack === from.with &&
+        l.to.device === a.to.device &&
+        l.to.jack === to.with,
+    );
+    return b ? [[a, b]] : [];
+  });
+}
+
+function halfWide(ctx: SoundContext, d: DestinationFigures): Remark[] {
+  if (!d.side || !d.widenedBy || d.pairedWith) return [];
+  const widener = ctx.device(d.widenedBy).name;
+  return [
+    {
+      rule: 'half-wide',
+      severity: 'advice',
+      subjects: [d.device, d.widenedBy],
+      what: `${d.name} hears only the ${d.side} side of what ${widener} makes wide.`,
+      why:
+        'The other side goes elsewhere or nowhere, so half of its echoes or movement is ' +
+        `missing here. Feed both sides, or let ${widener} run in mono.`,
+    },
+  ];
+}
+
+function collapsed(ctx: SoundContext, d: DestinationFigures): Remark[] {
+  if (!d.collapsedAt || !d.widenedBy) return [];
+  const [widener, mono] = [ctx.device(d.widenedBy).name, ctx.device(d.collapsedAt).name];
+  return [
+    {
       rule: 'collapse',
       severity: 'advice',
       subjects: [d.collapsedAt, d.widenedBy],
-      what: `The width that ${ctx.device(d.widenedBy).name} makes is lost at ${ctx.device(d.collapsedAt).name}.`,
-      why:
-        `${d.name} hears mono. Put ${ctx.device(d.widenedBy).name} ` +
-        `behind ${ctx.device(d.collapsedAt).name}, or run two lines.`,
-    });
-  }
-  return remarks;
-};
+      what: `The width that ${widener} makes is lost at ${mono}.`,
+      why: `${d.name} hears mono. Put ${widener} behind ${mono}, or run two lines.`,
+    },
+  ];
+}

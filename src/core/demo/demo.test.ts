@@ -77,7 +77,6 @@ test('the practice rig holds the mistakes it is for', () => {
     'pitch-early',
     'gain-low-to-high',
     'time-after-dirt',
-    'half-pair',
     'half-wide',
     'buffer-place',
     'dull-lead',

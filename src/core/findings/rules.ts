@@ -39,6 +39,7 @@ export const RULES = {
   polarity: rule('copies that cancel', 'fault'),
   'parallel-dry': rule('dry signal in a wet return', 'caution'),
   'half-pair': rule('half of a stereo pair', 'advice', 'caution'),
+  'sides-exchanged': rule('left and right exchanged', 'caution'),
   'half-wide': rule('one side of a wide signal', 'advice'),
   collapse: rule('width that is lost', 'advice'),
   unfiltered: rule('distortion that no cabinet has shaped', 'caution', 'fault'),

@@ -9,6 +9,8 @@ import {
   type PointFigures,
   presentFigures,
   type Touches,
+  type Widener,
+  widenersOf,
   type Width,
   widthOf,
 } from './point-figures';
@@ -48,6 +50,8 @@ export interface DestinationFigures {
     thdPercent: Touches | null;
     latencyMs: number | null;
   }[];
+  /** Devices whose two sides arrive apart at its two jacks, and whether the sides are exchanged. */
+  wideners: Widener[];
   /** Where the signal became wide, and where it was made mono again, if it was. */
   widenedBy: string | null;
   collapsedAt: string | null;
@@ -139,6 +143,7 @@ export function destinationFigures(
               } = presentFigures(entryAt(presents, i));
               return { jack, sources, levelDbu, noiseDbu: withOwn(hiss), thdPercent, latencyMs };
             }),
+      wideners: widenersOf(presents.map((p) => p.flows)),
       widenedBy: widened,
       collapsedAt:
         widened && channels === 'mono' && !side ? collapse(route, stations, widened) : null,

@@ -214,7 +214,9 @@ function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
   if (flows.length < 2) return { flows, cancelled: [] };
   const groups = new Map<string, Flow[]>();
   for (const f of flows) {
-    const key = `${f.source} ${Math.round(f.latencyMs * 100)} ${f.wet ? 'wet' : 'dry'} ${f.side ?? ''}`;
+    const key =
+      `${f.source} ${Math.round(f.latencyMs * 100)} ${f.wet ? 'wet' : 'dry'} ` +
+      (f.side ? `${f.side} ${f.widenedBy}` : '');
     const group = groups.get(key);
     if (group) group.push(f);
     else groups.set(key, [f]);
@@ -252,9 +254,21 @@ function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
 /** Total RMS volts of flows, which at this point add as powers. */
 export const totalVolts = (flows: readonly Flow[], touch: number): number =>
   Math.sqrt(flows.reduce((s, f) => s + f.volts[touch]! ** 2, 0));
-/** Highest peak of flows, as RMS volts of a sine with that peak. */
-export const totalPeak = (flows: readonly Flow[]): number =>
-  Math.sqrt(flows.reduce((s, f) => s + f.peak ** 2, 0));
+/**
+ * Highest instant of flows, as RMS volts of a sine with that peak. Nothing keeps two sources from
+ * meeting, nor a note from a late copy of itself: their peaks add. What has been through an echo or
+ * a modulation adds to its source as a power, since it is spread over time; a simplification.
+ */
+export function totalPeak(flows: readonly Flow[]): number {
+  const bySource = new Map<string, { dry: number; wet: number }>();
+  for (const f of flows) {
+    const of = bySource.get(f.source) ?? { dry: 0, wet: 0 };
+    bySource.set(f.source, of);
+    if (f.wet) of.wet = Math.hypot(of.wet, f.peak);
+    else of.dry += f.peak;
+  }
+  return [...bySource.values()].reduce((sum, { dry, wet }) => sum + Math.hypot(dry, wet), 0);
+}
 
 /**
  * What leaves a stage: compression, then clipping under its ceiling, then output gain; noise rides

@@ -126,6 +126,28 @@ function loadOf(circuit: Circuit, section: Section): number | null {
   return siemens > 0 ? 1 / siemens : null;
 }
 
+/** A device whose two sides arrive apart, and whether each arrives at the other's jack. */
+export interface Widener {
+  device: string;
+  exchanged: boolean;
+}
+
+/**
+ * Devices that make the two jacks of a pair differ by their sides. A device both of whose sides come
+ * together on each jack (it was made mono on the way) is none of them.
+ */
+export function widenersOf(jacks: readonly (readonly Flow[])[]): Widener[] {
+  const [left = [], right = []] = jacks;
+  const devices = new Set([...left, ...right].flatMap((f) => (f.side && f.widenedBy) || []));
+  return [...devices].flatMap((device) => {
+    const sidesAt = (flows: readonly Flow[]) =>
+      [...new Set(flows.map((f) => (f.widenedBy === device && f.side) || ''))].filter(Boolean);
+    const [l, r] = [sidesAt(left), sidesAt(right)];
+    if (!left.length || !right.length || l.sort().join() === r.sort().join()) return [];
+    return [{ device, exchanged: !l.includes('left') && !r.includes('right') }];
+  });
+}
+
 /**
  * Whether what arrives on one or two jacks is mono, stereo, or two unrelated signals. One jack, or
  * the same on both, is mono; sides that a device made differ are stereo; different sources or
@@ -136,12 +158,10 @@ export function widthOf(jacks: readonly (readonly Flow[])[]): Width {
   if (!heard.length) return 'silent';
   if (heard.length === 1) return 'mono';
   const [left, right] = heard as [Flow[], Flow[]];
-  const sides = (flows: readonly Flow[]) =>
-    [...new Set(flows.map((f) => f.side ?? ''))].sort().join();
   const sources = (flows: readonly Flow[]) =>
     [...new Set(flows.map((f) => f.source))].sort().join();
   if (sources(left) !== sources(right)) return 'dual mono';
-  if (sides(left) !== sides(right)) return 'stereo';
+  if (widenersOf(jacks).length) return 'stereo';
   const same = (a: number, b: number, within: number) => Math.abs(a - b) <= within;
   const l = sure(loudest(left));
   const r = sure(loudest(right));
