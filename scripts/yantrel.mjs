@@ -12,7 +12,8 @@ import { compileCli } from './compile-cli.mjs';
  */
 const file = await compileCli();
 // One check is over before optimised code would pay for its making; the cache belongs to the choice.
-const short = process.argv[2] === 'check' && process.argv.slice(3).length <= 2;
+const [, , name, ...rest] = process.argv;
+const short = name === 'check' && rest.length === 1;
 if (short) setFlagsFromString('--no-opt');
 const cache = `${file}.${short ? 'short' : 'long'}.cache`;
 const kept = existsSync(cache) ? readFileSync(cache) : undefined;

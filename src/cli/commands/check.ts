@@ -1,38 +1,47 @@
 import { type Finding, type Fix, SEVERITIES } from '../../core/findings/finding';
-import { analyse, cureAll, FixTrial, type Tried } from '../../core/report';
+import { analyse, cureAll, FixTrial, isSafe, type Tried } from '../../core/report';
 import { type Rig, writeRig } from '../../core/rig';
 import { type Answer, command, EXIT, refuse } from '../command';
 
-const lineOf = (f: Finding): string => {
-  const fix = f.fix ? ` [fix: ${f.fix.words}]` : '';
-  const accepted = f.accepted ? ` [accepted: ${f.accepted}]` : '';
-  return `${f.severity.toUpperCase().padEnd(8)} ${f.what} ${f.why}${fix}${accepted}`;
-};
+/** What cures a finding: a safe fix where there is one, and the other ways. */
+interface Cures {
+  fix?: Fix & { tried?: Tried };
+  others?: (Fix & { tried?: Tried })[];
+}
 
-/** A fix as it is printed, with what came of it where it was tried. */
-const fixJson = (fix: Fix | undefined, tried: ReadonlyMap<string, Tried> | undefined) => {
-  const outcome = fix && tried?.get(fix.words);
-  return outcome ? { ...fix, tried: outcome } : fix;
-};
-
-/** What came of each fix on a copy, by the key of its finding and its own words. */
-function trialsOf(rig: Rig): ReadonlyMap<string, ReadonlyMap<string, Tried>> {
+/**
+ * What cures each finding, by its key: every fix is tried on a copy, what does not cure is left out,
+ * and only what breaks nothing is called the fix.
+ */
+function triedCures(rig: Rig): ReadonlyMap<string, Cures> {
   const trial = new FixTrial(rig);
   return new Map(
-    trial.report.findings.map((f) => [
-      f.key,
-      new Map(
-        [...(f.fix ? [f.fix] : []), ...(f.others ?? [])].map((fix) => [
-          fix.words,
-          trial.try(f, fix),
-        ]),
-      ),
-    ]),
+    trial.report.findings.map((f) => {
+      const ways = trial.waysOut(f).map(({ fix, tried }) => ({ ...fix, tried }));
+      const [best, ...rest] = ways;
+      const isBestSafe = best && isSafe(best.tried);
+      const others = isBestSafe ? rest : ways;
+      return [f.key, { ...(isBestSafe && { fix: best }), ...(others.length && { others }) }];
+    }),
   );
 }
 
+function lineOf(f: Finding, cures: Cures | undefined): string {
+  const accepted = f.accepted ? ` [accepted: ${f.accepted}]` : '';
+  const ways = [...(cures?.fix ? [cures.fix] : []), ...(cures?.others ?? [])].map(
+    ({ words, tried }) => {
+      const breaks = tried?.breaks.length ? `, but breaks: ${tried.breaks.join('; ')}` : '';
+      const costs = tried?.costs.length ? `, and: ${tried.costs.join('; ')}` : '';
+      return ` [cured by: ${words}${breaks}${costs}]`;
+    },
+  );
+  return `${f.severity.toUpperCase().padEnd(8)} ${f.what} ${f.why}${ways.join('')}${accepted}`;
+}
+
 interface Options {
+  json?: boolean;
   tried?: boolean;
+  untried?: boolean;
   fix?: boolean;
   out?: string;
 }
@@ -59,34 +68,32 @@ export const check = command<Options>({
     'findings; exit 0 with nothing worse than caution, 1 with a fault or danger, 2 if a file ' +
     'cannot be read, 3 if Yantrel itself fails',
   options: [
-    { flags: '--tried', about: 'with --json: what came of each fix on a copy (slower)' },
+    { flags: '--tried', about: 'as text, too: every fix tried on a copy, with what comes of it' },
+    {
+      flags: '--untried',
+      about: 'with --json: fixes as they come to mind, not tried on a copy (much faster)',
+    },
     { flags: '--fix', about: 'apply every fix that cures and breaks nothing' },
     { flags: '--out <file>', about: 'with --fix: where the cured rig is written' },
   ],
-  run: (rig, { tried, fix: wanted, out }) => {
+  run: (rig, { json, tried, untried, fix: wanted, out }) => {
     if (wanted) return cure(rig, out);
     if (out !== undefined) refuse('--out goes with --fix: it is where the cured rig is written.');
     const { findings } = analyse(rig);
-    const trials = tried ? trialsOf(rig) : undefined;
+    const cures = (json || tried) && !untried ? triedCures(rig) : undefined;
     const open = findings.filter((f) => f.accepted === undefined);
     const counts = SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`);
     const isFaulty = open.some((f) => f.severity === 'fault' || f.severity === 'danger');
     return {
-      json: findings.map(
-        ({ key, rule, severity, subjects, sounds, what, why, fix, others, accepted }) => ({
-          key,
-          rule,
-          severity,
-          subjects,
-          sounds,
-          what,
-          why,
-          fix: fixJson(fix, trials?.get(key)),
-          others: others?.map((o) => fixJson(o, trials?.get(key))),
-          accepted,
-        }),
-      ),
-      lines: [`${rig.name}: ${counts.join(', ')}`, ...findings.map(lineOf)],
+      json: findings.map((f) => {
+        const { key, rule, severity, subjects, sounds, what, why, accepted } = f;
+        const { fix, others } = cures ? (cures.get(key) ?? {}) : f;
+        return { key, rule, severity, subjects, sounds, what, why, fix, others, accepted };
+      }),
+      lines: [
+        `${rig.name}: ${counts.join(', ')}`,
+        ...findings.map((f) => lineOf(f, cures?.get(f.key))),
+      ],
       exit: isFaulty ? EXIT.faulty : EXIT.fine,
     };
   },
