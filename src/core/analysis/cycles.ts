@@ -9,6 +9,7 @@ import { settingWords } from '../rig/words';
 import type { Device, SettingValue, Sound } from '../rig/schema';
 import { decibels, fixed } from '../units';
 import type { Remarker } from './evidence';
+import { stageGainDb } from '../signal/flow';
 import type { SoundContext } from '../signal/sound-context';
 
 /** A circle that signal can run in: each device in the order it is met, and what once round gains. */
@@ -25,16 +26,11 @@ const SHUT_DB = -100;
 /** Circles in one tangle of ways are named up to this many. */
 const MOST = 60;
 
-const stageGain = ({ stage }: CircuitStage): number => {
-  const mix = stage.wet ? Math.max(stage.wet.dryDb, stage.wet.wetDb) : 0;
-  return stage.muted ? -Infinity : stage.gainDb + stage.outputDb + mix;
-};
-
 /** Stages that carry signal, as edges between passive sections. */
 function edgesOf(circuit: Circuit): Map<number, { stage: CircuitStage; to: number }[]> {
   const edges = new Map<number, { stage: CircuitStage; to: number }[]>();
   for (const stage of circuit.stages) {
-    if (stageGain(stage) < SHUT_DB) continue;
+    if (stageGainDb(stage) < SHUT_DB) continue;
     const from = entryAt(circuit.nets, stage.from).section;
     const list = edges.get(from) ?? [];
     list.push({
@@ -120,7 +116,7 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
       const section = entryAt(circuit.sections, entryAt(circuit.nets, driver.net).section);
       return (
         sum +
-        stageGain(s) +
+        stageGainDb(s) +
         decibels(
           solution(section, 1000).transfer(
             section.drivers.indexOf(driver),

@@ -1,3 +1,4 @@
+import { byId } from '../rig/find';
 import { at as entryAt, sure } from '../outcome';
 import { solveSection } from '../circuit';
 import type { Remark } from '../findings/finding';
@@ -79,7 +80,7 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
 function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
   const { circuit } = ctx.flowing;
   return circuit.sections.flatMap((section): Remark[] => {
-    const devices = [...new Set(section.drivers.map((d) => d.device))];
+    const devices = [...new Set(section.drivers.map((d) => d.device))].sort();
     if (devices.length < 2) return [];
     const listener = tones.find(
       (t) =>
@@ -101,13 +102,15 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
     });
     if (lost.every((l) => l.db > BRIDGING_LOSS_DB)) return [];
     const name = (id: string) => ctx.device(id).name;
-    const joiner = ctx.rig.devices.find(
-      (d) =>
-        kindOf(d.kind).jacks.filter(
-          (j) =>
-            j.direction === 'in' && section.nets.includes(circuit.netAt(d.id, j.id)?.index ?? -1),
-        ).length > 1,
-    );
+    const joiner = [...ctx.rig.devices]
+      .sort(byId)
+      .find(
+        (d) =>
+          kindOf(d.kind).jacks.filter(
+            (j) =>
+              j.direction === 'in' && section.nets.includes(circuit.netAt(d.id, j.id)?.index ?? -1),
+          ).length > 1,
+      );
     return [
       {
         rule: 'blend-loading',

@@ -1,6 +1,7 @@
 import { at, sure } from '../outcome';
 import type { Fix, Remark } from '../findings/finding';
 import { kindOf, settingWith } from '../kinds';
+import { byId } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import type { Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
@@ -32,9 +33,9 @@ export const polarityRemarks: Remarker = ({ ctx, destinations }) => {
       });
     }
   }
-  const onStage = destinations.filter(
-    (d) => d.hears === 'stage' && d.polarity !== null && d.latencyMs !== null,
-  );
+  const onStage = destinations
+    .filter((d) => d.hears === 'stage' && d.polarity !== null && d.latencyMs !== null)
+    .sort((a, b) => byId({ id: a.device }, { id: b.device }));
   for (const [i, a] of onStage.entries()) {
     for (const b of onStage.slice(i + 1)) {
       const shared = a.sources.find((s) => b.sources.includes(s));

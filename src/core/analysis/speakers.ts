@@ -1,7 +1,7 @@
 import type { Fix, Remark } from '../findings/finding';
 import { figureWith, kindOf } from '../kinds';
 import { freshId } from '../rig/fresh-id';
-import { jackOf, leadFrom, leadInto } from '../rig/find';
+import { byId, jackOf, leadFrom, leadInto } from '../rig/find';
 import type { Device, Lead } from '../rig/schema';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
@@ -119,7 +119,7 @@ function loads(ctx: SoundContext, amp: string, tapOhms: number): Fix[] {
     ),
     ...{ from: { device: amp, jack: out.id }, metres: NEW_LEAD_METRES, type: 'speaker' as const },
   };
-  const cabinets = rig.devices.flatMap((d): Fix[] => {
+  const cabinets = [...rig.devices].sort(byId).flatMap((d): Fix[] => {
     const free = freeSpeakerIn(ctx, d);
     return free === undefined || d.id === amp
       ? []

@@ -2,7 +2,7 @@ import { sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
-import { endWords } from '../rig/find';
+import { byId, endWords } from '../rig/find';
 import type { Edit } from '../rig/edits';
 import { CONTROL_LEADS, type Lead, type Rig } from '../rig/schema';
 import { routeTo, stationsOf, placeStations } from '../walk';
@@ -62,13 +62,15 @@ export const swappedRemarks: Remarker = ({ ctx, cycles }) => {
     ) === true;
   const found: { worth: Worth; remark: Remark }[] = [];
   let tries = 0;
-  const leads = ctx.rig.leads.filter(
-    (l) =>
-      l.type !== 'inside' &&
-      l.type !== 'air' &&
-      !CONTROL_LEADS.includes(l.type) &&
-      (circling.has(l.from.device) || circling.has(l.to.device)),
-  );
+  const leads = ctx.rig.leads
+    .filter(
+      (l) =>
+        l.type !== 'inside' &&
+        l.type !== 'air' &&
+        !CONTROL_LEADS.includes(l.type) &&
+        (circling.has(l.from.device) || circling.has(l.to.device)),
+    )
+    .sort(byId);
   for (const [i, a] of leads.entries()) {
     for (const b of leads.slice(i + 1)) {
       const device =

@@ -1,7 +1,7 @@
 import { at as entryAt, sure } from '../outcome';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
-import { leadPf } from '../rig/find';
+import { byId, leadPf } from '../rig/find';
 import { CONTROL_LEADS, type Reference } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
 import type { Remark } from '../findings/finding';
@@ -144,7 +144,8 @@ function bareRemark({ ctx, reference }: Evidence, t: Evidence['tones'][number]):
 
 function dullRemark({ ctx }: Evidence, t: Evidence['tones'][number]): Remark[] {
   if (t.minus3dBHz === null || t.minus3dBHz >= DULL_HERTZ) return [];
-  const lead = ctx.rig.leads.find((l) => t.leads.includes(l.id));
+  const on = ctx.rig.leads.filter((l) => t.leads.includes(l.id)).sort(byId);
+  const lead = on.find((l) => l.from.device === t.driver) ?? on[0];
   return [
     {
       rule: 'dull-lead',

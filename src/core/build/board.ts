@@ -1,3 +1,4 @@
+import { byId } from '../rig/find';
 import { sure, at as entryAt } from '../outcome';
 import { kindOf } from '../kinds';
 import type { Board, BoardPlace, Device, Lead, Rig } from '../rig/schema';
@@ -151,16 +152,19 @@ export function boardModel(
   pressed: ReadonlyMap<string, number>,
   with_: readonly string[] = [],
 ): Model {
-  const devices = rig.devices.filter(
-    (d) => sizeOf(d) && (d.at?.board === board.id || with_.includes(d.id)),
-  );
+  // By id: what is said of two of them, and what a search finds, hangs on no order of the file.
+  const devices = rig.devices
+    .filter((d) => sizeOf(d) && (d.at?.board === board.id || with_.includes(d.id)))
+    .sort(byId);
   const index = new Map(devices.map((d, i) => [d.id, i]));
-  const leads = rig.leads.filter(
-    (l) =>
-      l.type !== 'inside' &&
-      l.type !== 'air' &&
-      (index.has(l.from.device) || index.has(l.to.device)),
-  );
+  const leads = rig.leads
+    .filter(
+      (l) =>
+        l.type !== 'inside' &&
+        l.type !== 'air' &&
+        (index.has(l.from.device) || index.has(l.to.device)),
+    )
+    .sort(byId);
   const onBoard: Rig = {
     ...rig,
     devices: rig.devices.map((d) =>

@@ -12,15 +12,19 @@ export interface Order {
 
 /**
  * Sorts a directed graph, given as each node's successors; cycles are cut where a depth-first walk
- * finds them, and named.
+ * finds them, and named. The walk begins at `roots`, in their order, which must reach every node or
+ * hold it.
  */
-export function orderNodes(successors: readonly (readonly number[])[]): Order {
+export function orderNodes(
+  successors: readonly (readonly number[])[],
+  roots: Iterable<number> = successors.keys(),
+): Order {
   const after = (at: number): readonly number[] => successors[at] ?? [];
   // 0: not met; 1: on the way that is being walked; 2: done. A step to what is on the way leads back.
   const state = new Uint8Array(successors.length);
   const back = new Set<string>();
   const post: number[] = [];
-  for (let root = 0; root < successors.length; root++) {
+  for (const root of roots) {
     if (state[root]) continue;
     const stack = [{ at: root, next: 0 }];
     state[root] = 1;
@@ -41,4 +45,26 @@ export function orderNodes(successors: readonly (readonly number[])[]): Order {
     isBack: (a, b) => back.size > 0 && back.has(`${a}>${b}`),
     loops: back.size ? circlesIn(successors.keys(), after) : [],
   };
+}
+
+/**
+ * The same, with circles cut from the side of the nodes that come first and by names, so that the
+ * numbering means nothing.
+ */
+export function orderByName(
+  successors: readonly (readonly number[])[],
+  isFirst: (at: number) => boolean,
+  name: (at: number) => string,
+): Order {
+  const found = orderNodes(successors);
+  if (!found.loops.length) return found;
+  const names = successors.map((_, at) => name(at));
+  const byName = (a: number, b: number) => {
+    const [one, other] = [names[a] ?? '', names[b] ?? ''];
+    return one < other ? -1 : one > other ? 1 : 0;
+  };
+  return orderNodes(
+    successors.map((next) => [...new Set(next)].sort(byName)),
+    [...successors.keys()].sort((a, b) => Number(isFirst(b)) - Number(isFirst(a)) || byName(a, b)),
+  );
 }

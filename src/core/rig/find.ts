@@ -126,3 +126,7 @@ export function blocksOf(rig: Rig, host: string): Device[] {
  */
 export const leadPf = (lead: Lead): number =>
   lead.pF ?? lead.metres * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE);
+
+/** An order that does not hang on that of a file. */
+export const byId = (a: { id: string }, b: { id: string }): number =>
+  a.id < b.id ? -1 : a.id > b.id ? 1 : 0;

@@ -1,7 +1,7 @@
 import { sourceId } from '../rig/source-id';
 import { dbuOfVolts, ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
 import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
-import { orderNodes } from '../graph';
+import { orderByName } from '../graph';
 import { type Solution, solveSection } from '../circuit/passive';
 import { clippedRms, clippedShape, type Shape, SINE } from './saturate';
 
@@ -88,7 +88,11 @@ const ownHiss = (device: string, power: number): Hiss => ({
   mostPower: power,
 });
 
-/** The order in which sections are visited, each after what feeds it, and the steps that lead back. */
+/**
+ * The order in which sections are visited, each after what feeds it, and the steps that lead back.
+ * Circles are cut from the side of the sources, by the ids of their devices, so that the order of a
+ * file means nothing.
+ */
 export function visits(circuit: Circuit) {
   const successors: number[][] = circuit.sections.map(() => []);
   const sectionOfNet = (net: number) => circuit.nets[net]!.section;
@@ -97,33 +101,92 @@ export function visits(circuit: Circuit) {
     successors[sectionOfNet(s.from)]!.push(into(s));
     if (s.keyNet !== undefined) successors[sectionOfNet(s.keyNet)]!.push(into(s));
   }
-  return { ...orderNodes(successors), sectionOfNet, into };
+  const sorted = orderByName(
+    successors,
+    (at) => circuit.sections[at]!.drivers.some((d) => d.source),
+    (at) =>
+      circuit.sections[at]!.nets.flatMap((n) =>
+        circuit.nets[n]!.points.map((p) => `${p.device} ${p.point}`),
+      ).reduce((a, b) => (b < a ? b : a), '\uffff'),
+  );
+  return { ...sorted, sectionOfNet, into };
 }
 
+/** Amplitude once round must stay under this for a circle to come to rest. */
+const RESTS = 0.99;
+/** Rounds after which a circle that rests has come to rest: what is left is under a millionth. */
+const MOST_ROUNDS = 2000;
+const SETTLED = 1e-8;
+
 /** Runs the signal of every source through a circuit. Levels are figured at 1 kHz, brightness at 5 kHz. */
-export function runSignal(circuit: Circuit): Flowing {
-  // The idea: passive sections are joined by stages that pass signal one way, so sections can be
-  // visited in an order in which each comes after what feeds it. At a section, what its sources and
-  // the stages before it bring is known; the section's own solution says what of it is at each net.
-  // A stage then takes what is at its input and makes what it drives the next section with: gain,
-  // ceiling, noise, time, sides. Flows are one a source and way; those that agree in all that
-  // matters are joined as they meet. Where stages close a circle, the step that leads back is left
-  // out, and the circle itself is judged elsewhere.
-  const solved = new Map<string, Solution>();
-  const solution = (section: Section, hertz: number): Solution => {
+export const runSignal = (circuit: Circuit): Flowing => new SignalRun(circuit).flowing();
+
+/**
+ * The idea: passive sections are joined by stages that pass signal one way, so sections can be
+ * visited in an order in which each comes after what feeds it. At a section, what its sources and
+ * the stages before it bring is known; the section's own solution says what of it is at each net. A
+ * stage then takes what is at its input and makes what it drives the next section with: gain,
+ * ceiling, noise, time, sides. Flows are one a source and way; those that agree in all that matters
+ * are joined as they meet. Sections that lead round to one another are gone round until they come
+ * to rest, where the gain once round is under one; a circle that howls has no level, so the step
+ * that leads back is left out there, and the howl itself is told elsewhere.
+ */
+class SignalRun {
+  private readonly solved = new Map<string, Solution>();
+  private readonly atNet: (Present | undefined)[];
+  private readonly visits: ReturnType<typeof visits>;
+
+  constructor(private readonly circuit: Circuit) {
+    this.atNet = circuit.nets.map(() => undefined);
+    this.visits = visits(circuit);
+  }
+
+  flowing(): Flowing {
+    const { loops, into, sectionOfNet } = this.visits;
+    for (const block of this.blocks()) {
+      if (!loops.some((l) => l.includes(block[0]!))) this.visit(block[0]!, false);
+      else if (this.gainRound(block) < RESTS) this.goRound(block);
+      else for (const at of block) this.visit(at, true);
+    }
+    return {
+      circuit: this.circuit,
+      present: this.present,
+      solution: this.solution,
+      loops: loops.map((loop) =>
+        this.circuit.stages.filter(
+          (s) => loop.includes(sectionOfNet(s.from)) && loop.includes(into(s)),
+        ),
+      ),
+    };
+  }
+
+  private readonly present = (net: number): Present => this.atNet[net] ?? EMPTY;
+
+  private readonly solution = (section: Section, hertz: number): Solution => {
     const key = `${section.index}@${hertz}`;
-    let s = solved.get(key);
-    if (!s) solved.set(key, (s = solveSection(circuit, section, hertz)));
+    let s = this.solved.get(key);
+    if (!s) this.solved.set(key, (s = solveSection(this.circuit, section, hertz)));
     return s;
   };
 
-  const { order, isBack, loops, sectionOfNet, into } = visits(circuit);
+  /** Sections that lead round to one another together, each block after what feeds it. */
+  private blocks(): number[][] {
+    const { order, loops } = this.visits;
+    const blocks = new Map<number | readonly number[], number[]>();
+    for (const at of order) {
+      const key = loops.find((l) => l.includes(at)) ?? at;
+      const block = blocks.get(key);
+      if (block) block.push(at);
+      else blocks.set(key, [at]);
+    }
+    return [...blocks.values()];
+  }
 
-  const atNet: (Present | undefined)[] = circuit.nets.map(() => undefined);
-  const present = (net: number): Present => atNet[net] ?? EMPTY;
-  for (const index of order) {
-    const section = circuit.sections[index]!;
-    if (!section.drivers.length) continue;
+  /** What is at the nets of a section, from its sources and the stages that drive it. */
+  private visit(index: number, isCut: boolean): void {
+    const section = this.circuit.sections[index]!;
+    if (!section.drivers.length) return;
+    const { isBack, sectionOfNet } = this.visits;
     const driven = section.drivers.map((d) => {
       let flows: Flow[] = d.source
         ? [fromSource(sourceId(d.device, d.source.name), d.source)].filter((f) => f.volts[1] > 0)
@@ -134,21 +197,17 @@ export function runSignal(circuit: Circuit): Flowing {
           : SILENT;
       let idle = noise;
       for (const s of d.stages) {
-        if (isBack(sectionOfNet(s.from), index)) continue;
-        const out = throughStage(
-          s,
-          present(s.from),
-          s.keyNet === undefined ? undefined : present(s.keyNet),
-          thermal(s),
-        );
+        if (isCut && isBack(sectionOfNet(s.from), index)) continue;
+        const key = s.keyNet === undefined ? undefined : this.present(s.keyNet);
+        const out = throughStage(s, this.present(s.from), key, this.thermal(s));
         flows = flows.concat(out.flows);
         noise = addHiss(noise, out.noise);
         idle = addHiss(idle, out.idle);
       }
       return { flows, noise, idle };
     });
-    const middle = solution(section, REFERENCE_HERTZ);
-    const bright = solution(section, BRIGHT_HERTZ);
+    const middle = this.solution(section, REFERENCE_HERTZ);
+    const bright = this.solution(section, BRIGHT_HERTZ);
     section.nets.forEach((net, n) => {
       let flows: Flow[] = [];
       let noise = SILENT;
@@ -160,30 +219,91 @@ export function runSignal(circuit: Circuit): Flowing {
         noise = addHiss(noise, scaleHiss(d.noise, gain * gain));
         idle = addHiss(idle, scaleHiss(d.idle, gain * gain));
       });
-      atNet[net] = { ...merged(flows), noise, idle };
+      this.atNet[net] = { ...merged(flows), noise, idle };
+    });
+  }
+
+  /** Goes round until nothing changes any more. */
+  private goRound(block: readonly number[]): void {
+    let before = -1;
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      for (const at of block) this.visit(at, false);
+      const now = this.powerIn(block);
+      if (Math.abs(now - before) <= SETTLED * now) return;
+      before = now;
+    }
+  }
+
+  private powerIn(block: readonly number[]): number {
+    return block
+      .flatMap((at) => this.circuit.sections[at]!.nets)
+      .reduce((sum, net) => {
+        const { flows, noise } = this.present(net);
+        return sum + totalVolts(flows, 1) ** 2 + noise.power;
+      }, 0);
+  }
+
+  /**
+   * The small-signal gain once round, as an amplitude: what a vector of levels grows by when it is
+   * sent round and round (the largest eigenvalue, by power iteration), all ways in phase.
+   */
+  private gainRound(block: readonly number[]): number {
+    const ways = this.waysIn(block);
+    const nets = new Set(ways.map((w) => w.to));
+    let levels = new Map([...nets].map((n) => [n, 1]));
+    let growth = 0;
+    for (let round = 0; round < 64 * block.length; round++) {
+      const next = new Map<number, number>();
+      for (const { from, to, gain } of ways)
+        next.set(to, (next.get(to) ?? 0) + gain * (levels.get(from) ?? 0));
+      // A step as well as a stay: ways of even length alone would swing for ever.
+      for (const n of nets) next.set(n, ((next.get(n) ?? 0) + (levels.get(n) ?? 0)) / 2);
+      const size = Math.max(...next.values());
+      if (!(size > 0)) return 0;
+      for (const [n, level] of next) next.set(n, level / size);
+      const was = growth;
+      growth = 2 * size - 1;
+      levels = next;
+      if (Math.abs(growth - was) < 1e-6) break;
+    }
+    return growth;
+  }
+
+  /** Every way from net to net inside a block: a stage, and the section that it drives. */
+  private waysIn(block: readonly number[]): { from: number; to: number; gain: number }[] {
+    const { sectionOfNet } = this.visits;
+    const inside = new Set(block);
+    return block.flatMap((at) => {
+      const section = this.circuit.sections[at]!;
+      const solution = this.solution(section, REFERENCE_HERTZ);
+      return section.drivers.flatMap((d, k) =>
+        d.stages
+          .filter((s) => inside.has(sectionOfNet(s.from)))
+          .flatMap((s) =>
+            section.nets.map((to, n) => ({
+              from: s.from,
+              to,
+              gain: ratio(stageGainDb(s)) * solution.transfer(k, n),
+            })),
+          ),
+      );
     });
   }
 
   /** Thermal noise power of the passive network that a stage listens to. */
-  function thermal(s: CircuitStage): number {
-    const section = circuit.sections[sectionOfNet(s.from)]!;
+  private thermal(s: CircuitStage): number {
+    const section = this.circuit.sections[this.visits.sectionOfNet(s.from)]!;
     if (!section.drivers.length || s.stage.inOhms === Infinity) return 0;
-    return (
-      thermalNoiseVolts(
-        Math.max(0, solution(section, REFERENCE_HERTZ).impedance(section.nets.indexOf(s.from)).re),
-      ) ** 2
-    );
+    const { re } = this.solution(section, REFERENCE_HERTZ).impedance(section.nets.indexOf(s.from));
+    return thermalNoiseVolts(Math.max(0, re)) ** 2;
   }
-
-  return {
-    circuit,
-    present,
-    solution,
-    loops: loops.map((loop) =>
-      circuit.stages.filter((s) => loop.includes(sectionOfNet(s.from)) && loop.includes(into(s))),
-    ),
-  };
 }
+
+/** Small-signal gain of a stage, the louder of its dry and its wet part; −Infinity where it is muted. */
+export const stageGainDb = ({ stage }: CircuitStage): number => {
+  const mix = stage.wet ? Math.max(stage.wet.dryDb, stage.wet.wetDb) : 0;
+  return stage.muted ? -Infinity : stage.gainDb + stage.outputDb + mix;
+};
 
 const fromSource = (
   device: string,

@@ -1,5 +1,5 @@
 import { at as entryAt, sure } from '../outcome';
-import { orderNodes } from '../graph';
+import { orderByName } from '../graph';
 import type { Station, Step } from './stations';
 
 /**
@@ -18,7 +18,11 @@ export function placeStations(
   // main one goes straight on.
   for (const step of [...steps].sort((a, b) => Number(a.open) - Number(b.open)))
     entryAt(successors, sure(index.get(step.from))).push(sure(index.get(step.to)));
-  const { order, isBack } = orderNodes(successors);
+  const { order, isBack } = orderByName(
+    successors,
+    (i) => entryAt(stations, i).source,
+    (i) => entryAt(stations, i).id,
+  );
   for (const step of steps) {
     const [a, b] = [sure(index.get(step.from)), sure(index.get(step.to))];
     step.back = isBack(a, b);
