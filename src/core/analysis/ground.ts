@@ -19,6 +19,8 @@ export interface Tie {
   a: string;
   b: string;
   lead?: string;
+  /** The lead is balanced: what flows in its shield is not in the signal. */
+  balanced?: boolean;
   device: string;
   other: string;
 }
@@ -29,6 +31,8 @@ export interface HumLoop {
   ties: Tie[];
   cure: string;
   fix?: Fix;
+  /** Other places for an isolator. */
+  others?: Fix[];
 }
 
 const EARTH = 'protective earth';
@@ -88,6 +92,7 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
       a: node(from, lead.from.jack),
       b: node(to, lead.to.jack),
       lead: lead.id,
+      balanced: lead.type === 'balanced',
       device: from.id,
       other: to.id,
     });
@@ -158,9 +163,14 @@ function groundTree(ties: readonly Tie[]): { way: Map<string, Come>; inTree: Set
 
 /**
  * Every independent closed way through ground, as many as there are ties beyond a tree of them,
- * each exchanged for a shorter one where taking another loop's ties out of it leaves one.
+ * each exchanged for a shorter one where taking another loop's ties out of it leaves one. `bareSource`
+ * tells whose pickup drives a lead by itself: a transformer there would take level and treble.
  */
-export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
+export function groundLoops(
+  rig: Rig,
+  sound?: Sound,
+  bareSource: BareSource = () => undefined,
+): HumLoop[] {
   const ties = groundTies(rig, sound);
   const { way, inTree } = groundTree(ties);
   const found: Tie[][] = [];
@@ -185,7 +195,7 @@ export function groundLoops(rig: Rig, sound?: Sound): HumLoop[] {
     const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter(
       (d) => d !== EARTH,
     );
-    return { devices, ties: members, ...cureOf(rig, members, known) };
+    return { devices, ties: members, ...cureOf(rig, members, known, bareSource) };
   });
 }
 
@@ -266,7 +276,8 @@ function cureOf(
   rig: Rig,
   ties: readonly Tie[],
   { devices, leadsById, outlet }: Known,
-): { cure: string; fix?: Fix } {
+  bareSource: BareSource,
+): Pick<HumLoop, 'cure' | 'fix' | 'others'> {
   const name = (id: string) => devices.get(id)?.name ?? id;
   const leads = ties.flatMap((t) => (t.lead ? [sure(leadsById.get(t.lead))] : []));
   for (const lead of leads) {
@@ -315,23 +326,49 @@ function cureOf(
       cure: `a USB isolator between ${name(usb.from.device)} and ${name(usb.to.device)}`,
       fix: usbIsolatorFix(rig, usb),
     };
-  const longest = leads
+  // A leg that ends where it goes, such as a tuner's, before the line; then the longest.
+  const endsThere = (l: Lead) => !rig.leads.some((x) => x.from.device === l.to.device);
+  const places = leads
     .filter((l) => l.type !== 'speaker' && l.type !== 'digital' && l.type !== 'control')
-    .sort((a, b) => b.metres - a.metres)[0];
-  if (!longest) return { cure: 'keep its leads short and side by side' };
+    .sort((a, b) => Number(endsThere(b)) - Number(endsThere(a)) || b.metres - a.metres)
+    .flatMap((lead) => {
+      const fix = isolatorFix(rig, lead, bareSource(lead));
+      return fix ? [{ lead, fix }] : [];
+    });
+  const [best, ...rest] = places;
+  if (!best) return { cure: 'keep its leads short and side by side' };
   return {
     cure:
-      `a hum isolator in the lead from ${name(longest.from.device)} ` +
-      `to ${name(longest.to.device)} (${fixed(longest.metres)} m)`,
-    fix: insertFix(
-      rig,
-      'hum-isolator',
-      'Hum isolator',
-      longest.id,
-      `Put a hum isolator between ${name(longest.from.device)} and ${name(longest.to.device)}`,
-    ),
+      `a hum isolator in the lead from ${name(best.lead.from.device)} ` +
+      `to ${name(best.lead.to.device)} (${fixed(best.lead.metres)} m)`,
+    fix: best.fix,
+    others: rest.slice(0, OTHER_PLACES).map((p) => p.fix),
   };
 }
+
+/** The instrument whose bare pickup drives a lead, if one does. */
+type BareSource = (lead: Lead) => string | undefined;
+
+/**
+ * A hum isolator in a lead. Where a bare pickup drives it, a buffer behind the instrument comes with
+ * it; in the instrument's own lead there is none.
+ */
+export function isolatorFix(rig: Rig, lead: Lead, bareSource: string | undefined): Fix | undefined {
+  const between = `between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`;
+  const isolator = insertFix(
+    ...([rig, 'hum-isolator', 'Hum isolator', lead.id] as const),
+    `Put a hum isolator ${between}`,
+  );
+  if (bareSource === undefined) return isolator;
+  const first = rig.leads.find((l) => l.from.device === bareSource && l.type === lead.type);
+  if (!first || first === lead) return undefined;
+  const words = `Put a buffer behind ${nameOf(rig, bareSource)} and a hum isolator ${between}`;
+  const buffer = insertFix(rig, 'buffer', 'Buffer', first.id, words);
+  return { words, edits: [...buffer.edits, ...isolator.edits] };
+}
+
+/** So many other places for an isolator are named. */
+const OTHER_PLACES = 3;
 
 /** Parts the grounds of a USB lead; the isolator's two sides fit whichever end is the host. */
 function usbIsolatorFix(rig: Rig, lead: Lead): Fix {
@@ -399,13 +436,39 @@ function isolatedSibling(rig: Rig, device: Device, lead: Lead): Fix | undefined 
 export const isPair = (l: HumLoop): boolean =>
   l.devices.length === 2 && l.ties.every((t) => t.kind === 'shield');
 
+/** A loop of patch leads encloses too little to hum, up to this length each, in metres. */
+export const PATCH_METRES = 1;
+
+/**
+ * Whether nobody would hear a loop: over shields alone, by patch leads within one board (or where
+ * nothing is placed), or by two leads of like length to such a group and back, which run together: a
+ * loop's send and return, a stereo pair.
+ */
+export function isHarmless(rig: Rig, loop: HumLoop): boolean {
+  if (loop.ties.some((t) => t.kind !== 'shield')) return false;
+  const leads = loop.ties.map((t) => sure(rig.leads.find((l) => l.id === t.lead)));
+  const boardOf = (id: string) => rig.devices.find((d) => d.id === id)?.at?.board;
+  const [patches, long] = [
+    leads.filter((l) => l.metres <= PATCH_METRES),
+    leads.filter((l) => l.metres > PATCH_METRES).map((l) => l.metres),
+  ];
+  if (patches.some((l) => boardOf(l.from.device) !== boardOf(l.to.device)) && !isPair(loop))
+    return false;
+  return long.length === 0 || (long.length === 2 && Math.max(...long) <= 1.25 * Math.min(...long));
+}
+
+/** Whether every lead of a loop is balanced: its shield carries the current beside the signal, not in it. */
+const isBalanced = (loop: HumLoop): boolean =>
+  loop.ties.every((t) => t.kind !== 'shield' || t.balanced);
+
 /** Hum loops, worst where mains current can flow: through two protective earths or a shared supply return. */
 export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
   const name = (id: string) => ctx.device(id).name;
   // Loops through the same boxes are one matter for a person: the pairs of a loop's send and
   // return, left and right.
   const together = new Map<string, HumLoop[]>();
-  for (const l of humLoops.filter((h) => !isPair(h))) {
+  const told = humLoops.filter((h) => !isHarmless(ctx.rig, h));
+  for (const l of told.filter((h) => !isPair(h))) {
     const key = [...l.devices].sort().join('+');
     together.set(key, [...(together.get(key) ?? []), l]);
   }
@@ -414,7 +477,8 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
     const through = (kind: Tie['kind']) => same.some((h) => h.ties.some((t) => t.kind === kind));
     return {
       rule: 'hum-loop',
-      severity: through('earth') || through('supply') ? 'caution' : 'advice',
+      severity:
+        (through('earth') || through('supply')) && !same.every(isBalanced) ? 'caution' : 'advice',
       subjects: l.devices,
       about: key,
       what:
@@ -429,9 +493,10 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
         ' ' +
         `Cheapest cure: ${l.cure}${same.length > 1 ? ', then the same for the others' : ''}.`,
       fix: l.fix,
+      others: same.flatMap((h) => h.others ?? []),
     };
   });
-  const pairs = humLoops.filter(isPair);
+  const pairs = told.filter(isPair);
   if (pairs.length) {
     const devices = [...new Set(pairs.flatMap((p) => p.devices))];
     remarks.push({

@@ -1,4 +1,4 @@
-import { pluggedJacks } from '../circuit';
+import { bareSourceOf, pluggedJacks } from '../circuit';
 import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
 import { type DestinationFigures, type Heard, heardOf, type StationFigures } from '../signal';
 import type { Step } from '../walk';
@@ -40,7 +40,7 @@ export function evidenceOf(
     cycles: cyclesOf(ctx),
     hosts: hostUses(ctx),
     speakers: speakerLines(ctx),
-    humLoops: groundLoops(rig, sound),
+    humLoops: groundLoops(rig, sound, (lead) => bareSourceOf(ctx.flowing.circuit, lead)),
     reference: rig.reference ?? DEFAULT_REFERENCE,
   };
 }

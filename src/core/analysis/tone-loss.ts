@@ -1,10 +1,12 @@
 import { at as entryAt, sure } from '../outcome';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
-import { byId, leadPf } from '../rig/find';
+import { byId, nameOf } from '../rig/find';
 import { CONTROL_LEADS, type Reference } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
-import type { Remark } from '../findings/finding';
+import type { Fix, Remark } from '../findings/finding';
+import { applyEdits } from '../rig/apply';
+import { type Heard, heardOf } from '../signal';
 import type { Evidence, Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
 import { type Tone, toneOf } from './tone';
@@ -97,7 +99,10 @@ export const toneRemarks: Remarker = (evidence) => {
   );
 };
 
-function bareRemark({ ctx, reference }: Evidence, t: Evidence['tones'][number]): Remark[] {
+function bareRemark(
+  { ctx, reference, stations }: Evidence,
+  t: Evidence['tones'][number],
+): Remark[] {
   const listener = ctx.device(t.listener);
   const compared = referenceTone(ctx, t.driver, reference);
   if (
@@ -107,11 +112,10 @@ function bareRemark({ ctx, reference }: Evidence, t: Evidence['tones'][number]):
   )
     return [];
   const lost = compared.at5kHzDb - t.at5kHzDb;
-  const first = ctx.rig.leads.find(
-    (l) => l.from.device === t.driver && !CONTROL_LEADS.includes(l.type),
-  );
-  const buffered = first && pickupInto(ctx, t.driver, leadPf(first), 1e6);
-  const back = buffered ? buffered.at5kHzDb - t.at5kHzDb : 0;
+  const place = bestPlace({ ctx, stations }, t);
+  // What no buffer gives back, the player's own lead takes: it is what it is.
+  if (!place || place.back < WORTH_A_BUFFER_DB) return [];
+  const { back, fix, where } = place;
   return [
     {
       rule: 'buffer-place',
@@ -120,26 +124,66 @@ function bareRemark({ ctx, reference }: Evidence, t: Evidence['tones'][number]):
       what: `Leads and loads between ${ctx.device(t.driver).name} and ${listener.name} take treble.`,
       why:
         `At 5 kHz it is ${fixed(lost)} dB duller than through the reference lead ` +
-        `(${reference.metres} m ` +
-        `into ${withPrefix(reference.ohms, 'Ω')}): ${Math.round(t.leadPf)} pF of lead before ` +
-        ('the first active input.' +
-          (back > 1
-            ? ` A buffer right after the first lead gives back ${fixed(back)} dB at 5 kHz.`
-            : '') +
-          ' ') +
+        `(${reference.metres} m into ${withPrefix(reference.ohms, 'Ω')}): ` +
+        `${Math.round(t.leadPf)} pF of lead before the first active input. ` +
+        `A buffer ${where} gives back ${fixed(back)} dB at 5 kHz. ` +
         'Some players want the loss; then accept this.',
-      fix:
-        first && back > 1 && first.to.device !== t.listener
-          ? insertFix(
-              ctx.rig,
-              'buffer',
-              'Buffer',
-              first.id,
-              `Put a buffer after the first lead (${fixed(back)} dB back at 5 kHz)`,
-            )
-          : undefined,
+      fix: { ...fix, words: `${fix.words} (${fixed(back)} dB back at 5 kHz)` },
     },
   ];
+}
+
+/** What a buffer must give back at 5 kHz to be worth a word, in dB. */
+const WORTH_A_BUFFER_DB = 1;
+
+/** A place for a buffer, and what it gives back there at 5 kHz, in dB. */
+interface Place {
+  where: string;
+  fix: Fix;
+  back: number;
+}
+
+/**
+ * The lead between a pickup and its listener in which a buffer, tried on a copy, gives back most: the
+ * first unless another gives clearly more, as one behind a pot does.
+ */
+function bestPlace(
+  now: Pick<Heard, 'ctx' | 'stations'>,
+  t: Evidence['tones'][number],
+): Place | undefined {
+  const { rig } = now.ctx;
+  const places = rig.leads
+    .filter((l) => t.leads.includes(l.id) && !CONTROL_LEADS.includes(l.type))
+    .filter((l) => l.from.device !== t.driver || l.to.device !== t.listener)
+    .sort(byId)
+    .map((lead): Place & { isFirst: boolean } => {
+      const isFirst = lead.from.device === t.driver;
+      const where = isFirst
+        ? 'after the first lead'
+        : `between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`;
+      const fix = insertFix(rig, 'buffer', 'Buffer', lead.id, `Put a buffer ${where}`);
+      return { isFirst, where, fix, back: givenBack(now, t, fix) };
+    });
+  const clearly = (p: (typeof places)[number]) => p.back + (p.isFirst ? WORTH_A_BUFFER_DB : 0);
+  return places.reduce<(typeof places)[number] | undefined>(
+    (best, p) => (best && clearly(best) >= clearly(p) ? best : p),
+    undefined,
+  );
+}
+
+/** How much louder 5 kHz arrives at the listener of a pickup with a fix made on a copy, in dB. */
+function givenBack(
+  now: Pick<Heard, 'ctx' | 'stations'>,
+  t: Evidence['tones'][number],
+  fix: Fix,
+): number {
+  const tried = applyEdits(now.ctx.rig, fix.edits);
+  if (!tried.ok) return 0;
+  const at5kHz = ({ stations }: Pick<Heard, 'stations'>) => {
+    const input = stations.find((s) => s.device === t.listener && s.ins.length)?.input;
+    return (input?.levelDbu?.soft ?? NaN) + (input?.tiltDb ?? NaN);
+  };
+  return at5kHz(heardOf(tried.value.rig, now.ctx.sound)) - at5kHz(now) || 0;
 }
 
 function dullRemark({ ctx }: Evidence, t: Evidence['tones'][number]): Remark[] {

@@ -99,8 +99,10 @@ describe('where things stand', () => {
     const more: Rig = { ...pair, devices: [...pair.devices, device('n', 'boost', 'New')] };
     const withNew = boardModel(more, board, new Map(), ['n']);
     const at = placesNow(withNew);
-    expect(at[0]).toEqual({ x: 300, y: 200 });
-    expect(at[2]!.y).toBeLessThan(-withNew.items[2]!.depth);
+    const indexOf = (name: string) => withNew.items.findIndex((i) => i.device.name === name);
+    expect(at[indexOf('Kiln')]).toEqual({ x: 300, y: 200 });
+    const fresh = indexOf('New');
+    expect(at[fresh]!.y).toBeLessThan(-withNew.items[fresh]!.depth);
   });
   test('a supply goes under the deck by itself where it fits there', () => {
     const more: Rig = {
@@ -112,12 +114,12 @@ describe('where things stand', () => {
       ],
     };
     const { items } = boardModel(more, board, new Map(), ['n', 'o']);
-    expect(items.map((i) => [i.device.name, i.under])).toEqual([
-      ['Kiln', false],
-      ['Supply', true],
-      ['Flat', true],
-      ['Tall', false],
-    ]);
+    expect(Object.fromEntries(items.map((i) => [i.device.name, i.under]))).toEqual({
+      Kiln: false,
+      Supply: true,
+      Flat: true,
+      Tall: false,
+    });
   });
   test('which pedals feet go to follows from the sounds, as a share of the changes', () => {
     const pressed = pressedDevices(touringRig);

@@ -308,6 +308,13 @@ function pointsOf(pass: Pass): string[] {
   return 'at' in pass ? [pass.at] : [];
 }
 
+/** The instrument whose pickup drives a lead by itself: what is put into it loads that pickup. */
+export function bareSourceOf(circuit: Circuit, lead: Lead): string | undefined {
+  const net = circuit.netAt(lead.from.device, lead.from.jack);
+  const section = net && circuit.sections[net.section];
+  return section?.drivers.find((d) => d.source?.bare)?.device;
+}
+
 function gatherSections(
   nets: Net[],
   resistors: Section['resistors'],

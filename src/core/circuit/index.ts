@@ -1,4 +1,4 @@
-export { AIR_MS_PER_METRE, buildCircuit, isMetal } from './build';
+export { AIR_MS_PER_METRE, buildCircuit, bareSourceOf, isMetal } from './build';
 export { passesOf, pluggedJacks } from './plugged';
 export * from './circuit';
 export { solveSection } from './passive';

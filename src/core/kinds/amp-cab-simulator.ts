@@ -28,6 +28,7 @@ export const ampCabSimulator = defineKind({
       clip: 6,
       inOhms: 1e6,
       noiseDbu: -98,
+      lineOhms: 600,
       why: 'a modelled power stage',
     }),
     latency(2.5, 'converters take 1 to 3 ms, the cabinet filter a little more'),

@@ -387,9 +387,13 @@ export const driveFigures = (p: {
   why: string;
   inOhms?: number;
   noiseDbu?: number;
+  /** A line output behind its level control; else the control is what comes out. */
+  lineOhms?: number;
 }) => [
   inputOhms(p.inOhms ?? 500_000, 'the bias resistor of the first transistor or op-amp'),
-  outputOhms(5000, 'a level pot part of the way up'),
+  p.lineOhms === undefined
+    ? outputOhms(5000, 'a level pot part of the way up')
+    : outputOhms(p.lineOhms, 'a line output'),
   noise(p.noiseDbu ?? -100, 'op-amp and transistor drives, before their own gain'),
   ceiling(p.clip, p.why),
   figure('gainLowDb', 'Gain with the drive knob down', 'dB', p.low, [-20, 80], p.why),

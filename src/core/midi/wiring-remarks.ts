@@ -226,7 +226,7 @@ export function messageReachRemarks(orders: Orders): Remark[] {
         .map((s) => ({ sender: s, cut: whereCut(rig, s.device.id, id) }))
         .find((x) => x.cut);
       if (need === 'clock' && !senders.length) {
-        found.push(unledRemark(orders, m));
+        found.push(...unledRemark(orders, m));
         continue;
       }
       const into = m.kind.jacks.find((j) => j.midi === 'in');
@@ -347,7 +347,7 @@ export function messageReachRemarks(orders: Orders): Remark[] {
 }
 
 /** A device that follows clock where nothing leads: who could lead, and where its clock would stop. */
-function unledRemark({ rig, graph }: Orders, m: MidiDevice): Ready {
+function unledRemark({ rig, graph }: Orders, m: MidiDevice): Ready[] {
   const id = m.device.id;
   const able = [...graph.devices.values()].filter(
     (s) => s.device.id !== id && s.sends.includes('clock'),
@@ -358,48 +358,55 @@ function unledRemark({ rig, graph }: Orders, m: MidiDevice): Ready {
     device: s.device.id,
     midi: { ...s.device.midi, clock: 'send' },
   });
-  // A device that is merely made for clock, and hangs on no lead, may well be meant to run free.
-  const idle =
+  // A device that is merely made for clock, and hangs on no lead, is meant to run free.
+  const runsFree =
     !m.device.tempo &&
     m.device.midi?.clock !== 'follow' &&
     !graph.ways.some((w) => w.to.device === id);
+  if (runsFree) return [];
   const base = {
     rule: 'midi-clock' as const,
-    severity: idle ? ('advice' as const) : ('fault' as const),
+    severity: 'fault' as const,
     what: `${m.device.name} follows clock, and nothing sends any.`,
   };
   if (near)
-    return {
-      ...base,
-      subjects: [id],
-      about: id,
-      why: `${near.device.name} reaches it and can lead, but is not set to.`,
-      fixes: [{ words: `Let ${near.device.name} lead with clock`, edits: [lead(near)] }],
-    };
+    return [
+      {
+        ...base,
+        subjects: [id],
+        about: id,
+        why: `${near.device.name} reaches it and can lead, but is not set to.`,
+        fixes: [{ words: `Let ${near.device.name} lead with clock`, edits: [lead(near)] }],
+      },
+    ];
   const far = able.map((s) => ({ s, cut: whereCut(rig, s.device.id, id) })).find((x) => x.cut);
   if (!far)
-    return {
-      ...base,
-      subjects: [id],
-      about: id,
-      why: able.length
-        ? `No lead brings it what ${able.map((s) => s.device.name).join(' or ')} could send.`
-        : 'No device of this rig can lead with clock.',
-    };
+    return [
+      {
+        ...base,
+        subjects: [id],
+        about: id,
+        why: able.length
+          ? `No lead brings it what ${able.map((s) => s.device.name).join(' or ')} could send.`
+          : 'No device of this rig can lead with clock.',
+      },
+    ];
   const stopper = sure(graph.devices.get(far.cut!.stopper)).device.name;
-  return {
-    ...base,
-    subjects: [id, far.cut!.stopper],
-    about: id,
-    what: `${m.device.name} never gets clock.`,
-    why:
-      `${far.s.device.name} could lead, but ${stopper}, in front of ${m.device.name}, ` +
-      'passes nothing on: it has no thru, or is set to none.',
-    fixes: reachFixes(rig, far.s.device.id, id).map((f) => ({
-      words: `${f.words}, and let ${far.s.device.name} lead with clock`,
-      edits: [...f.edits, lead(far.s)],
-    })),
-  };
+  return [
+    {
+      ...base,
+      subjects: [id, far.cut!.stopper],
+      about: id,
+      what: `${m.device.name} never gets clock.`,
+      why:
+        `${far.s.device.name} could lead, but ${stopper}, in front of ${m.device.name}, ` +
+        'passes nothing on: it has no thru, or is set to none.',
+      fixes: reachFixes(rig, far.s.device.id, id).map((f) => ({
+        words: `${f.words}, and let ${far.s.device.name} lead with clock`,
+        edits: [...f.edits, lead(far.s)],
+      })),
+    },
+  ];
 }
 
 /**

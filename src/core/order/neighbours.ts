@@ -34,12 +34,16 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
     for (const [job, s] of Object.entries(from) as [Job, StationFigures][])
       if (!to[job] || keep(s, to[job])) to[job] = s;
   };
+  // What wants the bare pickup goes before everything: nothing is moved before it.
+  const goesFirst = (s: StationFigures) =>
+    ctx.rig.order?.stances?.['bare-pickup']?.stance !== 'other' &&
+    kindOf(ctx.device(s.device).kind).wantsBarePickup === true;
   for (const s of order) {
     const mine: ByJob = {};
     for (const step of into.get(s.id) ?? []) {
       const p = sure(byId.get(step.from));
       join(mine, sure(before.get(p.id)), (a, b) => a.column < b.column);
-      join(mine, own(p), (a, b) => a.column < b.column);
+      if (!goesFirst(p)) join(mine, own(p), (a, b) => a.column < b.column);
     }
     before.set(s.id, mine);
   }

@@ -1,7 +1,7 @@
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { neighbours } from './neighbours';
-import { asRemark, type Ordered, ORDER_RULES } from './rules';
+import { asRemark, type Breach, type Ordered, ORDER_RULES } from './rules';
 
 /** Order advice on one sound, by the stance that the rig takes on each rule. */
 export function orderRemarks(evidence: Ordered): Remark[] {
@@ -15,14 +15,20 @@ export function orderRemarks(evidence: Ordered): Remark[] {
     const job = kindOf(ctx.device(s.device).kind).job;
     if (s.state !== 'engaged' && job !== 'tuner') return [];
     const look = { s, job, before: near.before(s), behind: near.behind(s), evidence, near };
+    // Moved past a split, it would serve somebody else: a volume for one ear, an echo for one amp.
+    const servesTheSame = ({ move, other }: Breach) =>
+      !move || !other || near.destinationsBehind(s) === near.destinationsBehind(other);
     return active.flatMap((rule) => {
       const school = stances[rule.id]?.stance === 'other' ? ('other' as const) : ('main' as const);
-      return rule.look(look, school).map((b) => {
-        const remark = asRemark(rule, look, b);
-        return school === 'other' && !b.why
-          ? { ...remark, why: `${rule.thing}: ${rule.other}. That is the school chosen here.` }
-          : remark;
-      });
+      return rule
+        .look(look, school)
+        .filter(servesTheSame)
+        .map((b) => {
+          const remark = asRemark(rule, look, b);
+          return school === 'other' && !b.why
+            ? { ...remark, why: `${rule.thing}: ${rule.other}. That is the school chosen here.` }
+            : remark;
+        });
     });
   });
 }

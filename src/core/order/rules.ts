@@ -97,7 +97,9 @@ export const ORDER_RULES: readonly OrderRule[] = [
         entryAt(ctx.flowing.circuit.nets, net).section,
       );
       const active = section.drivers.find((d) => !d.source?.bare);
-      if (!active) return [];
+      // Of an instrument with electronics of its own nobody gets a bare pickup, in whatever order.
+      const isBare = ctx.flowing.circuit.drivers.some((d) => d.source?.bare);
+      if (!active || active.source || !isBare) return [];
       const first = at.evidence.stations
         .filter((s) => s.source)
         .map((s) => leadFrom(ctx.rig, s.device, s.outs[0] ?? ''))
@@ -326,6 +328,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
     main: 'after the split',
     other: 'before it',
     why: 'one ear’s cure is the house’s problem',
+    quiet: true,
     look: (at, school) => {
       if (school === 'other' || at.job !== 'eq') return [];
       const heard = at.near.destinationsBehind(at.s);

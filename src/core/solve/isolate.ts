@@ -1,8 +1,17 @@
 import { sure } from '../outcome';
 import { Joined } from '../graph';
-import { groundLoops, groundTies, isPair, type Tie } from '../analysis/ground';
-import { insertFix } from '../findings/insert-fix';
+import {
+  groundLoops,
+  groundTies,
+  isHarmless,
+  isolatorFix,
+  isPair,
+  PATCH_METRES,
+  type Tie,
+} from '../analysis/ground';
+import { bareSourceOf, buildCircuit, type Circuit } from '../circuit';
 import type { Fix } from '../findings/finding';
+import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import { deviceOf, leadOf, nameOf, outletsOf } from '../rig/find';
@@ -38,8 +47,9 @@ const PRICE = { switch: 1, outlet: 3, box: 10, perMetre: 0.02 };
 /**
  * The cheapest set of places to open so that no closed way through ground is left: of all ties
  * between chassis a dearest tree is kept, and every other tie is opened. That is exact, because
- * ties that keep a graph free of circles are a matroid. Protective earths are never opened; circles
- * that only speaker leads and earths close are told as left.
+ * ties that keep a graph free of circles are a matroid. Protective earths are never opened; a
+ * lead that a bare pickup drives takes a buffer besides; patch leads within one board enclose too little to hum. Circles
+ * that only speaker leads, earths and an instrument's own lead close are told as left.
  */
 export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
   const between = new Set<string>();
@@ -49,16 +59,20 @@ export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
     if (t.kind === 'shield') between.add(key);
     return isFirst;
   });
-  const ties = single.map((tie) => ({ tie, cut: cutOf(rig, tie) }));
+  const circuit = buildCircuit(rig, sound);
+  const ties = single.map((tie) => {
+    const isPatch = isPatchLead(rig, tie);
+    return { tie, isPatch, cut: isPatch ? undefined : cutOf(rig, tie, circuit) };
+  });
   const joined = new Joined<string>();
   const cuts: Cut[] = [];
   const left: string[] = [];
-  for (const { tie, cut } of ties.sort(
+  for (const { tie, isPatch, cut } of ties.sort(
     (x, y) => (y.cut?.price ?? Infinity) - (x.cut?.price ?? Infinity) || 0,
   )) {
     if (!joined.isJoined(tie.a, tie.b)) joined.join(tie.a, tie.b);
     else if (cut) cuts.push(cut);
-    else
+    else if (!isPatch)
       left.push(
         `${nameOf(rig, tie.device)} and ${tie.kind === 'earth' ? 'protective earth' : nameOf(rig, tie.other)}`,
       );
@@ -68,7 +82,7 @@ export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
   const edits = renumbered(rig, once);
   const after = applyEdits(rig, edits);
   const loops = (r: Rig) => groundLoops(r, sound && r.sounds.find((s) => s.id === sound.id));
-  const real = (r: Rig) => loops(r).filter((l) => !isPair(l)).length;
+  const real = (r: Rig) => loops(r).filter((l) => !isPair(l) && !isHarmless(r, l)).length;
   return {
     loopsNow: real(rig),
     loopsThen: after.ok ? real(after.value.rig) : NaN,
@@ -79,7 +93,18 @@ export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
   };
 }
 
-function cutOf(rig: Rig, tie: Tie): Cut | undefined {
+/** A patch lead within one board: what circles it closes enclose too little to hum. */
+function isPatchLead(rig: Rig, tie: Tie): boolean {
+  const lead = tie.lead === undefined ? undefined : leadOf(rig, tie.lead);
+  const boardOf = (id: string) => deviceOf(rig, id)?.at?.board;
+  return (
+    lead !== undefined &&
+    lead.metres <= PATCH_METRES &&
+    boardOf(lead.from.device) === boardOf(lead.to.device)
+  );
+}
+
+function cutOf(rig: Rig, tie: Tie, circuit: Circuit): Cut | undefined {
   if (tie.kind === 'earth') return undefined;
   if (tie.kind === 'supply') {
     const device = sure(deviceOf(rig, tie.device));
@@ -128,29 +153,36 @@ function cutOf(rig: Rig, tie: Tie): Cut | undefined {
       },
     };
   }
-  const words = `Put a hum isolator between ${from.name} and ${nameOf(rig, lead.to.device)}`;
-  return {
-    words,
-    why: `nothing on that loop is isolated yet, and this is its longest lead, ${lead.metres} m`,
-    price: PRICE.box - PRICE.perMetre * lead.metres,
-    fix: insertFix(rig, 'hum-isolator', 'Hum isolator', lead.id, words),
-  };
+  const bare = bareSourceOf(circuit, lead);
+  const fix = isolatorFix(rig, lead, bare);
+  return (
+    fix && {
+      words: fix.words,
+      why: `nothing on that loop is isolated yet, and this is its longest lead, ${lead.metres} m`,
+      price: (bare === undefined ? 1 : 2) * PRICE.box - PRICE.perMetre * lead.metres,
+      fix,
+    }
+  );
 }
 
-/** The edits of several fixes as one list, each new device and lead with an id of its own. */
+/**
+ * The edits of several fixes as one list, each new device and lead with an id of its own. What two
+ * fixes put into the same lead, such as a buffer behind the instrument, goes in once.
+ */
 function renumbered(rig: Rig, cuts: readonly Cut[]): Fix['edits'] {
   const edits: Fix['edits'] = [];
   let at = rig;
-  for (const cut of cuts) {
-    const [first] = cut.fix.edits;
-    const mine =
-      first?.edit === 'insertInLead'
-        ? insertFix(at, first.device.kind, first.device.name, first.lead, cut.words).edits
-        : cut.fix.edits;
-    const done = applyEdits(at, mine);
-    if (!done.ok) continue;
-    at = done.value.rig;
-    edits.push(...mine);
-  }
+  for (const { words, fix } of cuts)
+    for (const edit of fix.edits) {
+      if (edit.edit === 'insertInLead' && !leadOf(at, edit.lead)) continue;
+      const mine =
+        edit.edit === 'insertInLead'
+          ? insertFix(at, edit.device.kind, edit.device.name, edit.lead, words).edits
+          : [edit];
+      const done = applyEdits(at, mine);
+      if (!done.ok) continue;
+      at = done.value.rig;
+      edits.push(...mine);
+    }
   return edits;
 }

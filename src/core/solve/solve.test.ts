@@ -332,7 +332,9 @@ describe('isolating', () => {
       expect.stringMatching(/^Isolate output [AB] of Split$/),
     ]);
     const passive = proposeIsolation(twoAmps('splitter-passive'));
-    expect(passive.cuts.map((c) => c.words)).toEqual(['Put a hum isolator between Split and B']);
+    expect(passive.cuts.map((c) => c.words)).toEqual([
+      'Put a buffer behind G and a hum isolator between Split and B',
+    ]);
     expect(passive.loopsThen).toBe(0);
   });
   test('nothing is proposed where ground is open already, and never a protective earth', () => {
