@@ -1,6 +1,6 @@
 import { chainOf } from '../testing/rigs';
 import type { Rig } from '../rig';
-import { type Head, type Keeping, next, opened } from '.';
+import { type Head, journalOf, type Keeping, next, opened } from '.';
 
 const rig = chainOf(['guitar-active', 'boost', 'console-input'], 0.5);
 const named = (name: string, from: Rig = rig): Rig => ({ ...from, name });
@@ -145,4 +145,28 @@ test('what the server will never take says so, and the next change tries again',
   const k = next(sending(changed(start, named('Bad'))), { is: 'refused', why: 'It is too large.' });
   expect(k).toMatchObject({ state: 'refused', why: 'It is too large.', pending: ['a change'] });
   expect(changed(k, named('Good'))).toMatchObject({ state: 'changed', pending: { length: 2 } });
+});
+
+test('the journal holds an attempt while it is out or unanswered, and at no other time', () => {
+  const waiting = changed(start, named('One'));
+  const out = sending(waiting);
+  const away = next(out, { is: 'failed', why: 'The server cannot be reached.' });
+  const done = next(out, { is: 'saved', identity: 'mine', revision: 2 });
+  expect([start, waiting, out, away, done].map((k) => 'attempt' in journalOf(k))).toEqual([
+    ...[false, false, true, true, false],
+  ]);
+  expect(journalOf(away)).toMatchObject({ base: { revision: 1 }, rig: { name: 'One' } });
+});
+
+test('of what came in while a save was out, the newest is taken up, whichever way it came', () => {
+  const out = sending(changed(start, named('One')));
+  const second = noted('second', named('One'));
+  const third = noted('third', named('One'));
+  const meanwhile = (n: number, r: Rig) => next(out, { is: 'arrived', head: head(n, r) });
+  const saved = (k: Keeping, newer?: Head) =>
+    next(k, { is: 'saved', identity: 'mine', revision: 2, newer });
+  expect(saved(meanwhile(4, third), head(3, second)).base.revision).toBe(4);
+  expect(saved(meanwhile(3, second), head(4, third)).base.revision).toBe(4);
+  expect(saved(meanwhile(3, second)).rig.notes).toBe('second');
+  expect(saved(out).base.revision).toBe(2);
 });

@@ -13,7 +13,7 @@ import { bandOf, BANDS, loudnessWeight } from './bands';
 import { noteAt } from './figures';
 import { LOW_E, pluck, sine } from './pluck';
 import { joined, type Part, runNote } from './run';
-import { HARMONICS, powersOf, rmsOf, samplesOf, scaledBy, spectrumOf } from './spectrum';
+import { delayed, HARMONICS, powersOf, rmsOf, samplesOf, scaledBy, spectrumOf } from './spectrum';
 import { playNote } from '.';
 
 const decibels = (x: number) => 20 * Math.log10(x);
@@ -331,4 +331,14 @@ test('picking harder never makes a note softer, and a boost in front of dirt add
   };
   const [low, high] = [figures(2), figures(9)];
   expect(high.added - low.added).toBeGreaterThan(high.level - low.level);
+});
+
+test('a note that is late is the same wave, moved: each harmonic by its own angle', () => {
+  const note = spectrumOf(samplesOf(pluck(LOW_E)));
+  const period = 1000 / LOW_E.hertz;
+  const quarter = samplesOf(delayed(note, LOW_E.hertz, period / 4));
+  const now = samplesOf(note);
+  const n = now.length;
+  for (let i = 0; i < n; i += 37) expect(quarter[i]).toBeCloseTo(now[(i - n / 4 + n) % n]!, 9);
+  expect(rmsOf(delayed(note, LOW_E.hertz, 1.234))).toBeCloseTo(rmsOf(note), 12);
 });

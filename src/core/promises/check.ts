@@ -1,5 +1,11 @@
 import type { SoundFigures } from '../analysis';
+import { kindOf } from '../kinds';
+import { sure } from '../outcome';
+import { deviceOf, nameOf } from '../rig/find';
 import { promiseWords } from '../rig/promise-words';
+import { fieldsOf } from '../rig/promise-types';
+import { sourceDevice } from '../rig/source-id';
+import { sourcesOf } from '../walk';
 import { namedIn, type PromiseType, type Rig, type RigPromise, type Sound } from '../rig/schema';
 import { PROMISE_CHECKS, type PromiseCheck } from './checks';
 import type { Breach, Ground } from './ground';
@@ -98,6 +104,12 @@ export class PromiseChecker {
         `"${gone.join('", "')}" is no longer in this rig. ` + 'Change the promise or take it back.';
       return { id: p.id, words, kept: false, sounds: 0, breaches: [{ why, subjects: [] }] };
     }
+    const wrong = misnamed(rig, p);
+    if (wrong.length)
+      return {
+        ...{ id: p.id, words, kept: false, sounds: 0 },
+        breaches: wrong.map((why) => ({ why, subjects: ids.devices })),
+      };
     const wanted = 'sounds' in p && Array.isArray(p.sounds) ? (p.sounds as string[]) : [];
     const named = wanted.length ? wanted.flatMap((id) => ground.sound(id) ?? []) : rig.sounds;
     const check = this.checks[p.type] as PromiseCheck<PromiseType>;
@@ -140,4 +152,31 @@ export class PromiseChecker {
     known.whole.set(key, { sounds: ground.rig.sounds, breaches });
     return breaches;
   }
+}
+
+/**
+ * What a promise names that is there and is not what it is named as: a destination that hears
+ * nothing, a source that sends nothing, a signal that its device does not send. Nothing can be told
+ * of those, so the promise is not kept.
+ */
+function misnamed(rig: Rig, p: RigPromise): string[] {
+  const name = (id: string) => nameOf(rig, id);
+  return Object.entries(fieldsOf(p.type)).flatMap(([field, { asks }]) => {
+    const value = (p as unknown as Record<string, unknown>)[field];
+    const ids = (Array.isArray(value) ? value : [value]).filter((id) => typeof id === 'string');
+    if (asks === 'destination' || asks === 'destinations')
+      return ids
+        .filter((id) => !kindOf(sure(deviceOf(rig, id)).kind).destination)
+        .map((id) => `${name(id)} is no destination.`);
+    if (asks !== 'source') return [];
+    const sent = sourcesOf(rig);
+    return ids.flatMap((id) => {
+      const own = sent.filter((s) => sourceDevice(s) === sourceDevice(id));
+      if (!own.length) return [`${name(id)} sends no signal of its own.`];
+      if (own.includes(id) || id === sourceDevice(id)) return [];
+      return [
+        `${name(sourceDevice(id))} sends no signal of that name: it sends ${own.join(' and ')}.`,
+      ];
+    });
+  });
 }

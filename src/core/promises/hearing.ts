@@ -4,7 +4,7 @@ import { kindOf } from '../kinds';
 import { nameOf } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import type { Rig } from '../rig/schema';
-import { routeBetween } from '../walk';
+import { routeBetween, sourcesOf } from '../walk';
 import type { Breach, InSound } from './ground';
 
 /** At most this many names of a route are told; the middle of a longer one is left out. */
@@ -34,6 +34,14 @@ const devicesBetween = (
   ),
 ];
 
+/**
+ * Whether a source is among those that arrive; where a device sends named signals only, its id stands
+ * for any of them.
+ */
+const among = (rig: Rig, arriving: readonly string[], source: string): boolean =>
+  arriving.includes(source) ||
+  (!sourcesOf(rig).includes(source) && arriving.some((s) => sourceDevice(s) === source));
+
 const isPlayed = (report: SoundFigures, source: string): boolean =>
   report.stations.some(
     (s) => s.device === sourceDevice(source) && s.source && s.state === 'engaged',
@@ -52,9 +60,9 @@ function whereItStops(rig: Rig, report: SoundFigures, source: string, destinatio
     };
   const at = (id: string) => report.stations.filter((s) => s.device === id);
   const comesIn = (id: string) =>
-    at(id).some((s) => s.input?.levelDbu && s.input.sources.includes(source));
+    at(id).some((s) => s.input?.levelDbu && among(rig, s.input.sources, source));
   const goesOut = (id: string) =>
-    at(id).some((s) => s.output.levelDbu && s.output.sources.includes(source));
+    at(id).some((s) => s.output.levelDbu && among(rig, s.output.sources, source));
   const last = [...way].reverse().find((id) => comesIn(id) || goesOut(id)) ?? sourceDevice(source);
   const next = way[way.indexOf(last) + 1];
   const muted = report.stations.find((s) => way.includes(s.device) && s.state === 'muted');
@@ -85,14 +93,14 @@ export const hears: InSound<'hears'> = (p, { rig }, _sound, report) => {
         subjects: [p.destination],
       },
     ];
-  if (!isPlayed(report, p.source) || (d.levelDbu && d.sources.includes(p.source))) return [];
+  if (!isPlayed(report, p.source) || (d.levelDbu && among(rig, d.sources, p.source))) return [];
   return [whereItStops(rig, report, p.source, p.destination)];
 };
 
 /** A destination never hears a source. */
 export const neverHears: InSound<'never-hears'> = (p, { rig }, _sound, report) => {
   const d = report.destinations.find((x) => x.device === p.destination);
-  if (!d?.sources.includes(p.source)) return [];
+  if (!d || !among(rig, d.sources, p.source)) return [];
   const route = devicesBetween(report, p.source, p.destination);
   return [
     {
@@ -116,7 +124,7 @@ export const tunerHears: InSound<'tuner-hears'> = (p, { rig }, _sound, report) =
   );
   if (
     tuners.some(
-      (s) => (s.input ?? s.output).sources.includes(p.source) && (s.input ?? s.output).levelDbu,
+      (s) => among(rig, (s.input ?? s.output).sources, p.source) && (s.input ?? s.output).levelDbu,
     )
   )
     return [];

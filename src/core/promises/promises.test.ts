@@ -435,3 +435,19 @@ describe('where a signal stops is said', () => {
     expect(words).toMatch(/^Device 2 mutes it\. The way would be .*Device 1.*Device 2.*Device 3/);
   });
 });
+
+test('what is named and cannot be judged is not kept: no destination, no source, no such signal', () => {
+  const why = (p: object) => {
+    const promises = [{ id: 'p', ...p }] as unknown as NonNullable<Rig['promises']>;
+    const [result] = analyse({ ...touringRig, promises }).promises;
+    return result!.kept ? 'kept' : result!.breaches[0]!.why;
+  };
+  const never = (destination: string, source: string) =>
+    why({ type: 'never-hears', destination, source });
+  expect(never('kiln', 'bari')).toBe('Kiln Drive is no destination.');
+  expect(never('house', 'kiln')).toBe('Kiln Drive sends no signal of its own.');
+  expect(never('house', 'tracks/nobody')).toMatch(/^Tide tracks sends no signal of that name/);
+  expect(why({ type: 'latency-under', destination: 'kiln', ms: 5 })).toContain('no destination');
+  // A device that sends several signals stands for any of them.
+  expect(never('tdesk', 'tracks')).not.toBe('kept');
+});

@@ -47,9 +47,10 @@ const PRICE = { switch: 1, outlet: 3, box: 10, perMetre: 0.02 };
 /**
  * The cheapest set of places to open so that no closed way through ground is left: of all ties
  * between chassis a dearest tree is kept, and every other tie is opened. That is exact, because
- * ties that keep a graph free of circles are a matroid. Protective earths are never opened; a
- * lead that a bare pickup drives takes a buffer besides; patch leads within one board enclose too little to hum. Circles
- * that only speaker leads, earths and an instrument's own lead close are told as left.
+ * ties that keep a graph free of circles are a matroid. Protective earths are never opened; a lead
+ * that a bare pickup drives takes a buffer besides; patch leads within one board enclose too little
+ * to hum. Circles that only speaker leads, earths and an instrument's own lead close are told as
+ * left.
  */
 export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
   const between = new Set<string>();

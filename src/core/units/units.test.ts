@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { add, type Complex, complex, invertMatrix, magnitude, multiply, subtract } from './complex';
 import {
   clockHour,
   dbuOfDbv,
@@ -92,4 +93,39 @@ test.each([
   [-Infinity, 'none'],
 ])('%p ohms are written %s', (value, words) => {
   expect(withPrefix(value, 'Ω')).toBe(words);
+});
+
+test('lengths: centimetres under a metre, two places over it, tenths of a foot', () => {
+  expect([0.3, 0.999, 1, 1.234, 12.5].map((m) => showLength(m))).toEqual([
+    ...['30 cm', '100 cm', '1 m', '1.23 m', '12.5 m'],
+  ]);
+  expect(showLength(1, 'imperial')).toBe('3.3 ft');
+});
+
+test('a matrix times its inverse is one, pivots that are nought included', () => {
+  const some = fc.double({ min: -5, max: 5, noNaN: true });
+  const cell = fc.record({ re: some, im: some });
+  const product = (a: Complex[][], b: Complex[][]) =>
+    a.map((row, i) =>
+      b
+        .map((_, j) => row.reduce((sum, x, k) => add(sum, multiply(x, b[k]![j]!)), complex(0)))
+        .map((x, j) => magnitude(subtract(x, complex(i === j ? 1 : 0)))),
+    );
+  fc.assert(
+    fc.property(
+      fc.array(fc.array(cell, { minLength: 4, maxLength: 4 }), { minLength: 4, maxLength: 4 }),
+      (m) => {
+        // Dominant off the diagonal, so that the first pivots have to be looked for.
+        const big = m.map((row, i) =>
+          row.map((x, j) => (j === (i + 1) % 4 ? complex(30 + x.re, x.im) : x)),
+        );
+        expect(Math.max(...product(big, invertMatrix(big)).flat())).toBeLessThan(1e-9);
+      },
+    ),
+  );
+  const swap = [
+    [complex(0), complex(2)],
+    [complex(0, 4), complex(0)],
+  ];
+  expect(Math.max(...product(swap, invertMatrix(swap)).flat())).toBeLessThan(1e-12);
 });
