@@ -1,10 +1,15 @@
-import { CONTROL_LEADS } from '../rig/schema';
-import { passesOf, pluggedJacks } from '../circuit';
+import type { Fix, Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
-import type { Remark } from '../findings/finding';
-import { fixed } from '../units';
-import { loudest, presentFigures } from '../signal/point-figures';
-import type { Remarker } from './evidence';
+import { passesOf, pluggedJacks } from '../circuit';
+import type { Arrive } from '../kinds';
+import { byId } from '../rig/find';
+import { CONTROL_LEADS, type Rig } from '../rig/schema';
+import { FAR_UNDER_DB } from '../signal/combing';
+import { type Flow, totalVolts } from '../signal/flow';
+import { loudest, presentDistortion } from '../signal/point-figures';
+import type { SoundContext } from '../signal/sound-context';
+import { dbuOfVolts, fixed } from '../units';
+import type { Evidence, Remarker } from './evidence';
 
 /**
  * From here on, in percent, distortion without a cabinet sounds like a fault; under it down to the
@@ -18,76 +23,93 @@ const AUDIBLE_PERCENT = 3;
  * real one.
  */
 export const directFeedRemarks: Remarker = ({ ctx, destinations }) => {
-  const remarks: Remark[] = [];
-  const plugged = pluggedJacks(ctx.rig);
-  for (const { device, net, arrive } of ctx.flowing.circuit.arrivals) {
-    const flows = ctx.flowing.present(net).flows;
-    const main = loudest(flows);
-    if (!main) continue;
-    const route = destinations.find((d) => d.device === device)?.route ?? [];
-    if (arrive.fullRange && !main.cabinet) {
-      const thd = presentFigures(ctx.flowing.present(net)).thdPercent?.normal ?? 0;
-      if (thd < AUDIBLE_PERCENT) continue;
-      const lead = ctx.rig.leads.find(
-        (l) => l.to.device === device && !CONTROL_LEADS.includes(l.type),
-      );
-      remarks.push({
-        rule: 'unfiltered',
-        severity: thd >= HARSH_PERCENT ? 'fault' : 'caution',
-        subjects: [device],
-        what: `${ctx.device(device).name} gets distorted signal that no cabinet has shaped.`,
-        why:
-          `${fixed(thd)} % of distortion straight into a full-range input is harsh: a guitar ` +
-          'speaker takes the top octaves away. Put a cab block or a simulator ahead, or a ' +
-          'microphone in front of a cabinet.',
-        fix:
-          lead && lead.type !== 'inside' && lead.type !== 'digital'
-            ? insertFix(
-                ctx.rig,
-                'amp-cab-simulator',
-                'Cab simulator',
-                lead.id,
-                `Put a simulator in front of ${ctx.device(device).name}`,
-              )
-            : undefined,
-      });
-    }
-    if (
-      !arrive.fullRange &&
-      main.cabinet &&
-      (arrive.coil || !arrive.wantsDbu) &&
-      arrive.maxDbu >= 60
-    ) {
-      const block = ctx.stations
-        .filter((s) => route.includes(s.id))
-        .map((s) => ctx.device(s.device))
-        .find((d) =>
-          passesOf(d, ctx.sound, plugged).some(
-            (p) => p.is === 'stage' && p.cabinet && p.to !== 'air',
-          ),
-        );
-      if (!block) continue;
-      remarks.push({
-        rule: 'two-cabinets',
-        severity: 'caution',
-        subjects: [device, block.id],
-        what: `${block.name} models a cabinet ahead of ${ctx.device(device).name}, which is one.`,
-        why:
-          'Two cabinets one behind the other sound dull and boxed in. Bypass the modelled one ' +
-          'for this way, or feed this way from a tap ahead of it.',
-        fix: {
-          words: `Bypass ${block.name} here`,
-          edits: [
-            {
-              edit: 'setEngaged',
-              device: block.id,
-              ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
-              engaged: false,
-            },
-          ],
-        },
-      });
-    }
-  }
-  return remarks;
+  const told = new Set<string>();
+  return ctx.flowing.circuit.arrivals.flatMap(({ device, net, arrive }): Remark[] => {
+    const { flows } = ctx.flowing.present(net);
+    if (!flows.length) return [];
+    if (!arrive.fullRange) return twoCabinets(ctx, destinations, { device, arrive, flows });
+    // Two jacks of one destination are one matter, with one cure.
+    const thd = worstUncabbed(flows);
+    if (thd < AUDIBLE_PERCENT || told.has(device)) return [];
+    told.add(device);
+    return [unfiltered(ctx, device, thd)];
+  });
 };
+
+/**
+ * The most distortion, in percent, of what arrives without a cabinet and is heard beside the rest:
+ * not far under the whole.
+ */
+function worstUncabbed(flows: readonly Flow[]): number {
+  const whole = dbuOfVolts(totalVolts(flows, 1));
+  const heard = flows.filter((f) => !f.cabinet && whole - dbuOfVolts(f.volts[1]) <= FAR_UNDER_DB);
+  return 100 * Math.max(0, ...heard.map((f) => presentDistortion([f], 1)));
+}
+
+function unfiltered(ctx: SoundContext, device: string, thd: number): Remark {
+  const name = ctx.device(device).name;
+  return {
+    rule: 'unfiltered',
+    severity: thd >= HARSH_PERCENT ? 'fault' : 'caution',
+    subjects: [device],
+    what: `${name} gets distorted signal that no cabinet has shaped.`,
+    why:
+      `${fixed(thd)} % of distortion straight into a full-range input is harsh: a guitar ` +
+      'speaker takes the top octaves away. Put a cab block or a simulator ahead, or a ' +
+      'microphone in front of a cabinet.',
+    fix: simulatorFix(ctx.rig, device, name),
+  };
+}
+
+/** A simulator in the lead to a destination; put into one lead of a pair, it takes the other, too. */
+function simulatorFix(rig: Rig, device: string, name: string): Fix | undefined {
+  const [lead] = rig.leads
+    .filter((l) => l.to.device === device && !CONTROL_LEADS.includes(l.type))
+    .sort((a, b) => (a.to.jack < b.to.jack ? -1 : a.to.jack > b.to.jack ? 1 : byId(a, b)));
+  if (!lead || lead.type === 'inside' || lead.type === 'digital') return undefined;
+  return insertFix(
+    ...([rig, 'amp-cab-simulator', 'Cab simulator', lead.id] as const),
+    `Put a simulator in front of ${name}`,
+  );
+}
+
+/** A cabinet that is modelled ahead of a loudspeaker. */
+function twoCabinets(
+  ctx: SoundContext,
+  destinations: Evidence['destinations'],
+  { device, arrive, flows }: { device: string; arrive: Arrive; flows: readonly Flow[] },
+): Remark[] {
+  const isSpeaker = (arrive.coil ?? !arrive.wantsDbu) && arrive.maxDbu >= 60;
+  if (!isSpeaker || !loudest(flows)?.cabinet) return [];
+  const plugged = pluggedJacks(ctx.rig);
+  const route = destinations.find((d) => d.device === device)?.route ?? [];
+  const block = ctx.stations
+    .filter((s) => route.includes(s.id))
+    .map((s) => ctx.device(s.device))
+    .find((d) =>
+      passesOf(d, ctx.sound, plugged).some((p) => p.is === 'stage' && p.cabinet && p.to !== 'air'),
+    );
+  if (!block) return [];
+  return [
+    {
+      rule: 'two-cabinets',
+      severity: 'caution',
+      subjects: [device, block.id],
+      what: `${block.name} models a cabinet ahead of ${ctx.device(device).name}, which is one.`,
+      why:
+        'Two cabinets one behind the other sound dull and boxed in. Bypass the modelled one ' +
+        'for this way, or feed this way from a tap ahead of it.',
+      fix: {
+        words: `Bypass ${block.name} here`,
+        edits: [
+          {
+            edit: 'setEngaged',
+            device: block.id,
+            ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
+            engaged: false,
+          },
+        ],
+      },
+    },
+  ];
+}

@@ -221,7 +221,7 @@ test('a solid-state stage gives each load what its voltage gives', () => {
         device('h', 'power-amp', 'Power'),
         device('c', 'cabinet', 'Cab', sheet({ ohms, watts: 60 })),
       ],
-      [lead('1', 'p.out1', 'h.in', 3), lead('2', 'h.speaker', 'c.in', 1, 'speaker')],
+      [lead('1', 'p.out', 'h.in', 3), lead('2', 'h.speaker', 'c.in', 1, 'speaker')],
     );
   expect(line(rig(4)).loads[0]!.watts).toBeCloseTo(150, 6);
   expect(line(rig(16)).loads[0]!.watts).toBeCloseTo(37.5, 6);

@@ -1,16 +1,14 @@
+import { kindOf } from '../kinds';
 import { freshId, idsOf } from '../rig/fresh-id';
 import type { Rig } from '../rig/schema';
 import type { Fix } from './finding';
 
-/** A fix that puts a new device into a lead. */
+/** A fix that puts a new device into a lead, switched on: bypassed it would cure nothing. */
 export function insertFix(rig: Rig, kind: string, name: string, lead: string, words: string): Fix {
   const id = freshId(name, idsOf(rig.devices));
-  return {
-    words,
-    edits: [
-      { edit: 'insertInLead', lead, device: { id, kind, name }, newLeads: twoLeads(rig, id) },
-    ],
-  };
+  const { alwaysOn, startsEngaged } = kindOf(kind);
+  const device = { id, kind, name, ...(!alwaysOn && !startsEngaged && { engaged: true }) };
+  return { words, edits: [{ edit: 'insertInLead', lead, device, newLeads: twoLeads(rig, id) }] };
 }
 
 /** Ids of two new leads around a device. */

@@ -1,0 +1,58 @@
+import type { Device, Lead, Rig } from '../rig';
+import { analyse, FixTrial } from '../report';
+import { device, lead, rigOf, sound } from '../testing/rigs';
+
+const on = (devices: Device[], leads: Lead[]): Rig =>
+  rigOf(devices, leads, [
+    sound(
+      's1',
+      'One',
+      devices.map((d) => d.id),
+    ),
+  ]);
+const unfiltered = (rig: Rig) => analyse(rig).findings.filter((f) => f.rule === 'unfiltered');
+const fuzz = device('f', 'drive-high', 'Fuzz', { settings: { drive: 8, level: 3 } });
+const line = { settings: { input: 'line' } };
+
+test('one distorted source among clean ones is told, unless it is far under them', () => {
+  const both = (levelB: number) =>
+    on(
+      [
+        device('p', 'playback', 'Tracks'),
+        device('g', 'guitar-active', 'Guitar'),
+        fuzz,
+        device('m', 'mixer-line', 'Mix', { settings: { levelB } }),
+        device('c', 'console-input', 'Desk', line),
+      ],
+      [
+        lead('1', 'p.out', 'm.a', 1),
+        lead('2', 'g.out', 'f.in', 3),
+        lead('3', 'f.out', 'm.b', 1),
+        lead('4', 'm.out', 'c.in', 3),
+      ],
+    );
+  expect(unfiltered(both(10))[0]).toMatchObject({ subjects: ['c'] });
+  expect(unfiltered(both(1))).toEqual([]);
+});
+
+test('a simulator goes into both leads of a pair, switched on, and cures it', () => {
+  const rig = on(
+    [
+      device('g', 'guitar-active', 'Guitar'),
+      fuzz,
+      device('d', 'delay', 'Delay'),
+      device('c', 'console-input-stereo', 'Desk', line),
+    ],
+    [
+      lead('1', 'g.out', 'f.in', 3),
+      lead('2', 'f.out', 'd.in', 0.3),
+      lead('3', 'd.out', 'c.in', 3),
+      lead('4', 'd.outR', 'c.inR', 3),
+    ],
+  );
+  const trial = new FixTrial(rig);
+  const [finding, ...more] = trial.report.findings.filter((f) => f.rule === 'unfiltered');
+  expect(more).toEqual([]);
+  expect(finding!.fix!.edits[0]).toMatchObject({ device: { engaged: true } });
+  expect(trial.try(finding!, finding!.fix!)).toMatchObject({ cures: true, breaks: [] });
+});
