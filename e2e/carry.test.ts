@@ -35,7 +35,7 @@ test(
     await tech.open(`/rigs/${id}/build?part=board`);
     await tech.reads(
       '[data-list="clashes"]',
-      'Moth Fuzz and Ember Drive stand on the same place. They overlap by 30 mm.',
+      'Ember Drive and Moth Fuzz stand on the same place. They overlap by 30 mm.',
     );
     await tech.reads('[data-board-sum]', `${judged(brokenRig).clashes.length} to put right`);
     await tech.click('.plan [data-item="ember"]');
