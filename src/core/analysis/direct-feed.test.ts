@@ -1,22 +1,14 @@
-import type { Device, Lead, Rig } from '../rig';
+import type { Rig } from '../rig';
 import { analyse, FixTrial } from '../report';
-import { device, lead, rigOf, sound } from '../testing/rigs';
+import { allOn, device, lead } from '../testing/rigs';
 
-const on = (devices: Device[], leads: Lead[]): Rig =>
-  rigOf(devices, leads, [
-    sound(
-      's1',
-      'One',
-      devices.map((d) => d.id),
-    ),
-  ]);
 const unfiltered = (rig: Rig) => analyse(rig).findings.filter((f) => f.rule === 'unfiltered');
 const fuzz = device('f', 'drive-high', 'Fuzz', { settings: { drive: 8, level: 3 } });
 const line = { settings: { input: 'line' } };
 
 test('one distorted source among clean ones is told, unless it is far under them', () => {
   const both = (levelB: number) =>
-    on(
+    allOn(
       [
         device('p', 'playback', 'Tracks'),
         device('g', 'guitar-active', 'Guitar'),
@@ -36,7 +28,7 @@ test('one distorted source among clean ones is told, unless it is far under them
 });
 
 test('a simulator goes into both leads of a pair, switched on, and cures it', () => {
-  const rig = on(
+  const rig = allOn(
     [
       device('g', 'guitar-active', 'Guitar'),
       fuzz,

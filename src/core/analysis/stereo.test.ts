@@ -1,21 +1,12 @@
-import type { Device, Lead, Rig } from '../rig';
+import type { Lead, Rig } from '../rig';
 import { analyse, FixTrial } from '../report';
-import { device, lead, rigOf, sound } from '../testing/rigs';
+import { allOn, device, lead } from '../testing/rigs';
 
 const guitar = device('g', 'guitar-active', 'Guitar');
 const desk = device('c', 'console-input-stereo', 'Desk', { settings: { input: 'line' } });
 const modeler = device('m', 'modeler-floor', 'Modeler');
 const block = (id: string, kind: string) => device(id, kind, id, { host: 'm' });
 const inside = (id: string, from: string, to: string) => lead(id, from, to, 0, 'inside');
-/** Everything is switched on. */
-const on = (devices: Device[], leads: Lead[]): Rig =>
-  rigOf(devices, leads, [
-    sound(
-      's1',
-      'One',
-      devices.map((d) => d.id),
-    ),
-  ]);
 const heard = (rig: Rig) => analyse(rig).sounds[0]!.destinations.find((d) => d.device === 'c')!;
 const STEREO = ['half-pair', 'half-wide', 'collapse', 'sides-exchanged'];
 const told = (rig: Rig) => analyse(rig).findings.filter((f) => STEREO.includes(f.rule));
@@ -36,7 +27,7 @@ const pair = (id: string, from: string, to: string, isExchanged = false): Lead[]
 
 test('width that was lost and made again behind a mono stage is stereo', () => {
   const chain = (toAmp: Lead[]) =>
-    on(
+    allOn(
       [
         guitar,
         modeler,
@@ -59,7 +50,7 @@ test('width that was lost and made again behind a mono stage is stereo', () => {
   expect(heard(both).wideners).toEqual([{ device: 'de', exchanged: false }]);
   expect(told(both)).toEqual([]);
 
-  const pedal = on(
+  const pedal = allOn(
     [
       guitar,
       device('ch', 'chorus', 'Ch'),
@@ -80,7 +71,7 @@ test('width that was lost and made again behind a mono stage is stereo', () => {
 
 test('sides exchanged are stereo with exchanged sides, told with the leads that cross', () => {
   const rig = (isExchanged: boolean) =>
-    on(
+    allOn(
       [guitar, device('de', 'delay', 'De'), desk],
       [lead('1', 'g.out', 'de.in', 3), ...pair('o', 'de.out', 'c.in', isExchanged)],
     );
@@ -95,7 +86,7 @@ test('sides exchanged are stereo with exchanged sides, told with the leads that 
 
 test('left and right exchanged throughout: what is right stays right', () => {
   // Crossed twice is straight again.
-  const twice = on(
+  const twice = allOn(
     [guitar, device('de', 'delay', 'De'), device('eq', 'volume-two-channel', 'Vol'), desk],
     [
       lead('1', 'g.out', 'de.in', 3),
@@ -110,7 +101,7 @@ test('left and right exchanged throughout: what is right stays right', () => {
 });
 
 test('mono on purpose is silent: a second lead would widen nothing that anybody hears', () => {
-  const rig = on(
+  const rig = allOn(
     [
       ...[guitar, device('ch', 'chorus', 'Ch'), device('de', 'delay', 'De')],
       ...[device('ph', 'phaser', 'Ph'), device('ci', 'console-input', 'In')],
@@ -126,7 +117,7 @@ test('mono on purpose is silent: a second lead would widen nothing that anybody 
 });
 
 const looped = (back: Lead[]) =>
-  on(
+  allOn(
     [
       guitar,
       device('sw', 'loop-switcher', 'Yard', { settings: { order: '8' } }),
@@ -152,7 +143,7 @@ test('a stereo return on one TRS jack: an insert lead is right, one plain lead i
 });
 
 const returned = (back: Lead[]) =>
-  on(
+  allOn(
     [
       ...[guitar, modeler, block('am', 'amp-block'), block('cb', 'cab-block')],
       ...[block('rv', 'reverb'), device('de', 'delay', 'De'), desk],

@@ -18,6 +18,16 @@ export const rigOf = (
   ...rest,
 });
 
+/** A rig of one sound in which everything is switched on. */
+export const allOn = (devices: Device[], leads: Lead[]): Rig =>
+  rigOf(devices, leads, [
+    sound(
+      's1',
+      'One',
+      devices.map((d) => d.id),
+    ),
+  ]);
+
 /** Devices one behind the other, joined out to in by leads of `metres`; the first is the instrument. */
 export function chainOf(
   kinds: (string | [string, Partial<Device>])[],
