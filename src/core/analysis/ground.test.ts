@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { brokenRig, hybridRig, touringRig } from '../demo';
 import type { Rig } from '../rig';
 import { device, lead, rigOf } from '../testing/rigs';
-import { groundLoops, groundTies, type HumLoop, type Tie } from './ground';
+import { groundLoops, groundTies, type HumLoop } from './ground';
+import type { Tie } from './ground-cures';
 
 /** How many of the loops are independent: the rank of their ties, each tie in or out. */
 function rank(loops: readonly HumLoop[]): number {

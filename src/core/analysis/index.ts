@@ -27,5 +27,5 @@ export { directFeedRemarks } from './direct-feed';
 export { hostRemarks } from './hosts';
 export { hostInputRemarks } from './host-input';
 export { deadControlRemarks } from './dead-controls';
-export { groundRemarks } from './ground';
+export { groundRemarks } from './ground-remarks';
 export { loomRemarks } from './looms';

@@ -1,14 +1,8 @@
 import { sure } from '../outcome';
 import { Joined } from '../graph';
-import {
-  groundLoops,
-  groundTies,
-  isHarmless,
-  isolatorFix,
-  isPair,
-  PATCH_METRES,
-  type Tie,
-} from '../analysis/ground';
+import { groundLoops, groundTies } from '../analysis/ground';
+import { isolatorFix, type Tie } from '../analysis/ground-cures';
+import { isHarmless, isPair, PATCH_METRES } from '../analysis/ground-remarks';
 import { bareSourceOf, buildCircuit, type Circuit } from '../circuit';
 import type { Fix } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';

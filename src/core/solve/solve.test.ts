@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { analyse } from '../report';
-import { groundLoops, isPair } from '../analysis/ground';
+import { groundLoops } from '../analysis/ground';
+import { isPair } from '../analysis/ground-remarks';
 import { touringRig } from '../demo';
 import { applyEdits, type Device, type Rig } from '../rig';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
