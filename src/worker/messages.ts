@@ -1,5 +1,5 @@
 import type { Cured, Outcomes, Preview, SoundReport, TriedFix } from '../core/report';
-import type { DestinationFigures } from '../core/signal';
+import type { Arriving } from '../core/signal';
 import type { Sequence } from '../core/midi';
 import type { HeardNote, NoteAt } from '../core/note';
 import type { BoostWorth, PickupTone } from '../core/analysis';
@@ -34,7 +34,7 @@ export interface Questions {
   sequence: { ask: { from: string; to: string }; answer: Sequence | undefined };
   landing: { ask: { from: string; to: string }; answer: LandingLevels | undefined };
   /** What arrives where while the rig stands in some way that is no sound of it. */
-  heard: { ask: { sound: Sound }; answer: DestinationFigures[] };
+  heard: { ask: { sound: Sound }; answer: Arriving[] };
   substitutes: { ask: { device: string; sound: string }; answer: Substitute[] };
   /** The played note at a jack or inner point; null where nothing sounds. */
   note: { ask: { sound: string; device: string; point: string }; answer: NoteAt | null };

@@ -1,7 +1,7 @@
 import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import type { Rig, Sound } from '../rig/schema';
-import { heardOf } from '../signal';
+import { arrivingFigures, heardOf, soundContext } from '../signal';
 
 /** What a boost is worth at one destination: loudness against saturation, by leaving it out. */
 export interface BoostWorth {
@@ -28,12 +28,14 @@ export function boostWorths(rig: Rig, sound: Sound): BoostWorth[] {
         BOOSTS.has(kindOf(sure(rig.devices.find((d) => d.id === s.device)).kind).job),
     )
     .flatMap((s) => {
-      const without = heardOf(rig, {
-        ...sound,
-        states: { ...sound.states, [s.device]: { ...sound.states[s.device], engaged: false } },
-      });
+      const without = arrivingFigures(
+        soundContext(rig, {
+          ...sound,
+          states: { ...sound.states, [s.device]: { ...sound.states[s.device], engaged: false } },
+        }),
+      );
       return withAll.destinations.flatMap((d) => {
-        const off = without.destinations.find((x) => x.device === d.device);
+        const off = without.find((x) => x.device === d.device);
         if (!d.levelDbu || !off?.levelDbu || !d.route.includes(s.id)) return [];
         const levelDb = d.levelDbu.normal - off.levelDbu.normal;
         const saturationPercent = (d.thdPercent?.normal ?? 0) - (off.thdPercent?.normal ?? 0);

@@ -1,4 +1,5 @@
-import { at, sure } from '../outcome';
+import { byKey } from '../graph';
+import { at } from '../outcome';
 import type { Fix, Remark } from '../findings/finding';
 import { type Jack, type Kind, kindOf } from '../kinds';
 import { resolveState, stateIn } from '../rig/device-state';
@@ -7,18 +8,13 @@ import type { Edit } from '../rig/edits';
 import { leadFrom, leadInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, Lead } from '../rig/schema';
-import { type DestinationFigures, heardOf, type StationFigures } from '../signal';
-import type { SoundContext } from '../signal/sound-context';
+import { arrivingFigures, type DestinationFigures, type StationFigures } from '../signal';
+import { soundContext, type SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
 
 /** Stereo pairs with only one side connected, sides exchanged, and width that is lost on the way. */
 export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => [
-  ...[...new Set(stations.map((s) => s.device))].flatMap((device) =>
-    halfPairs(
-      ctx,
-      stations.filter((s) => s.device === device),
-    ),
-  ),
+  ...halfPairs(ctx, stations),
   ...destinations.flatMap((d) => [
     ...exchangedSides(ctx, d),
     ...halfWide(ctx, d),
@@ -26,20 +22,32 @@ export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => [
   ]),
 ];
 
-/** Jack pairs of a device, at whichever of its stations, of which one side is connected. */
+/** Jack pairs of which one side is connected. */
 function halfPairs(ctx: SoundContext, stations: readonly StationFigures[]): Remark[] {
-  const device = ctx.device(sure(stations[0]).device);
-  const ins = new Set(stations.flatMap((s) => s.ins));
-  const outs = new Set(stations.flatMap((s) => s.outs));
-  const engaged = stations.some((s) => s.state === 'engaged');
-  return kindOf(device.kind).jacks.flatMap((jack) => {
-    if (jack.pair?.side !== 'left') return [];
-    const used = jack.direction === 'out' ? outs : ins;
-    const [left, right] = [used.has(jack.id), used.has(jack.pair.with)];
-    if (left === right) return [];
-    if (right) return jack.pair.loose ? [] : [onlyRight(device, jack)];
-    return jack.direction === 'out' && engaged ? oneLead(ctx, device, jack) : [];
-  });
+  const remarks: Remark[] = [];
+  const open: Open[] = [];
+  for (const [id, mine] of byKey(stations, (s) => s.device)) {
+    const device = ctx.device(id);
+    const ins = new Set(mine.flatMap((s) => s.ins));
+    const outs = new Set(mine.flatMap((s) => s.outs));
+    const engaged = mine.some((s) => s.state === 'engaged');
+    for (const jack of kindOf(device.kind).jacks) {
+      if (jack.pair?.side !== 'left') continue;
+      const used = jack.direction === 'out' ? outs : ins;
+      const [left, right] = [used.has(jack.id), used.has(jack.pair.with)];
+      if (left === right) continue;
+      if (right && !jack.pair.loose) remarks.push(onlyRight(device, jack));
+      if (left && jack.direction === 'out' && engaged && widens(ctx, device))
+        open.push({ device, jack });
+    }
+  }
+  return [...remarks, ...oneLeads(ctx, open)];
+}
+
+/** An output of a device that makes width, of whose pair only the left is plugged. */
+interface Open {
+  device: Device;
+  jack: Jack;
 }
 
 /** The pair that a jack belongs to: its own, or that of the points inside that it feeds. */
@@ -72,12 +80,27 @@ interface Half {
 }
 
 /**
+ * Outputs that one lead leaves where two would carry width on. First every second lead that could be
+ * added is, all on one copy: a device whose sides arrive apart nowhere even then is not asked
+ * alone.
+ */
+function oneLeads(ctx: SoundContext, open: readonly Open[]): Remark[] {
+  const all = new Map<string, Edit[]>();
+  for (const { device, jack } of open)
+    for (let half = halfOf(ctx, device, jack); half && !all.has(half.device.id);) {
+      all.set(half.device.id, half.edits);
+      half = halfBehind(ctx, half);
+    }
+  const wide = wideOnes(ctx, [...all.values()].flat());
+  return open.filter((o) => !wide || wide.has(o.device.id)).flatMap((o) => oneLead(ctx, o));
+}
+
+/**
  * One lead where two would carry width on. Told only where the second, tried on a copy together with
  * those that are missing behind it, brings the sides of the device apart to somebody who listens:
  * mono on purpose is nobody's mistake.
  */
-function oneLead(ctx: SoundContext, device: Device, jack: Jack): Remark[] {
-  if (!widens(ctx, device)) return [];
+function oneLead(ctx: SoundContext, { device, jack }: Open): Remark[] {
   const halves: Half[] = [];
   let half = halfOf(ctx, device, jack);
   for (; half; half = halfBehind(ctx, half)) {
@@ -85,7 +108,7 @@ function oneLead(ctx: SoundContext, device: Device, jack: Jack): Remark[] {
     if (halves.some((h) => h.device === here)) break;
     halves.push(half);
     const edits = halves.flatMap((h) => h.edits);
-    if (reachesWide(ctx, device.id, edits)) return [halfRemark(halves, edits)];
+    if (wideOnes(ctx, edits)?.has(device.id)) return [halfRemark(halves, edits)];
   }
   return [];
 }
@@ -172,15 +195,19 @@ const widens = (ctx: SoundContext, device: Device): boolean =>
     .passes(resolveState(kindOf(device.kind), device, stateIn(ctx.sound, device.id)), () => true)
     .some((p) => p.is === 'stage' && p.side);
 
-/** Whether, with an edit made on a copy, the two sides of a device arrive apart anywhere. */
-function reachesWide(ctx: SoundContext, device: string, edits: Edit[]): boolean {
+/**
+ * Devices whose two sides arrive apart anywhere with an edit made on a copy; nothing can be told where
+ * it cannot be made.
+ */
+function wideOnes(ctx: SoundContext, edits: Edit[]): Set<string> | undefined {
+  if (!edits.length) return new Set();
   const tried = applyEdits(ctx.rig, edits);
-  return (
-    tried.ok &&
-    heardOf(tried.value.rig, ctx.sound).destinations.some(
-      (d) =>
-        d.wideners.some((w) => w.device === device) || (d.pairedWith && d.widenedBy === device),
-    )
+  if (!tried.ok) return undefined;
+  return new Set(
+    arrivingFigures(soundContext(tried.value.rig, ctx.sound)).flatMap((d) => [
+      ...d.wideners.map((w) => w.device),
+      ...(d.pairedWith && d.widenedBy ? [d.widenedBy] : []),
+    ]),
   );
 }
 

@@ -6,9 +6,9 @@ import { CONTROL_LEADS, type Reference } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
 import type { Fix, Remark } from '../findings/finding';
 import { applyEdits } from '../rig/apply';
-import { type Heard, heardOf } from '../signal';
+import { type Heard, pointFigures } from '../signal';
 import type { Evidence, Remarker } from './evidence';
-import type { SoundContext } from '../signal/sound-context';
+import { soundContext, type SoundContext } from '../signal/sound-context';
 import { type Tone, toneOf } from './tone';
 
 /** Treble lost against the reference lead, in dB at 5 kHz, from which it is worth a word. */
@@ -179,11 +179,13 @@ function givenBack(
 ): number {
   const tried = applyEdits(now.ctx.rig, fix.edits);
   if (!tried.ok) return 0;
-  const at5kHz = ({ stations }: Pick<Heard, 'stations'>) => {
-    const input = stations.find((s) => s.device === t.listener && s.ins.length)?.input;
-    return (input?.levelDbu?.soft ?? NaN) + (input?.tiltDb ?? NaN);
+  const jack = now.stations.find((s) => s.device === t.listener && s.ins.length)?.ins[0];
+  if (jack === undefined) return 0;
+  const at5kHz = (ctx: SoundContext) => {
+    const input = pointFigures(ctx, t.listener, jack);
+    return (input.levelDbu?.soft ?? NaN) + (input.tiltDb ?? NaN);
   };
-  return at5kHz(heardOf(tried.value.rig, now.ctx.sound)) - at5kHz(now) || 0;
+  return at5kHz(soundContext(tried.value.rig, now.ctx.sound)) - at5kHz(now.ctx) || 0;
 }
 
 function dullRemark({ ctx }: Evidence, t: Evidence['tones'][number]): Remark[] {

@@ -470,7 +470,7 @@ describe('the optimiser', () => {
           if (best) sizes.push(best.edits.length);
           return Promise.resolve();
         },
-        0.03,
+        0.01,
       ),
     );
     expect(shares.length).toBeGreaterThan(3);

@@ -1,5 +1,5 @@
 import { at as entryAt } from '../outcome';
-import { destinationFigures, type DestinationFigures } from '../signal/destinations';
+import { type Arriving, arrivingFigures } from '../signal/destinations';
 import { soundContext } from '../signal/sound-context';
 import { stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
@@ -38,8 +38,8 @@ export const withSetting = (
 };
 
 /** What arrives at every destination. */
-export const heardIn = (rig: Rig, sound: Sound): DestinationFigures[] =>
-  destinationFigures(soundContext(rig, sound), []);
+export const heardIn = (rig: Rig, sound: Sound): Arriving[] =>
+  arrivingFigures(soundContext(rig, sound));
 
 /** The ends of a setting: the two of a knob or a switch, all options of a choice. */
 export function endsOf(rig: Rig, device: string, setting: string): SettingValue[] {
@@ -74,14 +74,14 @@ export const reachOfControl = (rig: Rig, sound: Sound, control: Control): Reache
     endsOfControl(control).map((at) => heardIn(rig, withControlAt(rig, sound, control, at))),
   );
 
-function reachedBetween([first, ...rest]: DestinationFigures[][]): Reached[] {
+function reachedBetween([first, ...rest]: Arriving[][]): Reached[] {
   return (first ?? []).flatMap((a, i) => {
     const what = [...new Set(rest.flatMap((other) => differences(a, entryAt(other, i))))];
     return what.length ? [{ destination: a.device, what }] : [];
   });
 }
 
-function differences(a: DestinationFigures, b: DestinationFigures): string[] {
+function differences(a: Arriving, b: Arriving): string[] {
   const what: string[] = [];
   const [la, lb] = [a.levelDbu?.normal ?? null, b.levelDbu?.normal ?? null];
   if ((la === null) !== (lb === null))

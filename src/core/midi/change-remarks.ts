@@ -13,7 +13,7 @@ import { BANK, type Message } from './message';
 import { sortOf } from './message-sorts';
 import { bothNumbers } from './numbers';
 import type { MidiDevice } from './setup';
-import { reacts } from './wiring-remarks';
+import { reacts } from './listeners';
 
 /** A remark about some scenes: the sounds in which it shows. */
 export interface SceneRemark {

@@ -39,14 +39,10 @@ export { bothNumbers, numberingWords, shownOn, wireOf } from './numbers';
 export { allPairs, type PairFault, pairRows, type PairReport } from './pairs';
 export { midiDevices, type MidiDevice, midiOf, wantsClock } from './setup';
 export { type Machine, standingIn, type Standing } from './stand-in';
-export { MOST_METRES, MOST_THRUS, needsOf } from './wiring-remarks';
 export { type Press, type Presses, pressesBetween } from './presses';
 export { type Sequence, sequenceOf } from './sequence';
 export { brokenAssignments, unreachedAssignments } from './assignment-remarks';
 export { changeRemarks, type SceneRemark, unheardRemarks } from './change-remarks';
-export {
-  deadLeadRemarks,
-  listenerRemarks,
-  messageReachRemarks,
-  wireRemarks,
-} from './wiring-remarks';
+export { listenerRemarks } from './listeners';
+export { deadLeadRemarks, messageReachRemarks, needsOf } from './message-reach';
+export { MOST_METRES, MOST_THRUS, wireRemarks } from './wire-remarks';

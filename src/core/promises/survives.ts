@@ -23,20 +23,44 @@ export interface Rescue {
   words: string;
 }
 
-/** A rig in which nothing leaves a device any more, nor what lives inside it. */
+/** A rig in which nothing leaves a device any more, nor what lives inside it; one for each device. */
 function dead(rig: Rig, device: string): Rig {
-  const inside = new Set([device, ...blocksOf(rig, device).map((d) => d.id)]);
-  return { ...rig, leads: rig.leads.filter((l) => !inside.has(l.from.device)) };
+  let known = deadKnown.get(rig);
+  if (!known) deadKnown.set(rig, (known = new Map()));
+  let without = known.get(device);
+  if (!without) {
+    const inside = new Set([device, ...blocksOf(rig, device).map((d) => d.id)]);
+    without = { ...rig, leads: rig.leads.filter((l) => !inside.has(l.from.device)) };
+    known.set(device, without);
+  }
+  return without;
 }
 
-/** Whether any source that is played reaches a destination. Ways are followed, levels are not figured. */
-function isHeard(rig: Rig, sound: Sound, destination: string): boolean {
-  const circuit = buildCircuit(rig, sound);
-  const played = circuit.drivers
-    .filter((d) => d.source && d.source.nominalDbu > SILENT_DBU)
-    .map((d) => entryAt(circuit.nets, d.net).section);
-  return destinationsIn(circuit, carriedFrom(circuit, played).sections).has(destination);
+const deadKnown = new WeakMap<Rig, Map<string, Rig>>();
+
+const heardKnown = new WeakMap<Rig, WeakMap<Sound, Set<string>>>();
+
+/**
+ * Destinations that any source which is played reaches, remembered while rig and sound stay the same.
+ * Ways are followed, levels are not figured.
+ */
+function heardAt(rig: Rig, sound: Sound): Set<string> {
+  let known = heardKnown.get(rig);
+  if (!known) heardKnown.set(rig, (known = new WeakMap()));
+  let heard = known.get(sound);
+  if (!heard) {
+    const circuit = buildCircuit(rig, sound);
+    const played = circuit.drivers
+      .filter((d) => d.source && d.source.nominalDbu > SILENT_DBU)
+      .map((d) => entryAt(circuit.nets, d.net).section);
+    heard = destinationsIn(circuit, carriedFrom(circuit, played).sections);
+    known.set(sound, heard);
+  }
+  return heard;
 }
+
+const isHeard = (rig: Rig, sound: Sound, destination: string): boolean =>
+  heardAt(rig, sound).has(destination);
 
 /** Devices from which leads lead to a destination, made or not: only there can a press bring it back. */
 function onTheWay(rig: Rig, destination: string): Set<string> {

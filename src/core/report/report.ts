@@ -75,7 +75,6 @@ export function analyseSound(
  * `tell`; the others stand.
  */
 export class Analyser {
-  private readonly tones: ToneMemory = new Map();
   private readonly promises = new PromiseChecker();
   private readonly kept = new Map<RigCheck, { rig: Rig; remarks: SceneRemark[] }>();
   private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
@@ -83,7 +82,13 @@ export class Analyser {
   constructor(
     private readonly tell: TellFailure = quietly,
     private readonly checks: Checks = CHECKS,
+    private readonly tones: ToneMemory = new Map(),
   ) {}
+
+  /** Another that begins with the tones that this one knows: for copies, which share most of them. */
+  forCopies(): Analyser {
+    return new Analyser(this.tell, this.checks, this.tones);
+  }
 
   analyse(written: Rig): Report {
     const rig = effectiveRig(written);

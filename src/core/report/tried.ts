@@ -70,7 +70,7 @@ export class FixTrial {
 
   private after(edits: readonly Edit[]): Report | undefined {
     const applied = applyEdits(this.rig, edits);
-    return applied.ok ? new Analyser().analyse(applied.value.rig) : undefined;
+    return applied.ok ? this.analyser.forCopies().analyse(applied.value.rig) : undefined;
   }
 
   private compared(after: Report): Outcomes {

@@ -6,6 +6,7 @@ import { integrityProblems } from './integrity';
 import { issueWords } from './issue-words';
 import type { Refusal } from './refusal';
 import { type Rig, rigSchema } from './schema';
+import { shapedSchema } from './shaped';
 
 enablePatches();
 
@@ -47,12 +48,10 @@ function replaceWhole(rig: Rig, next: Rig): Outcome<Applied> {
 }
 
 function stillSound(rig: Rig) {
-  const parsed = rigSchema.safeParse(rig);
-  return parsed.success
-    ? integrityProblems(rig)
-    : parsed.error.issues
-        .slice(0, 5)
-        .map((i) => ({ where: i.path.join('.'), what: issueWords(i) }));
+  if (shapedSchema.safeParse(rig).success) return integrityProblems(rig);
+  return (rigSchema.safeParse(rig).error?.issues ?? [])
+    .slice(0, 5)
+    .map((i) => ({ where: i.path.join('.'), what: issueWords(i) }));
 }
 
 /** Applies several edits as one step: all of them, or none and the first reason. */

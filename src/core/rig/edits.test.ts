@@ -541,7 +541,7 @@ test(
           return sameJson(h.rig, end);
         },
       ),
-      { numRuns: 120 },
+      { numRuns: 60 },
     );
   },
 );

@@ -1,9 +1,10 @@
-import { at as entryAt } from '../outcome';
+import { at as entryAt, sure } from '../outcome';
 import type { Flow } from './flow';
 import { dbuOfVolts, sumOfPowers } from '../units';
 import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
 import { reachedFrom, routeTo, type Station } from '../walk';
 import { type Hears, kindOf } from '../kinds';
+import type { Device } from '../rig/schema';
 import {
   loudest,
   type PointFigures,
@@ -18,13 +19,10 @@ import type { SoundContext } from './sound-context';
 import type { StationFigures } from './station-figures';
 
 /** What arrives at one destination in one sound. Of two sides, the figures are those of the louder. */
-export interface DestinationFigures {
+export interface Arriving {
   device: string;
   name: string;
   hears: Hears;
-  connected: boolean;
-  /** Whether every switch on some way to it is made in this sound. */
-  selected: boolean;
   levelDbu: Touches | null;
   peakDbu: number | null;
   noiseDbu: number | null;
@@ -52,9 +50,8 @@ export interface DestinationFigures {
   }[];
   /** Devices whose two sides arrive apart at its two jacks, and whether the sides are exchanged. */
   wideners: Widener[];
-  /** Where the signal became wide, and where it was made mono again, if it was. */
+  /** Where the signal became wide. */
   widenedBy: string | null;
-  collapsedAt: string | null;
   /**
    * Which side of a widened signal is all that arrives here, and the destination for the same ears
    * that gets the other.
@@ -66,6 +63,15 @@ export interface DestinationFigures {
    * here; nothing where none do.
    */
   notchHz: number | null;
+}
+
+/** What arrives at one destination in one sound, and by which way. */
+export interface DestinationFigures extends Arriving {
+  connected: boolean;
+  /** Whether every switch on some way to it is made in this sound. */
+  selected: boolean;
+  /** Where what was wide was made mono again, if it was. */
+  collapsedAt: string | null;
   /** Stations on the way, by id, in the order they are met. */
   route: string[];
 }
@@ -80,7 +86,7 @@ const emptyPoint = {
   latencyMs: null,
 } satisfies Partial<PointFigures>;
 
-/** Figures of every destination of a sound. The noise of the destination's own input is counted. */
+/** Figures of every destination of a sound, with the ways to it. */
 export function destinationFigures(
   ctx: SoundContext,
   stations: readonly StationFigures[],
@@ -91,68 +97,29 @@ export function destinationFigures(
     ctx,
     reachedFrom(ctx.stations, ctx.steps, (s) => s.source),
   );
-  const arrivals = new Map(ctx.flowing.circuit.arrivals.map((a) => [a.device, a.arrive]));
-  const found = ctx.destinations.map(({ device, points }): DestinationFigures => {
-    const presents = points.map((p) => ctx.at(device.id, p));
-    const loud = presents.reduce((a, b) =>
-      (loudest(b.flows)?.volts[1] ?? 0) > (loudest(a.flows)?.volts[1] ?? 0) ? b : a,
-    );
-    const f =
-      loud.flows.length || loud.noise.power ? presentFigures(loud) : { ...emptyPoint, sources: [] };
-    const own = arrivals.get(device.id)?.noiseDbu ?? -Infinity;
-    const withOwn = (dbu: number | null) => {
-      const sum = sumOfPowers(dbu ?? -Infinity, own);
-      return Number.isFinite(sum) ? sum : null;
-    };
-    const noiseDbu = withOwn(f.noiseDbu);
-    const main = loudest(loud.flows);
-    const channels = widthOf(presents.map((p) => p.flows));
-    const route = routeTo(ctx.stations, ctx.steps, (s) => s.device === device.id);
-    const wide = presents.flatMap((p) => p.flows).filter((x) => x.widenedBy);
-    const widened = wide[0]?.widenedBy ?? null;
-    const sides = new Set(wide.map((x) => x.side));
-    const side = channels === 'mono' && sides.size === 1 ? (entryAt(wide, 0).side ?? null) : null;
+  return arrivingFigures(ctx).map((arriving) => {
+    const { device, widenedBy, channels, side } = arriving;
+    const route = routeTo(ctx.stations, ctx.steps, (s) => s.device === device);
     return {
-      device: device.id,
-      name: device.name,
-      hears: kindOf(device.kind).destination!.hears,
-      connected: couldHear.has(device.id),
-      selected: hearsNow.has(device.id),
-      levelDbu: f.levelDbu,
-      peakDbu: f.peakDbu,
-      noiseDbu,
-      idleNoiseDbu: withOwn(f.idleNoiseDbu),
-      signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
-      noisiest: noiseDbu !== null && own > (f.noiseDbu ?? -Infinity) ? device.id : f.noisiest,
-      thdPercent: f.thdPercent,
-      channels,
-      wetPercent: wetShare(presents.flatMap((p) => p.flows)),
-      latencyMs: f.latencyMs,
-      polarity: main ? (main.polarity === 1 ? 'as played' : 'turned') : null,
-      sources: [...new Set(presents.flatMap((p) => p.flows.map((x) => x.source)))],
-      sides:
-        points.length < 2
-          ? []
-          : points.map((jack, i) => {
-              const {
-                sources,
-                levelDbu,
-                noiseDbu: hiss,
-                thdPercent,
-                latencyMs,
-              } = presentFigures(entryAt(presents, i));
-              return { jack, sources, levelDbu, noiseDbu: withOwn(hiss), thdPercent, latencyMs };
-            }),
-      wideners: widenersOf(presents.map((p) => p.flows)),
-      widenedBy: widened,
+      ...arriving,
+      connected: couldHear.has(device),
+      selected: hearsNow.has(device),
       collapsedAt:
-        widened && channels === 'mono' && !side ? collapse(route, stations, widened) : null,
-      side,
-      pairedWith: null,
-      notchHz: firstNotch(presents.map((p) => p.flows)),
+        widenedBy && channels === 'mono' && !side ? collapse(route, stations, widenedBy) : null,
       route: route.map((s) => s.id),
     };
   });
+}
+
+/**
+ * What arrives at every destination of a sound, without the ways to it: all that a copy is asked
+ * which was made to hear a difference. The noise of the destination's own input is counted.
+ */
+export function arrivingFigures(ctx: SoundContext): Arriving[] {
+  const arrivals = new Map(ctx.flowing.circuit.arrivals.map((a) => [a.device, a.arrive]));
+  const found = ctx.destinations.map(({ device, points }) =>
+    arrivingAt(ctx, device, points, arrivals.get(device.id)?.noiseDbu ?? -Infinity),
+  );
   // Two speakers for the same ears that get a side each are one stereo pair.
   for (const d of found)
     d.pairedWith =
@@ -167,6 +134,66 @@ export function destinationFigures(
         )?.device) ||
       null;
   return found;
+}
+
+/** What arrives at the jacks of one destination, whose own input adds a noise in dBu. */
+function arrivingAt(
+  ctx: SoundContext,
+  device: Device,
+  points: readonly string[],
+  own: number,
+): Arriving {
+  const presents = points.map((p) => ctx.at(device.id, p));
+  const all = presents.map((p) => p.flows);
+  const loud = presents.reduce((a, b) =>
+    (loudest(b.flows)?.volts[1] ?? 0) > (loudest(a.flows)?.volts[1] ?? 0) ? b : a,
+  );
+  const f =
+    loud.flows.length || loud.noise.power ? presentFigures(loud) : { ...emptyPoint, sources: [] };
+  const withOwn = (dbu: number | null) => {
+    const sum = sumOfPowers(dbu ?? -Infinity, own);
+    return Number.isFinite(sum) ? sum : null;
+  };
+  const noiseDbu = withOwn(f.noiseDbu);
+  const main = loudest(loud.flows);
+  const channels = widthOf(all);
+  const wide = all.flat().filter((x) => x.widenedBy);
+  const sides = new Set(wide.map((x) => x.side));
+  return {
+    device: device.id,
+    name: device.name,
+    hears: sure(kindOf(device.kind).destination).hears,
+    levelDbu: f.levelDbu,
+    peakDbu: f.peakDbu,
+    noiseDbu,
+    idleNoiseDbu: withOwn(f.idleNoiseDbu),
+    signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
+    noisiest: noiseDbu !== null && own > (f.noiseDbu ?? -Infinity) ? device.id : f.noisiest,
+    thdPercent: f.thdPercent,
+    channels,
+    wetPercent: wetShare(all.flat()),
+    latencyMs: f.latencyMs,
+    polarity: main ? (main.polarity === 1 ? 'as played' : 'turned') : null,
+    sources: [...new Set(all.flat().map((x) => x.source))],
+    sides:
+      points.length < 2
+        ? []
+        : points.map((jack, i) => {
+            const {
+              sources,
+              levelDbu,
+              noiseDbu: hiss,
+              thdPercent,
+              latencyMs,
+            } = presentFigures(entryAt(presents, i));
+            return { jack, sources, levelDbu, noiseDbu: withOwn(hiss), thdPercent, latencyMs };
+          }),
+    wideners: widenersOf(all),
+    widenedBy: wide[0]?.widenedBy ?? null,
+    side: channels === 'mono' && sides.size === 1 ? (wide[0]?.side ?? null) : null,
+    pairedWith: null,
+    notchHz: firstNotch(all),
+  };
 }
 
 /** Share of the power at normal picking that is wet, in percent; nothing where nothing arrives. */

@@ -1,5 +1,10 @@
 export { firstNotchHertz } from './combing';
-export { type DestinationFigures, destinationFigures } from './destinations';
+export {
+  type Arriving,
+  arrivingFigures,
+  type DestinationFigures,
+  destinationFigures,
+} from './destinations';
 export { type Heard, heardOf } from './heard';
 export {
   type Flow,

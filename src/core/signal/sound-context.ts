@@ -20,26 +20,43 @@ export interface SoundContext {
   at: (device: string, point: string) => ReturnType<Flowing['present']> & { net: number };
   /** A device's own parts to ground, whatever it is connected to. */
   ownShunts: (device: string) => Shunt[];
-  /** Stations that make up a destination. */
-  destinations: { device: Device; points: string[]; station?: Station }[];
+  /** Destinations, with the jacks at which they hear. */
+  destinations: { device: Device; points: string[] }[];
 }
 
-/** Prepares a sound for analysis: circuit, signal, stations. */
+/** A sound's stations and steps, and how many columns and lanes they take. */
+type Walked = Pick<SoundContext, 'stations' | 'steps' | 'columns' | 'lanes'>;
+
+function walkOf(rig: Rig, sound: Sound): Walked {
+  const { stations, steps } = stationsOf(rig, sound);
+  return { stations, steps, ...placeStations(stations, steps) };
+}
+
+/**
+ * Prepares a sound for analysis: circuit and signal at once, the walk's stations when they are first
+ * asked for, which copies that are only listened to never do.
+ */
 export function soundContext(rig: Rig, sound: Sound, plugged = pluggedJacks(rig)): SoundContext {
   const flowing = runSignal(buildCircuit(rig, sound, plugged));
-  const { stations, steps } = stationsOf(rig, sound);
-  const { columns, lanes } = placeStations(stations, steps);
+  let walked: Walked | undefined;
+  const walk = () => (walked ??= walkOf(rig, sound));
   const devices = new Map(rig.devices.map((d) => [d.id, d]));
-  const byDevice = new Map<string, Station>();
-  for (const s of stations) byDevice.set(s.device, s);
   return {
     rig,
     sound,
     flowing,
-    stations,
-    steps,
-    columns,
-    lanes,
+    get stations() {
+      return walk().stations;
+    },
+    get steps() {
+      return walk().steps;
+    },
+    get columns() {
+      return walk().columns;
+    },
+    get lanes() {
+      return walk().lanes;
+    },
     device: (id) => sure(devices.get(sourceDevice(id))),
     at: (device, point) => {
       const net = flowing.circuit.netAt(device, point);
@@ -57,9 +74,7 @@ export function soundContext(rig: Rig, sound: Sound, plugged = pluggedJacks(rig)
       passesOf(sure(devices.get(id)), sound, plugged).filter((p) => p.is === 'shunt'),
     destinations: rig.devices.flatMap((device) => {
       const destination = kindOf(device.kind).destination;
-      return destination
-        ? [{ device, points: destination.jacks, station: byDevice.get(device.id) }]
-        : [];
+      return destination ? [{ device, points: destination.jacks }] : [];
     }),
   };
 }

@@ -1,5 +1,5 @@
 import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
-import { destinationFigures } from '../signal/destinations';
+import { arrivingFigures } from '../signal/destinations';
 import { soundContext } from '../signal/sound-context';
 import { stationFigures } from '../signal/station-figures';
 import { type Remark, type Severity } from '../findings/finding';
@@ -350,7 +350,7 @@ function leftBehind(
 /** What is heard differently at each destination from one rig to another, playing normally. */
 export function figureChanges(before: Rig, after: Rig, sound: Sound): FigureChange[] {
   const [a, b] = [before, after].map((r) =>
-    destinationFigures(soundContext(r, r.sounds.find((s) => s.id === sound.id) ?? sound), []),
+    arrivingFigures(soundContext(r, r.sounds.find((s) => s.id === sound.id) ?? sound)),
   );
   const diff = (x: number | null | undefined, y: number | null | undefined) =>
     x === null || x === undefined || y === null || y === undefined ? null : y - x;

@@ -2,7 +2,7 @@ import { kindOf } from '../kinds';
 import { ordersOf } from '../midi/commands';
 import { reachIn } from '../midi/graph';
 import { wantsClock } from '../midi/setup';
-import { changesElsewhere } from '../midi/wiring-remarks';
+import { changesElsewhere } from '../midi/message-reach';
 import { allControls } from '../control/all-controls';
 import type { Candidate, Rig } from '../rig/schema';
 import { fitLabel } from './labels';

@@ -1,4 +1,4 @@
-import { heardOf } from '../signal';
+import { arrivingFigures, soundContext } from '../signal';
 import { KINDS, type Kind, kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import { nameOf } from '../rig/find';
@@ -58,13 +58,13 @@ export function substitutesFor(rig: Rig, device: string, sound: Sound): Substitu
   const own = rig.devices.find((d) => d.id === device);
   if (!own) return [];
   const was = kindOf(own.kind);
-  const before = heardOf(rig, sound);
+  const before = arrivingFigures(soundContext(rig, sound));
   const [a, wasTime] = [words(was), was.tempo];
   return standInsFor(own)
     .flatMap((k): Substitute[] => {
       const done = applyEdits(rig, [{ edit: 'replaceDevice', device, kind: k.id }]);
       if (!done.ok) return [];
-      const after = heardOf(done.value.rig, sound);
+      const after = arrivingFigures(soundContext(done.value.rig, sound));
       const b = words(k);
       const missing = (x: Map<string, string>, y: Map<string, string>) =>
         [...x].filter(([key]) => !y.has(key)).map(([, text]) => text);
@@ -93,8 +93,8 @@ export function substitutesFor(rig: Rig, device: string, sound: Sound): Substitu
               ? [`${unplugged} ${unplugged === 1 ? 'lead' : 'leads'} that no jack takes`]
               : []),
           ],
-          changes: before.destinations.flatMap((d) => {
-            const e = after.destinations.find((x) => x.device === d.device);
+          changes: before.flatMap((d) => {
+            const e = after.find((x) => x.device === d.device);
             if (!d.levelDbu || !e) return [];
             if (!e.levelDbu)
               return [{ destination: nameOf(rig, d.device), words: 'silent', db: -200 }];

@@ -5,7 +5,7 @@ import type { Off, Recovery } from '../../../core/midi/rehearsal';
 import { sure } from '../../../core/outcome';
 import { nameOf } from '../../../core/rig/find';
 import type { Rig, Song } from '../../../core/rig/schema';
-import type { DestinationFigures } from '../../../core/signal/destinations';
+import type { Arriving } from '../../../core/signal/destinations';
 import { displayLabels } from '../../../core/songs';
 import { showLevel } from '../../../core/units';
 import { useAnswer } from '../../look/use-answer';
@@ -40,7 +40,7 @@ export function HowItStands({
   stage: Stage;
   stop: Stop | undefined;
   called: Scene;
-  heard: DestinationFigures[] | null;
+  heard: Arriving[] | null;
 }) {
   return (
     <section>

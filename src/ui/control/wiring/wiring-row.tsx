@@ -5,7 +5,7 @@ import { THRUS } from '../../../core/kinds/kind';
 import { ordersOf } from '../../../core/midi/commands';
 import { reachIn } from '../../../core/midi/graph';
 import { type MidiDevice, wantsClock } from '../../../core/midi/setup';
-import { needsOf } from '../../../core/midi/wiring-remarks';
+import { needsOf } from '../../../core/midi/message-reach';
 import { type Outcome, sure } from '../../../core/outcome';
 import type { MidiSetup } from '../../../core/rig';
 import { nameOf } from '../../../core/rig/find';
