@@ -10,8 +10,11 @@ import { applyEdit, mergeRigs, type Rig } from '../src/core/rig';
  */
 const editors = Number(process.argv[2] ?? 200);
 const saves = Number(process.argv[3] ?? 8);
-/** Between two edits of one editor, in ms, half as much or half as much again. */
-const pauseMs = Number(process.argv[4] ?? 4000);
+/**
+ * Between two edits of one editor, in ms, half as much or half as much again. All editors, both servers
+ * and the database share the cores of one machine here: two cores are full at one edit every four seconds.
+ */
+const pauseMs = Number(process.argv[4] ?? 8000);
 const RIGS = Math.ceil(editors / 2);
 
 interface Started {
@@ -75,9 +78,10 @@ async function load(): Promise<void> {
   async function edits(n: number): Promise<{ id: string; device: string; notes: string }> {
     const id = ids[n % RIGS]!;
     const device = touringRig.devices[Math.floor(n / RIGS) * 3 + (n % 3)]!.id;
+    // They do not all come in the same moment.
+    await new Promise((r) => setTimeout(r, pauseMs * Math.random()));
     let head = (await ask<Head>(n, `/api/rigs/${id}`)).value;
     let notes = '';
-    await new Promise((r) => setTimeout(r, pauseMs * Math.random()));
     for (let k = 0; k < saves; k++) {
       notes = `editor ${n}, word ${k}`;
       const made = applyEdit(head.rig, { edit: 'setDevice', device, notes });

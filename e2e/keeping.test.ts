@@ -187,6 +187,38 @@ test('two tabs of one browser: each keeps its own; what a closed one left is tak
   await first.page.close();
 });
 
+test('a browser that keeps nothing says so while it is open, and hands the work over as a file', async () => {
+  const who = await Person.arrives();
+  const id = await stored(tech, touringRig);
+  await who.page.evaluateOnNewDocument(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('The quota has been exceeded.', 'QuotaExceededError');
+    };
+    // What a page hands over as a file, to be read here.
+    URL.createObjectURL = new Proxy(URL.createObjectURL, {
+      apply(make, self, [blob]: [Blob]) {
+        void blob.text().then((text) => Object.assign(window, { handedOver: text }));
+        return Reflect.apply(make, self, [blob]) as string;
+      },
+    });
+  });
+  await who.open(`/rigs/${id}/signal`);
+  await who.page.setOfflineMode(true);
+  await rename(who, 'comp', 'Only here');
+  await who.reads('[data-keeps-nothing]', 'a reload loses what you did');
+  await who.button('Keep it as a file');
+  const text = await who.page.waitForFunction(
+    () => (window as unknown as { handedOver?: string }).handedOver,
+  );
+  const kept = JSON.parse((await text.jsonValue())!) as Rig;
+  expect(kept.devices.find((d) => d.id === 'comp')?.name).toBe('Only here');
+  // Once it can be saved, it is.
+  await who.page.setOfflineMode(false);
+  await who.saved();
+  expect(await nameIn(id, 'comp')).toBe('Only here');
+  await who.page.close();
+});
+
 test('a database that was set back is told, and nothing is written before it is said what holds', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);

@@ -1,6 +1,6 @@
-import { sure } from '../outcome';
+import { byKey } from '../graph';
 import { kindOf } from '../kinds';
-import type { Device, Rig } from '../rig/schema';
+import type { Rig } from '../rig/schema';
 import { type CutList, cutList, makingOf } from './cut-list';
 import { sizeOf } from './footprint';
 import { gearSums, gramsOf } from './gear';
@@ -37,108 +37,111 @@ export interface BillLine {
  * Everything the rig is made of: devices, supplies, boards, racks and cases, leads by type, plugs,
  * and what holds it together.
  */
-export function billOf(rig: Rig, list: CutList = cutList(rig)): BillLine[] {
-  const making = makingOf(rig);
-  const stateOf = (d: Device): BillLine['state'] =>
-    d.gear?.owned === undefined ? 'not said' : d.gear.owned ? 'owned' : 'to buy';
-  const ready = list.cuts.filter((c) => !c.made);
-  const types = [...new Set(list.cuts.filter((c) => c.made).map((c) => c.lead.type))];
-  const onBoards = rig.devices.filter((d) => d.at && sizeOf(d));
-  const shared = loadsOf(rig).filter((l) => l.place.outlet.isolated && l.takers.length > 1);
-  const mains = mainsSums(rig, 230).takers.filter((t) => t.device.place !== 'house');
-  const screws =
-    (rig.racks ?? [])
-      .flatMap((r) => mountedIn(rig, r))
-      .filter((m) => kindOf(m.device.kind).rackUnits !== undefined).length * 4;
-  const tape = onBoards.reduce((s, d) => s + (2 * sure(sizeOf(d) ?? undefined).depth) / 1000, 0);
-  const line = (
-    l: Omit<BillLine, 'price' | 'state'> & { state?: BillLine['state'] },
-  ): BillLine => ({ state: 'not said', ...l, price: (l.each ?? 0) * l.count });
+export const billOf = (rig: Rig, list: CutList = cutList(rig)): BillLine[] => [
+  ...gearLines(rig),
+  ...furnitureLines(rig),
+  ...leadLines(rig, list),
+  ...powerLines(rig),
+  ...plugLines(rig, list),
+  ...fixingLines(rig, list),
+];
+
+type Stated = Omit<BillLine, 'price' | 'state'> & { state?: BillLine['state'] };
+
+const priced = (line: Stated): BillLine => ({
+  state: 'not said',
+  ...line,
+  price: (line.each ?? 0) * line.count,
+});
+
+/** Something that is counted. */
+const pieces = (
+  what: BillLine['what'],
+  item: string,
+  count = 1,
+  more: Partial<Stated> = {},
+): BillLine => priced({ what, item, count, unit: 'piece', ...more });
+
+/** What stands in the house is the house's. */
+const gearLines = (rig: Rig): BillLine[] =>
+  rig.devices
+    .filter((d) => d.host === undefined && d.place !== 'house')
+    .map((d) => {
+      const { outlets, mainsOutlets } = kindOf(d.kind);
+      const item = [d.name, d.maker, d.model].filter(Boolean).join(', ');
+      const owned = d.gear?.owned;
+      return pieces(outlets || mainsOutlets ? 'supply' : 'device', item, 1, {
+        grams: gramsOf(d) ?? undefined,
+        each: d.gear?.value,
+        state: owned === undefined ? 'not said' : owned ? 'owned' : 'to buy',
+      });
+    });
+
+const furnitureLines = (rig: Rig): BillLine[] => [
+  ...(rig.boards ?? []).map(({ name, width, depth, grams }) =>
+    pieces('board', `${name}, ${width} by ${depth} mm`, 1, { grams }),
+  ),
+  ...(rig.racks ?? []).map(({ name, units, depth, grams }) =>
+    pieces('rack', `${name}, ${units} units, ${depth} mm deep`, 1, { grams }),
+  ),
+  ...(rig.cases ?? []).map(({ name, grams }) => pieces('case', name, 1, { grams })),
+];
+
+/** Leads: stock by the metre for those that are made, and those that are bought as they are. */
+function leadLines(rig: Rig, { cuts }: CutList): BillLine[] {
+  const made = byKey(
+    cuts.filter((c) => c.made),
+    (c) => c.lead.type,
+  );
   return [
-    // What stands in the house is the house's.
-    ...rig.devices
-      .filter((d) => d.host === undefined && d.place !== 'house')
-      .map((d) =>
-        line({
-          what: kindOf(d.kind).outlets || kindOf(d.kind).mainsOutlets ? 'supply' : 'device',
-          item: [d.name, d.maker, d.model].filter(Boolean).join(', '),
-          count: 1,
-          unit: 'piece',
-          grams: gramsOf(d) ?? undefined,
-          each: d.gear?.value,
-          state: stateOf(d),
-        }),
-      ),
-    ...(rig.boards ?? []).map((b) =>
-      line({
-        what: 'board',
-        item: `${b.name}, ${b.width} by ${b.depth} mm`,
-        count: 1,
-        unit: 'piece',
-        grams: b.grams,
-      }),
-    ),
-    ...(rig.racks ?? []).map((r) =>
-      line({
-        what: 'rack',
-        item: `${r.name}, ${r.units} units, ${r.depth} mm deep`,
-        count: 1,
-        unit: 'piece',
-        grams: r.grams,
-      }),
-    ),
-    ...(rig.cases ?? []).map((c) =>
-      line({ what: 'case', item: c.name, count: 1, unit: 'piece', grams: c.grams }),
-    ),
-    ...types.map((type) =>
-      line({
+    ...[...made].map(([item, list]) =>
+      priced({
         what: 'lead stock',
-        item: type,
-        count: Number(
-          list.cuts
-            .filter((c) => c.made && c.lead.type === type)
-            .reduce((s, c) => s + c.cut, 0)
-            .toFixed(2),
-        ),
+        item,
+        count: Number(list.reduce((s, c) => s + c.cut, 0).toFixed(2)),
         unit: 'm',
-        each: making.metrePrice,
+        each: makingOf(rig).metrePrice,
       }),
     ),
-    ...ready.map((c) =>
-      line({
-        what: 'ready-made lead',
-        item: `${c.lead.type}, ${c.cut.toFixed(2)} m`,
-        count: 1,
-        unit: 'piece',
-      }),
-    ),
+    ...cuts
+      .filter((c) => !c.made)
+      .map((c) => pieces('ready-made lead', `${c.lead.type}, ${c.cut.toFixed(2)} m`)),
+  ];
+}
+
+function powerLines(rig: Rig): BillLine[] {
+  const mains = mainsSums(rig, 230).takers.filter((t) => t.device.place !== 'house');
+  return [
     ...powerLeadsByPlugs(rig).map(({ plugs, leads }) =>
-      line({
-        what: 'ready-made lead',
-        item: `power, ${plugs}`,
-        count: leads.length,
-        unit: 'piece',
-      }),
+      pieces('ready-made lead', `power, ${plugs}`, leads.length),
     ),
-    ...shared.map((l) =>
-      line({
-        what: 'ready-made lead',
-        item: `power splitter, ${l.takers.length} from one outlet`,
-        count: 1,
-        unit: 'piece',
-      }),
-    ),
-    ...(mains.length
-      ? [line({ what: 'ready-made lead', item: 'mains', count: mains.length, unit: 'piece' })]
-      : []),
-    ...list.plugs
-      .filter((p) => !ready.some((c) => c.plugs.includes(p.plug)))
-      .map((p) =>
-        line({ what: 'plug', item: p.plug, count: p.count, unit: 'piece', each: making.plugPrice }),
-      ),
+    ...loadsOf(rig)
+      .filter((l) => l.place.outlet.isolated && l.takers.length > 1)
+      .map((l) => pieces('ready-made lead', `power splitter, ${l.takers.length} from one outlet`)),
+    ...(mains.length ? [pieces('ready-made lead', 'mains', mains.length)] : []),
+  ];
+}
+
+function plugLines(rig: Rig, { cuts, plugs }: CutList): BillLine[] {
+  const onReady = new Set(cuts.filter((c) => !c.made).flatMap((c) => c.plugs));
+  return plugs
+    .filter((p) => !onReady.has(p.plug))
+    .map((p) => pieces('plug', p.plug, p.count, { each: makingOf(rig).plugPrice }));
+}
+
+/** Screws of a rack unit: one in each corner. */
+const SCREWS = 4;
+
+function fixingLines(rig: Rig, { ties }: CutList): BillLine[] {
+  const fastened = rig.devices.flatMap((d) => (d.at && sizeOf(d)) ?? []);
+  const tape = fastened.reduce((sum, { depth }) => sum + (2 * depth) / 1000, 0);
+  const screwed = (rig.racks ?? [])
+    .flatMap((r) => mountedIn(rig, r))
+    .filter((m) => kindOf(m.device.kind).rackUnits !== undefined);
+  return [
     ...(tape > 0
       ? [
-          line({
+          priced({
             what: 'fixing',
             item: 'fastening tape, two strips under each device',
             count: Number(tape.toFixed(2)),
@@ -146,12 +149,8 @@ export function billOf(rig: Rig, list: CutList = cutList(rig)): BillLine[] {
           }),
         ]
       : []),
-    ...(list.ties > 0
-      ? [line({ what: 'fixing', item: 'cable ties', count: list.ties, unit: 'piece' })]
-      : []),
-    ...(screws > 0
-      ? [line({ what: 'fixing', item: 'rack screws', count: screws, unit: 'piece' })]
-      : []),
+    ...(ties > 0 ? [pieces('fixing', 'cable ties', ties)] : []),
+    ...(screwed.length ? [pieces('fixing', 'rack screws', SCREWS * screwed.length)] : []),
   ];
 }
 

@@ -53,58 +53,59 @@ const DIAL_IN: { jobs: Job[]; words: (name: string) => string; why: string }[] =
  * power, audio from the shortest, messages, tie down, test, dial in, label, pack.
  */
 export function checklist(rig: Rig): Part[] {
-  const devices = rig.devices.filter((d) => d.host === undefined);
-  const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');
-  const lead = (l: Lead, verb: string): Step => ({
-    id: `${verb} ${l.id}`,
-    words: `${endWords(rig, l.from)} to ${endWords(rig, l.to)}`,
-  });
-  const short = (a: Lead, b: Lead) => a.metres - b.metres || (a.id < b.id ? -1 : 1);
-  const isControl = (l: Lead) => l.type === 'midi' || l.type === 'usb' || l.type === 'control';
-  const floor = devices.filter((d) => (d.place ?? 'floor') === 'floor' && kindOf(d.kind).size);
+  const parts = [...puttingTogether(rig), ...trying(rig), ...puttingAway(rig)];
+  return parts.filter((p) => p.steps.length > 0);
+}
+
+/** Devices that can be touched; blocks are inside another. */
+const boxesOf = (rig: Rig): Device[] => rig.devices.filter((d) => d.host === undefined);
+/** Leads that can be touched, the shortest first. */
+const leadsOf = (rig: Rig): Lead[] =>
+  rig.leads
+    .filter((l) => l.type !== 'inside' && l.type !== 'air')
+    .sort((a, b) => a.metres - b.metres || (a.id < b.id ? -1 : 1));
+const isControl = (l: Lead) => l.type === 'midi' || l.type === 'usb' || l.type === 'control';
+const ends = (rig: Rig, l: Lead) => [endWords(rig, l.from), endWords(rig, l.to)] as const;
+
+/** Devices in the order in which signal meets them. */
+function byWalk(rig: Rig, devices: readonly Device[]): Device[] {
   const order = walkOrder(rig);
-  const byWalk = (list: Device[]) =>
-    [...list].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
-  const codes = new Map(cutList(rig).cuts.map((c) => [c.lead.id, c.code]));
-  const ears = rig.devices.filter((d) => kindOf(d.kind).destination).map((d) => d.name);
-  const into = new Map(packingOf(rig).pieces.flatMap((p) => p.devices.map((d) => [d.id, p.name])));
-  const parts: Part[] = [
+  return [...devices].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
+}
+
+/** The codes that leads carry at both ends. */
+const codesOf = (rig: Rig): Map<string, string> =>
+  new Map(cutList(rig).cuts.map((c) => [c.lead.id, c.code]));
+
+/** Fastening, power, leads, and tying them down. */
+function puttingTogether(rig: Rig): Part[] {
+  const floor = boxesOf(rig).filter((d) => (d.place ?? 'floor') === 'floor' && kindOf(d.kind).size);
+  const run = (l: Lead): Step => ({ id: `run ${l.id}`, words: ends(rig, l).join(' to ') });
+  return [
     {
       id: 'layout',
       title: 'Lay out and fasten',
-      steps: byWalk(floor).map((d) => ({ id: `lay ${d.id}`, words: d.name })),
+      steps: byWalk(rig, floor).map((d) => ({ id: `lay ${d.id}`, words: d.name })),
     },
     {
       id: 'power',
       title: 'Power',
       afterCure: true,
-      steps: devices
-        .filter((d) => d.supply)
-        .map((d) => ({
-          id: `power ${d.id}`,
-          words:
-            `${d.name} to ${nameOf(rig, d.supply!.device)}` +
-            (d.supply!.outlet ? `, outlet ${d.supply!.outlet}` : '') +
-            (d.supply!.volts ? `, ${d.supply!.volts} V` : ''),
-        })),
+      steps: boxesOf(rig).flatMap((d) => (d.supply ? [powerStep(rig, d, d.supply)] : [])),
     },
     {
       id: 'audio',
       title: 'Audio leads, the shortest first',
       afterCure: true,
-      steps: real
+      steps: leadsOf(rig)
         .filter((l) => !isControl(l))
-        .sort(short)
-        .map((l) => lead(l, 'run')),
+        .map(run),
     },
     {
       id: 'control',
       title: 'Messages and controls',
       afterCure: true,
-      steps: real
-        .filter(isControl)
-        .sort(short)
-        .map((l) => lead(l, 'run')),
+      steps: leadsOf(rig).filter(isControl).map(run),
     },
     {
       id: 'tie',
@@ -116,14 +117,31 @@ export function checklist(rig: Rig): Part[] {
         },
       ],
     },
+  ];
+}
+
+const powerStep = (rig: Rig, d: Device, supply: NonNullable<Device['supply']>): Step => ({
+  id: `power ${d.id}`,
+  words:
+    `${d.name} to ${nameOf(rig, supply.device)}` +
+    (supply.outlet ? `, outlet ${supply.outlet}` : '') +
+    (supply.volts ? `, ${supply.volts} V` : ''),
+});
+
+/** Every lead, every path, and every knob. */
+function trying(rig: Rig): Part[] {
+  const codes = codesOf(rig);
+  const ears = rig.devices.filter((d) => kindOf(d.kind).destination).map((d) => d.name);
+  const at = ears.length > 1 ? `all ${ears.length} destinations` : ears[0];
+  return [
     {
       id: 'test',
       title: 'Test every lead: through, and no short',
-      steps: real
-        .filter((l) => l.type !== 'usb' && l.type !== 'digital')
+      steps: rig.leads
+        .filter((l) => !['inside', 'air', 'usb', 'digital'].includes(l.type))
         .map((l) => ({
-          ...lead(l, 'test'),
-          words: `${codes.get(l.id)}: ${endWords(rig, l.from)} to ${endWords(rig, l.to)}`,
+          id: `test ${l.id}`,
+          words: `${codes.get(l.id)}: ${ends(rig, l).join(' to ')}`,
         })),
     },
     {
@@ -132,55 +150,60 @@ export function checklist(rig: Rig): Part[] {
       steps: ears.length
         ? rig.sounds.map((s) => ({
             id: `hear ${s.id}`,
-            words: `${s.name}: listen at ${ears.length > 1 ? `all ${ears.length} destinations` : ears[0]}`,
+            words: `${s.name}: listen at ${at}`,
             why: ears.join('; '),
           }))
         : [],
     },
-    {
-      id: 'dial',
-      title: 'Dial in',
-      steps: DIAL_IN.flatMap((group) =>
-        byWalk(rig.devices.filter((d) => group.jobs.includes(kindOf(d.kind).job))).map((d) => ({
-          id: `dial ${d.id}`,
-          words: group.words(d.name),
-          why: group.why,
-        })),
-      ).concat(
-        rig.sounds.length > 1
-          ? [
-              {
-                id: 'dial levels',
-                words: 'Match the levels of all sounds',
-                why: 'Last, by ear and by the gain ladder.',
-              },
-            ]
-          : [],
-      ),
-    },
+    { id: 'dial', title: 'Dial in', steps: dialSteps(rig) },
+  ];
+}
+
+function dialSteps(rig: Rig): Step[] {
+  const steps = DIAL_IN.flatMap((group) =>
+    byWalk(
+      rig,
+      rig.devices.filter((d) => group.jobs.includes(kindOf(d.kind).job)),
+    ).map((d): Step => ({ id: `dial ${d.id}`, words: group.words(d.name), why: group.why })),
+  );
+  if (rig.sounds.length > 1)
+    steps.push({
+      id: 'dial levels',
+      words: 'Match the levels of all sounds',
+      why: 'Last, by ear and by the gain ladder.',
+    });
+  return steps;
+}
+
+/** Labels, and what goes into which case. */
+function puttingAway(rig: Rig): Part[] {
+  const codes = codesOf(rig);
+  const into = new Map(packingOf(rig).pieces.flatMap((p) => p.devices.map((d) => [d.id, p.name])));
+  return [
     {
       id: 'label',
       title: 'Label',
-      steps: real.map((l) => ({
-        id: `label ${l.id}`,
-        words: `${codes.get(l.id)} at both ends: ${endWords(rig, l.from)}, ${endWords(rig, l.to)}`,
-      })),
+      steps: rig.leads
+        .filter((l) => l.type !== 'inside' && l.type !== 'air')
+        .map((l) => ({
+          id: `label ${l.id}`,
+          words: `${codes.get(l.id)} at both ends: ${ends(rig, l).join(', ')}`,
+        })),
     },
     {
       id: 'pack',
       title: 'Pack',
-      steps: devices
+      steps: boxesOf(rig)
         .filter((d) => d.place !== 'house')
         .map((d) => ({
           id: `pack ${d.id}`,
           words:
-            `${d.name}` +
+            d.name +
             (d.gear?.serial ? `, ${d.gear.serial}` : '') +
             (into.has(d.id) ? `: into ${into.get(d.id)}` : ''),
         })),
     },
   ];
-  return parts.filter((p) => p.steps.length > 0);
 }
 
 /** When adhesive has set, as a time in ms; nothing where no timer runs. */

@@ -81,121 +81,134 @@ const tells = (m: MidiDevice): boolean =>
 export function ordersOf(rig: Rig, scenes: readonly Scene[]): Orders {
   const graph = midiGraph(rig);
   const senders = [...graph.devices.values()].filter(tells);
-  const hasPrograms = (id: string) => scenes.some((s) => addressIn(s, id) !== undefined);
-  const writes = (id: string) => rig.sounds.some((s) => s.sends?.some((x) => x.from === id));
+  const commanderOf = commandersOf(rig, graph, senders, scenes);
+  const needed = neededIn(rig, graph, scenes);
+  const memory = new Map<string, ReadonlyMap<string, Command[]>>();
+  const commands = (scene: Scene) => {
+    const hit = memory.get(scene.id);
+    if (hit) return hit;
+    const lists = new Map<string, Command[]>();
+    for (const { device } of senders) {
+      const written = writtenBy(graph, device.id, scene);
+      const list = written.length
+        ? written
+        : [...graph.devices.values()]
+            .filter((m) => commanderOf.get(m.device.id) === device.id)
+            .flatMap((m) => derived(rig, device.id, m, needed.get(m.device.id) ?? [], scene));
+      if (list.length) lists.set(device.id, list);
+    }
+    memory.set(scene.id, lists);
+    return lists;
+  };
+  const orders = { rig, graph, scenes, commanderOf, needed, commands };
+  const roots = (scene: Scene) =>
+    senders.filter((s) => isRoot(orders, senders, s, scene)).map((s) => s.device.id);
+  return { ...orders, roots };
+}
+
+/** Who tells each device: the one that was chosen, where it can; else the nearest that can. */
+function commandersOf(
+  rig: Rig,
+  graph: MidiGraph,
+  senders: readonly MidiDevice[],
+  scenes: readonly Scene[],
+): Map<string, string> {
+  // A switcher that no sound has a program on is never called, so it tells nobody anything.
+  const isCalled = ({ device, commands }: MidiDevice) =>
+    commands ||
+    hasPrograms(scenes, device.id) ||
+    rig.sounds.some((s) => s.sends?.some((x) => x.from === device.id));
   const commanderOf = new Map<string, string>();
-  for (const m of graph.devices.values()) {
-    const own = m.device.midi?.commander;
+  for (const { device } of graph.devices.values()) {
+    const hopsFrom = (s: MidiDevice) => sure(reachIn(graph, s.device.id).get(device.id)).hops;
     const near = senders
-      // A switcher that no sound has a program on is never called, so it tells nobody anything.
       .filter(
         (s) =>
-          s.device.id !== m.device.id &&
-          (s.commands || hasPrograms(s.device.id) || writes(s.device.id)) &&
-          reachIn(graph, s.device.id).has(m.device.id),
+          s.device.id !== device.id && isCalled(s) && reachIn(graph, s.device.id).has(device.id),
       )
-      .sort(
-        (a, b) =>
-          sure(reachIn(graph, a.device.id).get(m.device.id)).hops -
-          sure(reachIn(graph, b.device.id).get(m.device.id)).hops,
-      );
-    const chosen = near.find((s) => s.device.id === own) ?? near[0];
-    if (chosen) commanderOf.set(m.device.id, chosen.device.id);
+      .sort((a, b) => hopsFrom(a) - hopsFrom(b));
+    const chosen = near.find((s) => s.device.id === device.midi?.commander) ?? near[0];
+    if (chosen) commanderOf.set(device.id, chosen.device.id);
   }
+  return commanderOf;
+}
+
+const hasPrograms = (scenes: readonly Scene[], id: string): boolean =>
+  scenes.some((s) => addressIn(s, id) !== undefined);
+
+/** Settings of each device without programs that differ between scenes and can be sent. */
+function neededIn(rig: Rig, graph: MidiGraph, scenes: readonly Scene[]): Map<string, Mapped[]> {
   const needed = new Map<string, Mapped[]>();
   for (const m of graph.devices.values()) {
-    if (!m.mapped.length || hasPrograms(m.device.id)) continue;
+    if (!m.mapped.length || hasPrograms(scenes, m.device.id)) continue;
     const differing = m.mapped.filter(
       (c) => new Set(scenes.map((s) => JSON.stringify(mappedValue(rig, s, c)))).size > 1,
     );
     if (differing.length) needed.set(m.device.id, differing);
   }
-  const memory = new Map<string, Map<string, Command[]>>();
-  const commands = (scene: Scene) => {
-    const hit = memory.get(scene.id);
-    if (hit) return hit;
-    const lists = new Map<string, Command[]>();
-    for (const s of senders) {
-      const id = s.device.id;
-      const written = (scene.sound.sends ?? []).filter((x) => x.from === id);
-      const list = written.length
-        ? written.flatMap((x) =>
-            wireMessages(
-              x.message,
-              (x.to && graph.devices.get(x.to)?.bank) ||
-                bankOfListener(graph, id, x.message.channel),
-            ).map((message): Command => ({ from: id, to: x.to, message, written: true })),
-          )
-        : derived(id, scene);
-      if (list.length) lists.set(id, list);
-    }
-    memory.set(scene.id, lists);
-    return lists;
-  };
-  const derived = (from: string, scene: Scene): Command[] =>
-    [...graph.devices.values()]
-      .filter((m) => commanderOf.get(m.device.id) === from)
-      .flatMap((m): Command[] => {
-        const channel = m.channel === 'all' ? 1 : m.channel;
-        const to = m.device.id;
-        const address = m.programs ? addressIn(scene, to) : undefined;
-        if (address)
-          return wireMessages(
-            { type: 'program', channel, ...address },
-            m.bank === 'none' && address.bank !== undefined ? 'none' : m.bank,
-          ).map((message) => ({ from, to, message, written: false }));
-        return (needed.get(to) ?? []).flatMap((c): Command[] => {
-          const value = mappedValue(rig, scene, c);
-          if (value === undefined) return [];
-          // A device that each message flips is told once where it should be on: a sender cannot
-          // know how it stands.
-          if (c.way === 'toggle')
-            return value === true
-              ? [
-                  {
-                    from,
-                    to,
-                    message: { type: 'control', channel, cc: c.cc, value: 127 },
-                    written: false,
-                  },
-                ]
-              : [];
-          return [
-            {
-              from,
-              to,
-              message: { type: 'control', channel, cc: c.cc, value: sevenBits(rig, c, value) },
-              written: false,
-            },
-          ];
-        });
-      });
-  const called = (id: string, scene: Scene): boolean => {
-    const m = sure(graph.devices.get(id));
-    return senders.some(
-      (s) =>
-        s.device.id !== id &&
-        (commands(scene).get(s.device.id) ?? []).some(
-          (c) =>
-            c.message.type === 'program' &&
-            hears(m, c.message.channel) &&
-            (c.to === undefined || c.to === id) &&
-            reachIn(graph, s.device.id).has(id),
-        ),
+  return needed;
+}
+
+/** What a sound says itself that a sender gives. */
+const writtenBy = (graph: MidiGraph, from: string, scene: Scene): Command[] =>
+  (scene.sound.sends ?? [])
+    .filter((x) => x.from === from)
+    .flatMap(({ to, message }) =>
+      wireMessages(
+        message,
+        (to && graph.devices.get(to)?.bank) || bankOfListener(graph, from, message.channel),
+      ).map((sent): Command => ({ from, to, message: sent, written: true })),
     );
-  };
-  const roots = (scene: Scene): string[] =>
-    senders
-      .filter((s) => {
-        const id = s.device.id;
-        if (s.recalls && !s.commands)
-          return (
-            (addressIn(scene, id) !== undefined || commands(scene).has(id)) && !called(id, scene)
-          );
-        return commands(scene).has(id);
-      })
-      .map((s) => s.device.id);
-  return { rig, graph, scenes, commanderOf, needed, commands, roots };
+
+/** What a device has to be told for a scene: its program, or the settings that differ. */
+function derived(
+  rig: Rig,
+  from: string,
+  m: MidiDevice,
+  needed: readonly Mapped[],
+  scene: Scene,
+): Command[] {
+  const channel = m.channel === 'all' ? 1 : m.channel;
+  const to = m.device.id;
+  const address = m.programs ? addressIn(scene, to) : undefined;
+  if (address)
+    return wireMessages(
+      { type: 'program', channel, ...address },
+      m.bank === 'none' && address.bank !== undefined ? 'none' : m.bank,
+    ).map((message) => ({ from, to, message, written: false }));
+  return needed.flatMap((c): Command[] => {
+    const value = mappedValue(rig, scene, c);
+    // A device that each message flips is told once where it should be on: a sender cannot know how
+    // it stands.
+    if (value === undefined || (c.way === 'toggle' && value !== true)) return [];
+    const sent = c.way === 'toggle' ? 127 : sevenBits(rig, c, value);
+    const message = { type: 'control' as const, channel, cc: c.cc, value: sent };
+    return [{ from, to, message, written: false }];
+  });
+}
+
+/** Whether a person calls a scene on a sender, since no other sender calls it there. */
+function isRoot(
+  { graph, commands }: Pick<Orders, 'graph' | 'commands'>,
+  senders: readonly MidiDevice[],
+  m: MidiDevice,
+  scene: Scene,
+): boolean {
+  const id = m.device.id;
+  const gives = commands(scene).has(id);
+  if (m.commands || !m.recalls) return gives;
+  const isCalled = senders.some(
+    (s) =>
+      s.device.id !== id &&
+      (commands(scene).get(s.device.id) ?? []).some(
+        (c) =>
+          c.message.type === 'program' &&
+          hears(m, c.message.channel) &&
+          (c.to === undefined || c.to === id) &&
+          reachIn(graph, s.device.id).has(id),
+      ),
+  );
+  return (gives || addressIn(scene, id) !== undefined) && !isCalled;
 }
 
 /** Whether a device listens on a channel. */

@@ -1,4 +1,10 @@
+import { setPriority } from 'node:os';
 import { TASKS, type TaskName } from './tasks';
+
+/** How far heavy work stands back where answers want the same core, as Unix counts it. */
+const NICE = 15;
+// On Linux this is the priority of the thread that asks, not of the whole server.
+if (process.platform === 'linux') setPriority(0, NICE);
 
 /** A thread of the pool: does what it is asked by name. Compiled on its own by `scripts/compile-cli.mjs`. */
 export default ({ name, ask }: { name: TaskName; ask: never }): Promise<unknown> =>
