@@ -195,12 +195,11 @@ test('a browser that keeps nothing says so while it is open, and hands the work 
       throw new DOMException('The quota has been exceeded.', 'QuotaExceededError');
     };
     // What a page hands over as a file, to be read here.
-    URL.createObjectURL = new Proxy(URL.createObjectURL, {
-      apply(make, self, [blob]: [Blob]) {
-        void blob.text().then((text) => Object.assign(window, { handedOver: text }));
-        return Reflect.apply(make, self, [blob]) as string;
-      },
-    });
+    const make = URL.createObjectURL.bind(URL);
+    URL.createObjectURL = (file: Blob) => {
+      void file.text().then((text) => Object.assign(window, { handedOver: text }));
+      return make(file);
+    };
   });
   await who.open(`/rigs/${id}/signal`);
   await who.page.setOfflineMode(true);

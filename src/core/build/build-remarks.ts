@@ -1,8 +1,8 @@
 import { at, sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
-import { endWords } from '../rig/find';
-import type { Board, Rack, Rig } from '../rig/schema';
+import { deviceOf, endWords } from '../rig/find';
+import type { Board, Device, Rack, Rig } from '../rig/schema';
 import {
   boardModel,
   type Clash,
@@ -17,7 +17,7 @@ import { makingOf, type CutList, cutList } from './cut-list';
 import { TWO_PERSONS_GRAMS } from './gear';
 import { checkCountries, mainsSums } from './mains';
 import { pressedDevices } from './pressed';
-import { panelPlan, rackClashes, rackSums } from './rack';
+import { panelPlan, type RackClash, rackClashes, rackSums, UNIT_MM } from './rack';
 
 /** What is wrong with how the rig is laid out, mounted, cut and plugged into the mains. Dangers first. */
 export function buildRemarks(rig: Rig): Remark[] {
@@ -136,119 +136,119 @@ function boardRemarks(rig: Rig, board: Board): Remark[] {
   });
 }
 
-function rackRemarks(rig: Rig, rack: Rack): Remark[] {
-  const sums = rackSums(rig, rack);
-  const half = (rack.units * 44.45) / 2;
-  const words = rackClashes(rig, rack).map((c): Remark => {
-    const [one, two] = [c.a.device.name, c.b?.device.name ?? ''];
-    const subjects = [c.a.device.id, ...(c.b ? [c.b.device.id] : [])];
-    const base = { rule: `rack-${c.what}` as const, subjects, about: subjects.join(' ') };
-    const mm = `${Math.ceil(c.mm)} mm`;
-    if (c.what === 'overlap')
+/** What is wrong with a rack: what hits something, what gets pulled, and what it weighs. */
+const rackRemarks = (rig: Rig, rack: Rack): Remark[] => [
+  ...rackClashes(rig, rack).map((clash): Remark => ({
+    rule: `rack-${clash.what}`,
+    subjects: [clash.a.device.id, ...(clash.b ? [clash.b.device.id] : [])],
+    about: [clash.a.device.id, ...(clash.b ? [clash.b.device.id] : [])].join(' '),
+    ...rackClashWords(rack, clash),
+  })),
+  ...pulledRemark(rig, rack),
+  ...weightRemarks(rig, rack),
+];
+
+function rackClashWords(
+  rack: Rack,
+  { what, a, b, mm }: RackClash,
+): Pick<Remark, 'severity' | 'what' | 'why'> {
+  const [one, two] = [a.device.name, b?.device.name ?? ''];
+  const by = `${Math.ceil(mm)} mm`;
+  switch (what) {
+    case 'overlap':
       return {
-        ...base,
         severity: 'fault',
         what: `${one} and ${two} take the same room in ${rack.name}.`,
-        why: c.mm
-          ? `Front and rear together are ${mm} deeper than the rack.`
+        why: mm
+          ? `Front and rear together are ${by} deeper than the rack.`
           : 'Both want the same units.',
       };
-    if (c.what === 'too-high')
+    case 'too-high':
       return {
-        ...base,
         severity: 'fault',
         what: `${one} goes over the top of ${rack.name}.`,
-        why: `It has ${rack.units} units; ${mm} too few.`,
+        why: `It has ${rack.units} units; ${by} too few.`,
       };
-    if (c.what === 'too-deep')
+    case 'too-deep':
       return {
-        ...base,
         severity: 'fault',
         what: `${one} is too deep for ${rack.name}.`,
-        why: `${c.a.depth} mm${c.a.plugs ? ` and ${c.a.plugs} mm of plug` : ''} in ${rack.depth} mm: ${mm} too much.`,
+        why:
+          `${a.depth} mm${a.plugs ? ` and ${a.plugs} mm of plug` : ''} in ${rack.depth} mm: ` +
+          `${by} too much.`,
       };
-    if (c.what === 'too-wide')
+    case 'too-wide':
       return {
-        ...base,
         severity: 'fault',
         what: `${one} sticks out of its shelf.`,
-        why: `By ${mm}; between the rails there are 450 mm.`,
+        why: `By ${by}; between the rails there are 450 mm.`,
       };
-    if (c.what === 'heat')
+    case 'heat':
       return {
-        ...base,
         severity: 'caution',
         what: `${one} cannot let its heat out.`,
         why: `It vents upwards and ${two} sits right above it. Leave a unit free.`,
       };
-    return {
-      ...base,
-      severity: 'caution',
-      what: `${one} is touched, and it is mounted at the rear.`,
-      why: 'What is set or read belongs on the front rails.',
-    };
-  });
+    case 'access':
+      return {
+        severity: 'caution',
+        what: `${one} is touched, and it is mounted at the rear.`,
+        why: 'What is set or read belongs on the front rails.',
+      };
+  }
+}
+
+/** Leads from outside that go straight into gear, and not into a panel. */
+function pulledRemark(rig: Rig, rack: Rack): Remark[] {
   const panels = new Set(panelPlan(rig).map((l) => l.panel.id));
-  const outside = rig.leads
+  const isIn = (d: Device) => d.rack?.rack === rack.id;
+  const pulled = rig.leads
     .filter((l) => l.type !== 'air' && l.type !== 'inside')
     .flatMap((l) => {
-      const [a, b] = [l.from, l.to].map((e) => sure(rig.devices.find((d) => d.id === e.device)));
-      const inner =
-        a!.rack?.rack === rack.id && b!.rack?.rack !== rack.id
-          ? a!
-          : b!.rack?.rack === rack.id && a!.rack?.rack !== rack.id
-            ? b!
-            : undefined;
-      return inner && !panels.has(inner.id) ? [{ lead: l, device: inner }] : [];
-    });
+      const ends = [l.from, l.to].map((e) => sure(deviceOf(rig, e.device)));
+      const inside = ends.filter(isIn);
+      return inside.length === 1 ? inside : [];
+    })
+    .filter((d) => !panels.has(d.id));
+  if (!pulled.length) return [];
+  const [leads, go] = pulled.length === 1 ? ['lead', 'goes'] : ['leads', 'go'];
+  const names = [...new Set(pulled.map((d) => d.name))].slice(0, 4).join(', ');
   return [
-    ...words,
-    ...(outside.length
-      ? [
-          {
-            rule: 'rack-pulled' as const,
-            severity: 'advice' as const,
-            subjects: [...new Set(outside.map((o) => o.device.id))],
-            about: rack.id,
-            what:
-              `${outside.length} ${outside.length === 1 ? 'lead' : 'leads'} from ` +
-              `outside ${outside.length === 1 ? 'goes' : 'go'} straight into gear in ${rack.name}.`,
-            why:
-              'What gets pulled is then the jack ' +
-              `of ${[...new Set(outside.map((o) => o.device.name))].slice(0, 4).join(', ')}, and ` +
-              'not one of a panel.',
-          },
-        ]
-      : []),
-    ...(sums.centreMm !== null && sums.centreMm > half + 1
-      ? [
-          {
-            rule: 'rack-top-heavy' as const,
-            severity: 'advice' as const,
-            subjects: [],
-            about: rack.id,
-            what: `${rack.name} is top-heavy.`,
-            why:
-              `Its centre of gravity is ${Math.round(sums.centreMm)} mm up, above the middle ` +
-              `(${Math.round(half)} mm). Heavy things go low.`,
-          },
-        ]
-      : []),
-    ...(sums.grams > TWO_PERSONS_GRAMS
-      ? [
-          {
-            rule: 'rack-lift' as const,
-            severity: 'advice' as const,
-            subjects: [],
-            about: rack.id,
-            what: `${rack.name} takes two persons to lift.`,
-            why:
-              `It weighs ${(sums.grams / 1000).toFixed(1)} kg; over about 23 kg two ` +
-              `lift${rack.wheels ? ', and it rolls' : ', and wheels help'}.`,
-          },
-        ]
-      : []),
+    {
+      rule: 'rack-pulled',
+      severity: 'advice',
+      subjects: [...new Set(pulled.map((d) => d.id))],
+      about: rack.id,
+      what: `${pulled.length} ${leads} from outside ${go} straight into gear in ${rack.name}.`,
+      why: `What gets pulled is then the jack of ${names}, and not one of a panel.`,
+    },
   ];
+}
+
+function weightRemarks(rig: Rig, rack: Rack): Remark[] {
+  const { centreMm, grams } = rackSums(rig, rack);
+  const half = (rack.units * UNIT_MM) / 2;
+  const told = { severity: 'advice' as const, subjects: [], about: rack.id };
+  const remarks: Remark[] = [];
+  if (centreMm !== null && centreMm > half + 1)
+    remarks.push({
+      ...told,
+      rule: 'rack-top-heavy',
+      what: `${rack.name} is top-heavy.`,
+      why:
+        `Its centre of gravity is ${Math.round(centreMm)} mm up, above the middle ` +
+        `(${Math.round(half)} mm). Heavy things go low.`,
+    });
+  if (grams > TWO_PERSONS_GRAMS)
+    remarks.push({
+      ...told,
+      rule: 'rack-lift',
+      what: `${rack.name} takes two persons to lift.`,
+      why:
+        `It weighs ${(grams / 1000).toFixed(1)} kg; over about 23 kg two ` +
+        `lift${rack.wheels ? ', and it rolls' : ', and wheels help'}.`,
+    });
+  return remarks;
 }
 
 /** Leads that do not reach where they have to go, and those that only just do. */

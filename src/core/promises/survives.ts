@@ -26,7 +26,7 @@ export interface Rescue {
 /** A rig in which nothing leaves a device any more, nor what lives inside it; one for each device. */
 function dead(rig: Rig, device: string): Rig {
   let known = deadKnown.get(rig);
-  if (!known) deadKnown.set(rig, (known = new Map()));
+  if (!known) deadKnown.set(rig, (known = new Map<string, Rig>()));
   let without = known.get(device);
   if (!without) {
     const inside = new Set([device, ...blocksOf(rig, device).map((d) => d.id)]);
