@@ -15,6 +15,11 @@ export interface Evidence extends Heard {
   humLoops: HumLoop[];
   speakers: SpeakerLine[];
   reference: Reference;
+  /**
+   * Whether ways out are looked for where that is dear. Nobody presses a fix on a copy that is only
+   * compared.
+   */
+  wantsFixes: boolean;
 }
 
 /** Looks at a sound's figures and says what a person should know. */

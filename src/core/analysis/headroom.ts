@@ -1,9 +1,15 @@
+import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix } from '../findings/finding';
 import { settingOf, stateIn } from '../rig/device-state';
-import { kindOf, type SettingRole, settingWith } from '../kinds';
-import type { Device, State } from '../rig/schema';
+import { type Knob, kindOf, type SettingRole, settingWith } from '../kinds';
+import type { Edit } from '../rig/edits';
+import type { Device, Sound, State } from '../rig/schema';
 import { settingWords } from '../rig/words';
+import { roomAt, type StationFigures } from '../signal';
+import { soundContext, type SoundContext } from '../signal/sound-context';
+import { withSetting } from '../control/reach';
 import { fixed, showLevel } from '../units';
+import { routeTo } from '../walk';
 import type { Remarker } from './evidence';
 
 /** Under this much room, in dB, loud notes may clip. */
@@ -13,7 +19,7 @@ export const TIGHT_DB = 3;
  * Room between the peak at normal picking and the clip point: under 3 dB a caution, under 0 a
  * fault, unless clipping is meant.
  */
-export const headroomRemarks: Remarker = ({ ctx, stations }) =>
+export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
   stations.flatMap((s) => {
     if (s.headroomDb === null || s.headroomDb >= TIGHT_DB) return [];
     const name = ctx.device(s.device).name;
@@ -30,7 +36,10 @@ export const headroomRemarks: Remarker = ({ ctx, stations }) =>
           `is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} ` +
           'what it takes. Bring what comes before it down ' +
           `by ${fixed(TIGHT_DB - s.headroomDb)} dB.`,
-        fix: roomFix(ctx.device(s.device), stateIn(ctx.sound, s.device)),
+        ...firstOf([
+          ...roomFixes(ctx.device(s.device), stateIn(ctx.sound, s.device)),
+          ...(wantsFixes ? gainFixes(ctx, s) : []),
+        ]),
       },
     ];
   });
@@ -41,15 +50,90 @@ const ROOM: readonly [role: SettingRole, value: string][] = [
   ['input level', 'line'],
 ];
 
-function roomFix(device: Device, state: State | undefined): Fix | undefined {
+function roomFixes(device: Device, state: State | undefined): Fix[] {
   const kind = kindOf(device.kind);
-  for (const [role, value] of ROOM) {
+  return ROOM.flatMap(([role, value]) => {
     const setting = settingWith(kind, role)?.id;
-    if (setting === undefined || settingOf(kind, device, state, setting) === value) continue;
-    return {
-      words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`,
-      edits: [{ edit: 'setSetting', device: device.id, setting, value }],
-    };
+    if (setting === undefined || settingOf(kind, device, state, setting) === value) return [];
+    return [
+      {
+        words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`,
+        edits: [{ edit: 'setSetting' as const, device: device.id, setting, value }],
+      },
+    ];
+  });
+}
+
+const firstOf = ([fix, ...others]: readonly Fix[]) => (fix ? { fix, others } : {});
+
+/** So many devices are asked for a knob: the one that clips and those right in front of it. */
+const ASKED = 3;
+/** So many knobs are offered. */
+const OFFERED = 2;
+
+/** Knobs that give the room when they are turned down, each tried on a copy; the nearest first. */
+function gainFixes(ctx: SoundContext, clipping: StationFigures): Fix[] {
+  const before = routeTo(ctx.stations, ctx.steps, (s) => s.id === clipping.id);
+  const asked = [...new Set(before.toReversed().map((s) => s.device))].slice(0, ASKED);
+  const fixes: Fix[] = [];
+  for (const id of asked)
+    for (const p of kindOf(ctx.device(id).kind).parameters)
+      if (p.type === 'knob' && fixes.length < OFFERED)
+        fixes.push(...turnedDown(ctx, clipping, ctx.device(id), p));
+  return fixes;
+}
+
+/** Places of a knob that a hand can set. */
+const STEPS = 20;
+
+/** One knob turned down as little as leaves room enough, if any place of it does. */
+function turnedDown(
+  ctx: SoundContext,
+  clipping: StationFigures,
+  device: Device,
+  { id: setting, min, max }: Knob,
+): Fix[] {
+  const kind = kindOf(device.kind);
+  const state = stateIn(ctx.sound, device.id);
+  const now = Number(settingOf(kind, device, state, setting));
+  // A knob that a sound sets is turned in that sound; any other has one place for all of them.
+  const sound =
+    state?.settings && Object.hasOwn(state.settings, setting) ? ctx.sound.id : undefined;
+  const edits = (value: number): Edit[] => [
+    { edit: 'setSetting', device: device.id, sound, setting, value },
+  ];
+  const givesRoom = (value: number) => {
+    const tried = soundContext(ctx.rig, withSetting(ctx.sound, device.id, setting, value));
+    const { headroomDb } = roomAt(tried, clipping);
+    return headroomDb !== null && headroomDb >= TIGHT_DB;
+  };
+  if (now <= min || !softens(ctx, device, setting, min) || !givesRoom(min)) return [];
+  // The highest place that gives room, in steps that a hand can set.
+  const step = (max - min) / STEPS;
+  const place = (n: number) => Number((min + n * step).toFixed(6));
+  let [low, high] = [0, Math.ceil((now - min) / step)];
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (givesRoom(place(middle))) low = middle;
+    else high = middle;
   }
-  return undefined;
+  const value = place(low);
+  return [
+    {
+      words: `Turn ${device.name} down: ${settingWords(kind.id, setting, value)}`,
+      edits: edits(value),
+    },
+  ];
+}
+
+/** Whether a device's own stages have less gain with a knob at a value: any other is not worth a try. */
+function softens(ctx: SoundContext, device: Device, setting: string, value: number): boolean {
+  const gains = (sound: Sound) =>
+    passesOf(device, sound, pluggedJacks(ctx.rig)).flatMap((p) =>
+      p.is === 'stage' ? [p.gainDb, p.outputDb] : [],
+    );
+  const before = gains(ctx.sound);
+  return gains(withSetting(ctx.sound, device.id, setting, value)).some(
+    (db, i) => db < (before[i] ?? -Infinity),
+  );
 }

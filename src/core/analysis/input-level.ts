@@ -2,6 +2,9 @@ import { kindOf, settingWith } from '../kinds';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
 
+/** What the gain of an input makes good, in dB. */
+const A_TURN_DB = 10;
+
 /**
  * Whether a destination gets the level that its input, as set, is made for; offers the other
  * setting where there is one that fits better.
@@ -14,6 +17,8 @@ export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
     const level = d.levelDbu.normal;
     if (level >= low && level <= high) return [];
     const input = settingWith(kindOf(ctx.device(d.device).kind), 'microphone or line');
+    // Softer by less than this costs a turn of the input's gain, and no more than its noise.
+    const tooSoft = level < low && level > low - A_TURN_DB;
     const better = level > high ? 'line' : 'mic';
     const isMic = high < 0;
     const option =
@@ -23,7 +28,7 @@ export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
     return [
       {
         rule: 'input-level',
-        severity: 'caution' as const,
+        severity: tooSoft ? ('advice' as const) : ('caution' as const),
         subjects: [d.device],
         what: `${d.name} gets ${level > high ? 'more' : 'less'} level than its input is made for.`,
         why: `${fixed(level)} dBu arrives; the input as set wants ${fixed(low, 0)} to ${fixed(high, 0)} dBu.`,

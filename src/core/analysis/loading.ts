@@ -9,8 +9,13 @@ import { decibels, fixed, withPrefix } from '../units';
 import type { Evidence, Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
 
-/** Bridging, an input of ten times the source's impedance, loses 0.83 dB; more is worth a word. */
-export const BRIDGING_LOSS_DB = -0.83;
+/**
+ * Bridging, an input of ten times the source's impedance, loses 0.83 dB. A little more is the same
+ * sound a little softer; from here on it is worth a word.
+ */
+export const WORTH_SAYING_LOSS_DB = -1.5;
+/** From here on it is a load that nobody meant; a bare pickup into a usual input stays under it. */
+export const REAL_LOSS_DB = -3;
 
 /**
  * Level lost into inputs that load what feeds them. Where a pickup feeds a kind that wants to load
@@ -23,7 +28,7 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
     if (
       !input ||
       input.lossDb === null ||
-      input.lossDb >= BRIDGING_LOSS_DB ||
+      input.lossDb >= WORTH_SAYING_LOSS_DB ||
       input.sourceOhms === null ||
       input.loadOhms === null
     )
@@ -45,14 +50,13 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
     );
     if (!listens || byPot || meant || section.drivers.length > 1 || input.loadOhms < 100) return [];
     const driver = entryAt(section.drivers, 0);
-    // A pickup into a usual input stays well under this; only a real load counts.
-    const bare = driver.source?.bare === true;
-    if (bare && input.lossDb > -3) return [];
+    const isReal = input.lossDb <= REAL_LOSS_DB;
+    if (driver.source?.bare && !isReal) return [];
     const lead = ctx.rig.leads.find((l) => l.to.device === s.device && l.to.jack === s.ins[0]);
     return [
       {
         rule: 'loading' as const,
-        severity: 'caution' as const,
+        severity: isReal ? ('caution' as const) : ('advice' as const),
         subjects: [s.device, driver.device],
         what: `${device.name} loads ${ctx.device(driver.device).name}.`,
         why:
@@ -100,7 +104,7 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
         db: decibels(ctx.flowing.solution(section, 1000).transfer(k, at) / alone),
       };
     });
-    if (lost.every((l) => l.db > BRIDGING_LOSS_DB)) return [];
+    if (lost.every((l) => l.db > WORTH_SAYING_LOSS_DB)) return [];
     const name = (id: string) => ctx.device(id).name;
     const joiner = [...ctx.rig.devices]
       .sort(byId)

@@ -40,6 +40,22 @@ describe('loading', () => {
       ),
     ).toBeUndefined();
   });
+  test('a dB from an active output is no load; a quarter of the level is advice, a third a caution', () => {
+    const severity = (inputOhms: number) =>
+      found(
+        chainOf(
+          [['guitar-active', own({ outputOhms: 10_000 })], ['buffer', own({ inputOhms })], LINE],
+          0,
+        ),
+        'loading',
+      )?.severity;
+    expect([90_000, 60_000, 40_000, 20_000].map(severity)).toEqual([
+      undefined,
+      undefined,
+      'advice',
+      'caution',
+    ]);
+  });
   test('a fuzz that wants to load the pickup may', () => {
     expect(
       found(
@@ -111,7 +127,63 @@ describe('treble', () => {
   });
 });
 
+describe('room', () => {
+  test('what clips is turned down as little as leaves 3 dB, and so are those before it', () => {
+    const rig = chainOf([
+      'line-instrument',
+      ['boost', { engaged: true, settings: { gain: 5 } }],
+      ['boost', { engaged: true, settings: { gain: 5 } }],
+      LINE,
+    ]);
+    const f = found(rig, 'headroom')!;
+    expect(f.severity).toBe('fault');
+    // Peaks of +6 dBu meet a ceiling of +10 dBu: the first may add 1 dB and keep 3.
+    expect(f.subjects).toEqual(['d1']);
+    expect(f.fix!.edits).toEqual([
+      { edit: 'setSetting', device: 'd1', sound: undefined, setting: 'gain', value: 0.5 },
+    ]);
+    expect(found(cured(rig, 'headroom'), 'headroom')?.subjects).toEqual(['d2']);
+  });
+  test('a knob that a sound sets is turned in that sound', () => {
+    const rig = chainOf(['line-instrument', ['boost', { engaged: true }], LINE]);
+    const [one] = rig.sounds;
+    const own = { ...one!, states: { ...one!.states, d1: { settings: { gain: 8 } } } };
+    const fix = found({ ...rig, sounds: [own] }, 'headroom')!.fix!;
+    expect(fix.edits).toMatchObject([{ device: 'd1', sound: one!.id, setting: 'gain' }]);
+  });
+});
+
+describe('hiss between notes', () => {
+  const chain = (gate: boolean) =>
+    chainOf([
+      'guitar-single-coil',
+      ['drive-mid', { engaged: true }],
+      ['drive-high', { engaged: true }],
+      ['gate', { engaged: gate, settings: { threshold: -30 } }],
+      LINE,
+    ]);
+  test('much gain hisses, and a gate behind it, tried, leaves it quiet', () => {
+    const f = found(chain(false), 'noise')!;
+    expect(f.fix!.words).toMatch(/^Put a gate behind /);
+    expect(found(cured(chain(false), 'noise'), 'noise')).toBeUndefined();
+  });
+  test('with a gate there nothing is said: what is left between notes counts, not what plays along', () =>
+    expect(found(chain(true), 'noise')).toBeUndefined());
+});
+
 describe('levels at destinations', () => {
+  test('a line input that gets a little less than it likes is advice: a turn of its gain', () => {
+    const severity = (gain: number) =>
+      found(
+        chainOf([
+          ['line-instrument', own({ nominalDbu: -40 + gain, peakDbu: -30 + gain })],
+          'buffer',
+          ['console-input', { settings: { input: 'line' } }],
+        ]),
+        'input-level',
+      )?.severity;
+    expect([0, 10, 20].map(severity)).toEqual(['caution', 'advice', undefined]);
+  });
   test('a microphone input fed at line level is offered its other setting', () => {
     const rig = chainOf(['line-instrument', 'buffer', ['console-input', {}]]);
     const f = found(rig, 'input-level')!;

@@ -31,6 +31,7 @@ export function evidenceOf(
   sound: Sound,
   memory?: ToneMemory,
   plugged = pluggedJacks(rig),
+  wantsFixes = true,
 ): Evidence {
   const heard: Heard = heardOf(rig, sound, plugged);
   const { ctx } = heard;
@@ -42,6 +43,7 @@ export function evidenceOf(
     speakers: speakerLines(ctx),
     humLoops: groundLoops(rig, sound, (lead) => bareSourceOf(ctx.flowing.circuit, lead)),
     reference: rig.reference ?? DEFAULT_REFERENCE,
+    wantsFixes,
   };
 }
 

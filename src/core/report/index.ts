@@ -10,3 +10,4 @@ export {
   type TriedFix,
 } from './tried';
 export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';
+export { settled } from './settled';

@@ -49,12 +49,13 @@ export function analyseSound(
   plugged = pluggedJacks(rig),
   checks: Checks['sound'] = CHECKS.sound,
   tell: TellFailure = quietly,
+  wantsFixes = true,
 ): SoundReport {
   return contained(
     `the figures of ${sound.name}`,
     tell,
     () => {
-      const evidence = evidenceOf(rig, sound, memory, plugged);
+      const evidence = evidenceOf(rig, sound, memory, plugged, wantsFixes);
       const remarks = Object.entries(checks).flatMap(([name, look]) =>
         contained(
           name,
@@ -83,11 +84,15 @@ export class Analyser {
     private readonly tell: TellFailure = quietly,
     private readonly checks: Checks = CHECKS,
     private readonly tones: ToneMemory = new Map(),
+    private readonly wantsFixes = true,
   ) {}
 
-  /** Another that begins with the tones that this one knows: for copies, which share most of them. */
+  /**
+   * Another for copies that are only compared: it begins with the tones that this one knows, and
+   * spares the dearer ways out.
+   */
   forCopies(): Analyser {
-    return new Analyser(this.tell, this.checks, this.tones);
+    return new Analyser(this.tell, this.checks, this.tones, false);
   }
 
   analyse(written: Rig): Report {
@@ -96,12 +101,7 @@ export class Analyser {
     const known = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : undefined;
     if (this.tones.size > 4000) this.tones.clear();
     const plugged = pluggedJacks(rig);
-    const reports = new Map(
-      sounds.map((s) => [
-        s,
-        known?.get(s) ?? analyseSound(rig, s, this.tones, plugged, this.checks.sound, this.tell),
-      ]),
-    );
+    const reports = new Map(sounds.map((s) => [s, known?.get(s) ?? this.sound(rig, s, plugged)]));
     this.last = { rig, sounds: reports };
     const list = [...reports.values()];
     const first = list[0]?.sound ?? AS_IT_STANDS.id;
@@ -118,6 +118,11 @@ export class Analyser {
       })),
     ];
     return { sounds: list, promises, findings: gatherFindings(rig, remarks) };
+  }
+
+  private sound(rig: Rig, sound: Sound, plugged: Map<string, Set<string>>): SoundReport {
+    const { tones, checks, tell, wantsFixes } = this;
+    return analyseSound(rig, sound, tones, plugged, checks.sound, tell, wantsFixes);
   }
 
   /** What checks of the whole rig say; each is asked again only when something that it reads has changed. */

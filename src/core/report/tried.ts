@@ -91,7 +91,7 @@ export class FixTrial {
 const IMPOSSIBLE: Outcomes = { breaks: ['it cannot be done here'], costs: [] };
 
 /** All fixes of a finding, its first one first; the same edits under other words only once. */
-const fixesOf = (f: Finding): Fix[] => {
+export const fixesOf = (f: Finding): Fix[] => {
   const seen = new Set<string>();
   return [...(f.fix ? [f.fix] : []), ...(f.others ?? [])].filter((fix) => {
     const key = JSON.stringify(fix.edits);

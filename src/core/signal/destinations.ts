@@ -29,6 +29,8 @@ export interface Arriving {
   idleNoiseDbu: number | null;
   signalToNoiseDb: number | null;
   noisiest: string | null;
+  /** The same of what is left between notes, with gates shut. */
+  idleNoisiest: string | null;
   thdPercent: Touches | null;
   channels: Width;
   /**
@@ -82,6 +84,7 @@ const emptyPoint = {
   noiseDbu: null,
   idleNoiseDbu: null,
   noisiest: null,
+  idleNoisiest: null,
   thdPercent: null,
   latencyMs: null,
 } satisfies Partial<PointFigures>;
@@ -154,7 +157,9 @@ function arrivingAt(
     const sum = sumOfPowers(dbu ?? -Infinity, own);
     return Number.isFinite(sum) ? sum : null;
   };
-  const noiseDbu = withOwn(f.noiseDbu);
+  const [noiseDbu, idleNoiseDbu] = [withOwn(f.noiseDbu), withOwn(f.idleNoiseDbu)];
+  const mostOf = (sum: number | null, dbu: number | null, by: string | null) =>
+    sum !== null && own > (dbu ?? -Infinity) ? device.id : by;
   const main = loudest(loud.flows);
   const channels = widthOf(all);
   const wide = all.flat().filter((x) => x.widenedBy);
@@ -166,9 +171,10 @@ function arrivingAt(
     levelDbu: f.levelDbu,
     peakDbu: f.peakDbu,
     noiseDbu,
-    idleNoiseDbu: withOwn(f.idleNoiseDbu),
+    idleNoiseDbu,
     signalToNoiseDb: f.levelDbu && noiseDbu !== null ? f.levelDbu.normal - noiseDbu : null,
-    noisiest: noiseDbu !== null && own > (f.noiseDbu ?? -Infinity) ? device.id : f.noisiest,
+    noisiest: mostOf(noiseDbu, f.noiseDbu, f.noisiest),
+    idleNoisiest: mostOf(idleNoiseDbu, f.idleNoiseDbu, f.idleNoisiest),
     thdPercent: f.thdPercent,
     channels,
     wetPercent: wetShare(all.flat()),

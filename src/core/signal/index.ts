@@ -22,4 +22,4 @@ export {
 export type { PointFigures, Touches, Width } from './point-figures';
 export { clippedRms, clippedShape, distortion, SINE, touchWord } from './saturate';
 export { soundContext, type SoundContext } from './sound-context';
-export { pointFigures, stationFigures, type StationFigures } from './station-figures';
+export { pointFigures, roomAt, stationFigures, type StationFigures } from './station-figures';

@@ -21,6 +21,8 @@ export interface PointFigures {
   peakDbu: number | null;
   noiseDbu: number | null;
   idleNoiseDbu: number | null;
+  /** The device that most of the noise between notes comes from. */
+  idleNoisiest: string | null;
   noisiest: string | null;
   thdPercent: Touches | null;
   /** Latency of the loudest arrival. */
@@ -71,6 +73,7 @@ export function presentFigures(
     noiseDbu: finite(dbuOfVolts(Math.sqrt(p.noise.power))),
     idleNoiseDbu: finite(dbuOfVolts(Math.sqrt(p.idle.power))),
     noisiest: p.noise.most ?? null,
+    idleNoisiest: p.idle.most ?? null,
     thdPercent: has
       ? {
           soft: 100 * presentDistortion(p.flows, 0),

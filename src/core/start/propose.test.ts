@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { analyse } from '../report';
+import { analyse, settled } from '../report';
 import { walkOrder } from '../changes';
 import { kindOf } from '../kinds';
 import { type Brief, integrityProblems, type Rig, rigSchema, type Way, WAYS } from '../rig';
@@ -184,3 +184,32 @@ test.each([touringRig, brokenRig])('a brief read from a rig is answered by that 
     for (const found of Object.values(part as Record<string, string | undefined>))
       expect(found).toBeDefined();
 });
+
+test('whatever is asked for, a start whose knobs are settled draws no caution but for hiss', () => {
+  fc.assert(
+    fc.property(
+      fc.uniqueArray(fc.constantFrom(...START_PEDALS.map((k) => k.id)), { maxLength: 8 }),
+      fc.constantFrom(...START_INSTRUMENTS.map((k) => k.id)),
+      fc.uniqueArray(fc.constantFrom<Way>(...WAYS), { minLength: 1 }),
+      (pedals, kind, outputs) => {
+        const made = propose(
+          brief({
+            sources: [{ id: 's', kind, name: kindOf(kind).name }],
+            gear: lines(pedals),
+            destinations: ways(outputs),
+          }),
+        );
+        const rig = settled(made);
+        // Knobs and switches alone: the same devices, leads and sounds.
+        expect(rig.devices.map((d) => d.id)).toEqual(made.devices.map((d) => d.id));
+        expect(rig.leads).toEqual(made.leads);
+        expect(
+          analyse(rig)
+            .findings.filter((f) => f.severity !== 'advice' && f.rule !== 'noise')
+            .map((f) => f.what),
+        ).toEqual([]);
+      },
+    ),
+    { numRuns: 40 },
+  );
+}, 120_000);

@@ -2,7 +2,7 @@
 import { Button, Group, Modal } from '@mantine/core';
 import { useMemo } from 'react';
 import { at, sure } from '../../core/outcome';
-import { analyse } from '../../core/report';
+import { analyse, settled } from '../../core/report';
 import type { Brief } from '../../core/rig';
 import type { Rig } from '../../core/rig/schema';
 import { proposeRig } from '../../core/start';
@@ -18,13 +18,15 @@ export function StartAgain({ brief, onClose }: { brief: Brief; onClose: () => vo
   const edit = useRig((s) => s.edit);
   const made: Rig = useMemo(
     () =>
-      proposeRig(brief, {
-        id: rig.id,
-        name: rig.name,
-        otherSchool: Object.entries(rig.order?.stances ?? {})
-          .filter(([, s]) => s.stance === 'other')
-          .map(([rule]) => rule),
-      }),
+      settled(
+        proposeRig(brief, {
+          id: rig.id,
+          name: rig.name,
+          otherSchool: Object.entries(rig.order?.stances ?? {})
+            .filter(([, s]) => s.stance === 'other')
+            .map(([rule]) => rule),
+        }),
+      ),
     [brief, rig],
   );
   const report = useMemo(() => analyse(made), [made]);

@@ -5,7 +5,7 @@ import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
 import { sure } from '../../core/outcome';
-import { analyse } from '../../core/report';
+import { analyse, settled } from '../../core/report';
 import type { Report } from '../../core/report/report';
 import { type Brief, freshId, type Way } from '../../core/rig';
 import type { Rig } from '../../core/rig/schema';
@@ -63,11 +63,13 @@ export function NewRig() {
       gear: owned.map((kind, n) => ({ id: `gear-${n + 1}`, kind, name: kindOf(kind).name })),
       sounds: sounds.map((sound, n) => ({ id: `sound-${n + 1}`, name: sound })),
     };
-    return proposeRig(brief, {
-      id: freshId(name || 'rig', []),
-      name: name.trim() || 'New rig',
-      otherSchool: other,
-    });
+    return settled(
+      proposeRig(brief, {
+        id: freshId(name || 'rig', []),
+        name: name.trim() || 'New rig',
+        otherSchool: other,
+      }),
+    );
   }, [name, ins, wireless, ways, owned, other, sounds]);
   const report = useMemo(() => (rig ? analyse(rig) : null), [rig]);
   const make = async () => {
