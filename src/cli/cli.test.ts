@@ -16,7 +16,10 @@ const file = (name: string, text: string): string => {
 };
 const touring = file('touring.json', writeRig(touringRig));
 /** What is wrong here, in one of its sounds: fixes are tried in each, and one shows what there is to show. */
-const broken = file('broken.json', writeRig({ ...brokenRig, sounds: brokenRig.sounds.slice(0, 1) }));
+const broken = file(
+  'broken.json',
+  writeRig({ ...brokenRig, sounds: brokenRig.sounds.filter((s) => s.name === 'Storm') }),
+);
 const torn = file('torn.json', writeRig(touringRig).slice(0, 500));
 const cli = (...args: string[]) =>
   spawnSync(process.execPath, ['scripts/yantrel.mjs', ...args], { encoding: 'utf8' });

@@ -470,7 +470,7 @@ describe('the optimiser', () => {
           if (best) sizes.push(best.edits.length);
           return Promise.resolve();
         },
-        0.01,
+        0.02,
       ),
     );
     expect(shares.length).toBeGreaterThan(3);

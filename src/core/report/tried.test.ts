@@ -8,7 +8,10 @@ import { analyse, cureAll, FixTrial, isSafe } from '.';
 
 const serious = (f: Finding) => f.severity !== 'advice' && f.accepted === undefined;
 
-describe.each(DEMO_RIGS.map((r) => [r.id, r] as const))('fixes of %s', (_, rig) => {
+/** Of the rig in which much is wrong two sounds: every fix is tried in each, and again from outside. */
+const RIGS = DEMO_RIGS.map((r) => (r === brokenRig ? { ...r, sounds: r.sounds.slice(0, 2) } : r));
+
+describe.each(RIGS.map((r) => [r.id, r] as const))('fixes of %s', (_, rig) => {
   const trial = new FixTrial(rig);
   const ways = trial.report.findings.flatMap((finding) =>
     trial.waysOut(finding).map((way) => ({ finding, ...way })),
