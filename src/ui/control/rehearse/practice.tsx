@@ -1,6 +1,7 @@
 'use client';
 import { Button, Group, NumberInput, Switch } from '@mantine/core';
 import { type Dispatch, type SetStateAction, useMemo, useRef, useState } from 'react';
+import type { Scene } from '../../../core/control/scene';
 import type { Stage } from '../../../core/midi';
 import { at as entryAt } from '../../../core/outcome';
 import type { Song } from '../../../core/rig';
@@ -39,26 +40,49 @@ function beatsOf(song: Song, countIn: number): { at: number; one: boolean; bar: 
   return beats;
 }
 
-/**
- * A song's changes practised in time with feet or keys: count-in, bars, and how early or late each
- * change was called.
- */
-export function Practice({ song, stage }: { song: Song; stage: Stage }) {
-  const rig = useDocument();
-  const [countIn, setCountIn] = useState(COUNT_IN_BARS);
-  const [click, setClick] = useState(false);
-  const { due, countInMs, lengthMs } = useMemo(
-    () => dueChanges(rig, song, countIn),
-    [rig, song, countIn],
-  );
-  const beats = useMemo(() => beatsOf(song, countIn), [song, countIn]);
-  const [running, setRunning] = useState<{ from: number } | null>(null);
-  const [at, setAt] = useState(0);
-  const [score, setScore] = useState<Score | null>(null);
-  const presses = useRef<Called[]>([]);
-  const [said, setSaid] = useState('');
+type Beat = ReturnType<typeof beatsOf>[number];
+
+/** How long before a beat its click is handed to the audio clock, in ms. */
+const AHEAD_MS = 60;
+
+/** Clicks at the beats, once they are started; the browser's audio clock places each. */
+function useClicks(beats: readonly Beat[]) {
   const sounding = useRef<{ audio: AudioContext; next: number } | null>(null);
-  const pads = useMemo(
+  return {
+    start: () => {
+      if (typeof AudioContext !== 'undefined')
+        sounding.current = { audio: new AudioContext(), next: 0 };
+    },
+    stop: () => {
+      void sounding.current?.audio.close();
+      sounding.current = null;
+    },
+    /** Sounds what is due `t` ms after the first. */
+    sound: (t: number) => {
+      const s = sounding.current;
+      while (s && s.next < beats.length && entryAt(beats, s.next).at <= t + AHEAD_MS) {
+        const beat = entryAt(beats, s.next++);
+        clickAt(s.audio, s.audio.currentTime + Math.max(0, beat.at - t) / 1000, beat.one);
+      }
+    },
+  };
+}
+
+/** One click at a time of the audio clock, in seconds; the first of a bar is higher. */
+function clickAt(audio: AudioContext, when: number, isFirst: boolean): void {
+  const [tone, gain] = [audio.createOscillator(), audio.createGain()];
+  tone.frequency.value = isFirst ? 1600 : 1100;
+  gain.gain.setValueAtTime(0.2, when);
+  gain.gain.exponentialRampToValueAtTime(0.001, when + 0.05);
+  tone.connect(gain).connect(audio.destination);
+  tone.start(when);
+  tone.stop(when + 0.06);
+}
+
+/** The sounds that a song calls, each once, in the order of its sections. */
+function usePads(song: Song): Scene[] {
+  const rig = useDocument();
+  return useMemo(
     () => [
       ...new Map(
         song.sections
@@ -69,86 +93,87 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
     ],
     [rig, song],
   );
-  const name = (scene: (typeof pads)[number]) =>
-    rig.sounds.find((x) => x.id === scene.sound.id)?.name ?? scene.name;
+}
+
+/** A song that runs: how far it is, what was pressed when, and the score once it has stopped. */
+function useRun(song: Song, countIn: number, click: boolean) {
+  const rig = useDocument();
+  const score = useMemo(() => dueChanges(rig, song, countIn), [rig, song, countIn]);
+  const beats = useMemo(() => beatsOf(song, countIn), [song, countIn]);
+  const clicks = useClicks(beats);
+  const [running, setRunning] = useState<{ from: number } | null>(null);
+  const [at, setAt] = useState(0);
+  const [result, setResult] = useState<Score | null>(null);
+  const presses = useRef<Called[]>([]);
   const stop = () => {
     setRunning(null);
-    void sounding.current?.audio.close();
-    sounding.current = null;
-    setScore(scorePractice(due, presses.current));
+    clicks.stop();
+    setResult(scorePractice(score.due, presses.current));
   };
   const start = () => {
     presses.current = [];
-    setScore(null);
-    setSaid('');
+    setResult(null);
     setAt(0);
-    if (click && typeof AudioContext !== 'undefined')
-      sounding.current = { audio: new AudioContext(), next: 0 };
+    if (click) clicks.start();
     setRunning({ from: performance.now() });
   };
   useFrames(running !== null, () => {
     const t = performance.now() - running!.from;
     setAt(t);
-    const s = sounding.current;
-    while (s && s.next < beats.length && entryAt(beats, s.next).at <= t + 60) {
-      const beat = entryAt(beats, s.next++);
-      const when = s.audio.currentTime + Math.max(0, beat.at - t) / 1000;
-      const [tone, gain] = [s.audio.createOscillator(), s.audio.createGain()];
-      tone.frequency.value = beat.one ? 1600 : 1100;
-      gain.gain.setValueAtTime(0.2, when);
-      gain.gain.exponentialRampToValueAtTime(0.001, when + 0.05);
-      tone.connect(gain).connect(s.audio.destination);
-      tone.start(when);
-      tone.stop(when + 0.06);
-    }
-    if (t > lengthMs) stop();
+    clicks.sound(t);
+    if (t > score.lengthMs) stop();
   });
+  /** Notes a press; how far off it was from the nearest change that it could be. */
+  const press = (scene: string): { late: number; due: Due } | undefined => {
+    const t = performance.now() - (running?.from ?? 0);
+    presses.current.push({ atMs: t, scene });
+    const [near] = score.due
+      .filter((d) => d.scene === scene)
+      .sort((a, b) => Math.abs(a.atMs - t) - Math.abs(b.atMs - t));
+    return near && { late: t - near.atMs, due: near };
+  };
+  return { ...score, beats, running, at, result, start, stop, press };
+}
+
+/**
+ * A song's changes practised in time with feet or keys: count-in, bars, and how early or late each
+ * change was called.
+ */
+export function Practice({ song, stage }: { song: Song; stage: Stage }) {
+  const rig = useDocument();
+  const [countIn, setCountIn] = useState(COUNT_IN_BARS);
+  const [click, setClick] = useState(false);
+  const [said, setSaid] = useState('');
+  const run = useRun(song, countIn, click);
+  const pads = usePads(song);
+  const { running, stop, due, countInMs, at } = run;
+  const name = (scene: Scene) =>
+    rig.sounds.find((x) => x.id === scene.sound.id)?.name ?? scene.name;
+  const start = () => {
+    setSaid('');
+    run.start();
+  };
   const press = (i: number) => {
     const scene = pads[i];
     if (!running || !scene) return;
-    const t = performance.now() - running.from;
-    presses.current.push({ atMs: t, scene: scene.id });
-    const near = due
-      .filter((d) => d.scene === scene.id)
-      .sort((a, b) => Math.abs(a.atMs - t) - Math.abs(b.atMs - t))[0];
-    setSaid(
-      near
-        ? `${name(scene)}: ${fixed(Math.abs(t - near.atMs), 0)} ` +
-            `ms ${t < near.atMs ? 'early' : 'late'} for ${near.name}`
-        : `${name(scene)} is not due`,
-    );
+    const near = run.press(scene.id);
+    setSaid(near ? pressWords(name(scene), near) : `${name(scene)} is not due`);
   };
   useKeys([
     [' ', () => (running ? stop() : start())],
     ...pads.slice(0, 9).map((_, i): [string, () => void] => [entryAt(PAD_KEYS, i), () => press(i)]),
   ]);
-  const beat = beats.findLast((b) => b.at <= at);
-  const beatNumber = beat ? beats.filter((b) => b.bar === beat.bar && b.at <= at).length : 0;
+  const beat = run.beats.findLast((b) => b.at <= at);
   const coming = due.find((d) => d.atMs > at);
-  const section = timelineOf(song).sections.findLast((p) => countInMs + p.startMs <= at);
   return (
     <div className="rehearse" data-practice>
       <section>
-        <PracticeHead
-          running={running}
-          stop={stop}
-          start={start}
-          countIn={countIn}
-          setCountIn={setCountIn}
-          click={click}
-          setClick={setClick}
-        />
+        <PracticeHead {...{ running, stop, start, countIn, setCountIn, click, setClick }} />
         <Count
-          running={running}
-          beat={beat}
-          beatNumber={beatNumber}
-          song={song}
-          due={due}
-          lengthMs={lengthMs}
-          countInMs={countInMs}
-          section={section}
-          coming={coming}
-          at={at}
+          {...{ running, beat, song, due, countInMs, coming, at }}
+          lengthMs={run.lengthMs}
+          beatNumber={beat ? run.beats.filter((b) => b.bar === beat.bar && b.at <= at).length : 0}
+          section={timelineOf(song).sections.findLast((p) => countInMs + p.startMs <= at)}
         />
         <div className="pads">
           {pads.map((p, i) => (
@@ -173,10 +198,13 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
             'No sender calls these sounds yet; the presses are counted all the same.'}
         </p>
       </section>
-      <Result score={score} due={due} running={running} coming={coming} countInMs={countInMs} />
+      <Result {...{ due, running, coming, countInMs }} score={run.result} />
     </div>
   );
 }
+
+const pressWords = (name: string, { late, due }: { late: number; due: Due }): string =>
+  `${name}: ${fixed(Math.abs(late), 0)} ms ${late < 0 ? 'early' : 'late'} for ${due.name}`;
 
 /** The score once there is one; before that the changes that are due. */
 function Result({
