@@ -87,19 +87,21 @@ export async function proposeOrder(
   const now = chain.segments.map((s) => s.devices.map((d) => movable.indexOf(d)));
   await progress(0.85, 'Arranging');
   const best = cheapestArrangement(prices, now);
-  const arranged = editsFor(
-    rig,
-    chain,
-    best.segments.map((s) => s.map((i) => entryAt(movable, i))),
-  );
-  const after = arranged.rig;
-  const moved = [
-    ...new Set(arranged.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : []))),
-  ];
-  const all = (r: Rig) => r.sounds.flatMap((s) => orderRemarksOf(r, s));
-  const key = (r: Remark) => `${r.rule} ${r.subjects.join()}`;
-  const [before, behind] = [all(rig), all(after)];
-  const cured = before.filter((r) => !behind.some((x) => key(x) === key(r)));
+  const wanted = best.segments.map((s) => s.map((i) => entryAt(movable, i)));
+  const arranged = fewestMoves(rig, chain, wanted);
+  const cured = curedBetween(rig, arranged.rig);
+  // Nobody moves a device for what is told in no sound.
+  const isWorth = cured.length > 0;
+  const after = isWorth ? arranged.rig : rig;
+  const costNow = arrangementCost(prices, now);
+  const cost = isWorth
+    ? arrangementCost(
+        prices,
+        arranged.segments.map((s) => s.map((d) => movable.indexOf(d))),
+      )
+    : costNow;
+  const edits = isWorth ? arranged.edits : [];
+  const moved = [...new Set(edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : [])))];
   const moves: OrderMove[] = [];
   for (const [n, device] of moved.entries()) {
     await progress(
@@ -120,14 +122,81 @@ export async function proposeOrder(
   return done({
     order: orderOf(after, sound),
     now: orderOf(rig, sound),
-    points: points(best.cost),
-    pointsNow: points(arrangementCost(prices, now)),
+    points: points(cost),
+    pointsNow: points(costNow),
     moves,
-    edits: arranged.edits,
-    exact: best.exact,
+    edits,
+    exact: best.exact && cost <= best.cost + 1e-6,
     cured: [...new Set(cured.map((r) => r.what))],
     figures: figureChanges(rig, after, sound),
   });
+}
+
+/** An arrangement, with the edits that lead to it and the rig that it then is. */
+interface Arranged {
+  rig: Rig;
+  edits: Edit[];
+  segments: readonly (readonly string[])[];
+}
+
+/** Subsets of more moves than this are not tried: the whole arrangement is proposed then. */
+const FEW = 2;
+
+/**
+ * The edits that bring about what an arrangement cures with the fewest devices moved: one alone, then
+ * two, each tried on a copy; else all that it moves.
+ */
+function fewestMoves(rig: Rig, chain: Chain, wanted: readonly (readonly string[])[]): Arranged {
+  const arranged = (segments: readonly (readonly string[])[]): Arranged => ({
+    ...editsFor(rig, chain, segments),
+    segments,
+  });
+  const whole = arranged(wanted);
+  const moved = [
+    ...new Set(whole.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : []))),
+  ];
+  const cures = curedBetween(rig, whole.rig).length;
+  const now = chain.segments.map((s) => s.devices);
+  for (const some of subsetsUpTo(moved, Math.min(FEW, moved.length - 1))) {
+    const tried = arranged(withOnly(now, wanted, some));
+    const isNoWorse = curedBetween(tried.rig, rig).length <= curedBetween(whole.rig, rig).length;
+    if (curedBetween(rig, tried.rig).length === cures && isNoWorse) return tried;
+  }
+  return whole;
+}
+
+/** An arrangement in which only some devices have gone to where another has them. */
+function withOnly(
+  now: readonly (readonly string[])[],
+  wanted: readonly (readonly string[])[],
+  some: readonly string[],
+): string[][] {
+  const made = now.map((s) => s.filter((d) => !some.includes(d)));
+  for (const [k, segment] of wanted.entries())
+    for (const [i, device] of segment.entries()) {
+      if (!some.includes(device)) continue;
+      const row = entryAt(made, k);
+      // Behind the nearest of those that it is wanted behind.
+      const before = segment.slice(0, i).findLast((d) => row.includes(d));
+      row.splice(before === undefined ? 0 : row.indexOf(before) + 1, 0, device);
+    }
+  return made;
+}
+
+/** Each one of a list, then each two. */
+function subsetsUpTo<T>(list: readonly T[], most: number): T[][] {
+  const ones = list.map((one) => [one]);
+  const twos = list.flatMap((one, i) => list.slice(i + 1).map((two) => [one, two]));
+  return [...(most >= 1 ? ones : []), ...(most >= 2 ? twos : [])];
+}
+
+/** What the order rules said in any sound, and say no more. */
+function curedBetween(rig: Rig, after: Rig): Remark[] {
+  const all = (r: Rig) => r.sounds.flatMap((s) => orderRemarksOf(r, s));
+  // In its words: what is told of another neighbour now is not cured.
+  const key = (r: Remark) => `${r.rule} ${r.what}`;
+  const left = new Set(all(after).map(key));
+  return all(rig).filter((r) => !left.has(key(r)));
 }
 
 const points = (cost: number): number => Math.round(cost * 10) / 10;

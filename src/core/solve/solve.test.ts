@@ -1,11 +1,14 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
+import { evidenceOf } from '../analysis';
+import { orderRemarks } from '../order';
 import { analyse } from '../report';
+import { START_PEDALS } from '../start';
 import { groundLoops } from '../analysis/ground';
 import { isPair } from '../analysis/ground-remarks';
 import { touringRig } from '../demo';
 import { applyEdits, type Device, type Rig } from '../rig';
-import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
+import { allOn, chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import { arrangementCost, cheapestArrangement, type Prices } from '../optimum/arrange';
 import { proposeBuffers } from './buffers';
@@ -126,6 +129,42 @@ describe('order', () => {
     expect(p.edits).toEqual([]);
   });
 
+  test('whatever stands wherever: it moves only for what is told, and one move where one cures', async () => {
+    // A tuner that is on mutes.
+    const pedals = START_PEDALS.filter((k) => k.job !== 'tuner').map((k) => k.id);
+    await fc.assert(
+      fc.asyncProperty(
+        fc.uniqueArray(fc.constantFrom(...pedals), { minLength: 3, maxLength: 6 }),
+        async (kinds) => {
+          const chain = chainOf(['guitar-single-coil', ...kinds, 'combo-tube']);
+          const rig = allOn(chain.devices, chain.leads);
+          const told = (r: Rig) =>
+            orderRemarks(evidenceOf(r, r.sounds[0]!)).flatMap((x) =>
+              x.rule === 'buffer-place' ? [] : [x.what],
+            );
+          const p = valueOf(await proposeOrder(rig, rig.sounds[0]!));
+          const after = valueOf(applyEdits(rig, p.edits)).rig;
+          expect(p.cured.length > 0).toBe(p.edits.length > 0);
+          expect(told(after).filter((what) => p.cured.includes(what))).toEqual([]);
+          if (told(rig).length === 0) expect(p.edits).toEqual([]);
+          if (p.cured.length === 1 && p.moves.length > 1) {
+            // No single device, put anywhere, does it alone without something new being told.
+            const places = rig.leads.map((l) => l.id);
+            for (const { device } of p.moves)
+              for (const lead of places) {
+                const made = applyEdits(rig, [
+                  { edit: 'moveDevice', device, lead, newLeads: ['n1', 'n2'] },
+                ]);
+                if (!made.ok) continue;
+                const now = told(made.value.rig);
+                expect(now.includes(p.cured[0]!) || now.length > told(after).length).toBe(true);
+              }
+          }
+        },
+      ),
+      { numRuns: 20 },
+    );
+  }, 120_000);
   test('it tells how far it is, and stops where it is told to', async () => {
     const shares: number[] = [];
     await expect(
