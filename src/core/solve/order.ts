@@ -59,7 +59,7 @@ export interface OrderProposal {
   pointsNow: number;
   moves: OrderMove[];
   edits: Edit[];
-  /** Proven to be the cheapest order under these rules and pins; otherwise the best that was found. */
+  /** No order breaks rules of less weight under these schools and pins, proven. */
   exact: boolean;
   cured: string[];
   figures: FigureChange[];

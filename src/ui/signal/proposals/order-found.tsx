@@ -14,7 +14,7 @@ export function OrderFound({ proposal: p, stale, onTake }: TakeFound<OrderPropos
   if (!p.edits.length)
     return (
       <div className="empty" data-proposal="order">
-        It is in order already: no other arrangement breaks fewer rules{p.exact ? ', proven' : ''}.
+        It is in order already: nothing is told of it that another order would cure.
       </div>
     );
   return (
@@ -22,7 +22,7 @@ export function OrderFound({ proposal: p, stale, onTake }: TakeFound<OrderPropos
       <p className="small-print">{p.order.map(name).join(' → ')}</p>
       <p className="small-print">
         Broken rules: {fixed(p.pointsNow)} points now, {fixed(p.points)} then
-        {p.exact ? ' (proven the fewest)' : ' (the fewest found)'}.
+        {p.exact && ' (proven the fewest)'}.
       </p>
       <FigureChanges title="What is heard differently, all moves made" rows={p.figures} />
       <Button
