@@ -55,8 +55,19 @@ async function settle(who: Person, random: () => number): Promise<number> {
         for (const label of document.querySelectorAll<HTMLElement>('[data-clash] label'))
           if (label.innerText.startsWith('yours')) label.click();
       });
+    const question = await who.text('.mantine-Modal-body');
     await who.button('Go on with these');
-    await who.gone('[data-clash]');
+    // The next question may come at once, where the other saved meanwhile.
+    await who.page.waitForFunction(
+      (asked) => {
+        const now = document
+          .querySelector<HTMLElement>('[data-clash]')
+          ?.closest('.mantine-Modal-body');
+        return now?.innerText.replace(/\s+/g, ' ').trim() !== asked;
+      },
+      {},
+      question,
+    );
   }
 }
 

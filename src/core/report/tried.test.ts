@@ -4,7 +4,7 @@ import { applyEdits, type Device, type Lead, type Rig } from '../rig';
 import { sure } from '../outcome';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';
 import { digest } from '../testing/digest';
-import { analyse, cureAll, FixTrial, isSafe } from '.';
+import { analyse, Analyser, cureAll, FixTrial, isSafe } from '.';
 
 const serious = (f: Finding) => f.severity !== 'advice' && f.accepted === undefined;
 
@@ -148,3 +148,14 @@ describe('a mistake planted in a correct rig is told, and its first safe fix lea
     expect(after.filter((f) => !before.has(f.key))).toEqual([]);
   });
 });
+
+test.each(RIGS.map((r) => [r.id, r] as const))(
+  'on a copy of %s, where no dear ways out are looked for, the same is found',
+  (_, rig) => {
+    const said = (a: Analyser) =>
+      a.analyse(rig).findings.map(({ key, severity, what, why, sounds }) => ({
+        ...{ key, severity, what, why, sounds },
+      }));
+    expect(said(new Analyser().forCopies())).toEqual(said(new Analyser()));
+  },
+);
