@@ -2,7 +2,7 @@ import { setPriority } from 'node:os';
 import { TASKS, type TaskName } from './tasks';
 
 /** How far heavy work stands back where answers want the same core, as Unix counts it. */
-const NICE = 5;
+const NICE = 15;
 // On Linux this is the priority of the thread that asks, not of the whole server.
 if (process.platform === 'linux') setPriority(0, NICE);
 
