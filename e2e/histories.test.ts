@@ -62,7 +62,7 @@ async function settle(who: Person, random: () => number): Promise<number> {
       (asked) => {
         const now = document
           .querySelector<HTMLElement>('[data-clash]')
-          ?.closest('.mantine-Modal-body');
+          ?.closest<HTMLElement>('.mantine-Modal-body');
         return now?.innerText.replace(/\s+/g, ' ').trim() !== asked;
       },
       {},
