@@ -5,17 +5,9 @@ import { applyEdits, type Board, type Rig } from '../rig';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import { refused } from '../outcome';
-import {
-  boardModel,
-  type Clash,
-  costBound,
-  crossingsOf,
-  judge,
-  type Model,
-  pathOf,
-  placesNow,
-  type XY,
-} from './board';
+import { type Clash, costBound, judge } from './board';
+import { boardModel, type Model, placesNow, type XY } from './board-model';
+import { crossingsOf, pathOf } from './board-ways';
 import { plugShape, spotsOf, turned } from './footprint';
 import { allRows, packRows, proposeLayout } from './layout';
 import { freePlace, snapped } from './place';

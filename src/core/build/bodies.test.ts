@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { KINDS, kindOf } from '../kinds';
 import type { Board, Device, Rig } from '../rig';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';
-import { boardModel, crossingsOf, judge, pathOf, type XY } from './board';
+import { judge } from './board';
+import { boardModel, type XY } from './board-model';
+import { crossingsOf, pathOf } from './board-ways';
 import { cutLength, cutList, makingOf } from './cut-list';
 import {
   PLUG_CLEARANCE,

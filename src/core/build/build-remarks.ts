@@ -3,15 +3,8 @@ import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { deviceOf, endWords } from '../rig/find';
 import type { Board, Device, Rack, Rig } from '../rig/schema';
-import {
-  boardModel,
-  type Clash,
-  judge,
-  type Model,
-  placesNow,
-  RADIO_GAP,
-  SWITCH_GAP,
-} from './board';
+import { type Clash, judge, RADIO_GAP, SWITCH_GAP } from './board';
+import { boardModel, type Model, placesNow } from './board-model';
 import { type BudgetLine, budgetOf } from './bill';
 import { makingOf, type CutList, cutList } from './cut-list';
 import { TWO_PERSONS_GRAMS } from './gear';

@@ -35,22 +35,10 @@ export {
 } from './power-leads';
 export { powerRemarks } from './power-remarks';
 export { billOf, type BillLine, budgetOf, type BudgetLine } from './bill';
-export {
-  BOARD_SIZES,
-  boardModel,
-  type Clash,
-  HITS,
-  judge,
-  type Judged,
-  LAYOUT_PRICE,
-  type Model,
-  type Path,
-  pathOf,
-  placeAt,
-  placesNow,
-  standing,
-  type XY,
-} from './board';
+export { type Clash, HITS, judge, type Judged, LAYOUT_PRICE } from './board';
+export { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
+export { BOARD_SIZES } from './board-sizes';
+export { type Path, pathOf, standing } from './board-ways';
 export { buildRemarks, clashWords } from './build-remarks';
 export { COUNTRIES, type Country } from './countries';
 export { PLUG_CLEARANCE, sizeOf, spotsOf } from './footprint';

@@ -1,17 +1,8 @@
 import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
 import type { Edit } from '../rig/edits';
 import type { Rig } from '../rig/schema';
-import {
-  boardModel,
-  costBound,
-  judge,
-  type Judged,
-  type Model,
-  placeAt,
-  placesNow,
-  PLUG_ROOM,
-  type XY,
-} from './board';
+import { costBound, judge, type Judged, PLUG_ROOM } from './board';
+import { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
 
 /** Up to this many devices every arrangement in rows is tried. */
 export const TRIED_ALL = 8;

@@ -1,7 +1,8 @@
 import { sure } from '../outcome';
 import { deviceOf } from '../rig/find';
 import type { Device, End, Lead, Rig } from '../rig/schema';
-import { boardModel, pathOf, placesNow, type Model, type XY } from './board';
+import { boardModel, placesNow, type Model, type XY } from './board-model';
+import { pathOf } from './board-ways';
 import { isSpot, sizeOf, spotPoint, spotsOf } from './footprint';
 import { BETWEEN_MM, UNIT_MM, unitsOf } from './rack';
 

@@ -1,5 +1,7 @@
 import { at as entryAt } from '../outcome';
-import { judge, type Model, standing, type XY } from './board';
+import { judge } from './board';
+import { type Model, type XY } from './board-model';
+import { standing } from './board-ways';
 
 /** Within this many mm an edge is caught; else things stand on a grid of this many mm. */
 const CATCH_MM = 8;

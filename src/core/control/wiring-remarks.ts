@@ -131,42 +131,44 @@ function travelRemark({ from, wants, far, subjects }: Joint): Remark[] {
 function actionRemark(joint: Joint): Remark[] {
   const { from, wants, far, subjects } = joint;
   const { id, value: action } = made(joint, 'action');
-  if (!wants.action || wants.action === 'any' || action === wants.action) return [];
-  return [
-    {
-      rule: 'control-action',
-      severity: 'fault',
-      subjects,
-      what: `${far} expects a ${wants.action} switch; ${from.name} is ${action}.`,
-      why:
-        wants.action === 'momentary'
-          ? 'A latching switch gives one edge a press: every second press is lost, or held.'
-          : 'A momentary switch goes back when the foot leaves it.',
-      fix: remade(joint, id, wants.action, `Make ${from.name} ${wants.action}`),
-    },
-  ];
+  return isWrong(action, wants.action)
+    ? [
+        {
+          rule: 'control-action',
+          severity: 'fault',
+          subjects,
+          what: `${far} expects a ${wants.action} switch; ${from.name} is ${action}.`,
+          why:
+            wants.action === 'momentary'
+              ? 'A latching switch gives one edge a press: every second press is lost, or held.'
+              : 'A momentary switch goes back when the foot leaves it.',
+          fix: remade(joint, id, wants.action, `Make ${from.name} ${wants.action}`),
+        },
+      ]
+    : [];
 }
 
 function contactRemark(joint: Joint): Remark[] {
   const { from, wants, far, subjects } = joint;
   const { id, value: contact } = made(joint, 'contact');
-  if (!wants.contact || wants.contact === 'any' || contact === wants.contact) return [];
+  const { contact: wanted } = wants;
+  if (!isWrong(contact, wanted)) return [];
+  const words = `Make the contact of ${from.name} ${wanted} at rest`;
   return [
     {
       rule: 'control-contact',
       severity: 'fault',
       subjects,
       what: `${from.name} reads as pressed while it is not, at ${far}.`,
-      why: `Its contact is ${contact} at rest, and the jack expects ${wants.contact}.`,
-      fix: remade(
-        joint,
-        id,
-        wants.contact,
-        `Make the contact of ${from.name} ${wants.contact} at rest`,
-      ),
+      why: `Its contact is ${contact} at rest, and the jack expects ${wanted}.`,
+      fix: remade(joint, id, wanted, words),
     },
   ];
 }
+
+/** Whether something is made otherwise than is wanted; `any` takes whatever there is. */
+const isWrong = (value: string, wanted: string | undefined): wanted is string =>
+  wanted !== undefined && wanted !== 'any' && value !== wanted;
 
 /** Several leads from one jack: what reads them must all expect the same, and shares a ground. */
 function branchRemark(rig: Rig, leads: readonly Lead[]): Remark {

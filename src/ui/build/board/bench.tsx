@@ -14,7 +14,8 @@ import {
   snapped,
   type XY,
 } from '../../../core/build';
-import type { Judged, Model } from '../../../core/build/board';
+import type { Judged } from '../../../core/build/board';
+import type { Model } from '../../../core/build/board-model';
 import { boardSvg } from '../../../core/formats';
 import { at as entryAt, sure } from '../../../core/outcome';
 import type { Board, Device, Rig } from '../../../core/rig';

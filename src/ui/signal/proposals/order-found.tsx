@@ -14,7 +14,7 @@ export function OrderFound({ proposal: p, stale, onTake }: TakeFound<OrderPropos
   if (!p.edits.length)
     return (
       <div className="empty" data-proposal="order">
-        It is in order already: nothing is told of it that another order would cure.
+        It is in order already: no move would cure anything that is told.
       </div>
     );
   return (

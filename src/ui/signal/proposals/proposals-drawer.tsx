@@ -12,8 +12,8 @@ const PARTS: Record<SoundProposal, { label: string; about: string }> = {
     label: 'Order',
     about:
       'The best order of this sound’s main chain, under the schools and pins you chose. ' +
-      'The order rules judge every place and every pair, the cheapest arrangement is found ' +
-      'exactly, and of its moves the fewest are proposed that cure what is told.',
+      'The order rules judge every place and every pair; the cheapest arrangement is ' +
+      'found exactly. As few devices move as cure what is told.',
   },
   inside: {
     label: 'Inside or outside',
