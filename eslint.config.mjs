@@ -54,6 +54,21 @@ export default tseslint.config(
     },
   },
   {
+    files: ['src/ui/**'],
+    rules: {
+      // A field with a value of its own writes what it once held over what others set since.
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'JSXOpeningElement[name.name=/^(TextInput|NumberInput|Textarea)$/] > ' +
+            'JSXAttribute[name.name="defaultValue"]',
+          message: 'use CommitText, CommitLines or CommitNumber of ui/look',
+        },
+      ],
+    },
+  },
+  {
     files: ['src/core/**'],
     ignores: ['**/*.test.ts'],
     rules: {

@@ -187,6 +187,34 @@ test('two tabs of one browser: each keeps its own; what a closed one left is tak
   await first.page.close();
 });
 
+test('what is half typed stays when another changes the same, and is told; what is not typed shows theirs', async () => {
+  const id = await stored(tech, touringRig);
+  const [ada, bea] = [await Person.arrives(), await Person.arrives()];
+  for (const who of [ada, bea]) await who.open(`/rigs/${id}/signal`);
+  const field = '[data-inspector="comp"] [aria-label="Name of the device"]';
+  await ada.click('[data-station="comp"]');
+  await ada.click(field);
+  await ada.control('a');
+  await ada.page.keyboard.type('Half ty');
+  await rename(bea, 'comp', 'By Bea');
+  await ada.reads('[data-inspector="comp"]', 'Set to “By Bea” meanwhile');
+  expect(await ada.page.$eval(field, (e) => (e as HTMLInputElement).value)).toBe('Half ty');
+  await ada.page.keyboard.type('ped');
+  await ada.press('Enter');
+  await ada.saved();
+  expect(await nameIn(id, 'comp')).toBe('Half typed');
+  // Bea has the device in hand and types nothing: her field shows what holds, and leaving it writes nothing.
+  await bea.reads('[data-station="comp"]', 'Half typed');
+  await bea.click(field);
+  expect(await bea.page.$eval(field, (e) => (e as HTMLInputElement).value)).toBe('Half typed');
+  await rename(ada, 'comp', 'By Ada');
+  await bea.reads('[data-station="comp"]', 'By Ada');
+  await bea.press('Tab');
+  await bea.saved();
+  expect(await nameIn(id, 'comp')).toBe('By Ada');
+  for (const who of [ada, bea]) await who.page.close();
+});
+
 test('a browser that keeps nothing says so while it is open, and hands the work over as a file', async () => {
   const who = await Person.arrives();
   const id = await stored(tech, touringRig);

@@ -11,6 +11,7 @@ import { Budget } from './budget';
 import { Promises } from './promises';
 import { StartAgain } from './start-again';
 import { CHARACTER_WORDS, kindOptions, WAY_NAMES, WAY_WORDS } from './words';
+import { CommitText } from '../look/commit-text';
 
 const EMPTY: Brief = { sources: [], destinations: [], sounds: [], gear: [], never: [] };
 const INSTRUMENTS = kindOptions(START_INSTRUMENTS);
@@ -397,23 +398,19 @@ interface LineProps {
 /** One line of the brief: its name, what it is, and what in the rig answers it. */
 function Line({ part, line, state, what, onName, onRemove, onMake, children }: LineProps) {
   const rig = useDocument();
-  const [name, setName] = useState(line.name);
   const found = state[part][line.id];
   const called =
     part === 'sounds'
       ? rig.sounds.find((s) => s.id === found)?.name
       : rig.devices.find((d) => d.id === found)?.name;
-  const commit = () => name.trim() && name.trim() !== line.name && onName(name.trim());
   return (
     <div className="brief-line" data-line={line.id} data-answered={found !== undefined}>
-      <TextInput
-        size="xs"
+      <CommitText
         w={170}
         aria-label={`Name of ${line.name}`}
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-        onBlur={commit}
-        onKeyDown={(e) => e.key === 'Enter' && commit()}
+        needed
+        value={line.name}
+        onCommit={(name) => name && onName(name)}
       />
       {children}
       <span className="faint line-text">

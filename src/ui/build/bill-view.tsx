@@ -1,5 +1,5 @@
 'use client';
-import { ActionIcon, Button, Group, MultiSelect, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Group, MultiSelect } from '@mantine/core';
 import { IconArrowUp, IconX } from '@tabler/icons-react';
 import { billOf, cutList, makingOf, packingOf } from '../../core/build';
 import type { Piece } from '../../core/build/packing';
@@ -9,6 +9,7 @@ import { fixed } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
+import { CommitText } from '../look/commit-text';
 
 type Case = NonNullable<Rig['cases']>[number];
 
@@ -185,16 +186,12 @@ function CaseCard({
       <Group gap={6} wrap="nowrap">
         <strong className="figures">{p.order}</strong>
         {c ? (
-          <TextInput
-            size="xs"
+          <CommitText
             className="fills"
             aria-label={`Name of case ${p.order}`}
-            key={c.name}
-            defaultValue={c.name}
-            onBlur={(e) => {
-              const v = e.currentTarget.value.trim();
-              if (v && v !== c.name) change(c.id, { name: v });
-            }}
+            needed
+            value={c.name}
+            onCommit={(name) => change(c.id, { name })}
           />
         ) : (
           <strong className="fills">

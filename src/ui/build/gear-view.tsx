@@ -1,5 +1,5 @@
 'use client';
-import { Button, Checkbox, Group, TextInput } from '@mantine/core';
+import { Button, Checkbox, Group } from '@mantine/core';
 import Link from 'next/link';
 import { gearSums, gramsOf, TWO_PERSONS_GRAMS } from '../../core/build';
 import { kindOf } from '../../core/kinds';
@@ -9,6 +9,7 @@ import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
 import { ReadButton } from './read-button';
+import { CommitText } from '../look/commit-text';
 
 /** The units of this rig: serial number, owner, weight, value, owned or to buy; as CSV out and in. */
 export function GearView() {
@@ -81,16 +82,11 @@ function GearRow({ device }: { device: Device }) {
   const set = (change: Partial<NonNullable<Device['gear']>>) =>
     edit({ edit: 'setDevice', device: device.id, gear: { ...gear, ...change } });
   const text = (key: 'serial' | 'owner', label: string) => (
-    <TextInput
-      size="xs"
+    <CommitText
       w={150}
       aria-label={`${label} of ${device.name}`}
-      key={gear[key] ?? ''}
-      defaultValue={gear[key] ?? ''}
-      onBlur={(e) =>
-        e.currentTarget.value !== (gear[key] ?? '') &&
-        set({ [key]: e.currentTarget.value || undefined })
-      }
+      value={gear[key]}
+      onCommit={(v) => set({ [key]: v })}
     />
   );
   const number = (key: 'grams' | 'value', label: string, usual: number | null) => (

@@ -1,5 +1,5 @@
 'use client';
-import { Button, Checkbox, Group, MultiSelect, Select, TextInput } from '@mantine/core';
+import { Button, Checkbox, Group, MultiSelect, Select } from '@mantine/core';
 import { type Cut, cutList, makingOf, PLUG_CLEARANCE } from '../../core/build';
 import { LEAD_NAMES, LEAD_TAGS } from '../../core/draw';
 import { type Edit, endWords, freshId } from '../../core/rig';
@@ -8,6 +8,7 @@ import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
 import { ReadButton } from './read-button';
+import { CommitText } from '../look/commit-text';
 
 const FIELDS: {
   key:
@@ -313,16 +314,12 @@ function Looms() {
       </Group>
       {looms.map((l) => (
         <Group key={l.id} gap={8} mt={6} align="start" wrap="nowrap" data-loom={l.id}>
-          <TextInput
-            size="xs"
+          <CommitText
             w={150}
             aria-label="Name of the loom"
-            key={l.name}
-            defaultValue={l.name}
-            onBlur={(e) => {
-              const v = e.currentTarget.value.trim();
-              if (v && v !== l.name) edit({ edit: 'setLoom', loom: { ...l, name: v } });
-            }}
+            needed
+            value={l.name}
+            onCommit={(name = l.name) => edit({ edit: 'setLoom', loom: { ...l, name } })}
           />
           <MultiSelect
             size="xs"

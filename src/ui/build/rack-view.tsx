@@ -1,5 +1,5 @@
 'use client';
-import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core';
+import { Button, Checkbox, Group, Select } from '@mantine/core';
 import { type Dispatch, type KeyboardEvent, type SetStateAction, useMemo, useState } from 'react';
 import {
   BETWEEN_MM,
@@ -29,6 +29,7 @@ import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 import { DrawingFiles } from './drawing-files';
 import { DrawnPlan } from './drawn-plan';
+import { CommitText } from '../look/commit-text';
 
 /**
  * The rack from the front and the rear, what it weighs, where that sits, what heats it, and what is
@@ -167,7 +168,7 @@ function Inside({
         {picked ? (
           <MountedPanel picked={picked} list={list} rack={rack} put={put} select={select} />
         ) : (
-          <RackPanel key={JSON.stringify(rack)} rack={rack} onGone={() => onRack(null)} />
+          <RackPanel key={rack.id} rack={rack} onGone={() => onRack(null)} />
         )}
         {clashes.length > 0 && <ToPutRight clashes={clashes} select={select} />}
         {loose.length > 0 && <NotMounted loose={loose} mount={mount} />}
@@ -379,15 +380,12 @@ function RackPanel({ rack, onGone }: { rack: Rack; onGone: () => void }) {
   return (
     <section>
       <Group justify="space-between" align="end">
-        <TextInput
-          size="xs"
+        <CommitText
           w={180}
           label="Rack"
-          defaultValue={rack.name}
-          onBlur={(e) => {
-            const v = e.currentTarget.value.trim();
-            if (v && v !== rack.name) set({ name: v });
-          }}
+          needed
+          value={rack.name}
+          onCommit={(name) => set({ name })}
         />
         <Button
           size="compact-xs"

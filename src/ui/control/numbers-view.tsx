@@ -1,13 +1,5 @@
 'use client';
-import {
-  Button,
-  Group,
-  NumberInput,
-  Popover,
-  SegmentedControl,
-  Select,
-  TextInput,
-} from '@mantine/core';
+import { Button, Group, NumberInput, Popover, SegmentedControl, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Numbering } from '../../core/kinds';
 import {
@@ -25,6 +17,7 @@ import type { Address, Rig, Sound } from '../../core/rig';
 import { numberSounds } from '../../core/songs';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
+import { CommitText } from '../look/commit-text';
 
 /**
  * Where each device keeps each sound: the number on the wire beside what its screen shows; and what
@@ -118,6 +111,14 @@ function AddressCell({
     edit({ edit: 'setProgram', device: m.device.id, sound: sound.id, program });
   };
   const bank = m.bank === 'none' ? undefined : (address?.bank ?? 0);
+  const readShown = (text = ''): boolean => {
+    const found = wireOf(m.shows, text, m.shows.size === undefined ? bank : undefined);
+    if (found === undefined) setProblem('no number of 0 to 127 is shown so');
+    else if (m.shows.size !== undefined && m.bank !== 'none')
+      set({ bank: Math.floor(found / m.shows.size), number: found % m.shows.size });
+    else set({ ...(bank !== undefined && { bank }), number: found });
+    return found !== undefined;
+  };
   return (
     <Popover opened={open} onChange={setOpen} position="bottom-start" withArrow trapFocus>
       <Popover.Target>
@@ -154,22 +155,13 @@ function AddressCell({
               set(v === undefined ? null : { ...(bank !== undefined && { bank }), number: v })
             }
           />
-          <TextInput
-            size="xs"
+          <CommitText
             w={110}
             label="As its screen shows"
-            key={address ? shownOn(m.shows, address) : ''}
-            defaultValue={address ? shownOn(m.shows, address) : ''}
+            needed
+            value={address && shownOn(m.shows, address)}
             error={problem}
-            onBlur={(e) => {
-              const text = e.currentTarget.value;
-              if (!text.trim() || (address && text === shownOn(m.shows, address))) return;
-              const found = wireOf(m.shows, text, m.shows.size === undefined ? bank : undefined);
-              if (found === undefined) setProblem('no number of 0 to 127 is shown so');
-              else if (m.shows.size !== undefined && m.bank !== 'none')
-                set({ bank: Math.floor(found / m.shows.size), number: found % m.shows.size });
-              else set({ ...(bank !== undefined && { bank }), number: found });
-            }}
+            onCommit={readShown}
           />
         </Group>
         <Group gap={6} mt={8}>

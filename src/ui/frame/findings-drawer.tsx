@@ -1,5 +1,5 @@
 'use client';
-import { Drawer, SegmentedControl, Select, TextInput } from '@mantine/core';
+import { Drawer, SegmentedControl, Select } from '@mantine/core';
 import { useState } from 'react';
 import { SEVERITIES } from '../../core/findings/finding';
 import { ORDER_RULES } from '../../core/order';
@@ -9,6 +9,7 @@ import { useDocument, useRig } from '../store/use-rig';
 import { CureAll } from './cure-all';
 import { FindingCard } from './finding-card';
 import { useTrials, waysOf } from './use-trials';
+import { CommitText } from '../look/commit-text';
 
 /** Counts by severity; opens the findings. */
 export function FindingsButton() {
@@ -125,16 +126,12 @@ function Schools() {
               onChange={(v) => v && set({ ...stance, stance: v })}
             />
             {stance?.stance === 'ignore' && (
-              <TextInput
-                size="xs"
+              <CommitText
                 mt={4}
                 aria-label={`Reason for ignoring ${r.thing}`}
                 placeholder="because …"
-                defaultValue={stance.because ?? ''}
-                onBlur={(e) =>
-                  e.currentTarget.value !== (stance.because ?? '') &&
-                  set({ stance: 'ignore', because: e.currentTarget.value })
-                }
+                value={stance.because}
+                onCommit={(because = '') => set({ stance: 'ignore', because })}
               />
             )}
             <div className="faint common-text-2">{r.why}</div>

@@ -1,13 +1,5 @@
 'use client';
-import {
-  ActionIcon,
-  Menu,
-  NumberInput,
-  Textarea,
-  TextInput,
-  Tooltip,
-  useMantineColorScheme,
-} from '@mantine/core';
+import { ActionIcon, Menu, Tooltip, useMantineColorScheme } from '@mantine/core';
 import {
   IconArrowBackUp,
   IconArrowForwardUp,
@@ -33,6 +25,8 @@ import { QuestionDialog } from './question-dialog';
 import { SaveMark } from './save-mark';
 import { Shortcuts } from './shortcuts';
 import { useKeys } from './use-keys';
+import { CommitLines, CommitText } from '../look/commit-text';
+import { CommitNumber } from '../look/commit-number';
 
 /** What is the same everywhere in a rig: its name, the places, the sounds, findings, undo, the save mark. */
 export function RigFrame({
@@ -233,46 +227,40 @@ function FrameTop({
 function RigSettings() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
+  const [name, setName] = useState(personName() ?? '');
   const reference = rig.reference ?? DEFAULT_REFERENCE;
   const field = (label: string, key: 'metres' | 'pfPerMetre' | 'ohms') => (
-    <NumberInput
-      size="xs"
+    <CommitNumber
       label={label}
-      key={`${key} ${reference[key]}`}
-      defaultValue={reference[key]}
+      value={reference[key]}
       min={0}
-      onBlur={(e) => {
-        const value = Number(e.currentTarget.value);
-        if (Number.isFinite(value) && value !== reference[key])
-          edit({ edit: 'setReference', reference: { ...reference, [key]: value } });
-      }}
+      onCommit={(value) =>
+        value !== undefined &&
+        edit({ edit: 'setReference', reference: { ...reference, [key]: value } })
+      }
     />
   );
   return (
     <div className="rig-settings-box">
-      <TextInput
-        size="xs"
+      <CommitText
         label="Your name, as others see it"
-        defaultValue={personName() ?? ''}
-        onBlur={(e) => setPersonName(e.currentTarget.value)}
+        value={name}
+        onCommit={(text = '') => {
+          setPersonName(text);
+          setName(text);
+        }}
       />
       <strong className="small-print">Reference lead for tone</strong>
       {field('Length, m', 'metres')}
       {field('Capacitance, pF per metre', 'pfPerMetre')}
       {field('Into, Ω', 'ohms')}
-      <Textarea
-        size="xs"
+      <CommitLines
         mt={8}
         label="Notes of the rig"
-        autosize
         minRows={2}
         maxRows={6}
-        key={rig.notes ?? ''}
-        defaultValue={rig.notes ?? ''}
-        onBlur={(e) =>
-          e.currentTarget.value !== (rig.notes ?? '') &&
-          edit({ edit: 'setRigNotes', notes: e.currentTarget.value })
-        }
+        value={rig.notes}
+        onCommit={(notes = '') => edit({ edit: 'setRigNotes', notes })}
       />
     </div>
   );

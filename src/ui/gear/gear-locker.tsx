@@ -7,6 +7,7 @@ import { fixed } from '../../core/units';
 import { askServer, problemText } from '../keep/ask-server';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
+import { CommitText } from '../look/commit-text';
 
 export interface LockerUnit {
   serial: string;
@@ -312,17 +313,12 @@ function Field({
   onCommit: (v: string) => void;
 }) {
   return (
-    <TextInput
-      size="xs"
+    <CommitText
       w={wide}
       aria-label={label}
-      key={value}
       maxLength={120}
-      defaultValue={value}
-      onBlur={(e) => {
-        const v = e.currentTarget.value.trim();
-        if (v !== value) onCommit(v);
-      }}
+      value={value}
+      onCommit={(v = '') => onCommit(v)}
     />
   );
 }

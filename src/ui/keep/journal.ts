@@ -33,21 +33,39 @@ export interface Left {
   settle: () => void;
 }
 
-/** What pages that are gone left behind of a rig, checked as a file is; pages that are open keep theirs. */
-export async function takeLeft(rig: string, tab: string): Promise<Left[]> {
+/**
+ * What pages that are gone left behind of a rig, checked as a file is. A page that is open keeps
+ * its own until it goes (a page that was just reloaded may take a moment to go): what it leaves is
+ * then given to `later`, unless `closed` says that nobody waits any more.
+ */
+export async function takeLeft(
+  rig: string,
+  tab: string,
+  later: (left: Left) => void,
+  closed: AbortSignal,
+): Promise<Left[]> {
   const left: Left[] = [];
   for (const key of await journalKeys(rig)) {
     const other = key.slice(keyOf(rig, '').length);
     if (other === tab) continue;
-    const letGo = await claim(other);
-    if (!letGo) continue;
-    const journal = await readJournal(key);
-    const settle = () => void del(key).finally(letGo);
-    if (journal) left.push({ journal, settle });
-    else letGo();
+    const letGo = await claim(other, { ifAvailable: true });
+    const found = letGo && (await leftAt(key, letGo));
+    if (found) left.push(found);
+    if (letGo) continue;
+    void claim(other, { signal: closed })
+      .then((gone) => gone && leftAt(key, gone))
+      .then((late) => late && later(late));
   }
   const old = await readOld(rig);
   return [...left, ...(old ? [old] : [])];
+}
+
+/** The journal of a page that is gone; `letGo` is called when it is settled, or where there is none. */
+async function leftAt(key: string, letGo: () => void): Promise<Left | undefined> {
+  const journal = await readJournal(key);
+  if (journal) return { journal, settle: () => void del(key).finally(letGo) };
+  letGo();
+  return undefined;
 }
 
 const journalKeys = async (rig: string): Promise<string[]> => {
@@ -59,15 +77,17 @@ const journalKeys = async (rig: string): Promise<string[]> => {
   }
 };
 
-/** Takes the place of a page that is gone; gives how to leave it, or nothing where the page is there. */
-async function claim(tab: string): Promise<(() => void) | undefined> {
+/** Takes the place of a page that is gone; gives how to leave it, or nothing where it was not to be had. */
+async function claim(tab: string, how: LockOptions): Promise<(() => void) | undefined> {
   const manager = locks();
   if (!manager) return () => undefined;
   return new Promise((found) => {
-    void manager.request(lockOf(tab), { ifAvailable: true }, (lock) => {
-      if (!lock) return found(undefined);
-      return new Promise<void>((leave) => found(leave));
-    });
+    manager
+      .request(lockOf(tab), how, (lock) => {
+        if (!lock) return found(undefined);
+        return new Promise<void>((leave) => found(leave));
+      })
+      .catch(() => found(undefined));
   });
 }
 

@@ -215,23 +215,30 @@ test('what is changed while earlier work is looked for is saved first, and the e
   expect(head.rig).toMatchObject({ name: 'Earlier', notes: 'quick' });
 });
 
-test('a journal of a page that is still open is left alone', async () => {
+test('a journal of a page that is still open is left alone until that page goes, and is then taken up', async () => {
   leave('open-1', { base: head, rig: { ...touringRig, name: 'Open' }, pending: ['renamed'] });
+  let goes = () => {};
+  const gone = new Promise<void>((resolve) => (goes = resolve));
+  const request = async (name: string, ...rest: unknown[]) => {
+    const held = name.endsWith('open-1');
+    const take = rest.at(-1) as (lock: unknown) => unknown;
+    if (held && (rest[0] as LockOptions).ifAvailable) return take(null);
+    if (held) await gone;
+    return take({});
+  };
   Object.defineProperty(globalThis, 'navigator', {
-    configurable: true,
-    value: {
-      locks: {
-        request: async (name: string, options: unknown, f?: (lock: unknown) => unknown) => {
-          if (f) return f(name.endsWith('open-1') ? null : {});
-          return (options as (lock: unknown) => unknown)({});
-        },
-      },
-    },
+    ...{ configurable: true, value: { locks: { request } } },
   });
-  const { keeper, get } = opened();
+  const { keeper, get, wait } = opened();
   await keeper.recover();
+  await wait(1000);
   expect(get().history.rig.name).toBe(touringRig.name);
   expect(kept.has(`yantrel journal ${touringRig.id} open-1`)).toBe(true);
+  goes();
+  await wait(1000);
+  expect(head.rig.name).toBe('Open');
+  expect(get().history.rig).toEqual(head.rig);
+  expect(kept.has(`yantrel journal ${touringRig.id} open-1`)).toBe(false);
   Object.defineProperty(globalThis, 'navigator', { configurable: true, value: {} });
 });
 

@@ -25,10 +25,12 @@ export class Keeper {
   /** What earlier pages left: the first is being taken up, the others wait until that is saved. */
   private left: Left[] = [];
   private taking: Left | undefined;
+  private isTaking = false;
   /** The page's base came from the database, not from a copy in this browser. */
   private fresh = false;
   private refreshing: 'no' | 'yes' | 'again' = 'no';
   private closed = false;
+  private readonly closing = new AbortController();
   private readonly stopWatching: () => void;
 
   constructor(
@@ -59,7 +61,11 @@ export class Keeper {
   /** Looks what the database has, and takes up what earlier pages of this browser left behind. */
   async recover(): Promise<void> {
     await this.refresh();
-    this.left.push(...(await takeLeft(this.id, this.tab)));
+    const later = (left: Left) => {
+      this.left.push(left);
+      void this.takeUp();
+    };
+    this.left.push(...(await takeLeft(this.id, this.tab, later, this.closing.signal)));
     void this.keep();
     await this.takeUp();
   }
@@ -98,8 +104,16 @@ export class Keeper {
     this.happen({ is: 'recovered', journal, fresh: true });
   }
 
-  /** Takes up the next of what was left; what is settled goes from the browser. */
+  /** Takes up what was left, one after the other. */
   private async takeUp(): Promise<void> {
+    if (this.isTaking || this.closed) return;
+    this.isTaking = true;
+    await this.takeNext();
+    this.isTaking = false;
+  }
+
+  /** Takes up the next of what was left, until one has to be saved first; what is settled goes. */
+  private async takeNext(): Promise<void> {
     while (this.k.state === 'saved') {
       this.taking?.settle();
       this.taking = this.left.shift();
@@ -107,7 +121,11 @@ export class Keeper {
       let { journal } = this.taking;
       if (journal.base.identity === '') {
         const base = await this.known(journal.base.revision);
-        if (!base) return;
+        if (!base || (this.k.state as string) !== 'saved') {
+          this.left.unshift(this.taking);
+          this.taking = undefined;
+          return;
+        }
         journal = { ...journal, base };
       }
       this.happen({ is: 'recovered', journal, fresh: this.fresh });
@@ -198,6 +216,7 @@ export class Keeper {
 
   close(): void {
     this.closed = true;
+    this.closing.abort();
     clearTimeout(this.timer);
     window.removeEventListener('online', this.tryNow);
     this.stopWatching();

@@ -1,6 +1,6 @@
 'use client';
 import { NumberInput, type NumberInputProps } from '@mantine/core';
-import { useState } from 'react';
+import { useDraft } from './use-draft';
 
 type Props = Omit<
   NumberInputProps,
@@ -14,30 +14,26 @@ type Props = Omit<
  * taken, the field shows again what holds.
  */
 export function CommitNumber({ value, onCommit, ...rest }: Props) {
-  const [left, setLeft] = useState(0);
-  const commit = (text: string): boolean => {
+  const take = (text: string) => {
     const typed = text.trim() === '' ? undefined : Number.parseFloat(text.replace(/,/g, ''));
-    if (typed === value) return false;
     const v =
       typed === undefined || Number.isNaN(typed)
         ? typed
         : Math.min(Number(rest.max ?? Infinity), Math.max(Number(rest.min ?? -Infinity), typed));
     if (v !== value && !Number.isNaN(v)) onCommit(v);
-    return true;
   };
+  const { text, meanwhile, onType, commit, onKeyDown } = useDraft(`${value ?? ''}`, take);
   return (
     <NumberInput
       size="xs"
       selectAllOnFocus
       {...rest}
-      key={`${value} ${left}`}
-      defaultValue={value ?? ''}
-      onBlur={(e) => {
-        if (commit(e.currentTarget.value)) setLeft(left + 1);
-      }}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') commit(e.currentTarget.value);
-      }}
+      clampBehavior="none"
+      value={text === `${value ?? ''}` ? (value ?? '') : text}
+      description={meanwhile ?? rest.description}
+      onChange={(v) => onType(`${v}`)}
+      onBlur={commit}
+      onKeyDown={onKeyDown}
     />
   );
 }

@@ -1,9 +1,10 @@
 'use client';
-import { Button, FileButton, Group, Switch, TextInput } from '@mantine/core';
+import { Button, FileButton, Group, Switch } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type Dispatch, type SetStateAction, useState } from 'react';
 import { askServer, type ServerProblem } from '../keep/ask-server';
+import { CommitText } from '../look/commit-text';
 
 export interface ListedRig {
   id: string;
@@ -153,19 +154,16 @@ function RigRow({
     <tr data-rig={r.id}>
       <td>
         {renaming === r.id ? (
-          <TextInput
-            size="xs"
+          <CommitText
             autoFocus
             aria-label="New name"
-            defaultValue={r.name}
-            onBlur={() => setRenaming(null)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter')
-                void act(`/api/rigs/${r.id}`, 'PATCH', {
-                  name: e.currentTarget.value,
-                }).then(() => setRenaming(null));
-              if (e.key === 'Escape') setRenaming(null);
+            needed
+            value={r.name}
+            onCommit={(name) => {
+              setRenaming(null);
+              void act(`/api/rigs/${r.id}`, 'PATCH', { name });
             }}
+            wrapperProps={{ onBlur: () => setRenaming(null) }}
           />
         ) : (
           <Link href={`/rigs/${r.id}/signal`} className="rig-list-text-3">

@@ -1,7 +1,6 @@
 'use client';
-import { Button, Group, Select, Switch, TextInput } from '@mantine/core';
+import { Button, Group, Select, Switch } from '@mantine/core';
 import dynamic from 'next/dynamic';
-import { useEffect, useState } from 'react';
 import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
 import { type Figure, kindOf } from '../../core/kinds';
 import type { Kind } from '../../core/kinds/kind';
@@ -26,6 +25,7 @@ import { Knob } from './knob';
 import { waysIn, waysOut } from './place-edits';
 import { SpeakerPanel } from './speaker-panel';
 import { TextSetting } from './text-setting';
+import { CommitText } from '../look/commit-text';
 
 /**
  * Everything about one device: its controls in this sound, what it does here, its figures, and what
@@ -69,7 +69,7 @@ export function DeviceInspector({
     state?.settings !== undefined && Object.hasOwn(state.settings, id);
   return (
     <div data-inspector={device.id}>
-      <NameField key={`${device.id} ${device.name}`} device={device} />
+      <NameField device={device} />
       <div className="faint small-print">
         {kind.name}
         {device.maker ? `, ${device.maker}` : ''}. {kind.about}
@@ -319,18 +319,13 @@ function costFigures(device: Device): Figure[] {
 
 function NameField({ device }: { device: Device }) {
   const edit = useRig((s) => s.edit);
-  const [name, setName] = useState(device.name);
-  const save = () =>
-    name.trim() &&
-    name !== device.name &&
-    edit({ edit: 'setDevice', device: device.id, name: name.trim() });
   return (
-    <TextInput
+    <CommitText
+      size="sm"
       aria-label="Name of the device"
-      value={name}
-      onChange={(e) => setName(e.currentTarget.value)}
-      onBlur={save}
-      onKeyDown={(e) => e.key === 'Enter' && save()}
+      needed
+      value={device.name}
+      onCommit={(name) => edit({ edit: 'setDevice', device: device.id, name })}
       styles={{
         input: {
           fontWeight: 700,
@@ -350,12 +345,6 @@ function RecordFields({ device }: { device: Device }) {
     (outletsOf(d) ?? []).map((o) => ({ value: `${d.id} ${o.id}`, label: `${d.name}, ${o.label}` })),
   );
   const edit = useRig((s) => s.edit);
-  const [maker, setMaker] = useState(device.maker ?? '');
-  const [notes, setNotes] = useState(device.notes ?? '');
-  useEffect(() => {
-    setMaker(device.maker ?? '');
-    setNotes(device.notes ?? '');
-  }, [device.maker, device.notes]);
   return (
     <>
       <h3>Record</h3>
@@ -403,23 +392,15 @@ function RecordFields({ device }: { device: Device }) {
           edit({ edit: 'setDevice', device: device.id, pinned: e.currentTarget.checked })
         }
       />
-      <TextInput
-        size="xs"
+      <CommitText
         label="Maker and model"
-        value={maker}
-        onChange={(e) => setMaker(e.currentTarget.value)}
-        onBlur={() =>
-          maker !== (device.maker ?? '') && edit({ edit: 'setDevice', device: device.id, maker })
-        }
+        value={device.maker}
+        onCommit={(maker = '') => edit({ edit: 'setDevice', device: device.id, maker })}
       />
-      <TextInput
-        size="xs"
+      <CommitText
         label="Notes"
-        value={notes}
-        onChange={(e) => setNotes(e.currentTarget.value)}
-        onBlur={() =>
-          notes !== (device.notes ?? '') && edit({ edit: 'setDevice', device: device.id, notes })
-        }
+        value={device.notes}
+        onCommit={(notes = '') => edit({ edit: 'setDevice', device: device.id, notes })}
       />
     </>
   );

@@ -1,6 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { Button, Group, NumberInput, Select, Switch, TextInput } from '@mantine/core';
+import { Button, Group, Select, Switch } from '@mantine/core';
 import { USUAL_SQUARE_MM } from '../../core/analysis';
 import type { SectionTone } from '../../core/analysis/sections';
 import { LEAD_NAMES } from '../../core/draw';
@@ -9,6 +9,8 @@ import { DEFAULT_PF_PER_METRE, endWords, type Lead, LEAD_TYPES, nameOf } from '.
 import { type PointFigures, touchWord } from '../../core/signal';
 import { fixed, showLength, showLevel, withPrefix } from '../../core/units';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
+import { CommitText } from '../look/commit-text';
+import { CommitNumber } from '../look/commit-number';
 
 const NoteProbe = dynamic(() => import('./note-probe').then((m) => m.NoteProbe), { ssr: false });
 
@@ -54,8 +56,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
       />
       <LeadMeasures lead={lead} />
       {lead.type === 'speaker' && (
-        <Committed
-          key={`${lead.id} mm ${lead.squareMm}`}
+        <Measure
           label="Cross-section, mm²"
           value={lead.squareMm ?? USUAL_SQUARE_MM}
           max={16}
@@ -85,16 +86,11 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
           }
         />
       )}
-      <TextInput
-        size="xs"
+      <CommitText
         mt={4}
         label="Label"
-        defaultValue={lead.label ?? ''}
-        key={`${lead.id} label`}
-        onBlur={(e) =>
-          e.currentTarget.value !== (lead.label ?? '') &&
-          edit({ edit: 'setLead', lead: lead.id, label: e.currentTarget.value })
-        }
+        value={lead.label}
+        onCommit={(label = '') => edit({ edit: 'setLead', lead: lead.id, label })}
       />
       <Group gap={6} mt={10}>
         <Button size="compact-sm" onClick={onInsert}>
@@ -144,8 +140,7 @@ function LeadMeasures({ lead }: { lead: Lead }) {
   const edit = useRig((s) => s.edit);
   return (
     <Group grow gap={8} mt={4}>
-      <Committed
-        key={`${lead.id} m ${lead.metres}`}
+      <Measure
         label={
           lead.type === 'air'
             ? 'Distance, m'
@@ -155,8 +150,7 @@ function LeadMeasures({ lead }: { lead: Lead }) {
         max={500}
         onCommit={(metres) => edit({ edit: 'setLead', lead: lead.id, metres })}
       />
-      <Committed
-        key={`${lead.id} pf ${lead.pfPerMetre}`}
+      <Measure
         label="pF per metre"
         value={lead.pfPerMetre ?? DEFAULT_PF_PER_METRE}
         max={2000}
@@ -229,7 +223,8 @@ function LeadFigures({
   );
 }
 
-function Committed({
+/** A measure of a lead, from nothing up to the most that a rig file takes. */
+function Measure({
   label,
   value,
   max,
@@ -240,20 +235,14 @@ function Committed({
   max: number;
   onCommit: (v: number) => void;
 }) {
-  const commit = (text: string) => {
-    const v = Number(text);
-    if (text.trim() !== '' && Number.isFinite(v) && v !== value) onCommit(v);
-  };
   return (
-    <NumberInput
-      size="xs"
+    <CommitNumber
       label={label}
-      defaultValue={value}
+      value={value}
       min={0}
       max={max}
       step={0.1}
-      onBlur={(e) => commit(e.currentTarget.value)}
-      onKeyDown={(e) => e.key === 'Enter' && commit(e.currentTarget.value)}
+      onCommit={(v) => v !== undefined && onCommit(v)}
     />
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 import { TextInput } from '@mantine/core';
-import { useEffect, useState } from 'react';
 import type { Parameter } from '../../core/kinds';
+import { useDraft } from '../look/use-draft';
 
 /**
  * A written setting (the order of a switcher's loops): what is wrong with it is said while it is
@@ -18,24 +18,20 @@ export function TextSetting({
   hint?: string;
   onCommit: (value: string) => void;
 }) {
-  const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
-  const problem = parameter.problem(text);
-  const commit = () => !problem && text.trim() !== value && onCommit(text.trim());
+  const { text, meanwhile, onType, commit, onKeyDown } = useDraft(value, (typed) =>
+    parameter.problem(typed) ? false : onCommit(typed.trim()),
+  );
   return (
     <TextInput
       size="xs"
       className="text-setting-textinput"
       label={parameter.label}
-      description={hint}
+      description={meanwhile ?? hint}
       value={text}
-      error={problem}
-      onChange={(e) => setText(e.currentTarget.value)}
+      error={parameter.problem(text)}
+      onChange={(e) => onType(e.currentTarget.value)}
       onBlur={commit}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') commit();
-        if (e.key === 'Escape') setText(value);
-      }}
+      onKeyDown={onKeyDown}
     />
   );
 }

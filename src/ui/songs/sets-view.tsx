@@ -16,7 +16,7 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ActionIcon, Button, Group, Select, TextInput, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, Group, Select, Tooltip } from '@mantine/core';
 import { IconGripVertical, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { at, type Outcome } from '../../core/outcome';
@@ -26,6 +26,7 @@ import { CHANGEOVER_SECONDS, clockTime, runningOrder, type SetLine } from '../..
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 import { FileMenu } from './file-menu';
+import { CommitText } from '../look/commit-text';
 
 /** Running orders: songs dragged into place, what has to be done between them, and when each begins. */
 export function SetsView() {
@@ -178,29 +179,21 @@ function SetHead({
   const edit = useRig((s) => s.edit);
   return (
     <Group gap={8} align="end">
-      <TextInput
+      <CommitText
         size="sm"
         w={230}
         label="Name"
-        key={set.name}
-        defaultValue={set.name}
-        onBlur={(e) =>
-          e.currentTarget.value.trim() &&
-          e.currentTarget.value !== set.name &&
-          save({ name: e.currentTarget.value.trim() })
-        }
+        needed
+        value={set.name}
+        onCommit={(name) => save({ name })}
       />
-      <TextInput
+      <CommitText
         size="sm"
         w={90}
         label="Starts at"
         placeholder="20:30"
-        key={`s ${set.starts ?? ''}`}
-        defaultValue={set.starts ?? ''}
-        onBlur={(e) =>
-          e.currentTarget.value !== (set.starts ?? '') &&
-          save({ starts: e.currentTarget.value || undefined })
-        }
+        value={set.starts}
+        onCommit={(starts) => save({ starts })}
       />
       <CommitNumber
         size="sm"
@@ -289,18 +282,13 @@ function Line({
       </span>
       <span>
         <span data-changeover>{changeover.words}</span>{' '}
-        <TextInput
-          size="xs"
+        <CommitText
           variant="unstyled"
           aria-label={`Note for ${title}`}
           placeholder="note …"
-          key={entry.notes ?? ''}
-          defaultValue={entry.notes ?? ''}
+          value={entry.notes}
           styles={{ input: { minHeight: 24, height: 24 } }}
-          onBlur={(e) =>
-            e.currentTarget.value !== (entry.notes ?? '') &&
-            onNotes(e.currentTarget.value || undefined)
-          }
+          onCommit={onNotes}
         />
       </span>
       <CommitNumber

@@ -1,9 +1,10 @@
 'use client';
-import { ActionIcon, Button, Group, TextInput, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, Group, Tooltip } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconCopy, IconTrash } from '@tabler/icons-react';
 import { cutText, freshId } from '../../core/rig';
 import type { Sound } from '../../core/rig/schema';
 import { useDocument, useRig } from '../store/use-rig';
+import { CommitText } from '../look/commit-text';
 
 /** The sounds of the rig: name, order, copy, notes, remove. Removing can be undone. */
 export function SoundList() {
@@ -52,28 +53,18 @@ function SoundRow({ s, i, ids }: { s: Sound; i: number; ids: string[] }) {
     <tr aria-current={s.id === current}>
       <td className="figures">{i < 9 ? i + 1 : i === 9 ? 0 : ''}</td>
       <td>
-        <TextInput
-          size="xs"
+        <CommitText
           aria-label={`Name of sound ${i + 1}`}
-          key={s.name}
-          defaultValue={s.name}
-          onBlur={(e) =>
-            e.currentTarget.value.trim() &&
-            e.currentTarget.value !== s.name &&
-            edit({ edit: 'renameSound', sound: s.id, name: e.currentTarget.value.trim() })
-          }
+          needed
+          value={s.name}
+          onCommit={(name = '') => edit({ edit: 'renameSound', sound: s.id, name })}
         />
       </td>
       <td>
-        <TextInput
-          size="xs"
+        <CommitText
           aria-label={`Notes of ${s.name}`}
-          key={s.notes ?? ''}
-          defaultValue={s.notes ?? ''}
-          onBlur={(e) =>
-            e.currentTarget.value !== (s.notes ?? '') &&
-            edit({ edit: 'setSoundNotes', sound: s.id, notes: e.currentTarget.value })
-          }
+          value={s.notes}
+          onCommit={(notes = '') => edit({ edit: 'setSoundNotes', sound: s.id, notes })}
         />
       </td>
       <td>

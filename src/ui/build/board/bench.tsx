@@ -131,7 +131,7 @@ export function Bench({
             canUnder={(board.under ?? 0) > 0}
           />
         ) : (
-          <BoardPanel key={JSON.stringify(board)} board={board} onGone={() => onBoard(null)} />
+          <BoardPanel key={board.id} board={board} onGone={() => onBoard(null)} />
         )}
         <Clashes model={model} judged={judged} onPick={select} />
         <Tray loose={loose} onPlace={place} />

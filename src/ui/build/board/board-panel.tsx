@@ -1,7 +1,8 @@
-import { Button, Group, Select, TextInput } from '@mantine/core';
+import { Button, Group, Select } from '@mantine/core';
 import type { Board } from '../../../core/rig';
 import { CommitNumber } from '../../look/commit-number';
 import { useRig } from '../../store/use-rig';
+import { CommitText } from '../../look/commit-text';
 
 /** The board's own measures. */
 export function BoardPanel({ board, onGone }: { board: Board; onGone: () => void }) {
@@ -33,15 +34,12 @@ export function BoardPanel({ board, onGone }: { board: Board; onGone: () => void
   return (
     <section>
       <Group justify="space-between" align="end">
-        <TextInput
-          size="xs"
+        <CommitText
           w={180}
           label="Board"
-          defaultValue={board.name}
-          onBlur={(e) => {
-            const v = e.currentTarget.value.trim();
-            if (v && v !== board.name) set({ name: v });
-          }}
+          needed
+          value={board.name}
+          onCommit={(name) => set({ name })}
         />
         <Button
           size="compact-xs"

@@ -1,10 +1,11 @@
-import { Button, Checkbox, Select, Table, TextInput } from '@mantine/core';
+import { Button, Checkbox, Select, Table } from '@mantine/core';
 import { USUAL_POWER_PLUG } from '../../../core/build';
 import type { Outlet } from '../../../core/kinds';
 import { cutText } from '../../../core/rig';
 import { CommitNumber } from '../../look/commit-number';
 import { useRig } from '../../store/use-rig';
 import { asCurrent, currentOf, CURRENTS, PLUGS, voltsFrom } from './power-choices';
+import { CommitText } from '../../look/commit-text';
 
 /** One outlet of a supply as its label has it, as a row of fields. */
 export function OutletForm({
@@ -23,16 +24,12 @@ export function OutletForm({
   return (
     <Table.Tr data-gives={o.id}>
       <Table.Td>
-        <TextInput
-          size="xs"
+        <CommitText
           w={112}
           aria-label={`Name of ${o.label}`}
-          key={o.label}
-          defaultValue={o.label}
-          onBlur={(e) => {
-            const v = cutText(e.currentTarget.value.trim(), 40);
-            if (v && v !== o.label) onChange({ label: v });
-          }}
+          needed
+          value={o.label}
+          onCommit={(label = '') => onChange({ label: cutText(label, 40) })}
         />
       </Table.Td>
       <VoltagesCell o={o} onChange={onChange} />
@@ -97,21 +94,19 @@ function VoltagesCell({ o, onChange }: { o: Outlet; onChange: (part: Partial<Out
   const setNotice = useRig((s) => s.setNotice);
   return (
     <Table.Td>
-      <TextInput
-        size="xs"
+      <CommitText
         w={92}
         aria-label={`Voltages of ${o.label}`}
-        key={[o.volts, ...(o.also ?? [])].join()}
-        defaultValue={[o.volts, ...(o.also ?? [])].join(', ')}
-        onBlur={(e) => {
-          const volts = voltsFrom(e.currentTarget.value);
-          if (!volts)
+        needed
+        value={[o.volts, ...(o.also ?? [])].join(', ')}
+        onCommit={(text = '') => {
+          const volts = voltsFrom(text);
+          if (volts) onChange(volts);
+          else
             setNotice(
-              `“${e.currentTarget.value}” is no list of voltages. Give what it can be set to, ` +
+              `“${text}” is no list of voltages. Give what it can be set to, ` +
                 'such as 9, 12, 18; the usual one first.',
             );
-          else if ([volts.volts, ...volts.also!].join() !== [o.volts, ...(o.also ?? [])].join())
-            onChange(volts);
         }}
       />
     </Table.Td>

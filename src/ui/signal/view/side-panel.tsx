@@ -45,6 +45,7 @@ export function SidePanel({
           <WiringList />
         ) : device ? (
           <DeviceInspector
+            key={device.id}
             device={device}
             station={station}
             onAppend={freeOutput(rig, device) ? () => onPick('append') : undefined}
@@ -53,7 +54,7 @@ export function SidePanel({
             onMove={onMove}
           />
         ) : lead ? (
-          <LeadInspector lead={lead} onInsert={() => onPick('insert')} />
+          <LeadInspector key={lead.id} lead={lead} onInsert={() => onPick('insert')} />
         ) : (
           <Guide />
         )}

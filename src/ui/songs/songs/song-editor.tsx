@@ -1,4 +1,4 @@
-import { Button, Group, Textarea } from '@mantine/core';
+import { Button, Group } from '@mantine/core';
 import { at } from '../../../core/outcome';
 import { freshId } from '../../../core/rig';
 import type { Song } from '../../../core/rig/schema';
@@ -7,6 +7,7 @@ import { useDocument, useRig } from '../../store/use-rig';
 import { Differs } from './differs';
 import { SectionsTable } from './sections-table';
 import { SongHead } from './song-head';
+import { CommitLines } from '../../look/commit-text';
 
 /** A song: its head, its sections in order, and what differs in it from the sounds. */
 export function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
@@ -43,19 +44,13 @@ export function SongEditor({ song, onGone }: { song: Song; onGone: () => void })
         </span>
       </Group>
       <Differs song={song} />
-      <Textarea
-        size="xs"
+      <CommitLines
         mt={10}
         label="Notes"
-        autosize
         minRows={1}
         maxRows={5}
-        key={song.notes ?? ''}
-        defaultValue={song.notes ?? ''}
-        onBlur={(e) =>
-          e.currentTarget.value !== (song.notes ?? '') &&
-          set({ notes: e.currentTarget.value || undefined })
-        }
+        value={song.notes}
+        onCommit={(notes) => set({ notes })}
       />
     </div>
   );

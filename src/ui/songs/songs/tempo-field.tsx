@@ -1,6 +1,7 @@
-import { TextInput } from '@mantine/core';
+import {} from '@mantine/core';
 import { useState } from 'react';
 import type { Section } from '../../../core/rig/schema';
+import { CommitText } from '../../look/commit-text';
 
 export const tempoText = (tempos: Section['tempos']): string =>
   (tempos ?? []).map((t) => (t.bar === 1 ? String(t.bpm) : `${t.bpm}@${t.bar}`)).join(' ');
@@ -16,7 +17,7 @@ export function TempoField({
   onChange: (tempos: Section['tempos']) => void;
 }) {
   const [wrong, setWrong] = useState(false);
-  const read = (text: string) => {
+  const read = (text: string): boolean => {
     const parts = text
       .trim()
       .split(/\s+/)
@@ -27,19 +28,18 @@ export function TempoField({
       parts.every((m) => m !== null) &&
       tempos.every((t) => t.bpm >= 20 && t.bpm <= 400 && t.bar >= 1 && t.bar <= section.bars);
     setWrong(!fine);
-    if (fine && text.trim() !== tempoText(section.tempos))
-      onChange(tempos.length ? tempos : undefined);
+    if (fine) onChange(tempos.length ? tempos : undefined);
+    return fine;
   };
   return (
-    <TextInput
-      size="xs"
+    <CommitText
       w={84}
       aria-label={`Tempo of ${section.name}`}
       placeholder={String(going)}
       title="66, or 66 72@5 for another tempo from the fifth bar"
       error={wrong && '66 or 72@5'}
-      defaultValue={tempoText(section.tempos)}
-      onBlur={(e) => read(e.currentTarget.value)}
+      value={tempoText(section.tempos)}
+      onCommit={(text = '') => read(text)}
     />
   );
 }
