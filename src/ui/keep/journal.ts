@@ -14,9 +14,39 @@ const aside = (key: string) => `${key} (unreadable)`;
 /** Writes a page's journal; `false` where this browser keeps nothing (a private window, a full disk). */
 export const writeJournal = (rig: string, tab: string, journal: Journal): Promise<boolean> =>
   set(keyOf(rig, tab), journal).then(
-    () => true,
+    () => {
+      passing()?.removeItem(keyOf(rig, tab));
+      return true;
+    },
     () => false,
   );
+
+/** The store that is written at once; nothing where the browser has none to give. */
+function passing(): Storage | undefined {
+  try {
+    return localStorage;
+  } catch {
+    return undefined;
+  }
+}
+
+/**
+ * Writes a page's journal at once, for a page that goes while its last writing is still under way:
+ * that is given up with the page. What is written so goes before what was kept the slow way.
+ */
+export function writeInPassing(rig: string, tab: string, journal: Journal): void {
+  try {
+    passing()?.setItem(keyOf(rig, tab), JSON.stringify(journal));
+  } catch {
+    // There is no room: the slow way may still come to its end.
+  }
+}
+
+/** Takes a journal out of this browser, whichever way it was written. */
+async function forget(key: string): Promise<void> {
+  passing()?.removeItem(key);
+  await del(key);
+}
 
 /** Says to the other pages of this browser that this one is there, for as long as it is. */
 export function holdPage(tab: string): void {
@@ -63,7 +93,7 @@ export async function takeLeft(
 /** The journal of a page that is gone; `letGo` is called when it is settled, or where there is none. */
 async function leftAt(key: string, letGo: () => void): Promise<Left | undefined> {
   const journal = await readJournal(key);
-  if (journal) return { journal, settle: () => void del(key).finally(letGo) };
+  if (journal) return { journal, settle: () => void forget(key).finally(letGo) };
   letGo();
   return undefined;
 }
@@ -71,7 +101,10 @@ async function leftAt(key: string, letGo: () => void): Promise<Left | undefined>
 const journalKeys = async (rig: string): Promise<string[]> => {
   try {
     const prefix = keyOf(rig, '');
-    return (await keys<string>()).filter((k) => k.startsWith(prefix) && !k.endsWith(')'));
+    const quick = passing();
+    const all = Array.from({ length: quick?.length ?? 0 }, (_, i) => quick?.key(i) ?? '');
+    all.push(...(await keys<string>()));
+    return [...new Set(all)].filter((k) => k.startsWith(prefix) && !k.endsWith(')'));
   } catch {
     return [];
   }
@@ -93,7 +126,8 @@ async function claim(tab: string, how: LockOptions): Promise<(() => void) | unde
 
 async function readJournal(key: string): Promise<Journal | undefined> {
   try {
-    const journal = await get<Journal>(key);
+    const quick = passing()?.getItem(key);
+    const journal = quick ? (JSON.parse(quick) as Journal) : await get<Journal>(key);
     if (!journal) return undefined;
     const [base, rig] = [checkRig(journal.base.rig), checkRig(journal.rig)];
     const sent = journal.attempt && checkRig(journal.attempt.rig);
@@ -105,7 +139,7 @@ async function readJournal(key: string): Promise<Journal | undefined> {
         ...(journal.attempt && sent && { attempt: { ...journal.attempt, rig: sent.value } }),
       };
     await set(aside(key), journal);
-    await del(key);
+    await forget(key);
     return undefined;
   } catch {
     return undefined;

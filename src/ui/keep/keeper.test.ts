@@ -7,10 +7,13 @@ import { Keeper, type Question } from './keeper';
 
 const kept = new Map<string, unknown>();
 let full = false;
+/** Nothing that is written comes to its end. */
+let slow = false;
 jest.mock('idb-keyval', () => ({
   get: async (k: string) => kept.get(k),
   set: async (k: string, v: unknown) => {
     if (full) throw new Error('the disk is full');
+    if (slow) await new Promise(() => undefined);
     kept.set(k, structuredClone(v));
   },
   del: async (k: string) => void kept.delete(k),
@@ -34,6 +37,7 @@ beforeEach(() => {
   jest.useFakeTimers();
   kept.clear();
   full = false;
+  slow = false;
   sent = [];
   answers = [];
   head = { revision: 7, identity: 'seven', rig: touringRig };
@@ -203,6 +207,33 @@ test('a reload takes up what was not saved; two closed pages one after the other
   expect(head.rig).toMatchObject({ name: 'From one', notes: 'from two' });
   expect(get().history.rig).toEqual(head.rig);
   expect([...kept.keys()]).toEqual([`yantrel journal ${touringRig.id} ${keeper.tab}`]);
+});
+
+test('a page that goes while its journal is still being written loses nothing', async () => {
+  const quick = new Map<string, string>();
+  Object.assign(globalThis, {
+    localStorage: {
+      getItem: (k: string) => quick.get(k) ?? null,
+      setItem: (k: string, v: string) => void quick.set(k, v),
+      removeItem: (k: string) => void quick.delete(k),
+      key: (i: number) => [...quick.keys()][i] ?? null,
+      get length() {
+        return quick.size;
+      },
+    },
+  });
+  const first = opened();
+  slow = true;
+  first.rename('Only just');
+  window.dispatchEvent(new Event('pagehide'));
+  first.keeper.close();
+  slow = false;
+  const { keeper, get, wait } = opened();
+  await keeper.recover();
+  expect(get().history.rig.name).toBe('Only just');
+  await wait(3000);
+  expect(head.rig.name).toBe('Only just');
+  expect(quick.size).toBe(0);
 });
 
 test('what is changed while earlier work is looked for is saved first, and the earlier work comes in after it', async () => {

@@ -3,7 +3,7 @@ import { type Happening, type Head, journalOf, type Keeping, next, opened } from
 import { cutText, type Rig, type Side } from '../../core/rig';
 import type { RigStore, SaveState } from '../store/rig-store';
 import { askServer, problemText, type Reply } from './ask-server';
-import { holdPage, type Left, takeLeft, writeJournal } from './journal';
+import { holdPage, type Left, takeLeft, writeInPassing, writeJournal } from './journal';
 
 /** A page that waits for an answer of the person: who is right, thing by thing or as a whole. */
 export type Question = Extract<Keeping, { state: 'clash' | 'astray' }>;
@@ -31,6 +31,8 @@ export class Keeper {
   private refreshing: 'no' | 'yes' | 'again' = 'no';
   private closed = false;
   private readonly closing = new AbortController();
+  /** How many writings of the journal are under way; a page that goes gives them up. */
+  private writing = 0;
   private readonly stopWatching: () => void;
 
   constructor(
@@ -47,6 +49,7 @@ export class Keeper {
         this.happen({ is: 'edited', ...now.lastEdit });
     });
     window.addEventListener('online', this.tryNow);
+    window.addEventListener('pagehide', this.goes);
   }
 
   private get id(): string {
@@ -173,10 +176,18 @@ export class Keeper {
     });
   }
 
+  /** Keeps what is not saved yet in this browser. */
   private async keep(): Promise<void> {
+    this.writing++;
     const keeps = await writeJournal(this.id, this.tab, journalOf(this.k));
+    this.writing--;
     if (keeps !== this.store.getState().keeps) this.store.setState({ keeps });
   }
+
+  /** The page goes: what is still being kept is written at once. */
+  private goes = (): void => {
+    if (this.writing) writeInPassing(this.id, this.tab, journalOf(this.k));
+  };
 
   private async send(attempt: Extract<Keeping, { state: 'sending' }>['attempt']): Promise<void> {
     const { identity, base, rig, words } = attempt;
@@ -219,6 +230,7 @@ export class Keeper {
     this.closing.abort();
     clearTimeout(this.timer);
     window.removeEventListener('online', this.tryNow);
+    window.removeEventListener('pagehide', this.goes);
     this.stopWatching();
   }
 }
