@@ -4,6 +4,9 @@ import { at } from '../core/outcome';
 /** A whole document at least this often, so that any revision is a few steps from one. */
 export const WHOLE_EVERY = 50;
 
+/** What changed is stored as such below this many characters, however small the document is. */
+const SMALL = 500;
+
 const differ = create({
   objectHash: (entry: object, index?: number) => {
     const { id, finding } = entry as { id?: string; finding?: string };
@@ -19,11 +22,12 @@ export type Stored = { document: string; delta: null } | { document: null; delta
  * hardly smaller or a whole one is due.
  */
 export function asStored(number: number, before: unknown, after: unknown): Stored {
-  const whole = JSON.stringify(after);
   const delta =
     number % WHOLE_EVERY === 0
       ? undefined
-      : JSON.stringify(differ.diff(before, sharing(before, JSON.parse(whole))) ?? {});
+      : JSON.stringify(differ.diff(before, sharing(before, after)) ?? {});
+  if (delta !== undefined && delta.length < SMALL) return { document: null, delta };
+  const whole = JSON.stringify(after);
   return delta === undefined || delta.length > whole.length / 2
     ? { document: whole, delta: null }
     : { document: null, delta };
@@ -41,7 +45,8 @@ const idOf = (entry: unknown) => (entry as { id?: unknown } | null)?.id;
 
 /**
  * A document with every part that is as it was before being the very object of before: what did not
- * change is then told at a glance, and kept in memory once.
+ * change is then told at a glance, checked no more, and kept in memory once. What is undefined is not
+ * there, as in JSON.
  */
 export function sharing(before: unknown, after: unknown): unknown {
   if (before === after || typeof after !== 'object' || after === null) return after;
@@ -53,7 +58,9 @@ export function sharing(before: unknown, after: unknown): unknown {
     return next.length === before.length && next.every((x, i) => x === before[i]) ? before : next;
   }
   const was = before as Record<string, unknown>;
-  const entries = Object.entries(after).map(([k, x]) => [k, sharing(was[k], x)] as const);
+  const entries = Object.entries(after)
+    .filter(([, x]) => x !== undefined)
+    .map(([k, x]) => [k, sharing(was[k], x)] as const);
   return entries.length === Object.keys(was).length && entries.every(([k, x]) => x === was[k])
     ? before
     : Object.fromEntries(entries);

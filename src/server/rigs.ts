@@ -327,6 +327,15 @@ export async function answeredBeforehand(
 }
 
 /**
+ * A document that was changed from the revision `base`, with what did not change as the very objects
+ * of that revision, where it is at hand: they were checked before.
+ */
+export const changedFrom = (base: string, document: unknown): unknown => {
+  const before = recent.get(base);
+  return before ? sharing(before, document) : document;
+};
+
+/**
  * Saves a rig as the revision after the one it was changed from. Only on the newest revision
  * anything is written; a page that is behind gets the newest, joins the two, and asks again. A save
  * that is sent twice (its answer was lost) finds itself by its identity. One transaction; the rig's
@@ -334,8 +343,8 @@ export async function answeredBeforehand(
  */
 export async function saveRig(db: Db, save: Save): Promise<SaveResult> {
   const { base, identity, words, by } = save;
+  const { rig } = save;
   const before = recent.get(base);
-  const rig = before ? (sharing(before, save.rig) as Rig) : save.rig;
   const result = await db.transaction().execute(async (tx): Promise<SaveResult> => {
     const row = await locked(tx, rig.id);
     if (!row) return { outcome: 'missing' };

@@ -3,7 +3,7 @@ import { byKey, nearestFirst } from '../graph';
 import { kindOf } from '../kinds';
 import { stationsOf, placeStations } from '../walk';
 import { endWords, nameOf } from '../rig/find';
-import { sameJson } from '../rig/merge';
+import { sameJson } from '../rig/same-json';
 import { promiseWords } from '../rig/promise-words';
 import type { Device, Lead, Rig, RigPromise, Sound, State } from '../rig/schema';
 import { addressWords, positionWords, settingWords } from '../rig/words';

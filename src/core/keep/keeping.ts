@@ -1,4 +1,5 @@
-import { type Clash, type Merged, mergeRigs, sameJson, type Side } from '../rig/merge';
+import { type Clash, type Merged, mergeRigs, type Side } from '../rig/merge';
+import { sameJson } from '../rig/same-json';
 import type { Rig } from '../rig/schema';
 
 /** A revision as the database holds it: its number, its unguessable identity, its document. */

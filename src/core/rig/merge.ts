@@ -1,5 +1,6 @@
 import { sure } from '../outcome';
 import { checkRig } from './read';
+import { isRecord, type Json, sameJson } from './same-json';
 import type { Rig } from './schema';
 
 /** One place that both sides changed differently: where, and the three values. */
@@ -28,21 +29,6 @@ export interface Merged {
 interface Clashing {
   clashes: Clash[];
   choose: Choose;
-}
-
-type Json = unknown;
-const isRecord = (v: Json): v is Record<string, Json> =>
-  typeof v === 'object' && v !== null && !Array.isArray(v);
-/** Whether two values say the same, whatever the order of their fields; one left out is one undefined. */
-export function sameJson(a: Json, b: Json): boolean {
-  if (a === b) return true;
-  if (Array.isArray(a) && Array.isArray(b))
-    return a.length === b.length && a.every((x, i) => sameJson(x, b[i]));
-  if (!isRecord(a) || !isRecord(b)) return false;
-  return (
-    Object.keys(a).every((key) => sameJson(a[key], b[key])) &&
-    Object.keys(b).every((key) => b[key] === undefined || Object.hasOwn(a, key))
-  );
 }
 
 /** Lists whose entries have ids (devices, leads, sounds) or name a finding merge entry by entry. */

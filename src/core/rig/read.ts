@@ -4,6 +4,7 @@ import { textProblems } from './text';
 import { integrityProblems } from './integrity';
 import { issueWords } from './issue-words';
 import { type Rig, RIG_VERSION, rigSchema } from './schema';
+import { shapedSchema } from './shaped';
 import { upgrade } from './upgrade';
 
 /** The largest file that is read, in characters. */
@@ -36,7 +37,10 @@ export function readRig(text: string): Outcome<Rig> {
   return checkRig(raw);
 }
 
-/** Checks a document that is already parsed, as {@link readRig} does for text. */
+/**
+ * Checks a document that is already parsed, as {@link readRig} does for text. Parts that were checked
+ * before, as the very same objects, are not looked at again.
+ */
 export function checkRig(raw: unknown): Outcome<Rig> {
   if (
     typeof raw !== 'object' ||
@@ -58,17 +62,18 @@ export function checkRig(raw: unknown): Outcome<Rig> {
   }
   const unstorable = textProblems(raw);
   if (unstorable.length) return { ok: false, problems: capped(unstorable) };
-  const parsed = rigSchema.safeParse(upgrade(raw));
-  if (!parsed.success) {
+  const document = upgrade(raw);
+  const shaped = shapedSchema.safeParse(document);
+  if (!shaped.success) {
+    const issues = rigSchema.safeParse(document).error?.issues ?? [];
     return {
       ok: false,
-      problems: capped(
-        parsed.error.issues.map((i) => ({ where: pathWords(i.path), what: issueWords(i) })),
-      ),
+      problems: capped(issues.map((i) => ({ where: pathWords(i.path), what: issueWords(i) }))),
     };
   }
-  const problems = integrityProblems(parsed.data);
-  return problems.length ? { ok: false, problems: capped(problems) } : done(parsed.data);
+  const rig = shaped.data as Rig;
+  const problems = integrityProblems(rig);
+  return problems.length ? { ok: false, problems: capped(problems) } : done(rig);
 }
 
 /** The text of a rig file: the document, indented, ending with a line feed. */

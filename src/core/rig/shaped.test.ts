@@ -1,10 +1,21 @@
 import fc from 'fast-check';
 import { DEMO_RIGS, touringRig } from '../demo';
-import { applyEdit, type Rig, rigSchema } from '.';
+import { applyEdit, checkRig, type Rig, rigSchema } from '.';
 import { shapedSchema } from './shaped';
 
 /** Wrong and right things that may come to stand anywhere. */
-const STRAY = [undefined, null, -1, 1e9, '', 'x'.repeat(5000), [], {}, true] as const;
+const STRAY = [
+  undefined,
+  null,
+  -1,
+  1e9,
+  '',
+  ' to be trimmed ',
+  'x'.repeat(5000),
+  [],
+  {},
+  true,
+] as const;
 
 /** A copy with one thing, found by steps into whatever is there, put in the place of another. */
 function spoilt(rig: Rig, steps: readonly number[], stray: unknown): Rig {
@@ -32,13 +43,24 @@ test('what is checked once is right where the whole is, and wrong where the whol
       fc.constantFrom(...STRAY),
       (rig, steps, stray) => {
         const one = spoilt(rig, steps, stray);
-        expect(shapedSchema.safeParse(one).success).toBe(rigSchema.safeParse(one).success);
+        const [first, whole] = [shapedSchema.safeParse(one), rigSchema.safeParse(one)];
+        expect([first.success, first.data]).toEqual([whole.success, whole.data]);
         // Asked again, of the same objects, it says the same.
-        expect(shapedSchema.safeParse(one).success).toBe(rigSchema.safeParse(one).success);
+        expect(shapedSchema.safeParse(one).success).toBe(whole.success);
       },
     ),
     { numRuns: 80 },
   );
+});
+
+test('what is well as it stands stays the same object, so that it is known again', () => {
+  const read = checkRig(structuredClone(touringRig));
+  if (!read.ok) throw new Error('it was refused');
+  const copy = { ...read.value, name: 'Another name' };
+  const again = checkRig(copy);
+  if (!again.ok) throw new Error('it was refused');
+  expect(again.value.devices.every((d, i) => d === read.value.devices[i])).toBe(true);
+  expect(again.value).toEqual(copy);
 });
 
 test('a list that grows past its limit is refused, though all that was in it was right', () => {

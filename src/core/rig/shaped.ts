@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { sameJson } from './same-json';
 import { rigSchema } from './schema';
 
 /**
@@ -7,12 +8,15 @@ import { rigSchema } from './schema';
  */
 function once(schema: z.ZodType): z.ZodType {
   const passed = new WeakSet<object>();
-  return z.custom((value) => {
+  return z.unknown().transform((value, wrong) => {
     const isObject = typeof value === 'object' && value !== null;
-    if (isObject && passed.has(value)) return true;
-    const { success } = schema.safeParse(value);
-    if (success && isObject) passed.add(value);
-    return success;
+    if (isObject && passed.has(value)) return value;
+    const read = schema.safeParse(value);
+    if (!read.success) wrong.addIssue('is wrong');
+    // What is read as it stands stays the same object, and is known again.
+    if (!read.success || !isObject || !sameJson(read.data, value)) return read.data;
+    passed.add(value);
+    return value;
   });
 }
 
@@ -28,7 +32,8 @@ function partOnce(part: z.ZodType): z.ZodType {
 
 /**
  * The shape of a rig whose parts never change in place, as those of edited documents: it holds where
- * `rigSchema` holds, and looks only at what is new. It does not say what is wrong.
+ * `rigSchema` holds, and looks only at what is new. It does not say what is wrong. What it reads is
+ * what `rigSchema` reads, in the very objects that it was given where they are well as they stand.
  */
 export const shapedSchema = z.looseObject(
   Object.fromEntries(Object.entries(rigSchema.shape).map(([name, part]) => [name, partOnce(part)])),

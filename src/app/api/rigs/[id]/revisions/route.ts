@@ -2,7 +2,13 @@ import { z } from 'zod';
 import { checkRig, cutText } from '@/core/rig';
 import { answer, problem, RIG_BYTES } from '@/server/answers';
 import { database } from '@/server/database';
-import { answeredBeforehand, listRevisions, saveRig, type SaveResult } from '@/server/rigs';
+import {
+  answeredBeforehand,
+  changedFrom,
+  listRevisions,
+  saveRig,
+  type SaveResult,
+} from '@/server/rigs';
 
 export const dynamic = 'force-dynamic';
 
@@ -51,7 +57,7 @@ export const POST = (request: Request, { params }: Context) =>
       const { id } = await params;
       const early = await answeredBeforehand(database(), { id, ...rest });
       if (early) return told(early);
-      const read = checkRig(rig);
+      const read = checkRig(changedFrom(rest.base, rig));
       if (!read.ok) return problem(422, 'The rig was not saved.', { problems: read.problems });
       if (read.value.id !== id)
         return problem(422, 'The rig was not saved.', {
