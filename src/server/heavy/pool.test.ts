@@ -28,5 +28,10 @@ test('heavy work is done in a thread and comes to the same as here; nothing chos
   expect(report).toEqual(analyse(hybridRig));
   expect(Buffer.from(book!).subarray(0, 5).toString()).toBe('%PDF-');
   expect(nothing).toBeNull();
+  // What takes too long is stopped and says so; the next is done all the same.
+  await expect(heavy('book', { rig: hybridRig, choice }, 1)).rejects.toThrow(
+    'took longer than 1 s',
+  );
+  expect(await heavy('book', { rig: hybridRig, choice: { ...choice, parts: [] } })).toBeNull();
   await (globalThis as { yantrelPool?: { destroy: () => Promise<void> } }).yantrelPool?.destroy();
 }, 60_000);

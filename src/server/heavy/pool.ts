@@ -1,9 +1,10 @@
 import { availableParallelism } from 'node:os';
+import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { Busy } from './busy';
 import { type Ask, type Done, type TaskName, TASKS } from './tasks';
 
-/** Longer than any rig takes; what takes longer is stopped. */
+/** Longer than any rig takes, from when a thread began it; what takes longer is stopped. */
 const LIMIT_MS = 60_000;
 /** As many may wait; more are told to come again. */
 const QUEUE = 24;
@@ -27,16 +28,30 @@ function pool(filename: string): Piscina {
  * Does heavy work in a thread, one after the other, so that nobody else waits for it. Where no
  * thread was compiled (in tests, in development) it is done here.
  */
-export async function heavy<N extends TaskName>(name: N, ask: Ask<N>): Promise<Done<N>> {
+export async function heavy<N extends TaskName>(
+  name: N,
+  ask: Ask<N>,
+  limitMs = LIMIT_MS,
+): Promise<Done<N>> {
   const file = process.env.YANTREL_HEAVY;
   if (!file) return (TASKS[name] as (ask: Ask<N>) => Promise<Done<N>>)(ask);
-  const limit = AbortSignal.timeout(LIMIT_MS);
+  const limit = new AbortController();
+  const { port1: line, port2: begun } = new MessageChannel();
+  let patience: ReturnType<typeof setTimeout> | undefined;
+  line.once('message', () => {
+    patience = setTimeout(() => limit.abort(), limitMs);
+  });
   try {
-    return (await pool(file).run({ name, ask }, { signal: limit })) as Done<N>;
+    const how = { signal: limit.signal, transferList: [begun] };
+    return (await pool(file).run({ name, ask, begun }, how)) as Done<N>;
   } catch (error) {
-    if (limit.aborted) throw new Busy('It took longer than a minute and was stopped.');
+    if (limit.signal.aborted)
+      throw new Busy(`It took longer than ${Math.ceil(limitMs / 1000)} s and was stopped.`);
     if (error instanceof Error && /queue/i.test(error.message))
       throw new Busy('Too much is asked for at once.');
     throw error;
+  } finally {
+    clearTimeout(patience);
+    line.close();
   }
 }
