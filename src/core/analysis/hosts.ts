@@ -1,7 +1,9 @@
 import { at } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { type Budget, kindOf, settingWith } from '../kinds';
-import type { Device } from '../rig/schema';
+import type { Jack } from '../kinds/kind';
+import { jackOf } from '../rig/find';
+import type { Device, End, Lead } from '../rig/schema';
 import { dbuOfVolts, fixed } from '../units';
 import { totalVolts } from '../signal';
 import type { Remarker } from './evidence';
@@ -121,120 +123,139 @@ const APART_DB = 60;
  * block.
  */
 export const hostRemarks: Remarker = ({ ctx, hosts }) => {
-  const remarks: Remark[] = [];
-  const name = (id: string) => ctx.device(id).name;
-  for (const { host, used, has, blocks } of hosts) {
-    const over = (
-      [
-        ['slots', 'slots', ''],
-        ['percent', 'processing', ' %'],
-        ['paths', 'paths', ''],
-      ] as const
-    ).filter(([key]) => used[key] > has[key]);
-    if (over.length) {
-      const leavers = blocks
-        .map((id) => ctx.device(id))
-        .sort((a, b) => blockCost(b).percent - blockCost(a).percent)
-        .slice(0, 3);
-      remarks.push({
-        rule: 'host-budget',
-        severity: 'fault',
-        subjects: [host],
-        what:
-          `${name(host)} is asked for more than it ` +
-          ('has: ' +
-            over
-              .map(
-                ([key, word, unit]) =>
-                  `${fixed(used[key], 0)}${unit} of ${fixed(has[key], 0)}${unit} ${word}`,
-              )
-              .join(', ') +
-            '.'),
-        why:
-          'The costliest inside: ' +
-          leavers.map((d) => `${d.name} (${fixed(blockCost(d).percent, 0)} %)`).join(', ') +
-          '. ' +
-          'Proposals, “inside or outside”, works out what should leave.',
-      });
-    }
-    const inside = ctx.rig.leads.filter((l) => l.type === 'inside');
-    const kind = kindOf(ctx.device(host).kind);
-    for (const jack of kind.jacks.filter((j) => j.inside)) {
-      const pairs = (a: { device: string; jack: string }, b: { device: string; jack: string }) =>
-        a.device === b.device &&
-        kindOf(ctx.device(a.device).kind).jacks.find((j) => j.id === a.jack)?.pair?.with === b.jack;
-      if (jack.faces?.is === 'send') {
-        const feeds = inside.filter(
-          (l) =>
-            l.to.device === host &&
-            l.to.jack === jack.id &&
-            ctx.at(l.from.device, l.from.jack).flows.length > 0,
-        );
-        const users = feeds.filter(
-          (l, i) =>
-            !feeds
-              .slice(0, i)
-              .some((o) => pairs(o.from, l.from) || o.from.device === l.from.device),
-        );
-        if (users.length > 1)
-          remarks.push({
-            rule: 'send-twice',
-            severity: 'caution',
-            subjects: [host, ...users.map((l) => l.from.device)],
-            about: `${host}+${jack.id}`,
-            what:
-              `${jack.label.replace('to ', '').replace(/^s/, 'S')} of ${name(host)} is fed ` +
-              `by ${users.map((l) => name(l.from.device)).join(' and ')}.`,
-            why:
-              'A send serves one thing in a sound; two feeds mix, and what hangs on it hears ' +
-              'both. Use another send for one of them, or pan a pair hard.',
-          });
-        if (jack.pair?.side === 'left') pairConflict(ctx, host, jack.id, jack.pair.with, remarks);
-      } else if (jack.faces?.is === 'return') {
-        const takers = inside.filter((l) => l.from.device === host && l.from.jack === jack.id);
-        const users = takers.filter(
-          (l, i) =>
-            !takers.slice(0, i).some((o) => pairs(o.to, l.to) || o.to.device === l.to.device),
-        );
-        if (users.length > 1)
-          remarks.push({
-            rule: 'return-twice',
-            severity: 'caution',
-            subjects: [host, ...users.map((l) => l.to.device)],
-            about: `${host}+${jack.id}`,
-            what:
-              `${jack.label.replace('from ', '').replace(/^r/, 'R')} of ${name(host)} is used ` +
-              `by ${users.map((l) => name(l.to.device)).join(' and ')}.`,
-            why: 'A return serves one thing in a sound.',
-          });
-      }
-    }
-    for (const l of inside) {
-      if (l.from.device !== host || l.to.device !== host || blocks.length === 0) continue;
-      if (ctx.at(host, l.from.jack).flows.length)
-        remarks.push({
-          rule: 'empty-path',
-          severity: 'advice',
-          subjects: [host],
-          about: `${host}+${l.from.jack}+${l.to.jack}`,
-          what: `A path of ${name(host)} holds no block: ${l.from.jack} to ${l.to.jack}.`,
-          why:
-            'Many modelers want at least one block on a path before it carries signal; put a ' +
-            'level or an equaliser on it.',
-        });
-    }
-  }
-  return remarks;
+  const inside = ctx.rig.leads.filter((l) => l.type === 'inside');
+  return hosts.flatMap((h) => [
+    ...overBudget(ctx, h),
+    ...kindOf(ctx.device(h.host).kind)
+      .jacks.filter((j) => j.inside)
+      .flatMap((jack) =>
+        jack.faces?.is === 'send'
+          ? [...sendTwice(ctx, h.host, jack, inside), ...pairConflict(ctx, h.host, jack)]
+          : jack.faces?.is === 'return'
+            ? returnTwice(ctx, h.host, jack, inside)
+            : [],
+      ),
+    ...emptyPaths(ctx, h, inside),
+  ]);
 };
 
+/** What a host is asked for above what it has, and what costs it most. */
+function overBudget(ctx: SoundContext, { host, used, has, blocks }: HostUse): Remark[] {
+  const over = (
+    [
+      ['slots', 'slots', ''],
+      ['percent', 'processing', ' %'],
+      ['paths', 'paths', ''],
+    ] as const
+  )
+    .filter(([key]) => used[key] > has[key])
+    .map(
+      ([key, word, unit]) =>
+        `${fixed(used[key], 0)}${unit} of ${fixed(has[key], 0)}${unit} ${word}`,
+    );
+  if (!over.length) return [];
+  const leavers = blocks
+    .map((id) => ctx.device(id))
+    .sort((a, b) => blockCost(b).percent - blockCost(a).percent)
+    .slice(0, 3)
+    .map((d) => `${d.name} (${fixed(blockCost(d).percent, 0)} %)`);
+  return [
+    {
+      rule: 'host-budget',
+      severity: 'fault',
+      subjects: [host],
+      what: `${ctx.device(host).name} is asked for more than it has: ${over.join(', ')}.`,
+      why:
+        `The costliest inside: ${leavers.join(', ')}. ` +
+        'Proposals, “inside or outside”, works out what should leave.',
+    },
+  ];
+}
+
+/** A send that two things feed in one sound; the two sides of one stereo device are one thing. */
+function sendTwice(ctx: SoundContext, host: string, jack: Jack, inside: Lead[]): Remark[] {
+  const feeds = inside.filter(
+    (l) =>
+      l.to.device === host &&
+      l.to.jack === jack.id &&
+      ctx.at(l.from.device, l.from.jack).flows.length > 0,
+  );
+  const users = feeds.filter(
+    (l, i) =>
+      !feeds
+        .slice(0, i)
+        .some((o) => isPair(ctx, o.from, l.from) || o.from.device === l.from.device),
+  );
+  if (users.length < 2) return [];
+  return [
+    {
+      rule: 'send-twice',
+      severity: 'caution',
+      subjects: [host, ...users.map((l) => l.from.device)],
+      about: `${host}+${jack.id}`,
+      what:
+        `${jack.label.replace('to ', '').replace(/^s/, 'S')} of ${ctx.device(host).name} is fed ` +
+        `by ${users.map((l) => ctx.device(l.from.device).name).join(' and ')}.`,
+      why:
+        'A send serves one thing in a sound; two feeds mix, and what hangs on it hears ' +
+        'both. Use another send for one of them, or pan a pair hard.',
+    },
+  ];
+}
+
+/** A return that two things use in one sound. */
+function returnTwice(ctx: SoundContext, host: string, jack: Jack, inside: Lead[]): Remark[] {
+  const takers = inside.filter((l) => l.from.device === host && l.from.jack === jack.id);
+  const users = takers.filter(
+    (l, i) =>
+      !takers.slice(0, i).some((o) => isPair(ctx, o.to, l.to) || o.to.device === l.to.device),
+  );
+  if (users.length < 2) return [];
+  return [
+    {
+      rule: 'return-twice',
+      severity: 'caution',
+      subjects: [host, ...users.map((l) => l.to.device)],
+      about: `${host}+${jack.id}`,
+      what:
+        `${jack.label.replace('from ', '').replace(/^r/, 'R')} of ${ctx.device(host).name} is used ` +
+        `by ${users.map((l) => ctx.device(l.to.device).name).join(' and ')}.`,
+      why: 'A return serves one thing in a sound.',
+    },
+  ];
+}
+
+const isPair = (ctx: SoundContext, a: End, b: End): boolean =>
+  a.device === b.device &&
+  kindOf(ctx.device(a.device).kind).jacks.find((j) => j.id === a.jack)?.pair?.with === b.jack;
+
+/** Paths from an input of a host to an output of it that hold no block, though signal comes in. */
+function emptyPaths(ctx: SoundContext, { host, blocks }: HostUse, inside: Lead[]): Remark[] {
+  if (!blocks.length) return [];
+  // "from return 3", "to out left"
+  const label = ({ jack }: End) => jackOf(ctx.device(host), jack)?.label ?? jack;
+  return inside
+    .filter(
+      (l) =>
+        l.from.device === host && l.to.device === host && ctx.at(host, l.from.jack).flows.length,
+    )
+    .map((l) => ({
+      rule: 'empty-path',
+      severity: 'advice',
+      subjects: [host],
+      about: `${host}+${l.from.jack}+${l.to.jack}`,
+      what: `A path of ${ctx.device(host).name} holds no block: ${label(l.from)} ${label(l.to)}.`,
+      why:
+        'Many modelers want at least one block on a path before it carries signal; put a ' +
+        'level or an equaliser on it.',
+    }));
+}
+
 /** Both sends of a stereo pair feed different devices, and one stereo signal reaches both of them. */
-function pairConflict(
-  ctx: SoundContext,
-  host: string,
-  left: string,
-  right: string,
-  remarks: Remark[],
-): void {
+function pairConflict(ctx: SoundContext, host: string, { id: left, pair }: Jack): Remark[] {
+  if (pair?.side !== 'left') return [];
+  const remarks: Remark[] = [];
+  const right = pair.with;
   const points = kindOf(ctx.device(host).kind).jacks;
   const outer = (inner: string) => {
     const faced = points.find((j) => j.id === inner)?.faces?.jack;
@@ -243,7 +264,7 @@ function pairConflict(
     )?.to.device;
   };
   const [a, b] = [outer(left), outer(right)];
-  if (!a || !b || a === b) return;
+  if (!a || !b || a === b) return [];
   for (const l of ctx.rig.leads) {
     if (l.type !== 'inside' || l.to.device !== host || l.to.jack !== left) continue;
     const other = kindOf(ctx.device(l.from.device).kind).jacks.find((j) => j.id === l.from.jack)
@@ -294,4 +315,5 @@ function pairConflict(
         : undefined,
     });
   }
+  return remarks;
 }

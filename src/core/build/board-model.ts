@@ -83,95 +83,105 @@ export function boardModel(
   const devices = rig.devices
     .filter((d) => sizeOf(d) && (d.at?.board === board.id || with_.includes(d.id)))
     .sort(byId);
-  const index = new Map(devices.map((d, i) => [d.id, i]));
+  const isHere = new Set(devices.map((d) => d.id));
   const leads = rig.leads
     .filter(
       (l) =>
         l.type !== 'inside' &&
         l.type !== 'air' &&
-        (index.has(l.from.device) || index.has(l.to.device)),
+        (isHere.has(l.from.device) || isHere.has(l.to.device)),
     )
     .sort(byId);
   const onBoard: Rig = {
     ...rig,
     devices: rig.devices.map((d) =>
-      index.has(d.id) && !d.at ? { ...d, at: { board: board.id, x: 0, y: 0 } } : d,
+      isHere.has(d.id) && !d.at ? { ...d, at: { board: board.id, x: 0, y: 0 } } : d,
     ),
   };
-  const items = devices.map((device): Item => {
-    const size = sure(sizeOf(device) ?? undefined);
-    const turn = device.at?.turn ?? 0;
-    const side = turn === 90 || turn === 270;
-    const need = needOf(device);
-    const kind = kindOf(device.kind);
-    const used = spotsOf(device).flatMap((spot): Socket[] => {
-      const here = leads.flatMap((l) =>
-        (['from', 'to'] as const).flatMap((s) =>
-          l[s].device === device.id && isSpot(spot, l[s].jack) ? [{ l, s }] : [],
-        ),
-      );
-      if (!here.length) return [];
-      const p = spotPoint(spot, size);
-      const at = turned(p.x, p.y, size, turn);
-      const way = turnedWay(p.nx, p.ny, turn);
-      const clearance = Math.max(
-        ...here.map(({ l, s }) => PLUG_CLEARANCE[plugShape(onBoard, l, s)]),
-      );
-      return [
-        {
-          ...at,
-          ...way,
-          clearance,
-          tipX: at.x + way.nx * clearance,
-          tipY: at.y + way.ny * clearance,
-          jack: spot.jack.id,
-        },
-      ];
-    });
-    return {
-      device,
-      turn,
-      width: side ? size.depth : size.width,
-      depth: side ? size.width : size.depth,
-      height: size.height,
-      under: device.at
-        ? (device.at.under ?? false)
-        : kind.outlets !== undefined && size.height <= (board.under ?? 0),
-      pinned: device.at?.pinned ?? false,
-      sockets: used,
-      switches: switchesOf(device).map((s) => turned(s.x, s.y, size, turn)),
-      pressed: pressed.get(device.id) ?? 0,
-      radiates: kind.job === 'wireless' || kind.outlets !== undefined,
-      sensitive: need?.sensitive ?? false,
-      grams: gramsOf(device) ?? 0,
-    };
-  });
-  const socketOf = (id: string, jack: string) => {
-    const i = index.get(id);
-    if (i === undefined) return { i: -1, s: -1 };
-    const spots = spotsOf(entryAt(devices, i));
-    const spot = spots.find((x) => isSpot(x, jack));
-    return {
-      i,
-      s: spot ? entryAt(items, i).sockets.findIndex((x) => x.jack === spot.jack.id) : -1,
-    };
+  const items = devices.map((d) => itemOf(d, board, socketsOf(d, leads, onBoard), pressed));
+  return {
+    board,
+    items,
+    runs: runsOf(leads, items),
+    lanes: [6, ...board.rails.map((r) => r.y + r.depth / 2), board.depth - 6],
   };
-  const runs = leads.flatMap((lead): Run[] => {
-    const [a, b] = [
-      socketOf(lead.from.device, lead.from.jack),
-      socketOf(lead.to.device, lead.to.jack),
+}
+
+const turnOf = (device: Device) => device.at?.turn ?? 0;
+
+/** The sockets of a device that leads are in, as they lie when it is turned, and the room for their plugs. */
+function socketsOf(device: Device, leads: readonly Lead[], onBoard: Rig): Socket[] {
+  const size = sure(sizeOf(device) ?? undefined);
+  return spotsOf(device).flatMap((spot): Socket[] => {
+    const here = leads.flatMap((l) =>
+      (['from', 'to'] as const).flatMap((s) =>
+        l[s].device === device.id && isSpot(spot, l[s].jack) ? [{ l, s }] : [],
+      ),
+    );
+    if (!here.length) return [];
+    const p = spotPoint(spot, size);
+    const at = turned(p.x, p.y, size, turnOf(device));
+    const way = turnedWay(p.nx, p.ny, turnOf(device));
+    const clearance = Math.max(...here.map(({ l, s }) => PLUG_CLEARANCE[plugShape(onBoard, l, s)]));
+    return [
+      {
+        ...at,
+        ...way,
+        clearance,
+        tipX: at.x + way.nx * clearance,
+        tipY: at.y + way.ny * clearance,
+        jack: spot.jack.id,
+      },
     ];
+  });
+}
+
+function itemOf(
+  device: Device,
+  board: Board,
+  sockets: Socket[],
+  pressed: ReadonlyMap<string, number>,
+): Item {
+  const size = sure(sizeOf(device) ?? undefined);
+  const turn = turnOf(device);
+  const side = turn === 90 || turn === 270;
+  const kind = kindOf(device.kind);
+  return {
+    device,
+    turn,
+    width: side ? size.depth : size.width,
+    depth: side ? size.width : size.depth,
+    height: size.height,
+    under: device.at
+      ? (device.at.under ?? false)
+      : kind.outlets !== undefined && size.height <= (board.under ?? 0),
+    pinned: device.at?.pinned ?? false,
+    sockets,
+    switches: switchesOf(device).map((s) => turned(s.x, s.y, size, turn)),
+    pressed: pressed.get(device.id) ?? 0,
+    radiates: kind.job === 'wireless' || kind.outlets !== undefined,
+    sensitive: needOf(device)?.sensitive ?? false,
+    grams: gramsOf(device) ?? 0,
+  };
+}
+
+/** Which sockets the leads join; −1 for an end that is not on the board. */
+function runsOf(leads: readonly Lead[], items: readonly Item[]): Run[] {
+  const index = new Map(items.map((item, i) => [item.device.id, i]));
+  const socketOf = ({ device, jack }: Lead['from']) => {
+    const i = index.get(device);
+    if (i === undefined) return { i: -1, s: -1 };
+    const item = entryAt(items, i);
+    const spot = spotsOf(item.device).find((x) => isSpot(x, jack));
+    return { i, s: spot ? item.sockets.findIndex((x) => x.jack === spot.jack.id) : -1 };
+  };
+  return leads.flatMap((lead): Run[] => {
+    const [a, b] = [socketOf(lead.from), socketOf(lead.to)];
     if (a.s < 0 && b.s < 0) return [];
     return a.s < 0
       ? [{ lead, a: b.i, aSocket: b.s, b: -1, bSocket: -1 }]
       : [{ lead, a: a.i, aSocket: a.s, b: b.s < 0 ? -1 : b.i, bSocket: b.s }];
   });
-  return {
-    board,
-    items,
-    runs,
-    lanes: [6, ...board.rails.map((r) => r.y + r.depth / 2), board.depth - 6],
-  };
 }
 
 /** Where the items of a model stand now; unplaced ones are out of the way, behind the board. */

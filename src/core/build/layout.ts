@@ -265,88 +265,15 @@ export async function proposeLayout(
         ? 'Everything on this board is pinned. Take out a pin, then there is something to move.'
         : 'Nothing stands on this board yet. Place devices on it, or choose some to add.',
     );
-  const editsOf = (at: readonly XY[]): Edit[] =>
-    model.items.flatMap((item, i): Edit[] => {
-      const place = placeAt(model, i, entryAt(at, i));
-      return item.device.at?.board === board.id &&
-        item.device.at.x === place.x &&
-        item.device.at.y === place.y &&
-        (item.device.at.under ?? false) === (place.under ?? false)
-        ? []
-        : [{ edit: 'placeOnBoard', device: item.device.id, at: place }];
-    });
-  let best: Best | undefined;
-  let tried = 0;
-  /**
-   * What a layout costs; `Infinity` where it does not fit, or where it is certain to cost more than
-   * `limit`.
-   */
-  const consider = (at: XY[] | null, limit: number): number => {
-    tried++;
-    if (!at || costBound(model, at) >= limit) return Infinity;
-    const judged = judge(model, at);
-    if (!best || judged.cost < best.judged.cost - 1e-6)
-      best = { at: at.map((p) => ({ ...p })), judged };
-    return judged.cost;
-  };
-  const say = (share: number) =>
-    tell(
-      share,
-      best
-        ? `best so far ${(best.judged.mm / 1000).toFixed(2)} m, ${best.judged.crossings} crossings`
-        : 'nothing fits yet',
-      best && { edits: editsOf(best.at), figures: figures(model, best.judged) },
-    );
-  const proven = list.length <= TRIED_ALL;
-  const steps = Math.round(
-    Math.min(40_000, proven ? 300 * list.length : 1200 * list.length) * effort,
-  );
-  const place = (i: number) => order.indexOf(entryAt(model.items, i).device.id);
-  const random = dice(7);
-  const share = proven ? 0.1 : 1;
-  const starts = [
-    startRows(
-      model,
-      [...list].sort((a, b) => place(b) - place(a)),
-    ),
-    rowsNow(model, list),
-  ];
-  for (const [s, start] of starts.entries()) {
-    let rows = start;
-    let cost = consider(packRows(model, rows, true), Infinity);
-    for (let n = 0; n < steps; n++) {
-      const heat = 400 * (1 - n / steps) ** 2 + 0.5;
-      const next = shaken(rows, random);
-      // Drawn before it is judged, so that what is certain to be refused need not be.
-      const limit = cost - heat * Math.log(Math.max(1e-12, random()));
-      const price = consider(packRows(model, next, true), limit);
-      if (price < limit) [rows, cost] = [next, price];
-      if (n % 400 === 0) await say((share * (s + n / steps)) / starts.length);
-    }
-  }
-  if (proven) {
-    // What came out of the melt prunes most of what is left to try.
-    const whole =
-      list.reduce((n, _, i) => n * (i + 1), 1) *
-      (1 + (list.length - 1) + ((list.length - 1) * (list.length - 2)) / 2);
-    let seen = 0;
-    for (const rows of allRows(list)) {
-      consider(packRows(model, rows), best?.judged.cost ?? Infinity);
-      if (++seen % 20_000 === 0) await say(share + (1 - share) * (seen / whole));
-    }
-  }
-  if (
-    !best ||
-    (!model.items.some((i) => i.pinned) &&
-      best.judged.clashes.some(
-        (c) => c.what === 'outside' || c.what === 'overlap' || c.what === 'too-high',
-      ))
-  )
+  const search = new Search(model, list, order, tell, effort);
+  await search.melt();
+  if (search.isProven) await search.tryAll();
+  if (!search.fits)
     return refused(
       `It does not fit: the devices are too many or too deep for ${board.width} ` +
         `by ${board.depth} mm. Take a larger board, turn something, or leave something out.`,
     );
-  best = polished(model, best, list);
+  const best = polished(model, sure(search.best), list);
   const placed = model.items.filter((i) => i.device.at?.board === board.id).length;
   const now = placed === model.items.length ? judge(model, placesNow(model)) : null;
   const found = judge(
@@ -354,13 +281,120 @@ export async function proposeLayout(
     best.at.map((p) => ({ x: Math.round(p.x), y: Math.round(p.y) })),
   );
   return done({
-    edits: editsOf(best.at),
+    edits: editsOf(model, best.at),
     now: now && figures(model, now),
     found: figures(model, found),
-    proven,
-    tried,
+    proven: search.isProven,
+    tried: search.tried,
     better: !now || found.cost < now.cost - 0.5,
   });
+}
+
+/** Edits that put the items of a model where they are to stand; those that stand there stay. */
+const editsOf = (model: Model, at: readonly XY[]): Edit[] =>
+  model.items.flatMap((item, i): Edit[] => {
+    const place = placeAt(model, i, entryAt(at, i));
+    const now = item.device.at;
+    return now?.board === model.board.id &&
+      now.x === place.x &&
+      now.y === place.y &&
+      (now.under ?? false) === (place.under ?? false)
+      ? []
+      : [{ edit: 'placeOnBoard', device: item.device.id, at: place }];
+  });
+
+/** The search for a layout: what was found so far, and the ways to look for more. */
+class Search {
+  best: Best | undefined;
+  tried = 0;
+  /** Whether so few devices move that every way to deal and order them is tried. */
+  readonly isProven: boolean;
+  private readonly share: number;
+
+  constructor(
+    private readonly model: Model,
+    private readonly list: readonly number[],
+    private readonly order: readonly string[],
+    private readonly tell: Tell,
+    private readonly effort: number,
+  ) {
+    this.isProven = list.length <= TRIED_ALL;
+    this.share = this.isProven ? 0.1 : 1;
+  }
+
+  /** Whether the best found can be built; pinned devices that are in the way are their owner's. */
+  get fits(): boolean {
+    if (!this.best) return false;
+    return (
+      this.model.items.some((i) => i.pinned) ||
+      !this.best.judged.clashes.some(
+        (c) => c.what === 'outside' || c.what === 'overlap' || c.what === 'too-high',
+      )
+    );
+  }
+
+  /**
+   * What a layout costs; `Infinity` where it does not fit, or where it is certain to cost more than
+   * `limit`.
+   */
+  private consider(at: XY[] | null, limit: number): number {
+    this.tried++;
+    if (!at || costBound(this.model, at) >= limit) return Infinity;
+    const judged = judge(this.model, at);
+    if (!this.best || judged.cost < this.best.judged.cost - 1e-6)
+      this.best = { at: at.map((p) => ({ ...p })), judged };
+    return judged.cost;
+  }
+
+  private say(share: number): Promise<void> {
+    const { best, model } = this;
+    return this.tell(
+      share,
+      best
+        ? `best so far ${(best.judged.mm / 1000).toFixed(2)} m, ${best.judged.crossings} crossings`
+        : 'nothing fits yet',
+      best && { edits: editsOf(model, best.at), figures: figures(model, best.judged) },
+    );
+  }
+
+  /**
+   * Shakes rows at random and keeps what costs less, or a little more while it is hot: from the
+   * order of the walk, and from how the devices stand now.
+   */
+  async melt(): Promise<void> {
+    const { model, list, order } = this;
+    const place = (i: number) => order.indexOf(entryAt(model.items, i).device.id);
+    const steps = Math.round(
+      Math.min(40_000, (this.isProven ? 300 : 1200) * list.length) * this.effort,
+    );
+    const random = dice(7);
+    const byWalk = [...list].sort((a, b) => place(b) - place(a));
+    const starts = [startRows(model, byWalk), rowsNow(model, list)];
+    for (const [s, start] of starts.entries()) {
+      let rows = start;
+      let cost = this.consider(packRows(model, rows, true), Infinity);
+      for (let n = 0; n < steps; n++) {
+        const heat = 400 * (1 - n / steps) ** 2 + 0.5;
+        const next = shaken(rows, random);
+        // Drawn before it is judged, so that what is certain to be refused need not be.
+        const limit = cost - heat * Math.log(Math.max(1e-12, random()));
+        const price = this.consider(packRows(model, next, true), limit);
+        if (price < limit) [rows, cost] = [next, price];
+        if (n % 400 === 0) await this.say((this.share * (s + n / steps)) / starts.length);
+      }
+    }
+  }
+
+  /** Tries every way; what came out of the melt prunes most of them. */
+  async tryAll(): Promise<void> {
+    const n = this.list.length;
+    const whole = this.list.reduce((f, _, i) => f * (i + 1), 1) * (n + ((n - 1) * (n - 2)) / 2);
+    let seen = 0;
+    for (const rows of allRows([...this.list])) {
+      this.consider(packRows(this.model, rows), this.best?.judged.cost ?? Infinity);
+      if (++seen % 20_000 === 0) await this.say(this.share + (1 - this.share) * (seen / whole));
+    }
+  }
 }
 
 /** As they stand now, read into rows from the rear; what is not placed yet goes to the front row. */

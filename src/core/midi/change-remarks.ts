@@ -1,25 +1,20 @@
 import { at as entryAt, sure } from '../outcome';
-import type { Fix, Remark } from '../findings/finding';
+import type { Fix } from '../findings/finding';
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
 import { nameOf } from '../rig/find';
-import type { Address, Rig, Send } from '../rig/schema';
+import type { Address, Rig } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import type { Scene } from '../control/scene';
 import { type Mismatch, record, type Recording, replay, runChange, type Stage } from './change';
 import { addressIn, type Orders } from './commands';
 import { reachIn } from './graph';
+import { fixes, numberRemark, type SceneRemark, type WrongCall } from './number-remark';
+import { freeAddress } from './free-address';
 import { BANK, type Message } from './message';
 import { sortOf } from './message-sorts';
-import { bothNumbers } from './numbers';
 import type { MidiDevice } from './setup';
 import { reacts } from './listeners';
-
-/** A remark about some scenes: the sounds in which it shows. */
-export interface SceneRemark {
-  sounds: string[];
-  remark: Remark;
-}
 
 /** Scenes that between them hold every state that a device can start from, up to three of each setting. */
 export function starts(stage: Stage): Scene[] {
@@ -52,7 +47,7 @@ export function starts(stage: Stage): Scene[] {
  * Everything that ends up wrong when scenes are called, by simulating each from states that between
  * them hold every difference.
  */
-export function wrongEnds(stage: Stage): { scene: Scene; from: Scene; mismatch: Mismatch }[] {
+export function wrongEnds(stage: Stage): WrongCall[] {
   const froms = starts(stage);
   return stage.orders.scenes.flatMap((to) => {
     let recording: Recording | undefined;
@@ -166,11 +161,6 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
   });
 }
 
-const fixes = (list: Fix[]): Pick<Remark, 'fix' | 'others'> => ({
-  ...(list[0] && { fix: list[0] }),
-  ...(list.length > 1 && { others: list.slice(1) }),
-});
-
 /** A setting that is not as wanted, in words. */
 export function keyWords(
   rig: Rig,
@@ -211,30 +201,6 @@ function absoluteFix({ orders }: Stage, { device, key }: Mismatch): Fix[] {
   ];
 }
 
-/** Addresses that a device has used, by any scene. */
-const usedBy = ({ orders }: Stage, device: string): Address[] =>
-  orders.scenes.flatMap((s) => addressIn(s, device) ?? []);
-
-/** The next free address of a device, after those in use. */
-export function freeAddress(
-  stage: Stage,
-  device: string,
-  taken: readonly Address[] = [],
-): Address | undefined {
-  const m = sure(stage.orders.graph.devices.get(device));
-  const used = new Set(
-    [...usedBy(stage, device), ...taken].map((a) => `${a.bank ?? 0} ${a.number}`),
-  );
-  const banked = m.bank !== 'none';
-  const size = banked && m.shows.size ? m.shows.size : 128;
-  const most = Math.min(m.kind.midi?.programs?.count ?? 128, banked ? 16_384 : 128);
-  for (let n = 0; n < most; n++) {
-    const at = banked ? { bank: Math.floor(n / size), number: n % size } : { number: n };
-    if (!used.has(`${at.bank ?? 0} ${at.number}`)) return at;
-  }
-  return undefined;
-}
-
 /** Gives each sound that has none the next free program. */
 function freeProgramFix(stage: Stage, device: string, scenes: readonly Scene[]): Fix[] {
   const taken: Address[] = [];
@@ -268,132 +234,6 @@ function deriveFix({ orders }: Stage, scenes: readonly Scene[]): Fix[] {
   return once.length
     ? [{ words: `Send what follows from the programs, instead of the written list`, edits: once }]
     : [];
-}
-
-/**
- * A number that calls something else than it should: which was sent, what it calls, where the sound
- * really is, and by how much it is off.
- */
-function numberRemark(
-  stage: Stage,
-  list: { scene: Scene; from: Scene; mismatch: Mismatch }[],
-  base: Pick<Remark, 'subjects' | 'about' | 'severity'>,
-): SceneRemark {
-  const { orders } = stage;
-  const { rig } = orders;
-  const device = entryAt(list, 0).mismatch.device;
-  const m = sure(orders.graph.devices.get(device));
-  const sounds = [...new Set(list.map((w) => w.scene.sound.id))];
-  const lines = new Map<Scene, string>();
-  const offs = new Set<number>();
-  const repairs: Edit[] = [];
-  let shared: string | undefined;
-  for (const { scene, from } of list) {
-    if (lines.has(scene)) continue;
-    const wanted = addressIn(scene, device);
-    const calls = runChange(stage, from, scene, { quiet: true }).landings.filter(
-      (l) => l.device === device && (l.effect.what === 'program' || l.effect.what === 'unknown'),
-    );
-    const effect = calls.at(-1)?.effect;
-    if (!wanted || !effect || (effect.what !== 'program' && effect.what !== 'unknown')) continue;
-    const got: Address = { ...(m.bank !== 'none' && { bank: effect.bank }), number: effect.number };
-    const holds = effect.what === 'program' ? effect.recalled.name : 'nothing';
-    if ((wanted.bank ?? 0) === effect.bank && wanted.number === effect.number) {
-      shared = `${bothNumbers(m.shows, wanted)} is to hold both ${holds} and ${scene.name}`;
-      lines.set(scene, shared);
-      const program = freeAddress(
-        stage,
-        device,
-        repairs.flatMap((e) => (e.edit === 'setProgram' && e.program ? [e.program] : [])),
-      );
-      if (program && rig.sounds.some((s) => s.id === scene.id))
-        repairs.push({ edit: 'setProgram', device, sound: scene.id, program });
-      continue;
-    }
-    offs.add(
-      (wanted.bank ?? 0) === effect.bank
-        ? effect.number - wanted.number
-        : (effect.bank - (wanted.bank ?? 0)) * 1000 + (effect.number - wanted.number),
-    );
-    lines.set(
-      scene,
-      `${scene.name} is at ${bothNumbers(m.shows, wanted)}; what is sent ` +
-        `calls ${bothNumbers(m.shows, got)}, which holds ${holds}`,
-    );
-    const sound = rig.sounds.find((s) => s.id === scene.sound.id);
-    const wrong = (sound?.sends ?? []).find(
-      (x) =>
-        x.message.type === 'program' &&
-        (x.to === device || (x.to === undefined && reacts(m, { ...x.message, type: 'program' }))),
-    );
-    if (sound && wrong) {
-      const right: Send[] = sound
-        .sends!.filter((x) => x.from === wrong.from)
-        .map((x) =>
-          x === wrong
-            ? {
-                ...x,
-                message: {
-                  type: 'program' as const,
-                  channel: wrong.message.channel,
-                  number: wanted.number,
-                  ...(wanted.bank !== undefined && { bank: wanted.bank }),
-                },
-              }
-            : x,
-        );
-      repairs.push({ edit: 'setSends', sound: sound.id, from: wrong.from, sends: right });
-    }
-  }
-  const off = offs.size === 1 ? entryAt([...offs], 0) : undefined;
-  const steady =
-    off === undefined
-      ? ''
-      : Math.abs(off) === 1
-        ? ' All are off by one: one side counts from 0, the other from 1.'
-        : off % 1000 === 0 && Math.abs(off) === 1000
-          ? ' All are one bank off: one side counts banks from 0, the other from 1.'
-          : '';
-  const why =
-    [...lines.values()].slice(0, 3).join('. ') +
-    (lines.size > 3 ? `, and ${lines.size - 3} more` : '') +
-    `.${steady}`;
-  if (shared && !offs.size)
-    return {
-      sounds,
-      remark: {
-        ...base,
-        rule: 'midi-shared',
-        what: `${m.device.name} keeps different sounds at one program.`,
-        why,
-        ...fixes(
-          repairs.length
-            ? [
-                {
-                  words:
-                    `Give ${repairs.length === 1 ? 'it a program' : 'them programs'} ` +
-                    `of ${repairs.length === 1 ? 'its' : 'their'} own`,
-                  edits: repairs,
-                },
-              ]
-            : [],
-        ),
-      },
-    };
-  return {
-    sounds,
-    remark: {
-      ...base,
-      rule: 'midi-number',
-      what: `${m.device.name} is called at the wrong ${off !== undefined && off % 1000 === 0 ? 'bank' : 'number'}.`,
-      why,
-      ...fixes(
-        repairs.length
-          ? [{ words: 'Send the numbers at which it keeps these sounds', edits: repairs }]
-          : [],
-      ),
-    },
-  };
 }
 
 /** Why the device that a message is meant for does nothing, as the end of a sentence. */

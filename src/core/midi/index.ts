@@ -8,7 +8,8 @@ export {
   type Stage,
   underMidi,
 } from './change';
-export { freeAddress, keyWords } from './change-remarks';
+export { freeAddress } from './free-address';
+export { keyWords } from './change-remarks';
 export { addressIn, type Command, ordersOf, type Orders } from './commands';
 export { type LandingLevels, landingLevels } from './landing-levels';
 export {
@@ -42,7 +43,8 @@ export { type Machine, standingIn, type Standing } from './stand-in';
 export { type Press, type Presses, pressesBetween } from './presses';
 export { type Sequence, sequenceOf } from './sequence';
 export { brokenAssignments, unreachedAssignments } from './assignment-remarks';
-export { changeRemarks, type SceneRemark, unheardRemarks } from './change-remarks';
+export { changeRemarks, unheardRemarks } from './change-remarks';
+export type { SceneRemark } from './number-remark';
 export { listenerRemarks } from './listeners';
 export { deadLeadRemarks, messageReachRemarks, needsOf } from './message-reach';
 export { MOST_METRES, MOST_THRUS, wireRemarks } from './wire-remarks';

@@ -1,10 +1,10 @@
 import { blockCost, hostBudget } from '../analysis/hosts';
 import { type Budget, kindOf } from '../kinds';
-import { type MipSolver, solveMip } from '../optimum/mip';
+import { type MipAnswer, type MipSolver, solveMip } from '../optimum/mip';
 import { done, type Outcome, refused, sure } from '../outcome';
 import { applyEdit } from '../rig/apply';
 import type { Edit } from '../rig/edits';
-import { deviceOf, leadInto, nameOf } from '../rig/find';
+import { deviceOf, leadInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import { hostLoopOf, isFreeLoop } from '../rig/loop-edits';
 import type { Device, Rig } from '../rig/schema';
@@ -85,76 +85,75 @@ export function proposeInside(
   const program = new InsideProgram(rig, host, paths, candidates, { ...fixed, loops: free }, has);
 
   const answer = solveMip(program.of(pinned), solver);
-  if (!answer.solved) {
-    const short = solveMip(program.of(pinned, true), solver);
-    const lacks = (key: string, unit: string) =>
-      short.solved && (short.values[`over_${key}`] ?? 0) > 1e-6
-        ? [`${Math.round(short.values[`over_${key}`]! * 10) / 10} ${unit} short`]
-        : [];
+  if (!answer.solved)
     return done({
-      possible: false,
-      host,
-      has,
-      candidates,
-      short: [
-        ...lacks('slots', 'slots'),
-        ...lacks('percent', '% of processing'),
-        ...lacks('loops', 'sends and returns'),
-      ],
+      ...{ possible: false, host, has, candidates },
+      short: shortWords(solveMip(program.of(pinned, true), solver)),
     });
-  }
-  const isIn = (values: Record<string, number>, c: Candidate) =>
-    (values[`in_${program.name(c.device)}`] ?? 0) > 0.5;
-  const changes = candidates.filter((c) => isIn(answer.values, c) !== c.inside);
+  const isIn = (c: Candidate) => (answer.values[`in_${program.name(c.device)}`] ?? 0) > 0.5;
+  const isFront = (c: Candidate) => (answer.values[`front_${program.name(c.device)}`] ?? 0) > 0.5;
   const sum = (of: (c: Candidate) => boolean) =>
     candidates
       .filter(of)
-      .reduce((s, c) => ({ slots: s.slots + c.slots, percent: s.percent + c.percent }), {
-        ...fixed,
-      });
-  const front = (c: Candidate) => (answer.values[`front_${program.name(c.device)}`] ?? 0) > 0.5;
-  const { edits } = editsFor(
-    rig,
-    host,
-    paths,
-    changes.map((c) => ({ device: c.device, inside: !c.inside, front: front(c) })),
-  );
+      .reduce((s, c) => ({ slots: s.slots + c.slots, percent: s.percent + c.percent }), fixed);
+  const changes = candidates.filter((c) => isIn(c) !== c.inside);
+  const now = sum((c) => c.inside);
   const moves = changes.map((c): HostMove => {
     const left = solveMip(program.of(new Map([...pinned, [c.device, c.inside]])), solver);
-    const leaves = c.inside;
-    const over = sum((x) => x.inside);
-    const must =
-      leaves && (over.slots > has.slots || over.percent > has.percent)
-        ? [
-            `${nameOf(rig, host)} is over its budget (${over.slots} of ${has.slots} ` +
-              `slots, ${over.percent} of ${has.percent} %)`,
-          ]
-        : [];
     return {
       device: c.device,
-      to: leaves ? 'outside' : 'inside',
-      place: leaves
-        ? front(c)
-          ? `in front of ${hostDevice.name}`
-          : `on a send and return of ${hostDevice.name}`
-        : `inside ${hostDevice.name}`,
-      reasons: [...must, ...c.reasons],
+      to: c.inside ? 'outside' : 'inside',
+      place: placeWords(hostDevice, c, isFront(c)),
+      reasons: [...(c.inside ? overWords(hostDevice, now, has) : []), ...c.reasons],
       ifLeft: left.solved
         ? { points: Math.round((left.cost - answer.cost) * 10) / 10 }
         : { impossible: true },
     };
   });
+  const turns = changes.map((c) => ({ device: c.device, inside: !c.inside, front: isFront(c) }));
   return done({
     possible: true,
     host,
     has,
     moves,
-    edits,
-    now: sum((c) => c.inside),
-    then: sum((c) => isIn(answer.values, c)),
+    edits: editsFor(rig, host, paths, turns).edits,
+    now,
+    then: sum(isIn),
     candidates,
   });
 }
+
+/** What is short, where no way fits: the answer of the problem that may go over each budget. */
+function shortWords(short: MipAnswer): string[] {
+  if (!short.solved) return [];
+  const lacks = (
+    [
+      ['slots', 'slots'],
+      ['percent', '% of processing'],
+      ['loops', 'sends and returns'],
+    ] as const
+  ).map(([key, unit]) => ({ over: short.values[`over_${key}`] ?? 0, unit }));
+  return lacks
+    .filter((l) => l.over > 1e-6)
+    .map((l) => `${Math.round(l.over * 10) / 10} ${l.unit} short`);
+}
+
+/** Where a device that changes sides goes. */
+const placeWords = (host: Device, c: Candidate, isFront: boolean): string =>
+  !c.inside
+    ? `inside ${host.name}`
+    : isFront
+      ? `in front of ${host.name}`
+      : `on a send and return of ${host.name}`;
+
+/** That something must leave, where what is inside now is over the budget. */
+const overWords = (host: Device, now: { slots: number; percent: number }, has: Budget): string[] =>
+  now.slots > has.slots || now.percent > has.percent
+    ? [
+        `${host.name} is over its budget (${now.slots} of ${has.slots} ` +
+          `slots, ${now.percent} of ${has.percent} %)`,
+      ]
+    : [];
 
 /**
  * Edits that carry out the changes: to the front into the lead at the input, to a loop at the very

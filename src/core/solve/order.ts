@@ -209,6 +209,15 @@ const orderOf = (rig: Rig, sound: Sound): string[] => {
     : [];
 };
 
+/** A chain cleared of what may move, into which devices are put again to hear what the rules say. */
+interface Cleared {
+  rig: Rig;
+  chain: Chain;
+  sound: Sound;
+  /** The rig without the devices that may move. */
+  bare: Rig;
+}
+
 /** Asks the rules what each device costs in each segment, and each pair in each order. */
 async function pricesOf(
   rig: Rig,
@@ -217,8 +226,7 @@ async function pricesOf(
   movable: readonly string[],
   progress: Progress,
 ): Promise<Prices> {
-  const n = movable.length;
-  const segmentOf = movable.map((d) => chain.segments.findIndex((s) => s.devices.includes(d)));
+  const segments = chain.segments.map((_, s) => s);
   const allowed = movable.map((d) =>
     chain.segments.map((s) => s.inside === sure(deviceOf(rig, d)).host),
   );
@@ -227,96 +235,81 @@ async function pricesOf(
     movable.map((device) => ({ edit: 'removeDevice', device })),
   );
   if (!bare.ok) throw new Error(entryAt(bare.problems, 0).what);
-  const soundFor = (devices: readonly string[]) => {
-    const on = (s: Sound, d: string) =>
-      isEngaged(kindOf(sure(deviceOf(rig, d)).kind), sure(deviceOf(rig, d)), stateIn(s, d));
-    const together = rig.sounds.find((s) => devices.every((d) => on(s, d)));
-    const base = together ?? sound;
-    return {
-      weight: together ? 1 : APART,
-      sound: {
-        ...base,
-        states: {
-          ...base.states,
-          ...Object.fromEntries(
-            devices.map((d) => [
-              d,
-              { ...base.states[d], engaged: kindOf(sure(deviceOf(rig, d)).kind).job !== 'tuner' },
-            ]),
-          ),
-        },
-      },
-    };
-  };
-  /**
-   * The price of a few devices, in order, put into one segment of the chain that was cleared of the
-   * others.
-   */
-  const ask = (devices: readonly string[], segment: number): number => {
-    const { weight, sound: s } = soundFor(devices);
-    let at = bare.value.rig;
-    let after = entryAt(chain.segments, segment).after;
-    for (const d of devices) {
-      const lead = leadFrom(at, after.device, after.jack);
-      const device = sure(deviceOf(rig, d));
-      if (!lead) return 0;
-      const put = applyEdit(at, {
-        edit: 'insertInLead',
-        lead: lead.id,
-        device,
-        newLeads: fresh(at),
-      });
-      if (!put.ok) return 0;
-      at = put.value.rig;
-      after = { device: d, jack: kindOf(device.kind).through!.out };
-    }
-    return (
-      weight *
-      priceOf(
-        orderRemarksOf({ ...at, sounds: [s] }, s).filter((r) =>
-          r.subjects.some((x) => devices.includes(x)),
-        ),
-      )
-    );
-  };
-  const total = n * chain.segments.length + n * (n - 1);
+  const cleared: Cleared = { rig, chain, sound, bare: bare.value.rig };
+  const total = movable.length * (segments.length + movable.length - 1);
   let asked = 0;
   const tell = () =>
     progress((0.85 * asked++) / total, 'Asking the order rules about each place and pair');
   const alone: number[][] = [];
   for (const [i, d] of movable.entries()) {
+    const at = chain.segments.findIndex((s) => s.devices.includes(d));
     const row: number[] = [];
-    for (let s = 0; s < chain.segments.length; s++) {
+    for (const s of segments) {
       await tell();
-      row.push(
-        entryAt(allowed, i)[s]
-          ? ask([d], s) + (s === segmentOf[i] ? 0 : INERTIA.segment)
-          : Infinity,
-      );
+      const stays = s === at ? 0 : INERTIA.segment;
+      row.push(entryAt(allowed, i)[s] ? askPrice(cleared, [d], s) + stays : Infinity);
     }
     alone.push(row);
   }
   const before: number[][] = movable.map(() => movable.map(() => 0));
-  for (let i = 0; i < n; i++) {
-    for (let j = 0; j < n; j++) {
+  for (const [i, first] of movable.entries())
+    for (const [j, second] of movable.entries()) {
       if (i === j) continue;
       await tell();
-      const s = chain.segments.findIndex(
-        (_, k) => entryAt(allowed, i)[k] && entryAt(allowed, j)[k],
-      );
+      const s = segments.find((k) => entryAt(allowed, i)[k] && entryAt(allowed, j)[k]);
+      const apart = (k: number) => entryAt(entryAt(alone, i), k) + entryAt(entryAt(alone, j), k);
       const pair =
-        s < 0
-          ? 0
-          : Math.max(
-              0,
-              ask([entryAt(movable, i), entryAt(movable, j)], s) -
-                (entryAt(entryAt(alone, i), s) + entryAt(entryAt(alone, j), s)),
-            );
-      const turned = i > j ? INERTIA.pair : 0;
-      entryAt(before, i)[j] = pair + turned;
+        s === undefined ? 0 : Math.max(0, askPrice(cleared, [first, second], s) - apart(s));
+      entryAt(before, i)[j] = pair + (i > j ? INERTIA.pair : 0);
     }
-  }
   return { alone, before, allowed };
+}
+
+/**
+ * The price of a few devices, in order, put into one segment of the chain that was cleared of the
+ * others.
+ */
+function askPrice(cleared: Cleared, devices: readonly string[], segment: number): number {
+  const { rig, chain } = cleared;
+  const { weight, sound } = soundFor(cleared, devices);
+  let at = cleared.bare;
+  let after = entryAt(chain.segments, segment).after;
+  for (const d of devices) {
+    const lead = leadFrom(at, after.device, after.jack);
+    const device = sure(deviceOf(rig, d));
+    if (!lead) return 0;
+    const put = applyEdit(at, {
+      edit: 'insertInLead',
+      lead: lead.id,
+      device,
+      newLeads: fresh(at),
+    });
+    if (!put.ok) return 0;
+    at = put.value.rig;
+    after = { device: d, jack: kindOf(device.kind).through!.out };
+  }
+  const told = orderRemarksOf({ ...at, sounds: [sound] }, sound);
+  return weight * priceOf(told.filter((r) => r.subjects.some((x) => devices.includes(x))));
+}
+
+/**
+ * The sound to ask in: one in which the devices play together, else this one with less weight; they
+ * are switched on in it, but for a tuner, which would mute.
+ */
+function soundFor(
+  { rig, sound }: Cleared,
+  devices: readonly string[],
+): { weight: number; sound: Sound } {
+  const kind = (d: string) => kindOf(sure(deviceOf(rig, d)).kind);
+  const together = rig.sounds.find((s) =>
+    devices.every((d) => isEngaged(kind(d), sure(deviceOf(rig, d)), stateIn(s, d))),
+  );
+  const base = together ?? sound;
+  const on = devices.map((d) => [d, { ...base.states[d], engaged: kind(d).job !== 'tuner' }]);
+  return {
+    weight: together ? 1 : APART,
+    sound: { ...base, states: { ...base.states, ...Object.fromEntries(on) } },
+  };
 }
 
 const fresh = (rig: Rig): [string, string] => {

@@ -1,7 +1,7 @@
 import { sure, at } from '../outcome';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
-import type { SceneRemark } from '../midi/change-remarks';
+import type { SceneRemark } from '../midi/number-remark';
 import { deviceOf } from '../rig/find';
 import type { Rig, Song } from '../rig/schema';
 import { delayTimes, soundsIn, tempoDevices, withStoredTime } from './delays';

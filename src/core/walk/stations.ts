@@ -1,4 +1,4 @@
-import { at as entryAt } from '../outcome';
+import { at as entryAt, sure } from '../outcome';
 import { passesOf, pluggedJacks } from '../circuit';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { isControlJack, type Jack, kindOf, type Pass } from '../kinds';
@@ -137,95 +137,119 @@ function isShut(passes: readonly Pass[], jack: string, ins: readonly string[]): 
   );
 }
 
+/** Where a jack stands on the walk. */
+interface Standing {
+  station: Station;
+  open: boolean;
+  shut: boolean;
+}
+
 /** Stations of a sound and the steps between them, unplaced. Only passes that a lead reaches are stations. */
 export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; steps: Step[] } {
   const plugged = pluggedJacks(rig);
+  const ends = leadEnds(rig);
   const stations: Station[] = [];
   const inside: Step[] = [];
-  const at = new Map<string, { station: Station; open: boolean; shut: boolean }>();
-  const devices = new Map(rig.devices.map((d) => [d.id, d]));
+  const at = new Map<string, Standing>();
+  for (const device of rig.devices) {
+    if (!plugged.has(device.id)) continue;
+    const made = deviceStations(device, sound, plugged, ends);
+    stations.push(...made.stations);
+    inside.push(...made.steps);
+    for (const [jack, standing] of made.at) at.set(`${device.id}/${jack}`, standing);
+  }
+  return { stations, steps: [...stepsBetween(rig, at), ...inside] };
+}
+
+/** What stands at the other end of each jack, by `device/jack`, and which jacks receive. */
+interface LeadEnds {
+  others: Map<string, string>;
+  received: Set<string>;
+}
+
+function leadEnds(rig: Rig): LeadEnds {
   const others = new Map<string, string>();
   const received = new Set<string>();
   for (const lead of rig.leads) {
     if (CONTROL_LEADS.includes(lead.type)) continue;
-    const [from, to] = [
-      `${lead.from.device}/${lead.from.jack}`,
-      `${lead.to.device}/${lead.to.jack}`,
-    ];
+    const from = `${lead.from.device}/${lead.from.jack}`;
+    const to = `${lead.to.device}/${lead.to.jack}`;
     if (!others.has(from)) others.set(from, lead.to.device);
     if (!others.has(to)) others.set(to, lead.from.device);
     received.add(to);
   }
-  for (const device of rig.devices) {
-    const kind = kindOf(device.kind);
-    const jacks = plugged.get(device.id);
-    const engaged = isEngaged(kind, device, stateIn(sound, device.id));
-    if (!jacks) continue;
-    // Sides that may be used on their own run as one only where both lead to the same device.
-    const together = (jack: Jack) => {
-      if (!jack.pair?.loose) return true;
-      const [a, b] = [
-        others.get(`${device.id}/${jack.id}`),
-        others.get(`${device.id}/${jack.pair.with}`),
-      ];
-      return a !== undefined && a === b && a !== device.id;
-    };
-    const groups = passGroups(
-      passesOf(device, sound, plugged),
-      kind.jacks.filter((j) => !isControlJack(j)),
-      together,
-      (j) => received.has(`${device.id}/${j.id}`),
-    ).filter((g) => [...g.ins, ...g.outs].some((j) => jacks.has(j)));
-    const used = (list: string[]) => list.filter((j) => jacks.has(j));
-    const trips = groups.map((g) =>
-      tripsOf({ ins: used(g.ins), outs: used(g.outs), passes: g.passes }, kind.loops ?? []),
-    );
-    const single = trips.flat().length === 1;
-    groups.forEach((g, n) => {
-      const made = entryAt(trips, n).map((trip): Station => ({
-        id: single ? device.id : `${device.id}:${trip.ins[0] ?? trip.outs[0]}`,
-        device: device.id,
-        ins: trip.ins,
-        outs: trip.outs,
-        state: stateOf(device, engaged, g.passes),
-        source: g.passes.some((p) => p.is === 'source'),
-        column: 0,
-        lane: 0,
-      }));
-      stations.push(...made);
-      made.forEach((station, i) => {
-        for (const j of [...station.ins, ...station.outs])
-          at.set(`${device.id}/${j}`, {
-            station,
-            open: isOpen(g.passes, j),
-            shut: isShut(g.passes, j, station.ins),
-          });
-        for (const k of entryAt(entryAt(trips, n), i).wouldFeed)
-          inside.push({
-            from: station.id,
-            to: entryAt(made, k).id,
-            leads: [],
-            back: false,
-            open: true,
-          });
-        for (const k of entryAt(entryAt(trips, n), i).feeds)
-          inside.push({
-            from: station.id,
-            to: entryAt(made, k).id,
-            leads: [],
-            back: false,
-            open: false,
-          });
+  return { others, received };
+}
+
+/** The stations of one device, one for each trip through it, the steps between them, and its jacks. */
+function deviceStations(
+  device: Device,
+  sound: Sound | undefined,
+  plugged: ReturnType<typeof pluggedJacks>,
+  { others, received }: LeadEnds,
+): { stations: Station[]; steps: Step[]; at: Map<string, Standing> } {
+  const kind = kindOf(device.kind);
+  const jacks = sure(plugged.get(device.id));
+  const engaged = isEngaged(kind, device, stateIn(sound, device.id));
+  // Sides that may be used on their own run as one only where both lead to the same device.
+  const together = (jack: Jack) => {
+    if (!jack.pair?.loose) return true;
+    const a = others.get(`${device.id}/${jack.id}`);
+    const b = others.get(`${device.id}/${jack.pair.with}`);
+    return a !== undefined && a === b && a !== device.id;
+  };
+  const groups = passGroups(
+    passesOf(device, sound, plugged),
+    kind.jacks.filter((j) => !isControlJack(j)),
+    together,
+    (j) => received.has(`${device.id}/${j.id}`),
+  ).filter((g) => [...g.ins, ...g.outs].some((j) => jacks.has(j)));
+  const used = (list: string[]) => list.filter((j) => jacks.has(j));
+  const trips = groups.map((g) =>
+    tripsOf({ ins: used(g.ins), outs: used(g.outs), passes: g.passes }, kind.loops ?? []),
+  );
+  const isSingle = trips.flat().length === 1;
+  const stations: Station[] = [];
+  const steps: Step[] = [];
+  const at = new Map<string, Standing>();
+  for (const [n, group] of groups.entries()) {
+    const here = entryAt(trips, n);
+    const made = here.map((trip): Station => ({
+      id: isSingle ? device.id : `${device.id}:${trip.ins[0] ?? trip.outs[0]}`,
+      device: device.id,
+      ins: trip.ins,
+      outs: trip.outs,
+      state: stateOf(device, engaged, group.passes),
+      source: group.passes.some((p) => p.is === 'source'),
+      column: 0,
+      lane: 0,
+    }));
+    stations.push(...made);
+    for (const [i, station] of made.entries()) {
+      for (const j of [...station.ins, ...station.outs])
+        at.set(j, {
+          station,
+          open: isOpen(group.passes, j),
+          shut: isShut(group.passes, j, station.ins),
+        });
+      const step = (open: boolean) => (to: number) => ({
+        ...{ from: station.id, to: entryAt(made, to).id },
+        ...{ leads: [], back: false, open },
       });
-    });
+      steps.push(...entryAt(here, i).wouldFeed.map(step(true)));
+      steps.push(...entryAt(here, i).feeds.map(step(false)));
+    }
   }
+  return { stations, steps, at };
+}
+
+/** Steps from station to station, over one lead or several. */
+function stepsBetween(rig: Rig, at: ReadonlyMap<string, Standing>): Step[] {
+  const devices = new Map(rig.devices.map((d) => [d.id, d]));
   const steps = new Map<string, Step>();
   for (const lead of rig.leads) {
-    for (const [a, b] of joinsOf(
-      lead,
-      devices.get(lead.from.device),
-      devices.get(lead.to.device),
-    )) {
+    const joins = joinsOf(lead, devices.get(lead.from.device), devices.get(lead.to.device));
+    for (const [a, b] of joins) {
       const from = at.get(`${lead.from.device}/${a}`);
       const to = at.get(`${lead.to.device}/${b}`);
       if (!from || !to || from.station === to.station) continue;
@@ -242,5 +266,5 @@ export function stationsOf(rig: Rig, sound?: Sound): { stations: Station[]; step
       else if (!step.leads.includes(lead.id)) step.leads.push(lead.id);
     }
   }
-  return { stations, steps: [...steps.values(), ...inside] };
+  return [...steps.values()];
 }
