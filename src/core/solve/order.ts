@@ -155,12 +155,15 @@ function fewestMoves(rig: Rig, chain: Chain, wanted: readonly (readonly string[]
   const moved = [
     ...new Set(whole.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : []))),
   ];
-  const cures = curedBetween(rig, whole.rig).length;
+  const before = toldOf(rig);
+  const wholly = toldOf(whole.rig);
   const now = chain.segments.map((s) => s.devices);
   for (const some of subsetsUpTo(moved, Math.min(FEW, moved.length - 1))) {
     const tried = arranged(withOnly(now, wanted, some));
-    const isNoWorse = curedBetween(tried.rig, rig).length <= curedBetween(whole.rig, rig).length;
-    if (curedBetween(rig, tried.rig).length === cures && isNoWorse) return tried;
+    const told = toldOf(tried.rig);
+    const isNoWorse = goneFrom(told, before).length <= goneFrom(wholly, before).length;
+    if (isNoWorse && goneFrom(before, told).length === goneFrom(before, wholly).length)
+      return tried;
   }
   return whole;
 }
@@ -190,14 +193,18 @@ function subsetsUpTo<T>(list: readonly T[], most: number): T[][] {
   return [...(most >= 1 ? ones : []), ...(most >= 2 ? twos : [])];
 }
 
-/** What the order rules said in any sound, and say no more. */
-function curedBetween(rig: Rig, after: Rig): Remark[] {
-  const all = (r: Rig) => r.sounds.flatMap((s) => orderRemarksOf(r, s));
-  // In its words: what is told of another neighbour now is not cured.
+/** What the order rules say of a rig, in all its sounds. */
+const toldOf = (rig: Rig): Remark[] => rig.sounds.flatMap((s) => orderRemarksOf(rig, s));
+
+/** What is told before and no more after; in its words, since what is told of another neighbour now is not cured. */
+function goneFrom(before: readonly Remark[], after: readonly Remark[]): Remark[] {
   const key = (r: Remark) => `${r.rule} ${r.what}`;
-  const left = new Set(all(after).map(key));
-  return all(rig).filter((r) => !left.has(key(r)));
+  const left = new Set(after.map(key));
+  return before.filter((r) => !left.has(key(r)));
 }
+
+/** What the order rules said in any sound, and say no more. */
+const curedBetween = (rig: Rig, after: Rig): Remark[] => goneFrom(toldOf(rig), toldOf(after));
 
 const points = (cost: number): number => Math.round(cost * 10) / 10;
 const orderOf = (rig: Rig, sound: Sound): string[] => {
@@ -305,11 +312,9 @@ function soundFor(
     devices.every((d) => isEngaged(kind(d), sure(deviceOf(rig, d)), stateIn(s, d))),
   );
   const base = together ?? sound;
-  const on = devices.map((d) => [d, { ...base.states[d], engaged: kind(d).job !== 'tuner' }]);
-  return {
-    weight: together ? 1 : APART,
-    sound: { ...base, states: { ...base.states, ...Object.fromEntries(on) } },
-  };
+  const states = { ...base.states };
+  for (const d of devices) states[d] = { ...states[d], engaged: kind(d).job !== 'tuner' };
+  return { weight: together ? 1 : APART, sound: { ...base, states } };
 }
 
 const fresh = (rig: Rig): [string, string] => {
