@@ -29,3 +29,4 @@ export { hostInputRemarks } from './host-input';
 export { deadControlRemarks } from './dead-controls';
 export { groundRemarks } from './ground-remarks';
 export { loomRemarks } from './looms';
+export { phantomRemarks } from './phantom';

@@ -20,7 +20,7 @@ export interface InputLine {
   quietDbu: number | null;
   loudDbu: number | null;
   peakDbu: number | null;
-  phantom: 'off';
+  phantom: 'on' | 'off';
   sounds: number;
   /** What holds it up. */ stand: string;
 }
@@ -37,8 +37,8 @@ const FEEDS: Partial<Record<string, string>> = {
 
 /**
  * What the house, a recorder and the in-ears get of this rig, jack by jack. Levels are nominal,
- * playing normally, at their lowest and highest over the sounds. Nothing that Yantrel knows wants
- * phantom power, so it is told to be off.
+ * playing normally, at their lowest and highest over the sounds. Phantom power is told on for what
+ * lives on it, and off for all else.
  */
 export function inputList(
   rig: Rig,
@@ -51,6 +51,7 @@ export function inputList(
     return destination.jacks.map((jack, i): InputLine => {
       const lead = leadInto(rig, d.id, jack);
       const at = figures.map((f) => f.sides[i] ?? { levelDbu: f.levelDbu, sources: f.sources });
+      const sender = lead && kindOf(sure(deviceOf(rig, lead.from.device)).kind);
       const levels = at.flatMap((x) => (x.levelDbu ? [x.levelDbu.normal] : []));
       const input = settingWith(kindOf(d.kind), 'microphone or line');
       const mic = input && (d.settings?.[input.id] ?? input.initial) === 'mic';
@@ -83,7 +84,7 @@ export function inputList(
               (most, f) => (f.peakDbu === null ? most : Math.max(most ?? -Infinity, f.peakDbu)),
               null,
             ),
-        phantom: 'off',
+        phantom: sender?.phantom && mic ? 'on' : 'off',
         sounds: levels.length,
         stand:
           lead &&

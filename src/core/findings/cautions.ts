@@ -48,6 +48,8 @@ export const CAUTIONS: { id: string; title: string; words: string }[] = [
   {
     id: 'phantom',
     title: 'Phantom power',
-    words: 'Off where nothing asks for it: it damages devices that do not expect it.',
+    words:
+      'On only where the input list says so, with the channel muted while it is switched; off ' +
+      'everywhere else: it damages devices that do not expect it.',
   },
 ];

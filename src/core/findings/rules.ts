@@ -53,6 +53,7 @@ export const RULES = {
   'dead-controls': rule('controls that do nothing', 'advice'),
   'hum-loop': rule('a hum loop', 'advice', 'caution'),
   'hum-pairs': rule('small ground loops', 'advice'),
+  'not-fed': rule('what lives on phantom power and gets none', 'fault'),
   'loom-mixed': rule('audio beside mains or data in one sleeve', 'caution'),
   // Speaker lines.
   'no-load': rule('an amplifier without a load', 'danger'),

@@ -547,6 +547,8 @@ export interface Kind {
   startsEngaged?: boolean;
   /** Always does its job; there is nothing to switch. */
   alwaysOn?: boolean;
+  /** Lives on phantom power (48 V), which the microphone input behind it gives. */
+  phantom?: boolean;
   /** The input wants to see the pickup itself. */
   wantsBarePickup?: boolean;
   /** Jacks that together are one destination, and who hears it. */

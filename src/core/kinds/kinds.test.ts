@@ -94,6 +94,7 @@ describe('states', () => {
           'looper',
           'delay',
           'reverb',
+          'modulation-digital',
           'rotary',
           'amp-cab-simulator',
           'amp-cab-simulator-trs',
@@ -108,18 +109,23 @@ describe('states', () => {
     expect(stages(id, { engaged: false })).toEqual([]);
     expect(passes(id, { engaged: false })).toContainEqual({ is: 'wire', a: 'in', b: 'out' });
   });
-  test.each(['tuner-buffered', 'delay', 'reverb', 'looper', 'rotary', 'amp-cab-simulator'])(
-    '%s stays a buffer when bypassed',
-    (id) => {
-      const off = stages(id, { engaged: false })[0]!;
-      expect([off.gainDb, off.wet, off.latencyMs, off.ceiling.meant]).toEqual([
-        0,
-        undefined,
-        0,
-        false,
-      ]);
-    },
-  );
+  test.each([
+    'tuner-buffered',
+    'delay',
+    'reverb',
+    'modulation-digital',
+    'looper',
+    'rotary',
+    'amp-cab-simulator',
+  ])('%s stays a buffer when bypassed', (id) => {
+    const off = stages(id, { engaged: false })[0]!;
+    expect([off.gainDb, off.wet, off.latencyMs, off.ceiling.meant]).toEqual([
+      0,
+      undefined,
+      0,
+      false,
+    ]);
+  });
   test.each(['tuner-buffered', 'tuner-true-bypass'])('%s engaged lets nothing through', (id) =>
     expect(stages(id)[0]!.muted).toBe(true),
   );

@@ -1,6 +1,7 @@
 import { defineKind } from './define';
 import { asTrs, midiFigures, midiIn } from './midi-parts';
 import {
+  figure,
   latency,
   medium,
   mixed,
@@ -21,7 +22,11 @@ export const pitchShifter = defineKind({
   jacks: [...throughJacks, asTrs(midiIn, 'A')],
   figures: [
     ...pedalFigures(500_000, -96, 'a digital shifter that must hear part of a wave first'),
-    latency(3, 'a digital shifter that must hear part of a wave first'),
+    latency(
+      12,
+      'it hears one wave of the lowest note first: 12 ms at 82 Hz, 8 to 25 by instrument and tuning',
+    ),
+    figure('dryLatencyMs', 'Latency of the dry part', 'ms', 1.5, [0, 20], 'converters alone'),
     ...midiFigures({ controlMs: 6, why: 'a small digital pedal' }),
   ],
   parameters: [mixKnob(5)],
@@ -37,6 +42,21 @@ export const pitchShifter = defineKind({
   power: { volts: 9, milliamps: 200, noisy: true },
   size: medium,
   block: { slots: 1, percent: 20 },
-  passes: (s) =>
-    trueBypass(s, [stage(s, { latencyMs: s.figure('latencyMs'), wet: mixed(s.knob('mix')) })]),
+  passes: (s) => {
+    const { dryDb, wetDb } = mixed(s.knob('mix'));
+    return trueBypass(s, [
+      ...(dryDb > -Infinity
+        ? [stage(s, { id: 'dry', latencyMs: s.figure('dryLatencyMs'), outputDb: dryDb })]
+        : []),
+      ...(wetDb > -Infinity
+        ? [
+            stage(s, {
+              id: 'voice',
+              latencyMs: s.figure('latencyMs'),
+              wet: { dryDb: -Infinity, wetDb },
+            }),
+          ]
+        : []),
+    ]);
+  },
 });

@@ -1,3 +1,10 @@
+import { headTubeMasters } from './head-tube-masters';
+import { supplyBattery } from './supply-battery';
+import { supplyAdapter } from './supply-adapter';
+import { modulationDigital } from './modulation-digital';
+import { directBoxActive } from './direct-box-active';
+import { microphoneCondenser } from './microphone-condenser';
+import { fuzz } from './fuzz';
 import { ampCabSimulatorTrs } from './amp-cab-simulator-trs';
 import { mixFeed } from './mix-feed';
 import { headTubeDigital } from './head-tube-digital';
@@ -139,6 +146,7 @@ export const KINDS: readonly Kind[] = [
   driveLow,
   driveMid,
   fuzzLowImpedance,
+  fuzz,
   trebleBooster,
   volumeActive,
   volumePassive,
@@ -148,6 +156,7 @@ export const KINDS: readonly Kind[] = [
   rotary,
   slicer,
   tremolo,
+  modulationDigital,
   delay,
   delayAnalog,
   looper,
@@ -183,15 +192,18 @@ export const KINDS: readonly Kind[] = [
   comboTubeLoop,
   headTube,
   headTubeTwo,
+  headTubeMasters,
   headTubeDigital,
   powerAmp,
   attenuator,
   speakerSeries,
   microphone,
+  microphoneCondenser,
   poweredSpeaker,
   consoleInput,
   consoleInputStereo,
   directBox,
+  directBoxActive,
   inEarMix,
   recorder,
   tunerRack,
@@ -208,6 +220,8 @@ export const KINDS: readonly Kind[] = [
   supplyIsolated,
   supplyLarge,
   supplyShared,
+  supplyAdapter,
+  supplyBattery,
 ];
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));

@@ -22,7 +22,10 @@ export const synthPedal = defineKind({
   ],
   figures: [
     ...pedalFigures(1e6, -95, 'converters on both ends'),
-    latency(3, 'tracking and converters'),
+    latency(
+      12,
+      'it hears one wave of the lowest note first: 12 ms at 82 Hz, 8 to 25 by instrument',
+    ),
     ...midiFigures({ programMs: 40, controlMs: 5, why: 'a synth voice is loaded' }),
   ],
   parameters: [knob('synth', 'Synth level', 6), knob('dry', 'Dry level', 10)],

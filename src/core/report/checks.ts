@@ -13,6 +13,7 @@ import {
   loopRemarks,
   noiseRemarks,
   parallelRemarks,
+  phantomRemarks,
   polarityRemarks,
   reachRemarks,
   type Remarker,
@@ -126,6 +127,7 @@ export const CHECKS: Checks = {
     ground: groundRemarks,
     order: orderRemarks,
     looms: loomRemarks,
+    'phantom power': phantomRemarks,
   },
   control: {
     'MIDI leads': onRig(wireRemarks),

@@ -60,6 +60,21 @@ export function presentDistortion(flows: readonly Flow[], touch: number): number
 export const loudest = (flows: readonly Flow[]): Flow | undefined =>
   flows.reduce<Flow | undefined>((a, b) => (a && a.volts[1] >= b.volts[1] ? a : b), undefined);
 
+/** A copy this far under the loudest is still heard as the playing, in dB. */
+const CLEAR_DB = 10;
+
+/**
+ * When the playing of the loudest source is heard, in ms: with its first copy that is heard clearly.
+ * A shifted voice that follows it is late, but the playing is not.
+ */
+const heardAfterMs = (flows: readonly Flow[], loud: Flow): number =>
+  Math.min(
+    ...flows
+      .filter((f) => f.source === loud.source)
+      .filter((f) => dbuOfVolts(f.volts[1]) >= dbuOfVolts(loud.volts[1]) - CLEAR_DB)
+      .map((f) => f.latencyMs),
+  );
+
 /** The figures of what is present, without the impedances around it. */
 export function presentFigures(
   p: Present,
@@ -81,7 +96,7 @@ export function presentFigures(
           hard: 100 * presentDistortion(p.flows, 2),
         }
       : null,
-    latencyMs: has ? loud.latencyMs : null,
+    latencyMs: has ? heardAfterMs(p.flows, loud) : null,
     tiltDb: has ? loud.tiltDb : null,
     sources: [...new Set(p.flows.map((f) => f.source))],
   };

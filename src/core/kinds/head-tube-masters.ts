@@ -1,0 +1,55 @@
+import {
+  ampFigures,
+  headParts,
+  loopJacks,
+  loopParameters,
+  loopPasses,
+  powerStage,
+  preamp,
+  speakerOut,
+} from './amp-parts';
+import { defineKind } from './define';
+import { between, choice, figure, inJack, knob, readsDb, tilt, transformerMains } from './parts';
+
+const masterReads = (v: number) => `${between(-40, 0, v).toFixed(1).replace('-', '−')} dB`;
+
+export const headTubeMasters = defineKind({
+  ...headParts,
+  id: 'head-tube-masters',
+  name: 'Tube head, two channels with masters',
+  about:
+    'A clean and a dirty channel, each with its own gain, tone and master, and an effects loop ' +
+    'that is serial or parallel. Never run it without a load of the right impedance.',
+  jacks: [inJack, ...loopJacks, speakerOut],
+  figures: [
+    ...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }),
+    figure('dirtyDb', 'What the dirty channel adds', 'dB', 18, [0, 50], 'one more tube in the way'),
+  ],
+  parameters: [
+    choice('channel', 'Channel', ['clean', 'clean'], ['dirty', 'dirty']),
+    knob('gain', 'Clean gain', 4, readsDb('gainLowDb', 'gainHighDb')),
+    knob('tone', 'Clean tone', 5),
+    knob('master', 'Clean master', 5, masterReads),
+    knob('dirtyGain', 'Dirty gain', 5, readsDb('gainLowDb', 'gainHighDb')),
+    knob('dirtyTone', 'Dirty tone', 5),
+    knob('dirtyMaster', 'Dirty master', 4, masterReads),
+    ...loopParameters,
+  ],
+  mains: { ...transformerMains, watts: 250, inrushAmps: 25 },
+  size: { width: 700, depth: 260, height: 280, grams: 22_000 },
+  passes: (s, plugged) => {
+    const clean = preamp(s, 'send');
+    const dirty = {
+      ...clean,
+      gainDb:
+        between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('dirtyGain')) +
+        s.figure('dirtyDb'),
+      outputDb: between(-40, 0, s.knob('dirtyMaster')),
+      tiltDb: tilt(s.knob('dirtyTone'), 6),
+    };
+    return [
+      ...loopPasses(s, s.choice('channel') === 'dirty' ? dirty : clean, plugged),
+      powerStage(s, 'back', 'speaker', true),
+    ];
+  },
+});

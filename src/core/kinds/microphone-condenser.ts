@@ -1,0 +1,29 @@
+import { defineKind } from './define';
+import { ceiling, figure, noise, outputOhms, stage } from './parts';
+
+export const microphoneCondenser = defineKind({
+  id: 'microphone-condenser',
+  name: 'Microphone, condenser',
+  family: 'Amplifiers and speakers',
+  job: 'microphone',
+  about:
+    'Stands in front of a speaker, and gives more than a dynamic one; its amplifier is fed by the ' +
+    'input that it is plugged into (phantom power, 48 V). The lead that joins it to a speaker is ' +
+    'air: its metres are the distance.',
+  jacks: [
+    { id: 'air', label: 'in front', direction: 'in', signal: 'air', connector: 'air' },
+    { id: 'out', label: 'out', direction: 'out', signal: 'audio', connector: 'XLR' },
+  ],
+  figures: [
+    outputOhms(100, 'the amplifier behind the capsule'),
+    figure('gainDb', 'Above a dynamic microphone', 'dB', 17, [0, 40], '14 against 2 mV per pascal'),
+    noise(-116, 'self-noise of about 15 dB of sound pressure'),
+    ceiling(10, 'what its amplifier swings at 48 V'),
+  ],
+  parameters: [],
+  through: { in: 'air', out: 'out' },
+  alwaysOn: true,
+  phantom: true,
+  size: { width: 55, depth: 170, height: 55, grams: 350 },
+  passes: (s) => [stage(s, { from: 'air', inOhms: Infinity, gainDb: s.figure('gainDb') })],
+});
