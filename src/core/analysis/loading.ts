@@ -1,6 +1,6 @@
 import { byId } from '../rig/find';
 import { at as entryAt, sure } from '../outcome';
-import { solveSection } from '../circuit';
+import { type Circuit, type Section, solveSection } from '../circuit';
 import type { Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { resolveState, stateIn } from '../rig/device-state';
@@ -49,6 +49,8 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
         stations.some((o) => o.device === t.listener && o.state === 'engaged'),
     );
     if (!listens || byPot || meant || section.drivers.length > 1 || input.loadOhms < 100) return [];
+    // What hangs beside it at rest is told as that: see blendRemarks.
+    if (restingIn(ctx, section).length) return [];
     const driver = entryAt(section.drivers, 0);
     const isReal = input.lossDb <= REAL_LOSS_DB;
     if (driver.source?.bare && !isReal) return [];
@@ -77,18 +79,39 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
   }),
 ];
 
+/** Instruments that are plugged into a section and rest: their coils hang on it. */
+function restingIn(ctx: SoundContext, section: Section): string[] {
+  const { circuit } = ctx.flowing;
+  const coils = section.nets.filter((n) => entryAt(circuit.nets, n).shunts.some((s) => s.henries));
+  return ctx.rig.devices
+    .filter((d) => kindOf(d.kind).job === 'instrument')
+    .filter((d) => !section.drivers.some((x) => x.device === d.id))
+    .map((d) => d.id)
+    .filter((id) =>
+      coils.some((n) => entryAt(circuit.nets, n).points.some((p) => p.device === id)),
+    );
+}
+
+/** A circuit without the coils that rest in it. */
+const withoutResting = (circuit: Circuit): Circuit => ({
+  ...circuit,
+  nets: circuit.nets.map((n) => ({ ...n, shunts: n.shunts.filter((s) => !s.henries) })),
+});
+
 /**
- * Sources that one passive point joins load each other; what each loses by the others, found by
- * taking them away.
+ * Sources that one passive point joins load each other, whether they play or rest; what each that
+ * plays loses by the others, found by taking them away.
  */
 function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
   const { circuit } = ctx.flowing;
   return circuit.sections.flatMap((section): Remark[] => {
-    const devices = [...new Set(section.drivers.map((d) => d.device))].sort();
-    if (devices.length < 2) return [];
+    const plays = [...new Set(section.drivers.map((d) => d.device))].sort();
+    const rests = restingIn(ctx, section).sort();
+    const devices = [...plays, ...rests];
+    if (!plays.length || devices.length < 2) return [];
     const listener = tones.find(
       (t) =>
-        devices.includes(t.driver) &&
+        plays.includes(t.driver) &&
         section.nets.includes(
           circuit.netAt(t.listener, kindOf(ctx.device(t.listener).kind).through?.in ?? '')?.index ??
             -1,
@@ -98,7 +121,8 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
     const net = sure(circuit.netAt(listener, kindOf(ctx.device(listener).kind).through!.in)).index;
     const at = section.nets.indexOf(net);
     const lost = section.drivers.map((d, k) => {
-      const alone = solveSection(circuit, { ...section, drivers: [d] }, 1000).transfer(0, at);
+      const bare = withoutResting(circuit);
+      const alone = solveSection(bare, { ...section, drivers: [d] }, 1000).transfer(0, at);
       return {
         device: d.device,
         db: decibels(ctx.flowing.solution(section, 1000).transfer(k, at) / alone),
@@ -120,7 +144,10 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
         rule: 'blend-loading',
         severity: 'caution',
         subjects: [joiner?.id ?? listener, ...devices],
-        what: `${devices.map(name).join(' and ')} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
+        what: rests.length
+          ? `${rests.map(name).join(' and ')}, at rest, ${rests.length > 1 ? 'load' : 'loads'} ` +
+            `${plays.map(name).join(' and ')}${joiner ? ` at ${joiner.name}` : ''}.`
+          : `${devices.map(name).join(' and ')} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
         why:
           `Joined by metal, ${lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`).join(' and ')} ` +
           'at 1 kHz to the other. Select one at a time, turn neither down at the guitar, or ' +

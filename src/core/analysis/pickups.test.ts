@@ -105,3 +105,56 @@ test.each(TONES)(
     else expect(Math.abs(found.peakHz! / peakHz - 1)).toBeLessThan(0.01);
   },
 );
+
+/**
+ * A single coil played while others hang beside it at rest, each on 3 m of 100 pF a metre, into 1 MΩ:
+ * level at 1 and 5 kHz against the unloaded source. Worked out apart, as above, with the coils at
+ * rest as R and L to ground.
+ */
+test.each([
+  [0, -0.213, 2.099],
+  [1, -6.198, -3.475],
+  [2, -9.708, -6.842],
+])('with %d at rest beside it: %d dB at 1 kHz, %d dB at 5 kHz', (count, at1kHz, at5kHz) => {
+  const rests = Array.from({ length: count }, (_, i) => `r${i}`);
+  const box = (i: number) => `x${i}`;
+  const rig = rigOf(
+    [
+      device('g', 'guitar-single-coil', 'Played'),
+      ...rests.map((id) => device(id, 'guitar-single-coil', id)),
+      ...rests.map((_, i) =>
+        device(box(i), 'combiner-passive', box(i), { settings: { select: 'both' } }),
+      ),
+      device('b', 'buffer', 'B', {
+        engaged: true,
+        figures: { inputOhms: { value: 1e6, from: 'sheet' } },
+      }),
+    ],
+    [
+      lead('g', 'g.out', count ? 'x0.a' : 'b.in', 3, 'instrument', 100),
+      ...rests.map((id, i) => lead(id, `${id}.out`, `${box(i)}.b`, 3, 'instrument', 100)),
+      ...rests.map((_, i) =>
+        lead(
+          box(i),
+          `${box(i)}.out`,
+          i + 1 < count ? `${box(i + 1)}.a` : 'b.in',
+          0,
+          'instrument',
+          0,
+        ),
+      ),
+    ],
+    [
+      {
+        ...sound('s', 'S', ['b', 'g']),
+        states: {
+          b: { engaged: true },
+          ...Object.fromEntries(rests.map((id) => [id, { engaged: false }])),
+        },
+      },
+    ],
+  );
+  const found = analyse(rig).sounds[0]!.tones.find((t) => t.driver === 'g')!;
+  expect(found.at1kHzDb).toBeCloseTo(at1kHz, 2);
+  expect(found.at5kHzDb).toBeCloseTo(at5kHz, 2);
+});

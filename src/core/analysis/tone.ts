@@ -107,7 +107,7 @@ export function sectionKey(
   const at = new Map(section.nets.map((n, i) => [n, i]));
   const nets = section.nets.map(
     (n) =>
-      `${circuit.nets[n]!.leadFarads}:${circuit.nets[n]!.shunts.map((s) => `${s.ohms},${s.farads}`).join(';')}`,
+      `${circuit.nets[n]!.leadFarads}:${circuit.nets[n]!.shunts.map((s) => `${s.ohms},${s.farads},${s.henries ?? 0}`).join(';')}`,
   );
   const resistors = section.resistors.map((r) => `${at.get(r.a)}-${at.get(r.b)}=${r.ohms}`);
   const drivers = section.drivers.map((d) => `${at.get(d.net)}:${d.ohms},${d.henries}`);

@@ -176,7 +176,11 @@ class CircuitBuilder {
   private hang({ device, pass }: Placed): void {
     if (pass.is === 'shunt') {
       const net = this.netOf(device, pass.at);
-      net.shunts.push({ ohms: pass.ohms ?? 0, farads: pass.farads ?? 0 });
+      net.shunts.push({
+        ohms: pass.ohms ?? 0,
+        farads: pass.farads ?? 0,
+        ...(pass.henries && { henries: pass.henries }),
+      });
       if (pass.coil)
         net.coils.push({ device, ohms: pass.ohms ?? Infinity, watts: pass.coil.watts });
     } else if (pass.is === 'resistor') {

@@ -13,7 +13,7 @@ export interface Net {
   leads: string[];
   /** Capacitance of the leads here, in farads. */
   leadFarads: number;
-  shunts: { ohms: number; farads: number }[];
+  shunts: { ohms: number; farads: number; henries?: number }[];
   /** Loads for a speaker output, in ohms, with the power they are rated for, in watts. */
   coils: { device: string; ohms: number; watts: number }[];
   section: number;

@@ -10,11 +10,12 @@ import {
 } from '../units/complex';
 import type { Circuit, Net, Section } from './circuit';
 
-/** The admittance to ground at a net: leads, input impedances, pots, capacitors. */
+/** The admittance to ground at a net: leads, input impedances, pots, capacitors, coils at rest. */
 function shuntAdmittance(net: Net, w: number): Complex {
   let y = complex(0, w * net.leadFarads);
-  for (const { ohms, farads } of net.shunts) {
-    if (farads === 0) y = add(y, complex(ohms === Infinity ? 0 : 1 / Math.max(ohms, 0.01)));
+  for (const { ohms, farads, henries } of net.shunts) {
+    if (henries) y = add(y, invert(complex(ohms, w * henries)));
+    else if (farads === 0) y = add(y, complex(ohms === Infinity ? 0 : 1 / Math.max(ohms, 0.01)));
     else if (ohms === 0) y = add(y, complex(0, w * farads));
     else y = add(y, invert(complex(ohms, -1 / (w * farads))));
   }

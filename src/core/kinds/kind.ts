@@ -378,6 +378,8 @@ export interface Shunt {
   at: Point;
   ohms?: number;
   farads?: number;
+  /** A winding: behind the resistance, as the pickup of an instrument that rests. */
+  henries?: number;
   coil?: Coil;
 }
 

@@ -135,10 +135,16 @@ describe('states', () => {
         .filter((s) => s.id !== 'air')
         .every((s) => s.muted),
     ).toBe(true));
-  test('an instrument that is not in use is only its controls', () =>
-    expect(passes('lap-steel', { engaged: false })).toEqual([
-      { is: 'shunt', at: 'out', ohms: 250_000 },
-    ]));
+  test('an instrument that is not in use plays nothing and loads with its coil, as its knobs stand', () => {
+    const rests = passes('lap-steel', { engaged: false });
+    const plays = passes('lap-steel', { engaged: true });
+    expect(rests.some((p) => p.is === 'source')).toBe(false);
+    const source = plays.find((p) => p.is === 'source')!;
+    expect(rests[0]).toEqual({
+      ...{ is: 'shunt', at: source.at, ohms: source.ohms, henries: source.henries },
+    });
+    expect(rests.slice(1)).toEqual(plays.slice(1));
+  });
   test('what a sound says goes before what the device says, and that before the kind', () => {
     const kind = kindOf('drive-low');
     const d = device('x', 'drive-low', 'X', { engaged: true, settings: { drive: 2 } });

@@ -317,7 +317,6 @@ function ownResponse(s: DeviceState): number {
  * winding capacitance, the tone pot in series with its capacitor, and the volume pot's track.
  */
 export function passiveInstrument(s: DeviceState, played?: Played): Pass[] {
-  if (!s.engaged) return [load('out', s.figure('volumeOhms'))];
   const share = audioTaper(s.knob('volume'));
   const track = s.figure('volumeOhms');
   const emf = -20 * Math.log10(ownResponse(s));
@@ -333,8 +332,10 @@ export function passiveInstrument(s: DeviceState, played?: Played): Pass[] {
     bare: true,
     ...(played && { played }),
   };
+  // At rest nothing is played, but the coil hangs on the lead as before.
+  const coil: Shunt = { is: 'shunt', at: 'coil', ohms: source.ohms, henries: source.henries };
   const passes: Pass[] = [
-    source,
+    s.engaged ? source : coil,
     { is: 'shunt', at: 'coil', farads: s.figure('pickupPf') * 1e-12 },
   ];
   if (s.figure('toneNf') > 0) {

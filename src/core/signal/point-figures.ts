@@ -134,13 +134,14 @@ export function mainDriver(section: Section): number | undefined {
 
 /**
  * Resistive load of a section: all that its nets carry to ground, in parallel. Capacitors and tone
- * controls aside.
+ * controls aside; a coil at rest counts with its impedance at 1 kHz.
  */
 function loadOf(circuit: Circuit, section: Section): number | null {
   let siemens = 0;
   for (const n of section.nets)
     for (const s of entryAt(circuit.nets, n).shunts)
-      if (s.farads === 0 && s.ohms > 0 && s.ohms < Infinity) siemens += 1 / s.ohms;
+      if (s.farads === 0 && s.ohms > 0 && s.ohms < Infinity)
+        siemens += 1 / Math.hypot(s.ohms, 2 * Math.PI * 1000 * (s.henries ?? 0));
   return siemens > 0 ? 1 / siemens : null;
 }
 
