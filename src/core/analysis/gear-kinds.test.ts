@@ -38,6 +38,22 @@ describe('microphones', () => {
         lead('3', 'm.out', 'c.in', 10, 'balanced'),
       ],
     );
+  test('distance costs nothing in front of the cone, and 6 dB a doubling beyond the cabinet’s size', () => {
+    const at = (metres: number) => {
+      const rig = miked('microphone');
+      const moved = rig.leads.map((l) => (l.type === 'air' ? { ...l, metres } : l));
+      const { destinations } = analyse({ ...rig, leads: moved }).sounds[0]!;
+      return destinations.find((d) => d.device === 'c')!;
+    };
+    const level = (metres: number) => at(metres).levelDbu!.normal;
+    const { width, height } = kindOf('combo-tube').size!;
+    const size = Math.max(width, height) / 1000;
+    expect(level(0.15)).toBeCloseTo(level(0.03), 9);
+    expect(level(size)).toBeCloseTo(level(0.03), 9);
+    expect(level(2 * size) - level(size)).toBeCloseTo(-6.02, 2);
+    expect(level(4) - level(2)).toBeCloseTo(-6.02, 2);
+    expect(at(4).latencyMs! - at(2).latencyMs!).toBeCloseTo(5.8, 9);
+  });
   test('a condenser gives 17 dB more than a dynamic one at the same place', () => {
     const of = (kind: string) =>
       analyse(miked(kind)).sounds[0]!.destinations.find((d) => d.device === 'c')!.levelDbu!.normal;

@@ -1,7 +1,7 @@
 import { at as entryAt } from '../outcome';
 import { kindOf, type Pass, type Stage } from '../kinds';
 import { joinsOf } from '../rig/conductors';
-import { leadPf } from '../rig/find';
+import { deviceOf, leadPf } from '../rig/find';
 import { CONTROL_LEADS, type Device, type Lead, type Rig, type Sound } from '../rig/schema';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
 import { Joined } from '../graph';
@@ -9,6 +9,21 @@ import { passesOf, pluggedJacks } from './plugged';
 
 /** Sound travels one metre in 2.9 ms. */
 export const AIR_MS_PER_METRE = 2.9;
+/** The size of a speaker cabinet whose kind says none, in m. */
+const USUAL_CABINET_M = 0.5;
+
+/**
+ * What distance costs between a speaker and a microphone, in dB: nothing within the cabinet's size,
+ * where the microphone is in front of one cone, and 6 dB a doubling from there on. A room's own sound
+ * is left out, so that far off more is heard than this says.
+ */
+export const airLossDb = (metres: number, cabinetMetres: number): number =>
+  metres <= cabinetMetres ? 0 : 20 * Math.log10(cabinetMetres / metres);
+
+const cabinetOf = (kind: string): number => {
+  const { size } = kindOf(kind);
+  return size ? Math.max(size.width, size.depth, size.height) / 1000 : USUAL_CABINET_M;
+};
 
 /** Leads that carry signal as voltage on metal. */
 export const isMetal = (lead: Lead): boolean =>
@@ -253,9 +268,15 @@ class CircuitBuilder {
   private addHops(): void {
     for (const { lead, from, to } of this.conductors) {
       if (isMetal(lead) || lead.type === 'midi') continue;
+      const speaker = deviceOf(this.rig, lead.from.device);
+      const air = lead.type === 'air' &&
+        speaker && {
+          latencyMs: lead.metres * AIR_MS_PER_METRE,
+          gainDb: airLossDb(lead.metres, cabinetOf(speaker.kind)),
+        };
       this.addStage(
         lead.to.device,
-        hop(lead.type, lead.type === 'air' ? lead.metres * AIR_MS_PER_METRE : 0),
+        { ...hop(lead.type, 0), ...air },
         this.netOf(lead.from.device, from),
         { to: this.driver(lead.to.device, to, LEAST_OHMS), lead: lead.id },
       );

@@ -217,7 +217,7 @@ export const airFigure = figure(
   'airDb',
   'Speaker terminals to a close microphone',
   'dB',
-  -58,
+  -43,
   [-120, 0],
   'a cabinet of usual sensitivity and a dynamic microphone at the cloth',
 );
