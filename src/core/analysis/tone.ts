@@ -1,4 +1,5 @@
 import { type Circuit, type Section, solveSection } from '../circuit';
+import { sure } from '../outcome';
 import { decibels } from '../units';
 
 /**
@@ -105,10 +106,10 @@ export function sectionKey(
   net: number,
 ): string {
   const at = new Map(section.nets.map((n, i) => [n, i]));
-  const nets = section.nets.map(
-    (n) =>
-      `${circuit.nets[n]!.leadFarads}:${circuit.nets[n]!.shunts.map((s) => `${s.ohms},${s.farads},${s.henries ?? 0}`).join(';')}`,
-  );
+  const nets = section.nets.map((n) => {
+    const { leadFarads, shunts } = sure(circuit.nets[n]);
+    return `${leadFarads}:${shunts.map((x) => [x.ohms, x.farads, x.henries ?? 0].join()).join(';')}`;
+  });
   const resistors = section.resistors.map((r) => `${at.get(r.a)}-${at.get(r.b)}=${r.ohms}`);
   const drivers = section.drivers.map((d) => `${at.get(d.net)}:${d.ohms},${d.henries}`);
   return [nets.join('|'), resistors.join('|'), drivers.join('|'), driver, at.get(net)].join('#');
