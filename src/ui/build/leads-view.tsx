@@ -1,6 +1,6 @@
 'use client';
 import { Button, Checkbox, Group, MultiSelect, Select } from '@mantine/core';
-import { type Cut, cutList, makingOf, PLUG_CLEARANCE } from '../../core/build';
+import { type Cut, cutList, type CutList, makingOf, PLUG_CLEARANCE } from '../../core/build';
 import { LEAD_NAMES, LEAD_TAGS } from '../../core/draw';
 import { type Edit, endWords, freshId } from '../../core/rig';
 import { fixed, showLength } from '../../core/units';
@@ -42,10 +42,7 @@ const FIELDS: {
  */
 export function LeadsView() {
   const rig = useDocument();
-  const edit = useRig((s) => s.edit);
-  const units = useRig((s) => s.units);
   const setNotice = useRig((s) => s.setNotice);
-  const making = makingOf(rig);
   const list = cutList(rig);
   // What is routed is made as it has to be; what was measured then no longer holds.
   const longer = list.cuts
@@ -56,7 +53,6 @@ export function LeadsView() {
       metres: Number(c.cut.toFixed(3)),
       ...(c.lead.pF !== undefined && { pF: null }),
     }));
-  const short = list.cuts.filter((c) => c.short > 0.001);
   const write = (what: 'cut' | 'wiring' | 'bill') =>
     import('../../core/formats').then(
       (f) =>
@@ -76,71 +72,10 @@ export function LeadsView() {
     );
   return (
     <div className="scroll common-box" data-place="leads">
-      <Group gap={10} align="end" className="no-print">
-        {FIELDS.map((f) => (
-          <CommitNumber
-            key={f.key}
-            w={104}
-            label={f.label}
-            min={f.key === 'step' ? 0.001 : 0}
-            max={f.max}
-            step={f.step}
-            value={making[f.key]}
-            onCommit={(x) =>
-              x !== undefined && edit({ edit: 'setMaking', making: { ...making, [f.key]: x } })
-            }
-          />
-        ))}
-        <Select
-          size="xs"
-          w={110}
-          label="Codes"
-          allowDeselect={false}
-          value={making.codes}
-          data={[
-            { value: 'numbers', label: 'numbers' },
-            { value: 'colours', label: 'colours' },
-          ]}
-          onChange={(v) => v && edit({ edit: 'setMaking', making: { ...making, codes: v } })}
-        />
-      </Group>
+      <MakingFields />
       <LeadFiles longer={longer} write={write} />
-      <p data-cut-sum className="common-gap-5">
-        <strong>{list.cuts.length} leads</strong>, {list.joints} joints, about{' '}
-        <strong>{fixed(list.hours)} h</strong>. Stock:{' '}
-        {list.stock
-          .map((s) => `${LEAD_NAMES[s.type]} ${showLength(s.metres, units.length)}`)
-          .join(', ')}
-        . Plugs: {list.plugs.map((p) => `${p.count} ${p.plug}`).join(', ')}.
-        {short.length > 0 && (
-          <strong>
-            {' '}
-            Too short: {short.map((c) => `${c.code} by ${Math.ceil(c.short * 100)} cm`).join(', ')}.
-          </strong>
-        )}
-      </p>
-      <table className="sheet-table figures" data-table="cuts">
-        <thead>
-          <tr>
-            <th>Code</th>
-            <th>From</th>
-            <th>To</th>
-            <th>Lead</th>
-            <th>Plugs</th>
-            <th>Has</th>
-            <th>Its way</th>
-            <th>Cut</th>
-            <th>Capacitance</th>
-            <th>Measured, pF</th>
-            <th>Joints</th>
-          </tr>
-        </thead>
-        <tbody>
-          {list.cuts.map((c) => (
-            <CutRow key={c.lead.id} c={c} />
-          ))}
-        </tbody>
-      </table>
+      <CutSum list={list} />
+      <CutTable list={list} />
       <Looms />
       <p className="faint common-text-2">
         Ways follow Board, Rack and Stage; a lead with an end that stands nowhere has the length
@@ -149,6 +84,88 @@ export function LeadsView() {
         mains leads are not made here.
       </p>
     </div>
+  );
+}
+
+/** What leads are made with: allowances, times and prices, and how they are coded. */
+function MakingFields() {
+  const making = makingOf(useDocument());
+  const edit = useRig((s) => s.edit);
+  const set = (part: Partial<typeof making>) =>
+    edit({ edit: 'setMaking', making: { ...making, ...part } });
+  return (
+    <Group gap={10} align="end" className="no-print">
+      {FIELDS.map((f) => (
+        <CommitNumber
+          key={f.key}
+          w={104}
+          label={f.label}
+          min={f.key === 'step' ? 0.001 : 0}
+          max={f.max}
+          step={f.step}
+          value={making[f.key]}
+          onCommit={(x) => x !== undefined && set({ [f.key]: x })}
+        />
+      ))}
+      <Select
+        size="xs"
+        w={110}
+        label="Codes"
+        allowDeselect={false}
+        value={making.codes}
+        data={[
+          { value: 'numbers', label: 'numbers' },
+          { value: 'colours', label: 'colours' },
+        ]}
+        onChange={(v) => v && set({ codes: v })}
+      />
+    </Group>
+  );
+}
+
+/** How much there is to make, and what is too short for its way. */
+function CutSum({ list }: { list: CutList }) {
+  const units = useRig((s) => s.units);
+  const short = list.cuts.filter((c) => c.short > 0.001);
+  return (
+    <p data-cut-sum className="common-gap-5">
+      <strong>{list.cuts.length} leads</strong>, {list.joints} joints, about{' '}
+      <strong>{fixed(list.hours)} h</strong>. Stock:{' '}
+      {list.stock
+        .map((s) => `${LEAD_NAMES[s.type]} ${showLength(s.metres, units.length)}`)
+        .join(', ')}
+      . Plugs: {list.plugs.map((p) => `${p.count} ${p.plug}`).join(', ')}.
+      {short.length > 0 && (
+        <strong>
+          {' '}
+          Too short: {short.map((c) => `${c.code} by ${Math.ceil(c.short * 100)} cm`).join(', ')}.
+        </strong>
+      )}
+    </p>
+  );
+}
+
+const COLUMNS = [
+  ...['Code', 'From', 'To', 'Lead', 'Plugs', 'Has', 'Its way', 'Cut', 'Capacitance'],
+  ...['Measured, pF', 'Joints'],
+];
+
+function CutTable({ list }: { list: CutList }) {
+  return (
+    <table className="sheet-table figures" data-table="cuts">
+      <thead>
+        <tr>
+          {COLUMNS.map((c) => (
+            <th key={c}>{c}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {list.cuts.map((c) => (
+          <CutRow key={c.lead.id} c={c} />
+        ))}
+      </tbody>
+    </table>
   );
 }
 

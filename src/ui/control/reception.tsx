@@ -19,50 +19,21 @@ const WAYS = [
   { value: 'toggle', label: 'turns over each time' },
 ];
 
+type Row = NonNullable<MidiSetup['controls']>[number];
+
+/** The first control number from 20 on that is not taken; 0 and 32 select banks. */
+const freeNumber = (table: readonly Row[]): number =>
+  Array.from({ length: 127 }, (_, n) => (20 + n) % 128).find(
+    (cc) => ![0, 32].includes(cc) && !table.some((x) => x.cc === cc),
+  ) ?? 20;
+
 /**
  * What one device takes in, as its manual has it: programs, control changes and what they move, how
  * long it takes, whether it tells back.
  */
 export function Reception({ m }: { m: MidiDevice }) {
-  const rig = useDocument();
-  const edit = useRig((s) => s.edit);
   const [open, setOpen] = useState(false);
   const { device } = m;
-  const set = (change: Partial<MidiSetup>) =>
-    edit({ edit: 'setMidi', device: device.id, midi: { ...device.midi, ...change } });
-  const table = m.mapped.map((x): NonNullable<MidiSetup['controls']>[number] => ({
-    setting: x.setting,
-    ...(x.device !== device.id && { device: x.device }),
-    cc: x.cc,
-    way: x.way,
-  }));
-  const change = (i: number, part: Partial<(typeof table)[number]>) =>
-    set({ controls: table.map((x, k) => (k === i ? { ...x, ...part } : x)) });
-  const all = [device, ...blocksOf(rig, device.id)].flatMap((d) =>
-    movable(rig, d.id).map((o) => ({
-      value: `${d.id} ${o.value}`,
-      label: d.id === device.id ? o.label : `${nameOf(rig, d.id)}: ${o.label}`,
-    })),
-  );
-  const free = () =>
-    Array.from({ length: 127 }, (_, n) => (20 + n) % 128).find(
-      (cc) => ![0, 32].includes(cc) && !table.some((x) => x.cc === cc),
-    ) ?? 20;
-  const add = (what: string) => {
-    const [id, setting] = what.split(' ');
-    set({
-      controls: [
-        ...table,
-        {
-          setting: setting!,
-          ...(id !== device.id && { device: id! }),
-          cc: free(),
-          way: 'absolute',
-        },
-      ],
-    });
-  };
-  const times = m.kind.figures.filter((f) => TIMES.includes(f.id));
   return (
     <>
       <Button
@@ -84,53 +55,92 @@ export function Reception({ m }: { m: MidiDevice }) {
         data-reception={device.id}
         onClick={(e) => e.stopPropagation()}
       >
-        <Group gap={16}>
-          {m.kind.midi!.programs && (
-            <Checkbox
-              size="xs"
-              label="programs"
-              checked={m.programs}
-              onChange={(e) => set({ programs: e.currentTarget.checked })}
-            />
-          )}
-          <Checkbox
-            size="xs"
-            label="tells back what is changed on it"
-            checked={m.reports}
-            onChange={(e) => set({ reports: e.currentTarget.checked })}
-          />
-        </Group>
-        {times.length > 0 && <AnsweringTimes times={times} device={device} />}
-        <ReceptionTable table={table} change={change} all={all} device={device} set={set} />
-        {table.length === 0 && <p className="faint small-print">It takes no control changes.</p>}
-        <Group mt={10} gap={8}>
-          <Select
-            size="xs"
-            w={260}
-            searchable
-            placeholder="Add what a control change moves …"
-            aria-label="Add what a control change moves"
-            data={all}
-            value={null}
-            onChange={(v) => v && add(v)}
-          />
-          <Button
-            size="xs"
-            variant="default"
-            disabled={!device.midi?.controls}
-            onClick={() => set({ controls: undefined })}
-          >
-            As usual for its kind
-          </Button>
-          <Button size="xs" ml="auto" onClick={() => setOpen(false)}>
-            Done
-          </Button>
-        </Group>
+        <TakesIn m={m} onDone={() => setOpen(false)} />
         <p className="faint reception-text">
           What turns over each time ends differently with every start; where the device can be set
           to a value, that is safer. 0 and 32 select banks.
         </p>
       </Modal>
+    </>
+  );
+}
+
+/** The form of what a device takes in. */
+function TakesIn({ m, onDone }: { m: MidiDevice; onDone: () => void }) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  const { device } = m;
+  const set = (change: Partial<MidiSetup>) =>
+    edit({ edit: 'setMidi', device: device.id, midi: { ...device.midi, ...change } });
+  const table = m.mapped.map((x): Row => ({
+    setting: x.setting,
+    ...(x.device !== device.id && { device: x.device }),
+    cc: x.cc,
+    way: x.way,
+  }));
+  const change = (i: number, part: Partial<Row>) =>
+    set({ controls: table.map((x, k) => (k === i ? { ...x, ...part } : x)) });
+  const all = [device, ...blocksOf(rig, device.id)].flatMap((d) =>
+    movable(rig, d.id).map((o) => ({
+      value: `${d.id} ${o.value}`,
+      label: d.id === device.id ? o.label : `${nameOf(rig, d.id)}: ${o.label}`,
+    })),
+  );
+  const add = (what: string) => {
+    const [id, setting] = what.split(' ');
+    const row: Row = {
+      setting: setting!,
+      ...(id !== device.id && { device: id! }),
+      cc: freeNumber(table),
+      way: 'absolute',
+    };
+    set({ controls: [...table, row] });
+  };
+  const times = m.kind.figures.filter((f) => TIMES.includes(f.id));
+  return (
+    <>
+      <Group gap={16}>
+        {m.kind.midi!.programs && (
+          <Checkbox
+            size="xs"
+            label="programs"
+            checked={m.programs}
+            onChange={(e) => set({ programs: e.currentTarget.checked })}
+          />
+        )}
+        <Checkbox
+          size="xs"
+          label="tells back what is changed on it"
+          checked={m.reports}
+          onChange={(e) => set({ reports: e.currentTarget.checked })}
+        />
+      </Group>
+      {times.length > 0 && <AnsweringTimes times={times} device={device} />}
+      <ReceptionTable table={table} change={change} all={all} device={device} set={set} />
+      {table.length === 0 && <p className="faint small-print">It takes no control changes.</p>}
+      <Group mt={10} gap={8}>
+        <Select
+          size="xs"
+          w={260}
+          searchable
+          placeholder="Add what a control change moves …"
+          aria-label="Add what a control change moves"
+          data={all}
+          value={null}
+          onChange={(v) => v && add(v)}
+        />
+        <Button
+          size="xs"
+          variant="default"
+          disabled={!device.midi?.controls}
+          onClick={() => set({ controls: undefined })}
+        >
+          As usual for its kind
+        </Button>
+        <Button size="xs" ml="auto" onClick={onDone}>
+          Done
+        </Button>
+      </Group>
     </>
   );
 }

@@ -20,6 +20,34 @@ export interface LockerUnit {
   doubleBooked: boolean;
 }
 
+/** Whether a unit is what was searched for, by its number, name, owner or a rig that uses it. */
+const isWanted = (u: LockerUnit, wanted: string): boolean =>
+  [u.serial, u.name, u.owner, ...u.uses.map((x) => x.rigName)].some((t) =>
+    t.toLowerCase().includes(wanted.toLowerCase()),
+  );
+
+/** Writes all units as a table. The writer is fetched when it is needed. */
+async function writeLocker(units: readonly LockerUnit[]): Promise<void> {
+  const { toCsv } = await import('../../core/formats');
+  const head = [
+    'serial',
+    'name',
+    'owner',
+    'weight g',
+    'value',
+    'used in',
+    'double-booked',
+    'notes',
+  ];
+  const rows = units.map((u) => [
+    ...[u.serial, u.name, u.owner, u.grams, u.value],
+    u.uses.map((x) => `${x.rigName}: ${x.deviceName}`).join('; '),
+    u.doubleBooked ? 'yes' : 'no',
+    u.notes,
+  ]);
+  save('gear-locker.csv', toCsv(head, rows), 'text/csv;charset=utf-8');
+}
+
 /**
  * Every unit with a serial number across all rigs: whose, what it weighs and is worth, where it is
  * used now, and what is promised twice.
@@ -45,55 +73,11 @@ export function GearLocker({
     const { serial, name, owner, grams, value, notes } = { ...u, ...change };
     return ask('/api/gear', 'PUT', { serial, name, owner, grams, value, notes });
   };
-  const shown = units.filter(
-    (u) =>
-      (!onlyTwice || u.doubleBooked) &&
-      (!wanted ||
-        [u.serial, u.name, u.owner, ...u.uses.map((x) => x.rigName)].some((t) =>
-          t.toLowerCase().includes(wanted.toLowerCase()),
-        )),
-  );
+  const shown = units.filter((u) => (!onlyTwice || u.doubleBooked) && isWanted(u, wanted));
   const twice = units.filter((u) => u.doubleBooked);
-  const write = () =>
-    import('../../core/formats').then(
-      (f) =>
-        save(
-          'gear-locker.csv',
-          f.toCsv(
-            ['serial', 'name', 'owner', 'weight g', 'value', 'used in', 'double-booked', 'notes'],
-            units.map((u) => [
-              u.serial,
-              u.name,
-              u.owner,
-              u.grams,
-              u.value,
-              u.uses.map((x) => `${x.rigName}: ${x.deviceName}`).join('; '),
-              u.doubleBooked ? 'yes' : 'no',
-              u.notes,
-            ]),
-          ),
-          'text/csv;charset=utf-8',
-        ),
-      (e: unknown) => setSaid(String(e)),
-    );
   return (
     <main className="page" data-place="locker">
-      <Group justify="space-between" mb={10}>
-        <h1 className="gear-locker-text">
-          Gear locker{' '}
-          <span className="faint gear-locker-text-2">
-            every unit with a serial number, across all rigs
-          </span>
-        </h1>
-        <Group gap={8}>
-          <Button variant="default" onClick={() => void write()}>
-            As CSV
-          </Button>
-          <Button component={Link} href="/" variant="default">
-            Rigs
-          </Button>
-        </Group>
-      </Group>
+      <PageHead onWrite={() => void writeLocker(units).catch((e: unknown) => setSaid(String(e)))} />
       {problem && (
         <div role="alert" className="empty">
           {problem}
@@ -133,6 +117,28 @@ export function GearLocker({
         it.
       </p>
     </main>
+  );
+}
+
+/** What the page is, and where it leads. */
+function PageHead({ onWrite }: { onWrite: () => void }) {
+  return (
+    <Group justify="space-between" mb={10}>
+      <h1 className="gear-locker-text">
+        Gear locker{' '}
+        <span className="faint gear-locker-text-2">
+          every unit with a serial number, across all rigs
+        </span>
+      </h1>
+      <Group gap={8}>
+        <Button variant="default" onClick={onWrite}>
+          As CSV
+        </Button>
+        <Button component={Link} href="/" variant="default">
+          Rigs
+        </Button>
+      </Group>
+    </Group>
   );
 }
 

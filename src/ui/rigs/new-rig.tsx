@@ -1,7 +1,7 @@
 'use client';
 import { Button, Checkbox, Group, MultiSelect, Select, TagsInput, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
 import { sure } from '../../core/outcome';
@@ -30,49 +30,65 @@ const CHOOSABLE = [
 const instruments = kindOptions(START_INSTRUMENTS);
 const pedals = kindOptions(START_PEDALS);
 
+/** What was answered so far. */
+interface Answers {
+  name: string;
+  ins: string[];
+  wireless: string;
+  ways: string[];
+  owned: string[];
+  other: string[];
+  sounds: string[];
+}
+
+const NOTHING_YET: Answers = {
+  ...{ name: '', ins: [], wireless: 'no', ways: [], owned: [], other: [] },
+  sounds: ['Clean', 'Crunch', 'Lead'],
+};
+
+/** What still has to be answered, in words. */
+const missingIn = ({ name, ins, ways, sounds }: Answers): string[] => [
+  ...(name.trim() ? [] : ['a name']),
+  ...(ins.length ? [] : ['an instrument']),
+  ...(ways.length ? [] : ['where it is heard']),
+  ...(sounds.length ? [] : ['a sound']),
+];
+
+/** The rig that the answers ask for; nothing while too little is answered. */
+function rigFor({ name, ins, wireless, ways, owned, other, sounds }: Answers): Rig | null {
+  if (!ins.length || !ways.length || !sounds.length) return null;
+  const brief: Brief = {
+    sources: ins.map((kind, n) => ({
+      id: `source-${n + 1}`,
+      kind,
+      name: kindOf(kind).name,
+      ...(n === 0 && wireless === 'yes' && { wireless: true }),
+    })),
+    destinations: (ways as Way[]).map((way) => ({ id: way, way, name: WAY_NAMES[way] })),
+    gear: owned.map((kind, n) => ({ id: `gear-${n + 1}`, kind, name: kindOf(kind).name })),
+    sounds: sounds.map((sound, n) => ({ id: `sound-${n + 1}`, name: sound })),
+  };
+  return settled(
+    proposeRig(brief, {
+      id: freshId(name || 'rig', []),
+      name: name.trim() || 'New rig',
+      otherSchool: other,
+    }),
+  );
+}
+
 /**
  * The short start: what comes in, what must be heard where, which pedals are on hand; then an
  * ordered rig to edit.
  */
 export function NewRig() {
   const router = useRouter();
-  const [name, setName] = useState('');
-  const [ins, setIns] = useState<string[]>([]);
-  const [wireless, setWireless] = useState('no');
-  const [ways, setWays] = useState<string[]>([]);
-  const [owned, setOwned] = useState<string[]>([]);
-  const [other, setOther] = useState<string[]>([]);
-  const [sounds, setSounds] = useState(['Clean', 'Crunch', 'Lead']);
+  const [answers, setAnswers] = useState(NOTHING_YET);
   const [saying, setSaying] = useState<string | null>(null);
-  const missing = [
-    !name.trim() && 'a name',
-    !ins.length && 'an instrument',
-    !ways.length && 'where it is heard',
-    !sounds.length && 'a sound',
-  ].filter(Boolean);
-  const rig = useMemo(() => {
-    if (!ins.length || !ways.length || !sounds.length) return null;
-    const brief: Brief = {
-      sources: ins.map((kind, n) => ({
-        id: `source-${n + 1}`,
-        kind,
-        name: kindOf(kind).name,
-        ...(n === 0 && wireless === 'yes' && { wireless: true }),
-      })),
-      destinations: (ways as Way[]).map((way) => ({ id: way, way, name: WAY_NAMES[way] })),
-      gear: owned.map((kind, n) => ({ id: `gear-${n + 1}`, kind, name: kindOf(kind).name })),
-      sounds: sounds.map((sound, n) => ({ id: `sound-${n + 1}`, name: sound })),
-    };
-    return settled(
-      proposeRig(brief, {
-        id: freshId(name || 'rig', []),
-        name: name.trim() || 'New rig',
-        otherSchool: other,
-      }),
-    );
-  }, [name, ins, wireless, ways, owned, other, sounds]);
+  const rig = useMemo(() => rigFor(answers), [answers]);
   const report = useMemo(() => (rig ? analyse(rig) : null), [rig]);
   const make = async () => {
+    const missing = missingIn(answers);
     if (!rig || missing.length) return setSaying(`Still needed: ${missing.join(', ')}.`);
     const reply = await askServer<{ id: string }>('/api/rigs', 'POST', {
       rig,
@@ -83,26 +99,105 @@ export function NewRig() {
   };
   return (
     <main className="page new-rig-columns">
-      <StartForm
-        make={make}
-        name={name}
-        setName={setName}
-        ins={ins}
-        setIns={setIns}
-        wireless={wireless}
-        setWireless={setWireless}
-        ways={ways}
-        setWays={setWays}
-        owned={owned}
-        setOwned={setOwned}
-        sounds={sounds}
-        setSounds={setSounds}
-        other={other}
-        setOther={setOther}
-        saying={saying}
-      />
+      <form
+        className="new-rig-columns-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void make();
+        }}
+      >
+        <h1 className="new-rig-text">A new rig</h1>
+        <Questions
+          answers={answers}
+          onAnswer={(part) => setAnswers((before) => ({ ...before, ...part }))}
+        />
+        <Group>
+          <Button type="submit">Make this rig</Button>
+          <Button variant="default" component="a" href="/">
+            Cancel
+          </Button>
+        </Group>
+        {saying && <p role="alert">{saying}</p>}
+      </form>
       <Proposal rig={rig} report={report} />
     </main>
+  );
+}
+
+/** What is asked before a rig is proposed. */
+function Questions({
+  answers,
+  onAnswer,
+}: {
+  answers: Answers;
+  onAnswer: (part: Partial<Answers>) => void;
+}) {
+  return (
+    <>
+      <TextInput
+        label="What is it called?"
+        placeholder="Fly rig, autumn"
+        value={answers.name}
+        onChange={(e) => onAnswer({ name: e.currentTarget.value })}
+        data-autofocus
+      />
+      <MultiSelect
+        label="What comes in?"
+        placeholder={answers.ins.length ? '' : 'choose instruments'}
+        searchable
+        data={instruments}
+        value={answers.ins}
+        onChange={(ins) => onAnswer({ ins })}
+        hidePickedOptions
+      />
+      <Select
+        label="Does the first one come by wireless?"
+        data={[
+          { value: 'no', label: 'no, on a lead' },
+          { value: 'yes', label: 'yes' },
+        ]}
+        value={answers.wireless}
+        allowDeselect={false}
+        onChange={(v) => onAnswer({ wireless: v ?? 'no' })}
+      />
+      <Checkbox.Group
+        label="Where must it be heard?"
+        value={answers.ways}
+        onChange={(ways) => onAnswer({ ways })}
+      >
+        <Group gap={12} mt={4}>
+          {Object.entries(WAY_WORDS).map(([value, label]) => (
+            <Checkbox key={value} value={value} label={label} />
+          ))}
+        </Group>
+      </Checkbox.Group>
+      <MultiSelect
+        label="Which pedals are on hand?"
+        description="The order does not matter; two of a kind can be added later."
+        searchable
+        data={pedals}
+        value={answers.owned}
+        onChange={(owned) => onAnswer({ owned })}
+        hidePickedOptions
+      />
+      <TagsInput
+        label="Which sounds?"
+        description="Quietest first; type and press Enter"
+        value={answers.sounds}
+        onChange={(sounds) => onAnswer({ sounds })}
+        maxTags={30}
+      />
+      <MultiSelect
+        label="Where do you follow the other school?"
+        description="Everything else is ordered in the usual way"
+        data={ORDER_RULES.filter((r) => CHOOSABLE.includes(r.id)).map((r) => ({
+          value: r.id,
+          label: `${r.thing}: ${r.other}`,
+        }))}
+        value={answers.other}
+        onChange={(other) => onAnswer({ other })}
+      />
+    </>
   );
 }
 
@@ -137,120 +232,5 @@ function Proposal({ rig, report }: { rig: Rig | null; report: Report | null }) {
         </>
       )}
     </section>
-  );
-}
-
-/** What is asked before a rig is proposed. */
-function StartForm({
-  make,
-  name,
-  setName,
-  ins,
-  setIns,
-  wireless,
-  setWireless,
-  ways,
-  setWays,
-  owned,
-  setOwned,
-  sounds,
-  setSounds,
-  other,
-  setOther,
-  saying,
-}: {
-  make: () => Promise<void>;
-  name: string;
-  setName: Dispatch<SetStateAction<string>>;
-  ins: string[];
-  setIns: Dispatch<SetStateAction<string[]>>;
-  wireless: string;
-  setWireless: Dispatch<SetStateAction<string>>;
-  ways: string[];
-  setWays: Dispatch<SetStateAction<string[]>>;
-  owned: string[];
-  setOwned: Dispatch<SetStateAction<string[]>>;
-  sounds: string[];
-  setSounds: Dispatch<SetStateAction<string[]>>;
-  other: string[];
-  setOther: Dispatch<SetStateAction<string[]>>;
-  saying: string | null;
-}) {
-  return (
-    <form
-      className="new-rig-columns-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void make();
-      }}
-    >
-      <h1 className="new-rig-text">A new rig</h1>
-      <TextInput
-        label="What is it called?"
-        placeholder="Fly rig, autumn"
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-        data-autofocus
-      />
-      <MultiSelect
-        label="What comes in?"
-        placeholder={ins.length ? '' : 'choose instruments'}
-        searchable
-        data={instruments}
-        value={ins}
-        onChange={setIns}
-        hidePickedOptions
-      />
-      <Select
-        label="Does the first one come by wireless?"
-        data={[
-          { value: 'no', label: 'no, on a lead' },
-          { value: 'yes', label: 'yes' },
-        ]}
-        value={wireless}
-        allowDeselect={false}
-        onChange={(v) => setWireless(v ?? 'no')}
-      />
-      <Checkbox.Group label="Where must it be heard?" value={ways} onChange={setWays}>
-        <Group gap={12} mt={4}>
-          {Object.entries(WAY_WORDS).map(([value, label]) => (
-            <Checkbox key={value} value={value} label={label} />
-          ))}
-        </Group>
-      </Checkbox.Group>
-      <MultiSelect
-        label="Which pedals are on hand?"
-        description="The order does not matter; two of a kind can be added later."
-        searchable
-        data={pedals}
-        value={owned}
-        onChange={setOwned}
-        hidePickedOptions
-      />
-      <TagsInput
-        label="Which sounds?"
-        description="Quietest first; type and press Enter"
-        value={sounds}
-        onChange={setSounds}
-        maxTags={30}
-      />
-      <MultiSelect
-        label="Where do you follow the other school?"
-        description="Everything else is ordered in the usual way"
-        data={ORDER_RULES.filter((r) => CHOOSABLE.includes(r.id)).map((r) => ({
-          value: r.id,
-          label: `${r.thing}: ${r.other}`,
-        }))}
-        value={other}
-        onChange={setOther}
-      />
-      <Group>
-        <Button type="submit">Make this rig</Button>
-        <Button variant="default" component="a" href="/">
-          Cancel
-        </Button>
-      </Group>
-      {saying && <p role="alert">{saying}</p>}
-    </form>
   );
 }

@@ -90,8 +90,6 @@ export function Walk({
     [view, rig.leads, shown.length, compared, foldedLanes],
   );
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const worst = useWorst();
-  const devices = useMemo(() => new Map(rig.devices.map((d) => [d.id, d])), [rig.devices]);
   const over = (e: DragOverEvent) =>
     onMoving({
       device: String(e.active.data.current!.device),
@@ -101,8 +99,6 @@ export function Walk({
     if (e.over) onDrop(String(e.active.data.current!.device), String(e.over.id));
     onMoving(null);
   };
-  const movable = (device: string, lead: PlacedLead) =>
-    lead.lead.from.device !== device && lead.lead.to.device !== device;
   return (
     <DndContext
       sensors={sensors}
@@ -120,28 +116,7 @@ export function Walk({
       >
         <Gutter geometry={geometry} onFoldLane={onFoldLane} compared={compared} shown={shown} />
         <Ways geometry={geometry} />
-        {geometry.stations.map((p) => {
-          const device = devices.get(p.station.device);
-          return (
-            <StationStrip
-              key={p.station.id}
-              placed={p}
-              device={device}
-              canMove={
-                !p.station.folded &&
-                device !== undefined &&
-                kindOf(device.kind).through !== undefined
-              }
-              selected={selection?.kind === 'device' && selection.id === p.station.device}
-              worst={
-                worst.get(p.station.device) ??
-                p.station.folded?.map((d) => worst.get(d)).find((x) => x)
-              }
-              onSelect={onSelect}
-              onUnfold={onUnfold}
-            />
-          );
-        })}
+        <Strips geometry={geometry} {...{ rig, selection, onSelect, onUnfold }} />
         {geometry.stations.map((p) => (
           <MeterColumn
             key={p.station.id}
@@ -157,23 +132,67 @@ export function Walk({
             levelDb={compared ? compared.levelDb(p.station.id) : null}
           />
         ))}
-        {geometry.leads.map((l) => (
-          <LeadTag
-            key={l.lead.id}
-            placed={l}
-            words={
-              `${endWords(rig, l.lead.from)} ` +
-              `to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`
-            }
-            selected={selection?.kind === 'lead' && selection.id === l.lead.id}
-            target={moving !== null && movable(moving.device, l)}
-            over={moving?.lead === l.lead.id}
-            onSelect={onSelect}
-          />
-        ))}
+        <LeadTags geometry={geometry} {...{ rig, selection, moving, onSelect }} />
       </div>
     </DndContext>
   );
+}
+
+/** The strips of the stations, each with what is worst about it. */
+function Strips({
+  geometry,
+  rig,
+  selection,
+  onSelect,
+  onUnfold,
+}: { geometry: WalkGeometry } & Pick<Props, 'rig' | 'selection' | 'onSelect' | 'onUnfold'>) {
+  const worst = useWorst();
+  const devices = useMemo(() => new Map(rig.devices.map((d) => [d.id, d])), [rig.devices]);
+  return geometry.stations.map((p) => {
+    const device = devices.get(p.station.device);
+    return (
+      <StationStrip
+        key={p.station.id}
+        placed={p}
+        device={device}
+        canMove={
+          !p.station.folded && device !== undefined && kindOf(device.kind).through !== undefined
+        }
+        selected={selection?.kind === 'device' && selection.id === p.station.device}
+        worst={
+          worst.get(p.station.device) ?? p.station.folded?.map((d) => worst.get(d)).find((x) => x)
+        }
+        onSelect={onSelect}
+        onUnfold={onUnfold}
+      />
+    );
+  });
+}
+
+/** The tags of the leads: what each is, and whether a device in hand can go there. */
+function LeadTags({
+  geometry,
+  rig,
+  selection,
+  moving,
+  onSelect,
+}: { geometry: WalkGeometry } & Pick<Props, 'rig' | 'selection' | 'moving' | 'onSelect'>) {
+  const takes = (device: string, { lead }: PlacedLead) =>
+    lead.from.device !== device && lead.to.device !== device;
+  return geometry.leads.map((l) => (
+    <LeadTag
+      key={l.lead.id}
+      placed={l}
+      words={
+        `${endWords(rig, l.lead.from)} ` +
+        `to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`
+      }
+      selected={selection?.kind === 'lead' && selection.id === l.lead.id}
+      target={moving !== null && takes(moving.device, l)}
+      over={moving?.lead === l.lead.id}
+      onSelect={onSelect}
+    />
+  ));
 }
 
 /** The ways between stations, those that carry sound over those that do not. */

@@ -54,17 +54,50 @@ async function read(rig: Rig, file: File): Promise<Taken> {
   return songs.ok ? { ok: true, songs: songs.value } : said(songs);
 }
 
+/** What can be written of a rig, and of the song or the set in hand. */
+type What =
+  'songs' | 'sets' | 'chordpro' | 'programs' | 'chart' | 'song' | 'song ahead' | 'set' | 'order';
+
+/** Writes one file. The writers are fetched when they are needed. */
+async function write(what: What, rig: Rig, song?: Song, set?: SongSet): Promise<void> {
+  const f = await import('../../core/formats');
+  const csv = (name: string, text: string) => save(`${name}.csv`, text, 'text/csv;charset=utf-8');
+  const midi = (name: string, bytes: Uint8Array) =>
+    save(`${name}.mid`, new Blob([bytes as BlobPart], { type: 'audio/midi' }), 'audio/midi');
+  const cho = f.songsToChordPro(rig.songs ?? []);
+  const writers: Record<What, () => void> = {
+    songs: () => csv(`${rig.id}-songs`, f.songsToCsv(rig)),
+    sets: () => csv(`${rig.id}-sets`, f.setsToCsv(rig)),
+    chordpro: () => save(`${rig.id}-songs.cho`, cho, 'text/plain;charset=utf-8'),
+    programs: () => csv(`${rig.id}-programs`, f.programMapCsv(rig)),
+    chart: () => csv(`${rig.id}-midi-chart`, f.midiChartCsv(rig)),
+    song: () => song && midi(song.id, f.songToSmf(rig, song)),
+    'song ahead': () => song && midi(song.id, f.songToSmf(rig, song, { bars: 1 })),
+    set: () => set && midi(set.id, f.setToSmf(rig, set)),
+    order: () => set && csv(`${set.id}-running-order`, f.runningOrderToCsv(rig, set)),
+  };
+  writers[what]();
+}
+
+const errorWords = (e: unknown): string => (e instanceof Error ? e.message : String(e));
+
+/** A file that was not read, and why, line by line. */
+interface Wrong {
+  file: string;
+  lines: string[];
+}
+
 /** Songs and sets in and out of files. A file with anything wrong in it is refused whole, with its rows. */
 export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const setNotice = useRig((s) => s.setNotice);
   const input = useRef<HTMLInputElement>(null);
-  const [wrong, setWrong] = useState<{ file: string; lines: string[] } | null>(null);
+  const [wrong, setWrong] = useState<Wrong | null>(null);
   const take = async (file: File) => {
     const taken = await read(rig, file).catch((e: unknown): Taken => ({
       ok: false,
-      lines: [e instanceof Error ? e.message : String(e)],
+      lines: [errorWords(e)],
     }));
     if (!taken.ok) return setWrong({ file: file.name, lines: taken.lines });
     const edits = taking(rig, taken.songs, taken.sets);
@@ -72,38 +105,16 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
       taken.songs?.length ? `${taken.songs.length} songs` : '',
       taken.sets?.length ? `${taken.sets.length} sets` : '',
     ].filter(Boolean);
-    const words = `read ${counted.join(' and ') || 'nothing'} ` + `from ${file.name}`;
+    const words = `read ${counted.join(' and ') || 'nothing'} from ${file.name}`;
     if (edits.length && edit(edits, words).ok)
       setNotice(`${at(words, 0).toUpperCase()}${words.slice(1)}. It can be undone.`);
   };
-  const write = async (what: string) => {
-    const f = await import('../../core/formats');
-    const midi = (bytes: Uint8Array) => new Blob([bytes as BlobPart], { type: 'audio/midi' });
-    if (what === 'songs') save(`${rig.id}-songs.csv`, f.songsToCsv(rig), 'text/csv;charset=utf-8');
-    else if (what === 'sets')
-      save(`${rig.id}-sets.csv`, f.setsToCsv(rig), 'text/csv;charset=utf-8');
-    else if (what === 'programs')
-      save(`${rig.id}-programs.csv`, f.programMapCsv(rig), 'text/csv;charset=utf-8');
-    else if (what === 'chart')
-      save(`${rig.id}-midi-chart.csv`, f.midiChartCsv(rig), 'text/csv;charset=utf-8');
-    else if (what === 'chordpro')
-      save(`${rig.id}-songs.cho`, f.songsToChordPro(rig.songs ?? []), 'text/plain;charset=utf-8');
-    else if (what === 'order' && set)
-      save(`${set.id}-running-order.csv`, f.runningOrderToCsv(rig, set), 'text/csv;charset=utf-8');
-    else if (what === 'song' && song)
-      save(`${song.id}.mid`, midi(f.songToSmf(rig, song)), 'audio/midi');
-    else if (what === 'song ahead' && song)
-      save(`${song.id}.mid`, midi(f.songToSmf(rig, song, { bars: 1 })), 'audio/midi');
-    else if (what === 'set' && set) save(`${set.id}.mid`, midi(f.setToSmf(rig, set)), 'audio/midi');
-  };
-  const item = (what: string, label: string) => (
+  const item = (what: What, label: string) => (
     <Menu.Item
       key={what}
       onClick={() =>
-        void write(what).catch((e: unknown) =>
-          setNotice(
-            `The file could not be written: ${e instanceof Error ? e.message : String(e)}.`,
-          ),
+        void write(what, rig, song, set).catch((e: unknown) =>
+          setNotice(`The file could not be written: ${errorWords(e)}.`),
         )
       }
     >
@@ -150,20 +161,27 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
           if (file) void take(file);
         }}
       />
-      <Modal
-        opened={wrong !== null}
-        onClose={() => setWrong(null)}
-        title={`${wrong?.file ?? ''} was not read`}
-        size="lg"
-      >
-        <p>Nothing was taken from it. Put these right and read it again:</p>
-        <ul data-list="problems">
-          {wrong?.lines.slice(0, 40).map((l) => (
-            <li key={l}>{l}</li>
-          ))}
-        </ul>
-        {wrong && wrong.lines.length > 40 && <p>and {wrong.lines.length - 40} more.</p>}
-      </Modal>
+      <NotRead wrong={wrong} onClose={() => setWrong(null)} />
     </>
+  );
+}
+
+/** Why a file was not read, with its rows. */
+function NotRead({ wrong, onClose }: { wrong: Wrong | null; onClose: () => void }) {
+  return (
+    <Modal
+      opened={wrong !== null}
+      onClose={onClose}
+      title={`${wrong?.file ?? ''} was not read`}
+      size="lg"
+    >
+      <p>Nothing was taken from it. Put these right and read it again:</p>
+      <ul data-list="problems">
+        {wrong?.lines.slice(0, 40).map((l) => (
+          <li key={l}>{l}</li>
+        ))}
+      </ul>
+      {wrong && wrong.lines.length > 40 && <p>and {wrong.lines.length - 40} more.</p>}
+    </Modal>
   );
 }

@@ -1,34 +1,17 @@
-import {
-  type Dispatch,
-  type KeyboardEvent,
-  type ReactNode,
-  type SetStateAction,
-  useMemo,
-  useState,
-} from 'react';
-import {
-  boardModel,
-  judge,
-  placesNow,
-  pressedDevices,
-  snapped,
-  type XY,
-} from '../../../core/build';
-import type { Judged } from '../../../core/build/board';
-import type { Model } from '../../../core/build/board-model';
-import { boardSvg } from '../../../core/formats';
-import { at as entryAt, sure } from '../../../core/outcome';
-import type { Board, Device, Rig } from '../../../core/rig';
-import { useRig } from '../../store/use-rig';
+import type { ReactNode } from 'react';
+import { snapped } from '../../../core/build';
+import { at as entryAt } from '../../../core/outcome';
+import type { Board, Rig } from '../../../core/rig';
 import { DrawnPlan } from '../drawn-plan';
 import { Arrange } from './arrange';
 import { BenchBar } from './bench-bar';
-import { boardKeys, type Item, type Turn } from './board-keys';
+import { boardKeys } from './board-keys';
 import { BoardPanel } from './board-panel';
 import { Clashes } from './clashes';
 import { ItemPanel } from './item-panel';
-import { placing, standsOnFloor } from './placing';
+import { standsOnFloor } from './placing';
 import { Tray } from './tray';
+import { type BenchState, useBench } from './use-bench';
 
 /** One board from above, with the panel of what is chosen on it. */
 export function Bench({
@@ -40,91 +23,20 @@ export function Bench({
   rig: Rig;
   board: Board;
   onBoard: (id: string | null) => void;
-  adding: React.ReactNode;
+  adding: ReactNode;
 }) {
-  const edit = useRig((s) => s.edit);
-  const [selected, select] = useState<string | null>(null);
-  const [moving, setMoving] = useState<{ id: string; to: XY } | null>(null);
-  const pressed = useMemo(() => pressedDevices(rig), [rig]);
-  const model = useMemo(() => boardModel(rig, board, pressed), [rig, board, pressed]);
-  const now = useMemo(() => placesNow(model), [model]);
-  const at = useMemo(
-    () =>
-      moving
-        ? now.map((p, i) => (entryAt(model.items, i).device.id === moving.id ? moving.to : p))
-        : now,
-    [model, now, moving],
-  );
-  const judged = useMemo(() => judge(model, at), [model, at]);
-  const rest = useMemo(() => judge(model, now), [model, now]);
-  const svg = useMemo(
-    () => boardSvg(rig, board, { selected, at }, model),
-    [rig, board, selected, at, model],
-  );
-  const index = model.items.findIndex((i) => i.device.id === selected);
-  const item = model.items[index];
+  const bench = useBench(rig, board);
+  const { item, select, put, takeOff } = bench;
   const loose = rig.devices.filter(standsOnFloor(rig));
-  const put = (id: string, change: Partial<NonNullable<Device['at']>>) => {
-    const d = sure(rig.devices.find((x) => x.id === id));
-    return edit({
-      edit: 'placeOnBoard',
-      device: id,
-      at: { board: board.id, x: 0, y: 0, ...d.at, ...change },
-    }).ok;
-  };
-  const place = (list: readonly Device[]) => {
-    const edits = placing(rig, board, pressed, list);
-    if (edits.length)
-      edit(
-        edits,
-        edits.length === 1
-          ? `placed ${entryAt(list, 0).name} on ${board.name}`
-          : `placed ${edits.length} devices on ${board.name}`,
-      );
-  };
-  const choose = (by: number) =>
-    select(model.items[(index + by + model.items.length) % model.items.length]?.device.id ?? null);
-  const takeOff = (id: string) => {
-    edit({ edit: 'placeOnBoard', device: id, at: null });
-    select(null);
-  };
-  const turn = (it: Item) => put(it.device.id, { turn: ((it.turn + 90) % 360) as Turn });
-  const onKey = boardKeys(item, {
-    choose,
-    shift: (it, by) =>
-      put(it.device.id, { x: entryAt(now, index).x + by.x, y: entryAt(now, index).y + by.y }),
-    turn,
-    pin: (it) => put(it.device.id, { pinned: !it.pinned }),
-    takeOff: (it) => takeOff(it.device.id),
-    leave: () => {
-      select(null);
-      setMoving(null);
-    },
-  });
   return (
     <div className="board" data-place="board">
-      <BenchMain
-        rig={rig}
-        board={board}
-        adding={adding}
-        onBoard={onBoard}
-        judged={judged}
-        moving={moving}
-        rest={rest}
-        svg={svg}
-        select={select}
-        onKey={onKey}
-        model={model}
-        now={now}
-        setMoving={setMoving}
-        put={put}
-      />
+      <BenchMain bench={bench} adding={adding} onBoard={onBoard} />
       <aside className="board-side scroll">
         {item ? (
           <ItemPanel
             key={`${item.device.id} ${board.id}`}
             item={item}
-            onTurn={() => turn(item)}
+            onTurn={() => bench.turn(item)}
             onPin={(pinned) => put(item.device.id, { pinned })}
             onUnder={(under) => put(item.device.id, { under })}
             onOff={() => takeOff(item.device.id)}
@@ -133,8 +45,8 @@ export function Bench({
         ) : (
           <BoardPanel key={board.id} board={board} onGone={() => onBoard(null)} />
         )}
-        <Clashes model={model} judged={judged} onPick={select} />
-        <Tray loose={loose} onPlace={place} />
+        <Clashes model={bench.model} judged={bench.judged} onPick={select} />
+        <Tray loose={loose} onPlace={bench.placeAll} />
         <Arrange rig={rig} board={board} loose={loose} />
         <p className="faint common-text-2">
           Drag, or choose and use the keys: arrows 5 mm, Shift 1 mm, R turns, P pins, [ and ] go
@@ -147,36 +59,28 @@ export function Bench({
 
 /** The board itself, drawn, with what is chosen. */
 function BenchMain({
-  rig,
-  board,
+  bench,
   adding,
   onBoard,
-  judged,
-  moving,
-  rest,
-  svg,
-  select,
-  onKey,
-  model,
-  now,
-  setMoving,
-  put,
 }: {
-  rig: Rig;
-  board: Board;
+  bench: BenchState;
   adding: ReactNode;
   onBoard: (id: string | null) => void;
-  judged: Judged;
-  moving: { id: string; to: XY } | null;
-  rest: Judged;
-  svg: string;
-  select: Dispatch<SetStateAction<string | null>>;
-  onKey: (e: KeyboardEvent) => void;
-  model: Model;
-  now: XY[];
-  setMoving: Dispatch<SetStateAction<{ id: string; to: XY } | null>>;
-  put: (id: string, change: Partial<NonNullable<Device['at']>>) => boolean;
 }) {
+  const { rig, board, model, now, item, place, select, setMoving, put } = bench;
+  const onKey = boardKeys(item, {
+    choose: bench.choose,
+    shift: (it, by) => {
+      if (place) put(it.device.id, { x: place.x + by.x, y: place.y + by.y });
+    },
+    turn: bench.turn,
+    pin: (it) => put(it.device.id, { pinned: !it.pinned }),
+    takeOff: (it) => bench.takeOff(it.device.id),
+    leave: () => {
+      select(null);
+      setMoving(null);
+    },
+  });
   return (
     <div className="board-main">
       <BenchBar
@@ -184,11 +88,11 @@ function BenchMain({
         board={board}
         adding={adding}
         onBoard={onBoard}
-        judged={judged}
-        before={moving ? rest : null}
+        judged={bench.judged}
+        before={bench.moving ? bench.rest : null}
       />
       <DrawnPlan
-        svg={svg}
+        svg={bench.svg}
         label={
           `${board.name} from above. Square brackets choose, arrows move by 5 mm, with Shift ` +
           'by 1 mm, R turns, P pins, Delete takes off.'
@@ -198,10 +102,8 @@ function BenchMain({
         onDrag={(id, dx, dy, done) => {
           const i = model.items.findIndex((x) => x.device.id === id);
           if (i < 0) return;
-          const to = snapped(model, i, now, {
-            x: entryAt(now, i).x + dx,
-            y: entryAt(now, i).y + dy,
-          });
+          const from = entryAt(now, i);
+          const to = snapped(model, i, now, { x: from.x + dx, y: from.y + dy });
           if (!done) return setMoving({ id, to });
           setMoving(null);
           put(id, { ...to });

@@ -1,7 +1,6 @@
 'use client';
 import type { Scene } from '../../../core/control/scene';
-import { midiDevices, type Rehearsal, shownOn, type Stage } from '../../../core/midi';
-import type { Off, Recovery } from '../../../core/midi/rehearsal';
+import { midiDevices, shownOn } from '../../../core/midi';
 import { sure } from '../../../core/outcome';
 import { nameOf } from '../../../core/rig/find';
 import type { Rig, Song } from '../../../core/rig/schema';
@@ -10,7 +9,7 @@ import { displayLabels } from '../../../core/songs';
 import { showLevel } from '../../../core/units';
 import { useAnswer } from '../../look/use-answer';
 import { useDocument, useRig } from '../../store/use-rig';
-import type { Stop } from './stops';
+import type { Floor } from './use-floor';
 
 /** What the display of a device reads while a scene is on: the song and the sound, as they fit. */
 const display = (rig: Rig, song: Song | undefined, scene: Scene, device: string): string =>
@@ -19,29 +18,8 @@ const display = (rig: Rig, song: Song | undefined, scene: Scene, device: string)
     ?.lines.join(' / ') ?? '';
 
 /** What is off and how to get right, what every device shows, and what is heard. */
-export function HowItStands({
-  off,
-  name,
-  wanted,
-  steps,
-  now,
-  rig,
-  stage,
-  stop,
-  called,
-  heard,
-}: {
-  off: Off[];
-  name: (s: Scene) => string;
-  wanted: Scene;
-  steps: Recovery[];
-  now: Rehearsal;
-  rig: Rig;
-  stage: Stage;
-  stop: Stop | undefined;
-  called: Scene;
-  heard: Arriving[] | null;
-}) {
+export function HowItStands({ floor, heard }: { floor: Floor; heard: Arriving[] | null }) {
+  const { off, steps, wanted, name } = floor;
   return (
     <section>
       <div
@@ -66,7 +44,7 @@ export function HowItStands({
         )}
       </div>
       <h3>What every device does and shows</h3>
-      <StandIns now={now} rig={rig} stage={stage} stop={stop} called={called} off={off} />
+      <StandIns floor={floor} />
       <h3>What is heard where, as it stands</h3>
       <Heard heard={heard} />
     </section>
@@ -74,21 +52,7 @@ export function HowItStands({
 }
 
 /** What every stand-in does and shows now, and whether that is what is wanted. */
-function StandIns({
-  now,
-  rig,
-  stage,
-  stop,
-  called,
-  off,
-}: {
-  now: Rehearsal;
-  rig: Rig;
-  stage: Stage;
-  stop: Stop | undefined;
-  called: Scene;
-  off: Off[];
-}) {
+function StandIns({ floor: { now, rig, stage, stop, called, off } }: { floor: Floor }) {
   return (
     <table className="sheet-table figures" data-table="stand-ins">
       <thead>
