@@ -10,6 +10,9 @@ export const HIGH = 35;
 const up = (dbu: number) =>
   SIZE.meter - 4 - ((Math.max(LOW, Math.min(HIGH, dbu)) - LOW) / (HIGH - LOW)) * (SIZE.meter - 8);
 
+/** Where the meter of a station begins, under its label. */
+const topOf = (y: number): number => y + SIZE.label + 3;
+
 /**
  * The bar between noise and clip, and the figures, of one station; what differs in place of the bar
  * while two sounds are compared.
@@ -27,84 +30,16 @@ export const MeterColumn = memo(function MeterColumn({
 }) {
   const units = useRig((s) => s.units);
   const { station, x, y, width } = placed;
-  const { levelDbu, noiseDbu, peakDbu } = station.output;
-  const middle = width / 2;
-  const top = y + SIZE.label + 3;
+  const top = topOf(y);
   if (placed.folded) return null;
   return (
     <div data-figures={station.id}>
-      {!placed.narrow && differs && (
-        <div
-          className="differs"
-          data-differs={station.device}
-          title={differs.join('\n')}
-          style={{ left: x - 12, top, width: width + 24, height: SIZE.meter }}
-        >
-          {differs.slice(0, 3).map((w) => (
-            <div key={w}>{w}</div>
-          ))}
-          {levelDb !== null && Math.abs(levelDb) >= 0.05 && (
-            <strong className="figures">
-              {levelDb > 0 ? '+' : '−'}
-              {Math.abs(levelDb).toFixed(1)} dB
-            </strong>
-          )}
-        </div>
-      )}
-      {!placed.narrow && !differs && (
-        <svg
-          className="meter"
-          style={{ left: x, top }}
-          width={width}
-          height={SIZE.meter}
-          aria-hidden
-        >
-          <line
-            x1={middle}
-            x2={middle}
-            y1={up(HIGH)}
-            y2={up(LOW)}
-            stroke="var(--rule)"
-            strokeWidth={1}
-          />
-          {levelDbu && (
-            <rect
-              x={middle - 5}
-              width={10}
-              y={up(levelDbu.normal)}
-              height={Math.max(1, up(noiseDbu ?? LOW) - up(levelDbu.normal))}
-              fill="var(--live)"
-            />
-          )}
-          {peakDbu !== null && (
-            <line
-              x1={middle - 7}
-              x2={middle + 7}
-              y1={up(peakDbu)}
-              y2={up(peakDbu)}
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-            />
-          )}
-          {noiseDbu !== null && (
-            <rect
-              x={middle - 5}
-              width={10}
-              y={up(noiseDbu)}
-              height={Math.max(1, up(LOW) - up(noiseDbu))}
-              fill="var(--rule)"
-            />
-          )}
-          {station.clipDbu !== null && station.clipDbu > LOW && (
-            <path
-              d={`M${middle - 9} ${up(station.clipDbu)}h18`}
-              stroke="var(--ink)"
-              strokeWidth={2.5}
-              strokeDasharray="4 2"
-            />
-          )}
-        </svg>
-      )}
+      {!placed.narrow &&
+        (differs ? (
+          <Differs placed={placed} words={differs} levelDb={levelDb} />
+        ) : (
+          <Meter placed={placed} />
+        ))}
       {!placed.narrow &&
         shown.map((r, n) => (
           <span
@@ -121,3 +56,80 @@ export const MeterColumn = memo(function MeterColumn({
     </div>
   );
 });
+
+/** How a station differs from the sound that is compared: in words, and in level. */
+function Differs({
+  placed: { station, x, y, width },
+  words,
+  levelDb,
+}: {
+  placed: PlacedStation;
+  words: string[];
+  levelDb: number | null;
+}) {
+  return (
+    <div
+      className="differs"
+      data-differs={station.device}
+      title={words.join('\n')}
+      style={{ left: x - 12, top: topOf(y), width: width + 24, height: SIZE.meter }}
+    >
+      {words.slice(0, 3).map((w) => (
+        <div key={w}>{w}</div>
+      ))}
+      {levelDb !== null && Math.abs(levelDb) >= 0.05 && (
+        <strong className="figures">
+          {levelDb > 0 ? '+' : '−'}
+          {Math.abs(levelDb).toFixed(1)} dB
+        </strong>
+      )}
+    </div>
+  );
+}
+
+/** Level over noise, the peak above, and where the station clips. */
+function Meter({ placed: { station, x, y, width } }: { placed: PlacedStation }) {
+  const { levelDbu, noiseDbu, peakDbu } = station.output;
+  const middle = width / 2;
+  const bar = (fromDbu: number, toDbu: number, fill: string) => (
+    <rect
+      x={middle - 5}
+      width={10}
+      y={up(fromDbu)}
+      height={Math.max(1, up(toDbu) - up(fromDbu))}
+      fill={fill}
+    />
+  );
+  const across = { x1: middle - 7, x2: middle + 7 };
+  return (
+    <svg
+      className="meter"
+      style={{ left: x, top: topOf(y) }}
+      width={width}
+      height={SIZE.meter}
+      aria-hidden
+    >
+      <line
+        x1={middle}
+        x2={middle}
+        y1={up(HIGH)}
+        y2={up(LOW)}
+        stroke="var(--rule)"
+        strokeWidth={1}
+      />
+      {levelDbu && bar(levelDbu.normal, noiseDbu ?? LOW, 'var(--live)')}
+      {peakDbu !== null && (
+        <line {...across} y1={up(peakDbu)} y2={up(peakDbu)} stroke="var(--ink)" strokeWidth={1.5} />
+      )}
+      {noiseDbu !== null && bar(noiseDbu, LOW, 'var(--rule)')}
+      {station.clipDbu !== null && station.clipDbu > LOW && (
+        <path
+          d={`M${middle - 9} ${up(station.clipDbu)}h18`}
+          stroke="var(--ink)"
+          strokeWidth={2.5}
+          strokeDasharray="4 2"
+        />
+      )}
+    </svg>
+  );
+}
