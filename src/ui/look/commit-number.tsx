@@ -22,7 +22,7 @@ export function CommitNumber({ value, onCommit, ...rest }: Props) {
         : Math.min(Number(rest.max ?? Infinity), Math.max(Number(rest.min ?? -Infinity), typed));
     if (v !== value && !Number.isNaN(v)) onCommit(v);
   };
-  const { text, meanwhile, onType, commit, onKeyDown } = useDraft(`${value ?? ''}`, take);
+  const { text, said, onType, commit, onKeyDown } = useDraft(`${value ?? ''}`, take);
   return (
     <NumberInput
       size="xs"
@@ -30,7 +30,7 @@ export function CommitNumber({ value, onCommit, ...rest }: Props) {
       {...rest}
       clampBehavior="none"
       value={text === `${value ?? ''}` ? (value ?? '') : text}
-      description={meanwhile ?? rest.description}
+      {...said}
       onChange={(v) => onType(`${v}`)}
       onBlur={commit}
       onKeyDown={onKeyDown}

@@ -25,13 +25,13 @@ export function CommitText({
   needed,
   ...rest
 }: Commits & Omit<TextInputProps, Taken>) {
-  const { text, meanwhile, onType, commit, onKeyDown } = useTyped({ value, onCommit, needed });
+  const { text, said, onType, commit, onKeyDown } = useTyped({ value, onCommit, needed });
   return (
     <TextInput
       size="xs"
       {...rest}
       value={text}
-      description={meanwhile ?? rest.description}
+      {...said}
       onChange={(e) => onType(e.currentTarget.value)}
       onBlur={commit}
       onKeyDown={onKeyDown}
@@ -41,14 +41,14 @@ export function CommitText({
 
 /** Some lines of text, taken when the field is left. */
 export function CommitLines({ value, onCommit, ...rest }: Commits & Omit<TextareaProps, Taken>) {
-  const { text, meanwhile, onType, commit } = useTyped({ value, onCommit });
+  const { text, said, onType, commit } = useTyped({ value, onCommit });
   return (
     <Textarea
       size="xs"
       autosize
       {...rest}
       value={text}
-      description={meanwhile ?? rest.description}
+      {...said}
       onChange={(e) => onType(e.currentTarget.value)}
       onBlur={commit}
     />

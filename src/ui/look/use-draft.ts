@@ -4,8 +4,11 @@ import { type KeyboardEvent, useState } from 'react';
 export interface Draft {
   /** What the field shows: what is typed, else what holds. */
   text: string;
-  /** Said under the field: what somebody else set while this was being typed. */
-  meanwhile: string | undefined;
+  /** What somebody else set while this was being typed: said under the field, which stays in its place. */
+  said: {
+    description?: string;
+    inputWrapperOrder?: ('label' | 'input' | 'description' | 'error')[];
+  };
   onType: (text: string) => void;
   /** Takes what was typed, where anything was. */
   commit: () => void;
@@ -27,10 +30,13 @@ export function useDraft(holds: string, take: (text: string) => unknown): Draft 
   };
   return {
     text: typed ? typed.text : holds,
-    meanwhile:
+    said:
       typed && typed.over !== holds
-        ? `${holds ? `Set to “${holds}”` : 'Emptied'} meanwhile. Enter: what you type; Escape: that.`
-        : undefined,
+        ? {
+            description: `${holds ? `Set to “${holds}”` : 'Emptied'} meanwhile. Enter keeps yours, Escape takes that.`,
+            inputWrapperOrder: ['label', 'input', 'description', 'error'],
+          }
+        : {},
     onType: (text) => setTyped({ text, over: typed ? typed.over : holds }),
     commit,
     onKeyDown: (e) => {

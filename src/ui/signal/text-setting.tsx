@@ -18,7 +18,7 @@ export function TextSetting({
   hint?: string;
   onCommit: (value: string) => void;
 }) {
-  const { text, meanwhile, onType, commit, onKeyDown } = useDraft(value, (typed) =>
+  const { text, said, onType, commit, onKeyDown } = useDraft(value, (typed) =>
     parameter.problem(typed) ? false : onCommit(typed.trim()),
   );
   return (
@@ -26,7 +26,8 @@ export function TextSetting({
       size="xs"
       className="text-setting-textinput"
       label={parameter.label}
-      description={meanwhile ?? hint}
+      description={hint}
+      {...said}
       value={text}
       error={parameter.problem(text)}
       onChange={(e) => onType(e.currentTarget.value)}
