@@ -155,14 +155,17 @@ export function unplugControl(rig: Draft<Rig>, deviceId: string): void {
 
 /**
  * Takes a device's leads away and joins what was in front with what came behind, side by side where
- * there are two.
+ * there are two. `only its place`: what does not lead on along its way stays plugged, messages,
+ * controls, and outputs to somewhere else.
  */
-function heal(rig: Draft<Rig>, deviceId: string): void {
+function heal(rig: Draft<Rig>, deviceId: string, what: 'all' | 'only its place' = 'all'): void {
   const kind = kindOf(sure(deviceOf(rig, deviceId)).kind);
   const into = rig.leads.filter((l) => l.to.device === deviceId);
   const outOf = rig.leads.filter((l) => l.from.device === deviceId);
-  rig.leads = rig.leads.filter((l) => l.to.device !== deviceId && l.from.device !== deviceId);
-  healMessages(rig, kind, into, outOf);
+  if (what === 'all') {
+    rig.leads = rig.leads.filter((l) => l.to.device !== deviceId && l.from.device !== deviceId);
+    healMessages(rig, kind, into, outOf);
+  }
   if (!kind.through) return;
   const pairOf = (jack: string) => kind.jacks.find((j) => j.id === jack)?.pair?.with;
   const ways = [
@@ -178,6 +181,8 @@ function heal(rig: Draft<Rig>, deviceId: string): void {
       (a === kind.through.in && !outOf.some((l) => isThrough(l.from.jack))
         ? outOf.find((l) => !CONTROL_LEADS.includes(l.type))
         : undefined);
+    const isWay = a === kind.through.in || (before && after);
+    if (what !== 'all' && isWay) rig.leads = rig.leads.filter((l) => l !== before && l !== after);
     if (before && after && before.from.device !== after.to.device) {
       const type = typeFor(rig, before.from, after.to, before.type);
       const conductor = before.conductor ?? after.conductor;
@@ -241,7 +246,10 @@ export function removeDevice(rig: Draft<Rig>, deviceId: string): Refusal {
   }
 }
 
-/** Takes a device out of its place, heals the route there, and puts it into another lead. */
+/**
+ * Takes a device out of its place, heals the route there, and puts it into another lead. Its other
+ * leads stay plugged, unless it goes into a host or out of one.
+ */
 export function moveDevice(
   rig: Draft<Rig>,
   deviceId: string,
@@ -258,7 +266,8 @@ export function moveDevice(
     return `${device.name} is already there.`;
   if (blocksOf(rig, deviceId).some((b) => b.id === target.from.device || b.id === target.to.device))
     return `${device.name} cannot be moved into itself.`;
-  heal(rig, deviceId);
+  const isCrossing = insideOf(rig, target.from) !== device.host;
+  heal(rig, deviceId, isCrossing ? 'all' : 'only its place');
   return splice(rig, deviceId, leadId, newLeads);
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { KINDS, kindOf } from '../kinds';
-import { hybridRig, touringRig } from '../demo';
+import { DEMO_RIGS, hybridRig, touringRig } from '../demo';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { compareRigs, walkOrder } from '../changes';
 import {
@@ -57,6 +57,33 @@ describe('the route', () => {
     expect(walkOrder(moved)).toEqual(['d0', 'd1', 'd3', 'd2', 'd4']);
     expect(compareRigs(chain(), moved)).toEqual(['moved Device 3 before Device 2']);
     expect(integrityProblems(moved)).toEqual([]);
+  });
+  test('wherever a device is moved, its messages, controls and outputs to elsewhere stay plugged', () => {
+    let looked = 0;
+    for (const rig of DEMO_RIGS)
+      for (const device of rig.devices) {
+        const { through, jacks } = kindOf(device.kind);
+        const way = through && [through.in, through.out];
+        const pairs = jacks.filter((j) => j.pair && way?.includes(j.pair.with)).map((j) => j.id);
+        const others = rig.leads.filter((l) =>
+          [l.from, l.to].some(
+            (e) => e.device === device.id && !way?.includes(e.jack) && !pairs.includes(e.jack),
+          ),
+        );
+        const target = rig.leads.find(
+          (l) =>
+            l.type === 'instrument' && l.from.device !== device.id && l.to.device !== device.id,
+        );
+        if (!way || !others.length || !target || device.host !== undefined) continue;
+        const moved = applyEdit(rig, {
+          ...{ edit: 'moveDevice', device: device.id, lead: target.id },
+          newLeads: ['moved-1', 'moved-2'],
+        } as const);
+        if (!moved.ok) continue;
+        looked++;
+        for (const l of others) expect(moved.value.rig.leads).toContainEqual(l);
+      }
+    expect(looked).toBeGreaterThan(10);
   });
   test('a stereo device goes into both leads of a pair, and comes out of both', () => {
     const pair = rigOf(
