@@ -9,7 +9,8 @@ import { type Clash, costBound, judge } from './board';
 import { boardModel, type Model, placesNow, type XY } from './board-model';
 import { crossingsOf, pathOf } from './board-ways';
 import { plugShape, spotsOf, turned } from './footprint';
-import { allRows, packRows, proposeLayout } from './layout';
+import { proposeLayout } from './layout';
+import { allRows, packRows } from './layout-rows';
 import { freePlace, snapped } from './place';
 import { pressedDevices } from './pressed';
 

@@ -244,3 +244,10 @@ export const speakerOut = jack({
   signal: 'speaker',
   connector: 'speaker',
 });
+
+/** A head of 100 W with a clean and a dirty channel. */
+export const twoChannelFigures = [
+  ...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }),
+  figure('dirtyDb', 'What the dirty channel adds', 'dB', 18, [0, 50], 'one more tube in the way'),
+];
+export const channelChoice = choice('channel', 'Channel', ['clean', 'clean'], ['dirty', 'dirty']);

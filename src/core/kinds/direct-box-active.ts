@@ -1,5 +1,6 @@
 import { defineKind } from './define';
-import { ceiling, figure, inJack, inputOhms, noise, outputOhms, stage, wire } from './parts';
+import { directJacks } from './line-parts';
+import { ceiling, figure, inputOhms, noise, outputOhms, stage, wire } from './parts';
 
 export const directBoxActive = defineKind({
   id: 'direct-box-active',
@@ -9,11 +10,7 @@ export const directBoxActive = defineKind({
   about:
     'A buffer from an unbalanced jack to a microphone line, fed by the input behind it (phantom ' +
     'power, 48 V). It loads a bare pickup as little as an amplifier does; most do not break the ground.',
-  jacks: [
-    inJack,
-    { id: 'thru', label: 'thru', direction: 'out', signal: 'audio', connector: 'TS' },
-    { id: 'out', label: 'line out', direction: 'out', signal: 'audio', connector: 'XLR' },
-  ],
+  jacks: directJacks,
   figures: [
     inputOhms(1e6, 'a transistor follower'),
     outputOhms(100, 'an output amplifier behind build-out resistors'),

@@ -1,5 +1,6 @@
 import { defineKind } from './define';
-import { ceiling, figure, inJack, inputOhms, noise, outputOhms, stage, wire } from './parts';
+import { directJacks } from './line-parts';
+import { ceiling, figure, inputOhms, noise, outputOhms, stage, wire } from './parts';
 
 export const directBox = defineKind({
   id: 'direct-box',
@@ -8,11 +9,7 @@ export const directBox = defineKind({
   job: 'direct',
   about:
     'A transformer from an unbalanced jack to a microphone line. It breaks the ground between the two.',
-  jacks: [
-    inJack,
-    { id: 'thru', label: 'thru', direction: 'out', signal: 'audio', connector: 'TS' },
-    { id: 'out', label: 'line out', direction: 'out', signal: 'audio', connector: 'XLR' },
-  ],
+  jacks: directJacks,
   figures: [
     inputOhms(140_000, 'a transformer of 12 to 1 into a microphone input'),
     outputOhms(150, 'the same transformer seen from behind'),

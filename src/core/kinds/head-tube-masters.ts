@@ -1,5 +1,6 @@
 import {
-  ampFigures,
+  channelChoice,
+  twoChannelFigures,
   headParts,
   loopJacks,
   loopParameters,
@@ -9,7 +10,7 @@ import {
   speakerOut,
 } from './amp-parts';
 import { defineKind } from './define';
-import { between, choice, figure, inJack, knob, readsDb, tilt, transformerMains } from './parts';
+import { between, inJack, knob, readsDb, tilt, transformerMains } from './parts';
 
 const masterReads = (v: number) => `${between(-40, 0, v).toFixed(1).replace('-', '−')} dB`;
 
@@ -21,12 +22,9 @@ export const headTubeMasters = defineKind({
     'A clean and a dirty channel, each with its own gain, tone and master, and an effects loop ' +
     'that is serial or parallel. Never run it without a load of the right impedance.',
   jacks: [inJack, ...loopJacks, speakerOut],
-  figures: [
-    ...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }),
-    figure('dirtyDb', 'What the dirty channel adds', 'dB', 18, [0, 50], 'one more tube in the way'),
-  ],
+  figures: twoChannelFigures,
   parameters: [
-    choice('channel', 'Channel', ['clean', 'clean'], ['dirty', 'dirty']),
+    channelChoice,
     knob('gain', 'Clean gain', 4, readsDb('gainLowDb', 'gainHighDb')),
     knob('tone', 'Clean tone', 5),
     knob('master', 'Clean master', 5, masterReads),

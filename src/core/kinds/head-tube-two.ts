@@ -1,6 +1,7 @@
 import { defineKind } from './define';
 import {
-  ampFigures,
+  channelChoice,
+  twoChannelFigures,
   ampKnobs,
   loopJacks,
   loopPasses,
@@ -10,7 +11,7 @@ import {
   headParts,
   speakerOut,
 } from './amp-parts';
-import { choice, figure, inJack, transformerMains } from './parts';
+import { inJack, transformerMains } from './parts';
 
 export const headTubeTwo = defineKind({
   ...headParts,
@@ -20,15 +21,8 @@ export const headTubeTwo = defineKind({
     'A clean and a dirty channel, and an effects loop that is serial or parallel, at ' +
     'either level, in or out. Never run it without a load of the right impedance.',
   jacks: [inJack, ...loopJacks, speakerOut],
-  figures: [
-    ...ampFigures({ low: 12, high: 60, watts: 100, ohms: 16, why: 'a 100 W head' }),
-    figure('dirtyDb', 'What the dirty channel adds', 'dB', 18, [0, 50], 'one more tube in the way'),
-  ],
-  parameters: [
-    choice('channel', 'Channel', ['clean', 'clean'], ['dirty', 'dirty']),
-    ...ampKnobs,
-    ...loopParameters,
-  ],
+  figures: twoChannelFigures,
+  parameters: [channelChoice, ...ampKnobs, ...loopParameters],
   mains: { ...transformerMains, watts: 250, inrushAmps: 25 },
   size: { width: 700, depth: 260, height: 280, grams: 22_000 },
   passes: (s, plugged) => {

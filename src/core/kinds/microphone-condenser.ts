@@ -1,4 +1,5 @@
 import { defineKind } from './define';
+import { microphoneJacks } from './line-parts';
 import { ceiling, figure, noise, outputOhms, stage } from './parts';
 
 export const microphoneCondenser = defineKind({
@@ -10,10 +11,7 @@ export const microphoneCondenser = defineKind({
     'Stands in front of a speaker, and gives more than a dynamic one; its amplifier is fed by the ' +
     'input that it is plugged into (phantom power, 48 V). The lead that joins it to a speaker is ' +
     'air: its metres are the distance.',
-  jacks: [
-    { id: 'air', label: 'in front', direction: 'in', signal: 'air', connector: 'air' },
-    { id: 'out', label: 'out', direction: 'out', signal: 'audio', connector: 'XLR' },
-  ],
+  jacks: microphoneJacks,
   figures: [
     outputOhms(100, 'the amplifier behind the capsule'),
     figure('gainDb', 'Above a dynamic microphone', 'dB', 17, [0, 40], '14 against 2 mV per pascal'),

@@ -1,4 +1,5 @@
 import { defineKind } from './define';
+import { microphoneJacks } from './line-parts';
 import { ceiling, noise, outputOhms, stage } from './parts';
 
 export const microphone = defineKind({
@@ -8,10 +9,7 @@ export const microphone = defineKind({
   job: 'microphone',
   about:
     'Stands in front of a speaker. The lead that joins them is air: its metres are the distance.',
-  jacks: [
-    { id: 'air', label: 'in front', direction: 'in', signal: 'air', connector: 'air' },
-    { id: 'out', label: 'out', direction: 'out', signal: 'audio', connector: 'XLR' },
-  ],
+  jacks: microphoneJacks,
   figures: [
     outputOhms(200, 'a dynamic microphone'),
     noise(-125, 'a coil of 200 Ω'),
