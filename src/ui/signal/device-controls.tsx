@@ -1,15 +1,12 @@
 'use client';
-import { Button, Group, Select, Switch } from '@mantine/core';
+import { Button, Group, Switch } from '@mantine/core';
 import { kindOf } from '../../core/kinds';
-import type { Kind } from '../../core/kinds/kind';
-import type { Outcome } from '../../core/outcome';
 import type { Device, SettingValue } from '../../core/rig';
-import { isEngaged, resolveState, settingOf, stateIn } from '../../core/rig/device-state';
-import type { Rig, Sound, State } from '../../core/rig/schema';
+import { isEngaged, stateIn } from '../../core/rig/device-state';
+import type { Sound } from '../../core/rig/schema';
 import { useDocument, useRig } from '../store/use-rig';
 import { loopHint } from './host-panel';
-import { Knob } from './knob';
-import { TextSetting } from './text-setting';
+import { SettingField } from './setting-field';
 
 /** What can be set on a device in the chosen sound: on or off, and its knobs. */
 export function ControlsHere({ device }: { device: Device }) {
@@ -29,7 +26,21 @@ export function ControlsHere({ device }: { device: Device }) {
       {kind.parameters.length > 0 && (
         <>
           <h3>Controls in {sound?.name ?? 'this sound'}</h3>
-          <Knobs kind={kind} device={device} state={state} ownSetting={ownSetting} set={set} />
+          <div className="knobs">
+            {kind.parameters.map((p) => (
+              <SettingField
+                key={p.id}
+                parameter={p}
+                kind={kind}
+                device={device}
+                state={state}
+                hint={
+                  p.type === 'text' && p.role === 'loop order' ? loopHint(rig, device) : undefined
+                }
+                onChange={(v) => set(p.id, v)}
+              />
+            ))}
+          </div>
           {state && (
             <Button
               mt={6}
@@ -72,71 +83,5 @@ function OnOff({ device, sound }: { device: Device; sound: Sound | undefined }) 
         }
       />
     </Group>
-  );
-}
-
-/** The knobs of the device in this sound, and the figures behind them. */
-function Knobs({
-  kind,
-  device,
-  state,
-  ownSetting,
-  set,
-}: {
-  kind: Kind;
-  device: Device;
-  state: State | undefined;
-  ownSetting: (id: string) => boolean;
-  set: (setting: string, value: SettingValue) => Outcome<Rig>;
-}) {
-  const rig = useDocument();
-  return (
-    <div className="knobs">
-      {kind.parameters.map((p) => {
-        const value = settingOf(kind, device, state, p.id) ?? p.initial;
-        if (p.type === 'knob')
-          return (
-            <Knob
-              key={p.id}
-              parameter={p}
-              value={Number(value)}
-              figure={(f) => resolveState(kind, device, state).figure(f)}
-              own={ownSetting(p.id)}
-              onChange={(v) => set(p.id, v)}
-            />
-          );
-        if (p.type === 'text')
-          return (
-            <TextSetting
-              key={p.id}
-              parameter={p}
-              value={String(value)}
-              hint={p.role === 'loop order' ? loopHint(rig, device) : undefined}
-              onCommit={(v) => set(p.id, v)}
-            />
-          );
-        if (p.type === 'choice')
-          return (
-            <Select
-              key={p.id}
-              size="xs"
-              label={p.label}
-              data={p.options}
-              value={String(value)}
-              allowDeselect={false}
-              onChange={(v) => v && set(p.id, v)}
-            />
-          );
-        return (
-          <Switch
-            key={p.id}
-            size="xs"
-            label={p.label}
-            checked={value === true}
-            onChange={(e) => set(p.id, e.currentTarget.checked)}
-          />
-        );
-      })}
-    </div>
   );
 }

@@ -1,16 +1,15 @@
 'use client';
-import { Popover, Select, Switch } from '@mantine/core';
+import { Popover } from '@mantine/core';
 import { walkOrder } from '../../core/changes';
 import { kindOf, type Parameter } from '../../core/kinds';
 import type { Kind } from '../../core/kinds/kind';
 import type { Outcome } from '../../core/outcome';
 import type { Device, SettingValue, Sound } from '../../core/rig';
-import { isEngaged, resolveState, settingOf, stateIn } from '../../core/rig/device-state';
+import { isEngaged, settingOf, stateIn } from '../../core/rig/device-state';
 import type { Rig, State } from '../../core/rig/schema';
 import { clockHour } from '../../core/units';
-import { Knob } from '../signal/knob';
-import { TextSetting } from '../signal/text-setting';
 import { useDocument, useRig } from '../store/use-rig';
+import { SettingField } from '../signal/setting-field';
 
 /** Devices by sounds: what is engaged where, and where the knobs stand. */
 export function SoundMatrix() {
@@ -105,7 +104,7 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
               {reading || 'set …'}
             </button>
           </Popover.Target>
-          <CellKnobs kind={kind} value={value} device={device} state={state} set={set} />
+          <CellKnobs kind={kind} device={device} state={state} set={set} />
         </Popover>
       )}
     </td>
@@ -115,13 +114,11 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
 /** The settings of the device in this sound. */
 function CellKnobs({
   kind,
-  value,
   device,
   state,
   set,
 }: {
   kind: Kind;
-  value: (id: string) => SettingValue | undefined;
   device: Device;
   state: State | undefined;
   set: (setting: string, v: SettingValue) => Outcome<Rig>;
@@ -129,50 +126,17 @@ function CellKnobs({
   return (
     <Popover.Dropdown>
       <div className="knobs matrix-cell-width">
-        {kind.parameters.map((p) => {
-          if (p.type === 'knob')
-            return (
-              <Knob
-                key={p.id}
-                parameter={p}
-                value={Number(value(p.id) ?? 0)}
-                figure={(f) => resolveState(kind, device, state).figure(f)}
-                own={state?.settings !== undefined && Object.hasOwn(state.settings, p.id)}
-                onChange={(v) => set(p.id, v)}
-              />
-            );
-          if (p.type === 'text')
-            return (
-              <TextSetting
-                key={p.id}
-                parameter={p}
-                value={String(value(p.id) ?? '')}
-                onCommit={(v) => set(p.id, v)}
-              />
-            );
-          if (p.type === 'choice')
-            return (
-              <Select
-                key={p.id}
-                size="xs"
-                label={p.label}
-                data={p.options}
-                value={String(value(p.id))}
-                allowDeselect={false}
-                comboboxProps={{ withinPortal: false }}
-                onChange={(v) => v && set(p.id, v)}
-              />
-            );
-          return (
-            <Switch
-              key={p.id}
-              size="xs"
-              label={p.label}
-              checked={value(p.id) === true}
-              onChange={(e) => set(p.id, e.currentTarget.checked)}
-            />
-          );
-        })}
+        {kind.parameters.map((p) => (
+          <SettingField
+            key={p.id}
+            parameter={p}
+            kind={kind}
+            device={device}
+            state={state}
+            inPopover
+            onChange={(v) => set(p.id, v)}
+          />
+        ))}
       </div>
     </Popover.Dropdown>
   );
