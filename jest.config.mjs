@@ -16,6 +16,12 @@ const shared = {
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testEnvironment: 'node',
+  // A test runs in a context of its own, where every name that is global is asked for through the
+  // context: twice the time for arithmetic. These are handed to each module instead.
+  sandboxInjectedGlobals: [
+    ...['Array', 'Float64Array', 'Infinity', 'JSON', 'Map', 'Math', 'Number', 'Object'],
+    ...['Set', 'String', 'Symbol', 'WeakMap'],
+  ],
 };
 
 /**

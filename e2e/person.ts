@@ -9,6 +9,8 @@ import type { Rig } from '../src/core/rig';
 
 const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
 const PATIENCE = 60_000;
+/** How often a page is asked, in ms: at every frame it would do little else. */
+const ASK_MS = 50;
 // A machine that does other work besides may miss a moment: once more, and the log tells of it.
 jest.retryTimes(1, { logErrorsBeforeRetry: true });
 let browser: Browser | undefined;
@@ -64,18 +66,21 @@ export class Person {
   }
   /** A page answers once its scripts have taken up everything in it, part by part. */
   private ready = () =>
-    this.page.waitForFunction(() => {
-      const all = [
-        ...document.querySelectorAll(
-          'main, .frame, button, input, select, textarea:not([aria-hidden])',
-        ),
-      ];
-      return (
-        document.readyState === 'complete' &&
-        all.length > 0 &&
-        all.every((e) => Object.keys(e).some((k) => k.startsWith('__reactProps')))
-      );
-    });
+    this.page.waitForFunction(
+      () => {
+        const all = [
+          ...document.querySelectorAll(
+            'main, .frame, button, input, select, textarea:not([aria-hidden])',
+          ),
+        ];
+        return (
+          document.readyState === 'complete' &&
+          all.length > 0 &&
+          all.every((e) => Object.keys(e).some((k) => k.startsWith('__reactProps')))
+        );
+      },
+      { polling: ASK_MS },
+    );
 
   see = (selector: string) => this.page.waitForSelector(selector, { timeout: PATIENCE });
   gone = (selector: string) =>
@@ -93,7 +98,7 @@ export class Person {
           const text = document.querySelector<HTMLElement>(s)?.innerText.replace(/\s+/g, ' ') ?? '';
           return isPattern ? new RegExp(p).test(text) : text.includes(p);
         },
-        { timeout: PATIENCE },
+        { timeout: PATIENCE, polling: ASK_MS },
         selector,
         typeof part === 'string' ? part : part.source,
         typeof part !== 'string',
@@ -138,7 +143,7 @@ export class Person {
         [...document.querySelectorAll<HTMLElement>('[role="option"]')].find(
           (e) => e.getClientRects().length > 0 && e.innerText.includes(w),
         ),
-      {},
+      { polling: ASK_MS },
       words,
     );
     await (line as unknown as ElementHandle<Element>).asLocator().click();

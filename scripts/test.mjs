@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { needBrowser } from './browser-install.mjs';
 import { freePort, installNpm, root, run } from './machine.mjs';
 import { startPostgres } from './postgres.mjs';
@@ -15,8 +15,15 @@ import { serve } from './serve.mjs';
 installNpm();
 const only = process.argv[2];
 const wanted = (part) => !only || only === part;
+const begun = Date.now();
 let passed = 0;
 let failed = 0;
+
+/** Minutes and seconds since the run began: where its time goes. */
+function sinceStart() {
+  const s = Math.round((Date.now() - begun) / 1000);
+  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
+}
 
 /** Runs a command to its end; what it said is shown only where it failed. */
 async function step(name, command, args) {
@@ -27,7 +34,7 @@ async function step(name, command, args) {
   const status = await new Promise((ended) => child.once('close', ended));
   if (status === 0) passed++;
   else failed++;
-  console.log(`${status === 0 ? 'ok' : 'FAILED'}  ${name}`);
+  console.log(`${status === 0 ? 'ok' : 'FAILED'}  ${name} (${sinceStart()})`);
   if (status !== 0) console.log(said);
 }
 
@@ -79,15 +86,30 @@ async function jest(project, env, more = []) {
   try {
     results = JSON.parse(readFileSync(file, 'utf8'));
   } catch {
-    results = { numPassedTests: 0, numFailedTests: 1, numRuntimeErrorTestSuites: 0 };
+    results = {
+      numPassedTests: 0,
+      numFailedTests: 1,
+      numRuntimeErrorTestSuites: 0,
+      testResults: [],
+    };
   }
   rmSync(folder, { recursive: true, force: true });
   passed += results.numPassedTests;
   failed += results.numFailedTests + results.numRuntimeErrorTestSuites;
   console.log(
     `${results.numFailedTests + results.numRuntimeErrorTestSuites === 0 ? 'ok' : 'FAILED'}  ${project} ` +
-      `tests: ${results.numPassedTests} passed, ${results.numFailedTests} failed`,
+      `tests: ${results.numPassedTests} passed, ${results.numFailedTests} failed (${sinceStart()})`,
   );
+  for (const line of slowest(results.testResults)) console.log(`      ${line}`);
+}
+
+/** The five files that took longest, in seconds: where the time of a run goes. */
+function slowest(files) {
+  return files
+    .map((file) => ({ name: relative(root, file.name), s: (file.endTime - file.startTime) / 1000 }))
+    .sort((a, b) => b.s - a.s)
+    .slice(0, 5)
+    .map((file) => `${file.s.toFixed(0).padStart(4)} s  ${file.name}`);
 }
 
 // The code is checked and built while the unit tests run: neither keeps two cores busy alone.

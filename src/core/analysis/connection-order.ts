@@ -1,7 +1,7 @@
 import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
-import type { End, Lead, Rig } from '../rig/schema';
+import type { Device, End, Lead, Rig } from '../rig/schema';
 import type { SoundFigures } from './sound-figures';
 
 /** One step of putting a rig together safely: its leads in order, and the devices that it is about. */
@@ -11,6 +11,36 @@ export interface ConnectionStep {
   leads: string[];
   devices: string[];
 }
+
+/** Leads by when they are plugged in: speakers, loops, lines to the house, the chain. */
+function leadsByTurn(rig: Rig) {
+  const isOnLoop = (e: End) =>
+    kindOf(sure(deviceOf(rig, e.device)).kind).loops?.some(
+      (l) => l.send.includes(e.jack) || l.return.includes(e.jack),
+    ) === true;
+  const turn = (l: Lead): 'speaker' | 'loops' | 'lines' | 'chain' =>
+    l.type === 'speaker'
+      ? 'speaker'
+      : isOnLoop(l.from) || isOnLoop(l.to)
+        ? 'loops'
+        : l.type === 'balanced' || l.type === 'digital'
+          ? 'lines'
+          : 'chain';
+  const out = {
+    speaker: [] as Lead[],
+    loops: [] as Lead[],
+    lines: [] as Lead[],
+    chain: [] as Lead[],
+  };
+  for (const l of rig.leads) if (l.type !== 'inside' && l.type !== 'air') out[turn(l)].push(l);
+  return out;
+}
+
+/** Whether a device is switched on or fed by itself. */
+const isPowered = ({ host, kind }: Device): boolean => {
+  const { earth, outlets, power } = kindOf(kind);
+  return host === undefined && [earth, outlets, power].some((x) => x !== undefined);
+};
 
 /**
  * The order in which to connect and switch on a rig so that no amplifier runs without its load and
@@ -35,81 +65,61 @@ export function connectionOrder(rig: Rig, reports: readonly SoundFigures[]): Con
       .map((l) => ({ id: l.id, at: column(l.from) }))
       .sort((a, b) => b.at - a.at)
       .map((l) => l.id);
-  const isOnLoop = (e: End) =>
-    kindOf(sure(deviceOf(rig, e.device)).kind).loops?.some(
-      (l) => l.send.includes(e.jack) || l.return.includes(e.jack),
-    ) === true;
-  const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');
-  const speaker = real.filter((l) => l.type === 'speaker');
-  const loops = real.filter((l) => l.type !== 'speaker' && (isOnLoop(l.from) || isOnLoop(l.to)));
-  const lines = real.filter(
-    (l) => ![...speaker, ...loops].includes(l) && (l.type === 'balanced' || l.type === 'digital'),
-  );
-  const chain = real.filter((l) => ![...speaker, ...loops, ...lines].includes(l));
+  const firstColumn = (d: Device) =>
+    column({ device: d.id, jack: kindOf(d.kind).jacks[0]?.id ?? '' });
+  const leads = leadsByTurn(rig);
   const speakers = reports.flatMap((r) => r.speakers);
   const amps = [...new Set(speakers.map((s) => s.amp))];
-  const tubes = amps.filter((a) => speakers.some((s) => s.amp === a && s.tube));
-  const powered = rig.devices.filter(
-    (d) =>
-      d.host === undefined &&
-      !amps.includes(d.id) &&
-      (kindOf(d.kind).earth !== undefined ||
-        kindOf(d.kind).outlets !== undefined ||
-        kindOf(d.kind).power !== undefined),
-  );
-  const steps: ConnectionStep[] = [
-    {
-      what: amps.length
+  const hasTubes = speakers.some((s) => s.tube);
+  const step = (what: string, why: string, of: Partial<ConnectionStep>): ConnectionStep => ({
+    ...{ what, why, leads: [], devices: [] },
+    ...of,
+  });
+  const steps = [
+    step(
+      amps.length
         ? 'Everything off; amplifiers on standby, masters down'
         : 'Everything off, levels down',
-      why: 'Nothing that is plugged in now can bang or run without a load.',
-      leads: [],
-      devices: amps,
-    },
-    {
-      what: 'Speakers, from the loads back to the amplifiers',
-      why: 'No amplifier is switched on before its load is there; a tube amplifier can be destroyed without one.',
-      leads: farEndFirst(speaker),
-      devices: [],
-    },
-    {
-      what: 'Loops: every send and its return together',
-      why: 'A send without its return can open the signal, and exchanged plugs are easiest to see now.',
-      leads: farEndFirst(loops),
-      devices: [],
-    },
-    {
-      what: 'Lines to the house, with the desk channels muted',
-      why: 'A balanced line that is plugged into an open channel thumps in everybody’s ears.',
-      leads: farEndFirst(lines),
-      devices: [],
-    },
-    {
-      what: 'The chain, from its far end to the instrument',
-      why: 'The instrument comes last, so that no half-plugged lead hums into an amplifier.',
-      leads: farEndFirst(chain),
-      devices: [],
-    },
-    {
-      what: 'Switch on: pedals, radio and rack first',
-      why: 'What comes up with a thump does so before anything amplifies it.',
-      leads: [],
-      devices: powered
-        .sort(
-          (a, b) =>
-            column({ device: a.id, jack: kindOf(a.kind).jacks[0]?.id ?? '' }) -
-            column({ device: b.id, jack: kindOf(b.kind).jacks[0]?.id ?? '' }),
-        )
-        .map((d) => d.id),
-    },
-    {
-      what: tubes.length
+      'Nothing that is plugged in now can bang or run without a load.',
+      { devices: amps },
+    ),
+    step(
+      'Speakers, from the loads back to the amplifiers',
+      'No amplifier is switched on before its load is there; a tube amplifier can be destroyed without one.',
+      { leads: farEndFirst(leads.speaker) },
+    ),
+    step(
+      'Loops: every send and its return together',
+      'A send without its return can open the signal, and exchanged plugs are easiest to see now.',
+      { leads: farEndFirst(leads.loops) },
+    ),
+    step(
+      'Lines to the house, with the desk channels muted',
+      'A balanced line that is plugged into an open channel thumps in everybody’s ears.',
+      { leads: farEndFirst(leads.lines) },
+    ),
+    step(
+      'The chain, from its far end to the instrument',
+      'The instrument comes last, so that no half-plugged lead hums into an amplifier.',
+      { leads: farEndFirst(leads.chain) },
+    ),
+    step(
+      'Switch on: pedals, radio and rack first',
+      'What comes up with a thump does so before anything amplifies it.',
+      {
+        devices: rig.devices
+          .filter((d) => isPowered(d) && !amps.includes(d.id))
+          .sort((a, b) => firstColumn(a) - firstColumn(b))
+          .map((d) => d.id),
+      },
+    ),
+    step(
+      hasTubes
         ? 'Amplifiers last; tubes warm up on standby, then masters up'
         : 'Amplifiers last, then levels up',
-      why: 'Switch off in the reverse order: amplifiers first.',
-      leads: [],
-      devices: amps,
-    },
+      'Switch off in the reverse order: amplifiers first.',
+      { devices: amps },
+    ),
   ];
   return steps.filter((s, i) => i === 0 || s.leads.length > 0 || s.devices.length > 0);
 }

@@ -66,21 +66,22 @@ function roomFixes(device: Device, state: State | undefined): Fix[] {
 
 const firstOf = ([fix, ...others]: readonly Fix[]) => (fix ? { fix, others } : {});
 
-/** So many devices are asked for a knob: the one that clips and those right in front of it. */
-const ASKED = 3;
+/** So many knobs are tried: those nearest in front of what clips that make anything softer. */
+const TRIED = 4;
 /** So many knobs are offered. */
 const OFFERED = 2;
 
 /** Knobs that give the room when they are turned down, each tried on a copy; the nearest first. */
 function gainFixes(ctx: SoundContext, clipping: StationFigures): Fix[] {
   const before = routeTo(ctx.stations, ctx.steps, (s) => s.id === clipping.id);
-  const asked = [...new Set(before.toReversed().map((s) => s.device))].slice(0, ASKED);
-  const fixes: Fix[] = [];
-  for (const id of asked)
-    for (const p of kindOf(ctx.device(id).kind).parameters)
-      if (p.type === 'knob' && fixes.length < OFFERED)
-        fixes.push(...turnedDown(ctx, clipping, ctx.device(id), p));
-  return fixes;
+  const devices = [...new Set(before.toReversed().map((s) => s.device))].map((id) =>
+    ctx.device(id),
+  );
+  return devices
+    .flatMap((device) => softeningKnobs(ctx, device).map((knob) => ({ device, knob })))
+    .slice(0, TRIED)
+    .flatMap(({ device, knob }) => turnedDown(ctx, clipping, device, knob))
+    .slice(0, OFFERED);
 }
 
 /** Places of a knob that a hand can set. */
@@ -107,7 +108,7 @@ function turnedDown(
     const { headroomDb } = roomAt(tried, clipping);
     return headroomDb !== null && headroomDb >= TIGHT_DB;
   };
-  if (now <= min || !softens(ctx, device, setting, min) || !givesRoom(min)) return [];
+  if (!givesRoom(min)) return [];
   // The highest place that gives room, in steps that a hand can set.
   const step = (max - min) / STEPS;
   const place = (n: number) => Number((min + n * step).toFixed(6));
@@ -126,14 +127,21 @@ function turnedDown(
   ];
 }
 
-/** Whether a device's own stages have less gain with a knob at a value: any other is not worth a try. */
-function softens(ctx: SoundContext, device: Device, setting: string, value: number): boolean {
+/** Knobs of a device with which its own stages have less gain when they are down: no other is worth a try. */
+function softeningKnobs(ctx: SoundContext, device: Device): Knob[] {
+  const kind = kindOf(device.kind);
+  const state = stateIn(ctx.sound, device.id);
   const gains = (sound: Sound) =>
     passesOf(device, sound, pluggedJacks(ctx.rig)).flatMap((p) =>
       p.is === 'stage' ? [p.gainDb, p.outputDb] : [],
     );
   const before = gains(ctx.sound);
-  return gains(withSetting(ctx.sound, device.id, setting, value)).some(
-    (db, i) => db < (before[i] ?? -Infinity),
+  return kind.parameters.filter(
+    (p): p is Knob =>
+      p.type === 'knob' &&
+      Number(settingOf(kind, device, state, p.id)) > p.min &&
+      gains(withSetting(ctx.sound, device.id, p.id, p.min)).some(
+        (db, i) => db < (before[i] ?? -Infinity),
+      ),
   );
 }

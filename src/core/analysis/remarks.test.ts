@@ -144,6 +144,19 @@ describe('room', () => {
     ]);
     expect(found(cured(rig, 'headroom'), 'headroom')?.subjects).toEqual(['d2']);
   });
+  test('the knob that is turned may stand many boxes in front', () => {
+    const quiet = ['feedback', 'octave', 'tuner-buffered', 'buffer'];
+    const rig = chainOf([
+      'guitar-active',
+      ['treble-booster', { engaged: true, settings: { level: 10 } }],
+      ...quiet,
+      'volume-active',
+      LINE,
+    ]);
+    const f = found(rig, 'headroom')!;
+    expect(f.fix!.edits).toMatchObject([{ device: 'd1', setting: 'level' }]);
+    expect(found(cured(rig, 'headroom'), 'headroom')).toBeUndefined();
+  });
   test('a knob that a sound sets is turned in that sound', () => {
     const rig = chainOf(['line-instrument', ['boost', { engaged: true }], LINE]);
     const [one] = rig.sounds;

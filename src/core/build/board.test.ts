@@ -463,7 +463,7 @@ describe('the optimiser', () => {
           if (best) sizes.push(best.edits.length);
           return Promise.resolve();
         },
-        0.02,
+        0.012,
       ),
     );
     expect(shares.length).toBeGreaterThan(3);

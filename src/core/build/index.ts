@@ -51,6 +51,8 @@ export { pressedDevices } from './pressed';
 export {
   BETWEEN_MM,
   type Mounted,
+  draggedPlace,
+  freeRackPlace,
   mountedIn,
   PANEL_MM,
   panelPlan,

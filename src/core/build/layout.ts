@@ -256,6 +256,7 @@ function polished(model: Model, start: Best, list: readonly number[]): Best {
     for (const group of groups) {
       for (const dx of [-80, 80, -30, 30, -10, 10, -3, 3]) {
         const at = best.at.map((p, i) => (group.includes(i) ? { x: p.x + dx, y: p.y } : p));
+        if (costBound(model, at) >= best.judged.cost) continue;
         const judged = judge(model, at);
         if (judged.cost < best.judged.cost - 1e-6) [best, moved] = [{ at, judged }, true];
       }

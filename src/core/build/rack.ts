@@ -41,6 +41,41 @@ export interface Mounted {
   inside: number;
 }
 
+/**
+ * The lowest free place in a rack that a device fits into: whole units, or beside what stands on a
+ * shelf already. Nothing free: the lowest unit, where it will be told what it hits.
+ */
+export function freeRackPlace(rig: Rig, rack: Rack, device: Device): { unit: number; x?: number } {
+  const list = mountedIn(rig, rack);
+  const { units, shelf } = unitsOf(device);
+  const wide = sizeOf(device)?.width ?? 0;
+  for (let unit = 1; unit + units - 1 <= rack.units; unit++) {
+    const here = list.filter((m) => !m.rear && m.from <= unit + units - 1 && m.to >= unit);
+    if (!shelf && !here.length) return { unit };
+    const x = Math.max(0, ...here.map((m) => (m.shelf ? m.x + m.width + 10 : BETWEEN_MM)));
+    if (shelf && (here.length === 0 || x + wide <= BETWEEN_MM)) return { unit, x };
+  }
+  return { unit: 1 };
+}
+
+/**
+ * Where a device in a rack comes to be that is moved by millimetres: to the nearest unit, on a
+ * shelf to the nearest 5 mm. Undefined where that is where it is.
+ */
+export function draggedPlace(
+  device: Device,
+  dx: number,
+  dy: number,
+): { unit: number; x?: number } | undefined {
+  const now = device.rack;
+  if (!now) return undefined;
+  const unit = Math.max(1, Math.min(60, now.unit - Math.round(dy / UNIT_MM)));
+  if (!unitsOf(device).shelf) return unit === now.unit ? undefined : { unit };
+  const most = Math.max(0, BETWEEN_MM - (sizeOf(device)?.width ?? 0));
+  const x = Math.max(0, Math.min(most, Math.round(((now.x ?? 0) + dx) / 5) * 5));
+  return unit === now.unit && x === (now.x ?? 0) ? undefined : { unit, x };
+}
+
 /** What a rack holds, from the top. */
 export function mountedIn(rig: Rig, rack: Rack): Mounted[] {
   return rig.devices

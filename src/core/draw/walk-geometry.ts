@@ -54,6 +54,47 @@ export interface WalkGeometry {
 const passesOn = (s: WalkStation): boolean => s.state === 'through' || s.state === 'unused';
 
 /**
+ * A way between two strips as a path, and where its tag stands: straight along a lane, over what
+ * stands between or goes back, or down (or up) to another lane, early behind a strip that splits
+ * and late before one that joins.
+ */
+function wayOf(way: {
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+  back: boolean;
+  between: PlacedStation | undefined;
+  isEarly: boolean;
+}): [string, readonly [number, number]] {
+  const { x1, y1, x2, y2, between } = way;
+  const over = (y: number) => `M${x1} ${y1}h6V${y}H${x2 - 6}V${y2}h6`;
+  if (way.back) return [over(Math.min(y1, y2) - SIZE.label / 2 - 5), [x2 - SIZE.gap / 2, y2]];
+  if (y1 === y2 && between) {
+    const y = y1 - SIZE.label / 2 - 10;
+    return [over(y), [between.x + between.width / 2, y]];
+  }
+  if (y1 === y2) return [`M${x1} ${y1}H${x2}`, [x1 + (x2 - x1) / 2, y1]];
+  return way.isEarly
+    ? [`M${x1} ${y1}h7V${y2}H${x2}`, [x2 - SIZE.gap / 2, y2]]
+    : [`M${x1} ${y1}H${x2 - 7}V${y2}h7`, [x1 + SIZE.gap / 2, y1]];
+}
+
+/** The lanes from the top, and where they end. */
+function lanesOf(view: WalkView, rows: number, foldedLanes: ReadonlySet<string>) {
+  const lanes: WalkGeometry['lanes'] = [];
+  let top = SIZE.top;
+  for (let i = 0; i < Math.max(1, view.lanes); i++) {
+    const key = view.stations.find((s) => s.lane === i)?.id ?? '';
+    const folded = foldedLanes.has(key);
+    const height = folded ? SIZE.label + 6 : SIZE.label + SIZE.meter + rows * SIZE.row + 10;
+    lanes.push({ y: top, height, key, folded });
+    top += height + SIZE.laneGap;
+  }
+  return lanes;
+}
+
+/**
  * Places a walk: stations in columns by when the signal meets them, parallel routes in lanes, the
  * meter rows of each lane under it unless the lane is folded. A column is narrow where `isSmall`
  * says so of everything in it; usually where it only passes the signal on. A lane is known by its
@@ -66,15 +107,7 @@ export function placeWalk(
   isSmall: (s: WalkStation) => boolean = passesOn,
   foldedLanes: ReadonlySet<string> = new Set(),
 ): WalkGeometry {
-  const lanes: WalkGeometry['lanes'] = [];
-  let top = SIZE.top;
-  for (let i = 0; i < Math.max(1, view.lanes); i++) {
-    const key = view.stations.find((s) => s.lane === i)?.id ?? '';
-    const folded = foldedLanes.has(key);
-    const height = folded ? SIZE.label + 6 : SIZE.label + SIZE.meter + rows * SIZE.row + 10;
-    lanes.push({ y: top, height, key, folded });
-    top += height + SIZE.laneGap;
-  }
+  const lanes = lanesOf(view, rows, foldedLanes);
   const columnWidth = Array.from({ length: view.columns }, (_, c) =>
     view.stations.some((s) => s.column === c && !isSmall(s)) ? SIZE.wide : SIZE.narrow,
   );
@@ -117,27 +150,11 @@ export function placeWalk(
       y1 !== y2 &&
       view.steps.some((s) => s !== step && s.from === step.from && at.get(s.to)?.y === y1);
     const between = stations.find((s) => s.y === from.y && s.x > x1 && s.x < x2);
-    let d: string;
-    let tag: [number, number];
-    if (step.back) {
-      const over = Math.min(y1, y2) - SIZE.label / 2 - 5;
-      d = `M${x1} ${y1}h6V${over}H${x2 - 6}V${y2}h6`;
-      tag = [x2 - SIZE.gap / 2, y2];
-    } else if (y1 === y2 && between) {
-      // Another strip stands between in this lane: go over it.
-      const over = y1 - SIZE.label / 2 - 10;
-      d = `M${x1} ${y1}h6V${over}H${x2 - 6}V${y2}h6`;
-      tag = [between.x + between.width / 2, over];
-    } else if (y1 === y2) {
-      d = `M${x1} ${y1}H${x2}`;
-      tag = [x1 + (x2 - x1) / 2, y1];
-    } else if (splits || from.station.lane < to.station.lane) {
-      d = `M${x1} ${y1}h7V${y2}H${x2}`;
-      tag = [x2 - SIZE.gap / 2, y2];
-    } else {
-      d = `M${x1} ${y1}H${x2 - 7}V${y2}h7`;
-      tag = [x1 + SIZE.gap / 2, y1];
-    }
+    const [d, tag] = wayOf({
+      ...{ x1, y1, x2, y2, between },
+      back: step.back,
+      isEarly: splits || from.station.lane < to.station.lane,
+    });
     ways.push({
       key: `${step.from}>${step.to}`,
       d,

@@ -65,6 +65,79 @@ function readMeter(text: string): Outcome<Meter | undefined> {
     : refused(`"${text}" is no meter; write it as 4/4 or 6/8`);
 }
 
+type Say = (what: string) => void;
+
+/** What a row that begins a song says of it; a song of that title keeps its id and what the file does not say. */
+function songOf(rig: Rig, cells: Row['cells'], taken: Set<string>, say: Say): Song {
+  const title = cells.song ?? '';
+  const bpm = Number(cells.bpm);
+  if (!cells.bpm || !Number.isFinite(bpm) || bpm < 20 || bpm > 400)
+    say(`"${cells.bpm ?? ''}" is no tempo; give 20 to 400 bpm`);
+  const meter = readMeter(cells.meter ?? '');
+  if (!meter.ok) say(reasonOf(meter));
+  const wanted = cells.instrument;
+  const instrument = wanted
+    ? rig.devices.find((d) => same(d.name, wanted) || d.id === wanted)
+    : undefined;
+  if (wanted && !instrument) say(`there is no instrument "${wanted}" in this rig`);
+  const known = rig.songs?.find((s) => same(s.title, title));
+  const id = known?.id ?? freshId(title, taken);
+  taken.add(id);
+  const told = ['key', 'tuning', 'instrument', 'meter'];
+  return {
+    ...(known && Object.fromEntries(Object.entries(known).filter(([k]) => !told.includes(k)))),
+    id,
+    title,
+    bpm,
+    ...(meter.ok && meter.value && { meter: meter.value }),
+    ...(cells.key && { key: cells.key }),
+    ...(cells.tuning && { tuning: cells.tuning }),
+    ...(instrument && { instrument: instrument.id }),
+    sections: [],
+  };
+}
+
+/** Tempo changes as `92 96@5`: a tempo, or a tempo from a bar of the section on. */
+const temposIn = (text: string, say: Say) =>
+  text
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((t) => {
+      const m = /^(\d+(?:\.\d+)?)(?:@(\d+))?$/.exec(t);
+      if (!m || Number(m[1]) < 20 || Number(m[1]) > 400)
+        say(`"${t}" is no tempo change; write 92, or 92@5 for bar 5 of the section`);
+      return { bar: m?.[2] ? Number(m[2]) : 1, bpm: Number(m?.[1] ?? 0) };
+    });
+
+/** What a row says of a section; one of that name in that place keeps its states. */
+function sectionOf(rig: Rig, song: Song, cells: Row['cells'], say: Say): Song['sections'][number] {
+  const bars = Number(cells.bars);
+  if (!Number.isInteger(bars) || bars < 1 || bars > 999)
+    say(`"${cells.bars ?? ''}" is no number of bars; give 1 to 999`);
+  const sound =
+    rig.sounds.find((s) => same(s.name, cells.sound ?? '')) ??
+    rig.sounds.find((s) => s.id === cells.sound);
+  if (!sound) {
+    const some = rig.sounds.slice(0, 8).map((s) => s.name);
+    say(`there is no sound "${cells.sound ?? ''}"; the rig has ${some.join(', ')}`);
+  }
+  const meter = readMeter(cells['section meter'] ?? '');
+  if (!meter.ok) say(reasonOf(meter));
+  const tempos = temposIn(cells['section bpm'] ?? '', say);
+  const was = rig.songs?.find((s) => s.id === song.id)?.sections[song.sections.length];
+  const taken = song.sections.map((s) => s.id);
+  return {
+    ...(was?.states && same(was.name, cells.section ?? '') && { states: was.states }),
+    id: freshId(cells.section || 'section', taken),
+    name: cells.section || 'Section',
+    bars,
+    sound: sound?.id ?? 'none',
+    ...(tempos.length && { tempos }),
+    ...(meter.ok && meter.value && { meter: meter.value }),
+    ...(cells.notes && { notes: cells.notes }),
+  };
+}
+
 /**
  * Reads songs from CSV into a rig: a row for each section, rows of one song together. Songs that
  * the rig has by that title keep their ids, and what the file does not say of them; the others are
@@ -74,95 +147,24 @@ export function songsFromCsv(rig: Rig, text: string): Outcome<Song[]> {
   const read = readCsv(text, ['song', 'bpm', 'section', 'bars', 'sound']);
   if (!read.ok) return read;
   const problems: Problem[] = [];
-  const say = (row: Row, what: string) => problems.push({ where: `row ${row.row}`, what });
   const songs: Song[] = [];
   const taken = new Set((rig.songs ?? []).map((s) => s.id));
-  let open: Song | undefined;
-  for (const row of read.value) {
-    const c = row.cells;
-    const title = c.song ?? '';
+  for (const { row, cells } of read.value) {
+    const say: Say = (what) => problems.push({ where: `row ${row}`, what });
+    const title = cells.song ?? '';
     if (!title) {
-      say(row, 'the song has no title');
+      say('the song has no title');
       continue;
     }
+    let open = songs.at(-1);
     if (!open || !same(open.title, title)) {
-      const bpm = Number(c.bpm);
-      if (!c.bpm || !Number.isFinite(bpm) || bpm < 20 || bpm > 400)
-        say(row, `"${c.bpm ?? ''}" is no tempo; give 20 to 400 bpm`);
-      const meter = readMeter(c.meter ?? '');
-      if (!meter.ok) say(row, reasonOf(meter));
-      const instrument = c.instrument
-        ? rig.devices.find((d) => same(d.name, c.instrument!) || d.id === c.instrument)
-        : undefined;
-      if (c.instrument && !instrument)
-        say(row, `there is no instrument "${c.instrument}" in this rig`);
-      const known = rig.songs?.find((s) => same(s.title, title));
-      if (songs.some((s) => same(s.title, title)))
-        say(row, `${title} comes twice; put its rows together`);
-      const id = known?.id ?? freshId(title, taken);
-      taken.add(id);
-      const kept =
-        known &&
-        Object.fromEntries(
-          Object.entries(known).filter(
-            ([k]) => !['key', 'tuning', 'instrument', 'meter'].includes(k),
-          ),
-        );
-      open = {
-        ...kept,
-        id,
-        title,
-        bpm,
-        ...(meter.ok && meter.value && { meter: meter.value }),
-        ...(c.key && { key: c.key }),
-        ...(c.tuning && { tuning: c.tuning }),
-        ...(instrument && { instrument: instrument.id }),
-        sections: [],
-      };
+      const isTwice = songs.some((s) => same(s.title, title));
+      open = songOf(rig, cells, taken, say);
+      if (isTwice) say(`${title} comes twice; put its rows together`);
       songs.push(open);
     }
-    if (!c.section && !c.bars && !c.sound) continue;
-    const bars = Number(c.bars);
-    if (!Number.isInteger(bars) || bars < 1 || bars > 999)
-      say(row, `"${c.bars ?? ''}" is no number of bars; give 1 to 999`);
-    const sound =
-      rig.sounds.find((s) => same(s.name, c.sound ?? '')) ??
-      rig.sounds.find((s) => s.id === c.sound);
-    if (!sound)
-      say(
-        row,
-        `there is no sound "${c.sound ?? ''}"; the rig has ${rig.sounds
-          .slice(0, 8)
-          .map((s) => s.name)
-          .join(', ')}`,
-      );
-    const meter = readMeter(c['section meter'] ?? '');
-    if (!meter.ok) say(row, reasonOf(meter));
-    const tempos = (c['section bpm'] ?? '')
-      .split(/\s+/)
-      .filter(Boolean)
-      .map((t) => {
-        const m = /^(\d+(?:\.\d+)?)(?:@(\d+))?$/.exec(t);
-        if (!m || Number(m[1]) < 20 || Number(m[1]) > 400)
-          say(row, `"${t}" is no tempo change; write 92, or 92@5 for bar 5 of the section`);
-        return { bar: m?.[2] ? Number(m[2]) : 1, bpm: Number(m?.[1] ?? 0) };
-      });
-    const was = rig.songs?.find((s) => s.id === open!.id)?.sections[open.sections.length];
-    open.sections.push({
-      ...(was && same(was.name, c.section ?? '')
-        ? { ...(was.states && { states: was.states }) }
-        : {}),
-      id: freshId(
-        c.section || 'section',
-        open.sections.map((s) => s.id),
-      ),
-      name: c.section || 'Section',
-      bars,
-      sound: sound?.id ?? 'none',
-      ...(tempos.length && { tempos }),
-      ...(meter.ok && meter.value && { meter: meter.value }),
-      ...(c.notes && { notes: c.notes }),
-    });
+    if (cells.section || cells.bars || cells.sound)
+      open.sections.push(sectionOf(rig, open, cells, say));
   }
   for (const song of problems.length ? [] : songs) {
     const checked = songSchema.safeParse(song);

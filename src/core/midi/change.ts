@@ -8,12 +8,14 @@ import {
   copyOf,
   type Effect,
   type Machine,
+  type Standing,
   type Memory,
   memoryOf,
   standingIn,
   take,
 } from './stand-in';
 import { type Message } from './message';
+import type { MidiDevice } from './setup';
 
 /** A simulated bus with the devices on it, ready to run changes. */
 export interface Stage {
@@ -85,6 +87,35 @@ export function underMidi({ orders }: Stage, scene: Scene): string[] {
   );
 }
 
+/**
+ * A scene is called on a device itself: it goes to the program of that scene, and sends its list
+ * when it is there. None where it holds no programs, or none for that scene.
+ */
+function pressOn(
+  { orders, memory }: Stage,
+  m: MidiDevice,
+  standing: Standing,
+  to: Scene,
+): Landing | undefined {
+  const address = addressIn(to, m.device.id);
+  if (!m.recalls || !address) return undefined;
+  standing.bank = address.bank ?? 0;
+  const { number } = address;
+  const effect = take(orders, memory, m, standing, {
+    type: 'program',
+    channel: m.channel === 'all' ? 1 : m.channel,
+    number,
+  });
+  return {
+    device: m.device.id,
+    at: m.programMs,
+    arrived: 0,
+    effect,
+    message: { type: 'program', channel: 1, number },
+    silentFrom: m.gapMs > 0 ? m.programMs - m.gapMs : undefined,
+  };
+}
+
 /** Calls a scene on the simulated rig, from the states of another, and lets everything land. */
 export function runChange(
   stage: Stage,
@@ -97,41 +128,25 @@ export function runChange(
   const machine = options.start ? copyOf(options.start) : standingIn(orders, memory, from);
   const pressed = options.pressed ?? orders.roots(to);
   const landings: Landing[] = [];
-  const own: { device: string; at: number; message: Message }[] = [];
+  const sent: { device: string; at: number; message: Message }[] = [];
   const touched = new Map<string, Set<string>>();
   const because = new Map<string, Mismatch['because']>();
   const recall = (device: string, scene: Scene) =>
     (orders.commands(scene).get(device) ?? []).map((c) => c.message);
   for (const id of pressed) {
     const m = sure(graph.devices.get(id));
-    const address = addressIn(to, id);
-    if (m.recalls && address) {
-      // Pressed on the device itself: it goes to that program, and sends its list when it is there.
-      const standing = sure(machine.get(id));
-      standing.bank = address.bank ?? 0;
-      const effect = take(orders, memory, m, standing, {
-        type: 'program',
-        channel: m.channel === 'all' ? 1 : m.channel,
-        number: address.number,
-      });
-      landings.push({
-        device: id,
-        at: m.programMs,
-        arrived: 0,
-        effect,
-        message: { type: 'program', channel: 1, number: address.number },
-        silentFrom: m.gapMs > 0 ? m.programMs - m.gapMs : undefined,
-      });
+    const called = pressOn(stage, m, sure(machine.get(id)), to);
+    if (called) {
+      landings.push(called);
       touched.set(id, new Set(['program']));
     }
-    const after = m.recalls && address ? m.programMs : 0;
-    for (const message of recall(id, to)) own.push({ device: id, at: after, message });
+    for (const message of recall(id, to)) sent.push({ device: id, at: called?.at ?? 0, message });
   }
   const clockSenders = [...graph.devices.values()]
     .filter((m) => m.clock === 'send')
     .map((m) => m.device.id);
   const every = options.bpm ? 60_000 / options.bpm / 24 : 0;
-  const traffic = runBus(graph, own, {
+  const traffic = runBus(graph, sent, {
     quiet: options.quiet,
     bpm: options.bpm,
     clockSenders,

@@ -17,3 +17,4 @@ export { sourceDevice, sourceId } from './source-id';
 export { settingWords } from './words';
 export { issueWords } from './issue-words';
 export { cutText, isStorable, textProblems } from './text';
+export { freeJacks, joiningLead, placeOf } from './joining';

@@ -74,11 +74,8 @@ export const soundsIn = (rig: Rig, song: Song, device: Device): boolean =>
     );
   });
 
-/**
- * Time of one device in a song, for each tempo that the song goes through. `taps` replaces the
- * typical spread by a measured one.
- */
-export function delayTimes(rig: Rig, song: Song, device: Device, taps?: Tapped): DelayTime[] {
+/** What a time device does in a song: what it can reach, what is wished of it, and where its knob stands. */
+function timeDevice(rig: Rig, song: Song, device: Device) {
   const kind = kindOf(device.kind);
   const table = kind.tempo!;
   const first = song.sections[0] && sectionScene(rig, song, song.sections[0].id);
@@ -89,86 +86,102 @@ export function delayTimes(rig: Rig, song: Song, device: Device, taps?: Tapped):
       .find((s) => s && isEngaged(kind, device, stateIn(s.sound, device.id))) ?? first;
   const state = heard && stateIn(heard.sound, device.id);
   const resolved = resolveState(kind, device, state);
-  const figure = (id: string) => resolved.figure(id);
-  const [low, high, step] = [figure(table.low), figure(table.high), figure(table.step)];
+  const setting = (id: string, otherwise: number) =>
+    Number(settingOf(kind, device, state, id) ?? otherwise);
   const wish =
     (song.divisions && Object.hasOwn(song.divisions, device.id)
       ? song.divisions[device.id]
       : undefined) ?? device.tempo?.division;
   const division: Division = isDivision(wish) ? wish : 'quarter';
-  const way = device.tempo?.way ?? 'program';
-  const keeps =
-    table.repeats === undefined
-      ? 0
-      : Number(settingOf(kind, device, state, table.repeats) ?? 0) / 10;
-  const own = Number(settingOf(kind, device, state, table.setting) ?? 5);
-  const standing = valueOf(low, high, own);
-  const value = (bpm: number, d: Division) =>
-    table.is === 'delay' ? divisionMs(bpm, d) : rateHz(bpm, DIVISIONS[d]);
-  return temposOf(song).map(({ bar, bpm }, n): DelayTime => {
-    const wanted = value(bpm, division);
-    const inRange = wanted >= low - 1e-9 && wanted <= high + 1e-9;
-    const instead = inRange
-      ? undefined
-      : (Object.keys(DIVISIONS) as Division[])
-          .filter((d) => value(bpm, d) >= low && value(bpm, d) <= high)
-          .sort(
-            (a, b) =>
-              Math.abs(Math.log(value(bpm, a) / wanted)) -
-              Math.abs(Math.log(value(bpm, b) / wanted)),
-          )[0];
-    const stored = storedKnob(song, device.id, table.setting);
-    const round = (x: number) => Math.round(x / step) * step;
-    const base = {
-      device: device.id,
-      is: table.is,
-      way,
-      division,
-      bpm,
-      bar,
-      wanted,
-      inRange,
-      ...(instead && { instead }),
-      knob: Math.min(10, Math.max(0, knobFor(low, high, wanted))),
-      hour: clockHour(Math.min(10, Math.max(0, knobFor(low, high, wanted)))),
+  return {
+    table,
+    low: resolved.figure(table.low),
+    high: resolved.figure(table.high),
+    step: resolved.figure(table.step),
+    division,
+    way: device.tempo?.way ?? ('program' as const),
+    /** What comes round of each repeat, 0 to 1. */
+    keeps: table.repeats === undefined ? 0 : setting(table.repeats, 0) / 10,
+    standing: setting(table.setting, 5),
+    stored: storedKnob(song, device.id, table.setting),
+  };
+}
+type TimeDevice = ReturnType<typeof timeDevice>;
+
+/** A note value at a tempo, in what the device counts in: ms of a delay, Hz of a rate. */
+const valueAt = ({ table }: TimeDevice, bpm: number, division: Division): number =>
+  table.is === 'delay' ? divisionMs(bpm, division) : rateHz(bpm, DIVISIONS[division]);
+
+/** The note value nearest to one out of reach that the device does reach. */
+function insteadOf(of: TimeDevice, bpm: number, wanted: number): Division | undefined {
+  const far = (d: Division) => Math.abs(Math.log(valueAt(of, bpm, d) / wanted));
+  return (Object.keys(DIVISIONS) as Division[])
+    .filter((d) => valueAt(of, bpm, d) >= of.low && valueAt(of, bpm, d) <= of.high)
+    .sort((a, b) => far(a) - far(b))[0];
+}
+
+/** What a device gets by the way its time is set, and how, in words. */
+function gotBy(
+  of: TimeDevice,
+  wanted: number,
+  inRange: boolean,
+  isFirst: boolean,
+  taps: Tapped | undefined,
+): { gets: number; how: string } {
+  const { low, high, step, stored, division, table } = of;
+  const reach = (x: number) => Math.min(high, Math.max(low, x));
+  const unit = table.is === 'delay' ? 'ms' : 'Hz';
+  if (of.way === 'clock')
+    return {
+      gets: reach(wanted),
+      how: inRange
+        ? `follows clock, ${division}`
+        : `cannot follow: it reaches ${low} to ${high} ${unit}`,
     };
-    const done = (gets: number, how: string): DelayTime => ({
-      ...base,
-      gets,
-      how,
-      slip:
-        table.is === 'delay'
-          ? slipOf(gets - wanted, keeps)
-          : { errorMs: 0, repeat: null, downDb: null, heard: false },
-    });
-    const reach = (x: number) => Math.min(high, Math.max(low, x));
-    const unit = table.is === 'delay' ? 'ms' : 'Hz';
-    if (way === 'clock')
-      return done(
-        reach(wanted),
-        inRange
-          ? `follows clock, ${division}`
-          : `cannot follow: it reaches ${low} to ${high} ${unit}`,
-      );
-    if (way === 'tap') {
-      const off = taps?.errorMs ?? TAP_SPREAD_MS / (TAP_PRESSES - 1);
-      const tappedOff = off * DIVISIONS[division];
-      return done(
-        reach(table.is === 'delay' ? wanted + tappedOff : wanted),
+  if (of.way === 'tap') {
+    const tappedOff = (taps?.errorMs ?? TAP_SPREAD_MS / (TAP_PRESSES - 1)) * DIVISIONS[division];
+    return {
+      gets: reach(table.is === 'delay' ? wanted + tappedOff : wanted),
+      how:
         `tapped; the mean of ${taps?.presses ?? TAP_PRESSES} presses may ` +
-          `be ${tappedOff.toFixed(1)} ms off${taps ? '' : ' (typical)'}`,
-      );
-    }
-    // A program holds one time: that of the first tempo, where it was stored for this song.
-    const held = stored === undefined ? standing : valueOf(low, high, stored);
-    return done(
-      reach(round(held)),
+        `be ${tappedOff.toFixed(1)} ms off${taps ? '' : ' (typical)'}`,
+    };
+  }
+  // A program holds one time: that of the first tempo, where it was stored for this song.
+  const held = valueOf(low, high, stored ?? of.standing);
+  return {
+    gets: reach(Math.round(held / step) * step),
+    how:
       stored === undefined
         ? 'as the sound leaves it: no time is kept for this song'
-        : n > 0
-          ? 'as stored for the first tempo of the song'
-          : `stored for this song, in steps of ${step} ${unit}`,
-    );
+        : isFirst
+          ? `stored for this song, in steps of ${step} ${unit}`
+          : 'as stored for the first tempo of the song',
+  };
+}
+
+/**
+ * Time of one device in a song, for each tempo that the song goes through. `taps` replaces the
+ * typical spread by a measured one.
+ */
+export function delayTimes(rig: Rig, song: Song, device: Device, taps?: Tapped): DelayTime[] {
+  const of = timeDevice(rig, song, device);
+  const { table, low, high, way, division } = of;
+  return temposOf(song).map(({ bar, bpm }, n): DelayTime => {
+    const wanted = valueAt(of, bpm, division);
+    const inRange = wanted >= low - 1e-9 && wanted <= high + 1e-9;
+    const instead = inRange ? undefined : insteadOf(of, bpm, wanted);
+    const knob = Math.min(10, Math.max(0, knobFor(low, high, wanted)));
+    const { gets, how } = gotBy(of, wanted, inRange, n === 0, taps);
+    return {
+      ...{ device: device.id, is: table.is, way, division, bpm, bar, wanted, inRange },
+      ...(instead && { instead }),
+      ...{ knob, hour: clockHour(knob), gets, how },
+      slip:
+        table.is === 'delay'
+          ? slipOf(gets - wanted, of.keeps)
+          : { errorMs: 0, repeat: null, downDb: null, heard: false },
+    };
   });
 }
 

@@ -2,7 +2,8 @@
 import { Button, Checkbox, Group, Select } from '@mantine/core';
 import { type Dispatch, type KeyboardEvent, type SetStateAction, useMemo, useState } from 'react';
 import {
-  BETWEEN_MM,
+  draggedPlace,
+  freeRackPlace,
   mountedIn,
   panelPlan,
   rackClashes,
@@ -14,7 +15,7 @@ import {
 } from '../../core/build';
 import type { Mounted, RackClash, RackSums } from '../../core/build/rack';
 import { rackSvg } from '../../core/formats';
-import { type Outcome, sure } from '../../core/outcome';
+import type { Outcome } from '../../core/outcome';
 import {
   type Device,
   endWords,
@@ -106,20 +107,7 @@ function Inside({
       device: d.id,
       rack: { rack: rack.id, unit: 1, ...d.rack, ...change },
     });
-  const mount = (d: Device) => {
-    const { units, shelf } = unitsOf(d);
-    const wide = sure(sizeOf(d) ?? undefined).width;
-    for (let unit = 1; unit + units - 1 <= rack.units; unit++) {
-      const here = list.filter((m) => !m.rear && m.from <= unit + units - 1 && m.to >= unit);
-      if (!shelf && !here.length) return put(d, { unit });
-      const x = here.reduce(
-        (most, m) => Math.max(most, m.shelf ? m.x + m.width + 10 : BETWEEN_MM),
-        0,
-      );
-      if (shelf && (here.length === 0 || x + wide <= BETWEEN_MM)) return put(d, { unit, x });
-    }
-    return put(d, { unit: 1 });
-  };
+  const mount = (d: Device) => put(d, freeRackPlace(rig, rack, d));
   const onKey = (e: KeyboardEvent) => {
     if (!picked || e.ctrlKey || e.metaKey || e.altKey) return;
     const at = picked.rack!;
@@ -148,19 +136,8 @@ function Inside({
           onKey={onKey}
           onDrag={(id, dx, dy, done) => {
             const d = rig.devices.find((x) => x.id === id);
-            if (!d?.rack || !done) return;
-            const unit = Math.max(1, Math.min(60, d.rack.unit - Math.round(dy / UNIT_MM)));
-            const x = unitsOf(d).shelf
-              ? Math.max(
-                  0,
-                  Math.min(
-                    BETWEEN_MM - (sizeOf(d)?.width ?? 0),
-                    Math.round(((d.rack.x ?? 0) + dx) / 5) * 5,
-                  ),
-                )
-              : undefined;
-            if (unit !== d.rack.unit || (x !== undefined && x !== (d.rack.x ?? 0)))
-              put(d, { unit, ...(x !== undefined && { x: Math.max(0, x) }) });
+            const place = d && done && draggedPlace(d, dx, dy);
+            if (place) put(d, place);
           }}
         />
       </div>

@@ -2,17 +2,8 @@
 import { at, sure } from '../../core/outcome';
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import { type Jack, kindOf } from '../../core/kinds';
-import {
-  type End,
-  endWords,
-  freshId,
-  insideOf,
-  jackOf,
-  leadTypeFor,
-  nameOf,
-  type Rig,
-} from '../../core/rig';
+import type { Jack } from '../../core/kinds';
+import { endWords, freeJacks, joiningLead, nameOf, placeOf, type Rig } from '../../core/rig';
 import { fixed, showLength } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 import { connectionOrder, countLeads } from '../../core/analysis';
@@ -66,13 +57,6 @@ export function WiringList() {
   );
 }
 
-/** Whether a jack has a ring beside its tip, so that two branches of an insert lead share it. */
-const twoConductors = (rig: Rig, e: End): boolean => {
-  const device = rig.devices.find((d) => d.id === e.device);
-  const jack = device && jackOf(device, e.jack);
-  return jack?.stereo !== undefined || jack?.insert !== undefined;
-};
-
 /** Joins two free jacks; `only` limits which are offered. */
 export function ConnectForm({
   rig,
@@ -85,66 +69,16 @@ export function ConnectForm({
   const [from, setFrom] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
   const end = (text: string) => ({ device: at(text.split(' '), 0), jack: at(text.split(' '), 1) });
-  const place = (e: End) => insideOf(rig, e) ?? '';
-  const isTaken = (e: End) =>
-    place(e) === '' &&
-    rig.leads.some(
-      (l) =>
-        [l.from, l.to].some((x) => x.device === e.device && x.jack === e.jack) &&
-        !(
-          l.type === 'insert' &&
-          rig.leads.filter((o) =>
-            [o.from, o.to].some((x) => x.device === e.device && x.jack === e.jack),
-          ).length < 2 &&
-          twoConductors(rig, e)
-        ),
-    );
-  // Only what is in the same place can be joined: jacks outside, or points and blocks inside one host.
-  const free = (direction: 'in' | 'out', within: string | null) =>
-    rig.devices
-      .map((d) => ({
+  const offered = (direction: 'in' | 'out', other: string | null) =>
+    freeJacks(rig, direction, other === null ? null : placeOf(rig, end(other)), only).map(
+      ({ device: d, jacks }) => ({
         group: `${d.name || d.id}${d.host === undefined ? '' : `, in ${nameOf(rig, d.host)}`} (${d.id})`,
-        items: kindOf(d.kind)
-          .jacks.filter(
-            (j) =>
-              only(j) &&
-              (j.direction === direction || j.direction === 'either') &&
-              (j.many || !isTaken({ device: d.id, jack: j.id })) &&
-              (within === null || place({ device: d.id, jack: j.id }) === within),
-          )
-          .map((j) => ({ value: `${d.id} ${j.id}`, label: `${d.name}, ${j.label}` })),
-      }))
-      .filter((g) => g.items.length > 0);
+        items: jacks.map((j) => ({ value: `${d.id} ${j.id}`, label: `${d.name}, ${j.label}` })),
+      }),
+    );
   const connect = () => {
     if (!from || !to) return;
-    const type = leadTypeFor(rig, end(from), end(to));
-    // The second branch into a TRS jack takes the ring, where the first has the tip.
-    const other =
-      type === 'insert' &&
-      rig.leads.find(
-        (l) =>
-          l.type === 'insert' &&
-          [l.from, l.to].some((e) => [from, to].includes(`${e.device} ${e.jack}`)),
-      );
-    const conductor = other
-      ? other.conductor === 'ring'
-        ? ('tip' as const)
-        : ('ring' as const)
-      : undefined;
-    const done = edit({
-      edit: 'connect',
-      lead: {
-        ...(conductor && { conductor }),
-        id: freshId(
-          'lead',
-          rig.leads.map((l) => l.id),
-        ),
-        from: end(from),
-        to: end(to),
-        type,
-        metres: type === 'inside' ? 0 : type === 'air' ? 0.1 : 0.5,
-      },
-    });
+    const done = edit({ edit: 'connect', lead: joiningLead(rig, end(from), end(to)) });
     if (done.ok) [setFrom, setTo].forEach((f) => f(null));
   };
   return (
@@ -156,7 +90,7 @@ export function ConnectForm({
         clearable
         label="From an output"
         placeholder="choose"
-        data={free('out', to ? place(end(to)) : null)}
+        data={offered('out', to)}
         value={from}
         onChange={setFrom}
       />
@@ -166,7 +100,7 @@ export function ConnectForm({
         clearable
         label="To an input"
         placeholder="choose"
-        data={free('in', from ? place(end(from)) : null)}
+        data={offered('in', from)}
         value={to}
         onChange={setTo}
       />

@@ -6,7 +6,7 @@ import { ordersOf } from '../../../core/midi/commands';
 import { reachIn } from '../../../core/midi/graph';
 import { type MidiDevice, wantsClock } from '../../../core/midi/setup';
 import { needsOf } from '../../../core/midi/message-reach';
-import { type Outcome, sure } from '../../../core/outcome';
+import type { Outcome } from '../../../core/outcome';
 import type { MidiSetup } from '../../../core/rig';
 import { nameOf } from '../../../core/rig/find';
 import type { Device, Rig } from '../../../core/rig/schema';
@@ -20,6 +20,10 @@ const THRU_WORDS: Record<Thru, string> = {
   software: 'repeats',
   merged: 'repeats and joins its own',
 };
+
+type SetMidi = (change: Partial<MidiSetup>) => Outcome<Rig>;
+/** What the device listens for, if anything. */
+type Listens = true | 'can' | 'wants' | 'leads' | undefined;
 
 /** One device: its channel, thru, clock, what it waits for, who brings it, and its sockets. */
 export function WiringRow({
@@ -35,7 +39,6 @@ export function WiringRow({
   current: boolean;
   onPick: (id: string) => void;
 }) {
-  const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const device: Device = m.device;
   const set = (change: Partial<MidiSetup>) =>
@@ -48,7 +51,6 @@ export function WiringRow({
       reachIn(orders.graph, s.device.id).has(device.id),
   );
   const thrus = m.kind.midi!.thrus;
-  const midiJack = m.kind.jacks.find((j) => j.midi);
   const listens = m.programs || m.mapped.length > 0 || m.kind.midi!.clock;
   return (
     <tr data-midi={device.id} aria-current={current} onClick={() => onPick(device.id)}>
@@ -59,28 +61,7 @@ export function WiringRow({
       <ChannelCell listens={listens} device={device} m={m} set={set} />
       <ThruCell m={m} thrus={thrus} device={device} set={set} />
       <ClockCell m={m} device={device} set={set} />
-      <td>
-        {listens ? (
-          <Select
-            size="xs"
-            w={140}
-            aria-label={`Who tells ${device.name}`}
-            clearable
-            placeholder={
-              orders.commanderOf.has(device.id)
-                ? `${nameOf(rig, sure(orders.commanderOf.get(device.id)))} (nearest)`
-                : 'nobody'
-            }
-            data={by
-              .filter((s) => s.commands || s.recalls)
-              .map((s) => ({ value: s.device.id, label: s.device.name }))}
-            value={device.midi?.commander ?? null}
-            onChange={(v) => set({ commander: v ?? undefined })}
-          />
-        ) : (
-          <span className="faint">–</span>
-        )}
-      </td>
+      <CommanderCell listens={listens} device={device} orders={orders} by={by} set={set} />
       <td>
         {needs.join(', ') || <span className="faint">nothing</span>}
         {wantsClock(m) && device.tempo ? (
@@ -88,60 +69,109 @@ export function WiringRow({
         ) : null}
       </td>
       <td>{by.map((s) => s.device.name).join(', ') || <span className="faint">nobody</span>}</td>
-      <td>
-        {m.programs
-          ? `${m.programMs} ms program${m.gapMs ? `, ${m.gapMs} ms of it silent` : ''}`
-          : ''}
-        {m.mapped.length ? `${m.programs ? '; ' : ''}${m.controlMs} ms control` : ''}
-        {m.reports ? <div className="faint common-text">reports back</div> : null}
-        {listens && (
-          <div>
-            <Reception m={m} />
-          </div>
-        )}
-      </td>
-      <td>
-        {midiJack ? (
-          <Select
-            size="xs"
-            w={92}
-            aria-label={`Sockets of ${device.name}`}
-            data={[
-              { value: 'DIN', label: 'DIN' },
-              { value: 'TRS-A', label: 'TRS A' },
-              { value: 'TRS-B', label: 'TRS B' },
-            ]}
-            value={device.midi?.socket ?? midiJack.connector}
-            allowDeselect={false}
-            onChange={(v) => v && set({ socket: v as MidiSetup['socket'] })}
-          />
-        ) : (
-          <span className="faint">USB</span>
-        )}
-        {m.sends.some((s) => s === 'program' || s === 'control') && midiJack && (
-          <Checkbox
-            size="xs"
-            mt={4}
-            label="running status"
-            checked={m.runningStatus}
-            onChange={(e) => set({ runningStatus: e.currentTarget.checked })}
-          />
-        )}
-      </td>
+      <WaitsCell m={m} listens={listens} />
+      <SocketsCell m={m} device={device} set={set} />
     </tr>
   );
 }
 
-/** What the device does about the clock. */
-function ClockCell({
-  m,
+/** Who tells the device what to play: chosen, or the nearest that could. */
+function CommanderCell({
+  listens,
   device,
+  orders,
+  by,
   set,
 }: {
-  m: MidiDevice;
+  listens: Listens;
   device: Device;
-  set: (change: Partial<MidiSetup>) => Outcome<Rig>;
+  orders: ReturnType<typeof ordersOf>;
+  by: MidiDevice[];
+  set: SetMidi;
 }) {
+  const rig = useDocument();
+  if (!listens)
+    return (
+      <td>
+        <span className="faint">–</span>
+      </td>
+    );
+  const nearest = orders.commanderOf.get(device.id);
+  return (
+    <td>
+      <Select
+        size="xs"
+        w={140}
+        aria-label={`Who tells ${device.name}`}
+        clearable
+        placeholder={nearest === undefined ? 'nobody' : `${nameOf(rig, nearest)} (nearest)`}
+        data={by
+          .filter((s) => s.commands || s.recalls)
+          .map((s) => ({ value: s.device.id, label: s.device.name }))}
+        value={device.midi?.commander ?? null}
+        onChange={(v) => set({ commander: v ?? undefined })}
+      />
+    </td>
+  );
+}
+
+/** How long the device takes over a message, and whether it got what it was sent. */
+function WaitsCell({ m, listens }: { m: MidiDevice; listens: Listens }) {
+  return (
+    <td>
+      {m.programs
+        ? `${m.programMs} ms program${m.gapMs ? `, ${m.gapMs} ms of it silent` : ''}`
+        : ''}
+      {m.mapped.length ? `${m.programs ? '; ' : ''}${m.controlMs} ms control` : ''}
+      {m.reports ? <div className="faint common-text">reports back</div> : null}
+      {listens && (
+        <div>
+          <Reception m={m} />
+        </div>
+      )}
+    </td>
+  );
+}
+
+/** The sockets that the device has, and whether it sends in running status. */
+function SocketsCell({ m, device, set }: { m: MidiDevice; device: Device; set: SetMidi }) {
+  const midiJack = m.kind.jacks.find((j) => j.midi);
+  if (!midiJack)
+    return (
+      <td>
+        <span className="faint">USB</span>
+      </td>
+    );
+  return (
+    <td>
+      <Select
+        size="xs"
+        w={92}
+        aria-label={`Sockets of ${device.name}`}
+        data={[
+          { value: 'DIN', label: 'DIN' },
+          { value: 'TRS-A', label: 'TRS A' },
+          { value: 'TRS-B', label: 'TRS B' },
+        ]}
+        value={device.midi?.socket ?? midiJack.connector}
+        allowDeselect={false}
+        onChange={(v) => v && set({ socket: v as MidiSetup['socket'] })}
+      />
+      {m.sends.some((s) => s === 'program' || s === 'control') && (
+        <Checkbox
+          size="xs"
+          mt={4}
+          label="running status"
+          checked={m.runningStatus}
+          onChange={(e) => set({ runningStatus: e.currentTarget.checked })}
+        />
+      )}
+    </td>
+  );
+}
+
+/** What the device does about the clock. */
+function ClockCell({ m, device, set }: { m: MidiDevice; device: Device; set: SetMidi }) {
   return (
     <td>
       {m.kind.midi!.clock || m.sends.includes('clock') ? (
@@ -173,9 +203,9 @@ function ThruCell({
   set,
 }: {
   m: MidiDevice;
-  thrus: ('none' | 'hardware' | 'software' | 'merged')[];
+  thrus: readonly Thru[];
   device: Device;
-  set: (change: Partial<MidiSetup>) => Outcome<Rig>;
+  set: SetMidi;
 }) {
   return (
     <td>
@@ -206,10 +236,10 @@ function ChannelCell({
   m,
   set,
 }: {
-  listens: true | 'can' | 'wants' | 'leads' | undefined;
+  listens: Listens;
   device: Device;
   m: MidiDevice;
-  set: (change: Partial<MidiSetup>) => Outcome<Rig>;
+  set: SetMidi;
 }) {
   return (
     <td>

@@ -38,24 +38,21 @@ type Work =
   | { state: 'failed'; why: string }
   | { state: 'done'; found: Answer; rig: unknown };
 
-/**
- * Proposals, worked out beside the rest: asked for, watched, stopped, and taken as one step that
- * can be undone.
- */
-export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+/** A proposal that is being worked out: begun, stopped, or thrown away. */
+function useWork(host: string | undefined) {
   const rig = useDocument();
-  const edit = useRig((s) => s.edit);
   const sound = useRig((s) => s.sound);
-  const [part, setPart] = useState<SoundProposal>('order');
   const [work, setWork] = useState<Work>({ state: 'idle' });
-  const hosts = rig.devices.filter((d) => kindOf(d.kind).hosts);
-  const [chosenHost, setHost] = useState<string | null>(null);
-  const host = hosts.find((h) => h.id === chosenHost)?.id ?? hosts[0]?.id;
   const [held, setHeld] = useState<[string, boolean][]>([]);
   const running = useRef<Working<unknown> | null>(null);
   useEffect(() => () => running.current?.cancel(), []);
+  const stop = () => running.current?.cancel();
+  const clear = () => {
+    stop();
+    setWork({ state: 'idle' });
+  };
   const start = (name: SoundProposal, keep: [string, boolean][] = []) => {
-    running.current?.cancel();
+    stop();
     setHeld(keep);
     setWork({ state: 'working', share: 0, words: 'Starting' });
     const onProgress = (share: number, words: string) =>
@@ -75,8 +72,42 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
         setWork(e.message === CANCELLED ? { state: 'idle' } : { state: 'failed', why: e.message }),
     );
   };
+  return { work, held, start, stop, clear };
+}
+
+/** How far the work is, why it stopped, or that the rig has moved on since. */
+function HowItGoes({ work, stale }: { work: Work; stale: boolean }) {
+  if (work.state === 'working')
+    return (
+      <div role="status">
+        <Progress value={100 * work.share} aria-label="How far it is" />
+        <div className="common-text-2">
+          {Math.round(100 * work.share)} %: {work.words}
+        </div>
+      </div>
+    );
+  if (work.state === 'failed')
+    return <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>;
+  return stale ? (
+    <p role="alert">The rig has changed since. Work it out again before you take it.</p>
+  ) : null;
+}
+
+/**
+ * Proposals, worked out beside the rest: asked for, watched, stopped, and taken as one step that
+ * can be undone.
+ */
+export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  const sound = useRig((s) => s.sound);
+  const [part, setPart] = useState<SoundProposal>('order');
+  const hosts = rig.devices.filter((d) => kindOf(d.kind).hosts);
+  const [chosenHost, setHost] = useState<string | null>(null);
+  const host = hosts.find((h) => h.id === chosenHost)?.id ?? hosts[0]?.id;
+  const { work, held, start, stop, clear } = useWork(host);
   const take = (edits: Edit[], words: string) => {
-    if (edit(edits, words).ok) setWork({ state: 'idle' });
+    if (edit(edits, words).ok) clear();
   };
   const name = rig.sounds.find((s) => s.id === sound)?.name ?? 'this sound';
   return (
@@ -87,8 +118,7 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
         value={part}
         onChange={(v) => {
           setPart(v as SoundProposal);
-          running.current?.cancel();
-          setWork({ state: 'idle' });
+          clear();
         }}
         data={Object.entries(PARTS).map(([value, p]) => ({ value, label: p.label }))}
       />
@@ -111,26 +141,13 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
             {part === 'inside' ? 'Work it out' : `Work it out for ${name}`}
           </Button>
           {work.state === 'working' && (
-            <Button size="xs" variant="default" onClick={() => running.current?.cancel()}>
+            <Button size="xs" variant="default" onClick={stop}>
               Cancel
             </Button>
           )}
         </Group>
       )}
-      {work.state === 'working' && (
-        <div role="status">
-          <Progress value={100 * work.share} aria-label="How far it is" />
-          <div className="common-text-2">
-            {Math.round(100 * work.share)} %: {work.words}
-          </div>
-        </div>
-      )}
-      {work.state === 'failed' && (
-        <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
-      )}
-      {work.state === 'done' && work.rig !== rig && (
-        <p role="alert">The rig has changed since. Work it out again before you take it.</p>
-      )}
+      <HowItGoes work={work} stale={work.state === 'done' && work.rig !== rig} />
       {work.state === 'done' && (
         <Found
           found={work.found}
