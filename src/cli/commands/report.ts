@@ -1,3 +1,4 @@
+import { allControls, effectiveRig, reachOfControl, sweepOf } from '../../core/control';
 import { analyse, type Report, type SoundReport } from '../../core/report';
 import type { Rig } from '../../core/rig';
 import type { DestinationFigures } from '../../core/signal';
@@ -84,6 +85,24 @@ const soundJson = (rig: Rig, s: SoundReport) => ({
   hosts: s.hosts,
 });
 
+/** What each control that is moved from end to end changes, and what the level does on the way. */
+const controlsJson = (rig: Rig) =>
+  allControls(rig)
+    .filter((c) => c.type !== 'tap' && c.type !== 'tempo')
+    .flatMap((control) =>
+      effectiveRig(rig).sounds.map((sound) => ({
+        control: control.name,
+        sound: sound.name,
+        reaches: reachOfControl(rig, sound, control),
+        sweep: sweepOf(rig, sound, control).destinations.map((d) => ({
+          ...d,
+          levels: d.levels.map((x) => round(x)),
+          dipDb: round(d.dipDb),
+          bumpDb: round(d.bumpDb),
+        })),
+      })),
+    );
+
 function reportJson(rig: Rig, result: Report) {
   const name: Name = (id) =>
     id === null ? null : (rig.devices.find((d) => d.id === id)?.name ?? id);
@@ -95,6 +114,7 @@ function reportJson(rig: Rig, result: Report) {
     passiveSections: result.sounds.flatMap((s) => sectionJson(rig, name, s)),
     sounds: result.sounds.map((s) => soundJson(rig, s)),
     promises: result.promises,
+    controls: controlsJson(rig),
   };
 }
 

@@ -4,7 +4,8 @@ import { pressesBetween, sequenceOf } from '../midi';
 import { touringRig } from '../demo';
 import { applyEdits, type Control, type Rig } from '../rig';
 import { proposeOnePress } from '../solve';
-import { device, lead, rigOf, sound } from '../testing/rigs';
+import { type Kind, kindOf } from '../kinds';
+import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import { refused } from '../outcome';
 import { allControls, endsOf, reachOf, reachOfControl, STEPS, stepsOf, sweepOf, valueAt } from '.';
@@ -34,6 +35,90 @@ describe('reach', () => {
     expect(reached.map((r) => r.destination)).toEqual(['a']);
     expect(reached[0]!.what.join()).toMatch(/level|far end/);
     expect(reachOf(two, two.sounds[1]!, 'd', 'drive').map((r) => r.destination)).toEqual(['b']);
+  });
+  const settings = (k: Kind) => k.parameters.filter((p) => p.type === 'knob');
+  const EFFECTS = [
+    ...[
+      'wah',
+      'envelope-filter',
+      'eq',
+      'octave',
+      'pitch-shifter',
+      'compressor',
+      'chorus',
+      'phaser',
+    ],
+    ...['rotary', 'slicer', 'tremolo', 'modulation-digital', 'delay', 'delay-analog', 'reverb'],
+    ...['boost', 'drive-low', 'drive-mid', 'drive-high', 'fuzz', 'treble-booster', 'volume-active'],
+    ...['volume-passive', 'amp-cab-simulator', 'looper'],
+  ];
+  const moves = EFFECTS.flatMap((id) => settings(kindOf(id)).map((p) => [id, p.id] as const));
+  test.each(moves)(
+    '%s: its %s is heard behind it, on this way and on no other',
+    (kind, setting) => {
+      const rig = rigOf(
+        [
+          device('g', 'guitar-single-coil', 'G'),
+          device('b', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
+          device('x', kind, 'X', { engaged: true }),
+          device('one', 'console-input', 'One'),
+          device('other', 'console-input', 'Other'),
+        ],
+        [
+          lead('1', 'g.out', 'b.in', 1),
+          lead('2', `b.a`, `x.${kindOf(kind).through!.in}`, 1),
+          lead('3', `x.${kindOf(kind).through!.out}`, 'one.in', 1),
+          lead('4', 'b.b', 'other.in', 1),
+        ],
+        [sound('s', 'S', ['x'])],
+      );
+      expect(reachOf(rig, rig.sounds[0]!, 'x', setting).map((r) => r.destination)).toEqual(['one']);
+      // Off, it moves nothing: not its effect either.
+      const off = { ...rig.sounds[0]!, states: { x: { engaged: false } } };
+      if (kind !== 'volume-active' && kind !== 'volume-passive' && kind !== 'looper')
+        expect(reachOf(rig, off, 'x', setting)).toEqual([]);
+    },
+  );
+  test('an effect that is mixed to nothing moves nothing; one that feeds a reverb does', () => {
+    const chain = (mix: number) =>
+      chainOf([
+        'guitar-active',
+        ['delay', { engaged: true, settings: { mix } }],
+        ['reverb', { engaged: true }],
+        'console-input',
+      ]);
+    const time = (mix: number) => reachOf(chain(mix), chain(mix).sounds[0]!, 'd1', 'time');
+    expect(time(0)).toEqual([]);
+    expect(time(5)).toEqual([{ destination: 'd3', what: [expect.stringMatching(/^time of /)] }]);
+  });
+  test('one source of two, and one side of two, are told', () => {
+    const rig = rigOf(
+      [
+        device('g', 'guitar-active', 'Loud'),
+        device('h', 'guitar-single-coil', 'Faint'),
+        device('v', 'volume-active', 'V'),
+        device('k', 'boost', 'K', { engaged: true, settings: { gain: 10 } }),
+        device('m', 'mixer-line', 'Sum'),
+        device('c', 'console-input', 'House', { settings: { input: 'line' } }),
+      ],
+      [
+        lead('1', 'g.out', 'k.in', 1),
+        lead('2', 'k.out', 'm.a', 1),
+        lead('3', 'h.out', 'v.in', 1),
+        lead('4', 'v.out', 'm.b', 1),
+        lead('5', 'm.out', 'c.in', 1),
+      ],
+      [sound('s', 'S', ['k'])],
+    );
+    const half: Control = {
+      id: 'c',
+      name: 'C',
+      type: 'pedal',
+      assigns: [{ id: '1', device: 'v', setting: 'pedal', min: 8, max: 10 }],
+    };
+    expect(reachOfControl(rig, rig.sounds[0]!, half)).toEqual([
+      { destination: 'c', what: ['level of Faint'] },
+    ]);
   });
   test('the gain of a drive that is off reaches nothing', () =>
     expect(reachOf(two, two.sounds[0]!, 'd', 'drive')).toEqual([]));

@@ -1,7 +1,9 @@
 import { at as entryAt, sure } from '../outcome';
 import type { Control, Rig, Sound } from '../rig/schema';
+import { endWords } from '../rig/find';
 import { fixed } from '../units';
 import { withControlAt } from './effective';
+import type { Arriving } from '../signal/destinations';
 import { heardIn } from './reach';
 
 /**
@@ -22,12 +24,15 @@ export interface Sweep {
 
 /** Positions that are evaluated, ends included. */
 export const SWEEP_POSITIONS = 33;
+/** What is quieter than this counts as silence, in dBu. */
+const SILENT_DBU = -200;
 /** A dip or bump smaller than this is not named, in dB. */
 const NAMED_DB = 0.5;
 
 /**
  * Evaluates the rig at 33 positions of a control and names what the level does on the way: a dip
- * below both ends, or a bump above both.
+ * below both ends, or a bump above both. Where one side moves and the other hides it, the side is
+ * told, by name.
  */
 export function sweepOf(
   rig: Rig,
@@ -42,10 +47,31 @@ export function sweepOf(
   return {
     at,
     destinations: entryAt(heard, 0).map((d, i) => {
-      const levels = heard.map((h) => entryAt(h, i).levelDbu?.normal ?? null);
-      return { device: d.device, name: d.name, levels, ...judge(levels, at) };
+      const { levels, jack } = mostMoved(heard.map((h) => entryAt(h, i)));
+      const name = jack === undefined ? d.name : endWords(rig, { device: d.device, jack });
+      return { device: d.device, name, levels, ...judge(levels, at) };
     }),
   };
+}
+
+/**
+ * The levels of a destination while a control moves: of the whole, or of that side which moves more
+ * than the whole does, since a louder one (a band's mix in the other ear) would hide it.
+ */
+function mostMoved(along: readonly Arriving[]): { levels: (number | null)[]; jack?: string } {
+  const range = (levels: readonly (number | null)[]) => {
+    const dbu = levels.map((x) => Math.max(x ?? SILENT_DBU, SILENT_DBU));
+    return Math.max(...dbu) - Math.min(...dbu);
+  };
+  const whole = along.map((d) => d.levelDbu?.normal ?? null);
+  const sides = entryAt(along, 0).sides.map(({ jack }, k) => ({
+    jack,
+    levels: along.map((d) => d.sides[k]?.levelDbu?.normal ?? null),
+  }));
+  return sides.reduce<ReturnType<typeof mostMoved>>(
+    (most, side) => (range(side.levels) > range(most.levels) + NAMED_DB ? side : most),
+    { levels: whole },
+  );
 }
 
 /** What a curve of levels does between its ends. */

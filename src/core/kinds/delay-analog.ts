@@ -1,7 +1,6 @@
 import { defineKind } from './define';
 import { delayTempo, tapIn, timeFigures, timeKnob } from './midi-parts';
 import {
-  knob,
   medium,
   mixed,
   pedalFigures,
@@ -10,6 +9,7 @@ import {
   throughJacks,
   trueBypass,
   mixKnob,
+  effectKnob,
 } from './parts';
 
 export const delayAnalog = defineKind({
@@ -23,7 +23,7 @@ export const delayAnalog = defineKind({
     ...pedalFigures(500_000, -85, 'bucket-brigade lines hiss'),
     ...timeFigures(40, 600, 1, 'the clock range of its lines'),
   ],
-  parameters: [timeKnob(), knob('repeats', 'Repeats', 3), mixKnob(3)],
+  parameters: [timeKnob(), effectKnob('repeats', 'Repeats', 3), mixKnob(3)],
   through,
   tempo: delayTempo,
   power: { volts: 9, milliamps: 40 },

@@ -10,7 +10,6 @@ import {
   timeKnob,
 } from './midi-parts';
 import {
-  knob,
   latency,
   medium,
   mixed,
@@ -20,6 +19,7 @@ import {
   stereoJacks,
   through,
   mixKnob,
+  effectKnob,
 } from './parts';
 
 export const delay = defineKind({
@@ -37,7 +37,7 @@ export const delay = defineKind({
   ],
   parameters: [
     timeKnob(),
-    knob('repeats', 'Repeats', 3),
+    effectKnob('repeats', 'Repeats', 3),
     mixKnob(3),
     { type: 'switch', id: 'tails', label: 'Tails ring on when bypassed', initial: false },
   ],

@@ -9,6 +9,7 @@ import {
   through,
   throughJacks,
   trueBypass,
+  effectKnob,
 } from './parts';
 
 export const envelopeFilter = defineKind({
@@ -19,7 +20,7 @@ export const envelopeFilter = defineKind({
   about: 'A filter that opens with picking strength. The tilt is that of its resting point.',
   jacks: throughJacks,
   figures: pedalFigures(470_000, -96, 'an op-amp input ahead of a state-variable filter'),
-  parameters: [knob('sense', 'Sense', 5), knob('range', 'Range', 5)],
+  parameters: [effectKnob('sense', 'Sense', 5), knob('range', 'Range', 5)],
   through,
   power: { volts: 9, milliamps: 20 },
   size: medium,

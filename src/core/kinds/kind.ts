@@ -211,6 +211,12 @@ export interface Knob<I extends string = string> {
   type: 'knob';
   id: I;
   role?: SettingRole;
+  /**
+   * What it changes that no figure of the circuit shows: the device's effect itself (how late its
+   * echoes are, how fast it moves), or how loud the device is by itself (a loop that it plays, the
+   * loudspeaker in it).
+   */
+  heardAs?: 'effect' | 'own level';
   label: string;
   initial: number;
   min: number;

@@ -1,6 +1,6 @@
 import { defineKind } from './define';
 import { asTrs, midiFigures, midiIn, midiThru, switchIn } from './midi-parts';
-import { knob, latency, medium, pedalFigures, stage, through, throughJacks } from './parts';
+import { latency, medium, pedalFigures, stage, through, throughJacks, ownLevelKnob } from './parts';
 
 export const looper = defineKind({
   id: 'looper',
@@ -20,7 +20,7 @@ export const looper = defineKind({
     latency(1.5, 'converters take 1 to 3 ms'),
     ...midiFigures({ controlMs: 5, why: 'a small digital pedal' }),
   ],
-  parameters: [knob('level', 'Loop level', 7)],
+  parameters: [ownLevelKnob('Loop level', 7)],
   through,
   midi: {
     controls: [{ setting: 'engaged', cc: 81, ways: ['toggle', 'absolute'] }],

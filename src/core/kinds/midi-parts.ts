@@ -124,6 +124,7 @@ export const timeFigures = (low: number, high: number, step: number, why: string
 export const timeKnob = (initial = 5) =>
   parameter({
     type: 'knob',
+    heardAs: 'effect',
     id: 'time',
     label: 'Time',
     initial,
@@ -148,6 +149,7 @@ export const rateFigures = (why: string) => [
 export const rateKnob = (initial: number) =>
   parameter({
     type: 'knob',
+    heardAs: 'effect',
     id: 'rate',
     label: 'Rate',
     initial,

@@ -10,7 +10,6 @@ import {
   tapIn,
 } from './midi-parts';
 import {
-  knob,
   latency,
   medium,
   mixed,
@@ -20,6 +19,7 @@ import {
   stage,
   stereoJacks,
   through,
+  effectKnob,
 } from './parts';
 
 export const modulationDigital = defineKind({
@@ -36,7 +36,7 @@ export const modulationDigital = defineKind({
     ...rateFigures('a digital oscillator'),
     ...midiFigures({ programMs: 25, controlMs: 4, why: 'a digital pedal that loads a preset' }),
   ],
-  parameters: [rateKnob(4), knob('depth', 'Depth', 5), mixKnob(5)],
+  parameters: [rateKnob(4), effectKnob('depth', 'Depth', 5), mixKnob(5)],
   through,
   midi: {
     programs: { count: 128, bank: 'none', shows: { from: 0 } },

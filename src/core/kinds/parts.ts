@@ -116,6 +116,16 @@ export const knob = <const I extends string>(
     max: 10,
     reads,
   });
+/** A knob that changes an effect itself and nothing that the circuit shows: depth, decay, repeats. */
+export const effectKnob = <const I extends string>(id: I, label: string, initial: number) => ({
+  ...knob(id, label, initial),
+  heardAs: 'effect' as const,
+});
+/** A knob for how loud a device is by itself. */
+export const ownLevelKnob = (label: string, initial: number) => ({
+  ...knob('level', label, initial),
+  heardAs: 'own level' as const,
+});
 /** A pedal under a foot, 0 (heel) to 10 (toe). */
 export const footPedal = (initial: number) =>
   parameter({

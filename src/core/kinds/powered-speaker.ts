@@ -1,6 +1,6 @@
 import { defineKind } from './define';
 
-import { figure, inJack, inputOhms, knob, noise, wire, worldMains } from './parts';
+import { figure, inJack, inputOhms, noise, wire, worldMains, ownLevelKnob } from './parts';
 
 export const poweredSpeaker = defineKind({
   id: 'powered-speaker',
@@ -17,7 +17,7 @@ export const poweredSpeaker = defineKind({
     noise(-95, 'an input amplifier and converters'),
     figure('maxInDbu', 'Input clips at', 'dBu', 20, [-20, 40], 'a line input'),
   ],
-  parameters: [knob('level', 'Level', 5)],
+  parameters: [ownLevelKnob('Level', 5)],
   alwaysOn: true,
   earth: 'in',
   destination: { jacks: ['in'], hears: 'stage' },

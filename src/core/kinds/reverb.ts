@@ -1,7 +1,6 @@
 import { defineKind } from './define';
 import { midiFigures, midiIn, midiThru } from './midi-parts';
 import {
-  knob,
   latency,
   medium,
   mixed,
@@ -11,6 +10,7 @@ import {
   stereoJacks,
   through,
   mixKnob,
+  effectKnob,
 } from './parts';
 
 export const reverb = defineKind({
@@ -26,7 +26,7 @@ export const reverb = defineKind({
     ...midiFigures({ programMs: 25, controlMs: 4, why: 'a digital pedal that loads a preset' }),
   ],
   parameters: [
-    knob('decay', 'Decay', 4),
+    effectKnob('decay', 'Decay', 4),
     mixKnob(3),
     { type: 'switch', id: 'tails', label: 'Tails ring on when bypassed', initial: false },
   ],

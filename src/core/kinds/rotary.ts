@@ -1,5 +1,15 @@
 import { defineKind } from './define';
-import { knob, latency, medium, pedalFigures, sides, stage, stereoJacks, through } from './parts';
+import {
+  knob,
+  latency,
+  medium,
+  pedalFigures,
+  sides,
+  stage,
+  stereoJacks,
+  through,
+  effectKnob,
+} from './parts';
 
 export const rotary = defineKind({
   id: 'rotary',
@@ -13,7 +23,7 @@ export const rotary = defineKind({
     ...pedalFigures(1e6, -95, 'converters on both ends'),
     latency(2, 'converters take 1 to 3 ms'),
   ],
-  parameters: [knob('speed', 'Speed', 3), knob('level', 'Level', 5)],
+  parameters: [effectKnob('speed', 'Speed', 3), knob('level', 'Level', 5)],
   through,
   power: { volts: 9, milliamps: 180, noisy: true },
   size: medium,

@@ -9,7 +9,15 @@ import {
   rateTempo,
   tapIn,
 } from './midi-parts';
-import { knob, medium, pedalFigures, stage, through, throughJacks, trueBypass } from './parts';
+import {
+  medium,
+  pedalFigures,
+  stage,
+  through,
+  throughJacks,
+  trueBypass,
+  effectKnob,
+} from './parts';
 
 export const slicer = defineKind({
   id: 'slicer',
@@ -23,7 +31,7 @@ export const slicer = defineKind({
     ...rateFigures('a step sequencer'),
     ...midiFigures({ programMs: 20, controlMs: 4, why: 'a digital pedal that loads a preset' }),
   ],
-  parameters: [rateKnob(5), knob('depth', 'Depth', 8)],
+  parameters: [rateKnob(5), effectKnob('depth', 'Depth', 8)],
   through,
   midi: {
     programs: { count: 50, bank: 'none', shows: { from: 1 } },

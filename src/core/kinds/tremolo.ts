@@ -1,7 +1,6 @@
 import { defineKind } from './define';
 import { rateFigures, rateKnob, rateTempo, tapIn } from './midi-parts';
 import {
-  knob,
   medium,
   pedalFigures,
   sides,
@@ -9,6 +8,7 @@ import {
   stereoJacks,
   stereoWires,
   through,
+  effectKnob,
 } from './parts';
 
 export const tremolo = defineKind({
@@ -23,7 +23,7 @@ export const tremolo = defineKind({
     ...pedalFigures(500_000, -98, 'a variable-gain amplifier moved by an oscillator'),
     ...rateFigures('a low-frequency oscillator'),
   ],
-  parameters: [rateKnob(4), knob('depth', 'Depth', 5)],
+  parameters: [rateKnob(4), effectKnob('depth', 'Depth', 5)],
   through,
   tempo: rateTempo,
   power: { volts: 9, milliamps: 40 },

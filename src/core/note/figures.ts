@@ -73,3 +73,6 @@ function figuresOf(parts: readonly Part[], touch: 0 | 1 | 2): NoteFigures {
     brightnessHertz: power > 0 ? moment / power : 0,
   };
 }
+
+/** Level of parts at normal picking in third-octave bands, in dBu; null where nothing of them lies. */
+export const bandsOf = (parts: readonly Part[]): (number | null)[] => figuresOf(parts, 1).bandsDbu;

@@ -1,8 +1,8 @@
-import { buildCircuit } from '../circuit';
+import { buildCircuit, type Circuit } from '../circuit';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
-import { noteAt, type NoteAt } from './figures';
+import { bandsOf, noteAt, type NoteAt } from './figures';
 import { type Added, runNote } from './run';
 
 export { BANDS } from './bands';
@@ -41,6 +41,24 @@ export function playNote(rig: Rig, sound: Sound): PlayedNote {
   };
   known.set(sound.id, note);
   return note;
+}
+
+/**
+ * Plays a note through a circuit and gives the level at normal picking in third-octave bands, in
+ * dBu, of each source that is at a point.
+ */
+export function noteIn(circuit: Circuit) {
+  const { at } = runNote(circuit);
+  return (device: string, point: string): Map<string, (number | null)[]> => {
+    const net = circuit.netAt(device, point);
+    const parts = net ? at(net.index) : [];
+    return new Map(
+      [...new Set(parts.map((p) => p.source))].map((source) => [
+        source,
+        bandsOf(parts.filter((p) => p.source === source)),
+      ]),
+    );
+  };
 }
 
 /** The note at one destination in one sound; null where it is silent. */

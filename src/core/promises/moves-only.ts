@@ -19,7 +19,7 @@ export const movesOnly: InSound<'moves-only'> = (p, { rig }, sound, report) => {
         subjects: [p.device],
       },
     ];
-  return judged(reachOf(rig, sound, p.device, p.setting), p.destinations, p.device, {
+  return judged(reachOf(rig, sound, p.device, p.setting), p.destinations, [p.device], {
     rig,
     report,
     sound,
@@ -34,7 +34,7 @@ export const controlMovesOnly: InSound<'control-moves-only'> = (p, { rig }, soun
   return judged(
     reachOfControl(rig, sound, control),
     p.destinations,
-    control.assigns[0]?.device ?? control.device ?? '',
+    [...new Set(control.assigns.map((a) => a.device)), ...(control.device ? [control.device] : [])],
     { rig, report, sound },
   );
 };
@@ -43,7 +43,7 @@ export const controlMovesOnly: InSound<'control-moves-only'> = (p, { rig }, soun
 function judged(
   reached: readonly Reached[],
   destinations: readonly string[],
-  device: string,
+  devices: readonly string[],
   { rig, report, sound }: { rig: Rig; report: SoundFigures; sound: Sound },
 ): Breach[] {
   const extra = reached.filter((r) => !destinations.includes(r.destination));
@@ -54,21 +54,13 @@ function judged(
   );
   return [
     ...extra.map((r) => {
-      const route = [
-        ...new Set(
-          routeBetween(
-            report.stations,
-            report.steps,
-            (s) => s.device === device,
-            (s) => s.device === r.destination,
-          ).map((s) => s.device),
-        ),
-      ];
+      // What a control moves may lie in several places: the one that leads here is told.
+      const { device, route } = ways(devices, r.destination, report);
       return {
         sound: sound.id,
         why:
-          `It moves ${nameOf(rig, r.destination)} too (${r.what.join(', ')}), by way ` +
-          `of ${routeWords(rig, route)}.`,
+          `It moves ${nameOf(rig, r.destination)} too (${r.what.join(', ')})` +
+          `${route.length ? `, by way of ${routeWords(rig, route)}` : ''}.`,
         subjects: [device, r.destination],
         route,
       };
@@ -76,7 +68,25 @@ function judged(
     ...missed.map((d) => ({
       sound: sound.id,
       why: `It does not move ${nameOf(rig, d)}.`,
-      subjects: [device, d],
+      subjects: [devices[0] ?? '', d],
     })),
   ];
+}
+
+/** The first of some devices from which a way leads to a destination, with that way. */
+function ways(devices: readonly string[], destination: string, report: SoundFigures) {
+  const found = devices.map((device) => ({
+    device,
+    route: [
+      ...new Set(
+        routeBetween(
+          report.stations,
+          report.steps,
+          (s) => s.device === device,
+          (s) => s.device === destination,
+        ).map((s) => s.device),
+      ),
+    ],
+  }));
+  return found.find((x) => x.route.length) ?? { device: devices[0] ?? '', route: [] };
 }

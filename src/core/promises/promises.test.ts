@@ -1,6 +1,7 @@
 import { analyse, Analyser } from '../report';
 import { touringRig } from '../demo';
 import { applyEdits, type Edit, promiseWords, type Rig, type RigPromise } from '../rig';
+import { kindOf } from '../kinds';
 import { sure } from '../outcome';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { rescue } from './survives';
@@ -177,6 +178,37 @@ describe('what a control moves', () => {
     expect(broken.breaches.map((b) => b.sound)).toEqual(['clean', 'lead']);
     expect(broken.breaches[0]!.why).toContain('It moves Cabinet too');
     expect(broken.breaches[0]!.why).toContain('Fork, Head, Cabinet');
+  });
+  test('a control that also turns the EQ and the drive of the amplifier’s way moves that too', () => {
+    const pedal = { id: '1', device: 'pedal', setting: 'pedal' };
+    const treadle = (...more: { id: string; device: string; setting: string }[]): Rig => ({
+      ...stage,
+      devices: [...stage.devices.filter((d) => d.id !== 'x'), device('x', 'eq', 'Tone')],
+      controls: [{ id: 'tread', name: 'Treadle', type: 'pedal', assigns: [pedal, ...more] }],
+    });
+    const inTheWay = (rig: Rig) =>
+      after(rig, {
+        edit: 'moveDevice',
+        device: 'x',
+        lead: stage.leads.find((l) => l.to.device === 'amp')!.id,
+        newLeads: ['n1', 'n2'],
+      });
+    const p: RigPromise = {
+      id: 'p',
+      type: 'control-moves-only',
+      control: 'tread',
+      destinations: ['ears'],
+      sounds: ['lead'],
+    };
+    expect(check(inTheWay(treadle()), p).kept).toBe(true);
+    const eq = kindOf('eq').parameters.find((k) => k.type === 'knob')!.id;
+    const both = treadle({ id: '2', device: 'x', setting: eq });
+    const engaged = after(inTheWay(both), { edit: 'setEngaged', device: 'x', engaged: true });
+    const [breach] = check(engaged, p).breaches;
+    expect(breach!.why).toMatch(
+      /^It moves Cabinet too \((level|tone).*by way of Tone, Head, Cabinet\.$/,
+    );
+    expect(breach!.subjects).toEqual(['x', 'cab']);
   });
   test('a control that moves nothing breaks it as well', () => {
     expect(check(after(stage, { edit: 'disconnect', lead: '11' }), only).breaches[0]!.why).toBe(

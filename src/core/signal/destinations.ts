@@ -1,5 +1,5 @@
 import { at as entryAt, sure } from '../outcome';
-import type { Flow } from './flow';
+import { type Flow, totalVolts } from './flow';
 import { dbuOfVolts, sumOfPowers } from '../units';
 import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
 import { reachedFrom, routeTo, type Station } from '../walk';
@@ -200,6 +200,22 @@ function arrivingAt(
     pairedWith: null,
     notchHz: firstNotch(all),
   };
+}
+
+/** The level at normal picking of each source that is present, in dBu. */
+export function levelBySource({ flows }: { flows: readonly Flow[] }): Map<string, number> {
+  const sources = [...new Set(flows.map((f) => f.source))];
+  return new Map(
+    sources.map((source) => [
+      source,
+      dbuOfVolts(
+        totalVolts(
+          flows.filter((f) => f.source === source),
+          1,
+        ),
+      ),
+    ]),
+  );
 }
 
 /** Share of the power at normal picking that is wet, in percent; nothing where nothing arrives. */
