@@ -3,7 +3,8 @@ import { dbuOfVolts, ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
 import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
 import { orderByName } from '../graph';
 import { type Solution, solveSection } from '../circuit/passive';
-import { clippedRms, clippedShape, type Shape, SINE } from './saturate';
+import { addHiss, type Hiss, ownHiss, scaleHiss, SILENT } from './hiss';
+import { clippedRms, clippedShape, type Shape, SINE, waveSum } from './saturate';
 
 /** Picking, relative to normal: soft −12 dB, normal 0, hard +6. */
 export const TOUCHES = ['soft', 'normal', 'hard'] as const;
@@ -34,13 +35,6 @@ export interface Flow {
   besideWet?: string;
 }
 
-/** Noise power in V², and who gives most of it. */
-export interface Hiss {
-  power: number;
-  most?: string;
-  mostPower: number;
-}
-
 /** All that is at a net. */
 export interface Present {
   flows: Flow[];
@@ -64,29 +58,10 @@ export interface Flowing {
 
 export const REFERENCE_HERTZ = 1000;
 export const BRIGHT_HERTZ = 5000;
-const SILENT: Hiss = { power: 0, mostPower: 0 };
 const EMPTY: Present = { flows: [], noise: SILENT, idle: SILENT, cancelled: [] };
 const MOST_FLOWS = 16;
 /** Under this there is nothing: a fader that is shut, a side that is panned away. */
 const NOTHING_VOLTS = 1e-9;
-
-const addHiss = (a: Hiss, b: Hiss): Hiss => {
-  const power = a.power + b.power;
-  if (a.most === b.most) return { power, most: a.most, mostPower: a.mostPower + b.mostPower };
-  return a.mostPower >= b.mostPower
-    ? { power, most: a.most, mostPower: a.mostPower }
-    : { power, most: b.most, mostPower: b.mostPower };
-};
-const scaleHiss = (h: Hiss, powerGain: number): Hiss => ({
-  power: h.power * powerGain,
-  most: h.most,
-  mostPower: h.mostPower * powerGain,
-});
-const ownHiss = (device: string, power: number): Hiss => ({
-  power,
-  most: device,
-  mostPower: power,
-});
 
 /**
  * The order in which sections are visited, each after what feeds it, and the steps that lead back.
@@ -193,7 +168,7 @@ class SignalRun {
         : [];
       let noise =
         d.source && d.source.noiseDbu > -Infinity
-          ? ownHiss(d.device, voltsOfDbu(d.source.noiseDbu) ** 2)
+          ? ownHiss(d.device, sourceId(d.device, d.source.name), voltsOfDbu(d.source.noiseDbu) ** 2)
           : SILENT;
       let idle = noise;
       for (const s of d.stages) {
@@ -201,24 +176,24 @@ class SignalRun {
         const key = s.keyNet === undefined ? undefined : this.present(s.keyNet);
         const out = throughStage(s, this.present(s.from), key, this.thermal(s));
         flows = flows.concat(out.flows);
-        noise = addHiss(noise, out.noise);
-        idle = addHiss(idle, out.idle);
+        const isOne = idle === noise && out.idle === out.noise;
+        noise = addHiss([noise, out.noise]);
+        idle = isOne ? noise : addHiss([idle, out.idle]);
       }
       return { flows, noise, idle };
     });
     const middle = this.solution(section, REFERENCE_HERTZ);
     const bright = this.solution(section, BRIGHT_HERTZ);
     section.nets.forEach((net, n) => {
-      let flows: Flow[] = [];
-      let noise = SILENT;
-      let idle = SILENT;
-      driven.forEach((d, k) => {
-        const gain = middle.transfer(k, n);
-        const tilt = 20 * Math.log10(bright.transfer(k, n) / gain) || 0;
-        flows = flows.concat(d.flows.map((f) => scaled(f, gain, tilt)));
-        noise = addHiss(noise, scaleHiss(d.noise, gain * gain));
-        idle = addHiss(idle, scaleHiss(d.idle, gain * gain));
+      const gains = driven.map((_, k) => middle.transfer(k, n));
+      const flows = driven.flatMap((d, k) => {
+        const tilt = 20 * Math.log10(bright.transfer(k, n) / gains[k]!) || 0;
+        return d.flows.map((f) => scaled(f, gains[k]!, tilt));
       });
+      const noise = addHiss(driven.map((d, k) => scaleHiss(d.noise, gains[k]!)));
+      const idle = driven.every((d) => d.idle === d.noise)
+        ? noise
+        : addHiss(driven.map((d, k) => scaleHiss(d.idle, gains[k]!)));
       this.atNet[net] = { ...merged(flows), noise, idle };
     });
   }
@@ -346,18 +321,9 @@ function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
     if (group.length === 1) return group[0]!;
     const loudest = group.reduce((a, b) => (b.volts[1] > a.volts[1] ? b : a));
     const related = !loudest.wet && !loudest.side;
-    if (related && group.some((f) => f.polarity !== loudest.polarity))
-      cancelled.push(loudest.source);
-    const sum = (of: (f: Flow) => number) =>
-      related
-        ? Math.abs(group.reduce((s, f) => s + of(f) * f.polarity, 0))
-        : Math.sqrt(group.reduce((s, f) => s + of(f) ** 2, 0));
-    return {
-      ...loudest,
-      cabinet: group.every((f) => f.cabinet),
-      volts: [0, 1, 2].map((t) => sum((f) => f.volts[t]!)) as PerTouch<number>,
-      peak: sum((f) => f.peak),
-    };
+    if (!related) return powersJoined(group, loudest);
+    if (group.some((f) => f.polarity !== loudest.polarity)) cancelled.push(loudest.source);
+    return wavesJoined(group, loudest);
   });
   if (joined.length > MOST_FLOWS) {
     joined.sort((a, b) => b.volts[1] - a.volts[1]);
@@ -369,6 +335,42 @@ function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
     });
   }
   return { flows: joined, cancelled };
+}
+
+/** Copies that an effect has spread over time: their powers add. */
+const powersJoined = (group: readonly Flow[], loudest: Flow): Flow => ({
+  ...loudest,
+  cabinet: group.every((f) => f.cabinet),
+  volts: [0, 1, 2].map((t) => Math.hypot(...group.map((f) => f.volts[t]!))) as PerTouch<number>,
+  peak: Math.hypot(...group.map((f) => f.peak)),
+});
+
+/**
+ * Copies of one wave at the same time: they add instant by instant, so that what is left has the
+ * level, the polarity and the saturation of the sum. A clean copy turned against a bent one leaves
+ * the harmonics alone.
+ */
+function wavesJoined(group: readonly Flow[], loudest: Flow): Flow {
+  const sum = (of: (f: Flow) => number) => group.reduce((s, f) => s + of(f) * f.polarity, 0);
+  const straight = sum((f) => f.volts[1]);
+  const isOneShape = group.every((f) => f.shapes.every((shape, t) => shape === loudest.shapes[t]));
+  const polarity = straight < 0 ? -1 : 1;
+  const joined: Flow = {
+    ...loudest,
+    polarity,
+    cabinet: group.every((f) => f.cabinet),
+    volts: [0, 1, 2].map((t) => Math.abs(sum((f) => f.volts[t]!))) as PerTouch<number>,
+    peak: Math.abs(sum((f) => f.peak)),
+  };
+  if (isOneShape) return joined;
+  const waves = [0, 1, 2].map((t) =>
+    waveSum(group.map((f) => ({ shape: f.shapes[t]!, by: f.volts[t]! * f.polarity * polarity }))),
+  );
+  return {
+    ...joined,
+    volts: waves.map((w) => w.rms) as PerTouch<number>,
+    shapes: waves.map((w) => w.shape) as PerTouch<Shape>,
+  };
 }
 
 /** Total RMS volts of flows, which at this point add as powers. */
@@ -467,19 +469,35 @@ function throughStage(
   }
 
   const heard = flows.filter((f) => f.volts[2] > NOTHING_VOLTS);
-  const mix = stage.wet ? ratio(stage.wet.dryDb) ** 2 + ratio(stage.wet.wetDb) ** 2 : 1;
-  const power = (gain * output) ** 2 * mix;
-  const own = ownHiss(s.device, (voltsOfDbu(stage.noiseDbu) ** 2 + thermalPower) * power);
-  // Noise cannot be louder than the ceiling either.
-  const most = (ceiling * output) ** 2 * mix;
-  const under = (h: Hiss): Hiss => scaleHiss(h, most > 0 ? 1 / (1 + h.power / most) : 1);
+  // The noise of the stage itself, and that of the network it listens to: whoever listens there hears
+  // the same.
+  const own = addHiss([
+    ownHiss(s.device, `${s.device} ${stage.id}`, voltsOfDbu(stage.noiseDbu) ** 2),
+    ownHiss(s.device, `at ${s.from}`, thermalPower),
+  ]);
   const shut =
     stage.gate && (!key || dbuOfVolts(Math.sqrt(key.idle.power)) < stage.gate.thresholdDbu);
+  const noise = hissBehind(s, addHiss([input.noise, own]));
+  const kept = shut ? scaleHiss(input.idle, ratio(-stage.gate!.rangeDb)) : input.idle;
   return {
     flows: merged(heard).flows,
-    noise: under(addHiss(scaleHiss(input.noise, power), own)),
-    idle: under(
-      addHiss(scaleHiss(input.idle, power * (shut ? ratio(-stage.gate!.rangeDb) ** 2 : 1)), own),
-    ),
+    noise,
+    idle: kept === input.noise ? noise : hissBehind(s, addHiss([kept, own])),
   };
+}
+
+/** What a stage makes of noise: small-signal gain, no more than its ceiling, and the ways of its signal. */
+function hissBehind({ device, stage }: CircuitStage, noise: Hiss): Hiss {
+  const output = ratio(stage.outputDb);
+  const most = voltsOfDbu(stage.ceiling.dbu) ** 2;
+  const gain = ratio(stage.gainDb);
+  const under = 1 / Math.sqrt(1 + (noise.power * gain * gain) / most);
+  const turned = stage.inverts ? -1 : 1;
+  const by = turned * gain * under * output;
+  const side = stage.side ? `${device} ${stage.side}` : '';
+  if (!stage.wet) return scaleHiss(noise, by, stage.latencyMs, side);
+  return addHiss([
+    scaleHiss(noise, by * ratio(stage.wet.dryDb), stage.latencyMs),
+    scaleHiss(noise, by * ratio(stage.wet.wetDb), stage.latencyMs, `${device} ${side}`),
+  ]);
 }

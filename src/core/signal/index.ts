@@ -6,10 +6,10 @@ export {
   destinationFigures,
 } from './destinations';
 export { type Heard, heardOf } from './heard';
+export type { Hiss } from './hiss';
 export {
   type Flow,
   type Flowing,
-  type Hiss,
   type PerTouch,
   type Present,
   runSignal,

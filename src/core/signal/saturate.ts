@@ -44,6 +44,28 @@ export function clippedShape(kind: Clip, shape: Shape, drive: number): Shape {
   return out;
 }
 
+/**
+ * The sum of waves, each an RMS (negative where it is turned over) and a shape, instant by instant:
+ * its RMS and its shape. What cancels to nothing keeps the shape of a sine.
+ */
+export function waveSum(waves: readonly { shape: Shape; by: number }[]): {
+  rms: number;
+  shape: Shape;
+} {
+  const out = new Float64Array(HALF_CYCLE);
+  let power = 0;
+  let most = 0;
+  for (const { by } of waves) most = Math.max(most, Math.abs(by));
+  for (let i = 0; i < HALF_CYCLE; i++) {
+    for (const { shape, by } of waves) out[i]! += by * shape[i]!;
+    power += out[i]! ** 2;
+  }
+  const rms = Math.sqrt(power / HALF_CYCLE);
+  if (rms <= most * 1e-9) return { rms: 0, shape: SINE };
+  for (let i = 0; i < HALF_CYCLE; i++) out[i]! /= rms;
+  return { rms, shape: out };
+}
+
 const known = new WeakMap<Shape, number>([[SINE, 0]]);
 
 /**

@@ -1,5 +1,6 @@
 import { sure } from '../outcome';
 import { type Flowing, runSignal } from './flow';
+import { SILENT } from './hiss';
 import { buildCircuit, passesOf, pluggedJacks } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
@@ -64,8 +65,8 @@ export function soundContext(rig: Rig, sound: Sound, plugged = pluggedJacks(rig)
         ? { ...flowing.present(net.index), net: net.index }
         : {
             flows: [],
-            noise: { power: 0, mostPower: 0 },
-            idle: { power: 0, mostPower: 0 },
+            noise: SILENT,
+            idle: SILENT,
             cancelled: [],
             net: -1,
           };
