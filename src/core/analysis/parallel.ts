@@ -54,7 +54,8 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
   return remarks.filter((r, i) => remarks.findIndex((x) => x.about === r.about) === i);
 };
 
-function wetFix(ctx: SoundContext, id: string): Fix | undefined {
+/** Sets a device's mix to its wet end in this sound. */
+export function wetFix(ctx: SoundContext, id: string): Fix | undefined {
   const device = ctx.device(id);
   const mix = settingWith(kindOf(device.kind), 'mix of dry and wet');
   if (mix?.type !== 'knob') return undefined;

@@ -44,6 +44,14 @@ export const ampFigures = (p: {
     [-140, -40],
     'a phase inverter at loop level',
   ),
+  figure(
+    'turnsOver',
+    'Turns polarity over: 1 yes, 0 no',
+    '',
+    0,
+    [0, 1],
+    'an even number of inverting stages, as most have; measure it with a battery at the input',
+  ),
   figure('watts', 'Rated power', 'W', p.watts, [0.1, 2000], p.why),
   {
     ...figure('tapOhms', 'Speaker tap', 'Ω', p.ohms, [2, 32], 'the tap in use'),
@@ -178,7 +186,8 @@ export const powerStage = (s: DeviceState, from: string, to: string, outside = f
     to,
     inOhms: s.figure('returnOhms'),
     noiseDbu: s.figure('powerNoiseDbu'),
-    inverts: true,
+    // The first stages turn it over once: so does this, unless the amplifier as a whole does.
+    inverts: s.figure('turnsOver') < 0.5,
     muted: !s.engaged,
     gainDb: s.figure('powerGainDb'),
     ceiling: {

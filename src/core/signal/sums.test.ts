@@ -39,7 +39,7 @@ function sum(mixer: Record<string, SettingValue>, ways: Record<string, string | 
     ],
     [sound('x', 'X', [])],
   );
-  const circuit = buildCircuit(rig, rig.sounds[0]!);
+  const circuit = buildCircuit(rig, rig.sounds[0]);
   const flowing = runSignal(circuit);
   return {
     house: analyse(rig).sounds[0]!.destinations[0]!,
