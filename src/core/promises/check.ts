@@ -168,6 +168,13 @@ function misnamed(rig: Rig, p: RigPromise): string[] {
       return ids
         .filter((id) => !kindOf(sure(deviceOf(rig, id)).kind).destination)
         .map((id) => `${name(id)} is no destination.`);
+    if (asks === 'side') {
+      const at = (p as { destination?: string }).destination ?? '';
+      const { destination } = kindOf(sure(deviceOf(rig, at)).kind);
+      return ids.length && destination && destination.jacks.length < 2
+        ? [`${name(at)} has one input, and so no ${ids.join()} side.`]
+        : [];
+    }
     if (asks !== 'source') return [];
     const sent = sourcesOf(rig);
     return ids.flatMap((id) => {

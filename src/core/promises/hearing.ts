@@ -82,6 +82,12 @@ function whereItStops(rig: Rig, report: SoundFigures, source: string, destinatio
   };
 }
 
+/** Sources that are heard at a destination, or on one side of it. */
+const heardOn = (
+  d: SoundFigures['destinations'][number],
+  side: 'left' | 'right' | undefined,
+): string[] => d.each.filter((x) => !side || x.side === side).map((x) => x.source);
+
 /** A destination hears a source in every sound in which that source is played. */
 export const hears: InSound<'hears'> = (p, { rig }, _sound, report) => {
   const d = report.destinations.find((x) => x.device === p.destination);
@@ -93,14 +99,14 @@ export const hears: InSound<'hears'> = (p, { rig }, _sound, report) => {
         subjects: [p.destination],
       },
     ];
-  if (!isPlayed(report, p.source) || (d.levelDbu && among(rig, d.sources, p.source))) return [];
+  if (!isPlayed(report, p.source) || among(rig, heardOn(d, p.side), p.source)) return [];
   return [whereItStops(rig, report, p.source, p.destination)];
 };
 
 /** A destination never hears a source. */
 export const neverHears: InSound<'never-hears'> = (p, { rig }, _sound, report) => {
   const d = report.destinations.find((x) => x.device === p.destination);
-  if (!d || !among(rig, d.sources, p.source)) return [];
+  if (!d || !among(rig, heardOn(d, p.side), p.source)) return [];
   const route = devicesBetween(report, p.source, p.destination);
   return [
     {

@@ -1,6 +1,7 @@
 import { analyse, Analyser } from '../report';
 import { touringRig } from '../demo';
 import { applyEdits, type Edit, promiseWords, type Rig, type RigPromise } from '../rig';
+import type { PromiseOf } from '../rig/schema';
 import { kindOf } from '../kinds';
 import { sure } from '../outcome';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
@@ -250,6 +251,106 @@ describe('figures', () => {
       { id: 'p', type: 'latency-under', destination: 'ears', ms: 1, sounds: ['lead'] },
     );
     expect(late.breaches[0]!.why).toContain('Echo 1.5 ms');
+  });
+  describe('each side and each source, whatever is louder', () => {
+    /** Tracks ten decibels over the guitar in the ears: what they hide is judged all the same. */
+    const loudTracks = (mix = 4): Rig => ({
+      ...stage,
+      devices: stage.devices.map((d) =>
+        d.id === 'echo'
+          ? {
+              ...d,
+              settings: { mix },
+              figures: { latencyMs: { value: 12, from: 'measured', on: '2026-03-04' } },
+            }
+          : d,
+      ),
+    });
+    const ears = { id: 'p', destination: 'ears' } as const;
+    test('latency is that of every source that arrives', () => {
+      const p: RigPromise = { ...ears, type: 'latency-under', ms: 10, sounds: ['lead'] };
+      const [breach] = check(loudTracks(), p).breaches;
+      expect(breach!.why).toBe('Baritone is 12.0 ms late: Echo 12.0 ms.');
+      expect(check(loudTracks(), { ...p, source: 'tracks' }).kept).toBe(true);
+      expect(check(loudTracks(), { ...p, side: 'right' }).kept).toBe(true);
+      expect(check(loudTracks(), { ...p, side: 'left' }).kept).toBe(false);
+    });
+    test('levels lie together for each source and side', () => {
+      const p: RigPromise = { ...ears, type: 'levels-within', db: 3, sounds: ['clean', 'lead'] };
+      const hidden = {
+        ...stage,
+        devices: stage.devices.map((d) =>
+          d.id === 'pedal' ? { ...d, settings: { pedal: 2 } } : d,
+        ),
+      };
+      const [breach] = check(hidden, p).breaches;
+      expect(breach!.why).toMatch(/^Baritone on the left side: Lead stands at .* dB apart\.$/);
+      expect(check(stage, { ...p, side: 'right' }).kept).toBe(true);
+      expect(check(stage, { ...p, source: 'bari' }).kept).toBe(false);
+      expect(check(stage, { ...p, source: 'tracks' }).kept).toBe(true);
+    });
+    test('a source is heard, or never, on the side that was named', () => {
+      const hears: PromiseOf<'hears'> = {
+        ...ears,
+        type: 'hears',
+        source: 'bari',
+        sounds: ['lead'],
+      };
+      expect(check(stage, { ...hears, side: 'left' }).kept).toBe(true);
+      expect(check(stage, { ...hears, side: 'right' }).kept).toBe(false);
+      const never: PromiseOf<'never-hears'> = {
+        ...ears,
+        type: 'never-hears',
+        source: 'tracks/click',
+        sounds: ['lead'],
+      };
+      expect(check(stage, { ...never, side: 'left' }).kept).toBe(true);
+      expect(check(stage, { ...never, side: 'right' }).kept).toBe(false);
+      expect(check(stage, { ...never, destination: 'cab', side: 'left' }).breaches[0]!.why).toBe(
+        'Cabinet has one input, and so no left side.',
+      );
+    });
+    test('hiss is judged on the side that hisses more', () => {
+      const figures = analyse(stage).sounds.find((s) => s.sound === 'lead')!;
+      const { sides } = figures.destinations.find((d) => d.device === 'ears')!;
+      const [left, right] = sides.map((s) => s.levelDbu!.normal - s.noiseDbu!);
+      expect(right! - left!).toBeGreaterThan(3);
+      const p: RigPromise = {
+        ...ears,
+        type: 'noise-under',
+        db: (left! + right!) / 2,
+        sounds: ['lead'],
+      };
+      expect(check(stage, p).breaches[0]!.why).toMatch(/^The left side is /);
+      expect(check(stage, { ...p, side: 'right' }).kept).toBe(true);
+    });
+    test('a solo that tracks hide is a solo still', () => {
+      const own = analyse(stage).sounds.map((s) =>
+        s.destinations.find((d) => d.device === 'ears')!.each.find((x) => x.source === 'bari'),
+      );
+      const soloDb = own[1]!.levelDbu - own[0]!.levelDbu;
+      const p: RigPromise = {
+        ...ears,
+        type: 'levels-within',
+        db: 1,
+        sounds: ['clean', 'lead'],
+        solos: ['lead'],
+        soloDb,
+      };
+      expect(check(stage, p).kept).toBe(true);
+      expect(check(stage, { ...p, soloDb: soloDb + 3 }).kept).toBe(false);
+    });
+    test('the words name the side and the source', () => {
+      expect(
+        promiseWords(stage, {
+          ...ears,
+          type: 'latency-under',
+          ms: 5,
+          side: 'left',
+          source: 'bari',
+        }),
+      ).toBe('latency of Baritone to the left side of Ears is under 5 ms, in every sound');
+    });
   });
   test('levels of sounds lie together, a solo over them', () => {
     const at = (id: string) =>

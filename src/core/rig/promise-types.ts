@@ -9,6 +9,7 @@ export type Asks =
   | 'destination'
   | 'destinations'
   | 'source'
+  | 'side'
   | 'device'
   | 'control'
   | 'setting'
@@ -55,6 +56,10 @@ const field = <S extends z.ZodType>(asks: Asks, label: string, schema: S): Field
 export const destination = field('destination', 'Destination', idSchema);
 const destinations = field('destinations', 'moves only', z.array(idSchema).min(1).max(100));
 const source = field('source', 'Source', sourceId);
+/** One ear or one track of a destination with two; left out, both. */
+const side = field('side', 'Side', z.enum(['left', 'right']).optional());
+/** One source of several that arrive; left out, each of them. */
+const ofSource = field('source', 'Of this source alone', sourceId.optional());
 /** The sounds a promise is about; left out, all of them. */
 const sounds = field('sounds', 'In these sounds', z.array(idSchema).max(400).optional());
 const from = field('sound', 'From the sound', idSchema);
@@ -90,7 +95,18 @@ export function promiseType<const T extends string, F extends Record<string, Fie
   return { type, sentence, fields, words, schema };
 }
 
-const heard = { destination, source, sounds };
+const heard = { destination, side, source, sounds };
+
+/** A destination, or one side of it. */
+const sideOf = (
+  p: { destination: string; side?: 'left' | 'right' | undefined },
+  say: Say,
+): string =>
+  p.side ? `the ${p.side} side of ${say.device(p.destination)}` : say.device(p.destination);
+
+/** "of Mandolin", where one source is meant. */
+const ofOne = (source: string | undefined, say: Say): string =>
+  source === undefined ? '' : ` of ${say.device(source)}`;
 
 /**
  * Every type of promise. One more is its entry here and its check in `promises/`, which does not
@@ -101,15 +117,13 @@ export const PROMISE_TYPES = {
     'hears',
     'a destination always hears a source',
     heard,
-    (p, say) =>
-      `${say.device(p.destination)} always hears ${say.device(p.source)}, ${say.where(p.sounds)}`,
+    (p, say) => `${sideOf(p, say)} always hears ${say.device(p.source)}, ${say.where(p.sounds)}`,
   ),
   'never-hears': promiseType(
     'never-hears',
     'a destination never hears a source',
     heard,
-    (p, say) =>
-      `${say.device(p.destination)} never hears ${say.device(p.source)}, ${say.where(p.sounds)}`,
+    (p, say) => `${sideOf(p, say)} never hears ${say.device(p.source)}, ${say.where(p.sounds)}`,
   ),
   'moves-only': promiseType(
     'moves-only',
@@ -143,6 +157,8 @@ export const PROMISE_TYPES = {
     'levels of sounds lie close together',
     {
       destination,
+      side,
+      source: ofSource,
       db: number('Within, dB', [0.5, 60], 3),
       sounds,
       solos: field('sounds', 'Solos among them', z.array(idSchema).max(400).optional()),
@@ -152,7 +168,7 @@ export const PROMISE_TYPES = {
       },
     },
     (p, say) =>
-      `levels at ${say.device(p.destination)} lie within ${p.db} dB of one another, ` +
+      `levels${ofOne(p.source, say)} at ${sideOf(p, say)} lie within ${p.db} dB of one another, ` +
       say.where(p.sounds) +
       (p.solos?.length
         ? `; ${say.list(p.solos.map(say.sound))} ${p.soloDb ?? 0} dB over them`
@@ -193,16 +209,15 @@ export const PROMISE_TYPES = {
   'noise-under': promiseType(
     'noise-under',
     'signal-to-noise stays over a figure',
-    { destination, db: number('Over, dB', [0.5, 140], 50), sounds },
-    (p, say) =>
-      `signal-to-noise at ${say.device(p.destination)} is over ${p.db} dB, ${say.where(p.sounds)}`,
+    { destination, side, db: number('Over, dB', [0.5, 140], 50), sounds },
+    (p, say) => `signal-to-noise at ${sideOf(p, say)} is over ${p.db} dB, ${say.where(p.sounds)}`,
   ),
   'latency-under': promiseType(
     'latency-under',
     'latency stays under a figure',
-    { destination, ms: number('Under, ms', [0.5, 1000], 10), sounds },
+    { destination, side, source: ofSource, ms: number('Under, ms', [0.5, 1000], 10), sounds },
     (p, say) =>
-      `latency to ${say.device(p.destination)} is under ${p.ms} ms, ${say.where(p.sounds)}`,
+      `latency${ofOne(p.source, say)} to ${sideOf(p, say)} is under ${p.ms} ms, ${say.where(p.sounds)}`,
   ),
   survives: promiseType(
     'survives',

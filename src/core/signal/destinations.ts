@@ -6,9 +6,11 @@ import { reachedFrom, routeTo, type Station } from '../walk';
 import { type Hears, kindOf } from '../kinds';
 import type { Device } from '../rig/schema';
 import {
+  heardAfterMs,
   loudest,
   type PointFigures,
   presentFigures,
+  SILENCE_DBU,
   type Touches,
   type Widener,
   widenersOf,
@@ -17,6 +19,15 @@ import {
 } from './point-figures';
 import type { SoundContext } from './sound-context';
 import type { StationFigures } from './station-figures';
+
+/** One source at one jack: `side` where the destination has two. */
+export interface Apart {
+  jack: string;
+  side: 'left' | 'right' | null;
+  source: string;
+  levelDbu: number;
+  latencyMs: number;
+}
 
 /** What arrives at one destination in one sound. Of two sides, the figures are those of the louder. */
 export interface Arriving {
@@ -50,6 +61,8 @@ export interface Arriving {
     thdPercent: Touches | null;
     latencyMs: number | null;
   }[];
+  /** Each source at each jack on its own, at normal picking. */
+  each: Apart[];
   /** Devices whose two sides arrive apart at its two jacks, and whether the sides are exchanged. */
   wideners: Widener[];
   /** Where the signal became wide. */
@@ -194,6 +207,13 @@ function arrivingAt(
             } = presentFigures(entryAt(presents, i));
             return { jack, sources, levelDbu, noiseDbu: withOwn(hiss), thdPercent, latencyMs };
           }),
+    each: points.flatMap((jack, i) =>
+      eachSource(entryAt(all, i)).map((x) => ({
+        jack,
+        side: points.length < 2 ? null : i === 0 ? 'left' : 'right',
+        ...x,
+      })),
+    ),
     wideners: widenersOf(all),
     widenedBy: wide[0]?.widenedBy ?? null,
     side: channels === 'mono' && sides.size === 1 ? (wide[0]?.side ?? null) : null,
@@ -201,6 +221,16 @@ function arrivingAt(
     notchHz: firstNotch(all),
   };
 }
+
+/** Level and latency of each source at a jack; what is as good as silent is left out. */
+const eachSource = (flows: readonly Flow[]): Pick<Apart, 'source' | 'levelDbu' | 'latencyMs'>[] =>
+  [...levelBySource({ flows })].flatMap(([source, levelDbu]) => {
+    const own = flows.filter((f) => f.source === source);
+    const loud = loudest(own);
+    return loud && levelDbu > SILENCE_DBU
+      ? [{ source, levelDbu, latencyMs: heardAfterMs(own, loud) }]
+      : [];
+  });
 
 /** The level at normal picking of each source that is present, in dBu. */
 export function levelBySource({ flows }: { flows: readonly Flow[] }): Map<string, number> {

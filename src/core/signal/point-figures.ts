@@ -40,7 +40,7 @@ export interface PointFigures {
 }
 
 /** Under this level, in dBu, there is silence: what is left of two copies that cancel. */
-const SILENCE_DBU = -130;
+export const SILENCE_DBU = -130;
 
 const finite = (x: number): number | null => (Number.isFinite(x) ? x : null);
 
@@ -67,7 +67,7 @@ const CLEAR_DB = 10;
  * When the playing of the loudest source is heard, in ms: with its first copy that is heard clearly.
  * A shifted voice that follows it is late, but the playing is not.
  */
-const heardAfterMs = (flows: readonly Flow[], loud: Flow): number =>
+export const heardAfterMs = (flows: readonly Flow[], loud: Flow): number =>
   Math.min(
     ...flows
       .filter((f) => f.source === loud.source)

@@ -32,6 +32,10 @@ const CHOICES: Partial<Record<Asks, (rig: Rig) => Option[]>> = {
   destination: (rig) => named(rig.devices.filter((d) => kindOf(d.kind).destination)),
   destinations: (rig) => named(rig.devices.filter((d) => kindOf(d.kind).destination)),
   source: (rig) => sourcesOf(rig).map((id) => ({ value: id, label: nameOf(rig, id) })),
+  side: () => [
+    { value: 'left', label: 'left' },
+    { value: 'right', label: 'right' },
+  ],
   device: (rig) => named(rig.devices),
   control: (rig) => named(allControls(rig)),
   sound: (rig) => named(rig.sounds),
@@ -96,11 +100,14 @@ export function PromiseField({
       />
     );
   }
+  const isOptional = field.schema.safeParse(undefined).success;
   return (
     <Select
       size="xs"
       label={label}
       searchable={asks === 'device'}
+      clearable={isOptional}
+      placeholder={isOptional ? (asks === 'side' ? 'both sides' : 'each') : undefined}
       data={data}
       value={typeof value === 'string' ? value : null}
       onChange={(v) => set({ [name]: v ?? undefined })}
