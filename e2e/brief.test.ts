@@ -63,6 +63,24 @@ test(
   },
 );
 
+test('a promise about one ear: the side is asked for where there are two', async () => {
+  const id = await stored(tech, bare);
+  await tech.open(`/rigs/${id}/brief`);
+  await tech.button('Promise something …');
+  await pick('What is promised', 'latency stays under a figure');
+  await pick('Destination', 'Stage cabinet');
+  await tech.gone('.promise-form ::-p-aria([name="Side"])');
+  await pick('Destination', 'Iseult’s in-ears');
+  await pick('Side', 'left');
+  await pick('Of this source alone', 'Baritone');
+  await tech.reads(
+    '[data-sentence]',
+    'Latency of Baritone to the left side of Iseult’s in-ears is under 10 ms, in every sound.',
+  );
+  await tech.button('Promise this');
+  await tech.reads('[data-promise="latency-under"]', 'kept');
+});
+
 test('a control that moves one thing only, and taking a promise back', async () => {
   const id = await stored(tech, bare);
   await tech.open(`/rigs/${id}/brief`);

@@ -42,6 +42,12 @@ const CHOICES: Partial<Record<Asks, (rig: Rig) => Option[]>> = {
   sounds: (rig) => named(rig.sounds),
 };
 
+/** Whether a destination was chosen that has two inputs to choose from. */
+const hasTwoSides = (rig: Rig, destination: PromiseValues[string]): boolean => {
+  const device = rig.devices.find((d) => d.id === destination);
+  return (device && kindOf(device.kind).destination?.jacks.length === 2) ?? false;
+};
+
 /** Asks for one place in a promise's sentence. */
 export function PromiseField({
   name,
@@ -59,6 +65,7 @@ export function PromiseField({
   const value = values[name];
   // The device of a setting is chosen with the setting.
   if (asks === 'device of a setting') return null;
+  if (asks === 'side' && value === undefined && !hasTwoSides(rig, values.destination)) return null;
   if (asks === 'setting')
     return (
       <Select

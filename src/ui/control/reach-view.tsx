@@ -56,7 +56,8 @@ export function ReachView() {
     <div className="scroll common-box-2">
       <p className="faint common-text-3">
         Each control was turned from end to end in {rig.sounds.find((s) => s.id === sound)?.name},
-        and the whole rig evaluated at both. An empty cell is proof that nothing there changes.
+        and the whole rig evaluated at both. In an empty cell nothing that is heard changes: no
+        level of any side or source, tone, hiss, latency or effect.
       </p>
       <ReachTable
         destinations={destinations}
