@@ -20,6 +20,7 @@ export { noiseRemarks } from './noise';
 export { loadingRemarks } from './loading';
 export { toneRemarks } from './tone-loss';
 export { latencyRemarks } from './latency';
+export { openEndRemarks } from './open-ends';
 export { airRemarks } from './in-the-air';
 export { polarityRemarks } from './polarity';
 export { parallelRemarks } from './parallel';

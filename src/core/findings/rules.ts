@@ -17,6 +17,8 @@ export const RULES = {
   'no-route': rule('nothing reaches a destination', 'fault'),
   silent: rule('a destination is silent', 'fault'),
   'dead-end': rule('an instrument is not heard anywhere', 'caution'),
+  'open-end': rule('an effect whose output is open', 'fault'),
+  unplugged: rule('what is there and not plugged in', 'advice'),
   swapped: rule('exchanged plugs', 'fault'),
   'wrong-way': rule('a lead the wrong way round', 'fault'),
   'half-loop': rule(

@@ -1,0 +1,113 @@
+import { analyse } from '../report';
+import { FixTrial, fixesOf, isSafe } from '../report/tried';
+import { applyEdits, type Rig } from '../rig';
+import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
+
+const found = (rig: Rig, rule: string) => analyse(rig).findings.filter((f) => f.rule === rule);
+/** The rig with the first fix of a rule applied, which was tried and breaks nothing. */
+function restored(rig: Rig, rule: string): Rig {
+  const trial = new FixTrial(rig);
+  const finding = trial.report.findings.find((f) => f.rule === rule)!;
+  const [fix] = fixesOf(finding);
+  expect(isSafe(trial.try(finding, fix!))).toBe(true);
+  const done = applyEdits(rig, fix!.edits);
+  if (!done.ok) throw new Error(done.problems[0]!.what);
+  return done.value.rig;
+}
+const ends = (rig: Rig) =>
+  rig.leads.map((l) => `${l.from.device}.${l.from.jack}>${l.to.device}.${l.to.jack}`).sort();
+
+describe('an effect whose output is open', () => {
+  const whole = rigOf(
+    [
+      device('g', 'guitar-humbucker', 'Guitar'),
+      device('a', 'combo-tube-loop', 'Combo'),
+      device('r', 'reverb', 'Wash', { engaged: true }),
+    ],
+    [
+      lead('1', 'g.out', 'a.in', 3),
+      lead('2', 'a.send', 'r.in', 3),
+      lead('3', 'r.out', 'a.return', 3),
+    ],
+    [sound('x', 'X', [])],
+  );
+  test('in a whole loop nothing is told', () => expect(found(whole, 'open-end')).toEqual([]));
+  test('the return that hangs is named, and plugging it restores the rig', () => {
+    const rig = { ...whole, leads: whole.leads.slice(0, 2) };
+    const [f] = found(rig, 'open-end');
+    expect(f).toMatchObject({ severity: 'fault', subjects: ['r'] });
+    expect(f!.fix!.words).toBe('Plug Wash into Combo, loop return');
+    expect(ends(restored(rig, 'open-end'))).toEqual(ends(whole));
+  });
+  test.each([0, 1, 2])('lead %i behind an effect of a chain is missed', (n) => {
+    const chain = chainOf(
+      ['guitar-humbucker', 'compressor', 'drive-low', 'delay', 'combo-tube'],
+      1,
+    );
+    const at = n + 1;
+    const rig = { ...chain, leads: chain.leads.filter((_, i) => i !== at) };
+    const [f] = found(rig, 'open-end');
+    expect(f!.subjects).toEqual([`d${at}`]);
+    expect(ends(restored(rig, 'open-end'))).toEqual(ends(chain));
+  });
+  test('a tuner or a looper on a tap may end there', () => {
+    const rig = rigOf(
+      [
+        device('g', 'guitar-humbucker', 'Guitar'),
+        device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
+        device('t', 'tuner-buffered', 'Needle'),
+        device('a', 'combo-tube', 'Combo'),
+      ],
+      [lead('1', 'g.out', 's.in', 3), lead('2', 's.a', 'a.in', 3), lead('3', 's.b', 't.in', 1)],
+      [sound('x', 'X', [])],
+    );
+    expect(found(rig, 'open-end')).toEqual([]);
+    expect(found(rig, 'unplugged')).toEqual([]);
+  });
+});
+
+describe('a tuner that is not plugged in', () => {
+  const chain = chainOf(['guitar-humbucker', 'boost', 'combo-tube'], 1);
+  const spare = device('t', 'tuner-buffered', 'Needle');
+  test('is told, and put behind the instrument', () => {
+    const rig = { ...chain, devices: [...chain.devices, spare] };
+    expect(found(rig, 'unplugged').map((f) => f.what)).toEqual([
+      'Needle is there, and not plugged in.',
+    ]);
+    const cured = restored(rig, 'unplugged');
+    expect(found(cured, 'unplugged')).toEqual([]);
+    expect(ends(cured)).toContain('d0.out>t.in');
+  });
+  test('a second one is a spare; any other pedal that lies there too', () => {
+    const two = chainOf(['guitar-humbucker', 'tuner-buffered', 'combo-tube'], 1);
+    expect(found({ ...two, devices: [...two.devices, spare] }, 'unplugged')).toEqual([]);
+    const pedal = { ...chain, devices: [...chain.devices, device('p', 'drive-low', 'Rust')] };
+    expect(analyse(pedal).findings).toEqual(analyse(chain).findings);
+  });
+});
+
+describe('a splitter the wrong way round', () => {
+  const forked = (kind: string, turned: boolean) =>
+    rigOf(
+      [
+        device('g', 'guitar-humbucker', 'Guitar'),
+        device('s', kind, 'Fork', { settings: { select: 'both' } }),
+        device('a', 'combo-tube', 'Left'),
+        device('b', 'combo-tube', 'Right'),
+      ],
+      [
+        lead('1', 'g.out', turned ? 's.a' : 's.in', 3),
+        lead('2', turned ? 's.in' : 's.a', 'a.in', 3),
+        lead('3', 's.b', 'b.in', 3),
+      ],
+      [sound('x', 'X', [])],
+    );
+  test.each(['splitter-buffered', 'splitter-isolated', 'splitter-passive'])('%s', (kind) => {
+    const rig = forked(kind, true);
+    const told = found(rig, 'wrong-way');
+    expect(told.map((f) => f.what)).toEqual(['Fork is wired backwards.']);
+    expect(analyse(rig).findings[0]!.rule).toBe('wrong-way');
+    expect(ends(restored(rig, 'wrong-way'))).toEqual(ends(forked(kind, false)));
+    expect(found(forked(kind, false), 'wrong-way')).toEqual([]);
+  });
+});
