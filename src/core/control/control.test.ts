@@ -119,6 +119,25 @@ describe('reach', () => {
     expect(reachOfControl(rig, rig.sounds[0]!, half)).toEqual([
       { destination: 'c', what: ['level of Faint'] },
     ]);
+    // A digital pedal in its way makes it late, and the louder one not.
+    const digital: Control = {
+      id: 'e',
+      name: 'E',
+      type: 'switch',
+      assigns: [{ id: '1', device: 'e', setting: 'engaged' }],
+    };
+    const inserted = applyEdits(rig, [
+      {
+        edit: 'insertInLead',
+        lead: '4',
+        device: device('e', 'delay', 'Echo', { settings: { mix: 0 } }),
+        newLeads: ['n1', 'n2'],
+      },
+    ]);
+    const withEcho = valueOf(inserted).rig;
+    expect(reachOfControl(withEcho, withEcho.sounds[0]!, digital)).toEqual([
+      { destination: 'c', what: ['latency of Faint'] },
+    ]);
   });
   test('the gain of a drive that is off reaches nothing', () =>
     expect(reachOf(two, two.sounds[0]!, 'd', 'drive')).toEqual([]));

@@ -6,7 +6,7 @@ import { isEngaged, settingOf, stateIn } from '../rig/device-state';
 import { nameOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { sourceDevice } from '../rig/source-id';
-import { type Arriving, arrivingFigures, levelBySource } from '../signal/destinations';
+import { type Apart, type Arriving, arrivingFigures } from '../signal/destinations';
 import { soundContext } from '../signal/sound-context';
 import { fixed, showChange, showLevel } from '../units';
 
@@ -30,12 +30,11 @@ export interface Hearing {
   rig: Rig;
   sound: Sound;
   arriving: Arriving[];
-  /** Level of each source at each jack of a destination, in dBu. */
-  levels: (i: number) => Map<string, number>;
   /** The note of each source in third-octave bands, in dBu, at each jack of a destination. */
   bands: (i: number) => Map<string, (number | null)[]>;
 }
 
+/** Everything that arrives in a sound; a note is played only when it is asked for. */
 export function hearingOf(rig: Rig, sound: Sound): Hearing {
   const ctx = soundContext(rig, sound);
   const arriving = arrivingFigures(ctx);
@@ -45,14 +44,6 @@ export function hearingOf(rig: Rig, sound: Sound): Hearing {
     rig,
     sound,
     arriving,
-    levels: (i) => {
-      const { device, points } = pointsOf(i);
-      return new Map(
-        points.flatMap((p) =>
-          [...levelBySource(ctx.at(device.id, p))].map(([source, dbu]) => [`${p} ${source}`, dbu]),
-        ),
-      );
-    },
     bands: (i) => {
       note ??= noteIn(ctx.flowing.circuit);
       const { device, points } = pointsOf(i);
@@ -75,8 +66,10 @@ export function differences(a: Hearing, b: Hearing, i: number): string[] {
   const said = figuresApart(a, b, i);
   const [one, other] = [entryAt(a.arriving, i), entryAt(b.arriving, i)];
   if (!one.levelDbu || !other.levelDbu) return said;
-  const level = said.some((s) => s.startsWith('level '));
-  if (!level) said.push(...oneLevelApart(a, b, i));
+  const tells = (what: string) => said.some((s) => s.startsWith(`${what} `));
+  if (!tells('level')) said.push(...partsApart(a, b, i, 'level'));
+  if (!tells('latency')) said.push(...partsApart(a, b, i, 'latency'));
+  said.push(...sidesApart(one, other));
   if (!said.length && mayDifferInTone(a, b)) said.push(...toneApart(a, b, i));
   return [...said, ...effectsApart(a, b, i)];
 }
@@ -115,25 +108,48 @@ function figuresApart(x: Hearing, y: Hearing, i: number): string[] {
 const sameWords = (a: readonly string[], b: readonly string[]): boolean =>
   [...a].sort().join() === [...b].sort().join();
 
-/** One side or one source whose level moves while that of the whole, which is the louder, does not. */
-function oneLevelApart(a: Hearing, b: Hearing, i: number): string[] {
-  const [la, lb] = [a.levels(i), b.levels(i)];
-  const moved = [...new Set([...la.keys(), ...lb.keys()])].filter(
-    (key) => Math.abs((la.get(key) ?? -200) - (lb.get(key) ?? -200)) > HEARD.levelDb,
-  );
+const PART = {
+  level: { of: (x: Apart) => x.levelDbu, least: HEARD.levelDb, none: -200 },
+  latency: { of: (x: Apart) => x.latencyMs, least: HEARD.latencyMs, none: 0 },
+};
+
+/** One side or one source whose level or latency moves while that of the loudest, which hides it, does not. */
+function partsApart(a: Hearing, b: Hearing, i: number, what: keyof typeof PART): string[] {
+  const { of, least, none } = PART[what];
+  const [one, other] = [a, b].map((h) => entryAt(h.arriving, i).each);
+  const all = [...one!, ...other!];
+  const value = (list: readonly Apart[], x: Apart) => {
+    const found = list.find((y) => y.jack === x.jack && y.source === x.source);
+    return found ? of(found) : none;
+  };
+  const moved = all.filter((x) => Math.abs(value(one!, x) - value(other!, x)) > least);
   if (!moved.length) return [];
-  const split = (key: string) => key.split(/ (.*)/s) as [string, string];
-  const [jacks, sources] = [0, 1].map((n) => new Set(moved.map((key) => split(key)[n])));
-  const all = new Set([...la.keys()].map((key) => split(key)[1]));
-  const isOneSource = sources!.size === 1 && all.size > 1;
+  const count = (list: readonly Apart[], key: 'jack' | 'source') =>
+    new Set(list.map((x) => x[key])).size;
+  if (count(moved, 'source') === 1 && count(all, 'source') > 1)
+    return [`${what} of ${nameOf(a.rig, sourceDevice(moved[0]!.source))}`];
+  return [`${what} of ${count(moved, 'jack') === 1 ? 'one side' : 'the sides'}`];
+}
+
+/** Saturation and hiss of one side, where the louder one's are not told already. */
+function sidesApart(a: Arriving, b: Arriving): string[] {
+  const apart = (x: number | null | undefined, y: number | null | undefined, least: number) =>
+    Math.abs((x ?? 0) - (y ?? 0)) > least;
+  const side = (test: (x: Side, y: Side) => boolean) =>
+    a.sides.some((x, k) => b.sides[k] !== undefined && test(x, b.sides[k]));
+  const loud = (x: Arriving) => x.thdPercent?.normal;
   return [
-    isOneSource
-      ? `level of ${nameOf(a.rig, sourceDevice([...sources!][0]!))}`
-      : jacks!.size === 1
-        ? 'level of one side'
-        : 'level of the sides',
+    ...(!apart(loud(a), loud(b), HEARD.thdPercent) &&
+    side((x, y) => apart(x.thdPercent?.normal, y.thdPercent?.normal, HEARD.thdPercent))
+      ? ['saturation of one side']
+      : []),
+    ...(!apart(a.noiseDbu, b.noiseDbu, HEARD.noiseDb) &&
+    side((x, y) => apart(x.noiseDbu, y.noiseDbu, HEARD.noiseDb))
+      ? ['hiss of one side']
+      : []),
   ];
 }
+type Side = Arriving['sides'][number];
 
 const asked = new WeakMap<Hearing, WeakMap<Hearing, boolean>>();
 

@@ -233,7 +233,7 @@ const eachSource = (flows: readonly Flow[]): Pick<Apart, 'source' | 'levelDbu' |
   });
 
 /** The level at normal picking of each source that is present, in dBu. */
-export function levelBySource({ flows }: { flows: readonly Flow[] }): Map<string, number> {
+function levelBySource({ flows }: { flows: readonly Flow[] }): Map<string, number> {
   const sources = [...new Set(flows.map((f) => f.source))];
   return new Map(
     sources.map((source) => [
