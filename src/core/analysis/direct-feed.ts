@@ -5,7 +5,7 @@ import type { Arrive } from '../kinds';
 import { byId } from '../rig/find';
 import { CONTROL_LEADS, type Rig } from '../rig/schema';
 import { FAR_UNDER_DB } from '../signal/combing';
-import { type Flow, totalVolts } from '../signal/flow';
+import { type Flow, totalVolts } from '../signal/meeting';
 import { loudest, presentDistortion } from '../signal/point-figures';
 import type { SoundContext } from '../signal/sound-context';
 import { dbuOfVolts, fixed } from '../units';

@@ -97,4 +97,28 @@ describe('two amplifiers in one room', () => {
     );
     expect(rules(rig).filter((r) => !r.startsWith('polarity'))).toEqual([]);
   });
+  test.each([
+    ['turned', two({ fork: { settings: { select: 'both', invertB: true } } })],
+    ['late', two({}, echo(0, measured('latencyMs', 5)))],
+    ['uneven', two({ right: { settings: { master: 1 } } })],
+    ['wet', two({}, echo(8))],
+    ['alike', two()],
+  ])('%s: which one is called left, and which stands first in the file, mean nothing', (_, rig) => {
+    const other: Record<string, string> = { l: 'r', r: 'l' };
+    const swap = (id: string) => other[id] ?? id;
+    const mirrored: Rig = {
+      ...rig,
+      devices: rig.devices.map((d) => ({ ...d, id: swap(d.id) })).toReversed(),
+      leads: rig.leads
+        .map((l) => ({
+          ...l,
+          from: { ...l.from, device: swap(l.from.device) },
+          to: { ...l.to, device: swap(l.to.device) },
+        }))
+        .toReversed(),
+    };
+    const said = (r: Rig, name: (id: string) => string) =>
+      told(r).map((f) => ({ rule: f.rule, severity: f.severity, of: f.subjects.map(name).sort() }));
+    expect(said(mirrored, swap)).toEqual(said(rig, (id) => id));
+  });
 });

@@ -3,7 +3,7 @@ import { solveSection } from '../circuit/passive';
 import { type Played, responseOf, type Stage } from '../kinds';
 import { sourceId } from '../rig/source-id';
 import { visits } from '../signal/flow';
-import { TOUCH_DB } from '../signal/flow';
+import { TOUCH_DB } from '../signal/meeting';
 import { dbuOfVolts, ratio, voltsOfDbu } from '../units';
 import { LOW_E, pluck } from './pluck';
 import {

@@ -1,5 +1,5 @@
 import { at as entryAt, sure } from '../outcome';
-import { type Flow, totalVolts } from './flow';
+import { type Flow, totalVolts } from './meeting';
 import { dbuOfVolts, sumOfPowers } from '../units';
 import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from './combing';
 import { reachedFrom, routeTo, type Station } from '../walk';

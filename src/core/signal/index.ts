@@ -7,18 +7,17 @@ export {
 } from './destinations';
 export { type Heard, heardOf } from './heard';
 export type { Hiss } from './hiss';
+export { type Flowing, runSignal } from './flow';
 export {
   type Flow,
-  type Flowing,
   type PerTouch,
   type Present,
-  runSignal,
   totalPeak,
   totalVolts,
   TOUCH_DB,
   TOUCHES,
   type Touch,
-} from './flow';
+} from './meeting';
 export type { PointFigures, Touches, Width } from './point-figures';
 export { clippedRms, clippedShape, distortion, SINE, touchWord } from './saturate';
 export { soundContext, type SoundContext } from './sound-context';

@@ -1,5 +1,6 @@
 import { at as entryAt, sure } from '../outcome';
-import { type Flow, type Flowing, type Present, totalPeak, totalVolts } from './flow';
+import { type Flowing } from './flow';
+import { type Flow, type Present, totalPeak, totalVolts } from './meeting';
 import { distortion } from './saturate';
 import { type Circuit, type Section } from '../circuit';
 import { dbuOfVolts, decibels } from '../units';
