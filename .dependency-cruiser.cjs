@@ -26,7 +26,8 @@ const STOREYS = [
   ['songs'],
   ['analysis', 'build', 'order'],
   ['promises'],
-  ['report', 'solve'],
+  ['report'],
+  ['solve'],
   ['draw'],
   ['formats'],
 ];

@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import type { AxeResults, RunOptions } from 'axe-core';
-import { analyse, FixTrial, isSafe } from '../src/core/report';
+import { analyse, countTurned, FixTrial, isSafe, whatToMeasure } from '../src/core/report';
 import type { Rig } from '../src/core/rig';
 import { brokenRig, touringRig } from '../src/core/demo';
+import { chainOf } from '../src/core/testing/rigs';
 import { SEVERITIES } from '../src/core/findings/finding';
 import { forEachFile, Person, stored } from './person';
 
@@ -95,6 +96,35 @@ test('choosing the other school ends its advice', async () => {
         'has less gain than',
       ),
   );
+});
+
+test('what to measure: the figures that verdicts hang on, with tool and steps; a reading is taken where it is shown', async () => {
+  const rig: Rig = {
+    ...chainOf(['guitar-humbucker', ['eq', { engaged: true }], 'console-input']),
+    id: 'measured',
+  };
+  const id = await stored(tech, rig);
+  const found = await whatToMeasure(rig);
+  const [first] = found;
+  const turning = found.flatMap((m) => m.turns).find((t) => !t.appears)!;
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('f');
+  await tech.page.locator('::-p-text(Measure)').click();
+  await tech.button('Find what to measure');
+  const card = `[data-to-measure="${first!.device} ${first!.figure}"]`;
+  await tech.reads(card, first!.tool);
+  await tech.reads(card, `it turns ${countTurned(first!)}`);
+  expect((await tech.page.$$('[data-to-measure]')).length).toBe(found.length);
+  await tech.page.locator(`::-p-text(Open ()`).click();
+  await tech.reads(`[data-finding="${turning.id}"] [data-hangs-on]`, 'measure that first');
+  await tech.page.locator('::-p-text(Measure)').click();
+  await tech.page.locator(`${card} input`).fill(String(first!.typical));
+  await tech.page.locator(`${card} ::-p-text(Take this reading)`).click();
+  await tech.reads(card, 'measured');
+  await tech.saved();
+  expect(
+    (await tech.savedRig(id)).devices.find((d) => d.id === first!.device)!.figures![first!.figure],
+  ).toMatchObject({ value: first!.typical, from: 'measured' });
 });
 
 test('a finding leads to its subject and its sound', async () => {

@@ -104,7 +104,7 @@ test(`${HISTORIES} random histories of two people: nothing is lost, and all agre
       const n = Math.floor(random() * 2);
       const [who, mine] = [people[n]!, last[n]!];
       const what = random();
-      if (what < 0.12) await who.page.setOfflineMode(true);
+      if (what < 0.12) await who.offline();
       else if (what < 0.24) await who.page.setOfflineMode(false);
       else if (what < 0.26) {
         await who.page.setOfflineMode(false);

@@ -52,7 +52,7 @@ test('with the server away, work goes on and is saved when it returns', async ()
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
   await tech.saved();
-  await tech.page.setOfflineMode(true);
+  await tech.offline();
   await rename(tech, 'comp', 'Offline comp');
   await tech.reads('[role="status"]', 'not saved: The server cannot be reached.');
   await tech.page.setOfflineMode(false);
@@ -102,7 +102,7 @@ test('two people change the same while one is offline: asked thing by thing, and
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
   await other.open(`/rigs/${id}/signal`);
-  await other.page.setOfflineMode(true);
+  await other.offline();
   await rename(other, 'kiln', 'Kiln of two');
   await rename(other, 'sub', 'Sub of two');
   await rename(other, 'comp', 'Comp of two');
@@ -160,11 +160,11 @@ test('two tabs of one browser: each keeps its own; what a closed one left is tak
   const id = await stored(tech, touringRig);
   const first = await Person.arrives();
   await first.open(`/rigs/${id}/signal`);
-  await first.page.setOfflineMode(true);
+  await first.offline();
   await rename(first, 'comp', 'Kept by one');
   const second = await first.anotherTab();
   await second.open(`/rigs/${id}/signal`);
-  await second.page.setOfflineMode(true);
+  await second.offline();
   await rename(second, 'sub', 'Left by two');
   await second.reads('[role="status"]', 'not saved');
   await second.page.close();
@@ -230,7 +230,7 @@ test('a browser that keeps nothing says so while it is open, and hands the work 
     };
   });
   await who.open(`/rigs/${id}/signal`);
-  await who.page.setOfflineMode(true);
+  await who.offline();
   await rename(who, 'comp', 'Only here');
   await who.reads('[data-keeps-nothing]', 'a reload loses what you did');
   await who.button('Keep it as a file');

@@ -64,6 +64,11 @@ export class Person {
     await this.page.reload();
     await this.ready();
   }
+  /** The network goes, once the page has all that it needs to go on. */
+  async offline(): Promise<void> {
+    await this.see('[data-station]');
+    await this.page.setOfflineMode(true);
+  }
   /** A page answers once its scripts have taken up everything in it, part by part. */
   private ready = () =>
     this.page.waitForFunction(

@@ -89,18 +89,23 @@ test('hum loops: the cheapest cuts, done together', async () => {
   expect(analyse(rig).findings.map((f) => f.rule)).not.toContain('hum-loop');
 });
 
-test('buffers: decibels at 5 kHz for each, put in with one press', async () => {
-  const id = await stored(tech, brokenRig);
+test('buffers: decibels at 5 kHz for each, put in with one press; one that would bring a caution is told, not offered', async () => {
+  const rig = chainOf(['guitar-single-coil', 'wah', 'phaser', 'tremolo', 'combo-tube'], 6);
+  const id = await stored(tech, { ...rig, id: 'long-leads' });
   await tech.open(`/rigs/${id}/signal`);
   await tech.button('Proposals');
   await tech.page.locator('label ::-p-text(Buffers)').click();
-  await tech.button('Work it out for Bare');
+  await tech.button('Work it out for One');
   await tech.reads('[data-gain="0"]', /\+\d+\.\d dB at 5 kHz/);
   await tech.button('Put in this one');
   await tech.saved();
-  expect((await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.at(-1)!.kind).toBe(
-    'buffer',
-  );
+  expect((await tech.savedRig(id)).devices.at(-1)!.kind).toBe('buffer');
+  const other = await stored(tech, brokenRig);
+  await tech.open(`/rigs/${other}/signal`);
+  await tech.button('Proposals');
+  await tech.page.locator('label ::-p-text(Buffers)').click();
+  await tech.button('Work it out for Bare');
+  await tech.reads('[data-spared]', 'a buffer would bring caution: The lead behind Foot volume');
 });
 
 test('what is in order is said to be', async () => {

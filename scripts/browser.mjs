@@ -5,6 +5,17 @@ import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
 import { findBrowser } from './browser-install.mjs';
 
+/**
+ * Parts of a browser's own window that are pages themselves: nobody sees them here, and each new
+ * window would start a program for each of them.
+ */
+const UNSEEN = [
+  ...['InitialWebUI', 'PreloadTopChromeWebUI', 'PreloadTopChromeWebUILessNavigations'],
+  ...['WebUIToolbar', 'WebUILocationBar', 'WebUIReloadButton', 'WebUIBackForwardButton'],
+  ...['WebUIHomeButton', 'WebUISplitTabsButton', 'WebUIOmniboxPopup', 'WebUIOmniboxFullPopup'],
+  ...['WebUIOmniboxAimPopup', 'OmniboxAim', 'SideBySide', 'TabSearch'],
+];
+
 /** A headless browser with an empty profile, at 1280×800, that asks nobody outside for anything. */
 export async function openBrowser() {
   const profile = mkdtempSync(join(tmpdir(), 'yantrel-browser-'));
@@ -23,6 +34,7 @@ export async function openBrowser() {
       '--disable-sync',
       '--disable-dev-shm-usage',
       '--force-color-profile=srgb',
+      `--disable-features=${UNSEEN.join()}`,
     ],
   });
   // Chromium may still be writing when it is told to go; a profile that stays is in the system's temporary folder.

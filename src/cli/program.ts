@@ -9,6 +9,7 @@ import { ladder } from './commands/ladder';
 import { midi } from './commands/midi';
 import { note } from './commands/note';
 import { power } from './commands/power';
+import { measure } from './commands/measure';
 import { propose } from './commands/propose';
 import { report } from './commands/report';
 import { songs } from './commands/songs';
@@ -23,6 +24,7 @@ export const COMMANDS: readonly Command[] = [
   note,
   ladder,
   propose,
+  measure,
   midi,
   songs,
   power,

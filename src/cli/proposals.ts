@@ -26,9 +26,11 @@ export async function proposals(rig: Rig, sound: Sound, hostId?: string) {
     ...(isolation.cuts.length
       ? isolation.cuts.map((c): Line => ['isolate', `${c.words}: ${c.why}.`])
       : [['isolate', 'No hum loop needs opening.'] as [string, string]]),
+    ...isolation.spared.map((w): Line => ['isolate', `${w}.`]),
     ...(buffers.gains.length
       ? buffers.gains.map((b): Line => ['buffer', `${b.words}: ${fixed(b.gainDb)} dB at 5 kHz.`])
       : [['buffer', 'No buffer would earn its keep.'] as [string, string]]),
+    ...buffers.spared.map((w): Line => ['buffer', `${w}.`]),
   ];
   return { order: told(order), inside: inside && told(inside), isolation, buffers, words };
 }
@@ -41,9 +43,12 @@ const told = <T>(o: Outcome<T>): T | string => (o.ok ? o.value : reasonOf(o));
 
 function orderLines(order: Outcome<OrderProposal>): string[] {
   if (!order.ok) return [reasonOf(order)];
-  return order.value.moves.length
-    ? order.value.moves.map((m) => `${m.words}. ${m.reasons.join(' ')}`)
-    : ['It is in order already.'];
+  const { moves, stays } = order.value;
+  return [
+    ...moves.map((m) => `${m.words}. ${m.reasons.join(' ')}`),
+    ...stays.map((s) => `${s.words}.`),
+    ...(moves.length || stays.length ? [] : ['It is in order already.']),
+  ];
 }
 
 function insideLines(inside: Outcome<InsideProposal> | null): string[] {

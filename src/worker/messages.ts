@@ -1,4 +1,4 @@
-import type { Cured, Outcomes, Preview, SoundReport, TriedFix } from '../core/report';
+import type { Cured, Outcomes, Preview, SoundReport, TriedFix, ToMeasure } from '../core/report';
 import type { Arriving } from '../core/signal';
 import type { Sequence } from '../core/midi';
 import type { HeardNote, NoteAt } from '../core/note';
@@ -81,6 +81,8 @@ export interface Proposals {
   outcome: { ask: { rig: Rig; edits: Edit[] }; answer: Outcomes };
   /** Every safe fix, one after the other. */
   cure: { ask: { rig: Rig }; answer: Cured };
+  /** Which figures that were never measured turn which verdicts. */
+  measure: { ask: { rig: Rig }; answer: ToMeasure[] };
   layout: { ask: { rig: Rig; board: string; add: string[] }; answer: Outcome<LayoutProposal> };
 }
 

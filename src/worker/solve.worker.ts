@@ -2,7 +2,7 @@ import loadHighs from 'highs';
 import { planPower, pressedDevices, proposeLayout } from '../core/build';
 import { walkOrder } from '../core/changes';
 import { pairRows, setStage } from '../core/midi';
-import { cureAll, FixTrial, type TriedFix } from '../core/report';
+import { cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
 import type { Rig, Sound } from '../core/rig';
 import {
   type MipSolver,
@@ -61,6 +61,7 @@ const WORK: {
   },
   outcome: ({ rig, edits }) => Promise.resolve(new FixTrial(rig).outcome(edits)),
   cure: ({ rig }, id) => cureAll(rig, telling(id)),
+  measure: ({ rig }, id) => whatToMeasure(rig, telling(id)),
   pairs: async ({ rig }, id) => {
     const tell = telling(id);
     const rows = pairRows(setStage(rig));

@@ -5,7 +5,7 @@ import type { Fix } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { applyEdits } from '../rig/apply';
 import { byId, jackOf, nameOf } from '../rig/find';
-import type { Lead } from '../rig/schema';
+import type { Lead, Rig } from '../rig/schema';
 import { type Arriving, arrivingFigures, type DestinationFigures } from '../signal';
 import { soundContext, type SoundContext } from '../signal/sound-context';
 import { fixed, showLevel } from '../units';
@@ -58,12 +58,25 @@ function gateFix(ctx: SoundContext, worst: DestinationFigures, culprit: string):
       return insertFix(ctx.rig, 'gate', 'Noise gate', l.id, `Put a gate ${place}`);
     })
     .find((fix) => {
-      const tried = applyEdits(ctx.rig, fix.edits);
-      if (!tried.ok) return false;
-      const after = arrivingFigures(soundContext(tried.value.rig, ctx.sound));
+      const copy = copyWith(ctx.rig, fix);
+      if (!copy) return false;
+      const after = arrivingFigures(soundContext(copy, ctx.sound));
       const there = after.find((d) => d.device === worst.device);
       return there !== undefined && quietDb(there) >= QUIET_ENOUGH_DB;
     });
+}
+
+const copies = new WeakMap<Rig, Map<string, Rig | undefined>>();
+
+/** The rig with a fix applied: made once for all sounds that try the same. */
+function copyWith(rig: Rig, { words, edits }: Fix): Rig | undefined {
+  let made = copies.get(rig);
+  if (!made) copies.set(rig, (made = new Map<string, Rig | undefined>()));
+  if (!made.has(words)) {
+    const tried = applyEdits(rig, edits);
+    made.set(words, tried.ok ? tried.value.rig : undefined);
+  }
+  return made.get(words);
 }
 
 /** So many leads are tried. */

@@ -2,9 +2,10 @@ import { sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
-import { byId, endWords } from '../rig/find';
+import { byId, endWords, leadOf } from '../rig/find';
 import type { Edit } from '../rig/edits';
-import { CONTROL_LEADS, type Lead, type Rig } from '../rig/schema';
+import { CONTROL_LEADS, type Lead, type Rig, type Sound } from '../rig/schema';
+import type { SoundContext } from '../signal/sound-context';
 import { routeTo, stationsOf, placeStations } from '../walk';
 import type { Remarker } from './evidence';
 
@@ -19,7 +20,7 @@ interface Worth {
   astray: number;
 }
 
-function worthOf(rig: Rig, sound: Rig['sounds'][number]): Worth {
+function worthOf(rig: Rig, sound: Sound): Worth {
   const { stations, steps } = stationsOf(rig, sound);
   placeStations(stations, steps);
   const destinations = rig.devices.filter((d) => kindOf(d.kind).destination).map((d) => d.id);
@@ -45,73 +46,121 @@ const isBetter = (a: Worth, b: Worth): boolean =>
   a.reached >= b.reached &&
   (a.reached > b.reached || a.passes >= b.passes);
 
-/** More pairs of leads than this are not tried. */
+/** More exchanges than this are not tried: single ones, and two one after the other. */
 const MOST_TRIES = 120;
+const MOST_DOUBLE_TRIES = 400;
+
+/** Two leads whose ends at one device may be exchanged. */
+interface Exchange {
+  device: string;
+  leads: [string, string];
+}
+
+/** An exchange of plugs, what it leads to, and the leads whose plugs it moves. */
+interface Cure {
+  worth: Worth;
+  device: string;
+  edits: Edit[];
+}
 
 /**
- * The classic error around a loop: two plugs in each other's jack. Where signal runs in a circle,
- * every exchange of two leads at a device with a loop is tried, and the one that cures it is named.
+ * The classic error around a loop: plugs in each other's jack. Where signal runs in a circle, every
+ * exchange of two leads at a device with a loop is tried, and the one that cures it is named; where
+ * none puts everything right, two exchanges at one device, one after the other: three plugs that went
+ * round, or two pairs.
  */
 export const swappedRemarks: Remarker = ({ ctx, cycles }) => {
   if (!cycles.length) return [];
-  const now = worthOf(ctx.rig, ctx.sound);
+  const { rig, sound } = ctx;
+  const now = worthOf(rig, sound);
   const circling = new Set(cycles.flatMap((c) => c.devices));
+  const exchanges = exchangesAt(ctx, circling).slice(0, MOST_TRIES);
+  const singles = exchanges.flatMap((x) => tried(rig, sound, now, [x]));
+  const [single] = singles.toSorted(likelier);
+  const isRight = (c: Cure | undefined) => c && c.worth.circles === 0 && c.worth.astray === 0;
+  if (single && isRight(single)) return [remarkOf(ctx, single)];
+  const pairs = exchanges.flatMap((x, i) =>
+    exchanges
+      .slice(i + 1)
+      .filter((y) => y.device === x.device)
+      .flatMap((y) => (sharesLead(x, y) ? [[x, y] as const, [y, x] as const] : [[x, y] as const])),
+  );
+  const [double] = pairs
+    .slice(0, MOST_DOUBLE_TRIES)
+    .flatMap((two) => tried(rig, sound, now, two))
+    .toSorted(likelier);
+  const best = isRight(double) ? double : single;
+  return best ? [remarkOf(ctx, best)] : [];
+};
+
+const sharesLead = (x: Exchange, y: Exchange): boolean => x.leads.some((l) => y.leads.includes(l));
+
+/** Of several exchanges that would cure it, the likeliest: no circle left, and each box met first by its input. */
+const likelier = ({ worth: a }: Cure, { worth: b }: Cure): number =>
+  a.circles - b.circles || a.astray - b.astray || b.reached - a.reached || b.passes - a.passes;
+
+/** Pairs of leads at one device in a circle, of which at least one is in a jack of a loop. */
+function exchangesAt(ctx: SoundContext, circling: ReadonlySet<string>): Exchange[] {
   const isLoopJack = (end: Lead['from']) =>
     kindOf(ctx.device(end.device).kind).loops?.some(
       (l) => l.send.includes(end.jack) || l.return.includes(end.jack),
     ) === true;
-  const found: { worth: Worth; remark: Remark }[] = [];
-  let tries = 0;
   const leads = ctx.rig.leads
     .filter(
       (l) =>
-        l.type !== 'inside' &&
-        l.type !== 'air' &&
+        !['inside', 'air', 'speaker'].includes(l.type) &&
         !CONTROL_LEADS.includes(l.type) &&
         (circling.has(l.from.device) || circling.has(l.to.device)),
     )
     .sort(byId);
-  for (const [i, a] of leads.entries()) {
-    for (const b of leads.slice(i + 1)) {
-      const device =
-        a.from.device === b.from.device
-          ? a.from.device
-          : a.to.device === b.to.device
-            ? a.to.device
-            : undefined;
-      if (!device || !circling.has(device) || a.type === 'speaker' || b.type === 'speaker')
-        continue;
-      const [x, y] = a.from.device === b.from.device ? [a.from, b.from] : [a.to, b.to];
-      if ((!isLoopJack(x) && !isLoopJack(y)) || tries++ > MOST_TRIES) continue;
-      const edits: Edit[] = [{ edit: 'swapEnds', leads: [a.id, b.id] }];
-      const applied = applyEdits(ctx.rig, edits);
-      if (!applied.ok) continue;
-      const worth = worthOf(applied.value.rig, ctx.sound);
-      if (!isBetter(worth, now)) continue;
-      found.push({
-        worth,
-        remark: {
-          rule: 'swapped',
-          severity: 'fault',
-          subjects: [device, a.id, b.id],
-          about: [a.id, b.id].sort().join('+'),
-          what:
-            `Two plugs look swapped at ${ctx.device(device).name}: ${endWords(ctx.rig, x)}, ` +
-            `and ${endWords(ctx.rig, y)}.`,
-          why: 'As they are, signal runs in a circle; exchanged, every destination is reached without one.',
-          fix: { words: `Exchange the two plugs at ${ctx.device(device).name}`, edits },
-        },
-      });
-    }
-  }
-  // Of several exchanges that would cure it, the likeliest: no circle left, and each box met first
-  // by its input.
-  found.sort(
-    (a, b) =>
-      a.worth.circles - b.worth.circles ||
-      a.worth.astray - b.worth.astray ||
-      b.worth.reached - a.worth.reached ||
-      b.worth.passes - a.worth.passes,
+  return leads.flatMap((a, i) =>
+    leads.slice(i + 1).flatMap((b): Exchange[] => {
+      const ends = sharedEnds(a, b);
+      return ends && circling.has(ends[0].device) && ends.some(isLoopJack)
+        ? [{ device: ends[0].device, leads: [a.id, b.id] }]
+        : [];
+    }),
   );
-  return found.slice(0, 1).map((f) => f.remark);
-};
+}
+
+/** The ends of two leads that are at one device: those that leave it, else those that enter it. */
+const sharedEnds = (a: Lead, b: Lead): [Lead['from'], Lead['from']] | undefined =>
+  a.from.device === b.from.device
+    ? [a.from, b.from]
+    : a.to.device === b.to.device
+      ? [a.to, b.to]
+      : undefined;
+
+/** What comes of some exchanges, where it is better than what is there now. */
+function tried(rig: Rig, sound: Sound, now: Worth, exchanges: readonly Exchange[]): Cure[] {
+  const edits = exchanges.map(({ leads }): Edit => ({ edit: 'swapEnds', leads }));
+  const applied = applyEdits(rig, edits);
+  const device = exchanges[0]?.device;
+  if (!applied.ok || device === undefined) return [];
+  const worth = worthOf(applied.value.rig, sound);
+  return isBetter(worth, now) ? [{ worth, device, edits }] : [];
+}
+
+function remarkOf({ rig, device: deviceAt }: SoundContext, { device, edits }: Cure): Remark {
+  const leads = [...new Set(edits.flatMap((e) => (e.edit === 'swapEnds' ? e.leads : [])))];
+  const ends = leads.flatMap((id) => {
+    const lead = leadOf(rig, id);
+    if (!lead) return [];
+    return [endWords(rig, lead.from.device === device ? lead.from : lead.to)];
+  });
+  const count = ['', '', 'two', 'three', 'four'][leads.length] ?? 'some';
+  const name = deviceAt(device).name;
+  return {
+    rule: 'swapped',
+    severity: 'fault',
+    subjects: [device, ...leads],
+    about: leads.toSorted().join('+'),
+    what: `${count.charAt(0).toUpperCase()}${count.slice(1)} plugs look swapped at ${name}: ${wordList(ends)}.`,
+    why: 'As they are, signal runs in a circle; exchanged, every destination is reached without one.',
+    fix: { words: `Exchange the ${count} plugs at ${name}`, edits },
+  };
+}
+
+/** "a, b, and c". */
+const wordList = (words: readonly string[]): string =>
+  words.map((w, i) => (i && i === words.length - 1 ? `and ${w}` : w)).join(', ');

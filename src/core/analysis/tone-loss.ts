@@ -2,7 +2,7 @@ import { at as entryAt, sure } from '../outcome';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
 import { byId, nameOf } from '../rig/find';
-import { CONTROL_LEADS, type Reference } from '../rig/schema';
+import { CONTROL_LEADS, type Lead, type Reference } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
 import type { Fix, Remark } from '../findings/finding';
 import { applyEdits } from '../rig/apply';
@@ -188,20 +188,38 @@ function givenBack(
   return at5kHz(soundContext(tried.value.rig, now.ctx.sound)) - at5kHz(now.ctx) || 0;
 }
 
-function dullRemark({ ctx }: Evidence, t: Evidence['tones'][number]): Remark[] {
+/** The lead of a section that dulls most: what drives it, and its capacitance, fall off first. */
+function dullest({ ctx }: Evidence, t: Evidence['tones'][number]): Lead | undefined {
+  const { flowing, rig } = ctx;
+  const falls = (lead: Lead): number => {
+    const net = flowing.circuit.netAt(lead.from.device, lead.from.jack);
+    const section = net && flowing.circuit.sections[net.section];
+    if (!section) return Infinity;
+    const { re } = flowing.solution(section, 1000).impedance(section.nets.indexOf(net.index));
+    return 1 / (re * net.leadFarads);
+  };
+  const first = (lead: Lead) => (lead.from.device === t.driver ? 0 : 1);
+  return rig.leads
+    .filter((l) => t.leads.includes(l.id))
+    .sort((a, b) => falls(a) - falls(b) || first(a) - first(b) || byId(a, b))[0];
+}
+
+function dullRemark(evidence: Evidence, t: Evidence['tones'][number]): Remark[] {
   if (t.minus3dBHz === null || t.minus3dBHz >= DULL_HERTZ) return [];
-  const on = ctx.rig.leads.filter((l) => t.leads.includes(l.id)).sort(byId);
-  const lead = on.find((l) => l.from.device === t.driver) ?? on[0];
+  const { ctx } = evidence;
+  const lead = dullest(evidence, t);
+  const behind = lead?.from.device ?? t.driver;
+  const name = ctx.device(behind).name;
+  const where = behind === t.driver ? 'on that output' : `around ${name}, which is passive,`;
   return [
     {
       rule: 'dull-lead',
       severity: 'caution',
-      subjects: [t.driver, ...(lead ? [lead.id] : [])],
-      what: `The lead behind ${ctx.device(t.driver).name} dulls the sound.`,
+      subjects: [behind, ...(lead ? [lead.id] : [])],
+      what: `The lead behind ${name} dulls the sound.`,
       why:
-        `${Math.round(t.leadPf)} pF of lead on that output is 3 dB down ` +
-        `at ${withPrefix(t.minus3dBHz, 'Hz')}. Shorten the lead or put a buffer ` +
-        'at its start.',
+        `${Math.round(t.leadPf)} pF of lead ${where} is 3 dB down ` +
+        `at ${withPrefix(t.minus3dBHz, 'Hz')}. Shorten the lead or put a buffer at its start.`,
       fix:
         lead &&
         insertFix(ctx.rig, 'buffer', 'Buffer', lead.id, 'Put a buffer at the start of the lead'),

@@ -1,11 +1,10 @@
 import { at as entryAt } from '../outcome';
 import { kindOf, type Pass, type Stage } from '../kinds';
-import { joinsOf } from '../rig/conductors';
 import { deviceOf, leadPf } from '../rig/find';
-import { CONTROL_LEADS, type Device, type Lead, type Rig, type Sound } from '../rig/schema';
+import { CONTROL_LEADS, type Lead, type Rig, type Sound } from '../rig/schema';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
 import { Joined } from '../graph';
-import { passesOf, pluggedJacks } from './plugged';
+import { type Conductor, conductorsOf, passesOf, pluggedJacks } from './plugged';
 
 /** Sound travels one metre in 2.9 ms. */
 export const AIR_MS_PER_METRE = 2.9;
@@ -64,13 +63,6 @@ interface Placed<P extends Pass = Pass> {
 }
 type PassOf<T extends Pass['is']> = Extract<Pass, { is: T }>;
 
-/** A conductor of a lead: the point that it comes from and the one that it goes to. */
-interface Conductor {
-  lead: Lead;
-  from: string;
-  to: string;
-}
-
 /** A source impedance of no account, in ohms: nothing divides by zero. */
 const LEAST_OHMS = 0.01;
 
@@ -81,30 +73,27 @@ const LEAST_OHMS = 0.01;
  */
 class CircuitBuilder {
   private readonly joined = new Joined<number>();
-  private readonly index = new Map<string, number>();
+  /** The number of each point of each device. */
+  private readonly index = new Map<string, Map<string, number>>();
   private readonly refs: { device: string; point: string }[] = [];
   private readonly placed: Placed[] = [];
-  private readonly conductors: Conductor[];
+  private readonly conductors: readonly Conductor[];
   private readonly nets: Net[] = [];
-  private readonly netOfRoot = new Map<number, Net>();
+  /** Nets by the number of the point that stands for what is joined. */
+  private readonly netOfRoot: (Net | undefined)[] = [];
   private readonly drivers: Driver[] = [];
-  private readonly driverAt = new Map<string, Driver>();
+  private readonly driverAt = new Map<number, Driver>();
   private readonly stages: CircuitStage[] = [];
   private readonly arrivals: Arrival[] = [];
   private readonly resistors: Section['resistors'] = [];
-  private readonly loaded = new Map<string, { ohms: number; farads: number }>();
+  private readonly loaded = new Map<number, { ohms: number; farads: number }>();
 
   constructor(
     private readonly rig: Rig,
     private readonly sound: Sound | undefined,
     private readonly plugged: ReadonlyMap<string, Set<string>>,
   ) {
-    const devices = new Map<string, Device>(rig.devices.map((d) => [d.id, d]));
-    this.conductors = rig.leads.flatMap((lead) =>
-      joinsOf(lead, devices.get(lead.from.device), devices.get(lead.to.device)).map(
-        ([from, to]) => ({ lead, from, to }),
-      ),
-    );
+    this.conductors = conductorsOf(rig);
   }
 
   build(): Circuit {
@@ -120,8 +109,8 @@ class CircuitBuilder {
       stages: this.stages,
       arrivals: this.arrivals,
       netAt: (device, name) => {
-        const at = this.index.get(keyOf(device, name));
-        return at === undefined ? undefined : this.netOfRoot.get(this.joined.root(at));
+        const at = this.index.get(device)?.get(name);
+        return at === undefined ? undefined : this.netOfRoot[this.joined.root(at)];
       },
     };
   }
@@ -132,10 +121,11 @@ class CircuitBuilder {
 
   /** The number of a point, given when it is first named. */
   private point(device: string, name: string): number {
-    const key = keyOf(device, name);
-    let at = this.index.get(key);
+    let points = this.index.get(device);
+    if (!points) this.index.set(device, (points = new Map<string, number>()));
+    let at = points.get(name);
     if (at === undefined) {
-      this.index.set(key, (at = this.refs.length));
+      points.set(name, (at = this.refs.length));
       this.refs.push({ device, point: name });
     }
     return at;
@@ -160,7 +150,7 @@ class CircuitBuilder {
 
   private netOf(device: string, name: string): Net {
     const root = this.joined.root(this.point(device, name));
-    let net = this.netOfRoot.get(root);
+    let net = this.netOfRoot[root];
     if (!net) {
       net = {
         index: this.nets.length,
@@ -171,7 +161,7 @@ class CircuitBuilder {
         coils: [],
         section: -1,
       };
-      this.netOfRoot.set(root, net);
+      this.netOfRoot[root] = net;
       this.nets.push(net);
     }
     return net;
@@ -218,7 +208,7 @@ class CircuitBuilder {
   }
 
   private driver(device: string, name: string, ohms: number, henries = 0): Driver {
-    const key = keyOf(device, name);
+    const key = this.point(device, name);
     let d = this.driverAt.get(key);
     if (!d) {
       d = {
@@ -237,7 +227,7 @@ class CircuitBuilder {
 
   /** Several stages of one device may read one jack; its input impedance counts once. */
   private load(device: string, name: string, ohms: number, farads = 0): void {
-    const key = keyOf(device, name);
+    const key = this.point(device, name);
     const known = this.loaded.get(key);
     if (known) {
       known.ohms = Math.min(known.ohms, ohms);
@@ -322,8 +312,6 @@ class CircuitBuilder {
     );
   }
 }
-
-const keyOf = (device: string, point: string): string => `${device}\u0000${point}`;
 
 /** The points of its device that a pass touches; those of wires are named when they are joined. */
 function pointsOf(pass: Pass): string[] {

@@ -8,6 +8,31 @@ export interface Rule {
 
 const rule = (words: string, ...severities: Severity[]): Rule => ({ words, severities });
 
+/** What boards, racks, the lengths of leads and the limits of a brief come to. */
+const BUILDING = {
+  limit: rule('a limit of the brief', 'caution'),
+  'lead-short': rule('a lead that is too short', 'fault'),
+  'lead-tight': rule('a lead that only just reaches', 'caution'),
+  'board-overlap': rule('two things in one place on a board', 'caution', 'fault'),
+  'board-outside': rule('a thing that hangs over the edge of a board', 'caution', 'fault'),
+  'board-too-high': rule('room under a board', 'caution', 'fault'),
+  'board-half': rule('a thing that stands half on a level', 'caution', 'fault'),
+  'board-plug': rule('room for a plug on a board', 'caution', 'fault'),
+  'board-plugs': rule('two plugs in one place', 'caution', 'fault'),
+  'board-switches': rule('switches close together', 'caution', 'fault'),
+  'board-reach': rule('a switch out of reach', 'caution', 'fault'),
+  'board-radio': rule('a wireless close to what takes it in', 'advice', 'caution'),
+  'rack-overlap': rule('two things in one place in a rack', 'fault'),
+  'rack-too-high': rule('units of a rack', 'fault'),
+  'rack-too-deep': rule('depth of a rack', 'fault'),
+  'rack-too-wide': rule('width of a rack', 'fault'),
+  'rack-heat': rule('heat in a rack', 'caution'),
+  'rack-access': rule('what is touched in a rack', 'caution', 'advice'),
+  'rack-pulled': rule('leads that are pulled at the rack', 'advice'),
+  'rack-top-heavy': rule('a rack that is top-heavy', 'advice'),
+  'rack-lift': rule('a rack that one person cannot lift', 'advice'),
+};
+
 /**
  * Every rule that can become a finding. A finding of a rule that is not here does not compile. One
  * more is its line here and the file that looks for it.
@@ -132,31 +157,13 @@ export const RULES = {
   'mains-hz': rule('mains frequency', 'fault'),
   'mains-sockets': rule('sockets for the mains', 'fault'),
   'mains-amps': rule('current of mains sockets', 'fault'),
-  // Building.
-  limit: rule('a limit of the brief', 'caution'),
-  'lead-short': rule('a lead that is too short', 'fault'),
-  'lead-tight': rule('a lead that only just reaches', 'caution'),
-  'board-overlap': rule('two things in one place on a board', 'caution', 'fault'),
-  'board-outside': rule('a thing that hangs over the edge of a board', 'caution', 'fault'),
-  'board-too-high': rule('room under a board', 'caution', 'fault'),
-  'board-half': rule('a thing that stands half on a level', 'caution', 'fault'),
-  'board-plug': rule('room for a plug on a board', 'caution', 'fault'),
-  'board-plugs': rule('two plugs in one place', 'caution', 'fault'),
-  'board-switches': rule('switches close together', 'caution', 'fault'),
-  'board-reach': rule('a switch out of reach', 'caution', 'fault'),
-  'board-radio': rule('a wireless close to what takes it in', 'advice', 'caution'),
-  'rack-overlap': rule('two things in one place in a rack', 'fault'),
-  'rack-too-high': rule('units of a rack', 'fault'),
-  'rack-too-deep': rule('depth of a rack', 'fault'),
-  'rack-too-wide': rule('width of a rack', 'fault'),
-  'rack-heat': rule('heat in a rack', 'caution'),
-  'rack-access': rule('what is touched in a rack', 'caution', 'advice'),
-  'rack-pulled': rule('leads that are pulled at the rack', 'advice'),
-  'rack-top-heavy': rule('a rack that is top-heavy', 'advice'),
-  'rack-lift': rule('a rack that one person cannot lift', 'advice'),
+  ...BUILDING,
   // The rig as a whole.
   promise: rule('a broken promise', 'fault'),
   'check-failed': rule('a check that failed', 'fault'),
 };
 
 export type RuleId = keyof typeof RULES;
+
+/** Whether a rule is about how things are put together, which a change of the signal's way always moves. */
+export const isOfBuilding = (rule: RuleId): boolean => Object.hasOwn(BUILDING, rule);

@@ -1,4 +1,5 @@
 export * from './kind';
 export { type Response, responseOf } from './response';
+export { believable, type MeasuringWay, measuringWay } from './measuring';
 export { figureWith, settingWith } from './roles';
 export { findKind, KINDS, kindOf } from './registry';

@@ -10,4 +10,5 @@ export {
   type TriedFix,
 } from './tried';
 export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';
+export { countTurned, type ToMeasure, type TurnedVerdict, whatToMeasure } from './ranges';
 export { settled } from './settled';

@@ -1,5 +1,6 @@
 import type { Finding, Fix } from '../findings/finding';
-import { SEVERITIES } from '../findings/severity';
+import { isOfBuilding } from '../findings/rules';
+import { isWorse, SEVERITIES } from '../findings/severity';
 import { applyEdits, type Edit, nameOf, type Rig } from '../rig';
 import { fixed } from '../units';
 import { Analyser, type Report, type SoundReport } from './report';
@@ -8,6 +9,11 @@ import { Analyser, type Report, type SoundReport } from './report';
 export interface Outcomes {
   /** What is worse than before: promises, who hears whom, new findings of caution or worse, in words. */
   breaks: string[];
+  /**
+   * What of that speaks against no proposal: what is about lengths, boards and racks alone, which are
+   * put right when the rig is built; and findings that took the place of others about the same.
+   */
+  bearable: string[];
   /** What else is different: new advice, and the largest change of level where one is heard. */
   costs: string[];
 }
@@ -73,13 +79,25 @@ export class FixTrial {
     return applied.ok ? this.analyser.forCopies().analyse(applied.value.rig) : undefined;
   }
 
+  private isBearable(after: Report): (f: Finding) => boolean {
+    const gone = this.report.findings.filter((b) => !after.findings.some((f) => f.key === b.key));
+    return (f) => {
+      if (isOfBuilding(f.rule)) return true;
+      const other = gone.findIndex((b) => isNearly(b, f));
+      if (other >= 0) gone.splice(other, 1);
+      return other >= 0;
+    };
+  }
+
   private compared(after: Report): Outcomes {
+    const serious = fresh(this.report, after, SERIOUS);
     return {
       breaks: [
         ...brokenPromises(this.report, after),
         ...unheard(this.rig, this.report, after),
-        ...fresh(this.report, after, SERIOUS).map((f) => `${f.severity}: ${f.what}`),
+        ...serious.map(told),
       ],
+      bearable: serious.filter(this.isBearable(after)).map(told),
       costs: [
         ...fresh(this.report, after, ['advice']).map((f) => `advice: ${f.what}`),
         ...levelChange(this.rig, this.report, after),
@@ -88,7 +106,9 @@ export class FixTrial {
   }
 }
 
-const IMPOSSIBLE: Outcomes = { breaks: ['it cannot be done here'], costs: [] };
+const told = (f: Finding): string => `${f.severity}: ${f.what}`;
+
+const IMPOSSIBLE: Outcomes = { breaks: ['it cannot be done here'], bearable: [], costs: [] };
 
 /** All fixes of a finding, its first one first; the same edits under other words only once. */
 export const fixesOf = (f: Finding): Fix[] => {
@@ -124,6 +144,17 @@ const fresh = (before: Report, after: Report, severities: readonly string[]): Fi
     if (f.rule === 'promise') return false;
     return !was || f.sounds.some((s) => !was.sounds.includes(s));
   });
+
+/**
+ * Whether a finding is another one in new clothes: of the same rule and no worse, in no more sounds,
+ * and something that the one is about the other is about, too. A hum loop through boxes that changed
+ * places is one, and hiss at a desk that another box gives most of now.
+ */
+export const isNearly = (was: Finding, f: Finding): boolean =>
+  was.rule === f.rule &&
+  !isWorse(f.severity, was.severity) &&
+  f.sounds.every((s) => was.sounds.includes(s)) &&
+  was.subjects.some((s) => f.subjects.includes(s));
 
 /** Promises that were kept and are not, or are broken in more sounds, or went with a device. */
 const brokenPromises = (before: Report, after: Report): string[] =>

@@ -1,29 +1,37 @@
 /**
- * One noise on its way: what made it, the amplitude in V with its sign, and what tells it from other
- * copies of itself.
+ * What tells one noise from another: what made it, and what has happened to it since. Copies of one
+ * strain add as waves, others as powers.
  */
-interface Part {
-  /** What made it: copies of one noise add as waves, others as powers. */
+interface Strain {
+  key: string;
   origin: string;
   device: string;
-  volts: number;
   lateMs: number;
   /** What has made it another wave than its origin's: an effect, or one side of a widened signal. */
   apart: string;
 }
 
-/** Noise at one place: its power in V², and the device that gives most of it. */
+/**
+ * Noise at one place: its power in V², and its strains with the amplitude of each in V, signed, to
+ * be taken `by` times. A gain changes `by` alone, so that a chain of gains costs nothing.
+ */
 export interface Hiss {
   power: number;
-  most?: string;
-  parts: ReadonlyMap<string, Part>;
+  strains: readonly Strain[];
+  volts: readonly number[];
+  by: number;
 }
 
-export const SILENT: Hiss = { power: 0, parts: new Map() };
+export const SILENT: Hiss = { power: 0, strains: [], volts: [], by: 1 };
 
 /** Copies of one noise within 10 µs of one another are one wave. */
-const keyOf = (p: Part): string =>
-  `${p.origin} ${p.lateMs ? Math.round(p.lateMs * 100) : ''} ${p.apart}`;
+const strainOf = (origin: string, device: string, lateMs: number, apart: string): Strain => ({
+  key: `${origin} ${lateMs ? Math.round(lateMs * 100) : ''} ${apart}`,
+  origin,
+  device,
+  lateMs,
+  apart,
+});
 
 /**
  * A noise of less than this share of the power (35 dB under all of it) no longer knows its copies:
@@ -33,11 +41,13 @@ const FAINT = 3e-4;
 /** So few are all followed. */
 const FEW = 6;
 /** More are never followed one by one: in a circle that takes time, every round would add copies. */
-const MOST_PARTS = 48;
+const MOST_STRAINS = 48;
 
 /** Noise of a power in V² that a device makes by itself. */
 export const ownHiss = (device: string, origin: string, power: number): Hiss =>
-  power > 0 ? summed([{ origin, device, volts: Math.sqrt(power), lateMs: 0, apart: '' }]) : SILENT;
+  power > 0
+    ? { power, strains: [strainOf(origin, device, 0, '')], volts: [Math.sqrt(power)], by: 1 }
+    : SILENT;
 
 /**
  * Noises that meet. Copies of one noise that arrive at the same time add as waves, with their signs,
@@ -45,66 +55,88 @@ export const ownHiss = (device: string, origin: string, power: number): Hiss =>
  */
 export function addHiss(list: readonly Hiss[]): Hiss {
   const some = list.filter((h) => h.power > 0);
-  if (some.length < 2) return some[0] ?? SILENT;
-  return summed(some.flatMap((h) => [...h.parts.values()]));
+  const first = some[0];
+  if (!first) return SILENT;
+  if (some.length === 1) return first;
+  const all = new Meeting();
+  for (const h of some) h.strains.forEach((s, i) => all.add(s, (h.volts[i] ?? 0) * h.by));
+  return all.hiss();
 }
 
 /** Noise times a gain (negative where it is turned over), and what else happens to it on the way. */
 export function scaleHiss(h: Hiss, gain: number, lateMs = 0, apart = ''): Hiss {
-  if (gain === 1 && !lateMs && !apart) return h;
   if (!h.power || !gain) return SILENT;
-  const parts = new Map<string, Part>();
-  for (const [key, p] of h.parts)
-    meet(parts, lateMs || apart ? undefined : key, {
-      ...p,
-      volts: p.volts * gain,
-      lateMs: p.lateMs + lateMs,
-      apart: apart || p.apart,
-    });
-  return { power: h.power * gain * gain, most: h.most, parts };
+  const power = h.power * gain * gain;
+  if (!lateMs && !apart) return gain === 1 ? h : { ...h, power, by: h.by * gain };
+  const all = new Meeting();
+  h.strains.forEach((s, i) =>
+    all.add(
+      strainOf(s.origin, s.device, s.lateMs + lateMs, apart || s.apart),
+      (h.volts[i] ?? 0) * h.by * gain,
+    ),
+  );
+  return { ...all, power, by: 1 };
 }
 
-/** Adds one noise to those that are there: to a copy of itself as a wave, or as a power. */
-function meet(parts: Map<string, Part>, key: string | undefined, p: Part): void {
-  const at = key ?? keyOf(p);
-  const was = parts.get(at);
-  if (was)
-    parts.set(at, {
-      ...was,
-      volts: p.apart ? Math.hypot(was.volts, p.volts) : was.volts + p.volts,
-    });
-  else parts.set(at, p);
-}
-
-function summed(list: readonly Part[]): Hiss {
-  const parts = new Map<string, Part>();
-  for (const p of list) meet(parts, undefined, p);
-  let power = 0;
-  for (const { volts } of parts.values()) power += volts * volts;
-  if (!(power > 0)) return SILENT;
-  const kept = parts.size > FEW ? withoutFaint(parts, power) : parts;
+/** The device that most of a noise comes from. */
+export function noisiestOf({ strains, volts }: Hiss): string | undefined {
   const byDevice = new Map<string, number>();
-  for (const { device, volts } of kept.values())
-    byDevice.set(device, (byDevice.get(device) ?? 0) + volts * volts);
-  const most = [...byDevice].reduce((a, b) => (b[1] > a[1] ? b : a), ['', 0] as const)[0];
-  return { power, most, parts: kept };
+  strains.forEach(({ device }, i) =>
+    byDevice.set(device, (byDevice.get(device) ?? 0) + (volts[i] ?? 0) ** 2),
+  );
+  let most: string | undefined;
+  let power = 0;
+  for (const [device, p] of byDevice) if (p > power) [most, power] = [device, p];
+  return most;
 }
 
-/** The louder ones one by one; the faint ones one a device, as powers. */
-function withoutFaint(parts: ReadonlyMap<string, Part>, power: number): ReadonlyMap<string, Part> {
-  const loud: [string, Part][] = [];
-  const faint: Part[] = [];
-  for (const [key, p] of parts)
-    if (p.volts * p.volts < FAINT * power) faint.push(p);
-    else loud.push([key, p]);
-  if (loud.length > MOST_PARTS) {
-    loud.sort((a, b) => Math.abs(b[1].volts) - Math.abs(a[1].volts));
-    faint.push(...loud.splice(MOST_PARTS).map(([, p]) => p));
+/** Strains as they come together: each meets a copy of itself, or stands beside the others. */
+class Meeting {
+  readonly strains: Strain[] = [];
+  readonly volts: number[] = [];
+
+  add(strain: Strain, volts: number): void {
+    const { key } = strain;
+    const at = this.strains.findIndex((s) => s === strain || s.key === key);
+    const was = this.volts[at];
+    if (was === undefined) {
+      this.strains.push(strain);
+      this.volts.push(volts);
+    } else this.volts[at] = strain.apart ? Math.hypot(was, volts) : was + volts;
   }
-  const out = new Map(loud);
-  for (const p of faint) {
-    const origin = `rest of ${p.device}`;
-    meet(out, origin, { origin, device: p.device, volts: p.volts, lateMs: 0, apart: 'rest' });
+
+  hiss(): Hiss {
+    const power = this.volts.reduce((sum, v) => sum + v * v, 0);
+    if (!(power > 0)) return SILENT;
+    const { strains, volts } = this.strains.length > FEW ? this.withoutFaint(power) : this;
+    return { power, strains, volts, by: 1 };
   }
-  return out;
+
+  /** The louder ones one by one; the faint ones one a device, as powers. */
+  private withoutFaint(power: number): Meeting {
+    const order = [...this.strains.keys()];
+    const size = (i: number) => Math.abs(this.volts[i] ?? 0);
+    let faint = order.filter((i) => size(i) ** 2 < FAINT * power);
+    let loud = order.filter((i) => !(size(i) ** 2 < FAINT * power));
+    if (loud.length > MOST_STRAINS) {
+      loud.sort((a, b) => size(b) - size(a));
+      faint = faint.concat(loud.slice(MOST_STRAINS));
+      loud = loud.slice(0, MOST_STRAINS);
+    }
+    if (!faint.length) return this;
+    const out = new Meeting();
+    for (const i of loud) out.push(this, i);
+    for (const i of faint) {
+      const { device } = this.strains[i] ?? { device: '' };
+      out.add(strainOf(`rest of ${device}`, device, 0, 'rest'), this.volts[i] ?? 0);
+    }
+    return out;
+  }
+
+  private push(from: Meeting, i: number): void {
+    const strain = from.strains[i];
+    if (!strain) return;
+    this.strains.push(strain);
+    this.volts.push(from.volts[i] ?? 0);
+  }
 }

@@ -1,5 +1,6 @@
 import { at as entryAt, sure } from '../outcome';
 import { type Flowing } from './flow';
+import { noisiestOf } from './hiss';
 import { type Flow, type Present, totalPeak, totalVolts } from './meeting';
 import { distortion } from './saturate';
 import { type Circuit, type Section } from '../circuit';
@@ -76,20 +77,28 @@ export const heardAfterMs = (flows: readonly Flow[], loud: Flow): number =>
       .map((f) => f.latencyMs),
   );
 
+/** Whether what is present is more than silence. */
+const sounds = (flows: readonly Flow[]): boolean =>
+  flows.length > 0 && dbuOfVolts(totalVolts(flows, 1)) > SILENCE_DBU;
+
+/** Peak at normal picking, as the dBu of a sine with that peak; nothing where there is silence. */
+export const presentPeak = (flows: readonly Flow[]): number | null =>
+  sounds(flows) ? dbuOfVolts(totalPeak(flows)) : null;
+
 /** The figures of what is present, without the impedances around it. */
 export function presentFigures(
   p: Present,
 ): Omit<PointFigures, 'sourceOhms' | 'loadOhms' | 'lossDb' | 'leadPf'> {
   const level = (t: number) => dbuOfVolts(totalVolts(p.flows, t));
   const loud = loudest(p.flows);
-  const has = loud !== undefined && level(1) > SILENCE_DBU;
+  const has = loud !== undefined && sounds(p.flows);
   return {
     levelDbu: has ? { soft: level(0), normal: level(1), hard: level(2) } : null,
-    peakDbu: has ? dbuOfVolts(totalPeak(p.flows)) : null,
+    peakDbu: presentPeak(p.flows),
     noiseDbu: finite(dbuOfVolts(Math.sqrt(p.noise.power))),
     idleNoiseDbu: finite(dbuOfVolts(Math.sqrt(p.idle.power))),
-    noisiest: p.noise.most ?? null,
-    idleNoisiest: p.idle.most ?? null,
+    noisiest: noisiestOf(p.noise) ?? null,
+    idleNoisiest: noisiestOf(p.idle) ?? null,
     thdPercent: has
       ? {
           soft: 100 * presentDistortion(p.flows, 0),

@@ -2,12 +2,14 @@ import { at as entryAt } from '../outcome';
 import type { CircuitStage } from '../circuit';
 import { byKey } from '../graph';
 import type { Station } from '../walk';
+import type { Flowing } from './flow';
 import {
   type Width,
   widthOf,
   netImpedances,
   type PointFigures,
   presentFigures,
+  presentPeak,
 } from './point-figures';
 import type { SoundContext } from './sound-context';
 
@@ -25,15 +27,30 @@ export interface StationFigures extends Station {
   gainDb: number | null;
 }
 
-/** Figures at a jack. */
-export function pointFigures(ctx: SoundContext, device: string, point: string): PointFigures {
-  const at = ctx.at(device, point);
-  const impedances =
-    at.net >= 0
-      ? netImpedances(ctx.flowing, at.net)
+const knownFigures = new WeakMap<Flowing, Map<number, PointFigures>>();
+
+/** Figures at a jack; all jacks on one net have the same, which are worked out once. */
+export function pointFigures(
+  { flowing }: SoundContext,
+  device: string,
+  point: string,
+): PointFigures {
+  let known = knownFigures.get(flowing);
+  if (!known) knownFigures.set(flowing, (known = new Map<number, PointFigures>()));
+  const net = flowing.circuit.netAt(device, point);
+  let figures = known.get(net?.index ?? NOWHERE);
+  if (!figures) {
+    const impedances = net
+      ? netImpedances(flowing, net.index)
       : { sourceOhms: null, loadOhms: null, lossDb: null, leadPf: 0 };
-  return { ...presentFigures(at), ...impedances };
+    figures = { ...presentFigures(flowing.present(net?.index ?? NOWHERE)), ...impedances };
+    known.set(net?.index ?? NOWHERE, figures);
+  }
+  return figures;
 }
+
+/** No net has this number: what is there is silence. */
+const NOWHERE = -1;
 
 /** Ceilings from here on stand for "does not clip". */
 const NEVER_DBU = 60;
@@ -60,6 +77,8 @@ export function stationFigures(ctx: SoundContext): StationFigures[] {
     .sort((a, b) => a.lane - b.lane || a.column - b.column);
 }
 
+const peakAt = (ctx: SoundContext, net: number) => presentPeak(ctx.flowing.present(net).flows);
+
 /** Room, clip point and gain of one station, from its stages or, where it is a destination, its input. */
 export function roomAt(
   ctx: SoundContext,
@@ -74,7 +93,7 @@ export function roomAt(
   const nets = new Set(station.ins.map((j) => ctx.at(station.device, j).net));
   for (const { from, stage } of stages) {
     if (!nets.has(from) || stage.muted || stage.ceiling.dbu >= NEVER_DBU) continue;
-    const peak = presentFigures(ctx.flowing.present(from)).peakDbu;
+    const peak = peakAt(ctx, from);
     clipDbu = Math.max(clipDbu ?? -Infinity, stage.ceiling.dbu + Math.max(stage.outputDb, -200));
     gainDb = Math.max(gainDb ?? -Infinity, stage.gainDb + stage.outputDb);
     if (!stage.ceiling.meant && peak !== null)
@@ -82,7 +101,7 @@ export function roomAt(
   }
   for (const a of ctx.flowing.circuit.arrivals) {
     if (a.device !== station.device || a.arrive.maxDbu >= NEVER_DBU) continue;
-    const peak = presentFigures(ctx.flowing.present(a.net)).peakDbu;
+    const peak = peakAt(ctx, a.net);
     clipDbu = a.arrive.maxDbu;
     if (peak !== null) headroomDb = Math.min(headroomDb ?? Infinity, a.arrive.maxDbu - peak);
   }

@@ -1,6 +1,7 @@
 import loadHighs from 'highs';
 import { DEMO_RIGS } from '../demo';
 import { kindOf } from '../kinds';
+import { FixTrial } from '../report';
 import type { Sound } from '../rig';
 import { digest } from '../testing/digest';
 import {
@@ -11,6 +12,7 @@ import {
   proposeOnePress,
   proposeOrder,
 } from '.';
+import { harmOf } from './harm';
 
 let solver: MipSolver;
 beforeAll(async () => {
@@ -26,12 +28,22 @@ test.each(each)(
   'proposals for %s are what they were',
   async (_, rig) => {
     const orders = [];
-    for (const sound of some(rig.sounds)) orders.push(digest(await proposeOrder(rig, sound)));
+    for (const sound of some(rig.sounds)) orders.push(await proposeOrder(rig, sound));
     const [first] = rig.sounds;
+    const buffers = first && (await proposeBuffers(rig, first));
+    const isolation = some(rig.sounds).map((s) => proposeIsolation(rig, s));
+    // Nothing that is proposed breaks a promise, silences anybody or brings a caution.
+    const trial = new FixTrial(rig);
+    for (const edits of [
+      ...orders.map((o) => (o.ok ? o.value.edits : [])),
+      (buffers?.gains ?? []).flatMap((g) => g.edits),
+      ...isolation.map((i) => i.edits),
+    ])
+      expect(harmOf(trial, edits)).toEqual([]);
     expect({
-      orders,
-      buffers: first && digest(await proposeBuffers(rig, first)),
-      isolation: some(rig.sounds).map((s) => digest(proposeIsolation(rig, s))),
+      orders: orders.map(digest),
+      buffers: buffers && digest(buffers),
+      isolation: isolation.map(digest),
       inside: rig.devices
         .filter((d) => kindOf(d.kind).hosts)
         .map((d) => digest(proposeInside(rig, d.id, solver))),

@@ -2,11 +2,13 @@ import { at as entryAt, sure } from '../outcome';
 import { soundContext } from '../signal/sound-context';
 import { pointFigures } from '../signal/station-figures';
 import { kindOf } from '../kinds';
+import { FixTrial } from '../report';
 import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edits';
 import { deviceOf, endWords, nameOf } from '../rig/find';
 import { insertFix } from '../findings/insert-fix';
 import type { Rig, Sound } from '../rig/schema';
+import { harmOf, harmWords } from './harm';
 import { type Progress, silently } from './step';
 
 /**
@@ -56,8 +58,8 @@ function brightAtEnds(rig: Rig, sound: Sound): Map<string, number> {
 
 /**
  * Where buffers earn their keep in a sound: each lead is tried with a buffer in it, the one that
- * gives most at 5 kHz is kept, and the search goes on from there. Leads between a pickup and a
- * device that wants to load it are spared, and links inside hosts.
+ * gives most at 5 kHz and breaks nothing on a copy is kept, and the search goes on from there. Leads
+ * between a pickup and a device that wants to load it are spared, and links inside hosts.
  */
 export async function proposeBuffers(
   rig: Rig,
@@ -66,6 +68,8 @@ export async function proposeBuffers(
 ): Promise<BufferProposal> {
   const gains: BufferGain[] = [];
   const spared = new Set<string>();
+  const trial = new FixTrial(rig);
+  const harm = new Map<string, string[]>();
   let at = rig;
   for (let round = 0; round < MOST; round++) {
     const now = brightAtEnds(at, sound);
@@ -77,7 +81,7 @@ export async function proposeBuffers(
         !wanting.some((w) => w.leads.includes(l.id)) &&
         kindOf(sure(deviceOf(at, l.to.device)).kind).job !== 'buffer',
     );
-    let best: BufferGain | undefined;
+    const found: BufferGain[] = [];
     for (const [i, lead] of leads.entries()) {
       await progress(
         (round + i / leads.length) / MOST,
@@ -92,23 +96,46 @@ export async function proposeBuffers(
       const then = brightAtEnds(put.value.rig, sound);
       for (const [end, db] of now) {
         const gain = (then.get(end) ?? -Infinity) - db;
-        if (gain >= EARNS_DB && gain > (best?.gainDb ?? 0) + 0.05)
-          best = {
+        if (gain >= EARNS_DB)
+          found.push({
             lead: lead.id,
             gainDb: gain,
             listener: entryAt(end.split('/'), 0),
             edits,
             words: `Between ${endWords(at, lead.from)} and ${endWords(at, lead.to)}`,
-          };
+          });
       }
     }
+    const edits = gains.flatMap((g) => g.edits);
+    const best = mostFirst(found).find((one) => {
+      if (harm.has(one.words)) return false;
+      const breaks = harmOf(trial, [...edits, ...one.edits]);
+      if (breaks.length) harm.set(one.words, breaks);
+      return !breaks.length;
+    });
     if (!best) break;
     gains.push(best);
     const put = applyEdits(at, best.edits);
     if (!put.ok) break;
     at = put.value.rig;
   }
+  for (const [where, breaks] of harm)
+    spared.add(`${where} a buffer would bring ${harmWords(breaks)}`);
   return { gains, spared: [...spared] };
+}
+
+/** Gains within this of one another are one: the first lead is taken. */
+const SAME_DB = 0.05;
+
+/** The largest gain first; of those that are the same, in the order in which they were found. */
+function mostFirst(found: readonly BufferGain[]): BufferGain[] {
+  const left = [...found];
+  const sorted: BufferGain[] = [];
+  while (left.length) {
+    const best = left.reduce((a, b) => (b.gainDb > a.gainDb + SAME_DB ? b : a));
+    sorted.push(...left.splice(left.indexOf(best), 1));
+  }
+  return sorted;
 }
 
 /** Leads of passive sections in which an engaged device wants to load the pickup itself. */
@@ -124,7 +151,7 @@ function sparedLeads(rig: Rig, sound: Sound): { leads: string[]; words: string }
       ? [
           {
             leads: section.nets.flatMap((n) => entryAt(flowing.circuit.nets, n).leads),
-            words: `${device(wants.device).name} wants the bare pickup, so nothing is put before it.`,
+            words: `${device(wants.device).name} wants the bare pickup, so nothing is put before it`,
           },
         ]
       : [];

@@ -7,9 +7,11 @@ import { bareSourceOf, buildCircuit, type Circuit } from '../circuit';
 import type { Fix } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
+import { FixTrial } from '../report';
 import { applyEdits } from '../rig/apply';
 import { deviceOf, leadOf, nameOf, outletsOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
+import { harmOf, harmWords, withoutHarm } from './harm';
 
 /** A place where ground is opened: how, why there, and as edits. */
 export interface Cut {
@@ -30,6 +32,8 @@ export interface IsolateProposal {
   cuts: Cut[];
   edits: Fix['edits'];
   left: string[];
+  /** What would open a loop and is not proposed, with what it would break. */
+  spared: string[];
 }
 
 /**
@@ -73,8 +77,12 @@ export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
       );
   }
   // Two ties may have one cure: a switch opens all that hangs on its output.
-  const once = cuts.filter((c, i) => cuts.findIndex((o) => o.words === c.words) === i);
-  const edits = renumbered(rig, once);
+  const trial = new FixTrial(rig);
+  const { kept, left: harmful } = withoutHarm(
+    cuts.filter((c, i) => cuts.findIndex((o) => o.words === c.words) === i),
+    (some) => harmOf(trial, renumbered(rig, some)),
+  );
+  const edits = renumbered(rig, kept);
   const after = applyEdits(rig, edits);
   const loops = (r: Rig) => groundLoops(r, sound && r.sounds.find((s) => s.id === sound.id));
   const real = (r: Rig) => loops(r).filter((l) => !isPair(l) && !isHarmless(r, l)).length;
@@ -82,9 +90,10 @@ export function proposeIsolation(rig: Rig, sound?: Sound): IsolateProposal {
     loopsNow: real(rig),
     loopsThen: after.ok ? real(after.value.rig) : NaN,
     pairs: loops(rig).filter(isPair).length,
-    cuts: once,
+    cuts: [...kept],
     edits,
     left,
+    spared: harmful.map(({ one, breaks }) => `${one.words} would bring ${harmWords(breaks)}`),
   };
 }
 

@@ -1,17 +1,25 @@
 import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
 import { arrivingFigures } from '../signal/destinations';
 import { soundContext } from '../signal/sound-context';
-import { stationFigures } from '../signal/station-figures';
 import { type Remark, type Severity } from '../findings/finding';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
-import { ORDER_RULES, orderRemarks } from '../order';
+import { FixTrial } from '../report';
 import { applyEdit, applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edits';
 import { deviceOf, leadFrom, nameOf } from '../rig/find';
-import { freshId } from '../rig/fresh-id';
 import type { Rig, Sound } from '../rig/schema';
 import { arrangementCost, cheapestArrangement, type Prices } from '../optimum/arrange';
+import {
+  curedBetween,
+  editsFor,
+  fewestMoves,
+  fresh,
+  harmless,
+  movedBy,
+  orderRemarksOf,
+  type Stays,
+} from './arranged';
 import { type Chain, chainIn } from './chain';
 import { type Progress, silently } from './step';
 
@@ -22,12 +30,6 @@ const INERTIA = { pair: 0.02, segment: 0.05 };
 /** A pair that no sound engages together counts half. */
 const APART = 0.5;
 
-/** Buffers are proposed on their own: what leads take depends on more than a pair. */
-const RULES = new Set<string>(ORDER_RULES.map((r) => r.id).filter((id) => id !== 'buffer-place'));
-function orderRemarksOf(rig: Rig, sound: Sound): Remark[] {
-  const ctx = soundContext(rig, sound);
-  return orderRemarks({ ctx, stations: stationFigures(ctx) }).filter((x) => RULES.has(x.rule));
-}
 const priceOf = (remarks: readonly Remark[]): number =>
   remarks.reduce((s, r) => s + WEIGHT[r.severity], 0);
 
@@ -58,6 +60,8 @@ export interface OrderProposal {
   points: number;
   pointsNow: number;
   moves: OrderMove[];
+  /** Devices that the rules alone would move, and what that would break. */
+  stays: Stays[];
   edits: Edit[];
   /** No order breaks rules of less weight under these schools and pins, proven. */
   exact: boolean;
@@ -88,7 +92,13 @@ export async function proposeOrder(
   await progress(0.85, 'Arranging');
   const best = cheapestArrangement(prices, now);
   const wanted = best.segments.map((s) => s.map((i) => entryAt(movable, i)));
-  const arranged = fewestMoves(rig, chain, wanted);
+  await progress(0.86, 'Trying the moves on a copy');
+  const { stays, reasons, ...arranged } = harmless(
+    rig,
+    chain,
+    fewestMoves(rig, chain, wanted),
+    new FixTrial(rig),
+  );
   const cured = curedBetween(rig, arranged.rig);
   // Nobody moves a device for what is told in no sound.
   const isWorth = cured.length > 0;
@@ -101,21 +111,17 @@ export async function proposeOrder(
       )
     : costNow;
   const edits = isWorth ? arranged.edits : [];
-  const moved = [...new Set(edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : [])))];
+  const moved = isWorth ? movedBy(arranged) : [];
   const moves: OrderMove[] = [];
   for (const [n, device] of moved.entries()) {
     await progress(
-      0.86 + (0.13 * n) / moved.length,
+      0.9 + (0.09 * n) / moved.length,
       `What it costs to leave ${nameOf(rig, device)}`,
     );
     moves.push({
       device,
       words: placeWords(after, device),
-      reasons: [
-        ...new Set(
-          cured.filter((r) => r.subjects.includes(device)).map((r) => `${r.what} ${r.why}`),
-        ),
-      ],
+      reasons: reasons.get(device) ?? [],
       ifLeft: leftBehind(rig, after, sound, device, prices, movable, now, best.cost, chain),
     });
   }
@@ -125,86 +131,13 @@ export async function proposeOrder(
     points: points(cost),
     pointsNow: points(costNow),
     moves,
+    stays,
     edits,
     exact: best.exact && cost <= best.cost + 1e-6,
     cured: [...new Set(cured.map((r) => r.what))],
     figures: figureChanges(rig, after, sound),
   });
 }
-
-/** An arrangement, with the edits that lead to it and the rig that it then is. */
-interface Arranged {
-  rig: Rig;
-  edits: Edit[];
-  segments: readonly (readonly string[])[];
-}
-
-/** Subsets of more moves than this are not tried: the whole arrangement is proposed then. */
-const FEW = 2;
-
-/**
- * The edits that bring about what an arrangement cures with the fewest devices moved: one alone, then
- * two, each tried on a copy; else all that it moves.
- */
-function fewestMoves(rig: Rig, chain: Chain, wanted: readonly (readonly string[])[]): Arranged {
-  const arranged = (segments: readonly (readonly string[])[]): Arranged => ({
-    ...editsFor(rig, chain, segments),
-    segments,
-  });
-  const whole = arranged(wanted);
-  const moved = [
-    ...new Set(whole.edits.flatMap((e) => (e.edit === 'moveDevice' ? [e.device] : []))),
-  ];
-  const before = toldOf(rig);
-  const wholly = toldOf(whole.rig);
-  const now = chain.segments.map((s) => s.devices);
-  for (const some of subsetsUpTo(moved, Math.min(FEW, moved.length - 1))) {
-    const tried = arranged(withOnly(now, wanted, some));
-    const told = toldOf(tried.rig);
-    const isNoWorse = goneFrom(told, before).length <= goneFrom(wholly, before).length;
-    if (isNoWorse && goneFrom(before, told).length === goneFrom(before, wholly).length)
-      return tried;
-  }
-  return whole;
-}
-
-/** An arrangement in which only some devices have gone to where another has them. */
-function withOnly(
-  now: readonly (readonly string[])[],
-  wanted: readonly (readonly string[])[],
-  some: readonly string[],
-): string[][] {
-  const made = now.map((s) => s.filter((d) => !some.includes(d)));
-  for (const [k, segment] of wanted.entries())
-    for (const [i, device] of segment.entries()) {
-      if (!some.includes(device)) continue;
-      const row = entryAt(made, k);
-      // Behind the nearest of those that it is wanted behind.
-      const before = segment.slice(0, i).findLast((d) => row.includes(d));
-      row.splice(before === undefined ? 0 : row.indexOf(before) + 1, 0, device);
-    }
-  return made;
-}
-
-/** Each one of a list, then each two. */
-function subsetsUpTo<T>(list: readonly T[], most: number): T[][] {
-  const ones = list.map((one) => [one]);
-  const twos = list.flatMap((one, i) => list.slice(i + 1).map((two) => [one, two]));
-  return [...(most >= 1 ? ones : []), ...(most >= 2 ? twos : [])];
-}
-
-/** What the order rules say of a rig, in all its sounds. */
-const toldOf = (rig: Rig): Remark[] => rig.sounds.flatMap((s) => orderRemarksOf(rig, s));
-
-/** What is told before and no more after; in its words, since what is told of another neighbour now is not cured. */
-function goneFrom(before: readonly Remark[], after: readonly Remark[]): Remark[] {
-  const key = (r: Remark) => `${r.rule} ${r.what}`;
-  const left = new Set(after.map(key));
-  return before.filter((r) => !left.has(key(r)));
-}
-
-/** What the order rules said in any sound, and say no more. */
-const curedBetween = (rig: Rig, after: Rig): Remark[] => goneFrom(toldOf(rig), toldOf(after));
 
 const points = (cost: number): number => Math.round(cost * 10) / 10;
 const orderOf = (rig: Rig, sound: Sound): string[] => {
@@ -315,40 +248,6 @@ function soundFor(
   const states = { ...base.states };
   for (const d of devices) states[d] = { ...states[d], engaged: kind(d).job !== 'tuner' };
   return { weight: together ? 1 : APART, sound: { ...base, states } };
-}
-
-const fresh = (rig: Rig): [string, string] => {
-  const first = freshId(
-    'lead',
-    rig.leads.map((l) => l.id),
-  );
-  return [first, freshId('lead', [...rig.leads.map((l) => l.id), first])];
-};
-
-/** Moves that bring the chain into an order, one after the other. */
-function editsFor(
-  rig: Rig,
-  chain: Chain,
-  segments: readonly (readonly string[])[],
-): { rig: Rig; edits: Edit[] } {
-  const edits: Edit[] = [];
-  let at = rig;
-  segments.forEach((devices, s) => {
-    let after = entryAt(chain.segments, s).after;
-    for (const d of devices) {
-      const lead = leadFrom(at, after.device, after.jack);
-      if (lead && lead.to.device !== d) {
-        const edit: Edit = { edit: 'moveDevice', device: d, lead: lead.id, newLeads: fresh(at) };
-        const moved = applyEdit(at, edit);
-        if (moved.ok) {
-          at = moved.value.rig;
-          edits.push(edit);
-        }
-      }
-      after = { device: d, jack: kindOf(sure(deviceOf(rig, d)).kind).through!.out };
-    }
-  });
-  return { rig: at, edits };
 }
 
 function placeWords(rig: Rig, device: string): string {

@@ -34,6 +34,12 @@ export function withPrefix(value: number, unit: string, digits = 3): string {
   return `${Number((value / scale).toPrecision(digits))} ${prefix}${unit}`.replace('-', MINUS);
 }
 
+/** A figure of a kind with its unit: ohms, henries and watts with a prefix, others as they stand. */
+export const showFigure = (unit: string, value: number): string =>
+  ['Ω', 'H', 'W'].includes(unit)
+    ? withPrefix(value, unit)
+    : `${Number(value.toPrecision(4))} ${unit}`.trim().replace('-', MINUS);
+
 /** A level in the chosen unit, "silent" for none at all. */
 export function showLevel(
   dbu: number | null,

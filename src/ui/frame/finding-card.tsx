@@ -2,8 +2,10 @@
 import { Button, TextInput } from '@mantine/core';
 import { type Dispatch, type SetStateAction, useState } from 'react';
 import type { Finding, Fix } from '../../core/findings/finding';
-import { isSafe } from '../../core/report';
+import { isSafe, type ToMeasure } from '../../core/report';
+import { nameOf, type Rig } from '../../core/rig';
 import { deviceOf, leadOf } from '../../core/rig/find';
+import { showFigure } from '../../core/units';
 import { SeverityMark } from '../look/severity';
 import { outcomeWords } from '../look/tried-edits';
 import { PreviewPanel } from '../signal/preview-panel';
@@ -17,10 +19,13 @@ import type { Ways } from './use-trials';
 export function FindingCard({
   finding,
   ways,
+  hangsOn,
   goToSignal,
 }: {
   finding: Finding;
   ways: Ways;
+  /** Typical figures that were found to turn it. */
+  hangsOn: readonly ToMeasure[];
   goToSignal: () => void;
 }) {
   const rig = useDocument();
@@ -52,6 +57,12 @@ export function FindingCard({
       <p className="faint common-text-2">
         {sounds.length === rig.sounds.length ? 'In every sound' : `In ${sounds.join(', ')}`}
       </p>
+      {hangsOn.length > 0 && (
+        <p className="small-print" data-hangs-on>
+          Turns within what is believable of {hangsOn.map((m) => hangWords(rig, m)).join('; ')}:
+          measure that first.
+        </p>
+      )}
       {finding.accepted !== undefined && <p>Accepted: {finding.accepted}</p>}
       <WaysOut finding={finding} ways={ways} onLook={setLooking} />
       <FindingTools
@@ -178,3 +189,9 @@ function WaysOut({
     </div>
   );
 }
+
+/** A figure, whose it is, and what is believable of it; one that is yes or no may be either. */
+const hangWords = (rig: Rig, { device, label, unit, low, high }: ToMeasure): string => {
+  const range = unit ? `${showFigure(unit, low)} to ${showFigure(unit, high)}` : 'either';
+  return `${nameOf(rig, device)}, ${label} (${range}, typical)`;
+};

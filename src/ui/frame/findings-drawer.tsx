@@ -1,15 +1,18 @@
 'use client';
 import { Drawer, SegmentedControl, Select } from '@mantine/core';
 import { useState } from 'react';
-import { SEVERITIES } from '../../core/findings/finding';
+import { type Finding, SEVERITIES } from '../../core/findings/finding';
 import { ORDER_RULES } from '../../core/order';
-import type { Stance } from '../../core/rig';
+import type { ToMeasure } from '../../core/report';
+import type { Rig, Stance } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig } from '../store/use-rig';
 import { CureAll } from './cure-all';
 import { FindingCard } from './finding-card';
+import { type Measuring, MeasurePart } from './measure-part';
 import { useTrials, waysOf } from './use-trials';
 import { CommitText } from '../look/commit-text';
+import { useWorking } from '../look/use-working';
 
 /** Counts by severity; opens the findings. */
 export function FindingsButton() {
@@ -47,6 +50,7 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
   const findings = useRig((s) => s.report.findings);
   const isBehind = useRig((s) => s.isBehind);
   const trials = useTrials(open);
+  const measuring = useMeasuring();
   const [part, setPart] = useState('open');
   const list = findings.filter((f) => (f.accepted !== undefined) === (part === 'accepted'));
   return (
@@ -72,15 +76,24 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
             label: `Accepted (${findings.filter((f) => f.accepted !== undefined).length})`,
           },
           { value: 'schools', label: 'Order rules' },
+          { value: 'measure', label: 'Measure' },
         ]}
       />
       {part === 'schools' ? (
         <Schools />
+      ) : part === 'measure' ? (
+        <MeasurePart measuring={measuring} />
       ) : list.length ? (
         <>
           {part === 'open' && <CureAll trials={trials} />}
           {list.map((f) => (
-            <FindingCard key={f.key} finding={f} ways={waysOf(trials, f)} goToSignal={goToSignal} />
+            <FindingCard
+              key={f.key}
+              finding={f}
+              ways={waysOf(trials, f)}
+              hangsOn={hangsOn(measuring, f)}
+              goToSignal={goToSignal}
+            />
           ))}
         </>
       ) : (
@@ -95,6 +108,24 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
     </Drawer>
   );
 }
+
+/** What to measure, kept while the drawer is shut. */
+function useMeasuring(): Measuring {
+  const rig = useDocument();
+  const { work, start, cancel } = useWorking('measure');
+  const [of, setOf] = useState<Rig | null>(null);
+  const begin = () => {
+    setOf(rig);
+    start({ rig });
+  };
+  return { work, of, begin, cancel };
+}
+
+/** Figures that were found to turn a finding, where that was looked for. */
+const hangsOn = ({ work }: Measuring, finding: Finding): ToMeasure[] =>
+  work.state === 'done'
+    ? work.answer.filter((m) => m.turns.some((t) => t.id === finding.key && !t.appears))
+    : [];
 
 /** The stance of this rig on each order rule. */
 function Schools() {

@@ -4,13 +4,8 @@ import { IconArrowBackUp, IconPencil } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Figure } from '../../core/kinds';
 import type { Device } from '../../core/rig';
-import { withPrefix } from '../../core/units';
+import { showFigure } from '../../core/units';
 import { useRig } from '../store/use-rig';
-
-const show = (f: Figure, value: number) =>
-  ['Ω', 'H', 'W'].includes(f.unit)
-    ? withPrefix(value, f.unit)
-    : `${String(value).replace('-', '−')} ${f.unit}`;
 
 /** The electrical figures of a device, each with where it comes from, and a way to put a better one in its place. */
 export function FigureEditor({ device, figures }: { device: Device; figures: readonly Figure[] }) {
@@ -27,14 +22,16 @@ export function FigureEditor({ device, figures }: { device: Device; figures: rea
                 {f.label}
                 <div className="faint common-text">
                   {own
-                    ? `${own.from}${own.on ? `, ${own.on}` : ''}; typical is ${show(f, f.typical)}`
+                    ? `${own.from}${own.on ? `, ${own.on}` : ''}; typical is ${showFigure(f.unit, f.typical)}`
                     : `typical: ${f.reason}`}
                 </div>
                 {open === f.id && (
                   <Override device={device} figure={f} onDone={() => setOpen(null)} />
                 )}
               </td>
-              <td className="figures figure-editor-td">{show(f, own?.value ?? f.typical)}</td>
+              <td className="figures figure-editor-td">
+                {showFigure(f.unit, own?.value ?? f.typical)}
+              </td>
               <td className="figure-editor-box">
                 <Tooltip label={`Give ${f.label} from a sheet or a measurement`}>
                   <ActionIcon

@@ -5,6 +5,7 @@ import { showChange } from '../../../core/units';
 import { TriedEdits } from '../../look/tried-edits';
 import { useDocument } from '../../store/use-rig';
 import type { TakeFound } from './found';
+import { Spared } from './spared';
 
 /** Where buffers earn their keep, each with what it gives on top of the ones before. */
 export function BuffersFound({ proposal: p, stale, onTake }: TakeFound<BufferProposal>) {
@@ -12,11 +13,7 @@ export function BuffersFound({ proposal: p, stale, onTake }: TakeFound<BufferPro
   const name = (id: string) => nameOf(rig, id);
   return (
     <div data-proposal="buffers">
-      {p.spared.map((s) => (
-        <p key={s} className="small-print">
-          {s}
-        </p>
-      ))}
+      <Spared words={p.spared} />
       {p.gains.length === 0 && (
         <div className="empty">No buffer would give a decibel at 5 kHz.</div>
       )}

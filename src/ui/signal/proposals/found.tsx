@@ -10,7 +10,7 @@ import { OrderFound } from './order-found';
 /** Proposals that are asked for one sound; ways to one press are asked for a pair, under Control. */
 export type SoundProposal = Exclude<
   ProposalName,
-  'onePress' | 'pairs' | 'power' | 'trials' | 'cure' | 'outcome' | 'layout'
+  'onePress' | 'pairs' | 'power' | 'trials' | 'cure' | 'outcome' | 'layout' | 'measure'
 >;
 
 export type Answer = {

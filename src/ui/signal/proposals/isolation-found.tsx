@@ -2,6 +2,7 @@ import { Button } from '@mantine/core';
 import type { IsolateProposal } from '../../../core/solve';
 import { TriedEdits } from '../../look/tried-edits';
 import type { TakeFound } from './found';
+import { Spared } from './spared';
 
 /** Where hum loops should be opened, and which are left. */
 export function IsolationFound({ proposal: p, stale, onTake }: TakeFound<IsolateProposal>) {
@@ -29,6 +30,7 @@ export function IsolationFound({ proposal: p, stale, onTake }: TakeFound<Isolate
           side by side.
         </p>
       )}
+      <Spared words={p.spared} />
       {p.cuts.length > 0 ? (
         <>
           <Button

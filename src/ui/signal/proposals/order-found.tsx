@@ -6,6 +6,7 @@ import { TriedEdits } from '../../look/tried-edits';
 import { useDocument } from '../../store/use-rig';
 import { FigureChanges } from './figure-changes';
 import type { TakeFound } from './found';
+import { Spared } from './spared';
 
 /** The proposed order, what it changes, and each move with what leaving it out would cost. */
 export function OrderFound({ proposal: p, stale, onTake }: TakeFound<OrderProposal>) {
@@ -14,7 +15,10 @@ export function OrderFound({ proposal: p, stale, onTake }: TakeFound<OrderPropos
   if (!p.edits.length)
     return (
       <div className="empty" data-proposal="order">
-        It is in order already: no move would cure anything that is told.
+        {p.stays.length
+          ? 'Nothing can be moved that would cure what is told and break nothing.'
+          : 'It is in order already: no move would cure anything that is told.'}
+        <Spared words={p.stays.map((s) => s.words)} />
       </div>
     );
   return (
@@ -34,6 +38,7 @@ export function OrderFound({ proposal: p, stale, onTake }: TakeFound<OrderPropos
         Take this order
       </Button>
       <TriedEdits edits={p.edits} />
+      <Spared words={p.stays.map((s) => s.words)} />
       {p.moves.map((m) => (
         <Move key={m.device} move={m} />
       ))}

@@ -1,0 +1,74 @@
+import { applyEdits } from '../rig';
+import { analyse } from '../report';
+import { device as d, lead as l, rigOf, sound as s } from '../testing/rigs';
+
+/** A switcher with three boxes in its loops; the plugs that end at it are in `jacks`. */
+const switcher = (jacks: readonly string[]) => {
+  const boxes = ['b1', 'b2', 'b3'];
+  return rigOf(
+    [
+      d('g', 'guitar-humbucker', 'Guitar'),
+      d('sw', 'loop-switcher', 'Switcher'),
+      d('b1', 'drive-low', 'Box one'),
+      d('b2', 'chorus', 'Box two'),
+      d('b3', 'delay', 'Box three'),
+      d('amp', 'combo-tube', 'Combo'),
+    ],
+    [
+      l('from-g', 'g.out', `sw.${jacks[0]}`, 6),
+      ...boxes.map((b, i) => l(`to-${b}`, `sw.send${i + 1}`, `${b}.in`, 0.5)),
+      ...boxes.map((b, i) => l(`from-${b}`, `${b}.out`, `sw.${jacks[i + 1]}`, 0.5)),
+      l('to-amp', 'sw.out', 'amp.in', 3),
+    ],
+    [s('a', 'A', boxes, { sw: { settings: { order: '1 2 3' } } })],
+  );
+};
+
+const RIGHT = ['in', 'return1', 'return2', 'return3'];
+const permutations = <T>(list: readonly T[]): T[][] =>
+  list.length < 2
+    ? [[...list]]
+    : list.flatMap((one, i) =>
+        permutations(list.filter((_, k) => k !== i)).map((rest) => [one, ...rest]),
+      );
+/** Two pairs exchanged: whoever is where another belongs finds that one where it belongs itself. */
+const isTwoPairs = (jacks: readonly string[]) =>
+  jacks.every((j, i) => jacks[RIGHT.indexOf(j)] === RIGHT[i]);
+const passes = (rig: ReturnType<typeof switcher>) => {
+  const [sound] = analyse(rig).sounds;
+  return {
+    circles: sound?.cycles.length,
+    heard: sound?.destinations.map((x) => x.levelDbu !== null),
+    met: sound?.destinations.flatMap((x) => x.route).length,
+  };
+};
+
+test('however the plugs at a switcher were mixed up, a circle is told with the exchange that makes it right', () => {
+  const right = passes(switcher(RIGHT));
+  expect(right.circles).toBe(0);
+  let told = 0;
+  let ofThree = 0;
+  for (const jacks of permutations(RIGHT)) {
+    // All four round at once are three exchanges: so many are not tried.
+    if (jacks.every((j, i) => j !== RIGHT[i]) && !isTwoPairs(jacks)) continue;
+    const rig = switcher(jacks);
+    const report = analyse(rig);
+    if (!report.sounds[0]?.cycles.length) continue;
+    const found = report.findings.find((f) => f.rule === 'swapped');
+    expect([jacks, found?.what]).toEqual([
+      jacks,
+      expect.stringMatching(/plugs look swapped at Switcher/),
+    ]);
+    told++;
+    if (found?.what.startsWith('Three')) ofThree++;
+    const cured = applyEdits(rig, found?.fix?.edits ?? []);
+    if (!cured.ok) throw new Error('the exchange cannot be made');
+    expect([jacks, passes(cured.value.rig)]).toEqual([jacks, right]);
+  }
+  expect(told).toBeGreaterThan(10);
+  expect(ofThree).toBeGreaterThan(0);
+});
+
+test('plugs as they belong draw nothing', () => {
+  expect(analyse(switcher(RIGHT)).findings.map((f) => f.rule)).not.toContain('swapped');
+});
