@@ -21,6 +21,8 @@ export { loadingRemarks } from './loading';
 export { toneRemarks } from './tone-loss';
 export { latencyRemarks } from './latency';
 export { openEndRemarks } from './open-ends';
+export { priorityRemarks } from './priority';
+export { twinDirtRemarks, twoPreampsRemarks } from './twins';
 export { airRemarks } from './in-the-air';
 export { polarityRemarks } from './polarity';
 export { parallelRemarks } from './parallel';

@@ -2,6 +2,7 @@ import type { Device } from '../rig';
 import { device } from '../testing/rigs';
 import { isEngaged, resolveState, settingOf } from '../rig/device-state';
 import { findKind, kindOf, KINDS, type Pass, type Stage } from '.';
+import { taperedShare } from './parts';
 
 /** A kind's passes with some settings, figures and plugs. */
 const passes = (
@@ -65,6 +66,9 @@ describe('knobs to figures', () => {
   test('an active volume pedal heel down is silent, toe down unity', () => {
     expect(only('volume-active', { pedal: 0 }).outputDb).toBe(-Infinity);
     expect(only('volume-active', { pedal: 10 }).outputDb).toBeCloseTo(0, 9);
+    expect(only('volume-active', { pedal: 5 }).outputDb).toBeCloseTo(-6.02, 2);
+    // An audio taper of a quarter at half travel: a sixteenth at a quarter of it.
+    expect([10, 5, 2.5, 0].map((travel) => taperedShare(travel, 0.25))).toEqual([1, 0.25, 0.0625, 0]);
   });
   test('a passive one half way splits its track', () => {
     expect(

@@ -98,6 +98,13 @@ export const MEASURING_WAYS = {
       'Record the message and what is heard, ten times over; take the longest time between them.',
     spread: upTo(2),
   },
+  taper: {
+    tool: 'a multimeter, Ω',
+    steps:
+      'Unplug everything. At half travel measure from the wiper to the heel end of the track, and ' +
+      'divide by the whole track. Of an active pedal: the level at half travel under that at the toe.',
+    spread: upTo(4),
+  },
   polarity: {
     tool: 'a recorder with two tracks',
     steps:
@@ -135,6 +142,7 @@ const WAY_OF: Record<string, WayName> = {
   ...each('gain', 'powerGainDb', 'airDb', 'rangeDb', 'lineDb', 'tiltDb'),
   ...each('latency', 'latencyMs', 'tripMs', 'dryLatencyMs'),
   ...each('messages', 'controlMs', 'programMs', 'gapMs', 'thruMs'),
+  ...each('taper', 'halfShare'),
   ...each('polarity', 'turnsOver'),
 };
 

@@ -256,6 +256,17 @@ export const tilt = (tone: number, range: number): number => between(-range, ran
  */
 export const audioTaper = (value: number): number => (value / 10) ** 2;
 
+/** How a volume pedal's track runs: its share at half travel; 0.5 is linear, audio taper less. */
+export const taperFigure = (typical: number, reason: string) =>
+  figure('halfShare', 'Share of the track at half travel', '', typical, [0.05, 0.6], reason);
+
+/**
+ * Share of a track at a place of its travel (0 to 10), of which half travel gives `half`: a power of
+ * the travel, which a true audio taper of two straight pieces is near to.
+ */
+export const taperedShare = (travel: number, half: number): number =>
+  Math.min(1, Math.max(0, travel / 10)) ** (Math.log(half) / Math.log(0.5));
+
 /** Figures of a magnetic pickup and its controls. */
 export const pickupFigures = (p: {
   ohms: number;

@@ -1,5 +1,14 @@
+import { decibels } from '../units';
 import { defineKind } from './define';
-import { footPedal, pedalFigures, stage, through, throughJacks } from './parts';
+import {
+  footPedal,
+  pedalFigures,
+  stage,
+  through,
+  throughJacks,
+  taperedShare,
+  taperFigure,
+} from './parts';
 
 export const volumeActive = defineKind({
   id: 'volume-active',
@@ -11,7 +20,10 @@ export const volumeActive = defineKind({
     ...throughJacks,
     { id: 'tuner', label: 'tuner out', direction: 'out', signal: 'audio', connector: 'TS' },
   ],
-  figures: pedalFigures(1e6, -103, 'a buffer, a pot and another buffer'),
+  figures: [
+    ...pedalFigures(1e6, -103, 'a buffer, a pot and another buffer'),
+    taperFigure(0.5, 'linear; a track with an audio taper gives 0.1 to 0.3'),
+  ],
   parameters: [footPedal(10)],
   through,
   alwaysOn: true,
@@ -20,7 +32,7 @@ export const volumeActive = defineKind({
   block: { slots: 1, percent: 1 },
   passes: (s) => [
     stage(s, {
-      outputDb: s.knob('pedal') <= 0 ? -Infinity : 20 * Math.log10(s.knob('pedal') / 10),
+      outputDb: decibels(taperedShare(s.knob('pedal'), s.figure('halfShare'))),
     }),
     stage(s, { id: 'tuner', to: 'tuner' }),
   ],

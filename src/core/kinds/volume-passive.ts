@@ -1,5 +1,14 @@
 import { defineKind } from './define';
-import { figure, footPedal, load, through, throughJacks, wire } from './parts';
+import {
+  figure,
+  footPedal,
+  load,
+  taperedShare,
+  taperFigure,
+  through,
+  throughJacks,
+  wire,
+} from './parts';
 
 export const volumePassive = defineKind({
   id: 'volume-passive',
@@ -12,14 +21,17 @@ export const volumePassive = defineKind({
     ...throughJacks,
     { id: 'tuner', label: 'tuner out', direction: 'out', signal: 'audio', connector: 'TS' },
   ],
-  figures: [figure('trackOhms', 'Track', 'Ω', 250_000, [1000, 1e7], 'made for bare pickups')],
+  figures: [
+    figure('trackOhms', 'Track', 'Ω', 250_000, [1000, 1e7], 'made for bare pickups'),
+    taperFigure(0.5, 'linear; a track with an audio taper gives 0.1 to 0.3'),
+  ],
   parameters: [footPedal(10)],
   through,
   alwaysOn: true,
   size: { width: 100, depth: 260, height: 75, grams: 1500 },
   passes: (s) => {
     const track = s.figure('trackOhms');
-    const share = s.knob('pedal') / 10;
+    const share = taperedShare(s.knob('pedal'), s.figure('halfShare'));
     const way =
       share >= 1
         ? wire('in', 'out')

@@ -1,6 +1,6 @@
 import { defineKind } from './define';
 import type { Pass } from './kind';
-import { choice, figure, footPedal, load, wire } from './parts';
+import { choice, figure, footPedal, load, taperedShare, taperFigure, wire } from './parts';
 
 const channel = (n: number) => [
   {
@@ -37,6 +37,7 @@ export const volumeTwoChannel = defineKind({
       [1000, 1e7],
       'made to follow a buffer or a pedal',
     ),
+    taperFigure(0.5, 'linear, so that one channel takes over evenly from the other'),
   ],
   parameters: [
     footPedal(10),
@@ -53,10 +54,9 @@ export const volumeTwoChannel = defineKind({
   passes: (s) => {
     const track = s.figure('trackOhms');
     return [1, 2].flatMap((n): Pass[] => {
-      const share =
-        n === 2 && s.choice('sense') === 'opposite'
-          ? 1 - s.knob('pedal') / 10
-          : s.knob('pedal') / 10;
+      const travel =
+        n === 2 && s.choice('sense') === 'opposite' ? 10 - s.knob('pedal') : s.knob('pedal');
+      const share = taperedShare(travel, s.figure('halfShare'));
       const way: Pass =
         share >= 1
           ? wire(`in${n}`, `out${n}`)

@@ -26,6 +26,8 @@ export interface Flow {
   shapes: PerTouch<Shape>;
   /** Whether a loudspeaker's cabinet, real or modelled, has shaped it. */
   cabinet: boolean;
+  /** The device that last bent it on purpose at normal picking: a drive, a fuzz, an amplifier. */
+  bentBy?: string;
   /** The device that passed it on dry beside an effect of its own. */
   besideWet?: string;
 }

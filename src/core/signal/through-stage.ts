@@ -15,6 +15,9 @@ import { clippedRms, clippedShape, type Shape } from './saturate';
 /** Under this there is nothing: a fader that is shut, a side that is panned away. */
 const NOTHING_VOLTS = 1e-9;
 
+/** Driven to this share of its ceiling, a stage that is meant to clip is heard to. */
+const BENT = 0.5;
+
 /**
  * What leaves a stage: compression, then clipping under its ceiling, then output gain; noise rides
  * on small-signal gain.
@@ -71,6 +74,7 @@ export function throughStage(
       polarity: stage.inverts ? (-f.polarity as 1 | -1) : f.polarity,
       tiltDb: f.tiltDb + stage.tiltDb,
       cabinet: f.cabinet || stage.cabinet === true,
+      ...(meant && (drives[1] ?? 0) > BENT && { bentBy: s.device }),
     };
     if (!stage.wet) {
       flows.push(stage.side ? { ...carried, side: stage.side, widenedBy: s.device } : carried);

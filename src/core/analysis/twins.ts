@@ -1,0 +1,98 @@
+import type { Remark } from '../findings/finding';
+import { kindOf } from '../kinds';
+import { FAR_UNDER_DB } from '../signal/combing';
+import type { Flow } from '../signal/meeting';
+import { presentDistortion } from '../signal/point-figures';
+import { dbuOfVolts, fixed } from '../units';
+import type { Remarker } from './evidence';
+
+/** Brightness that differs by less than this, in dB at 5 kHz against 1 kHz, is like tone. */
+const LIKE_DB = 1.5;
+/** Saturation that differs by less than this, in percent, is like dirt. */
+const LIKE_PERCENT = 8;
+
+/**
+ * Two distortions side by side that sound alike: the same playing through both, joined again, of one
+ * kind, as bright and as bent. Together they give little that one alone does not.
+ */
+export const twinDirtRemarks: Remarker = ({ ctx }) => {
+  const remarks: Remark[] = [];
+  for (const section of ctx.flowing.circuit.sections) {
+    const ways = section.drivers.flatMap((d) => d.stages).filter((s) => !s.stage.muted);
+    if (ways.length < 2) continue;
+    const bent = ways.flatMap((way) =>
+      ctx.flowing
+        .present(way.from)
+        .flows.filter((f) => f.bentBy !== undefined && !f.side)
+        .map((f) => ({ ...f, by: f.bentBy ?? '', gainDb: way.stage.gainDb + way.stage.outputDb })),
+    );
+    for (const [i, a] of bent.entries())
+      for (const b of bent.slice(i + 1)) {
+        const far = Math.abs(dbuOfVolts(a.volts[1]) + a.gainDb - dbuOfVolts(b.volts[1]) - b.gainDb);
+        if (a.by === b.by || a.source !== b.source || far > FAR_UNDER_DB) continue;
+        if (!isAlike(a, b) || ctx.device(a.by).kind !== ctx.device(b.by).kind) continue;
+        const both = [a.by, b.by].sort();
+        const [one, other] = both.map((id) => ctx.device(id).name);
+        remarks.push({
+          rule: 'twin-dirt',
+          severity: 'advice',
+          subjects: both,
+          what: `${one} and ${other} run side by side and sound alike.`,
+          why:
+            `Both bend the same playing (${percent(a)} and ${percent(b)} %) and are as bright, so that ` +
+            'together they give little that one alone does not. Give one another tone or less drive, or leave it off.',
+        });
+      }
+  }
+  return remarks.filter((r, i) => remarks.findIndex((x) => x.what === r.what) === i);
+};
+
+const distortionOf = (f: Flow): number => 100 * presentDistortion([f], 1);
+const percent = (f: Flow): string => fixed(distortionOf(f), 0);
+const isAlike = (a: Flow, b: Flow): boolean =>
+  Math.abs(a.tiltDb - b.tiltDb) < LIKE_DB &&
+  Math.abs(distortionOf(a) - distortionOf(b)) < LIKE_PERCENT;
+
+/** A modelled amplifier that plays into the preamplifier of a real one, not into its return. */
+export const twoPreampsRemarks: Remarker = ({ ctx, stations, destinations }) => {
+  const isModelled = (id: string) => kindOf(ctx.device(id).kind).block !== undefined;
+  const isAmp = (id: string) => kindOf(ctx.device(id).kind).job === 'amp';
+  const found = destinations.flatMap((d): Remark[] => {
+    if (!d.levelDbu) return [];
+    const way = d.route.flatMap((id) => stations.find((s) => s.id === id) ?? []);
+    const real = way.findIndex(
+      (s) =>
+        isAmp(s.device) &&
+        !isModelled(s.device) &&
+        s.ins.includes(kindOf(ctx.device(s.device).kind).through?.in ?? 'in'),
+    );
+    const block = way
+      .slice(0, Math.max(0, real))
+      .find((s) => isAmp(s.device) && isModelled(s.device) && s.state === 'engaged');
+    const amp = way[real];
+    if (!block || !amp) return [];
+    const [modelled, head] = [ctx.device(block.device), ctx.device(amp.device)];
+    return [
+      {
+        rule: 'two-preamps',
+        severity: 'advice',
+        subjects: [modelled.id, head.id],
+        what: `${modelled.name} plays into the preamplifier of ${head.name}.`,
+        why:
+          'A modelled amplifier has its own preamplifier and tone: into a real one both shape the sound, ' +
+          `one after the other. Play it into the return of ${head.name}, or bypass it on this way.`,
+        fix: {
+          words: `Bypass ${modelled.name} here`,
+          edits: [
+            {
+              ...{ edit: 'setEngaged', device: modelled.id },
+              ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
+              engaged: false,
+            },
+          ],
+        },
+      },
+    ];
+  });
+  return found.filter((r, i) => found.findIndex((x) => x.what === r.what) === i);
+};
