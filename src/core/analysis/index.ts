@@ -23,6 +23,7 @@ export { latencyRemarks } from './latency';
 export { openEndRemarks } from './open-ends';
 export { priorityRemarks } from './priority';
 export { twinDirtRemarks, twoPreampsRemarks } from './twins';
+export { sweepRemarks } from './sweeps';
 export { airRemarks } from './in-the-air';
 export { polarityRemarks } from './polarity';
 export { parallelRemarks } from './parallel';

@@ -5,6 +5,7 @@ export {
   effectiveSound,
   endsOfAssignment,
   valueAt,
+  holdsIn,
   withControlAt,
 } from './effective';
 export { endsOf, heardIn, type Reached, reachOf, reachOfControl } from './reach';

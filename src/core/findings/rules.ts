@@ -122,6 +122,7 @@ export const RULES = {
   'control-cut': rule('a control that does not reach what it moves', 'fault'),
   'control-cc': rule('a control change that nothing takes', 'fault'),
   'control-nothing': rule('a control that moves what is not there', 'fault'),
+  sweep: rule('a crossfade that dips or swells', 'advice', 'caution'),
   'control-twice': rule('two controls on one setting', 'caution'),
   // Messages.
   'midi-type': rule('a MIDI lead that carries nothing', 'fault'),

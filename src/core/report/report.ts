@@ -147,6 +147,7 @@ export class Analyser {
 const sameInputs = (a: Rig, b: Rig): boolean =>
   a.devices === b.devices &&
   a.leads === b.leads &&
+  a.controls === b.controls &&
   a.order === b.order &&
   a.reference === b.reference &&
   a.looms === b.looms;
