@@ -14,7 +14,7 @@ import {
   rackClashes,
   rackSums,
 } from '../core/build';
-import { walkOrder } from '../core/changes';
+import { walkOrder } from '../core/walk';
 import { type Rig } from '../core/rig';
 import { round } from './round';
 

@@ -1,6 +1,6 @@
 import loadHighs from 'highs';
 import { planPower, pressedDevices, proposeLayout } from '../core/build';
-import { walkOrder } from '../core/changes';
+import { walkOrder } from '../core/walk';
 import { pairRows, setStage } from '../core/midi';
 import { cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
 import type { Rig, Sound } from '../core/rig';

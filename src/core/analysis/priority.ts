@@ -31,13 +31,14 @@ export const priorityRemarks: Remarker = ({ ctx, stations, destinations }) => {
       const back = broughtBack(ctx, pull, unheard);
       if (!back.length) return [];
       const jack = endWords(ctx.rig, lead.to);
+      const names = back.map((d) => ctx.device(d).name).join(' and ');
       return [
         {
           rule: 'priority',
           severity: 'fault',
           subjects: [lead.to.device, lead.id, ...back],
           about: lead.id,
-          what: `The plug in ${jack} takes priority: ${back.map((d) => ctx.device(d).name).join(' and ')} is not heard.`,
+          what: `The plug in ${jack} takes priority: ${names} is not heard.`,
           why: 'A plug in that jack cuts the other input off, whether anything is played through it or not. Pull it.',
           fix: { words: `Pull the plug from ${jack}`, edits: [pull] },
         },

@@ -1,7 +1,7 @@
 import { type Job, kindOf } from '../kinds';
 import { endWords, nameOf } from '../rig/find';
 import type { Device, Lead, Rig } from '../rig/schema';
-import { walkOrder } from '../changes/compare';
+import { walkOrder } from '../walk';
 import { cutList } from './cut-list';
 import { packingOf } from './packing';
 

@@ -1,7 +1,8 @@
 import { DEMO_RIGS } from '../demo';
 import { digest } from '../testing/digest';
 import { variants } from '../testing/variants';
-import { compareRigs, compareSounds, soundDifferences, walkOrder } from '.';
+import { walkOrder } from '../walk';
+import { compareRigs, compareSounds, soundDifferences } from '.';
 
 test('what is said of a changed rig is what it was, there and back', () => {
   const now: Record<string, string> = {};

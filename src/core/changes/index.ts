@@ -1,3 +1,4 @@
 export { type ClashWords, clashWords } from './clash-words';
-export { compareRigs, compareSounds, walkOrder } from './compare';
+export { compareRigs } from './compare';
 export { soundDifferences } from './sound-differences';
+export { compareSounds } from './sound-changes';

@@ -2,7 +2,7 @@ import { at as entryAt, sure } from '../outcome';
 import { kindOf, type Kind } from '../kinds';
 import { blocksOf, jackOf } from '../rig/find';
 import type { Device, Lead, Rig } from '../rig/schema';
-import { walkOrder } from '../changes/compare';
+import { walkOrder } from '../walk';
 
 export const PLACES = ['player', 'floor', 'rack', 'amps', 'house'] as const;
 export type Place = (typeof PLACES)[number];

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { KINDS, kindOf } from '../kinds';
 import { DEMO_RIGS, hybridRig, touringRig } from '../demo';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
-import { compareRigs, walkOrder } from '../changes';
+import { compareRigs } from '../changes';
+import { walkOrder } from '../walk';
 import {
   applyEdit,
   applyEdits,

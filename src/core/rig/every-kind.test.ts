@@ -1,5 +1,5 @@
 import { analyse, analyseSound } from '../report';
-import { walkOrder } from '../changes';
+import { walkOrder } from '../walk';
 import { hybridRig } from '../demo';
 import { KINDS, kindOf } from '../kinds';
 import { chainOf, device, rigOf, sound } from '../testing/rigs';

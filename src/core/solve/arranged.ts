@@ -1,6 +1,7 @@
 import { at as entryAt, sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
+import { longestRising } from '../optimum';
 import { ORDER_RULES, orderRemarks } from '../order';
 import type { FixTrial } from '../report';
 import { applyEdit } from '../rig/apply';
@@ -174,9 +175,10 @@ export function editsFor(
 ): { rig: Rig; edits: Edit[] } {
   const places = (rows: readonly (readonly string[])[]) =>
     rows.flatMap((row, s) => row.map((device) => `${s} ${device}`));
-  const stay = new Set(
-    longestCommon(places(chain.segments.map((s) => s.devices)), places(segments)),
-  );
+  const wanted = new Map(places(segments).map((place, i) => [place, i]));
+  const kept = places(chain.segments.map((s) => s.devices)).filter((place) => wanted.has(place));
+  const run = longestRising(kept.map((place) => wanted.get(place) ?? 0));
+  const stay = new Set(run.map((i) => entryAt(kept, i)));
   const edits: Edit[] = [];
   let at = rig;
   segments.forEach((devices, s) => {
@@ -195,22 +197,4 @@ export function editsFor(
     }
   });
   return { rig: at, edits };
-}
-
-/** The longest list that is part of both, in the order of both. */
-function longestCommon(a: readonly string[], b: readonly string[]): string[] {
-  // longest[i][j]: of what is left of both from i and from j on.
-  const longest: string[][][] = Array.from({ length: a.length + 1 }, () =>
-    Array.from({ length: b.length + 1 }, () => []),
-  );
-  const at = (i: number, j: number): string[] => longest[i]?.[j] ?? [];
-  for (let i = a.length - 1; i >= 0; i--)
-    for (let j = b.length - 1; j >= 0; j--) {
-      const [skipA, skipB] = [at(i + 1, j), at(i, j + 1)];
-      const row = longest[i];
-      if (!row) continue;
-      if (a[i] === b[j]) row[j] = [entryAt(a, i), ...at(i + 1, j + 1)];
-      else row[j] = skipA.length >= skipB.length ? skipA : skipB;
-    }
-  return at(0, 0);
 }

@@ -1,4 +1,4 @@
-import { walkOrder } from '../changes/compare';
+import { walkOrder } from '../walk';
 import { effectiveSound, heardIn } from '../control';
 import { kindOf, settingWith } from '../kinds';
 import { midiGraph, midiOf, outJacks, type Presses, pressesBetween, reachIn } from '../midi';

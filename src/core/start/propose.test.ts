@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { analyse, settled } from '../report';
-import { walkOrder } from '../changes';
+import { walkOrder } from '../walk';
 import { kindOf } from '../kinds';
 import { type Brief, integrityProblems, type Rig, rigSchema, type Way, WAYS } from '../rig';
 import { brokenRig, touringRig } from '../demo';

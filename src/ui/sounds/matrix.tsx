@@ -1,6 +1,6 @@
 'use client';
 import { Popover } from '@mantine/core';
-import { walkOrder } from '../../core/changes';
+import { walkOrder } from '../../core/walk';
 import { kindOf, type Parameter } from '../../core/kinds';
 import type { Kind } from '../../core/kinds/kind';
 import type { Outcome } from '../../core/outcome';
