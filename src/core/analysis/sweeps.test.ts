@@ -1,45 +1,25 @@
 import { analyse, FixTrial, isSafe } from '../report';
 import type { Control, Rig } from '../rig';
-import { device as d, lead as l, rigOf, sound as s } from '../testing/rigs';
+import { fadedRig } from '../testing/rigs';
 
 type Curve = 'linear' | 'equal-power';
 
-/** One source or two, each way through a level of its own, into one input; a pedal fades from one to the other. */
+/** A pedal that fades from one way to the other. */
 const faded = (isOneSource: boolean, curve: Curve, rest: Partial<Control> = {}): Rig =>
-  rigOf(
-    [
-      d('g', 'guitar-active', 'One'),
-      d('h', 'guitar-active', 'Other'),
-      d('fork', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
-      d('u', 'volume-active', 'Up'),
-      d('w', 'volume-active', 'Down'),
-      d('m', 'mixer-line', 'Sum'),
-      d('c', 'console-input', 'House', { settings: { input: 'line' } }),
+  fadedRig(isOneSource, {
+    controls: [
+      {
+        id: 'f',
+        name: 'Fade',
+        type: 'pedal',
+        assigns: [
+          { id: '1', device: 'u', setting: 'pedal', min: 0, max: 10, curve },
+          { id: '2', device: 'w', setting: 'pedal', min: 10, max: 0, curve },
+        ],
+        ...rest,
+      },
     ],
-    [
-      ...(isOneSource
-        ? [l('1', 'g.out', 'fork.in', 1), l('2', 'fork.a', 'u.in', 1), l('3', 'fork.b', 'w.in', 1)]
-        : [l('2', 'g.out', 'u.in', 1), l('3', 'h.out', 'w.in', 1)]),
-      l('4', 'u.out', 'm.a', 1),
-      l('5', 'w.out', 'm.b', 1),
-      l('6', 'm.out', 'c.in', 1),
-    ],
-    [s('x', 'X', ['g', 'h'])],
-    {
-      controls: [
-        {
-          id: 'f',
-          name: 'Fade',
-          type: 'pedal',
-          assigns: [
-            { id: '1', device: 'u', setting: 'pedal', min: 0, max: 10, curve },
-            { id: '2', device: 'w', setting: 'pedal', min: 10, max: 0, curve },
-          ],
-          ...rest,
-        },
-      ],
-    },
-  );
+  });
 const told = (rig: Rig) => analyse(rig).findings.filter((f) => f.rule === 'sweep');
 
 test.each([

@@ -5,7 +5,7 @@ import { touringRig } from '../demo';
 import { applyEdits, type Control, type Rig } from '../rig';
 import { proposeOnePress } from '../solve';
 import { type Kind, kindOf } from '../kinds';
-import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
+import { chainOf, device, fadedRig, lead, rigOf, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import { refused } from '../outcome';
 import { allControls, endsOf, reachOf, reachOfControl, STEPS, stepsOf, sweepOf, valueAt } from '.';
@@ -181,32 +181,6 @@ describe('reach', () => {
 });
 
 describe('sweeps', () => {
-  /** Two sources, each through a level of its own, into one input. */
-  const mix = (same: boolean): Rig =>
-    rigOf(
-      [
-        device('g', 'guitar-active', 'One'),
-        device('h', 'guitar-active', 'Other'),
-        device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
-        device('u', 'volume-active', 'Up'),
-        device('w', 'volume-active', 'Down'),
-        device('m', 'mixer-line', 'Sum'),
-        device('c', 'console-input', 'House', { settings: { input: 'line' } }),
-      ],
-      [
-        ...(same
-          ? [
-              lead('1', 'g.out', 's.in', 1),
-              lead('2', 's.a', 'u.in', 1),
-              lead('3', 's.b', 'w.in', 1),
-            ]
-          : [lead('2', 'g.out', 'u.in', 1), lead('3', 'h.out', 'w.in', 1)]),
-        lead('4', 'u.out', 'm.a', 1),
-        lead('5', 'w.out', 'm.b', 1),
-        lead('6', 'm.out', 'c.in', 1),
-      ],
-      [sound('x', 'X', [])],
-    );
   const fade = (curve: 'linear' | 'equal-power'): Control => ({
     id: 'f',
     name: 'Fade',
@@ -217,7 +191,7 @@ describe('sweeps', () => {
     ],
   });
   const house = (same: boolean, curve: 'linear' | 'equal-power') =>
-    sweepOf(mix(same), mix(same).sounds[0]!, fade(curve)).destinations[0]!;
+    sweepOf(fadedRig(same), fadedRig(same).sounds[0]!, fade(curve)).destinations[0]!;
   test('a linear crossfade between equal unrelated signals dips 3.01 dB half way', () => {
     const d = house(false, 'linear');
     expect(d.dipDb).toBeCloseTo(3.01, 1);

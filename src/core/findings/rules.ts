@@ -58,7 +58,7 @@ export const RULES = {
   howl: rule('a circle that can howl', 'caution', 'fault'),
   headroom: rule('headroom', 'caution', 'fault'),
   'input-level': rule('the level that an input is made for', 'caution'),
-  noise: rule('hiss', 'caution'),
+  noise: rule('hiss', 'advice', 'caution'),
   loading: rule('a box that loads another', 'caution'),
   'blend-loading': rule('sources that load each other', 'caution'),
   'dull-lead': rule('a lead that dulls', 'caution'),

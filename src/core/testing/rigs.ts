@@ -49,4 +49,31 @@ export function chainOf(
   );
 }
 
+/**
+ * One source through two levels side by side, or two sources through one each, into one input: what a
+ * pedal fades between.
+ */
+export const fadedRig = (isOneSource: boolean, rest: Partial<Rig> = {}): Rig =>
+  rigOf(
+    [
+      device('g', 'guitar-active', 'One'),
+      device('h', 'guitar-active', 'Other'),
+      device('s', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
+      device('u', 'volume-active', 'Up'),
+      device('w', 'volume-active', 'Down'),
+      device('m', 'mixer-line', 'Sum'),
+      device('c', 'console-input', 'House', { settings: { input: 'line' } }),
+    ],
+    [
+      ...(isOneSource
+        ? [lead('1', 'g.out', 's.in', 1), lead('2', 's.a', 'u.in', 1), lead('3', 's.b', 'w.in', 1)]
+        : [lead('2', 'g.out', 'u.in', 1), lead('3', 'h.out', 'w.in', 1)]),
+      lead('4', 'u.out', 'm.a', 1),
+      lead('5', 'w.out', 'm.b', 1),
+      lead('6', 'm.out', 'c.in', 1),
+    ],
+    [sound('x', 'X', [])],
+    rest,
+  );
+
 export { device, lead, sound };

@@ -1,5 +1,6 @@
 'use client';
 import { Checkbox, Select } from '@mantine/core';
+import type { ReactNode } from 'react';
 import { kindOf, KINDS } from '../../core/kinds';
 import { type Outcome, sure } from '../../core/outcome';
 import { type Brief, CHARACTERS, freshId, type Rig, WAYS } from '../../core/rig';
@@ -11,81 +12,103 @@ import { AddKind, AddText, Line, Part, Remove } from './brief-line';
 const INSTRUMENTS = kindOptions(START_INSTRUMENTS);
 const GEAR = kindOptions(KINDS.filter((k) => k.size && k.job !== 'instrument' && !k.destination));
 
-/** What comes in. */
-export function Instruments({
-  set,
-  brief,
-  id,
-  state,
-  addDevice,
-}: {
+/** What every list of the brief works on. */
+interface ListProps {
   set: (change: Partial<Brief>) => Outcome<Rig>;
   brief: Brief;
+  /** An id for something of a name, which nothing of the brief has. */
   id: (name: string) => string;
   state: BriefState;
-  addDevice: (kind: string, name: string) => Outcome<Rig>;
+}
+type AddDevice = (kind: string, name: string) => Outcome<Rig>;
+type Listed = 'sources' | 'destinations' | 'sounds' | 'gear';
+
+/** What the name and the cross of a line do, in whichever list it is. */
+function lineEdits<P extends Listed>(
+  { set, brief }: Pick<ListProps, 'set' | 'brief'>,
+  part: P,
+  id: string,
+) {
+  const list: readonly { id: string }[] = brief[part];
+  const put = (changed: readonly { id: string }[]) => set({ [part]: changed });
+  return {
+    onName: (name: string) => put(list.map((x) => (x.id === id ? { ...x, name } : x))),
+    onRemove: () => put(list.filter((x) => x.id !== id)),
+  };
+}
+
+/** Devices of a kind, each added by its kind: instruments, or gear on hand. */
+function KindList<P extends 'sources' | 'gear'>({
+  part,
+  title,
+  label,
+  data,
+  beside,
+  addDevice,
+  ...lists
+}: ListProps & {
+  part: P;
+  title: string;
+  label: string;
+  data: ReturnType<typeof kindOptions>;
+  beside?: (line: Brief[P][number]) => ReactNode;
+  addDevice: AddDevice;
 }) {
+  const { set, brief, id, state } = lists;
+  const lines: readonly Brief[P][number][] = brief[part];
+  const add = (kind: string) => {
+    const { name } = kindOf(kind);
+    set({ [part]: [...lines, { id: id(name), kind, name }] });
+  };
   return (
-    <Part
-      title="What comes in"
-      add={
-        <AddKind
-          label="Add an instrument"
-          data={INSTRUMENTS}
-          onAdd={(kind) =>
-            set({
-              sources: [
-                ...brief.sources,
-                { id: id(kindOf(kind).name), kind, name: kindOf(kind).name },
-              ],
-            })
-          }
-        />
-      }
-    >
-      {brief.sources.map((l) => (
+    <Part title={title} add={<AddKind label={label} data={data} onAdd={add} />}>
+      {lines.map((l) => (
         <Line
           key={l.id}
-          part="sources"
+          part={part}
           line={l}
           state={state}
           what={kindOf(l.kind).name}
-          onName={(name) =>
-            set({ sources: brief.sources.map((x) => (x.id === l.id ? { ...x, name } : x)) })
-          }
-          onRemove={() => set({ sources: brief.sources.filter((x) => x.id !== l.id) })}
+          {...lineEdits(lists, part, l.id)}
           onMake={() => addDevice(l.kind, l.name)}
         >
-          <Checkbox
-            size="xs"
-            label="wireless"
-            checked={l.wireless === true}
-            onChange={(e) =>
-              set({
-                sources: brief.sources.map((x) =>
-                  x.id === l.id ? { ...x, wireless: e.currentTarget.checked } : x,
-                ),
-              })
-            }
-          />
+          {beside?.(l)}
         </Line>
       ))}
     </Part>
   );
 }
 
+/** What comes in. */
+export function Instruments(props: ListProps & { addDevice: AddDevice }) {
+  const { set, brief } = props;
+  return (
+    <KindList
+      {...props}
+      part="sources"
+      title="What comes in"
+      label="Add an instrument"
+      data={INSTRUMENTS}
+      beside={(l) => (
+        <Checkbox
+          size="xs"
+          label="wireless"
+          checked={l.wireless === true}
+          onChange={(e) =>
+            set({
+              sources: brief.sources.map((x) =>
+                x.id === l.id ? { ...x, wireless: e.currentTarget.checked } : x,
+              ),
+            })
+          }
+        />
+      )}
+    />
+  );
+}
+
 /** Who must hear it. */
-export function Destinations({
-  set,
-  brief,
-  id,
-  state,
-}: {
-  set: (change: Partial<Brief>) => Outcome<Rig>;
-  brief: Brief;
-  id: (name: string) => string;
-  state: BriefState;
-}) {
+export function Destinations({ set, brief, id, state }: ListProps) {
   return (
     <Part
       title="Who must hear it"
@@ -120,12 +143,7 @@ export function Destinations({
           line={l}
           state={state}
           what={WAY_WORDS[l.way]}
-          onName={(name) =>
-            set({
-              destinations: brief.destinations.map((x) => (x.id === l.id ? { ...x, name } : x)),
-            })
-          }
-          onRemove={() => set({ destinations: brief.destinations.filter((x) => x.id !== l.id) })}
+          {...lineEdits({ set, brief }, 'destinations', l.id)}
         />
       ))}
     </Part>
@@ -133,17 +151,7 @@ export function Destinations({
 }
 
 /** The sounds that are wanted, each with its character. */
-export function SoundsWanted({
-  set,
-  brief,
-  id,
-  state,
-}: {
-  set: (change: Partial<Brief>) => Outcome<Rig>;
-  brief: Brief;
-  id: (name: string) => string;
-  state: BriefState;
-}) {
+export function SoundsWanted({ set, brief, id, state }: ListProps) {
   const edit = useRig((s) => s.edit);
   const rig = useDocument();
   return (
@@ -162,10 +170,7 @@ export function SoundsWanted({
           part="sounds"
           line={l}
           state={state}
-          onName={(name) =>
-            set({ sounds: brief.sounds.map((x) => (x.id === l.id ? { ...x, name } : x)) })
-          }
-          onRemove={() => set({ sounds: brief.sounds.filter((x) => x.id !== l.id) })}
+          {...lineEdits({ set, brief }, 'sounds', l.id)}
           onMake={() =>
             edit({
               edit: 'addSound',
@@ -204,62 +209,12 @@ export function SoundsWanted({
 }
 
 /** The gear that is there already. */
-export function GearOnHand({
-  set,
-  brief,
-  id,
-  state,
-  addDevice,
-}: {
-  set: (change: Partial<Brief>) => Outcome<Rig>;
-  brief: Brief;
-  id: (name: string) => string;
-  state: BriefState;
-  addDevice: (kind: string, name: string) => Outcome<Rig>;
-}) {
-  return (
-    <Part
-      title="Gear on hand"
-      add={
-        <AddKind
-          label="Add a piece of gear"
-          data={GEAR}
-          onAdd={(kind) =>
-            set({
-              gear: [...brief.gear, { id: id(kindOf(kind).name), kind, name: kindOf(kind).name }],
-            })
-          }
-        />
-      }
-    >
-      {brief.gear.map((l) => (
-        <Line
-          key={l.id}
-          part="gear"
-          line={l}
-          state={state}
-          what={kindOf(l.kind).name}
-          onName={(name) =>
-            set({ gear: brief.gear.map((x) => (x.id === l.id ? { ...x, name } : x)) })
-          }
-          onRemove={() => set({ gear: brief.gear.filter((x) => x.id !== l.id) })}
-          onMake={() => addDevice(l.kind, l.name)}
-        />
-      ))}
-    </Part>
-  );
-}
+export const GearOnHand = (props: ListProps & { addDevice: AddDevice }) => (
+  <KindList {...props} part="gear" title="Gear on hand" label="Add a piece of gear" data={GEAR} />
+);
 
 /** What must never happen, in words. */
-export function Nevers({
-  set,
-  brief,
-  id,
-}: {
-  set: (change: Partial<Brief>) => Outcome<Rig>;
-  brief: Brief;
-  id: (name: string) => string;
-}) {
+export function Nevers({ set, brief, id }: Omit<ListProps, 'state'>) {
   return (
     <Part
       title="And never, in words"
