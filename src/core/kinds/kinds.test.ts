@@ -68,7 +68,9 @@ describe('knobs to figures', () => {
     expect(only('volume-active', { pedal: 10 }).outputDb).toBeCloseTo(0, 9);
     expect(only('volume-active', { pedal: 5 }).outputDb).toBeCloseTo(-6.02, 2);
     // An audio taper of a quarter at half travel: a sixteenth at a quarter of it.
-    expect([10, 5, 2.5, 0].map((travel) => taperedShare(travel, 0.25))).toEqual([1, 0.25, 0.0625, 0]);
+    expect([10, 5, 2.5, 0].map((travel) => taperedShare(travel, 0.25))).toEqual([
+      1, 0.25, 0.0625, 0,
+    ]);
   });
   test('a passive one half way splits its track', () => {
     expect(
