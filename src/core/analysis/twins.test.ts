@@ -53,6 +53,7 @@ test.each([
   ['one switched off', side(['drive-mid', 'drive-mid'], { off: 'b' })],
   ['into two amplifiers', side(['drive-mid', 'drive-mid'], { apart: true })],
   ['clean boxes', side(['boost', 'boost'])],
+  ['amplifiers, not pedals', side(['amp-block', 'amp-block'])],
 ])('%s: not told', (_, rig) => expect(told(rig, 'twin-dirt')).toEqual([]));
 
 /** A modeler with an amp block into a combo, by its input or by its return. */

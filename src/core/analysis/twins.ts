@@ -1,5 +1,5 @@
 import type { Remark } from '../findings/finding';
-import { kindOf } from '../kinds';
+import { type Job, kindOf } from '../kinds';
 import { FAR_UNDER_DB } from '../signal/combing';
 import type { Flow } from '../signal/meeting';
 import { presentDistortion } from '../signal/point-figures';
@@ -10,6 +10,9 @@ import type { Remarker } from './evidence';
 const LIKE_DB = 1.5;
 /** Saturation that differs by less than this, in percent, is like dirt. */
 const LIKE_PERCENT = 8;
+
+/** Pedals that bend on purpose. Two amplifiers side by side are a matter of taste. */
+const DIRT: ReadonlySet<Job> = new Set<Job>(['drive', 'fuzz', 'boost']);
 
 /**
  * Two distortions side by side that sound alike: the same playing through both, joined again, of one
@@ -30,7 +33,9 @@ export const twinDirtRemarks: Remarker = ({ ctx }) => {
       for (const b of bent.slice(i + 1)) {
         const far = Math.abs(dbuOfVolts(a.volts[1]) + a.gainDb - dbuOfVolts(b.volts[1]) - b.gainDb);
         if (a.by === b.by || a.source !== b.source || far > FAR_UNDER_DB) continue;
-        if (!isAlike(a, b) || ctx.device(a.by).kind !== ctx.device(b.by).kind) continue;
+        const kind = ctx.device(a.by).kind;
+        if (!isAlike(a, b) || kind !== ctx.device(b.by).kind || !DIRT.has(kindOf(kind).job))
+          continue;
         const both = [a.by, b.by].sort();
         const [one, other] = both.map((id) => ctx.device(id).name);
         remarks.push({
