@@ -16,6 +16,21 @@ export function outcomeWords({ breaks, costs }: Outcomes, does: string): string 
     : `Tried: ${does} and changes nothing else that is told.`;
 }
 
+/**
+ * What came of a proposal on a copy: what it breaks, and what is only put right when the rig is built
+ * or is told of another box than before.
+ */
+function proposalWords({ breaks, bearable, costs }: Outcomes): string {
+  const harm = breaks.filter((b) => !bearable.includes(b));
+  const does = 'does what it says';
+  if (!bearable.length) return outcomeWords({ breaks, bearable, costs }, does);
+  const words =
+    harm.length || costs.length
+      ? outcomeWords({ breaks: harm, bearable, costs }, does)
+      : `Tried: ${does} and breaks nothing.`;
+  return `${words} To put right afterwards: ${listed(bearable)}`;
+}
+
 /** Tries a proposal on a copy of the rig as it stands and says what it breaks. */
 export function TriedEdits({ edits }: { edits: Edit[] }) {
   const rig = useDocument();
@@ -30,7 +45,7 @@ export function TriedEdits({ edits }: { edits: Edit[] }) {
   return (
     <p className="faint common-text-2" role="status" data-tried-proposal={known.state}>
       {known.state === 'done'
-        ? outcomeWords(known.answer, 'does what it says')
+        ? proposalWords(known.answer)
         : known.state === 'failed'
           ? `It could not be tried: ${known.why}. Look at the preview before you take it.`
           : 'Trying it on a copy …'}
