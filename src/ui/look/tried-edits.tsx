@@ -28,7 +28,7 @@ function proposalWords({ breaks, bearable, costs }: Outcomes): string {
     harm.length || costs.length
       ? outcomeWords({ breaks: harm, bearable, costs }, does)
       : `Tried: ${does} and breaks nothing.`;
-  return `${words} To put right afterwards: ${listed(bearable)}`;
+  return `${words.replace(/\.?$/, '.')} To put right afterwards: ${listed(bearable)}`;
 }
 
 /** Tries a proposal on a copy of the rig as it stands and says what it breaks. */
