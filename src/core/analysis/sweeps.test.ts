@@ -1,25 +1,11 @@
 import { analyse, FixTrial, isSafe } from '../report';
 import type { Control, Rig } from '../rig';
-import { fadedRig } from '../testing/rigs';
+import { fadeControl, fadedRig } from '../testing/rigs';
 
 type Curve = 'linear' | 'equal-power';
 
-/** A pedal that fades from one way to the other. */
 const faded = (isOneSource: boolean, curve: Curve, rest: Partial<Control> = {}): Rig =>
-  fadedRig(isOneSource, {
-    controls: [
-      {
-        id: 'f',
-        name: 'Fade',
-        type: 'pedal',
-        assigns: [
-          { id: '1', device: 'u', setting: 'pedal', min: 0, max: 10, curve },
-          { id: '2', device: 'w', setting: 'pedal', min: 10, max: 0, curve },
-        ],
-        ...rest,
-      },
-    ],
-  });
+  fadedRig(isOneSource, { controls: [fadeControl(curve, rest)] });
 const told = (rig: Rig) => analyse(rig).findings.filter((f) => f.rule === 'sweep');
 
 test.each([

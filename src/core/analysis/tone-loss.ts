@@ -2,7 +2,8 @@ import { at as entryAt, sure } from '../outcome';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
 import { byId, nameOf } from '../rig/find';
-import { CONTROL_LEADS, type Lead, type Reference } from '../rig/schema';
+import type { Edit } from '../rig/edits';
+import { CONTROL_LEADS, type Lead, type Reference, type Rig } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
 import type { Fix, Remark } from '../findings/finding';
 import { applyEdits } from '../rig/apply';
@@ -220,9 +221,23 @@ function dullRemark(evidence: Evidence, t: Evidence['tones'][number]): Remark[] 
       why:
         `${Math.round(t.leadPf)} pF of lead ${where} is 3 dB down ` +
         `at ${withPrefix(t.minus3dBHz, 'Hz')}. Shorten the lead or put a buffer at its start.`,
-      fix:
-        lead &&
-        insertFix(ctx.rig, 'buffer', 'Buffer', lead.id, 'Put a buffer at the start of the lead'),
+      ...(lead && { fix: bufferAtStart(ctx.rig, lead) }),
     },
   ];
+}
+
+/** The patch lead from an output to a buffer beside it, in m. */
+const BESIDE_METRES = 0.3;
+
+/** A buffer beside the output that a lead leaves: the long piece of the lead is behind it. */
+function bufferAtStart(rig: Rig, lead: Lead): Fix {
+  const fix = insertFix(rig, 'buffer', 'Buffer', lead.id, 'Put a buffer at the start of the lead');
+  const [insert] = fix.edits;
+  const behind = insert?.edit === 'insertInLead' ? insert.newLeads[0] : undefined;
+  if (behind === undefined) return fix;
+  const pieces: Edit[] = [
+    { edit: 'setLead', lead: lead.id, metres: Math.min(BESIDE_METRES, lead.metres) },
+    { edit: 'setLead', lead: behind, metres: lead.metres },
+  ];
+  return { ...fix, edits: [...fix.edits, ...pieces] };
 }

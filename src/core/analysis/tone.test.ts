@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';
-import { analyse } from '../report/report';
+import { analyse, FixTrial, isSafe } from '../report';
 import { pickupTone } from './pickup-tone';
 import type { Device, Rig } from '../rig';
 
@@ -115,5 +115,44 @@ describe('passive tone, relative to the unloaded source', () => {
       chainOf([['guitar-single-coil', { settings: { tone: 2 } }], 'buffer'], 3),
     ).at5kHzDb;
     expect(dark).toBeLessThan(bright - 10);
+  });
+});
+
+describe('a lead that dulls behind an active box', () => {
+  const chain = (kind: string, rest: Partial<Device>, metres: number) =>
+    rigOf(
+      [
+        device('g', 'guitar-active', 'G'),
+        device('b', 'buffer', 'Stiff', { engaged: true }),
+        device('v', kind, 'Treadle', rest),
+        device('e', 'buffer', 'Far', { engaged: true }),
+        device('c', 'console-input', 'Desk', { settings: { input: 'line' } }),
+      ],
+      [
+        lead('a', 'g.out', 'b.in', 1),
+        lead('b1', 'b.out', 'v.in', 1),
+        lead('c1', 'v.out', 'e.in', metres),
+        lead('d', 'e.out', 'c.in', 1),
+      ],
+    );
+  const dull = (rig: Rig) => analyse(rig).findings.filter((f) => f.rule === 'dull-lead');
+  const half = { settings: { pedal: 5 } };
+
+  test('is named by the passive pedal behind which it does, and a buffer there, tried, cures it', () => {
+    const rig = chain('volume-passive', half, 8);
+    const trial = new FixTrial(rig);
+    const f = trial.report.findings.find((x) => x.rule === 'dull-lead')!;
+    expect(f).toMatchObject({
+      subjects: ['v', 'c1'],
+      what: 'The lead behind Treadle dulls the sound.',
+    });
+    const [way] = trial.waysOut(f);
+    expect(way!.fix.edits[0]).toMatchObject({ edit: 'insertInLead', lead: 'c1' });
+    expect(isSafe(way!.tried)).toBe(true);
+  });
+  test('short leads, a pedal at the toe, or an active one draw nothing', () => {
+    expect(dull(chain('volume-passive', half, 0.1))).toEqual([]);
+    expect(dull(chain('volume-passive', { settings: { pedal: 10 } }, 8))).toEqual([]);
+    expect(dull(chain('volume-active', half, 8))).toEqual([]);
   });
 });

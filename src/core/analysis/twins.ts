@@ -16,7 +16,7 @@ const DIRT: ReadonlySet<Job> = new Set<Job>(['drive', 'fuzz', 'boost']);
 
 /**
  * Two distortions side by side that sound alike: the same playing through both, joined again, of one
- * kind, as bright and as bent. Together they give little that one alone does not.
+ * kind, as bright and as bent.
  */
 export const twinDirtRemarks: Remarker = ({ ctx }) => {
   const remarks: Remark[] = [];
@@ -44,8 +44,9 @@ export const twinDirtRemarks: Remarker = ({ ctx }) => {
           subjects: both,
           what: `${one} and ${other} run side by side and sound alike.`,
           why:
-            `Both bend the same playing (${percent(a)} and ${percent(b)} %) and are as bright, so that ` +
-            'together they give little that one alone does not. Give one another tone or less drive, or leave it off.',
+            `Both bend the same playing, to ${percent(a)} and ${percent(b)} %, and brightness differs by ` +
+            `${fixed(Math.abs(a.tiltDb - b.tiltDb))} dB at 5 kHz. ` +
+            'Give one another tone or less drive, or leave it off.',
         });
       }
   }

@@ -5,7 +5,7 @@ import { touringRig } from '../demo';
 import { applyEdits, type Control, type Rig } from '../rig';
 import { proposeOnePress } from '../solve';
 import { type Kind, kindOf } from '../kinds';
-import { chainOf, device, fadedRig, lead, rigOf, sound } from '../testing/rigs';
+import { chainOf, device, fadeControl, fadedRig, lead, rigOf, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import { refused } from '../outcome';
 import { allControls, endsOf, reachOf, reachOfControl, STEPS, stepsOf, sweepOf, valueAt } from '.';
@@ -181,17 +181,8 @@ describe('reach', () => {
 });
 
 describe('sweeps', () => {
-  const fade = (curve: 'linear' | 'equal-power'): Control => ({
-    id: 'f',
-    name: 'Fade',
-    type: 'pedal',
-    assigns: [
-      { id: '1', device: 'u', setting: 'pedal', min: 0, max: 10, curve },
-      { id: '2', device: 'w', setting: 'pedal', min: 10, max: 0, curve },
-    ],
-  });
   const house = (same: boolean, curve: 'linear' | 'equal-power') =>
-    sweepOf(fadedRig(same), fadedRig(same).sounds[0]!, fade(curve)).destinations[0]!;
+    sweepOf(fadedRig(same), fadedRig(same).sounds[0]!, fadeControl(curve)).destinations[0]!;
   test('a linear crossfade between equal unrelated signals dips 3.01 dB half way', () => {
     const d = house(false, 'linear');
     expect(d.dipDb).toBeCloseTo(3.01, 1);

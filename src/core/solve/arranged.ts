@@ -118,15 +118,15 @@ export function harmless(
 ): Arranged & { stays: Stays[]; reasons: ReadonlyMap<string, string[]> } {
   const now = chain.segments.map((s) => s.devices);
   const all = movedBy(arranged);
-  const only = (some: readonly string[]): Arranged => {
+  const withMoves = (some: readonly string[]): Arranged => {
     if (some.length === all.length) return arranged;
     const segments = withOnly(now, arranged.segments, some);
     return { ...editsFor(rig, chain, segments), segments };
   };
-  const harm = (some: readonly string[]) => harmOf(trial, only(some).edits);
+  const harm = (some: readonly string[]) => harmOf(trial, withMoves(some).edits);
   const { kept, left } = withoutHarm(all, harm);
   const before = toldOf(rig);
-  const stillTold = (some: readonly string[]) => toldOf(only(some).rig);
+  const stillTold = (some: readonly string[]) => toldOf(withMoves(some).rig);
   let needed = kept;
   for (const one of kept) {
     const some = needed.filter((d) => d !== one);
@@ -147,7 +147,7 @@ export function harmless(
     const words = [...new Set(own.map((r) => `${r.what} ${r.why}`))];
     return [one, words.length ? words : harm(some).map((h) => `Left where it is, it brings ${h}`)];
   });
-  return { ...only(needed), stays, reasons: new Map(reasons) };
+  return { ...withMoves(needed), stays, reasons: new Map(reasons) };
 }
 
 /** The devices that an arrangement moves. */

@@ -40,6 +40,9 @@ test.each(each)(
       ...isolation.map((i) => i.edits),
     ])
       expect(harmOf(trial, edits)).toEqual([]);
+    // Every move has its reason; what stays has been moved on a copy.
+    for (const o of orders)
+      if (o.ok) expect(o.value.moves.every((m) => m.reasons.some((r) => r !== ''))).toBe(true);
     expect({
       orders: orders.map(digest),
       buffers: buffers && digest(buffers),

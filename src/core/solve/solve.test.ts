@@ -6,7 +6,7 @@ import { analyse } from '../report';
 import { START_PEDALS } from '../start';
 import { groundLoops } from '../analysis/ground';
 import { isPair } from '../analysis/ground-remarks';
-import { touringRig } from '../demo';
+import { brokenRig, touringRig } from '../demo';
 import { applyEdits, type Device, type Rig } from '../rig';
 import { allOn, chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
@@ -111,6 +111,19 @@ describe('order', () => {
       }
     },
   );
+
+  test('a move that would bring a caution is left out, and what it would bring is what its move brings', async () => {
+    const storm = brokenRig.sounds.find((x) => x.name === 'Storm')!;
+    const p = valueOf(await proposeOrder(brokenRig, storm));
+    const [stays] = p.stays;
+    expect(stays!.words).toMatch(
+      /^Lantern Delay stays where it is: moved, it would bring caution: /,
+    );
+    expect(p.edits.some((e) => e.edit === 'moveDevice' && e.device === stays!.device)).toBe(false);
+    expect(analyse(done(brokenRig, p.edits)).findings.map((f) => f.what)).not.toContain(
+      `${stays!.words.split('caution: ')[1]}.`,
+    );
+  });
 
   test('a pin is kept, and the other school turns its rule round', async () => {
     const pinned = done(wild, [{ edit: 'setDevice', device: 'd3', pinned: true }]);

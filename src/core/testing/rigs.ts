@@ -1,5 +1,5 @@
 import { device, lead, sound } from '../demo/compose';
-import type { Device, Lead, Rig, Sound } from '../rig/schema';
+import type { Control, Curve, Device, Lead, Rig, Sound } from '../rig/schema';
 
 /** A rig for tests: devices, leads and sounds, with the rest filled in. */
 export const rigOf = (
@@ -75,5 +75,17 @@ export const fadedRig = (isOneSource: boolean, rest: Partial<Rig> = {}): Rig =>
     [sound('x', 'X', [])],
     rest,
   );
+
+/** A pedal that fades from one way of that rig to the other. */
+export const fadeControl = (curve: Curve, rest: Partial<Control> = {}): Control => ({
+  id: 'f',
+  name: 'Fade',
+  type: 'pedal',
+  assigns: [
+    { id: '1', device: 'u', setting: 'pedal', min: 0, max: 10, curve },
+    { id: '2', device: 'w', setting: 'pedal', min: 10, max: 0, curve },
+  ],
+  ...rest,
+});
 
 export { device, lead, sound };
