@@ -1,4 +1,4 @@
-import { at, type Outcome } from '../outcome';
+import { at, type Outcome, refused } from '../outcome';
 import { cutText } from '../rig';
 import { freshId } from '../rig/fresh-id';
 import type { Rig, Song } from '../rig/schema';
@@ -20,6 +20,80 @@ const SHORT: Record<string, string> = {
 /** Bars a section gets where a lyric sheet does not say. */
 export const USUAL_BARS = 8;
 
+/** What one sheet has said so far. */
+interface Sheet {
+  title?: string;
+  bpm?: number;
+  key?: string;
+  meter?: Song['meter'];
+  tuning?: string;
+  sections: string[];
+  /** Where it begins in the file. */
+  line: number;
+}
+
+/** A directive's name in full and what it says; undefined for a line of the song itself. */
+function directiveOf(line: string): { key: string; rest: string } | undefined {
+  const m = DIRECTIVE.exec(line);
+  if (!m) return undefined;
+  const name = SHORT[at(m, 1).toLowerCase()] ?? at(m, 1).toLowerCase();
+  const value = (m[2] ?? m[3] ?? '').trim();
+  if (name !== 'meta') return { key: name, rest: value };
+  return {
+    key: at(value.split(/\s+/), 0).toLowerCase(),
+    rest: value.replace(/^\S+\s*/, ''),
+  };
+}
+
+/** Takes what a directive says into the sheet; what is wrong with it, in words. */
+function takeIn(now: Sheet, key: string, rest: string): string | undefined {
+  if (key === 'title' || key === 'key' || key === 'tuning') now[key] = rest;
+  else if (key === 'tempo') {
+    const bpm = Number(rest.replace(/[^\d.].*$/, ''));
+    if (!(bpm >= 20 && bpm <= 400)) return `"${rest}" is no tempo; give 20 to 400 bpm`;
+    now.bpm = bpm;
+  } else if (key === 'time') {
+    const t = /^(\d{1,2})\/(2|4|8|16)$/.exec(rest);
+    if (!t) return `"${rest}" is no meter; write it as 4/4`;
+    now.meter = {
+      beats: Number(t[1]),
+      unit: Number(t[2]) as NonNullable<Song['meter']>['unit'],
+    };
+  } else if (key.startsWith('start_of_')) {
+    const word = key.slice('start_of_'.length).replaceAll('_', ' ');
+    if (word !== 'tab' && word !== 'grid')
+      now.sections.push(
+        /^label="?(.*?)"?$/.exec(rest)?.[1] ??
+          (rest || `${at(word, 0).toUpperCase()}${word.slice(1)}`),
+      );
+  }
+  return undefined;
+}
+
+/** A song of what a sheet said; sections get a usual length on the sound given. */
+function songOf(now: Sheet, title: string, taken: Set<string>, sound: string): Song {
+  const id = freshId(title, taken);
+  taken.add(id);
+  const names = now.sections.length ? now.sections : ['Song'];
+  const ids: string[] = [];
+  return {
+    id,
+    title: cutText(title, 120),
+    bpm: now.bpm ?? 120,
+    ...(now.key && { key: cutText(now.key, 20) }),
+    ...(now.meter && { meter: now.meter }),
+    ...(now.tuning && { tuning: cutText(now.tuning, 60) }),
+    ...(now.bpm === undefined && {
+      notes: 'The sheet names no tempo; 120 bpm stands in for it.',
+    }),
+    sections: names.map((name) => {
+      const section = freshId(name, ids);
+      ids.push(section);
+      return { id: section, name: cutText(name, 120), bars: USUAL_BARS, sound };
+    }),
+  };
+}
+
 /**
  * Reads the headers of ChordPro song sheets into songs: title, tempo, time, key, tuning (as a
  * `meta` line), and the names of verses, choruses and bridges as sections of eight bars on the
@@ -30,86 +104,21 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
   const taken = new Set((rig.songs ?? []).map((s) => s.id));
   const problems: { where: string; what: string }[] = [];
   const first = rig.sounds[0];
-  if (!first)
-    return {
-      ok: false,
-      problems: [{ where: '', what: 'the rig has no sound that a song could call; add one first' }],
-    };
-  let now: {
-    title?: string;
-    bpm?: number;
-    key?: string;
-    meter?: Song['meter'];
-    tuning?: string;
-    sections: string[];
-    line: number;
-  } = { sections: [], line: 1 };
+  if (!first) return refused('the rig has no sound that a song could call; add one first');
+  let now: Sheet = { sections: [], line: 1 };
   const close = (line: number) => {
-    if (now.title === undefined && !now.sections.length && now.bpm === undefined) return;
-    if (now.title === undefined)
+    if (now.title !== undefined) songs.push(songOf(now, now.title, taken, first.id));
+    else if (now.sections.length || now.bpm !== undefined)
       problems.push({ where: `line ${now.line}`, what: 'this song has no {title: …}' });
-    else {
-      const id = freshId(now.title, taken);
-      taken.add(id);
-      const names = now.sections.length ? now.sections : ['Song'];
-      const ids: string[] = [];
-      songs.push({
-        id,
-        title: cutText(now.title, 120),
-        bpm: now.bpm ?? 120,
-        ...(now.key && { key: cutText(now.key, 20) }),
-        ...(now.meter && { meter: now.meter }),
-        ...(now.tuning && { tuning: cutText(now.tuning, 60) }),
-        ...(now.bpm === undefined && {
-          notes: 'The sheet names no tempo; 120 bpm stands in for it.',
-        }),
-        sections: names.map((name) => {
-          const section = freshId(name, ids);
-          ids.push(section);
-          return { id: section, name: cutText(name, 120), bars: USUAL_BARS, sound: first.id };
-        }),
-      });
-    }
+    else return;
     now = { sections: [], line };
   };
   text.split(/\r?\n/).forEach((line, i) => {
-    const m = DIRECTIVE.exec(line);
-    if (!m) return;
-    const name = SHORT[at(m, 1).toLowerCase()] ?? at(m, 1).toLowerCase();
-    const value = (m[2] ?? m[3] ?? '').trim();
-    const [key, rest] =
-      name === 'meta'
-        ? [at(value.split(/\s+/), 0).toLowerCase(), value.replace(/^\S+\s*/, '')]
-        : [name, value];
-    if (key === 'new_song') close(i + 2);
-    else if (key === 'title') now.title = rest;
-    else if (key === 'key') now.key = rest;
-    else if (key === 'tuning') now.tuning = rest;
-    else if (key === 'tempo') {
-      const bpm = Number(rest.replace(/[^\d.].*$/, ''));
-      if (bpm >= 20 && bpm <= 400) now.bpm = bpm;
-      else
-        problems.push({
-          where: `line ${i + 1}`,
-          what: `"${rest}" is no tempo; give 20 to 400 bpm`,
-        });
-    } else if (key === 'time') {
-      const t = /^(\d{1,2})\/(2|4|8|16)$/.exec(rest);
-      if (t)
-        now.meter = {
-          beats: Number(t[1]),
-          unit: Number(t[2]) as NonNullable<Song['meter']>['unit'],
-        };
-      else
-        problems.push({ where: `line ${i + 1}`, what: `"${rest}" is no meter; write it as 4/4` });
-    } else if (key.startsWith('start_of_')) {
-      const word = key.slice('start_of_'.length).replaceAll('_', ' ');
-      if (word !== 'tab' && word !== 'grid')
-        now.sections.push(
-          /^label="?(.*?)"?$/.exec(rest)?.[1] ??
-            (rest || `${at(word, 0).toUpperCase()}${word.slice(1)}`),
-        );
-    }
+    const said = directiveOf(line);
+    if (!said) return;
+    if (said.key === 'new_song') return close(i + 2);
+    const wrong = takeIn(now, said.key, said.rest);
+    if (wrong !== undefined) problems.push({ where: `line ${i + 1}`, what: wrong });
   });
   close(0);
   if (!songs.length && !problems.length)

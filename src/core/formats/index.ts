@@ -1,6 +1,9 @@
 export { type Block, bookOf, type BookPart, cautionsFor } from './book';
 export { type BookFoot, bookPages } from './book-pdf';
-export { boardSvg, type Looked, rackSvg, stageSvg } from './build-svg';
+export { boardSvg } from './board-svg';
+export { type Looked } from './drawn';
+export { rackSvg } from './rack-svg';
+export { stageSvg } from './stage-svg';
 export {
   billCsv,
   cutListCsv,
@@ -25,13 +28,7 @@ export {
 } from './labels';
 export { midiChartCsv, programMapCsv } from './midi-csv';
 export { powerPlanCsv } from './power-csv';
-export {
-  type Lead as SmfLead,
-  readSmf,
-  setToSmf,
-  type SmfRead,
-  songFromSmf,
-  songToSmf,
-} from './smf';
+export { type Lead as SmfLead, setToSmf, songToSmf } from './smf';
+export { readSmf, type SmfRead, songFromSmf } from './smf-read';
 export { runningOrderToCsv, setsFromCsv, setsToCsv, songsFromCsv, songsToCsv } from './songs-csv';
 export { walkSvg, wiringSvg } from './svg';

@@ -1,6 +1,7 @@
 import { defineKind } from './define';
 import { ampKnobs, ampTone } from './amp-parts';
-import { between, driveFigures, sides, stage, stereoJacks, through, tilt } from './parts';
+import { driveFigures } from './drive-parts';
+import { between, sides, stage, stereoJacks, through, tilt } from './parts';
 
 export const ampBlock = defineKind({
   id: 'amp-block',

@@ -1,8 +1,8 @@
 import { defineKind } from './define';
 import { ampAndCab, ampKnobs } from './amp-parts';
+import { driveFigures } from './drive-parts';
 import {
   bufferedBypass,
-  driveFigures,
   latency,
   medium,
   sides,

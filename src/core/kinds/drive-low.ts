@@ -1,13 +1,6 @@
 import { defineKind } from './define';
-import {
-  driveFigures,
-  driveKnobs,
-  driveStage,
-  small,
-  through,
-  throughJacks,
-  trueBypass,
-} from './parts';
+import { driveFigures, driveKnobs, driveStage } from './drive-parts';
+import { small, through, throughJacks, trueBypass } from './parts';
 
 export const driveLow = defineKind({
   id: 'drive-low',

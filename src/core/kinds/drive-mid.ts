@@ -1,14 +1,6 @@
 import { defineKind } from './define';
-import {
-  driveFigures,
-  driveKnobs,
-  driveStage,
-  lowCut,
-  small,
-  through,
-  throughJacks,
-  trueBypass,
-} from './parts';
+import { driveFigures, driveKnobs, driveStage } from './drive-parts';
+import { lowCut, small, through, throughJacks, trueBypass } from './parts';
 
 export const driveMid = defineKind({
   id: 'drive-mid',

@@ -1,5 +1,6 @@
 import { defineKind } from './define';
-import { guitarControls, outJack, passiveInstrument, pickupFigures } from './parts';
+import { guitarControls, passiveInstrument, pickupFigures } from './instrument-parts';
+import { outJack } from './parts';
 
 export const electricMandolin = defineKind({
   id: 'electric-mandolin',

@@ -1,14 +1,6 @@
 import { defineKind } from './define';
-import {
-  driveFigures,
-  driveStage,
-  knob,
-  medium,
-  readsDb,
-  through,
-  throughJacks,
-  trueBypass,
-} from './parts';
+import { driveFigures, driveStage } from './drive-parts';
+import { knob, medium, readsDb, through, throughJacks, trueBypass } from './parts';
 
 export const fuzzLowImpedance = defineKind({
   id: 'fuzz-low-impedance',

@@ -1,13 +1,6 @@
 import { defineKind } from './define';
-import {
-  driveFigures,
-  driveKnobs,
-  driveStage,
-  medium,
-  through,
-  throughJacks,
-  trueBypass,
-} from './parts';
+import { driveFigures, driveKnobs, driveStage } from './drive-parts';
+import { medium, through, throughJacks, trueBypass } from './parts';
 
 export const fuzz = defineKind({
   id: 'fuzz',

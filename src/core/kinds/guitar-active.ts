@@ -1,5 +1,6 @@
 import { defineKind } from './define';
-import { activeSource, figure, knob, noise, outJack, outputOhms } from './parts';
+import { activeSource } from './instrument-parts';
+import { figure, knob, noise, outJack, outputOhms } from './parts';
 
 export const guitarActive = defineKind({
   id: 'guitar-active',

@@ -1,5 +1,6 @@
 import { defineKind } from './define';
-import { figure, outJack, passiveInstrument, pickupFigures, guitarControls, knob } from './parts';
+import { passiveInstrument, pickupFigures, guitarControls } from './instrument-parts';
+import { figure, outJack, knob } from './parts';
 
 export const instrumentDual = defineKind({
   id: 'instrument-dual',

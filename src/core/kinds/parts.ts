@@ -7,11 +7,9 @@ import type {
   Pass,
   Point,
   Shunt,
-  Source,
   Stage,
   Wire,
   Plugged,
-  Played,
   Choice,
   Knob,
   Parameter,
@@ -41,12 +39,16 @@ export const highestGain = (
 
 export const inputOhms = (typical: number, reason: string) =>
   figure('inputOhms', 'Input impedance', 'Ω', typical, [1, 1e8], reason);
+
 export const outputOhms = (typical: number, reason: string) =>
   figure('outputOhms', 'Output impedance', 'Ω', typical, [0, 1e6], reason);
+
 export const noise = (typical: number, reason: string) =>
   figure('noiseDbu', 'Equivalent input noise', 'dBu', typical, [-140, -40], reason);
+
 export const latency = (typical: number, reason: string) =>
   figure('latencyMs', 'Latency', 'ms', typical, [0, 200], reason);
+
 export const ceiling = (typical: number, reason: string) =>
   figure('ceilingDbu', 'Clips at', 'dBu', typical, [-40, 60], reason);
 
@@ -65,6 +67,7 @@ export const inJack = jack({
   signal: 'audio',
   connector: 'TS',
 });
+
 export const outJack = jack({
   id: 'out',
   label: 'out',
@@ -72,7 +75,9 @@ export const outJack = jack({
   signal: 'audio',
   connector: 'TS',
 });
+
 export const throughJacks = [inJack, outJack];
+
 export const through = { in: 'in', out: 'out' } as const;
 
 export const stereoOuts = [
@@ -86,6 +91,7 @@ export const stereoOuts = [
     pair: { with: 'out', side: 'right' },
   }),
 ];
+
 export const stereoIns = [
   jack({ ...inJack, label: 'in left (mono)', pair: { with: 'inR', side: 'left' } }),
   jack({
@@ -97,9 +103,11 @@ export const stereoIns = [
     pair: { with: 'in', side: 'right' },
   }),
 ];
+
 export const stereoJacks = [...stereoIns, ...stereoOuts];
 
 type Reads = (value: number, figure: (id: string) => number) => string;
+
 /** A knob that runs 0 to 10, from 7 o'clock to 5 o'clock. */
 export const knob = <const I extends string>(
   id: I,
@@ -116,16 +124,19 @@ export const knob = <const I extends string>(
     max: 10,
     reads,
   });
+
 /** A knob that changes an effect itself and nothing that the circuit shows: depth, decay, repeats. */
 export const effectKnob = <const I extends string>(id: I, label: string, initial: number) => ({
   ...knob(id, label, initial),
   heardAs: 'effect' as const,
 });
+
 /** A knob for how loud a device is by itself. */
 export const ownLevelKnob = (label: string, initial: number) => ({
   ...knob('level', label, initial),
   heardAs: 'own level' as const,
 });
+
 /** A pedal under a foot, 0 (heel) to 10 (toe). */
 export const footPedal = (initial: number) =>
   parameter({
@@ -137,6 +148,7 @@ export const footPedal = (initial: number) =>
     max: 10,
     foot: true,
   });
+
 /** A knob marked in a unit of its own. */
 export const scaled = <const I extends string>(
   id: I,
@@ -145,6 +157,7 @@ export const scaled = <const I extends string>(
   range: [number, number],
   unit: string,
 ): Knob<I> => ({ type: 'knob', id, label, initial, min: range[0], max: range[1], unit });
+
 /** One of several options, as pairs of value and label; the first is the usual one. */
 export const choice = <const I extends string>(
   id: I,
@@ -170,6 +183,7 @@ export const between = (low: number, high: number, value: number): number =>
   low + ((high - low) * value) / 10;
 
 export const wire = (a: Point, b: Point): Wire => ({ is: 'wire', a, b });
+
 export const load = (at: Point, ohms: number): Shunt => ({ is: 'shunt', at, ohms });
 
 /** A stage with a pedal's figures; state what differs. */
@@ -267,195 +281,14 @@ export const taperFigure = (typical: number, reason: string) =>
 export const taperedShare = (travel: number, half: number): number =>
   Math.min(1, Math.max(0, travel / 10)) ** (Math.log(half) / Math.log(0.5));
 
-/** Figures of a magnetic pickup and its controls. */
-export const pickupFigures = (p: {
-  ohms: number;
-  henries: number;
-  pF: number;
-  volume: number;
-  tone: number;
-  nF: number;
-  nominal: number;
-  peak: number;
-  why: string;
-}) => [
-  figure('pickupOhms', 'Winding resistance', 'Ω', p.ohms, [10, 50_000], p.why),
-  figure('pickupHenries', 'Winding inductance', 'H', p.henries, [0, 20], p.why),
-  figure('pickupPf', 'Winding capacitance', 'pF', p.pF, [0, 2000], p.why),
-  figure(
-    'volumeOhms',
-    'Volume pot',
-    'Ω',
-    p.volume,
-    [1000, 1e8],
-    'the usual value for this type of pickup',
-  ),
-  figure(
-    'toneOhms',
-    'Tone pot',
-    'Ω',
-    p.tone,
-    [1000, 1e8],
-    'the usual value for this type of pickup',
-  ),
-  figure(
-    'toneNf',
-    'Tone capacitor',
-    'nF',
-    p.nF,
-    [0, 1000],
-    'the usual value for this type of pickup',
-  ),
-  figure('nominalDbu', 'Level, playing normally, into 1 MΩ', 'dBu', p.nominal, [-60, 20], p.why),
-  figure('peakDbu', 'Peak, playing normally, into 1 MΩ', 'dBu', p.peak, [-60, 30], p.why),
-];
-
-export const guitarControls = [knob('volume', 'Volume', 10), knob('tone', 'Tone', 10)];
-
-/**
- * Response at 1 kHz of a pickup with its controls full up, no lead, into 1 MΩ: nominal levels are
- * stated there.
- */
-function ownResponse(s: DeviceState): number {
-  const w = 2 * Math.PI * 1000;
-  const r = s.figure('pickupOhms');
-  const x = w * s.figure('pickupHenries');
-  const farads = s.figure('toneNf') * 1e-9;
-  let g = 1 / s.figure('volumeOhms') + 1e-6;
-  let b = w * s.figure('pickupPf') * 1e-12;
-  if (farads > 0) {
-    const rt = s.figure('toneOhms');
-    const xc = -1 / (w * farads);
-    const m = rt * rt + xc * xc;
-    g += rt / m;
-    b -= xc / m;
-  }
-  return 1 / Math.hypot(1 + r * g - x * b, r * b + x * g);
-}
-
-/**
- * A magnetic pickup with volume and tone pot: the source in series with R and L, then in shunt the
- * winding capacitance, the tone pot in series with its capacitor, and the volume pot's track.
- */
-export function passiveInstrument(s: DeviceState, played?: Played): Pass[] {
-  const share = audioTaper(s.knob('volume'));
-  const track = s.figure('volumeOhms');
-  const emf = -20 * Math.log10(ownResponse(s));
-  const source: Source = {
-    is: 'source',
-    at: 'coil',
-    ohms: s.figure('pickupOhms'),
-    henries: s.figure('pickupHenries'),
-    nominalDbu: s.figure('nominalDbu') + emf,
-    peakDbu: s.figure('peakDbu') + emf,
-    noiseDbu: -Infinity,
-    touch: true,
-    bare: true,
-    ...(played && { played }),
-  };
-  // At rest nothing is played, but the coil hangs on the lead as before.
-  const coil: Shunt = { is: 'shunt', at: 'coil', ohms: source.ohms, henries: source.henries };
-  const passes: Pass[] = [
-    s.engaged ? source : coil,
-    { is: 'shunt', at: 'coil', farads: s.figure('pickupPf') * 1e-12 },
-  ];
-  if (s.figure('toneNf') > 0) {
-    passes.push({
-      is: 'shunt',
-      at: 'coil',
-      ohms: Math.max(1, s.figure('toneOhms') * audioTaper(s.knob('tone'))),
-      farads: s.figure('toneNf') * 1e-9,
-    });
-  }
-  if (share >= 1) return [...passes, wire('coil', 'out'), load('out', track)];
-  return [
-    ...passes,
-    { is: 'resistor', a: 'coil', b: 'out', ohms: track * (1 - share) },
-    load('out', Math.max(1, track * share)),
-  ];
-}
-
-/** A source that drives its lead from an amplifier of its own. */
-export const activeSource = (s: DeviceState): Pass[] =>
-  s.engaged
-    ? [
-        {
-          is: 'source',
-          at: 'out',
-          ohms: s.figure('outputOhms'),
-          henries: 0,
-          touch: true,
-          bare: false,
-          noiseDbu: s.figure('noiseDbu'),
-          nominalDbu:
-            s.figure('nominalDbu') + 20 * Math.log10(Math.max(1e-6, audioTaper(s.knob('volume')))),
-          peakDbu:
-            s.figure('peakDbu') + 20 * Math.log10(Math.max(1e-6, audioTaper(s.knob('volume')))),
-        },
-      ]
-    : [load('out', s.figure('outputOhms'))];
-
 /** A knob that reads as decibels between two figures. */
 export const readsDb =
   (low: string, high: string): Reads =>
   (v, f) =>
     `${between(f(low), f(high), v).toFixed(1).replace('-', '−')} dB`;
 
-/** Gain and level ranges of a drive, with the ceiling of its clipping parts. */
-export const driveFigures = (p: {
-  low: number;
-  high: number;
-  clip: number;
-  why: string;
-  inOhms?: number;
-  noiseDbu?: number;
-  /** A line output behind its level control; else the control is what comes out. */
-  lineOhms?: number;
-}) => [
-  inputOhms(p.inOhms ?? 500_000, 'the bias resistor of the first transistor or op-amp'),
-  p.lineOhms === undefined
-    ? outputOhms(5000, 'a level pot part of the way up')
-    : outputOhms(p.lineOhms, 'a line output'),
-  noise(p.noiseDbu ?? -100, 'op-amp and transistor drives, before their own gain'),
-  ceiling(p.clip, p.why),
-  figure('gainLowDb', 'Gain with the drive knob down', 'dB', p.low, [-20, 80], p.why),
-  highestGain('Gain with the drive knob full', p.high, [-20, 100], p.why),
-  figure(
-    'levelLowDb',
-    'Output with the level knob down',
-    'dB',
-    -30,
-    [-120, 40],
-    'the level pot turned to the end that still passes a little',
-  ),
-  figure(
-    'levelHighDb',
-    'Output with the level knob full',
-    'dB',
-    12,
-    [-60, 60],
-    'what drives add behind the clipping at most',
-  ),
-];
-
-export const driveKnobs = (drive: number, level: number) => [
-  knob('drive', 'Drive', drive, readsDb('gainLowDb', 'gainHighDb')),
-  knob('tone', 'Tone', 5),
-  knob('level', 'Level', level, readsDb('levelLowDb', 'levelHighDb')),
-];
-
-/** A clipping stage set by drive, tone and level knobs. */
-export const driveStage = (s: DeviceState, tiltRange: number, part: Partial<Stage> = {}): Stage =>
-  stage(s, {
-    gainDb: between(s.figure('gainLowDb'), s.figure('gainHighDb'), s.knob('drive')),
-    ceiling: { dbu: s.figure('ceilingDbu'), shape: 'soft', meant: true },
-    outputDb: between(s.figure('levelLowDb'), s.figure('levelHighDb'), s.knob('level')),
-    tiltDb: tilt(s.knob('tone'), tiltRange),
-    filters: lowCut(120),
-    ...part,
-  });
-
 export const small = { width: 70, depth: 120, height: 55, grams: 350 };
+
 export const medium = { width: 120, depth: 120, height: 60, grams: 600 };
 
 /**
@@ -471,7 +304,9 @@ export const inputPad = as(
     ['low', 'low (12 dB more headroom, 12 dB more noise)'],
   ),
 );
+
 const PAD_DB = 12;
+
 export const padded = (
   s: DeviceState,
   outputDb: number,
@@ -482,6 +317,7 @@ export const padded = (
 
 /** A switched-mode supply: any mains in the world. */
 export const worldMains: Pick<MainsNeed, 'volts' | 'hz'> = { volts: [[100, 240]], hz: [50, 60] };
+
 /** A mains transformer without a voltage switch: one region only. */
 export const transformerMains: Pick<MainsNeed, 'volts' | 'hz'> = {
   volts: [[220, 240]],

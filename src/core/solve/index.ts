@@ -5,4 +5,5 @@ export { type IsolateProposal, proposeIsolation } from './isolate';
 export type { MipSolver } from '../optimum/mip';
 export { type FigureChange, type OrderMove, type OrderProposal, proposeOrder } from './order';
 export type { Progress } from './step';
-export { type OnePress, proposeOnePress } from './one-press';
+export { proposeOnePress } from './one-press';
+export { type OnePress } from './press-ways';

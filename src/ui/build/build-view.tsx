@@ -7,7 +7,7 @@ import { ChecklistView } from './checklist-view';
 import { GearView } from './gear-view';
 import { LeadsView } from './leads-view';
 import { PowerView } from './power/power-view';
-import { RackView } from './rack-view';
+import { RackView } from './rack/rack-view';
 import { StageView } from './stage-view';
 
 // The book brings the writers of drawings with it; they are fetched when it is opened.

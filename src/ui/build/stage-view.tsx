@@ -22,6 +22,22 @@ const nameIn = (rig: Rig, id: string): string =>
   rig.devices.find((d) => d.id === id)?.name ??
   id;
 
+/** What the arrow keys move a thing by, in metres. */
+const STEPS: Record<string, [number, number]> = {
+  ArrowLeft: [-0.1, 0],
+  ArrowRight: [0.1, 0],
+  ArrowUp: [0, -0.1],
+  ArrowDown: [0, 0.1],
+};
+
+/** A stage with one thing moved, to the nearest 10 cm and never off the stage. */
+function shiftedBy(from: Stage, id: string, dx: number, dy: number): Stage {
+  const step = (v: number, most: number) => Math.round(Math.max(0, Math.min(most, v)) * 10) / 10;
+  const move = <T extends { id: string; x: number; y: number }>(s: T): T =>
+    s.id === id ? { ...s, x: step(s.x + dx, from.width), y: step(s.y + dy, from.depth) } : s;
+  return { ...from, spots: from.spots.map(move), marks: from.marks.map(move) };
+}
+
 /**
  * The stage from above, from which leads between boards, racks and amplifiers get their lengths;
  * and the input list for the house.
@@ -29,7 +45,6 @@ const nameIn = (rig: Rig, id: string): string =>
 export function StageView() {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
-  const report = useRig((s) => s.report);
   const [selected, select] = useState<string | null>(null);
   const [words, setWords] = useState('');
   const [moved, setMoved] = useState<Stage | null>(null);
@@ -43,13 +58,7 @@ export function StageView() {
     ...(rig.racks ?? []),
     ...rig.devices.filter((d) => d.host === undefined && !d.at && !d.rack && d.place !== 'house'),
   ].filter((x) => !on.has(x.id));
-  const shifted = (id: string, dx: number, dy: number): Stage => {
-    const step = (v: number, most: number) => Math.round(Math.max(0, Math.min(most, v)) * 10) / 10;
-    const move = <T extends { id: string; x: number; y: number }>(s: T): T =>
-      s.id === id ? { ...s, x: step(s.x + dx, stage.width), y: step(s.y + dy, stage.depth) } : s;
-    const from = rig.stage ?? USUAL;
-    return { ...from, spots: from.spots.map(move), marks: from.marks.map(move) };
-  };
+  const shifted = (id: string, dx: number, dy: number) => shiftedBy(rig.stage ?? USUAL, id, dx, dy);
   const drop = (id: string) =>
     set({
       spots: stage.spots.filter((s) => s.id !== id),
@@ -57,13 +66,8 @@ export function StageView() {
     });
   const onKey = (e: KeyboardEvent) => {
     if (!selected || e.ctrlKey || e.metaKey || e.altKey) return;
-    const way: Record<string, [number, number]> = {
-      ArrowLeft: [-0.1, 0],
-      ArrowRight: [0.1, 0],
-      ArrowUp: [0, -0.1],
-      ArrowDown: [0, 0.1],
-    };
-    if (way[e.key]) edit({ edit: 'setStage', stage: shifted(selected, ...way[e.key]!) });
+    const by = STEPS[e.key];
+    if (by) edit({ edit: 'setStage', stage: shifted(selected, ...by) });
     else if (e.key === 'Delete' || e.key === 'Backspace') {
       drop(selected);
       select(null);
@@ -71,7 +75,6 @@ export function StageView() {
     e.preventDefault();
     e.stopPropagation();
   };
-  const lines = inputList(rig, report.sounds);
   return (
     <div className="board" data-place="stage">
       <div className="board-main">
@@ -97,28 +100,45 @@ export function StageView() {
           }}
         />
       </div>
-      <aside className="board-side scroll">
-        <h3 className="common-gap">On the stage</h3>
-        {stage.spots.length === 0 && (
-          <div className="empty">
-            Nothing yet. Put the board, the rack and the amplifiers where they stand: the leads
-            between them then get their lengths.
-          </div>
-        )}
-        {[
-          ...stage.spots.map((s) => ({ ...s, name: nameIn(rig, s.id) })),
-          ...stage.marks.map((m) => ({ ...m, name: m.words })),
-        ].map((s) => (
-          <SpotLine key={s.id} s={s} selected={selected} select={select} drop={drop} />
-        ))}
-        <h3 className="stage-view-gap">Inputs for the house and the monitors</h3>
-        <InputLines lines={lines} />
-        <p className="faint common-text-2">
-          Metres from the rear left corner. Leads are taken to run along the edges: metres across
-          plus metres up or down the stage.
-        </p>
-      </aside>
+      <StageSide stage={stage} selected={selected} select={select} drop={drop} />
     </div>
+  );
+}
+
+/** What stands where, and what the house and the monitors get. */
+function StageSide({
+  stage,
+  ...line
+}: {
+  stage: Stage;
+  selected: string | null;
+  select: Dispatch<SetStateAction<string | null>>;
+  drop: (id: string) => Outcome<Rig>;
+}) {
+  const rig = useDocument();
+  const report = useRig((s) => s.report);
+  return (
+    <aside className="board-side scroll">
+      <h3 className="common-gap">On the stage</h3>
+      {stage.spots.length === 0 && (
+        <div className="empty">
+          Nothing yet. Put the board, the rack and the amplifiers where they stand: the leads
+          between them then get their lengths.
+        </div>
+      )}
+      {[
+        ...stage.spots.map((s) => ({ ...s, name: nameIn(rig, s.id) })),
+        ...stage.marks.map((m) => ({ ...m, name: m.words })),
+      ].map((s) => (
+        <SpotLine key={s.id} s={s} {...line} />
+      ))}
+      <h3 className="stage-view-gap">Inputs for the house and the monitors</h3>
+      <InputLines lines={inputList(rig, report.sounds)} />
+      <p className="faint common-text-2">
+        Metres from the rear left corner. Leads are taken to run along the edges: metres across plus
+        metres up or down the stage.
+      </p>
+    </aside>
   );
 }
 

@@ -23,7 +23,6 @@ function ticksFor(until: number): number[] {
  * when it was told until it is in place.
  */
 export function BusTimeline({ change }: { change: Change }) {
-  const rig = useDocument();
   const leads = [
     ...new Set(
       change.traffic.sent.filter((s) => s.message.type !== 'clock').map((s) => `${s.lead}>${s.to}`),
@@ -41,13 +40,6 @@ export function BusTimeline({ change }: { change: Change }) {
   const height = SIZE.top + rows * SIZE.row + 8;
   const y = (row: number) => SIZE.top + row * SIZE.row;
   if (!rows) return null;
-  const leadWords = (key: string) => {
-    const [id, to] = key.split('>');
-    const l = rig.leads.find((q) => q.id === id);
-    return l
-      ? `${nameOf(rig, to === l.to.device ? l.from.device : l.to.device)} → ${nameOf(rig, to!)}`
-      : key;
-  };
   return (
     <svg
       className="timeline bus-timeline-width"
@@ -69,44 +61,7 @@ export function BusTimeline({ change }: { change: Change }) {
         </g>
       ))}
       {leads.map((key, i) => (
-        <g key={key}>
-          <text x={4} y={y(i) + 15} fontSize={12} fill="var(--ink)">
-            <title>
-              {endWords(
-                rig,
-                rig.leads.find((l) => l.id === key.split('>')[0])?.from ?? { device: '', jack: '' },
-              )}
-            </title>
-            {leadWords(key)}
-          </text>
-          <line
-            x1={SIZE.left}
-            x2={WIDTH - SIZE.right}
-            y1={y(i) + 11}
-            y2={y(i) + 11}
-            stroke="var(--rule)"
-          />
-          {change.traffic.sent
-            .filter((s) => `${s.lead}>${s.to}` === key && s.start <= until)
-            .map((s, k) => {
-              const w = Math.max(1.5, x(s.end) - x(s.start) - 1);
-              return s.message.type === 'clock' ? (
-                <line
-                  key={k}
-                  x1={x(s.start)}
-                  x2={x(s.start)}
-                  y1={y(i) + 2}
-                  y2={y(i) + 20}
-                  stroke="var(--faint)"
-                  strokeWidth={1.5}
-                >
-                  <title>{`clock, ${fixed(s.start, 2)} ms`}</title>
-                </line>
-              ) : (
-                <SentMessage key={k} x={x} s={s} y={y} i={i} w={w} />
-              );
-            })}
-        </g>
+        <LeadRow key={key} lead={key} x={x} y={y} i={i} change={change} until={until} />
       ))}
       {devices.map((id, n) => {
         const row = leads.length + n;
@@ -115,6 +70,64 @@ export function BusTimeline({ change }: { change: Change }) {
         return <Landings key={id} id={id} y={y} row={row} mine={mine} x={x} last={last} />;
       })}
     </svg>
+  );
+}
+
+/** What one lead carries towards one device; `lead` is the id of the lead, ">" and the device. */
+function LeadRow({
+  lead,
+  x,
+  y,
+  i,
+  change,
+  until,
+}: {
+  lead: string;
+  x: (ms: number) => number;
+  y: (row: number) => number;
+  i: number;
+  change: Change;
+  until: number;
+}) {
+  const rig = useDocument();
+  const [id, to] = lead.split('>');
+  const l = rig.leads.find((q) => q.id === id);
+  return (
+    <g>
+      <text x={4} y={y(i) + 15} fontSize={12} fill="var(--ink)">
+        <title>{endWords(rig, l?.from ?? { device: '', jack: '' })}</title>
+        {l
+          ? `${nameOf(rig, to === l.to.device ? l.from.device : l.to.device)} → ${nameOf(rig, to!)}`
+          : lead}
+      </text>
+      <line
+        x1={SIZE.left}
+        x2={WIDTH - SIZE.right}
+        y1={y(i) + 11}
+        y2={y(i) + 11}
+        stroke="var(--rule)"
+      />
+      {change.traffic.sent
+        .filter((s) => `${s.lead}>${s.to}` === lead && s.start <= until)
+        .map((s, k) => {
+          const w = Math.max(1.5, x(s.end) - x(s.start) - 1);
+          return s.message.type === 'clock' ? (
+            <line
+              key={k}
+              x1={x(s.start)}
+              x2={x(s.start)}
+              y1={y(i) + 2}
+              y2={y(i) + 20}
+              stroke="var(--faint)"
+              strokeWidth={1.5}
+            >
+              <title>{`clock, ${fixed(s.start, 2)} ms`}</title>
+            </line>
+          ) : (
+            <SentMessage key={k} x={x} s={s} y={y} i={i} w={w} />
+          );
+        })}
+    </g>
   );
 }
 

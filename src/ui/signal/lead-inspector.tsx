@@ -55,6 +55,34 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
         }
       />
       <LeadMeasures lead={lead} />
+      <LeadTraits lead={lead} />
+      <CommitText
+        mt={4}
+        label="Label"
+        value={lead.label}
+        onCommit={(label = '') => edit({ edit: 'setLead', lead: lead.id, label })}
+      />
+      <Group gap={6} mt={10}>
+        <Button size="compact-sm" onClick={onInsert}>
+          Insert a device (I)
+        </Button>
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={() => edit({ edit: 'disconnect', lead: lead.id })}
+        >
+          Disconnect
+        </Button>
+      </Group>
+    </div>
+  );
+}
+
+/** What only some types of lead have: a cross-section, a colour of conductors, crossed or lifted ends. */
+function LeadTraits({ lead }: { lead: Lead }) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <>
       {lead.type === 'speaker' && (
         <Measure
           label="Cross-section, mm²"
@@ -86,25 +114,7 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
           }
         />
       )}
-      <CommitText
-        mt={4}
-        label="Label"
-        value={lead.label}
-        onCommit={(label = '') => edit({ edit: 'setLead', lead: lead.id, label })}
-      />
-      <Group gap={6} mt={10}>
-        <Button size="compact-sm" onClick={onInsert}>
-          Insert a device (I)
-        </Button>
-        <Button
-          size="compact-sm"
-          variant="default"
-          onClick={() => edit({ edit: 'disconnect', lead: lead.id })}
-        >
-          Disconnect
-        </Button>
-      </Group>
-    </div>
+    </>
   );
 }
 

@@ -20,23 +20,19 @@ export interface Looking {
   quiet: boolean;
 }
 
-interface Props {
+interface Looks {
   looking: Looking;
+  onLook: (change: Partial<Looking>) => void;
+}
+
+interface Props extends Looks {
   hosts: string[];
   quiet: string[];
-  onLook: (change: Partial<Looking>) => void;
   onPropose: () => void;
 }
 
 /** The row of controls over the walk. */
 export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
-  const rig = useDocument();
-  const sound = useRig((s) => s.sound);
-  const isSource = (id: string) =>
-    kindOf(sure(rig.devices.find((d) => d.id === id)).kind).job === 'instrument';
-  const ends = rig.devices.filter(
-    (d) => kindOf(d.kind).job === 'instrument' || kindOf(d.kind).destination,
-  );
   return (
     <div className="walk-tools" role="group" aria-label="How the walk is looked at">
       <SegmentedControl
@@ -51,63 +47,9 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
       />
       {looking.pane === 'walk' && (
         <>
-          <Select
-            size="xs"
-            w={168}
-            clearable
-            searchable
-            placeholder="Follow: all ways"
-            aria-label="Follow one source or destination"
-            value={looking.follow}
-            onChange={(follow) => onLook({ follow })}
-            data={[
-              {
-                group: 'From',
-                items: ends
-                  .filter((d) => isSource(d.id))
-                  .map((d) => ({ value: d.id, label: `from ${d.name}` })),
-              },
-              {
-                group: 'To',
-                items: ends
-                  .filter((d) => !isSource(d.id))
-                  .map((d) => ({ value: d.id, label: `to ${d.name}` })),
-              },
-            ].filter((g) => g.items.length)}
-          />
-          <Select
-            size="xs"
-            w={168}
-            clearable
-            searchable
-            placeholder="Compare with …"
-            aria-label="Compare with another sound"
-            value={looking.compare === sound ? null : looking.compare}
-            onChange={(compare) => onLook({ compare })}
-            data={rig.sounds
-              .filter((s) => s.id !== sound)
-              .map((s) => ({ value: s.id, label: `against ${s.name}` }))}
-          />
-          {hosts.map((h) => {
-            const isFolded = looking.folded.includes(h);
-            return (
-              <Button
-                key={h}
-                size="compact-xs"
-                variant={isFolded ? 'filled' : 'default'}
-                aria-pressed={isFolded}
-                onClick={() =>
-                  onLook({
-                    folded: isFolded
-                      ? looking.folded.filter((x) => x !== h)
-                      : [...looking.folded, h],
-                  })
-                }
-              >
-                {isFolded ? 'Unfold' : 'Fold'} {nameOf(rig, h)}
-              </Button>
-            );
-          })}
+          <Follow looking={looking} onLook={onLook} />
+          <Compare looking={looking} onLook={onLook} />
+          <Folds looking={looking} hosts={hosts} onLook={onLook} />
           {quiet.length > 0 && (
             <Button
               size="compact-xs"
@@ -125,4 +67,84 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
       </Button>
     </div>
   );
+}
+
+/** One source or destination whose ways alone are shown. */
+function Follow({ looking, onLook }: Looks) {
+  const rig = useDocument();
+  const isSource = (id: string) =>
+    kindOf(sure(rig.devices.find((d) => d.id === id)).kind).job === 'instrument';
+  const ends = rig.devices.filter(
+    (d) => kindOf(d.kind).job === 'instrument' || kindOf(d.kind).destination,
+  );
+  return (
+    <Select
+      size="xs"
+      w={168}
+      clearable
+      searchable
+      placeholder="Follow: all ways"
+      aria-label="Follow one source or destination"
+      value={looking.follow}
+      onChange={(follow) => onLook({ follow })}
+      data={[
+        {
+          group: 'From',
+          items: ends
+            .filter((d) => isSource(d.id))
+            .map((d) => ({ value: d.id, label: `from ${d.name}` })),
+        },
+        {
+          group: 'To',
+          items: ends
+            .filter((d) => !isSource(d.id))
+            .map((d) => ({ value: d.id, label: `to ${d.name}` })),
+        },
+      ].filter((g) => g.items.length)}
+    />
+  );
+}
+
+/** Another sound beside the one that is played. */
+function Compare({ looking, onLook }: Looks) {
+  const rig = useDocument();
+  const sound = useRig((s) => s.sound);
+  return (
+    <Select
+      size="xs"
+      w={168}
+      clearable
+      searchable
+      placeholder="Compare with …"
+      aria-label="Compare with another sound"
+      value={looking.compare === sound ? null : looking.compare}
+      onChange={(compare) => onLook({ compare })}
+      data={rig.sounds
+        .filter((s) => s.id !== sound)
+        .map((s) => ({ value: s.id, label: `against ${s.name}` }))}
+    />
+  );
+}
+
+/** A button for each host: what is inside it is shown or folded away. */
+function Folds({ looking, hosts, onLook }: Looks & { hosts: string[] }) {
+  const rig = useDocument();
+  return hosts.map((h) => {
+    const isFolded = looking.folded.includes(h);
+    return (
+      <Button
+        key={h}
+        size="compact-xs"
+        variant={isFolded ? 'filled' : 'default'}
+        aria-pressed={isFolded}
+        onClick={() =>
+          onLook({
+            folded: isFolded ? looking.folded.filter((x) => x !== h) : [...looking.folded, h],
+          })
+        }
+      >
+        {isFolded ? 'Unfold' : 'Fold'} {nameOf(rig, h)}
+      </Button>
+    );
+  });
 }

@@ -138,6 +138,19 @@ function LadderTable({ rungs, level }: { rungs: Rung[]; level: (v: number | null
   );
 }
 
+/** Saturation at three touches, in percent. */
+const BARS = [
+  { dataKey: 'soft', name: 'saturation, soft', fill: 'var(--tape)', stroke: 'var(--tape-edge)' },
+  { dataKey: 'normal', name: 'saturation, normal', fill: 'var(--tape-edge)' },
+  { dataKey: 'hard', name: 'saturation, hard', fill: 'var(--faint)' },
+];
+
+/** Level and idle noise, in dBu. */
+const LINES = [
+  { dataKey: 'level', name: 'level', strokeWidth: 2.5 },
+  { dataKey: 'noise', name: 'idle noise', strokeDasharray: '3 4' },
+];
+
 /** The ladder drawn: how hot each sound is and how much it distorts. */
 function LadderChart({
   rungs,
@@ -193,44 +206,18 @@ function LadderChart({
             wrapperStyle={{ fontSize: 12 }}
             formatter={(name) => <span className="common-text-4">{name}</span>}
           />
-          <Bar
-            yAxisId="thd"
-            dataKey="soft"
-            name="saturation, soft"
-            fill="var(--tape)"
-            stroke="var(--tape-edge)"
-            isAnimationActive={false}
-          />
-          <Bar
-            yAxisId="thd"
-            dataKey="normal"
-            name="saturation, normal"
-            fill="var(--tape-edge)"
-            isAnimationActive={false}
-          />
-          <Bar
-            yAxisId="thd"
-            dataKey="hard"
-            name="saturation, hard"
-            fill="var(--faint)"
-            isAnimationActive={false}
-          />
-          <Line
-            yAxisId="level"
-            dataKey="level"
-            name="level"
-            stroke="var(--ink)"
-            strokeWidth={2.5}
-            isAnimationActive={false}
-          />
-          <Line
-            yAxisId="level"
-            dataKey="noise"
-            name="idle noise"
-            stroke="var(--ink)"
-            strokeDasharray="3 4"
-            isAnimationActive={false}
-          />
+          {BARS.map((b) => (
+            <Bar key={b.dataKey} yAxisId="thd" isAnimationActive={false} {...b} />
+          ))}
+          {LINES.map((l) => (
+            <Line
+              key={l.dataKey}
+              yAxisId="level"
+              stroke="var(--ink)"
+              isAnimationActive={false}
+              {...l}
+            />
+          ))}
         </ComposedChart>
       </ResponsiveContainer>
     </div>

@@ -83,56 +83,90 @@ const updated = (report: Report, update: ReportUpdate): Report => {
   };
 };
 
+type Get = () => RigState;
+type Set = (part: Partial<RigState>) => void;
+
+/** The sound of that id, or the first where a document has it no more. */
+const soundIn = (rig: Rig, sound: string): string =>
+  rig.sounds.some((s) => s.id === sound) ? sound : (rig.sounds[0]?.id ?? sound);
+
+/** Asks the worker for figures, of what changed or of all, and takes them into the store. */
+function figuring(set: Set, get: Get) {
+  const take = (report: Promise<ReportUpdate>) =>
+    void report.then(
+      (u) =>
+        set({ report: updated({ sounds: [], promises: [], findings: [] }, u), isBehind: false }),
+      () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }),
+    );
+  const reopen = () => {
+    const opened = get().door?.ask('open', { rig: get().history.rig });
+    if (opened) take(opened);
+  };
+  const patch = (patches: Patch[]) => {
+    get()
+      .door?.ask('patch', { patches })
+      .then((u) => set({ report: updated(get().report, u) }), reopen);
+  };
+  return { take, reopen, patch };
+}
+
+/** Changes the document: by edits, back, and forward again. */
+function changing(set: Set, get: Get, { reopen, patch }: ReturnType<typeof figuring>) {
+  const move = (next: History, words: string) => {
+    const { history, sound } = get();
+    if (next === history) return;
+    set({
+      history: next,
+      lastEdit: { rig: next.rig, words },
+      notice: null,
+      sound: soundIn(next.rig, sound),
+    });
+  };
+  const gone = (step: Gone | undefined, did: string, done: string) => {
+    if (!step) return;
+    const { history } = get();
+    const [clash] = step.blocked;
+    if (clash) {
+      const { what } = clashWords(history.rig, history.rig, clash);
+      return set({
+        history: step.history,
+        notice: `“${step.words}” can no longer be ${done}: somebody changed it since (${what}).`,
+      });
+    }
+    move(step.history, `${did}: ${step.words}`);
+    if (step.patches) patch(step.patches);
+    else reopen();
+  };
+  const edit: RigState['edit'] = (edits, words) => {
+    const list = Array.isArray(edits) ? edits : [edits];
+    const { history } = get();
+    const applied = applyEdits(history.rig, list);
+    if (!applied.ok) {
+      set({ notice: applied.problems.map((p) => p.what).join(' ') });
+      return applied;
+    }
+    if (applied.value.patches.length === 0) return { ok: true, value: history.rig };
+    const said = words ?? list.map((e) => editWords(history.rig, e)).join(', ');
+    move(record(history, applied.value, said), said);
+    patch(applied.value.patches);
+    return { ok: true, value: applied.value.rig };
+  };
+  return {
+    edit,
+    undo: () => gone(undo(get().history), 'undid', 'taken back'),
+    redo: () => gone(redo(get().history), 'did again', 'done again'),
+  };
+}
+
 /** Makes the store of one opened rig, with figures that may still be of an earlier revision. */
 export function createRigStore(rig: Rig, report: Report, isBehind = false) {
   return createStore<RigState>((set, get) => {
-    const patchReport = (patches: Patch[]) => {
-      get()
-        .door?.ask('patch', { patches })
-        .then((u) => set({ report: updated(get().report, u) }), reopen);
-    };
-    const take = (report: Promise<ReportUpdate>) =>
-      void report.then(
-        (u) =>
-          set({ report: updated({ sounds: [], promises: [], findings: [] }, u), isBehind: false }),
-        () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }),
-      );
-    const reopen = () => {
-      const opened = get().door?.ask('open', { rig: get().history.rig });
-      if (opened) take(opened);
-    };
-    const move = (next: History, words: string) => {
-      const { history, sound } = get();
-      if (next === history) return;
-      set({
-        history: next,
-        lastEdit: { rig: next.rig, words },
-        notice: null,
-        sound: next.rig.sounds.some((s) => s.id === sound)
-          ? sound
-          : (next.rig.sounds[0]?.id ?? sound),
-      });
-    };
-    const gone = (step: Gone | undefined, did: string, done: string) => {
-      if (!step) return;
-      const { history } = get();
-      const [clash] = step.blocked;
-      if (clash) {
-        const { what } = clashWords(history.rig, history.rig, clash);
-        return set({
-          history: step.history,
-          notice: `“${step.words}” can no longer be ${done}: somebody changed it since (${what}).`,
-        });
-      }
-      move(step.history, `${did}: ${step.words}`);
-      if (step.patches) patchReport(step.patches);
-      else reopen();
-    };
+    const figures = figuring(set, get);
     return {
       history: startHistory(rig),
       report,
       isBehind,
-      sound: rig.sounds[0]?.id ?? 'as-it-stands',
+      sound: soundIn(rig, 'as-it-stands'),
       selection: null,
       save: { state: 'saved' },
       notice: null,
@@ -144,44 +178,24 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       others: [],
       revision: 0,
       door: null,
-      edit: (edits, words) => {
-        const list = Array.isArray(edits) ? edits : [edits];
-        const { history } = get();
-        const applied = applyEdits(history.rig, list);
-        if (!applied.ok) {
-          set({ notice: applied.problems.map((p) => p.what).join(' ') });
-          return applied;
-        }
-        if (applied.value.patches.length === 0) return { ok: true, value: history.rig };
-        const said = words ?? list.map((e) => editWords(history.rig, e)).join(', ');
-        move(record(history, applied.value, said), said);
-        patchReport(applied.value.patches);
-        return { ok: true, value: applied.value.rig };
-      },
-      undo: () => gone(undo(get().history), 'undid', 'taken back'),
-      redo: () => gone(redo(get().history), 'did again', 'done again'),
+      ...changing(set, get, figures),
       setSound: (sound) => set({ sound }),
       select: (selection) => set({ selection }),
       setNotice: (notice) => set({ notice }),
-      takeOver: (why, report) => {
+      takeOver: (why, taken) => {
         set({ notice: `The analysis was started again: ${why}. Nothing is lost.` });
-        take(report);
+        figures.take(taken);
       },
       setSave: (save) => set({ save }),
       setUnits: (units) => set({ units }),
       openFindings: (findingsOpen) => set({ findingsOpen }),
       adopt: (next) => {
-        set({
-          history: onTop(get().history, next),
-          sound: next.sounds.some((s) => s.id === get().sound)
-            ? get().sound
-            : (next.sounds[0]?.id ?? ''),
-        });
-        reopen();
+        set({ history: onTop(get().history, next), sound: soundIn(next, get().sound) });
+        figures.reopen();
       },
       setDoor: (door) => {
         set({ door });
-        reopen();
+        figures.reopen();
       },
     };
   });

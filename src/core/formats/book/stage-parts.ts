@@ -1,5 +1,7 @@
 import { endWords, jackOf } from '../../rig/find';
-import { boardSvg, rackSvg, stageSvg } from '../build-svg';
+import { boardSvg } from '../board-svg';
+import { rackSvg } from '../rack-svg';
+import { stageSvg } from '../stage-svg';
 import { type Block, table, words, heading } from './blocks';
 import { mountedIn, panelPlan, rackSums } from '../../build';
 import type { PartMaker } from './part';

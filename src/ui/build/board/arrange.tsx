@@ -32,6 +32,7 @@ export function Arrange({
   const [also, setAlso] = useState(false);
   const [asked, setAsked] = useState<Rig | null>(null);
   const proposed = work.state === 'done' ? work.answer : null;
+  const best = work.state === 'working' ? work.best : undefined;
   const take = (edits: Edit[]) => {
     if (edit(edits, `arranged ${board.name}`).ok) {
       cancel();
@@ -67,22 +68,11 @@ export function Arrange({
         )}
       </Group>
       {work.state === 'working' && (
-        <div role="status" className="arrange-gap">
-          <Progress value={100 * work.share} aria-label="How far it is" />
-          <div className="common-text-2">
-            {Math.round(100 * work.share)} %: {work.words}
-          </div>
-          {work.best && asked === rig && (
-            <Button
-              size="compact-xs"
-              variant="default"
-              mt={4}
-              onClick={() => take(work.best!.edits)}
-            >
-              Take the best so far
-            </Button>
-          )}
-        </div>
+        <HowFar
+          share={work.share}
+          words={work.words}
+          onBest={best && asked === rig ? () => take(best.edits) : undefined}
+        />
       )}
       {work.state === 'failed' && (
         <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
@@ -109,6 +99,31 @@ export function Arrange({
         </div>
       )}
     </section>
+  );
+}
+
+/** How far the search is; the best so far can be taken at any time. */
+function HowFar({
+  share,
+  words,
+  onBest,
+}: {
+  share: number;
+  words: string;
+  onBest: (() => void) | undefined;
+}) {
+  return (
+    <div role="status" className="arrange-gap">
+      <Progress value={100 * share} aria-label="How far it is" />
+      <div className="common-text-2">
+        {Math.round(100 * share)} %: {words}
+      </div>
+      {onBest && (
+        <Button size="compact-xs" variant="default" mt={4} onClick={onBest}>
+          Take the best so far
+        </Button>
+      )}
+    </div>
   );
 }
 

@@ -18,7 +18,18 @@ export function SheetFields(sheets: Sheets) {
   );
 }
 
-function WhatItDoes({ candidates, onChange: set }: Sheets) {
+function WhatItDoes(sheets: Sheets) {
+  return (
+    <>
+      <FootRows {...sheets} />
+      <SendsRow {...sheets} />
+      <DisplayRow {...sheets} />
+    </>
+  );
+}
+
+/** What a foot finds on it: switches, pedals, jacks for more of them. */
+function FootRows({ candidates, onChange: set }: Sheets) {
   return (
     <>
       <FieldsRow
@@ -62,61 +73,71 @@ function WhatItDoes({ candidates, onChange: set }: Sheets) {
           </Group>
         )}
       />
-      <FieldsRow
-        label="Sends"
-        each={candidates}
-        cell={(c) => (
-          <Group gap={8}>
-            {SENDS.map((s) => (
-              <Checkbox
-                key={s}
-                size="xs"
-                label={s}
-                checked={c.sends.includes(s)}
-                onChange={(e) =>
-                  set(c, {
-                    sends: e.currentTarget.checked
-                      ? [...c.sends, s]
-                      : c.sends.filter((x) => x !== s),
-                  })
-                }
-              />
-            ))}
-          </Group>
-        )}
-      />
-      <FieldsRow
-        label="Hears back, labels, letters"
-        each={candidates}
-        cell={(c) => (
-          <Group gap={6} wrap="nowrap">
-            <Checkbox
-              size="xs"
-              aria-label={`${c.name} hears back`}
-              checked={c.twoWay ?? false}
-              onChange={(e) => set(c, { twoWay: e.currentTarget.checked })}
-            />
-            <Select
-              size="xs"
-              w={84}
-              aria-label={`Labels of ${c.name}`}
-              data={['screen', 'tape']}
-              value={c.labels ?? null}
-              placeholder="?"
-              onChange={(v) => set(c, { labels: (v as Candidate['labels']) ?? undefined })}
-            />
-            <CommitNumber
-              w={62}
-              aria-label={`Letters of ${c.name}`}
-              min={0}
-              max={80}
-              value={c.letters}
-              onCommit={(letters) => set(c, { letters })}
-            />
-          </Group>
-        )}
-      />
     </>
+  );
+}
+
+/** The sorts of messages that it sends. */
+function SendsRow({ candidates, onChange: set }: Sheets) {
+  return (
+    <FieldsRow
+      label="Sends"
+      each={candidates}
+      cell={(c) => (
+        <Group gap={8}>
+          {SENDS.map((s) => (
+            <Checkbox
+              key={s}
+              size="xs"
+              label={s}
+              checked={c.sends.includes(s)}
+              onChange={(e) =>
+                set(c, {
+                  sends: e.currentTarget.checked ? [...c.sends, s] : c.sends.filter((x) => x !== s),
+                })
+              }
+            />
+          ))}
+        </Group>
+      )}
+    />
+  );
+}
+
+/** What it shows: what it hears back, and how its switches are labelled. */
+function DisplayRow({ candidates, onChange: set }: Sheets) {
+  return (
+    <FieldsRow
+      label="Hears back, labels, letters"
+      each={candidates}
+      cell={(c) => (
+        <Group gap={6} wrap="nowrap">
+          <Checkbox
+            size="xs"
+            aria-label={`${c.name} hears back`}
+            checked={c.twoWay ?? false}
+            onChange={(e) => set(c, { twoWay: e.currentTarget.checked })}
+          />
+          <Select
+            size="xs"
+            w={84}
+            aria-label={`Labels of ${c.name}`}
+            data={['screen', 'tape']}
+            value={c.labels ?? null}
+            placeholder="?"
+            onChange={(v) => set(c, { labels: (v as Candidate['labels']) ?? undefined })}
+          />
+          <CommitNumber
+            w={62}
+            aria-label={`Letters of ${c.name}`}
+            min={0}
+            max={80}
+            value={c.letters}
+            onCommit={(letters) => set(c, { letters })}
+          />
+        </Group>
+      )}
+    />
   );
 }
 

@@ -16,6 +16,11 @@ interface Moves {
   onRemove: () => void;
 }
 
+interface Changed {
+  section: Section;
+  onChange: (change: Partial<Section>) => void;
+}
+
 /** One section as a row of fields. */
 export function SectionRow({
   section: s,
@@ -25,18 +30,15 @@ export function SectionRow({
   meter,
   onChange: set,
   ...moves
-}: Moves & {
-  section: Section;
-  i: number;
-  cue: ReturnType<typeof cueSheet>[number];
-  /** The tempo that it begins with. */
-  bpm: number;
-  /** The meter of the song. */
-  meter: Meter | undefined;
-  onChange: (change: Partial<Section>) => void;
-}) {
-  const rig = useDocument();
-  const setSound = useRig((s) => s.setSound);
+}: Moves &
+  Changed & {
+    i: number;
+    cue: ReturnType<typeof cueSheet>[number];
+    /** The tempo that it begins with. */
+    bpm: number;
+    /** The meter of the song. */
+    meter: Meter | undefined;
+  }) {
   return (
     <tr data-section={s.id}>
       <td>{cue.bar}</td>
@@ -62,33 +64,10 @@ export function SectionRow({
         />
       </td>
       <td>
-        <Select
-          size="xs"
-          w={74}
-          aria-label={`Meter of ${s.name}`}
-          clearable={s.meter !== undefined}
-          placeholder={meterWords(meter)}
-          data={METERS}
-          value={s.meter ? meterWords(s.meter) : null}
-          onChange={(v) => set({ meter: v ? meterOf(v) : undefined })}
-        />
+        <MeterChoice section={s} meter={meter} onChange={set} />
       </td>
       <td>
-        <Select
-          size="xs"
-          w={140}
-          searchable
-          aria-label={`Sound of ${s.name}`}
-          data={rig.sounds.map((x) => ({ value: x.id, label: x.name }))}
-          value={rig.sounds.some((x) => x.id === s.sound) ? s.sound : null}
-          placeholder={`"${s.sound}" is gone`}
-          allowDeselect={false}
-          onChange={(v) => {
-            if (!v) return;
-            set({ sound: v });
-            setSound(v);
-          }}
-        />
+        <SoundChoice section={s} onChange={set} />
       </td>
       <td>
         <TempoField
@@ -111,6 +90,45 @@ export function SectionRow({
         <SectionMoves name={s.name} {...moves} />
       </td>
     </tr>
+  );
+}
+
+/** The meter of its own, or none: that of the song then holds. */
+function MeterChoice({ section: s, meter, onChange: set }: Changed & { meter: Meter | undefined }) {
+  return (
+    <Select
+      size="xs"
+      w={74}
+      aria-label={`Meter of ${s.name}`}
+      clearable={s.meter !== undefined}
+      placeholder={meterWords(meter)}
+      data={METERS}
+      value={s.meter ? meterWords(s.meter) : null}
+      onChange={(v) => set({ meter: v ? meterOf(v) : undefined })}
+    />
+  );
+}
+
+/** The sound that it calls; the figures on screen follow. */
+function SoundChoice({ section: s, onChange: set }: Changed) {
+  const rig = useDocument();
+  const setSound = useRig((x) => x.setSound);
+  return (
+    <Select
+      size="xs"
+      w={140}
+      searchable
+      aria-label={`Sound of ${s.name}`}
+      data={rig.sounds.map((x) => ({ value: x.id, label: x.name }))}
+      value={rig.sounds.some((x) => x.id === s.sound) ? s.sound : null}
+      placeholder={`"${s.sound}" is gone`}
+      allowDeselect={false}
+      onChange={(v) => {
+        if (!v) return;
+        set({ sound: v });
+        setSound(v);
+      }}
+    />
   );
 }
 
