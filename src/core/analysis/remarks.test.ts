@@ -166,22 +166,59 @@ describe('room', () => {
   });
 });
 
-describe('hiss between notes', () => {
-  const chain = (gate: boolean) =>
-    chainOf([
-      'guitar-single-coil',
+describe('what is heard between notes', () => {
+  /** Coils far from any transformer: what is heard of them is their hiss. */
+  const still = own({ humDbu: -120 });
+  const chain = (
+    guitar: [string, Partial<Device>] | string,
+    ...gates: [before: number | null, behind: number | null]
+  ) => {
+    const [before, behind] = gates.map((threshold): [string, Partial<Device>] => [
+      'gate',
+      threshold === null ? {} : { engaged: true, settings: { threshold } },
+    ]);
+    return chainOf([
+      guitar,
       ['drive-mid', { engaged: true }],
+      before!,
       ['drive-high', { engaged: true }],
-      ['gate', { engaged: gate, settings: { threshold: -30 } }],
+      behind!,
       LINE,
     ]);
+  };
   test('much gain hisses, and a gate behind it, tried, leaves it quiet', () => {
-    const f = found(chain(false), 'noise')!;
-    expect(f.fix!.words).toMatch(/^Put a gate behind /);
-    expect(found(cured(chain(false), 'noise'), 'noise')).toBeUndefined();
+    const rig = chain(['guitar-humbucker', still], null, null);
+    const f = found(rig, 'noise')!;
+    expect(f.what).toMatch(/ and the gain behind it hiss at /);
+    expect(f.fix!.words).toMatch(/^Put a gate behind Device \d, set to −\d\d\.0 dBu$/);
+    expect(found(cured(rig, 'noise'), 'noise')).toBeUndefined();
   });
   test('with a gate there nothing is said: what is left between notes counts, not what plays along', () =>
-    expect(found(chain(true), 'noise')).toBeUndefined());
+    expect(found(chain(['guitar-humbucker', still], null, -30), 'noise')).toBeUndefined());
+  test('coils hum, a single coil 20 dB more than a humbucker, and gain brings it up', () => {
+    const rig = chain('guitar-single-coil', null, null);
+    expect(found(rig, 'noise')!.what).toBe(
+      'The coils of Device 0 pick up hum, which the gain behind them makes heard at Device 5.',
+    );
+    const humAt = (kind: string) =>
+      analyse(
+        chainOf([[kind, own({ humDbu: kind === 'guitar-humbucker' ? -65 : -45 })], 'buffer', LINE]),
+      ).sounds[0]!.stations.find((s) => s.device === 'd0')!.output.idleNoiseDbu!;
+    // It loads and turns down as the playing does: stated, as that is, into 1 MΩ.
+    expect(humAt('guitar-humbucker')).toBeCloseTo(-65, 0);
+    expect(humAt('guitar-single-coil')).toBeCloseTo(-45, 0);
+  });
+  test('a gate that the hum keeps open is set over it, and under soft playing', () => {
+    const rig = chain('guitar-single-coil', -70, null);
+    const f = found(rig, 'noise')!;
+    expect(f.fix!.words).toMatch(/^Set the threshold of Device 2 to −\d\d\.0 dBu$/);
+    const there = analyse(rig).sounds[0]!.stations.find((s) => s.device === 'd2')!.input!;
+    const edit = f.fix!.edits[0]!;
+    const over = edit.edit === 'setSetting' ? Number(edit.value) : NaN;
+    expect(over).toBeGreaterThanOrEqual(there.idleNoiseDbu! + 6);
+    expect(over).toBeLessThanOrEqual(there.levelDbu!.soft - 10);
+    expect(found(cured(rig, 'noise'), 'noise')).toBeUndefined();
+  });
 });
 
 describe('levels at destinations', () => {

@@ -106,6 +106,6 @@ export const flyRig: Rig = flyBuilt({
     { id: 'tuner', type: 'tuner-hears', source: 'mando' },
     { id: 'silent', type: 'muted-silent', sounds: ['tune'] },
     { id: 'tails', type: 'tails-survive', from: 'drift', to: 'glass' },
-    { id: 'noise', type: 'noise-under', destination: 'house', db: 35 },
+    { id: 'noise', type: 'noise-under', destination: 'house', db: 30 },
   ],
 });

@@ -1,13 +1,24 @@
 import { kindOf } from '../kinds';
 import { freshId, idsOf } from '../rig/fresh-id';
-import type { Rig } from '../rig/schema';
+import type { Device, Rig } from '../rig/schema';
 import type { Fix } from './finding';
 
 /** A fix that puts a new device into a lead, switched on: bypassed it would cure nothing. */
-export function insertFix(rig: Rig, kind: string, name: string, lead: string, words: string): Fix {
+export function insertFix(
+  rig: Rig,
+  kind: string,
+  name: string,
+  lead: string,
+  words: string,
+  settings?: Device['settings'],
+): Fix {
   const id = freshId(name, idsOf(rig.devices));
   const { alwaysOn, startsEngaged } = kindOf(kind);
-  const device = { id, kind, name, ...(!alwaysOn && !startsEngaged && { engaged: true }) };
+  const device = {
+    ...{ id, kind, name },
+    ...(!alwaysOn && !startsEngaged && { engaged: true }),
+    ...(settings && { settings }),
+  };
   return { words, edits: [{ edit: 'insertInLead', lead, device, newLeads: twoLeads(rig, id) }] };
 }
 

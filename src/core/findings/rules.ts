@@ -123,6 +123,7 @@ export const RULES = {
   'control-cc': rule('a control change that nothing takes', 'fault'),
   'control-nothing': rule('a control that moves what is not there', 'fault'),
   sweep: rule('a crossfade that dips or swells', 'advice', 'caution'),
+  'control-same-way': rule('a range that was meant to be opposite', 'advice'),
   'control-twice': rule('two controls on one setting', 'caution'),
   // Messages.
   'midi-type': rule('a MIDI lead that carries nothing', 'fault'),

@@ -19,6 +19,7 @@ export const electricMandolin = defineKind({
     nF: 47,
     nominal: -26,
     peak: -9,
+    hum: -76,
     why: 'a small single coil over light double strings',
   }),
   parameters: guitarControls,

@@ -1,5 +1,5 @@
 import { defineKind } from './define';
-import { figure, pedalFigures, scaled, small, stage, through, throughJacks } from './parts';
+import { as, figure, pedalFigures, scaled, small, stage, through, throughJacks } from './parts';
 
 export const gateLoop = defineKind({
   id: 'gate-loop',
@@ -20,7 +20,7 @@ export const gateLoop = defineKind({
     ...pedalFigures(1e6, -100, 'a variable-gain amplifier with nothing to do most of the time'),
     figure('rangeDb', 'Shuts by', 'dB', 60, [0, 120], 'what a good gate takes away'),
   ],
-  parameters: [scaled('threshold', 'Threshold', -60, [-80, -20], 'dBu')],
+  parameters: [as('gate threshold', scaled('threshold', 'Threshold', -60, [-80, -20], 'dBu'))],
   through,
   loops: [{ id: 'loop', label: 'loop', send: ['send'], return: ['return'], opensAt: 'return' }],
   power: { volts: 9, milliamps: 30 },

@@ -1,5 +1,6 @@
 import { defineKind } from './define';
 import {
+  as,
   figure,
   pedalFigures,
   scaled,
@@ -25,7 +26,7 @@ export const gate = defineKind({
     ...pedalFigures(500_000, -100, 'a variable-gain amplifier with nothing to do most of the time'),
     figure('rangeDb', 'Shuts by', 'dB', 60, [0, 120], 'what a good gate takes away'),
   ],
-  parameters: [scaled('threshold', 'Threshold', -60, [-80, -20], 'dBu')],
+  parameters: [as('gate threshold', scaled('threshold', 'Threshold', -60, [-80, -20], 'dBu'))],
   through,
   power: { volts: 9, milliamps: 25 },
   size: small,

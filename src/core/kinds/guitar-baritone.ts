@@ -19,6 +19,7 @@ export const guitarBaritone = defineKind({
     nF: 22,
     nominal: -17,
     peak: -1,
+    hum: -94,
     why: 'a humbucker wound for a long scale and heavy strings',
   }),
   parameters: guitarControls,

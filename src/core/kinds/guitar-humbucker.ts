@@ -19,6 +19,7 @@ export const guitarHumbucker = defineKind({
     nF: 22,
     nominal: -18,
     peak: -2,
+    hum: -95,
     why: 'a humbucker of about 8 kΩ and 4.5 H',
   }),
   parameters: guitarControls,

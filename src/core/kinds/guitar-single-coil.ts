@@ -19,6 +19,7 @@ export const guitarSingleCoil = defineKind({
     nF: 47,
     nominal: -24,
     peak: -8,
+    hum: -75,
     why: 'a single coil of about 6 kΩ and 2.5 H',
   }),
   parameters: guitarControls,

@@ -23,6 +23,7 @@ export const instrumentDual = defineKind({
       nF: 22,
       nominal: -18,
       peak: -2,
+      hum: -95,
       why: 'a humbucker',
     }),
     figure(

@@ -11,6 +11,8 @@ export const pickupFigures = (p: {
   nF: number;
   nominal: number;
   peak: number;
+  /** Hum that the coil picks up on a usual stage, in dBu. */
+  hum: number;
   why: string;
 }) => [
   figure('pickupOhms', 'Winding resistance', 'Ω', p.ohms, [10, 50_000], p.why),
@@ -42,6 +44,14 @@ export const pickupFigures = (p: {
   ),
   figure('nominalDbu', 'Level, playing normally, into 1 MΩ', 'dBu', p.nominal, [-60, 20], p.why),
   figure('peakDbu', 'Peak, playing normally, into 1 MΩ', 'dBu', p.peak, [-60, 30], p.why),
+  figure(
+    'humDbu',
+    'Hum that it picks up',
+    'dBu',
+    p.hum,
+    [-120, -40],
+    'two metres from transformers and dimmers; it is more close to one, and less across it',
+  ),
 ];
 
 export const guitarControls = [knob('volume', 'Volume', 10), knob('tone', 'Tone', 10)];
@@ -82,7 +92,7 @@ export function passiveInstrument(s: DeviceState, played?: Played): Pass[] {
     henries: s.figure('pickupHenries'),
     nominalDbu: s.figure('nominalDbu') + emf,
     peakDbu: s.figure('peakDbu') + emf,
-    noiseDbu: -Infinity,
+    noiseDbu: s.figure('humDbu') + emf,
     touch: true,
     bare: true,
     ...(played && { played }),

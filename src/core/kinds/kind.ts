@@ -202,7 +202,8 @@ export type SettingRole =
   | 'amplifiers not selected'
   | 'wiper'
   | 'action'
-  | 'contact';
+  | 'contact'
+  | 'gate threshold';
 
 /** What a figure is to an analysis. */
 export type FigureRole = 'highest gain' | 'resistance of a pedal' | 'speaker tap';

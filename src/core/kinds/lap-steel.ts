@@ -19,6 +19,7 @@ export const lapSteel = defineKind({
     nF: 47,
     nominal: -20,
     peak: -5,
+    hum: -73,
     why: 'a wide single coil under a short, heavy scale',
   }),
   parameters: guitarControls,

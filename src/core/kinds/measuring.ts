@@ -78,6 +78,13 @@ export const MEASURING_WAYS = {
       'the gain.',
     spread: within(6),
   },
+  hum: {
+    tool: 'a level meter of high input impedance, 20 Hz to 20 kHz',
+    steps:
+      'Where you will play, volume full up, strings damped, with the lead that you use: turn about ' +
+      'once, and take the middle of what is read.',
+    spread: within(8),
+  },
   gain: {
     tool: 'a tone of 1 kHz and a level meter',
     steps:
@@ -138,6 +145,7 @@ const WAY_OF: Record<string, WayName> = {
   ...each('played level', 'modelledPeakDbu'),
   ...each('clip point', 'ceilingDbu', 'lineMaxDbu', 'instrumentMaxDbu', 'micMaxDbu', 'maxInDbu'),
   ...each('noise', 'noiseDbu', 'powerNoiseDbu', 'micNoiseDbu', 'lineNoiseDbu'),
+  ...each('hum', 'humDbu'),
   ...each('gain', 'gainDb', 'gainLowDb', 'gainHighDb', 'levelLowDb', 'levelHighDb', 'dirtyDb'),
   ...each('gain', 'powerGainDb', 'airDb', 'rangeDb', 'lineDb', 'tiltDb'),
   ...each('latency', 'latencyMs', 'tripMs', 'dryLatencyMs'),

@@ -30,7 +30,7 @@ import {
   wrongWayRemarks,
 } from '../analysis';
 import { buildRemarks, powerRemarks } from '../build';
-import { controlWiringRemarks } from '../control';
+import { controlWiringRemarks, sameWayRemarks } from '../control';
 import type { Remark } from '../findings/finding';
 import {
   brokenAssignments,
@@ -147,6 +147,7 @@ export const CHECKS: Checks = {
     'leads of controls': onRig(controlWiringRemarks),
     assignments: onRig(brokenAssignments),
     'what controls reach': onRig(unreachedAssignments),
+    'opposite ranges': onRig(sameWayRemarks),
     'who reaches whom by MIDI': onStage(({ orders }, rig) => {
       const reached = messageReachRemarks(orders);
       return everywhere(rig, [...reached, ...deadLeadRemarks(orders, reached)]);
