@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { device, lead, rigOf } from '../testing/rigs';
-import type { Device } from '../rig';
+import type { Device, Rig } from '../rig';
 import { FixTrial } from '../report';
 import { analyse } from '../report/report';
 import { leadOhmsPerMetre, speakerLeadLossDb, type SpeakerLine } from './speaker-lines';
@@ -117,8 +117,65 @@ test.each([
   expect(trial.try(finding, finding.fix!)).toMatchObject({ cures: true, breaks: [] });
 });
 
-test('where no usual tap matches, none is proposed', () => {
-  expect(found(stack([8, 8, 8]), 'impedance')[0]!.fix).toBeUndefined();
+test('where no usual tap matches, a cabinet comes off and the tap is set to what is left', () => {
+  const trial = new FixTrial(stack([8, 8, 8]));
+  const finding = trial.report.findings.find((f) => f.rule === 'impedance')!;
+  const ways = [finding.fix!, ...(finding.others ?? [])];
+  expect(ways.map((w) => w.words)).toEqual([
+    'Take Cab 2 off Head; set the tap of Head to 4 Ω',
+    // The third hangs on the second.
+    'Take Cab 1 and Cab 2 off Head',
+  ]);
+  for (const way of ways) expect(trial.try(finding, way).cures).toBe(true);
+});
+test('where nothing that is left would match, nothing is proposed', () => {
+  expect(found(stack([3, 3]), 'impedance')[0]!.fix).toBeUndefined();
+});
+
+const fixOf = (rig: Rig, rule: string) => {
+  const trial = new FixTrial(rig);
+  const finding = trial.report.findings.find((f) => f.rule === rule)!;
+  return { finding, outcome: trial.try(finding, finding.fix!) };
+};
+test('a speaker output that runs into a desk goes through a load box', () => {
+  const rig = rigOf(
+    [
+      device('g', 'guitar-humbucker', 'G'),
+      device('h', 'head-tube', 'Head'),
+      device('c', 'console-input', 'Desk', { settings: { input: 'line' } }),
+    ],
+    [lead('1', 'g.out', 'h.in', 3), lead('2', 'h.speaker', 'c.in', 5)],
+  );
+  const { finding, outcome } = fixOf(rig, 'speaker-into-signal');
+  expect(finding).toMatchObject({ severity: 'danger' });
+  expect(finding.fix!.words).toBe(
+    'Put a load box of 8 Ω between, and feed Desk from its line output',
+  );
+  expect(outcome.cures).toBe(true);
+});
+test('of two amplifiers on one cabinet either can go onto a load box', () => {
+  const rig = rigOf(
+    [
+      device('g', 'guitar-humbucker', 'G'),
+      device('s', 'splitter-buffered', 'S', { settings: { select: 'both' } }),
+      device('h', 'head-tube', 'Head'),
+      device('i', 'head-tube', 'Other'),
+      device('c', 'cabinet', 'Cab'),
+    ],
+    [
+      lead('1', 'g.out', 's.in', 3),
+      ...['h', 'i'].flatMap((amp, i) => [
+        lead(`a${i}`, `s.${'ab'[i]!}`, `${amp}.in`, 3),
+        lead(`b${i}`, `${amp}.speaker`, 'c.in', 1, 'speaker'),
+      ]),
+    ],
+  );
+  const { finding, outcome } = fixOf(rig, 'two-amps');
+  expect([finding.fix, ...(finding.others ?? [])].map((f) => f!.words)).toEqual([
+    'Take Head off the line, onto a load box of 8 Ω',
+    'Take Other off the line, onto a load box of 8 Ω',
+  ]);
+  expect(outcome).toMatchObject({ cures: true });
 });
 
 /** A tree of cabinets in series and in parallel: its impedance by hand, and its devices and leads. */

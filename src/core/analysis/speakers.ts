@@ -1,46 +1,28 @@
 import type { Fix, Remark } from '../findings/finding';
-import { figureWith, kindOf } from '../kinds';
-import { freshId } from '../rig/fresh-id';
-import { byId, jackOf, leadFrom, leadInto } from '../rig/find';
-import type { Device, Lead } from '../rig/schema';
+import { kindOf } from '../kinds';
+import { jackOf, leadFrom, leadInto } from '../rig/find';
+import type { Lead } from '../rig/schema';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
+import {
+  loadsFor,
+  matchingTap,
+  ohms,
+  ontoBox,
+  SAME,
+  throughBox,
+  withoutOne,
+} from './speaker-fixes';
 import type { SpeakerLine } from './speaker-lines';
 
 /** One step of taps (8 into 4 or 16) is a factor of two; more is a danger. */
 const ONE_STEP = 2;
-/** Loads within this factor of the tap are the same load: nominal impedances are round figures. */
-const SAME = 1.15;
-/** Taps that most output transformers have, in ohms. */
-const USUAL_TAPS = [4, 8, 16];
-
-/** The tap that matches a load, where a usual one does. */
-function matchingTap(ctx: SoundContext, amp: string, loadOhms: number): Fix | undefined {
-  const ohms = USUAL_TAPS.find((t) => Math.max(t / loadOhms, loadOhms / t) <= SAME);
-  const device = ctx.device(amp);
-  const tap = figureWith(kindOf(device.kind), 'speaker tap');
-  if (ohms === undefined || !tap) return undefined;
-  return {
-    words: `Set the tap of ${device.name} to ${ohms} Ω`,
-    edits: [
-      {
-        edit: 'overrideFigure',
-        device: amp,
-        figure: tap.id,
-        override: { value: ohms, from: 'sheet' },
-      },
-    ],
-  };
-}
-
 /** From here on a lead takes away what one would hear, in dB. */
 const HEARD_LOSS_DB = -0.5;
 
 /** Under this part of its rating a load has little in hand when the amplifier is driven hard. */
 const IN_HAND = 1.5;
-
-const ohms = (z: number): string => `${fixed(z, z < 10 && z % 1 ? 2 : 0)} Ω`;
 
 /** Loads, taps, power ratings and leads between amplifiers and speakers. */
 export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
@@ -78,13 +60,13 @@ function twoAmps(ctx: SoundContext, { amp, others }: SpeakerLine, paired: Set<st
       why:
         'Two power stages on one cabinet feed each other and destroy themselves. Give each ' +
         'its own cabinet, or a switcher that connects one at a time.',
+      ...fixes(all.flatMap((one) => ontoBox(ctx, one))),
     },
   ];
 }
 
 function noLoad(ctx: SoundContext, { amp, tube, tapOhms }: SpeakerLine): Remark[] {
   if (!tube) return [];
-  const [fix, ...others] = loads(ctx, amp, tapOhms);
   return [
     {
       rule: 'no-load',
@@ -95,69 +77,15 @@ function noLoad(ctx: SoundContext, { amp, tube, tapOhms }: SpeakerLine): Remark[
         'A tube amplifier driven without a load can destroy its output transformer. Connect ' +
         'a cabinet or a load box of the right impedance, with a speaker lead, before it is ' +
         'switched on.',
-      fix,
-      others,
+      ...fixes(loadsFor(ctx, amp, tapOhms)),
     },
   ];
 }
 
-/** Length of a new speaker lead, in metres. */
-const NEW_LEAD_METRES = 1;
-
-/** What could load an amplifier whose speaker output is free: a cabinet that stands unplugged, a load box. */
-function loads(ctx: SoundContext, amp: string, tapOhms: number): Fix[] {
-  const { rig } = ctx;
-  const device = ctx.device(amp);
-  const out = kindOf(device.kind).jacks.find(
-    (j) => j.signal === 'speaker' && j.direction === 'out' && !leadFrom(rig, amp, j.id),
-  );
-  if (!out) return [];
-  const lead = {
-    id: freshId(
-      'speaker',
-      rig.leads.map((l) => l.id),
-    ),
-    ...{ from: { device: amp, jack: out.id }, metres: NEW_LEAD_METRES, type: 'speaker' as const },
-  };
-  const cabinets = [...rig.devices].sort(byId).flatMap((d): Fix[] => {
-    const free = freeSpeakerIn(ctx, d);
-    return free === undefined || d.id === amp
-      ? []
-      : [
-          {
-            words: `Connect ${d.name} to ${device.name}`,
-            edits: [{ edit: 'connect', lead: { ...lead, to: { device: d.id, jack: free } } }],
-          },
-        ];
-  });
-  const box = freshId(
-    'load-box',
-    rig.devices.map((d) => d.id),
-  );
-  const loadBox: Device = {
-    id: box,
-    kind: 'attenuator',
-    name: 'Load box',
-    figures: { ohms: { value: tapOhms, from: 'sheet' } },
-  };
-  return [
-    ...cabinets,
-    {
-      words: `Put a load box of ${ohms(tapOhms)} on ${device.name}`,
-      edits: [
-        { edit: 'addDevice', device: loadBox },
-        { edit: 'connect', lead: { ...lead, to: { device: box, jack: 'in' } } },
-      ],
-    },
-  ];
-}
-
-/** The speaker input of a cabinet or load that nothing is plugged into. */
-function freeSpeakerIn({ rig }: SoundContext, { id, kind }: Device): string | undefined {
-  const { job, jacks } = kindOf(kind);
-  const ins = jacks.filter((j) => j.signal === 'speaker' && j.direction === 'in');
-  return job === 'cabinet' && !ins.some((j) => leadInto(rig, id, j.id)) ? ins[0]?.id : undefined;
-}
+const fixes = ([fix, ...others]: Fix[]) => ({
+  ...(fix && { fix }),
+  ...(others.length && { others }),
+});
 
 function impedance(ctx: SoundContext, line: SpeakerLine, loadOhms: number): Remark[] {
   const { amp, tapOhms } = line;
@@ -175,6 +103,7 @@ function impedance(ctx: SoundContext, line: SpeakerLine, loadOhms: number): Rema
             why:
               'A solid-state stage overheats or shuts down under its lowest load. Use fewer ' +
               'cabinets, or put them in series.',
+            ...fixes(withoutOne(ctx, line)),
           },
         ];
   const apart = Math.max(loadOhms / tapOhms, tapOhms / loadOhms);
@@ -191,7 +120,7 @@ function impedance(ctx: SoundContext, line: SpeakerLine, loadOhms: number): Rema
           'matches, or other cabinets.'
         : 'One step off works in many amplifiers and not in all: check the amplifier’s ' +
           'manual, or choose the tap that matches.',
-      fix: matchingTap(ctx, amp, loadOhms),
+      ...fixes([...matchingTap(ctx, amp, loadOhms), ...(danger ? withoutOne(ctx, line) : [])]),
     },
   ];
 }
@@ -268,6 +197,7 @@ function speakerLeads(ctx: SoundContext, lead: Lead): Remark[] {
       subjects: [lead.id, to.id],
       what: `The speaker output of ${from.name} runs into ${to.name}.`,
       why: 'Speaker level destroys a signal input, and the amplifier has no load. Disconnect it.',
+      ...fixes(throughBox(ctx, lead)),
     });
   if (sent !== 'speaker' && taken === 'speaker')
     remarks.push({

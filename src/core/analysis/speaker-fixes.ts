@@ -1,0 +1,168 @@
+import type { Fix } from '../findings/finding';
+import { figureWith, kindOf } from '../kinds';
+import { applyEdits } from '../rig/apply';
+import type { Edit } from '../rig/edits';
+import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
+import { freshId, idsOf } from '../rig/fresh-id';
+import type { Device, Lead } from '../rig/schema';
+import { soundContext, type SoundContext } from '../signal/sound-context';
+import { fixed } from '../units';
+import { type SpeakerLine, speakerLines } from './speaker-lines';
+
+/** Loads within this factor of the tap are the same load: nominal impedances are round figures. */
+export const SAME = 1.15;
+/** Taps that most output transformers have, in ohms. */
+const USUAL_TAPS = [4, 8, 16];
+/** Length of a new speaker lead, in metres. */
+const NEW_LEAD_METRES = 1;
+
+export const ohms = (z: number): string => `${fixed(z, z < 10 && z % 1 ? 2 : 0)} Ω`;
+
+/** The tap that matches a load, where a usual one does. */
+export function matchingTap(ctx: SoundContext, amp: string, loadOhms: number): Fix[] {
+  const tap = figureWith(kindOf(ctx.device(amp).kind), 'speaker tap');
+  const value = USUAL_TAPS.find((t) => Math.max(t / loadOhms, loadOhms / t) <= SAME);
+  if (value === undefined || !tap) return [];
+  return [
+    {
+      words: `Set the tap of ${ctx.device(amp).name} to ${value} Ω`,
+      edits: [
+        {
+          edit: 'overrideFigure',
+          device: amp,
+          figure: tap.id,
+          override: { value, from: 'sheet' },
+        },
+      ],
+    },
+  ];
+}
+
+/**
+ * A load taken off a line that is too heavy, with what hangs on it, and the tap set to what is left:
+ * what is left is worked out on a copy. The fewest come off first; loads without which the amplifier
+ * bears the rest no better are left out.
+ */
+export function withoutOne(ctx: SoundContext, { amp, tapOhms, tube, loads }: SpeakerLine): Fix[] {
+  const ways = loads.flatMap(({ device }): { off: number; fix: Fix }[] => {
+    const edits = ctx.rig.leads
+      .filter((l) => l.type === 'speaker' && l.to.device === device)
+      .map((l): Edit => ({ edit: 'disconnect', lead: l.id }));
+    const off = edits.length ? applyEdits(ctx.rig, edits) : undefined;
+    if (!off?.ok) return [];
+    const left = speakerLines(soundContext(off.value.rig, ctx.sound)).find((l) => l.amp === amp);
+    if (!left || left.loadOhms === null) return [];
+    const gone = loads.filter((l) => !left.loads.some((x) => x.device === l.device));
+    const names = gone.map((l) => nameOf(ctx.rig, l.device)).join(' and ');
+    const words = `Take ${names} off ${nameOf(ctx.rig, amp)}`;
+    const bears = tube
+      ? Math.max(left.loadOhms / tapOhms, tapOhms / left.loadOhms) <= SAME
+      : left.loadOhms >= tapOhms / SAME;
+    const taps = bears ? [undefined] : matchingTap(ctx, amp, left.loadOhms);
+    return taps.map((tap) => ({
+      off: gone.length,
+      fix: {
+        words: tap ? `${words}; ${tap.words.replace(/^S/, 's')}` : words,
+        edits: [...edits, ...(tap?.edits ?? [])],
+      },
+    }));
+  });
+  return ways.sort((a, b) => a.off - b.off).map(({ fix }) => fix);
+}
+
+/** What could load an amplifier whose speaker output is free: a cabinet that stands unplugged, a load box. */
+export function loadsFor(ctx: SoundContext, amp: string, tapOhms: number): Fix[] {
+  const { rig } = ctx;
+  const device = ctx.device(amp);
+  const out = kindOf(device.kind).jacks.find(
+    (j) => j.signal === 'speaker' && j.direction === 'out' && !leadFrom(rig, amp, j.id),
+  );
+  if (!out) return [];
+  const cabinets = [...rig.devices].sort(byId).flatMap((d): Fix[] => {
+    const free = freeSpeakerIn(ctx, d);
+    return free === undefined || d.id === amp
+      ? []
+      : [
+          {
+            words: `Connect ${d.name} to ${device.name}`,
+            edits: [speakerLead(ctx, amp, out.id, { device: d.id, jack: free })],
+          },
+        ];
+  });
+  const { edits } = loadBox(ctx, amp, out.id, tapOhms);
+  return [...cabinets, { words: `Put a load box of ${ohms(tapOhms)} on ${device.name}`, edits }];
+}
+
+/** One of two amplifiers on a line goes onto a load box of its own. */
+export function ontoBox(ctx: SoundContext, amp: string): Fix[] {
+  const lead = ctx.rig.leads.find((l) => l.from.device === amp && l.type === 'speaker');
+  if (!lead) return [];
+  const of = tapOf(ctx, amp);
+  return [
+    {
+      words: `Take ${ctx.device(amp).name} off the line, onto a load box of ${ohms(of)}`,
+      edits: [
+        { edit: 'disconnect', lead: lead.id },
+        ...loadBox(ctx, amp, lead.from.jack, of).edits,
+      ],
+    },
+  ];
+}
+
+/** A load box between a speaker output and a signal input: its line output feeds the input. */
+export function throughBox(ctx: SoundContext, lead: Lead): Fix[] {
+  const { device: amp, jack } = lead.from;
+  const of = tapOf(ctx, amp);
+  const box = loadBox(ctx, amp, jack, of);
+  const line: Lead = {
+    id: freshId('line', idsOf(ctx.rig.leads)),
+    ...{ from: { device: box.id, jack: 'line' }, to: lead.to },
+    ...{ type: 'instrument', metres: lead.metres },
+  };
+  return [
+    {
+      words: `Put a load box of ${ohms(of)} between, and feed ${nameOf(ctx.rig, lead.to.device)} from its line output`,
+      edits: [{ edit: 'disconnect', lead: lead.id }, ...box.edits, { edit: 'connect', lead: line }],
+    },
+  ];
+}
+
+/** A load box on a speaker output: the box and its lead. */
+function loadBox(
+  ctx: SoundContext,
+  amp: string,
+  jack: string,
+  of: number,
+): { id: string; edits: Edit[] } {
+  const id = freshId('load-box', idsOf(ctx.rig.devices));
+  const device: Device = {
+    ...{ id, kind: 'attenuator', name: 'Load box' },
+    figures: { ohms: { value: of, from: 'sheet' } },
+  };
+  return {
+    id,
+    edits: [{ edit: 'addDevice', device }, speakerLead(ctx, amp, jack, { device: id, jack: 'in' })],
+  };
+}
+
+const speakerLead = (ctx: SoundContext, amp: string, jack: string, to: Lead['to']): Edit => ({
+  edit: 'connect',
+  lead: {
+    id: freshId('speaker', idsOf(ctx.rig.leads)),
+    ...{ from: { device: amp, jack }, to, type: 'speaker', metres: NEW_LEAD_METRES },
+  },
+});
+
+/** The tap that an amplifier is set to, in ohms; eight where it has none. */
+function tapOf(ctx: SoundContext, amp: string): number {
+  const device = ctx.device(amp);
+  const tap = figureWith(kindOf(device.kind), 'speaker tap');
+  return tap ? (device.figures?.[tap.id]?.value ?? tap.typical) : 8;
+}
+
+/** The speaker input of a cabinet or load that nothing is plugged into. */
+function freeSpeakerIn({ rig }: SoundContext, { id, kind }: Device): string | undefined {
+  const { job, jacks } = kindOf(kind);
+  const ins = jacks.filter((j) => j.signal === 'speaker' && j.direction === 'in');
+  return job === 'cabinet' && !ins.some((j) => leadInto(rig, id, j.id)) ? ins[0]?.id : undefined;
+}
