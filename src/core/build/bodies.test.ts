@@ -77,7 +77,9 @@ describe('every kind with a body', () => {
       expect(low).toBeGreaterThanOrEqual(100);
       expect(high).toBeLessThanOrEqual(240);
     }
-    expect(need.watts).toBeGreaterThan(0);
+    // A plain connector takes nothing itself; what hangs behind it counts.
+    if (kindOf(id).mainsOutlets) expect(need.watts).toBeGreaterThanOrEqual(0);
+    else expect(need.watts).toBeGreaterThan(0);
     expect(need.hz.length).toBeGreaterThan(0);
   });
 });

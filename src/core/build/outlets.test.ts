@@ -84,7 +84,7 @@ describe('dangers first: what is told of a plug', () => {
   };
   test.each<[string, Device['power'], number | undefined, unknown[]]>([
     ['as it should be', {}, undefined, []],
-    ['too much voltage', {}, 18, [['danger', 'power-voltage', 'unplugPower']]],
+    ['too much voltage', {}, 18, [['danger', 'power-voltage', 'setDevice']]],
     ['AC wanted', { ac: true }, undefined, [['danger', 'power-ac', 'unplugPower']]],
     [
       'the wrong way round',
@@ -92,7 +92,7 @@ describe('dangers first: what is told of a plug', () => {
       undefined,
       [['danger', 'power-polarity', 'unplugPower']],
     ],
-    ['too little voltage', { volts: 18 }, 12, [['fault', 'power-low', undefined]]],
+    ['too little voltage', { volts: 18 }, 12, [['fault', 'power-low', 'setDevice']]],
     ['too much current', { milliamps: 501 }, undefined, [['fault', 'power-current', undefined]]],
     [
       'current without headroom',

@@ -165,3 +165,120 @@ test(
     ]);
   },
 );
+
+describe('power that is handed on', () => {
+  const rig = rigOf(
+    [
+      phaser('p', undefined, { supply: { device: 'i' }, power: { milliamps: 180 } }),
+      phaser('q', undefined, { supply: { device: 'p2' }, power: { milliamps: 30 } }),
+      phaser('p2', undefined, {
+        supply: { device: 'i' },
+        power: { milliamps: 40 },
+        gives: { outlets: [outlet('out')] },
+      }),
+      device('i', 'insert-powered', 'Insert', { supply: { device: 's', outlet: '1' } }),
+      supply(outlet('1')),
+    ],
+    [],
+  );
+  test('counts at every outlet that it comes through', () => {
+    const loads = Object.fromEntries(loadsOf(rig).map((l) => [l.place.supply.id, l.milliamps]));
+    expect(loads).toEqual({ p2: 30, i: 180 + 40 + 30, s: 180 + 40 + 30 });
+  });
+  test('and is told where the supply behind it gives too little', () => {
+    expect(rules(rig)).toContain('power-current');
+    const strong = {
+      ...rig,
+      devices: rig.devices.with(4, supply(outlet('1', { milliamps: 400 }))),
+    };
+    expect(rules(strong).filter((r) => r === 'power-current')).toEqual(['power-current']);
+    const light = after(strong, { edit: 'setDevice', device: 'p', power: { milliamps: 60 } });
+    expect(rules(light)).not.toContain('power-current');
+  });
+  test('in a circle it is counted once', () => {
+    const round = rigOf(
+      [
+        phaser('a', undefined, { supply: { device: 'b' }, gives: { outlets: [outlet('o')] } }),
+        phaser('b', undefined, { supply: { device: 'a' }, gives: { outlets: [outlet('o')] } }),
+      ],
+      [],
+    );
+    const each = loadsOf(round).map((l) => l.milliamps);
+    expect(each[0]).toBe(each[1]);
+    expect(each[0]).toBeLessThan(100);
+  });
+});
+
+test('what a device takes counts whatever its kind: 9 V where only the current was said', () => {
+  const lamp = device('l', 'panel', 'Lamp', { power: { milliamps: 150 } });
+  expect(unfed(rigOf([lamp], [])).map((t) => t.need)).toEqual([
+    expect.objectContaining({ volts: 9, milliamps: 150 }),
+  ]);
+  expect(unfed(rigOf([device('l', 'panel', 'Lamp')], []))).toEqual([]);
+});
+
+describe('what an outlet is set to', () => {
+  const variable = (...takers: Device[]) =>
+    rigOf([...takers, supply(outlet('1', { also: [12, 18], milliamps: 500 }), outlet('2'))], []);
+  const set = (id: string, volts: number) =>
+    phaser(id, '1', { supply: { device: 's', outlet: '1', volts }, power: { maxVolts: 18 } });
+  test('two devices that set it to different voltages are a danger, in any order', () => {
+    for (const rig of [
+      variable(set('a', 12), set('b', 18)),
+      variable(set('b', 18), set('a', 12)),
+    ]) {
+      const [finding] = powerRemarks(rig);
+      expect(finding).toMatchObject({ rule: 'power-voltage', severity: 'danger' });
+      expect(finding!.what).toMatch(
+        /^outlet 1 of Brick is to be set to 1[28] and 1[28] V at once\.$/,
+      );
+      for (const way of [finding!.fix!, ...finding!.others!])
+        expect(rules(after(rig, ...way.edits))).not.toContain('power-voltage');
+    }
+    expect(rules(variable(set('a', 18), set('b', 18)))).toEqual([]);
+  });
+  test('a voltage that it cannot give is told, and refused where it is set', () => {
+    expect(rules(variable(set('a', 15)))).toContain('power-setting');
+    const rig = variable(phaser('a', '1', { power: { maxVolts: 18 } }), set('b', 12));
+    const plug = (volts: number) =>
+      applyEdits(rig, [
+        { edit: 'setDevice', device: 'a', supply: { device: 's', outlet: '1', volts } },
+      ]);
+    expect(plug(12).ok).toBe(true);
+    for (const [volts, why] of [
+      [15, 'outlet 1 of Brick gives 9, 12 or 18 V, not 15 V.'],
+      [18, 'B has set outlet 1 of Brick to 12 V; an outlet gives one voltage.'],
+    ] as const) {
+      const refused = plug(volts);
+      expect(refused.ok ? '' : refused.problems[0]!.what).toBe(why);
+    }
+  });
+});
+
+describe('the worst quarrel on a shared return decides', () => {
+  const shared = (...powers: Device['power'][]) =>
+    rigOf(
+      [
+        ...powers.map((power, i) =>
+          device(`d${i}`, 'phaser', `D${i}`, { power, supply: { device: 'c' } }),
+        ),
+        device('c', 'supply-shared', 'Chain', {
+          gives: { outlets: [outlet('1', { isolated: false, milliamps: 2000 })] },
+        }),
+      ],
+      [],
+    );
+  const worst = (...powers: Device['power'][]) =>
+    powerRemarks(shared(...powers)).map((r) => `${r.severity} ${r.rule}`);
+  test.each([
+    [[{ noisy: true }, { sensitive: true }, { positiveGround: true }]],
+    [[{ positiveGround: true }, { noisy: true }, { sensitive: true }]],
+    [[{ sensitive: true }, { positiveGround: true }, { noisy: true }]],
+  ])('%j: shorted, whatever comes first', (powers) =>
+    expect(worst(...powers)).toEqual(['danger power-return']),
+  );
+  test('a plain "no" is a fact like nothing said', () =>
+    expect(worst({ positiveGround: false }, {}, { noisy: true }, { sensitive: true })).toEqual([
+      'caution power-return',
+    ]));
+});

@@ -1,8 +1,17 @@
 import { at } from '../outcome';
-import type { Remark } from '../findings/finding';
+import type { Fix, Remark } from '../findings/finding';
 import { supplyTotal } from '../rig/find';
-import type { Rig } from '../rig/schema';
-import { HEADROOM, type Load, loadsOf, misfit, quarrel, type Taker, unfed } from './power';
+import type { Device, Rig } from '../rig/schema';
+import {
+  HEADROOM,
+  type Load,
+  loadsOf,
+  misfit,
+  quarrel,
+  type Taker,
+  unfed,
+  voltagesOf,
+} from './power';
 
 /**
  * What is wrong with power as it is plugged: dangers first. Nothing is said of devices without
@@ -12,8 +21,9 @@ export function powerRemarks(rig: Rig): Remark[] {
   const loads = loadsOf(rig);
   if (!loads.length) return [];
   return [
-    ...loads.flatMap(wrongPlugs),
-    ...loads.flatMap(tooMuch),
+    ...loads.flatMap(settingsOf),
+    ...loads.flatMap((l) => wrongPlugs(l, loads)),
+    ...loads.flatMap((l) => tooMuch(l, loads)),
     ...sagging(rig, loads),
     ...sharing(loads),
     ...without(rig, loads),
@@ -22,69 +32,135 @@ export function powerRemarks(rig: Rig): Remark[] {
 
 const outletWords = (l: Load): string => `${l.place.outlet.label} of ${l.place.supply.name}`;
 
-function wrongPlugs(l: Load): Remark[] {
-  return l.takers.flatMap(({ device, need }): Remark[] => {
-    const wrong = misfit(need, l.place.outlet, l.volts);
-    if (!wrong) return [];
-    const base = { subjects: [device.id, l.place.supply.id], about: `${device.id} ${wrong}` };
-    const wants = `${need.volts}${need.maxVolts ? ` to ${need.maxVolts}` : ''} V ${need.ac ? 'AC' : 'DC'}`;
-    if (wrong === 'ac')
-      return [
-        {
-          ...base,
-          rule: 'power-ac',
-          severity: 'danger',
-          what: `${device.name} takes ${need.ac ? 'AC' : 'DC'} and gets ${need.ac ? 'DC' : 'AC'}.`,
-          why: `It wants ${wants}; ${outletWords(l)} gives ${need.ac ? 'DC' : 'AC'}. The wrong one can destroy it.`,
-          fix: {
-            words: `Unplug ${device.name}`,
-            edits: [{ edit: 'unplugPower', device: device.id }],
-          },
-        },
-      ];
-    if (wrong === 'polarity')
-      return [
-        {
-          ...base,
-          rule: 'power-polarity',
-          severity: 'danger',
-          what: `${device.name} gets its power the wrong way round.`,
-          why:
-            `Its plug is centre ${need.centre ?? 'negative'}, that of ${outletWords(l)} ` +
-            `centre ${l.place.outlet.centre ?? 'negative'}. Reversed polarity can destroy it.`,
-          fix: {
-            words: `Unplug ${device.name}`,
-            edits: [{ edit: 'unplugPower', device: device.id }],
-          },
-        },
-      ];
-    if (wrong === 'over-voltage')
-      return [
-        {
-          ...base,
-          rule: 'power-voltage',
-          severity: 'danger',
-          what: `${device.name} gets ${l.volts} V and bears ${need.maxVolts ?? need.volts} V.`,
-          why: `${outletWords(l)} is set to ${l.volts} V. Over-voltage can destroy it.`,
-          fix: {
-            words: `Unplug ${device.name}`,
-            edits: [{ edit: 'unplugPower', device: device.id }],
-          },
-        },
-      ];
+/** Devices that set one outlet to different voltages, and voltages that it cannot give. */
+function settingsOf(l: Load): Remark[] {
+  const volts = [...new Set(l.settings.map((s) => s.volts))];
+  const gives = voltagesOf(l.place.outlet);
+  const subjects = [...l.settings.map((s) => s.device.id), l.place.supply.id];
+  const about = `${l.place.supply.id} ${l.place.outlet.id} set`;
+  if (volts.length > 1)
     return [
       {
-        ...base,
-        rule: 'power-low',
-        severity: 'fault',
-        what: `${device.name} gets ${l.volts} V and wants ${need.volts} V.`,
-        why: `${outletWords(l)} gives too little for it to work as it should.`,
+        ...{ rule: 'power-voltage', severity: 'danger', subjects, about },
+        what: `${outletWords(l)} is to be set to ${volts.join(' and ')} V at once.`,
+        why:
+          `${l.settings.map((s) => `${s.device.name} wants ${s.volts} V`).join(', ')}: an outlet gives one ` +
+          'voltage, and whoever wants less than it is set to can be destroyed.',
+        ...fixes(l.settings.map((s) => unplugged(s.device))),
+      },
+    ];
+  const [only] = volts;
+  return only === undefined || gives.includes(only)
+    ? []
+    : [
+        {
+          ...{ rule: 'power-setting', severity: 'fault', subjects, about },
+          what: `${outletWords(l)} cannot be set to ${only} V.`,
+          why: `It gives ${gives.join(' or ')} V.`,
+          ...fixes(l.settings.map((s) => unplugged(s.device))),
+        },
+      ];
+}
+
+const unplugged = (device: Device): Fix => ({
+  words: `Unplug ${device.name}`,
+  edits: [{ edit: 'unplugPower', device: device.id }],
+});
+
+/** The first outlet that is free, or its own, that feeds a device as it should be fed, at a voltage that fits. */
+function moved(taker: Taker, loads: readonly Load[]): Fix[] {
+  const { device, need } = taker;
+  for (const l of loads) {
+    const isTaken = l.takers.some((t) => t.device.id !== device.id);
+    if (isTaken || l.place.supply.id === device.id) continue;
+    if (need.milliamps * (1 + HEADROOM) > l.place.outlet.milliamps) continue;
+    const total = supplyTotal(l.place.supply);
+    const sum = loads
+      .filter((x) => x.place.supply.id === l.place.supply.id)
+      .reduce((s, x) => s + x.milliamps, 0);
+    const own = device.supply?.device === l.place.supply.id ? 0 : need.milliamps;
+    if (total !== undefined && sum + own > total) continue;
+    const volts = voltagesOf(l.place.outlet).find((v) => !misfit(need, l.place.outlet, v));
+    if (volts === undefined) continue;
+    const set = volts === l.place.outlet.volts ? {} : { volts };
+    return [
+      {
+        words: `Plug ${device.name} into ${outletWords(l)}${'volts' in set ? `, at ${volts} V` : ''}`,
+        edits: [
+          {
+            edit: 'setDevice',
+            device: device.id,
+            supply: { device: l.place.supply.id, outlet: l.place.outlet.id, ...set },
+          },
+        ],
+      },
+    ];
+  }
+  return [];
+}
+
+const fixes = ([fix, ...others]: Fix[]) => ({
+  ...(fix && { fix }),
+  ...(others.length && { others }),
+});
+
+/** What is told of a device on an outlet that does not fit it. */
+const MISFITS = {
+  ac: ({ device, need, l, wants }: Misfit) => ({
+    rule: 'power-ac' as const,
+    severity: 'danger' as const,
+    what: `${device.name} takes ${need.ac ? 'AC' : 'DC'} and gets ${need.ac ? 'DC' : 'AC'}.`,
+    why: `It wants ${wants}; ${outletWords(l)} gives ${need.ac ? 'DC' : 'AC'}. The wrong one can destroy it.`,
+  }),
+  polarity: ({ device, need, l }: Misfit) => ({
+    rule: 'power-polarity' as const,
+    severity: 'danger' as const,
+    what: `${device.name} gets its power the wrong way round.`,
+    why:
+      `Its plug is centre ${need.centre ?? 'negative'}, that of ${outletWords(l)} ` +
+      `centre ${l.place.outlet.centre ?? 'negative'}. Reversed polarity can destroy it.`,
+  }),
+  'over-voltage': ({ device, need, l }: Misfit) => ({
+    rule: 'power-voltage' as const,
+    severity: 'danger' as const,
+    what: `${device.name} gets ${l.volts} V and bears ${need.maxVolts ?? need.volts} V.`,
+    why: `${outletWords(l)} is set to ${l.volts} V. Over-voltage can destroy it.`,
+  }),
+  'under-voltage': ({ device, need, l }: Misfit) => ({
+    rule: 'power-low' as const,
+    severity: 'fault' as const,
+    what: `${device.name} gets ${l.volts} V and wants ${need.volts} V.`,
+    why: `${outletWords(l)} gives too little for it to work as it should.`,
+  }),
+};
+
+interface Misfit extends Taker {
+  l: Load;
+  /** What it wants, in words. */
+  wants: string;
+}
+
+const wrongPlugs = (l: Load, loads: readonly Load[]): Remark[] =>
+  l.takers.flatMap((taker): Remark[] => {
+    const { device, need } = taker;
+    const wrong = misfit(need, l.place.outlet, l.volts);
+    if (!wrong) return [];
+    const wants = `${need.volts}${need.maxVolts ? ` to ${need.maxVolts}` : ''} V ${need.ac ? 'AC' : 'DC'}`;
+    const told = MISFITS[wrong]({ ...taker, l, wants });
+    return [
+      {
+        ...told,
+        subjects: [device.id, l.place.supply.id],
+        about: `${device.id} ${wrong}`,
+        ...fixes([
+          ...moved(taker, loads),
+          ...(told.severity === 'danger' ? [unplugged(device)] : []),
+        ]),
       },
     ];
   });
-}
 
-function tooMuch(l: Load): Remark[] {
+function tooMuch(l: Load, loads: readonly Load[]): Remark[] {
   if (!l.takers.length || l.room >= 0) return [];
   const over = l.milliamps > l.place.outlet.milliamps;
   return [
@@ -101,6 +177,7 @@ function tooMuch(l: Load): Remark[] {
         '; ' +
         `the outlet gives ${l.place.outlet.milliamps} mA, and ${Math.round(HEADROOM * 100)} ` +
         '% of the load is kept free.',
+      ...fixes(l.takers.flatMap((t) => moved(t, loads))),
     },
   ];
 }
@@ -131,6 +208,8 @@ function sagging(rig: Rig, loads: readonly Load[]): Remark[] {
 
 function sharing(loads: readonly Load[]): Remark[] {
   const returns = new Map<string, Taker[]>();
+  // Another outlet of a shared return would change nothing.
+  const alone = loads.filter((l) => l.place.outlet.isolated);
   for (const l of loads) {
     const key = l.place.outlet.isolated
       ? `${l.place.supply.id} ${l.place.outlet.id}`
@@ -145,8 +224,10 @@ function sharing(loads: readonly Load[]): Remark[] {
         .map((b) => [a, b] as const),
     );
     if (!pairs.length) return [];
-    const [a, b] = at(pairs, 0);
-    const plus = a.need.positiveGround !== b.need.positiveGround;
+    // The worst of them decides.
+    const isShort = ([a, b]: (typeof pairs)[number]) => plusOn(a) !== plusOn(b);
+    const [a, b] = pairs.find(isShort) ?? at(pairs, 0);
+    const plus = isShort([a, b]);
     return [
       {
         rule: 'power-return',
@@ -158,10 +239,13 @@ function sharing(loads: readonly Load[]): Remark[] {
           ? 'The chassis of one is its plus: shared with the other, the supply is shorted.'
           : 'One is digital and chops its current, the other has high gain: what one does is ' +
             `heard in the other${pairs.length > 1 ? `; so with ${pairs.length - 1} more pairs there` : ''}.`,
+        ...fixes([...moved(a, alone), ...moved(b, alone)]),
       },
     ];
   });
 }
+
+const plusOn = ({ need }: Taker): boolean => need.positiveGround ?? false;
 
 function without(rig: Rig, loads: readonly Load[]): Remark[] {
   // Where nothing has been given out yet, one line says so, not one for each device.

@@ -19,10 +19,16 @@ export interface Place {
   totalMilliamps?: number;
 }
 
-/** What a device takes: its kind's figures, with what was said of it. Blocks take none of their own. */
-export function needOf(device: Device): PowerNeed | undefined {
-  const usual = device.host === undefined ? kindOf(device.kind).power : undefined;
-  return usual && { ...usual, ...device.power };
+/**
+ * What a device takes: its kind's figures, with what was said of it; where its kind takes nothing,
+ * what was said alone, at 9 V unless said otherwise. Blocks take none of their own.
+ */
+export function needOf({ host, kind, power }: Device): PowerNeed | undefined {
+  if (host !== undefined) return undefined;
+  const usual = kindOf(kind).power;
+  if (usual) return { ...usual, ...power };
+  const { milliamps } = power ?? {};
+  return milliamps === undefined ? undefined : { volts: 9, ...power, milliamps };
 }
 
 /** Every device that has to be fed. */
@@ -81,11 +87,16 @@ export interface Load {
   takers: Taker[];
   milliamps: number;
   room: number;
+  /** The voltages that it is set to, by whom: more than one where its devices disagree. */
+  settings: { device: Device; volts: number }[];
 }
 
-/** Loads of every outlet. A device on an outlet that is not named hangs on the supply's first. */
+/**
+ * Loads of every outlet. A device on an outlet that is not named hangs on the supply's first; one
+ * that hands power on takes what hangs on it besides its own.
+ */
 export function loadsOf(rig: Rig, headroom = HEADROOM): Load[] {
-  const takers = takersOf(rig);
+  const takers = handingOn(takersOf(rig));
   return placesOf(rig).map((place) => {
     const here = takers.filter(
       (t) =>
@@ -94,15 +105,30 @@ export function loadsOf(rig: Rig, headroom = HEADROOM): Load[] {
           place.outlet.id,
     );
     const milliamps = here.reduce((sum, t) => sum + t.need.milliamps, 0);
-    const set = here.map((t) => t.device.supply?.volts).find((v) => v !== undefined);
+    const settings = here.flatMap(({ device }) =>
+      device.supply?.volts === undefined ? [] : [{ device, volts: device.supply.volts }],
+    );
     return {
       place,
-      volts: set ?? place.outlet.volts,
+      volts: settings[0]?.volts ?? place.outlet.volts,
+      settings,
       takers: here,
       milliamps,
       room: place.outlet.milliamps - milliamps * (1 + headroom),
     };
   });
+}
+
+/** What devices take where some feed others: milliamps as the supply behind all of it gives them. */
+function handingOn(takers: readonly Taker[]): Taker[] {
+  const total = ({ device, need }: Taker, above: readonly string[]): number =>
+    takers
+      .filter((t) => t.device.supply?.device === device.id && !above.includes(t.device.id))
+      .reduce((sum, t) => sum + total(t, [...above, t.device.id]), need.milliamps);
+  return takers.map((t) => ({
+    ...t,
+    need: { ...t.need, milliamps: total(t, [t.device.id]) },
+  }));
 }
 
 /** Devices that nothing feeds. */

@@ -413,6 +413,31 @@ describe('control leads', () => {
       rules(wired({ settings: { contact: 'closed' } }, 'delay', 'tap', 'foot-switch')),
     ).toEqual(['control-contact']);
   });
+  test('the second of two switches needs a jack that reads two contacts; with a control on it, it is a fault', () => {
+    const double = (to: string, jack: string, rest: Partial<Rig> = {}) => ({
+      ...wired({}, to, jack, 'foot-switch-double'),
+      ...rest,
+    });
+    const on = (id: string): Control => ({
+      id,
+      name: id,
+      type: 'switch',
+      device: 'p',
+      assigns: [],
+    });
+    const found = (rig: Rig) =>
+      controlRemarks(rig)
+        .filter((r) => r.remark.rule === 'control-second')
+        .map((r) => r.remark.severity);
+    expect(found(double('delay', 'tap'))).toEqual(['advice']);
+    expect(found(double('delay', 'tap', { controls: [on('1'), on('2')] }))).toEqual(['fault']);
+    expect(found(double('loop-switcher', 'ctl', { controls: [on('1'), on('2')] }))).toEqual([]);
+    expect(rules(wired({}, 'delay', 'tap', 'foot-switch'))).toEqual([]);
+    const said = applyEdits(double('delay', 'tap'), [
+      { edit: 'setExpects', device: 't', jack: 'tap', expects: { contacts: 2 } },
+    ]);
+    expect(said.ok && found(said.value.rig)).toEqual([]);
+  });
   test(
     'one tap switch on a branching lead: fine where all expect the same, a fault where ' +
       'not; their grounds are joined',

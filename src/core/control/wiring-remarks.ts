@@ -41,7 +41,7 @@ export function controlWiringRemarks(rig: Rig): Remark[] {
   });
   const branches = byKey(judged, ({ lead }) => `${lead.from.device}/${lead.from.jack}`);
   return [
-    ...judged.flatMap(({ joint }) => jointRemarks(joint)),
+    ...judged.flatMap(({ joint }) => jointRemarks(rig, joint)),
     ...[...branches.values()]
       .filter((branch) => branch.length > 1)
       .map((branch) =>
@@ -63,12 +63,12 @@ function jointOf(rig: Rig, lead: Lead): Joint | undefined {
   return { from, gives, wants, far: endWords(rig, lead.to), subjects };
 }
 
-function jointRemarks(joint: Joint): Remark[] {
+function jointRemarks(rig: Rig, joint: Joint): Remark[] {
   const { from, gives, wants, far, subjects } = joint;
   if (gives === wants.what)
     return gives === 'expression'
       ? [...wiperRemark(joint), ...travelRemark(joint)]
-      : [...actionRemark(joint), ...contactRemark(joint)];
+      : [...actionRemark(joint), ...contactRemark(joint), ...secondRemark(rig, joint)];
   return [
     {
       rule: 'control-kind',
@@ -162,6 +162,24 @@ function contactRemark(joint: Joint): Remark[] {
       what: `${from.name} reads as pressed while it is not, at ${far}.`,
       why: `Its contact is ${contact} at rest, and the jack expects ${wanted}.`,
       fix: remade(joint, id, wanted, words),
+    },
+  ];
+}
+
+/** Two switches on a jack that reads one: a fault where a control of the rig is on the second. */
+function secondRemark(rig: Rig, { from, wants, far, subjects }: Joint): Remark[] {
+  const isDouble = kindOf(from.kind).jacks.some((j) => j.gives === 'switch' && j.contacts === 2);
+  if (!isDouble || wants.contacts === 2) return [];
+  const used = (rig.controls ?? []).filter((c) => c.device === from.id).length > 1;
+  return [
+    {
+      rule: 'control-second',
+      severity: used ? 'fault' : 'advice',
+      subjects,
+      what: `${far} reads one of the two switches of ${from.name}.`,
+      why:
+        'The second is on the ring, which nothing reads there. Use a jack that reads two contacts, or ' +
+        'say at the jack that this one does.',
     },
   ];
 }

@@ -15,7 +15,7 @@ export const footController = defineKind({
     usbDevice,
     expressionIn('exp1', 'expression 1'),
     expressionIn('exp2', 'expression 2'),
-    switchIn('ctl', 'extra switch', 'any', 'any'),
+    switchIn('ctl', 'extra switch', 'any', 'any', 2),
   ],
   figures: midiFigures({ thruMs: 1, why: 'a small controller' }),
   parameters: [],

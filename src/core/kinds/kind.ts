@@ -54,6 +54,8 @@ export interface Jack<I extends Point = Point> {
   carriesControl?: boolean;
   /** What a pedal or switch gives here. How it is made is in its settings: `wiper`, `action`, `contact`. */
   gives?: 'expression' | 'switch';
+  /** Switches that share the jack: the second on the ring. One where it is left out. */
+  contacts?: 2;
   /** What this jack reads of a pedal or switch. */
   reads?: Reads;
 }
@@ -74,6 +76,8 @@ export interface Reads {
   ohms?: readonly [number, number];
   action?: 'momentary' | 'latching' | 'any';
   contact?: 'open' | 'closed' | 'any';
+  /** Contacts that it reads: the second on the ring. One where it is left out. */
+  contacts?: 1 | 2;
 }
 
 /**

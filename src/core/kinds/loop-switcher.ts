@@ -24,7 +24,7 @@ export const loopSwitcher = defineKind({
     midiOut,
     usbDevice,
     expressionIn(),
-    switchIn('ctl', 'control switch', 'any', 'any'),
+    switchIn('ctl', 'control switch', 'any', 'any', 2),
   ],
   figures: [
     ...pedalFigures(1e6, -105, 'one buffer an input'),

@@ -67,14 +67,15 @@ export const switchIn = (
   label: string,
   action: 'momentary' | 'latching' | 'any' = 'momentary',
   contact: 'open' | 'closed' | 'any' = 'open',
+  contacts: 1 | 2 = 1,
 ) =>
   jack({
     id,
     label,
     direction: 'in',
     signal: 'control',
-    connector: 'TS',
-    reads: { what: 'switch', action, contact },
+    connector: contacts === 2 ? 'TRS' : 'TS',
+    reads: { what: 'switch', action, contact, ...(contacts === 2 && { contacts }) },
   });
 export const tapIn = switchIn('tap', 'tap in');
 

@@ -61,6 +61,9 @@ import { inEarMix } from './in-ear-mix';
 import { inputSelector } from './input-selector';
 import { insertJack } from './insert-jack';
 import { insertPoint } from './insert-point';
+import { insertPowered } from './insert-powered';
+import { mainsInlet } from './mains-inlet';
+import { footSwitchDouble } from './foot-switch-double';
 import { instrumentDigital } from './instrument-digital';
 import { instrumentDual } from './instrument-dual';
 import { instrumentPiezo } from './instrument-piezo';
@@ -174,6 +177,9 @@ export const KINDS: readonly Kind[] = [
   ampSwitcher,
   blendLoop,
   insertPoint,
+  insertPowered,
+  mainsInlet,
+  footSwitchDouble,
   insertJack,
   inputSelector,
   pan,

@@ -28,16 +28,11 @@ export const jackOf = (device: Device, id: string): Jack | undefined =>
   kindOf(device.kind).jacks.find((j) => j.id === id);
 
 /**
- * The outlets of a supply: its own where they were written in, else those of its kind. Nothing
- * where it is no supply.
+ * The outlets of a supply, or of any device that hands power on: its own where they were written in,
+ * else those of its kind. Nothing where it feeds nobody.
  */
-export const outletsOf = (device: Device): Outlet[] | undefined => {
-  const usual = kindOf(device.kind).outlets;
-  return (
-    usual &&
-    (device.gives?.outlets.map((o) => ({ ...o, label: o.label ?? `outlet ${o.id}` })) ?? usual)
-  );
-};
+export const outletsOf = ({ gives, kind }: Device): Outlet[] | undefined =>
+  gives?.outlets.map((o) => ({ ...o, label: o.label ?? `outlet ${o.id}` })) ?? kindOf(kind).outlets;
 
 /** What all outlets of a supply give together at most, in mA; nothing where only the outlets limit it. */
 export const supplyTotal = (device: Device): number | undefined =>

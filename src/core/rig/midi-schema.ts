@@ -82,6 +82,8 @@ export const expectsSchema = z.looseObject({
   wiper: z.enum(['tip', 'ring']).optional(),
   action: z.enum(['momentary', 'latching', 'any']).optional(),
   contact: z.enum(['open', 'closed', 'any']).optional(),
+  /** Contacts that it reads: 2 where the ring has one of its own. */
+  contacts: z.union([z.literal(1), z.literal(2)]).optional(),
 });
 
 export type MidiSetup = z.infer<typeof midiSchema>;

@@ -178,13 +178,14 @@ describe('a file with something wrong says where and what', () => {
       /it has the outlets/,
     ],
     [
-      'outlets on a pedal',
+      'outlets on a block',
       (r) =>
-        (device(r, 'kiln').gives = {
-          outlets: [{ id: '1', volts: 9, milliamps: 100, isolated: true }],
+        Object.assign(device(r, 'kiln'), {
+          host: 'tuner',
+          gives: { outlets: [{ id: '1', volts: 9, milliamps: 100, isolated: true }] },
         }),
       'gives',
-      /is no supply/,
+      /feeds nobody/,
     ],
     [
       'a supply without outlets',

@@ -11,6 +11,7 @@ import {
   putDeviceInLead,
   removeDevice,
   replaceDevice,
+  refusedOutlet,
   unplugLost,
 } from '../chain-edits';
 import { moveFromLoop, moveToLoop } from '../loop-edits';
@@ -131,6 +132,7 @@ export const deviceEdits = {
     },
     {
       apply: (rig, e) =>
+        (e.supply && refusedOutlet(rig, e.device, e.supply)) ??
         onDevice(rig, e.device, (d) => {
           const { edit: _edit, device: _device, ...changes } = e;
           Object.assign(d, given(changes));

@@ -59,7 +59,7 @@ export const checkSupplies: Check = (rig, devices, say) =>
       say(
         `devices[${row}].supply`,
         `"${device.supply.device}" is no supply of this rig; use a device of the kind ` +
-          '"supply-isolated" or "supply-shared"',
+          '"supply-isolated" or "supply-shared", or write in what it hands on',
       );
     } else if (
       device.supply?.outlet !== undefined &&
@@ -70,10 +70,10 @@ export const checkSupplies: Check = (rig, devices, say) =>
         `it has the outlets ${outlets!.map((o) => `"${o.id}"`).join(', ')}`,
       );
     }
-    if (device.gives && !devices.get(device.id)?.kind.outlets)
+    if (device.gives && device.host !== undefined)
       say(
         `devices[${row}].gives`,
-        `${device.name} is no supply; leave out what it gives, or make it one`,
+        `${device.name} is a block in a host and feeds nobody; leave out what it gives`,
       );
     const twice = device.gives?.outlets.find(
       (o, k, all) => all.findIndex((x) => x.id === o.id) < k,

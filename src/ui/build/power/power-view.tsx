@@ -14,6 +14,7 @@ import { useDocument, useRig } from '../../store/use-rig';
 import { MainsPart } from '../mains-part';
 import { OutletsTable } from './outlets-table';
 import { PlanFound } from './plan-found';
+import { HandsOn } from './hands-on';
 import { SupplyOutlets } from './supply-outlets';
 import { TakersTable } from './takers-table';
 
@@ -72,6 +73,7 @@ export function PowerView() {
               .map((d) => (
                 <SupplyOutlets key={d.id} supply={d} />
               ))}
+            <HandsOn takers={takers} />
           </Group>
           <OutletsTable loads={loads} />
         </section>

@@ -116,6 +116,18 @@ function ReadsFields({
     <>
       <Select
         size="xs"
+        w={130}
+        aria-label={`Contacts that ${name} reads`}
+        data={[
+          { value: '1', label: 'one contact' },
+          { value: '2', label: 'two contacts' },
+        ]}
+        value={String(reads.contacts ?? 1)}
+        allowDeselect={false}
+        onChange={(v) => v && set({ contacts: v === '2' ? 2 : 1 })}
+      />
+      <Select
+        size="xs"
         w={120}
         aria-label={`Action that ${name} expects`}
         data={['momentary', 'latching', 'any']}
