@@ -80,6 +80,9 @@ export function responseOf(stage: Stage): Response {
   return { before: atMiddle(before), after: atMiddle([...after, ...slopes]) };
 }
 
+/** What a filter leaves of 1 kHz, at which levels and gains are stated, in dB. */
+export const gainAtMiddle = (filter: Filter): number => dbOf(filterAt(filter, MIDDLE));
+
 /** A product of filters whose size is 1 at 1 kHz. */
 function atMiddle(filters: readonly Filter[]): (hertz: number) => Complex {
   if (!filters.length) return () => complex(1);

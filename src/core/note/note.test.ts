@@ -94,6 +94,19 @@ describe('stages', () => {
     expect(Math.abs(at(high, 100))).toBeLessThan(1.2);
   });
 
+  test('a wah passes most of 1 kHz where its resonance is, and less by hand to either side', () => {
+    const gain = (pedal: number) => stageOf('wah', { pedal }).gainDb;
+    const there = (10 * Math.log(1000 / 400)) / Math.log(2200 / 400);
+    expect(gain(there)).toBeCloseTo(9, 6);
+    // A resonance of quality 3 at f: 1/√(1 + 9·(1000/f − f/1000)²).
+    for (const [pedal, hertz] of [
+      [0, 400],
+      [10, 2200],
+    ] as const) {
+      const off = 1000 / hertz - hertz / 1000;
+      expect(gain(pedal)).toBeCloseTo(9 - 10 * Math.log10(1 + 9 * off * off), 6);
+    }
+  });
   test('a wah is strongest where its pedal stands', () => {
     const strongest = (pedal: number) => {
       const { after } = responseOf(stageOf('wah', { pedal }));
