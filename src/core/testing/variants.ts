@@ -1,5 +1,6 @@
 import { DEMO_RIGS } from '../demo';
 import type { Rig } from '../rig/schema';
+import { oddRigs } from './odd-rigs';
 
 /** A rig with a name for what is different about it. */
 export interface Variant {
@@ -9,7 +10,8 @@ export interface Variant {
 
 /**
  * The demo rigs, and each of them with one thing changed: a lead pulled, a device bypassed or
- * engaged, in its first sounds only. Enough to come by most of what can be said of a rig.
+ * engaged, in its first sounds only; and small rigs of many sorts. Enough to come by most of what can
+ * be said of a rig.
  */
 export function* variants(sounds = 2, every = 3): Generator<Variant> {
   for (const whole of DEMO_RIGS) {
@@ -40,4 +42,5 @@ export function* variants(sounds = 2, every = 3): Generator<Variant> {
           },
         };
   }
+  for (const rig of oddRigs()) yield { name: rig.id, rig };
 }
