@@ -143,6 +143,7 @@ export function midiJson(stage: Stage, rig: Rig) {
     pairs: {
       count: pairs.pairs,
       good: pairs.good,
+      byHand: pairs.byHand,
       slowest: pairs.slowest && {
         from: name(pairs.slowest.from),
         to: name(pairs.slowest.to),
@@ -151,6 +152,7 @@ export function midiJson(stage: Stage, rig: Rig) {
       faults: pairs.faults.map((f) => ({
         device: f.device,
         because: f.because,
+        cure: f.cure,
         settings: f.keys,
         count: f.count,
         pairs: f.pairs.map((p) => ({ from: name(p.from), to: name(p.to) })),

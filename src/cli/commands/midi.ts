@@ -7,21 +7,22 @@ import { changeJson, findScene, midiJson } from '../midi-json';
 
 function allPairsAnswer(stage: Stage, rig: Rig): Answer {
   const json = midiJson(stage, rig);
-  const { good, count, slowest, faults } = json.pairs;
+  const { good, byHand, count, slowest, faults } = json.pairs;
+  const hands = byHand ? `, ${byHand} more once hands and feet have done their part` : '';
   const longest = slowest
     ? `; the slowest, ${slowest.from} to ${slowest.to}, takes ${fixed(slowest.ms)} ms`
     : '';
   const faultLine = (f: (typeof faults)[number]) => {
     const such = f.pairs.slice(0, 2).map((p) => `${p.from} to ${p.to}`);
     return (
-      `${f.device}: ${f.because}, ${f.settings.join(', ')}, in ${f.count} changes, ` +
+      `${f.device}: ${f.because} (${f.cure} cures it), ${f.settings.join(', ')}, in ${f.count} changes, ` +
       `such as ${such.join(' and ')}`
     );
   };
   return {
     json,
     lines: [
-      `${rig.name}: ${good} of ${count} changes end as meant${longest}`,
+      `${rig.name}: ${good} of ${count} changes end as meant${hands}${longest}`,
       ...faults.map(faultLine),
     ],
   };

@@ -6,7 +6,16 @@ import { nameOf } from '../rig/find';
 import type { Address, Rig } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import type { Scene } from '../control/scene';
-import { type Mismatch, record, type Recording, replay, runChange, type Stage } from './change';
+import {
+  type Because,
+  type Mismatch,
+  programKey,
+  record,
+  type Recording,
+  replay,
+  runChange,
+  type Stage,
+} from './change';
 import { addressIn, type Orders } from './commands';
 import { reachIn } from './graph';
 import { fixes, numberRemark, type SceneRemark, type WrongCall } from './number-remark';
@@ -54,7 +63,7 @@ export function wrongEnds(stage: Stage): WrongCall[] {
     const ends = froms
       .filter((from) => from !== to)
       .map((from) => {
-        let mismatches = recording && replay(stage, from, to, recording);
+        let mismatches = recording && replay(stage, from, to, recording)?.mismatches;
         if (!mismatches) {
           const change = runChange(stage, from, to, { quiet: true });
           recording = record(stage, change);
@@ -81,7 +90,7 @@ export function wrongEnds(stage: Stage): WrongCall[] {
   });
 }
 
-const MISLEADS = new Set<Mismatch['because']>(['wrong program', 'unknown program', 'no program']);
+const MISLEADS = new Set<Because>(['wrong program', 'unknown program', 'no program']);
 
 /** Who tells a device, who tells that one, and so on. */
 function tellers({ orders }: Stage, device: string): string[] {
@@ -101,7 +110,8 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
   const { rig } = orders;
   const wrong = wrongEnds(stage);
   const groups = new Map<string, typeof wrong>();
-  for (const w of wrong) {
+  // Who moves what is another's is told as two that listen on one channel.
+  for (const w of wrong.filter((x) => x.mismatch.because !== 'meant for another')) {
     const { device, because } = w.mismatch;
     const key = `${device} ${because === 'unknown program' ? 'wrong program' : because}`;
     groups.set(key, [...(groups.get(key) ?? []), w]);
@@ -173,11 +183,13 @@ export function keyWords(
   const say = (v: typeof wanted | undefined) =>
     v === undefined
       ? 'nothing'
-      : setting === 'engaged'
-        ? v
-          ? words.on
-          : words.off
-        : settingWords(kind, setting, typeof v === 'number' ? Number(v.toFixed(2)) : v);
+      : key === programKey(device)
+        ? `on program ${v}`
+        : setting === 'engaged'
+          ? v
+            ? words.on
+            : words.off
+          : settingWords(kind, setting, typeof v === 'number' ? Number(v.toFixed(2)) : v);
   const where = id === device ? nameOf(rig, id) : `${nameOf(rig, device)}, ${nameOf(rig, id)}`;
   return `${where} should be ${say(wanted)} and is ${say(got)}`;
 }

@@ -44,13 +44,31 @@ export interface Landing {
   silentFrom?: number;
 }
 
-/** A setting that is not what the scene wants, why, and what cures it. */
+/**
+ * Why something is not as the scene wants it: nothing told the device, a flip went the wrong way, it
+ * was called at a number that is another's or nobody's, it keeps the scene nowhere, a message for
+ * another device moved it, no message moves this of it, or no message reaches it at all.
+ */
+export type Because =
+  | 'missed'
+  | 'toggled'
+  | 'wrong program'
+  | 'no program'
+  | 'unknown program'
+  | 'meant for another'
+  | 'not sent'
+  | 'by hand';
+
+/** The key of the program that a device stands on, beside those of its settings. */
+export const programKey = (device: string): string => `${device} program`;
+
+/** A setting, or the program that a device stands on, that is not what the scene wants, and why. */
 export interface Mismatch {
   device: string;
   key: string;
   wanted: SettingValue;
   got: SettingValue | undefined;
-  because: 'missed' | 'toggled' | 'wrong program' | 'no program' | 'unknown program' | 'by hand';
+  because: Because;
 }
 
 /** A change of sound as it happens. Times in ms from the press. */
@@ -130,7 +148,7 @@ export function runChange(
   const landings: Landing[] = [];
   const sent: { device: string; at: number; message: Message }[] = [];
   const touched = new Map<string, Set<string>>();
-  const because = new Map<string, Mismatch['because']>();
+  const because = new Map<string, Because>();
   const recall = (device: string, scene: Scene) =>
     (orders.commands(scene).get(device) ?? []).map((c) => c.message);
   for (const id of pressed) {
@@ -228,7 +246,7 @@ export function mismatchesOf(
   to: Scene,
   machine: Machine,
   touched: ReadonlyMap<string, ReadonlySet<string>>,
-  because: ReadonlyMap<string, Mismatch['because']>,
+  because: ReadonlyMap<string, Because>,
 ): Mismatch[] {
   const { orders, memory } = stage;
   const found: Mismatch[] = [];
@@ -236,6 +254,7 @@ export function mismatchesOf(
     const m = sure(orders.graph.devices.get(id));
     const standing = sure(machine.get(id));
     const intent = memory.intent(to, id);
+    found.push(...programMismatch(to, m, standing, touched, because));
     if (intent === standing.values && addressIn(to, id)) continue;
     const keepsPrograms = m.programs && orders.scenes.some((s) => addressIn(s, id) !== undefined);
     if (keepsPrograms && !addressIn(to, id)) {
@@ -274,7 +293,57 @@ export function mismatchesOf(
       found.push({ device: id, key, wanted, got, because: why });
     }
   }
-  return found;
+  return [...found, ...meddled(stage, to, machine, touched, found)];
+}
+
+/** The program that a device stands on, where it is not the one at which it keeps the scene. */
+export function programMismatch(
+  to: Scene,
+  m: MidiDevice,
+  { program }: Standing,
+  touched?: ReadonlyMap<string, ReadonlySet<string>>,
+  because?: ReadonlyMap<string, Because>,
+): Mismatch[] {
+  const { id } = m.device;
+  const wanted = addressIn(to, id);
+  const bank = (a: { bank?: number }) => (m.bank === 'none' ? 0 : (a.bank ?? 0));
+  if (!m.programs || !wanted) return [];
+  if (program && program.number === wanted.number && bank(program) === bank(wanted)) return [];
+  const words = (a: { bank?: number; number: number }) =>
+    m.bank === 'none' ? `${a.number}` : `${bank(a)}/${a.number}`;
+  return [
+    {
+      device: id,
+      key: programKey(id),
+      wanted: words(wanted),
+      got: program && words(program),
+      because:
+        because?.get(programKey(id)) ??
+        (touched?.get(id)?.has('program') ? 'wrong program' : 'missed'),
+    },
+  ];
+}
+
+/** What a message that was for another device has moved away from what the scene wants. */
+function meddled(
+  { orders, memory }: Stage,
+  to: Scene,
+  machine: Machine,
+  touched: ReadonlyMap<string, ReadonlySet<string>>,
+  known: readonly Mismatch[],
+): Mismatch[] {
+  return [...touched].flatMap(([id, keys]) => {
+    const intent = memory.intent(to, id);
+    const standing = machine.get(id);
+    return [...keys].flatMap((key): Mismatch[] => {
+      const wanted = intent.get(key);
+      const got = standing?.values.get(key);
+      const isKnown = known.some((k) => k.device === id && k.key === key);
+      return isKnown || wanted === undefined || agree(orders.rig, key, wanted, got)
+        ? []
+        : [{ device: id, key, wanted, got, because: 'meant for another' }];
+    });
+  });
 }
 
 const toggles = (
@@ -319,11 +388,11 @@ export function replay(
   from: Scene,
   to: Scene,
   recording: Recording,
-): Mismatch[] | undefined {
+): Pick<Change, 'mismatches' | 'end'> | undefined {
   const { orders, memory } = stage;
   const machine = copyOf(standingIn(orders, memory, from));
   const touched = new Map<string, Set<string>>();
-  const because = new Map<string, Mismatch['because']>();
+  const because = new Map<string, Because>();
   for (const id of recording.pressed) {
     const m = sure(orders.graph.devices.get(id));
     const address = addressIn(to, id);
@@ -346,7 +415,7 @@ export function replay(
       return undefined;
     noteEffect(r.device, effect, touched, because);
   }
-  return mismatchesOf(stage, to, machine, touched, because);
+  return { mismatches: mismatchesOf(stage, to, machine, touched, because), end: machine };
 }
 
 /** Remembers what a message touched, and how it would have gone wrong. */
@@ -354,7 +423,7 @@ function noteEffect(
   device: string,
   effect: Effect,
   touched: Map<string, Set<string>>,
-  because: Map<string, Mismatch['because']>,
+  because: Map<string, Because>,
 ): void {
   if (effect.what === 'nothing') return;
   const mine = touched.get(device) ?? new Set();

@@ -67,8 +67,9 @@ const program: MessageSort<MessageOf<'program'>> = {
     if (!device.programs) return NOTHING;
     const bank = device.bank === 'none' ? 0 : standing.bank;
     const [held]: readonly Scene[] = memory.at(device.device.id, bank, m.number);
-    if (!held) return { what: 'unknown', bank, number: m.number };
+    // It goes there, whatever it finds: what it then holds nobody has said.
     standing.program = { bank, number: m.number };
+    if (!held) return { what: 'unknown', bank, number: m.number };
     standing.values = memory.intent(held, device.device.id);
     return { what: 'program', bank, number: m.number, recalled: held };
   },

@@ -1,10 +1,25 @@
 import type { Scene } from '../control/scene';
-import { type Mismatch, record, type Recording, replay, runChange, type Stage } from './change';
+import { sure } from '../outcome';
+import {
+  type Because,
+  type Change,
+  type Mismatch,
+  record,
+  type Recording,
+  replay,
+  runChange,
+  type Stage,
+} from './change';
+import { begin, type Rehearsal, whatIsOff } from './rehearsal';
+
+/** Who could put right what is not as meant. */
+export type Cure = 'a hand' | 'a message' | 'a lead';
 
 /** What goes wrong with one device in one way, over all changes in which it does. */
 export interface PairFault {
   device: string;
-  because: Mismatch['because'];
+  because: Because;
+  cure: Cure;
   keys: string[];
   pairs: { from: string; to: string }[];
   count: number;
@@ -13,7 +28,10 @@ export interface PairFault {
 /** Every ordered pair of scenes, simulated from the states of the first. */
 export interface PairReport {
   pairs: number;
+  /** Changes after which everything that the scene speaks of is as meant, without a hand. */
   good: number;
+  /** Changes after which all is as meant but for what hands and feet do: what no message moves. */
+  byHand: number;
   faults: PairFault[];
   /** The change after which it takes longest until everything is in place. */
   slowest: { from: string; to: string; ms: number } | null;
@@ -32,30 +50,36 @@ export function* pairRows(stage: Stage): Generator<number, PairReport> {
   const { scenes } = stage.orders;
   const faults = new Map<string, PairFault>();
   const doneMs: Record<string, number> = {};
-  let [pairs, good] = [0, 0];
+  const hands = new Hands(stage);
+  let [pairs, good, byHand] = [0, 0, 0];
   let slowest: PairReport['slowest'] = null;
   for (const [row, to] of scenes.entries()) {
     let recording: Recording | undefined;
     for (const from of scenes) {
       if (from === to) continue;
       pairs++;
-      let mismatches = recording && replay(stage, from, to, recording);
-      if (!mismatches) {
+      let ended = recording && replay(stage, from, to, recording);
+      if (!ended) {
         const change = runChange(stage, from, to, { quiet: true });
-        mismatches = change.mismatches;
+        ended = change;
         recording = record(stage, change);
         if (change.doneMs > (slowest?.ms ?? -1))
           slowest = { from: from.id, to: to.id, ms: change.doneMs };
         doneMs[to.id] = Math.max(doneMs[to.id] ?? 0, change.doneMs);
       }
-      if (!mismatches.length) good++;
-      gather(faults, mismatches, from, to);
+      const left = hands.left(ended, from, to);
+      if (!ended.mismatches.length) {
+        if (left.length) byHand++;
+        else good++;
+      }
+      gather(faults, [...ended.mismatches, ...left], from, to, (m) => hands.cure(m));
     }
     yield (row + 1) / scenes.length;
   }
   return {
     pairs,
     good,
+    byHand,
     slowest,
     doneMs,
     faults: [...faults.values()].sort((a, b) => b.count - a.count),
@@ -67,6 +91,7 @@ function gather(
   mismatches: readonly Mismatch[],
   from: Scene,
   to: Scene,
+  cure: (m: Mismatch) => Cure,
 ): void {
   const seen = new Set<PairFault>();
   for (const m of mismatches) {
@@ -75,13 +100,59 @@ function gather(
     if (!fault)
       faults.set(
         key,
-        (fault = { device: m.device, because: m.because, keys: [], pairs: [], count: 0 }),
+        (fault = {
+          ...{ device: m.device, because: m.because, cure: cure(m) },
+          ...{ keys: [], pairs: [], count: 0 },
+        }),
       );
     if (!fault.keys.includes(m.key)) fault.keys.push(m.key);
     if (seen.has(fault)) continue;
     seen.add(fault);
     fault.count++;
     if (fault.pairs.length < NAMED) fault.pairs.push({ from: from.id, to: to.id });
+  }
+}
+
+/** What is left once messages have landed: what no message moves, on devices that know MIDI and on all others. */
+class Hands {
+  private readonly begun: Map<string, Rehearsal>;
+
+  constructor(private readonly stage: Stage) {
+    const { scenes, rig } = stage.orders;
+    this.begun = new Map(scenes.map((s) => [s.id, begin(rig, stage, s)]));
+  }
+
+  left(
+    { mismatches, end }: Pick<Change, 'mismatches' | 'end'>,
+    from: Scene,
+    to: Scene,
+  ): Mismatch[] {
+    const { rig } = this.stage.orders;
+    const feet = sure(this.begun.get(from.id)).feet;
+    return whatIsOff(rig, this.stage, { machine: end, feet }, to)
+      .filter((o) => !mismatches.some((m) => m.device === o.device && m.key === o.key))
+      .map(({ midi, device, key, wanted, got }) => ({
+        ...{ device, key, wanted, got },
+        because: midi && this.isTold(device) ? 'not sent' : 'by hand',
+      }));
+  }
+
+  /** Whether somebody tells a device what a scene is. */
+  private isTold(device: string): boolean {
+    return this.stage.orders.commanderOf.has(device);
+  }
+
+  /**
+   * A message where the device is told and takes one for it, a lead where it would take one and nobody
+   * reaches it, and else a hand.
+   */
+  cure({ device, key, because }: Mismatch): Cure {
+    const m = this.stage.orders.graph.devices.get(device);
+    const takes =
+      m !== undefined && (m.programs || m.mapped.some((c) => `${c.device} ${c.setting}` === key));
+    if (because !== 'by hand' && because !== 'not sent') return 'a message';
+    if (!takes) return 'a hand';
+    return this.isTold(device) ? 'a message' : 'a lead';
   }
 }
 

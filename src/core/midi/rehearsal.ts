@@ -4,10 +4,10 @@ import { kindOf } from '../kinds';
 import type { Rig, SettingValue, Sound, State } from '../rig/schema';
 import { nameOf } from '../rig/find';
 import type { Scene } from '../control/scene';
-import { type Change, type Mismatch, runChange, type Stage } from './change';
+import { type Change, type Mismatch, programMismatch, runChange, type Stage } from './change';
 import { keyWords } from './change-remarks';
 import { withValue } from './landing-levels';
-import { copyOf, intentOf, type Machine, standingIn } from './stand-in';
+import { copyOf, intentOf, type Machine, type Standing, standingIn } from './stand-in';
 
 /**
  * The whole simulated rig: devices that know MIDI, and everything else, which stands as feet and
@@ -88,6 +88,8 @@ export function whatIsOff(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene):
   const found: Off[] = [];
   for (const [id, standing] of now.machine) {
     const intent = stage.memory.intent(scene, id);
+    for (const { device, key, wanted, got } of programOff(stage, scene, id, standing))
+      found.push({ device, key, wanted, got, midi: true });
     for (const [key, wanted] of intent) {
       const got = standing.values.get(key);
       const device = at(key.split(' '), 0);
@@ -104,6 +106,12 @@ export function whatIsOff(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene):
     }
   }
   return found;
+}
+
+/** The program that a device stands on, where it is not that of the scene. */
+function programOff(stage: Stage, scene: Scene, id: string, standing: Standing): Mismatch[] {
+  const m = stage.orders.graph.devices.get(id);
+  return m ? programMismatch(scene, m, standing) : [];
 }
 
 /** One thing to do to get right again. */

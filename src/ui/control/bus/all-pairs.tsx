@@ -40,7 +40,10 @@ export function AllPairs({ rig, stage }: { rig: Rig; stage: Stage }) {
             <strong>
               {work.answer.good} of {work.answer.pairs}
             </strong>{' '}
-            changes end as meant.
+            changes end as meant
+            {work.answer.byHand > 0 &&
+              `, and ${work.answer.byHand} more once hands and feet have done what no message does`}
+            .
             {work.answer.slowest &&
               ` The slowest, from ${name(work.answer.slowest.from)} ` +
                 `to ${name(work.answer.slowest.to)}, takes ${fixed(work.answer.slowest.ms, 1)} ms.`}
@@ -77,7 +80,10 @@ function FaultsTable({
             <td>
               <strong>{nameOf(rig, f.device)}</strong>
             </td>
-            <td>{f.because}</td>
+            <td>
+              {f.because}
+              <div className="faint">{f.cure} cures it</div>
+            </td>
             <td>{f.keys.map((k) => k.split(' ')[1]).join(', ')}</td>
             <td>{f.count}</td>
             <td>

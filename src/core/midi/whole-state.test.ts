@@ -1,0 +1,153 @@
+import { analyse } from '../report';
+import type { Device, Rig, Sound } from '../rig';
+import { device, lead, rigOf, sound } from '../testing/rigs';
+import { allPairs, runChange, setStage } from '.';
+import { begin, call, whatIsOff } from './rehearsal';
+
+/** A controller with devices one behind the other on its MIDI out. */
+const rig = (devices: Device[], sounds: Sound[], rest: Partial<Rig> = {}): Rig => {
+  const all = [device('pads', 'foot-controller', 'Pads'), ...devices];
+  const wired = devices.filter((d) => d.kind !== 'boost');
+  return rigOf(
+    all,
+    wired.map((d, i) =>
+      lead(
+        `m${i}`,
+        i ? `${wired[i - 1]!.id}.midiThru` : 'pads.midiOut',
+        `${d.id}.midiIn`,
+        1,
+        'midi',
+      ),
+    ),
+    sounds,
+    rest,
+  );
+};
+const NAMES = ['a', 'b', 'c'];
+const sounds = (states: (i: number) => Sound['states'], sends?: (i: number) => Sound['sends']) =>
+  NAMES.map((id, i) => ({
+    ...sound(id, id.toUpperCase(), [], states(i)),
+    ...(sends && { sends: sends(i) }),
+  }));
+const called = (to: string, number: number, channel = 1) => ({
+  from: 'pads',
+  to,
+  message: { type: 'program' as const, channel, number },
+});
+const faultsOf = (r: Rig) =>
+  allPairs(setStage(r)).faults.map((f) => `${f.device} ${f.because}: ${f.cure}`);
+const echo = (rest: Partial<Device> = {}) => device('echo', 'delay', 'Echo', rest);
+
+/** Rigs in which something that a sound speaks of is not as meant, and what is to be told of it. */
+const PLANTED: [string, Rig, string[]][] = [
+  [
+    'every call off by one, though what the programs hold was never said',
+    rig(
+      [echo()],
+      sounds(
+        (i) => ({ echo: { program: { number: i } } }),
+        (i) => [called('echo', i + 1)],
+      ),
+    ),
+    ['echo wrong program: a message', 'echo unknown program: a message'],
+  ],
+  [
+    'a program that is never sent',
+    rig(
+      [echo(), device('dome', 'reverb', 'Dome', { midi: { channel: 2 } })],
+      sounds(
+        (i) => ({ echo: { program: { number: i } }, dome: { program: { number: i } } }),
+        (i) => [called('dome', i, 2)],
+      ),
+    ),
+    ['echo missed: a message'],
+  ],
+  [
+    'a setting that must change and that no message moves',
+    rig(
+      [echo({ midi: { controls: [] } })],
+      sounds((i) => ({ echo: { engaged: true, settings: { repeats: i } } })),
+    ),
+    ['echo not sent: a message'],
+  ],
+  [
+    'a program that no sound holds',
+    rig(
+      [echo()],
+      sounds(
+        (i) => ({ echo: { program: { number: i }, engaged: i > 0 } }),
+        () => [called('echo', 99)],
+      ),
+    ),
+    ['echo unknown program: a message'],
+  ],
+  [
+    'a device behind one that hands nothing on',
+    {
+      ...rig(
+        [echo(), device('dome', 'reverb', 'Dome', { midi: { channel: 2 } })],
+        sounds((i) => ({ dome: { engaged: i === 1 } })),
+      ),
+      leads: [lead('m', 'pads.midiOut', 'echo.midiIn', 1, 'midi')],
+    },
+    ['dome by hand: a lead'],
+  ],
+  [
+    'a device that is switched by what is meant for another',
+    rig(
+      [echo(), device('dome', 'reverb', 'Dome')],
+      sounds((i) => ({ echo: { engaged: i === 1 } })),
+    ),
+    ['dome meant for another: a message'],
+  ],
+  [
+    'a pedal that only a foot can switch',
+    rig(
+      [device('lift', 'boost', 'Lift')],
+      sounds((i) => ({ lift: { engaged: i === 1 } })),
+    ),
+    ['lift by hand: a hand'],
+  ],
+];
+
+test.each(PLANTED)('%s is told, with who could put it right', (_, planted, told) => {
+  expect(faultsOf(planted)).toEqual(told);
+  const { good, byHand, pairs } = allPairs(setStage(planted));
+  expect(good).toBeLessThan(pairs);
+  expect(byHand > 0).toBe(told.every((t) => /not sent|by hand/.test(t)));
+});
+
+test.each(PLANTED)('%s: Rehearse says the same of every change', (_, planted) => {
+  const stage = setStage(planted);
+  const { scenes } = stage.orders;
+  let good = 0;
+  for (const from of scenes)
+    for (const to of scenes) {
+      if (from === to) continue;
+      const { now } = call(stage, begin(planted, stage, from), to);
+      const off = whatIsOff(planted, stage, now, to);
+      const { mismatches } = runChange(stage, from, to);
+      for (const m of mismatches)
+        expect(off.some((o) => o.device === m.device && o.key === m.key)).toBe(true);
+      if (!off.length) good++;
+    }
+  expect(allPairs(stage).good).toBe(good);
+});
+
+test('what is called right and holds what it should ends as meant, banks too', () => {
+  const right = rig(
+    [echo()],
+    sounds(
+      (i) => ({ echo: { program: { number: i }, settings: { mix: i } } }),
+      (i) => [called('echo', i)],
+    ),
+  );
+  expect(allPairs(setStage(right))).toMatchObject({ pairs: 6, good: 6, byHand: 0, faults: [] });
+  expect(analyse(right).findings.map((f) => f.rule)).not.toContain('midi-number');
+});
+
+test('a call that is off by one is a finding where only the numbers say so', () => {
+  const finding = analyse(PLANTED[0]![1]).findings.find((f) => f.rule === 'midi-number')!;
+  expect(finding.what).toBe('Echo is called at the wrong number.');
+  expect(finding.why).toContain('All are off by one');
+});
