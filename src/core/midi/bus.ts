@@ -38,7 +38,7 @@ export interface Received {
 export const STEP_MS = { usb: 1, digital: 1 } as const;
 /** A hardware thru delays by about two gates of an opto-isolator, in ms. */
 export const COPY_MS = 0.002;
-/** More messages than any rig sends for one change: a loop is going round. */
+/** More messages than any rig sends for one change. */
 const TOO_MANY = 5000;
 
 export interface BusOptions {
@@ -72,19 +72,28 @@ interface Port {
   device: MidiDevice;
   jack: string;
   ways: Way[];
-  waiting: { message: Message; ready: number }[];
-  realtime: { message: Message; ready: number }[];
+  waiting: Waiting[];
+  realtime: Waiting[];
   busy: boolean;
   now?: Sent;
+  /** Devices that have handed on the message that is on its way. */
+  hops: number;
   left: number[];
   status: number;
 }
 
+/** A message that waits for a port, since when, and how many devices have handed it on. */
+interface Waiting {
+  message: Message;
+  ready: number;
+  hops: number;
+}
+
 type Event = { t: number; order: number } & (
-  | { is: 'own'; device: string; message: Message }
-  | { is: 'byte'; port: Port; clock?: Sent }
-  | { is: 'queue'; port: Port; message: Message; ready: number }
-  | { is: 'arrive'; received: Received }
+  | { is: 'own'; device: string; message: Message; hops: number }
+  | { is: 'byte'; port: Port; clock?: { sent: Sent; hops: number } }
+  | ({ is: 'queue'; port: Port } & Waiting)
+  | { is: 'arrive'; received: Received; hops: number }
 );
 
 /**
@@ -110,13 +119,14 @@ export function runBus(
  * waits at each of its ports ("queue") until the port is free. A port that is free takes the oldest
  * message and sends a byte ("byte") every 320 µs; at each of these moments a clock that waits goes
  * first. When a message has gone over a lead whole, it arrives there ("arrive"), and whoever passes
- * it on puts it into the queue again: hardware as it came, software after it was read. A count of
- * all that moved ends messages that go round for ever.
+ * it on puts it into the queue again: hardware as it came, software after it was read. One that more
+ * devices have handed on than there are goes round for ever, and the run ends there.
  */
 class Run {
   private readonly events = new TinyQueue<Event>([], (a, b) => a.t - b.t || a.order - b.order);
   private order = 0;
   private count = 0;
+  private endless = false;
   private readonly ports = new Map<string, Port>();
   private readonly sent: Sent[] = [];
   private readonly received: Received[] = [];
@@ -127,8 +137,8 @@ class Run {
   ) {}
 
   /** A device sends a message of its own at a time in ms. */
-  own(t: number, device: string, message: Message): void {
-    this.push({ t, is: 'own', device, message });
+  own(t: number, device: string, message: Message, hops = 0): void {
+    this.push({ t, is: 'own', device, message, hops });
   }
 
   /** Clock from every device that leads, while the options ask for it. */
@@ -142,13 +152,13 @@ class Run {
 
   /** Takes event after event until nothing is left, or messages go round for ever. */
   toTheEnd(): Traffic {
-    for (let e = this.events.pop(); e && this.count <= TOO_MANY; e = this.events.pop()) {
-      if (e.is === 'own') this.sendOwn(e.t, e.device, e.message);
-      else if (e.is === 'queue') this.send(e.t, e.port, e.message, e.ready);
+    for (let e = this.events.pop(); e && !this.endless; e = this.events.pop()) {
+      if (e.is === 'own') this.sendOwn(e.t, e.device, e);
+      else if (e.is === 'queue') this.send(e.t, e.port, e);
       else if (e.is === 'byte') this.byteGone(e.t, e.port, e.clock);
-      else this.arrived(e.t, e.received);
+      else this.arrived(e.t, e.received, e.hops);
     }
-    return { sent: this.sent, received: this.received, endless: this.count > TOO_MANY };
+    return { sent: this.sent, received: this.received, endless: this.endless };
   }
 
   private push(
@@ -171,65 +181,62 @@ class Run {
       realtime: [],
       busy: false,
       left: [],
+      hops: 0,
       status: -1,
     };
     this.ports.set(key, port);
     return port;
   }
 
-  private sendOwn(t: number, device: string, message: Message): void {
+  private sendOwn(
+    t: number,
+    device: string,
+    { message, hops }: Pick<Waiting, 'message' | 'hops'>,
+  ): void {
     const m = this.graph.devices.get(device);
     for (const out of m ? outJacks(m) : []) {
       const port = sendsOwn(m!, out) ? this.portOf(m!, out.id) : undefined;
-      if (port) this.send(t, port, message, t);
+      if (port) this.send(t, port, { message, ready: t, hops });
     }
   }
 
   /** Over USB and digital links at once and whole; into the row of bytes on a DIN or TRS output. */
-  private send(t: number, port: Port, message: Message, ready: number): void {
+  private send(t: number, port: Port, { message, ready, hops }: Waiting): void {
     for (const way of port.ways) {
       if (way.medium === 'din') continue;
-      this.gone(way, {
-        lead: way.lead.id,
-        from: way.from.device,
-        to: way.to.device,
-        jack: port.jack,
-        message,
-        bytes: bytesOf(message),
-        ready,
-        start: t,
-        end: t + STEP_MS[way.medium],
-      });
+      const sent = {
+        ...{ lead: way.lead.id, from: way.from.device, to: way.to.device, jack: port.jack },
+        ...{ message, bytes: bytesOf(message), ready, start: t, end: t + STEP_MS[way.medium] },
+      };
+      this.gone(way, sent, hops);
     }
     if (!port.ways.some((w) => w.medium === 'din')) return;
-    (isRealtime(message) ? port.realtime : port.waiting).push({ message, ready });
+    (isRealtime(message) ? port.realtime : port.waiting).push({ message, ready, hops });
     if (!port.busy) this.nextByte(t, port);
   }
 
   /** A message has gone over a way whole: it arrives, and hardware thrus behind have copied it as it went. */
-  private gone(way: Way, s: Sent): void {
-    if (this.count++ > TOO_MANY) return;
+  private gone(way: Way, s: Sent, hops: number): void {
+    if (this.endless) return;
+    this.endless = hops > this.graph.devices.size || this.count++ > TOO_MANY;
     if (!this.options.quiet) this.sent.push(s);
     const { device, jack } = way.to;
     this.push({
       t: s.end,
       is: 'arrive',
       received: { device, jack, message: s.message, at: s.end, lead: way.lead.id },
+      hops,
     });
     const here = this.graph.devices.get(device);
     for (const out of here ? outJacks(here) : []) {
       if (echoAt(here!, jack, out) !== 'hardware') continue;
       for (const next of this.graph.from.get(`${device}/${out.id}`) ?? []) {
         if (next.broken) continue;
-        this.gone(next, {
-          ...s,
-          lead: next.lead.id,
-          from: next.from.device,
-          to: next.to.device,
-          jack: out.id,
-          start: s.start + COPY_MS,
-          end: s.end + COPY_MS,
-        });
+        const copy = {
+          ...{ ...s, lead: next.lead.id, from: next.from.device, to: next.to.device, jack: out.id },
+          ...{ start: s.start + COPY_MS, end: s.end + COPY_MS },
+        };
+        this.gone(next, copy, hops + 1);
       }
     }
   }
@@ -243,8 +250,8 @@ class Run {
       port.busy = true;
       const { message, ready } = tick;
       const bytes = bytesOf(message);
-      const clock = { ...base, message, bytes, ready, start: t, end: t + BYTE_MS };
-      this.push({ t: t + BYTE_MS, is: 'byte', port, clock });
+      const sent = { ...base, message, bytes, ready, start: t, end: t + BYTE_MS };
+      this.push({ t: t + BYTE_MS, is: 'byte', port, clock: { sent, hops: tick.hops } });
       return;
     }
     if (!port.now) {
@@ -255,24 +262,25 @@ class Run {
       port.status = entryAt(whole, 0);
       port.now = { ...base, message: next.message, bytes, ready: next.ready, start: t, end: t };
       port.left = [...bytes];
+      port.hops = next.hops;
     }
     port.busy = true;
     port.left.shift();
     this.push({ t: t + BYTE_MS, is: 'byte', port });
   }
 
-  private byteGone(t: number, port: Port, clock: Sent | undefined): void {
-    if (clock) this.gone(din(port), clock);
+  private byteGone(t: number, port: Port, clock: { sent: Sent; hops: number } | undefined): void {
+    if (clock) this.gone(din(port), clock.sent, clock.hops);
     else if (!port.left.length) {
       const whole = { ...port.now!, end: t };
       port.now = undefined;
-      this.gone(din(port), whole);
+      this.gone(din(port), whole, port.hops);
     }
     this.nextByte(t, port);
   }
 
   /** Whoever passes it on puts it into the row again; whoever answers sends something of its own. */
-  private arrived(t: number, received: Received): void {
+  private arrived(t: number, received: Received, hops: number): void {
     this.received.push(received);
     const m = this.graph.devices.get(received.device);
     if (!m) return;
@@ -282,10 +290,11 @@ class Run {
       const port = echo === 'software' || echo === 'merged' ? this.portOf(m, out.id) : undefined;
       // Clock is passed on at once; other messages after they have been read.
       const after = isRealtime(message) ? 0 : m.thruMs;
-      if (port) this.push({ t: t + after, is: 'queue', port, message, ready: t });
+      if (port) this.push({ t: t + after, is: 'queue', port, message, ready: t, hops: hops + 1 });
     }
     const more = this.options.onReceive?.(received);
-    for (const answer of more?.messages ?? []) this.own(t + more!.after, m.device.id, answer);
+    for (const answer of more?.messages ?? [])
+      this.own(t + more!.after, m.device.id, answer, hops + 1);
   }
 }
 

@@ -66,6 +66,8 @@ export function wrongEnds(stage: Stage): WrongCall[] {
         let mismatches = recording && replay(stage, from, to, recording)?.mismatches;
         if (!mismatches) {
           const change = runChange(stage, from, to, { quiet: true });
+          // What goes round is told as that; what it leaves behind means nothing.
+          if (change.traffic.endless) return { from, mismatches: [] };
           recording = record(stage, change);
           mismatches = change.mismatches;
         }

@@ -47,7 +47,8 @@ export interface Landing {
 /**
  * Why something is not as the scene wants it: nothing told the device, a flip went the wrong way, it
  * was called at a number that is another's or nobody's, it keeps the scene nowhere, a message for
- * another device moved it, no message moves this of it, or no message reaches it at all.
+ * another device moved it, no message moves this of it, no message reaches it at all, or messages go
+ * round without end.
  */
 export type Because =
   | 'missed'
@@ -57,7 +58,8 @@ export type Because =
   | 'unknown program'
   | 'meant for another'
   | 'not sent'
-  | 'by hand';
+  | 'by hand'
+  | 'endless';
 
 /** The key of the program that a device stands on, beside those of its settings. */
 export const programKey = (device: string): string => `${device} program`;

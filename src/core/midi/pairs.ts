@@ -39,6 +39,12 @@ export interface PairReport {
   doneMs: Record<string, number>;
 }
 
+/** Messages that go round without end, as something that is not as meant: of the device that was pressed. */
+function endlessAt({ pressed, traffic }: Change): Mismatch {
+  const device = pressed[0] ?? traffic.received[0]?.device ?? '';
+  return { device, key: `${device} messages`, wanted: 'an end', got: 'none', because: 'endless' };
+}
+
 /** Pairs that are named for each fault; all are counted. */
 const NAMED = 12;
 
@@ -61,6 +67,13 @@ export function* pairRows(stage: Stage): Generator<number, PairReport> {
       let ended = recording && replay(stage, from, to, recording);
       if (!ended) {
         const change = runChange(stage, from, to, { quiet: true });
+        if (change.traffic.endless) {
+          // From wherever it is called: what goes round hangs on the leads.
+          const rest = scenes.filter((s) => s !== to);
+          pairs += rest.length - 1;
+          for (const other of rest) gather(faults, [endlessAt(change)], other, to, () => 'a lead');
+          break;
+        }
         ended = change;
         recording = record(stage, change);
         if (change.doneMs > (slowest?.ms ?? -1))

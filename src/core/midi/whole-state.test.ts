@@ -151,3 +151,39 @@ test('a call that is off by one is a finding where only the numbers say so', () 
   expect(finding.what).toBe('Echo is called at the wrong number.');
   expect(finding.why).toContain('All are off by one');
 });
+
+describe('messages in a circle', () => {
+  const round = (closes: boolean) =>
+    rigOf(
+      [
+        device('pads', 'foot-controller', 'Pads'),
+        device('join', 'midi-merge', 'Join'),
+        device('yard', 'loop-switcher', 'Yard'),
+        device('lode', 'modeler-floor', 'Lode', { midi: { channel: 2 } }),
+      ],
+      [
+        lead('1', 'pads.midiOut', 'join.in1', 1, 'midi'),
+        lead('2', 'join.midiOut', 'yard.midiIn', 1, 'midi'),
+        lead('3', 'yard.midiOut', 'lode.midiIn', 1, 'midi'),
+        ...(closes ? [lead('4', 'lode.midiOut', 'join.in2', 1, 'midi')] : []),
+      ],
+      sounds((i) => ({ yard: { program: { number: i } }, lode: { program: { number: i } } })),
+    );
+  test('leave nothing as meant, and the simulation stops as soon as one comes back', () => {
+    const stage = setStage(round(true));
+    const report = allPairs(stage);
+    expect(report).toMatchObject({ pairs: 6, good: 0, byHand: 0 });
+    expect(report.faults).toEqual([
+      expect.objectContaining({ because: 'endless', cure: 'a lead', count: 6 }),
+    ]);
+    const [from, to] = stage.orders.scenes;
+    const change = runChange(stage, from!, to!);
+    expect(change.traffic.endless).toBe(true);
+    // No message is handed on more often than there are devices, and one more.
+    expect(change.traffic.received.length).toBeLessThan(4 * 5 * 3);
+  });
+  test('one way only is no circle', () => {
+    const report = allPairs(setStage(round(false)));
+    expect(report.faults.map((f) => f.because)).not.toContain('endless');
+  });
+});
