@@ -138,6 +138,7 @@ export function midiJson(stage: Stage, rig: Rig) {
         bytes: hex(bytesOf(c.message)),
         words: messageWords(c.message),
         written: c.written,
+        ...(c.waitMs !== undefined && { waitMs: c.waitMs }),
       })),
     })),
     pairs: {

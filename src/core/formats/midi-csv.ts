@@ -35,6 +35,7 @@ export function midiChartCsv(rig: Rig): string {
             : '',
           hex(bytesOf(m)),
           c.written ? 'written' : 'derived',
+          c.waitMs ?? '',
         ];
       }),
     ),
@@ -51,6 +52,7 @@ export function midiChartCsv(rig: Rig): string {
       'screen shows',
       'bytes (hex)',
       'origin',
+      'waits, ms',
     ],
     rows,
   );

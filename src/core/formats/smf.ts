@@ -1,5 +1,5 @@
 import { type MidiEvent, writeMidi } from 'midi-file';
-import { type Message, setStage, sortOf } from '../midi';
+import { type Message, setStage, sortOf, timed } from '../midi';
 import { sure } from '../outcome';
 import { nameOf } from '../rig/find';
 import type { Meter, Rig, Song, SongSet } from '../rig/schema';
@@ -102,13 +102,14 @@ function put(
   const stage = setStage(rig, allScenes(rig));
   const conductor: Timed[] = [];
   const messages = new Map<string, Timed[]>();
-  const send = (scene: Scene, tick: number) => {
+  const send = (scene: Scene, tick: number, bpm: number) => {
     for (const root of stage.orders.roots(scene)) {
       const list = messages.get(root) ?? [];
       messages.set(root, list);
-      (stage.orders.commands(scene).get(root) ?? []).forEach((c, i) => {
+      timed(stage.orders.commands(scene).get(root) ?? []).forEach((c, i) => {
         const event = message(c.message);
-        if (event) list.push({ tick, rank: 10 + i, event });
+        const late = (c.afterMs / quarterMs(bpm)) * TICKS;
+        if (event) list.push({ tick: tick + late, rank: 10 + i, event });
       });
     }
   };
@@ -146,7 +147,7 @@ function put(
       });
       const scene = sectionScene(rig, song, p.section.id);
       // Nothing goes out before the file begins.
-      if (scene) send(scene, Math.max(0, start - ticksAhead(lead, line, p)));
+      if (scene) send(scene, Math.max(0, start - ticksAhead(lead, line, p)), p.bpm);
     }
     tick = at;
   }

@@ -52,10 +52,10 @@ export interface BusOptions {
   /** Senders that lead with clock. */
   clockSenders?: readonly string[];
   /**
-   * Asked whenever a device has received a message; what it says is sent after that delay in ms, as
-   * the device's own.
+   * Asked whenever a device has received a message; what it says is sent after that many ms, as the
+   * device's own.
    */
-  onReceive?: (r: Received) => { after: number; messages: Message[] } | undefined;
+  onReceive?: (r: Received) => readonly { message: Message; afterMs: number }[] | undefined;
   /** Whether every message sent is to be noted; off, only what is received counts. */
   quiet?: boolean;
 }
@@ -292,9 +292,8 @@ class Run {
       const after = isRealtime(message) ? 0 : m.thruMs;
       if (port) this.push({ t: t + after, is: 'queue', port, message, ready: t, hops: hops + 1 });
     }
-    const more = this.options.onReceive?.(received);
-    for (const answer of more?.messages ?? [])
-      this.own(t + more!.after, m.device.id, answer, hops + 1);
+    for (const answer of this.options.onReceive?.(received) ?? [])
+      this.own(t + answer.afterMs, m.device.id, answer.message, hops + 1);
   }
 }
 

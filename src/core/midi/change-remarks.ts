@@ -3,8 +3,9 @@ import type { Fix } from '../findings/finding';
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
 import { nameOf } from '../rig/find';
-import type { Address, Rig } from '../rig/schema';
+import type { Address, Rig, Send } from '../rig/schema';
 import { settingWords } from '../rig/words';
+import { fixed } from '../units';
 import type { Scene } from '../control/scene';
 import {
   type Because,
@@ -144,6 +145,19 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
         },
       };
     }
+    if (mismatch.because === 'overwritten')
+      return {
+        sounds,
+        remark: {
+          ...base,
+          rule: 'midi-overwritten',
+          what: `${name} loads a program over what it is told.`,
+          why:
+            `${example}. The control change has done its work before the program is there, ` +
+            `${fixed(sure(orders.graph.devices.get(mismatch.device)).programMs, 0)} ms after its call.`,
+          ...fixes(waitFix(stage, mismatch.device, scenes)),
+        },
+      };
     if (mismatch.because === 'no program')
       return {
         sounds,
@@ -213,6 +227,29 @@ function absoluteFix({ orders }: Stage, { device, key }: Mismatch): Fix[] {
       edits: [{ edit: 'setMidi', device, midi: { ...m.device.midi, controls } }],
     },
   ];
+}
+
+/** Control changes for a device behind its program, and so much later that it has loaded. */
+function waitFix({ orders }: Stage, device: string, scenes: readonly Scene[]): Fix[] {
+  const m = sure(orders.graph.devices.get(device));
+  const isFor = (x: Send) =>
+    x.to === device || (x.to === undefined && reacts(m, x.message as Message));
+  const edits = scenes.flatMap(({ sound }): Edit[] => {
+    const sends = orders.rig.sounds.find((s) => s.id === sound.id)?.sends ?? [];
+    const call = sends.findLast((x) => isFor(x) && x.message.type === 'program');
+    if (!call) return [];
+    const own = sends.filter((x) => x.from === call.from);
+    const late = own.filter((x) => isFor(x) && x.message.type === 'control');
+    const rest = own.filter((x) => !late.includes(x));
+    const at = rest.indexOf(call) + 1;
+    const waiting = late.map((x, i) => ({ ...x, waitMs: i ? x.waitMs : Math.ceil(m.programMs) }));
+    const list = [...rest.slice(0, at), ...waiting, ...rest.slice(at)];
+    return [{ edit: 'setSends', sound: sound.id, from: call.from, sends: list }];
+  });
+  const once = [...new Map(edits.map((e) => [JSON.stringify(e), e])).values()];
+  return once.length
+    ? [{ words: `Send it ${Math.ceil(m.programMs)} ms behind the program`, edits: once }]
+    : [];
 }
 
 /** Gives each sound that has none the next free program. */

@@ -2,7 +2,7 @@ import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import type { Rig, SettingValue } from '../rig/schema';
 import { allScenes, type Scene } from '../control/scene';
-import { addressIn, mappedValue, type Orders, ordersOf } from './commands';
+import { addressIn, mappedValue, type Orders, ordersOf, timed } from './commands';
 import { clockJitter, type Jitter, runBus, type Traffic } from './bus';
 import {
   copyOf,
@@ -47,7 +47,7 @@ export interface Landing {
 /**
  * Why something is not as the scene wants it: nothing told the device, a flip went the wrong way, it
  * was called at a number that is another's or nobody's, it keeps the scene nowhere, a message for
- * another device moved it, no message moves this of it, no message reaches it at all, or messages go
+ * another device moved it, a program that loaded meanwhile went over it, no message moves this of it, no message reaches it at all, or messages go
  * round without end.
  */
 export type Because =
@@ -57,6 +57,7 @@ export type Because =
   | 'no program'
   | 'unknown program'
   | 'meant for another'
+  | 'overwritten'
   | 'not sent'
   | 'by hand'
   | 'endless';
@@ -151,8 +152,7 @@ export function runChange(
   const sent: { device: string; at: number; message: Message }[] = [];
   const touched = new Map<string, Set<string>>();
   const because = new Map<string, Because>();
-  const recall = (device: string, scene: Scene) =>
-    (orders.commands(scene).get(device) ?? []).map((c) => c.message);
+  const recall = (device: string, scene: Scene) => timed(orders.commands(scene).get(device) ?? []);
   for (const id of pressed) {
     const m = sure(graph.devices.get(id));
     const called = pressOn(stage, m, sure(machine.get(id)), to);
@@ -160,7 +160,8 @@ export function runChange(
       landings.push(called);
       touched.set(id, new Set(['program']));
     }
-    for (const message of recall(id, to)) sent.push({ device: id, at: called?.at ?? 0, message });
+    for (const { message, afterMs } of recall(id, to))
+      sent.push({ device: id, at: (called?.at ?? 0) + afterMs, message });
   }
   const clockSenders = [...graph.devices.values()]
     .filter((m) => m.clock === 'send')
@@ -177,7 +178,7 @@ export function runChange(
       const standing = sure(machine.get(r.device));
       const effect = take(orders, memory, m, standing, r.message);
       if (effect.what === 'nothing') return undefined;
-      const ms = effect.what === 'control' ? m.controlMs : effect.what === 'bank' ? 0 : m.programMs;
+      const ms = msUntilDone(m, effect);
       landings.push({
         device: r.device,
         at: r.at + ms,
@@ -188,13 +189,16 @@ export function runChange(
       });
       noteEffect(r.device, effect, touched, because);
       if (effect.what === 'program' && m.recalls) {
-        const messages = recall(r.device, effect.recalled);
-        if (messages.length) return { after: ms, messages };
+        return recall(r.device, effect.recalled).map(({ message, afterMs }) => ({
+          message,
+          afterMs: ms + afterMs,
+        }));
       }
       return undefined;
     },
   });
   landings.sort((a, b) => a.at - b.at);
+  const end = landed(stage, options.start ?? standingIn(orders, memory, from), landings, because);
   const last = new Map<string, number>();
   for (const l of landings) if (l.effect.what !== 'bank') last.set(l.device, l.at);
   return {
@@ -210,10 +214,46 @@ export function runChange(
         l.silentFrom === undefined ? [] : [[Math.max(0, l.silentFrom), l.at] as const],
       ),
     ),
-    end: machine,
-    mismatches: mismatchesOf(stage, to, machine, touched, because),
+    end,
+    mismatches: mismatchesOf(stage, to, end, touched, because),
     jitter: options.bpm ? clockJitter(traffic, options.bpm) : [],
   };
+}
+
+/** How long after it was read a message has done what it does, in ms. */
+const msUntilDone = (m: MidiDevice, { what }: Effect): number =>
+  what === 'control' ? m.controlMs : what === 'bank' ? 0 : m.programMs;
+
+/**
+ * The rig once everything has landed, in the order in which it does, whatever order it was sent in: a
+ * program that lands late goes over what a control set while it loaded. Notes which settings those are.
+ */
+function landed(
+  { memory }: Stage,
+  start: Machine,
+  landings: readonly Pick<Landing, 'device' | 'at' | 'effect'>[],
+  because: Map<string, Because>,
+): Machine {
+  const machine = copyOf(start);
+  const set = new Map<string, Map<string, SettingValue>>();
+  for (const { device, effect } of landings) {
+    const standing = machine.get(device);
+    if (!standing) continue;
+    if (effect.what === 'program' || effect.what === 'unknown') {
+      standing.program = { bank: effect.bank, number: effect.number };
+      if (effect.what === 'unknown') continue;
+      standing.values = memory.intent(effect.recalled, device);
+      for (const [key, value] of set.get(device) ?? [])
+        if (standing.values.get(key) !== value) because.set(key, 'overwritten');
+      set.delete(device);
+    } else if (effect.what === 'control') {
+      const { setting, toggled } = effect;
+      const value = toggled ? standing.values.get(setting) !== true : effect.value;
+      standing.values = new Map(standing.values).set(setting, value);
+      set.set(device, (set.get(device) ?? new Map<string, SettingValue>()).set(setting, value));
+    }
+  }
+  return machine;
 }
 
 /** Length of a union of intervals. */
@@ -392,7 +432,9 @@ export function replay(
   recording: Recording,
 ): Pick<Change, 'mismatches' | 'end'> | undefined {
   const { orders, memory } = stage;
-  const machine = copyOf(standingIn(orders, memory, from));
+  const start = standingIn(orders, memory, from);
+  const machine = copyOf(start);
+  const landings: Pick<Landing, 'device' | 'at' | 'effect'>[] = [];
   const touched = new Map<string, Set<string>>();
   const because = new Map<string, Because>();
   for (const id of recording.pressed) {
@@ -400,11 +442,12 @@ export function replay(
     const address = addressIn(to, id);
     if (!m.recalls || !address) continue;
     sure(machine.get(id)).bank = address.bank ?? 0;
-    take(orders, memory, m, sure(machine.get(id)), {
+    const effect = take(orders, memory, m, sure(machine.get(id)), {
       type: 'program',
       channel: m.channel === 'all' ? 1 : m.channel,
       number: address.number,
     });
+    landings.push({ device: id, at: m.programMs, effect });
     touched.set(id, new Set(['program']));
   }
   for (const [i, r] of recording.received.entries()) {
@@ -415,9 +458,13 @@ export function replay(
       (effect.what === 'program' ? effect.recalled.id : undefined) !== recording.recalled[i]
     )
       return undefined;
+    if (effect.what !== 'nothing')
+      landings.push({ device: r.device, at: r.at + msUntilDone(m, effect), effect });
     noteEffect(r.device, effect, touched, because);
   }
-  return { mismatches: mismatchesOf(stage, to, machine, touched, because), end: machine };
+  landings.sort((a, b) => a.at - b.at);
+  const end = landed(stage, start, landings, because);
+  return { mismatches: mismatchesOf(stage, to, end, touched, because), end };
 }
 
 /** Remembers what a message touched, and how it would have gone wrong. */

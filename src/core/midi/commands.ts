@@ -14,6 +14,8 @@ export interface Command {
   to?: string;
   message: Message;
   written: boolean;
+  /** How long after the one before it in the list it goes out, in ms. */
+  waitMs?: number;
 }
 
 /** The program at which a device keeps a scene. */
@@ -153,12 +155,24 @@ function neededIn(rig: Rig, graph: MidiGraph, scenes: readonly Scene[]): Map<str
 const writtenBy = (graph: MidiGraph, from: string, scene: Scene): Command[] =>
   (scene.sound.sends ?? [])
     .filter((x) => x.from === from)
-    .flatMap(({ to, message }) =>
+    .flatMap(({ to, message, waitMs }) =>
       wireMessages(
         message,
         (to && graph.devices.get(to)?.bank) || bankOfListener(graph, from, message.channel),
-      ).map((sent): Command => ({ from, to, message: sent, written: true })),
+      ).map(
+        // A bank and its program go out as one.
+        (sent, i): Command => ({
+          ...{ from, to, message: sent, written: true },
+          ...(waitMs && i === 0 && { waitMs }),
+        }),
+      ),
     );
+
+/** The messages of a list with how long after its first moment each goes out, in ms. */
+export function timed(list: readonly Command[]): { message: Message; afterMs: number }[] {
+  let afterMs = 0;
+  return list.map(({ message, waitMs = 0 }) => ({ message, afterMs: (afterMs += waitMs) }));
+}
 
 /** What a device has to be told for a scene: its program, or the settings that differ. */
 function derived(

@@ -48,3 +48,4 @@ export type { SceneRemark } from './number-remark';
 export { listenerRemarks } from './listeners';
 export { deadLeadRemarks, messageReachRemarks, needsOf } from './message-reach';
 export { MOST_METRES, MOST_THRUS, wireRemarks } from './wire-remarks';
+export { timed } from './commands';

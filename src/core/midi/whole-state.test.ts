@@ -1,4 +1,6 @@
-import { analyse } from '../report';
+import { parseMidi } from 'midi-file';
+import { songToSmf } from '../formats';
+import { analyse, FixTrial } from '../report';
 import type { Device, Rig, Sound } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { allPairs, runChange, setStage } from '.';
@@ -185,5 +187,66 @@ describe('messages in a circle', () => {
   test('one way only is no circle', () => {
     const report = allPairs(setStage(round(false)));
     expect(report.faults.map((f) => f.because)).not.toContain('endless');
+  });
+});
+
+describe('what lands later goes over what landed before', () => {
+  const mix = (value: number, waitMs?: number) => ({
+    from: 'pads',
+    to: 'echo',
+    message: { type: 'control' as const, channel: 1, cc: 15, value },
+    ...(waitMs !== undefined && { waitMs }),
+  });
+  /** All sounds on one program that holds another mix; a control change sets each its own. */
+  const set = (order: 'before' | 'behind', waitMs?: number) =>
+    rig(
+      [echo(), device('dome', 'reverb', 'Dome', { midi: { channel: 2 } })],
+      sounds(
+        (i) => ({ echo: { program: { number: i }, engaged: true, settings: { mix: i * 5 } } }),
+        (i) => {
+          // The second sound is to differ from what its program holds by what the list sets.
+          const list = [
+            called('echo', i),
+            mix(i === 1 ? 127 : Math.round((127 * i * 5) / 10), waitMs),
+          ];
+          return order === 'before' ? list.toReversed() : list;
+        },
+      ),
+    );
+  const mixAfter = (r: Rig) => {
+    const stage = setStage(r);
+    const change = runChange(stage, stage.scene('a')!, stage.scene('b')!);
+    return change.end.get('echo')!.values.get('echo mix');
+  };
+  test('a control change of 4 ms is lost to the program of 25 ms that was sent with it, in either order', () => {
+    expect(mixAfter(set('before'))).toBe(5);
+    expect(mixAfter(set('behind'))).toBe(5);
+  });
+  test('25 ms behind it stays', () => expect(mixAfter(set('behind', 25))).toBe(10));
+  test('it is told, and the wait that is offered cures it', () => {
+    const planted = rig(
+      [echo()],
+      sounds(
+        (i) => ({ echo: { engaged: true, settings: { mix: i * 5 }, program: { number: i } } }),
+        (i) => [mix(Math.round((127 * i * 5) / 10)), called('echo', (i + 1) % 3)],
+      ),
+    );
+    const trial = new FixTrial(planted);
+    const finding = trial.report.findings.find((f) => f.rule === 'midi-overwritten')!;
+    expect(finding.what).toBe('Echo loads a program over what it is told.');
+    expect(finding.fix!.words).toBe('Send it 25 ms behind the program');
+    expect(trial.try(finding, finding.fix!).cures).toBe(true);
+  });
+  test('a file for a player has the wait, at the tempo of its section', () => {
+    const song = {
+      ...{ id: 'x', title: 'X', bpm: 120 },
+      sections: NAMES.map((id) => ({ id, name: id, bars: 2, sound: id })),
+    };
+    const events = parseMidi(songToSmf({ ...set('behind', 50), songs: [song] }, song)).tracks[1]!;
+    const gaps = events.flatMap((e, i) =>
+      e.type === 'controller' && events[i - 1]?.type === 'programChange' ? [e.deltaTime] : [],
+    );
+    // 50 ms of a quarter of 500 ms are a tenth of 480 ticks.
+    expect(gaps).toEqual([48, 48, 48]);
   });
 });

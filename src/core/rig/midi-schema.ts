@@ -66,6 +66,8 @@ export const sendSchema = z.looseObject({
   from: idSchema,
   to: idSchema.optional(),
   message: messageSchema,
+  /** How long after the one before it in the list it goes out, in ms; at once where it is left out. */
+  waitMs: z.number().min(0).max(60_000).optional(),
 });
 
 /**

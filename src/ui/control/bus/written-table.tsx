@@ -33,7 +33,7 @@ export function WrittenTable({
             <WrittenRow
               key={i}
               send={x}
-              onChange={(message) => save(written.map((y, k) => (k === i ? { ...y, message } : y)))}
+              onChange={(part) => save(written.map((y, k) => (k === i ? { ...y, ...part } : y)))}
               onRemove={() => save(written.filter((_, k) => k !== i))}
             />
           ))}
@@ -55,14 +55,15 @@ export function WrittenTable({
 }
 
 function WrittenRow({
-  send: { to, message },
-  onChange,
+  send: { to, message, waitMs },
+  onChange: change,
   onRemove,
 }: {
   send: Send;
-  onChange: (message: WrittenMessage) => void;
+  onChange: (part: Partial<Pick<Send, 'message' | 'waitMs'>>) => void;
   onRemove: () => void;
 }) {
+  const onChange = (changed: WrittenMessage) => change({ message: changed });
   const rig = useDocument();
   const receiver = to === undefined ? undefined : midiDevices(rig).get(to);
   return (
@@ -115,6 +116,18 @@ function WrittenRow({
           </td>
         </>
       )}
+      <td>
+        <CommitNumber
+          w={84}
+          aria-label="Waits so many ms behind the one before"
+          placeholder="no wait"
+          suffix=" ms"
+          min={0}
+          max={60_000}
+          value={waitMs}
+          onCommit={(v) => change({ waitMs: v || undefined })}
+        />
+      </td>
       <td className="faint">
         {to ? `for ${nameOf(rig, to)}` : ''}
         {message.type === 'program' && receiver
