@@ -139,6 +139,7 @@ export const RULES = {
   'midi-double': rule('two devices on one channel', 'fault'),
   'midi-drift': rule('a change that ends as it is not meant', 'caution', 'fault'),
   'midi-unset': rule('a setting that a message leaves as it was', 'caution', 'fault'),
+  'midi-range': rule('a program that a device does not have', 'fault'),
   'midi-overwritten': rule('a control change that a program goes over', 'fault'),
   'midi-missed': rule('a message that is missed', 'caution', 'fault'),
   'midi-shared': rule('a message meant for another', 'caution', 'fault'),

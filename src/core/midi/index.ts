@@ -49,3 +49,4 @@ export { listenerRemarks } from './listeners';
 export { deadLeadRemarks, messageReachRemarks, needsOf } from './message-reach';
 export { MOST_METRES, MOST_THRUS, wireRemarks } from './wire-remarks';
 export { timed } from './commands';
+export { addressProblem, rangeRemarks } from './address-range';

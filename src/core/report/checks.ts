@@ -35,6 +35,7 @@ import type { Remark } from '../findings/finding';
 import {
   brokenAssignments,
   changeRemarks,
+  rangeRemarks,
   deadLeadRemarks,
   listenerRemarks,
   messageReachRemarks,
@@ -153,6 +154,7 @@ export const CHECKS: Checks = {
       return everywhere(rig, [...reached, ...deadLeadRemarks(orders, reached)]);
     }),
     'who listens': onStage(({ orders }, rig) => everywhere(rig, listenerRemarks(orders))),
+    'programs that there are': onStage(rangeRemarks),
     'changes of sound': onStage(changeRemarks),
     'messages that nobody hears': onStage(unheardRemarks),
     songs: { reads: MESSAGES, look: songRemarks },

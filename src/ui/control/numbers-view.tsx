@@ -3,6 +3,7 @@ import { Button, Group, NumberInput, Popover, SegmentedControl, Select } from '@
 import { useState } from 'react';
 import type { Numbering } from '../../core/kinds';
 import {
+  addressProblem,
   bothNumbers,
   freeAddress,
   type MidiDevice,
@@ -107,7 +108,9 @@ function AddressCell({
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const set = (program: Address | null) => {
-    setProblem(null);
+    const why = program && addressProblem(m, program);
+    setProblem(why ?? null);
+    if (why) return;
     edit({ edit: 'setProgram', device: m.device.id, sound: sound.id, program });
   };
   const bank = m.bank === 'none' ? undefined : (address?.bank ?? 0);

@@ -1,7 +1,7 @@
 import { ActionIcon, Button, Group, Tooltip } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import type { ComponentProps } from 'react';
-import { midiDevices, shownOn } from '../../../core/midi';
+import { addressProblem, midiDevices, shownOn } from '../../../core/midi';
 import { nameOf } from '../../../core/rig/find';
 import type { Send, Sound, WrittenMessage } from '../../../core/rig/schema';
 import { CommitNumber } from '../../look/commit-number';
@@ -133,6 +133,9 @@ function WrittenRow({
         {message.type === 'program' && receiver
           ? `, screen ${shownOn(receiver.shows, message)}`
           : ''}
+        {message.type === 'program' && receiver && addressProblem(receiver, message) && (
+          <div role="alert">{addressProblem(receiver, message)}</div>
+        )}
       </td>
       <td>
         <Tooltip label="Take out">
