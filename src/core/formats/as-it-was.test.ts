@@ -89,7 +89,7 @@ test('tables that were spoilt are read or refused as they were', () => {
 test('a file for a player that is torn or has a byte changed is read or refused as it was', () => {
   const rig = sure(DEMO_RIGS.find((r) => r.songs?.length && r.sets?.length));
   const song = [...formats.songToSmf(rig, sure(rig.songs?.[0]), { bars: 1 })];
-  const read = (bytes: number[]) => formats.songFromSmf(rig, Uint8Array.from(bytes), 'read');
+  const read = (bytes: number[]) => formats.songsFromSmf(rig, Uint8Array.from(bytes), 'read');
   expect({
     whole: digest(read(song)),
     torn: digest(song.flatMap((_, i) => (i % 7 ? [] : [read(song.slice(0, i))]))),

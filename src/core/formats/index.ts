@@ -29,6 +29,6 @@ export {
 export { midiChartCsv, programMapCsv } from './midi-csv';
 export { powerPlanCsv } from './power-csv';
 export { type Lead as SmfLead, setToSmf, songToSmf } from './smf';
-export { readSmf, type SmfRead, songFromSmf } from './smf-read';
+export { readSmf, type SmfRead, songsFromSmf } from './smf-read';
 export { runningOrderToCsv, setsFromCsv, setsToCsv, songsFromCsv, songsToCsv } from './songs-csv';
 export { walkSvg, wiringSvg } from './svg';

@@ -3,8 +3,10 @@ import { setStage } from '../midi';
 import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
 import { cutText } from '../rig';
 import { freshId } from '../rig/fresh-id';
-import type { Meter, Rig, Section, Song, Sound } from '../rig/schema';
+import type { Meter, Rig, Section, Song, SongSet, Sound } from '../rig/schema';
+import { quarterMs } from '../songs/tempo';
 import { COMMON_TIME, quartersIn } from '../songs/timeline';
+import { END_OF_SONG } from './smf';
 
 const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit === b.unit;
 
@@ -90,11 +92,32 @@ function programsIn(
   });
 }
 
-/**
- * Reads tempo, meters, markers and program changes of a Standard MIDI File (formats 0 and 1, ticks
- * per quarter note).
- */
-export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
+/** Text of a file: UTF-8 where it is that, else one character a byte. */
+function textOf(text: string): string {
+  try {
+    const bytes = Uint8Array.from(text, (c) => c.charCodeAt(0));
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return text;
+  }
+}
+
+/** Which of a file's tracks is not there to its end; undefined where all are. */
+function tornTrack(bytes: Uint8Array, tracks: number): number | undefined {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  if (bytes.length < 14) return 1;
+  let at = 8 + view.getUint32(4);
+  for (let n = 1; n <= tracks;) {
+    if (at + 8 > bytes.length || at + 8 + view.getUint32(at + 4) > bytes.length) return n;
+    // Chunks of other programs may stand between the tracks.
+    if (String.fromCharCode(...bytes.subarray(at, at + 4)) === 'MTrk') n++;
+    at += 8 + view.getUint32(at + 4);
+  }
+  return undefined;
+}
+
+/** All events of a file in order, and how many ticks are a quarter note. */
+function eventsOf(bytes: Uint8Array): Outcome<{ all: Ticked[]; per: number }> {
   let read: ReturnType<typeof parseMidi>;
   try {
     read = parseMidi(bytes);
@@ -102,6 +125,11 @@ export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
     const why = error instanceof Error ? error.message : String(error);
     return refused(`this is no Standard MIDI File, or it is torn: ${why}`);
   }
+  const torn = tornTrack(bytes, read.header.numTracks);
+  if (torn !== undefined)
+    return refused(
+      `the file is torn: track ${torn} of ${read.header.numTracks} is not there to its end; fetch it again`,
+    );
   const per = read.header.ticksPerBeat;
   if (!per)
     return refused(
@@ -113,10 +141,31 @@ export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
       return t.map((e): Ticked => ({ at: (at += e.deltaTime), e }));
     })
     .sort((a, b) => a.at - b.at);
+  return done({ all, per });
+}
+
+/**
+ * Reads tempo, meters, markers and program changes of a Standard MIDI File (formats 0 and 1, ticks
+ * per quarter note).
+ */
+export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
+  const events = eventsOf(bytes);
+  return events.ok ? done(readEvents(events.value.all, events.value.per)) : events;
+}
+
+/** A marker up to a thirty-second note early belongs to the bar line that follows. */
+const EARLY_SHARE = 1 / 8;
+
+function readEvents(all: readonly Ticked[], per: number): SmfRead {
   const changes = metersIn(all);
   const place = (tick: number) => placeOf(tick, changes, per);
-  return done({
-    title: all.flatMap(({ e }) => (e.type === 'trackName' && e.text ? [e.text] : []))[0] ?? '',
+  const markerAt = (tick: number) => {
+    const [here, soon] = [place(tick), place(tick + per * EARLY_SHARE)];
+    return soon.bar > here.bar ? { bar: soon.bar, beat: 1 } : here;
+  };
+  return {
+    title:
+      all.flatMap(({ e }) => (e.type === 'trackName' && e.text ? [textOf(e.text)] : []))[0] ?? '',
     tempos: all.flatMap(({ at, e }) =>
       e.type === 'setTempo'
         ? [
@@ -129,11 +178,13 @@ export function readSmf(bytes: Uint8Array): Outcome<SmfRead> {
     ),
     meters: changes.map((c) => ({ bar: place(c.at).bar, meter: c.meter })),
     markers: all.flatMap(({ at, e }) =>
-      e.type === 'marker' || e.type === 'cuePoint' ? [{ ...place(at), text: e.text }] : [],
+      e.type === 'marker' || e.type === 'cuePoint'
+        ? [{ ...markerAt(at), text: textOf(e.text) }]
+        : [],
     ),
     programs: programsIn(all, place),
     bars: barsUntil(place(all.at(-1)?.at ?? 0)),
-  });
+  };
 }
 
 type Program = SmfRead['programs'][number];
@@ -193,12 +244,12 @@ function programsBySection(
  * the next one, tempo changes land in them. A program change that one of the rig's sounds keeps
  * calls that sound; a section without one goes on with the sound before.
  */
-export function songFromSmf(rig: Rig, bytes: Uint8Array, name: string): Outcome<Song> {
-  const read = readSmf(bytes);
-  if (!read.ok) return read;
-  const { value } = read;
-  const first = rig.sounds[0];
-  if (!first) return refused('the rig has no sound that a song could call; add one first');
+function songOf(
+  rig: Rig,
+  value: SmfRead,
+  name: string,
+  { first, taken }: { first: Sound; taken: readonly string[] },
+): Song {
   const starts = value.markers.length ? value.markers : [{ bar: 1, beat: 1, text: 'Song' }];
   const stage = setStage(rig);
   const soundOf = (p: Program) => soundFor(rig, stage, p);
@@ -231,16 +282,90 @@ export function songFromSmf(rig: Rig, bytes: Uint8Array, name: string): Outcome<
   const bpm = Math.min(400, Math.max(20, value.tempos[0]?.bpm ?? 120));
   const meter = value.meters[0]?.meter;
   return {
-    ok: true,
-    value: {
-      id: freshId(
-        title,
-        (rig.songs ?? []).map((s) => s.id),
-      ),
-      title,
-      bpm,
-      ...(meter && { meter }),
-      sections,
-    },
+    id: freshId(title, [...taken]),
+    title,
+    bpm,
+    ...(meter && { meter }),
+    sections,
   };
+}
+
+/**
+ * Songs of a Standard MIDI File: of a whole set one from each cue point to its end, with the set that
+ * they make; of any other file one. A song of the rig with the same title, tempo and sections is that
+ * song, and is not read a second time.
+ */
+export function songsFromSmf(
+  rig: Rig,
+  bytes: Uint8Array,
+  name: string,
+): Outcome<{ songs: Song[]; set?: SongSet }> {
+  const events = eventsOf(bytes);
+  if (!events.ok) return events;
+  const first = rig.sounds[0];
+  if (!first) return refused('the rig has no sound that a song could call; add one first');
+  const { all, per } = events.value;
+  const parts = songParts(all);
+  const had = rig.songs ?? [];
+  const songs: Song[] = [];
+  const taken = () => [...had, ...songs].map((s) => s.id);
+  const read = parts.map((part) => {
+    const value = readEvents(part.events, per);
+    const song = songOf(rig, { ...value, title: part.title ?? value.title }, name, {
+      first,
+      taken: taken(),
+    });
+    const known = [...had, ...songs].find((s) => isSameSong(s, song));
+    if (!known) songs.push(song);
+    return known ?? song;
+  });
+  if (parts.length < 2) return done({ songs: songs.length ? songs : read });
+  const title = readEvents(all, per).title || name;
+  const set = {
+    id: freshId(
+      title,
+      (rig.sets ?? []).map((s) => s.id),
+    ),
+    name: cutText(title, 120) || 'Set',
+    entries: read.map((s, i) => ({
+      id: `e${i + 1}`,
+      song: s.id,
+      ...gapOf(entryAt(parts, i).gapTicks, per, s.bpm),
+    })),
+  };
+  return done({ songs, set });
+}
+
+/** The time before a song, in whole seconds, where there is some; it is counted at the song's tempo. */
+function gapOf(ticks: number, per: number, bpm: number): { gap?: number } {
+  const gap = Math.round(((ticks / per) * quarterMs(bpm)) / 1000);
+  return gap > 0 ? { gap } : {};
+}
+
+const isSameSong = (a: Song, b: Song): boolean =>
+  a.title === b.title &&
+  Math.abs(a.bpm - b.bpm) < 0.01 &&
+  JSON.stringify(a.sections.map((s) => [s.name, s.bars])) ===
+    JSON.stringify(b.sections.map((s) => [s.name, s.bars]));
+
+/** The events of each song of a set, from its cue point to its end, counted from there; of a song all. */
+function songParts(
+  all: readonly Ticked[],
+): { title?: string; events: Ticked[]; gapTicks: number }[] {
+  const cues = all.filter(({ e }) => e.type === 'cuePoint');
+  const ends = all.filter(({ e }) => e.type === 'text' && e.text === END_OF_SONG);
+  if (!cues.length || ends.length < cues.length) return [{ events: [...all], gapTicks: 0 }];
+  return cues.map(({ at: from, e: cue }, i) => {
+    const until = ends.find((x) => x.at >= from)?.at ?? Infinity;
+    const next = cues[i + 1]?.at ?? Infinity;
+    const inside = all.filter(({ at, e }) => at >= from && at <= until && at < next && e !== cue);
+    // What held before it holds on: the last tempo; the meter is said anew.
+    const tempo = all.findLast(({ at, e }) => at <= from && e.type === 'setTempo');
+    const events = [...(tempo ? [{ ...tempo, at: from }] : []), ...inside];
+    return {
+      ...(cue.type === 'cuePoint' && { title: textOf(cue.text) }),
+      events: events.map((t) => ({ ...t, at: t.at - from })),
+      gapTicks: from - (ends.findLast((x) => x.at <= from)?.at ?? from),
+    };
+  });
 }

@@ -43,18 +43,16 @@ function track(events: Timed[], end: number): MidiEvent[] {
   return [...out, { deltaTime: Math.max(0, Math.round(end) - at), type: 'endOfTrack', meta: true }];
 }
 
-/** midi-file writes one byte a letter; other letters are spelled out plainly. */
-const ascii = (text: string): string =>
-  text
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .replace(/[’‘]/g, "'")
-    .replace(/[^\x20-\x7e]/g, '?');
+/** Text of any script as a file has it: the bytes of UTF-8, each as one character. */
+const fileText = (text: string): string => String.fromCharCode(...new TextEncoder().encode(text));
+
+/** What a text of a file that stands at the end of a song says, so that a gap belongs to none. */
+export const END_OF_SONG = 'end of song';
 
 /** Writes tempo and meter where they change; said again where they do not, they are left out. */
-function tempoTrack(conductor: Timed[]): (at: number, bpm: number, meter: Meter) => void {
+function tempoTrack(conductor: Timed[]) {
   let last: { bpm?: number; meter?: string } = {};
-  return (at, bpm, meter) => {
+  const from = (at: number, bpm: number, meter: Meter): void => {
     if (last.bpm !== bpm)
       conductor.push({
         tick: at,
@@ -83,6 +81,9 @@ function tempoTrack(conductor: Timed[]): (at: number, bpm: number, meter: Meter)
       });
     last = { bpm, meter: text };
   };
+  /** What comes next says its meter, whatever came before: its first bar begins there. */
+  const anew = (): void => void (last = { ...last, meter: '' });
+  return { from, anew };
 }
 
 /** How far ahead of its section a message goes out, in ticks at the tempo of the bar before it. */
@@ -116,20 +117,21 @@ function put(
   let tick = 0;
   const tempo = tempoTrack(conductor);
   for (const { song, gapMs } of songs) {
-    // A gap is counted at the tempo of the song that follows.
-    tempo(tick, song.bpm, song.meter ?? COMMON_TIME);
+    // A gap is counted at the tempo of the song that follows; bars are counted anew behind it.
+    if (gapMs > 0) tempo.from(tick, song.bpm, song.meter ?? COMMON_TIME);
     tick += (gapMs / quarterMs(song.bpm)) * TICKS;
+    tempo.anew();
     if (songs.length > 1)
       conductor.push({
         tick,
         rank: 2,
-        event: { deltaTime: 0, type: 'cuePoint', meta: true, text: ascii(song.title) },
+        event: { deltaTime: 0, type: 'cuePoint', meta: true, text: fileText(song.title) },
       });
     const line = timelineOf(song);
     const tickOfBar = new Map<number, number>();
     let at = tick;
     for (const b of line.bars) {
-      tempo(at, b.bpm, b.meter);
+      tempo.from(at, b.bpm, b.meter);
       tickOfBar.set(b.number, at);
       at += b.quarters * TICKS;
     }
@@ -142,7 +144,7 @@ function put(
           deltaTime: 0,
           type: 'marker',
           meta: true,
-          text: ascii(p.section.name),
+          text: fileText(p.section.name),
         },
       });
       const scene = sectionScene(rig, song, p.section.id);
@@ -150,6 +152,12 @@ function put(
       if (scene) send(scene, Math.max(0, start - ticksAhead(lead, line, p)), p.bpm);
     }
     tick = at;
+    if (songs.length > 1)
+      conductor.push({
+        tick,
+        rank: 4,
+        event: { deltaTime: 0, type: 'text', meta: true, text: END_OF_SONG },
+      });
   }
   return { conductor, messages, end: tick };
 }
@@ -165,7 +173,7 @@ function file(
     deltaTime: 0,
     type: 'trackName',
     meta: true,
-    text: ascii(text),
+    text: fileText(text),
   });
   const tracks = [
     [named(name), ...track(conductor, end)],

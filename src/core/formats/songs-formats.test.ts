@@ -1,9 +1,11 @@
 import fc from 'fast-check';
-import { parseMidi } from 'midi-file';
+import { parseMidi, writeMidi } from 'midi-file';
 import Papa from 'papaparse';
 import { brokenRig, hybridRig, touringRig } from '../demo';
 import { applyEdits, problemLines, type Song } from '../rig';
-import { timelineOf } from '../songs';
+import { at, done, type Outcome } from '../outcome';
+import { runningOrder, timelineOf } from '../songs';
+import { valueOf } from '../testing/value-of';
 import {
   midiChartCsv,
   programMapCsv,
@@ -13,7 +15,7 @@ import {
   setsFromCsv,
   setsToCsv,
   setToSmf,
-  songFromSmf,
+  songsFromSmf,
   songsFromChordPro,
   songsFromCsv,
   songsToChordPro,
@@ -24,6 +26,12 @@ import {
 
 const lines = (r: { ok: boolean; problems?: Parameters<typeof problemLines>[0] }) =>
   r.ok ? [] : problemLines(r.problems!);
+
+/** The one song of a file. */
+function oneFrom(...asked: Parameters<typeof songsFromSmf>): Outcome<Song> {
+  const read = songsFromSmf(...asked);
+  return read.ok ? done(at(read.value.songs, 0)) : read;
+}
 
 describe('songs and sets as CSV', () => {
   test('written and read they are the same: titles, tempos, meters, sections, sounds', () => {
@@ -223,11 +231,7 @@ describe('Standard MIDI Files', () => {
     '%s: written and read it has the same length, sections and sounds that its programs can tell',
     (_, song) => {
       for (const lead of [{}, { bars: 1 }]) {
-        const read = songFromSmf(
-          { ...touringRig, songs: [] },
-          songToSmf(touringRig, song, lead),
-          'x',
-        );
+        const read = oneFrom({ ...touringRig, songs: [] }, songToSmf(touringRig, song, lead), 'x');
         if (!read.ok) throw new Error(lines(read).join());
         expect(read.value.sections.map((s) => [s.name, s.bars])).toEqual(
           song.sections.map((s) => [s.name, s.bars]),
@@ -252,7 +256,7 @@ describe('Standard MIDI Files', () => {
       })),
     };
     for (const lead of [{}, { bars: 1 }, { ms: 50 }]) {
-      const read = songFromSmf(hybridRig, songToSmf(hybridRig, song, lead), 'x');
+      const read = oneFrom(hybridRig, songToSmf(hybridRig, song, lead), 'x');
       expect(read.ok && read.value.sections.map((s) => s.sound)).toEqual(
         hybridRig.sounds.map((s) => s.id),
       );
@@ -270,6 +274,84 @@ describe('Standard MIDI Files', () => {
         (e) => touringRig.songs!.find((s) => s.id === e.song)!.title,
       ),
     );
+  });
+  test.each(touringRig.sets!.map((s) => [s.name, s] as const))(
+    '%s: its file comes back as the same set, into this rig and into an empty one',
+    (_, set) => {
+      const file = setToSmf(touringRig, set);
+      const here = valueOf(songsFromSmf(touringRig, file, 'x'));
+      expect(here.songs).toEqual([]);
+      expect(here.set!.name).toBe(set.name);
+      expect(here.set!.entries.map((e) => e.song)).toEqual(set.entries.map((e) => e.song));
+      const gaps = runningOrder(touringRig, set).lines.map((l) => l.changeover.seconds);
+      expect(here.set!.entries.map((e) => e.gap ?? 0)).toEqual(gaps);
+      const there = valueOf(songsFromSmf({ ...touringRig, songs: [], sets: [] }, file, 'x'));
+      const songs = set.entries.map((e) => touringRig.songs!.find((s) => s.id === e.song)!);
+      const barsOf = (s: Song) => s.sections.map((x) => `${x.name} ${x.bars}`);
+      expect(
+        there.set!.entries.map((e) => barsOf(there.songs.find((s) => s.id === e.song)!)),
+      ).toEqual(songs.map(barsOf));
+    },
+  );
+  test('one tempo and one meter at the beginning, though the first section has its own', () => {
+    const own: Song = {
+      ...winch,
+      sections: winch.sections.map((s, i) =>
+        i ? s : { ...s, meter: { beats: 3, unit: 4 }, tempos: [{ bar: 1, bpm: 77 }] },
+      ),
+    };
+    const first = parseMidi(songToSmf(touringRig, own)).tracks[0]!;
+    let at = 0;
+    const there = first.filter((e) => (at += e.deltaTime) === 0).map((e) => e.type);
+    expect(there.filter((t) => t === 'setTempo' || t === 'timeSignature')).toEqual([
+      'setTempo',
+      'timeSignature',
+    ]);
+  });
+  test('titles in any script come back; a file in another spelling is read a letter a byte', () => {
+    const song: Song = { ...winch, title: '潮の歌, Łódź – עיר' };
+    expect(
+      valueOf(oneFrom({ ...touringRig, songs: [] }, songToSmf(touringRig, song), 'x')).title,
+    ).toBe(song.title);
+    const spelled = songToSmf(touringRig, { ...winch, title: 'Fae' });
+    spelled.set(
+      [0xe9],
+      spelled.findIndex((b, i) => b === 0x65 && spelled[i - 1] === 0x61),
+    );
+    expect(valueOf(readSmf(spelled)).title).toBe('Faé');
+  });
+  test('a marker a tick early belongs to the bar line that follows', () => {
+    const marker = (deltaTime: number, text: string) => ({
+      ...{ deltaTime, meta: true as const, type: 'marker' as const, text },
+    });
+    const file = (early: number) =>
+      Uint8Array.from(
+        writeMidi({
+          header: { format: 1, numTracks: 1, ticksPerBeat: 480 },
+          tracks: [
+            [
+              marker(0, 'A'),
+              marker(8 * 480 - early, 'B'),
+              marker(16 * 480 + early, 'C'),
+              { deltaTime: 4 * 480, meta: true, type: 'endOfTrack' },
+            ],
+          ],
+        }),
+      );
+    const sections = (early: number) =>
+      valueOf(oneFrom({ ...touringRig, songs: [] }, file(early), 'x')).sections;
+    for (const early of [0, 1, 20])
+      expect(sections(early).map((s) => [s.name, s.bars])).toEqual([
+        ['A', 2],
+        ['B', 4],
+        ['C', 1],
+      ]);
+  });
+  test('a file that was cut anywhere is refused', () => {
+    const file = songToSmf(touringRig, winch);
+    for (let left = 1; left < file.length; left++)
+      expect(readSmf(file.slice(0, left)).ok).toBe(false);
+    expect(lines(readSmf(file.slice(0, -3)))[0]).toContain('the file is torn: track');
   });
   test('a torn or foreign file is told in words', () => {
     expect(lines(readSmf(new Uint8Array([1, 2, 3])))[0]).toContain('no Standard MIDI File');

@@ -33,12 +33,14 @@ async function read(rig: Rig, file: File): Promise<Taken> {
     lines: problemLines(r.problems),
   });
   if (/\.(mid|midi|smf)$/.test(name)) {
-    const song = formats.songFromSmf(
+    const found = formats.songsFromSmf(
       rig,
       new Uint8Array(await file.arrayBuffer()),
       file.name.replace(/\.[^.]+$/, ''),
     );
-    return song.ok ? { ok: true, songs: [song.value] } : said(song);
+    if (!found.ok) return said(found);
+    const { songs, set } = found.value;
+    return { ok: true, songs, ...(set && { sets: [set] }) };
   }
   const text = await file.text();
   if (/\.(cho|chopro|chordpro|crd|pro)$/.test(name) || /^\s*\{\s*(t|title)\s*[:\s]/im.test(text)) {
