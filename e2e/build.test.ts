@@ -93,6 +93,11 @@ test('power as the labels say: outlets of its own, what a device takes, what goe
   await tech.button('Plug it so');
   await tech.reads('[data-outlet="s 2"]', '12 V AC, 300 mA Groundswell');
   await tech.reads('[data-power-leads]', '2 barrel 2.1 mm to barrel 2.1 mm');
+  // A pedal with a power jack to hand on is a supply from then on.
+  await tech.page.locator('[aria-label="A device hands power on"]').click();
+  await tech.pick('Gangway');
+  await tech.reads('[data-outlet="b 1"]', 'Gangway, handed on');
+  await tech.reads('[data-outlet="b 1"]', '9 V, 100 mA');
   const { devices } = await tech.savedRig(id);
   expect(devices[0]!.supply).toMatchObject({ device: 's', outlet: '2', volts: 12 });
   expect(devices[2]!.gives!.outlets[1]).toMatchObject({

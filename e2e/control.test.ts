@@ -189,6 +189,11 @@ test('what is sent is written out by hand: a wrong number is told at once, and u
   await tech.page.waitForFunction(() =>
     document.querySelector('button[aria-label^="Findings: 0 danger, 1 fault"]'),
   );
+  // A message can wait; a program that the device does not have is told where it is typed.
+  await tech.typeOver('[aria-label="Waits so many ms behind the one before"]', '40');
+  expect((await tech.savedRig(id)).sounds[0]!.sends![0]).toMatchObject({ waitMs: 40 });
+  await tech.typeOver('[data-table="written"] input[aria-label="Bank"]', '9000');
+  await tech.reads('[data-table="written"] [role="alert"]', /has \d+ programs/);
   await tech.button('Let it follow from the programs again');
   await tech.reads(
     '[data-list="mismatches"]',

@@ -29,8 +29,19 @@ const onFoot = (rig: Rig, stage: Stage): Rig['devices'] => {
   return rig.devices.filter((d) => !known.has(d.id) && !inside(d.host) && d.host === undefined);
 };
 
+/** What a scene wants of each device on foot: worked out once a scene. */
+const onFootIn = new WeakMap<Scene, Map<string, ReadonlyMap<string, SettingValue>>>();
+function feetIntents(rig: Rig, stage: Stage, scene: Scene) {
+  let known = onFootIn.get(scene);
+  if (!known) {
+    known = new Map(onFoot(rig, stage).map((d) => [d.id, intentOf(rig, scene, d.id)]));
+    onFootIn.set(scene, known);
+  }
+  return known;
+}
+
 const feetIn = (rig: Rig, stage: Stage, scene: Scene): Map<string, SettingValue> =>
-  new Map(onFoot(rig, stage).flatMap((d) => [...intentOf(rig, scene, d.id)]));
+  new Map([...feetIntents(rig, stage, scene).values()].flatMap((intent) => [...intent]));
 
 /** Everything as a scene wants it. */
 export const begin = (rig: Rig, stage: Stage, scene: Scene): Rehearsal => ({
@@ -88,21 +99,21 @@ export function whatIsOff(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene):
   const found: Off[] = [];
   for (const [id, standing] of now.machine) {
     const intent = stage.memory.intent(scene, id);
+    const isThere = intent === standing.values;
     for (const { device, key, wanted, got } of programOff(stage, scene, id, standing))
       found.push({ device, key, wanted, got, midi: true });
-    for (const [key, wanted] of intent) {
+    for (const [key, wanted] of isThere ? [] : intent) {
       const got = standing.values.get(key);
       const device = at(key.split(' '), 0);
       const idle = !key.endsWith(' engaged') && intent.get(`${device} engaged`) === false;
       if (!idle && !close(wanted, got)) found.push({ device: id, key, wanted, got, midi: true });
     }
   }
-  for (const d of onFoot(rig, stage)) {
-    const intent = intentOf(rig, scene, d.id);
+  for (const [device, intent] of feetIntents(rig, stage, scene)) {
     for (const [key, wanted] of intent) {
-      if (!key.endsWith(' engaged') && intent.get(`${d.id} engaged`) === false) continue;
+      if (!key.endsWith(' engaged') && intent.get(`${device} engaged`) === false) continue;
       const got = now.feet.get(key);
-      if (!close(wanted, got)) found.push({ device: d.id, key, wanted, got, midi: false });
+      if (!close(wanted, got)) found.push({ device, key, wanted, got, midi: false });
     }
   }
   return found;
