@@ -64,3 +64,41 @@ test('passes are remembered while device, state and plugs stay the same, and onl
   ).not.toBe(first);
   expect(passesOf({ ...rig.devices[1]! }, rig.sounds[0], plugged)).not.toBe(first);
 });
+
+/** A head on a box whose legs are cabinets, or boxes again: what its line sees, and each leg's share. */
+test.each([
+  ['two in series', ['a8', 'b8'], 16],
+  ['one leg open: no load at all', ['a8'], undefined],
+  ['a box on the leg of a box, whichever is written first', ['a8', 'b.8', 'b.4'], 20],
+])('speaker boxes: %s', (_, loads, sum) => {
+  const nested = loads.some((l) => l.includes('.'));
+  const devices = [
+    device('h', 'head-tube', 'H'),
+    ...(nested ? [device('y', 'speaker-series', 'Y')] : []),
+    device('x', 'speaker-series', 'X'),
+    ...loads.map((l, i) =>
+      device(`c${i}`, 'cabinet', `C${i}`, {
+        figures: { ohms: { value: Number(l.replace(/\D/g, '')), from: 'sheet' } },
+      }),
+    ),
+  ];
+  const legs = { a: 'x.a', b: 'x.b' };
+  const leads = [
+    lead('h', 'h.speaker', 'x.in', 1, 'speaker'),
+    ...(nested ? [lead('y', 'x.b', 'y.in', 1, 'speaker')] : []),
+    ...loads.map((l, i) => {
+      const from = l.includes('.') ? `y.${'ab'[i - 1]!}` : legs[l[0] as 'a' | 'b'];
+      return lead(`l${i}`, from, `c${i}.in`, 1, 'speaker');
+    }),
+  ];
+  for (const order of [devices, devices.toReversed()]) {
+    const rig = rigOf(order, leads);
+    const circuit = buildCircuit(rig, rig.sounds[0]);
+    const line = circuit.netAt('x', 'in')!;
+    expect(line.shunts.find((s) => s.ohms === sum)?.ohms).toBe(sum);
+    // Each load takes its share of the power: all of them together are the line's.
+    const seen = line.coils.reduce((s, c) => s + 1 / c.ohms, 0);
+    if (sum === undefined) expect(line.coils).toEqual([]);
+    else expect(1 / seen).toBeCloseTo(sum, 6);
+  }
+});

@@ -147,3 +147,46 @@ describe('laws', () => {
     );
   });
 });
+
+test('any parts to ground at one net divide as their admittances, worked out by hand', () => {
+  const part = fc.record({
+    ohms: fc.oneof(
+      fc.constant(0),
+      fc.constant(Infinity),
+      fc.double({ min: 1, max: 1e7, noNaN: true }),
+    ),
+    farads: fc.oneof(fc.constant(0), fc.double({ min: 1e-12, max: 1e-6, noNaN: true })),
+    henries: fc.oneof(fc.constant(0), fc.double({ min: 1e-3, max: 10, noNaN: true })),
+  });
+  fc.assert(
+    fc.property(
+      fc.array(part, { minLength: 1, maxLength: 4 }),
+      fc.integer({ min: 50, max: 10_000 }),
+      fc.double({ min: 10, max: 1e6, noNaN: true }),
+      (parts, hertz, source) => {
+        const w = 2 * Math.PI * hertz;
+        // A plain wire to ground (no ohms, no farads, no henries) is not a part.
+        const shunts = parts
+          .filter((p) => p.ohms > 0 || p.farads > 0 || p.henries > 0)
+          .map((p) => {
+            const inSeries = p.henries > 0 || p.farads > 0;
+            const r = inSeries && !Number.isFinite(p.ohms) ? 0 : p.ohms;
+            return { ...p, ohms: r, farads: p.henries ? 0 : p.farads };
+          });
+        const inverse = (re: number, im: number) => {
+          const size = re * re + im * im;
+          return Number.isFinite(size) ? { re: re / size, im: -im / size } : { re: 0, im: 0 };
+        };
+        const sum = shunts
+          .map(({ ohms: r, farads, henries }) =>
+            henries ? inverse(r, w * henries) : inverse(r, farads ? -1 / (w * farads) : 0),
+          )
+          .reduce((a, b) => ({ re: a.re + b.re, im: a.im + b.im }), { re: 1 / source, im: 0 });
+        const { circuit: c, section } = circuit([net(0, shunts)], [driver(0, 0, source)]);
+        const gain = solveSection(c, section, hertz).transfer(0, 0);
+        expect(gain / (1 / source / Math.hypot(sum.re, sum.im))).toBeCloseTo(1, 5);
+      },
+    ),
+    { numRuns: 60 },
+  );
+});
