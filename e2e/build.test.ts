@@ -94,7 +94,7 @@ test('power as the labels say: outlets of its own, what a device takes, what goe
   await tech.reads('[data-outlet="s 2"]', '12 V AC, 300 mA Groundswell');
   await tech.reads('[data-power-leads]', '2 barrel 2.1 mm to barrel 2.1 mm');
   // A pedal with a power jack to hand on is a supply from then on.
-  await tech.page.locator('[aria-label="A device hands power on"]').click();
+  await tech.page.locator('input[aria-label="A device that hands power on"]').click();
   await tech.pick('Gangway');
   await tech.reads('[data-outlet="b 1"]', 'Gangway, handed on');
   await tech.reads('[data-outlet="b 1"]', '9 V, 100 mA');
