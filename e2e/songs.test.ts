@@ -148,13 +148,16 @@ test(
     const echo = rig.devices.find((d) => d.id === 'echo')!;
     const ledger = rig.songs!.find((s) => s.id === 'ledger')!;
     const [t] = delayTimes(rig, ledger, echo);
-    await tech.reads('[data-time="ledger echo 1"]', `468.75 ms 2 o'clock`);
-    await tech.reads('[data-time="ledger echo 1"]', `${fixed(t!.gets, 2)} ms`);
+    // A row stands where the device is first heard.
+    const [gangway] = delayTimes(rig, rig.songs!.find((s) => s.id === 'gangway')!, echo);
+    const [ofLedger, ofGangway] = [`ledger echo ${t!.bar}`, `gangway echo ${gangway!.bar}`];
+    await tech.reads(`[data-time="${ofLedger}"]`, `468.75 ms 2 o'clock`);
+    await tech.reads(`[data-time="${ofLedger}"]`, `${fixed(t!.gets, 2)} ms`);
     await tech.page
-      .locator('[data-time="gangway echo 1"] button ::-p-text(Keep it for this song)')
+      .locator(`[data-time="${ofGangway}"] button ::-p-text(Keep it for this song)`)
       .click();
-    await tech.reads('[data-time="gangway echo 1"]', 'stored for this song, in steps of 1 ms');
-    await tech.reads('[data-time="gangway echo 1"]', '341.00 ms');
+    await tech.reads(`[data-time="${ofGangway}"]`, 'stored for this song, in steps of 1 ms');
+    await tech.reads(`[data-time="${ofGangway}"]`, '341.00 ms');
     await tech.reads('[data-division="quarter triplet"]', '416.67 ms');
     for (let i = 0; i < 4; i++) {
       await tech.press('t');

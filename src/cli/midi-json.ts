@@ -198,6 +198,7 @@ export function songsJson(rig: Rig) {
             way: t.way,
             division: t.division,
             bar: t.bar,
+            sections: t.sections,
             bpm: t.bpm,
             wanted: round(t.wanted, 3),
             gets: round(t.gets, 3),

@@ -1,6 +1,7 @@
 import { isEngaged, resolveState, settingOf, stateIn } from '../rig/device-state';
 import { kindOf, type TempoTable } from '../kinds';
-import type { Device, Rig, Song } from '../rig/schema';
+import { sure } from '../outcome';
+import type { Device, Rig, Song, State } from '../rig/schema';
 import { clockHour } from '../units';
 import { sectionScene } from '../control/scene';
 import {
@@ -13,7 +14,7 @@ import {
   slipOf,
   type Tapped,
 } from './tempo';
-import { temposOf } from './timeline';
+import { temposOf, timelineOf } from './timeline';
 
 /** Knob position, 0 to 10, of a time or rate between its ends, which lie in equal ratios. */
 export const knobFor = (low: number, high: number, value: number): number =>
@@ -36,8 +37,9 @@ export interface DelayTime {
   way: 'program' | 'clock' | 'tap';
   division: Division;
   bpm: number;
-  /** Bar from which this tempo holds. */
+  /** Bar from which this tempo, or this standing of the device, holds; and the sections in which it does. */
   bar: number;
+  sections: string[];
   /** Wanted, in ms for a delay and in Hz for a rate. */
   wanted: number;
   /** What it will be: rounded to its steps, or as it stands where nothing sets it. */
@@ -54,7 +56,11 @@ export interface DelayTime {
 }
 
 /** A time of a device for one song is stored in the song's own state. */
-export const storedKnob = (song: Song, device: string, setting: string): number | undefined => {
+export const storedKnob = (
+  song: Pick<Song, 'states'>,
+  device: string,
+  setting: string,
+): number | undefined => {
   const value =
     song.states && Object.hasOwn(song.states, device)
       ? song.states[device]!.settings?.[setting]
@@ -74,17 +80,54 @@ export const soundsIn = (rig: Rig, song: Song, device: Device): boolean =>
     );
   });
 
-/** What a time device does in a song: what it can reach, what is wished of it, and where its knob stands. */
-function timeDevice(rig: Rig, song: Song, device: Device) {
+/** A part of a song in which a device is heard at one tempo and stands one way. */
+interface Span {
+  bar: number;
+  bpm: number;
+  sections: string[];
+  state: State | undefined;
+  /** Who keeps its time: a section, the whole song, or nobody. */
+  keptBy: 'section' | 'song' | undefined;
+}
+
+/**
+ * The parts of a song by tempo and by how a device stands, where it is heard; of one that is heard
+ * nowhere, every tempo as its first section leaves it.
+ */
+function spansOf(rig: Rig, song: Song, device: Device): Span[] {
   const kind = kindOf(device.kind);
-  const table = kind.tempo!;
-  const first = song.sections[0] && sectionScene(rig, song, song.sections[0].id);
-  // Knobs are read as they stand where the device is heard first.
-  const heard =
-    song.sections
-      .map((s) => sectionScene(rig, song, s.id))
-      .find((s) => s && isEngaged(kind, device, stateIn(s.sound, device.id))) ?? first;
-  const state = heard && stateIn(heard.sound, device.id);
+  const { setting } = sure(kind.tempo);
+  const scenes = new Map(
+    song.sections.map((s) => [s.id, sectionScene(rig, song, s.id)?.sound] as const),
+  );
+  const stateOf = (section: string) => {
+    const sound = scenes.get(section);
+    return sound && stateIn(sound, device.id);
+  };
+  const kept = storedKnob(song, device.id, setting) === undefined ? undefined : 'song';
+  const spans: Span[] = [];
+  for (const { number: bar, bpm, section } of timelineOf(song).bars) {
+    const state = stateOf(section.id);
+    if (!scenes.get(section.id) || !isEngaged(kind, device, state)) continue;
+    const last = spans.at(-1);
+    const stands = (x: State | undefined) => settingOf(kind, device, x, setting);
+    if (last && last.bpm === bpm && stands(last.state) === stands(state)) {
+      if (!last.sections.includes(section.id)) last.sections.push(section.id);
+      continue;
+    }
+    const own = storedKnob(section, device.id, setting) !== undefined;
+    const keptBy = own ? 'section' : kept;
+    spans.push({ bar, bpm, sections: [section.id], state, keptBy });
+  }
+  if (spans.length) return spans;
+  const state = stateOf(song.sections[0]?.id ?? '');
+  return temposOf(song).map((t) => ({ ...t, sections: [], state, keptBy: kept }));
+}
+
+/** What a time device does in a part of a song: what it can reach, what is wished of it, and where its knob stands. */
+function timeDevice(song: Song, device: Device, { state, keptBy }: Span) {
+  const kind = kindOf(device.kind);
+  const table = sure(kind.tempo);
   const resolved = resolveState(kind, device, state);
   const setting = (id: string, otherwise: number) =>
     Number(settingOf(kind, device, state, id) ?? otherwise);
@@ -103,7 +146,7 @@ function timeDevice(rig: Rig, song: Song, device: Device) {
     /** What comes round of each repeat, 0 to 1. */
     keeps: table.repeats === undefined ? 0 : setting(table.repeats, 0) / 10,
     standing: setting(table.setting, 5),
-    stored: storedKnob(song, device.id, table.setting),
+    keptBy,
   };
 }
 type TimeDevice = ReturnType<typeof timeDevice>;
@@ -128,7 +171,7 @@ function gotBy(
   isFirst: boolean,
   taps: Tapped | undefined,
 ): { gets: number; how: string } {
-  const { low, high, step, stored, division, table } = of;
+  const { low, high, step, keptBy, division, table } = of;
   const reach = (x: number) => Math.min(high, Math.max(low, x));
   const unit = table.is === 'delay' ? 'ms' : 'Hz';
   if (of.way === 'clock')
@@ -147,34 +190,40 @@ function gotBy(
         `be ${tappedOff.toFixed(1)} ms off${taps ? '' : ' (typical)'}`,
     };
   }
-  // A program holds one time: that of the first tempo, where it was stored for this song.
-  const held = valueOf(low, high, stored ?? of.standing);
+  // A program holds one time, whatever the tempo does while it is on.
+  const held = valueOf(low, high, of.standing);
+  const steps = `in steps of ${step} ${unit}`;
   return {
     gets: reach(Math.round(held / step) * step),
     how:
-      stored === undefined
+      keptBy === undefined
         ? 'as the sound leaves it: no time is kept for this song'
-        : isFirst
-          ? `stored for this song, in steps of ${step} ${unit}`
-          : 'as stored for the first tempo of the song',
+        : keptBy === 'section'
+          ? `stored for this section, ${steps}`
+          : isFirst
+            ? `stored for this song, ${steps}`
+            : 'as stored for the first tempo of the song',
   };
 }
 
 /**
- * Time of one device in a song, for each tempo that the song goes through. `taps` replaces the
+ * Time of one device in a song, for each part of it at one tempo in which the device stands one way
+ * and is heard: a section, a tempo within one, several alike. `taps` replaces the
  * typical spread by a measured one.
  */
 export function delayTimes(rig: Rig, song: Song, device: Device, taps?: Tapped): DelayTime[] {
-  const of = timeDevice(rig, song, device);
-  const { table, low, high, way, division } = of;
-  return temposOf(song).map(({ bar, bpm }, n): DelayTime => {
+  const spans = spansOf(rig, song, device);
+  return spans.map((span): DelayTime => {
+    const { bar, bpm, sections } = span;
+    const of = timeDevice(song, device, span);
+    const { table, low, high, way, division } = of;
     const wanted = valueAt(of, bpm, division);
     const inRange = wanted >= low - 1e-9 && wanted <= high + 1e-9;
     const instead = inRange ? undefined : insteadOf(of, bpm, wanted);
     const knob = Math.min(10, Math.max(0, knobFor(low, high, wanted)));
-    const { gets, how } = gotBy(of, wanted, inRange, n === 0, taps);
+    const { gets, how } = gotBy(of, wanted, inRange, bpm === spans[0]?.bpm, taps);
     return {
-      ...{ device: device.id, is: table.is, way, division, bpm, bar, wanted, inRange },
+      ...{ device: device.id, is: table.is, way, division, bpm, bar, sections, wanted, inRange },
       ...(instead && { instead }),
       ...{ knob, hour: clockHour(knob), gets, how },
       slip:
@@ -193,16 +242,46 @@ export const divisionTable = (bpm: number): { division: Division; ms: number; hz
     hz: rateHz(bpm, DIVISIONS[division]),
   }));
 
-/** The state that keeps a device's right time for a song. */
-export function withStoredTime(song: Song, device: Device, knob: number): Song {
-  const { setting } = kindOf(device.kind).tempo!;
-  const state =
-    song.states && Object.hasOwn(song.states, device.id) ? song.states[device.id] : undefined;
+/**
+ * A song that keeps a time of a device: in some of its sections, or, where those are all in which it
+ * is heard, in the song as a whole.
+ */
+export function withStoredTime(
+  song: Song,
+  device: Device,
+  knob: number,
+  sections?: readonly string[],
+): Song {
+  const { setting } = sure(kindOf(device.kind).tempo);
+  const keep = <T extends Pick<Song, 'states'>>(of: T, value: number | undefined): T => {
+    const state =
+      of.states && Object.hasOwn(of.states, device.id) ? of.states[device.id] : undefined;
+    if (value === undefined && state?.settings?.[setting] === undefined) return of;
+    const { [setting]: _old, ...rest } = state?.settings ?? {};
+    const settings = value === undefined ? rest : { ...rest, [setting]: value };
+    return { ...of, states: { ...of.states, [device.id]: { ...state, settings } } };
+  };
+  if (!sections || song.sections.every((s) => sections.includes(s.id)))
+    return keep({ ...song, sections: song.sections.map((s) => keep(s, undefined)) }, knob);
   return {
     ...song,
-    states: {
-      ...song.states,
-      [device.id]: { ...state, settings: { ...state?.settings, [setting]: knob } },
-    },
+    sections: song.sections.map((s) => (sections.includes(s.id) ? keep(s, knob) : s)),
   };
+}
+
+/**
+ * A song in which each part keeps its own right time; undefined where a tempo changes within a
+ * section, since a program holds one time.
+ */
+export function withTimesKept(
+  song: Song,
+  device: Device,
+  times: readonly DelayTime[],
+): Song | undefined {
+  const all = times.flatMap((t) => t.sections);
+  if (new Set(all).size < all.length) return undefined;
+  const knobs = new Set(times.map((t) => t.knob.toFixed(6)));
+  const [first] = times;
+  if (first && knobs.size === 1) return withStoredTime(song, device, first.knob);
+  return times.reduce((kept, t) => withStoredTime(kept, device, t.knob, t.sections), song);
 }

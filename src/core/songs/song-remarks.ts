@@ -4,7 +4,7 @@ import { kindOf } from '../kinds';
 import type { SceneRemark } from '../midi/number-remark';
 import { deviceOf } from '../rig/find';
 import type { Rig, Song } from '../rig/schema';
-import { delayTimes, soundsIn, tempoDevices, withStoredTime } from './delays';
+import { delayTimes, soundsIn, tempoDevices, withTimesKept } from './delays';
 import { runningOrder } from './running-order';
 import { sectionScene } from '../control/scene';
 import { clockTime } from './timeline';
@@ -111,6 +111,8 @@ function slipping(rig: Rig, song: Song): SceneRemark[] {
       ];
       const unit = off.is === 'delay' ? 'ms' : 'Hz';
       const first = at(times, 0);
+      const kept = withTimesKept(song, d, times);
+      const where = song.sections.find((s) => s.id === off.sections[0])?.name;
       return [
         {
           sounds,
@@ -123,7 +125,7 @@ function slipping(rig: Rig, song: Song): SceneRemark[] {
               ? `${d.name} runs off the click in ${song.title}.`
               : `${d.name} cannot play a ${off.division} in ${song.title}.`,
             why: off.inRange
-              ? `A ${off.division} at ${off.bpm} bpm is ${off.wanted.toFixed(2)} ${unit}; it ` +
+              ? `${times.length > 1 && where ? `In ${where}: a` : 'A'} ${off.division} at ${off.bpm} bpm is ${off.wanted.toFixed(2)} ${unit}; it ` +
                 `has ${off.gets.toFixed(2)} ${unit} (${off.how}). Repeat ${off.slip.repeat} is more ` +
                 ('than 20 ms off, ' +
                   (off.slip.downDb! < 0.05
@@ -132,11 +134,14 @@ function slipping(rig: Rig, song: Song): SceneRemark[] {
                   '.')
               : `It would be ${off.wanted.toFixed(2)} ${unit} at ${off.bpm} bpm, beyond its ` +
                 `range.${off.instead ? ` A ${off.instead} is within it.` : ''}`,
-            ...(off.inRange && times.length === 1
+            ...(off.inRange && kept
               ? {
                   fix: {
-                    words: `Keep ${first.wanted.toFixed(0)} ms for ${song.title}`,
-                    edits: [{ edit: 'setSong', song: withStoredTime(song, d, first.knob) }],
+                    words:
+                      times.length === 1
+                        ? `Keep ${first.wanted.toFixed(0)} ms for ${song.title}`
+                        : `Keep each section's own time in ${song.title}`,
+                    edits: [{ edit: 'setSong', song: kept }],
                   },
                 }
               : off.instead

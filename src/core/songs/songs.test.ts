@@ -12,6 +12,7 @@ import {
   controllerNeeds,
   cueSheet,
   delayTimes,
+  knobFor,
   displayLabels,
   divisionMs,
   DIVISIONS,
@@ -223,6 +224,61 @@ describe('delay times', () => {
     expect(done.ok && controlRemarks(done.value.rig).map((r) => r.remark.rule)).not.toContain(
       'song-slip',
     );
+  });
+  describe('section by section', () => {
+    /** Verse and chorus, each with its tempo, its sound, and the time that the section keeps, in ms. */
+    const parts = (...of: { bpm?: number; sound?: string; ms?: number }[]) =>
+      song({
+        sections: of.map(({ bpm, sound: s = 's1', ms }, i) => ({
+          ...{ id: `p${i}`, name: `Part ${i}`, bars: 4, sound: s },
+          ...(bpm && { tempos: [{ bar: 1, bpm }] }),
+          ...(ms && { states: { e: { settings: { time: knobFor(20, 2000, ms) } } } }),
+        })),
+      });
+    const told = (of: Song) =>
+      controlRemarks({ ...rig, songs: [of] }).filter((r) => r.remark.rule === 'song-slip');
+    const gets = (of: Song) =>
+      delayTimes({ ...rig, songs: [of] }, of, echo).map((t) => [t.sections.join(), t.gets]);
+    const right = (bpm: number) => Math.round(divisionMs(bpm, 'dotted eighth'));
+
+    test('a chorus that is 50 ms off is told, though the verse is right; its fix keeps each its own', () => {
+      const of = parts({ ms: right(96) }, { ms: right(96) + 50 });
+      expect(gets(of)).toEqual([
+        ['p0', 469],
+        ['p1', 519],
+      ]);
+      const [found] = told(of);
+      expect(found!.remark.why).toMatch(/^In Part 1: a dotted eighth at 96 bpm/);
+      const done = applyEdits({ ...rig, songs: [of] }, found!.remark.fix!.edits);
+      expect(done.ok && told(done.value.rig.songs![0]!)).toEqual([]);
+    });
+    test('sections that are right each at its own tempo draw nothing', () =>
+      expect(told(parts({ ms: right(96) }, { bpm: 120, ms: right(120) }))).toEqual([]));
+    test('two tempos are each kept where they are, by one fix', () => {
+      const of = parts({}, { bpm: 120 });
+      const [found] = told(of);
+      expect(found!.remark.fix!.words).toBe("Keep each section's own time in Kelp");
+      const done = applyEdits({ ...rig, songs: [of] }, found!.remark.fix!.edits);
+      const kept = (done.ok && done.value.rig.songs![0]) || of;
+      expect(gets(kept)).toEqual([
+        ['p0', right(96)],
+        ['p1', right(120)],
+      ]);
+    });
+    test('a section in which it is bypassed asks nothing of it', () => {
+      const silent = { ...rig, sounds: [...rig.sounds, sound('off', 'Off', [])] };
+      const of = parts({ ms: right(96) }, { bpm: 140, sound: 'off' });
+      expect(delayTimes(silent, of, echo).map((t) => t.sections)).toEqual([['p0']]);
+    });
+    test('a tempo that changes within a section cannot be kept by a program: told without a fix', () => {
+      const of = parts({ ms: right(96) });
+      const changing = {
+        ...of,
+        sections: of.sections.map((s) => ({ ...s, tempos: [{ bar: 3, bpm: 130 }] })),
+      };
+      const [found] = told(changing);
+      expect(found!.remark.fix).toBeUndefined();
+    });
   });
   test('by clock it is right at every tempo; by tap it may be off by its share of the spread', () => {
     const clocked = delayTimes(

@@ -68,12 +68,13 @@ export function DelaysView() {
                     (d.tempo || kindOf(d.kind).tempo!.is === 'delay') && soundsIn(rig, song, d),
                 )
                 .flatMap((d) =>
-                  delayTimes(rig, song, d, taps).map((t, i) => (
+                  delayTimes(rig, song, d, taps).map((t, i, { length }) => (
                     <TimeRow
                       key={`${song.id} ${d.id} ${t.bar}`}
                       song={song}
                       time={t}
                       first={i === 0}
+                      alone={length === 1}
                     />
                   )),
                 ),
@@ -148,7 +149,17 @@ function Ways({ devices }: { devices: string[] }) {
   );
 }
 
-function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: boolean }) {
+function TimeRow({
+  song,
+  time,
+  first,
+  alone,
+}: {
+  song: Song;
+  time: DelayTime;
+  first: boolean;
+  alone: boolean;
+}) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const device = sure(deviceOf(rig, time.device));
@@ -161,6 +172,11 @@ function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: bo
         {first ? <strong>{song.title}</strong> : ''}
         <div className="faint common-text">
           {time.bpm} bpm{time.bar > 1 ? ` from bar ${time.bar}` : ''}
+          {time.sections.length < song.sections.length &&
+            `, ${song.sections
+              .filter((s) => time.sections.includes(s.id))
+              .map((s) => s.name)
+              .join(', ')}`}
         </div>
       </td>
       <td>{nameOf(rig, time.device)}</td>
@@ -198,7 +214,7 @@ function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: bo
         )}
       </td>
       <td>
-        {first &&
+        {(alone || time.sections.length > 0) &&
           time.way === 'program' &&
           Math.abs(off) > 0.5 * 1e-9 &&
           time.inRange &&
@@ -208,12 +224,20 @@ function TimeRow({ song, time, first }: { song: Song; time: DelayTime; first: bo
               variant="default"
               onClick={() =>
                 edit(
-                  { edit: 'setSong', song: withStoredTime(song, device, time.knob) },
+                  {
+                    edit: 'setSong',
+                    song: withStoredTime(
+                      song,
+                      device,
+                      time.knob,
+                      alone ? undefined : time.sections,
+                    ),
+                  },
                   `kept ${fixed(time.wanted, 0)} ${unit} on ${device.name} for ${song.title}`,
                 )
               }
             >
-              Keep it for this song
+              {alone ? 'Keep it for this song' : 'Keep it for this part'}
             </Button>
           )}
       </td>
