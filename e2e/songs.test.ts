@@ -149,7 +149,11 @@ test(
     const ledger = rig.songs!.find((s) => s.id === 'ledger')!;
     const [t] = delayTimes(rig, ledger, echo);
     // A row stands where the device is first heard.
-    const [gangway] = delayTimes(rig, rig.songs!.find((s) => s.id === 'gangway')!, echo);
+    const [gangway] = delayTimes(
+      rig,
+      rig.songs!.find((s) => s.id === 'gangway')!,
+      echo,
+    );
     const [ofLedger, ofGangway] = [`ledger echo ${t!.bar}`, `gangway echo ${gangway!.bar}`];
     await tech.reads(`[data-time="${ofLedger}"]`, `468.75 ms 2 o'clock`);
     await tech.reads(`[data-time="${ofLedger}"]`, `${fixed(t!.gets, 2)} ms`);
