@@ -232,8 +232,7 @@ function absoluteFix({ orders }: Stage, { device, key }: Mismatch): Fix[] {
 /** Control changes for a device behind its program, and so much later that it has loaded. */
 function waitFix({ orders }: Stage, device: string, scenes: readonly Scene[]): Fix[] {
   const m = sure(orders.graph.devices.get(device));
-  const isFor = (x: Send) =>
-    x.to === device || (x.to === undefined && reacts(m, x.message as Message));
+  const isFor = (x: Send) => x.to === device || (x.to === undefined && reacts(m, x.message));
   const edits = scenes.flatMap(({ sound }): Edit[] => {
     const sends = orders.rig.sounds.find((s) => s.id === sound.id)?.sends ?? [];
     const call = sends.findLast((x) => isFor(x) && x.message.type === 'program');

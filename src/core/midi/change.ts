@@ -47,8 +47,8 @@ export interface Landing {
 /**
  * Why something is not as the scene wants it: nothing told the device, a flip went the wrong way, it
  * was called at a number that is another's or nobody's, it keeps the scene nowhere, a message for
- * another device moved it, a program that loaded meanwhile went over it, no message moves this of it, no message reaches it at all, or messages go
- * round without end.
+ * another device moved it, a program that loaded meanwhile went over it, no message moves this of it,
+ * no message reaches it at all, or messages go round without end.
  */
 export type Because =
   | 'missed'

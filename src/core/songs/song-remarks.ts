@@ -125,7 +125,8 @@ function slipping(rig: Rig, song: Song): SceneRemark[] {
               ? `${d.name} runs off the click in ${song.title}.`
               : `${d.name} cannot play a ${off.division} in ${song.title}.`,
             why: off.inRange
-              ? `${times.length > 1 && where ? `In ${where}: a` : 'A'} ${off.division} at ${off.bpm} bpm is ${off.wanted.toFixed(2)} ${unit}; it ` +
+              ? (times.length > 1 && where ? `In ${where}: a` : 'A') +
+                ` ${off.division} at ${off.bpm} bpm is ${off.wanted.toFixed(2)} ${unit}; it ` +
                 `has ${off.gets.toFixed(2)} ${unit} (${off.how}). Repeat ${off.slip.repeat} is more ` +
                 ('than 20 ms off, ' +
                   (off.slip.downDb! < 0.05
