@@ -1,4 +1,4 @@
-import type { Fix, Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { jackOf, leadFrom, leadInto } from '../rig/find';
 import type { Lead } from '../rig/schema';
@@ -81,11 +81,6 @@ function noLoad(ctx: SoundContext, { amp, tube, tapOhms }: SpeakerLine): Remark[
     },
   ];
 }
-
-const fixes = ([fix, ...others]: Fix[]) => ({
-  ...(fix && { fix }),
-  ...(others.length && { others }),
-});
 
 function impedance(ctx: SoundContext, line: SpeakerLine, loadOhms: number): Remark[] {
   const { amp, tapOhms } = line;

@@ -1,5 +1,5 @@
 import { endsOfAssignment, holdsIn, sweepOf } from '../control';
-import type { Fix, Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import type { Assignment, Control, Curve } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
@@ -28,7 +28,6 @@ export const sweepRemarks: Remarker = ({ ctx, wantsFixes }) =>
         undefined,
       );
     if (!worst) return [];
-    const [fix, ...others] = wantsFixes ? otherCurves(ctx, control, worst.by) : [];
     return [
       {
         rule: 'sweep',
@@ -42,8 +41,7 @@ export const sweepRemarks: Remarker = ({ ctx, wantsFixes }) =>
         why:
           'One thing comes up while another goes down. Unrelated signals keep their level with curves of ' +
           'equal power, copies of one signal with linear ones.',
-        ...(fix && { fix }),
-        ...(others.length && { others }),
+        ...fixes(wantsFixes ? otherCurves(ctx, control, worst.by) : []),
       },
     ];
   });

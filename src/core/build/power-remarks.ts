@@ -1,5 +1,5 @@
 import { at } from '../outcome';
-import type { Fix, Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
 import { supplyTotal } from '../rig/find';
 import type { Device, Rig } from '../rig/schema';
 import {
@@ -98,11 +98,6 @@ function moved(taker: Taker, loads: readonly Load[]): Fix[] {
   }
   return [];
 }
-
-const fixes = ([fix, ...others]: Fix[]) => ({
-  ...(fix && { fix }),
-  ...(others.length && { others }),
-});
 
 /** What is told of a device on an outlet that does not fit it. */
 const MISFITS = {

@@ -26,6 +26,12 @@ export interface Remark {
   others?: Fix[];
 }
 
+/** The first of several fixes, and the others, as a remark has them; nothing where there are none. */
+export const fixes = ([fix, ...others]: readonly Fix[]): Pick<Remark, 'fix' | 'others'> => ({
+  ...(fix && { fix }),
+  ...(others.length && { others }),
+});
+
 /** A remark over all the sounds that show it. `accepted` holds the reason when somebody has accepted it. */
 export interface Finding extends Remark {
   key: string;

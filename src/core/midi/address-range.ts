@@ -1,4 +1,4 @@
-import type { Fix } from '../findings/finding';
+import { type Fix, fixes } from '../findings/finding';
 import type { Edit } from '../rig/edits';
 import type { Address, Send } from '../rig/schema';
 import { addressIn, type Orders } from './commands';
@@ -54,7 +54,6 @@ export function rangeRemarks(stage: Stage): SceneRemark[] {
     const first = wrong[0];
     if (!first) return [];
     const others = wrong.length > 1 ? `, and ${wrong.length - 1} more` : '';
-    const fixes = kept.length ? inRange(stage, m, kept) : [];
     return [
       {
         sounds: [...new Set(wrong.map((w) => w.sound.id))],
@@ -65,7 +64,7 @@ export function rangeRemarks(stage: Stage): SceneRemark[] {
           about: `${m.device.id} range`,
           what: `${m.device.name} is called at a program that it does not have.`,
           why: `${first.sound.name}: ${bothNumbers(m.shows, first.address)}${others}. ${first.why}.`,
-          ...(fixes[0] && { fix: fixes[0] }),
+          ...fixes(kept.length ? inRange(stage, m, kept) : []),
         },
       },
     ];

@@ -1,5 +1,5 @@
 import { at as entryAt, sure } from '../outcome';
-import type { Fix } from '../findings/finding';
+import { type Fix, fixes } from '../findings/finding';
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
 import { nameOf } from '../rig/find';
@@ -19,7 +19,7 @@ import {
 } from './change';
 import { addressIn, type Orders } from './commands';
 import { reachIn } from './graph';
-import { fixes, numberRemark, type SceneRemark, type WrongCall } from './number-remark';
+import { numberRemark, type SceneRemark, type WrongCall } from './number-remark';
 import { freeAddress } from './free-address';
 import { BANK, type Message } from './message';
 import { sortOf } from './message-sorts';

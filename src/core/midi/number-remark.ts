@@ -1,5 +1,5 @@
 import type { Scene } from '../control/scene';
-import type { Fix, Remark } from '../findings/finding';
+import { fixes, type Remark } from '../findings/finding';
 import { at as entryAt, sure } from '../outcome';
 import type { Edit } from '../rig/edits';
 import type { Address } from '../rig/schema';
@@ -15,12 +15,6 @@ export interface SceneRemark {
   sounds: string[];
   remark: Remark;
 }
-
-/** The first of several fixes, and the others, as a remark has them. */
-export const fixes = (list: Fix[]): Pick<Remark, 'fix' | 'others'> => ({
-  ...(list[0] && { fix: list[0] }),
-  ...(list.length > 1 && { others: list.slice(1) }),
-});
 
 /** A call that went to the wrong number of a device. */
 export interface WrongCall {
