@@ -239,6 +239,8 @@ function landed(
   for (const { device, effect } of landings) {
     const standing = machine.get(device);
     if (!standing) continue;
+    // A bank that was told stays told: the next program is looked for there.
+    if ('bank' in effect) standing.bank = effect.bank;
     if (effect.what === 'program' || effect.what === 'unknown') {
       standing.program = { bank: effect.bank, number: effect.number };
       if (effect.what === 'unknown') continue;

@@ -36,6 +36,9 @@ const called = (to: string, number: number, channel = 1) => ({
   to,
   message: { type: 'program' as const, channel, number },
 });
+const withBank = (address: { bank: number; number: number }) => ({
+  message: { type: 'program' as const, channel: 1, ...address },
+});
 const faultsOf = (r: Rig) =>
   allPairs(setStage(r)).faults.map((f) => `${f.device} ${f.because}: ${f.cure}`);
 const echo = (rest: Partial<Device> = {}) => device('echo', 'delay', 'Echo', rest);
@@ -152,6 +155,30 @@ test('a call that is off by one is a finding where only the numbers say so', () 
   const finding = analyse(PLANTED[0]![1]).findings.find((f) => f.rule === 'midi-number')!;
   expect(finding.what).toBe('Echo is called at the wrong number.');
   expect(finding.why).toContain('All are off by one');
+});
+
+test('a bank that was told stays told: the next program without one is looked for there', () => {
+  const kept = [
+    { bank: 1, number: 0 },
+    { bank: 1, number: 1 },
+    { bank: 0, number: 1 },
+  ];
+  const yard = rigOf(
+    [device('pads', 'foot-controller', 'Pads'), device('yard', 'loop-switcher', 'Yard')],
+    [lead('m', 'pads.midiOut', 'yard.midiIn', 1, 'midi')],
+    sounds(
+      (i) => ({ yard: { program: kept[i] } }),
+      // Only the first says its bank.
+      (i) => [{ ...called('yard', kept[i]!.number), ...(i === 0 && withBank(kept[0]!)) }],
+    ),
+  );
+  const stage = setStage(yard);
+  const [a, b] = [stage.scene('a')!, stage.scene('b')!];
+  const there = call(stage, begin(yard, stage, stage.scene('c')!), a).now;
+  expect(there.machine.get('yard')).toMatchObject({ bank: 1, program: kept[0] });
+  const next = call(stage, there, b);
+  expect(next.now.machine.get('yard')!.program).toEqual(kept[1]);
+  expect(next.change.mismatches).toEqual([]);
 });
 
 describe('messages in a circle', () => {
