@@ -98,6 +98,8 @@ export interface ChangeOptions {
   start?: Machine;
   quiet?: boolean;
   pressed?: readonly string[];
+  /** Where between two ticks of the clock the press falls, as a share; unsaid, all are looked at for jitter. */
+  phase?: number;
 }
 
 /** Devices whose state MIDI sets in a scene: they are told by somebody, or are called on themselves. */
@@ -171,7 +173,7 @@ export function runChange(
     quiet: options.quiet,
     bpm: options.bpm,
     clockSenders,
-    clockFrom: 0,
+    clockFrom: -every * (options.phase ?? 0),
     clockUntil: options.bpm ? Math.max(every * 24, 200) : 0,
     onReceive: (r) => {
       const m = sure(graph.devices.get(r.device));
@@ -216,8 +218,41 @@ export function runChange(
     ),
     end,
     mismatches: mismatchesOf(stage, to, end, touched, because),
-    jitter: options.bpm ? clockJitter(traffic, options.bpm) : [],
+    jitter: jitterOf(stage, from, to, options, traffic),
   };
+}
+
+/** Phases of the press that are looked at for jitter, evenly between two ticks. */
+const PHASES = 8;
+
+/**
+ * Clock jitter at each device: the worst that it is wherever between two ticks the press falls, and
+ * what it is on average over all of them.
+ */
+function jitterOf(
+  stage: Stage,
+  from: Scene,
+  to: Scene,
+  options: ChangeOptions,
+  traffic: Traffic,
+): Jitter[] {
+  const { bpm } = options;
+  if (!bpm) return [];
+  const here = clockJitter(traffic, bpm);
+  if (options.phase !== undefined) return here;
+  const others = Array.from(
+    { length: PHASES - 1 },
+    (_, k) =>
+      runChange(stage, from, to, { ...options, phase: (k + 1) / PHASES, quiet: true }).jitter,
+  );
+  return here.map((j) => {
+    const all = [j, ...others.flatMap((o) => o.filter((x) => x.device === j.device))];
+    return {
+      ...j,
+      worstMs: Math.max(...all.map((x) => x.worstMs)),
+      typicalMs: all.reduce((sum, x) => sum + x.typicalMs, 0) / all.length,
+    };
+  });
 }
 
 /** How long after it was read a message has done what it does, in ms. */

@@ -277,3 +277,25 @@ describe('what lands later goes over what landed before', () => {
     expect(gaps).toEqual([48, 48, 48]);
   });
 });
+
+test('clock jitter is the worst over all phases of the press, and no one phase tells it', () => {
+  const right = rig(
+    [echo({ midi: { channel: 1 } })],
+    sounds((i) => ({ echo: { program: { number: i } } })),
+    {},
+  );
+  const clocked: Rig = {
+    ...right,
+    devices: right.devices.map((d) => (d.id === 'pads' ? { ...d, midi: { clock: 'send' } } : d)),
+  };
+  const stage = setStage(clocked);
+  const [a, b] = [stage.scene('a')!, stage.scene('b')!];
+  const worst = (phase?: number) =>
+    runChange(stage, a, b, { bpm: 120, ...(phase !== undefined && { phase }) }).jitter[0]!;
+  const each = Array.from({ length: 8 }, (_, k) => worst(k / 8));
+  expect(worst().worstMs).toBe(Math.max(...each.map((j) => j.worstMs)));
+  expect(worst().typicalMs).toBeCloseTo(each.reduce((s, j) => s + j.typicalMs, 0) / each.length, 9);
+  // A tick waits for the byte that is on its way, never longer.
+  expect(worst().worstMs).toBeLessThanOrEqual(0.32 + 1e-9);
+  expect(new Set(each.map((j) => j.worstMs.toFixed(4))).size).toBeGreaterThan(1);
+});

@@ -182,12 +182,14 @@ function gotBy(
         : `cannot follow: it reaches ${low} to ${high} ${unit}`,
     };
   if (of.way === 'tap') {
-    const tappedOff = (taps?.errorMs ?? TAP_SPREAD_MS / (TAP_PRESSES - 1)) * DIVISIONS[division];
+    const presses = taps?.presses ?? TAP_PRESSES;
+    const measured = taps?.errorMs ?? null;
+    const tappedOff = (measured ?? TAP_SPREAD_MS / (presses - 1)) * DIVISIONS[division];
     return {
       gets: reach(table.is === 'delay' ? wanted + tappedOff : wanted),
       how:
-        `tapped; the mean of ${taps?.presses ?? TAP_PRESSES} presses may ` +
-        `be ${tappedOff.toFixed(1)} ms off${taps ? '' : ' (typical)'}`,
+        `tapped; the mean of ${presses} presses may ` +
+        `be ${tappedOff.toFixed(1)} ms off${measured === null ? ' (typical)' : ''}`,
     };
   }
   // A program holds one time, whatever the tempo does while it is on.

@@ -300,6 +300,16 @@ describe('delay times', () => {
     )[0]!;
     expect(byFoot.gets).toBeCloseTo(312.5 + 1.5, 6);
   });
+  test('of two taps nothing is known: a typical foot stands in, for two presses', () => {
+    const [t] = delayTimes(
+      rig,
+      song(),
+      { ...echo, tempo: { way: 'tap', division: 'quarter' } },
+      { presses: 2, meanMs: 625, spreadMs: null, errorMs: null, bpm: 96 },
+    );
+    expect(t!.gets).toBeCloseTo(625 + 12, 6);
+    expect(t!.how).toContain('the mean of 2 presses may be 12.0 ms off (typical)');
+  });
   test('beyond its range, a note value that fits is named', () => {
     const t = delayTimes(rig, song({ bpm: 40, divisions: { e: 'whole' } }), echo)[0]!;
     expect(t.inRange).toBe(false);

@@ -66,13 +66,13 @@ export function slipOf(errorMs: number, keeps: number): Slip {
 
 /**
  * A tempo from taps: the mean interval in ms, its spread (standard deviation), and by how much the
- * mean itself may be off.
+ * mean itself may be off. Of two presses nothing is known of either: one interval has no spread.
  */
 export interface Tapped {
   presses: number;
   meanMs: number;
-  spreadMs: number;
-  errorMs: number;
+  spreadMs: number | null;
+  errorMs: number | null;
   bpm: number;
 }
 
@@ -87,13 +87,13 @@ export function tapped(times: readonly number[]): Tapped | undefined {
   const meanMs = gaps.reduce((a, b) => a + b, 0) / gaps.length;
   const spreadMs =
     gaps.length < 2
-      ? 0
+      ? null
       : Math.sqrt(gaps.reduce((a, g) => a + (g - meanMs) ** 2, 0) / (gaps.length - 1));
   return {
     presses: times.length,
     meanMs,
     spreadMs,
-    errorMs: spreadMs / gaps.length,
+    errorMs: spreadMs === null ? null : spreadMs / gaps.length,
     bpm: 60_000 / meanMs,
   };
 }

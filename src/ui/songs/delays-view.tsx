@@ -373,9 +373,13 @@ function Tap({
             {fixed(taps.meanMs, 1)} ms, {fixed(taps.bpm, 1)} bpm
           </dd>
           <dt>Spread</dt>
-          <dd>± {fixed(taps.spreadMs, 1)} ms</dd>
+          <dd>
+            {taps.spreadMs === null ? 'unknown of two presses' : `± ${fixed(taps.spreadMs, 1)} ms`}
+          </dd>
           <dt>The mean may be off by</dt>
-          <dd>{fixed(taps.errorMs, 1)} ms</dd>
+          <dd>
+            {taps.errorMs === null ? 'unknown; tap once more' : `${fixed(taps.errorMs, 1)} ms`}
+          </dd>
         </dl>
       ) : (
         <p className="faint small-print">
