@@ -7,7 +7,7 @@ import { reacts } from './listeners';
 import { type SceneRemark } from './number-remark';
 import { bothNumbers } from './numbers';
 import type { MidiDevice } from './setup';
-import type { Stage } from './change';
+import type { Stage } from './stage';
 
 /** Numbers that a program change can carry. */
 const WIRE = 128;

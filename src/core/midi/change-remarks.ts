@@ -7,16 +7,10 @@ import type { Address, Rig, Send } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { fixed } from '../units';
 import type { Scene } from '../control/scene';
-import {
-  type Because,
-  type Mismatch,
-  programKey,
-  record,
-  type Recording,
-  replay,
-  runChange,
-  type Stage,
-} from './change';
+import { type Because, type Mismatch, programKey } from './mismatch';
+import { record, type Recording, replay } from './replay';
+import { runChange } from './change';
+import { type Stage } from './stage';
 import { addressIn, type Orders } from './commands';
 import { reachIn } from './graph';
 import { numberRemark, type SceneRemark, type WrongCall } from './number-remark';

@@ -1,6 +1,6 @@
 import { sure } from '../outcome';
 import type { Address } from '../rig/schema';
-import type { Stage } from './change';
+import type { Stage } from './stage';
 import { addressIn } from './commands';
 
 /** Addresses that a device has used, by any scene. */

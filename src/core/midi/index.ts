@@ -1,13 +1,8 @@
 export { clockJitter, type Jitter, runBus, type Sent, type Traffic } from './bus';
-export {
-  type Change,
-  type Landing,
-  type Mismatch,
-  runChange,
-  setStage,
-  type Stage,
-  underMidi,
-} from './change';
+export { type Change, runChange } from './change';
+export { type Landing } from './landing';
+export { type Mismatch } from './mismatch';
+export { setStage, type Stage, underMidi } from './stage';
 export { freeAddress } from './free-address';
 export { keyWords } from './change-remarks';
 export { addressIn, type Command, ordersOf, type Orders } from './commands';

@@ -3,7 +3,8 @@ import { heardIn } from '../control/reach';
 import type { Rig, SettingValue, Sound, State } from '../rig/schema';
 import { blocksOf } from '../rig/find';
 import { showChange } from '../units';
-import type { Change, Stage } from './change';
+import type { Change } from './change';
+import type { Stage } from './stage';
 
 /** What is heard at each destination between two landings of a change, in dBu; silence is null. */
 export interface LandingStep {

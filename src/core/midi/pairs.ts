@@ -1,15 +1,9 @@
 import type { Scene } from '../control/scene';
 import { sure } from '../outcome';
-import {
-  type Because,
-  type Change,
-  type Mismatch,
-  record,
-  type Recording,
-  replay,
-  runChange,
-  type Stage,
-} from './change';
+import { type Because, type Mismatch } from './mismatch';
+import { type Change, runChange } from './change';
+import { record, type Recording, replay } from './replay';
+import { type Stage } from './stage';
 import { begin, type Rehearsal, whatIsOff } from './rehearsal';
 
 /** Who could put right what is not as meant. */

@@ -1,7 +1,8 @@
 import { sure } from '../outcome';
 import { isEngaged, settingOf, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
-import { runChange, setStage, type Stage, underMidi } from './change';
+import { runChange } from './change';
+import { setStage, type Stage, underMidi } from './stage';
 import { addressIn } from './commands';
 import { sceneOf, type Scene } from '../control/scene';
 import { deviceOf } from '../rig/find';

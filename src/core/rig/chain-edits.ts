@@ -1,17 +1,8 @@
 import { sure, at } from '../outcome';
 import type { Draft } from 'immer';
-import { findKind, isControlJack, type Kind, kindOf } from '../kinds';
+import { findKind, type Kind, kindOf } from '../kinds';
 import type { Refusal } from './refusal';
-import {
-  blocksOf,
-  deviceOf,
-  insideOf,
-  leadOf,
-  leadTypeFor,
-  outletsOf,
-  partnerEnd,
-  partnerLead,
-} from './find';
+import { blocksOf, deviceOf, insideOf, leadOf, leadTypeFor, partnerEnd, partnerLead } from './find';
 import { freshId } from './fresh-id';
 import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from './schema';
 
@@ -32,7 +23,7 @@ export function addDevice(rig: Draft<Rig>, device: Device): Refusal {
 }
 
 /** Links the inner points of a host straight through, as it comes. */
-function linkThrough(rig: Draft<Rig>, host: string, kind: Kind | undefined): void {
+export function linkThrough(rig: Draft<Rig>, host: string, kind: Kind | undefined): void {
   for (const [from, to] of kind?.hosts?.links ?? [])
     rig.leads.push({
       id: freshId(
@@ -202,59 +193,6 @@ function heal(rig: Draft<Rig>, deviceId: string, what: 'all' | 'only its place' 
   }
 }
 
-/**
- * What hangs on an outlet that its supply no longer has is unplugged; a voltage that the outlet no
- * longer gives is forgotten.
- */
-export function unplugLost(rig: Draft<Rig>, supply: Draft<Device>): void {
-  const outlets = outletsOf(supply);
-  for (const d of rig.devices) {
-    if (d.supply?.device !== supply.id) continue;
-    const outlet = outlets?.find((o, i) =>
-      d.supply!.outlet === undefined ? i === 0 : o.id === d.supply!.outlet,
-    );
-    if (!outlet) delete d.supply;
-    else if (
-      d.supply.volts !== undefined &&
-      ![outlet.volts, ...(outlet.also ?? [])].includes(d.supply.volts)
-    )
-      delete d.supply.volts;
-  }
-}
-
-/**
- * Why a device cannot be plugged in at a voltage: an outlet gives only what it can be set to, and one
- * voltage to all that hang on it. What else does not fit is told as a finding.
- */
-export function refusedOutlet(
-  rig: Draft<Rig>,
-  deviceId: string,
-  { device: supplyId, outlet: at, volts }: NonNullable<Device['supply']>,
-): Refusal {
-  const supply = deviceOf(rig, supplyId);
-  const outlets = supply && outletsOf(supply);
-  const outlet = at === undefined ? outlets?.[0] : outlets?.find((o) => o.id === at);
-  if (!supply || !outlet || volts === undefined) return undefined;
-  const gives = [outlet.volts, ...(outlet.also ?? [])];
-  const where = `${outlet.label} of ${supply.name}`;
-  if (!gives.includes(volts)) return `${where} gives ${orList(gives)} V, not ${volts} V.`;
-  const other = rig.devices.find(
-    (d) =>
-      d.id !== deviceId &&
-      d.supply?.device === supplyId &&
-      (d.supply.outlet ?? outlets?.[0]?.id) === outlet.id &&
-      d.supply.volts !== undefined &&
-      d.supply.volts !== volts,
-  );
-  return (
-    other &&
-    `${other.name} has set ${where} to ${other.supply?.volts} V; an outlet gives one voltage.`
-  );
-}
-
-const orList = (values: readonly number[]): string =>
-  values.length > 1 ? `${values.slice(0, -1).join(', ')} or ${values.at(-1)}` : values.join();
-
 /** Removes a device, its states and its leads, and heals the route. */
 export function removeDevice(rig: Draft<Rig>, deviceId: string): Refusal {
   if (!deviceOf(rig, deviceId)) return `There is no device "${deviceId}" any more.`;
@@ -306,117 +244,4 @@ export function moveDevice(
   const isCrossing = insideOf(rig, target.from) !== device.host;
   heal(rig, deviceId, isCrossing ? 'all' : 'only its place');
   return splice(rig, deviceId, leadId, newLeads);
-}
-
-/** Jacks that can take one another's place: those for sound on metal, and each other signal by itself. */
-const familyOf = (signal: string): string =>
-  signal === 'speaker' || signal === 'digital' ? 'audio' : signal;
-
-/** Why a device cannot become another kind, if it cannot. */
-function whyNot(rig: Rig, device: Device, kind: Kind): Refusal {
-  const hosts = kindOf(device.kind).hosts && blocksOf(rig, device.id).length;
-  if (hosts && !kind.hosts)
-    return (
-      `${device.name} holds ${hosts} blocks, and ${kind.name} is no host. ` + 'Move them out first.'
-    );
-  if (device.host !== undefined && !kind.block && !kind.hosts)
-    return `${kind.name} cannot live inside ${deviceOf(rig, device.host)?.name ?? 'a host'}: it has no block form.`;
-  return undefined;
-}
-
-/** The jack of a kind that does what a jack of another did: the way through, the same name, the only one. */
-function jackInPlace(was: Kind, kind: Kind, id: string, direction: 'in' | 'out') {
-  const signal = was.jacks.find((j) => j.id === id)?.signal ?? 'audio';
-  const main = direction === 'in' ? kind.through?.in : kind.through?.out;
-  const wasMain = direction === 'in' ? was.through?.in : was.through?.out;
-  const fits = (j?: string) =>
-    kind.jacks.some(
-      (x) => x.id === j && x.direction === direction && familyOf(x.signal) === familyOf(signal),
-    );
-  if (id === wasMain && fits(main)) return main;
-  if (fits(id)) return id;
-  const only = kind.jacks.filter((j) => j.direction === direction && !isControlJack(j));
-  return only.length === 1 && fits(at(only, 0).id) ? at(only, 0).id : undefined;
-}
-
-/** Plugs a device's leads into the jacks that its new kind has for them; those without one go. */
-function replug(rig: Draft<Rig>, deviceId: string, was: Kind, kind: Kind): void {
-  const taken = new Set<string>();
-  rig.leads = rig.leads.filter((l) => {
-    for (const [end, direction] of [
-      [l.to, 'in'],
-      [l.from, 'out'],
-    ] as const) {
-      if (end.device !== deviceId) continue;
-      const to = jackInPlace(was, kind, end.jack, direction);
-      if (
-        !to ||
-        (taken.has(to) && l.type !== 'inside' && !kind.jacks.find((j) => j.id === to)?.many)
-      )
-        return false;
-      taken.add(to);
-      end.jack = to;
-    }
-    return true;
-  });
-}
-
-/** Leaves the settings that mean the same in both kinds: of one type, and knobs of one range. */
-function keepSettings(
-  settings: Record<string, string | number | boolean> | undefined,
-  was: Kind,
-  kind: Kind,
-): void {
-  for (const id of Object.keys(settings ?? {})) {
-    const p = kind.parameters.find((x) => x.id === id);
-    const old = was.parameters.find((x) => x.id === id);
-    if (
-      !p ||
-      p.type !== old?.type ||
-      (p.type === 'knob' && old.type === 'knob' && (p.min !== old.min || p.max !== old.max)) ||
-      p.type === 'choice'
-    )
-      delete settings![id];
-  }
-}
-
-/** Leaves the figures that the new kind has too, where their values can be believed of it. */
-function keepFigures(device: Draft<Device>, kind: Kind): void {
-  for (const id of Object.keys(device.figures ?? {})) {
-    const f = kind.figures.find((x) => x.id === id);
-    const value = device.figures![id]!.value;
-    if (!f || value < f.min || value > f.max) delete device.figures![id];
-  }
-}
-
-/** Turns a device into another kind: name, notes, place, matching settings, figures and leads carry over. */
-export function replaceDevice(
-  rig: Draft<Rig>,
-  deviceId: string,
-  kindId: string,
-  name?: string,
-): Refusal {
-  const device = deviceOf(rig, deviceId);
-  if (!device) return `There is no device "${deviceId}" any more.`;
-  const was = kindOf(device.kind);
-  const kind = findKind(kindId);
-  if (!kind) return `There is no kind "${kindId}".`;
-  const refusal = whyNot(rig, device, kind);
-  if (refusal) return refusal;
-  if (was.hosts && !kind.hosts)
-    rig.leads = rig.leads.filter((l) => l.from.device !== deviceId || l.to.device !== deviceId);
-  replug(rig, deviceId, was, kind);
-  if (was.size && JSON.stringify(was.size) !== JSON.stringify(kind.size)) delete device.size;
-  delete device.jackSpots;
-  delete device.gives;
-  if (device.units !== undefined && was.rackUnits !== kind.rackUnits) delete device.units;
-  if (was.mainsOutlets && !kind.mainsOutlets)
-    for (const d of rig.devices) if (d.mains?.from === deviceId) delete d.mains.from;
-  device.kind = kindId;
-  unplugLost(rig, device);
-  if (kind.hosts && !was.hosts) linkThrough(rig, deviceId, kind);
-  if (name) device.name = name;
-  keepSettings(device.settings, was, kind);
-  for (const s of rig.sounds) keepSettings(s.states[deviceId]?.settings, was, kind);
-  keepFigures(device, kind);
 }

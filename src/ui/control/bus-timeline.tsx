@@ -1,7 +1,7 @@
 'use client';
 import { type Change, hex, messageWords } from '../../core/midi';
 import type { Sent } from '../../core/midi/bus';
-import type { Landing } from '../../core/midi/change';
+import type { Landing } from '../../core/midi/landing';
 import { sure } from '../../core/outcome';
 import { deviceOf, endWords, nameOf } from '../../core/rig';
 import { fixed } from '../../core/units';

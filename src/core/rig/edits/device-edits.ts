@@ -5,15 +5,9 @@ import { USUAL } from '../build-schema';
 import { expectsSchema, midiSchema, tempoSchema } from '../midi-schema';
 import { deviceSchema, endSchema, figureOverrideSchema, idSchema } from '../schema';
 import { deviceOf, insideOf, leadTypeFor, endWords } from '../find';
-import {
-  addDevice,
-  moveDevice,
-  putDeviceInLead,
-  removeDevice,
-  replaceDevice,
-  refusedOutlet,
-  unplugLost,
-} from '../chain-edits';
+import { addDevice, moveDevice, putDeviceInLead, removeDevice } from '../chain-edits';
+import { replaceDevice } from '../replace-device';
+import { refusedOutlet, unplugLost } from '../power-edits';
 import { moveFromLoop, moveToLoop } from '../loop-edits';
 import { USUAL_WORDS } from '../words';
 import { onDevice, given } from './parts';

@@ -1,7 +1,7 @@
 import { walkView } from '../../../core/draw';
 import { nameOf } from '../../../core/rig/find';
 import { useDocument } from '../../store/use-rig';
-import type { Compared } from '../walk';
+import type { Compared } from '../walk-looks';
 
 /** What differs from the compared sound on devices that are not on this walk. */
 export function AlsoDiffer({

@@ -4,7 +4,7 @@ import { sure } from '../../../core/outcome';
 import { deviceOf, leadOf } from '../../../core/rig/find';
 import { useDocument, useRig, useRigStore } from '../../store/use-rig';
 import { moveEdit } from '../place-edits';
-import type { Moving } from '../walk';
+import type { Moving } from '../walk-looks';
 
 /** A device in hand: by the pointer, or by keys that choose its place. */
 export interface InHand {

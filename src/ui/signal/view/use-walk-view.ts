@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { soundDifferences } from '../../../core/changes';
 import { walkView, type WalkView } from '../../../core/draw';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
-import type { Compared } from '../walk';
+import type { Compared } from '../walk-looks';
 import type { Looking } from '../walk-tools';
 
 /** The walk of the chosen sound as it is looked at; nothing while its figures are worked out. */

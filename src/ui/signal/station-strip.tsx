@@ -1,0 +1,94 @@
+'use client';
+import { useDraggable } from '@dnd-kit/core';
+import { memo } from 'react';
+import { type PlacedStation, SIZE } from '../../core/draw';
+import type { Severity } from '../../core/findings/finding';
+import { type Device, jackLabels } from '../../core/rig';
+import { SeverityMark } from '../look/severity';
+import { type Props } from './walk';
+
+export const StationStrip = memo(function StationStrip({
+  placed,
+  device,
+  canMove,
+  selected,
+  worst,
+  onSelect,
+  onUnfold,
+}: {
+  placed: PlacedStation;
+  device: Device | undefined;
+  canMove: boolean;
+  selected: boolean;
+  worst?: Severity;
+  onSelect: Props['onSelect'];
+  onUnfold: Props['onUnfold'];
+}) {
+  const { station } = placed;
+  const { setNodeRef, listeners, isDragging, transform } = useDraggable({
+    id: `station ${station.id}`,
+    data: { device: station.device },
+    disabled: !canMove,
+  });
+  const words = { engaged: 'engaged', through: 'bypassed', muted: 'muted', unused: 'not in use' }[
+    station.state
+  ];
+  const name = device?.name ?? station.device;
+  const point = station.id.split(':')[1];
+  const pass = point === undefined ? undefined : jackLabels(device, [point]);
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      className={`station tape${placed.narrow ? ' narrow' : ''}`}
+      data-state={station.state}
+      data-live={station.output.levelDbu !== null && station.state === 'engaged'}
+      data-device={station.device}
+      data-station={station.id}
+      data-folded={station.folded ? true : undefined}
+      aria-pressed={selected}
+      aria-label={`${name}, ${station.folded ? `${station.folded.length} inside, folded` : words}`}
+      title={
+        `${name}: ${words}` +
+        (station.ins.length || station.outs.length
+          ? ` (${[jackLabels(device, station.ins), jackLabels(device, station.outs)].filter(Boolean).join(' → ')})`
+          : '') +
+        (station.folded ? '. Double-click to unfold' : '')
+      }
+      style={{
+        left: placed.x,
+        top: placed.y,
+        width: placed.width,
+        height: placed.narrow && !placed.folded ? SIZE.label + SIZE.meter : SIZE.label,
+        opacity: isDragging ? 0.7 : 1,
+        zIndex: isDragging ? 9 : undefined,
+        transform:
+          transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
+      }}
+      onClick={() => onSelect({ kind: 'device', id: station.device, station: station.id })}
+      onDoubleClick={() => station.folded && onUnfold(station.device)}
+      {...listeners}
+    >
+      {worst && !placed.narrow && (
+        <span className="flag">
+          <SeverityMark severity={worst} quiet />
+        </span>
+      )}
+      <span>
+        {name}
+        {pass && !placed.narrow && (
+          <>
+            <br />
+            <span className="pass">{pass}</span>
+          </>
+        )}
+        {station.folded && !placed.narrow && (
+          <>
+            <br />
+            <span className="pass">{station.folded.length} inside</span>
+          </>
+        )}
+      </span>
+    </button>
+  );
+});

@@ -1,0 +1,97 @@
+'use client';
+import { useDroppable } from '@dnd-kit/core';
+import { memo } from 'react';
+import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead } from '../../core/draw';
+import type { WalkGeometry } from '../../core/draw/walk-geometry';
+import { endWords } from '../../core/rig';
+import { type Props } from './walk';
+
+/** The tags of the leads: what each is, and whether a device in hand can go there. */
+export function LeadTags({
+  geometry,
+  rig,
+  selection,
+  moving,
+  onSelect,
+}: { geometry: WalkGeometry } & Pick<Props, 'rig' | 'selection' | 'moving' | 'onSelect'>) {
+  const takes = (device: string, { lead }: PlacedLead) =>
+    lead.from.device !== device && lead.to.device !== device;
+  return geometry.leads.map((l) => (
+    <LeadTag
+      key={l.lead.id}
+      placed={l}
+      words={
+        `${endWords(rig, l.lead.from)} ` +
+        `to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`
+      }
+      selected={selection?.kind === 'lead' && selection.id === l.lead.id}
+      target={moving !== null && takes(moving.device, l)}
+      over={moving?.lead === l.lead.id}
+      onSelect={onSelect}
+    />
+  ));
+}
+
+/** The ways between stations, those that carry sound over those that do not. */
+export function Ways({ geometry }: { geometry: WalkGeometry }) {
+  return (
+    <svg className="ways" width={geometry.width} height={geometry.height} aria-hidden>
+      {[...geometry.ways]
+        .sort((a, b) => Number(a.flat) - Number(b.flat))
+        .map((w) => (
+          <g
+            key={w.key}
+            fill="none"
+            stroke={w.live ? 'var(--live)' : 'var(--rule)'}
+            strokeWidth={w.live ? 3 : 2}
+          >
+            <path d={w.d} stroke="var(--sheet)" strokeWidth={w.stereo ? 16 : 10} />
+            <path d={w.d} strokeDasharray={LEAD_DASH[w.type]} />
+            {w.stereo && (
+              <path d={w.d} transform="translate(0 5)" strokeDasharray={LEAD_DASH[w.type]} />
+            )}
+          </g>
+        ))}
+    </svg>
+  );
+}
+
+const LeadTag = memo(function LeadTag({
+  placed,
+  words,
+  selected,
+  target,
+  over,
+  onSelect,
+}: {
+  placed: PlacedLead;
+  words: string;
+  selected: boolean;
+  target: boolean;
+  over: boolean;
+  onSelect: Props['onSelect'];
+}) {
+  const { setNodeRef } = useDroppable({ id: placed.lead.id, disabled: !target });
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      className="leadtag"
+      data-lead={placed.lead.id}
+      data-target={target}
+      data-over={over}
+      aria-pressed={selected}
+      aria-label={`Lead: ${words}`}
+      title={`Probe: ${words}`}
+      style={{ left: placed.x - 11, top: placed.y - 12 }}
+      onClick={() => onSelect({ kind: 'lead', id: placed.lead.id })}
+    >
+      {LEAD_TAGS[placed.lead.type]}
+      {placed.count > 1 && (
+        <>
+          <br />×{placed.count}
+        </>
+      )}
+    </button>
+  );
+});
