@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { applyEdits, type Device, type Rig } from '../rig';
 import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { analyse } from '../report/report';
@@ -219,6 +220,34 @@ describe('what is heard between notes', () => {
     expect(over).toBeLessThanOrEqual(there.levelDbu!.soft - 10);
     expect(found(cured(rig, 'noise'), 'noise')).toBeUndefined();
   });
+});
+
+test('a gate that is offered, whatever stands ahead of it, shuts on what idles there and opens on soft playing', () => {
+  const boxes = fc.record({
+    hum: fc.integer({ min: -100, max: -60 }),
+    drive: fc.integer({ min: 0, max: 10 }),
+    kind: fc.constantFrom('drive-low', 'drive-mid', 'drive-high', 'boost'),
+  });
+  fc.assert(
+    fc.property(boxes, ({ hum, drive, kind }) => {
+      const knob = kind === 'boost' ? 'gain' : 'drive';
+      const rig = chainOf([
+        ['guitar-single-coil', own({ humDbu: hum })],
+        [kind, { engaged: true, settings: { [knob]: drive } }],
+        ['drive-high', { engaged: true }],
+        LINE,
+      ]);
+      const edit = found(rig, 'noise')?.fix?.edits[0];
+      if (edit?.edit !== 'insertInLead') return;
+      const over = Number(edit.device.settings!.threshold);
+      const from = rig.leads.find((l) => l.id === edit.lead)!.from;
+      const there = analyse(rig).sounds[0]!.stations.find((s) => s.device === from.device)!.output;
+      expect(over).toBeGreaterThanOrEqual(there.idleNoiseDbu! + 6 - 1e-9);
+      expect(over).toBeLessThanOrEqual(there.levelDbu!.soft - 10 + 1e-9);
+      expect(found(cured(rig, 'noise'), 'noise')).toBeUndefined();
+    }),
+    { numRuns: 25 },
+  );
 });
 
 describe('levels at destinations', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { device, lead, rigOf } from '../testing/rigs';
-import type { Device, Rig } from '../rig';
+import { applyEdits, type Device, type Rig } from '../rig';
 import { FixTrial } from '../report';
 import { analyse } from '../report/report';
 import { leadOhmsPerMetre, speakerLeadLossDb, type SpeakerLine } from './speaker-lines';
@@ -130,6 +130,27 @@ test('where no usual tap matches, a cabinet comes off and the tap is set to what
 });
 test('where nothing that is left would match, nothing is proposed', () => {
   expect(found(stack([3, 3]), 'impedance')[0]!.fix).toBeUndefined();
+});
+
+test('whatever hangs on a head, each way out that is offered leaves a load that its tap matches', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.constantFrom(2, 4, 8, 16, 32), { minLength: 1, maxLength: 4 }),
+      fc.constantFrom(4, 8, 16),
+      (loads, tap) => {
+        const rig = stack(loads, tap);
+        for (const told of found(rig, 'impedance'))
+          for (const way of [told.fix, ...(told.others ?? [])]) {
+            if (!way) continue;
+            const done = applyEdits(rig, way.edits);
+            if (!done.ok) throw new Error(done.problems[0]!.what);
+            expect(found(done.value.rig, 'impedance')).toEqual([]);
+            expect(found(done.value.rig, 'no-load')).toEqual([]);
+          }
+      },
+    ),
+    { numRuns: 60 },
+  );
 });
 
 const fixOf = (rig: Rig, rule: string) => {

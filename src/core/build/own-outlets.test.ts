@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import Papa from 'papaparse';
 import { groundLoops } from '../analysis/ground';
 import { powerPlanCsv } from '../formats';
@@ -281,4 +282,58 @@ describe('the worst quarrel on a shared return decides', () => {
     expect(worst({ positiveGround: false }, {}, { noisy: true }, { sensitive: true })).toEqual([
       'caution power-return',
     ]));
+});
+
+const anyOutlet = fc.record({
+  volts: fc.constantFrom(9, 12, 18),
+  also: fc.subarray([9, 12, 18]),
+  milliamps: fc.constantFrom(100, 300, 500),
+  isolated: fc.boolean(),
+  ac: fc.boolean(),
+});
+const anyTaker = fc.record({
+  volts: fc.constantFrom(9, 12, 18),
+  milliamps: fc.integer({ min: 10, max: 600 }),
+  ac: fc.boolean(),
+  noisy: fc.boolean(),
+  sensitive: fc.boolean(),
+  positiveGround: fc.boolean(),
+  at: fc.nat({ max: 3 }),
+});
+test('every fix of a plug, of any devices on any outlets, cures what it is offered for and brings no danger', () => {
+  fc.assert(
+    fc.property(
+      fc.array(anyOutlet, { minLength: 4, maxLength: 4 }),
+      fc.array(anyTaker, { minLength: 1, maxLength: 5 }),
+      (outlets, takers) => {
+        const rig = rigOf(
+          [
+            ...takers.map(({ at, ...power }, i) => phaser(`d${i}`, String(at + 1), { power })),
+            supply(...outlets.map((o, i) => outlet(String(i + 1), o))),
+          ],
+          [],
+        );
+        const key = (r: ReturnType<typeof powerRemarks>[number]) => `${r.rule} ${r.about}`;
+        const dangers = (r: Rig) =>
+          powerRemarks(r)
+            .filter((x) => x.severity === 'danger')
+            .map(key);
+        for (const told of powerRemarks(rig)) {
+          // Several may have to move off one outlet, or off one return; each move is a step.
+          const isStep = told.rule === 'power-current' || told.rule === 'power-return';
+          for (const way of [told.fix, ...(told.others ?? [])]) {
+            if (!way) continue;
+            const done = after(rig, ...way.edits);
+            const left = powerRemarks(done).find((x) => key(x) === key(told));
+            if (!isStep) expect(left).toBeUndefined();
+            else expect(left?.what === told.what && left.why === told.why).toBe(false);
+            const before = dangers(rig);
+            if (told.severity !== 'danger')
+              expect(dangers(done).filter((d) => !before.includes(d))).toEqual([]);
+          }
+        }
+      },
+    ),
+    { numRuns: 120 },
+  );
 });

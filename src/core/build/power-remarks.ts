@@ -67,12 +67,22 @@ const unplugged = (device: Device): Fix => ({
   edits: [{ edit: 'unplugPower', device: device.id }],
 });
 
+/** Who shares its return with whatever hangs on an outlet: all on the supply's outlets that are not isolated. */
+const returnsWith = (l: Load, loads: readonly Load[]): Taker[] =>
+  l.place.outlet.isolated
+    ? l.takers
+    : loads
+        .filter((x) => x.place.supply.id === l.place.supply.id && !x.place.outlet.isolated)
+        .flatMap((x) => x.takers);
+
 /** The first outlet that is free, or its own, that feeds a device as it should be fed, at a voltage that fits. */
 function moved(taker: Taker, loads: readonly Load[]): Fix[] {
   const { device, need } = taker;
   for (const l of loads) {
     const isTaken = l.takers.some((t) => t.device.id !== device.id);
     if (isTaken || l.place.supply.id === device.id) continue;
+    if (returnsWith(l, loads).some((t) => t.device.id !== device.id && quarrel(t.need, need)))
+      continue;
     if (need.milliamps * (1 + HEADROOM) > l.place.outlet.milliamps) continue;
     const total = supplyTotal(l.place.supply);
     const sum = loads

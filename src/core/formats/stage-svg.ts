@@ -37,26 +37,11 @@ function drawFloor(all: Element, stage: Stage, scale: number): void {
     stroke: INK,
     'stroke-width': 2,
   });
-  for (let m = 1; m < stage.width; m++)
-    all.ele('line', {
-      x1: m * scale,
-      x2: m * scale,
-      y1: 0,
-      y2: stage.depth * scale,
-      stroke: RULE,
-      'stroke-width': 0.5,
-      'stroke-dasharray': '2 6',
-    });
-  for (let m = 1; m < stage.depth; m++)
-    all.ele('line', {
-      y1: m * scale,
-      y2: m * scale,
-      x1: 0,
-      x2: stage.width * scale,
-      stroke: RULE,
-      'stroke-width': 0.5,
-      'stroke-dasharray': '2 6',
-    });
+  const line = (ends: { x1: number; x2: number; y1: number; y2: number }) =>
+    all.ele('line', { ...ends, stroke: RULE, 'stroke-width': 0.5, 'stroke-dasharray': '2 6' });
+  const [width, depth] = [stage.width * scale, stage.depth * scale];
+  for (let x = scale; x < width; x += scale) line({ x1: x, x2: x, y1: 0, y2: depth });
+  for (let y = scale; y < depth; y += scale) line({ x1: 0, x2: width, y1: y, y2: y });
 }
 
 /** A board, a rack or a device where it stands, to scale but never too small to be read. */

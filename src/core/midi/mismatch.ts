@@ -38,7 +38,7 @@ export interface Mismatch {
 }
 
 /** Values that a 7-bit control change cannot tell apart are the same. */
-function agree(
+export function agree(
   rig: Rig,
   key: string,
   wanted: SettingValue,

@@ -1,13 +1,11 @@
 import type { Scene } from '../control/scene';
 import { sure } from '../outcome';
-import { type Because, type Mismatch } from './mismatch';
+import { type Because, type Mismatch, programKey } from './mismatch';
 import { type Change, runChange } from './change';
 import { record, type Recording, replay } from './replay';
 import { type Stage } from './stage';
-import { begin, type Rehearsal, whatIsOff } from './rehearsal';
-
-/** Who could put right what is not as meant. */
-export type Cure = 'a hand' | 'a message' | 'a lead';
+import { begin, isIdle, type Rehearsal, whatIsOff } from './rehearsal';
+import { type Cure, Cures } from './tried-cure';
 
 /** What goes wrong with one device in one way, over all changes in which it does. */
 export interface PairFault {
@@ -51,6 +49,7 @@ export function* pairRows(stage: Stage): Generator<number, PairReport> {
   const faults = new Map<string, PairFault>();
   const doneMs: Record<string, number> = {};
   const hands = new Hands(stage);
+  const cures = new Cures(stage);
   let [pairs, good, byHand] = [0, 0, 0];
   let slowest: PairReport['slowest'] = null;
   for (const [row, to] of scenes.entries()) {
@@ -65,7 +64,7 @@ export function* pairRows(stage: Stage): Generator<number, PairReport> {
           // From wherever it is called: what goes round hangs on the leads.
           const rest = scenes.filter((s) => s !== to);
           pairs += rest.length - 1;
-          for (const other of rest) gather(faults, [endlessAt(change)], other, to, () => 'a lead');
+          for (const other of rest) gather(faults, [endlessAt(change)], other, to, cures);
           break;
         }
         ended = change;
@@ -75,11 +74,15 @@ export function* pairRows(stage: Stage): Generator<number, PairReport> {
         doneMs[to.id] = Math.max(doneMs[to.id] ?? 0, change.doneMs);
       }
       const left = hands.left(ended, from, to);
-      if (!ended.mismatches.length) {
+      const intended = (m: Mismatch) => stage.memory.intent(to, m.device);
+      const told = ended.mismatches.filter(
+        (m) => m.key === programKey(m.device) || !isIdle(intended(m), m.key),
+      );
+      if (!told.length) {
         if (left.length) byHand++;
         else good++;
       }
-      gather(faults, [...ended.mismatches, ...left], from, to, (m) => hands.cure(m));
+      gather(faults, [...told, ...left], from, to, cures);
     }
     yield (row + 1) / scenes.length;
   }
@@ -98,7 +101,7 @@ function gather(
   mismatches: readonly Mismatch[],
   from: Scene,
   to: Scene,
-  cure: (m: Mismatch) => Cure,
+  cures: Cures,
 ): void {
   const seen = new Set<PairFault>();
   for (const m of mismatches) {
@@ -108,7 +111,7 @@ function gather(
       faults.set(
         key,
         (fault = {
-          ...{ device: m.device, because: m.because, cure: cure(m) },
+          ...{ device: m.device, because: m.because, cure: cures.of(m, from, to) },
           ...{ keys: [], pairs: [], count: 0 },
         }),
       );
@@ -147,19 +150,6 @@ class Hands {
   /** Whether somebody tells a device what a scene is. */
   private isTold(device: string): boolean {
     return this.stage.orders.commanderOf.has(device);
-  }
-
-  /**
-   * A message where the device is told and takes one for it, a lead where it would take one and nobody
-   * reaches it, and else a hand.
-   */
-  cure({ device, key, because }: Mismatch): Cure {
-    const m = this.stage.orders.graph.devices.get(device);
-    const takes =
-      m !== undefined && (m.programs || m.mapped.some((c) => `${c.device} ${c.setting}` === key));
-    if (because !== 'by hand' && because !== 'not sent') return 'a message';
-    if (!takes) return 'a hand';
-    return this.isTold(device) ? 'a message' : 'a lead';
   }
 }
 

@@ -5,7 +5,7 @@ import type { Rig, SettingValue, Sound, State } from '../rig/schema';
 import { nameOf } from '../rig/find';
 import type { Scene } from '../control/scene';
 import { type Change, runChange } from './change';
-import { type Mismatch, programMismatch } from './mismatch';
+import { type Mismatch, agree, programMismatch } from './mismatch';
 import { type Stage } from './stage';
 import { keyWords } from './change-remarks';
 import { withValue } from './landing-levels';
@@ -93,6 +93,10 @@ export const stepAll = (rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): R
 const close = (a: SettingValue, b: SettingValue | undefined): boolean =>
   a === b || (typeof a === 'number' && typeof b === 'number' && Math.abs(a - b) < 0.05);
 
+/** Whether a key is of a device that the scene has off: nobody hears where its knobs stand. */
+export const isIdle = (intent: ReadonlyMap<string, SettingValue>, key: string): boolean =>
+  !key.endsWith(' engaged') && intent.get(`${at(key.split(' '), 0)} engaged`) === false;
+
 /**
  * Everything that does not stand as a scene wants it. Which instrument is played counts too; a knob
  * of a device that is off does not.
@@ -106,14 +110,13 @@ export function whatIsOff(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene):
       found.push({ device, key, wanted, got, midi: true });
     for (const [key, wanted] of isThere ? [] : intent) {
       const got = standing.values.get(key);
-      const device = at(key.split(' '), 0);
-      const idle = !key.endsWith(' engaged') && intent.get(`${device} engaged`) === false;
-      if (!idle && !close(wanted, got)) found.push({ device: id, key, wanted, got, midi: true });
+      if (!isIdle(intent, key) && !agree(rig, key, wanted, got))
+        found.push({ device: id, key, wanted, got, midi: true });
     }
   }
   for (const [device, intent] of feetIntents(rig, stage, scene)) {
     for (const [key, wanted] of intent) {
-      if (!key.endsWith(' engaged') && intent.get(`${device} engaged`) === false) continue;
+      if (isIdle(intent, key)) continue;
       const got = now.feet.get(key);
       if (!close(wanted, got)) found.push({ device, key, wanted, got, midi: false });
     }

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import { songToSmf } from '../formats';
 import { analyse, FixTrial } from '../report';
@@ -298,4 +299,41 @@ test('clock jitter is the worst over all phases of the press, and no one phase t
   // A tick waits for the byte that is on its way, never longer.
   expect(worst().worstMs).toBeLessThanOrEqual(0.32 + 1e-9);
   expect(new Set(each.map((j) => j.worstMs.toFixed(4))).size).toBeGreaterThan(1);
+});
+
+/** Numbers that are sent and kept in any way, right or wrong, and what the programs hold. */
+const anyNumbers = fc.array(
+  fc.record({ kept: fc.nat({ max: 3 }), sent: fc.nat({ max: 3 }), mix: fc.nat({ max: 10 }) }),
+  { minLength: 3, maxLength: 3 },
+);
+test('whatever is sent and kept, a change is as meant where Rehearse finds nothing off, and nowhere else', () => {
+  fc.assert(
+    fc.property(anyNumbers, fc.boolean(), (numbers, isOn) => {
+      const any = rig(
+        [echo(), device('lift', 'boost', 'Lift')],
+        sounds(
+          (i) => ({
+            echo: { program: { number: numbers[i]!.kept }, settings: { mix: numbers[i]!.mix } },
+            lift: { engaged: isOn && i === 1 },
+          }),
+          (i) => [called('echo', numbers[i]!.sent)],
+        ),
+      );
+      const stage = setStage(any);
+      const { scenes } = stage.orders;
+      const right = scenes.flatMap((from) =>
+        scenes.filter((to) => {
+          if (from === to) return false;
+          const { now } = call(stage, begin(any, stage, from), to);
+          return !whatIsOff(any, stage, now, to).length;
+        }),
+      );
+      const report = allPairs(stage);
+      expect(report.good).toBe(right.length);
+      // What a foot alone can do is never said to be a message's or a lead's.
+      for (const f of report.faults.filter((x) => x.device === 'lift'))
+        expect(f.cure).toBe('a hand');
+    }),
+    { numRuns: 40 },
+  );
 });
