@@ -1,19 +1,23 @@
 'use client';
-import { IconCloudCheck, IconCloudOff, IconCloudUp } from '@tabler/icons-react';
+import { IconCloudCheck, IconCloudOff, IconCloudSearch, IconCloudUp } from '@tabler/icons-react';
 import { saveRigFile } from '../look/save-file';
 import { useRig, useRigStore } from '../store/use-rig';
 
-/** Whether the work is on the server: saved, saving, or not saved and why. */
+const SHAPES = {
+  looking: IconCloudSearch,
+  saved: IconCloudCheck,
+  saving: IconCloudUp,
+  unsaved: IconCloudOff,
+};
+const WORDS = { looking: 'looking what was kept', saved: 'saved', saving: 'saving' };
+
+/** Whether the work is on the server: saved, saving, not saved and why, or not known yet. */
 export function SaveMark({ onRetry }: { onRetry: () => void }) {
   const save = useRig((s) => s.save);
   const keeps = useRig((s) => s.keeps);
   const store = useRigStore();
-  const [Shape, text] =
-    save.state === 'saved'
-      ? [IconCloudCheck, 'saved']
-      : save.state === 'saving'
-        ? [IconCloudUp, 'saving']
-        : [IconCloudOff, `not saved: ${save.why}`];
+  const Shape = SHAPES[save.state];
+  const text = save.state === 'unsaved' ? `not saved: ${save.why}` : WORDS[save.state];
   return (
     <span
       role="status"

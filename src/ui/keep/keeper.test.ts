@@ -236,6 +236,15 @@ test('a page that goes while its journal is still being written loses nothing', 
   expect(quick.size).toBe(0);
 });
 
+test('nothing is called saved before it is known what was left; then it is', async () => {
+  const { keeper, get } = opened();
+  expect(get().save.state).toBe('looking');
+  const found = keeper.recover();
+  expect(get().save.state).toBe('looking');
+  await found;
+  expect(get().save.state).toBe('saved');
+});
+
 test('what is changed while earlier work is looked for is saved first, and the earlier work comes in after it', async () => {
   leave('gone-1', { base: head, rig: { ...touringRig, name: 'Earlier' }, pending: ['renamed'] });
   const { keeper, note, wait } = opened();

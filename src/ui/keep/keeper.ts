@@ -25,6 +25,8 @@ export class Keeper {
   /** What earlier pages left: the first is being taken up, the others wait until that is saved. */
   private left: Left[] = [];
   private taking: Left | undefined;
+  /** It is not known yet what they left. */
+  private looking = false;
   private isTaking = false;
   /** The page's base came from the database, not from a copy in this browser. */
   private fresh = false;
@@ -63,6 +65,7 @@ export class Keeper {
 
   /** Looks what the database has, and takes up what earlier pages of this browser left behind. */
   async recover(): Promise<void> {
+    this.looking = true;
     await this.refresh();
     const later = (left: Left) => {
       this.left.push(left);
@@ -71,6 +74,8 @@ export class Keeper {
     this.left.push(...(await takeLeft(this.id, this.tab, later, this.closing.signal)));
     void this.keep();
     await this.takeUp();
+    this.looking = false;
+    if (!this.closed) this.mark();
   }
 
   /** Asks for the newest revision and brings it in. */
@@ -169,10 +174,17 @@ export class Keeper {
       adopt(k.rig);
       if (k.base.revision > before.base.revision && k.state !== 'clash') setNotice(newsOf(k.base));
     }
+    this.mark();
+  }
+
+  /** Says how the work is kept. */
+  private mark(): void {
+    const { k, store } = this;
+    const save = saveState(k, store.getState().save);
     store.setState({
       revision: k.base.revision,
       unsaved: k.pending,
-      save: saveState(k, store.getState().save),
+      save: this.looking && save.state === 'saved' ? { state: 'looking' } : save,
     });
   }
 

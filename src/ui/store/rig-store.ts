@@ -23,8 +23,9 @@ import type { Door, ReportUpdate } from '../../worker';
 export type Selection =
   { kind: 'device'; id: string; station?: string } | { kind: 'lead'; id: string } | null;
 
+/** Whether the work is kept: `looking` until it is known what earlier pages of this browser left. */
 export type SaveState =
-  { state: 'saved' } | { state: 'saving' } | { state: 'unsaved'; why: string };
+  { state: 'looking' | 'saved' | 'saving' } | { state: 'unsaved'; why: string };
 
 /** Somebody else who has the rig open, and what they have in hand. */
 export interface Other {
@@ -168,7 +169,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       isBehind,
       sound: soundIn(rig, 'as-it-stands'),
       selection: null,
-      save: { state: 'saved' },
+      save: { state: 'looking' },
       notice: null,
       units: { level: 'dBu', length: 'metric' },
       findingsOpen: false,
