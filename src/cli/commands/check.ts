@@ -1,5 +1,5 @@
 import { type Finding, type Fix, SEVERITIES } from '../../core/findings/finding';
-import { analyse, cureAll, FixTrial, isSafe, type Tried } from '../../core/report';
+import { analyse, Analyser, cureAll, FixTrial, isSafe, type Tried } from '../../core/report';
 import { type Rig, writeRig } from '../../core/rig';
 import { type Answer, command, EXIT, refuse } from '../command';
 
@@ -13,8 +13,7 @@ interface Cures {
  * What cures each finding, by its key: every fix is tried on a copy, what does not cure is left out,
  * and only what breaks nothing is called the fix.
  */
-function triedCures(rig: Rig): ReadonlyMap<string, Cures> {
-  const trial = new FixTrial(rig);
+function triedCures(trial: FixTrial): ReadonlyMap<string, Cures> {
   return new Map(
     trial.report.findings.map((f) => {
       const ways = trial.waysOut(f).map(({ fix, tried }) => ({ ...fix, tried }));
@@ -79,8 +78,10 @@ export const check = command<Options>({
   run: (rig, { json, tried, untried, fix: wanted, out }) => {
     if (wanted) return cure(rig, out);
     if (out !== undefined) refuse('--out goes with --fix: it is where the cured rig is written.');
-    const { findings } = analyse(rig);
-    const cures = (json || tried) && !untried ? triedCures(rig) : undefined;
+    const trial = (json || tried) && !untried ? new FixTrial(rig) : undefined;
+    const cures = trial && triedCures(trial);
+    const { findings } =
+      trial?.report ?? (untried ? Analyser.withWaysOut().analyse(rig) : analyse(rig));
     const open = findings.filter((f) => f.accepted === undefined);
     const counts = SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`);
     const isFaulty = open.some((f) => f.severity === 'fault' || f.severity === 'danger');

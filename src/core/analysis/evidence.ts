@@ -16,8 +16,8 @@ export interface Evidence extends Heard {
   speakers: SpeakerLine[];
   reference: Reference;
   /**
-   * Whether ways out are looked for where that is dear. Nobody presses a fix on a copy that is only
-   * compared.
+   * Whether ways out are looked for where that takes many copies: whoever only looks at figures, or
+   * compares, spares it.
    */
   wantsFixes: boolean;
 }

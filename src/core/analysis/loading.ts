@@ -83,6 +83,7 @@ export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
 function restingIn(ctx: SoundContext, section: Section): string[] {
   const { circuit } = ctx.flowing;
   const coils = section.nets.filter((n) => entryAt(circuit.nets, n).shunts.some((s) => s.henries));
+  if (!coils.length) return [];
   return ctx.rig.devices
     .filter((d) => kindOf(d.kind).job === 'instrument')
     .filter((d) => !section.drivers.some((x) => x.device === d.id))

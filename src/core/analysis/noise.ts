@@ -4,10 +4,10 @@ import { isMetal } from '../circuit';
 import type { Fix } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf, settingWith } from '../kinds';
-import { applyEdits } from '../rig/apply';
+import { copyWith } from '../rig/copies';
 import { settingOf, stateIn } from '../rig/device-state';
 import { byId, jackOf, nameOf } from '../rig/find';
-import type { Lead, Rig } from '../rig/schema';
+import type { Lead } from '../rig/schema';
 import {
   type Arriving,
   arrivingFigures,
@@ -69,7 +69,7 @@ function gateFix(
 ): Fix | undefined {
   const way = worst.route.flatMap((id) => stations.filter((s) => s.id === id));
   return [...raisedGates(ctx, way), ...newGates(ctx, way, culprit)].find((fix) => {
-    const copy = copyWith(ctx.rig, fix);
+    const copy = copyWith(ctx.rig, fix.edits);
     if (!copy) return false;
     const after = arrivingFigures(soundContext(copy, ctx.sound));
     const there = after.find((d) => d.device === worst.device);
@@ -130,19 +130,6 @@ function thresholdOver({ idleNoiseDbu, levelDbu }: PointFigures): number | undef
   const least = Math.ceil(((idleNoiseDbu ?? -Infinity) + OVER_IDLE_DB) / STEP_DB) * STEP_DB;
   const over = Math.max(knob.initial, least);
   return over <= Math.min(knob.max, levelDbu.soft - UNDER_SOFT_DB) ? over : undefined;
-}
-
-const copies = new WeakMap<Rig, Map<string, Rig | undefined>>();
-
-/** The rig with a fix applied: made once for all sounds that try the same. */
-function copyWith(rig: Rig, { words, edits }: Fix): Rig | undefined {
-  let made = copies.get(rig);
-  if (!made) copies.set(rig, (made = new Map<string, Rig | undefined>()));
-  if (!made.has(words)) {
-    const tried = applyEdits(rig, edits);
-    made.set(words, tried.ok ? tried.value.rig : undefined);
-  }
-  return made.get(words);
 }
 
 /** So many leads are tried. */

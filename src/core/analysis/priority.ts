@@ -1,6 +1,6 @@
 import { isMetal, passesOf, pluggedJacks } from '../circuit';
 import type { Remark } from '../findings/finding';
-import { applyEdits } from '../rig/apply';
+import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { byId, endWords } from '../rig/find';
 import type { Lead } from '../rig/schema';
@@ -63,9 +63,9 @@ function changesItsDevice(ctx: SoundContext, { to }: Lead): boolean {
 
 /** Which of some instruments are heard after an edit, tried on a copy. */
 function broughtBack(ctx: SoundContext, edit: Edit, unheard: readonly string[]): string[] {
-  const tried = applyEdits(ctx.rig, [edit]);
-  if (!tried.ok) return [];
-  const then = arrivingFigures(soundContext(tried.value.rig, ctx.sound));
+  const copy = copyWith(ctx.rig, [edit]);
+  if (!copy) return [];
+  const then = arrivingFigures(soundContext(copy, ctx.sound));
   const heard = new Set(then.filter((d) => d.levelDbu).flatMap((d) => d.sources.map(sourceDevice)));
   return unheard.filter((d) => heard.has(d));
 }

@@ -31,7 +31,7 @@ export function evidenceOf(
   sound: Sound,
   memory?: ToneMemory,
   plugged = pluggedJacks(rig),
-  wantsFixes = true,
+  wantsFixes = false,
 ): Evidence {
   const heard: Heard = heardOf(rig, sound, plugged);
   const { ctx } = heard;

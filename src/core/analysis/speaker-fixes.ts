@@ -1,6 +1,6 @@
 import type { Fix } from '../findings/finding';
 import { figureWith, kindOf } from '../kinds';
-import { applyEdits } from '../rig/apply';
+import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
 import { freshId, idsOf } from '../rig/fresh-id';
@@ -48,9 +48,9 @@ export function withoutOne(ctx: SoundContext, { amp, tapOhms, tube, loads }: Spe
     const edits = ctx.rig.leads
       .filter((l) => l.type === 'speaker' && l.to.device === device)
       .map((l): Edit => ({ edit: 'disconnect', lead: l.id }));
-    const off = edits.length ? applyEdits(ctx.rig, edits) : undefined;
-    if (!off?.ok) return [];
-    const left = speakerLines(soundContext(off.value.rig, ctx.sound)).find((l) => l.amp === amp);
+    const off = edits.length ? copyWith(ctx.rig, edits) : undefined;
+    if (!off) return [];
+    const left = speakerLines(soundContext(off, ctx.sound)).find((l) => l.amp === amp);
     if (!left || left.loadOhms === null) return [];
     const gone = loads.filter((l) => !left.loads.some((x) => x.device === l.device));
     const names = gone.map((l) => nameOf(ctx.rig, l.device)).join(' and ');

@@ -3,7 +3,7 @@ import { at } from '../outcome';
 import type { Fix, Remark } from '../findings/finding';
 import { type Jack, type Kind, kindOf } from '../kinds';
 import { resolveState, stateIn } from '../rig/device-state';
-import { applyEdits } from '../rig/apply';
+import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { leadFrom, leadInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
@@ -201,10 +201,10 @@ const widens = (ctx: SoundContext, device: Device): boolean =>
  */
 function wideOnes(ctx: SoundContext, edits: Edit[]): Set<string> | undefined {
   if (!edits.length) return new Set();
-  const tried = applyEdits(ctx.rig, edits);
-  if (!tried.ok) return undefined;
+  const copy = copyWith(ctx.rig, edits);
+  if (!copy) return undefined;
   return new Set(
-    arrivingFigures(soundContext(tried.value.rig, ctx.sound)).flatMap((d) => [
+    arrivingFigures(soundContext(copy, ctx.sound)).flatMap((d) => [
       ...d.wideners.map((w) => w.device),
       ...(d.pairedWith && d.widenedBy ? [d.widenedBy] : []),
     ]),

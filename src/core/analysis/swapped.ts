@@ -1,7 +1,7 @@
 import { sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
-import { applyEdits } from '../rig/apply';
+import { copyWith } from '../rig/copies';
 import { byId, endWords, leadOf } from '../rig/find';
 import type { Edit } from '../rig/edits';
 import { CONTROL_LEADS, type Lead, type Rig, type Sound } from '../rig/schema';
@@ -134,10 +134,10 @@ const sharedEnds = (a: Lead, b: Lead): [Lead['from'], Lead['from']] | undefined 
 /** What comes of some exchanges, where it is better than what is there now. */
 function tried(rig: Rig, sound: Sound, now: Worth, exchanges: readonly Exchange[]): Cure[] {
   const edits = exchanges.map(({ leads }): Edit => ({ edit: 'swapEnds', leads }));
-  const applied = applyEdits(rig, edits);
+  const copy = copyWith(rig, edits);
   const device = exchanges[0]?.device;
-  if (!applied.ok || device === undefined) return [];
-  const worth = worthOf(applied.value.rig, sound);
+  if (!copy || device === undefined) return [];
+  const worth = worthOf(copy, sound);
   return isBetter(worth, now) ? [{ worth, device, edits }] : [];
 }
 

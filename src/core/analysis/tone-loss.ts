@@ -6,7 +6,7 @@ import type { Edit } from '../rig/edits';
 import { CONTROL_LEADS, type Lead, type Reference, type Rig } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
 import type { Fix, Remark } from '../findings/finding';
-import { applyEdits } from '../rig/apply';
+import { copyWith } from '../rig/copies';
 import { type Heard, pointFigures } from '../signal';
 import type { Evidence, Remarker } from './evidence';
 import { soundContext, type SoundContext } from '../signal/sound-context';
@@ -178,15 +178,15 @@ function givenBack(
   t: Evidence['tones'][number],
   fix: Fix,
 ): number {
-  const tried = applyEdits(now.ctx.rig, fix.edits);
-  if (!tried.ok) return 0;
+  const copy = copyWith(now.ctx.rig, fix.edits);
+  if (!copy) return 0;
   const jack = now.stations.find((s) => s.device === t.listener && s.ins.length)?.ins[0];
   if (jack === undefined) return 0;
   const at5kHz = (ctx: SoundContext) => {
     const input = pointFigures(ctx, t.listener, jack);
     return (input.levelDbu?.soft ?? NaN) + (input.tiltDb ?? NaN);
   };
-  return at5kHz(soundContext(tried.value.rig, now.ctx.sound)) - at5kHz(now.ctx) || 0;
+  return at5kHz(soundContext(copy, now.ctx.sound)) - at5kHz(now.ctx) || 0;
 }
 
 /** The lead of a section that dulls most: what drives it, and its capacitance, fall off first. */

@@ -50,6 +50,16 @@ export class PromiseChecker {
 
   constructor(private readonly checks: { [T in PromiseType]: PromiseCheck<T> } = PROMISE_CHECKS) {}
 
+  /** Another that begins with what this one knows and keeps what it finds to itself. */
+  forCopies(): PromiseChecker {
+    const other = new PromiseChecker(this.checks);
+    const { known } = this;
+    if (!known) return other;
+    const sounds = [...known.sounds].map(([key, memory]) => [key, new Map(memory)] as const);
+    other.known = { ...known, sounds: new Map(sounds), whole: new Map(known.whole) };
+    return other;
+  }
+
   check(rig: Rig, reports: readonly SoundFigures[], tell: Tell = () => undefined): PromiseResult[] {
     const promises = rig.promises ?? [];
     if (!promises.length) return [];

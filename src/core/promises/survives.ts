@@ -3,7 +3,7 @@ import { buildCircuit } from '../circuit';
 import { byKey, reachable } from '../graph';
 import { resolveState, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
-import { applyEdits } from '../rig/apply';
+import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { blocksOf, nameOf } from '../rig/find';
 import { CONTROL_LEADS, type PromiseOf, type Rig, type Sound } from '../rig/schema';
@@ -120,8 +120,8 @@ export function rescue(
   // Where an amplifier stood, joined leads would put a signal into a speaker.
   const canJoin =
     kind.through !== undefined && signal(kind.through.in) === signal(kind.through.out);
-  const out = applyEdits(rig, edits);
-  if (canJoin && out.ok && isHeard(out.value.rig, sound, destination))
+  const out = canJoin ? copyWith(rig, edits) : undefined;
+  if (out && isHeard(out, sound, destination))
     return { actions: 2, words: `take ${nameOf(rig, device)} out: pull both plugs and join them` };
   return undefined;
 }

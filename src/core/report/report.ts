@@ -49,7 +49,7 @@ export function analyseSound(
   plugged = pluggedJacks(rig),
   checks: Checks['sound'] = CHECKS.sound,
   tell: TellFailure = quietly,
-  wantsFixes = true,
+  wantsFixes = false,
 ): SoundReport {
   return contained(
     `the figures of ${sound.name}`,
@@ -76,7 +76,7 @@ export function analyseSound(
  * `tell`; the others stand.
  */
 export class Analyser {
-  private readonly promises = new PromiseChecker();
+  private promises = new PromiseChecker();
   private readonly kept = new Map<RigCheck, { rig: Rig; remarks: SceneRemark[] }>();
   private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
 
@@ -84,15 +84,24 @@ export class Analyser {
     private readonly tell: TellFailure = quietly,
     private readonly checks: Checks = CHECKS,
     private readonly tones: ToneMemory = new Map(),
-    private readonly wantsFixes = true,
+    private readonly wantsFixes = false,
   ) {}
 
+  /** One that also looks for the ways out that are dear to find, each tried on copies. */
+  static withWaysOut(): Analyser {
+    return new Analyser(undefined, undefined, undefined, true);
+  }
+
   /**
-   * Another for copies that are only compared: it begins with the tones that this one knows, and
-   * spares the dearer ways out.
+   * Another for copies that are only compared: it begins with all that this one knows, so that what a
+   * copy leaves alone is not worked out again.
    */
   forCopies(): Analyser {
-    return new Analyser(this.tell, this.checks, this.tones, false);
+    const other = new Analyser(this.tell, this.checks, this.tones);
+    other.promises = this.promises.forCopies();
+    for (const [check, known] of this.kept) other.kept.set(check, known);
+    other.last = this.last;
+    return other;
   }
 
   analyse(written: Rig): Report {
@@ -153,7 +162,8 @@ const sameInputs = (a: Rig, b: Rig): boolean =>
   a.looms === b.looms;
 
 /**
- * Figures per sound and findings over all sounds.
+ * Figures per sound and findings over all sounds, with the ways out that need no search; the others
+ * come from {@link Analyser.withWaysOut}, and with what they cost from `FixTrial`.
  *
  *     const { findings } = analyse(rig);
  */

@@ -42,7 +42,7 @@ const SERIOUS = SEVERITIES.slice(0, SEVERITIES.indexOf('caution') + 1);
  * on a copy, the copy is analysed as any rig is, and the two reports are compared.
  */
 export class FixTrial {
-  private readonly analyser = new Analyser();
+  private readonly analyser = Analyser.withWaysOut();
   readonly report: Report;
 
   constructor(readonly rig: Rig) {

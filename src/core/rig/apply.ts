@@ -25,6 +25,14 @@ export interface Applied {
  *     if (r.ok) rig = r.value.rig;
  */
 export function applyEdit(rig: Rig, edit: Edit): Outcome<Applied> {
+  const made = unchecked(rig, edit);
+  if (!made.ok || edit.edit === 'replaceRig') return made;
+  const problems = stillSound(made.value.rig);
+  return problems.length ? { ok: false, problems } : made;
+}
+
+/** Makes an edit, without looking whether the document that comes of it keeps the rules. */
+function unchecked(rig: Rig, edit: Edit): Outcome<Applied> {
   const [unstorable] = textProblems(edit);
   if (unstorable) return refused(unstorable.what, unstorable.where);
   if (edit.edit === 'replaceRig') return replaceWhole(rig, edit.rig);
@@ -33,9 +41,7 @@ export function applyEdit(rig: Rig, edit: Edit): Outcome<Applied> {
   const [next, patches, inverse] = produceWithPatches(rig, (draft) => {
     refusal = apply(draft, edit);
   });
-  if (refusal) return refused(refusal);
-  const problems = stillSound(next);
-  return problems.length ? { ok: false, problems } : done({ rig: next, patches, inverse });
+  return refusal ? refused(refusal) : done({ rig: next, patches, inverse });
 }
 
 function replaceWhole(rig: Rig, next: Rig): Outcome<Applied> {
@@ -54,12 +60,36 @@ function stillSound(rig: Rig) {
     .map((i) => ({ where: i.path.join('.'), what: issueWords(i) }));
 }
 
-/** Applies several edits as one step: all of them, or none and the first reason. */
+/**
+ * Applies several edits as one step: all of them, or none and the first reason. What comes of all of
+ * them must keep the rules; what lies between two of them is seen by nobody and is looked at only to
+ * tell the reason.
+ */
 export function applyEdits(rig: Rig, edits: readonly Edit[]): Outcome<Applied> {
+  const [only] = edits;
+  if (only && edits.length === 1) return applyEdit(rig, only);
+  return atOnce(rig, edits) ?? together(rig, edits, applyEdit);
+}
+
+/** All edits with one look at the end; nothing where that is not well, or one of them cannot be made so. */
+function atOnce(rig: Rig, edits: readonly Edit[]): Outcome<Applied> | undefined {
+  try {
+    const all = together(rig, edits, unchecked);
+    return all.ok && !stillSound(all.value.rig).length ? all : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function together(
+  rig: Rig,
+  edits: readonly Edit[],
+  make: (rig: Rig, edit: Edit) => Outcome<Applied>,
+): Outcome<Applied> {
   const patches: Patch[] = [];
   const inverse: Patch[] = [];
   for (const one of edits) {
-    const result = applyEdit(rig, one);
+    const result = make(rig, one);
     if (!result.ok) return result;
     rig = result.value.rig;
     patches.push(...result.value.patches);

@@ -3,7 +3,7 @@ import { ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
 import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
 import { orderByName } from '../graph';
 import { type Solution, solveSection } from '../circuit/passive';
-import { addHiss, ownHiss, scaleHiss, SILENT } from './hiss';
+import { addHiss, scaleHiss, SILENT, Strains } from './hiss';
 import {
   type Flow,
   merged,
@@ -75,6 +75,7 @@ export const runSignal = (circuit: Circuit): Flowing => new SignalRun(circuit).f
  */
 class SignalRun {
   private readonly solved = new Map<string, Solution>();
+  private readonly strains = new Strains();
   private readonly atNet: (Present | undefined)[];
   private readonly visits: ReturnType<typeof visits>;
 
@@ -135,13 +136,17 @@ class SignalRun {
         : [];
       let noise =
         d.source && d.source.noiseDbu > -Infinity
-          ? ownHiss(d.device, sourceId(d.device, d.source.name), voltsOfDbu(d.source.noiseDbu) ** 2)
+          ? this.strains.own(
+              d.device,
+              sourceId(d.device, d.source.name),
+              voltsOfDbu(d.source.noiseDbu) ** 2,
+            )
           : SILENT;
       let idle = noise;
       for (const s of d.stages) {
         if (isCut && isBack(sectionOfNet(s.from), index)) continue;
         const key = s.keyNet === undefined ? undefined : this.present(s.keyNet);
-        const out = throughStage(s, this.present(s.from), key, this.thermal(s));
+        const out = throughStage(s, this.present(s.from), key, this.thermal(s), this.strains);
         flows = flows.concat(out.flows);
         const isOne = idle === noise && out.idle === out.noise;
         noise = addHiss([noise, out.noise]);

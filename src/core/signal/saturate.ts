@@ -27,11 +27,30 @@ export function clippedRms(kind: Clip, drive: number): number {
   return Math.sqrt(sum / HALF_CYCLE);
 }
 
+/** What became of a wave, by how hard it was driven: sounds and copies mostly drive it the same. */
+const clipped: Record<Clip, WeakMap<Shape, Map<number, Shape>>> = {
+  soft: new WeakMap(),
+  hard: new WeakMap(),
+};
+/** So many drives of one wave are remembered. */
+const MOST_DRIVES = 256;
+
 /**
  * The wave that leaves a clipping stage, scaled to RMS 1, when `shape` arrives with the same
  * `drive`, taken at its RMS.
  */
 export function clippedShape(kind: Clip, shape: Shape, drive: number): Shape {
+  let byDrive = clipped[kind].get(shape);
+  if (!byDrive) clipped[kind].set(shape, (byDrive = new Map<number, Shape>()));
+  let out = byDrive.get(drive);
+  if (!out) {
+    if (byDrive.size >= MOST_DRIVES) byDrive.clear();
+    byDrive.set(drive, (out = clipShape(kind, shape, drive)));
+  }
+  return out;
+}
+
+function clipShape(kind: Clip, shape: Shape, drive: number): Shape {
   const out = new Float64Array(HALF_CYCLE);
   let sum = 0;
   for (let i = 0; i < HALF_CYCLE; i++) {

@@ -1,6 +1,6 @@
 import type { CircuitStage } from '../circuit/circuit';
 import { dbuOfVolts, ratio, voltsOfDbu } from '../units';
-import { addHiss, type Hiss, ownHiss, scaleHiss, SILENT } from './hiss';
+import { addHiss, type Hiss, scaleHiss, SILENT, type Strains } from './hiss';
 import {
   type Flow,
   merged,
@@ -27,6 +27,7 @@ export function throughStage(
   input: Present,
   key: Present | undefined,
   thermalPower: number,
+  strains: Strains,
 ): { flows: Flow[]; noise: Hiss; idle: Hiss } {
   const { stage } = s;
   if (stage.muted) return { flows: [], noise: SILENT, idle: SILENT };
@@ -99,8 +100,8 @@ export function throughStage(
   // The noise of the stage itself, and that of the network it listens to: whoever listens there hears
   // the same.
   const own = addHiss([
-    ownHiss(s.device, `${s.device} ${stage.id}`, voltsOfDbu(stage.noiseDbu) ** 2),
-    ownHiss(s.device, `at ${s.from}`, thermalPower),
+    strains.own(s.device, `${s.device} ${stage.id}`, voltsOfDbu(stage.noiseDbu) ** 2),
+    strains.own(s.device, `at ${s.from}`, thermalPower),
   ]);
   const shut =
     stage.gate && (!key || dbuOfVolts(Math.sqrt(key.idle.power)) < stage.gate.thresholdDbu);

@@ -8,7 +8,7 @@ import { useDocument } from '../store/use-rig';
 /** What cures each finding of the rig as it stands; undefined while it is being tried. */
 export type Trials = ReturnType<typeof useTrials>;
 
-/** What cures one finding: tried ways, `trying` while that is not known, `none` where none is known of. */
+/** What cures one finding: tried ways, `trying` while that is not known, `none` where there is none to try. */
 export type Ways = TriedFix[] | 'trying' | 'none';
 
 /** Tries every fix on copies while `wanted`, anew with every change of the rig. */
@@ -34,6 +34,5 @@ export function useTrials(wanted: boolean) {
 
 /** What of the trials is about one finding. */
 export function waysOf(trials: Trials, finding: Finding): Ways {
-  if (!finding.fix && !finding.others?.length) return 'none';
-  return trials.state === 'done' ? (trials.answer[finding.key] ?? 'trying') : 'trying';
+  return trials.state === 'done' ? (trials.answer[finding.key] ?? 'none') : 'trying';
 }
