@@ -1,7 +1,8 @@
 import { DirectedGraph } from 'graphology';
 import { dfs } from 'graphology-traversal';
-import { Analyser, analyse } from '../src/core/report';
-import { touringRig } from '../src/core/demo';
+import { brokenRig, touringRig } from '../src/core/demo';
+import { Analyser, analyse, FixTrial } from '../src/core/report';
+import { fixesOf } from '../src/core/report/tried';
 import { applyEdit, type Rig } from '../src/core/rig';
 import { bigRig, mixedRig } from './big-rig';
 
@@ -55,17 +56,51 @@ say(
   `of ${touringRig.sounds.length} sounds one is computed again`,
 );
 
+const moved = touringRig.devices.find((d) => d.at)!;
+const place = () => {
+  const at = { ...moved.at!, x: (turn++ % 100) + 1 };
+  analyser.analyse({
+    ...touringRig,
+    devices: touringRig.devices.map((d) => (d === moved ? { ...d, at } : d)),
+  });
+};
+say(
+  'a place on the board / full analysis',
+  time(place) / full,
+  'nothing that is heard is computed again',
+);
+
+const trial = new FixTrial(brokenRig);
+const fixes = trial.report.findings.flatMap((f) => fixesOf(f).map((fix) => [f, fix] as const));
+let tried = 0;
+say(
+  'trying one fix / full analysis, practice rig',
+  time(() => {
+    const [finding, fix] = fixes[tried++ % fixes.length]!;
+    trial.try(finding, fix);
+  }, fixes.length) / time(() => analyse(brokenRig)),
+  `the middle of ${fixes.length} fixes`,
+);
+
+/** The sizes are taken in turn, each time a fresh rig, so that what disturbs the machine disturbs all. */
 const sizes = [50, 100, 200, 400];
+const ROUNDS = 7;
 const exponents = (
   [
     ['a chain', bigRig],
     ['switchers, amplifiers, modelers', mixedRig],
   ] as const
 ).map(([name, make]) => {
-  const times = sizes.map((n) => {
-    const rig = make(n);
-    return time(() => analyse(rig), 9);
-  });
+  const taken = sizes.map((): number[] => []);
+  for (let round = 0; round < ROUNDS; round++)
+    sizes.forEach((n, i) => {
+      const rig = make(n);
+      const start = performance.now();
+      analyse(rig);
+      // The first round warms up.
+      if (round > 0) taken[i]!.push(performance.now() - start);
+    });
+  const times = taken.map((list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)]!);
   sizes
     .slice(1)
     .forEach((n, i) =>

@@ -12,20 +12,24 @@ import { checkCountries, mainsSums } from './mains';
 import { pressedDevices } from './pressed';
 import { panelPlan, type RackClash, rackClashes, rackSums, UNIT_MM } from './rack';
 
-/** What is wrong with how the rig is laid out, mounted, cut and plugged into the mains. Dangers first. */
-export function buildRemarks(rig: Rig): Remark[] {
-  return [
-    ...mainsRemarks(rig),
-    ...(rig.boards ?? []).flatMap((b) => boardRemarks(rig, b)),
-    ...(rig.racks ?? []).flatMap((r) => rackRemarks(rig, r)),
-    ...(rig.boards?.length || rig.racks?.length || rig.stage ? leadRemarks(rig, cutList(rig)) : []),
-    ...(rig.limits
+/** What is wrong with how the rig is laid out, mounted, cut and plugged into the mains, by what it is about. */
+export const BUILD_REMARKS = {
+  mains: mainsRemarks,
+  boards: (rig: Rig) => (rig.boards ?? []).flatMap((b) => boardRemarks(rig, b)),
+  racks: (rig: Rig) => (rig.racks ?? []).flatMap((r) => rackRemarks(rig, r)),
+  leads: (rig: Rig) =>
+    rig.boards?.length || rig.racks?.length || rig.stage ? leadRemarks(rig, cutList(rig)) : [],
+  limits: (rig: Rig) =>
+    rig.limits
       ? budgetOf(rig)
           .filter((b) => b.over > 0)
           .map(overRemark)
-      : []),
-  ];
-}
+      : [],
+};
+
+/** All of it, dangers first. */
+export const buildRemarks = (rig: Rig): Remark[] =>
+  Object.values(BUILD_REMARKS).flatMap((look) => look(rig));
 
 /** A limit that was set in the brief and is not kept. */
 function overRemark(b: BudgetLine): Remark {

@@ -39,7 +39,7 @@ export { type Clash, HITS, judge, type Judged, LAYOUT_PRICE } from './board';
 export { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
 export { BOARD_SIZES } from './board-sizes';
 export { type Path, pathOf, standing } from './board-ways';
-export { buildRemarks, clashWords } from './build-remarks';
+export { BUILD_REMARKS, buildRemarks, clashWords } from './build-remarks';
 export { COUNTRIES, type Country } from './countries';
 export { PLUG_CLEARANCE, sizeOf, spotsOf } from './footprint';
 export { type LayoutFigures, type LayoutProposal, proposeLayout } from './layout';

@@ -141,7 +141,7 @@ describe('where things stand', () => {
         d.at ? { ...d, at: { ...d.at, x: d.at.x + 3 } } : d,
       ),
     };
-    expect(pressedDevices(moved)).toBe(pressedDevices(touringRig));
+    expect(pressedDevices(moved)).toEqual(pressedDevices(touringRig));
   });
 });
 

@@ -23,38 +23,47 @@ export interface Rescue {
   words: string;
 }
 
-/** A rig in which nothing leaves a device any more, nor what lives inside it; one for each device. */
+/** A rig in which nothing leaves a device any more, nor what lives inside it. */
 function dead(rig: Rig, device: string): Rig {
-  let known = deadKnown.get(rig);
-  if (!known) deadKnown.set(rig, (known = new Map<string, Rig>()));
-  let without = known.get(device);
-  if (!without) {
+  let known = deadKnown.get(rig.leads);
+  if (known?.devices !== rig.devices)
+    deadKnown.set(rig.leads, (known = { devices: rig.devices, leads: new Map() }));
+  let leads = known.leads.get(device);
+  if (!leads) {
     const inside = new Set([device, ...blocksOf(rig, device).map((d) => d.id)]);
-    without = { ...rig, leads: rig.leads.filter((l) => !inside.has(l.from.device)) };
-    known.set(device, without);
+    leads = rig.leads.filter((l) => !inside.has(l.from.device));
+    known.leads.set(device, leads);
   }
-  return without;
+  return { ...rig, leads };
 }
 
-const deadKnown = new WeakMap<Rig, Map<string, Rig>>();
+/** What depends on devices and leads alone is kept while those stay, whatever becomes of the sounds. */
+const deadKnown = new WeakMap<
+  Rig['leads'],
+  { devices: Rig['devices']; leads: Map<string, Rig['leads']> }
+>();
 
-const heardKnown = new WeakMap<Rig, WeakMap<Sound, Set<string>>>();
+const heardKnown = new WeakMap<
+  Rig['leads'],
+  { devices: Rig['devices']; sounds: WeakMap<Sound, Set<string>> }
+>();
 
 /**
  * Destinations that any source which is played reaches, remembered while rig and sound stay the same.
  * Ways are followed, levels are not figured.
  */
 function heardAt(rig: Rig, sound: Sound): Set<string> {
-  let known = heardKnown.get(rig);
-  if (!known) heardKnown.set(rig, (known = new WeakMap()));
-  let heard = known.get(sound);
+  let known = heardKnown.get(rig.leads);
+  if (known?.devices !== rig.devices)
+    heardKnown.set(rig.leads, (known = { devices: rig.devices, sounds: new WeakMap() }));
+  let heard = known.sounds.get(sound);
   if (!heard) {
     const circuit = buildCircuit(rig, sound);
     const played = circuit.drivers
       .filter((d) => d.source && d.source.nominalDbu > SILENT_DBU)
       .map((d) => entryAt(circuit.nets, d.net).section);
     heard = destinationsIn(circuit, carriedFrom(circuit, played).sections);
-    known.set(sound, heard);
+    known.sounds.set(sound, heard);
   }
   return heard;
 }
@@ -88,6 +97,40 @@ export function rescue(
   for (const other of rig.sounds)
     if (other !== sound && isHeard(without, other, destination))
       return { actions: 1, words: `choose ${other.name}` };
+  return knownHere(rig, sound, `${device} ${destination}`, () =>
+    rescueHere(rig, sound, device, destination, without),
+  );
+}
+
+const hereKnown = new WeakMap<
+  Rig['leads'],
+  { devices: Rig['devices']; sounds: WeakMap<Sound, Map<string, Rescue | undefined>> }
+>();
+
+/** An answer that hangs on devices, leads and one sound, kept while those stay. */
+function knownHere(
+  rig: Rig,
+  sound: Sound,
+  key: string,
+  find: () => Rescue | undefined,
+): Rescue | undefined {
+  let known = hereKnown.get(rig.leads);
+  if (known?.devices !== rig.devices)
+    hereKnown.set(rig.leads, (known = { devices: rig.devices, sounds: new WeakMap() }));
+  let answers = known.sounds.get(sound);
+  if (!answers) known.sounds.set(sound, (answers = new Map<string, Rescue | undefined>()));
+  if (!answers.has(key)) answers.set(key, find());
+  return answers.get(key);
+}
+
+/** The fewest actions in the sound that is on: a switch or a choice, or the device taken out. */
+function rescueHere(
+  rig: Rig,
+  sound: Sound,
+  device: string,
+  destination: string,
+  without: Rig,
+): Rescue | undefined {
   const near = onTheWay(without, destination);
   for (const d of rig.devices) {
     if (d.id === device || !near.has(d.id)) continue;

@@ -29,7 +29,7 @@ import {
   twoPreampsRemarks,
   wrongWayRemarks,
 } from '../analysis';
-import { buildRemarks, powerRemarks } from '../build';
+import { BUILD_REMARKS, powerRemarks } from '../build';
 import { controlWiringRemarks, sameWayRemarks } from '../control';
 import type { Remark } from '../findings/finding';
 import {
@@ -70,8 +70,6 @@ const MESSAGES = ['devices', 'leads', 'sounds', 'controls', 'songs', 'sets'] as 
 const BUILT = [
   'devices',
   'leads',
-  'sounds',
-  'controls',
   'boards',
   'racks',
   'stage',
@@ -159,7 +157,15 @@ export const CHECKS: Checks = {
     'messages that nobody hears': onStage(unheardRemarks),
     songs: { reads: MESSAGES, look: songRemarks },
   },
-  build: { power: onRig(powerRemarks, BUILT), building: onRig(buildRemarks, BUILT) },
+  build: {
+    power: onRig(powerRemarks, BUILT),
+    mains: onRig(BUILD_REMARKS.mains, BUILT),
+    // Where a foot goes follows from what the sounds and their messages need.
+    boards: onRig(BUILD_REMARKS.boards, [...BUILT, 'sounds', 'controls']),
+    racks: onRig(BUILD_REMARKS.racks, BUILT),
+    'lengths of leads': onRig(BUILD_REMARKS.leads, BUILT),
+    limits: onRig(BUILD_REMARKS.limits, BUILT),
+  },
 };
 
 /** What is wrong with control, messages and songs, whatever the sound or in which. */

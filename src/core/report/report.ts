@@ -5,6 +5,7 @@ import type { Finding, Remark } from '../findings/finding';
 import type { SceneRemark } from '../midi';
 import { PromiseChecker, promiseRemarks, type PromiseResult } from '../promises';
 import type { Rig, Sound } from '../rig/schema';
+import { sameToTheEar } from '../rig/to-the-ear';
 import { CHECKS, type Checks, type RigCheck } from './checks';
 import { contained, type TellFailure } from './contained';
 import { gatherFindings } from './gather';
@@ -79,6 +80,7 @@ export class Analyser {
   private promises = new PromiseChecker();
   private readonly kept = new Map<RigCheck, { rig: Rig; remarks: SceneRemark[] }>();
   private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
+  private heardDevices?: Rig['devices'];
 
   constructor(
     private readonly tell: TellFailure = quietly,
@@ -101,11 +103,13 @@ export class Analyser {
     other.promises = this.promises.forCopies();
     for (const [check, known] of this.kept) other.kept.set(check, known);
     other.last = this.last;
+    other.heardDevices = this.heardDevices;
     return other;
   }
 
   analyse(written: Rig): Report {
-    const rig = effectiveRig(written);
+    const heard = this.toTheEar(written);
+    const rig = effectiveRig(heard);
     const sounds = rig.sounds.length ? rig.sounds : [AS_IT_STANDS];
     const known = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : undefined;
     if (this.tones.size > 4000) this.tones.clear();
@@ -117,7 +121,7 @@ export class Analyser {
     const promises = this.promises.check(rig, list, this.tell);
     const built = this.onRig(this.checks.build, written).map(({ remark }) => remark);
     const remarks = [
-      ...this.onRig(this.checks.control, written).flatMap(({ sounds: named, remark }) =>
+      ...this.onRig(this.checks.control, heard).flatMap(({ sounds: named, remark }) =>
         (named.length ? named : [first]).map((sound) => ({ sound, remarks: [remark] })),
       ),
       ...list.map((r) => ({ sound: r.sound, remarks: [...r.remarks, ...built] })),
@@ -127,6 +131,17 @@ export class Analyser {
       })),
     ];
     return { sounds: list, promises, findings: gatherFindings(rig, remarks) };
+  }
+
+  /**
+   * The rig with the devices that were worked with before, where nothing of them that is heard has
+   * changed: a note, a place on the board or a weight costs no figure.
+   */
+  private toTheEar(rig: Rig): Rig {
+    const before = this.heardDevices;
+    if (before && sameToTheEar(before, rig.devices)) return { ...rig, devices: before };
+    this.heardDevices = rig.devices;
+    return rig;
   }
 
   private sound(rig: Rig, sound: Sound, plugged: Map<string, Set<string>>): SoundReport {

@@ -1,0 +1,59 @@
+import fc from 'fast-check';
+import { brokenRig, flyRig, touringRig } from '../demo';
+import { applyEdits, type Edit, type Rig } from '../rig';
+import { Analyser } from './report';
+
+/** Edits of every reach: a sound, a device in all sounds, what is not heard, leads, and what is only told. */
+const edits = (rig: Rig): fc.Arbitrary<Edit[]> => {
+  const device = fc.constantFrom(...rig.devices.map((d) => d.id));
+  const sound = fc.constantFrom(...rig.sounds.map((s) => s.id));
+  const lead = fc.constantFrom(...rig.leads.map((l) => l.id));
+  const onBoard = rig.devices.filter((d) => d.at);
+  return fc.oneof(
+    fc
+      .record({ device, sound, engaged: fc.boolean() })
+      .map((r): Edit[] => [{ edit: 'setEngaged', ...r }]),
+    fc.record({ device, engaged: fc.boolean() }).map((r): Edit[] => [{ edit: 'setEngaged', ...r }]),
+    fc
+      .record({ device, notes: fc.string({ maxLength: 5 }) })
+      .map(({ device: d, notes }): Edit[] => [{ edit: 'setDevice', device: d, notes }]),
+    device.map((d): Edit[] => [{ edit: 'setDevice', device: d, name: `${d} anew` }]),
+    fc
+      .record({ lead, metres: fc.double({ min: 0.2, max: 9, noNaN: true }) })
+      .map((r): Edit[] => [{ edit: 'setLead', ...r }]),
+    lead.map((l): Edit[] => [{ edit: 'disconnect', lead: l }]),
+    device.map((d): Edit[] => [{ edit: 'removeDevice', device: d }]),
+    fc.nat({ max: onBoard.length }).map((i): Edit[] => {
+      const d = onBoard[i];
+      return d?.at ? [{ edit: 'placeOnBoard', device: d.id, at: { ...d.at, x: d.at.x + 7 } }] : [];
+    }),
+  );
+};
+
+test.each([
+  [flyRig.id, flyRig, 12],
+  [brokenRig.id, brokenRig, 3],
+  [touringRig.id, touringRig, 3],
+])(
+  'whatever is edited in %s, what is kept is what working all of it out again gives',
+  (_, rig, numRuns) => {
+    fc.assert(
+      fc.property(fc.array(edits(rig), { minLength: 3, maxLength: 6 }), (steps) => {
+        const keeps = Analyser.withWaysOut();
+        keeps.analyse(rig);
+        let now = rig;
+        for (const step of steps) {
+          const made = applyEdits(now, step);
+          if (!made.ok) continue;
+          now = made.value.rig;
+          const kept = keeps.analyse(now);
+          const copies = keeps.forCopies().analyse(now);
+          expect(kept).toEqual(Analyser.withWaysOut().analyse(structuredClone(now)));
+          expect(copies).toEqual(kept);
+        }
+      }),
+      { numRuns },
+    );
+  },
+  120_000,
+);
