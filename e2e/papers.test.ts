@@ -88,7 +88,7 @@ test('lists as CSV hold what the screen shows, and other programs can read them'
   const rows = (text: string, needed: string[]) => {
     const read = readCsv(text, needed);
     if (!read.ok) throw new Error(read.problems[0]!.what);
-    return read.value.map((r) => r.cells);
+    return read.value.rows.map((r) => r.cells);
   };
   const cuts = rows((await fileFrom(() => tech.button('Cut list as CSV'))).text, ['code', 'cut m']);
   const list = cutList(touringRig);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { analyse } from '../report';
-import { flyRig, touringRig } from '../demo';
+import { DEMO_RIGS, flyRig, touringRig } from '../demo';
 import {
   billCsv,
   cutListCsv,
@@ -10,7 +10,7 @@ import {
   wiringFromCsv,
   wiringToCsv,
 } from '../formats';
-import { applyEdits, problemLines } from '../rig';
+import { applyEdits, problemLines, type Rig } from '../rig';
 import { device, lead, rigOf } from '../testing/rigs';
 import {
   checklist,
@@ -94,6 +94,30 @@ describe('lists as CSV', () => {
         done.value.rig.devices.map((d) => [d.id, d.name, d.kind, d.maker, d.place, d.notes]),
     ).toEqual(touringRig.devices.map((d) => [d.id, d.name, d.kind, d.maker, d.place, d.notes]));
   });
+  test.each(DEMO_RIGS.map((r) => [r.id, r] as const))(
+    'gear and wiring of %s, read into an empty rig, are what the tables said: hosts, conductors, plugs',
+    (_, demo) => {
+      const rig: Rig = {
+        ...demo,
+        leads: demo.leads.map((l, i) =>
+          i % 3 || l.type === 'inside' ? l : { ...l, plugs: { to: 'flat' }, pF: 100 + i },
+        ),
+      };
+      // Blocks before the host that they live in, as a sorted sheet may have them.
+      const [head, ...rows] = gearToCsv(rig).trimEnd().split('\r\n');
+      const gear = gearFromCsv(rigOf([], []), [head, ...rows.toReversed()].join('\r\n'));
+      if (!gear.ok) throw new Error(problemLines(gear.problems).join());
+      const made = applyEdits(rigOf([], []), gear.value);
+      if (!made.ok) throw new Error(problemLines(made.problems).join());
+      const wiring = wiringFromCsv(made.value.rig, wiringToCsv(rig));
+      if (!wiring.ok) throw new Error(problemLines(wiring.problems).join());
+      const done = applyEdits(made.value.rig, wiring.value);
+      if (!done.ok) throw new Error(problemLines(done.problems).join());
+      expect(done.value.rig.leads).toEqual(rig.leads);
+      const sorted = (r: Rig) => gearToCsv(r).split('\r\n').toSorted();
+      expect(sorted(done.value.rig)).toEqual(sorted(rig));
+    },
+  );
   test('a new row is a new device; every row with something wrong is told and nothing is taken', () => {
     const read = gearFromCsv(
       touringRig,
@@ -181,7 +205,7 @@ describe('lists as CSV', () => {
       for (const cell of text.split(/\r\n/).flatMap((l) => l.split(',')))
         expect(cell).not.toMatch(/^"?[=+@]/);
     const read = readCsv(gearToCsv(rig), ['name']);
-    expect(read.ok && read.value.find((r) => r.cells.id === 'kiln')!.cells).toMatchObject({
+    expect(read.ok && read.value.rows.find((r) => r.cells.id === 'kiln')!.cells).toMatchObject({
       name: '=HYPERLINK("x")',
       maker: '+cmd',
       notes: '@a,"b"\nc',

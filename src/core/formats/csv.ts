@@ -35,42 +35,41 @@ export interface Row {
   cells: Record<string, string>;
 }
 
+/** What was read of a CSV file. */
+export interface Table {
+  rows: Row[];
+  /** The columns that the file has, in small letters. */
+  columns: string[];
+  /** A number as the file writes them: where semicolons part the cells, commas may be decimal. */
+  toNumber: (text: string) => number;
+}
+
 /** Largest file that is read, in characters. */
 const MOST = 4_000_000;
 
+const refusedAt = (where: string, what: string): Outcome<never> => ({
+  ok: false,
+  problems: [{ where, what }],
+});
+
 /**
- * Reads CSV with the headers it must have; what is missing or torn is told with its row. A
- * byte-order mark and semicolons are taken.
+ * Reads CSV with the headers it must have; what is missing, twice there or torn is told with its row.
+ * A byte-order mark and semicolons are taken. Rows are numbered as a spreadsheet numbers them, empty
+ * ones too.
  */
-export function readCsv(text: string, needed: readonly string[]): Outcome<Row[]> {
-  if (text.length > MOST)
-    return { ok: false, problems: [{ where: '', what: 'the file is larger than 4 MB; split it' }] };
-  const read = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  const [head, ...body] = read.data;
+export function readCsv(text: string, needed: readonly string[]): Outcome<Table> {
+  if (text.length > MOST) return refusedAt('', 'the file is larger than 4 MB; split it');
+  const read = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''));
+  const all = read.data.map((cells, i) => ({ cells, row: i + 1 }));
+  const [head, ...body] = all.filter(({ cells }) => cells.some((c) => c.trim() !== ''));
   if (!head)
-    return {
-      ok: false,
-      problems: [
-        {
-          where: 'row 1',
-          what: `the file is empty; its first row names the columns: ${needed.join(', ')}`,
-        },
-      ],
-    };
-  const header = head.map((h) => plain(h.trim()).toLowerCase());
-  const missing = needed.filter((n) => !header.includes(n.toLowerCase()));
-  if (missing.length)
-    return {
-      ok: false,
-      problems: [
-        {
-          where: 'row 1',
-          what:
-            `there is no column ${missing.map((m) => `"${m}"`).join(', ')}; the first row ` +
-            `has ${header.map((h) => `"${h}"`).join(', ')}`,
-        },
-      ],
-    };
+    return refusedAt(
+      'row 1',
+      `the file is empty; its first row names the columns: ${needed.join(', ')}`,
+    );
+  const columns = head.cells.map((h) => plain(h.trim()).toLowerCase());
+  const wrong = columnProblem(columns, needed);
+  if (wrong !== undefined) return refusedAt(`row ${head.row}`, wrong);
   const torn = read.errors
     .filter((e) => e.type === 'Quotes')
     .slice(0, 5)
@@ -79,20 +78,51 @@ export function readCsv(text: string, needed: readonly string[]): Outcome<Row[]>
       what: 'a quotation mark is not closed; the rest of the file cannot be told apart',
     }));
   if (torn.length) return { ok: false, problems: torn };
-  const unstorable = body.flatMap((cells, i) =>
+  const unstorable = body.flatMap(({ cells, row }) =>
     cells.flatMap((cell, k): Problem[] =>
       textProblems(cell).map(({ what }) => ({
-        where: `row ${i + 2}, ${header[k] ?? 'a cell'}`,
+        where: `row ${row}, ${columns[k] ?? 'a cell'}`,
         what,
       })),
     ),
   );
   if (unstorable.length) return { ok: false, problems: unstorable.slice(0, 20) };
+  const hasDecimalCommas = read.meta.delimiter !== ',';
   return {
     ok: true,
-    value: body.map((cells, i) => ({
-      row: i + 2,
-      cells: Object.fromEntries(header.map((h, k) => [h, plain((cells[k] ?? '').trim())])),
-    })),
+    value: {
+      columns,
+      rows: body.map(({ cells, row }) => ({
+        row,
+        cells: Object.fromEntries(columns.map((h, k) => [h, plain((cells[k] ?? '').trim())])),
+      })),
+      toNumber: (cell) =>
+        cell.trim() === '' ? NaN : Number(hasDecimalCommas ? cell.replace(',', '.') : cell),
+    },
   };
+}
+
+/** What is wrong with the names of the columns. */
+function columnProblem(columns: readonly string[], needed: readonly string[]): string | undefined {
+  const missing = needed.filter((n) => !columns.includes(n.toLowerCase()));
+  if (missing.length)
+    return (
+      `there is no column ${missing.map((m) => `"${m}"`).join(', ')}; the first row ` +
+      `has ${columns.map((h) => `"${h}"`).join(', ')}`
+    );
+  const twice = columns.find((h, i) => h !== '' && columns.indexOf(h) !== i);
+  return twice === undefined
+    ? undefined
+    : `two columns are called "${twice}"; keep one, or give the other another name`;
+}
+
+/** Says which columns of a table were not read, so that a misspelt one is noticed; nothing where all were. */
+export function unreadColumns({ columns }: Table, known: readonly string[]): string[] {
+  const names = known.map((k) => k.toLowerCase());
+  const others = columns.filter((c) => c !== '' && !names.includes(c));
+  return others.length
+    ? [
+        `not read: the column${others.length > 1 ? 's' : ''} ${others.map((o) => `"${o}"`).join(', ')}`,
+      ]
+    : [];
 }

@@ -4,14 +4,9 @@ export { boardSvg } from './board-svg';
 export { type Looked } from './drawn';
 export { rackSvg } from './rack-svg';
 export { stageSvg } from './stage-svg';
-export {
-  billCsv,
-  cutListCsv,
-  gearFromCsv,
-  gearToCsv,
-  wiringFromCsv,
-  wiringToCsv,
-} from './build-csv';
+export { billCsv, cutListCsv } from './build-csv';
+export { gearFromCsv, gearToCsv } from './gear-csv';
+export { wiringFromCsv, wiringToCsv } from './wiring-csv';
 export { songsFromChordPro, songsToChordPro } from './chordpro';
 export { readCsv, toCsv } from './csv';
 export { toDot } from './dot';
@@ -30,5 +25,6 @@ export { midiChartCsv, programMapCsv } from './midi-csv';
 export { powerPlanCsv } from './power-csv';
 export { type Lead as SmfLead, setToSmf, songToSmf } from './smf';
 export { readSmf, type SmfRead, songsFromSmf } from './smf-read';
-export { runningOrderToCsv, setsFromCsv, setsToCsv, songsFromCsv, songsToCsv } from './songs-csv';
+export { runningOrderToCsv, setsFromCsv, setsToCsv } from './sets-csv';
+export { type Blanks, songsFromCsv, songsToCsv } from './songs-csv';
 export { walkSvg, wiringSvg } from './svg';

@@ -39,11 +39,16 @@ describe('songs and sets as CSV', () => {
     if (!read.ok) throw new Error(lines(read).join());
     const bare = (s: Song) => ({ ...s, sections: s.sections.map(({ id: _id, ...x }) => x) });
     const usual = (s: Song): Song => ({ ...s, meter: s.meter ?? { beats: 4, unit: 4 } });
-    expect(read.value.map(bare)).toEqual(touringRig.songs!.map(usual).map(bare));
+    expect(read.value.songs.map(bare)).toEqual(touringRig.songs!.map(usual).map(bare));
     const sets = setsFromCsv(touringRig, setsToCsv(touringRig));
     expect(
       sets.ok &&
-        sets.value.map((s) => [s.id, s.starts, s.minutes, s.entries.map((e) => [e.song, e.notes])]),
+        sets.value.sets.map((s) => [
+          s.id,
+          s.starts,
+          s.minutes,
+          s.entries.map((e) => [e.song, e.notes]),
+        ]),
     ).toEqual(
       touringRig.sets!.map((s) => [
         s.id,
@@ -82,12 +87,86 @@ describe('songs and sets as CSV', () => {
       'row 3: "-4" is no gap; give 0 to 7200 seconds',
     ]);
   });
+  test('songs of one title live side by side, told apart by their ids, in any rig', () => {
+    const rig = {
+      ...touringRig,
+      songs: [...touringRig.songs!, { ...touringRig.songs![0]!, id: 'Other-1', bpm: 71 }],
+    };
+    for (const into of [rig, touringRig]) {
+      const read = songsFromCsv(into, songsToCsv(rig));
+      if (!read.ok) throw new Error(lines(read).join());
+      expect(read.value.songs.map((s) => [s.id, s.title, s.bpm, s.sections.length])).toEqual(
+        rig.songs.map((s) => [s.id, s.title, s.bpm, s.sections.length]),
+      );
+    }
+    const bare = 'song,bpm,section,bars,sound\nSalt Ledger,98,Intro,4,Edge\n';
+    expect(lines(songsFromCsv(rig, bare))).toEqual([
+      'row 2: the rig has 2 songs called Salt Ledger; say which by the column "id": ledger, Other-1',
+    ]);
+    const sets = setsFromCsv(rig, setsToCsv(rig));
+    expect(sets.ok && sets.value.sets.map((s) => s.entries.map((e) => e.song))).toEqual(
+      rig.sets!.map((s) => s.entries.map((e) => e.song)),
+    );
+    expect(lines(setsFromCsv(rig, 'set,song\nNight,Salt Ledger\n'))[0]).toContain('"song id"');
+  });
+  test('what contradicts itself is told, in rows as a spreadsheet numbers them', () => {
+    const text =
+      'song,bpm,key,section,bars,sound,section bpm\n\nKelp,90,Am,"Verse\nand more",8,Edge,\n' +
+      ',,,,,,\nKelp,100,Em,Chorus,8,Edge,95@9\nKelp,,,End,4,Edge,95@2.5\n';
+    expect(lines(songsFromCsv(touringRig, text))).toEqual([
+      'row 5: bpm is "100" here and "90" in row 3; a song has one, and "section bpm" is for changes',
+      'row 5: key is "Em" here and "Am" in row 3; a song has one',
+      'row 5: "95@9" is past the end of the section, which has 8 bars',
+      'row 6: "95@2.5" changes the tempo within a bar; a tempo changes where a bar begins',
+    ]);
+    expect(
+      lines(songsFromCsv(touringRig, 'song,bpm,section,bars,sound,BPM\nKelp,90,V,8,Edge,80\n')),
+    ).toEqual(['row 1: two columns are called "bpm"; keep one, or give the other another name']);
+    const long = 'x'.repeat(130);
+    expect(
+      lines(songsFromCsv(touringRig, `song,bpm,section,bars,sound\n${long},90,V,8,Edge\n`))[0],
+    ).toBe(`${long}: it is too long; give at most 120 letters`);
+  });
+  test('a column that is not read is named', () => {
+    const read = songsFromCsv(
+      touringRig,
+      'song,bpm,section,bars,sound,section tempo,who sings\nKelp,90,V,8,Edge,95,Ada\n',
+    );
+    expect(read.ok && read.value.notes).toEqual([
+      'not read: the columns "section tempo", "who sings"',
+    ]);
+  });
+  test('decimal commas are read where semicolons part the cells, and nowhere else', () => {
+    const read = songsFromCsv(
+      touringRig,
+      'song;bpm;section;bars;sound;section bpm\nKelp;92,5;V;8;Edge;96,25@3\n',
+    );
+    const [song] = read.ok ? read.value.songs : [];
+    expect([song?.bpm, song?.sections[0]?.tempos]).toEqual([92.5, [{ bar: 3, bpm: 96.25 }]]);
+    expect(
+      lines(songsFromCsv(touringRig, 'song,bpm,section,bars,sound\nKelp,"92,5",V,8,Edge\n')),
+    ).toEqual(['row 2: "92,5" is no tempo; give 20 to 400 bpm']);
+  });
+  test('an empty cell keeps what is there, and clears it when that is asked; a missing column keeps', () => {
+    const [was] = touringRig.songs!;
+    const song = { ...was!, key: 'Am', tuning: 'drop', notes: 'keep this' };
+    const rig = { ...touringRig, songs: [song] };
+    const text = songsToCsv({ ...rig, songs: [{ ...song, key: undefined, tuning: undefined }] });
+    const told = (r: ReturnType<typeof songsFromCsv>) => {
+      const [s] = r.ok ? r.value.songs : [];
+      return [s?.key, s?.tuning, s?.notes];
+    };
+    expect(told(songsFromCsv(rig, text))).toEqual(['Am', 'drop', 'keep this']);
+    expect(told(songsFromCsv(rig, text, 'clear'))).toEqual([undefined, undefined, 'keep this']);
+    const bare = 'song,bpm,section,bars,sound\nSalt Ledger,98,Intro,4,Edge\n';
+    expect(told(songsFromCsv(rig, bare, 'clear'))).toEqual(['Am', 'drop', 'keep this']);
+  });
   test('semicolons, a byte-order mark and Windows line ends are taken', () => {
     const read = songsFromCsv(
       touringRig,
       '\uFEFFsong;bpm;section;bars;sound;section bpm\r\nKelp Two;90;Verse;8;Edge;92 96@5\r\n',
     );
-    expect(read.ok && read.value[0]!.sections[0]!.tempos).toEqual([
+    expect(read.ok && read.value.songs[0]!.sections[0]!.tempos).toEqual([
       { bar: 1, bpm: 92 },
       { bar: 5, bpm: 96 },
     ]);
@@ -129,7 +208,8 @@ describe('songs and sets as CSV', () => {
             raw.every((c) => !/^[=+\-@\t\r]/.test(c) || /^[+-]?\d+(\.\d+)?$/.test(c)) &&
             raw.every((c) => !/[;\t]\s*[=+\-@]/.test(c)) &&
             back.ok &&
-            JSON.stringify(back.value.map((r) => [r.cells.a, r.cells.b])) === JSON.stringify(full)
+            JSON.stringify(back.value.rows.map((r) => [r.cells.a, r.cells.b])) ===
+              JSON.stringify(full)
           );
         },
       ),
@@ -140,7 +220,7 @@ describe('songs and sets as CSV', () => {
     const text = toCsv(['song', '=HYPERLINK(1)', 'a;@b'], [['x', 1, 2]]);
     expect(text.split('\r\n')[0]).toBe("song,'=HYPERLINK(1),a;'@b");
     const read = readCsv(text, ['song', '=hyperlink(1)', 'a;@b']);
-    expect(read.ok && read.value[0]?.cells).toEqual({
+    expect(read.ok && read.value.rows[0]?.cells).toEqual({
       song: 'x',
       '=hyperlink(1)': '1',
       'a;@b': '2',
@@ -403,12 +483,13 @@ test('what is read in can be taken into the rig as one step', () => {
     'song,bpm,section,bars,sound\nSalt Ledger,98,Intro,4,Tide flat\nNew One,120,All,16,Lead\n',
   );
   if (!read.ok) throw new Error(lines(read).join());
-  expect(read.value.map((s) => s.id)).toEqual(['ledger', 'new-one']);
-  expect(read.value[0]!.divisions).toEqual({ echo: 'dotted eighth' });
+  const [ledger, added] = read.value.songs;
+  expect([ledger!.id, added!.id]).toEqual(['ledger', 'new-one']);
+  expect(ledger!.divisions).toEqual({ echo: 'dotted eighth' });
   expect(
     applyEdits(touringRig, [
-      { edit: 'setSong', song: read.value[0]! },
-      { edit: 'addSong', song: read.value[1]! },
+      { edit: 'setSong', song: ledger! },
+      { edit: 'addSong', song: added! },
     ]).ok,
   ).toBe(true);
 });

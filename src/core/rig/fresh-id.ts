@@ -1,3 +1,5 @@
+import { idSchema } from './id-schema';
+
 /**
  * An id that is not in use yet, made from a word: "amber-drive", then "amber-drive-2".
  *
@@ -15,6 +17,12 @@ export function freshId(word: string, taken: ReadonlySet<string> | Iterable<stri
   if (free(base)) return base;
   for (let n = 2; ; n++) if (free(`${base}-${n}`)) return `${base}-${n}`;
 }
+
+/** An id as a file gives it, where it is one and nothing has it yet; else a fresh one made from a word. */
+export const givenId = (wanted: string | undefined, word: string, taken: Set<string>): string =>
+  wanted && idSchema.safeParse(wanted).success && !taken.has(wanted)
+    ? wanted
+    : freshId(wanted || word, taken);
 
 const ids = new WeakMap<readonly { id: string }[], Set<string>>();
 

@@ -2,11 +2,13 @@
 import { at } from '../../core/outcome';
 import { Button, Menu, Modal } from '@mantine/core';
 import { useRef, useState } from 'react';
+import type { Blanks } from '../../core/formats';
 import { type Edit, problemLines, type Rig, type Song, type SongSet } from '../../core/rig';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
 
-type Taken = { ok: true; songs?: Song[]; sets?: SongSet[] } | { ok: false; lines: string[] };
+type Taken =
+  { ok: true; songs?: Song[]; sets?: SongSet[]; notes?: string[] } | { ok: false; lines: string[] };
 
 /** Edits that put songs and sets that were read into the rig: those it has are changed, the others added. */
 export const taking = (
@@ -25,7 +27,7 @@ export const taking = (
 ];
 
 /** Reads a file by what it is. The readers are fetched when they are needed. */
-async function read(rig: Rig, file: File): Promise<Taken> {
+async function read(rig: Rig, file: File, blanks: Blanks): Promise<Taken> {
   const formats = await import('../../core/formats');
   const name = file.name.toLowerCase();
   const said = (r: { ok: false; problems: Parameters<typeof problemLines>[0] }): Taken => ({
@@ -50,10 +52,10 @@ async function read(rig: Rig, file: File): Promise<Taken> {
   const head = at(text.slice(0, 2000).split(/\r?\n/), 0).toLowerCase();
   if (/(^|[,;\t"])set(["\s]*[,;\t])/.test(head)) {
     const sets = formats.setsFromCsv(rig, text);
-    return sets.ok ? { ok: true, sets: sets.value } : said(sets);
+    return sets.ok ? { ok: true, ...sets.value } : said(sets);
   }
-  const songs = formats.songsFromCsv(rig, text);
-  return songs.ok ? { ok: true, songs: songs.value } : said(songs);
+  const songs = formats.songsFromCsv(rig, text, blanks);
+  return songs.ok ? { ok: true, ...songs.value } : said(songs);
 }
 
 /** What can be written of a rig, and of the song or the set in hand. */
@@ -96,8 +98,9 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
   const setNotice = useRig((s) => s.setNotice);
   const input = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<Wrong | null>(null);
+  const [blanks, setBlanks] = useState<Blanks>('keep');
   const take = async (file: File) => {
-    const taken = await read(rig, file).catch((e: unknown): Taken => ({
+    const taken = await read(rig, file, blanks).catch((e: unknown): Taken => ({
       ok: false,
       lines: [errorWords(e)],
     }));
@@ -109,7 +112,10 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
     ].filter(Boolean);
     const words = `read ${counted.join(' and ') || 'nothing'} from ${file.name}`;
     if (edits.length && edit(edits, words).ok)
-      setNotice(`${at(words, 0).toUpperCase()}${words.slice(1)}. It can be undone.`);
+      setNotice(
+        `${at(words, 0).toUpperCase()}${words.slice(1)}. It can be undone.` +
+          (taken.notes ?? []).map((n) => ` ${at(n, 0).toUpperCase()}${n.slice(1)}.`).join(''),
+      );
   };
   const item = (what: What, label: string) => (
     <Menu.Item
@@ -134,6 +140,15 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
         <Menu.Dropdown>
           <Menu.Item onClick={() => input.current?.click()}>
             Read in: CSV, ChordPro, MIDI file …
+          </Menu.Item>
+          <Menu.Item
+            role="menuitemcheckbox"
+            aria-checked={blanks === 'clear'}
+            closeMenuOnClick={false}
+            leftSection={blanks === 'clear' ? '☑' : '☐'}
+            onClick={() => setBlanks(blanks === 'clear' ? 'keep' : 'clear')}
+          >
+            An empty cell of a songs CSV clears what is there
           </Menu.Item>
           <Menu.Label>Write</Menu.Label>
           {item('songs', 'All songs as CSV')}
