@@ -5,6 +5,7 @@ import { build } from './commands/build';
 import { check } from './commands/check';
 import { exportAs } from './commands/export';
 import { layout } from './commands/layout';
+import { controller } from './commands/controller';
 import { ladder } from './commands/ladder';
 import { midi } from './commands/midi';
 import { note } from './commands/note';
@@ -22,6 +23,7 @@ export const COMMANDS: readonly Command[] = [
   walk,
   report,
   note,
+  controller,
   ladder,
   propose,
   measure,

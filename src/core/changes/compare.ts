@@ -55,6 +55,7 @@ export function compareRigs(before: Rig, after: Rig): string[] {
     ['stage', 'changed the stage plot'],
     ['tour', 'changed where the rig plays'],
     ['limits', 'changed the limits'],
+    ['controllerWants', 'changed what a controller must have'],
   ] as const)
     if (!sameJson(before[key], after[key])) lines.push(words);
   if (!same(before.brief, after.brief)) lines.push('changed the brief');

@@ -1,6 +1,6 @@
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Block, BookPart } from './book';
-import { type LabelSheet, MARGIN_MM, type Paper, PAPERS } from './labels';
+import { type LabelSheet, MARGIN_MM, type Paper, PAPERS } from './labels/sheets';
 
 /** Points in a millimetre. */
 const PT = 72 / 25.4;

@@ -1,13 +1,14 @@
 import { analyse } from '../report';
 import { cutList } from '../build';
 import { DEMO_RIGS, touringRig } from '../demo';
-import { applyEdits, type Rig } from '../rig';
+import { applyEdits, jackOf, type Rig } from '../rig';
 import { device, rigOf } from '../testing/rigs';
 import {
   bookOf,
   bookPages,
   boardSvg,
   cautionsFor,
+  isOnlyHere,
   labelSheets,
   MARGIN_MM,
   PAPERS,
@@ -143,6 +144,38 @@ describe('labels at true size', () => {
       }
     },
   );
+  test.each(DEMO_RIGS.map((r) => [r.id, r] as const))(
+    'every flag of %s tells its code, its jack and the far jack, whole, in letters of 6 pt or more',
+    (_, rig) => {
+      const svg = labelSheets(rig, 'flags', 'A4', '')
+        .map((s) => s.svg)
+        .join('');
+      const labels = svg.split('data-label=').slice(1);
+      const flags = cutList(rig).cuts.flatMap(({ lead, code }) =>
+        [
+          [lead.from, lead.to],
+          [lead.to, lead.from],
+        ].map((ends) => ({ code: lead.label ?? code, ends })),
+      );
+      expect(labels).toHaveLength(flags.length);
+      flags.forEach(({ code, ends }, i) => {
+        const words = [...labels[i]!.matchAll(/<text[^>]*>([^<]*)</g)].map((m) =>
+          m[1]!.replace(/&amp;/g, '&').replace(/&lt;/g, '<').replace(/&gt;/g, '>'),
+        );
+        const half = words.slice(0, words.length / 2).join(' ');
+        expect(half.startsWith(code)).toBe(true);
+        for (const end of ends) {
+          const device = rig.devices.find((d) => d.id === end!.device)!;
+          expect(half).toContain(jackOf(device, end!.jack)?.label ?? end!.jack);
+          // The name begins as its box is called.
+          expect(half).toContain(device.name.slice(0, 1));
+        }
+        expect(half).not.toContain('…');
+        for (const m of labels[i]!.matchAll(/font-size="([\d.]+)"/g))
+          expect(Number(m[1])).toBeGreaterThanOrEqual(2.12);
+      });
+    },
+  );
   test('strips are as wide as the controller, in pieces where the paper is narrower; panels by their sockets', () => {
     const strips = labelSheets(touringRig, 'strips', 'A4', '')[0]!.svg;
     // Skeg: 420 mm for eight switches, 52.5 mm a cell, three cells to a piece; the eight sounds and
@@ -167,9 +200,20 @@ describe('labels at true size', () => {
     )[0]!.svg;
     for (const words of ['Head trunk', '2 of 8', '31.0 kg, two persons lift', 'data-label="90 62"'])
       expect(svg).toContain(words);
-    expect(svg).not.toBe(
-      labelSheets(touringRig, 'cases', 'A4', 'http://elsewhere/rigs/salt-and-ferry')[0]!.svg,
-    );
+    // A phone finds nothing at an address of the computer itself: the label says so.
+    expect(svg).toContain('No code: this address opens on');
+    const reached = labelSheets(touringRig, 'cases', 'A4', 'http://elsewhere/rigs/x')[0]!.svg;
+    expect(reached).not.toContain('No code');
+    expect(reached).toContain('http://elsewhere/rigs/x');
+    expect(
+      ['http://localhost:3200/', 'http://127.9.0.1/', 'http://[::1]:80/', '', 'nonsense'].map(
+        isOnlyHere,
+      ),
+    ).toEqual([true, true, true, true, true]);
+    expect(['http://10.0.0.7:3200/', 'https://rigs.example/'].map(isOnlyHere)).toEqual([
+      false,
+      false,
+    ]);
   });
 });
 

@@ -20,7 +20,8 @@ export {
   MARGIN_MM,
   type Paper,
   PAPERS,
-} from './labels';
+} from './labels/sheets';
+export { isOnlyHere } from './labels/cases';
 export { midiChartCsv, programMapCsv } from './midi-csv';
 export { powerPlanCsv } from './power-csv';
 export { type Lead as SmfLead, setToSmf, songToSmf } from './smf';

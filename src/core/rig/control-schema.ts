@@ -70,6 +70,20 @@ export const candidateSchema = z.looseObject({
   editor: z.boolean().optional(),
 });
 
+/** What a foot controller must have besides what the rig needs of it: what the player wants, what there is room for. */
+export const controllerWantsSchema = z.looseObject({
+  toeSwitch: z.boolean().optional(),
+  quiet: z.boolean().optional(),
+  softFloor: z.boolean().optional(),
+  editor: z.boolean().optional(),
+  power: z.array(z.enum(['usb', 'mains', '9 V', 'battery'])).optional(),
+  widthMm: z.number().min(0).max(2000).optional(),
+  depthMm: z.number().min(0).max(2000).optional(),
+  grams: z.number().min(0).max(50_000).optional(),
+  price: z.number().min(0).max(1e6).optional(),
+});
+
+export type ControllerWants = z.infer<typeof controllerWantsSchema>;
 export type Control = z.infer<typeof controlSchema>;
 export type Assignment = z.infer<typeof assignmentSchema>;
 export type Positions = z.infer<typeof positionsSchema>;

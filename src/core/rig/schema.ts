@@ -19,7 +19,12 @@ import {
   tourSchema,
 } from './build-schema';
 import { idSchema } from './id-schema';
-import { candidateSchema, controlSchema, positionsSchema } from './control-schema';
+import {
+  candidateSchema,
+  controllerWantsSchema,
+  controlSchema,
+  positionsSchema,
+} from './control-schema';
 import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
 import { promiseSchema } from './promise-types';
 import { settings, stateSchema } from './setting-value';
@@ -307,6 +312,7 @@ export const rigSchema = z.looseObject({
     .optional(),
   sets: z.array(setSchema).max(100, 'a rig holds at most 100 sets').optional(),
   candidates: z.array(candidateSchema).max(40, 'at most 40 controllers can be compared').optional(),
+  controllerWants: controllerWantsSchema.optional(),
 });
 
 export type Rig = z.infer<typeof rigSchema>;

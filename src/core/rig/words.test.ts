@@ -188,6 +188,7 @@ const TOLD: [Edit, string][] = [
   [{ edit: 'setSet', set: { id: 'x', name: 'Ferry', entries: [] } }, 'changed the set Ferry'],
   [{ edit: 'removeSet', set: 'x' }, 'removed the set x'],
   [{ edit: 'setCandidates', candidates: [] }, 'changed which controllers are compared'],
+  [{ edit: 'setControllerWants', wants: { quiet: true } }, 'changed what a controller must have'],
   [{ edit: 'placeOnBoard', device: 'd1', at: { board: 'b', x: 1, y: 2 } }, 'placed Device 1 on b'],
   [{ edit: 'placeOnBoard', device: 'd1', at: null }, 'took Device 1 off its board'],
   [

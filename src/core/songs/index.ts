@@ -1,11 +1,6 @@
-export {
-  controllerNeeds,
-  judge,
-  type Judged,
-  type Needs,
-  type Pad,
-  pagesFor,
-} from './controller-choice';
+export { controllerNeeds, type Needs } from './controller-choice';
+export { judge, type Judged, ranked } from './judge-candidate';
+export { type Pad, pageChanges, pagesFor } from './pads';
 export {
   type DelayTime,
   delayTimes,

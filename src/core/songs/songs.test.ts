@@ -22,6 +22,7 @@ import {
   judge,
   numberSongs,
   pagesFor,
+  ranked,
   programMap,
   quarterMs,
   rateHz,
@@ -36,6 +37,9 @@ import {
   timelineOf,
   withStoredTime,
 } from '.';
+import type { ControllerWants } from '../rig/control-schema';
+import { widthOf } from './labels';
+import { changesOf, fewestChanges } from './switch-pages';
 
 const song = (rest: Partial<Song> = {}): Song => ({
   id: 'x',
@@ -343,8 +347,47 @@ describe('labels', () => {
         },
       ),
     );
+    expect(fitLabel('Verse lead with delay 2', 10)).toBe('Vrs ld d 2');
     expect(fitLabel('Light of the Salt', 12)).toBe('Light Salt');
     expect(fitLabel('Kiln rhythm', 20)).toBe('Kiln rhythm');
+  });
+  test('numbers and what begins a name stay, and no character is cut', () => {
+    const words = fc.constantFrom(
+      'Lead',
+      'Chörus',
+      'rhythm',
+      'é',
+      '夜明け',
+      '👩‍🚀',
+      'a\u0308b',
+      'of',
+      'swell',
+    );
+    fc.assert(
+      fc.property(
+        fc.array(words, { minLength: 1, maxLength: 5 }),
+        fc.integer({ min: 2, max: 99 }),
+        fc.integer({ min: 5, max: 16 }),
+        (some, number, width) => {
+          const name = [...some, number].join(' ');
+          const label = fitLabel(name, width);
+          const parts = [...new Intl.Segmenter().segment(name)].map((s) => s.segment);
+          expect(widthOf(label)).toBeLessThanOrEqual(width);
+          expect(label.endsWith(String(number))).toBe(true);
+          expect(label.startsWith(parts[0]!)).toBe(true);
+          for (const { segment } of new Intl.Segmenter().segment(label))
+            expect(parts).toContain(segment);
+        },
+      ),
+    );
+  });
+  test('what two names share gives way before what tells them apart', () => {
+    expect(fitLabels(['Chorus lead wide', 'Chorus lead dry', 'Chorus rhythm wide'], 8)).toEqual([
+      'Chr ld w',
+      'Chr ld d',
+      'Chr rh w',
+    ]);
+    expect(new Set(fitLabels(['Harbour night', 'Harbour light', 'Harbour fight'], 5)).size).toBe(3);
   });
   test('two lines where the display has them: the song and the sound', () => {
     const rig = {
@@ -497,21 +540,99 @@ describe('choosing a controller', () => {
     ]);
     expect(four.pages).toBe(2);
     expect(
-      judge(touringRig, needs, touringRig.candidates![2]!, { width: 500, depth: 300 }).points.find(
-        (p) => p.need.startsWith('fits'),
-      ),
+      judge(touringRig, needs, touringRig.candidates![2]!, {
+        widthMm: 500,
+        depthMm: 300,
+      }).points.find((p) => p.need.startsWith('fits')),
     ).toMatchObject({ met: false, why: '780 × 260 mm' });
+  });
+  test('all that a sheet says is held against what is wanted; what it does not say is missed', () => {
+    const c = { ...touringRig.candidates![0]!, power: '9 V' as const, grams: 2400, price: 300 };
+    const points = (says: Partial<typeof c>, wants: ControllerWants) =>
+      judge(touringRig, needs, { ...c, ...says }, wants)
+        .points.slice(judge(touringRig, needs, c, {}).points.length)
+        .map((p) => [p.need, p.met, p.why]);
+    expect(
+      points(
+        { quiet: true, editor: false, softFloor: undefined, toeSwitch: true },
+        { quiet: true, editor: true, softFloor: true, toeSwitch: true },
+      ),
+    ).toEqual([
+      ['a toe switch', true, 'the treadle switches what it moves'],
+      ['quiet switches', true, 'nothing clicks'],
+      ['stands on soft floors', false, 'its sheet does not say'],
+      ['is edited on a screen', false, 'is programmed on itself only'],
+    ]);
+    expect(points({}, { power: ['usb', 'mains'], grams: 2000, price: 350 })).toEqual([
+      ['runs on usb or mains', false, '9 V'],
+      ['weighs 2.00 kg at most', false, '2.40 kg'],
+      ['costs 350 at most', true, '300'],
+    ]);
+    expect(
+      ranked(touringRig, [
+        { ...judge(touringRig, needs, c), misses: 9 },
+        judge(touringRig, needs, c),
+      ])[0]?.misses,
+    ).toBeLessThan(9);
   });
   test('every sound of a song is on some page, and what is always there on all', () => {
     const pages = pagesFor(touringRig, 'lantern', 4);
-    expect(pages.flatMap((p) => p.flatMap((x) => x.scene ?? []))).toEqual([
-      'flat',
-      'edge',
+    expect(pages.flatMap((p) => p.flatMap((x) => x.scene ?? [])).sort()).toEqual([
       'crunch',
-      'rhythm',
+      'edge',
+      'flat',
       'lead',
+      'rhythm',
     ]);
     expect(pages.every((p) => p.at(-1)!.does === 'tuner' && p.length <= 4)).toBe(true);
+  });
+});
+
+describe('pages of switches', () => {
+  test('sounds that follow one another share a page', () => {
+    expect(fewestChanges([0, 2, 0, 2, 1, 3, 1, 3], 2)).toEqual({
+      pages: [
+        [0, 2],
+        [1, 3],
+      ],
+      changes: 1,
+    });
+    expect(fewestChanges([0, 1, 2], 5)).toEqual({ pages: [[0, 1, 2]], changes: 0 });
+    expect(fewestChanges([], 3)).toEqual({ pages: [], changes: 0 });
+  });
+  test('as few changes as trying every way of laying them out, and no page too full', () => {
+    /** Every way of putting things on pages, tried. */
+    const least = (way: number[], room: number): number => {
+      const things = [...new Set(way)];
+      const all = (i: number, pages: number[][]): number =>
+        i === things.length
+          ? changesOf(way, pages)
+          : Math.min(
+              ...pages
+                .filter((p) => p.length < room)
+                .map((p) =>
+                  all(
+                    i + 1,
+                    pages.map((x) => (x === p ? [...p, things[i]!] : x)),
+                  ),
+                ),
+              all(i + 1, [...pages, [things[i]!]]),
+            );
+      return all(0, []);
+    };
+    fc.assert(
+      fc.property(
+        fc.array(fc.nat({ max: 5 }), { minLength: 1, maxLength: 14 }),
+        fc.integer({ min: 1, max: 4 }),
+        (way, room) => {
+          const { pages, changes } = fewestChanges(way, room);
+          expect(changes).toBe(least(way, room));
+          expect(changes).toBe(changesOf(way, pages));
+          expect(pages.every((p) => p.length <= room)).toBe(true);
+          expect(pages.flat().sort()).toEqual([...new Set(way)].sort());
+        },
+      ),
+    );
   });
 });
 

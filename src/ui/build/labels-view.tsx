@@ -1,8 +1,9 @@
 'use client';
 import { sure } from '../../core/outcome';
-import { Button, Group, SegmentedControl } from '@mantine/core';
+import { Button, Group, SegmentedControl, TextInput } from '@mantine/core';
+import { useLocalStorage } from '@mantine/hooks';
 import { useMemo, useState } from 'react';
-import { type LabelKind, labelSheets, type Paper } from '../../core/formats';
+import { isOnlyHere, type LabelKind, labelSheets, type Paper } from '../../core/formats';
 import { useDocument } from '../store/use-rig';
 import { usePrinting } from './use-printing';
 
@@ -34,7 +35,11 @@ export function LabelsView() {
   const [kind, setKind] = useState<LabelKind>('flags');
   const [paper, setPaper] = useState<Paper>('A4');
   const { print, printing } = usePrinting();
-  const link = typeof location === 'undefined' ? '' : `${location.origin}/rigs/${rig.id}`;
+  const here = typeof location === 'undefined' ? '' : location.origin;
+  const [typed, setTyped] = useLocalStorage({ key: 'yantrel address', defaultValue: '' });
+  const address =
+    /^https?:\/\//.test(typed) && URL.canParse(typed) ? typed.replace(/\/+$/, '') : here;
+  const link = `${address}/rigs/${rig.id}`;
   const sheets = useMemo(() => labelSheets(rig, kind, paper, link), [rig, kind, paper, link]);
   const chosen = sure(KINDS.find((k) => k.value === kind));
   return (
@@ -58,7 +63,9 @@ export function LabelsView() {
         <Button
           size="xs"
           disabled={printing || !sheets.length}
-          onClick={() => void print({ paper, parts: [], labels: [kind] })}
+          onClick={() =>
+            void print({ paper, parts: [], labels: [kind], ...(address && { address }) })
+          }
         >
           {printing ? 'Making the PDF …' : 'Keep as PDF'}
         </Button>
@@ -75,6 +82,22 @@ export function LabelsView() {
           {sheets.length === 1 ? 'sheet' : 'sheets'}. Print at 100 %.
         </span>
       </Group>
+      {kind === 'cases' && sheets.length > 0 && (
+        <TextInput
+          className="no-print"
+          size="xs"
+          maw={520}
+          label="Address at which phones and other computers reach this Yantrel"
+          placeholder={here}
+          value={typed}
+          onChange={(e) => setTyped(e.currentTarget.value)}
+          description={
+            isOnlyHere(link)
+              ? `${address} opens on this computer only, so the labels have no code.`
+              : `The code on each case opens ${link}.`
+          }
+        />
+      )}
       {sheets.length === 0 && <div className="empty common-gap-6">{chosen.none}</div>}
       {sheets.map((s, i) => (
         <div

@@ -10,7 +10,12 @@ export function usePrinting() {
   const revision = useRevision();
   const setNotice = useRig((s) => s.setNotice);
   const [printing, setPrinting] = useState(false);
-  const print = async (what: { paper: Paper; parts: string[]; labels: LabelKind[] }) => {
+  const print = async (what: {
+    paper: Paper;
+    parts: string[];
+    labels: LabelKind[];
+    address?: string;
+  }) => {
     setPrinting(true);
     try {
       const answer = await fetch(`/api/rigs/${rig.id}/book`, {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { defineEdit } from './define';
-import { candidateSchema, controlSchema } from '../control-schema';
+import { candidateSchema, controllerWantsSchema, controlSchema } from '../control-schema';
 import { idSchema } from '../schema';
 import { addTo, changeIn } from './parts';
 
@@ -39,6 +39,14 @@ export const controlEdits = {
     {
       apply: (rig, e) => void (rig.candidates = e.candidates),
       words: () => 'changed which controllers are compared',
+    },
+  ),
+  setControllerWants: defineEdit(
+    'setControllerWants',
+    { wants: controllerWantsSchema },
+    {
+      apply: (rig, e) => void (rig.controllerWants = e.wants),
+      words: () => 'changed what a controller must have',
     },
   ),
 };

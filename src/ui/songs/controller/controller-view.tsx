@@ -1,6 +1,5 @@
 'use client';
-import { Button, Group, NumberInput } from '@mantine/core';
-import { useState } from 'react';
+import { Button, Group } from '@mantine/core';
 import { freshId } from '../../../core/rig';
 import type { Candidate } from '../../../core/rig/schema';
 import { controllerNeeds, judge } from '../../../core/songs';
@@ -8,6 +7,7 @@ import { useDocument, useRig } from '../../store/use-rig';
 import { CandidatesTable } from './candidates-table';
 import { NeedsList } from './needs-list';
 import { Pages } from './pages';
+import { Wants } from './wants';
 
 /**
  * What a foot controller has to do for this rig and these songs, candidates held against it, and
@@ -18,37 +18,14 @@ export function ControllerView() {
   const edit = useRig((s) => s.edit);
   const candidates = rig.candidates ?? [];
   const needs = controllerNeeds(rig);
-  const [room, setRoom] = useState<{ width: number | string; depth: number | string }>({
-    width: '',
-    depth: '',
-  });
-  const space =
-    Number(room.width) > 0 && Number(room.depth) > 0
-      ? { width: Number(room.width), depth: Number(room.depth) }
-      : undefined;
-  const judged = candidates.map((c) => judge(rig, needs, c, space));
+  const judged = candidates.map((c) => judge(rig, needs, c));
   const save = (list: Candidate[], words?: string) =>
     edit({ edit: 'setCandidates', candidates: list }, words);
   return (
     <div className="scroll common-box">
       <NeedsList needs={needs} />
+      <Wants />
       <Group gap={8} mt={6} align="end" className="no-print">
-        <NumberInput
-          size="xs"
-          w={190}
-          label="Room on the board, wide, mm"
-          min={0}
-          value={room.width}
-          onChange={(width) => setRoom({ ...room, width })}
-        />
-        <NumberInput
-          size="xs"
-          w={110}
-          label="deep, mm"
-          min={0}
-          value={room.depth}
-          onChange={(depth) => setRoom({ ...room, depth })}
-        />
         <Button
           size="xs"
           variant="default"

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Group, NumberInput, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Song } from '../../../core/rig/schema';
-import { pagesFor } from '../../../core/songs';
+import { pageChanges, pagesFor } from '../../../core/songs';
 import { useDocument } from '../../store/use-rig';
 
 /** Switch pages of a song, as strips at true size. */
@@ -86,6 +86,8 @@ export function Pages() {
   );
 }
 
+const timesWords = (n: number): string => (n === 1 ? 'once' : `${n} times`);
+
 /** The pages of each song as strips to cut out: `wide` between switches and `high`, in mm. */
 function Strips({
   songs,
@@ -109,6 +111,9 @@ function Strips({
             <div className="common-text-2">
               {s?.title ?? rig.name}
               {pages.length > 1 ? `, page ${i + 1} of ${pages.length}` : ''}
+              {s && i === 0 && pages.length > 1
+                ? `; the song changes pages ${timesWords(pageChanges(rig, s, pages))}`
+                : ''}
             </div>
             <div className="strip" style={{ height: `${high}mm` }}>
               {Array.from({ length: n }, (_, k) => (

@@ -22,6 +22,7 @@ function WhatItDoes(sheets: Sheets) {
   return (
     <>
       <FootRows {...sheets} />
+      <YesNoRow {...sheets} />
       <SendsRow {...sheets} />
       <DisplayRow {...sheets} />
     </>
@@ -74,6 +75,30 @@ function FootRows({ candidates, onChange: set }: Sheets) {
         )}
       />
     </>
+  );
+}
+
+/** What a sheet answers with yes or no. */
+function YesNoRow({ candidates, onChange: set }: Sheets) {
+  return (
+    <FieldsRow
+      label="Toe switch, quiet, soft floors, editor"
+      each={candidates}
+      cell={(c) => (
+        <Group gap={8}>
+          {YES_NO.map(([field, label]) => (
+            <Checkbox
+              key={field}
+              size="xs"
+              label={label}
+              checked={c[field] ?? false}
+              indeterminate={c[field] === undefined}
+              onChange={() => set(c, { [field]: !c[field] })}
+            />
+          ))}
+        </Group>
+      )}
+    />
   );
 }
 
@@ -201,4 +226,10 @@ function WhatItTakes({ candidates, onChange: set }: Sheets) {
   );
 }
 
+const YES_NO = [
+  ['toeSwitch', 'toe'],
+  ['quiet', 'quiet'],
+  ['softFloor', 'carpet'],
+  ['editor', 'editor'],
+] as const;
 const SENDS = ['program', 'control', 'clock', 'bend', 'pressure'] as const;

@@ -1,11 +1,10 @@
 import { IconCheck, IconX } from '@tabler/icons-react';
-import type { judge } from '../../../core/songs';
-
-type Judged = ReturnType<typeof judge>;
+import { type Judged, ranked } from '../../../core/songs';
+import { useDocument } from '../../store/use-rig';
 
 /** How each candidate meets each need, and what it comes to. */
 export function Verdicts({ judged }: { judged: readonly Judged[] }) {
-  const best = [...judged].sort((a, b) => a.misses - b.misses)[0];
+  const [best] = ranked(useDocument(), judged);
   const points = judged[0]?.points.map((p) => p.need) ?? [];
   return (
     <>
@@ -45,7 +44,8 @@ export function Verdicts({ judged }: { judged: readonly Judged[] }) {
           <td key={j.candidate} data-judged={j.candidate}>
             <strong>{j.misses === 0 ? 'does it all' : `misses ${j.misses}`}</strong>
             {j.pages > 1 ? `, ${j.pages} pages in the fullest song` : ''}
-            {j === best && judged.length > 1 ? ' (misses least)' : ''}
+            {j.pageChanges ? `, changed ${j.pageChanges} times at most` : ''}
+            {j === best && judged.length > 1 ? ' (does most)' : ''}
           </td>
         ))}
       </tr>

@@ -18,6 +18,11 @@ const choice = z.object({
   length: z.enum(['metric', 'imperial']),
   revision: z.string().max(60),
   date: z.iso.date(),
+  /** Where others reach this server, for the codes on labels; as it was asked, where it is left out. */
+  address: z
+    .url({ protocol: /^https?$/ })
+    .max(200)
+    .optional(),
 });
 
 const pdf = async (rig: Rig, book: BookChoice): Promise<Response> => {
@@ -34,19 +39,21 @@ const pdf = async (rig: Rig, book: BookChoice): Promise<Response> => {
       });
 };
 
-const linkTo = (request: Request, id: string): string =>
-  `${new URL(request.url).protocol}//${request.headers.get('host') ?? new URL(request.url).host}/rigs/${id}`;
+const linkTo = (request: Request, id: string, address?: string): string =>
+  address
+    ? `${address.replace(/\/+$/, '')}/rigs/${id}`
+    : `${new URL(request.url).protocol}//${request.headers.get('host') ?? new URL(request.url).host}/rigs/${id}`;
 
 /** The rig book of what is on the screen, saved or not. */
 export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   answer(
     request,
     choice.extend({ rig: z.unknown() }),
-    async ({ rig, ...c }) => {
+    async ({ rig, address, ...c }) => {
       const whole = checkRig(rig);
       if (!whole.ok)
         return problem(422, 'That rig cannot be printed.', { problems: whole.problems });
-      return pdf(whole.value, { ...c, link: linkTo(request, (await params).id) });
+      return pdf(whole.value, { ...c, link: linkTo(request, (await params).id, address) });
     },
     RIG_BYTES,
   );
