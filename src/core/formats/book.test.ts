@@ -165,8 +165,8 @@ describe('labels at true size', () => {
         const half = words.slice(0, words.length / 2).join(' ');
         expect(half.startsWith(code)).toBe(true);
         for (const end of ends) {
-          const device = rig.devices.find((d) => d.id === end!.device)!;
-          expect(half).toContain(jackOf(device, end!.jack)?.label ?? end!.jack);
+          const device = rig.devices.find((d) => d.id === end.device)!;
+          expect(half).toContain(jackOf(device, end.jack)?.label ?? end.jack);
           // The name begins as its box is called.
           expect(half).toContain(device.name.slice(0, 1));
         }

@@ -49,9 +49,13 @@ export function unreachedAssignments(rig: Rig): Remark[] {
       if (
         a.cc !== undefined &&
         mapped &&
-        !mapped.some((x) => x.cc === a.cc && x.setting === a.setting)
+        !mapped.some(
+          (x) => (x.as ?? 'control') === 'control' && x.cc === a.cc && x.setting === a.setting,
+        )
       ) {
-        const listens = m.mapped.find((x) => x.setting === a.setting && x.device === a.device);
+        const listens = m.mapped.find(
+          (x) => x.as === 'control' && x.setting === a.setting && x.device === a.device,
+        );
         return [
           {
             ...base,

@@ -1,7 +1,7 @@
 import { sure, at as entryAt } from '../outcome';
 import TinyQueue from 'tinyqueue';
 import { echoAt, type MidiGraph, outJacks, sendsOwn, type Way } from './graph';
-import { bytesOf, isRealtime } from './message-sorts';
+import { bytesOf, isRealtime, SYSTEM } from './message-sorts';
 import { BYTE_MS } from './wire-time';
 import { CLOCKS_PER_QUARTER, type Message } from './message';
 import type { MidiDevice } from './setup';
@@ -259,7 +259,8 @@ class Run {
       if (!next) return void (port.busy = false);
       const whole = bytesOf(next.message);
       const bytes = port.device.runningStatus && whole[0] === port.status ? whole.slice(1) : whole;
-      port.status = entryAt(whole, 0);
+      // What is for everybody ends a running status.
+      port.status = entryAt(whole, 0) < SYSTEM ? entryAt(whole, 0) : -1;
       port.now = { ...base, message: next.message, bytes, ready: next.ready, start: t, end: t };
       port.left = [...bytes];
       port.hops = next.hops;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Numbering } from '../kinds';
 import { chainOf, device, rigOf } from '../testing/rigs';
-import { fromSevenBits, sevenBits } from './commands';
+import { fromCarried, asCarried } from './commands';
 import { bytesOf, isRealtime, messageWords } from './message-sorts';
 import { BYTE_MS, wireMs } from './wire-time';
 import { hex, type Message, programMessages, wireMessages } from './message';
@@ -226,14 +226,14 @@ describe('wire and screen', () => {
 describe('settings in seven bits', () => {
   const rig = rigOf([device('d', 'delay', 'D'), device('s', 'splitter-buffered', 'S')], []);
   const mapped = (setting: string, on = 'd'): Mapped =>
-    ({ device: on, setting, cc: 15, way: 'absolute' }) as unknown as Mapped;
+    ({ device: on, setting, cc: 15, as: 'control', way: 'absolute' }) as unknown as Mapped;
   test.each([
     [0, 0],
     [5, 64],
     [10, 127],
     [2.5, 32],
   ])('a knob at %d is sent as %d', (value, bits) =>
-    expect(sevenBits(rig, mapped('mix'), value)).toBe(bits),
+    expect(asCarried(rig, mapped('mix'), value)).toBe(bits),
   );
   test('a knob comes back within half a step', () => {
     fc.assert(
@@ -241,7 +241,7 @@ describe('settings in seven bits', () => {
         fc.double({ min: 0, max: 10, noNaN: true }),
         (value) =>
           Math.abs(
-            Number(fromSevenBits(rig, mapped('mix'), sevenBits(rig, mapped('mix'), value))) - value,
+            Number(fromCarried(rig, mapped('mix'), asCarried(rig, mapped('mix'), value))) - value,
           ) <=
           10 / 254 + 1e-9,
       ),
@@ -249,11 +249,11 @@ describe('settings in seven bits', () => {
   });
   test('every one of 128 values comes back as itself', () => {
     for (let v = 0; v < 128; v++)
-      expect(sevenBits(rig, mapped('mix'), fromSevenBits(rig, mapped('mix'), v))).toBe(v);
+      expect(asCarried(rig, mapped('mix'), fromCarried(rig, mapped('mix'), v))).toBe(v);
   });
   test('on and off: 127 and 0 out, 64 and more is on', () => {
-    expect([true, false].map((v) => sevenBits(rig, mapped('engaged'), v))).toEqual([127, 0]);
-    expect([0, 63, 64, 127].map((v) => fromSevenBits(rig, mapped('engaged'), v))).toEqual([
+    expect([true, false].map((v) => asCarried(rig, mapped('engaged'), v))).toEqual([127, 0]);
+    expect([0, 63, 64, 127].map((v) => fromCarried(rig, mapped('engaged'), v))).toEqual([
       false,
       false,
       true,
@@ -263,9 +263,9 @@ describe('settings in seven bits', () => {
   test('a choice goes by its place, and past the last one it is the last', () => {
     expect(
       ['a', 'b', 'both']
-        .map((v) => sevenBits(rig, mapped('select', 's'), v))
+        .map((v) => asCarried(rig, mapped('select', 's'), v))
         .every((v, _, all) => new Set(all).size === all.length && v >= 0),
     ).toBe(true);
-    expect(sevenBits(chainOf(['boost']), mapped('mix', 'gone'), 5)).toBe(0);
+    expect(asCarried(chainOf(['boost']), mapped('mix', 'gone'), 5)).toBe(0);
   });
 });

@@ -15,7 +15,7 @@ import { addressIn, type Orders } from './commands';
 import { reachIn } from './graph';
 import { numberRemark, type SceneRemark, type WrongCall } from './number-remark';
 import { freeAddress } from './free-address';
-import { BANK, type Message } from './message';
+import { BANK, type Message, wireMessages } from './message';
 import { sortOf } from './message-sorts';
 import type { MidiDevice } from './setup';
 import { reacts } from './listeners';
@@ -213,6 +213,7 @@ function absoluteFix({ orders }: Stage, { device, key }: Mismatch): Fix[] {
     setting: x.setting,
     ...(x.device !== device && { device: x.device }),
     cc: x.cc,
+    ...(x.as !== 'control' && { as: x.as }),
     way: x === c ? ('absolute' as const) : x.way,
   }));
   return [
@@ -226,13 +227,15 @@ function absoluteFix({ orders }: Stage, { device, key }: Mismatch): Fix[] {
 /** Control changes for a device behind its program, and so much later that it has loaded. */
 function waitFix({ orders }: Stage, device: string, scenes: readonly Scene[]): Fix[] {
   const m = sure(orders.graph.devices.get(device));
-  const isFor = (x: Send) => x.to === device || (x.to === undefined && reacts(m, x.message));
+  const isFor = (x: Send) =>
+    x.to === device ||
+    (x.to === undefined && wireMessages(x.message, 'none').some((sent) => reacts(m, sent)));
   const edits = scenes.flatMap(({ sound }): Edit[] => {
     const sends = orders.rig.sounds.find((s) => s.id === sound.id)?.sends ?? [];
     const call = sends.findLast((x) => isFor(x) && x.message.type === 'program');
     if (!call) return [];
     const own = sends.filter((x) => x.from === call.from);
-    const late = own.filter((x) => isFor(x) && x.message.type === 'control');
+    const late = own.filter((x) => isFor(x) && x.message.type !== 'program');
     const rest = own.filter((x) => !late.includes(x));
     const at = rest.indexOf(call) + 1;
     const waiting = late.map((x, i) => ({ ...x, waitMs: i ? x.waitMs : Math.ceil(m.programMs) }));
@@ -338,8 +341,9 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
         const behind = [...graph.devices.values()].filter((m) => m.device.id !== sender);
         if (behind.some((m) => reacts(m, message) && stageReaches(orders, sender, m.device.id)))
           continue;
-        const cc = message.type === 'control' ? message.cc : '';
-        const key = `${sender} ${message.type} ${message.channel} ${cc} ${c.to ?? ''}`;
+        const number =
+          message.type === 'program' ? '' : (sortOf(message).columns(message).number ?? '');
+        const key = `${sender} ${message.type} ${message.channel} ${number} ${c.to ?? ''}`;
         const known = found.get(key);
         if (known) {
           if (!known.sounds.includes(scene.sound.id)) known.sounds.push(scene.sound.id);

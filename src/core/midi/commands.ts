@@ -2,10 +2,11 @@ import { sure } from '../outcome';
 import { isEngaged, settingOf, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
+import type { WrittenMessage } from '../rig/midi-schema';
 import type { Address, Rig, SettingValue, State } from '../rig/schema';
 import type { Scene } from '../control/scene';
 import { type MidiGraph, midiGraph, reachIn } from './graph';
-import { type Message, wireMessages } from './message';
+import { type Message, MOST_FINE, wireMessages } from './message';
 import type { Mapped, MidiDevice } from './setup';
 
 /** A message that a sender gives for a scene, whom it is for, and whether a person wrote it. */
@@ -33,12 +34,20 @@ export function mappedValue(rig: Rig, scene: Scene, c: Mapped): SettingValue | u
     : settingOf(kind, device, state, c.setting);
 }
 
-/** A setting's value as 7 bits: switches 0 or 127, knobs from end to end, choices by their place. */
-export function sevenBits(rig: Rig, c: Mapped, value: SettingValue): number {
-  if (typeof value === 'boolean') return value ? 127 : 0;
+/** The largest value that moves a setting, by what moves it: of seven bits or of fourteen. */
+export const mostOf = (c: Mapped): number =>
+  c.as === 'fine' || c.as === 'nrpn' || c.as === 'bend' ? MOST_FINE : 127;
+
+/**
+ * A setting's value as a message carries it, from 0 to the largest: switches either of them, knobs
+ * from end to end, choices by their place.
+ */
+export function asCarried(rig: Rig, c: Mapped, value: SettingValue): number {
+  const most = mostOf(c);
+  if (typeof value === 'boolean') return value ? most : 0;
   const device = deviceOf(rig, c.device);
   const p = device && kindOf(device.kind).parameters.find((x) => x.id === c.setting);
-  if (p?.type === 'knob') return Math.round((127 * (Number(value) - p.min)) / (p.max - p.min));
+  if (p?.type === 'knob') return Math.round((most * (Number(value) - p.min)) / (p.max - p.min));
   if (p?.type === 'choice')
     return Math.max(
       0,
@@ -47,14 +56,15 @@ export function sevenBits(rig: Rig, c: Mapped, value: SettingValue): number {
   return 0;
 }
 
-/** What a setting becomes by a 7-bit value; the inverse of `sevenBits` up to its 128 steps. */
-export function fromSevenBits(rig: Rig, c: Mapped, value: number): SettingValue {
-  if (c.setting === 'engaged') return value >= 64;
+/** What a setting becomes by a value that a message carries; the inverse of `asCarried` up to its steps. */
+export function fromCarried(rig: Rig, c: Mapped, value: number): SettingValue {
+  const most = mostOf(c);
+  if (c.setting === 'engaged') return value > most / 2;
   const device = deviceOf(rig, c.device);
   const p = device && kindOf(device.kind).parameters.find((x) => x.id === c.setting);
-  if (p?.type === 'knob') return p.min + ((p.max - p.min) * value) / 127;
+  if (p?.type === 'knob') return p.min + ((p.max - p.min) * value) / most;
   if (p?.type === 'choice') return (p.options[value] ?? sure(p.options.at(-1))).value;
-  return value >= 64;
+  return value > most / 2;
 }
 
 /** Everything about who tells whom what: worked out once for a rig and its scenes. */
@@ -158,7 +168,8 @@ const writtenBy = (graph: MidiGraph, from: string, scene: Scene): Command[] =>
     .flatMap(({ to, message, waitMs }) =>
       wireMessages(
         message,
-        (to && graph.devices.get(to)?.bank) || bankOfListener(graph, from, message.channel),
+        (to && graph.devices.get(to)?.bank) ||
+          (message.type === 'program' ? bankOfListener(graph, from, message.channel) : 'none'),
       ).map(
         // A bank and its program go out as one.
         (sent, i): Command => ({
@@ -195,10 +206,31 @@ function derived(
     // A device that each message flips is told once where it should be on: a sender cannot know how
     // it stands.
     if (value === undefined || (c.way === 'toggle' && value !== true)) return [];
-    const sent = c.way === 'toggle' ? 127 : sevenBits(rig, c, value);
-    const message = { type: 'control' as const, channel, cc: c.cc, value: sent };
-    return [{ from, to, message, written: false }];
+    const sent = c.way === 'toggle' ? mostOf(c) : asCarried(rig, c, value);
+    return wireMessages(carrying(c, channel, sent), 'none').map((message) => ({
+      ...{ from, to, message, written: false },
+    }));
   });
+}
+
+/** The message that moves a setting to a value, as a person would write it. */
+function carrying({ as, cc }: Mapped, channel: number, value: number): WrittenMessage {
+  switch (as) {
+    case 'control':
+      return { type: 'control', channel, cc, value };
+    case 'fine':
+      return { type: 'fine', channel, cc, value };
+    case 'nrpn':
+      return { type: 'nrpn', channel, parameter: cc, value };
+    case 'note':
+      return value > 0
+        ? { type: 'note-on', channel, note: cc, velocity: value }
+        : { type: 'note-off', channel, note: cc };
+    case 'bend':
+      return { type: 'bend', channel, bend: value - (MOST_FINE + 1) / 2 };
+    case 'pressure':
+      return { type: 'pressure', channel, pressure: value };
+  }
 }
 
 /** Whether a person calls a scene on a sender, since no other sender calls it there. */

@@ -140,7 +140,7 @@ function rightNumber({ orders }: Stage, m: MidiDevice, scene: Scene, wanted: Add
       (x.to === m.device.id ||
         (x.to === undefined && reacts(m, { ...x.message, type: 'program' }))),
   );
-  if (!sound || !wrong) return [];
+  if (!sound || wrong?.message.type !== 'program') return [];
   const message = { type: 'program' as const, channel: wrong.message.channel, ...wanted };
   const right = sends
     .filter((x) => x.from === wrong.from)

@@ -1,12 +1,18 @@
 import { at } from '../outcome';
 import { type BankSelect, type Kind, kindOf, type Numbering, type Thru } from '../kinds';
+import { RECEPTIONS } from '../rig/midi-schema';
 import type { Device, MidiSetup, Rig } from '../rig/schema';
+
+/** What a setting is moved by. */
+export type Reception = (typeof RECEPTIONS)[number];
 
 /** A control change that moves a setting of a device or of a block inside it. */
 export interface Mapped {
   device: string;
   setting: string;
+  /** Which control, parameter or note, by what moves it. */
   cc: number;
+  as: Reception;
   way: 'absolute' | 'toggle';
   canBeAbsolute: boolean;
 }
@@ -56,6 +62,7 @@ function resolve(device: Device, kind: Kind, own: MidiSetup): MidiDevice {
         device: c.device ?? device.id,
         setting: c.setting,
         cc: c.cc,
+        as: c.as ?? 'control',
         way: c.way,
         canBeAbsolute:
           table.controls?.find((k) => k.setting === c.setting)?.ways.includes('absolute') ?? true,
@@ -64,6 +71,7 @@ function resolve(device: Device, kind: Kind, own: MidiSetup): MidiDevice {
         device: device.id,
         setting: c.setting,
         cc: c.cc,
+        as: 'control',
         way: at(c.ways, 0),
         canBeAbsolute: c.ways.includes('absolute'),
       }));

@@ -16,6 +16,13 @@ export interface Standing {
   values: ReadonlyMap<string, SettingValue>;
   bank: number;
   program?: { bank: number; number: number };
+  /** The parameter that was chosen last (NRPN), 14 bits. */
+  parameter?: number;
+  /** The upper seven bits of controls and parameters of 14 bits, as they came last. */
+  halves?: ReadonlyMap<string, number>;
+  /** Whether its transport runs, and at which sixteenth note it stands. */
+  isRunning?: boolean;
+  sixteenths?: number;
 }
 
 /** The simulated rig: every device that knows MIDI, in some state. */

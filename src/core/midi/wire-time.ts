@@ -1,5 +1,5 @@
 import type { Message } from './message';
-import { bytesOf, isRealtime } from './message-sorts';
+import { bytesOf, isRealtime, SYSTEM } from './message-sorts';
 
 /** 31,250 bit/s and 10 bits a byte: 320 µs. */
 export const BYTE_MS = 0.32;
@@ -14,7 +14,7 @@ export function wireMs(messages: readonly Message[], runningStatus = false): num
   for (const m of messages) {
     const own = bytesOf(m);
     bytes += own.length - (runningStatus && !isRealtime(m) && own[0] === status ? 1 : 0);
-    if (!isRealtime(m)) status = own[0];
+    if (!isRealtime(m)) status = (own[0] ?? 0) < SYSTEM ? own[0] : undefined;
   }
   return bytes * BYTE_MS;
 }

@@ -4,6 +4,13 @@ import { idSchema } from './id-schema';
 
 const channel = z.number().int().min(1).max(16);
 const seven = z.number().int().min(0).max(127);
+const fourteen = z.number().int().min(0).max(16383);
+
+/**
+ * What a setting can be moved by: a control change of 7 bits; one of 14 bits (a control of 0 to 31 and
+ * the one 32 above it); a parameter that is not registered (NRPN); a note; pitch bend; pressure.
+ */
+export const RECEPTIONS = ['control', 'fine', 'nrpn', 'note', 'bend', 'pressure'] as const;
 
 /** How one device is set up for MIDI; what is left out is as usual for its kind. */
 export const midiSchema = z.looseObject({
@@ -38,17 +45,32 @@ export const midiSchema = z.looseObject({
       z.looseObject({
         setting: idSchema,
         device: idSchema.optional(),
-        cc: seven,
+        /** Which control, parameter or note. */
+        cc: fourteen,
         way: z.enum(['absolute', 'toggle']),
+        as: z.enum(RECEPTIONS).optional(),
       }),
     )
     .max(128)
     .optional(),
 });
 
+/** Bytes of a system exclusive message as a person types them, without the F0 and F7 around them. */
+const exclusive = z
+  .string()
+  .trim()
+  .regex(
+    /^[0-7][0-9A-Fa-f](\s+[0-7][0-9A-Fa-f]){0,255}$/,
+    'write bytes of 00 to 7F, such as 7D 10 01; the F0 before them and the F7 behind are sent by themselves',
+  );
+
+/** Frames a second of time code. */
+export const TIMECODE_RATES = [24, 25, 29.97, 30] as const;
+
 /**
  * One message as a person writes it. Channels are 1 to 16, numbers as on the wire. A bank is sent
- * as the receiver takes it.
+ * as the receiver takes it; a parameter, a control of 14 bits and a time of time code go out as the
+ * several messages that they are on the wire. Positions count sixteenth notes from the start.
  */
 export const messageSchema = z.discriminatedUnion('type', [
   z.looseObject({
@@ -59,6 +81,39 @@ export const messageSchema = z.discriminatedUnion('type', [
     bankSelect: z.enum(BANK_SELECTS).optional(),
   }),
   z.looseObject({ type: z.literal('control'), channel, cc: seven, value: seven }),
+  z.looseObject({
+    type: z.literal('fine'),
+    channel,
+    cc: z.number().int().min(0).max(31),
+    value: fourteen,
+  }),
+  z.looseObject({ type: z.literal('nrpn'), channel, parameter: fourteen, value: fourteen }),
+  z.looseObject({
+    type: z.literal('note-on'),
+    channel,
+    note: seven,
+    velocity: z.number().int().min(1).max(127),
+  }),
+  z.looseObject({ type: z.literal('note-off'), channel, note: seven }),
+  z.looseObject({
+    type: z.literal('bend'),
+    channel,
+    bend: z.number().int().min(-8192).max(8191),
+  }),
+  z.looseObject({ type: z.literal('pressure'), channel, pressure: seven }),
+  z.looseObject({ type: z.literal('start') }),
+  z.looseObject({ type: z.literal('stop') }),
+  z.looseObject({ type: z.literal('continue') }),
+  z.looseObject({ type: z.literal('position'), sixteenths: fourteen }),
+  z.looseObject({ type: z.literal('exclusive'), data: exclusive }),
+  z.looseObject({
+    type: z.literal('timecode'),
+    hours: z.number().int().min(0).max(23),
+    minutes: z.number().int().min(0).max(59),
+    seconds: z.number().int().min(0).max(59),
+    frames: z.number().int().min(0).max(29),
+    rate: z.union([z.literal(24), z.literal(25), z.literal(29.97), z.literal(30)]),
+  }),
 ]);
 
 /** A message that a sender gives when a sound is called. `to` says whom it is meant for. */

@@ -21,6 +21,17 @@ const WAYS = [
 
 type Row = NonNullable<MidiSetup['controls']>[number];
 
+/** What moves a setting, and how far its numbers go; pitch bend and pressure have none. */
+const MOVED_BY = [
+  { value: 'control', label: 'control change', max: 127 },
+  { value: 'fine', label: 'control of 14 bits', max: 31 },
+  { value: 'nrpn', label: 'parameter (NRPN)', max: 16383 },
+  { value: 'note', label: 'note', max: 127 },
+  { value: 'bend', label: 'pitch bend', max: 0 },
+  { value: 'pressure', label: 'pressure', max: 0 },
+] as const;
+const kindOfRow = (x: Row) => MOVED_BY.find((m) => m.value === (x.as ?? 'control')) ?? MOVED_BY[0];
+
 /** The first control number from 20 on that is not taken; 0 and 32 select banks. */
 const freeNumber = (table: readonly Row[]): number =>
   Array.from({ length: 127 }, (_, n) => (20 + n) % 128).find(
@@ -76,6 +87,7 @@ function TakesIn({ m, onDone }: { m: MidiDevice; onDone: () => void }) {
     setting: x.setting,
     ...(x.device !== device.id && { device: x.device }),
     cc: x.cc,
+    ...(x.as !== 'control' && { as: x.as }),
     way: x.way,
   }));
   const change = (i: number, part: Partial<Row>) =>
@@ -117,7 +129,9 @@ function TakesIn({ m, onDone }: { m: MidiDevice; onDone: () => void }) {
       </Group>
       {times.length > 0 && <AnsweringTimes times={times} device={device} />}
       <ReceptionTable table={table} change={change} all={all} device={device} set={set} />
-      {table.length === 0 && <p className="faint small-print">It takes no control changes.</p>}
+      {table.length === 0 && (
+        <p className="faint small-print">It takes no control changes or other messages.</p>
+      )}
       <Group mt={10} gap={8}>
         <Select
           size="xs"
@@ -163,7 +177,8 @@ function ReceptionTable({
     <table className="sheet-table figures reception-gap" data-table="reception">
       <thead>
         <tr>
-          <th>Control change</th>
+          <th>By</th>
+          <th>Number</th>
           <th>Moves</th>
           <th>It</th>
           <th />
@@ -173,11 +188,29 @@ function ReceptionTable({
         {table.map((x, i) => (
           <tr key={`${i} ${x.cc}`} data-takes={x.cc}>
             <td>
+              <Select
+                size="xs"
+                w={140}
+                aria-label={`What sort of message ${i + 1} is`}
+                data={MOVED_BY.map(({ value, label }) => ({ value, label }))}
+                value={kindOfRow(x).value}
+                allowDeselect={false}
+                onChange={(v) => {
+                  const by = MOVED_BY.find((m) => m.value === v) ?? MOVED_BY[0];
+                  change(i, {
+                    as: by.value === 'control' ? undefined : by.value,
+                    cc: Math.min(x.cc, by.max),
+                  });
+                }}
+              />
+            </td>
+            <td>
               <CommitNumber
                 w={72}
                 aria-label={`Number of control change ${i + 1}`}
                 min={0}
-                max={127}
+                max={kindOfRow(x).max}
+                disabled={kindOfRow(x).max === 0}
                 allowDecimal={false}
                 value={x.cc}
                 onCommit={(cc) => cc !== undefined && change(i, { cc })}

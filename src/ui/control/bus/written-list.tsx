@@ -64,6 +64,13 @@ function followingSends(stage: Stage, scene: Scene, from: string): Send[] {
       const banked = bank !== undefined && to?.bank !== 'none' && { bank };
       return [{ ...head, message: { type: 'program', channel, number, ...banked } }];
     }
+    if (
+      message.type === 'note-on' ||
+      message.type === 'note-off' ||
+      message.type === 'bend' ||
+      message.type === 'pressure'
+    )
+      return [{ ...head, message: { ...message } }];
     if (message.type !== 'control') return [];
     const { channel, cc, value } = message;
     // Bank selects go with the program that follows them.

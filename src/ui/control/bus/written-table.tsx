@@ -1,16 +1,11 @@
-import { ActionIcon, Button, Group, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, Group, Select, Tooltip } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
-import type { ComponentProps } from 'react';
 import { addressProblem, midiDevices, shownOn } from '../../../core/midi';
 import { nameOf } from '../../../core/rig/find';
 import type { Send, Sound, WrittenMessage } from '../../../core/rig/schema';
 import { CommitNumber } from '../../look/commit-number';
 import { useDocument, useRig } from '../../store/use-rig';
-
-const NEW: Record<'program' | 'control', WrittenMessage> = {
-  program: { type: 'program', channel: 1, number: 0 },
-  control: { type: 'control', channel: 1, cc: 80, value: 127 },
-};
+import { WRITTEN, WRITTEN_TYPES, WrittenFields } from './written-fields';
 
 /** The messages that a sender gives for a sound, written by hand. */
 export function WrittenTable({
@@ -40,12 +35,22 @@ export function WrittenTable({
         </tbody>
       </table>
       <Group gap={6} mt={6}>
-        <Button size="compact-xs" variant="default" onClick={() => add(NEW.program)}>
+        <Button size="compact-xs" variant="default" onClick={() => add(WRITTEN.program.fresh)}>
           Add a program
         </Button>
-        <Button size="compact-xs" variant="default" onClick={() => add(NEW.control)}>
+        <Button size="compact-xs" variant="default" onClick={() => add(WRITTEN.control.fresh)}>
           Add a control change
         </Button>
+        <Select
+          size="xs"
+          w={230}
+          searchable
+          placeholder="Add another message …"
+          aria-label="Add another message"
+          data={WRITTEN_TYPES.map((t) => ({ value: t, label: WRITTEN[t].label }))}
+          value={null}
+          onChange={(t) => t && add(WRITTEN[t].fresh)}
+        />
         <Button size="compact-xs" variant="default" onClick={() => save(null)}>
           Let it follow from the programs again
         </Button>
@@ -63,59 +68,16 @@ function WrittenRow({
   onChange: (part: Partial<Pick<Send, 'message' | 'waitMs'>>) => void;
   onRemove: () => void;
 }) {
-  const onChange = (changed: WrittenMessage) => change({ message: changed });
   const rig = useDocument();
   const receiver = to === undefined ? undefined : midiDevices(rig).get(to);
   return (
     <tr>
-      <td>{message.type}</td>
+      <td>{WRITTEN[message.type].label}</td>
       <td>
-        <WireNumber
-          w={64}
-          label="Channel"
-          min={1}
-          max={16}
-          value={message.channel}
-          onCommit={(v) => v !== undefined && onChange({ ...message, channel: v })}
-        />
+        <Group gap={4} wrap="nowrap">
+          <WrittenFields message={message} onChange={(m) => change({ message: m })} />
+        </Group>
       </td>
-      {message.type === 'program' ? (
-        <>
-          <td>
-            <WireNumber
-              label="Bank"
-              placeholder="no bank"
-              max={16383}
-              value={message.bank}
-              onCommit={(bank) => onChange({ ...message, bank })}
-            />
-          </td>
-          <td>
-            <WireNumber
-              label="Program on the wire"
-              value={message.number}
-              onCommit={(v) => onChange({ ...message, number: v ?? 0 })}
-            />
-          </td>
-        </>
-      ) : (
-        <>
-          <td>
-            <WireNumber
-              label="Control"
-              value={message.cc}
-              onCommit={(v) => onChange({ ...message, cc: v ?? 0 })}
-            />
-          </td>
-          <td>
-            <WireNumber
-              label="Value"
-              value={message.value}
-              onCommit={(v) => onChange({ ...message, value: v ?? 0 })}
-            />
-          </td>
-        </>
-      )}
       <td>
         <CommitNumber
           w={84}
@@ -150,12 +112,5 @@ function WrittenRow({
         </Tooltip>
       </td>
     </tr>
-  );
-}
-
-/** A whole number of seven bits, unless it says otherwise. */
-function WireNumber({ label, ...rest }: ComponentProps<typeof CommitNumber> & { label: string }) {
-  return (
-    <CommitNumber w={72} aria-label={label} min={0} max={127} allowDecimal={false} {...rest} />
   );
 }

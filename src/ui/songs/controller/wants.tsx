@@ -41,7 +41,7 @@ export function Wants() {
         data={['usb', 'mains', '9 V', 'battery']}
         value={wants.power ?? []}
         onChange={(power) =>
-          set({ power: power.length ? (power as ControllerWants['power']) : undefined })
+          set({ power: power.length ? (power) : undefined })
         }
       />
       {NUMBERS.map(([field, label]) => (
