@@ -1,7 +1,7 @@
 import { sure, at as entryAt } from '../core/outcome';
 import {
   allPairs,
-  bothNumbers,
+  numbersOn,
   bytesOf,
   hex,
   keyWords,
@@ -83,7 +83,7 @@ export function changeJson(stage: Stage, rig: Rig, from: Scene, to: Scene, bpm?:
       return {
         device: id,
         name: m.device.name,
-        ...(address && { program: { ...address, shown: bothNumbers(m.shows, address) } }),
+        ...(address && { program: { ...address, shown: numbersOn(m, address) } }),
         settings: Object.fromEntries(
           [...s.values].map(([k, v]) => [k, typeof v === 'number' ? round(v, 3) : v]),
         ),

@@ -59,7 +59,8 @@ const refusedAt = (where: string, what: string): Outcome<never> => ({
  */
 export function readCsv(text: string, needed: readonly string[]): Outcome<Table> {
   if (text.length > MOST) return refusedAt('', 'the file is larger than 4 MB; split it');
-  const read = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''));
+  const whole = text.replace(/^\uFEFF/, '');
+  const read = Papa.parse<string[]>(whole, { delimiter: delimiterOf(whole, needed) });
   const all = read.data.map((cells, i) => ({ cells, row: i + 1 }));
   const [head, ...body] = all.filter(({ cells }) => cells.some((c) => c.trim() !== ''));
   if (!head)
@@ -100,6 +101,25 @@ export function readCsv(text: string, needed: readonly string[]): Outcome<Table>
         cell.trim() === '' ? NaN : Number(hasDecimalCommas ? cell.replace(',', '.') : cell),
     },
   };
+}
+
+/**
+ * What parts the cells: that by which the first row has the columns that are needed, else that by
+ * which it has most.
+ */
+function delimiterOf(text: string, needed: readonly string[]): string {
+  const found = [',', ';', '\t'].map((delimiter) => {
+    const [head = []] = Papa.parse<string[]>(text, {
+      delimiter,
+      preview: 1,
+      skipEmptyLines: 'greedy',
+    }).data;
+    const columns = head.map((h) => plain(h.trim()).toLowerCase());
+    const there = needed.filter((n) => columns.includes(n.toLowerCase())).length;
+    return { delimiter, there, columns: columns.length };
+  });
+  found.sort((a, b) => b.there - a.there || b.columns - a.columns);
+  return found[0]?.delimiter ?? ',';
 }
 
 /** What is wrong with the names of the columns. */

@@ -5,6 +5,7 @@ export { type Looked } from './drawn';
 export { rackSvg } from './rack-svg';
 export { stageSvg } from './stage-svg';
 export { billCsv, cutListCsv } from './build-csv';
+export { namesFromCsv, namesToCsv } from './names-csv';
 export { gearFromCsv, gearToCsv } from './gear-csv';
 export { wiringFromCsv, wiringToCsv } from './wiring-csv';
 export { songsFromChordPro, songsToChordPro } from './chordpro';

@@ -1,4 +1,13 @@
-import { bytesOf, hex, messageWords, setStage, shownOn, sortOf, midiDevices } from '../midi';
+import {
+  bytesOf,
+  hex,
+  messageWords,
+  programName,
+  setStage,
+  shownOn,
+  sortOf,
+  midiDevices,
+} from '../midi';
 import { nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { programMap } from '../songs';
@@ -33,6 +42,9 @@ export function midiChartCsv(rig: Rig): string {
                 ...(address?.bank !== undefined && { bank: address.bank }),
               })
             : '',
+          m.type === 'program' && to
+            ? programName(to, { number: m.number, bank: address?.bank })
+            : '',
           hex(bytesOf(m)),
           c.written ? 'written' : 'derived',
           c.waitMs ?? '',
@@ -50,6 +62,7 @@ export function midiChartCsv(rig: Rig): string {
       'number on the wire',
       'value',
       'screen shows',
+      'called',
       'bytes (hex)',
       'origin',
       'waits, ms',

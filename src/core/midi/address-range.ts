@@ -5,7 +5,7 @@ import { addressIn, type Orders } from './commands';
 import { freeAddress } from './free-address';
 import { reacts } from './listeners';
 import { type SceneRemark } from './number-remark';
-import { bothNumbers } from './numbers';
+import { numbersOn } from './programs';
 import type { MidiDevice } from './setup';
 import type { Stage } from './stage';
 
@@ -63,7 +63,7 @@ export function rangeRemarks(stage: Stage): SceneRemark[] {
           subjects: [m.device.id],
           about: `${m.device.id} range`,
           what: `${m.device.name} is called at a program that it does not have.`,
-          why: `${first.sound.name}: ${bothNumbers(m.shows, first.address)}${others}. ${first.why}.`,
+          why: `${first.sound.name}: ${numbersOn(m, first.address)}${others}. ${first.why}.`,
           ...fixes(kept.length ? inRange(stage, m, kept) : []),
         },
       },

@@ -32,6 +32,7 @@ export {
 } from './message-sorts';
 export { BYTE_MS, wireMs } from './wire-time';
 export { bothNumbers, numberingWords, shownOn, wireOf } from './numbers';
+export { numbersOn, programName, screenOn, withName } from './programs';
 export { allPairs, type PairFault, pairRows, type PairReport } from './pairs';
 export { midiDevices, type MidiDevice, midiOf, wantsClock } from './setup';
 export { type Machine, standingIn, type Standing } from './stand-in';

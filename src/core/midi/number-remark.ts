@@ -9,7 +9,7 @@ import { type Stage } from './stage';
 import { addressIn } from './commands';
 import { freeAddress } from './free-address';
 import { reacts } from './listeners';
-import { bothNumbers } from './numbers';
+import { numbersOn } from './programs';
 import type { MidiDevice } from './setup';
 
 /** A remark about some scenes: the sounds in which it shows. */
@@ -103,17 +103,14 @@ function wrongNumbers(stage: Stage, m: MidiDevice, list: WrongCall[]): WrongNumb
     const numberOff = effect.number - wanted.number;
     if (!bankOff && !numberOff) {
       found.isShared = true;
-      lines.set(
-        scene,
-        `${bothNumbers(m.shows, wanted)} is to hold both ${holds} and ${scene.name}`,
-      );
+      lines.set(scene, `${numbersOn(m, wanted)} is to hold both ${holds} and ${scene.name}`);
       repairs.push(...ownProgram(stage, device, scene, repairs));
     } else {
       offs.add(bankOff * 1000 + numberOff);
       lines.set(
         scene,
-        `${scene.name} is at ${bothNumbers(m.shows, wanted)}; what is sent ` +
-          `calls ${bothNumbers(m.shows, got)}, which holds ${holds}`,
+        `${scene.name} is at ${numbersOn(m, wanted)}; what is sent ` +
+          `calls ${numbersOn(m, got)}, which holds ${holds}`,
       );
       repairs.push(...rightNumber(stage, m, scene, wanted));
     }

@@ -25,6 +25,8 @@ export interface MidiDevice {
   programs: boolean;
   bank: BankSelect;
   shows: Numbering;
+  /** What programs are called on it, by bank and number: see `programName`. */
+  names: ReadonlyMap<string, string>;
   mapped: Mapped[];
   clock: 'send' | 'follow' | 'ignore';
   sends: readonly string[];
@@ -83,6 +85,7 @@ function resolve(device: Device, kind: Kind, own: MidiSetup): MidiDevice {
     programs: table.programs !== undefined && own.programs !== false,
     bank: own.bankSelect ?? table.programs?.bank ?? 'none',
     shows: { ...table.programs?.shows, from: 0, ...(own.shows ?? table.programs?.shows) },
+    names: new Map((own.names ?? []).map((n) => [`${n.bank ?? 0} ${n.number}`, n.name])),
     clock: own.clock ?? (table.clock === 'leads' ? 'send' : table.clock ? 'follow' : 'ignore'),
     sends: table.sends ?? [],
     commands: table.commands ?? false,

@@ -31,6 +31,17 @@ export const midiSchema = z.looseObject({
     })
     .optional(),
   bankSelect: z.enum(BANK_SELECTS).optional(),
+  /** What its programs are called on it. */
+  names: z
+    .array(
+      z.looseObject({
+        bank: z.number().int().min(0).max(16383).optional(),
+        number: seven,
+        name: z.string().trim().min(1, 'give the program a name').max(60),
+      }),
+    )
+    .max(2048, 'a device has at most 2048 names of programs')
+    .optional(),
   /** Whether it takes programs and control changes at all. */
   programs: z.boolean().optional(),
   /** Whether it tells back what was changed on it. */

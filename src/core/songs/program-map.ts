@@ -1,7 +1,7 @@
 import { done, type Outcome, refused, sure } from '../outcome';
 import { kindOf } from '../kinds';
 import { addressIn } from '../midi/commands';
-import { bothNumbers, shownOn } from '../midi/numbers';
+import { numbersOn, screenOn } from '../midi/programs';
 import { type MidiDevice, midiDevices } from '../midi/setup';
 import type { Edit } from '../rig/edits';
 import type { Address, Rig, Song, SongSet } from '../rig/schema';
@@ -43,8 +43,8 @@ const row = (devices: readonly MidiDevice[], scene: Scene): ProgramRow => ({
     return {
       device: m.device.id,
       address,
-      words: address ? bothNumbers(m.shows, address) : 'no program',
-      shown: address ? shownOn(m.shows, address) : '',
+      words: address ? numbersOn(m, address) : 'no program',
+      shown: address ? screenOn(m, address) : '',
     };
   }),
 });

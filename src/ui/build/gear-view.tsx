@@ -8,7 +8,7 @@ import { fixed } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
-import { ReadButton } from './read-button';
+import { ReadButton } from '../look/read-button';
 import { CommitText } from '../look/commit-text';
 
 /** The units of this rig: serial number, owner, weight, value, owned or to buy; as CSV out and in. */

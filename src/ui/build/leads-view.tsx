@@ -7,7 +7,7 @@ import { fixed, showLength } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
-import { ReadButton } from './read-button';
+import { ReadButton } from '../look/read-button';
 import { CommitText } from '../look/commit-text';
 
 const FIELDS: {

@@ -4,7 +4,7 @@ import { Tabs, type Views } from '../look/tabs';
 import { BusView } from './bus/bus-view';
 import { ControlsEditor } from './controls/controls-editor';
 import { MidiWiring } from './wiring/midi-wiring';
-import { NumbersView } from './numbers-view';
+import { NumbersView } from './numbers/numbers-view';
 import { PressesTable } from './presses-table';
 import { RehearseView } from './rehearse/rehearse-view';
 

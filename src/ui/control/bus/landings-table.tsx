@@ -1,4 +1,4 @@
-import { bothNumbers, midiDevices, runChange } from '../../../core/midi';
+import { numbersOn, midiDevices, runChange } from '../../../core/midi';
 import type { MidiDevice } from '../../../core/midi/setup';
 import { sure } from '../../../core/outcome';
 import { fixed } from '../../../core/units';
@@ -46,7 +46,7 @@ export function LandingsTable({ change }: { change: Change }) {
 /** What a message makes a device do, in words. */
 function doesWords(m: MidiDevice, effect: Landing['effect']): string {
   const numbers = (at: { bank: number; number: number }) =>
-    bothNumbers(m.shows, { ...(m.bank !== 'none' && { bank: at.bank }), number: at.number });
+    numbersOn(m, { ...(m.bank !== 'none' && { bank: at.bank }), number: at.number });
   switch (effect.what) {
     case 'program':
       return `${numbers(effect)}: ${effect.recalled.name}`;

@@ -1,4 +1,4 @@
-import { hex, messageWords, midiDevices, runChange, shownOn } from '../../../core/midi';
+import { hex, messageWords, midiDevices, runChange, screenOn } from '../../../core/midi';
 import type { Message } from '../../../core/midi/message';
 import { nameOf } from '../../../core/rig/find';
 import type { Rig } from '../../../core/rig/schema';
@@ -53,6 +53,6 @@ function screenAt(rig: Rig, to: string, message: Message): string {
     message.type === 'program' &&
     m.programs &&
     (m.channel === 'all' || m.channel === message.channel)
-    ? ` (screen ${shownOn(m.shows, message)})`
+    ? ` (screen ${screenOn(m, message)})`
     : '';
 }

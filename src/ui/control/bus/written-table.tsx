@@ -1,6 +1,6 @@
 import { ActionIcon, Button, Group, Select, Tooltip } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
-import { addressProblem, midiDevices, shownOn } from '../../../core/midi';
+import { addressProblem, midiDevices, screenOn } from '../../../core/midi';
 import { nameOf } from '../../../core/rig/find';
 import type { Send, Sound, WrittenMessage } from '../../../core/rig/schema';
 import { CommitNumber } from '../../look/commit-number';
@@ -92,9 +92,7 @@ function WrittenRow({
       </td>
       <td className="faint">
         {to ? `for ${nameOf(rig, to)}` : ''}
-        {message.type === 'program' && receiver
-          ? `, screen ${shownOn(receiver.shows, message)}`
-          : ''}
+        {message.type === 'program' && receiver ? `, screen ${screenOn(receiver, message)}` : ''}
         {message.type === 'program' && receiver && addressProblem(receiver, message) && (
           <div role="alert">{addressProblem(receiver, message)}</div>
         )}

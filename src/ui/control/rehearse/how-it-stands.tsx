@@ -1,6 +1,6 @@
 'use client';
 import type { Scene } from '../../../core/control/scene';
-import { midiDevices, shownOn } from '../../../core/midi';
+import { midiDevices, screenOn } from '../../../core/midi';
 import { sure } from '../../../core/outcome';
 import { nameOf } from '../../../core/rig/find';
 import type { Rig, Song } from '../../../core/rig/schema';
@@ -92,7 +92,7 @@ function StandIns({ floor: { now, rig, stage, stop, called, off } }: { floor: Fl
               <td>
                 {s.program ? (
                   <span className="display">
-                    {shownOn(m.shows, {
+                    {screenOn(m, {
                       ...(m.bank !== 'none' && { bank: s.program.bank }),
                       number: s.program.number,
                     })}

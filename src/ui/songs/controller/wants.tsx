@@ -40,9 +40,7 @@ export function Wants() {
         label="Runs on any of"
         data={['usb', 'mains', '9 V', 'battery']}
         value={wants.power ?? []}
-        onChange={(power) =>
-          set({ power: power.length ? (power) : undefined })
-        }
+        onChange={(power) => set({ power: power.length ? power : undefined })}
       />
       {NUMBERS.map(([field, label]) => (
         <CommitNumber

@@ -1,5 +1,5 @@
 import { Group } from '@mantine/core';
-import { bothNumbers, midiOf } from '../../../core/midi';
+import { numbersOn, midiOf } from '../../../core/midi';
 import type { Address, Device } from '../../../core/rig/schema';
 import { CommitNumber } from '../../look/commit-number';
 
@@ -45,7 +45,7 @@ export function ProgramField({
           )
         }
       />
-      {program && <span className="faint common-text-2">{bothNumbers(m.shows, program)}</span>}
+      {program && <span className="faint common-text-2">{numbersOn(m, program)}</span>}
     </Group>
   );
 }
