@@ -2,10 +2,10 @@ import { Analyser, previewEdits, type Report, type SoundReport } from '../core/r
 import { sequenceOf } from '../core/midi';
 import { boostWorths, pickupTone } from '../core/analysis';
 import { allControls, effectiveRig, heardIn, reachOfControl, sweepOf } from '../core/control';
-import { landingLevels, runChange, setStage } from '../core/midi';
+import { landingLevels, oneLost, runChange, setStage } from '../core/midi';
 import { notesAt, playNote } from '../core/note';
 import { patchRig, type Rig } from '../core/rig';
-import { sceneOf, substitutesFor } from '../core/songs';
+import { allScenes, sceneOf, substitutesFor } from '../core/songs';
 import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
 
 /**
@@ -86,6 +86,11 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
     const stage = setStage(open());
     const [from, to] = [stage.scene(ask.from), stage.scene(ask.to)];
     return from && to && landingLevels(open(), stage, runChange(stage, from, to));
+  },
+  lost: (ask) => {
+    const stage = setStage(open(), allScenes(open()));
+    const [from, to] = [stage.scene(ask.from), stage.scene(ask.to)];
+    return from && to ? oneLost(open(), stage, from, to) : [];
   },
   heard: (ask) => heardIn(open(), ask.sound),
   substitutes: (ask) => {

@@ -8,7 +8,7 @@ import type { LayoutFigures, LayoutProposal, PowerPlan } from '../core/build';
 import type { Finding } from '../core/findings/finding';
 import type { Outcome } from '../core/outcome';
 import type { PromiseResult } from '../core/promises';
-import type { LandingLevels, PairReport } from '../core/midi';
+import type { LandingLevels, Lost, PairReport } from '../core/midi';
 import type { Edit, Patch, Rig, Sound } from '../core/rig';
 import type { Substitute } from '../core/songs';
 import type {
@@ -32,6 +32,8 @@ export interface Questions {
   reachTable: { ask: { sound: string }; answer: { control: string; reached: Reached[] }[] };
   sweep: { ask: { sound: string; control: string }; answer: Sweep | undefined };
   sequence: { ask: { from: string; to: string }; answer: Sequence | undefined };
+  /** What comes of it when one message of a change gets lost, for each. */
+  lost: { ask: { from: string; to: string }; answer: Lost[] };
   landing: { ask: { from: string; to: string }; answer: LandingLevels | undefined };
   /** What arrives where while the rig stands in some way that is no sound of it. */
   heard: { ask: { sound: Sound }; answer: Arriving[] };

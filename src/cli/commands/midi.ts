@@ -1,5 +1,14 @@
-import { setStage, type Stage } from '../../core/midi';
-import type { Rig } from '../../core/rig';
+import type { Scene } from '../../core/control/scene';
+import {
+  bytesOf,
+  hex,
+  keyWords,
+  messageWords,
+  oneLost,
+  setStage,
+  type Stage,
+} from '../../core/midi';
+import { nameOf, type Rig } from '../../core/rig';
 import { allScenes } from '../../core/songs';
 import { fixed } from '../../core/units';
 import { type Answer, command, refuse } from '../command';
@@ -46,7 +55,32 @@ function changeAnswer(json: ReturnType<typeof changeJson>): Answer {
   };
 }
 
-export const midi = command<{ from?: string; to?: string; bpm?: string }>({
+function lostAnswer(stage: Stage, rig: Rig, from: Scene, to: Scene): Answer {
+  const lost = oneLost(rig, stage, from, to).map((l) => ({
+    sender: nameOf(rig, l.sender),
+    message: messageWords(l.message),
+    bytes: hex(bytesOf(l.message)),
+    off: l.off.map((m) => keyWords(rig, m)),
+    heard: l.heard,
+    healedBy: l.next.healed,
+    nextChanges: l.next.of,
+    notHealedBy: l.next.not,
+  }));
+  return {
+    json: { from: from.name, to: to.name, lost },
+    lines: lost.map(
+      (l) =>
+        `${l.sender}, ${l.message}: ` +
+        (l.off.length
+          ? `${l.off.join('; ')}; ` +
+            `${l.heard.map((h) => `${h.destination} ${h.what.join(', ')}`).join('; ') || 'nobody hears it'}; ` +
+            `${l.healedBy} of ${l.nextChanges} next changes heal it`
+          : 'all as meant'),
+    ),
+  };
+}
+
+export const midi = command<{ from?: string; to?: string; bpm?: string; lost?: boolean }>({
   name: 'midi',
   about:
     'what goes over the MIDI bus in a change of sound, when everything is in place, and how it ' +
@@ -55,6 +89,10 @@ export const midi = command<{ from?: string; to?: string; bpm?: string }>({
     { flags: '--from <sound>', about: 'the sound that is on, by name or id' },
     { flags: '--to <sound>', about: 'the sound that is called' },
     { flags: '--bpm <tempo>', about: 'with clock at this tempo' },
+    {
+      flags: '--lost',
+      about: 'what comes of it when one message gets lost, for each message of the change',
+    },
   ],
   run: (rig, options) => {
     const stage = setStage(rig, allScenes(rig));
@@ -67,6 +105,7 @@ export const midi = command<{ from?: string; to?: string; bpm?: string }>({
     const bpm = options.bpm === undefined ? undefined : Number(options.bpm);
     if (bpm !== undefined && !(bpm >= 20 && bpm <= 400))
       refuse(`"${options.bpm}" is no tempo; give 20 to 400 bpm.`);
+    if (options.lost) return lostAnswer(stage, rig, scene(options.from), scene(options.to));
     return changeAnswer(changeJson(stage, rig, scene(options.from), scene(options.to), bpm));
   },
 });

@@ -16,6 +16,8 @@ export interface Change {
   /** Senders on which something is pressed. */
   pressed: string[];
   traffic: Traffic;
+  /** Every message that a sender gives, in the order in which they are given; one that is lost too. */
+  given: { device: string; message: Message }[];
   landings: Landing[];
   /** When the last device is in place. */
   doneMs: number;
@@ -33,6 +35,8 @@ export interface ChangeOptions {
   start?: Machine;
   quiet?: boolean;
   pressed?: readonly string[];
+  /** The message that gets lost at its sender, by its place among all that are given, from 0. */
+  lost?: number;
   /** Where between two ticks of the clock the press falls, as a share; unsaid, all are looked at for jitter. */
   phase?: number;
 }
@@ -81,7 +85,11 @@ export function runChange(
   const sent: { device: string; at: number; message: Message }[] = [];
   const touched = new Map<string, Set<string>>();
   const because = new Map<string, Because>();
-  const recall = (device: string, scene: Scene) => timed(orders.commands(scene).get(device) ?? []);
+  const given: { device: string; message: Message }[] = [];
+  const recall = (device: string, scene: Scene) =>
+    timed(orders.commands(scene).get(device) ?? []).filter(
+      ({ message }) => given.push({ device, message }) - 1 !== options.lost,
+    );
   for (const id of pressed) {
     const m = sure(graph.devices.get(id));
     const called = pressOn(stage, m, sure(machine.get(id)), to);
@@ -135,6 +143,7 @@ export function runChange(
     to: to.id,
     pressed: [...pressed],
     traffic,
+    given,
     landings,
     doneMs: Math.max(0, ...last.values()),
     order: [...last].map(([device, at]) => ({ device, at })).sort((a, b) => a.at - b.at),

@@ -1,10 +1,11 @@
 import { sure, at as entryAt } from '../outcome';
 import { heardIn } from '../control/reach';
-import type { Rig, SettingValue, Sound, State } from '../rig/schema';
+import type { Rig, Sound } from '../rig/schema';
 import { blocksOf } from '../rig/find';
 import { showChange } from '../units';
 import type { Change } from './change';
 import type { Stage } from './stage';
+import { withValue } from './stand-in';
 
 /** What is heard at each destination between two landings of a change, in dBu; silence is null. */
 export interface LandingStep {
@@ -31,12 +32,6 @@ export interface LandingLevels {
 const NAMED_DB = 0.5;
 /** Landings that are evaluated; more are rare, and the rest changes nothing that is told. */
 const MOST = 24;
-
-/** A state with one setting put to a value. */
-export const withValue = (state: State | undefined, setting: string, value: SettingValue): State =>
-  setting === 'engaged'
-    ? { ...state, engaged: value === true }
-    : { ...state, settings: { ...state?.settings, [setting]: value } };
 
 /**
  * Evaluates the rig after every landing of a change: whether the amplifier is there before the

@@ -1,15 +1,14 @@
 import { at } from '../outcome';
 import { isEngaged } from '../rig/device-state';
 import { kindOf } from '../kinds';
-import type { Rig, SettingValue, Sound, State } from '../rig/schema';
+import type { Rig, SettingValue, Sound } from '../rig/schema';
 import { nameOf } from '../rig/find';
 import type { Scene } from '../control/scene';
 import { type Change, runChange } from './change';
 import { type Mismatch, agree, programMismatch } from './mismatch';
 import { type Stage } from './stage';
 import { keyWords } from './change-remarks';
-import { withValue } from './landing-levels';
-import { copyOf, intentOf, type Machine, type Standing, standingIn } from './stand-in';
+import { copyOf, intentOf, type Machine, soundOf, type Standing, standingIn } from './stand-in';
 
 /**
  * The whole simulated rig: devices that know MIDI, and everything else, which stands as feet and
@@ -167,18 +166,8 @@ export function recovery(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): 
 }
 
 /** The rig as it stands now, as a sound, so that it can be listened to. */
-export function soundNow(now: Rehearsal, scene: Scene): Sound {
-  const states: Record<string, State> = { ...scene.sound.states };
-  const put = (values: ReadonlyMap<string, SettingValue>) => {
-    for (const [key, value] of values) {
-      const [id, setting] = key.split(' ') as [string, string];
-      states[id] = withValue(states[id], setting, value);
-    }
-  };
-  put(now.feet);
-  for (const s of now.machine.values()) put(s.values);
-  return { ...scene.sound, id: 'rehearsal', name: 'As it stands', states };
-}
+export const soundNow = (now: Rehearsal, scene: Scene): Sound =>
+  soundOf(scene, [now.feet, ...[...now.machine.values()].map((s) => s.values)]);
 
 /** Devices that a foot can step on: those that can be switched, outside hosts. */
 export const steppable = (rig: Rig): Rig['devices'] =>

@@ -1,7 +1,7 @@
 import { isEngaged, settingOf, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { blocksOf, deviceOf } from '../rig/find';
-import type { Rig, SettingValue } from '../rig/schema';
+import type { Rig, SettingValue, Sound, State } from '../rig/schema';
 import type { Scene } from '../control/scene';
 import { addressIn, hears, type Orders } from './commands';
 import type { Message } from './message';
@@ -93,6 +93,26 @@ export function standingIn(orders: Orders, memory: Memory, scene: Scene): Machin
     }),
   );
 }
+
+/** A scene with settings as devices stand, by "device setting", so that it can be listened to. */
+export function soundOf(
+  scene: Scene,
+  standing: readonly ReadonlyMap<string, SettingValue>[],
+): Sound {
+  const states: Record<string, State> = { ...scene.sound.states };
+  for (const values of standing)
+    for (const [key, value] of values) {
+      const [id = '', setting = ''] = key.split(' ');
+      states[id] = withValue(states[id], setting, value);
+    }
+  return { ...scene.sound, id: 'standing', name: 'As it stands', states };
+}
+
+/** A state with one setting put to a value. */
+export const withValue = (state: State | undefined, setting: string, value: SettingValue): State =>
+  setting === 'engaged'
+    ? { ...state, engaged: value === true }
+    : { ...state, settings: { ...state?.settings, [setting]: value } };
 
 /** A copy that can be changed without the other: values are never changed in place. */
 export const copyOf = (machine: Machine): Machine =>

@@ -7,6 +7,7 @@ import { useDocument, useRig } from '../../store/use-rig';
 import { BusTimeline } from '../bus-timeline';
 import { AllPairs } from './all-pairs';
 import { LandingsTable } from './landings-table';
+import { LostMessages } from './lost-table';
 import { OnTheWay } from './on-the-way';
 import { JitterTable, Mismatches, WhenDone } from './when-done';
 import { WireTable } from './wire-table';
@@ -94,6 +95,7 @@ export function BusView() {
           <LandingsTable change={change} />
           <Mismatches change={change} wanted={b.name} />
           <OnTheWay from={a} to={b} rig={rig} />
+          <LostMessages key={`${a.id} ${b.id}`} from={a} to={b} />
           <JitterTable change={change} bpm={Number(bpm)} />
         </section>
       </div>
