@@ -4,8 +4,10 @@ import {
   allPairs,
   bothNumbers,
   hex,
+  messageWords,
   midiDevices,
   midiOf,
+  oneLost,
   runChange,
   setStage,
 } from '../src/core/midi';
@@ -111,6 +113,8 @@ test(
     await tech.click('[data-number="loops wheel"] button');
     await tech.typeOver('::-p-aria([name="As its screen shows"])', '3-2');
     await tech.reads('[data-number="loops wheel"]', 'wire bank 2 program 1, screen 3-2');
+    await tech.typeOver('::-p-aria([name="Called on the device"])', 'Bellows in');
+    await tech.reads('[data-number="loops wheel"]', 'screen 3-2 “Bellows in”');
     await tech.press('Escape');
     expect(
       (await tech.savedRig(id)).sounds.find((s) => s.id === 'wheel')!.states.loops!.program,
@@ -120,7 +124,7 @@ test(
     await tech.typeOver('::-p-aria([name="and program"])', '1');
     await tech.reads(
       '[data-offset]',
-      'wire bank 2 program 1, screen 3-2 on Switchyard, which keeps Wheel first there',
+      'wire bank 2 program 1, screen 3-2 “Bellows in” on Switchyard, which keeps Wheel first there',
     );
   },
 );
@@ -174,6 +178,12 @@ test(
       await tech.page.$$eval('[data-lands]', (all) => all.map((e) => e.getAttribute('data-lands'))),
     ).toEqual(change.order.map((o) => o.device));
     await tech.reads('[data-spike]', /Nothing gets louder|dB above the louder/);
+    await tech.button('Lose each message once');
+    const lost = oneLost(hybridRig, stage, stage.scene('ash')!, stage.scene('bare')!);
+    await tech.see('[data-table="lost"]');
+    const told = await tech.texts('[data-lost]');
+    expect(told).toHaveLength(lost.length);
+    lost.forEach((l, i) => expect(told[i]).toContain(messageWords(l.message)));
     await tech.page.locator('[data-list="pairs"] button').click();
     const pairs = allPairs(stage);
     await tech.reads('[data-list="pairs"]', `${pairs.good} of ${pairs.pairs} changes end as meant`);
@@ -194,6 +204,17 @@ test('what is sent is written out by hand: a wrong number is told at once, and u
   expect((await tech.savedRig(id)).sounds[0]!.sends![0]).toMatchObject({ waitMs: 40 });
   await tech.typeOver('[data-table="written"] input[aria-label="Bank"]', '9000');
   await tech.reads('[data-table="written"] [role="alert"]', /has \d+ programs/);
+  // Any other message: bytes that are none are told where they are typed, and not taken.
+  await tech.page.locator('::-p-aria([name="Add another message"])').click();
+  await tech.pick('system exclusive');
+  await tech.typeOver('[aria-label="Bytes between F0 and F7"]', '7D 80');
+  await tech.reads('[data-table="written"]', 'write bytes of 00 to 7F');
+  await tech.typeOver('[aria-label="Bytes between F0 and F7"]', '7D 10 01');
+  await tech.reads('[data-table="messages"]', 'F0 7D 10 01 F7');
+  expect((await tech.savedRig(id)).sounds[0]!.sends!.at(-1)!.message).toEqual({
+    type: 'exclusive',
+    data: '7D 10 01',
+  });
   await tech.button('Let it follow from the programs again');
   await tech.reads(
     '[data-list="mismatches"]',
