@@ -9,9 +9,11 @@ export function ReadButton({
   label,
   things,
   read,
+  size = 'xs',
 }: {
   label: string;
   things: string;
+  size?: 'xs' | 'compact-xs';
   read: (rig: Rig, text: string) => Promise<Outcome<Edit[]>>;
 }) {
   const rig = useDocument();
@@ -34,7 +36,7 @@ export function ReadButton({
   };
   return (
     <>
-      <Button size="xs" variant="default" onClick={() => input.current?.click()}>
+      <Button size={size} variant="default" onClick={() => input.current?.click()}>
         {label}
       </Button>
       <input

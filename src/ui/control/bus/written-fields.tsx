@@ -117,18 +117,22 @@ export function WrittenFields({
   return (
     <>
       {WRITTEN[message.type].fields.map(({ field, label, min = 0, max, empty }) => (
-        <CommitNumber
-          key={field}
-          w={max > 999 ? 84 : 64}
-          aria-label={label}
-          title={label}
-          min={min}
-          max={max}
-          allowDecimal={false}
-          placeholder={empty}
-          value={values[field] as number | undefined}
-          onCommit={(v) => (v !== undefined || empty) && set(field, v)}
-        />
+        <div key={field}>
+          <div className="faint small-print" aria-hidden>
+            {label.split(',')[0]}
+          </div>
+          <CommitNumber
+            w={max > 999 ? 84 : 64}
+            aria-label={label}
+            title={label}
+            min={min}
+            max={max}
+            allowDecimal={false}
+            placeholder={empty}
+            value={values[field] as number | undefined}
+            onCommit={(v) => (v !== undefined || empty) && set(field, v)}
+          />
+        </div>
       ))}
       {message.type === 'exclusive' && (
         <Bytes value={message.data} onCommit={(data) => set('data', data)} />

@@ -12,12 +12,13 @@ export function NamesFile({ m }: { m: MidiDevice }) {
   return (
     <Group gap={4} mt={4}>
       <ReadButton
+        size="compact-xs"
         label="Names from CSV …"
         things={`names of ${m.device.name}`}
         read={(_, text) => import('../../../core/formats').then((f) => f.namesFromCsv(m, text))}
       />
       {m.names.size > 0 && (
-        <Button size="xs" variant="default" onClick={() => void write()}>
+        <Button size="compact-xs" variant="default" onClick={() => void write()}>
           Names as CSV
         </Button>
       )}

@@ -82,7 +82,7 @@ function FootRows({ candidates, onChange: set }: Sheets) {
 function YesNoRow({ candidates, onChange: set }: Sheets) {
   return (
     <FieldsRow
-      label="Toe switch, quiet, soft floors, editor"
+      label="Toe switch, quiet, soft floors, editor (? is not said)"
       each={candidates}
       cell={(c) => (
         <Group gap={8}>
@@ -90,9 +90,8 @@ function YesNoRow({ candidates, onChange: set }: Sheets) {
             <Checkbox
               key={field}
               size="xs"
-              label={label}
+              label={c[field] === undefined ? `${label} ?` : label}
               checked={c[field] ?? false}
-              indeterminate={c[field] === undefined}
               onChange={() => set(c, { [field]: !c[field] })}
             />
           ))}

@@ -24,34 +24,37 @@ export function Wants() {
   const set = (change: Partial<ControllerWants>) =>
     edit({ edit: 'setControllerWants', wants: { ...wants, ...change } });
   return (
-    <Group gap={10} mt={6} align="end" className="no-print" data-wants>
-      {YES_NO.map(([field, label]) => (
-        <Checkbox
-          key={field}
+    <>
+      <h3>What you want besides</h3>
+      <Group gap={10} mt={6} align="end" className="no-print" data-wants>
+        {YES_NO.map(([field, label]) => (
+          <Checkbox
+            key={field}
+            size="xs"
+            label={label}
+            checked={wants[field] ?? false}
+            onChange={(e) => set({ [field]: e.currentTarget.checked || undefined })}
+          />
+        ))}
+        <MultiSelect
           size="xs"
-          label={label}
-          checked={wants[field] ?? false}
-          onChange={(e) => set({ [field]: e.currentTarget.checked || undefined })}
+          w={200}
+          label="Runs on any of"
+          data={['usb', 'mains', '9 V', 'battery']}
+          value={wants.power ?? []}
+          onChange={(power) => set({ power: power.length ? power : undefined })}
         />
-      ))}
-      <MultiSelect
-        size="xs"
-        w={200}
-        label="Runs on any of"
-        data={['usb', 'mains', '9 V', 'battery']}
-        value={wants.power ?? []}
-        onChange={(power) => set({ power: power.length ? power : undefined })}
-      />
-      {NUMBERS.map(([field, label]) => (
-        <CommitNumber
-          key={field}
-          w={110}
-          label={label}
-          min={0}
-          value={wants[field]}
-          onCommit={(v) => set({ [field]: v })}
-        />
-      ))}
-    </Group>
+        {NUMBERS.map(([field, label]) => (
+          <CommitNumber
+            key={field}
+            w={110}
+            label={label}
+            min={0}
+            value={wants[field]}
+            onCommit={(v) => set({ [field]: v })}
+          />
+        ))}
+      </Group>
+    </>
   );
 }
