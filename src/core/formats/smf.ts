@@ -1,5 +1,13 @@
 import { type MidiEvent, writeMidi } from 'midi-file';
-import { type Message, setStage, sortOf, timed } from '../midi';
+import {
+  addressIn,
+  type Message,
+  programMessages,
+  setStage,
+  sortOf,
+  type Stage,
+  timed,
+} from '../midi';
 import { sure } from '../outcome';
 import { nameOf } from '../rig/find';
 import type { Meter, Rig, Song, SongSet } from '../rig/schema';
@@ -94,6 +102,28 @@ function ticksAhead(lead: Lead, line: Timeline, p: Timeline['sections'][number])
     : (lead.bars ?? 0) * quartersIn(before?.meter ?? p.meter) * TICKS;
 }
 
+/**
+ * How a scene is called on a sender. A switcher or modeler that keeps it at a program of its own is
+ * called there, and tells the others itself; what only gives its list on a foot's press has the list
+ * played in its place.
+ */
+function callOf(
+  stage: Stage,
+  scene: Scene,
+  root: string,
+): { message: Message; afterMs: number }[] {
+  const m = stage.orders.graph.devices.get(root);
+  const address = addressIn(scene, root);
+  if (!m || m.commands || !m.recalls || !m.programs || !address)
+    return timed(stage.orders.commands(scene).get(root) ?? []);
+  const channel = m.channel === 'all' ? 1 : m.channel;
+  const select = m.bank === 'none' && address.bank !== undefined ? 'none' : m.bank;
+  return programMessages(channel, address.number, address.bank, select).map((message) => ({
+    message,
+    afterMs: 0,
+  }));
+}
+
 /** Where songs stand in a file: each with the tick at which it begins. */
 function put(
   rig: Rig,
@@ -107,7 +137,7 @@ function put(
     for (const root of stage.orders.roots(scene)) {
       const list = messages.get(root) ?? [];
       messages.set(root, list);
-      timed(stage.orders.commands(scene).get(root) ?? []).forEach((c, i) => {
+      callOf(stage, scene, root).forEach((c, i) => {
         const event = message(c.message);
         const late = (c.afterMs / quarterMs(bpm)) * TICKS;
         if (event) list.push({ tick: tick + late, rank: 10 + i, event });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { parseMidi, writeMidi } from 'midi-file';
 import Papa from 'papaparse';
 import { brokenRig, hybridRig, touringRig } from '../demo';
+import { allPairs, midiDevices, setStage } from '../midi';
 import { applyEdits, problemLines, type Song } from '../rig';
 import { at, done, type Outcome } from '../outcome';
 import { runningOrder, timelineOf } from '../songs';
@@ -341,6 +342,23 @@ describe('Standard MIDI Files', () => {
         hybridRig.sounds.map((s) => s.id),
       );
     }
+  });
+  test('a switcher is called at its own program, once, and tells the others itself', () => {
+    const song: Song = {
+      ...{ id: 'x', title: 'Yard', bpm: 100 },
+      sections: hybridRig.sounds.map((s) => ({ id: s.id, name: s.name, bars: 2, sound: s.id })),
+    };
+    const stage = setStage(hybridRig);
+    const root = at(stage.orders.roots(stage.scene('bare')!), 0);
+    const m = midiDevices(hybridRig).get(root)!;
+    const { tracks } = parseMidi(songToSmf(hybridRig, song));
+    expect(tracks).toHaveLength(2);
+    const told = tracks[1]!.filter((e) => 'channel' in e) as unknown as { channel: number }[];
+    expect(new Set(told.map((e) => e.channel + 1))).toEqual(new Set([m.channel]));
+    const calls = tracks[1]!.flatMap((e) => (e.type === 'programChange' ? [e.programNumber] : []));
+    expect(calls).toEqual(hybridRig.sounds.map((s) => s.states[root]!.program!.number));
+    // What those calls do is what a foot does: every change ends as meant.
+    expect(allPairs(stage).faults).toEqual([]);
   });
   test('a set is one file, its songs behind one another with their gaps', () => {
     const read = readSmf(setToSmf(touringRig, touringRig.sets![1]!));
