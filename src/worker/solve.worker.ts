@@ -5,6 +5,7 @@ import { pairRows, setStage } from '../core/midi';
 import { cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
 import type { Rig, Sound } from '../core/rig';
 import {
+  exactly,
   type MipSolver,
   proposeBuffers,
   proposeInside,
@@ -32,7 +33,7 @@ const telling = (id: number) => async (share: number, words: string, best?: Best
 
 const solver = async (): Promise<MipSolver> => {
   const highs = await loadHighs({});
-  return (lp) => highs.solve(lp) as ReturnType<MipSolver>;
+  return exactly(highs);
 };
 
 const WORK: {

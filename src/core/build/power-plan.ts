@@ -1,6 +1,9 @@
 import { at as entryAt, done, type Outcome, refused, sure } from '../outcome';
+import type { PowerNeed } from '../kinds';
 import type { Edit } from '../rig/edits';
+import { applyEdits } from '../rig/apply';
 import type { Rig } from '../rig/schema';
+import { powerCures } from './power-cures';
 import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
 import {
   HEADROOM,
@@ -8,7 +11,6 @@ import {
   type Place,
   placeKey,
   placesOf,
-  quarrel,
   type Taker,
   takersOf,
   voltagesOf,
@@ -22,12 +24,18 @@ export interface Fed {
   volts: number;
 }
 
-/** A device that no plan can feed beside the others, why, and what would. */
+/**
+ * A device that no plan can feed beside the others, why, and what would: a change with which, solved
+ * again, a plan feeds it and all that are fed now.
+ */
 export interface Starved {
   device: string;
   why: string;
   shortMilliamps: number | null;
+  /** In words that follow "it takes". */
   cure: string;
+  /** The cure as edits; nothing where no single change cures it. */
+  edits: Edit[];
 }
 
 /**
@@ -43,28 +51,77 @@ export interface PowerPlan {
 }
 
 /**
- * Prices: a device left without power outweighs everything, a shared outlet outweighs any number of
- * moved plugs.
- */
-const PRICE = { starved: 10_000, shared: 100, moved: 1, wide: 0.0001 };
-
-/**
  * Assigns devices to outlets exactly, as a mixed-integer problem. Voltage (or range), AC or DC and
  * polarity must fit; an outlet's and a supply's current must suffice with the headroom; digital
  * stays apart from high gain and positive ground from all others, on an outlet, and on all outlets
- * of a supply that share their return; pinned devices stay where they are.
+ * of a supply that share their return; pinned devices stay where they are. It is asked for one thing
+ * after the other, each as good as can be with what was found before: as few unfed, as few shared
+ * outlets, as few moved plugs. What has to be plugged anyway goes to the narrowest isolated outlet of
+ * its supply that suffices, so that wide ones stay free.
  */
 export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Outcome<PowerPlan> {
-  const takers = takersOf(rig);
-  const places = placesOf(rig);
-  if (!takers.length) return refused('Nothing in this rig takes power from a supply.');
-  if (!places.length)
+  if (!takersOf(rig).length) return refused('Nothing in this rig takes power from a supply.');
+  if (!placesOf(rig).length)
     return refused('There is no supply in this rig. Add one, then the outlets can be given out.');
-  const program = new PowerProgram(takers, places, headroom);
-  const answer = solveMip(program.mip(), solver);
-  if (!answer.solved) return refused('The solver found no plan. Take out a pin, and try again.');
-  return done(program.plan(answer.values));
+  const plan = uncured(rig, solver, headroom);
+  if (!plan) return refused('The solver found no plan. Take out a pin, and try again.');
+  const fed = plan.fed.map((f) => f.device);
+  const starved = plan.starved.map((s): Starved => {
+    const cure = powerCures(rig, s.device, headroom).find(({ edits }) => {
+      const copy = applyEdits(rig, edits);
+      return copy.ok && canFeed(copy.value.rig, solver, headroom, [...fed, s.device]);
+    });
+    return { ...s, cure: cure?.words ?? NO_CURE, edits: cure?.edits ?? [] };
+  });
+  return done({ ...plan, starved });
 }
+
+const NO_CURE = 'more than one change: no single pin or outlet does it';
+
+/** A plan whose starved devices have no cure yet. */
+type Uncured = Omit<PowerPlan, 'starved'> & { starved: Hungry[] };
+type Hungry = Omit<Starved, 'cure' | 'edits'>;
+
+function uncured(rig: Rig, solver: MipSolver, headroom: number): Uncured | undefined {
+  const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom);
+  let best: Readonly<Record<string, number>> | undefined;
+  for (const aim of AIMS) {
+    const answer = solveMip(program.mip(aim), solver);
+    if (!answer.solved) return best && program.plan(best);
+    best = answer.values;
+    program.keepTo(aim, answer.values);
+  }
+  return best && program.plan(best);
+}
+
+/** Whether some plan feeds all of these. */
+function canFeed(
+  rig: Rig,
+  solver: MipSolver,
+  headroom: number,
+  devices: readonly string[],
+): boolean {
+  const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom);
+  program.mustFeed(devices);
+  return solveMip(program.mip('starved'), solver).solved;
+}
+
+/** Sides that must not share a return: digital and high gain, chassis on plus and all others. */
+const QUARRELS: readonly [
+  name: string,
+  one: (need: PowerNeed) => boolean,
+  other: (need: PowerNeed) => boolean,
+][] = [
+  ['noise', (n) => n.noisy === true, (n) => n.sensitive === true],
+  ['plus', (n) => n.positiveGround === true, (n) => n.positiveGround !== true],
+];
+
+/** Costs are whole numbers: what is less than one from the best is the best. */
+const ALL_WHOLE = { absolute: 0.9 };
+
+/** What is asked for, one after the other. */
+const AIMS = ['starved', 'unshared', 'moved'] as const;
+type Aim = (typeof AIMS)[number];
 
 /** One device on one outlet at one of its voltages: `i`, `j` and `v` number the three. */
 interface Option {
@@ -79,11 +136,13 @@ interface Option {
 
 /**
  * The question to the solver: `x` is one for each option that is chosen, `u` for each device left
- * without power, `s` how many too many share an outlet, `y` which voltage an outlet stands at.
+ * without power, `w` for each outlet that is used, `y` which voltage an outlet stands at.
  */
 class PowerProgram {
   private readonly options: readonly Option[];
   private readonly rules: Mip['rules'] = [];
+  /** Of returns, which side of a quarrel each is for. */
+  private readonly binaries: string[] = [];
 
   constructor(
     private readonly takers: readonly Taker[],
@@ -91,34 +150,52 @@ class PowerProgram {
     private readonly headroom: number,
   ) {
     this.options = takers.flatMap((t, i) => places.flatMap((p, j) => optionsOf(t, i, p, j)));
-  }
-
-  mip(): Mip {
     this.takers.forEach((_, i) => this.feedsOnceOrNot(i));
     this.places.forEach((_, j) => this.outletSuffices(j));
     for (const id of new Set(this.places.map((p) => p.supply.id))) this.supplySuffices(id);
     this.keepApart();
+  }
+
+  mip(aim: Aim): Mip {
     const voltages = this.rules.flatMap((r) =>
       r.terms.map(([, v]) => v).filter((v) => v.startsWith('y_')),
     );
     return {
-      minimise: [
-        ...this.takers.map((_, i): Term => [PRICE.starved, `u_${i}`]),
-        ...this.places.map((_, j): Term => [PRICE.shared, `s_${j}`]),
-        // The narrowest outlet that suffices, so that wide ones stay free.
-        ...this.options.map((o): Term => [
-          (isNow(o) ? 0 : PRICE.moved) + PRICE.wide * o.p.outlet.milliamps,
-          o.name,
-        ]),
-      ],
+      minimise: this.costs(aim),
       rules: this.rules,
       binaries: [
         ...this.options.map((o) => o.name),
         ...this.takers.map((_, i) => `u_${i}`),
+        ...this.places.map((_, j) => `w_${j}`),
         ...new Set(voltages),
+        ...this.binaries,
       ],
-      reals: this.places.map((_, j) => `s_${j}`),
+      gap: ALL_WHOLE,
     };
+  }
+
+  private costs(aim: Aim): Term[] {
+    switch (aim) {
+      case 'starved':
+        return this.takers.map((_, i) => [1, `u_${i}`]);
+      case 'unshared':
+        return this.places.map((_, j) => [-1, `w_${j}`]);
+      case 'moved':
+        return ones(this.options.filter((o) => !isNow(o)));
+    }
+  }
+
+  /** What was found for one aim holds for all that are asked for after it. */
+  keepTo(aim: Aim, values: Readonly<Record<string, number>>): void {
+    const costs = this.costs(aim);
+    const found = costs.reduce((sum, [f, v]) => sum + f * Math.round(values[v] ?? 0), 0);
+    if (costs.length) this.rule(costs, '<=', found);
+  }
+
+  mustFeed(devices: readonly string[]): void {
+    this.takers.forEach((t, i) => {
+      if (devices.includes(t.device.id)) this.rule([[1, `u_${i}`]], '=', 0);
+    });
   }
 
   private rule(terms: Term[], is: Mip['rules'][number]['is'], value: number): void {
@@ -137,7 +214,7 @@ class PowerProgram {
     this.rule([...ones(this.options.filter((o) => o.i === i)), [1, `u_${i}`]], '=', 1);
   }
 
-  /** Its current, one voltage for all that hang on it, and what more than one of them costs. */
+  /** Its current, one voltage for all that hang on it, and whether it is used. */
   private outletSuffices(j: number): void {
     const here = this.options.filter((o) => o.j === j);
     this.rule(this.draws(here), '<=', entryAt(this.places, j).outlet.milliamps);
@@ -153,7 +230,7 @@ class PowerProgram {
         this.rule(onlyThen, '<=', 0);
       }
     }
-    this.rule([...ones(here), [-1, `s_${j}`]], '<=', 1);
+    this.rule([...ones(here), [-1, `w_${j}`]], '>=', 0);
   }
 
   private supplySuffices(id: string): void {
@@ -162,27 +239,50 @@ class PowerProgram {
     this.rule(this.draws(this.options.filter((o) => o.p.supply.id === id)), '<=', total);
   }
 
-  /** What quarrels shares no return: outlets that are isolated stand alone, the others of a supply are one. */
+  /**
+   * What quarrels shares no return: outlets that are isolated stand alone, the others of a supply are
+   * one. Each return is either for one side of a quarrel or for the other.
+   */
   private keepApart(): void {
     const returns = new Map<string, number[]>();
     this.places.forEach((p, j) => {
       const key = p.outlet.isolated ? placeKey(p) : p.supply.id;
       returns.set(key, [...(returns.get(key) ?? []), j]);
     });
-    this.takers.forEach((one, a) =>
-      this.takers.forEach((other, b) => {
-        if (b <= a || !quarrel(one.need, other.need)) return;
-        for (const group of returns.values()) {
-          const both = this.options.filter((o) => (o.i === a || o.i === b) && group.includes(o.j));
-          this.rule(ones(both), '<=', 1);
-        }
-      }),
-    );
+    [...returns.values()].forEach((group, g) => {
+      for (const [name, isOne, isOther] of QUARRELS) {
+        const sides = [isOne, isOther].map((is) =>
+          this.options.filter((o) => group.includes(o.j) && is(o.t.need)),
+        );
+        const [one = [], other = []] = sides;
+        if (!one.length || !other.length) continue;
+        const side = `q_${name}_${g}`;
+        this.binaries.push(side);
+        for (const o of one)
+          this.rule(
+            [
+              [1, o.name],
+              [-1, side],
+            ],
+            '<=',
+            0,
+          );
+        for (const o of other)
+          this.rule(
+            [
+              [1, o.name],
+              [1, side],
+            ],
+            '<=',
+            1,
+          );
+      }
+    });
   }
 
   /** What the solver chose, what gets nothing and why, and the edits that make it so. */
-  plan(values: Readonly<Record<string, number>>): PowerPlan {
-    const chosen = this.options.filter((o) => (values[o.name] ?? 0) > 0.5);
+  plan(values: Readonly<Record<string, number>>): Uncured {
+    const chosen = this.narrowed(this.options.filter((o) => (values[o.name] ?? 0) > 0.5));
     const sharing = this.places.map((_, j) => chosen.filter((o) => o.j === j).length - 1);
     const starved = this.starved(chosen);
     return {
@@ -199,7 +299,39 @@ class PowerProgram {
     };
   }
 
-  private starved(chosen: readonly Option[]): Starved[] {
+  /** All of an isolated outlet moved to a narrower free one of its supply, where none of it is plugged there now. */
+  private narrowed(chosen: readonly Option[]): Option[] {
+    let all = [...chosen];
+    const wideFirst = [...this.places.keys()].sort(
+      (a, b) => this.milliampsOf(b) - this.milliampsOf(a),
+    );
+    for (const j of wideFirst) {
+      const here = all.filter((o) => o.j === j);
+      const place = entryAt(this.places, j);
+      if (!here.length || here.some(isNow) || !place.outlet.isolated) continue;
+      const drawn = here.reduce((sum, o) => sum + this.current(o.t), 0);
+      const free = [...this.places.keys()]
+        .filter((k) => !all.some((o) => o.j === k) && entryAt(this.places, k).outlet.isolated)
+        .filter((k) => entryAt(this.places, k).supply.id === place.supply.id)
+        .filter((k) => this.milliampsOf(k) < this.milliampsOf(j) && this.milliampsOf(k) >= drawn)
+        .sort((a, b) => this.milliampsOf(a) - this.milliampsOf(b));
+      for (const k of free) {
+        const there = here.map((o) =>
+          this.options.find((x) => x.i === o.i && x.j === k && x.volts === o.volts),
+        );
+        if (!there.every((o) => o !== undefined)) continue;
+        all = [...all.filter((o) => o.j !== j), ...there];
+        break;
+      }
+    }
+    return all;
+  }
+
+  private milliampsOf(j: number): number {
+    return entryAt(this.places, j).outlet.milliamps;
+  }
+
+  private starved(chosen: readonly Option[]): Hungry[] {
     const drawn = (options: readonly Option[]) =>
       options.reduce((sum, o) => sum + this.current(o.t), 0);
     const free = this.places.map(
@@ -210,11 +342,11 @@ class PowerProgram {
     return this.takers.flatMap((t, i) => {
       if (chosen.some((o) => o.i === i)) return [];
       const options = this.options.filter((o) => o.i === i);
-      return [starvedBy(t, this.places, options, free, left, this.current(t))];
+      return [starvedBy(t, options, free, left, this.current(t))];
     });
   }
 
-  private unplugs(starved: readonly Starved[]): Edit[] {
+  private unplugs(starved: readonly { device: string }[]): Edit[] {
     return starved
       .filter((s) => this.takers.some((t) => t.device.id === s.device && t.device.supply))
       .map((s) => ({ edit: 'unplugPower', device: s.device }));
@@ -249,12 +381,11 @@ function movesTo(o: Option): Edit[] {
  */
 function starvedBy(
   t: Taker,
-  places: readonly Place[],
   options: readonly { j: number; p: Place }[],
   free: readonly number[],
   left: (p: Place) => number,
   need: number,
-): Starved {
+): Hungry {
   const { device, need: n } = t;
   const kind =
     `${n.volts}${n.maxVolts ? ` to ${n.maxVolts}` : ''} ` +
@@ -266,9 +397,6 @@ function starvedBy(
       why: device.supply?.pinned
         ? 'it is pinned to an outlet that does not fit'
         : `no outlet gives ${kind}`,
-      cure: device.supply?.pinned
-        ? 'take the pin out'
-        : `an outlet of ${kind}, ${Math.ceil(need)} mA`,
     };
   const room = Math.max(...options.map((o) => Math.min(entryAt(free, o.j), left(o.p))));
   if (room >= need)
@@ -276,7 +404,6 @@ function starvedBy(
       device: device.id,
       shortMilliamps: 0,
       why: 'the outlets that have current for it share their return with what it must stay apart from',
-      cure: 'one isolated outlet more',
     };
   const limited = options.some((o) => entryAt(free, o.j) >= need && left(o.p) < need);
   return {
@@ -289,8 +416,5 @@ function starvedBy(
           ? `the most that is left on one outlet is ${Math.floor(room)} mA`
           : 'no outlet that fits has any left') +
         (limited ? ' (the supply as a whole is at its limit)' : '')),
-    cure: places.some((p) => p.outlet.milliamps >= need)
-      ? `one outlet more of ${Math.ceil(need)} mA`
-      : `a supply with an outlet of ${Math.ceil(need)} mA: none here gives so much`,
   };
 }

@@ -107,11 +107,7 @@ function ticksAhead(lead: Lead, line: Timeline, p: Timeline['sections'][number])
  * called there, and tells the others itself; what only gives its list on a foot's press has the list
  * played in its place.
  */
-function callOf(
-  stage: Stage,
-  scene: Scene,
-  root: string,
-): { message: Message; afterMs: number }[] {
+function callOf(stage: Stage, scene: Scene, root: string): { message: Message; afterMs: number }[] {
   const m = stage.orders.graph.devices.get(root);
   const address = addressIn(scene, root);
   if (!m || m.commands || !m.recalls || !m.programs || !address)

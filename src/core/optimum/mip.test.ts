@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
-import { type Mip, type MipSolver, solveMip, type Term, writeLp } from './mip';
+import { exactly, type Mip, type MipSolver, solveMip, type Term, writeLp } from './mip';
 
 let solver: MipSolver;
 beforeAll(async () => {
   const highs = await loadHighs({});
-  solver = (lp) => highs.solve(lp) as ReturnType<MipSolver>;
+  solver = exactly(highs);
 });
 
 const NAMES = ['a', 'b', 'c', 'd', 'e'];

@@ -7,14 +7,25 @@ export interface Mip {
   rules: { name: string; terms: Term[]; is: '<=' | '>=' | '='; value: number }[];
   binaries: string[];
   reals?: string[];
+  /**
+   * How far from the best an answer may be: nothing where it is left out. Where all that costs is whole
+   * numbers, anything under 1 is exact, and much sooner found.
+   */
+  gap?: Gap;
 }
+
+/** A gap in the unit of the costs, or as a share of them. */
+export type Gap = { absolute: number } | { share: number };
 
 export type MipAnswer =
   | { solved: true; cost: number; values: Record<string, number> }
   | { solved: false; why: 'impossible' | 'failed' };
 
 /** An exact solver, given from outside so that the core stays free of it: it reads the LP format and answers. */
-export type MipSolver = (lp: string) => {
+export type MipSolver = (
+  lp: string,
+  gap?: Gap,
+) => {
   Status: string;
   ObjectiveValue: number;
   Columns: Record<string, { Primal?: number }>;
@@ -24,6 +35,20 @@ const terms = (list: readonly Term[]): string =>
   list.length
     ? list.map(([f, v]) => `${f < 0 ? '-' : '+'} ${Math.abs(f)} ${v}`).join(' ')
     : '0 nothing';
+
+/** A solver as it is loaded, as far as it is used here. */
+interface Loaded {
+  solve: (lp: string, options: { mip_rel_gap: number; mip_abs_gap: number }) => unknown;
+}
+
+/** An exact solver: where no gap is allowed, what it finds is the best, not within a ten-thousandth of it. */
+export const exactly =
+  (loaded: Loaded): MipSolver =>
+  (lp, gap = { absolute: 0 }) =>
+    loaded.solve(lp, {
+      mip_rel_gap: 'share' in gap ? gap.share : 0,
+      mip_abs_gap: 'absolute' in gap ? Math.max(gap.absolute, 1e-9) : 0,
+    }) as ReturnType<MipSolver>;
 
 /** The problem in LP format. Names are kept; they must be plain words. */
 export function writeLp({ minimise, rules, binaries, reals = [] }: Mip): string {
@@ -42,7 +67,7 @@ export function writeLp({ minimise, rules, binaries, reals = [] }: Mip): string 
 
 /** Solves a problem exactly. */
 export function solveMip(problem: Mip, solver: MipSolver): MipAnswer {
-  const answer = solver(writeLp(problem));
+  const answer = solver(writeLp(problem), problem.gap);
   if (answer.Status === 'Infeasible' || answer.Status === 'Primal infeasible or unbounded')
     return { solved: false, why: 'impossible' };
   if (answer.Status !== 'Optimal') return { solved: false, why: 'failed' };

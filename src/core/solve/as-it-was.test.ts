@@ -6,6 +6,7 @@ import type { Sound } from '../rig';
 import { digest } from '../testing/digest';
 import { oddRigs } from '../testing/odd-rigs';
 import {
+  exactly,
   type MipSolver,
   proposeBuffers,
   proposeInside,
@@ -18,7 +19,7 @@ import { harmOf } from './harm';
 let solver: MipSolver;
 beforeAll(async () => {
   const highs = await loadHighs({});
-  solver = (lp) => highs.solve(lp) as ReturnType<MipSolver>;
+  solver = exactly(highs);
 });
 
 const each = [...DEMO_RIGS, ...oddRigs()].map((r) => [r.id, r] as const);

@@ -14,13 +14,13 @@ import { arrangementCost, cheapestArrangement, type Prices } from '../optimum/ar
 import { proposeBuffers } from './buffers';
 import { proposeInside } from './inside';
 import { proposeIsolation } from './isolate';
-import { type MipSolver, solveMip, writeLp } from '../optimum/mip';
+import { exactly, type MipSolver, solveMip, writeLp } from '../optimum/mip';
 import { proposeOrder } from './order';
 
 let solver: MipSolver;
 beforeAll(async () => {
   const highs = await loadHighs({});
-  solver = (lp) => highs.solve(lp) as ReturnType<MipSolver>;
+  solver = exactly(highs);
 });
 
 const done = (rig: Rig, edits: Parameters<typeof applyEdits>[1]): Rig => {

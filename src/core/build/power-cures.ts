@@ -1,0 +1,94 @@
+import type { Edit } from '../rig/edits';
+import { outletsOf, supplyTotal } from '../rig/find';
+import { freshId } from '../rig/fresh-id';
+import type { Gives } from '../rig/build-schema';
+import type { Device, Rig } from '../rig/schema';
+import { placesOf, type Taker, takersOf } from './power';
+
+type Outlet = Gives['outlets'][number];
+
+/** A change that could let a device be fed, in words that follow "it takes", and as edits. */
+export interface PowerCure {
+  words: string;
+  edits: Edit[];
+}
+
+/**
+ * What could let a device be fed that gets nothing, the least first: a pin taken out, its own and then
+ * another's; an outlet more on a supply that is there, of what that gives in all; a supply of its own.
+ * Nobody knows yet whether any of them does.
+ */
+export function powerCures(rig: Rig, device: string, headroom: number): PowerCure[] {
+  const takers = takersOf(rig);
+  const taker = takers.find((t) => t.device.id === device);
+  if (!taker) return [];
+  const pinned = takers
+    .filter((t) => t.device.supply?.pinned)
+    .sort((a, b) => Number(b === taker) - Number(a === taker));
+  const outlet = outletFor(taker, headroom);
+  const kind = `${outlet.volts} V ${outlet.ac ? 'AC' : `DC, centre ${outlet.centre ?? 'negative'}`}`;
+  const supplies = [...new Map(placesOf(rig).map(({ supply }) => [supply.id, supply])).values()];
+  return [
+    ...pinned.map(({ device: d }) => ({
+      words: d.id === device ? 'taking its pin out' : `taking the pin of ${d.name} out`,
+      edits: [unpinned(d)],
+    })),
+    ...supplies
+      .filter((s) => s.id !== device)
+      .map((s) => ({
+        words: `one isolated outlet more of ${kind}, ${outlet.milliamps} mA on ${s.name}`,
+        edits: [withOutlet(s, outlet)],
+      })),
+    {
+      words: `an outlet of ${kind}, ${outlet.milliamps} mA on another supply, or an adapter`,
+      edits: [
+        ...(taker.device.supply?.pinned ? [unpinned(taker.device)] : []),
+        anotherSupply(rig, outlet),
+      ],
+    },
+  ];
+}
+
+function outletFor({ need }: Taker, headroom: number): Outlet {
+  return {
+    ...{ id: 'more', label: 'one more', volts: need.volts, isolated: true },
+    milliamps: Math.ceil(need.milliamps * (1 + headroom)),
+    ...(need.ac && { ac: true }),
+    ...(need.centre && { centre: need.centre }),
+  };
+}
+
+const unpinned = ({ id, supply }: Device): Edit => ({
+  edit: 'setDevice',
+  device: id,
+  supply: supply && { ...supply, pinned: false },
+});
+
+function withOutlet(supply: Device, outlet: Outlet): Edit {
+  const outlets = outletsOf(supply) ?? [];
+  const id = freshId(
+    outlet.id,
+    outlets.map((o) => o.id),
+  );
+  const totalMilliamps = supplyTotal(supply);
+  return {
+    edit: 'setDevice',
+    device: supply.id,
+    gives: {
+      outlets: [...outlets.map((o) => ({ ...o })), { ...outlet, id }],
+      ...(totalMilliamps !== undefined && { totalMilliamps }),
+    },
+  };
+}
+
+function anotherSupply(rig: Rig, outlet: Outlet): Edit {
+  const id = freshId(
+    'supply',
+    rig.devices.map((d) => d.id),
+  );
+  const gives = { outlets: [outlet] };
+  return {
+    edit: 'addDevice',
+    device: { id, kind: 'supply-isolated', name: 'Another supply', gives },
+  };
+}
