@@ -19,7 +19,9 @@ export function PlanFound({ plan, onDone }: { plan: PowerPlan; onDone: () => voi
             <li key={s.device}>
               <strong>{nameOf(rig, s.device)}</strong> gets nothing: {s.why}
               {s.shortMilliamps ? `, ${s.shortMilliamps} mA short` : ''}. It takes {s.cure}
-              {s.edits.length > 0 ? '; with that, solved again, it is fed beside all that are. ' : '.'}
+              {s.edits.length > 0
+                ? '; with that, solved again, it is fed beside all that are. '
+                : '.'}
               {s.edits.length > 0 && (
                 <Button
                   size="compact-xs"
