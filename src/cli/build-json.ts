@@ -125,6 +125,8 @@ const mainsJson = (rig: Rig) => ({
   countries: checkCountries(rig).map((c) => ({
     country: c.country.code,
     volts: c.country.volts,
+    also: c.country.also,
+    plugs: c.country.plugs,
     hz: c.country.hz,
     amps: round(c.amps, 2),
     wrong: c.wrong.map((w) => ({ device: w.device.id, what: w.what })),

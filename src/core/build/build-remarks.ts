@@ -1,6 +1,5 @@
 import { at, sure } from '../outcome';
 import type { Remark } from '../findings/finding';
-import { kindOf } from '../kinds';
 import { deviceOf, endWords } from '../rig/find';
 import type { Board, Device, Rack, Rig } from '../rig/schema';
 import { type Clash, judge, RADIO_GAP, SWITCH_GAP } from './board';
@@ -8,7 +7,15 @@ import { boardModel, type Model, placesNow } from './board-model';
 import { type BudgetLine, budgetOf } from './bill';
 import { makingOf, type CutList, cutList } from './cut-list';
 import { TWO_PERSONS_GRAMS } from './gear';
-import { checkCountries, mainsSums } from './mains';
+import { voltsIn } from './countries';
+import {
+  checkCountries,
+  type CountryCheck,
+  type CountryWrong,
+  mainsOf,
+  mainsSums,
+  unknownCountries,
+} from './mains';
 import { pressedDevices } from './pressed';
 import { panelPlan, type RackClash, rackClashes, rackSums, UNIT_MM } from './rack';
 
@@ -289,35 +296,73 @@ export function leadRemarks(rig: Rig, list: CutList): Remark[] {
   });
 }
 
+/** What to say of something that is wrong in a country. */
+function countryRemark({ country }: CountryCheck, { device, what, volts }: CountryWrong): Remark {
+  const told = {
+    rule: `mains-${what}` as const,
+    subjects: [device.id],
+    about: `${device.id} ${country.code}`,
+  };
+  const need = mainsOf(device);
+  if (what === 'plug')
+    return {
+      ...told,
+      severity: 'advice',
+      what: `The plug of ${device.name} goes into no socket in ${country.name}.`,
+      why:
+        `It has plug ${device.mains?.plug}; there they have ${country.plugs}. Take an adapter that ` +
+        'carries the protective earth, or a mains lead with the plug of the country.',
+    };
+  if (what === 'selector')
+    return {
+      ...told,
+      severity: 'caution',
+      what: `Nobody has said how the voltage selector of ${device.name} is set.`,
+      why: `In ${country.name} they have ${voltsIn(country).join(' or ')} V. Look before it is plugged in.`,
+    };
+  const misfit = { ...told, what: `${device.name} is not made for the mains in ${country.name}.` };
+  if (what === 'hz')
+    return {
+      ...misfit,
+      severity: 'fault',
+      why:
+        `It takes ${need?.hz.join(' or ')} ` +
+        `Hz; there they have ${country.hz.join(' and ')} Hz.`,
+    };
+  const setTo = device.mains?.setTo;
+  const takes = need?.volts.map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)).join(' or ');
+  return {
+    ...misfit,
+    ...(setTo !== undefined && {
+      what: `${device.name} is set to ${setTo} V, which is not the mains in ${country.name}.`,
+    }),
+    severity: what === 'over' ? 'danger' : 'fault',
+    why:
+      `It takes ${takes} V; there they have ${volts} V. ` +
+      (what === 'over'
+        ? 'Too much destroys it and can start a fire.'
+        : 'Too little and it does not work as it should.') +
+      ' Have a licensed technician set it, or take a transformer.',
+  };
+}
+
+/** Countries of the tour of which nothing is known. */
+const unknownRemark = (code: string): Remark => ({
+  rule: 'mains-unknown',
+  severity: 'advice',
+  subjects: [],
+  about: code,
+  what: `Nothing is known of the mains in “${code}”.`,
+  why: 'No country with that code is listed, so nothing was held against its mains. Look it up.',
+});
+
 function mainsRemarks(rig: Rig): Remark[] {
   const strips = mainsSums(rig, 230).strips;
-  const lowest = Math.min(230, ...checkCountries(rig).map((c) => c.country.volts));
+  const checks = checkCountries(rig);
+  const lowest = Math.min(230, ...checks.flatMap((c) => voltsIn(c.country)));
   return [
-    ...checkCountries(rig).flatMap(({ country, wrong }): Remark[] =>
-      wrong.map(({ device, what }): Remark => ({
-        rule: `mains-${what}`,
-        severity: what === 'over' ? 'danger' : 'fault',
-        subjects: [device.id],
-        about: `${device.id} ${country.code}`,
-        what: `${device.name} is not made for the mains in ${country.name}.`,
-        why:
-          what === 'hz'
-            ? `It takes ${(device.mains?.hz ?? kindOf(device.kind).mains?.hz ?? []).join(' or ')} ` +
-              `Hz; there they have ${country.hz.join(' and ')} Hz.`
-            : 'It takes ' +
-              (device.mains?.volts ?? kindOf(device.kind).mains?.volts ?? [])
-                .map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`))
-                .join(' or ') +
-              ' ' +
-              `V; there they have ${country.volts} ` +
-              ('V. ' +
-                (what === 'over'
-                  ? 'Too much destroys it and can start a fire.'
-                  : 'Too little and it does not work as it should.') +
-                ' ') +
-              'Have a licensed technician set it, or take a transformer.',
-      })),
-    ),
+    ...checks.flatMap((check) => check.wrong.map((wrong) => countryRemark(check, wrong))),
+    ...unknownCountries(rig).map(unknownRemark),
     ...strips.flatMap((s): Remark[] => [
       ...(s.feeds.length > s.outlets
         ? [

@@ -22,6 +22,7 @@ import {
   inputList,
   USUAL_MAKING,
 } from '.';
+import { isHeld } from './lead-needs';
 
 const cut = (id: string, rig = touringRig) => cutList(rig).cuts.find((c) => c.lead.id === id)!;
 
@@ -51,7 +52,7 @@ describe('cut list', () => {
     );
   });
   test('what each lead ends in, its joints and its capacitance', () => {
-    expect(cut('l01')).toMatchObject({ code: 'W01', plugs: ['TS', 'TS'], joints: 4, pF: 90 });
+    expect(cut('l01')).toMatchObject({ code: 'W01', plugs: ['TS', 'TS'], joints: 4, pF: 80 });
     expect(cut('l18')).toMatchObject({ plugs: ['XLR', 'XLR'], joints: 6 });
     expect(cut('l16')).toMatchObject({ plugs: ['speaker', 'speaker'], pF: null });
     expect(cut('m02')).toMatchObject({ plugs: ['DIN', 'DIN'], joints: 6 });
@@ -322,4 +323,16 @@ describe('checklist', () => {
     ]);
     expect(nobody.ok ? '' : nobody.problems[0]!.what).toContain('who did it');
   });
+});
+
+test('a lead that a player holds is as long as was entered, whatever the way along the stage', () => {
+  const held = touringRig.leads.filter((l) => isHeld(touringRig, l) && l.type !== 'air');
+  expect(held.map((l) => l.from.device)).toEqual(expect.arrayContaining(['bari', 'steel']));
+  const list = cutList(touringRig);
+  for (const l of held) {
+    const c = list.cuts.find((x) => x.lead === l)!;
+    expect([c.routed, c.cut, c.short, c.how]).toEqual([null, l.metres, 0, 'as the player moves']);
+  }
+  // The others have their ways as before.
+  expect(list.cuts.some((c) => c.routed !== null)).toBe(true);
 });

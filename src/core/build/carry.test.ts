@@ -158,9 +158,9 @@ describe('how long a lead has to be', () => {
     expect(need.mm / 1000).toBeCloseTo(parts, 1);
   });
   test('an end that stands nowhere gives no way: the length that was entered holds', () => {
-    expect(leadNeeds(touringRig).has('l01')).toBe(false);
-    const c = cutList(touringRig).cuts.find((x) => x.lead.id === 'l01')!;
-    expect(c).toMatchObject({ routed: null, short: 0, how: 'as it was entered', metres: 0.8 });
+    expect(leadNeeds(touringRig).has('l18')).toBe(false);
+    const c = cutList(touringRig).cuts.find((x) => x.lead.id === 'l18')!;
+    expect(c).toMatchObject({ routed: null, short: 0, how: 'as it was entered', metres: 25 });
   });
   test('cut lengths follow the way, the slack, the loop and the step; too short says by how much', () => {
     const short: Rig = {

@@ -1,8 +1,14 @@
-/** Mains of a country: nominal volts, frequencies in Hz, and plug types by their letters. */
+import type { MainsPlug } from '../kinds';
+
+/**
+ * Mains of a country: nominal volts (of most of it, and `also` in parts of it), frequencies in Hz, and
+ * plug types by their letters.
+ */
 export interface Country {
   code: string;
   name: string;
   volts: number;
+  also: readonly number[];
   hz: readonly (50 | 60)[];
   plugs: string;
 }
@@ -13,7 +19,18 @@ const at = (
   volts: number,
   hz: 50 | 60 | readonly (50 | 60)[],
   plugs: string,
-): Country => ({ code, name, volts, hz: typeof hz === 'number' ? [hz] : hz, plugs });
+  also: readonly number[] = [],
+): Country => ({ code, name, volts, also, hz: typeof hz === 'number' ? [hz] : hz, plugs });
+
+/** Every nominal voltage of a country. */
+export const voltsIn = ({ volts, also }: Country): number[] => [volts, ...also];
+
+/** Sockets that take a plug beside those of its own letter, with its earth where it has one. */
+const ALSO_INTO: Partial<Record<MainsPlug, string>> = { A: 'B', C: 'EFHJKLNO', E: 'F', F: 'E' };
+
+/** Whether a plug goes into a socket of a country without an adapter. */
+export const plugFits = (plug: MainsPlug, { plugs }: Country): boolean =>
+  [plug, ...(ALSO_INTO[plug] ?? '')].some((letter) => plugs.includes(letter));
 
 /** Nominal mains where rigs travel. Venues differ: measure at the socket before anything is plugged in. */
 export const COUNTRIES: readonly Country[] = [
@@ -22,7 +39,7 @@ export const COUNTRIES: readonly Country[] = [
   at('AU', 'Australia', 230, 50, 'I'),
   at('BE', 'Belgium', 230, 50, 'C, E'),
   at('BG', 'Bulgaria', 230, 50, 'C, F'),
-  at('BR', 'Brazil (127 V regions)', 127, 60, 'C, N'),
+  at('BR', 'Brazil', 127, 60, 'C, N', [220]),
   at('CA', 'Canada', 120, 60, 'A, B'),
   at('CH', 'Switzerland', 230, 50, 'C, J'),
   at('CL', 'Chile', 220, 50, 'C, L'),
@@ -58,13 +75,13 @@ export const COUNTRIES: readonly Country[] = [
   at('NL', 'Netherlands', 230, 50, 'C, F'),
   at('NO', 'Norway', 230, 50, 'C, F'),
   at('NZ', 'New Zealand', 230, 50, 'I'),
-  at('PE', 'Peru', 220, 60, 'A, B, C'),
-  at('PH', 'Philippines', 220, 60, 'A, B, C'),
+  at('PE', 'Peru', 220, 60, 'A, B, C', [110]),
+  at('PH', 'Philippines', 220, 60, 'A, B, C', [110]),
   at('PL', 'Poland', 230, 50, 'C, E'),
   at('PT', 'Portugal', 230, 50, 'C, F'),
   at('RO', 'Romania', 230, 50, 'C, F'),
   at('RS', 'Serbia', 230, 50, 'C, F'),
-  at('SA', 'Saudi Arabia', 230, 60, 'G'),
+  at('SA', 'Saudi Arabia', 230, 60, 'G', [127]),
   at('SE', 'Sweden', 230, 50, 'C, F'),
   at('SG', 'Singapore', 230, 50, 'G'),
   at('SI', 'Slovenia', 230, 50, 'C, F'),

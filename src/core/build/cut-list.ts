@@ -12,7 +12,7 @@ import {
 } from '../rig/schema';
 import { socketOf } from '../midi/graph';
 import { plugShape } from './footprint';
-import { leadNeeds } from './lead-needs';
+import { isHeld, leadNeeds } from './lead-needs';
 
 /**
  * How leads are made where the rig says nothing: slack for each end, service loop and cutting step
@@ -154,9 +154,12 @@ export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
       if (!again) counts.set(plug, (counts.get(plug) ?? 0) + 1);
     }
     const need = needs.get(lead.id);
-    const cut = made
-      ? cutLength(need ? need.mm / 1000 : lead.metres, making)
-      : Math.max(lead.metres, need ? need.mm / 1000 : 0);
+    const held = isHeld(rig, lead);
+    const cut = held
+      ? lead.metres
+      : made
+        ? cutLength(need ? need.mm / 1000 : lead.metres, making)
+        : Math.max(lead.metres, need ? need.mm / 1000 : 0);
     const number = `W${String(i + 1).padStart(digits, '0')}`;
     const colours = colourCode(i + 1);
     const code = making.codes === 'colours' ? colours : number;
@@ -174,7 +177,7 @@ export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
       shapes: [plugShape(rig, lead, 'from'), plugShape(rig, lead, 'to')],
       metres: lead.metres,
       routed: need ? need.mm / 1000 : null,
-      how: need?.how ?? 'as it was entered',
+      how: need?.how ?? (held ? 'as the player moves' : 'as it was entered'),
       short: need ? Math.max(0, need.mm / 1000 - lead.metres) : 0,
       cut,
       joints,

@@ -40,11 +40,18 @@ export { boardModel, type Model, placeAt, placesNow, type XY } from './board-mod
 export { BOARD_SIZES } from './board-sizes';
 export { type Path, pathOf, standing } from './board-ways';
 export { BUILD_REMARKS, buildRemarks, clashWords } from './build-remarks';
-export { COUNTRIES, type Country } from './countries';
+export { COUNTRIES, type Country, plugFits, voltsIn } from './countries';
 export { PLUG_CLEARANCE, sizeOf, spotsOf } from './footprint';
 export { type LayoutFigures, type LayoutProposal, proposeLayout } from './layout';
 export { type LeadNeed, leadNeeds } from './lead-needs';
-export { checkCountries, countryOf, mainsMisfit, mainsOf, mainsSums } from './mains';
+export {
+  checkCountries,
+  countryOf,
+  unknownCountries,
+  mainsMisfit,
+  mainsOf,
+  mainsSums,
+} from './mains';
 export { type Packing, packingOf, type Piece } from './packing';
 export { freePlace, snapped } from './place';
 export { pressedDevices } from './pressed';

@@ -5,10 +5,10 @@ import { applyEdits, type Board, type Device, type Rig } from '../rig';
 import { device, lead, rigOf } from '../testing/rigs';
 import { type Clash } from './board';
 import { boardModel, placesNow } from './board-model';
-import { clashWords } from './build-remarks';
+import { buildRemarks, clashWords } from './build-remarks';
 import { checklist, cureEnds } from './checklist';
 import { COUNTRIES } from './countries';
-import { countryOf, mainsMisfit } from './mains';
+import { checkCountries, countryOf, mainsMisfit } from './mains';
 import { packingOf } from './packing';
 import { pressedDevices } from './pressed';
 
@@ -316,3 +316,67 @@ test.each(DEMO_RIGS.map((r) => [r.name, r] as const))(
     });
   },
 );
+
+describe('where a rig plays', () => {
+  /** A head at a strip, that at the wall, on a tour; what is said of the head and the strip. */
+  const told = (countries: string[], head: Device['mains'], strip: Device['mains'] = {}) => {
+    const rig = {
+      ...rigOf(
+        [
+          device('head', 'head-tube-two', 'Head', { mains: { ...head, from: 'strip' } }),
+          device('strip', 'power-conditioner', 'Strip', { mains: { ...strip } }),
+        ],
+        [],
+      ),
+      tour: { countries },
+    };
+    return buildRemarks(rig)
+      .filter((r) => r.rule.startsWith('mains-'))
+      .map((r) => `${r.severity} ${r.rule} ${r.subjects.join()}`);
+  };
+  const WORLD: [number, number][] = [[100, 240]];
+  const SWITCHED: [number, number][] = [
+    [110, 120],
+    [220, 240],
+  ];
+  const strip = { volts: WORLD };
+  test('a country with two voltages is asked at both', () => {
+    expect(countryOf('BR')!.also).toEqual([220]);
+    expect(told(['BR'], { volts: WORLD }, strip)).toEqual([]);
+    expect(told(['BR'], { volts: [[110, 127]] }, strip)).toEqual(['danger mains-over head']);
+    expect(told(['BR'], { volts: [[220, 240]] }, strip)).toEqual(['fault mains-under head']);
+  });
+  test('a voltage selector counts as it is set; one of which nobody said it is asked after', () => {
+    expect(told(['DE'], { volts: SWITCHED, setTo: 230 }, strip)).toEqual([]);
+    expect(told(['DE'], { volts: SWITCHED, setTo: 115 }, strip)).toEqual([
+      'danger mains-over head',
+    ]);
+    expect(told(['US'], { volts: SWITCHED, setTo: 230 }, strip)).toEqual([
+      'fault mains-under head',
+    ]);
+    expect(told(['DE'], { volts: SWITCHED }, strip)).toEqual(['caution mains-selector head']);
+  });
+  test.each([
+    ['C', 'DE', true],
+    ['F', 'FR', true],
+    ['E', 'DE', true],
+    ['C', 'GB', false],
+    ['F', 'CH', false],
+    ['A', 'US', true],
+    ['G', 'SG', true],
+    ['B', 'JP', true],
+    ['I', 'US', false],
+  ] as const)('a plug %s at the wall in %s goes in: %s', (plug, country, goes) => {
+    expect(told([country], { volts: WORLD, plug }, { ...strip, plug })).toEqual(
+      goes ? [] : ['advice mains-plug strip'],
+    );
+  });
+  test('a country that nobody knows is said, and the others are checked', () => {
+    expect(told(['XX', 'US'], { volts: [[220, 240]] }, strip)).toEqual([
+      'fault mains-under head',
+      'advice mains-unknown ',
+    ]);
+    const rig = { ...rigOf([], []), tour: { countries: ['XX', 'BR'] } };
+    expect(checkCountries(rig).map((c) => c.country.code)).toEqual(['BR']);
+  });
+});

@@ -1,5 +1,6 @@
 import { sure } from '../outcome';
 import { deviceOf } from '../rig/find';
+import { placeOf } from '../rig/stands-where';
 import type { Device, End, Lead, Rig } from '../rig/schema';
 import { boardModel, placesNow, type Model, type XY } from './board-model';
 import { pathOf } from './board-ways';
@@ -25,7 +26,8 @@ const metres = (mm: number): string => `${(mm / 1000).toFixed(2)} m`;
  * The routed length of every lead whose ends have places: along the board from plug to plug; in a
  * rack to the nearer side, up or down, and back; between the two along the edges of the stage
  * (metres left or right plus metres back or front, as leads are laid). Leads with an end that has
- * no place have none.
+ * no place have none, and neither has one that a player holds: it has to be as long as the player
+ * moves.
  */
 export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
   const needs = new Map<string, LeadNeed>();
@@ -41,7 +43,7 @@ export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
   };
   const spots = new Map((rig.stage?.spots ?? []).map((s) => [s.id, s]));
   for (const lead of rig.leads) {
-    if (lead.type === 'inside' || lead.type === 'air') continue;
+    if (lead.type === 'inside' || lead.type === 'air' || isHeld(rig, lead)) continue;
     const [a, b] = [sure(deviceOf(rig, lead.from.device)), sure(deviceOf(rig, lead.to.device))];
     const [one, two] = [standOf(a), standOf(b)];
     if (one.id === two.id && one.on === 'board') {
@@ -73,6 +75,13 @@ export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
   }
   return needs;
 }
+
+/** Whether a lead hangs on something that a player holds or wears: an instrument, a pack. */
+export const isHeld = (rig: Rig, { from, to }: Lead): boolean =>
+  [from, to].some((end) => {
+    const device = deviceOf(rig, end.device);
+    return device !== undefined && placeOf(device) === 'player';
+  });
 
 /** From a jack to where the lead leaves its board or rack. */
 function partOf(

@@ -1,6 +1,6 @@
 import { kindOf, type MainsNeed } from '../kinds';
 import type { Device, Rig } from '../rig/schema';
-import { COUNTRIES, type Country } from './countries';
+import { COUNTRIES, type Country, plugFits, voltsIn } from './countries';
 
 /** What a device takes from the mains: its kind's figures, with what was said of it. */
 export function mainsOf(device: Device): MainsNeed | undefined {
@@ -102,27 +102,62 @@ export function mainsSums(rig: Rig, volts: number): MainsSums {
 export const countryOf = (code: string): Country | undefined =>
   COUNTRIES.find((c) => c.code === code);
 
-/** One country of the tour: its mains, and what of the rig does not bear it. */
+/** Codes of the tour that stand for no country whose mains is known. */
+export const unknownCountries = (rig: Rig): string[] =>
+  (rig.tour?.countries ?? []).filter((code) => !countryOf(code));
+
+/**
+ * What is wrong with a device in a country: too much or too little voltage, another frequency, a
+ * voltage selector of which nobody said how it is set, a plug that goes into no socket there.
+ */
+export interface CountryWrong {
+  device: Device;
+  what: 'over' | 'under' | 'hz' | 'selector' | 'plug';
+  /** The voltage at which it is wrong. */
+  volts: number;
+}
+
+/** One country of the tour: its mains, the most that the rig draws there, and what does not bear it. */
 export interface CountryCheck {
   country: Country;
   amps: number;
-  wrong: { device: Device; what: 'over' | 'under' | 'hz' }[];
+  wrong: CountryWrong[];
 }
 
 export function checkCountries(rig: Rig): CountryCheck[] {
   return (rig.tour?.countries ?? []).flatMap((code) => {
     const country = countryOf(code);
     if (!country) return [];
-    const { takers, watts } = mainsSums(rig, country.volts);
-    return [
-      {
-        country,
-        amps: watts / country.volts,
-        wrong: takers.flatMap(({ device, need }) => {
-          const what = mainsMisfit(need, country.volts, country.hz);
-          return what ? [{ device, what }] : [];
-        }),
-      },
-    ];
+    const lowest = Math.min(...voltsIn(country));
+    const { takers, watts } = mainsSums(rig, lowest);
+    const wrong = takers.flatMap((t) => wrongIn(country, t.device, t.need));
+    return [{ country, amps: watts / lowest, wrong }];
   });
+}
+
+/** A device as it is set: where its selector stands, it bears that range alone. */
+function asSet(need: MainsNeed, { mains }: Device): MainsNeed {
+  const setTo = mains?.setTo;
+  const range = need.volts.find(
+    ([low, high]) => setTo !== undefined && setTo >= low && setTo <= high,
+  );
+  return range ? { ...need, volts: [range] } : need;
+}
+
+function wrongIn(country: Country, device: Device, need: MainsNeed): CountryWrong[] {
+  const set = asSet(need, device);
+  const wrong = voltsIn(country).flatMap((volts): CountryWrong[] => {
+    const what = mainsMisfit(set, volts, country.hz);
+    return what ? [{ device, what, volts }] : [];
+  });
+  const first = wrong.find((w) => w.what === 'over') ?? wrong[0];
+  const { volts } = country;
+  const isUnset = !first && need.volts.length > 1 && set === need;
+  const plug = device.mains?.plug;
+  const isLoose = plug && device.mains?.from === undefined && !plugFits(plug, country);
+  return [
+    ...(first ? [first] : []),
+    ...(isUnset ? [{ device, what: 'selector' as const, volts }] : []),
+    ...(isLoose ? [{ device, what: 'plug' as const, volts }] : []),
+  ];
 }

@@ -15,12 +15,10 @@ export {
   walkView,
 } from './walk-view';
 export {
-  PLACE_NAMES,
-  placeOf,
-  PLACES,
   placeWiring,
   type WiringBox,
   type WiringGeometry,
   type WiringWay,
 } from './wiring-geometry';
 export { type MidiMap, midiMap } from './midi-map';
+export { type Place, PLACE_NAMES, placeOf, PLACES } from '../rig/stands-where';

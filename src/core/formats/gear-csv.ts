@@ -4,6 +4,7 @@ import { nameOf } from '../rig/find';
 import { givenId } from '../rig/fresh-id';
 import type { Outcome, Problem } from '../outcome';
 import type { Device, Rig } from '../rig/schema';
+import { PLACES } from '../rig/stands-where';
 import { readCsv, type Row, toCsv } from './csv';
 
 const GEAR_HEADER = [
@@ -43,8 +44,6 @@ export const gearToCsv = (rig: Rig): string =>
       d.notes,
     ]),
   );
-
-const PLACES = ['player', 'floor', 'rack', 'amps', 'house'] as const;
 
 /**
  * Reads a gear list: rows with a known id (or name) change that device's record, others add a

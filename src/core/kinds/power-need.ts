@@ -10,6 +10,13 @@ export const POWER_PLUGS = [
 ] as const;
 export type PowerPlug = (typeof POWER_PLUGS)[number];
 
+/** Plugs of mains leads, by their letters. */
+export const MAINS_PLUGS = [
+  ...(['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'] as const),
+  ...(['I', 'J', 'K', 'L', 'M', 'N', 'O'] as const),
+] as const;
+export type MainsPlug = (typeof MAINS_PLUGS)[number];
+
 /**
  * One outlet of a supply. Outlets that are not isolated share their return with the others of the
  * supply. Its jack is a 2.1 mm barrel unless `plug` says otherwise.

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { POWER_PLUGS } from '../kinds';
+import { MAINS_PLUGS, POWER_PLUGS } from '../kinds';
 import { idSchema } from './id-schema';
 
 const name = z.string().trim().min(1, 'give it a name').max(120);
@@ -175,6 +175,10 @@ export const mainsSchema = z.looseObject({
     .max(2)
     .optional(),
   inrushAmps: z.number().min(0).max(1000).optional(),
+  /** The voltage that its selector is set to, where it has one. */
+  setTo: z.number().min(50).max(500).optional(),
+  /** The plug of its mains lead, by its letter. */
+  plug: z.enum(MAINS_PLUGS).optional(),
 });
 
 /**

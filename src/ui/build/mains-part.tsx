@@ -1,9 +1,16 @@
 'use client';
 import { MultiSelect, Select } from '@mantine/core';
 import { useState } from 'react';
-import { checkCountries, COUNTRIES, countryOf, mainsSums } from '../../core/build';
+import {
+  checkCountries,
+  COUNTRIES,
+  countryOf,
+  mainsSums,
+  unknownCountries,
+  voltsIn,
+} from '../../core/build';
 import type { CountryCheck } from '../../core/build/mains';
-import { kindOf } from '../../core/kinds';
+import { kindOf, MAINS_PLUGS } from '../../core/kinds';
 import type { MainsNeed } from '../../core/kinds/kind';
 import type { Outcome } from '../../core/outcome';
 import type { Device } from '../../core/rig';
@@ -33,7 +40,13 @@ const rangeOf = (volts: [number, number][]) =>
  * What the rig takes from the mains, strip by strip, and what of it does not bear the mains where
  * it plays.
  */
-const WRONG_WORDS = { over: 'too much', under: 'too little', hz: 'frequency' };
+const WRONG_WORDS = {
+  over: 'too much',
+  under: 'too little',
+  hz: 'frequency',
+  selector: 'selector not said',
+  plug: 'plug',
+};
 
 export function MainsPart() {
   const rig = useDocument();
@@ -50,7 +63,7 @@ export function MainsPart() {
         Object.entries({ ...d.mains, ...change }).filter(([, v]) => v !== undefined),
       ),
     });
-  const told = [...new Set([...COUNTRIES.map((c) => c.volts)])].sort((a, b) => a - b);
+  const told = [...new Set(COUNTRIES.flatMap(voltsIn))].sort((a, b) => a - b);
   return (
     <section data-mains className="mains-part-gap">
       <h3>Mains</h3>
@@ -88,6 +101,7 @@ export function MainsPart() {
                 <th>W</th>
                 <th>Takes</th>
                 <th>Plugged into</th>
+                <th>Plug</th>
               </tr>
             </thead>
             <tbody>
@@ -109,6 +123,11 @@ export function MainsPart() {
             onChange={(countries) => edit({ edit: 'setTour', tour: { ...rig.tour, countries } })}
           />
           {checks.length > 0 && <CountryTable checks={checks} />}
+          {unknownCountries(rig).length > 0 && (
+            <p role="status">
+              Nothing is known of the mains in {unknownCountries(rig).join(', ')}.
+            </p>
+          )}
           <p className="faint common-text-2">
             Nominal values; venues differ, so measure at the socket before anything is plugged in.
             Watts and voltages are typical until you put in those of the plate. Protective earth is
@@ -139,7 +158,7 @@ function CountryTable({ checks }: { checks: CountryCheck[] }) {
           <tr key={c.country.code} data-country={c.country.code}>
             <td>{c.country.name}</td>
             <td>
-              {c.country.volts} V, {c.country.hz.join(' and ')} Hz
+              {voltsIn(c.country).join(' or ')} V, {c.country.hz.join(' and ')} Hz
             </td>
             <td>{c.country.plugs}</td>
             <td>{fixed(c.amps)} A</td>
@@ -201,9 +220,25 @@ function TakerRow({
           data={RANGES.map(({ value, label }) => ({ value, label }))}
           onChange={(v) => {
             const r = RANGES.find((x) => x.value === v);
-            if (r) set(d, { volts: r.volts });
+            if (r) set(d, { volts: r.volts, setTo: undefined });
           }}
         />
+        {need.volts.length > 1 && (
+          <Select
+            size="xs"
+            w={168}
+            mt={4}
+            clearable
+            aria-label={`Voltage selector of ${d.name}`}
+            placeholder="set to …"
+            value={d.mains?.setTo === undefined ? null : String(d.mains.setTo)}
+            data={need.volts.map(([low, high]) => ({
+              value: String(Math.round((low + high) / 2)),
+              label: `set to ${Math.round((low + high) / 2)} V`,
+            }))}
+            onChange={(v) => set(d, { setTo: v ? Number(v) : undefined })}
+          />
+        )}
       </td>
       <td>
         <Select
@@ -215,6 +250,18 @@ function TakerRow({
           value={d.mains?.from ?? null}
           data={strips.filter((s) => s.id !== d.id).map((s) => ({ value: s.id, label: s.name }))}
           onChange={(v) => set(d, { from: v ?? undefined })}
+        />
+      </td>
+      <td>
+        <Select
+          size="xs"
+          w={64}
+          clearable
+          aria-label={`Mains plug of ${d.name}`}
+          placeholder="?"
+          value={d.mains?.plug ?? null}
+          data={[...MAINS_PLUGS]}
+          onChange={(plug) => set(d, { plug: plug ?? undefined })}
         />
       </td>
     </tr>

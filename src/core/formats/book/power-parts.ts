@@ -1,6 +1,6 @@
 import { fixed } from '../../units';
 import { table, words, heading } from './blocks';
-import { checkCountries, loadsOf, unfed, powerLeadsByPlugs } from '../../build';
+import { checkCountries, loadsOf, unfed, powerLeadsByPlugs, voltsIn } from '../../build';
 import type { PartMaker } from './part';
 
 export const power: PartMaker = {
@@ -57,10 +57,12 @@ export const power: PartMaker = {
             ['Country', 'Mains', 'Plugs', 'Draws', 'Does not bear it'],
             checkCountries(rig).map((c) => [
               c.country.name,
-              `${c.country.volts} V, ${c.country.hz.join(' and ')} Hz`,
+              `${voltsIn(c.country).join(' or ')} V, ${c.country.hz.join(' and ')} Hz`,
               c.country.plugs,
               `${fixed(c.amps)} A`,
-              c.wrong.map((w) => w.device.name).join(', ') || 'nothing',
+              c.wrong
+                .map((w) => `${w.device.name}${w.what === 'plug' ? ' (plug)' : ''}`)
+                .join(', ') || 'nothing',
             ]),
           ),
         ]
