@@ -15,7 +15,8 @@ export interface PowerCure {
 
 /**
  * What could let a device be fed that gets nothing, the least first: a pin taken out, its own and then
- * another's; an outlet more on a supply that is there, of what that gives in all; a supply of its own.
+ * another's; an outlet more on a supply that is there, of the sort that it has and of what it gives in
+ * all; a supply of its own.
  * Nobody knows yet whether any of them does.
  */
 export function powerCures(rig: Rig, device: string, headroom: number): PowerCure[] {
@@ -35,10 +36,15 @@ export function powerCures(rig: Rig, device: string, headroom: number): PowerCur
     })),
     ...supplies
       .filter((s) => s.id !== device)
-      .map((s) => ({
-        words: `one isolated outlet more of ${kind}, ${outlet.milliamps} mA on ${s.name}`,
-        edits: [withOutlet(s, outlet)],
-      })),
+      .map((s) => {
+        // One more of the sort that it has: no isolated one grows on a chain.
+        const isolated = outletsOf(s)?.some((o) => o.isolated) === true;
+        const sort = isolated ? 'isolated outlet' : 'outlet';
+        return {
+          words: `one ${sort} more of ${kind}, ${outlet.milliamps} mA on ${s.name}`,
+          edits: [withOutlet(s, { ...outlet, isolated })],
+        };
+      }),
     {
       words: `an outlet of ${kind}, ${outlet.milliamps} mA on another supply, or an adapter`,
       edits: [
