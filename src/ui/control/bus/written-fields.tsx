@@ -8,6 +8,8 @@ import { CommitNumber } from '../../look/commit-number';
 interface Field {
   field: string;
   label: string;
+  /** What stands over the field, where its whole name is too long. */
+  short?: string;
   min?: number;
   max: number;
   /** What an empty field means, where it may be empty. */
@@ -16,7 +18,7 @@ interface Field {
 
 const CHANNEL: Field = { field: 'channel', label: 'Channel', min: 1, max: 16 };
 const NOTE: Field = { field: 'note', label: 'Note, 60 is C4', max: 127 };
-const FINE: Field = { field: 'value', label: 'Value of 14 bits', max: 16383 };
+const FINE: Field = { field: 'value', label: 'Value of 14 bits', short: 'Value', max: 16383 };
 
 /** Every message that a person can write: what it is called, how it begins, and its numbers. */
 export const WRITTEN: {
@@ -32,7 +34,7 @@ export const WRITTEN: {
     fields: [
       CHANNEL,
       { field: 'bank', label: 'Bank', max: 16383, empty: 'no bank' },
-      { field: 'number', label: 'Program on the wire', max: 127 },
+      { field: 'number', label: 'Program on the wire', short: 'Program', max: 127 },
     ],
   },
   control: {
@@ -80,7 +82,14 @@ export const WRITTEN: {
   position: {
     label: 'song position',
     fresh: { type: 'position', sixteenths: 0 },
-    fields: [{ field: 'sixteenths', label: 'Sixteenth notes from the start', max: 16383 }],
+    fields: [
+      {
+        field: 'sixteenths',
+        label: 'Sixteenth notes from the start',
+        short: 'Sixteenths',
+        max: 16383,
+      },
+    ],
   },
   exclusive: {
     label: 'system exclusive',
@@ -116,10 +125,10 @@ export function WrittenFields({
   };
   return (
     <>
-      {WRITTEN[message.type].fields.map(({ field, label, min = 0, max, empty }) => (
+      {WRITTEN[message.type].fields.map(({ field, label, short, min = 0, max, empty }) => (
         <div key={field}>
           <div className="faint small-print" aria-hidden>
-            {label.split(',')[0]}
+            {short ?? label.split(',')[0]}
           </div>
           <CommitNumber
             w={max > 999 ? 84 : 64}

@@ -74,7 +74,7 @@ function WrittenRow({
     <tr>
       <td>{WRITTEN[message.type].label}</td>
       <td>
-        <Group gap={4} wrap="nowrap">
+        <Group gap={4} wrap="nowrap" align="end">
           <WrittenFields message={message} onChange={(m) => change({ message: m })} />
         </Group>
       </td>
