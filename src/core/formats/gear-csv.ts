@@ -5,7 +5,7 @@ import { givenId } from '../rig/fresh-id';
 import type { Outcome, Problem } from '../outcome';
 import type { Device, Rig } from '../rig/schema';
 import { PLACES } from '../rig/stands-where';
-import { readCsv, type Row, toCsv } from './csv';
+import { readCsv, type Row, type Table, toCsv } from './csv';
 
 const GEAR_HEADER = [
   'id',
@@ -45,109 +45,117 @@ export const gearToCsv = (rig: Rig): string =>
     ]),
   );
 
+type Say = (what: string) => void;
+type Named = Pick<Device, 'id' | 'name'>;
+
 /**
  * Reads a gear list: rows with a known id (or name) change that device's record, others add a
- * device. Told row by row; nothing is taken where anything is wrong.
+ * device; a block names the host that it lives in, which may stand in a later row. Told row by row;
+ * nothing is taken where anything is wrong.
  */
 export function gearFromCsv(rig: Rig, text: string): Outcome<Edit[]> {
   const read = readCsv(text, ['name', 'kind']);
   if (!read.ok) return read;
   const problems: Problem[] = [];
-  const say = (row: Row, what: string) => problems.push({ where: `row ${row.row}`, what });
   const ids = new Set(rig.devices.map((d) => d.id));
   const edits: Edit[] = [];
-  const added: { id: string; name: string }[] = [];
+  const added: Named[] = [];
+  const { rows } = read.value;
   const waiting = new Set<Row>();
-  const { rows, toNumber } = read.value;
   for (const row of rows) {
     const c = row.cells;
-    const kind =
-      findKind(c.kind ?? '') ??
-      KINDS.find((k) => k.name.toLowerCase() === (c.kind ?? '').toLowerCase());
-    if (!c.name) say(row, 'the device has no name');
-    if (!kind)
-      say(row, `there is no kind "${c.kind ?? ''}"; the kinds are listed in docs/kinds.md`);
-    const place = PLACES.find((p) => p === c.place);
-    if (c.place && !place) say(row, `"${c.place}" is no place; choose ${PLACES.join(', ')}`);
-    const number = (field: 'weight g' | 'value') => {
-      if (!c[field]) return undefined;
-      const x = toNumber(c[field]);
-      if (!(x >= 0))
-        say(row, `"${c[field]}" is no ${field === 'value' ? 'value' : 'weight in grams'}`);
-      return x;
-    };
-    if (c.owned && !/^(yes|no)$/i.test(c.owned))
-      say(row, `"${c.owned}" under owned: write yes or no`);
-    const gear = Object.fromEntries(
-      Object.entries({
-        serial: c.serial || undefined,
-        owner: c.owner || undefined,
-        owned: c.owned ? /^yes$/i.test(c.owned) : undefined,
-        grams: number('weight g'),
-        value: number('value'),
-      }).filter(([, v]) => v !== undefined),
-    ) as Device['gear'];
-    const known =
-      rig.devices.find((d) => d.id === c.id) ??
-      (c.id ? undefined : rig.devices.find((d) => d.name.toLowerCase() === c.name?.toLowerCase()));
+    const say: Say = (what) => problems.push({ where: `row ${row.row}`, what });
+    const host = hostIn(c, [...rig.devices, ...added]);
+    if (host === undefined && c.host && !waiting.has(row) && isNamedBy(rows, c.host)) {
+      waiting.add(row);
+      rows.push(row);
+      continue;
+    }
+    const known = knownIn(rig, c);
+    if (!c.name) say('the device has no name');
+    const kind = kindIn(c.kind ?? '', say);
+    const record = recordOf(read.value, c, known, say);
     if (known && kind && known.kind !== kind.id)
       say(
-        row,
         `${known.name} is a ${kindOf(known.kind).name} in this rig, not a ${kind.name}; replace it there first`,
       );
-    const isNamed = (d: { id: string; name: string }) =>
-      d.id === c.host || d.name.toLowerCase() === c.host?.toLowerCase();
-    const host = c.host ? (rig.devices.find(isNamed)?.id ?? added.find(isNamed)?.id) : undefined;
-    if (c.host && host === undefined) {
-      // A block may stand before the host that it lives in.
-      const later = rows.find(
-        (r) => r.cells.name && isNamed({ id: r.cells.id ?? '', name: r.cells.name }),
-      );
-      if (later && !waiting.has(row)) {
-        waiting.add(row);
-        rows.push(row);
-        continue;
-      }
-      say(row, `there is no device "${c.host}" for ${c.name ?? 'it'} to live in`);
-    }
-    if (known && (known.host ?? '') !== (host ?? '') && 'host' in c)
-      say(
-        row,
-        known.host === undefined
-          ? `${known.name} stands by itself in this rig; move it into ${c.host} there first`
-          : `${known.name} lives in ${nameOf(rig, known.host)} in this rig; move it there first`,
-      );
+    checkHost(rig, c, known, host, say);
     if (!kind || !c.name) continue;
-    const record = {
-      ...(c.maker && { maker: c.maker }),
-      ...(c.model && { model: c.model }),
-      ...(c.notes && { notes: c.notes }),
-      ...(place && { place }),
-    };
-    if (known)
-      edits.push({
-        edit: 'setDevice',
-        device: known.id,
-        name: c.name,
-        ...record,
-        ...(gear && Object.keys(gear).length && { gear: { ...known.gear, ...gear } }),
-      });
-    else {
-      const id = givenId(c.id, c.name, ids);
-      ids.add(id);
-      added.push({ id, name: c.name });
-      edits.push({
-        edit: 'addDevice',
-        device: {
-          id,
-          kind: kind.id,
-          name: c.name,
-          ...(host !== undefined && { host }),
-          ...record,
-          ...(gear && Object.keys(gear).length && { gear }),
-        },
-      });
+    if (known) {
+      edits.push({ edit: 'setDevice', device: known.id, name: c.name, ...record });
+      continue;
     }
+    const id = givenId(c.id, c.name, ids);
+    ids.add(id);
+    added.push({ id, name: c.name });
+    const device = { id, kind: kind.id, name: c.name, ...(host && { host: host.id }), ...record };
+    edits.push({ edit: 'addDevice', device });
   }
   return problems.length ? { ok: false, problems } : { ok: true, value: edits };
+}
+
+const isCalled = (d: Named, what: string): boolean =>
+  d.id === what || d.name.toLowerCase() === what.toLowerCase();
+
+/** The device in which a row says that its device lives. */
+const hostIn = ({ host }: Row['cells'], devices: readonly Named[]): Named | undefined =>
+  host ? devices.find((d) => isCalled(d, host)) : undefined;
+
+/** Whether any row is of a device that is called so. */
+const isNamedBy = (rows: readonly Row[], what: string): boolean =>
+  rows.some(({ cells: { id = '', name } }) => name && isCalled({ id, name }, what));
+
+const knownIn = (rig: Rig, c: Row['cells']): Device | undefined =>
+  rig.devices.find((d) => d.id === c.id) ??
+  (c.id ? undefined : rig.devices.find((d) => d.name.toLowerCase() === c.name?.toLowerCase()));
+
+function kindIn(text: string, say: Say) {
+  const kind = findKind(text) ?? KINDS.find((k) => k.name.toLowerCase() === text.toLowerCase());
+  if (!kind) say(`there is no kind "${text}"; the kinds are listed in docs/kinds.md`);
+  return kind;
+}
+
+function checkHost(
+  rig: Rig,
+  c: Row['cells'],
+  known: Device | undefined,
+  host: Named | undefined,
+  say: Say,
+): void {
+  if (c.host && !host) say(`there is no device "${c.host}" for ${c.name ?? 'it'} to live in`);
+  if (!known || !('host' in c) || known.host === host?.id) return;
+  say(
+    known.host === undefined
+      ? `${known.name} stands by itself in this rig; move it into ${c.host} there first`
+      : `${known.name} lives in ${nameOf(rig, known.host)} in this rig; move it there first`,
+  );
+}
+
+/** What a row says of a device besides its name and kind; what it says of the unit joins what is known of it. */
+function recordOf({ toNumber }: Table, c: Row['cells'], known: Device | undefined, say: Say) {
+  const place = PLACES.find((p) => p === c.place);
+  if (c.place && !place) say(`"${c.place}" is no place; choose ${PLACES.join(', ')}`);
+  if (c.owned && !/^(yes|no)$/i.test(c.owned)) say(`"${c.owned}" under owned: write yes or no`);
+  const number = (field: 'weight g' | 'value') => {
+    if (!c[field]) return undefined;
+    const x = toNumber(c[field]);
+    if (!(x >= 0)) say(`"${c[field]}" is no ${field === 'value' ? 'value' : 'weight in grams'}`);
+    return x;
+  };
+  const told = Object.entries({
+    serial: c.serial || undefined,
+    owner: c.owner || undefined,
+    owned: c.owned ? /^yes$/i.test(c.owned) : undefined,
+    grams: number('weight g'),
+    value: number('value'),
+  }).filter(([, v]) => v !== undefined);
+  return {
+    ...(c.maker && { maker: c.maker }),
+    ...(c.model && { model: c.model }),
+    ...(c.notes && { notes: c.notes }),
+    ...(place && { place }),
+    ...(told.length && {
+      gear: { ...known?.gear, ...(Object.fromEntries(told) as Device['gear']) },
+    }),
+  };
 }

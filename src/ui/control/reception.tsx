@@ -186,79 +186,103 @@ function ReceptionTable({
       </thead>
       <tbody>
         {table.map((x, i) => (
-          <tr key={`${i} ${x.cc}`} data-takes={x.cc}>
-            <td>
-              <Select
-                size="xs"
-                w={140}
-                aria-label={`What sort of message ${i + 1} is`}
-                data={MOVED_BY.map(({ value, label }) => ({ value, label }))}
-                value={kindOfRow(x).value}
-                allowDeselect={false}
-                onChange={(v) => {
-                  const by = MOVED_BY.find((m) => m.value === v) ?? MOVED_BY[0];
-                  change(i, {
-                    as: by.value === 'control' ? undefined : by.value,
-                    cc: Math.min(x.cc, by.max),
-                  });
-                }}
-              />
-            </td>
-            <td>
-              <CommitNumber
-                w={72}
-                aria-label={`Number of control change ${i + 1}`}
-                min={0}
-                max={kindOfRow(x).max}
-                disabled={kindOfRow(x).max === 0}
-                allowDecimal={false}
-                value={x.cc}
-                onCommit={(cc) => cc !== undefined && change(i, { cc })}
-              />
-            </td>
-            <td>
-              <Select
-                size="xs"
-                w={250}
-                searchable
-                aria-label={`What control change ${x.cc} moves`}
-                data={all}
-                value={`${x.device ?? device.id} ${x.setting}`}
-                allowDeselect={false}
-                onChange={(v) => {
-                  const [id, setting] = (v ?? '').split(' ');
-                  if (id && setting)
-                    change(i, { setting, device: id === device.id ? undefined : id });
-                }}
-              />
-            </td>
-            <td>
-              <Select
-                size="xs"
-                w={170}
-                aria-label={`How control change ${x.cc} acts`}
-                data={WAYS}
-                value={x.way}
-                allowDeselect={false}
-                onChange={(v) => v && change(i, { way: v as 'absolute' | 'toggle' })}
-              />
-            </td>
-            <td>
-              <Tooltip label="Take out">
-                <ActionIcon
-                  size="sm"
-                  variant="default"
-                  aria-label={`Take control change ${x.cc} out`}
-                  onClick={() => set({ controls: table.filter((_, k) => k !== i) })}
-                >
-                  <IconTrash size={14} />
-                </ActionIcon>
-              </Tooltip>
-            </td>
-          </tr>
+          <ReceptionRow
+            key={`${i} ${x.cc}`}
+            {...{ x, i, change, all, device }}
+            onRemove={() => set({ controls: table.filter((_, k) => k !== i) })}
+          />
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** One message that is taken in, what it moves and how. */
+function ReceptionRow({
+  x,
+  i,
+  change,
+  all,
+  device,
+  onRemove,
+}: {
+  x: Row;
+  i: number;
+  change: (i: number, part: Partial<Table[number]>) => Outcome<Rig>;
+  all: { value: string; label: string }[];
+  device: Device;
+  onRemove: () => void;
+}) {
+  return (
+    <tr data-takes={x.cc}>
+      <td>
+        <Select
+          size="xs"
+          w={140}
+          aria-label={`What sort of message ${i + 1} is`}
+          data={MOVED_BY.map(({ value, label }) => ({ value, label }))}
+          value={kindOfRow(x).value}
+          allowDeselect={false}
+          onChange={(v) => {
+            const by = MOVED_BY.find((m) => m.value === v) ?? MOVED_BY[0];
+            change(i, {
+              as: by.value === 'control' ? undefined : by.value,
+              cc: Math.min(x.cc, by.max),
+            });
+          }}
+        />
+      </td>
+      <td>
+        <CommitNumber
+          w={72}
+          aria-label={`Number of control change ${i + 1}`}
+          min={0}
+          max={kindOfRow(x).max}
+          disabled={kindOfRow(x).max === 0}
+          allowDecimal={false}
+          value={x.cc}
+          onCommit={(cc) => cc !== undefined && change(i, { cc })}
+        />
+      </td>
+      <td>
+        <Select
+          size="xs"
+          w={250}
+          searchable
+          aria-label={`What control change ${x.cc} moves`}
+          data={all}
+          value={`${x.device ?? device.id} ${x.setting}`}
+          allowDeselect={false}
+          onChange={(v) => {
+            const [id, setting] = (v ?? '').split(' ');
+            if (id && setting) change(i, { setting, device: id === device.id ? undefined : id });
+          }}
+        />
+      </td>
+      <td>
+        <Select
+          size="xs"
+          w={170}
+          aria-label={`How control change ${x.cc} acts`}
+          data={WAYS}
+          value={x.way}
+          allowDeselect={false}
+          onChange={(v) => v && change(i, { way: v as 'absolute' | 'toggle' })}
+        />
+      </td>
+      <td>
+        <Tooltip label="Take out">
+          <ActionIcon
+            size="sm"
+            variant="default"
+            aria-label={`Take control change ${x.cc} out`}
+            onClick={onRemove}
+          >
+            <IconTrash size={14} />
+          </ActionIcon>
+        </Tooltip>
+      </td>
+    </tr>
   );
 }
 

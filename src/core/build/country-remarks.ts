@@ -1,0 +1,66 @@
+import type { Remark } from '../findings/finding';
+import { voltsIn } from './countries';
+import { type CountryCheck, type CountryWrong, mainsOf } from './mains';
+
+/** What to say of something that is wrong in a country. */
+export function countryRemark(
+  { country }: CountryCheck,
+  { device, what, volts }: CountryWrong,
+): Remark {
+  const told = {
+    rule: `mains-${what}` as const,
+    subjects: [device.id],
+    about: `${device.id} ${country.code}`,
+  };
+  const need = mainsOf(device);
+  if (what === 'plug')
+    return {
+      ...told,
+      severity: 'advice',
+      what: `The plug of ${device.name} goes into no socket in ${country.name}.`,
+      why:
+        `It has plug ${device.mains?.plug}; there they have ${country.plugs}. Take an adapter that ` +
+        'carries the protective earth, or a mains lead with the plug of the country.',
+    };
+  if (what === 'selector')
+    return {
+      ...told,
+      severity: 'caution',
+      what: `Nobody has said how the voltage selector of ${device.name} is set.`,
+      why: `In ${country.name} they have ${voltsIn(country).join(' or ')} V. Look before it is plugged in.`,
+    };
+  const misfit = { ...told, what: `${device.name} is not made for the mains in ${country.name}.` };
+  if (what === 'hz')
+    return {
+      ...misfit,
+      severity: 'fault',
+      why:
+        `It takes ${need?.hz.join(' or ')} ` +
+        `Hz; there they have ${country.hz.join(' and ')} Hz.`,
+    };
+  const setTo = device.mains?.setTo;
+  const takes = need?.volts.map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)).join(' or ');
+  return {
+    ...misfit,
+    ...(setTo !== undefined && {
+      what: `${device.name} is set to ${setTo} V, which is not the mains in ${country.name}.`,
+    }),
+    severity: what === 'over' ? 'danger' : 'fault',
+    why:
+      `It takes ${takes} V; there they have ${volts} V. ` +
+      (what === 'over'
+        ? 'Too much destroys it and can start a fire.'
+        : 'Too little and it does not work as it should.') +
+      ' Have a licensed technician set it, or take a transformer.',
+  };
+}
+
+/** Countries of the tour of which nothing is known. */
+export const unknownRemark = (code: string): Remark => ({
+  rule: 'mains-unknown',
+  severity: 'advice',
+  subjects: [],
+  about: code,
+  what: `Nothing is known of the mains in “${code}”.`,
+  why: 'No country with that code is listed, so nothing was held against its mains. Look it up.',
+});

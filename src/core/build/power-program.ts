@@ -1,0 +1,325 @@
+import { at as entryAt, sure } from '../outcome';
+import type { PowerNeed } from '../kinds';
+import type { Edit } from '../rig/edits';
+import { type Mip, type Term } from '../optimum/mip';
+import { misfit, type Place, placeKey, type Taker, voltagesOf } from './power';
+import type { PowerPlan, Starved } from './power-plan';
+
+/** A plan whose starved devices have no cure yet. */
+export type Uncured = Omit<PowerPlan, 'starved'> & { starved: Hungry[] };
+
+type Hungry = Omit<Starved, 'cure' | 'edits'>;
+
+/** Sides that must not share a return: digital and high gain, chassis on plus and all others. */
+const QUARRELS: readonly [
+  name: string,
+  one: (need: PowerNeed) => boolean,
+  other: (need: PowerNeed) => boolean,
+][] = [
+  ['noise', (n) => n.noisy === true, (n) => n.sensitive === true],
+  ['plus', (n) => n.positiveGround === true, (n) => n.positiveGround !== true],
+];
+
+/** Costs are whole numbers: what is less than one from the best is the best. */
+const ALL_WHOLE = { absolute: 0.9 };
+
+/** What is asked for, one after the other. */
+export const AIMS = ['starved', 'unshared', 'moved'] as const;
+
+type Aim = (typeof AIMS)[number];
+
+/** One device on one outlet at one of its voltages: `i`, `j` and `v` number the three. */
+interface Option {
+  t: Taker;
+  i: number;
+  p: Place;
+  j: number;
+  volts: number;
+  v: number;
+  name: string;
+}
+
+/**
+ * The question to the solver: `x` is one for each option that is chosen, `u` for each device left
+ * without power, `w` for each outlet that is used, `y` which voltage an outlet stands at.
+ */
+export class PowerProgram {
+  private readonly options: readonly Option[];
+  private readonly rules: Mip['rules'] = [];
+  /** Of returns, which side of a quarrel each is for. */
+  private readonly binaries: string[] = [];
+
+  constructor(
+    private readonly takers: readonly Taker[],
+    private readonly places: readonly Place[],
+    private readonly headroom: number,
+  ) {
+    this.options = takers.flatMap((t, i) => places.flatMap((p, j) => optionsOf(t, i, p, j)));
+    this.takers.forEach((_, i) => this.feedsOnceOrNot(i));
+    this.places.forEach((_, j) => this.outletSuffices(j));
+    for (const id of new Set(this.places.map((p) => p.supply.id))) this.supplySuffices(id);
+    this.keepApart();
+  }
+
+  mip(aim: Aim): Mip {
+    const voltages = this.rules.flatMap((r) =>
+      r.terms.map(([, v]) => v).filter((v) => v.startsWith('y_')),
+    );
+    return {
+      minimise: this.costs(aim),
+      rules: this.rules,
+      binaries: [
+        ...this.options.map((o) => o.name),
+        ...this.takers.map((_, i) => `u_${i}`),
+        ...this.places.map((_, j) => `w_${j}`),
+        ...new Set(voltages),
+        ...this.binaries,
+      ],
+      gap: ALL_WHOLE,
+    };
+  }
+
+  private costs(aim: Aim): Term[] {
+    switch (aim) {
+      case 'starved':
+        return this.takers.map((_, i) => [1, `u_${i}`]);
+      case 'unshared':
+        return this.places.map((_, j) => [-1, `w_${j}`]);
+      case 'moved':
+        return ones(this.options.filter((o) => !isNow(o)));
+    }
+  }
+
+  /** What was found for one aim holds for all that are asked for after it. */
+  keepTo(aim: Aim, values: Readonly<Record<string, number>>): void {
+    const costs = this.costs(aim);
+    const found = costs.reduce((sum, [f, v]) => sum + f * Math.round(values[v] ?? 0), 0);
+    if (costs.length) this.rule(costs, '<=', found);
+  }
+
+  mustFeed(devices: readonly string[]): void {
+    this.takers.forEach((t, i) => {
+      if (devices.includes(t.device.id)) this.rule([[1, `u_${i}`]], '=', 0);
+    });
+  }
+
+  private rule(terms: Term[], is: Mip['rules'][number]['is'], value: number): void {
+    this.rules.push({ name: `r${this.rules.length}`, terms, is, value });
+  }
+
+  private current(t: Taker): number {
+    return t.need.milliamps * (1 + this.headroom);
+  }
+
+  private draws(options: readonly Option[]): Term[] {
+    return options.map((o): Term => [this.current(o.t), o.name]);
+  }
+
+  private feedsOnceOrNot(i: number): void {
+    this.rule([...ones(this.options.filter((o) => o.i === i)), [1, `u_${i}`]], '=', 1);
+  }
+
+  /** Its current, one voltage for all that hang on it, and whether it is used. */
+  private outletSuffices(j: number): void {
+    const here = this.options.filter((o) => o.j === j);
+    this.rule(this.draws(here), '<=', entryAt(this.places, j).outlet.milliamps);
+    const volts = [...new Set(here.map((o) => o.v))];
+    if (volts.length > 1) {
+      const standsAt = volts.map((v): Term => [1, `y_${j}_${v}`]);
+      this.rule(standsAt, '<=', 1);
+      for (const o of here) {
+        const onlyThen: Term[] = [
+          [1, o.name],
+          [-1, `y_${j}_${o.v}`],
+        ];
+        this.rule(onlyThen, '<=', 0);
+      }
+    }
+    this.rule([...ones(here), [-1, `w_${j}`]], '>=', 0);
+  }
+
+  private supplySuffices(id: string): void {
+    const total = sure(this.places.find((p) => p.supply.id === id)).totalMilliamps;
+    if (total === undefined) return;
+    this.rule(this.draws(this.options.filter((o) => o.p.supply.id === id)), '<=', total);
+  }
+
+  /**
+   * What quarrels shares no return: outlets that are isolated stand alone, the others of a supply are
+   * one. Each return is either for one side of a quarrel or for the other.
+   */
+  private keepApart(): void {
+    const returns = new Map<string, number[]>();
+    this.places.forEach((p, j) => {
+      const key = p.outlet.isolated ? placeKey(p) : p.supply.id;
+      returns.set(key, [...(returns.get(key) ?? []), j]);
+    });
+    [...returns.values()].forEach((group, g) => {
+      for (const [name, isOne, isOther] of QUARRELS) {
+        const sides = [isOne, isOther].map((is) =>
+          this.options.filter((o) => group.includes(o.j) && is(o.t.need)),
+        );
+        const [one = [], other = []] = sides;
+        if (!one.length || !other.length) continue;
+        const side = `q_${name}_${g}`;
+        this.binaries.push(side);
+        for (const o of one)
+          this.rule(
+            [
+              [1, o.name],
+              [-1, side],
+            ],
+            '<=',
+            0,
+          );
+        for (const o of other)
+          this.rule(
+            [
+              [1, o.name],
+              [1, side],
+            ],
+            '<=',
+            1,
+          );
+      }
+    });
+  }
+
+  /** What the solver chose, what gets nothing and why, and the edits that make it so. */
+  plan(values: Readonly<Record<string, number>>): Uncured {
+    const chosen = this.narrowed(this.options.filter((o) => (values[o.name] ?? 0) > 0.5));
+    const sharing = this.places.map((_, j) => chosen.filter((o) => o.j === j).length - 1);
+    const starved = this.starved(chosen);
+    return {
+      fed: chosen.map((o) => ({
+        device: o.t.device.id,
+        supply: o.p.supply.id,
+        outlet: o.p.outlet.id,
+        volts: o.volts,
+      })),
+      starved,
+      shared: sharing.reduce((n, more) => n + Math.max(0, more), 0),
+      moved: chosen.filter((o) => !isNow(o)).length,
+      edits: [...chosen.flatMap(movesTo), ...this.unplugs(starved)],
+    };
+  }
+
+  /** All of an isolated outlet moved to a narrower free one of its supply, where none of it is plugged there now. */
+  private narrowed(chosen: readonly Option[]): Option[] {
+    let all = [...chosen];
+    const wideFirst = [...this.places.keys()].sort(
+      (a, b) => this.milliampsOf(b) - this.milliampsOf(a),
+    );
+    for (const j of wideFirst) {
+      const here = all.filter((o) => o.j === j);
+      const place = entryAt(this.places, j);
+      if (!here.length || here.some(isNow) || !place.outlet.isolated) continue;
+      const drawn = here.reduce((sum, o) => sum + this.current(o.t), 0);
+      const free = [...this.places.keys()]
+        .filter((k) => !all.some((o) => o.j === k) && entryAt(this.places, k).outlet.isolated)
+        .filter((k) => entryAt(this.places, k).supply.id === place.supply.id)
+        .filter((k) => this.milliampsOf(k) < this.milliampsOf(j) && this.milliampsOf(k) >= drawn)
+        .sort((a, b) => this.milliampsOf(a) - this.milliampsOf(b));
+      for (const k of free) {
+        const there = here.map((o) =>
+          this.options.find((x) => x.i === o.i && x.j === k && x.volts === o.volts),
+        );
+        if (!there.every((o) => o !== undefined)) continue;
+        all = [...all.filter((o) => o.j !== j), ...there];
+        break;
+      }
+    }
+    return all;
+  }
+
+  private milliampsOf(j: number): number {
+    return entryAt(this.places, j).outlet.milliamps;
+  }
+
+  private starved(chosen: readonly Option[]): Hungry[] {
+    const drawn = (options: readonly Option[]) =>
+      options.reduce((sum, o) => sum + this.current(o.t), 0);
+    const free = this.places.map(
+      (p, j) => p.outlet.milliamps - drawn(chosen.filter((o) => o.j === j)),
+    );
+    const left = (p: Place) =>
+      (p.totalMilliamps ?? Infinity) - drawn(chosen.filter((o) => o.p.supply.id === p.supply.id));
+    return this.takers.flatMap((t, i) => {
+      if (chosen.some((o) => o.i === i)) return [];
+      const options = this.options.filter((o) => o.i === i);
+      return [starvedBy(t, options, free, left, this.current(t))];
+    });
+  }
+
+  private unplugs(starved: readonly { device: string }[]): Edit[] {
+    return starved
+      .filter((s) => this.takers.some((t) => t.device.id === s.device && t.device.supply))
+      .map((s) => ({ edit: 'unplugPower', device: s.device }));
+  }
+}
+
+/** The voltages at which an outlet may feed a device; none where it is pinned to another. */
+function optionsOf(t: Taker, i: number, p: Place, j: number): Option[] {
+  const pin = t.device.supply?.pinned ? t.device.supply : undefined;
+  if (pin && (pin.device !== p.supply.id || (pin.outlet ?? p.outlet.id) !== p.outlet.id)) return [];
+  return voltagesOf(p.outlet).flatMap((volts, v) =>
+    misfit(t.need, p.outlet, volts) ? [] : [{ t, i, p, j, volts, v, name: `x_${i}_${j}_${v}` }],
+  );
+}
+
+export const ones = (options: readonly Option[]): Term[] => options.map((o) => [1, o.name]);
+
+const isNow = (o: Option): boolean =>
+  o.t.device.supply?.device === o.p.supply.id && o.t.device.supply.outlet === o.p.outlet.id;
+
+/** The edit that feeds a device so, where it is not fed so already. */
+function movesTo(o: Option): Edit[] {
+  const now = o.t.device.supply;
+  if (isNow(o) && (now?.volts ?? o.p.outlet.volts) === o.volts) return [];
+  const supply = { ...now, device: o.p.supply.id, outlet: o.p.outlet.id, volts: o.volts };
+  return [{ edit: 'setDevice', device: o.t.device.id, supply }];
+}
+
+/**
+ * Why a device gets nothing: no outlet fits, none has the current left, or what has shares its
+ * return with what it must not.
+ */
+function starvedBy(
+  t: Taker,
+  options: readonly { j: number; p: Place }[],
+  free: readonly number[],
+  left: (p: Place) => number,
+  need: number,
+): Hungry {
+  const { device, need: n } = t;
+  const kind =
+    `${n.volts}${n.maxVolts ? ` to ${n.maxVolts}` : ''} ` +
+    `V ${n.ac ? 'AC' : `DC, centre ${n.centre ?? 'negative'}`}`;
+  if (!options.length)
+    return {
+      device: device.id,
+      shortMilliamps: null,
+      why: device.supply?.pinned
+        ? 'it is pinned to an outlet that does not fit'
+        : `no outlet gives ${kind}`,
+    };
+  const room = Math.max(...options.map((o) => Math.min(entryAt(free, o.j), left(o.p))));
+  if (room >= need)
+    return {
+      device: device.id,
+      shortMilliamps: 0,
+      why: 'the outlets that have current for it share their return with what it must stay apart from',
+    };
+  const limited = options.some((o) => entryAt(free, o.j) >= need && left(o.p) < need);
+  return {
+    device: device.id,
+    shortMilliamps: Math.ceil(need - Math.max(0, room)),
+    why:
+      `it needs ${Math.ceil(need)} mA with headroom, ` +
+      ('and ' +
+        (room > 0
+          ? `the most that is left on one outlet is ${Math.floor(room)} mA`
+          : 'no outlet that fits has any left') +
+        (limited ? ' (the supply as a whole is at its limit)' : '')),
+  };
+}
