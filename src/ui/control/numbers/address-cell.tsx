@@ -17,19 +17,39 @@ import { CommitNumber } from '../../look/commit-number';
 import { useDocument, useRig } from '../../store/use-rig';
 import { CommitText } from '../../look/commit-text';
 
-/** Where a device keeps a sound: bank and number, as the screen shows it, and what it is called there. */
-export function AddressCell({
-  m,
-  sound,
-  address,
-}: {
+interface Kept {
   m: MidiDevice;
   sound: Sound;
   address: Address | undefined;
-}) {
+}
+
+/** Where a device keeps a sound: bank and number, as the screen shows it, and what it is called there. */
+export function AddressCell(kept: Kept) {
+  const { m, sound, address } = kept;
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover opened={open} onChange={setOpen} position="bottom-start" withArrow trapFocus>
+      <Popover.Target>
+        <button
+          type="button"
+          className="press-count"
+          onClick={() => setOpen(!open)}
+          aria-label={`${m.device.name}, ${sound.name}: ${address ? numbersOn(m, address) : 'no program'}`}
+        >
+          {address ? numbersOn(m, address) : <span className="faint">no program</span>}
+        </button>
+      </Popover.Target>
+      <Popover.Dropdown>
+        <AddressForm {...kept} />
+      </Popover.Dropdown>
+    </Popover>
+  );
+}
+
+/** The number as the wire has it or as the screen shows it, and the name; what is no program is told. */
+function AddressForm({ m, sound, address }: Kept) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
-  const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const set = (program: Address | null) => {
     const why = program && addressProblem(m, program);
@@ -47,77 +67,65 @@ export function AddressCell({
     return found !== undefined;
   };
   return (
-    <Popover opened={open} onChange={setOpen} position="bottom-start" withArrow trapFocus>
-      <Popover.Target>
-        <button
-          type="button"
-          className="press-count"
-          onClick={() => setOpen(!open)}
-          aria-label={`${m.device.name}, ${sound.name}: ${address ? numbersOn(m, address) : 'no program'}`}
-        >
-          {address ? numbersOn(m, address) : <span className="faint">no program</span>}
-        </button>
-      </Popover.Target>
-      <Popover.Dropdown>
-        <Group gap={8} align="end">
-          {m.bank !== 'none' && (
-            <CommitNumber
-              w={92}
-              label="Bank, wire"
-              min={0}
-              max={16383}
-              allowDecimal={false}
-              value={bank ?? 0}
-              onCommit={(v) => set({ bank: v ?? 0, number: address?.number ?? 0 })}
-            />
-          )}
+    <>
+      <Group gap={8} align="end">
+        {m.bank !== 'none' && (
           <CommitNumber
-            w={100}
-            label="Program, wire"
+            w={92}
+            label="Bank, wire"
             min={0}
-            max={127}
+            max={16383}
             allowDecimal={false}
-            value={address?.number}
-            onCommit={(v) =>
-              set(v === undefined ? null : { ...(bank !== undefined && { bank }), number: v })
-            }
+            value={bank ?? 0}
+            onCommit={(v) => set({ bank: v ?? 0, number: address?.number ?? 0 })}
           />
+        )}
+        <CommitNumber
+          w={100}
+          label="Program, wire"
+          min={0}
+          max={127}
+          allowDecimal={false}
+          value={address?.number}
+          onCommit={(v) =>
+            set(v === undefined ? null : { ...(bank !== undefined && { bank }), number: v })
+          }
+        />
+        <CommitText
+          w={110}
+          label="As its screen shows"
+          needed
+          value={address && shownOn(m.shows, address)}
+          error={problem}
+          onCommit={readShown}
+        />
+        {address && (
           <CommitText
-            w={110}
-            label="As its screen shows"
-            needed
-            value={address && shownOn(m.shows, address)}
-            error={problem}
-            onCommit={readShown}
-          />
-          {address && (
-            <CommitText
-              w={150}
-              label="Called on the device"
-              value={programName(m, address) ?? ''}
-              onCommit={(name) => {
-                const names = withName(m.device.midi?.names, address, name ?? '');
-                edit({ edit: 'setMidi', device: m.device.id, midi: { ...m.device.midi, names } });
-              }}
-            />
-          )}
-        </Group>
-        <Group gap={6} mt={8}>
-          <Button
-            size="compact-xs"
-            variant="default"
-            onClick={() => {
-              const free = freeAddress(setStage(rig), m.device.id);
-              if (free) set(free);
+            w={150}
+            label="Called on the device"
+            value={programName(m, address) ?? ''}
+            onCommit={(name) => {
+              const names = withName(m.device.midi?.names, address, name ?? '');
+              edit({ edit: 'setMidi', device: m.device.id, midi: { ...m.device.midi, names } });
             }}
-          >
-            Next free one
-          </Button>
-          <Button size="compact-xs" variant="default" disabled={!address} onClick={() => set(null)}>
-            No program
-          </Button>
-        </Group>
-      </Popover.Dropdown>
-    </Popover>
+          />
+        )}
+      </Group>
+      <Group gap={6} mt={8}>
+        <Button
+          size="compact-xs"
+          variant="default"
+          onClick={() => {
+            const free = freeAddress(setStage(rig), m.device.id);
+            if (free) set(free);
+          }}
+        >
+          Next free one
+        </Button>
+        <Button size="compact-xs" variant="default" disabled={!address} onClick={() => set(null)}>
+          No program
+        </Button>
+      </Group>
+    </>
   );
 }
