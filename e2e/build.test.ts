@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
 import { analyse } from '../src/core/report';
-import { cutList, inputList, loadsOf, takersOf } from '../src/core/build';
+import { cutList, inputList, loadsOf, makingOf, takersOf } from '../src/core/build';
 import { brokenRig, touringRig } from '../src/core/demo';
 import type { Rig } from '../src/core/rig';
-import { fixed, showLevel } from '../src/core/units';
+import { fixed, showLength, showLevel } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
@@ -124,10 +124,19 @@ test('leads to cut: every lead with its code and length; slack and steps change 
   );
   await tech.reads(
     '[data-cut="l01"]',
-    /W01 Baritone, out Radio pack, transmitter TS .*80 cm as entered 90 cm 80 pF .*4/,
+    /W01 Baritone, out Radio pack, transmitter TS .*80 cm as entered 80 cm 80 pF .*4/,
   );
+  const length = (metres: number) => showLength(metres, 'metric');
+  // What the player holds stays as long as it is; what is laid gets more slack.
+  const laid = (slack?: number) =>
+    cutList({
+      ...touringRig,
+      making: { ...makingOf(touringRig), ...(slack !== undefined && { slack }) },
+    }).cuts.find((c) => c.lead.id === 'l18')!;
+  await tech.reads('[data-cut="l18"]', `${length(25)} as entered ${length(laid().cut)}`);
   await tech.typeOver('::-p-aria([name="Slack each end, m"])', '0.3');
-  await tech.reads('[data-cut="l01"]', /80 cm as entered 1.4 m 80 pF/);
+  await tech.reads('[data-cut="l18"]', `${length(25)} as entered ${length(laid(0.3).cut)}`);
+  await tech.reads('[data-cut="l01"]', /80 cm as entered 80 cm 80 pF/);
 });
 
 test('gear: weights add up, a list is read with row errors, then taken', async () => {
