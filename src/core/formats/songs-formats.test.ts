@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { parseMidi, writeMidi } from 'midi-file';
 import Papa from 'papaparse';
 import { brokenRig, hybridRig, touringRig } from '../demo';
-import { allPairs, midiDevices, setStage } from '../midi';
+import { allPairs, type Message, midiDevices, setStage, type Standing } from '../midi';
+import { take } from '../midi/stand-in';
 import { applyEdits, problemLines, type Song } from '../rig';
 import { at, done, type Outcome } from '../outcome';
 import { runningOrder, timelineOf } from '../songs';
@@ -357,7 +358,21 @@ describe('Standard MIDI Files', () => {
     expect(new Set(told.map((e) => e.channel + 1))).toEqual(new Set([m.channel]));
     const calls = tracks[1]!.flatMap((e) => (e.type === 'programChange' ? [e.programNumber] : []));
     expect(calls).toEqual(hybridRig.sounds.map((s) => s.states[root]!.program!.number));
-    // What those calls do is what a foot does: every change ends as meant.
+    // Played into the switcher, each section leaves it where the sound wants it.
+    const standing: Standing = { values: new Map(), bank: 0 };
+    const stands: unknown[] = [];
+    for (const e of tracks[1]!) {
+      const message: Message | undefined =
+        e.type === 'programChange'
+          ? { type: 'program', channel: e.channel + 1, number: e.programNumber }
+          : e.type === 'controller'
+            ? { type: 'control', channel: e.channel + 1, cc: e.controllerType, value: e.value }
+            : undefined;
+      if (message) take(stage.orders, stage.memory, m, standing, message);
+      if (e.type === 'programChange') stands.push(standing.program);
+    }
+    expect(stands).toEqual(hybridRig.sounds.map((x) => ({ bank: 0, ...x.states[root]!.program })));
+    // Called there, it does what a foot makes it do: every change ends as meant.
     expect(allPairs(stage).faults).toEqual([]);
   });
   test('a set is one file, its songs behind one another with their gaps', () => {

@@ -1,6 +1,5 @@
 'use client';
-import { ActionIcon, Button, Checkbox, Group, Modal, Select, Tooltip } from '@mantine/core';
-import { IconTrash } from '@tabler/icons-react';
+import { Button, Checkbox, Group, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Figure } from '../../core/kinds/kind';
 import type { MidiDevice } from '../../core/midi';
@@ -10,6 +9,7 @@ import type { Device, Rig } from '../../core/rig/schema';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 import { movable } from './movable';
+import { TakeOut } from '../look/take-out';
 
 type Table = NonNullable<MidiSetup['controls']>;
 
@@ -271,16 +271,7 @@ function ReceptionRow({
         />
       </td>
       <td>
-        <Tooltip label="Take out">
-          <ActionIcon
-            size="sm"
-            variant="default"
-            aria-label={`Take control change ${x.cc} out`}
-            onClick={onRemove}
-          >
-            <IconTrash size={14} />
-          </ActionIcon>
-        </Tooltip>
+        <TakeOut what={`Take control change ${x.cc} out`} onClick={onRemove} />
       </td>
     </tr>
   );

@@ -1,8 +1,9 @@
 'use client';
-import { Button, Modal } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { type Edit, type Outcome, problemLines, type Rig } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
+import { FileField, NotRead, type Wrong } from './read-file';
 
 /** Reads a list from a CSV file as one step; a file with anything wrong in it is refused whole, with its rows. */
 export function ReadButton({
@@ -20,7 +21,7 @@ export function ReadButton({
   const edit = useRig((s) => s.edit);
   const setNotice = useRig((s) => s.setNotice);
   const input = useRef<HTMLInputElement>(null);
-  const [wrong, setWrong] = useState<string[] | null>(null);
+  const [wrong, setWrong] = useState<Wrong | null>(null);
   const take = async (file: File) => {
     const taken = await file
       .text()
@@ -29,7 +30,7 @@ export function ReadButton({
         ok: false,
         problems: [{ where: '', what: e instanceof Error ? e.message : String(e) }],
       }));
-    if (!taken.ok) return setWrong(problemLines(taken.problems));
+    if (!taken.ok) return setWrong({ file: file.name, lines: problemLines(taken.problems) });
     if (!taken.value.length) return setNotice(`${file.name} says nothing that is not so already.`);
     if (edit(taken.value, `read ${things} from ${file.name}`).ok)
       setNotice(`Read ${things} from ${file.name}. It can be undone.`);
@@ -39,31 +40,8 @@ export function ReadButton({
       <Button size={size} variant="default" onClick={() => input.current?.click()}>
         {label}
       </Button>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        data-read
-        accept=".csv,.txt"
-        onChange={(e) => {
-          const file = e.currentTarget.files?.[0];
-          e.currentTarget.value = '';
-          if (file) void take(file);
-        }}
-      />
-      <Modal
-        opened={wrong !== null}
-        onClose={() => setWrong(null)}
-        title="The file was not read"
-        size="lg"
-      >
-        <p>Nothing was taken from it. Put these right and read it again:</p>
-        <ul data-list="problems">
-          {wrong?.slice(0, 40).map((l) => (
-            <li key={l}>{l}</li>
-          ))}
-        </ul>
-      </Modal>
+      <FileField field={input} accept=".csv,.txt" onFile={(file) => void take(file)} />
+      <NotRead wrong={wrong} onClose={() => setWrong(null)} />
     </>
   );
 }

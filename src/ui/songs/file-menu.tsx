@@ -1,9 +1,10 @@
 'use client';
 import { at } from '../../core/outcome';
-import { Button, Menu, Modal } from '@mantine/core';
+import { Button, Menu } from '@mantine/core';
 import { useRef, useState } from 'react';
 import type { Blanks } from '../../core/formats';
 import { type Edit, problemLines, type Rig, type Song, type SongSet } from '../../core/rig';
+import { FileField, NotRead, type Wrong } from '../look/read-file';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
 
@@ -85,12 +86,6 @@ async function write(what: What, rig: Rig, song?: Song, set?: SongSet): Promise<
 
 const errorWords = (e: unknown): string => (e instanceof Error ? e.message : String(e));
 
-/** A file that was not read, and why, line by line. */
-interface Wrong {
-  file: string;
-  lines: string[];
-}
-
 /** Songs and sets in and out of files. A file with anything wrong in it is refused whole, with its rows. */
 export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
   const rig = useDocument();
@@ -166,39 +161,12 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
           ]}
         </Menu.Dropdown>
       </Menu>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        data-read
+      <FileField
+        field={input}
         accept=".csv,.txt,.cho,.chopro,.chordpro,.crd,.pro,.mid,.midi,.smf"
-        onChange={(e) => {
-          const file = e.currentTarget.files?.[0];
-          e.currentTarget.value = '';
-          if (file) void take(file);
-        }}
+        onFile={(file) => void take(file)}
       />
       <NotRead wrong={wrong} onClose={() => setWrong(null)} />
     </>
-  );
-}
-
-/** Why a file was not read, with its rows. */
-function NotRead({ wrong, onClose }: { wrong: Wrong | null; onClose: () => void }) {
-  return (
-    <Modal
-      opened={wrong !== null}
-      onClose={onClose}
-      title={`${wrong?.file ?? ''} was not read`}
-      size="lg"
-    >
-      <p>Nothing was taken from it. Put these right and read it again:</p>
-      <ul data-list="problems">
-        {wrong?.lines.slice(0, 40).map((l) => (
-          <li key={l}>{l}</li>
-        ))}
-      </ul>
-      {wrong && wrong.lines.length > 40 && <p>and {wrong.lines.length - 40} more.</p>}
-    </Modal>
   );
 }

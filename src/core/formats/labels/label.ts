@@ -8,6 +8,9 @@ export interface Label {
   draw: (at: Element) => void;
 }
 
+/** Bold words around a middle. */
+export const MIDDLE = { 'font-weight': 700, 'text-anchor': 'middle' };
+
 /** The smallest letters that are read by torchlight, in mm: 6 points. */
 export const LEAST_MM = 2.12;
 /** A letter is about so wide for its height; a bold one a little more. */
@@ -65,7 +68,26 @@ export function rule(at: Element, x: number, height: number, dashed = false): vo
 }
 
 /** A list in pieces of at most so many. */
-export const pieces = <T>(list: readonly T[], most: number): T[][] =>
+const pieces = <T>(list: readonly T[], most: number): T[][] =>
   Array.from({ length: Math.ceil(list.length / most) }, (_, i) =>
     list.slice(i * most, (i + 1) * most),
   );
+
+/** Cells beside one another that are as wide as each other, in pieces where they are longer than the sheet. */
+export function cells<T>(
+  list: readonly T[],
+  { width, height, most }: { width: number; height: number; most: number },
+  draw: (at: Element, one: T, middle: number) => void,
+): Label[] {
+  return pieces(list, Math.max(1, Math.floor(most / width))).map((piece) => ({
+    width: width * piece.length,
+    height,
+    draw: (at) => {
+      box(at, width * piece.length, height);
+      piece.forEach((one, i) => {
+        if (i) rule(at, i * width, height);
+        draw(at, one, (i + 0.5) * width);
+      });
+    },
+  }));
+}

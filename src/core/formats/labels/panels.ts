@@ -2,7 +2,7 @@ import { panelPlan, spotsOf } from '../../build';
 import { at as entryAt, sure } from '../../outcome';
 import { jackOf, nameOf } from '../../rig/find';
 import type { Rig } from '../../rig/schema';
-import { box, type Label, line, pieces, rule } from './label';
+import { cells, type Label, line, MIDDLE } from './label';
 
 /**
  * A strip under each row of panel sockets: a cell at each socket, where the sockets are. Longer
@@ -24,21 +24,9 @@ export function panels(rig: Rig, most: number): Label[] {
       })
       .sort((a, b) => a.mm - b.mm);
     const pitch = Math.min(...rows.slice(1).map((r, i) => r.mm - entryAt(rows, i).mm), 70);
-    const inPiece = Math.max(1, Math.floor(most / pitch));
-    return pieces(rows, inPiece).map((piece): Label => ({
-      width: pitch * piece.length,
-      height: 10,
-      draw: (at) => {
-        box(at, pitch * piece.length, 10);
-        piece.forEach((r, i) => {
-          if (i) rule(at, i * pitch, 10);
-          line(at, (i + 0.5) * pitch, 4.4, r.goes, pitch - 2, 3.6, {
-            'font-weight': 700,
-            'text-anchor': 'middle',
-          });
-          line(at, (i + 0.5) * pitch, 8.4, r.line, pitch - 2, 2.8, { 'text-anchor': 'middle' });
-        });
-      },
-    }));
+    return cells(rows, { width: pitch, height: 10, most }, (at, r, middle) => {
+      line(at, middle, 4.4, r.goes, pitch - 2, 3.6, MIDDLE);
+      line(at, middle, 8.4, r.line, pitch - 2, 2.8, { 'text-anchor': 'middle' });
+    });
   });
 }

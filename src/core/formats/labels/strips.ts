@@ -1,9 +1,7 @@
 import { kindOf } from '../../kinds';
 import type { Rig } from '../../rig/schema';
 import { pagesFor } from '../../songs/pads';
-import { box, type Label, LEAST_MM, lettersIn, line, pieces, rule } from './label';
-
-const MIDDLE = { 'font-weight': 700, 'text-anchor': 'middle' };
+import { box, cells, type Label, LEAST_MM, lettersIn, line, MIDDLE } from './label';
 
 /**
  * A strip of pads for each controller, a cell for each of its switches as far apart as they are, in
@@ -19,23 +17,13 @@ export function strips(rig: Rig, most: number): Label[] {
       if (width === undefined) return [];
       if (switches > 1) {
         const cell = width / switches;
-        const inPiece = Math.max(1, Math.floor(most / cell));
-        return pagesFor(rig, '', switches, Math.max(4, lettersIn(cell - 2, LEAST_MM))).flatMap(
-          (page) =>
-            pieces(
-              Array.from({ length: switches }, (_, k) => page[k]?.label ?? ''),
-              inPiece,
-            ).map((piece): Label => ({
-              width: cell * piece.length,
-              height: 12,
-              draw: (at) => {
-                box(at, cell * piece.length, 12);
-                piece.forEach((words, k) => {
-                  if (k) rule(at, k * cell, 12);
-                  line(at, (k + 0.5) * cell, 7.6, words, cell - 2, 4.4, MIDDLE);
-                });
-              },
-            })),
+        const letters = Math.max(4, lettersIn(cell - 2, LEAST_MM));
+        return pagesFor(rig, '', switches, letters).flatMap((page) =>
+          cells(
+            Array.from({ length: switches }, (_, k) => page[k]?.label ?? ''),
+            { width: cell, height: 12, most },
+            (at, words, middle) => line(at, middle, 7.6, words, cell - 2, 4.4, MIDDLE),
+          ),
         );
       }
       if (!d.at) return [];

@@ -1,11 +1,11 @@
-import { ActionIcon, Button, Group, Select, Tooltip } from '@mantine/core';
-import { IconTrash } from '@tabler/icons-react';
+import { Button, Group, Select } from '@mantine/core';
 import { addressProblem, midiDevices, screenOn } from '../../../core/midi';
 import { nameOf } from '../../../core/rig/find';
 import type { Send, Sound, WrittenMessage } from '../../../core/rig/schema';
 import { CommitNumber } from '../../look/commit-number';
 import { useDocument, useRig } from '../../store/use-rig';
 import { WRITTEN, WRITTEN_TYPES, WrittenFields } from './written-fields';
+import { TakeOut } from '../../look/take-out';
 
 /** The messages that a sender gives for a sound, written by hand. */
 export function WrittenTable({
@@ -98,16 +98,7 @@ function WrittenRow({
         )}
       </td>
       <td>
-        <Tooltip label="Take out">
-          <ActionIcon
-            size="sm"
-            variant="default"
-            aria-label="Take this message out"
-            onClick={onRemove}
-          >
-            <IconTrash size={14} />
-          </ActionIcon>
-        </Tooltip>
+        <TakeOut what="Take this message out" onClick={onRemove} />
       </td>
     </tr>
   );

@@ -1,5 +1,4 @@
-import { ActionIcon, MultiSelect, Select, Tooltip } from '@mantine/core';
-import { IconTrash } from '@tabler/icons-react';
+import { MultiSelect, Select } from '@mantine/core';
 import { stepsOf } from '../../../core/control';
 import { endsOfAssignment, valueAt } from '../../../core/control/effective';
 import { kindOf } from '../../../core/kinds';
@@ -12,6 +11,7 @@ import { useDocument } from '../../store/use-rig';
 import { movable } from '../movable';
 import { CURVE_NAMES } from './control-words';
 import { ValueField } from './value-field';
+import { TakeOut } from '../../look/take-out';
 
 interface OfAssignment {
   control: Control;
@@ -91,16 +91,7 @@ export function AssignmentRow({
         {steps === 128 && <span className="faint common-text">128 steps</span>}
       </td>
       <td>
-        <Tooltip label="Take out">
-          <ActionIcon
-            size="sm"
-            variant="default"
-            aria-label={`Take ${nameOf(rig, a.device)} out of ${control.name}`}
-            onClick={onRemove}
-          >
-            <IconTrash size={14} />
-          </ActionIcon>
-        </Tooltip>
+        <TakeOut what={`Take ${nameOf(rig, a.device)} out of ${control.name}`} onClick={onRemove} />
       </td>
     </tr>
   );

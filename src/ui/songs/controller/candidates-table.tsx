@@ -1,10 +1,9 @@
-import { ActionIcon, Tooltip } from '@mantine/core';
-import { IconTrash } from '@tabler/icons-react';
 import type { Candidate } from '../../../core/rig/schema';
 import type { judge } from '../../../core/songs';
 import { CommitText } from '../../look/commit-text';
 import { SheetFields } from './sheet-fields';
 import { Verdicts } from './verdicts';
+import { TakeOut } from '../../look/take-out';
 
 type Judged = ReturnType<typeof judge>;
 
@@ -44,16 +43,10 @@ export function CandidatesTable({
           <td />{' '}
           {candidates.map((c) => (
             <td key={c.id}>
-              <Tooltip label="Take out">
-                <ActionIcon
-                  size="sm"
-                  variant="default"
-                  aria-label={`Take ${c.name} out`}
-                  onClick={() => save(candidates.filter((x) => x !== c))}
-                >
-                  <IconTrash size={14} />
-                </ActionIcon>
-              </Tooltip>
+              <TakeOut
+                what={`Take ${c.name} out`}
+                onClick={() => save(candidates.filter((x) => x !== c))}
+              />
             </td>
           ))}
         </tr>
