@@ -130,9 +130,10 @@ export function MainsPart() {
           )}
           <p className="faint common-text-2">
             Nominal values; venues differ, so measure at the socket before anything is plugged in.
-            Watts and voltages are typical until you put in those of the plate. Protective earth is
-            never lifted; outdoors behind residual-current protection; local electrical codes apply,
-            and inside mains equipment only a licensed technician works.
+            Watts and voltages are typical until you put in those of the plate; a plug that nobody
+            has said is held against no socket. Protective earth is never lifted; outdoors behind
+            residual-current protection; local electrical codes apply, and inside mains equipment
+            only a licensed technician works.
           </p>
         </div>
       </div>

@@ -61,7 +61,7 @@ export function Reception({ m }: { m: MidiDevice }) {
       <Modal
         opened={open}
         onClose={() => setOpen(false)}
-        size={640}
+        size={820}
         title={`What ${device.name} takes in`}
         data-reception={device.id}
         onClick={(e) => e.stopPropagation()}
