@@ -1,9 +1,8 @@
 import type { Edit } from '../rig/edits';
-import { outletsOf, supplyTotal } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Gives } from '../rig/build-schema';
 import type { Device, Rig } from '../rig/schema';
-import { placesOf, type Taker, takersOf } from './power';
+import { type Taker, takersOf } from './power';
 
 type Outlet = Gives['outlets'][number];
 
@@ -15,9 +14,8 @@ export interface PowerCure {
 
 /**
  * What could let a device be fed that gets nothing, the least first: a pin taken out, its own and then
- * another's; an outlet more on a supply that is there, of the sort that it has and of what it gives in
- * all; a supply of its own.
- * Nobody knows yet whether any of them does.
+ * another's; an outlet of another supply. No outlet more grows on a supply that is there. Nobody knows
+ * yet whether any of them does.
  */
 export function powerCures(rig: Rig, device: string, headroom: number): PowerCure[] {
   const takers = takersOf(rig);
@@ -28,29 +26,17 @@ export function powerCures(rig: Rig, device: string, headroom: number): PowerCur
     .sort((a, b) => Number(b === taker) - Number(a === taker));
   const outlet = outletFor(taker, headroom);
   const kind = `${outlet.volts} V ${outlet.ac ? 'AC' : `DC, centre ${outlet.centre ?? 'negative'}`}`;
-  const supplies = [...new Map(placesOf(rig).map(({ supply }) => [supply.id, supply])).values()];
+  const isPinned = taker.device.supply?.pinned === true;
   return [
     ...pinned.map(({ device: d }) => ({
       words: d.id === device ? 'taking its pin out' : `taking the pin of ${d.name} out`,
       edits: [unpinned(d)],
     })),
-    ...supplies
-      .filter((s) => s.id !== device)
-      .map((s) => {
-        // One more of the sort that it has: no isolated one grows on a chain.
-        const isolated = outletsOf(s)?.some((o) => o.isolated) === true;
-        const sort = isolated ? 'isolated outlet' : 'outlet';
-        return {
-          words: `one ${sort} more of ${kind}, ${outlet.milliamps} mA on ${s.name}`,
-          edits: [withOutlet(s, { ...outlet, isolated })],
-        };
-      }),
     {
-      words: `an outlet of ${kind}, ${outlet.milliamps} mA on another supply, or an adapter`,
-      edits: [
-        ...(taker.device.supply?.pinned ? [unpinned(taker.device)] : []),
-        anotherSupply(rig, outlet),
-      ],
+      words:
+        `an outlet of ${kind}, ${outlet.milliamps} mA on another supply, or an adapter` +
+        (isPinned ? ', and its pin taken out' : ''),
+      edits: [...(isPinned ? [unpinned(taker.device)] : []), anotherSupply(rig, outlet)],
     },
   ];
 }
@@ -69,23 +55,6 @@ const unpinned = ({ id, supply }: Device): Edit => ({
   device: id,
   supply: supply && { ...supply, pinned: false },
 });
-
-function withOutlet(supply: Device, outlet: Outlet): Edit {
-  const outlets = outletsOf(supply) ?? [];
-  const id = freshId(
-    outlet.id,
-    outlets.map((o) => o.id),
-  );
-  const totalMilliamps = supplyTotal(supply);
-  return {
-    edit: 'setDevice',
-    device: supply.id,
-    gives: {
-      outlets: [...outlets.map((o) => ({ ...o })), { ...outlet, id }],
-      ...(totalMilliamps !== undefined && { totalMilliamps }),
-    },
-  };
-}
 
 function anotherSupply(rig: Rig, outlet: Outlet): Edit {
   const id = freshId(

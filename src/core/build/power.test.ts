@@ -246,7 +246,7 @@ test('the reason when it cannot be: which device, how many milliamps short, what
       device: 'a',
       shortMilliamps: 580,
       why: 'it needs 1080 mA with headroom, and the most that is left on one outlet is 500 mA',
-      cure: 'one isolated outlet more of 9 V DC, centre negative, 1080 mA on S',
+      cure: 'an outlet of 9 V DC, centre negative, 1080 mA on another supply, or an adapter',
     },
   ]);
   const ac = rigOf(
