@@ -14,6 +14,7 @@ import {
   rackClashes,
   rackSums,
 } from '../core/build';
+import { exactSolver } from './exact-solver';
 import { walkOrder } from '../core/walk';
 import { type Rig } from '../core/rig';
 import { round } from './round';
@@ -134,5 +135,16 @@ const mainsJson = (rig: Rig) => ({
 });
 
 /** A layout of one board as the optimiser finds it, with the edits that make it. */
-export const layoutOf = (rig: Rig, board: string, add: readonly string[]) =>
-  proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), () => Promise.resolve());
+export const layoutOf = async (
+  rig: Rig,
+  board: string,
+  add: readonly string[],
+  mayTurn: boolean,
+) => {
+  const solver = await exactSolver();
+  const silent = () => Promise.resolve();
+  return proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), silent, {
+    mayTurn,
+    solver,
+  });
+};

@@ -85,7 +85,10 @@ export interface Proposals {
   cure: { ask: { rig: Rig }; answer: Cured };
   /** Which figures that were never measured turn which verdicts. */
   measure: { ask: { rig: Rig }; answer: ToMeasure[] };
-  layout: { ask: { rig: Rig; board: string; add: string[] }; answer: Outcome<LayoutProposal> };
+  layout: {
+    ask: { rig: Rig; board: string; add: string[]; mayTurn: boolean };
+    answer: Outcome<LayoutProposal>;
+  };
 }
 
 export type ProposalName = keyof Proposals;

@@ -45,8 +45,11 @@ const WORK: {
   buffers: ({ rig, sound }, id) => proposeBuffers(rig, soundIn(rig, sound), telling(id)),
   power: async ({ rig, headroom }) => planPower(rig, await solver(), headroom),
   onePress: ({ rig, from, to }) => Promise.resolve(proposeOnePress(rig, from, to)),
-  layout: ({ rig, board, add }, id) =>
-    proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), telling(id)),
+  layout: async ({ rig, board, add, mayTurn }, id) =>
+    proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), telling(id), {
+      mayTurn,
+      solver: await solver(),
+    }),
   trials: async ({ rig }, id) => {
     const tell = telling(id);
     const trial = new FixTrial(rig);

@@ -8,10 +8,11 @@ interface Asked {
   board?: string;
   add?: string[];
   all?: boolean;
+  turn: boolean;
 }
 
 /** Devices that the layout is to place, beyond those that stand on the board. */
-const toAdd = (rig: Rig, { add = [], all }: Asked): string[] =>
+const toAdd = (rig: Rig, { add = [], all }: Omit<Asked, 'turn'>): string[] =>
   all
     ? rig.devices
         .filter((d) => d.host === undefined && !d.at && !d.rack && d.place === 'floor' && sizeOf(d))
@@ -43,6 +44,7 @@ export const layout = command<Asked & { out?: string }>({
     { flags: '--board <name>', about: 'a board, by name or id; the first one' },
     { flags: '--add <devices...>', about: 'devices to place that stand nowhere yet' },
     { flags: '--all', about: 'place everything on the floor that stands nowhere yet' },
+    { flags: '--no-turn', about: 'leave everything turned as it is' },
     { flags: '--out <path>', about: 'write the rig with the layout to a file' },
   ],
   run: async (rig, options): Promise<Answer> => {
@@ -50,14 +52,17 @@ export const layout = command<Asked & { out?: string }>({
       options.board === undefined
         ? (rig.boards?.[0] ?? refuse('There is no board in this rig.'))
         : named(rig.boards, options.board, (b) => b.name, 'board');
-    const proposed = await layoutOf(rig, board.id, toAdd(rig, options));
+    const proposed = await layoutOf(rig, board.id, toAdd(rig, options), options.turn);
     if (!proposed.ok) return saysWhy(proposed);
     const found = proposed.value;
     const applied = applyEdits(rig, found.edits);
     if (!applied.ok) return refuse(...applied.problems.map((p) => p.what));
     const places = placesOf(found.edits);
     const now = found.now ? `; now ${figures(found.now)}` : '';
-    const proven = found.proven ? '; every arrangement in rows was tried' : '';
+    const proven =
+      found.leastMetres === null
+        ? ''
+        : `; no layout has less than ${fixed(found.leastMetres, 2)} m (proven)`;
     return {
       json: { ...found, places, edits: undefined },
       lines: [
@@ -65,6 +70,7 @@ export const layout = command<Asked & { out?: string }>({
         ...places.map(
           (p) =>
             `${p.device}: ${p.x} mm from the left, ${p.y} mm from the rear` +
+            (p.turn ? `, turned ${p.turn}°` : '') +
             (p.under ? ', under the deck' : ''),
         ),
       ],

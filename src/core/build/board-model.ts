@@ -45,8 +45,11 @@ export interface Item {
   radiates: boolean;
   sensitive: boolean;
   grams: number;
-  turn: 0 | 90 | 180 | 270;
+  turn: Turn;
 }
+
+export type Turn = 0 | 90 | 180 | 270;
+export const TURNS: readonly Turn[] = [0, 90, 180, 270];
 
 /** A lead with an end on the board: between two items, or from one to the edge where it leaves. */
 export interface Run {
@@ -62,6 +65,8 @@ export interface Model {
   items: Item[];
   runs: Run[];
   lanes: number[];
+  /** One of the items as it lies when it is turned. */
+  asTurned: (i: number, turn: Turn) => Item;
 }
 
 export interface XY {
@@ -98,19 +103,20 @@ export function boardModel(
       isHere.has(d.id) && !d.at ? { ...d, at: { board: board.id, x: 0, y: 0 } } : d,
     ),
   };
-  const items = devices.map((d) => itemOf(d, board, socketsOf(d, leads, onBoard), pressed));
+  const turnedItem = (d: Device, turn: Turn) =>
+    itemOf(d, board, socketsOf(d, turn, leads, onBoard), pressed, turn);
+  const items = devices.map((d) => turnedItem(d, d.at?.turn ?? 0));
   return {
     board,
     items,
     runs: runsOf(leads, items),
     lanes: [6, ...board.rails.map((r) => r.y + r.depth / 2), board.depth - 6],
+    asTurned: (i, turn) => turnedItem(entryAt(devices, i), turn),
   };
 }
 
-const turnOf = (device: Device) => device.at?.turn ?? 0;
-
 /** The sockets of a device that leads are in, as they lie when it is turned, and the room for their plugs. */
-function socketsOf(device: Device, leads: readonly Lead[], onBoard: Rig): Socket[] {
+function socketsOf(device: Device, turn: Turn, leads: readonly Lead[], onBoard: Rig): Socket[] {
   const size = sure(sizeOf(device) ?? undefined);
   return spotsOf(device).flatMap((spot): Socket[] => {
     const here = leads.flatMap((l) =>
@@ -120,8 +126,8 @@ function socketsOf(device: Device, leads: readonly Lead[], onBoard: Rig): Socket
     );
     if (!here.length) return [];
     const p = spotPoint(spot, size);
-    const at = turned(p.x, p.y, size, turnOf(device));
-    const way = turnedWay(p.nx, p.ny, turnOf(device));
+    const at = turned(p.x, p.y, size, turn);
+    const way = turnedWay(p.nx, p.ny, turn);
     const clearance = Math.max(...here.map(({ l, s }) => PLUG_CLEARANCE[plugShape(onBoard, l, s)]));
     return [
       {
@@ -141,9 +147,9 @@ function itemOf(
   board: Board,
   sockets: Socket[],
   pressed: ReadonlyMap<string, number>,
+  turn: Turn,
 ): Item {
   const size = sure(sizeOf(device) ?? undefined);
-  const turn = turnOf(device);
   const side = turn === 90 || turn === 270;
   const kind = kindOf(device.kind);
   return {
@@ -192,14 +198,16 @@ export const placesNow = (model: Model): XY[] =>
       : { x: 0, y: -500 },
   );
 
-/** A placement as it is kept: what stays of the old one, with a new corner. */
+/** A placement as it is kept: what stays of the old one, with a new corner, turned as the model has it. */
 export const placeAt = (model: Model, i: number, at: XY): BoardPlace => {
-  const item = entryAt(model.items, i);
+  const { device, turn, under } = entryAt(model.items, i);
+  const { turn: _, ...kept } = { ...device.at };
   return {
-    ...item.device.at,
+    ...kept,
     board: model.board.id,
     x: Math.round(at.x),
     y: Math.round(at.y),
-    ...(item.under && { under: true }),
+    ...(turn && { turn }),
+    ...(under && { under: true }),
   };
 };

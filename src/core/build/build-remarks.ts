@@ -2,7 +2,8 @@ import { at, sure } from '../outcome';
 import type { Remark } from '../findings/finding';
 import { deviceOf, endWords } from '../rig/find';
 import type { Board, Device, Rack, Rig } from '../rig/schema';
-import { type Clash, judge, RADIO_GAP, SWITCH_GAP } from './board';
+import { judge } from './board';
+import { type Clash, RADIO_GAP, RAIL_HOLD, SWITCH_GAP } from './board-state';
 import { boardModel, type Model, placesNow } from './board-model';
 import { type BudgetLine, budgetOf } from './bill';
 import { makingOf, type CutList, cutList } from './cut-list';
@@ -68,6 +69,18 @@ export function clashWords(
         what: `${one} stands over the edge of ${two}.`,
         why: `It sticks out by ${mm}.`,
       };
+    case 'edge':
+      return {
+        severity: 'advice',
+        what: `A plug of ${one} stands over the edge of ${two}.`,
+        why: `It sticks out by ${mm}, where the lid or the next case bends it.`,
+      };
+    case 'rail':
+      return {
+        severity: 'caution',
+        what: `${one} lies on no rail that holds it.`,
+        why: `${RAIL_HOLD} mm of it have to lie on rails; ${mm} are missing.`,
+      };
     case 'plug':
       return {
         severity: 'fault',
@@ -97,9 +110,11 @@ export function clashWords(
     case 'reach':
       return {
         severity: 'caution',
-        what: b
-          ? `${one} is reached over ${two}.`
-          : `${one} is stepped on and lies under the deck.`,
+        what: !b
+          ? `${one} is stepped on and lies under the deck.`
+          : a === b
+            ? `${one} is turned with its switch away from the foot.`
+            : `${one} is reached over ${two}.`,
         why: 'Its switch is used between sounds, and it is neither in the front row nor raised.',
       };
     case 'switches':
@@ -124,7 +139,9 @@ function boardRemarks(rig: Rig, board: Board): Remark[] {
   if (!model.items.length) return [];
   const { clashes } = judge(model, placesNow(model));
   return clashes.map((c): Remark => {
-    const subjects = [c.a, c.b].filter((i) => i >= 0).map((i) => at(model.items, i).device.id);
+    const subjects = [...new Set([c.a, c.b])]
+      .filter((i) => i >= 0)
+      .map((i) => at(model.items, i).device.id);
     return {
       rule: `board-${c.what}`,
       subjects,

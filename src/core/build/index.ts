@@ -35,10 +35,10 @@ export {
 } from './power-leads';
 export { powerRemarks } from './power-remarks';
 export { billOf, type BillLine, budgetOf, type BudgetLine } from './bill';
-export { type Clash, HITS, judge, type Judged, LAYOUT_PRICE } from './board';
+export { judge, type Judged } from './board';
+export { type Clash, HITS, LAYOUT_PRICE, type Path, standing } from './board-state';
 export { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
 export { BOARD_SIZES } from './board-sizes';
-export { type Path, pathOf, standing } from './board-ways';
 export { BUILD_REMARKS, buildRemarks, clashWords } from './build-remarks';
 export { COUNTRIES, type Country, plugFits, voltsIn } from './countries';
 export { PLUG_CLEARANCE, sizeOf, spotsOf } from './footprint';

@@ -1,9 +1,9 @@
-import { sure } from '../outcome';
+import { at, sure } from '../outcome';
 import { deviceOf } from '../rig/find';
 import { placeOf } from '../rig/stands-where';
 import type { Device, End, Lead, Rig } from '../rig/schema';
-import { boardModel, placesNow, type Model, type XY } from './board-model';
-import { pathOf } from './board-ways';
+import { boardModel, placesNow } from './board-model';
+import { BoardState, type Path } from './board-state';
 import { isSpot, sizeOf, spotPoint, spotsOf } from './footprint';
 import { BETWEEN_MM, UNIT_MM, unitsOf } from './rack';
 
@@ -31,15 +31,17 @@ const metres = (mm: number): string => `${(mm / 1000).toFixed(2)} m`;
  */
 export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
   const needs = new Map<string, LeadNeed>();
-  const models = new Map<string, { model: Model; at: XY[] }>();
-  const modelOf = (id: string) => {
-    let known = models.get(id);
+  const ways = new Map<string, Map<Lead, Path>>();
+  const wayOn: WayOn = (id, lead) => {
+    let known = ways.get(id);
     const board = rig.boards?.find((b) => b.id === id);
     if (!known && board) {
       const model = boardModel(rig, board, new Map());
-      models.set(id, (known = { model, at: placesNow(model) }));
+      const paths = new BoardState(model, placesNow(model)).paths();
+      known = new Map(model.runs.map((run, k) => [run.lead, at(paths, k)]));
+      ways.set(id, known);
     }
-    return known;
+    return known?.get(lead);
   };
   const spots = new Map((rig.stage?.spots ?? []).map((s) => [s.id, s]));
   for (const lead of rig.leads) {
@@ -47,10 +49,8 @@ export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
     const [a, b] = [sure(deviceOf(rig, lead.from.device)), sure(deviceOf(rig, lead.to.device))];
     const [one, two] = [standOf(a), standOf(b)];
     if (one.id === two.id && one.on === 'board') {
-      const known = modelOf(one.id);
-      const run = known?.model.runs.find((r) => r.lead === lead && r.b >= 0);
-      if (known && run)
-        needs.set(lead.id, { mm: pathOf(known.model, known.at, run).mm, how: 'on the board' });
+      const way = wayOn(one.id, lead);
+      if (way) needs.set(lead.id, { mm: way.mm, how: 'on the board' });
       continue;
     }
     if (one.id === two.id && one.on === 'rack') {
@@ -60,10 +60,7 @@ export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
     }
     const [from, to] = [spots.get(one.id), spots.get(two.id)];
     if (!from || !to) continue;
-    const parts = [
-      partOf(modelOf, lead, a, lead.from, one),
-      partOf(modelOf, lead, b, lead.to, two),
-    ];
+    const parts = [partOf(wayOn, lead, a, lead.from, one), partOf(wayOn, lead, b, lead.to, two)];
     const stage = (Math.abs(from.x - to.x) + Math.abs(from.y - to.y)) * 1000;
     needs.set(lead.id, {
       mm: stage + parts.reduce((s, p) => s + p.mm, 0),
@@ -83,22 +80,19 @@ export const isHeld = (rig: Rig, { from, to }: Lead): boolean =>
     return device !== undefined && placeOf(device) === 'player';
   });
 
+/** The way of a lead on a board, if it has one there. */
+type WayOn = (board: string, lead: Lead) => Path | undefined;
+
 /** From a jack to where the lead leaves its board or rack. */
 function partOf(
-  modelOf: (id: string) => { model: Model; at: XY[] } | undefined,
+  wayOn: WayOn,
   lead: Lead,
   device: Device,
   end: End,
   stand: ReturnType<typeof standOf>,
 ): LeadNeed {
-  if (stand.on === 'board') {
-    const known = modelOf(stand.id);
-    const run = known?.model.runs.find((r) => r.lead === lead);
-    return {
-      mm: known && run ? pathOf(known.model, known.at, run).mm : 0,
-      how: 'to the edge of the board',
-    };
-  }
+  if (stand.on === 'board')
+    return { mm: wayOn(stand.id, lead)?.mm ?? 0, how: 'to the edge of the board' };
   if (stand.on === 'rack')
     return {
       mm: rackEdge(device, end) + (device.rack!.unit - 1) * UNIT_MM,

@@ -1,7 +1,6 @@
 import { at as entryAt } from '../outcome';
-import { judge } from './board';
 import { type Model, type XY } from './board-model';
-import { standing } from './board-ways';
+import { BoardState, type Clash, HITS } from './board-state';
 
 /** Within this many mm an edge is caught; else things stand on a grid of this many mm. */
 const CATCH_MM = 8;
@@ -41,22 +40,15 @@ export function snapped(model: Model, i: number, at: readonly XY[], to: XY): XY 
 export function freePlace(model: Model, i: number, at: readonly XY[]): XY | undefined {
   const item = entryAt(model.items, i);
   const { board } = model;
-  const hits = (p: XY) => {
-    const trial = at.map((q, j) => (j === i ? p : q));
-    return (
-      standing(model, item, p).half ||
-      judge({ ...model, runs: [] }, trial).clashes.some(
-        (c) =>
-          (c.a === i || c.b === i) &&
-          c.what !== 'radio' &&
-          c.what !== 'reach' &&
-          c.what !== 'switches',
-      )
-    );
+  const state = new BoardState({ ...model, runs: [] }, at);
+  const isWrong = (p: XY, rules: readonly Clash['what'][]) => {
+    state.make([{ i, ...p, turn: item.turn }]);
+    return state.clashesOf(i).some((c) => HITS.has(c.what) || rules.includes(c.what));
   };
-  for (let y = board.depth - item.depth; y >= 0; y -= 2 * GRID_MM) {
-    for (let x = board.width - item.width; x >= 0; x -= 2 * GRID_MM)
-      if (!hits({ x, y })) return { x, y };
-  }
+  // Where there is none that keeps to rails and outline, one that hits nothing.
+  for (const rules of [['half', 'edge', 'rail'], ['half']] as const)
+    for (let y = board.depth - item.depth; y >= 0; y -= 2 * GRID_MM)
+      for (let x = board.width - item.width; x >= 0; x -= 2 * GRID_MM)
+        if (!isWrong({ x, y }, rules)) return { x, y };
   return undefined;
 }

@@ -75,7 +75,7 @@ export const flyRig: Rig = flyBuilt({
     lead('f05', 'oct.out', 'trem.in', 0.2),
     lead('f06', 'trem.out', 'rust.in', 0.2),
     lead('f07', 'rust.out', 'tar.in', 0.2),
-    lead('f08', 'tar.out', 'foot.in', 1.1),
+    lead('f08', 'tar.out', 'foot.in', 1.2),
     lead('f09', 'foot.out', 'guest.in', 0.4),
     lead('f10', 'guest.out', 'mist.in', 0.2),
     { ...lead('f11', 'mist.out', 'hull.in', 0.3, 'insert'), conductor: 'tip' },

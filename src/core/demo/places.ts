@@ -166,18 +166,18 @@ export const touringBuilt = (rig: Rig): Rig => ({
 /** How the fly rig is built and carried: one case that goes into the hold, plugs that lie flat. */
 export const flyBuilt = (rig: Rig): Rig => {
   const at: Places = {
-    tap: [778, 30],
-    buf: [663, 30],
-    oct: [511, 30],
-    trem: [375, 30],
-    rust: [289, 30],
-    tar: [187, 30],
-    foot: [721, 160],
-    guest: [635, 300],
-    mist: [483, 300],
-    hull: [347, 300],
-    buoy: [195, 300],
-    hold: [43, 300],
+    tap: [733, 30],
+    buf: [618, 30],
+    oct: [466, 30],
+    trem: [330, 30],
+    rust: [244, 30],
+    tar: [142, 30],
+    foot: [723, 160],
+    guest: [637, 300],
+    mist: [485, 300],
+    hull: [349, 300],
+    buoy: [197, 300],
+    hold: [45, 300],
     supply: [0, 20, true],
   };
   const flat = (l: Lead): Lead =>
@@ -201,7 +201,7 @@ export const flyBuilt = (rig: Rig): Rig => {
       {
         id: 'fly-board',
         name: 'Fly board',
-        width: 850,
+        width: 855,
         depth: 420,
         rails: railsAt(0, 95, 190, 285, 380),
         raised: [{ y: 0, depth: 150, by: 50 }],
@@ -255,7 +255,7 @@ const withSupplies = (devices: Rig['devices']): Rig['devices'] =>
 export const hybridBuilt = (rig: Rig): Rig => ({
   ...rig,
   devices: carried(withSupplies(rig.devices), 'dome-board', {
-    comp: [761, 40],
+    comp: [761, 45],
     tee: [641, 40],
     loops: [128, 360],
     ash: [161, 40],
@@ -264,7 +264,7 @@ export const hybridBuilt = (rig: Rig): Rig => ({
     wheel: [376, 40],
     lode: [568, 180],
     vesk: [521, 40],
-    comet: [876, 40],
+    comet: [876, 45],
     treadle: [1128, 230],
     rock: [28, 230],
     psu: [0, 20, true],

@@ -16,6 +16,8 @@ const BUILDING = {
   'board-overlap': rule('two things in one place on a board', 'caution', 'fault'),
   'board-outside': rule('a thing that hangs over the edge of a board', 'caution', 'fault'),
   'board-too-high': rule('room under a board', 'caution', 'fault'),
+  'board-edge': rule('a plug that stands over the edge of its board', 'advice'),
+  'board-rail': rule('a thing that no rail holds', 'caution'),
   'board-half': rule('a thing that stands half on a level', 'caution', 'fault'),
   'board-plug': rule('room for a plug on a board', 'caution', 'fault'),
   'board-plugs': rule('two plugs in one place', 'caution', 'fault'),

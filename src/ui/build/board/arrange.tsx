@@ -30,6 +30,7 @@ export function Arrange({
   const edit = useRig((s) => s.edit);
   const { work, start, cancel, clear } = useWorking('layout');
   const [also, setAlso] = useState(false);
+  const [mayTurn, setMayTurn] = useState(true);
   const [asked, setAsked] = useState<Rig | null>(null);
   const proposed = work.state === 'done' ? work.answer : null;
   const best = work.state === 'working' ? work.best : undefined;
@@ -48,7 +49,7 @@ export function Arrange({
           disabled={work.state === 'working'}
           onClick={() => {
             setAsked(rig);
-            start({ rig, board: board.id, add: also ? loose.map((d) => d.id) : [] });
+            start({ rig, board: board.id, add: also ? loose.map((d) => d.id) : [], mayTurn });
           }}
         >
           Look for a better layout
@@ -58,6 +59,12 @@ export function Arrange({
             Cancel
           </Button>
         )}
+        <Checkbox
+          size="xs"
+          label="things may be turned"
+          checked={mayTurn}
+          onChange={(e) => setMayTurn(e.currentTarget.checked)}
+        />
         {loose.length > 0 && (
           <Checkbox
             size="xs"
@@ -137,9 +144,10 @@ function Against({ found }: { found: LayoutProposal }) {
       </div>
       {found.now && <div>Yours: {figuresWords(found.now, units.length)}.</div>}
       <div className="faint common-text-2">
-        {found.proven
-          ? `Every arrangement in rows was tried (${found.tried.toLocaleString('en')}); none is better.`
-          : `${found.tried.toLocaleString('en')} arrangements were tried; a better one may exist.`}
+        {found.tried.toLocaleString('en')} moves were tried.
+        {found.leastMetres !== null &&
+          ` No layout of these here has less than ${showLength(found.leastMetres, units.length)}: that is proven, ` +
+            'from what fits along the board; what between the two can be had nobody knows.'}
       </div>
       {!found.better && <div>Yours is as good: there is nothing to gain.</div>}
     </>
