@@ -72,7 +72,8 @@ const NO_CURE = 'more than one change: no single pin or outlet does it';
 function uncured(rig: Rig, solver: MipSolver, headroom: number): Uncured | undefined {
   const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom);
   let best: Readonly<Record<string, number>> | undefined;
-  for (const aim of AIMS) {
+  const aims = program.keepToGivenOut() ? AIMS.slice(1) : AIMS;
+  for (const aim of aims) {
     const answer = solveMip(program.mip(aim), solver);
     if (!answer.solved) return best && program.plan(best);
     best = answer.values;
@@ -90,5 +91,5 @@ function canFeed(
 ): boolean {
   const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom);
   program.mustFeed(devices);
-  return solveMip(program.mip('starved'), solver).solved;
+  return solveMip(program.mip('fed'), solver).solved;
 }

@@ -3,6 +3,7 @@ import type { PowerNeed } from '../kinds';
 import type { Edit } from '../rig/edits';
 import { type Mip, type Term } from '../optimum/mip';
 import { misfit, type Place, placeKey, type Taker, voltagesOf } from './power';
+import { givenOut } from './power-greedy';
 import type { PowerPlan, Starved } from './power-plan';
 
 /** A plan whose starved devices have no cure yet. */
@@ -23,8 +24,11 @@ const QUARRELS: readonly [
 /** Costs are whole numbers: what is less than one from the best is the best. */
 const ALL_WHOLE = { absolute: 0.9 };
 
-/** What is asked for, one after the other. */
-export const AIMS = ['starved', 'unshared', 'moved'] as const;
+/**
+ * What is asked for, one after the other: as few without power as can be and of those plans the one
+ * with the most outlets in use; then as few moved plugs.
+ */
+export const AIMS = ['fed', 'moved'] as const;
 
 type Aim = (typeof AIMS)[number];
 
@@ -44,6 +48,8 @@ interface Option {
  * without power, `w` for each outlet that is used, `y` which voltage an outlet stands at.
  */
 export class PowerProgram {
+  /** What fits by voltage, polarity and pin, and of that what suffices for the device alone. */
+  private readonly fitting: readonly Option[];
   private readonly options: readonly Option[];
   private readonly rules: Mip['rules'] = [];
   /** Of returns, which side of a quarrel each is for. */
@@ -54,7 +60,11 @@ export class PowerProgram {
     private readonly places: readonly Place[],
     private readonly headroom: number,
   ) {
-    this.options = takers.flatMap((t, i) => places.flatMap((p, j) => optionsOf(t, i, p, j)));
+    this.fitting = takers.flatMap((t, i) => places.flatMap((p, j) => optionsOf(t, i, p, j)));
+    // What one device alone overloads is no choice: half a device is none either.
+    this.options = this.fitting.filter(
+      ({ t, p }) => this.current(t) <= Math.min(p.outlet.milliamps, p.totalMilliamps ?? Infinity),
+    );
     this.takers.forEach((_, i) => this.feedsOnceOrNot(i));
     this.places.forEach((_, j) => this.outletSuffices(j));
     for (const id of new Set(this.places.map((p) => p.supply.id))) this.supplySuffices(id);
@@ -81,10 +91,12 @@ export class PowerProgram {
 
   private costs(aim: Aim): Term[] {
     switch (aim) {
-      case 'starved':
-        return this.takers.map((_, i) => [1, `u_${i}`]);
-      case 'unshared':
-        return this.places.map((_, j) => [-1, `w_${j}`]);
+      case 'fed':
+        // One device more fed is worth more than all outlets there are.
+        return [
+          ...this.takers.map((_, i): Term => [this.places.length + 1, `u_${i}`]),
+          ...this.places.map((_, j): Term => [-1, `w_${j}`]),
+        ];
       case 'moved':
         return ones(this.options.filter((o) => !isNow(o)));
     }
@@ -95,6 +107,22 @@ export class PowerProgram {
     const costs = this.costs(aim);
     const found = costs.reduce((sum, [f, v]) => sum + f * Math.round(values[v] ?? 0), 0);
     if (costs.length) this.rule(costs, '<=', found);
+  }
+
+  /**
+   * Whether outlets that are simply given out one after the other feed all that can be fed at all and
+   * use all outlets that can be used: then that is the best, and is kept to.
+   */
+  keepToGivenOut(): boolean {
+    const choices = this.takers.map((_, i) => this.options.filter((o) => o.i === i));
+    const hopeful = choices.filter((c) => c.length).length;
+    const usable = Math.min(hopeful, new Set(this.options.map((o) => o.j)).size);
+    const most = { fed: hopeful, used: usable };
+    const { fed, used } = givenOut(choices, (t) => this.current(t), most);
+    if (fed < hopeful || used < usable) return false;
+    const starved = this.takers.length - fed;
+    this.rule(this.costs('fed'), '<=', (this.places.length + 1) * starved - used);
+    return true;
   }
 
   mustFeed(devices: readonly string[]): void {
@@ -119,23 +147,42 @@ export class PowerProgram {
     this.rule([...ones(this.options.filter((o) => o.i === i)), [1, `u_${i}`]], '=', 1);
   }
 
-  /** Its current, one voltage for all that hang on it, and whether it is used. */
+  /** Its current, at one voltage for all that hang on it, and whether it is used. */
   private outletSuffices(j: number): void {
     const here = this.options.filter((o) => o.j === j);
-    this.rule(this.draws(here), '<=', entryAt(this.places, j).outlet.milliamps);
+    const { milliamps } = entryAt(this.places, j).outlet;
     const volts = [...new Set(here.map((o) => o.v))];
-    if (volts.length > 1) {
-      const standsAt = volts.map((v): Term => [1, `y_${j}_${v}`]);
-      this.rule(standsAt, '<=', 1);
-      for (const o of here) {
-        const onlyThen: Term[] = [
-          [1, o.name],
-          [-1, `y_${j}_${o.v}`],
-        ];
-        this.rule(onlyThen, '<=', 0);
-      }
+    this.rule(this.draws(here), '<=', milliamps);
+    for (const v of volts) {
+      const at = here.filter((o) => o.v === v);
+      if (volts.length > 1) this.onlyWhere(at, [[1, `y_${j}_${v}`]], milliamps);
     }
+    if (volts.length > 1)
+      this.rule(
+        volts.map((v): Term => [1, `y_${j}_${v}`]),
+        '<=',
+        1,
+      );
     this.rule([...ones(here), [-1, `w_${j}`]], '>=', 0);
+  }
+
+  /** Nothing is drawn unless a sum is one: one row for all is quicker to solve than one for each. */
+  private onlyWhere(options: readonly Option[], isOne: readonly Term[], most: number): void {
+    const { draws, spare } = this.drawsOfAtLeastOne(options);
+    this.rule([...draws, ...isOne.map(([f, v]): Term => [-f * (most + spare), v])], '<=', 0);
+  }
+
+  /** Nothing is drawn where a sum is one. */
+  private onlyUnless(options: readonly Option[], isOne: readonly Term[], most: number): void {
+    const { draws, spare } = this.drawsOfAtLeastOne(options);
+    const all = most + spare;
+    this.rule([...draws, ...isOne.map(([f, v]): Term => [f * all, v])], '<=', all);
+  }
+
+  /** Draws in mA, none under 1, so that what takes next to nothing is ruled too; and what that adds to all. */
+  private drawsOfAtLeastOne(options: readonly Option[]): { draws: Term[]; spare: number } {
+    const draws = options.map((o): Term => [Math.max(1, this.current(o.t)), o.name]);
+    return { draws, spare: options.reduce((n, o) => n + Math.max(0, 1 - this.current(o.t)), 0) };
   }
 
   private supplySuffices(id: string): void {
@@ -155,32 +202,22 @@ export class PowerProgram {
       returns.set(key, [...(returns.get(key) ?? []), j]);
     });
     [...returns.values()].forEach((group, g) => {
+      const most = group.reduce((sum, j) => sum + entryAt(this.places, j).outlet.milliamps, 0);
       for (const [name, isOne, isOther] of QUARRELS) {
-        const sides = [isOne, isOther].map((is) =>
-          this.options.filter((o) => group.includes(o.j) && is(o.t.need)),
-        );
-        const [one = [], other = []] = sides;
-        if (!one.length || !other.length) continue;
-        const side = `q_${name}_${g}`;
-        this.binaries.push(side);
-        for (const o of one)
-          this.rule(
-            [
-              [1, o.name],
-              [-1, side],
-            ],
-            '<=',
-            0,
-          );
-        for (const o of other)
-          this.rule(
-            [
-              [1, o.name],
-              [1, side],
-            ],
-            '<=',
-            1,
-          );
+        const here = this.options.filter((o) => group.includes(o.j));
+        const one = here.filter((o) => isOne(o.t.need) && !isOther(o.t.need));
+        const other = here.filter((o) => isOther(o.t.need) && !isOne(o.t.need));
+        const both = here.filter((o) => isOne(o.t.need) && isOther(o.t.need));
+        if (one.length && other.length) {
+          const side = `q_${name}_${g}`;
+          this.binaries.push(side);
+          this.onlyWhere(one, [[1, side]], most);
+          this.onlyUnless(other, [[1, side]], most);
+        }
+        if (!both.length) continue;
+        // What is both quarrels with either, and with its like.
+        if (both.length > 1) this.rule(ones(both), '<=', 1);
+        for (const rest of [one, other]) if (rest.length) this.onlyUnless(rest, ones(both), most);
       }
     });
   }
@@ -246,7 +283,7 @@ export class PowerProgram {
       (p.totalMilliamps ?? Infinity) - drawn(chosen.filter((o) => o.p.supply.id === p.supply.id));
     return this.takers.flatMap((t, i) => {
       if (chosen.some((o) => o.i === i)) return [];
-      const options = this.options.filter((o) => o.i === i);
+      const options = this.fitting.filter((o) => o.i === i);
       return [starvedBy(t, options, free, left, this.current(t))];
     });
   }
@@ -260,6 +297,8 @@ export class PowerProgram {
 
 /** The voltages at which an outlet may feed a device; none where it is pinned to another. */
 function optionsOf(t: Taker, i: number, p: Place, j: number): Option[] {
+  // Nothing feeds itself, whatever it hands on.
+  if (t.device.id === p.supply.id) return [];
   const pin = t.device.supply?.pinned ? t.device.supply : undefined;
   if (pin && (pin.device !== p.supply.id || (pin.outlet ?? p.outlet.id) !== p.outlet.id)) return [];
   return voltagesOf(p.outlet).flatMap((volts, v) =>

@@ -127,7 +127,7 @@ const anyBoard = fc
           milliamps: x.milliamps,
           ...(x.wide && { maxVolts: 18 }),
           noisy: x.noisy,
-          sensitive: !x.noisy && x.sensitive,
+          sensitive: x.sensitive,
           positiveGround: x.plus === 0,
           ac: x.odd === 0,
           ...(x.odd === 1 && { centre: 'positive' as const }),
@@ -162,6 +162,26 @@ test('the plan feeds as many as any assignment can, and keeps every rule: agains
     { numRuns: 60 },
   );
 }, 120_000);
+
+test('a device that is digital and lifts what it picks up has an outlet to itself; with others it quarrels', () => {
+  const both = (id: string) =>
+    device(id, 'phaser', id.toUpperCase(), {
+      power: { volts: 9, milliamps: 50, noisy: true, sensitive: true },
+    });
+  const plain = device('p', 'phaser', 'P', { power: { volts: 9, milliamps: 50 } });
+  const gives = (count: number) => ({
+    outlets: Array.from({ length: count }, (_, i) => ({
+      ...{ id: String(i + 1), volts: 9, milliamps: 500, isolated: true },
+    })),
+  });
+  const fed = (count: number, ...devices: Device[]) =>
+    plan(rigOf([...devices, device('s', 'supply-isolated', 'S', { gives: gives(count) })], [])).fed
+      .length;
+  expect(fed(1, both('a'))).toBe(1);
+  expect(fed(1, both('a'), plain)).toBe(2);
+  expect(fed(1, both('a'), both('b'))).toBe(1);
+  expect(fed(2, both('a'), both('b'))).toBe(2);
+});
 
 test('every cure that is printed was tried: made so, one more can be fed, and nobody less', () => {
   fc.assert(
