@@ -80,7 +80,11 @@ const codesOf = (rig: Rig): Map<string, string> =>
 /** Fastening, power, leads, and tying them down. */
 function puttingTogether(rig: Rig): Part[] {
   const floor = boxesOf(rig).filter((d) => (d.place ?? 'floor') === 'floor' && kindOf(d.kind).size);
-  const run = (l: Lead): Step => ({ id: `run ${l.id}`, words: ends(rig, l).join(' to ') });
+  const codes = codesOf(rig);
+  const run = (l: Lead): Step => ({
+    id: `run ${l.id}`,
+    words: `${codes.get(l.id)}: ${ends(rig, l).join(' to ')}`,
+  });
   return [
     {
       id: 'layout',

@@ -3,9 +3,12 @@ import { boardModel, HITS, judge, type Model, type Path, placesNow, type XY } fr
 import { LEAD_DASH } from '../draw';
 import type { Board, Lead, Rig } from '../rig/schema';
 import { type Element, FAINT, finish, INK, RULE, sheet, TAPE, text, WRONG } from './sheet';
+import { nameSpots } from './pages';
 import { type Looked, scaleBar, label } from './drawn';
 
 const EDGE = 50;
+/** The smallest letters of a board, a rack or a stage. */
+export const PLACES_LEAST = 8;
 
 /**
  * A board from above, in mm, the player at the foot of the sheet: outline, rails, raised strips,
@@ -28,10 +31,16 @@ export function boardSvg(
   const [w, h] = [board.width + 2 * EDGE, board.depth + 2 * EDGE + 26];
   const svg = sheet(w, h, `${rig.name}: ${board.name}`);
   const all = svg.ele('g', { transform: `translate(${EDGE} ${EDGE})` });
-  drawDeck(all, board);
+  const letters = look.letters ?? 1;
+  drawDeck(all, board, letters);
   const [below, under, bodies] = [all.ele('g'), all.ele('g'), all.ele('g')];
   model.items.forEach((item, i) => {
-    const looks = { isHit: hit.has(i), isChosen: look.selected === item.device.id };
+    const looks = {
+      seenAt: item.under ? seenAt(model, at, i, letters) : undefined,
+      isHit: hit.has(i),
+      isChosen: look.selected === item.device.id,
+      letters,
+    };
     drawItem(item.under ? below : bodies, item, entryAt(at, i), looks);
   });
   if (look.leads ?? true) {
@@ -39,19 +48,24 @@ export function boardSvg(
     judged.paths.forEach((path, k) =>
       drawWay(path.below ? under : (over ??= all.ele('g')), path, entryAt(model.runs, k).lead, k),
     );
+    if (look.codes) drawCodes(all, model, at, judged.paths, look);
   }
-  text(svg, w / 2, h - 24, 'player', { 'text-anchor': 'middle', 'font-size': 12, fill: FAINT });
+  text(svg, w / 2, h - 24, 'player', {
+    'text-anchor': 'middle',
+    'font-size': 12 * letters,
+    fill: FAINT,
+  });
   scaleBar(svg, EDGE, h - 28);
   text(svg, w - EDGE, h - 24, `${board.name}, ${board.width} by ${board.depth} mm`, {
     'text-anchor': 'end',
-    'font-size': 12,
+    'font-size': 12 * letters,
     fill: FAINT,
   });
   return finish(svg);
 }
 
 /** The deck with its raised strips and its rails. */
-function drawDeck(all: Element, board: Board): void {
+function drawDeck(all: Element, board: Board, letters: number): void {
   const across = { x: 0, width: board.width };
   all.ele('rect', {
     ...across,
@@ -65,7 +79,7 @@ function drawDeck(all: Element, board: Board): void {
   for (const r of board.raised ?? []) {
     all.ele('rect', { ...across, y: r.y, height: r.depth, fill: '#efede4', stroke: RULE });
     text(all, board.width - 4, r.y + 12, `raised ${r.by} mm`, {
-      'font-size': 10,
+      'font-size': 10 * letters,
       fill: FAINT,
       'text-anchor': 'end',
     });
@@ -81,23 +95,55 @@ function drawDeck(all: Element, board: Board): void {
     });
 }
 
+/** Where the name of what lies under the deck can be seen: between the bodies over it, if anywhere. */
+function seenAt(model: Model, at: readonly XY[], i: number, letters: number): number {
+  const [item, p] = [entryAt(model.items, i), entryAt(at, i)];
+  const [up, down] = [12 * letters, 14 * letters];
+  const isHidden = (y: number) =>
+    model.items.some((o, j) => {
+      const q = entryAt(at, j);
+      return (
+        !o.under &&
+        q.x < p.x + item.width &&
+        q.x + o.width > p.x &&
+        q.y < y + down &&
+        q.y + o.depth > y - up
+      );
+    });
+  const last = p.y + item.depth - down;
+  for (let y = p.y + up; y <= last; y += 5) if (!isHidden(y)) return y;
+  return p.y + item.depth / 2;
+}
+
 /** One device: its plugs, its body, its name, and what is to be known of it. */
 function drawItem(
   layer: Element,
   item: Model['items'][number],
   p: XY,
-  looks: { isHit: boolean; isChosen: boolean },
+  looks: { seenAt: number | undefined; isHit: boolean; isChosen: boolean; letters: number },
 ): void {
   const g = layer.ele('g', { 'data-item': item.device.id });
   for (const s of item.sockets) drawPlug(g, p, s);
   drawBody(g, item, p, looks);
-  label(g, item.device.name, p.x, p.y, item.width, item.depth - (item.under ? -20 : 14));
-  if (item.under)
-    text(g, p.x + item.width / 2, p.y + item.depth - 6, 'under the deck', {
-      'text-anchor': 'middle',
-      'font-size': 9,
+  const high = item.depth - 14;
+  if (looks.seenAt === undefined)
+    label(g, item.device.name, p.x, p.y, item.width, high, looks.letters);
+  else {
+    const middle = { 'text-anchor': 'middle' };
+    const size =
+      Math.min(12, Math.max(8, (item.width / item.device.name.length) * 1.7)) * looks.letters;
+    const x = p.x + item.width / 2;
+    text(g, x, looks.seenAt, item.device.name, {
+      ...middle,
+      'font-size': size,
+      'font-weight': 700,
+    });
+    text(g, x, looks.seenAt + 11 * looks.letters, 'under the deck', {
+      ...middle,
+      'font-size': 9 * looks.letters,
       fill: FAINT,
     });
+  }
   if (item.pinned)
     g.ele('path', {
       d: `M${p.x + item.width - 12} ${p.y + 5}h7v7h-7zM${p.x + item.width - 8.5} ${p.y + 12}v6`,
@@ -159,6 +205,44 @@ function drawBody(
       stroke: WRONG,
       'stroke-width': 1,
     });
+}
+
+/** The code of each lead on its way, clear of bodies and of one another where there is room. */
+function drawCodes(
+  all: Element,
+  model: Model,
+  at: readonly XY[],
+  paths: readonly Path[],
+  { codes, letters = 1 }: Looked,
+): void {
+  const size = 9 * letters;
+  const inBody = (p: XY) =>
+    model.items.some((item, i) => {
+      const q = entryAt(at, i);
+      const [x, y] = [p.x - q.x, p.y - q.y];
+      return (
+        !item.under &&
+        x > -size &&
+        y > -size / 2 &&
+        x < item.width + size &&
+        y < item.depth + size / 2
+      );
+    });
+  const spots = nameSpots(
+    paths.map((p) => p.points),
+    { width: 3 * size, height: 1.3 * size },
+    inBody,
+  );
+  spots.forEach((p, k) => {
+    const code = codes?.get(entryAt(model.runs, k).lead.id);
+    if (code === undefined) return;
+    const wide = code.length * size * 0.62 + 4;
+    all.ele('rect', {
+      ...{ x: p.x - wide / 2, y: p.y - size * 0.65, width: wide, height: size * 1.3, rx: 2 },
+      ...{ fill: '#ffffff', stroke: INK, 'stroke-width': 0.6 },
+    });
+    text(all, p.x, p.y + size * 0.35, code, { 'font-size': size, 'text-anchor': 'middle' });
+  });
 }
 
 /** The way of the `k`th lead. */

@@ -6,7 +6,19 @@ export interface Looked {
   selected?: string | null;
   at?: readonly XY[];
   leads?: boolean;
+  /** How much larger letters are than usual, so that they can be read where the drawing is printed small. */
+  letters?: number;
+  /** The codes of leads, by the ids of the leads, where they are to be drawn. */
+  codes?: ReadonlyMap<string, string>;
+  /** Which sides of a rack; both where it is left out. */
+  faces?: readonly ('front' | 'rear')[];
 }
+
+/** How much larger letters have to be for a drawing of a size to be read on a page that holds `room`. */
+export const lettersFor = (
+  drawn: { width: number; height: number },
+  room: { width: number; height: number },
+): number => Math.max(1, drawn.width / room.width, drawn.height / room.height);
 
 /** A bar of 100 mm, so that a scale that a printer changed is seen. */
 export function scaleBar(svg: Element, x: number, y: number, length = 100, words = '100 mm'): void {
@@ -27,8 +39,9 @@ export function label(
   y: number,
   width: number,
   height: number,
+  letters = 1,
 ): void {
-  const size = Math.min(13, Math.max(8, width / 7));
+  const size = Math.min(13, Math.max(8, width / 7)) * letters;
   const rows = lines(words, Math.max(5, Math.floor(width / (size * 0.6))));
   rows.forEach((row, i) =>
     text(

@@ -1,4 +1,4 @@
-export { type Block, bookOf, type BookPart, cautionsFor } from './book';
+export { type Block, bookOf, type BookPart, cautionsFor, drawnOn } from './book';
 export { type BookFoot, bookPages } from './book-pdf';
 export { boardSvg } from './board-svg';
 export { type Looked } from './drawn';
@@ -29,4 +29,5 @@ export { type Lead as SmfLead, setToSmf, songToSmf } from './smf';
 export { readSmf, type SmfRead, songsFromSmf } from './smf-read';
 export { runningOrderToCsv, setsFromCsv, setsToCsv } from './sets-csv';
 export { type Blanks, songsFromCsv, songsToCsv } from './songs-csv';
-export { walkSvg, wiringSvg } from './svg';
+export { walkSvg } from './walk-svg';
+export { wiringSvg } from './wiring-svg';

@@ -11,11 +11,14 @@ export function rackSvg(rig: Rig, rack: Rack, look: Looked = {}): string {
   const list = mountedIn(rig, rack);
   const high = rack.units * UNIT_MM;
   const [gap, top, side] = [90, 40, 44];
-  const svg = sheet(2 * PANEL_MM + gap + 2 * side, high + top + 44, `${rig.name}: ${rack.name}`);
-  for (const [n, face] of (['front', 'rear'] as const).entries()) {
+  const faces = look.faces ?? (['front', 'rear'] as const);
+  const wideAll = faces.length * (PANEL_MM + gap) - gap + 2 * side;
+  const letters = look.letters ?? 1;
+  const svg = sheet(wideAll, high + top + 44, `${rig.name}: ${rack.name}`);
+  for (const [n, face] of faces.entries()) {
     const x0 = side + n * (PANEL_MM + gap);
     const g = svg.ele('g', { transform: `translate(${x0} ${top})` });
-    text(g, 0, -14, `${rack.name}, ${face}`, { 'font-size': 14, 'font-weight': 700 });
+    text(g, 0, -14, `${rack.name}, ${face}`, { 'font-size': 14 * letters, 'font-weight': 700 });
     g.ele('rect', {
       x: 0,
       y: 0,
@@ -30,7 +33,7 @@ export function rackSvg(rig: Rig, rack: Rack, look: Looked = {}): string {
       g.ele('line', { x1: 0, x2: PANEL_MM, y1: y, y2: y, stroke: RULE, 'stroke-width': 0.6 });
       text(g, -8, y + UNIT_MM / 2 + 4, String(u), {
         'text-anchor': 'end',
-        'font-size': 11,
+        'font-size': 11 * letters,
         fill: FAINT,
       });
     }
@@ -69,7 +72,7 @@ export function rackSvg(rig: Rig, rack: Rack, look: Looked = {}): string {
         ...(here ? {} : { 'stroke-dasharray': '5 4' }),
       });
       const spots = spotsOf(m.device).filter((s) => s.edge === 'rear' && face === 'rear');
-      label(item, m.device.name, x, y, wide, spots.length ? tall - 12 : tall);
+      label(item, m.device.name, x, y, wide, spots.length ? tall - 12 : tall, letters);
       for (const s of spots)
         item.ele('circle', {
           cx: x + wide - s.mm * (wide / Math.max(m.width, 1)),

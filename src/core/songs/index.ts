@@ -24,6 +24,7 @@ export {
 export {
   type Cue,
   cueSheet,
+  engagedIn,
   displayLabels,
   numberSongs,
   numberSounds,

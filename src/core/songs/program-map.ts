@@ -4,7 +4,8 @@ import { addressIn } from '../midi/commands';
 import { numbersOn, screenOn } from '../midi/programs';
 import { type MidiDevice, midiDevices } from '../midi/setup';
 import type { Edit } from '../rig/edits';
-import type { Address, Rig, Song, SongSet } from '../rig/schema';
+import { isEngaged, stateIn } from '../rig/device-state';
+import type { Address, Rig, Song, SongSet, Sound } from '../rig/schema';
 import { fitLabel } from './labels';
 import { sceneOf, sectionScene, type Scene } from '../control/scene';
 import { timelineOf } from './timeline';
@@ -97,8 +98,20 @@ export interface Cue {
   bars: number;
   bpm: number;
   programs: string;
+  /** Devices that are engaged there, and not always. */
+  engaged: string[];
   notes: string;
 }
+
+/** Names of the devices that a sound engages, of those that a foot could bypass. */
+export const engagedIn = (rig: Rig, sound: Sound): string[] =>
+  rig.devices
+    .filter((d) => {
+      const kind = kindOf(d.kind);
+      const isSwitched = !kind.alwaysOn && !kind.stateWords && !kind.destination;
+      return isSwitched && isEngaged(kind, d, stateIn(sound, d.id));
+    })
+    .map((d) => d.name);
 
 /** The cue sheet of a song. */
 export function cueSheet(rig: Rig, song: Song): Cue[] {
@@ -115,6 +128,7 @@ export function cueSheet(rig: Rig, song: Song): Cue[] {
       sound: scene
         ? (rig.sounds.find((s) => s.id === scene.sound.id)?.name ?? scene.name)
         : `"${p.section.sound}" is gone`,
+      engaged: scene ? engagedIn(rig, scene.sound) : [],
       programs: scene
         ? row(devices, scene)
             .at.filter((a) => a.address)

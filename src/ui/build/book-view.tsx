@@ -1,7 +1,7 @@
 'use client';
 import { Button, Checkbox, Group, SegmentedControl } from '@mantine/core';
 import { memo, useMemo, useState } from 'react';
-import { type Block, bookOf, type BookPart } from '../../core/formats';
+import { type Block, bookOf, type BookPart, drawnOn } from '../../core/formats';
 import { useDocument, useRevision, useRig } from '../store/use-rig';
 import { usePrinting } from './use-printing';
 
@@ -90,20 +90,24 @@ const Part = memo(function Part({ part }: { part: BookPart }) {
   );
 });
 
+/** A sheet that lies across, less its margins, in points: what the browser prints drawings on. */
+const PAGE = { width: 770, height: 500 };
+
 function BlockView({ block }: { block: Block }) {
   switch (block.is) {
     case 'words':
       return <p className="common-gap">{block.words}</p>;
     case 'heading':
       return <h3>{block.words}</h3>;
-    // A vector drawing without the head that only a file needs.
+    // Vector drawings without the head that only a file needs, on as many pages as on paper.
     case 'drawing':
-      return (
+      return drawnOn(block, PAGE).map(({ svg }, i) => (
         <div
+          key={i}
           className="book-drawing"
-          dangerouslySetInnerHTML={{ __html: block.svg.replace(/^<\?xml[^>]*\?>\s*/, '') }}
+          dangerouslySetInnerHTML={{ __html: svg.replace(/^<\?xml[^>]*\?>\s*/, '') }}
         />
-      );
+      ));
     case 'list': {
       const items = block.items.map((words, i) => <li key={i}>{words}</li>);
       return block.ordered ? (

@@ -1,6 +1,7 @@
 import { summary, walks, wiring, findings } from './sound-parts';
 import { stage, inputs, boards, racks } from './stage-parts';
 import { power } from './power-parts';
+import { settings } from './setting-parts';
 import { midi, sets, cues } from './song-parts';
 import { cuts, bill, pack, connect, checklistPart, cautions } from './making-parts';
 import type { Report } from '../../report/report';
@@ -9,7 +10,7 @@ import type { UnitChoice } from '../../units';
 import { type Material, materialOf } from './material';
 import type { BookPart, PartMaker } from './part';
 
-export type { Block } from './blocks';
+export { type Block, drawnOn } from './blocks';
 export { cautionsFor } from './cautions';
 export type { BookPart } from './part';
 
@@ -19,6 +20,7 @@ const PARTS: readonly PartMaker[] = [
   stage,
   inputs,
   walks,
+  settings,
   wiring,
   boards,
   racks,

@@ -3,7 +3,8 @@ import { endWords, nameOf } from '../../rig/find';
 import { fixed } from '../../units';
 import { cautionsFor } from './cautions';
 import { type Block, table, words, heading } from './blocks';
-import { billOf, checklist } from '../../build';
+import { billOf, checklist, cureEnds, USUAL_CURE_HOURS } from '../../build';
+import type { Rig } from '../../rig/schema';
 import type { PartMaker } from './part';
 
 export const cuts: PartMaker = {
@@ -95,21 +96,38 @@ export const pack: PartMaker = {
 export const connect: PartMaker = {
   id: 'connect',
   title: 'Safe order of connection',
-  blocks: ({ rig, report }) => [
-    {
-      is: 'list',
-      ordered: true,
-      items: connectionOrder(rig, report.sounds).map(
-        (s) =>
-          `${s.what}. ${s.why} ${s.devices.map((d) => nameOf(rig, d)).join(', ')}${s.leads
-            .map((id) => rig.leads.find((l) => l.id === id))
-            .filter((l) => l !== undefined)
-            .map((l) => `; ${endWords(rig, l.from)} to ${endWords(rig, l.to)}`)
-            .join('')}`,
-      ),
-    },
+  blocks: ({ rig, report, list }) => [
+    ...connectionOrder(rig, report.sounds).flatMap((s, i): Block[] => [
+      heading(`${i + 1}. ${s.what}`),
+      words(s.why),
+      {
+        is: 'list',
+        boxes: true,
+        items: [
+          ...s.devices.map((d) => nameOf(rig, d)),
+          ...s.leads.flatMap((id) => {
+            const lead = rig.leads.find((l) => l.id === id);
+            if (!lead) return [];
+            const code = list.cuts.find((c) => c.lead.id === id)?.code;
+            const ends = `${endWords(rig, lead.from)} to ${endWords(rig, lead.to)}`;
+            return [code === undefined ? ends : `${lead.label ?? code}: ${ends}`];
+          }),
+        ],
+      },
+    ]),
   ],
 };
+
+/** When adhesive has set: at a time where the clock was started, else so many hours after. */
+function cureWords(rig: Rig): string {
+  const hours = rig.done?.cureHours ?? USUAL_CURE_HOURS;
+  const ends = cureEnds(rig);
+  const when =
+    ends === undefined
+      ? `${hours} h after the last pedal was fastened: ______ (time)`
+      : `${new Date(ends).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
+  return `Not before the adhesive has set, ${when}. The packet says how long it takes.`;
+}
 
 export const checklistPart: PartMaker = {
   id: 'checklist',
@@ -117,6 +135,7 @@ export const checklistPart: PartMaker = {
   blocks: ({ rig, done }) =>
     checklist(rig).flatMap((p): Block[] => [
       heading(p.title),
+      ...(p.afterCure ? [words(cureWords(rig))] : []),
       {
         is: 'list',
         boxes: true,

@@ -10,11 +10,13 @@ export const power: PartMaker = {
     ...(loadsOf(rig).length
       ? [
           table(
-            ['Supply', 'Outlet', 'Volts', 'Feeds', 'Load', 'Gives'],
+            ['Supply', 'Outlet', 'Volts', 'Plug', 'Return', 'Feeds', 'Load', 'Gives'],
             loadsOf(rig).map((l) => [
               l.place.supply.name,
               l.place.outlet.label,
               `${l.volts} V${l.place.outlet.ac ? ' AC' : ''}`,
+              l.place.outlet.ac ? 'either way' : `centre ${l.place.outlet.centre ?? 'negative'}`,
+              l.place.outlet.isolated ? 'its own' : 'shared',
               l.takers.map((t) => t.device.name).join(', ') || 'nothing',
               `${l.milliamps} mA`,
               `${l.place.outlet.milliamps} mA`,

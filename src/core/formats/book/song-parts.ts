@@ -51,6 +51,7 @@ export const sets: PartMaker = {
 export const cues: PartMaker = {
   id: 'cues',
   title: 'Cue sheets',
+  wide: true,
   isThere: ({ rig }) => (rig.songs?.length ?? 0) > 0,
   blocks: ({ rig }) =>
     rig.songs!.flatMap((song): Block[] => [
@@ -58,13 +59,14 @@ export const cues: PartMaker = {
         `${song.title}: ${song.bpm} bpm, ${meterWords(song.meter)}${song.key ? `, ${song.key}` : ''}`,
       ),
       table(
-        ['Bar', 'Time', 'Section', 'Bars', 'Sound', 'Programs', 'Notes'],
+        ['Bar', 'Time', 'Section', 'Bars', 'Sound', 'Engaged', 'Programs', 'Notes'],
         cueSheet(rig, song).map((c) => [
           c.bar,
           clockTime(c.atMs),
           c.section,
           c.bars,
           c.sound,
+          c.engaged.join(', '),
           c.programs,
           c.notes,
         ]),

@@ -1,7 +1,8 @@
 import { SEVERITIES } from '../../findings/finding';
 import { endWords } from '../../rig/find';
 import { fixed } from '../../units';
-import { walkSvg, wiringSvg } from '../svg';
+import { WALK_LEAST, walkPages, walkSvg } from '../walk-svg';
+import { WIRING_LEAST, wiringPages, wiringSvg } from '../wiring-svg';
 import { type Block, table, words, heading } from './blocks';
 import type { PartMaker } from './part';
 
@@ -51,7 +52,13 @@ export const walks: PartMaker = {
   id: 'walks',
   title: 'Signal route of each sound',
   wide: true,
-  blocks: ({ rig, whole }) => whole.map((s): Block => ({ is: 'drawing', svg: walkSvg(rig, s) })),
+  blocks: ({ rig, whole }) =>
+    whole.map((s): Block => ({
+      is: 'drawing',
+      svg: walkSvg(rig, s),
+      least: WALK_LEAST,
+      pages: (room) => walkPages(rig, s, room),
+    })),
 };
 
 export const wiring: PartMaker = {
@@ -59,7 +66,12 @@ export const wiring: PartMaker = {
   title: 'Wiring',
   wide: true,
   blocks: ({ rig, length, list }) => [
-    { is: 'drawing', svg: wiringSvg(rig) },
+    {
+      is: 'drawing',
+      svg: wiringSvg(rig),
+      least: WIRING_LEAST,
+      pages: (room) => wiringPages(rig, room),
+    },
     table(
       ['Code', 'From', 'To', 'Type', 'Has', 'Way'],
       list.cuts.map((c) => [

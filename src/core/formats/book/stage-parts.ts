@@ -1,17 +1,27 @@
 import { endWords, jackOf } from '../../rig/find';
-import { boardSvg } from '../board-svg';
+import { boardSvg, PLACES_LEAST } from '../board-svg';
+import { type Looked, lettersFor } from '../drawn';
+import type { Room } from '../pages';
 import { rackSvg } from '../rack-svg';
 import { stageSvg } from '../stage-svg';
 import { type Block, table, words, heading } from './blocks';
 import { mountedIn, panelPlan, rackSums } from '../../build';
 import type { PartMaker } from './part';
 
+/** A drawing whose letters grow where it is printed small. */
+function legible(draw: (look: Looked) => string): Block {
+  const svg = draw({});
+  const [, width = 0, height = 0] = (/viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? []).map(Number);
+  const pages = (room: Room) => [draw({ letters: lettersFor({ width, height }, room) })];
+  return { is: 'drawing', svg, least: PLACES_LEAST, pages };
+}
+
 export const stage: PartMaker = {
   id: 'stage',
   title: 'Stage plot',
   wide: true,
   isThere: ({ rig }) => rig.stage !== undefined,
-  blocks: ({ rig }) => [{ is: 'drawing', svg: stageSvg(rig) }],
+  blocks: ({ rig }) => [legible((look) => stageSvg(rig, look))],
 };
 
 export const inputs: PartMaker = {
@@ -57,9 +67,10 @@ export const boards: PartMaker = {
   title: 'Boards',
   wide: true,
   isThere: ({ rig }) => (rig.boards?.length ?? 0) > 0,
-  blocks: ({ rig }) =>
-    rig.boards!.flatMap((b): Block[] => [
-      { is: 'drawing', svg: boardSvg(rig, b) },
+  blocks: ({ rig, list }) => {
+    const codes = new Map(list.cuts.map((c) => [c.lead.id, c.lead.label ?? c.code]));
+    return rig.boards!.flatMap((b): Block[] => [
+      legible((look) => boardSvg(rig, b, { ...look, codes })),
       table(
         ['Device', 'From left, mm', 'From rear, mm', 'Turned', 'Where'],
         rig.devices
@@ -73,7 +84,8 @@ export const boards: PartMaker = {
           ]),
         0,
       ),
-    ]),
+    ]);
+  },
 };
 
 export const racks: PartMaker = {
@@ -84,7 +96,15 @@ export const racks: PartMaker = {
     ...rig.racks!.flatMap((r): Block[] => {
       const sums = rackSums(rig, r);
       return [
-        { is: 'drawing', svg: rackSvg(rig, r) },
+        {
+          is: 'drawing',
+          svg: rackSvg(rig, r),
+          least: PLACES_LEAST,
+          pages: () => [
+            rackSvg(rig, r, { faces: ['front'] }),
+            rackSvg(rig, r, { faces: ['rear'] }),
+          ],
+        },
         words(
           `${kg(sums.grams)}${sums.unweighed ? ` without ${sums.unweighed} not weighed` : ''}; ` +
             ('centre of gravity ' +
