@@ -25,6 +25,7 @@ import { round } from './round';
  */
 export function buildJson(rig: Rig) {
   const list = cutList(rig);
+  const packing = packingOf(rig, list);
   return {
     leads: leadsJson(list.cuts),
     joints: list.joints,
@@ -35,14 +36,17 @@ export function buildJson(rig: Rig) {
     boards: boardsJson(rig),
     racks: racksJson(rig),
     mains: mainsJson(rig),
-    cases: packingOf(rig).pieces.map((p) => ({
+    cases: packing.pieces.map((p) => ({
       id: p.id,
       name: p.name,
       order: p.order,
-      grams: p.grams,
+      grams: Math.round(p.grams),
       lift: p.lift,
       devices: p.devices.map((d) => d.id),
+      leads: p.leads.map((c) => c.lead.id),
     })),
+    coiled: packing.coiled,
+    grams: Math.round(packing.grams),
     limits: budgetOf(rig, list).map((b) => ({
       id: b.id,
       value: round(b.value, 2),

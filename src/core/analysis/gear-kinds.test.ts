@@ -98,6 +98,57 @@ describe('phantom power', () => {
   });
 });
 
+describe('phantom power over more than one lead', () => {
+  const rig = (panelled: boolean): Rig =>
+    allOn(
+      [
+        device('g', 'guitar-active', 'Guitar'),
+        device('a', 'combo-tube', 'Combo'),
+        device('m', 'microphone-condenser', 'Mic'),
+        ...(panelled ? [device('p', 'panel', 'Panel')] : []),
+        device('c', 'console-input', 'Desk', { settings: { input: 'mic' } }),
+        device('d', 'console-input', 'Monitors', { settings: { input: 'mic' } }),
+      ],
+      [
+        lead('1', 'g.out', 'a.in', 3),
+        lead('2', 'a.air', 'm.air', 0.05, 'air'),
+        ...(panelled
+          ? [
+              lead('3', 'm.out', 'p.front1', 5, 'balanced'),
+              lead('4', 'p.rear1', 'c.in', 10, 'balanced'),
+            ]
+          : [lead('3', 'm.out', 'c.in', 10, 'balanced')]),
+        lead('5', 'm.out', 'd.in', 10, 'balanced'),
+      ],
+    );
+  test.each([false, true])(
+    'one of two inputs feeds it, a panel between or not (%s)',
+    (panelled) => {
+      const r = rig(panelled);
+      expect(rules(r)).not.toContain('not-fed');
+      expect(inputList(r, analyse(r).sounds).map((l) => [l.phantom, l.phantomFor])).toEqual([
+        ['on', 'for Mic'],
+        ['off', 'Desk feeds Mic'],
+      ]);
+    },
+  );
+  test('a buffer lets none through', () => {
+    const r = rig(true);
+    const buffered = {
+      ...r,
+      devices: r.devices.map((d) => (d.id === 'p' ? { ...d, kind: 'buffer' } : d)),
+      leads: r.leads.flatMap((l) =>
+        l.id === '5'
+          ? []
+          : [l.id === '3' ? { ...l, to: { device: 'p', jack: 'in' } } : l].map((x) =>
+              x.id === '4' ? { ...x, from: { device: 'p', jack: 'out' } } : x,
+            ),
+      ),
+    };
+    expect(rules(buffered)).toContain('not-fed');
+  });
+});
+
 describe('direct boxes', () => {
   const direct = (kind: string) =>
     allOn(

@@ -1,23 +1,23 @@
 import type { Remark } from '../findings/finding';
 import { kindOf, settingWith } from '../kinds';
-import { settingOf, stateIn } from '../rig/device-state';
 import { jackOf } from '../rig/find';
 import { CONTROL_LEADS } from '../rig/schema';
 import type { Remarker } from './evidence';
+import { phantomFeeds } from './phantom-feeds';
 
 /**
  * Condenser microphones and active boxes that no input feeds: phantom power comes back over the lead
  * from a microphone input, and from nothing else that Yantrel knows.
  */
-export const phantomRemarks: Remarker = ({ ctx }) =>
-  ctx.rig.leads.flatMap((lead): Remark[] => {
+export const phantomRemarks: Remarker = ({ ctx }) => {
+  const feeds = phantomFeeds(ctx.rig, ctx.flowing.circuit, ctx.sound);
+  return ctx.rig.leads.flatMap((lead): Remark[] => {
     const device = ctx.device(lead.from.device);
     if (!kindOf(device.kind).phantom || CONTROL_LEADS.includes(lead.type)) return [];
     if (jackOf(device, lead.from.jack)?.connector !== 'XLR') return [];
+    if (feeds.find((f) => f.device.id === device.id)?.inputs.length) return [];
     const into = ctx.device(lead.to.device);
-    const kind = kindOf(into.kind);
-    const input = settingWith(kind, 'microphone or line')?.id;
-    if (input && settingOf(kind, into, stateIn(ctx.sound, into.id), input) === 'mic') return [];
+    const input = settingWith(kindOf(into.kind), 'microphone or line')?.id;
     return [
       {
         rule: 'not-fed',
@@ -38,3 +38,4 @@ export const phantomRemarks: Remarker = ({ ctx }) =>
       },
     ];
   });
+};

@@ -1,10 +1,11 @@
 import { byKey } from '../graph';
 import { kindOf } from '../kinds';
 import type { Rig } from '../rig/schema';
-import { type CutList, cutList, makingOf } from './cut-list';
+import { type CutList, cutList, makingOf, plugWords } from './cut-list';
 import { sizeOf } from './footprint';
 import { gearSums, gramsOf } from './gear';
 import { mainsSums } from './mains';
+import { leadsGrams, packingOf } from './packing';
 import { loadsOf } from './power';
 import { powerLeadsByPlugs } from './power-leads';
 import { mountedIn } from './rack';
@@ -126,7 +127,7 @@ function plugLines(rig: Rig, { cuts, plugs }: CutList): BillLine[] {
   const onReady = new Set(cuts.filter((c) => !c.made).flatMap((c) => c.plugs));
   return plugs
     .filter((p) => !onReady.has(p.plug))
-    .map((p) => pieces('plug', p.plug, p.count, { each: makingOf(rig).plugPrice }));
+    .map((p) => pieces('plug', plugWords(p), p.count, { each: makingOf(rig).plugPrice }));
 }
 
 /** Screws of a rack unit: one in each corner. */
@@ -180,10 +181,10 @@ export function budgetOf(rig: Rig, list: CutList = cutList(rig)): BudgetLine[] {
     grams: {
       label: 'Weight',
       unit: 'g',
-      value: sums.grams + carriers,
+      value: sums.grams + carriers + leadsGrams(packingOf(rig, list)),
       note: sums.unweighed
-        ? `${sums.unweighed} devices whose weight is not known are left out`
-        : undefined,
+        ? `with leads and spares; ${sums.unweighed} devices whose weight is not known are left out`
+        : 'with leads and spares, at typical grams a metre',
     },
     boardWidth: {
       label: 'Widest board',

@@ -1,5 +1,5 @@
 import { at as entryAt } from '../outcome';
-import { type Item, type Model, type Turn, TURNS, type XY } from './board-model';
+import { type Item, type Model, type Run, type Turn, TURNS, type XY } from './board-model';
 import { PLUG_CLEARANCE, PLUG_WIDTH } from './footprint';
 
 /**
@@ -326,7 +326,7 @@ export class BoardState {
       this.s[at] = this.undoWas[k]!;
       if (at >= this.at.turn && at < this.at.turn + this.n) {
         const i = at - this.at.turn;
-        this.now[i] = this.body(i, TURNS[this.s[at]!]!);
+        this.now[i] = this.body(i, TURNS[this.s[at]]!);
       }
     }
     this.undoAt.length = 0;
@@ -554,8 +554,8 @@ export class BoardState {
     for (let n = 0; n < boxes.length; n += 4) {
       const [left, right, top, bottom] = [boxes[n]!, boxes[n + 1]!, boxes[n + 2]!, boxes[n + 3]!];
       if (run.b < 0) {
-        if (left < ax && right > ax && top < ay) return true;
-        if (top < ay && bottom > ay && left < board.width) return true;
+        if (left < ax && right > ax && top < Math.max(ay, 0)) return true;
+        if (top < ay && bottom > ay && left < Math.max(board.width, ax)) return true;
         continue;
       }
       const bx = this.tip(run.b, run.bSocket, 0);
@@ -613,6 +613,7 @@ export class BoardState {
     const last = this.now[b]!.jacks;
     const [jx, jy] = [this.x(b) + last[2 * run.bSocket]!, this.y(b) + last[2 * run.bSocket + 1]!];
     const climb = Math.abs(this.s[this.at.up + a]! - this.s[this.at.up + b]!);
+    if (this.betweenNeighbours(to, run, jx, jy)) return;
     const across = Math.abs(ax - bx);
     if (!this.now[a]!.item.under && !this.now[b]!.item.under)
       for (let way = 0; way < 2; way++) {
@@ -637,6 +638,30 @@ export class BoardState {
     this.corner(to, bx, lane);
     this.corner(to, bx, by);
     this.corner(to, jx, jy);
+  }
+
+  /**
+   * Between jacks that face each other so closely that their plugs fill the gap there is nothing to go
+   * around: the lead is as long as the plugs stand beside each other, and as the jacks are out of line.
+   * Says whether it is so.
+   */
+  private betweenNeighbours(to: Float64Array, run: Run, jx: number, jy: number): boolean {
+    const [a, b] = [this.now[run.a]!, this.now[run.b]!];
+    const [s, t] = [a.item.sockets[run.aSocket]!, b.item.sockets[run.bSocket]!];
+    if (s.nx !== -t.nx || s.ny !== -t.ny || a.item.under !== b.item.under) return false;
+    const [x, y] = [to[POINTS]!, to[POINTS + 1]!];
+    const gap = (jx - x) * s.nx + (jy - y) * s.ny;
+    const plugs = s.clearance + t.clearance;
+    const aside = Math.abs((jx - x) * s.ny) + Math.abs((jy - y) * s.nx);
+    if (gap <= 0 || gap >= plugs || aside > plugs) return false;
+    to[MM] = aside + Math.max(gap, plugs - gap);
+    to[BELOW] = 0;
+    this.begin(to, x, y);
+    const [mx, my] = [x + (s.nx * gap) / 2, y + (s.ny * gap) / 2];
+    this.corner(to, mx, my);
+    this.corner(to, s.nx ? mx : jx, s.nx ? jy : my);
+    this.corner(to, jx, jy);
+    return true;
   }
 
   /** From a plug to the nearest edge that is free; where none is, below to the nearest. */

@@ -13,6 +13,7 @@ import { BoardState, type Clash } from './board-state';
 import { plugShape, spotsOf, turned } from './footprint';
 import { proposeLayout } from './layout';
 import { layoutBound } from './layout-bound';
+import { leadNeeds } from './lead-needs';
 import { packRows } from './layout-rows';
 import { freePlace, snapped } from './place';
 import { pressedDevices } from './pressed';
@@ -246,6 +247,18 @@ describe('ways of leads', () => {
     // d1 to d2 has d3 between: down 20, to the front edge at 314 and back (2 · 64, nearer than the
     // rail at 160), 400 − 25 − (170 + 25) = 180 across, up 20.
     expect(path(over, 'l1')).toMatchObject({ below: true, mm: 180 + 2 * 64 + 40 });
+  });
+  test('neighbours whose plugs fill the gap between them need the way of their plugs, not one around', () => {
+    // Jacks 30 mm apart, plugs of 25 each: beside each other for 20 mm, and 7 mm out of line.
+    const near = stood(
+      ['boost', 'boost'],
+      [
+        [300, 190],
+        [200, 183],
+      ],
+    );
+    expect(path(near, 'l1')).toMatchObject({ mm: 7 + 30, below: false });
+    expect(leadNeeds(near).get('l1')!.mm).toBe(40);
   });
   test('what leaves the board leaves by the nearest edge, and a raised end adds its height', () => {
     expect(path(stood(['boost'], [[500, 190]]), 'l0')).toMatchObject({ mm: 15 });

@@ -84,11 +84,25 @@ export interface Cut {
   labels: [string, string];
 }
 
+/** So many plugs of one sort: what goes into which socket, how it stands out, and which half of it. */
+export interface PlugCount {
+  plug: Plug;
+  shape: PlugShape;
+  sex: 'male' | 'female';
+  count: number;
+}
+
+/** A sort of plug in words; straight ones, and males of what has no other half, go without saying. */
+export const plugWords = ({ plug, shape, sex }: Omit<PlugCount, 'count'>): string =>
+  [plug, plug === 'XLR' || sex === 'female' ? sex : '', shape === 'straight' ? '' : shape]
+    .filter(Boolean)
+    .join(' ');
+
 /** Everything there is to cut and solder, with what it takes. */
 export interface CutList {
   cuts: Cut[];
   stock: { type: LeadType; metres: number; leads: number }[];
-  plugs: { plug: Plug; count: number }[];
+  plugs: PlugCount[];
   joints: number;
   ties: number;
   hours: number;
@@ -133,14 +147,21 @@ export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
   const digits = Math.max(2, String(real.length).length);
   const name = (e: End) =>
     `${sure(deviceOf(rig, e.device)).name}, ${jackOf(sure(deviceOf(rig, e.device)), e.jack)?.label ?? e.jack}`;
-  const counts = new Map<Plug, number>();
+  const counts = new Map<string, PlugCount>();
+  const countPlug = (plug: Plug, shape: PlugShape, sex: PlugCount['sex']) => {
+    const key = `${plug} ${shape} ${sex}`;
+    const known = counts.get(key);
+    counts.set(key, { plug, shape, sex, count: (known?.count ?? 0) + 1 });
+  };
   const cuts = real.map((lead, i): Cut => {
     const plugs: [Plug, Plug] = [plugAt(rig, lead, lead.from), plugAt(rig, lead, lead.to)];
+    const shapes: Cut['shapes'] = [plugShape(rig, lead, 'from'), plugShape(rig, lead, 'to')];
     const made = !READY.has(lead.type);
     let joints = 0;
-    for (const [plug, end] of [
-      [plugs[0], lead.from],
-      [plugs[1], lead.to],
+    for (const [plug, end, shape, sex] of [
+      // Signal leaves at pins: the lead takes it with a socket.
+      [plugs[0], lead.from, shapes[0], plugs[0] === 'XLR' ? 'female' : 'male'],
+      [plugs[1], lead.to, shapes[1], 'male'],
     ] as const) {
       const key = `${end.device}/${end.jack}`;
       const again = lead.type === 'insert' && shared.has(key);
@@ -151,7 +172,7 @@ export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
           ? 1
           : (JOINTS[plug] ?? 0) - (lead.type === 'insert' && plug === 'TRS' ? 1 : 0)
         : 0;
-      if (!again) counts.set(plug, (counts.get(plug) ?? 0) + 1);
+      if (!again) countPlug(plug, shape, sex);
     }
     const need = needs.get(lead.id);
     const held = isHeld(rig, lead);
@@ -174,7 +195,7 @@ export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
       code,
       colours,
       plugs,
-      shapes: [plugShape(rig, lead, 'from'), plugShape(rig, lead, 'to')],
+      shapes,
       metres: lead.metres,
       routed: need ? need.mm / 1000 : null,
       how: need?.how ?? (held ? 'as the player moves' : 'as it was entered'),
@@ -197,7 +218,7 @@ export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
   const types = [...new Set(cuts.map((c) => c.lead.type))];
   return {
     cuts,
-    plugs: [...counts].map(([plug, count]) => ({ plug, count })).sort((a, b) => b.count - a.count),
+    plugs: [...counts.values()].sort((a, b) => b.count - a.count),
     stock: types
       .map((type) => ({
         type,

@@ -8,6 +8,7 @@ export {
   makingOf,
   type Plug,
   USUAL_MAKING,
+  plugWords,
 } from './cut-list';
 export { gearSums, gramsOf, TWO_PERSONS_GRAMS } from './gear';
 export { type InputLine, inputList } from './input-list';

@@ -1,8 +1,10 @@
 import { sure } from '../outcome';
 import type { DestinationFigures } from '../signal';
-import { type Hears, kindOf, settingWith } from '../kinds';
+import { isMicInput, type PhantomFeed, phantomFeeds } from '../analysis/phantom-feeds';
+import { buildCircuit } from '../circuit';
+import { type Hears, kindOf } from '../kinds';
 import { deviceOf, leadInto, nameOf } from '../rig/find';
-import type { Rig } from '../rig/schema';
+import type { End, Rig } from '../rig/schema';
 
 /**
  * One line for the house or the monitors: what comes, by which lead, how loud, whether it is one
@@ -21,6 +23,8 @@ export interface InputLine {
   loudDbu: number | null;
   peakDbu: number | null;
   phantom: 'on' | 'off';
+  /** What phantom power is for here, or which other input feeds it. */
+  phantomFor: string;
   sounds: number;
   /** What holds it up. */ stand: string;
 }
@@ -38,12 +42,13 @@ const FEEDS: Partial<Record<string, string>> = {
 /**
  * What the house, a recorder and the in-ears get of this rig, jack by jack. Levels are nominal,
  * playing normally, at their lowest and highest over the sounds. Phantom power is told on for what
- * lives on it, and off for all else.
+ * lives on it, at one of the inputs that metal joins it to, and off for all else.
  */
 export function inputList(
   rig: Rig,
   sounds: readonly { destinations: readonly DestinationFigures[] }[],
 ): InputLine[] {
+  const feeds = phantomFeeds(rig, buildCircuit(rig));
   return rig.devices.flatMap((d): InputLine[] => {
     const destination = kindOf(d.kind).destination;
     if (!destination || destination.hears === 'stage' || destination.hears === 'tuner') return [];
@@ -51,10 +56,8 @@ export function inputList(
     return destination.jacks.map((jack, i): InputLine => {
       const lead = leadInto(rig, d.id, jack);
       const at = figures.map((f) => f.sides[i] ?? { levelDbu: f.levelDbu, sources: f.sources });
-      const sender = lead && kindOf(sure(deviceOf(rig, lead.from.device)).kind);
       const levels = at.flatMap((x) => (x.levelDbu ? [x.levelDbu.normal] : []));
-      const input = settingWith(kindOf(d.kind), 'microphone or line');
-      const mic = input && (d.settings?.[input.id] ?? input.initial) === 'mic';
+      const mic = isMicInput(d);
       const pair = figures.find((f) => f.pairedWith)?.pairedWith;
       return {
         device: d.id,
@@ -84,7 +87,7 @@ export function inputList(
               (most, f) => (f.peakDbu === null ? most : Math.max(most ?? -Infinity, f.peakDbu)),
               null,
             ),
-        phantom: sender?.phantom && mic ? 'on' : 'off',
+        ...phantomAt(rig, feeds, { device: d.id, jack }),
         sounds: levels.length,
         stand:
           lead &&
@@ -95,4 +98,19 @@ export function inputList(
       };
     });
   });
+}
+
+/** Phantom power at one input: on where it is the one that feeds something. */
+function phantomAt(
+  rig: Rig,
+  feeds: readonly PhantomFeed[],
+  at: End,
+): Pick<InputLine, 'phantom' | 'phantomFor'> {
+  const isHere = (end: End) => end.device === at.device && end.jack === at.jack;
+  const feed = feeds.find((f) => f.inputs.some(isHere));
+  const first = feed?.inputs[0];
+  if (!feed || !first) return { phantom: 'off', phantomFor: '' };
+  return isHere(first)
+    ? { phantom: 'on', phantomFor: `for ${feed.device.name}` }
+    : { phantom: 'off', phantomFor: `${nameOf(rig, first.device)} feeds ${feed.device.name}` };
 }

@@ -13,6 +13,9 @@ export interface LeadNeed {
   how: string;
 }
 
+/** Two plugs that face each other still need so much lead between them to bend, in mm: a rule of thumb. */
+const LEAST_WAY_MM = 40;
+
 /** What a device stands on: a board, a rack, or the stage itself. */
 function standOf(device: Device): { id: string; on: 'board' | 'rack' | 'stage' } {
   if (device.at) return { id: device.at.board, on: 'board' };
@@ -50,7 +53,7 @@ export function leadNeeds(rig: Rig): Map<string, LeadNeed> {
     const [one, two] = [standOf(a), standOf(b)];
     if (one.id === two.id && one.on === 'board') {
       const way = wayOn(one.id, lead);
-      if (way) needs.set(lead.id, { mm: way.mm, how: 'on the board' });
+      if (way) needs.set(lead.id, { mm: Math.max(way.mm, LEAST_WAY_MM), how: 'on the board' });
       continue;
     }
     if (one.id === two.id && one.on === 'rack') {

@@ -31,6 +31,7 @@ describe('the book', () => {
       'stage',
       'inputs',
       'walks',
+      'settings',
       'wiring',
       'boards',
       'racks',
@@ -65,6 +66,12 @@ describe('the book', () => {
     expect(part('walks').blocks).toHaveLength(touringRig.sounds.length);
     expect(texts('power')).toContain('Mast conditioner: 5 of 8 sockets');
     expect(texts('pack')).toContain('2. Head trunk, 31.0 kg, two persons lift');
+    expect(texts('pack')).toContain('spare: mains lead, 0.3 kg');
+    expect(texts('settings')).toContain('Drive at half past');
+    expect(texts('cues')).toContain('Kiln Drive');
+    expect(texts('connect')).toMatch(/W\d\d: Stage head, speaker to Stage cabinet/);
+    expect(texts('checklist')).toContain('Not before the adhesive has set');
+    expect(texts('power')).toContain('centre negative');
     const inputs = part('inputs').blocks[0]!;
     expect(inputs.is === 'table' && inputs.rows.map((r) => r[1])).toContain('House, cabinet mic');
     expect(

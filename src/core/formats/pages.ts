@@ -86,7 +86,7 @@ export function crossingsOf(d: string, page: Window): Crossing[] {
         if (Math.min(from[axis], to[axis]) >= edge || Math.max(from[axis], to[axis]) <= edge)
           return [];
         const leaves = k === 1 ? to[axis] > edge : to[axis] < edge;
-        return [{ x: from.x, y: from.y, [axis]: edge, axis, later: k === 1, leaves } as Crossing];
+        return [{ x: from.x, y: from.y, [axis]: edge, axis, later: k === 1, leaves }];
       });
     });
   });

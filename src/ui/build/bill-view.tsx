@@ -153,6 +153,21 @@ function Cases({ rig }: { rig: Rig }) {
           <strong>In no case yet:</strong> {packing.loose.map((d) => d.name).join(', ')}.
         </p>
       )}
+      {packing.coiled.length > 0 && (
+        <p data-coiled>
+          <strong>Coiled, mains leads, spares:</strong>{' '}
+          {packing.coiled
+            .map(
+              (c) =>
+                `${c.what === 'spare' ? 'spare ' : ''}${c.count > 1 ? `${c.count} × ` : ''}${c.words}`,
+            )
+            .join('; ')}
+          .
+        </p>
+      )}
+      <p>
+        <strong>{fixed(packing.grams / 1000)} kg</strong> in all, leads at typical grams a metre.
+      </p>
       {packing.twice.length > 0 && (
         <p role="alert">
           <strong>In two cases:</strong> {packing.twice.map((d) => d.name).join(', ')}.

@@ -1,6 +1,13 @@
 'use client';
 import { Button, Checkbox, Group, MultiSelect, Select } from '@mantine/core';
-import { type Cut, cutList, type CutList, makingOf, PLUG_CLEARANCE } from '../../core/build';
+import {
+  type Cut,
+  cutList,
+  type CutList,
+  makingOf,
+  PLUG_CLEARANCE,
+  plugWords,
+} from '../../core/build';
 import { LEAD_NAMES, LEAD_TAGS } from '../../core/draw';
 import { type Edit, endWords, freshId } from '../../core/rig';
 import { fixed, showLength } from '../../core/units';
@@ -134,7 +141,7 @@ function CutSum({ list }: { list: CutList }) {
       {list.stock
         .map((s) => `${LEAD_NAMES[s.type]} ${showLength(s.metres, units.length)}`)
         .join(', ')}
-      . Plugs: {list.plugs.map((p) => `${p.count} ${p.plug}`).join(', ')}.
+      . Plugs: {list.plugs.map((p) => `${p.count} ${plugWords(p)}`).join(', ')}.
       {short.length > 0 && (
         <strong>
           {' '}

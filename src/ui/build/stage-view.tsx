@@ -169,7 +169,9 @@ function InputLines({ lines }: { lines: InputLine[] }) {
               {l.quietDbu === null
                 ? 'silent'
                 : `${showLevel(l.quietDbu, units.level)} to ${showLevel(l.loudDbu, units.level)}`}
-              <div className="faint">phantom {l.phantom}</div>
+              <div className="faint">
+                phantom {[l.phantom, l.phantomFor].filter(Boolean).join(', ')}
+              </div>
             </td>
           </tr>
         ))}

@@ -3,8 +3,16 @@ import { endWords, nameOf } from '../../rig/find';
 import { fixed } from '../../units';
 import { cautionsFor } from './cautions';
 import { type Block, table, words, heading } from './blocks';
-import { billOf, checklist, cureEnds, USUAL_CURE_HOURS } from '../../build';
-import type { Rig } from '../../rig/schema';
+import {
+  billOf,
+  checklist,
+  cureEnds,
+  gramsOf,
+  plugWords,
+  TWO_PERSONS_GRAMS,
+  USUAL_CURE_HOURS,
+} from '../../build';
+import type { Device, Rig } from '../../rig/schema';
 import type { PartMaker } from './part';
 
 export const cuts: PartMaker = {
@@ -14,7 +22,7 @@ export const cuts: PartMaker = {
   blocks: ({ rig, length, list }) => [
     words(
       `${list.joints} joints, ${list.ties} ties, about ${fixed(list.hours)} h. ` +
-        `Plugs: ${list.plugs.map((p) => `${p.count} ${p.plug}`).join(', ')}. ` +
+        `Plugs: ${list.plugs.map((p) => `${p.count} ${plugWords(p)}`).join(', ')}. ` +
         `Stock: ${list.stock.map((s) => `${s.type} ${length(s.metres)}`).join(', ')}.`,
     ),
     table(
@@ -68,6 +76,10 @@ export const bill: PartMaker = {
   ],
 };
 
+/** Whether two persons lift a thing by itself. */
+const heavy = (d: Device): string =>
+  (gramsOf(d) ?? 0) > TWO_PERSONS_GRAMS ? ', two persons lift' : '';
+
 export const pack: PartMaker = {
   id: 'pack',
   title: 'Pack list and load-in order',
@@ -81,15 +93,43 @@ export const pack: PartMaker = {
       {
         is: 'list',
         boxes: true,
-        items: p.devices.map((d) => `${d.name}${d.gear?.serial ? `, ${d.gear.serial}` : ''}`),
+        items: [
+          ...p.devices.map(
+            (d) => `${d.name}${d.gear?.serial ? `, ${d.gear.serial}` : ''}${heavy(d)}`,
+          ),
+          ...(p.leads.length
+            ? [`leads that stay in it: ${p.leads.map((c) => c.lead.label ?? c.code).join(', ')}`]
+            : []),
+        ],
       },
     ]),
     ...(packing.loose.length
       ? [
           heading('In no case yet'),
-          { is: 'list', boxes: true, items: packing.loose.map((d) => d.name) } satisfies Block,
+          {
+            is: 'list',
+            boxes: true,
+            items: packing.loose.map((d) => d.name + heavy(d)),
+          } satisfies Block,
         ]
       : []),
+    ...(packing.coiled.length
+      ? [
+          heading('Leads that are coiled, mains leads, spares'),
+          {
+            is: 'list',
+            boxes: true,
+            items: packing.coiled.map(
+              (c) =>
+                `${c.what === 'spare' ? 'spare: ' : ''}${c.count > 1 ? `${c.count} × ` : ''}${c.words}, ` +
+                kg(c.count * c.grams),
+            ),
+          } satisfies Block,
+        ]
+      : []),
+    words(
+      `${kg(packing.grams)} in all, leads at typical grams a metre. Over 23 kg two persons lift.`,
+    ),
   ],
 };
 

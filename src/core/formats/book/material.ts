@@ -22,7 +22,7 @@ export function materialOf(rig: Rig, report: Report, units: UnitChoice) {
       s.steps.every((x) => x.leads.every((l) => rig.leads.some((y) => y.id === l))),
   );
   const inputs = inputList(rig, report.sounds);
-  const packing = packingOf(rig);
+  const packing = packingOf(rig, list);
   const kg = (grams: number) => `${fixed(grams / 1000)} kg`;
   const done = new Map((rig.done?.ticks ?? []).map((t) => [t.id, t]));
   const mains = mainsSums(rig, 230);

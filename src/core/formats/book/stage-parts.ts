@@ -55,7 +55,7 @@ export const inputs: PartMaker = {
         l.sources.join(', ') || 'nothing',
         l.quietDbu === null ? 'silent' : `${level(l.quietDbu)} to ${level(l.loudDbu)}`,
         level(l.peakDbu),
-        l.phantom,
+        [l.phantom, l.phantomFor].filter(Boolean).join(', '),
       ]),
       1,
     ),
