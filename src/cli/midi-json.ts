@@ -139,6 +139,7 @@ export function midiJson(stage: Stage, rig: Rig) {
         words: messageWords(c.message),
         written: c.written,
         ...(c.waitMs !== undefined && { waitMs: c.waitMs }),
+        ...(c.when && { when: c.when }),
       })),
     })),
     pairs: {

@@ -2,6 +2,7 @@ import {
   bytesOf,
   hex,
   messageWords,
+  WHEN_WORDS,
   programName,
   setStage,
   shownOn,
@@ -48,6 +49,7 @@ export function midiChartCsv(rig: Rig): string {
           hex(bytesOf(m)),
           c.written ? 'written' : 'derived',
           c.waitMs ?? '',
+          WHEN_WORDS[c.when ?? 'press'],
         ];
       }),
     ),
@@ -66,6 +68,7 @@ export function midiChartCsv(rig: Rig): string {
       'bytes (hex)',
       'origin',
       'waits, ms',
+      'sent on',
     ],
     rows,
   );

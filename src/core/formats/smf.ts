@@ -111,7 +111,7 @@ function callOf(stage: Stage, scene: Scene, root: string): { message: Message; a
   const m = stage.orders.graph.devices.get(root);
   const address = addressIn(scene, root);
   if (!m || m.commands || !m.recalls || !m.programs || !address)
-    return timed(stage.orders.commands(scene).get(root) ?? []);
+    return timed(stage.orders.commands(scene).get(root) ?? [], 'message');
   const channel = m.channel === 'all' ? 1 : m.channel;
   const select = m.bank === 'none' && address.bank !== undefined ? 'none' : m.bank;
   return programMessages(channel, address.number, address.bank, select).map((message) => ({

@@ -1,6 +1,6 @@
 import { sure } from '../outcome';
 import { type Scene } from '../control/scene';
-import { addressIn, timed } from './commands';
+import { addressIn, type CalledBy, timed } from './commands';
 import { clockJitter, type Jitter, runBus, type Traffic } from './bus';
 import { copyOf, type Machine, type Standing, standingIn, take } from './stand-in';
 import { type Message } from './message';
@@ -35,6 +35,8 @@ export interface ChangeOptions {
   start?: Machine;
   quiet?: boolean;
   pressed?: readonly string[];
+  /** Whether the foot stays for a long press. */
+  held?: boolean;
   /** The message that gets lost at its sender, by its place among all that are given, from 0. */
   lost?: number;
   /** Where between two ticks of the clock the press falls, as a share; unsaid, all are looked at for jitter. */
@@ -86,8 +88,8 @@ export function runChange(
   const touched = new Map<string, Set<string>>();
   const because = new Map<string, Because>();
   const given: { device: string; message: Message }[] = [];
-  const recall = (device: string, scene: Scene) =>
-    timed(orders.commands(scene).get(device) ?? []).filter(
+  const recall = (device: string, scene: Scene, by: CalledBy) =>
+    timed(orders.commands(scene).get(device) ?? [], by).filter(
       ({ message }) => given.push({ device, message }) - 1 !== options.lost,
     );
   for (const id of pressed) {
@@ -97,7 +99,7 @@ export function runChange(
       landings.push(called);
       touched.set(id, new Set(['program']));
     }
-    for (const { message, afterMs } of recall(id, to))
+    for (const { message, afterMs } of recall(id, to, options.held ? 'held foot' : 'foot'))
       sent.push({ device: id, at: (called?.at ?? 0) + afterMs, message });
   }
   const clockSenders = [...graph.devices.values()]
@@ -126,7 +128,7 @@ export function runChange(
       });
       noteEffect(r.device, effect, touched, because);
       if (effect.what === 'program' && m.recalls) {
-        return recall(r.device, effect.recalled).map(({ message, afterMs }) => ({
+        return recall(r.device, effect.recalled, 'message').map(({ message, afterMs }) => ({
           message,
           afterMs: ms + afterMs,
         }));

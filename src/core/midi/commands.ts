@@ -2,7 +2,7 @@ import { sure } from '../outcome';
 import { isEngaged, settingOf, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
-import type { WrittenMessage } from '../rig/midi-schema';
+import type { Send, WrittenMessage } from '../rig/midi-schema';
 import type { Address, Rig, SettingValue, State } from '../rig/schema';
 import type { Scene } from '../control/scene';
 import { type MidiGraph, midiGraph, reachIn } from './graph';
@@ -17,6 +17,8 @@ export interface Command {
   written: boolean;
   /** How long after the one before it in the list it goes out, in ms. */
   waitMs?: number;
+  /** What the foot does that sends it; press where it is left out. */
+  when?: Send['when'];
 }
 
 /** The program at which a device keeps a scene. */
@@ -165,24 +167,61 @@ function neededIn(rig: Rig, graph: MidiGraph, scenes: readonly Scene[]): Map<str
 const writtenBy = (graph: MidiGraph, from: string, scene: Scene): Command[] =>
   (scene.sound.sends ?? [])
     .filter((x) => x.from === from)
-    .flatMap(({ to, message, waitMs }) =>
-      wireMessages(
-        message,
-        (to && graph.devices.get(to)?.bank) ||
-          (message.type === 'program' ? bankOfListener(graph, from, message.channel) : 'none'),
-      ).map(
-        // A bank and its program go out as one.
-        (sent, i): Command => ({
-          ...{ from, to, message: sent, written: true },
-          ...(waitMs && i === 0 && { waitMs }),
-        }),
-      ),
+    .flatMap(({ to, message, waitMs, times = 1, when }) =>
+      Array.from({ length: times }, () =>
+        wireMessages(
+          message,
+          (to && graph.devices.get(to)?.bank) ||
+            (message.type === 'program' ? bankOfListener(graph, from, message.channel) : 'none'),
+        ).map(
+          // A bank and its program go out as one.
+          (sent, i): Command => ({
+            ...{ from, to, message: sent, written: true },
+            ...(waitMs && i === 0 && { waitMs }),
+            ...(when && when !== 'press' && { when }),
+          }),
+        ),
+      ).flat(),
     );
 
-/** The messages of a list with how long after its first moment each goes out, in ms. */
-export function timed(list: readonly Command[]): { message: Message; afterMs: number }[] {
-  let afterMs = 0;
-  return list.map(({ message, waitMs = 0 }) => ({ message, afterMs: (afterMs += waitMs) }));
+/** What sends a message, in words. */
+export const WHEN_WORDS: Record<NonNullable<Send['when']>, string> = {
+  press: 'press',
+  release: 'release',
+  long: 'long press',
+};
+
+/** How long a foot stays on a switch that it presses, and how long it has to for a long press, in ms: usual. */
+export const PRESS_MS = 150;
+export const LONG_PRESS_MS = 600;
+
+/**
+ * Who calls a list: a foot that presses and lets go, one that stays for a long press, or a message from
+ * elsewhere, which knows neither release nor long press.
+ */
+export type CalledBy = 'foot' | 'held foot' | 'message';
+
+/**
+ * The messages of a list with how long after its first moment each goes out, in ms: what a press sends,
+ * then what a long press does, then what a release does, each with the waits between them.
+ */
+export function timed(
+  list: readonly Command[],
+  by: CalledBy = 'foot',
+): { message: Message; afterMs: number }[] {
+  const up = by === 'held foot' ? LONG_PRESS_MS + PRESS_MS : PRESS_MS;
+  const from = { press: 0, long: LONG_PRESS_MS, release: up };
+  const counts = {
+    press: true,
+    long: by === 'held foot',
+    release: by !== 'message',
+  };
+  return (['press', 'long', 'release'] as const).flatMap((when) => {
+    let afterMs = from[when];
+    return list
+      .filter((c) => counts[when] && (c.when ?? 'press') === when)
+      .map(({ message, waitMs = 0 }) => ({ message, afterMs: (afterMs += waitMs) }));
+  });
 }
 
 /** What a device has to be told for a scene: its program, or the settings that differ. */

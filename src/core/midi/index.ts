@@ -45,5 +45,5 @@ export type { SceneRemark } from './number-remark';
 export { listenerRemarks } from './listeners';
 export { deadLeadRemarks, messageReachRemarks, needsOf } from './message-reach';
 export { MOST_METRES, MOST_THRUS, wireRemarks } from './wire-remarks';
-export { timed } from './commands';
+export { LONG_PRESS_MS, PRESS_MS, timed, WHEN_WORDS } from './commands';
 export { addressProblem, rangeRemarks } from './address-range';

@@ -56,12 +56,13 @@ export function call(
   now: Rehearsal,
   scene: Scene,
   pressed?: readonly string[],
-  bpm?: number,
+  { bpm, held }: { bpm?: number; held?: boolean } = {},
 ): { now: Rehearsal; change: Change } {
   const change = runChange(stage, scene, scene, {
     start: now.machine,
     ...(pressed && { pressed }),
     ...(bpm !== undefined && { bpm }),
+    ...(held && { held }),
   });
   return { now: { ...now, machine: change.end }, change };
 }

@@ -5,7 +5,7 @@ import { analyse } from '../report';
 import type { Device, Rig, Send, SettingValue, Sound } from '../rig';
 import { messageSchema, RECEPTIONS, type WrittenMessage } from '../rig/midi-schema';
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { allPairs, runChange, setStage } from '.';
+import { allPairs, LONG_PRESS_MS, PRESS_MS, runChange, setStage } from '.';
 import { asCarried, fromCarried, mostOf } from './commands';
 import { hex, wireMessages } from './message';
 import { bytesOf, messageWords, noteName } from './message-sorts';
@@ -175,4 +175,74 @@ test('a file for a player holds what a file can hold, each on its beat', () => {
   expect(of('sysEx').map((e) => [...(e as { data: Uint8Array }).data])).toEqual([
     [0x7d, 0x10, 0x01, 0xf7],
   ]);
+});
+
+describe('what the foot does', () => {
+  const control = (value: number, rest: Partial<Send> = {}): Send => ({
+    from: 'pads',
+    to: 'echo',
+    message: { type: 'control', channel: 1, cc: 20, value },
+    ...rest,
+  });
+  const called = (sends: Send[], held = false) => {
+    const made = rig('control', 'mix', [0, 10]);
+    const sounds = made.sounds.map((s, i) => (i === 1 ? { ...s, sends } : s));
+    const stage = setStage({ ...made, sounds });
+    const [from, to] = stage.orders.scenes;
+    const change = runChange(stage, from!, to!, { held });
+    const sent = change.traffic.sent.map((s) => ({
+      value: bytesOf(s.message)[2],
+      at: Math.round(s.start),
+    }));
+    return { sent, mix: change.end.get('echo')!.values.get('echo mix') };
+  };
+  test('a momentary switch sends one message on press, and one when it is let up', () => {
+    const { sent, mix } = called([control(127), control(0, { when: 'release' })]);
+    expect(sent).toEqual([
+      { value: 127, at: 0 },
+      { value: 0, at: PRESS_MS },
+    ]);
+    expect(mix).toBe(0);
+  });
+  test('what a long press does is sent only where the foot stays, before it lets go', () => {
+    const sends = [control(10), control(0, { when: 'release' }), control(127, { when: 'long' })];
+    expect(called(sends).sent.map((s) => s.value)).toEqual([10, 0]);
+    expect(called(sends, true).sent).toEqual([
+      { value: 10, at: 0 },
+      { value: 127, at: LONG_PRESS_MS },
+      { value: 0, at: LONG_PRESS_MS + PRESS_MS },
+    ]);
+  });
+  test('a message goes out as often as it says, each time after its wait', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 20 }),
+        fc.integer({ min: 2, max: 50 }),
+        (times, waitMs) => {
+          const { sent } = called([control(1), control(64, { times, waitMs })]);
+          return (
+            sent.length === 1 + times && sent.every((s, i) => Math.abs(s.at - i * waitMs) <= 1)
+          );
+        },
+      ),
+      { numRuns: 20 },
+    );
+  });
+  test('a file for a player sends neither release nor long press: nobody stands on anything', () => {
+    const { rig: r, song } = withSong([control(127), control(0, { when: 'release' })]);
+    const read = parseMidi(songToSmf(r, song));
+    const values = read.tracks
+      .flat()
+      .flatMap((e) => (e.type === 'controller' && e.controllerType === 20 ? [e.value] : []));
+    expect(values).toEqual([127]);
+  });
+  const withSong = (sends: Send[]) => {
+    const made = rig('control', 'mix', [0, 10]);
+    const song = {
+      ...{ id: 'song', title: 'Song', bpm: 120, meter: { beats: 4, unit: 4 as const } },
+      sections: [{ id: 'a', name: 'A', bars: 4, sound: made.sounds[1]!.id }],
+    };
+    const sounds = made.sounds.map((s, i) => (i === 1 ? { ...s, sends } : s));
+    return { rig: { ...made, sounds, songs: [song] }, song };
+  };
 });

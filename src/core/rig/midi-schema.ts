@@ -127,6 +127,9 @@ export const messageSchema = z.discriminatedUnion('type', [
   }),
 ]);
 
+/** What a foot does to a switch that can send a message; press where a message says nothing. */
+export const SEND_WHEN = ['press', 'release', 'long'] as const;
+
 /** A message that a sender gives when a sound is called. `to` says whom it is meant for. */
 export const sendSchema = z.looseObject({
   from: idSchema,
@@ -134,6 +137,13 @@ export const sendSchema = z.looseObject({
   message: messageSchema,
   /** How long after the one before it in the list it goes out, in ms; at once where it is left out. */
   waitMs: z.number().min(0).max(60_000).optional(),
+  /** How often it goes out, each time after its wait; once where it is left out. */
+  times: z.number().int().min(1).max(20).optional(),
+  /**
+   * What the foot does that sends it: puts the switch down, lets it up, or holds it down for long. A
+   * switch that is momentary sends one message on press and one on release.
+   */
+  when: z.enum(SEND_WHEN).optional(),
 });
 
 /**

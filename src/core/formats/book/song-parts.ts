@@ -1,4 +1,4 @@
-import { bytesOf, hex, messageWords } from '../../midi';
+import { bytesOf, hex, messageWords, WHEN_WORDS } from '../../midi';
 import { nameOf } from '../../rig/find';
 import { clockTime, cueSheet, meterWords, runningOrder } from '../../songs';
 import { type Block, table, heading } from './blocks';
@@ -9,7 +9,7 @@ export const midi: PartMaker = {
   title: 'MIDI chart',
   blocks: ({ rig, stage }) => [
     table(
-      ['Sound', 'Sent by', 'For', 'Bytes', 'Means'],
+      ['Sound', 'Sent by', 'For', 'On', 'Bytes', 'Means'],
       stage.orders.scenes.flatMap((s) =>
         [...stage.orders.commands(s).values()]
           .flat()
@@ -17,6 +17,7 @@ export const midi: PartMaker = {
             s.name,
             nameOf(rig, c.from),
             c.to ? nameOf(rig, c.to) : '',
+            WHEN_WORDS[c.when ?? 'press'],
             hex(bytesOf(c.message)),
             messageWords(c.message),
           ]),

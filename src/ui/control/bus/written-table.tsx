@@ -1,5 +1,6 @@
 import { Button, Group, Select } from '@mantine/core';
-import { addressProblem, midiDevices, screenOn } from '../../../core/midi';
+import { addressProblem, midiDevices, screenOn, WHEN_WORDS } from '../../../core/midi';
+import { SEND_WHEN } from '../../../core/rig/midi-schema';
 import { nameOf } from '../../../core/rig/find';
 import type { Send, Sound, WrittenMessage } from '../../../core/rig/schema';
 import { CommitNumber } from '../../look/commit-number';
@@ -60,12 +61,12 @@ export function WrittenTable({
 }
 
 function WrittenRow({
-  send: { to, message, waitMs },
+  send: { to, message, waitMs, times, when },
   onChange: change,
   onRemove,
 }: {
   send: Send;
-  onChange: (part: Partial<Pick<Send, 'message' | 'waitMs'>>) => void;
+  onChange: (part: Partial<Pick<Send, 'message' | 'waitMs' | 'times' | 'when'>>) => void;
   onRemove: () => void;
 }) {
   const rig = useDocument();
@@ -89,6 +90,29 @@ function WrittenRow({
           value={waitMs}
           onCommit={(v) => change({ waitMs: v || undefined })}
         />
+      </td>
+      <td>
+        <Group gap={4} wrap="nowrap">
+          <CommitNumber
+            w={64}
+            aria-label="Goes out so often"
+            placeholder="once"
+            suffix=" ×"
+            min={1}
+            max={20}
+            value={times}
+            onCommit={(v) => change({ times: v && v > 1 ? v : undefined })}
+          />
+          <Select
+            size="xs"
+            w={112}
+            aria-label="What the foot does that sends it"
+            data={SEND_WHEN.map((w) => ({ value: w, label: `on ${WHEN_WORDS[w]}` }))}
+            value={when ?? 'press'}
+            allowDeselect={false}
+            onChange={(w) => change({ when: SEND_WHEN.find((x) => x === w && x !== 'press') })}
+          />
+        </Group>
       </td>
       <td className="faint">
         {to ? `for ${nameOf(rig, to)}` : ''}

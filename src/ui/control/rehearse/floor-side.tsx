@@ -1,5 +1,5 @@
 'use client';
-import { Button, Group } from '@mantine/core';
+import { Button, Checkbox, Group } from '@mantine/core';
 import { kindOf } from '../../../core/kinds';
 import { type Change, hex, isOn, messageWords, midiDevices } from '../../../core/midi';
 import { isEngaged } from '../../../core/rig/device-state';
@@ -116,23 +116,38 @@ function Cue({ floor }: { floor: Floor }) {
 }
 
 /** The pads of the foot controller, one for each scene; the first nine have a key. */
-function CallPads({ floor: { pads, wanted, press, name } }: { floor: Floor }) {
+function CallPads({
+  floor: { pads, wanted, press, name, held, setHeld, canHold },
+}: {
+  floor: Floor;
+}) {
   return (
-    <div className="pads">
-      {pads.map((p, i) => (
-        <button
-          key={p.id}
-          type="button"
-          className="pad"
-          data-pad={p.id}
-          data-wanted={p.id === wanted.id}
-          onClick={() => press(p)}
-        >
-          {i < 9 && <kbd>{PAD_KEYS[i]}</kbd>}
-          {name(p)}
-        </button>
-      ))}
-    </div>
+    <>
+      {canHold && (
+        <Checkbox
+          size="xs"
+          mb={6}
+          label="The foot stays down: a long press"
+          checked={held}
+          onChange={(e) => setHeld(e.currentTarget.checked)}
+        />
+      )}
+      <div className="pads">
+        {pads.map((p, i) => (
+          <button
+            key={p.id}
+            type="button"
+            className="pad"
+            data-pad={p.id}
+            data-wanted={p.id === wanted.id}
+            onClick={() => press(p)}
+          >
+            {i < 9 && <kbd>{PAD_KEYS[i]}</kbd>}
+            {name(p)}
+          </button>
+        ))}
+      </div>
+    </>
   );
 }
 

@@ -46,22 +46,26 @@ export function useFloor({ rig, stage, stops, at, onAt, plain }: Given) {
     setNow(begin(rig, stage, wanted));
   }
   const say = (words: string) => setLog({ words, change: null });
+  const [held, setHeld] = useState(false);
   const press = useCallback(
     (scene: Scene, pressed?: string[]) => {
-      const done = call(stage, now, scene, pressed);
+      const done = call(stage, now, scene, pressed, { held });
       setNow(done.now);
       setCalled(scene);
       const by = done.change.pressed.map((p) => nameOf(rig, p)).join(' and ');
+      const how = held ? 'called with a long press' : 'called';
       const words = by
-        ? `${scene.name} called on ${by}: all in place after ${fixed(done.change.doneMs, 1)} ms.`
+        ? `${scene.name} ${how} on ${by}: all in place after ${fixed(done.change.doneMs, 1)} ms.`
         : `${scene.name}: no sender tells anything for it; step on what differs.`;
       setLog({ words, change: done.change });
     },
-    [now, rig, stage],
+    [now, rig, stage, held],
   );
   const name = (s: Scene) => rig.sounds.find((x) => x.id === s.sound.id)?.name ?? s.name;
   return {
-    ...{ rig, stage, stops, at, stop, wanted, now, called, log, name, press },
+    ...{ rig, stage, stops, at, stop, wanted, now, called, log, name, press, held, setHeld },
+    /** Whether any message waits for a long press. */
+    canHold: rig.sounds.some((s) => s.sends?.some((x) => x.when === 'long')),
     pads: useMemo(() => padsOf(rig, stage, stop), [rig, stage, stop]),
     pedals: steppable(rig).filter(
       (d) => !midiDevices(rig).has(d.id) || !sure(midiDevices(rig).get(d.id)).commands,
