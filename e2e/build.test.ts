@@ -180,6 +180,7 @@ test(
       'stage',
       'inputs',
       'walks',
+      'settings',
       'wiring',
       'boards',
       'racks',

@@ -86,10 +86,14 @@ function missedRemark(orders: Orders, m: MidiDevice, need: Need): Ready[] {
           : `No device of this rig sends ${need}.`,
       fixes: stopped
         ? reachFixes(rig, stopped.sender.device.id, id)
-        : senders.flatMap((x) => joinFix(rig, x.device.id, id)).slice(0, 2),
+        : distinct(senders.flatMap((x) => joinFix(rig, x.device.id, id))).slice(0, 2),
     },
   ];
 }
+
+/** Fixes that are said once where several senders would get the same. */
+const distinct = (fixes: readonly Fix[]): Fix[] =>
+  fixes.filter((f, i) => fixes.findIndex((o) => o.words === f.words) === i);
 
 const stopperWords = (stopper: MidiDevice, sender: MidiDevice): string =>
   `${stopper.device.name}, in front of it, ` +

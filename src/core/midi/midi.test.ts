@@ -3,6 +3,8 @@ import type { Device, Lead, Rig, Sound } from '../rig';
 import { applyEdits } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { controlRemarks } from '../report/checks';
+import { circleOf } from './graph';
+import { messageReachRemarks } from './message-reach';
 import {
   allPairs,
   bothNumbers,
@@ -580,6 +582,55 @@ describe('wiring', () => {
       expect(done.ok && rules(done.value.rig)).not.toContain('midi-loop');
     }
   });
+  test('where the output is taken, a lead from the host that has its messages does', () => {
+    const sounds = [sound('s', 'S', [], { e: at(0) }), sound('t', 'T', ['e'], { e: at(1) })];
+    const rig = rigOf(
+      [
+        device('a', 'foot-controller', 'Pads'),
+        device('h', 'usb-midi-host', 'Host'),
+        device('e', 'delay', 'Echo'),
+      ],
+      [lead('1', 'a.midiOut', 'h.midiIn', 1, 'midi')],
+      sounds,
+    );
+    expect(remark(rig, 'midi-cut').fix!.words).toBe('Run a MIDI lead from Host to Echo');
+    expect(reachIn(midiGraph(cured(rig, 'midi-cut')), 'a').has('e')).toBe(true);
+  });
+  test('no fix closes a circle', () => {
+    const names = ['a', 'b', 'c'];
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat({ max: 3 }), fc.nat({ max: 3 })), { maxLength: 5 }),
+        (pairs) => {
+          const devices = [
+            device('p', 'foot-controller', 'Pads', { midi: { thru: 'merged' } }),
+            ...names.map((n) => device(n, 'delay', n.toUpperCase())),
+          ];
+          const taken = new Set<string>();
+          const leads = pairs.flatMap(([from, to], i) => {
+            const [a, b] = [devices[from]!, devices[to]!];
+            const out = a.id === 'p' ? 'p.midiOut' : `${a.id}.midiThru`;
+            const into = `${b.id}.midiIn`;
+            if (a === b || taken.has(out) || taken.has(into)) return [];
+            taken.add(out).add(into);
+            return [lead(`l${i}`, out, into, 1, 'midi')];
+          });
+          const rig = rigOf(devices, leads, [
+            sound('s', 'S', [], Object.fromEntries(names.map((n) => [n, at(0)]))),
+            sound('t', 'T', [], Object.fromEntries(names.map((n) => [n, at(1)]))),
+          ]);
+          if (circleOf(midiGraph(rig))) return true;
+          return messageReachRemarks(setStage(rig).orders).every((r) =>
+            [r.fix, ...(r.others ?? [])].every((f) => {
+              const done = f && applyEdits(rig, f.edits);
+              return !done || (done.ok && !circleOf(midiGraph(done.value.rig)));
+            }),
+          );
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
   test('a merge box lets two senders reach one device; without it the second is refused with what to do', () => {
     const senders = [
       device('a', 'foot-controller', 'Pads'),
@@ -625,11 +676,20 @@ describe('wiring', () => {
       );
       expect(remark(apart, 'midi-cut')).toMatchObject({
         what: 'Echo never gets programs.',
-        fix: { words: 'Join Pads and Echo with a thru box and a merge box' },
+        fix: { words: 'Run a MIDI lead from Dome to Echo, with a merge box before it' },
       });
       expect(remark(apart, 'midi-cut').why).toContain(
         'where two senders meet, a merge box joins them',
       );
+      // Where nothing passes it on, a thru box does.
+      const bare = {
+        ...apart,
+        devices: apart.devices.map((d) =>
+          d.id === 'r' ? { ...d, kind: 'fuzz-low-impedance' } : d,
+        ),
+        leads: apart.leads.filter((l) => l.id !== '2'),
+      };
+      expect(remark(bare, 'midi-cut').fix!.words).toBe('Join Pads and Echo with a merge box');
       const joined = cured(apart, 'midi-cut');
       for (const [s, d] of [
         ['a', 'e'],

@@ -7,7 +7,7 @@ import type { Edit } from '../rig/edits';
 import { deviceOf, endWords, jackOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { End, Lead, Rig } from '../rig/schema';
-import { midiGraph, outJacks, reachIn, sendsOwn, type Way } from './graph';
+import { circleOf, midiGraph, outJacks, reachIn, sendsOwn, type Way } from './graph';
 
 const isUsed = (rig: Rig, e: End): boolean =>
   rig.leads.some((l) => [l.from, l.to].some((x) => x.device === e.device && x.jack === e.jack));
@@ -107,7 +107,7 @@ function reorderFix(rig: Rig, into: Lead, behind: Lead): Fix | undefined {
 
 /**
  * Whether edits can be made, bring a sender's messages to a device, and take from nobody what
- * anybody who leads or calls sounds sends.
+ * anybody who leads or calls sounds sends; and whether messages do not go round by them.
  */
 function works(rig: Rig, edits: readonly Edit[], sender: string, device: string): boolean {
   const done = applyEdits(rig, edits);
@@ -115,6 +115,7 @@ function works(rig: Rig, edits: readonly Edit[], sender: string, device: string)
   const [before, after] = [midiGraph(rig), midiGraph(done.value.rig)];
   return (
     reachIn(after, sender).has(device) &&
+    (circleOf(before) !== undefined || circleOf(after) === undefined) &&
     [...before.devices.values()].every(
       (s) =>
         !(s.commands || s.recalls || s.clock === 'send') ||
@@ -161,57 +162,115 @@ function mergeAroundFix(rig: Rig, into: Lead, behind: Lead): Fix {
   };
 }
 
+/** Where a lead could begin or end, with what has to be done for it first and what that is called. */
+interface Footing {
+  end: End;
+  edits: Edit[];
+  box?: string;
+}
+
+type Ids = ReturnType<typeof freshIds>;
+
+const midiLead = (ids: Ids, from: End, to: End, metres: number): Edit => ({
+  edit: 'connect',
+  lead: { id: ids.lead('midi-lead'), from, to, type: 'midi', metres },
+});
+const boxOf = (id: string, kind: string, name: string): Edit => ({
+  edit: 'addDevice',
+  device: { id, kind, name },
+});
+
 /**
- * Brings a sender to a device that it is not wired to: a lead from a free output (or a thru box
- * where its output is taken) to a free input (or a merge box where that is taken, as two senders
- * meet there). Tried on a copy.
+ * Where a sender's messages can be had by a DIN lead, the least work first: at a free output of its
+ * own or of something that passes them on already (a host, a merge, a thru box); behind a thru box on
+ * the output that is taken; behind a host on its USB, where that is all it has.
+ */
+function beginnings(rig: Rig, sender: string, ids: Ids): Footing[] {
+  const graph = midiGraph(rig);
+  const m = graph.devices.get(sender);
+  if (!m) return [];
+  const onward = [sender, ...reachIn(graph, sender).keys()].flatMap((id): Footing[] => {
+    const end = freeOut(rig, id, 'midi');
+    return end ? [{ end, edits: [] }] : [];
+  });
+  const out = outJacks(m).find((j) => j.signal === 'midi' && sendsOwn(m, j));
+  const taken = out && rig.leads.find((l) => l.from.device === sender && l.from.jack === out.id);
+  const usb = m.kind.jacks.find((j) => j.usb === 'device');
+  const behindThru = (held: Lead): Footing => {
+    const box = ids.device('thru-box');
+    return {
+      end: { device: box, jack: 'thru2' },
+      box: 'a thru box',
+      edits: [
+        { edit: 'disconnect', lead: held.id },
+        boxOf(box, 'midi-thru-box', 'Thru box'),
+        midiLead(ids, held.from, { device: box, jack: 'midiIn' }, 0.5),
+        midiLead(ids, { device: box, jack: 'thru1' }, held.to, held.metres),
+      ],
+    };
+  };
+  const behindHost = (jack: string): Footing => {
+    const box = ids.device('usb-host');
+    const from = { device: sender, jack };
+    const to = { device: box, jack: 'usb1' };
+    const lead: Lead = { id: ids.lead('usb-lead'), from, to, type: 'usb', metres: 1 };
+    return {
+      end: { device: box, jack: 'midiOut' },
+      box: 'a USB MIDI host',
+      edits: [boxOf(box, 'usb-midi-host', 'USB host'), { edit: 'connect', lead }],
+    };
+  };
+  return [
+    ...onward,
+    ...(taken ? [behindThru(taken)] : []),
+    ...(!out && usb && !isUsed(rig, { device: sender, jack: usb.id }) ? [behindHost(usb.id)] : []),
+  ];
+}
+
+/** Where a DIN lead to a device can end: at its input, or in a merge box before it where that is taken. */
+function ending(rig: Rig, device: string, ids: Ids): Footing | undefined {
+  const input = midiGraph(rig)
+    .devices.get(device)
+    ?.kind.jacks.find((j) => j.midi === 'in');
+  if (!input) return undefined;
+  const held = rig.leads.find((l) => l.to.device === device && l.to.jack === input.id);
+  if (!held) return { end: { device, jack: input.id }, edits: [] };
+  const merge = ids.device('merge-box');
+  return {
+    end: { device: merge, jack: 'in2' },
+    box: 'a merge box',
+    edits: [
+      { edit: 'disconnect', lead: held.id },
+      boxOf(merge, 'midi-merge', 'Merge box'),
+      midiLead(ids, held.from, { device: merge, jack: 'in1' }, held.metres),
+      midiLead(ids, { device: merge, jack: 'midiOut' }, { device, jack: input.id }, 0.5),
+    ],
+  };
+}
+
+/**
+ * Brings a sender to a device that it is not wired to. Each way was tried on a copy: it brings the
+ * messages there, takes none from anybody, and closes no circle.
  */
 export function joinFix(rig: Rig, sender: string, device: string): Fix[] {
-  const [from, to] = [midiGraph(rig).devices.get(sender), midiGraph(rig).devices.get(device)];
-  const out = from && outJacks(from).find((j) => j.signal === 'midi' && sendsOwn(from, j));
-  const input = to?.kind.jacks.find((j) => j.midi === 'in');
-  if (!out || !input) return [];
   const ids = freshIds(rig);
-  const edits: Edit[] = [];
-  const connect = (a: End, b: End, metres: number) =>
-    void edits.push({
-      edit: 'connect',
-      lead: { id: ids.lead(`${sender}-midi`), from: a, to: b, type: 'midi', metres },
-    });
-  const free = freeOut(rig, sender, 'midi');
-  let start: End = free ?? { device: sender, jack: out.id };
-  const words: string[] = [];
-  if (!free) {
-    const taken = sure(rig.leads.find((l) => l.from.device === sender && l.from.jack === out.id));
-    const box = ids.device('thru-box');
-    edits.push(
-      { edit: 'disconnect', lead: taken.id },
-      { edit: 'addDevice', device: { id: box, kind: 'midi-thru-box', name: 'Thru box' } },
-    );
-    connect(taken.from, { device: box, jack: 'midiIn' }, 0.5);
-    connect({ device: box, jack: 'thru1' }, taken.to, taken.metres);
-    start = { device: box, jack: 'thru2' };
-    words.push('a thru box');
-  }
-  const held = rig.leads.find((l) => l.to.device === device && l.to.jack === input.id);
-  if (held) {
-    const merge = ids.device('merge-box');
-    edits.push(
-      { edit: 'disconnect', lead: held.id },
-      { edit: 'addDevice', device: { id: merge, kind: 'midi-merge', name: 'Merge box' } },
-    );
-    connect(held.from, { device: merge, jack: 'in1' }, held.metres);
-    connect(start, { device: merge, jack: 'in2' }, 2);
-    connect({ device: merge, jack: 'midiOut' }, { device, jack: input.id }, 0.5);
-    words.push('a merge box');
-  } else connect(start, { device, jack: input.id }, 2);
-  const fix = {
-    words: words.length
-      ? `Join ${from.device.name} and ${to!.device.name} with ${words.join(' and ')}`
-      : `Run a MIDI lead from ${from.device.name} to ${to!.device.name}`,
-    edits,
-  };
-  return works(rig, edits, sender, device) ? [fix] : [];
+  const end = ending(rig, device, ids);
+  const [from, to] = [deviceOf(rig, sender), deviceOf(rig, device)];
+  if (!end || !from || !to) return [];
+  const found = beginnings(rig, sender, ids).map((begin): Fix => {
+    const boxes = [begin.box, end.box].filter((b) => b !== undefined);
+    const at = begin.end.device === sender || begin.box ? from : deviceOf(rig, begin.end.device);
+    return {
+      words:
+        boxes.length && at === from
+          ? `Join ${from.name} and ${to.name} with ${boxes.join(' and ')}`
+          : `Run a MIDI lead from ${(at ?? from).name} to ${to.name}` +
+            boxes.map((b) => `, with ${b} before it`).join(''),
+      edits: [...begin.edits, ...end.edits, midiLead(ids, begin.end, end.end, 2)],
+    };
+  });
+  const good = found.find((f) => works(rig, f.edits, sender, device));
+  return good ? [good] : [];
 }
 
 /**
