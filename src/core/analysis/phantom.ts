@@ -3,7 +3,7 @@ import { kindOf, settingWith } from '../kinds';
 import { jackOf } from '../rig/find';
 import { CONTROL_LEADS } from '../rig/schema';
 import type { Remarker } from './evidence';
-import { phantomFeeds } from './phantom-feeds';
+import { phantomFeeds } from '../circuit/phantom-feeds';
 
 /**
  * Condenser microphones and active boxes that no input feeds: phantom power comes back over the lead

@@ -1,6 +1,6 @@
 import { sure } from '../outcome';
 import type { DestinationFigures } from '../signal';
-import { isMicInput, type PhantomFeed, phantomFeeds } from '../analysis/phantom-feeds';
+import { isMicInput, type PhantomFeed, phantomFeeds } from '../circuit/phantom-feeds';
 import { buildCircuit } from '../circuit';
 import { type Hears, kindOf } from '../kinds';
 import { deviceOf, leadInto, nameOf } from '../rig/find';

@@ -1,4 +1,4 @@
-import type { Circuit } from '../circuit';
+import type { Circuit } from './circuit';
 import { kindOf, settingWith } from '../kinds';
 import { settingOf, stateIn } from '../rig/device-state';
 import { deviceOf } from '../rig/find';
