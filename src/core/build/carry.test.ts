@@ -68,16 +68,16 @@ describe('the rack', () => {
         [lead('1', 'g.out', 'mod.in', 3)],
         { ...rack, depth: 330 },
       );
-      // 300 mm and a straight plug of 45 behind it.
-      expect(found(deep)).toEqual(['too-deep mod 15']);
+      // 300 mm, a straight plug of 45 behind it, and the mains plug of 60 beside that.
+      expect(found(deep)).toEqual(['too-deep mod 30']);
       expect(
         found(
           racked([inRack('mod', 'modeler-rack', 2), inRack('p', 'panel', 2, { rear: true })], [], {
             ...rack,
-            depth: 320,
+            depth: 370,
           }),
         ),
-      ).toEqual(['overlap mod p 20']);
+      ).toEqual(['overlap mod p 30']);
       expect(found(racked([inRack('amp', 'power-amp', 1), inRack('p', 'panel', 2)]))).toEqual([
         'heat amp p 0',
       ]);

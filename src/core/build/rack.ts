@@ -76,6 +76,9 @@ export function draggedPlace(
   return unit === now.unit && x === (now.x ?? 0) ? undefined : { unit, x };
 }
 
+/** How far a mains plug stands out of its inlet at the rear, with the bend of its lead, in mm: usual. */
+const MAINS_PLUG_MM = 60;
+
 /** What a rack holds, from the top. */
 export function mountedIn(rig: Rig, rack: Rack): Mounted[] {
   return rig.devices
@@ -87,7 +90,7 @@ export function mountedIn(rig: Rig, rack: Rack): Mounted[] {
       // What looks into the rack: the rear of what hangs on the front rails, the front of what
       // hangs on the rear ones.
       const plugs = Math.max(
-        0,
+        !rear && mainsOf(device) ? MAINS_PLUG_MM : 0,
         ...spotsOf(device)
           .filter((s) => s.edge === (rear ? 'front' : 'rear'))
           .flatMap((spot) =>
