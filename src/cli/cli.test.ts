@@ -148,7 +148,7 @@ test('build, layout and the rig book of a file', () => {
     boards: { clashes: unknown[] }[];
     mains: { strips: { feeds: string[] }[] };
   };
-  expect(built.leads.find((l) => l.id === 'l05')).toMatchObject({ cutM: 0.1, shortM: 0 });
+  expect(built.leads.find((l) => l.id === 'l05')).toMatchObject({ cutM: 0.15, shortM: 0 });
   expect(built.racks[0]!.grams).toBeGreaterThan(20_000);
   expect(built.boards[0]!.clashes).toEqual([]);
   expect(built.mains.strips[0]!.feeds).toHaveLength(5);

@@ -1,6 +1,7 @@
 import { at as entryAt } from '../outcome';
 import { type Model, type Turn, TURNS, type XY } from './board-model';
-import { BoardState, type Move } from './board-state';
+import { type Move } from './board-row';
+import { BoardState } from './board-state';
 
 /** A random sequence that is the same every time. */
 export function dice(seed: number): () => number {

@@ -1,5 +1,7 @@
 import type { Model, XY } from './board-model';
-import { BoardState, type Clash, type Path } from './board-state';
+import type { Clash } from './board-rules';
+import { BoardState } from './board-state';
+import type { Path } from './board-ways';
 
 /**
  * Where everything stands, judged: mm of lead, how often leads cross, what is wrong, and all of it

@@ -3,7 +3,7 @@ import type { Remark } from '../findings/finding';
 import { deviceOf, endWords } from '../rig/find';
 import type { Board, Device, Rack, Rig } from '../rig/schema';
 import { judge } from './board';
-import { type Clash, RADIO_GAP, RAIL_HOLD, SWITCH_GAP } from './board-state';
+import { type Clash, RADIO_GAP, RAIL_HOLD, SWITCH_GAP } from './board-rules';
 import { boardModel, type Model, placesNow } from './board-model';
 import { type BudgetLine, budgetOf } from './bill';
 import { makingOf, type CutList, cutList } from './cut-list';

@@ -37,7 +37,9 @@ export {
 export { powerRemarks } from './power-remarks';
 export { billOf, type BillLine, budgetOf, type BudgetLine } from './bill';
 export { judge, type Judged } from './board';
-export { type Clash, HITS, LAYOUT_PRICE, type Path, standing } from './board-state';
+export { type Clash, HITS, LAYOUT_PRICE } from './board-rules';
+export { standing } from './board-row';
+export { type Path } from './board-ways';
 export { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
 export { BOARD_SIZES } from './board-sizes';
 export { BUILD_REMARKS, buildRemarks, clashWords } from './build-remarks';

@@ -3,7 +3,7 @@ import type { Severity } from '../findings/finding';
 import { DEMO_RIGS, touringRig } from '../demo';
 import { applyEdits, type Board, type Device, type Rig } from '../rig';
 import { device, lead, rigOf } from '../testing/rigs';
-import { type Clash } from './board-state';
+import { type Clash } from './board-rules';
 import { boardModel, placesNow } from './board-model';
 import { buildRemarks, clashWords } from './build-remarks';
 import { checklist, cureEnds } from './checklist';

@@ -1,7 +1,7 @@
 import { at as entryAt } from '../outcome';
 import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
 import { type Item, type Model, TURNS } from './board-model';
-import { DROP } from './board-state';
+import { DROP } from './board-row';
 
 /** The two axes of a board: how long it is, and what of an item lies along it. */
 const AXES = [

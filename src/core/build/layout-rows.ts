@@ -1,5 +1,5 @@
 import { at as entryAt } from '../outcome';
-import { PLUG_ROOM } from './board-state';
+import { PLUG_ROOM } from './board-rules';
 import { type Model, placesNow, type XY } from './board-model';
 
 /** A foot cannot serve more rows. */

@@ -4,7 +4,7 @@ import type { Rig } from '../rig/schema';
 import type { MipSolver } from '../optimum/mip';
 import { Annealing, dice, type Found } from './anneal';
 import { judge, type Judged } from './board';
-import { HITS } from './board-state';
+import { HITS } from './board-rules';
 import { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
 import { layoutBound } from './layout-bound';
 import { packRows, startRows } from './layout-rows';

@@ -3,7 +3,8 @@ import { deviceOf } from '../rig/find';
 import { placeOf } from '../rig/stands-where';
 import type { Device, End, Lead, Rig } from '../rig/schema';
 import { boardModel, placesNow } from './board-model';
-import { BoardState, type Path } from './board-state';
+import { BoardState } from './board-state';
+import { type Path } from './board-ways';
 import { isSpot, sizeOf, spotPoint, spotsOf } from './footprint';
 import { BETWEEN_MM, UNIT_MM, unitsOf } from './rack';
 

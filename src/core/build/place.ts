@@ -1,6 +1,7 @@
 import { at as entryAt } from '../outcome';
 import { type Model, type XY } from './board-model';
-import { BoardState, type Clash, HITS } from './board-state';
+import { type Clash, HITS } from './board-rules';
+import { BoardState } from './board-state';
 
 /** Within this many mm an edge is caught; else things stand on a grid of this many mm. */
 const CATCH_MM = 8;
