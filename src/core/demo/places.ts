@@ -151,7 +151,7 @@ export const touringBuilt = (rig: Rig): Rig => ({
     ],
   },
   tour: { countries: ['NO', 'GB', 'FO'] },
-  limits: { grams: 190_000, boardWidth: 1050, price: 15_000, watts: 1500, hours: 16 },
+  limits: { grams: 205_000, boardWidth: 1050, price: 15_000, watts: 1500, hours: 16 },
   making: {
     slack: 0.05,
     step: 0.05,
@@ -228,7 +228,7 @@ export const flyBuilt = (rig: Rig): Rig => {
       marks: [{ id: 'player', words: 'Iseult', x: 3, y: 3.8 }],
     },
     tour: { countries: ['FO', 'US', 'JP'] },
-    limits: { grams: 27_000, boardWidth: 900, hours: 10 },
+    limits: { grams: 34_000, boardWidth: 900, hours: 10 },
   };
 };
 

@@ -78,9 +78,11 @@ export function walkPages(rig: Rig, report: SoundReport, room: Room): string[] {
     room.height - HEAD - 40,
     g.lanes.map((l): Stretch => [l.y - SIZE.laneGap / 2, l.y + l.height]),
   );
-  const pages = rows.flatMap((y) =>
-    columns.map(([a, b]): Window => ({ x: [a + SIZE.gutter, b + SIZE.gutter], y })),
-  );
+  const hasStation = (page: Window) =>
+    g.stations.some((p) => isOn(page, { x: p.x, y: p.y, width: p.width, height: SIZE.label }));
+  const pages = rows
+    .flatMap((y) => columns.map(([a, b]): Window => ({ x: [a + SIZE.gutter, b + SIZE.gutter], y })))
+    .filter(hasStation);
   if (pages.length === 1) return [walkSvg(rig, report)];
   return pages.map((page, i) => {
     const title = `${walk.title}, ${i + 1} of ${pages.length}`;
