@@ -45,7 +45,15 @@ export type StateOf<F extends Figure, P extends Parameter> = DeviceState<
 /** A kind as its file writes it: everything that names a jack, a figure or a setting is checked. */
 type Spec<J extends Jack, F extends Figure, P extends Parameter> = Omit<
   Kind,
-  'jacks' | 'figures' | 'parameters' | 'passes' | 'through' | 'earth' | 'tempo' | 'jackSpots'
+  | 'jacks'
+  | 'figures'
+  | 'parameters'
+  | 'passes'
+  | 'through'
+  | 'earth'
+  | 'tempo'
+  | 'moreTempos'
+  | 'jackSpots'
 > & {
   jacks: readonly J[];
   figures: readonly F[];
@@ -53,6 +61,7 @@ type Spec<J extends Jack, F extends Figure, P extends Parameter> = Omit<
   through?: { in: NoInfer<J>['id']; out: NoInfer<J>['id'] };
   earth?: NoInfer<J>['id'];
   tempo?: TempoTable<IdOf<P, 'knob'>, NoInfer<F>['id']>;
+  moreTempos?: readonly TempoTable<IdOf<P, 'knob'>, NoInfer<F>['id']>[];
   jackSpots?: { [I in NoInfer<J>['id']]?: NonNullable<Kind['jackSpots']>[Point] };
   passes: (state: StateOf<F, P>, plugged: Plugged<JackPoint<J>>) => Pass[];
 };

@@ -366,6 +366,8 @@ export interface Kind {
   midi?: MidiTable;
   /** Its time can be set to a tempo. */
   tempo?: TempoTable;
+  /** Further times of the same box: another delay in it, as for the other side. */
+  moreTempos?: readonly TempoTable[];
   /** Lines and letters of its display. */
   display?: { lines: number; width: number };
   /** Foot switches a person can reach on it. */

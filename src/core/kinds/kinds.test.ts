@@ -99,6 +99,7 @@ describe('states', () => {
           'tuner-buffered',
           'looper',
           'delay',
+          'delay-dual',
           'reverb',
           'modulation-digital',
           'rotary',
@@ -118,6 +119,7 @@ describe('states', () => {
   test.each([
     'tuner-buffered',
     'delay',
+    'delay-dual',
     'reverb',
     'modulation-digital',
     'looper',

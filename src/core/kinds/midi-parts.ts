@@ -122,12 +122,15 @@ export const timeFigures = (low: number, high: number, step: number, why: string
   figure('timeHighMs', 'Longest time', 'ms', high, [10, 60_000], why),
   figure('timeStepMs', 'Time is stored in steps of', 'ms', step, [0.001, 100], why),
 ];
-export const timeKnob = (initial = 5) =>
+export const timeKnob = <const I extends string = 'time'>(
+  initial = 5,
+  { id, label }: { id: I; label: string } = { id: 'time' as I, label: 'Time' },
+) =>
   parameter({
     type: 'knob',
     heardAs: 'effect',
-    id: 'time',
-    label: 'Time',
+    id,
+    label,
     initial,
     min: 0,
     max: 10,

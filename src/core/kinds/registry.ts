@@ -38,6 +38,7 @@ import { compressor } from './compressor';
 import { consoleInput } from './console-input';
 import { consoleInputStereo } from './console-input-stereo';
 import { delay } from './delay';
+import { delayDual } from './delay-dual';
 import { delayAnalog } from './delay-analog';
 import { directBox } from './direct-box';
 import { driveHigh } from './drive-high';
@@ -161,6 +162,7 @@ export const KINDS: readonly Kind[] = [
   tremolo,
   modulationDigital,
   delay,
+  delayDual,
   delayAnalog,
   looper,
   reverb,

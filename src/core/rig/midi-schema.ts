@@ -153,6 +153,8 @@ export const sendSchema = z.looseObject({
 export const tempoSchema = z.looseObject({
   way: z.enum(['program', 'clock', 'tap']),
   division: z.string().min(1).max(30).optional(),
+  /** Note values of the further times of one box, by the setting of each. */
+  more: z.record(idSchema, z.string().min(1).max(30)).optional(),
 });
 
 /** What a control jack is set to expect, where that is not usual for its kind. */

@@ -33,6 +33,8 @@ export const TAP_PRESSES = 4;
  */
 export interface DelayTime {
   device: string;
+  /** The knob of this time; a box may hold two delays. */
+  setting: string;
   is: TempoTable['is'];
   way: 'program' | 'clock' | 'tap';
   division: Division;
@@ -94,9 +96,8 @@ interface Span {
  * The parts of a song by tempo and by how a device stands, where it is heard; of one that is heard
  * nowhere, every tempo as its first section leaves it.
  */
-function spansOf(rig: Rig, song: Song, device: Device): Span[] {
+function spansOf(rig: Rig, song: Song, device: Device, { setting }: TempoTable): Span[] {
   const kind = kindOf(device.kind);
-  const { setting } = sure(kind.tempo);
   const scenes = new Map(
     song.sections.map((s) => [s.id, sectionScene(rig, song, s.id)?.sound] as const),
   );
@@ -125,16 +126,19 @@ function spansOf(rig: Rig, song: Song, device: Device): Span[] {
 }
 
 /** What a time device does in a part of a song: what it can reach, what is wished of it, and where its knob stands. */
-function timeDevice(song: Song, device: Device, { state, keptBy }: Span) {
+function timeDevice(song: Song, device: Device, table: TempoTable, { state, keptBy }: Span) {
   const kind = kindOf(device.kind);
-  const table = sure(kind.tempo);
   const resolved = resolveState(kind, device, state);
   const setting = (id: string, otherwise: number) =>
     Number(settingOf(kind, device, state, id) ?? otherwise);
-  const wish =
-    (song.divisions && Object.hasOwn(song.divisions, device.id)
+  const isFirst = table === kind.tempo;
+  // What a song says of a box is said of its first time; a further one has a note value of its own.
+  const inSong =
+    isFirst && song.divisions && Object.hasOwn(song.divisions, device.id)
       ? song.divisions[device.id]
-      : undefined) ?? device.tempo?.division;
+      : undefined;
+  const wish =
+    inSong ?? (isFirst ? undefined : device.tempo?.more?.[table.setting]) ?? device.tempo?.division;
   const division: Division = isDivision(wish) ? wish : 'quarter';
   return {
     table,
@@ -213,19 +217,36 @@ function gotBy(
  * and is heard: a section, a tempo within one, several alike. `taps` replaces the
  * typical spread by a measured one.
  */
-export function delayTimes(rig: Rig, song: Song, device: Device, taps?: Tapped): DelayTime[] {
-  const spans = spansOf(rig, song, device);
+export const delayTimes = (rig: Rig, song: Song, device: Device, taps?: Tapped): DelayTime[] =>
+  tablesOf(device).flatMap((table) => timesBy(rig, song, device, table, taps));
+
+/** The times of a box, the first one first. */
+export const tablesOf = ({ kind }: Pick<Device, 'kind'>): TempoTable[] => {
+  const { tempo, moreTempos = [] } = kindOf(kind);
+  return tempo ? [tempo, ...moreTempos] : [];
+};
+
+/** One time of a device in a song. */
+function timesBy(
+  rig: Rig,
+  song: Song,
+  device: Device,
+  table: TempoTable,
+  taps: Tapped | undefined,
+): DelayTime[] {
+  const spans = spansOf(rig, song, device, table);
   return spans.map((span): DelayTime => {
     const { bar, bpm, sections } = span;
-    const of = timeDevice(song, device, span);
-    const { table, low, high, way, division } = of;
+    const of = timeDevice(song, device, table, span);
+    const { low, high, way, division } = of;
     const wanted = valueAt(of, bpm, division);
     const inRange = wanted >= low - 1e-9 && wanted <= high + 1e-9;
     const instead = inRange ? undefined : insteadOf(of, bpm, wanted);
     const knob = Math.min(10, Math.max(0, knobFor(low, high, wanted)));
     const { gets, how } = gotBy(of, wanted, inRange, bpm === spans[0]?.bpm, taps);
     return {
-      ...{ device: device.id, is: table.is, way, division, bpm, bar, sections, wanted, inRange },
+      ...{ device: device.id, setting: table.setting, is: table.is, way, division, bpm, bar },
+      ...{ sections, wanted, inRange },
       ...(instead && { instead }),
       ...{ knob, hour: clockHour(knob), gets, how },
       slip:
@@ -253,8 +274,8 @@ export function withStoredTime(
   device: Device,
   knob: number,
   sections?: readonly string[],
+  setting = sure(kindOf(device.kind).tempo).setting,
 ): Song {
-  const { setting } = sure(kindOf(device.kind).tempo);
   const keep = <T extends Pick<Song, 'states'>>(of: T, value: number | undefined): T => {
     const state =
       of.states && Object.hasOwn(of.states, device.id) ? of.states[device.id] : undefined;
@@ -280,10 +301,15 @@ export function withTimesKept(
   device: Device,
   times: readonly DelayTime[],
 ): Song | undefined {
-  const all = times.flatMap((t) => t.sections);
-  if (new Set(all).size < all.length) return undefined;
-  const knobs = new Set(times.map((t) => t.knob.toFixed(6)));
-  const [first] = times;
-  if (first && knobs.size === 1) return withStoredTime(song, device, first.knob);
-  return times.reduce((kept, t) => withStoredTime(kept, device, t.knob, t.sections), song);
+  const settings = [...new Set(times.map((t) => t.setting))];
+  return settings.reduce<Song | undefined>((kept, setting) => {
+    if (!kept) return undefined;
+    const mine = times.filter((t) => t.setting === setting);
+    const all = mine.flatMap((t) => t.sections);
+    if (new Set(all).size < all.length) return undefined;
+    const [first] = mine;
+    if (first && new Set(mine.map((t) => t.knob.toFixed(6))).size === 1)
+      return withStoredTime(kept, device, first.knob, undefined, setting);
+    return mine.reduce((s, t) => withStoredTime(s, device, t.knob, t.sections, setting), kept);
+  }, song);
 }

@@ -4,6 +4,7 @@ export { type Pad, pageChanges, pagesFor } from './pads';
 export {
   type DelayTime,
   delayTimes,
+  tablesOf,
   divisionTable,
   knobFor,
   soundsIn,

@@ -11,6 +11,7 @@ import {
   DIVISIONS,
   divisionTable,
   soundsIn,
+  tablesOf,
   tapped,
   type Tapped,
   tempoDevices,
@@ -70,11 +71,11 @@ export function DelaysView() {
                 .flatMap((d) =>
                   delayTimes(rig, song, d, taps).map((t, i, { length }) => (
                     <TimeRow
-                      key={`${song.id} ${d.id} ${t.bar}`}
+                      key={`${song.id} ${d.id} ${t.setting} ${t.bar}`}
                       song={song}
                       time={t}
                       first={i === 0}
-                      alone={length === 1}
+                      alone={length === tablesOf(d).length}
                     />
                   )),
                 ),
@@ -100,6 +101,10 @@ export function DelaysView() {
   );
 }
 
+/** What a time of a box is called on it. */
+const labelOfTime = (device: Device, setting: string): string =>
+  kindOf(device.kind).parameters.find((p) => p.id === setting)?.label ?? setting;
+
 /** How each device takes its time. */
 function Ways({ devices }: { devices: string[] }) {
   const rig = useDocument();
@@ -116,6 +121,7 @@ function Ways({ devices }: { devices: string[] }) {
             tempo: {
               way: d.tempo?.way ?? 'program',
               division: d.tempo?.division ?? 'quarter',
+              ...(d.tempo?.more && { more: d.tempo.more }),
               ...change,
             },
           });
@@ -141,6 +147,20 @@ function Ways({ devices }: { devices: string[] }) {
               allowDeselect={false}
               onChange={(v) => v && set({ division: v })}
             />
+            {tablesOf(d)
+              .slice(1)
+              .map(({ setting }) => (
+                <Select
+                  key={setting}
+                  size="xs"
+                  w={140}
+                  label={labelOfTime(d, setting)}
+                  data={NOTES}
+                  value={d.tempo?.more?.[setting] ?? d.tempo?.division ?? 'quarter'}
+                  allowDeselect={false}
+                  onChange={(v) => v && set({ more: { ...d.tempo?.more, [setting]: v } })}
+                />
+              ))}
             {table.is === 'rate' && <span className="faint common-text">a cycle</span>}
           </div>
         );
@@ -167,7 +187,12 @@ function TimeRow({
   const off = time.gets - time.wanted;
   const slip = time.slip;
   return (
-    <tr data-time={`${song.id} ${time.device} ${time.bar}`}>
+    <tr
+      data-time={
+        `${song.id} ${time.device} ${time.bar}` +
+        (time.setting === tablesOf(device)[0]?.setting ? '' : ` ${time.setting}`)
+      }
+    >
       <td>
         {first ? <strong>{song.title}</strong> : ''}
         <div className="faint common-text">
@@ -179,7 +204,12 @@ function TimeRow({
               .join(', ')}`}
         </div>
       </td>
-      <td>{nameOf(rig, time.device)}</td>
+      <td>
+        {nameOf(rig, time.device)}
+        {tablesOf(device).length > 1 && (
+          <div className="faint common-text">{labelOfTime(device, time.setting)}</div>
+        )}
+      </td>
       <WayCell first={first} device={device} song={song} time={time} />
       <td>
         <strong>
@@ -231,6 +261,7 @@ function TimeRow({
                       device,
                       time.knob,
                       alone ? undefined : time.sections,
+                      time.setting,
                     ),
                   },
                   `kept ${fixed(time.wanted, 0)} ${unit} on ${device.name} for ${song.title}`,
