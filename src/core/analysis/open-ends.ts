@@ -1,7 +1,7 @@
 import type { Fix, Remark } from '../findings/finding';
 import { type Job, type Kind, kindOf } from '../kinds';
 import { freeJacks, joiningLead } from '../rig';
-import { deviceOf, endWords } from '../rig/find';
+import { byId, deviceOf, endWords } from '../rig/find';
 import type { Device, End, Rig } from '../rig/schema';
 import type { Remarker } from './evidence';
 
@@ -81,13 +81,16 @@ function waysOn(rig: Rig, device: Device): End[] {
 
 /** The only tuner of a rig, with no lead in it. */
 function loneTuner(rig: Rig): Remark[] {
-  const tuners = rig.devices.filter((d) => kindOf(d.kind).job === 'tuner');
+  // By id: which of several is named hangs on no order of the file.
+  const tuners = rig.devices.filter((d) => kindOf(d.kind).job === 'tuner').sort(byId);
   const isPlugged = (d: Device) =>
     d.host !== undefined || rig.leads.some((l) => [l.from, l.to].some((e) => e.device === d.id));
   const [tuner] = tuners;
   if (!tuner || tuners.some(isPlugged) || rig.leads.length === 0) return [];
   const kind = kindOf(tuner.kind);
-  const first = rig.leads.find((l) => kindIn(rig, l.from.device)?.job === 'instrument');
+  const first = [...rig.leads]
+    .sort(byId)
+    .find((l) => kindIn(rig, l.from.device)?.job === 'instrument');
   return [
     {
       rule: 'unplugged',

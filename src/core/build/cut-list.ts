@@ -12,7 +12,7 @@ import {
 } from '../rig/schema';
 import { socketOf } from '../midi/graph';
 import { plugShape } from './footprint';
-import { isHeld, leadNeeds } from './lead-needs';
+import { isHeld, type LeadNeed, leadNeeds } from './lead-needs';
 
 /**
  * How leads are made where the rig says nothing: slack for each end, service loop and cutting step
@@ -135,99 +135,106 @@ export const cutLength = (
   { slack, step, loop = 0 }: Pick<Making, 'slack' | 'step' | 'loop'>,
 ): number => Math.ceil((metres + 2 * slack + loop) / step - 1e-9) * step;
 
+/** Plugs as they are counted lead by lead; branches of one insert lead share the one that they meet in. */
+class PlugsOfRig {
+  private readonly shared = new Set<string>();
+  private readonly counts = new Map<string, PlugCount>();
+
+  constructor(private readonly rig: Rig) {}
+
+  get counted(): PlugCount[] {
+    return [...this.counts.values()].sort((a, b) => b.count - a.count);
+  }
+
+  /** Counts the plugs of one lead; how many joints it takes where it is made. */
+  of(lead: Lead): Pick<Cut, 'plugs' | 'shapes'> & { joints: number } {
+    const { rig } = this;
+    const plugs: Cut['plugs'] = [plugAt(rig, lead, lead.from), plugAt(rig, lead, lead.to)];
+    const shapes: Cut['shapes'] = [plugShape(rig, lead, 'from'), plugShape(rig, lead, 'to')];
+    // Signal leaves at pins: the lead takes it with a socket.
+    const sex = plugs[0] === 'XLR' ? 'female' : 'male';
+    const joints =
+      this.end(lead, lead.from, { plug: plugs[0], shape: shapes[0], sex }) +
+      this.end(lead, lead.to, { plug: plugs[1], shape: shapes[1], sex: 'male' });
+    return { plugs, shapes, joints: READY.has(lead.type) ? 0 : joints };
+  }
+
+  private end({ type }: Lead, { device, jack }: End, sort: Omit<PlugCount, 'count'>): number {
+    const at = `${device}/${jack}`;
+    // A further branch brings one joint more to a plug that is there.
+    if (type === 'insert' && this.shared.has(at)) return 1;
+    if (type === 'insert') this.shared.add(at);
+    const key = plugWords(sort);
+    this.counts.set(key, { ...sort, count: (this.counts.get(key)?.count ?? 0) + 1 });
+    return (JOINTS[sort.plug] ?? 0) - (type === 'insert' && sort.plug === 'TRS' ? 1 : 0);
+  }
+}
+
+const isAudio = ({ type }: Lead): boolean =>
+  type === 'instrument' || type === 'insert' || type === 'stereo' || type === 'balanced';
+
+/** How long a lead is cut: as the player holds it, as its way needs, or as it is bought. */
+function lengthOf(rig: Rig, lead: Lead, making: Making, need: LeadNeed | undefined): number {
+  if (isHeld(rig, lead)) return lead.metres;
+  const way = need && need.mm / 1000;
+  return READY.has(lead.type)
+    ? Math.max(lead.metres, way ?? 0)
+    : cutLength(way ?? lead.metres, making);
+}
+
+/** Both labels of a lead: its code, this end, and the far one. */
+function labelsOf(rig: Rig, { from, to }: Lead, code: string): [string, string] {
+  const name = ({ device, jack }: End) => {
+    const d = sure(deviceOf(rig, device));
+    return `${d.name}, ${jackOf(d, jack)?.label ?? jack}`;
+  };
+  return [`${code} ${name(from)} (to ${name(to)})`, `${code} ${name(to)} (from ${name(from)})`];
+}
+
 /**
  * The cut list. A lead is as long as the way between its ends (as it was entered, where one of them
  * has no place), plus slack at both ends and a service loop, rounded up to the cutting step.
- * Branches of one insert lead share the plug in the jack that they meet in.
  */
 export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
   const making = makingOf(rig);
-  const shared = new Set<string>();
   const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');
   const digits = Math.max(2, String(real.length).length);
-  const name = (e: End) =>
-    `${sure(deviceOf(rig, e.device)).name}, ${jackOf(sure(deviceOf(rig, e.device)), e.jack)?.label ?? e.jack}`;
-  const counts = new Map<string, PlugCount>();
-  const countPlug = (plug: Plug, shape: PlugShape, sex: PlugCount['sex']) => {
-    const key = `${plug} ${shape} ${sex}`;
-    const known = counts.get(key);
-    counts.set(key, { plug, shape, sex, count: (known?.count ?? 0) + 1 });
-  };
+  const plugs = new PlugsOfRig(rig);
   const cuts = real.map((lead, i): Cut => {
-    const plugs: [Plug, Plug] = [plugAt(rig, lead, lead.from), plugAt(rig, lead, lead.to)];
-    const shapes: Cut['shapes'] = [plugShape(rig, lead, 'from'), plugShape(rig, lead, 'to')];
+    const { joints, ...ends } = plugs.of(lead);
     const made = !READY.has(lead.type);
-    let joints = 0;
-    for (const [plug, end, shape, sex] of [
-      // Signal leaves at pins: the lead takes it with a socket.
-      [plugs[0], lead.from, shapes[0], plugs[0] === 'XLR' ? 'female' : 'male'],
-      [plugs[1], lead.to, shapes[1], 'male'],
-    ] as const) {
-      const key = `${end.device}/${end.jack}`;
-      const again = lead.type === 'insert' && shared.has(key);
-      if (lead.type === 'insert') shared.add(key);
-      // A further branch brings one joint more to a plug that is there.
-      joints += made
-        ? again
-          ? 1
-          : (JOINTS[plug] ?? 0) - (lead.type === 'insert' && plug === 'TRS' ? 1 : 0)
-        : 0;
-      if (!again) countPlug(plug, shape, sex);
-    }
     const need = needs.get(lead.id);
-    const held = isHeld(rig, lead);
-    const cut = held
-      ? lead.metres
-      : made
-        ? cutLength(need ? need.mm / 1000 : lead.metres, making)
-        : Math.max(lead.metres, need ? need.mm / 1000 : 0);
+    const cut = lengthOf(rig, lead, making, need);
     const number = `W${String(i + 1).padStart(digits, '0')}`;
     const colours = colourCode(i + 1);
     const code = making.codes === 'colours' ? colours : number;
-    const audio =
-      lead.type === 'instrument' ||
-      lead.type === 'insert' ||
-      lead.type === 'stereo' ||
-      lead.type === 'balanced';
     const ties = need?.how === 'on the board' ? Math.ceil(need.mm / TIE_MM) : 0;
     return {
-      lead,
-      code,
-      colours,
-      plugs,
-      shapes,
+      ...{ lead, code, colours, ...ends, joints, ties, made, cut },
       metres: lead.metres,
       routed: need ? need.mm / 1000 : null,
-      how: need?.how ?? (held ? 'as the player moves' : 'as it was entered'),
+      how: need?.how ?? (isHeld(rig, lead) ? 'as the player moves' : 'as it was entered'),
       short: need ? Math.max(0, need.mm / 1000 - lead.metres) : 0,
-      cut,
-      joints,
-      ties,
-      made,
-      minutes: made
-        ? joints * making.perJoint + making.perLead + ties * making.perTie
-        : ties * making.perTie,
-      pF: audio ? cut * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) : null,
-      pFNow: audio ? leadPf(lead) : null,
-      labels: [
-        `${code} ${name(lead.from)} (to ${name(lead.to)})`,
-        `${code} ${name(lead.to)} (from ${name(lead.from)})`,
-      ],
+      minutes: (made ? joints * making.perJoint + making.perLead : 0) + ties * making.perTie,
+      pF: isAudio(lead) ? cut * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) : null,
+      pFNow: isAudio(lead) ? leadPf(lead) : null,
+      labels: labelsOf(rig, lead, code),
     };
   });
+  const sum = (list: readonly Cut[], of: 'cut' | 'joints' | 'ties' | 'minutes') =>
+    list.reduce((s, c) => s + c[of], 0);
   const types = [...new Set(cuts.map((c) => c.lead.type))];
   return {
     cuts,
-    plugs: [...counts.values()].sort((a, b) => b.count - a.count),
+    plugs: plugs.counted,
     stock: types
-      .map((type) => ({
-        type,
-        leads: cuts.filter((c) => c.lead.type === type).length,
-        metres: cuts.filter((c) => c.lead.type === type).reduce((s, c) => s + c.cut, 0),
-      }))
+      .map((type) => {
+        const mine = cuts.filter((c) => c.lead.type === type);
+        return { type, leads: mine.length, metres: sum(mine, 'cut') };
+      })
       .sort((a, b) => b.metres - a.metres),
-    joints: cuts.reduce((s, c) => s + c.joints, 0),
-    ties: cuts.reduce((s, c) => s + c.ties, 0),
-    hours: cuts.reduce((s, c) => s + c.minutes, 0) / 60,
+    joints: sum(cuts, 'joints'),
+    ties: sum(cuts, 'ties'),
+    hours: sum(cuts, 'minutes') / 60,
   };
 }

@@ -181,11 +181,8 @@ function TimeRow({
   alone: boolean;
 }) {
   const rig = useDocument();
-  const edit = useRig((s) => s.edit);
   const device = sure(deviceOf(rig, time.device));
   const unit = time.is === 'delay' ? 'ms' : 'Hz';
-  const off = time.gets - time.wanted;
-  const slip = time.slip;
   return (
     <tr
       data-time={
@@ -225,54 +222,66 @@ function TimeRow({
         <div className="faint common-text">{time.how}</div>
       </td>
       <td>
-        {fixed(off, 2)} {unit}
+        {fixed(time.gets - time.wanted, 2)} {unit}
       </td>
       <td>
-        {!time.inRange ? (
-          <strong>out of its range{time.instead ? `; a ${time.instead} fits` : ''}</strong>
-        ) : time.is === 'rate' ? (
-          '–'
-        ) : slip.repeat === null ? (
-          'stays with it'
-        ) : slip.heard ? (
-          <strong>
-            heard from repeat {slip.repeat}
-            {slip.downDb! > 0.05 ? `, ${fixed(slip.downDb!, 0)} dB down` : ''}
-          </strong>
-        ) : (
-          `repeat ${slip.repeat} slips, inaudible by then`
+        <AgainstClick time={time} />
+      </td>
+      <td>
+        {(alone || time.sections.length > 0) && canBeKept(time) && (
+          <KeepTime song={song} device={device} time={time} alone={alone} />
         )}
       </td>
-      <td>
-        {(alone || time.sections.length > 0) &&
-          time.way === 'program' &&
-          Math.abs(off) > 0.5 * 1e-9 &&
-          time.inRange &&
-          !time.how.startsWith('stored') && (
-            <Button
-              size="compact-xs"
-              variant="default"
-              onClick={() =>
-                edit(
-                  {
-                    edit: 'setSong',
-                    song: withStoredTime(
-                      song,
-                      device,
-                      time.knob,
-                      alone ? undefined : time.sections,
-                      time.setting,
-                    ),
-                  },
-                  `kept ${fixed(time.wanted, 0)} ${unit} on ${device.name} for ${song.title}`,
-                )
-              }
-            >
-              {alone ? 'Keep it for this song' : 'Keep it for this part'}
-            </Button>
-          )}
-      </td>
     </tr>
+  );
+}
+
+/** How a time runs against the click: with it, or heard off it from which repeat. */
+function AgainstClick({ time: { is, inRange, instead, slip } }: { time: DelayTime }) {
+  if (!inRange) return <strong>out of its range{instead ? `; a ${instead} fits` : ''}</strong>;
+  if (is === 'rate') return '–';
+  if (slip.repeat === null) return 'stays with it';
+  if (!slip.heard) return `repeat ${slip.repeat} slips, inaudible by then`;
+  return (
+    <strong>
+      heard from repeat {slip.repeat}
+      {slip.downDb! > 0.05 ? `, ${fixed(slip.downDb!, 0)} dB down` : ''}
+    </strong>
+  );
+}
+
+/** Whether a right time could be stored that is not stored yet. */
+const canBeKept = ({ way, gets, wanted, inRange, how }: DelayTime): boolean =>
+  way === 'program' && inRange && Math.abs(gets - wanted) > 0.5e-9 && !how.startsWith('stored');
+
+/** Stores the right time, for the song or for the part. */
+function KeepTime({
+  song,
+  device,
+  time,
+  alone,
+}: {
+  song: Song;
+  device: Device;
+  time: DelayTime;
+  alone: boolean;
+}) {
+  const edit = useRig((s) => s.edit);
+  const unit = time.is === 'delay' ? 'ms' : 'Hz';
+  const keep = () => {
+    const sections = alone ? undefined : time.sections;
+    edit(
+      {
+        edit: 'setSong',
+        song: withStoredTime(song, device, time.knob, sections, time.setting),
+      },
+      `kept ${fixed(time.wanted, 0)} ${unit} on ${device.name} for ${song.title}`,
+    );
+  };
+  return (
+    <Button size="compact-xs" variant="default" onClick={keep}>
+      {alone ? 'Keep it for this song' : 'Keep it for this part'}
+    </Button>
   );
 }
 

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Group, Progress } from '@mantine/core';
 import { useState } from 'react';
 import type { LayoutFigures, LayoutProposal } from '../../../core/build';
-import { reasonOf } from '../../../core/outcome';
+import { type Outcome, reasonOf } from '../../../core/outcome';
 import type { Board, Device, Edit, Rig } from '../../../core/rig';
 import { fixed, showLength } from '../../../core/units';
 import { useWorking } from '../../look/use-working';
@@ -85,27 +85,44 @@ export function Arrange({
         <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
       )}
       {proposed && (
-        <div className="verdict common-gap-3" data-layout>
-          {!proposed.ok ? (
-            reasonOf(proposed)
-          ) : asked !== rig ? (
-            'The rig has changed since. Look again before you take it.'
-          ) : (
-            <Against found={proposed.value} />
-          )}
-          <Group gap={6} mt={4}>
-            {proposed.ok && asked === rig && proposed.value.better && (
-              <Button size="compact-sm" onClick={() => take(proposed.value.edits)}>
-                Stand it so
-              </Button>
-            )}
-            <Button size="compact-sm" variant="default" onClick={clear}>
-              Leave it
-            </Button>
-          </Group>
-        </div>
+        <Proposed proposed={proposed} isStale={asked !== rig} onTake={take} onLeave={clear} />
       )}
     </section>
+  );
+}
+
+/** What came out: the layout found, or why there is none; to take or to leave. */
+function Proposed({
+  proposed,
+  isStale,
+  onTake,
+  onLeave,
+}: {
+  proposed: Outcome<LayoutProposal>;
+  isStale: boolean;
+  onTake: (edits: Edit[]) => void;
+  onLeave: () => void;
+}) {
+  return (
+    <div className="verdict common-gap-3" data-layout>
+      {!proposed.ok ? (
+        reasonOf(proposed)
+      ) : isStale ? (
+        'The rig has changed since. Look again before you take it.'
+      ) : (
+        <Against found={proposed.value} />
+      )}
+      <Group gap={6} mt={4}>
+        {proposed.ok && !isStale && proposed.value.better && (
+          <Button size="compact-sm" onClick={() => onTake(proposed.value.edits)}>
+            Stand it so
+          </Button>
+        )}
+        <Button size="compact-sm" variant="default" onClick={onLeave}>
+          Leave it
+        </Button>
+      </Group>
+    </div>
   );
 }
 
