@@ -54,6 +54,8 @@ export class PowerProgram {
   private readonly rules: Mip['rules'] = [];
   /** Of returns, which side of a quarrel each is for. */
   private readonly binaries: string[] = [];
+  /** What boxes that hand power on draw for others, by the outlet that they hang on, in mA. */
+  private readonly reals: string[] = [];
 
   constructor(
     private readonly takers: readonly Taker[],
@@ -66,6 +68,7 @@ export class PowerProgram {
       ({ t, p }) => this.current(t) <= Math.min(p.outlet.milliamps, p.totalMilliamps ?? Infinity),
     );
     this.takers.forEach((_, i) => this.feedsOnceOrNot(i));
+    this.takers.forEach((_, i) => this.handsOn(i));
     this.places.forEach((_, j) => this.outletSuffices(j));
     for (const id of new Set(this.places.map((p) => p.supply.id))) this.supplySuffices(id);
     this.keepApart();
@@ -85,6 +88,7 @@ export class PowerProgram {
         ...new Set(voltages),
         ...this.binaries,
       ],
+      reals: this.reals,
       gap: ALL_WHOLE,
     };
   }
@@ -114,6 +118,8 @@ export class PowerProgram {
    * use all outlets that can be used: then that is the best, and is kept to.
    */
   keepToGivenOut(): boolean {
+    // Giving out knows nothing of what is handed on.
+    if (this.reals.length) return false;
     const choices = this.takers.map((_, i) => this.options.filter((o) => o.i === i));
     const hopeful = choices.filter((c) => c.length).length;
     const usable = Math.min(hopeful, new Set(this.options.map((o) => o.j)).size);
@@ -147,12 +153,56 @@ export class PowerProgram {
     this.rule([...ones(this.options.filter((o) => o.i === i)), [1, `u_${i}`]], '=', 1);
   }
 
+  /** The load that a box hands on, where it hangs on an outlet: a variable for each that it could hang on. */
+  private handedOn(i: number, j: number): string {
+    return `p_${i}_${j}`;
+  }
+
+  /** What hangs on an outlet besides the devices themselves: what those of them that hand power on pass through. */
+  private passedThrough(options: readonly Option[]): Term[] {
+    const pairs = new Map(options.map((o) => [this.handedOn(o.i, o.j), o]));
+    return [...pairs].filter(([, o]) => this.isHander(o.t)).map(([name]): Term => [1, name]);
+  }
+
+  private isHander = ({ device }: Taker): boolean =>
+    this.places.some((p) => p.supply.id === device.id);
+
+  /**
+   * A box that hands power on draws, on whichever outlet it hangs, what hangs on its own outlets besides.
+   * That also keeps boxes from feeding one another in a circle: each would draw more than the other.
+   */
+  private handsOn(i: number): void {
+    const t = entryAt(this.takers, i);
+    if (!this.isHander(t)) return;
+    const below = this.options.filter((o) => o.p.supply.id === t.device.id);
+    const most = this.places
+      .filter((p) => p.supply.id === t.device.id)
+      .reduce((sum, p) => sum + p.outlet.milliamps, 0);
+    // Without power it hands none on.
+    if (below.length) this.onlyUnless(below, [[1, `u_${i}`]], most);
+    for (const j of new Set(this.options.filter((o) => o.i === i).map((o) => o.j))) {
+      const here = this.options.filter((o) => o.i === i && o.j === j);
+      const name = this.handedOn(i, j);
+      this.reals.push(name);
+      this.rule(
+        [
+          ...this.draws(below),
+          ...this.passedThrough(below),
+          ...here.map((o): Term => [most, o.name]),
+          [-1, name],
+        ],
+        '<=',
+        most,
+      );
+    }
+  }
+
   /** Its current, at one voltage for all that hang on it, and whether it is used. */
   private outletSuffices(j: number): void {
     const here = this.options.filter((o) => o.j === j);
     const { milliamps } = entryAt(this.places, j).outlet;
     const volts = [...new Set(here.map((o) => o.v))];
-    this.rule(this.draws(here), '<=', milliamps);
+    this.rule([...this.draws(here), ...this.passedThrough(here)], '<=', milliamps);
     for (const v of volts) {
       const at = here.filter((o) => o.v === v);
       if (volts.length > 1) this.onlyWhere(at, [[1, `y_${j}_${v}`]], milliamps);
@@ -188,7 +238,8 @@ export class PowerProgram {
   private supplySuffices(id: string): void {
     const total = sure(this.places.find((p) => p.supply.id === id)).totalMilliamps;
     if (total === undefined) return;
-    this.rule(this.draws(this.options.filter((o) => o.p.supply.id === id)), '<=', total);
+    const here = this.options.filter((o) => o.p.supply.id === id);
+    this.rule([...this.draws(here), ...this.passedThrough(here)], '<=', total);
   }
 
   /**

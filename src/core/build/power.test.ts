@@ -183,6 +183,30 @@ test('a device that is digital and lifts what it picks up has an outlet to itsel
   expect(fed(2, both('a'), both('b'))).toBe(2);
 });
 
+test('what a box hands on counts on the outlet that it hangs on, and boxes do not feed one another', () => {
+  const hander = (id: string, milliamps: number) =>
+    device(id, 'phaser', id.toUpperCase(), {
+      power: { volts: 9, milliamps: 20 },
+      gives: { outlets: [{ id: 'out', volts: 9, milliamps, isolated: false }] },
+    });
+  const pedal = (id: string, milliamps: number) =>
+    device(id, 'phaser', id.toUpperCase(), { power: { volts: 9, milliamps } });
+  const supply = (milliamps: number) =>
+    device('s', 'supply-isolated', 'S', {
+      gives: { outlets: [{ id: '1', volts: 9, milliamps, isolated: true }] },
+    });
+  const fed = (...devices: Device[]) =>
+    plan(rigOf(devices, []), 0)
+      .fed.map((f) => f.device)
+      .sort();
+  // 20 of its own and 100 that it hands on are 120: one milliamp less, and one of them goes without.
+  expect(fed(hander('h', 500), pedal('p', 100), supply(120))).toEqual(['h', 'p']);
+  expect(fed(hander('h', 500), pedal('p', 100), supply(119))).toHaveLength(1);
+  // Two boxes and nothing behind them: each could hang on the other, and neither would have power.
+  expect(fed(hander('a', 500), hander('b', 500), supply(10))).toEqual([]);
+  expect(fed(hander('a', 500), hander('b', 500), supply(40))).toEqual(['a', 'b']);
+});
+
 test('every cure that is printed was tried: made so, one more can be fed, and nobody less', () => {
   fc.assert(
     fc.property(anyBoard, anySupply, fc.nat({ max: 3 }), (devices, supply, pin) => {
