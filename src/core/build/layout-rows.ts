@@ -27,28 +27,14 @@ function gapNeeded(model: Model, left: number, right: number): number {
   return gap;
 }
 
-const rearRoom = (model: Model, row: readonly number[]): number =>
+/** The room that plugs of a row take before (1) or behind it (−1). */
+const plugRoom = (model: Model, row: readonly number[], way: 1 | -1): number =>
   Math.max(
     0,
-    ...row.map((i) =>
-      Math.max(
-        0,
-        ...entryAt(model.items, i)
-          .sockets.filter((s) => s.ny < 0)
-          .map((s) => s.clearance),
-      ),
-    ),
-  );
-const frontRoom = (model: Model, row: readonly number[]): number =>
-  Math.max(
-    0,
-    ...row.map((i) =>
-      Math.max(
-        0,
-        ...entryAt(model.items, i)
-          .sockets.filter((s) => s.ny > 0)
-          .map((s) => s.clearance),
-      ),
+    ...row.flatMap((i) =>
+      entryAt(model.items, i)
+        .sockets.filter((s) => s.ny === way)
+        .map((s) => s.clearance),
     ),
   );
 
@@ -73,7 +59,8 @@ export function packRows(model: Model, rows: Rows): XY[] {
     if (front === undefined) {
       const last = k === rows.length - 1;
       front =
-        floor - (last ? 0 : Math.max(frontRoom(model, row), rearRoom(model, entryAt(rows, k + 1))));
+        floor -
+        (last ? 0 : Math.max(plugRoom(model, row, 1), plugRoom(model, entryAt(rows, k + 1), -1)));
       floor = front - deep;
     }
     let x = 0;
