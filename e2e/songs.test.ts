@@ -222,6 +222,6 @@ test('a stand-in for a delay: what is lost and what changes, and it can be put i
     '[data-substitute="delay-analog"]',
     /stereo outputs.*programs over MIDI.*times over 600 ms/,
   );
-  await tech.button('Put it in');
+  await tech.click('[data-substitute="delay-analog"] button');
   expect((await tech.savedRig(id)).devices.find((d) => d.id === 'echo')!.kind).toBe('delay-analog');
 });

@@ -60,7 +60,7 @@ export const layout = command<Asked & { out?: string }>({
     const places = placesOf(found.edits);
     const now = found.now ? `; now ${figures(found.now)}` : '';
     const proven =
-      found.leastMetres === null
+      found.leastMetres === null || found.leastMetres < 0.01
         ? ''
         : `; no layout has less than ${fixed(found.leastMetres, 2)} m (proven)`;
     return {

@@ -162,9 +162,10 @@ function Against({ found }: { found: LayoutProposal }) {
       {found.now && <div>Yours: {figuresWords(found.now, units.length)}.</div>}
       <div className="faint common-text-2">
         {found.tried.toLocaleString('en')} moves were tried.
-        {found.leastMetres !== null &&
-          ` No layout of these here has less than ${showLength(found.leastMetres, units.length)}: that is proven, ` +
-            'from what fits along the board; what between the two can be had nobody knows.'}
+        {found.leastMetres === null || found.leastMetres < 0.01
+          ? ' A better layout may exist: that none does is proven only where a chain is too long for its board, and things stay turned as they are.'
+          : ` No layout of these here has less than ${showLength(found.leastMetres, units.length)}: that is ` +
+            'proven. How much of the difference can be had is not known.'}
       </div>
       {!found.better && <div>Yours is as good: there is nothing to gain.</div>}
     </>
