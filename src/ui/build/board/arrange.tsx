@@ -163,7 +163,8 @@ function Against({ found }: { found: LayoutProposal }) {
       <div className="faint common-text-2">
         {found.tried.toLocaleString('en')} moves were tried.
         {found.leastMetres === null || found.leastMetres < 0.01
-          ? ' A better layout may exist: that none does is proven only where a chain is too long for its board, and things stay turned as they are.'
+          ? ' A better layout may exist: that none does is proven only where a chain is too long for ' +
+            'its board, and things stay turned as they are.'
           : ` No layout of these here has less than ${showLength(found.leastMetres, units.length)}: that is ` +
             'proven. How much of the difference can be had is not known.'}
       </div>
