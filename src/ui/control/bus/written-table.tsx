@@ -80,19 +80,17 @@ function WrittenRow({
         </Group>
       </td>
       <td>
-        <CommitNumber
-          w={84}
-          aria-label="Waits so many ms behind the one before"
-          placeholder="no wait"
-          suffix=" ms"
-          min={0}
-          max={60_000}
-          value={waitMs}
-          onCommit={(v) => change({ waitMs: v || undefined })}
-        />
-      </td>
-      <td>
-        <Group gap={4} wrap="nowrap">
+        <Group gap={4} w={156}>
+          <CommitNumber
+            w={88}
+            aria-label="Waits so many ms behind the one before"
+            placeholder="no wait"
+            suffix=" ms"
+            min={0}
+            max={60_000}
+            value={waitMs}
+            onCommit={(v) => change({ waitMs: v || undefined })}
+          />
           <CommitNumber
             w={64}
             aria-label="Goes out so often"
@@ -105,7 +103,7 @@ function WrittenRow({
           />
           <Select
             size="xs"
-            w={112}
+            w={156}
             aria-label="What the foot does that sends it"
             data={SEND_WHEN.map((w) => ({ value: w, label: `on ${WHEN_WORDS[w]}` }))}
             value={when ?? 'press'}
