@@ -5,7 +5,8 @@ import type { Rig } from '../rig/schema';
 import { powerCures } from './power-cures';
 import { type MipSolver, solveMip } from '../optimum/mip';
 import { HEADROOM, placesOf, takersOf } from './power';
-import { AIMS, PowerProgram, type Uncured } from './power-program';
+import type { Uncured } from './power-choice';
+import { AIMS, PowerProgram } from './power-program';
 
 /** One device on one outlet, at a voltage. */
 export interface Fed {

@@ -1,15 +1,10 @@
 import { at as entryAt, sure } from '../outcome';
 import type { PowerNeed } from '../kinds';
-import type { Edit } from '../rig/edits';
 import { type Mip, type Term } from '../optimum/mip';
-import { misfit, type Place, placeKey, type Taker, voltagesOf } from './power';
+import { type Place, placeKey, type Taker } from './power';
+import { PowerChoice, type Uncured } from './power-choice';
 import { givenOut } from './power-greedy';
-import type { PowerPlan, Starved } from './power-plan';
-
-/** A plan whose starved devices have no cure yet. */
-export type Uncured = Omit<PowerPlan, 'starved'> & { starved: Hungry[] };
-
-type Hungry = Omit<Starved, 'cure' | 'edits'>;
+import { isNow, ones, type Option, optionsOf } from './power-options';
 
 /** Sides that must not share a return: digital and high gain, chassis on plus and all others. */
 const QUARRELS: readonly [
@@ -31,17 +26,6 @@ const ALL_WHOLE = { absolute: 0.9 };
 export const AIMS = ['fed', 'moved'] as const;
 
 type Aim = (typeof AIMS)[number];
-
-/** One device on one outlet at one of its voltages: `i`, `j` and `v` number the three. */
-interface Option {
-  t: Taker;
-  i: number;
-  p: Place;
-  j: number;
-  volts: number;
-  v: number;
-  name: string;
-}
 
 /**
  * The question to the solver: `x` is one for each option that is chosen, `u` for each device left
@@ -273,143 +257,11 @@ export class PowerProgram {
     });
   }
 
-  /** What the solver chose, what gets nothing and why, and the edits that make it so. */
+  /** What the solver chose, read. */
   plan(values: Readonly<Record<string, number>>): Uncured {
-    const chosen = this.narrowed(this.options.filter((o) => (values[o.name] ?? 0) > 0.5));
-    const sharing = this.places.map((_, j) => chosen.filter((o) => o.j === j).length - 1);
-    const starved = this.starved(chosen);
-    return {
-      fed: chosen.map((o) => ({
-        device: o.t.device.id,
-        supply: o.p.supply.id,
-        outlet: o.p.outlet.id,
-        volts: o.volts,
-      })),
-      starved,
-      shared: sharing.reduce((n, more) => n + Math.max(0, more), 0),
-      moved: chosen.filter((o) => !isNow(o)).length,
-      edits: [...chosen.flatMap(movesTo), ...this.unplugs(starved)],
-    };
+    const { takers, places, fitting, options } = this;
+    const current = (t: Taker) => this.current(t);
+    const solved = options.filter((o) => (values[o.name] ?? 0) > 0.5);
+    return new PowerChoice({ takers, places, fitting, options, current }, solved).plan();
   }
-
-  /** All of an isolated outlet moved to a narrower free one of its supply, where none of it is plugged there now. */
-  private narrowed(chosen: readonly Option[]): Option[] {
-    let all = [...chosen];
-    const wideFirst = [...this.places.keys()].sort(
-      (a, b) => this.milliampsOf(b) - this.milliampsOf(a),
-    );
-    for (const j of wideFirst) {
-      const here = all.filter((o) => o.j === j);
-      const place = entryAt(this.places, j);
-      if (!here.length || here.some(isNow) || !place.outlet.isolated) continue;
-      const drawn = here.reduce((sum, o) => sum + this.current(o.t), 0);
-      const free = [...this.places.keys()]
-        .filter((k) => !all.some((o) => o.j === k) && entryAt(this.places, k).outlet.isolated)
-        .filter((k) => entryAt(this.places, k).supply.id === place.supply.id)
-        .filter((k) => this.milliampsOf(k) < this.milliampsOf(j) && this.milliampsOf(k) >= drawn)
-        .sort((a, b) => this.milliampsOf(a) - this.milliampsOf(b));
-      for (const k of free) {
-        const there = here.map((o) =>
-          this.options.find((x) => x.i === o.i && x.j === k && x.volts === o.volts),
-        );
-        if (!there.every((o) => o !== undefined)) continue;
-        all = [...all.filter((o) => o.j !== j), ...there];
-        break;
-      }
-    }
-    return all;
-  }
-
-  private milliampsOf(j: number): number {
-    return entryAt(this.places, j).outlet.milliamps;
-  }
-
-  private starved(chosen: readonly Option[]): Hungry[] {
-    const drawn = (options: readonly Option[]) =>
-      options.reduce((sum, o) => sum + this.current(o.t), 0);
-    const free = this.places.map(
-      (p, j) => p.outlet.milliamps - drawn(chosen.filter((o) => o.j === j)),
-    );
-    const left = (p: Place) =>
-      (p.totalMilliamps ?? Infinity) - drawn(chosen.filter((o) => o.p.supply.id === p.supply.id));
-    return this.takers.flatMap((t, i) => {
-      if (chosen.some((o) => o.i === i)) return [];
-      const options = this.fitting.filter((o) => o.i === i);
-      return [starvedBy(t, options, free, left, this.current(t))];
-    });
-  }
-
-  private unplugs(starved: readonly { device: string }[]): Edit[] {
-    return starved
-      .filter((s) => this.takers.some((t) => t.device.id === s.device && t.device.supply))
-      .map((s) => ({ edit: 'unplugPower', device: s.device }));
-  }
-}
-
-/** The voltages at which an outlet may feed a device; none where it is pinned to another. */
-function optionsOf(t: Taker, i: number, p: Place, j: number): Option[] {
-  // Nothing feeds itself, whatever it hands on.
-  if (t.device.id === p.supply.id) return [];
-  const pin = t.device.supply?.pinned ? t.device.supply : undefined;
-  if (pin && (pin.device !== p.supply.id || (pin.outlet ?? p.outlet.id) !== p.outlet.id)) return [];
-  return voltagesOf(p.outlet).flatMap((volts, v) =>
-    misfit(t.need, p.outlet, volts) ? [] : [{ t, i, p, j, volts, v, name: `x_${i}_${j}_${v}` }],
-  );
-}
-
-export const ones = (options: readonly Option[]): Term[] => options.map((o) => [1, o.name]);
-
-const isNow = (o: Option): boolean =>
-  o.t.device.supply?.device === o.p.supply.id && o.t.device.supply.outlet === o.p.outlet.id;
-
-/** The edit that feeds a device so, where it is not fed so already. */
-function movesTo(o: Option): Edit[] {
-  const now = o.t.device.supply;
-  if (isNow(o) && (now?.volts ?? o.p.outlet.volts) === o.volts) return [];
-  const supply = { ...now, device: o.p.supply.id, outlet: o.p.outlet.id, volts: o.volts };
-  return [{ edit: 'setDevice', device: o.t.device.id, supply }];
-}
-
-/**
- * Why a device gets nothing: no outlet fits, none has the current left, or what has shares its
- * return with what it must not.
- */
-function starvedBy(
-  t: Taker,
-  options: readonly { j: number; p: Place }[],
-  free: readonly number[],
-  left: (p: Place) => number,
-  need: number,
-): Hungry {
-  const { device, need: n } = t;
-  const kind =
-    `${n.volts}${n.maxVolts ? ` to ${n.maxVolts}` : ''} ` +
-    `V ${n.ac ? 'AC' : `DC, centre ${n.centre ?? 'negative'}`}`;
-  if (!options.length)
-    return {
-      device: device.id,
-      shortMilliamps: null,
-      why: device.supply?.pinned
-        ? 'it is pinned to an outlet that does not fit'
-        : `no outlet gives ${kind}`,
-    };
-  const room = Math.max(...options.map((o) => Math.min(entryAt(free, o.j), left(o.p))));
-  if (room >= need)
-    return {
-      device: device.id,
-      shortMilliamps: 0,
-      why: 'the outlets that have current for it share their return with what it must stay apart from',
-    };
-  const limited = options.some((o) => entryAt(free, o.j) >= need && left(o.p) < need);
-  return {
-    device: device.id,
-    shortMilliamps: Math.ceil(need - Math.max(0, room)),
-    why:
-      `it needs ${Math.ceil(need)} mA with headroom, ` +
-      ('and ' +
-        (room > 0
-          ? `the most that is left on one outlet is ${Math.floor(room)} mA`
-          : 'no outlet that fits has any left') +
-        (limited ? ' (the supply as a whole is at its limit)' : '')),
-  };
 }

@@ -207,6 +207,24 @@ test('what a box hands on counts on the outlet that it hangs on, and boxes do no
   expect(fed(hander('a', 500), hander('b', 500), supply(40))).toEqual(['a', 'b']);
 });
 
+test('what hands power on keeps an outlet that bears both, though a narrower one bears the box alone', () => {
+  const gives = { outlets: [{ id: 'out', volts: 9, milliamps: 500, isolated: false }] };
+  const box = device('h', 'phaser', 'H', { power: { volts: 9, milliamps: 20 }, gives });
+  const pedal = device('p', 'phaser', 'P', {
+    power: { volts: 9, milliamps: 300 },
+    supply: { device: 'h', outlet: 'out', pinned: true },
+  });
+  const outlets = [100, 500].map((milliamps, i) => ({
+    ...{ id: String(i + 1), volts: 9, milliamps, isolated: true },
+  }));
+  const supply = device('s', 'supply-isolated', 'S', { gives: { outlets } });
+  const rig = rigOf([box, pedal, supply], []);
+  const p = plan(rig);
+  expect(p.fed.find((f) => f.device === 'h')).toMatchObject({ supply: 's', outlet: '2' });
+  const done = applyEdits(rig, p.edits);
+  expect(done.ok && rules(done.value.rig)).toEqual([]);
+});
+
 test('every cure that is printed was tried: made so, one more can be fed, and nobody less', () => {
   fc.assert(
     fc.property(anyBoard, anySupply, fc.nat({ max: 3 }), (devices, supply, pin) => {

@@ -111,7 +111,7 @@ export type BankSelect = (typeof BANK_SELECTS)[number];
 export interface ControlReception {
   setting: string;
   cc: number;
-  ways: ('absolute' | 'toggle')[];
+  ways: readonly ('absolute' | 'toggle')[];
 }
 
 /** What a device does with MIDI. Times are figures: `programMs`, `controlMs`, `thruMs`, `gapMs`. */

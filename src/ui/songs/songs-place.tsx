@@ -1,7 +1,7 @@
 'use client';
 import { Tabs, type Views } from '../look/tabs';
 import { ControllerView } from './controller/controller-view';
-import { DelaysView } from './delays-view';
+import { DelaysView } from './delays/delays-view';
 import { ProgramMapView } from './program-map-view';
 import { SetsView } from './sets-view';
 import { SongsView } from './songs/songs-view';

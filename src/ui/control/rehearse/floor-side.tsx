@@ -6,7 +6,7 @@ import { isEngaged } from '../../../core/rig/device-state';
 import { nameOf } from '../../../core/rig/find';
 import type { Rig } from '../../../core/rig/schema';
 import { fixed } from '../../../core/units';
-import { PAD_KEYS } from './pad-keys';
+import { Pads } from './pads';
 import type { Floor } from './use-floor';
 
 /** What a foot can reach, and what goes over the wires. */
@@ -132,21 +132,7 @@ function CallPads({
           onChange={(e) => setHeld(e.currentTarget.checked)}
         />
       )}
-      <div className="pads">
-        {pads.map((p, i) => (
-          <button
-            key={p.id}
-            type="button"
-            className="pad"
-            data-pad={p.id}
-            data-wanted={p.id === wanted.id}
-            onClick={() => press(p)}
-          >
-            {i < 9 && <kbd>{PAD_KEYS[i]}</kbd>}
-            {name(p)}
-          </button>
-        ))}
-      </div>
+      <Pads pads={pads} name={name} wanted={wanted} onPress={(p) => press(p)} />
     </>
   );
 }

@@ -18,6 +18,7 @@ import { fixed } from '../../../core/units';
 import { useKeys } from '../../frame/use-keys';
 import { useDocument } from '../../store/use-rig';
 import { PAD_KEYS } from './pad-keys';
+import { Pads } from './pads';
 import { beatsOf, useRun } from './use-run';
 import { pressWords, Result } from './results';
 
@@ -79,20 +80,7 @@ export function Practice({ song, stage }: { song: Song; stage: Stage }) {
           beatNumber={beat ? run.beats.filter((b) => b.bar === beat.bar && b.at <= at).length : 0}
           section={timelineOf(song).sections.findLast((p) => countInMs + p.startMs <= at)}
         />
-        <div className="pads">
-          {pads.map((p, i) => (
-            <button
-              key={p.id}
-              type="button"
-              className="pad"
-              data-pad={p.id}
-              onClick={() => press(i)}
-            >
-              {i < 9 && <kbd>{PAD_KEYS[i]}</kbd>}
-              {name(p)}
-            </button>
-          ))}
-        </div>
+        <Pads pads={pads} name={name} onPress={(_, i) => press(i)} />
         <p data-said>{said}</p>
         <p className="faint common-text-2">
           A change counts as on time within an eighth of a beat (

@@ -1,0 +1,82 @@
+'use client';
+import { useState } from 'react';
+import { kindOf } from '../../../core/kinds';
+import { delayTimes, soundsIn, tablesOf, type Tapped, tempoDevices } from '../../../core/songs';
+import { useDocument } from '../../store/use-rig';
+import { AnyTempo } from './any-tempo';
+import { Tap } from './tap';
+import { TimeRow } from './time-row';
+import { Ways } from './ways';
+
+/**
+ * Delay and modulation times of every song, per device the way it is set; what a time off by a
+ * little does against the click; a tap that tells its spread.
+ */
+export function DelaysView() {
+  const rig = useDocument();
+  const [taps, setTaps] = useState<Tapped | undefined>();
+  const devices = tempoDevices(rig);
+  if (!devices.length)
+    return (
+      <div className="empty common-gap-2">
+        Nothing in this rig has a time that fits a tempo: no delay, no modulation.
+      </div>
+    );
+  const songs = rig.songs ?? [];
+  return (
+    <div className="scroll common-box">
+      <Ways devices={devices.map((d) => d.id)} />
+      {songs.length > 0 ? (
+        <table className="sheet-table figures delays-view-gap" data-table="delays">
+          <thead>
+            <tr>
+              <th>Song</th>
+              <th>Device</th>
+              <th>Note value</th>
+              <th>Should be</th>
+              <th>Knob at</th>
+              <th>Will be</th>
+              <th>Off by</th>
+              <th>Against the click</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {songs.flatMap((song) =>
+              devices
+                .filter(
+                  (d) =>
+                    (d.tempo || kindOf(d.kind).tempo!.is === 'delay') && soundsIn(rig, song, d),
+                )
+                .flatMap((d) =>
+                  delayTimes(rig, song, d, taps).map((t, i, { length }) => (
+                    <TimeRow
+                      key={`${song.id} ${d.id} ${t.setting} ${t.bar}`}
+                      song={song}
+                      time={t}
+                      first={i === 0}
+                      alone={length === tablesOf(d).length}
+                    />
+                  )),
+                ),
+            )}
+          </tbody>
+        </table>
+      ) : (
+        <div className="empty common-gap-6">
+          No songs yet: their tempos give the times here. The table below takes any tempo.
+        </div>
+      )}
+      <div className="delays-view-columns">
+        <AnyTempo />
+        <Tap onTapped={setTaps} taps={taps} />
+      </div>
+      <p className="faint common-text-2">
+        Quarter note: 60000 / bpm. An echo that is e ms off slips k·e ms by its kth repeat; over
+        about 20 ms against a click the ear hears it, unless it has died away by then (40 dB under
+        the first). How much each repeat keeps is read from the repeats knob, from none to all (a
+        simplification).
+      </p>
+    </div>
+  );
+}
