@@ -205,6 +205,29 @@ describe('what hits what', () => {
       ]).map((c) => c.what),
     ).toContain('reach');
   });
+  test('a plug over the edge, a thing on no rail, a switch turned away from the foot: each with its neighbour', () => {
+    // 70 wide with a straight plug of 45 on its right: inside at 485, over by 10 at 495.
+    expect(told(clashes(stood(['boost'], [[485, 190]])))).toEqual([]);
+    expect(told(clashes(stood(['boost'], [[495, 190]])))).toEqual(['edge 10']);
+    const railed = board({
+      rails: [
+        { y: 20, depth: 40 },
+        { y: 60, depth: 10 },
+      ],
+    });
+    expect(told(clashes(stood(['boost'], [[300, 55]], railed)))).toEqual([]);
+    // Only 5 mm of it lie on the first rail and none on the second: 10 are missing.
+    expect(told(clashes(stood(['boost'], [[300, 65]], railed)))).toEqual(['rail 10']);
+    // A plate, with one opening or none, holds everything.
+    expect(told(clashes(stood(['boost'], [[300, 190]])))).toEqual([]);
+    expect(told(clashes(stood(['boost'], [[300, 190, 180]]), [['d1', 1]]))).toEqual(['reach 0']);
+    expect(told(clashes(stood(['boost'], [[300, 190]]), [['d1', 1]]))).toEqual([]);
+    const away = analyse(stood(['boost'], [[495, 190]])).findings;
+    expect(away.find((f) => f.rule === 'board-edge')).toMatchObject({
+      severity: 'advice',
+      what: 'A plug of Device 1 stands over the edge of Board.',
+    });
+  });
   test('a radio beside high gain', () => {
     const rig = stood(['compressor'], [[300, 190]]);
     const radio: Rig = {
@@ -434,6 +457,67 @@ describe('the optimiser', () => {
       { numRuns: 60 },
     );
   });
+  /** Boards of a few pedals, large enough that they could stand in one row without breaking anything. */
+  const anyBoard = fc
+    .record({
+      kinds: fc.array(fc.constantFrom(...KINDS), { minLength: 3, maxLength: 5 }),
+      deep: fc.integer({ min: 200, max: 400 }),
+      steps: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 5, maxLength: 5 }),
+    })
+    .map(({ kinds, deep, steps }) => {
+      const rig: Rig = {
+        ...chainOf(['guitar-active', ...kinds, 'console-input'], 0.5),
+        boards: [board({ width: kinds.length * 190 + 100, depth: deep, rails: [] })],
+      };
+      const list = rig.devices.slice(1, -1).map((d) => d.id);
+      const pressed = new Map(list.map((id, i) => [id, steps[i]! > 0.5 ? steps[i]! : 0]));
+      return { rig, list, pressed };
+    });
+  test('where a layout without a broken rule exists, none is broken', async () => {
+    await fc.assert(
+      fc.asyncProperty(anyBoard, async ({ rig, list, pressed }) => {
+        const { found } = valueOf(
+          await proposeLayout(rig, 'b', list, pressed, [], quiet, { effort: 0.15 }),
+        );
+        return found.clashes === 0;
+      }),
+      { numRuns: 12 },
+    );
+  }, 120_000);
+  test('it is within a tenth of what a plain annealing finds that was written on its own', async () => {
+    const ratios: number[] = [];
+    for (const { rig, list, pressed } of fc.sample(anyBoard, { numRuns: 6, seed: 5 })) {
+      const model = boardModel(rig, rig.boards![0]!, pressed, list);
+      const { width, depth } = model.board;
+      let seed = 1;
+      const random = () => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
+      let at = model.items.map((_, i) => ({ x: 100 + 190 * i, y: depth - model.items[i]!.depth }));
+      let cost = judge(model, at).cost;
+      let best = cost;
+      for (let n = 0; n < 6000; n++) {
+        const heat = 300 * 0.001 ** (n / 6000);
+        const i = Math.floor(random() * at.length);
+        const far = random() < 0.3 ? width : 40;
+        const next = at.map((p, k) =>
+          k === i
+            ? {
+                x: Math.round(Math.min(width, Math.max(0, p.x + (random() - 0.5) * far))),
+                y: Math.round(Math.min(depth, Math.max(0, p.y + (random() - 0.5) * far))),
+              }
+            : p,
+        );
+        const price = judge(model, next).cost;
+        if (price > cost - heat * Math.log(random())) continue;
+        [at, cost] = [next, price];
+        best = Math.min(best, cost);
+      }
+      const choice = { effort: 0.3, mayTurn: false };
+      const { found } = valueOf(await proposeLayout(rig, 'b', list, pressed, [], quiet, choice));
+      ratios.push(found.cost / best);
+    }
+    ratios.sort((a, b) => a - b);
+    expect(ratios[3]).toBeLessThanOrEqual(1.1);
+  }, 120_000);
   test('no layout has less lead than what is proven; a chain too long for its board has to fold', () => {
     const rig = {
       ...chainOf(['guitar-active', ...KINDS.slice(0, 5), 'console-input'], 0.5),
