@@ -6,6 +6,7 @@ import { analyse } from '../core/report';
 import { cutList } from '../core/build';
 import { flyRig, touringRig } from '../core/demo';
 import {
+  type BookPart,
   bookOf,
   bookPages,
   type LabelKind,
@@ -14,6 +15,7 @@ import {
   type Paper,
 } from '../core/formats';
 import type { Rig } from '../core/rig';
+import { chainOf } from '../core/testing/rigs';
 import { printPdf } from './pdf';
 
 interface Text {
@@ -31,29 +33,34 @@ interface Page {
 const folder = mkdtempSync(join(tmpdir(), 'yantrel-pdf-'));
 let count = 0;
 
-/** A PDF as a library reads it that had no part in writing it. */
-async function read(
+/** Parts of a rig and its labels, printed and read. */
+const read = (
   rig: Rig,
   ids: readonly string[],
   labels: readonly LabelKind[],
   paper: Paper,
-): Promise<Page[]> {
-  const parts = ids.length ? bookOf(rig, analyse(rig)).filter((p) => ids.includes(p.id)) : [];
-  const sheets = labels.flatMap((k) => labelSheets(rig, k, paper, 'http://127.0.0.1:3200/rigs/x'));
-  const path = join(folder, `${++count}.pdf`);
-  writeFileSync(
-    path,
-    await printPdf(
-      bookPages(parts, sheets, paper, {
-        rig: rig.name,
-        revision: 'revision 12',
-        date: '2026-11-25',
-      }),
-    ),
+): Promise<Page[]> =>
+  readParts(
+    ids.length ? bookOf(rig, analyse(rig)).filter((p) => ids.includes(p.id)) : [],
+    labels.flatMap((k) => labelSheets(rig, k, paper, 'http://127.0.0.1:3200/rigs/x')),
+    paper,
+    rig.name,
   );
+
+/** A PDF as a library reads it that had no part in writing it. */
+async function readParts(
+  parts: readonly BookPart[],
+  sheets: ReturnType<typeof labelSheets>,
+  paper: Paper,
+  rig = 'Rig',
+): Promise<Page[]> {
+  const path = join(folder, `${++count}.pdf`);
+  const foot = { rig, revision: 'revision 12', date: '2026-11-25' };
+  writeFileSync(path, await printPdf(bookPages(parts, sheets, paper, foot)));
   return JSON.parse(
     execFileSync(process.execPath, ['scripts/read-pdf.mjs', path], {
       encoding: 'utf8',
+      maxBuffer: 1e8,
       stdio: ['ignore', 'pipe', 'ignore'],
     }),
   ) as Page[];
@@ -121,6 +128,40 @@ test('a long table repeats its head on the next page', async () => {
   expect(pages.length).toBeGreaterThan(1);
   for (const page of pages.slice(0, 2))
     expect(page.texts.map((t) => t.text)).toEqual(expect.arrayContaining(['Code', 'Plugs', 'Cut']));
+}, 60_000);
+
+test.each([16, 40, 47, 52, 60, 75, 110])(
+  'of a table of %i rows no page holds one alone, and a heading stays with it',
+  async (count) => {
+    const rows = Array.from({ length: count }, (_, i) => [`row ${i + 1}`, 'something']);
+    const table = { is: 'table' as const, head: ['Row', 'What'], rows };
+    const heading = { is: 'heading' as const, words: 'Over it' };
+    // Another table before it, so that it begins anywhere on a page.
+    const first = { ...table, rows: rows.slice(0, count % 9) };
+    const part = { id: 'x', title: 'X', blocks: [first, heading, table] };
+    const pages = await readParts([part], [], 'A4');
+    const rowsOn = (page: Page) => page.texts.filter((t) => t.text.startsWith('row ')).length;
+    expect(pages.reduce((n, p) => n + rowsOn(p), 0)).toBe(count + first.rows.length);
+    for (const page of pages.slice(1)) expect(rowsOn(page)).toBeGreaterThan(1);
+    for (const page of pages) {
+      const at = page.texts.find((t) => t.text === 'Over it');
+      if (at) expect(page.texts.some((t) => t.text.startsWith('row ') && t.y > at.y)).toBe(true);
+    }
+  },
+  60_000,
+);
+
+test('a chain of sixty goes over pages: every letter of 6 pt or more, every device on its route', async () => {
+  const kinds = Array.from({ length: 58 }, (_, i) => ['boost', 'chorus', 'delay'][i % 3]!);
+  const chain = chainOf(['guitar-active', ...kinds, 'console-input'], 0.5);
+  const sounds = chain.sounds.slice(0, 1);
+  const pages = await read({ ...chain, sounds }, ['walks', 'wiring', 'settings'], [], 'Letter');
+  for (const page of pages)
+    for (const t of page.texts) expect((t.size * 72) / 25.4).toBeGreaterThanOrEqual(5.99);
+  const routes = pages.filter((p) => /: .*, \d+ of \d+/.test(written(p)));
+  expect(routes.length).toBeGreaterThan(4);
+  const all = routes.map(written).join(' ');
+  for (const d of chain.devices) expect(all).toContain(d.name);
 }, 60_000);
 
 test('drawings are vectors with their words: names of devices are text on the page', async () => {

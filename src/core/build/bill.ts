@@ -5,7 +5,7 @@ import { type CutList, cutList, makingOf, plugWords } from './cut-list';
 import { sizeOf } from './footprint';
 import { gearSums, gramsOf } from './gear';
 import { mainsSums } from './mains';
-import { leadsGrams, packingOf } from './packing';
+import { packingOf } from './packing';
 import { loadsOf } from './power';
 import { powerLeadsByPlugs } from './power-leads';
 import { mountedIn } from './rack';
@@ -171,9 +171,6 @@ export function budgetOf(rig: Rig, list: CutList = cutList(rig)): BudgetLine[] {
   const sums = gearSums(rig);
   const bill = billOf(rig, list);
   const { watts } = mainsSums(rig, 230);
-  const carriers = bill
-    .filter((l) => l.what === 'board' || l.what === 'rack' || l.what === 'case')
-    .reduce((s, l) => s + (l.grams ?? 0), 0);
   const values: Record<
     BudgetLine['id'],
     { label: string; unit: string; value: number; note?: string }
@@ -181,7 +178,7 @@ export function budgetOf(rig: Rig, list: CutList = cutList(rig)): BudgetLine[] {
     grams: {
       label: 'Weight',
       unit: 'g',
-      value: sums.grams + carriers + leadsGrams(packingOf(rig, list)),
+      value: packingOf(rig, list).grams,
       note: sums.unweighed
         ? `with leads and spares; ${sums.unweighed} devices whose weight is not known are left out`
         : 'with leads and spares, at typical grams a metre',

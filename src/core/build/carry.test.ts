@@ -17,6 +17,7 @@ import {
   mountedIn,
   packingOf,
   panelPlan,
+  plugWords,
   rackClashes,
   rackSums,
   unitsOf,
@@ -412,6 +413,47 @@ describe('bill, limits and cases', () => {
     expect(packingOf(twice).twice.map((d) => d.id)).toEqual(['head']);
     const gone = applyEdits(touringRig, [{ edit: 'removeRack', rack: 'tide-rack' }]);
     expect(gone.ok && packingOf(gone.value.rig).loose.length).toBeGreaterThan(10);
+  });
+  test.each(DEMO_RIGS.map((r) => [r.name, r] as const))(
+    '%s weighs the same on every screen: all that is carried, its leads, mains leads and a spare of each type',
+    (_, rig) => {
+      const packing = packingOf(rig);
+      expect(budgetOf(rig).find((b) => b.id === 'grams')!.value).toBe(packing.grams);
+      // Every lead that can be carried is in one piece or coiled, once.
+      const staying = packing.pieces.flatMap((p) => p.leads);
+      const coiled = packing.coiled.filter((c) => c.what === 'lead');
+      expect(staying.length + coiled.length).toBe(cutList(rig).cuts.length);
+      const types = new Set(
+        cutList(rig)
+          .cuts.filter((c) => !staying.some((s) => s.lead.id === c.lead.id))
+          .map((c) => c.lead.type),
+      );
+      const spares = packing.coiled.filter((c) => c.what === 'spare').map((c) => c.words);
+      for (const type of types) expect(spares.some((w) => w.startsWith(`${type} lead`))).toBe(true);
+      // In two cases it still weighs once.
+      const [inside] = packing.pieces.flatMap((p) => (p.carriers.length ? [] : p.devices));
+      if (!inside) return;
+      const both = [...(rig.cases ?? []), { id: 'again', name: 'Again', holds: [inside.id] }];
+      expect(packingOf({ ...rig, cases: both }).grams).toBeCloseTo(packing.grams, 6);
+    },
+  );
+  test('plugs are counted by shape and sex: a balanced lead has a socket where it takes and pins where it gives', () => {
+    const rig = rigOf(
+      [device('m', 'microphone', 'Mic'), device('c', 'console-input', 'Desk')],
+      [lead('1', 'm.out', 'c.in', 8, 'balanced')],
+    );
+    expect(cutList(rig).plugs.map((p) => [plugWords(p), p.count])).toEqual([
+      ['XLR female', 1],
+      ['XLR male', 1],
+    ]);
+    // What is counted is what is cut, plug by plug.
+    for (const r of DEMO_RIGS) {
+      const list = cutList(r);
+      const sum = list.plugs.reduce((n, p) => n + p.count, 0);
+      const shared = list.cuts.filter((c) => c.lead.type === 'insert').length;
+      expect(sum).toBeLessThanOrEqual(2 * list.cuts.length);
+      expect(sum).toBeGreaterThanOrEqual(2 * list.cuts.length - shared);
+    }
   });
   test('what goes with a device, a board or a rack when it is taken out', () => {
     const done = applyEdits(touringRig, [

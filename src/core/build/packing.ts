@@ -30,7 +30,7 @@ export interface Packing {
   twice: Device[];
   /** Leads that are pulled and coiled, mains leads, and spares; grams each. */
   coiled: Coiled[];
-  /** All of it together, in grams. */
+  /** All of it together, in grams: what a limit of weight is held against. */
   grams: number;
 }
 
@@ -71,11 +71,6 @@ function coiledLeads(rig: Rig, cuts: readonly Cut[], pieces: readonly Piece[]): 
     ...types.map(spare),
   ];
 }
-
-/** What all leads of a rig weigh with their spares, in grams. */
-export const leadsGrams = (packing: Packing): number =>
-  packing.coiled.reduce((s, c) => s + c.count * c.grams, 0) +
-  packing.pieces.reduce((s, p) => s + leadsIn(p.leads), 0);
 
 const leadsIn = (cuts: readonly Cut[]): number =>
   cuts.reduce((s, c) => s + leadGrams(c.lead.type, c.cut), 0);
@@ -148,11 +143,13 @@ export function packingOf(rig: Rig, { cuts } = cutList(rig)): Packing {
   const real = rig.devices.filter((d) => d.host === undefined && d.place !== 'house');
   const loose = real.filter((d) => !carried.has(d.id));
   const coiled = coiledLeads(rig, cuts, pieces);
+  const twice = real.filter((d) => (carried.get(d.id) ?? 0) > 1);
   return {
-    ...{ pieces, loose, coiled },
-    twice: real.filter((d) => (carried.get(d.id) ?? 0) > 1),
+    ...{ pieces, loose, coiled, twice },
+    // What is said to be in two pieces weighs once.
     grams:
-      pieces.reduce((s, p) => s + p.grams, 0) +
+      pieces.reduce((s, p) => s + p.grams, 0) -
+      twice.reduce((s, d) => s + ((carried.get(d.id) ?? 1) - 1) * (gramsOf(d) ?? 0), 0) +
       loose.reduce((s, d) => s + (gramsOf(d) ?? 0), 0) +
       coiled.reduce((s, c) => s + c.count * c.grams, 0),
   };
