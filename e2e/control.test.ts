@@ -202,6 +202,16 @@ test('what is sent is written out by hand: a wrong number is told at once, and u
   // A message can wait; a program that the device does not have is told where it is typed.
   await tech.typeOver('[aria-label="Waits so many ms behind the one before"]', '40');
   expect((await tech.savedRig(id)).sounds[0]!.sends![0]).toMatchObject({ waitMs: 40 });
+  // It goes out three times, or only when the foot stays: then a plain press sends nothing.
+  await tech.typeOver('[aria-label="Goes out so often"]', '3');
+  await tech.page.locator('::-p-aria([name="What the foot does that sends it"])').click();
+  await tech.pick('on long press');
+  await tech.gone('[data-table="messages"] tbody tr');
+  expect((await tech.savedRig(id)).sounds[0]!.sends![0]).toMatchObject({ times: 3, when: 'long' });
+  await tech.page.locator('::-p-aria([name="What the foot does that sends it"])').click();
+  await tech.pick('on press');
+  await tech.reads('[data-table="messages"]', 'channel 2, program 3');
+  await tech.typeOver('[aria-label="Goes out so often"]', '1');
   await tech.typeOver('[data-table="written"] input[aria-label="Bank"]', '9000');
   await tech.reads('[data-table="written"] [role="alert"]', /has \d+ programs/);
   // Any other message: bytes that are none are told where they are typed, and not taken.
@@ -290,6 +300,27 @@ test(
     await tech.reads('[data-log]', /Purser tablet/);
   },
 );
+
+test('a switch that is held down in rehearsal sends what waits for a long press', async () => {
+  const program = { type: 'program' as const, channel: 1, number: 1 };
+  const held = { type: 'control' as const, channel: 1, cc: 15, value: 127 };
+  const sends = [
+    { from: 'skeg', to: 'echo', message: program },
+    { from: 'skeg', to: 'echo', message: held, when: 'long' as const },
+  ];
+  const id = await stored(tech, {
+    ...touringRig,
+    sounds: touringRig.sounds.map((s) => (s.id === 'lead' ? { ...s, sends } : s)),
+  });
+  await tech.open(`/rigs/${id}/control?part=rehearse`);
+  await tech.click('[data-pad="lead"]');
+  await tech.reads('[data-log]', 'Lead called on Skeg');
+  expect(await tech.text('.wirelog')).not.toContain('B0 0F 7F');
+  await tech.page.locator('label ::-p-text(The foot stays down: a long press)').click();
+  await tech.click('[data-pad="lead"]');
+  await tech.reads('[data-log]', 'Lead called with a long press on Skeg');
+  await tech.reads('.wirelog', 'B0 0F 7F Skeg to Gangway Echo');
+});
 
 test(
   'changes practised in time are scored by the song’s tempo: on time, early or late ' +

@@ -13,6 +13,7 @@ import {
   runningOrder,
   timelineOf,
 } from '../src/core/songs';
+import { chainOf } from '../src/core/testing/rigs';
 import { fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
 
@@ -173,6 +174,36 @@ test(
     );
   },
 );
+
+test('a box with two delays: each side has its note value and keeps its own time', async () => {
+  const chain = chainOf(['guitar-active', 'delay-dual', 'console-input']);
+  const sounds = chain.sounds.map((s) => ({ ...s, states: { d1: { engaged: true } } }));
+  const section = { id: 'a', name: 'A', bars: 8, sound: sounds[0]!.id };
+  const id = await stored(tech, {
+    ...chain,
+    sounds,
+    devices: chain.devices.map((d) =>
+      d.id === 'd1' ? { ...d, tempo: { way: 'program' as const, division: 'quarter' } } : d,
+    ),
+    songs: [{ id: 'song', title: 'Song', bpm: 120, sections: [section] }],
+  });
+  await tech.open(`/rigs/${id}/songs?part=delays`);
+  await tech.reads('[data-time="song d1 1"]', /Time, left.*500.00 ms/);
+  await tech.page.locator('::-p-aria([name="Time, right"])').click();
+  await tech.pick('dotted eighth');
+  const right = '[data-time="song d1 1 timeRight"]';
+  await tech.reads(right, /Time, right.*dotted eighth.*375.00 ms/);
+  await tech.click(`${right} button`);
+  await tech.reads(right, 'stored for this song');
+  await tech.reads('[data-time="song d1 1"]', 'no time is kept for this song');
+  const { rig } = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body;
+  const times = delayTimes(
+    rig,
+    rig.songs![0]!,
+    rig.devices.find((d) => d.id === 'd1')!,
+  );
+  expect(times[1]).toMatchObject({ setting: 'timeRight', wanted: 375, gets: 375 });
+});
 
 test('program map, cue sheet and displays; sounds that no song calls', async () => {
   await tech.open('/rigs/salt-and-ferry/songs?part=map');
