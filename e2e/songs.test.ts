@@ -196,7 +196,7 @@ test('a box with two delays: each side has its note value and keeps its own time
   await tech.click(`${right} button`);
   await tech.reads(right, 'stored for this song');
   await tech.reads('[data-time="song d1 1"]', 'no time is kept for this song');
-  const { rig } = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body;
+  const rig = await tech.savedRig(id);
   const times = delayTimes(
     rig,
     rig.songs![0]!,
