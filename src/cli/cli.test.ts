@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { brokenRig, touringRig } from '../core/demo';
+import { allOn, device, lead } from '../core/testing/rigs';
 import { command, Refusal } from './command';
 import { endOf } from './end';
 import { programOf } from './program';
@@ -14,15 +15,38 @@ const file = (name: string, text: string): string => {
   writeFileSync(path, text);
   return path;
 };
-const touring = file('touring.json', writeRig(touringRig));
-/** What is wrong here, in one of its sounds: fixes are tried in each, and one shows what there is to show. */
-const broken = file(
-  'broken.json',
-  writeRig({ ...brokenRig, sounds: brokenRig.sounds.filter((s) => s.name === 'Storm') }),
+/** The demo's touring rig, as the README has it: what it prints is run once for both. */
+const touring = 'examples/salt-and-ferry.json';
+/** An instrument lead at a loudspeaker, a delay before the dirt, and a hum that only a gate cures. */
+const planted = allOn(
+  [
+    device('g', 'guitar-humbucker', 'Guitar'),
+    device('e', 'delay', 'Echo'),
+    device('d', 'drive-high', 'Drive'),
+    device('h', 'head-tube', 'Head'),
+    device('c', 'cabinet', 'Cabinet'),
+  ],
+  [
+    lead('l1', 'g.out', 'e.in', 6),
+    lead('l2', 'e.out', 'd.in', 0.3),
+    lead('l3', 'd.out', 'h.in', 6),
+    lead('l4', 'h.speaker', 'c.in', 1),
+  ],
 );
+const broken = file('broken.json', writeRig(planted));
 const torn = file('torn.json', writeRig(touringRig).slice(0, 500));
-const cli = (...args: string[]) =>
+type Ran = ReturnType<typeof run>;
+const run = (args: readonly string[]) =>
   spawnSync(process.execPath, ['scripts/yantrel.mjs', ...args], { encoding: 'utf8' });
+const ran = new Map<string, Ran>();
+/** Runs a command, or gives what it said when it was run before; one that writes is always run. */
+function cli(...args: string[]): Ran {
+  const key = args.join('\n');
+  const before = args.includes('--out') ? undefined : ran.get(key);
+  const now = before ?? run(args);
+  ran.set(key, now);
+  return now;
+}
 
 test('check exits 0, 1 or 2', () => {
   expect(cli('check', touring).status).toBe(0);
@@ -30,7 +54,7 @@ test('check exits 0, 1 or 2', () => {
   expect(found.status).toBe(1);
   expect(
     (JSON.parse(found.stdout) as { rule: string; severity: string }[]).some(
-      (f) => f.rule === 'no-load' && f.severity === 'danger',
+      (f) => f.rule === 'speaker-lead' && f.severity === 'danger',
     ),
   ).toBe(true);
   const unreadable = cli('check', torn);
@@ -54,7 +78,6 @@ test('fixes are tried, and all that are safe applied', () => {
   expect(fixes.every((f) => f.tried?.cures && f.tried.breaks.length === 0)).toBe(true);
   const others = found.flatMap((f) => f.others ?? []);
   expect(others.every((f) => f.tried?.cures)).toBe(true);
-  expect(others.some((f) => f.tried!.breaks.length > 0)).toBe(true);
   const untried = JSON.parse(cli('check', broken, '--json', '--untried').stdout) as Told[];
   expect(untried.find((f) => f.rule === 'speaker-lead')!.fix).not.toHaveProperty('tried');
   expect(cli('check', broken, '--tried').stdout).toMatch(/\[cured by: Make it a speaker lead\]/);
@@ -133,12 +156,10 @@ test('export writes the routing graph and the drawings, and refuses what it does
 }, 60_000);
 
 test('propose says what it would move, and why', () => {
-  const said = cli('propose', broken, '--sound', 'Storm').stdout.split('\n');
-  for (const what of ['order', 'inside', 'isolate', 'buffer'])
+  const said = cli('propose', broken).stdout.split('\n');
+  for (const what of ['order', 'isolate', 'buffer'])
     expect(said.some((l) => l.startsWith(what.padEnd(10)) && l.length > 12)).toBe(true);
-  expect(JSON.parse(cli('propose', broken, '--sound', 'Storm', '--json').stdout)).toHaveProperty(
-    'isolation.cuts',
-  );
+  expect(JSON.parse(cli('propose', broken, '--json').stdout)).toHaveProperty('isolation.cuts');
 }, 60_000);
 
 test('build, layout and the rig book of a file', () => {

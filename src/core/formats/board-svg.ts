@@ -7,6 +7,7 @@ import { nameSpots } from './pages';
 import { type Looked, scaleBar, label } from './drawn';
 
 const EDGE = 50;
+const DECK = '#f7f6f1';
 /** The smallest letters of a board, a rack or a stage. */
 export const PLACES_LEAST = 8;
 
@@ -33,15 +34,16 @@ export function boardSvg(
   const all = svg.ele('g', { transform: `translate(${EDGE} ${EDGE})` });
   const letters = look.letters ?? 1;
   drawDeck(all, board, letters);
-  const [below, under, bodies] = [all.ele('g'), all.ele('g'), all.ele('g')];
+  const [below, under, names, bodies] = [all.ele('g'), all.ele('g'), all.ele('g'), all.ele('g')];
   model.items.forEach((item, i) => {
     const looks = {
-      seenAt: item.under ? seenAt(model, at, i, letters) : undefined,
       isHit: hit.has(i),
       isChosen: look.selected === item.device.id,
       letters,
     };
     drawItem(item.under ? below : bodies, item, entryAt(at, i), looks);
+    if (item.under)
+      nameUnder(names, item, entryAt(at, i).x, seenAt(model, at, i, letters), letters);
   });
   if (look.leads ?? true) {
     let over: Element | undefined;
@@ -72,7 +74,7 @@ function drawDeck(all: Element, board: Board, letters: number): void {
     y: 0,
     height: board.depth,
     rx: 4,
-    fill: '#f7f6f1',
+    fill: DECK,
     stroke: INK,
     'stroke-width': 1.5,
   });
@@ -115,35 +117,41 @@ function seenAt(model: Model, at: readonly XY[], i: number, letters: number): nu
   return p.y + item.depth / 2;
 }
 
+/** The name of what lies under the deck, on a patch of the deck so that no lead crosses it. */
+function nameUnder(
+  layer: Element,
+  item: Model['items'][number],
+  left: number,
+  y: number,
+  letters: number,
+): void {
+  const { name } = item.device;
+  const size = Math.min(12, Math.max(8, (item.width / name.length) * 1.7)) * letters;
+  const small = 9 * letters;
+  const wide = Math.min(item.width, Math.max(name.length * size, 14 * small) * 0.56 + 6);
+  const x = left + item.width / 2;
+  const patch = { x: x - wide / 2, y: y - size, width: wide, height: size + small + 4 * letters };
+  layer.ele('rect', { ...patch, fill: DECK });
+  const middle = { 'text-anchor': 'middle' };
+  text(layer, x, y, name, { ...middle, 'font-size': size, 'font-weight': 700 });
+  text(layer, x, y + 11 * letters, 'under the deck', {
+    ...middle,
+    'font-size': small,
+    fill: FAINT,
+  });
+}
+
 /** One device: its plugs, its body, its name, and what is to be known of it. */
 function drawItem(
   layer: Element,
   item: Model['items'][number],
   p: XY,
-  looks: { seenAt: number | undefined; isHit: boolean; isChosen: boolean; letters: number },
+  looks: { isHit: boolean; isChosen: boolean; letters: number },
 ): void {
   const g = layer.ele('g', { 'data-item': item.device.id });
   for (const s of item.sockets) drawPlug(g, p, s);
   drawBody(g, item, p, looks);
-  const high = item.depth - 14;
-  if (looks.seenAt === undefined)
-    label(g, item.device.name, p.x, p.y, item.width, high, looks.letters);
-  else {
-    const middle = { 'text-anchor': 'middle' };
-    const size =
-      Math.min(12, Math.max(8, (item.width / item.device.name.length) * 1.7)) * looks.letters;
-    const x = p.x + item.width / 2;
-    text(g, x, looks.seenAt, item.device.name, {
-      ...middle,
-      'font-size': size,
-      'font-weight': 700,
-    });
-    text(g, x, looks.seenAt + 11 * looks.letters, 'under the deck', {
-      ...middle,
-      'font-size': 9 * looks.letters,
-      fill: FAINT,
-    });
-  }
+  if (!item.under) label(g, item.device.name, p.x, p.y, item.width, item.depth - 14, looks.letters);
   if (item.pinned)
     g.ele('path', {
       d: `M${p.x + item.width - 12} ${p.y + 5}h7v7h-7zM${p.x + item.width - 8.5} ${p.y + 12}v6`,

@@ -2,6 +2,7 @@ import { analyse } from '../report';
 import { cutList } from '../build';
 import { DEMO_RIGS, touringRig } from '../demo';
 import { applyEdits, jackOf, type Rig } from '../rig';
+import { kindOf } from '../kinds';
 import { device, rigOf } from '../testing/rigs';
 import {
   bookOf,
@@ -23,6 +24,24 @@ const report = analyse(touringRig);
 const book = bookOf(touringRig, report);
 const part = (id: string) => book.find((p) => p.id === id)!;
 const texts = (id: string) => JSON.stringify(part(id).blocks);
+
+test('what a sound sets says how each thing stands in the words of its kind', () => {
+  const sheets = part('settings').blocks;
+  const rows = sheets.flatMap((b) => (b.is === 'table' ? b.rows.map((r) => r.slice(0, 2)) : []));
+  const names = touringRig.devices.filter((d) => kindOf(d.kind).job === 'instrument');
+  const said = new Set(
+    rows.filter(([name]) => names.some((d) => d.name === name)).map(([, stands]) => stands),
+  );
+  // Nothing that is played is always on or bypassed: it is at work, in its own words, or left out.
+  expect([...said].sort()).toEqual(['in use', 'running', 'sent']);
+  for (const [name, stands] of rows) {
+    const device = touringRig.devices.find((d) => d.name === name)!;
+    const { alwaysOn, stateWords, job } = kindOf(device.kind);
+    expect(stands).not.toBe('bypassed');
+    expect(stands === 'always on').toBe(alwaysOn === true);
+    if (stateWords && job !== 'amp') expect(stands).toBe(stateWords.on);
+  }
+});
 
 describe('the book', () => {
   test('has every part that a rig is documented by', () => {

@@ -1,5 +1,8 @@
 import { at as entryAt } from '../outcome';
-/** What it costs to have things in an order: each thing alone in each segment, and each before another. */
+/**
+ * What it costs to have things in an order: each thing alone in each segment, and each before another.
+ * A price may be under nothing: what stands in front of a thing may take away what it cost alone.
+ */
 export interface Prices {
   alone: number[][];
   before: number[][];
@@ -7,7 +10,7 @@ export interface Prices {
 }
 
 /** Things up to this many are arranged exactly; more by improving one at a time. */
-export const EXACT_UP_TO = 14;
+export const EXACT_UP_TO = 18;
 
 /** The cost of an arrangement: the things of each segment, in order. */
 export function arrangementCost(
@@ -52,7 +55,14 @@ function exact(
   const best = new Float64Array(full * segmentCount).fill(Infinity);
   const from = new Int16Array(full * segmentCount).fill(-2);
   best[0] = 0;
+  // What each thing costs behind those that stand already, whichever segment it goes into.
+  const behind = new Float64Array(count);
   for (let mask = 0; mask < full; mask++) {
+    for (let t = 0; t < count; t++) {
+      let cost = 0;
+      for (let p = 0; p < count; p++) if (mask & (1 << p)) cost += entryAt(entryAt(before, p), t);
+      behind[t] = cost;
+    }
     for (let s = 0; s < segmentCount; s++) {
       const at = mask * segmentCount + s;
       const cost = entryAt(best, at);
@@ -63,8 +73,7 @@ function exact(
       }
       for (let t = 0; t < count; t++) {
         if (mask & (1 << t) || !entryAt(allowed, t)[s]) continue;
-        let next = cost + entryAt(entryAt(alone, t), s);
-        for (let p = 0; p < count; p++) if (mask & (1 << p)) next += entryAt(entryAt(before, p), t);
+        const next = cost + entryAt(entryAt(alone, t), s) + entryAt(behind, t);
         const to = (mask | (1 << t)) * segmentCount + s;
         if (next < entryAt(best, to) - 1e-12) {
           best[to] = next;

@@ -7,7 +7,7 @@ import { kindOf } from '../kinds';
 import { FixTrial } from '../report';
 import { applyEdit, applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edits';
-import { deviceOf, leadFrom, nameOf } from '../rig/find';
+import { deviceOf, jackOf, leadFrom, nameOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { arrangementCost, cheapestArrangement, type Prices } from '../optimum/arrange';
 import {
@@ -91,14 +91,8 @@ export async function proposeOrder(
   const now = chain.segments.map((s) => s.devices.map((d) => movable.indexOf(d)));
   await progress(0.85, 'Arranging');
   const best = cheapestArrangement(prices, now);
-  const wanted = best.segments.map((s) => s.map((i) => entryAt(movable, i)));
   await progress(0.86, 'Trying the moves on a copy');
-  const { stays, reasons, ...arranged } = harmless(
-    rig,
-    chain,
-    fewestMoves(rig, chain, wanted),
-    new FixTrial(rig),
-  );
+  const { stays, reasons, ...arranged } = harmlessly(rig, chain, prices, movable, now);
   const cured = curedBetween(rig, arranged.rig);
   // Nobody moves a device for what is told in no sound.
   const isWorth = cured.length > 0;
@@ -139,7 +133,44 @@ export async function proposeOrder(
   });
 }
 
-const points = (cost: number): number => Math.round(cost * 10) / 10;
+/** So often is another place looked for, for those whose cheapest place would do harm. */
+const TRIES = 4;
+
+/**
+ * The cheapest arrangement of which every move was tried and does no harm. Who would do harm where the
+ * rules want it is offered the next place: the rules know what sounds right, not what each jack can
+ * drive, so that the cheapest place may be one that a copy of the rig shows to be wrong.
+ */
+function harmlessly(
+  rig: Rig,
+  chain: Chain,
+  prices: Prices,
+  movable: readonly string[],
+  now: number[][],
+): ReturnType<typeof harmless> {
+  const trial = new FixTrial(rig);
+  const allowed = prices.allowed.map((row) => [...row]);
+  const found: ReturnType<typeof harmless>[] = [];
+  for (let n = 0; n < TRIES; n++) {
+    const { segments } = cheapestArrangement({ ...prices, allowed }, now);
+    const wanted = segments.map((s) => s.map((i) => entryAt(movable, i)));
+    const one = harmless(rig, chain, fewestMoves(rig, chain, wanted), trial);
+    found.push(one);
+    const barred = one.stays.flatMap(({ device }) => {
+      const [row, me] = [entryAt(allowed, movable.indexOf(device)), movable.indexOf(device)];
+      const [from, to] = [now, segments].map((rows) => rows.findIndex((s) => s.includes(me)));
+      return to !== undefined && to !== from && row[to] ? [[row, to] as const] : [];
+    });
+    if (!barred.length) break;
+    for (const [row, to] of barred) row[to] = false;
+  }
+  // The first that cures most: a later one moves elsewhere what the earlier one would have moved.
+  const worth = (one: ReturnType<typeof harmless>) => curedBetween(rig, one.rig).length;
+  return found.reduce((a, b) => (worth(b) > worth(a) ? b : a));
+}
+
+/** Points as shown: what two of a pair take away is counted for each of them, and none is under nothing. */
+const points = (cost: number): number => Math.max(0, Math.round(cost * 10) / 10);
 const orderOf = (rig: Rig, sound: Sound): string[] => {
   const chain = chainIn(rig, sound);
   return chain
@@ -158,6 +189,16 @@ interface Cleared {
   bare: Rig;
 }
 
+/**
+ * Whether a pedal may stand in a segment: not in a speaker line, where only loads and attenuators
+ * belong, and not behind a microphone, whose level and balanced line are no pedal's.
+ */
+function isForPedals(rig: Rig, { after }: Chain['segments'][number]): boolean {
+  const device = sure(deviceOf(rig, after.device));
+  const signal = jackOf(device, after.jack)?.signal;
+  return signal !== 'speaker' && signal !== 'air' && kindOf(device.kind).job !== 'microphone';
+}
+
 /** Asks the rules what each device costs in each segment, and each pair in each order. */
 async function pricesOf(
   rig: Rig,
@@ -168,7 +209,7 @@ async function pricesOf(
 ): Promise<Prices> {
   const segments = chain.segments.map((_, s) => s);
   const allowed = movable.map((d) =>
-    chain.segments.map((s) => s.inside === sure(deviceOf(rig, d)).host),
+    chain.segments.map((s) => s.inside === sure(deviceOf(rig, d)).host && isForPedals(rig, s)),
   );
   const bare = applyEdits(
     rig,
@@ -198,8 +239,7 @@ async function pricesOf(
       await tell();
       const s = segments.find((k) => entryAt(allowed, i)[k] && entryAt(allowed, j)[k]);
       const apart = (k: number) => entryAt(entryAt(alone, i), k) + entryAt(entryAt(alone, j), k);
-      const pair =
-        s === undefined ? 0 : Math.max(0, askPrice(cleared, [first, second], s) - apart(s));
+      const pair = s === undefined ? 0 : askPrice(cleared, [first, second], s) - apart(s);
       entryAt(before, i)[j] = pair + (i > j ? INERTIA.pair : 0);
     }
   return { alone, before, allowed };

@@ -2,16 +2,17 @@ import fc from 'fast-check';
 import loadHighs from 'highs';
 import { evidenceOf } from '../analysis';
 import { orderRemarks } from '../order';
-import { analyse } from '../report';
+import { analyse, FixTrial } from '../report';
 import { START_PEDALS } from '../start';
 import { groundLoops } from '../analysis/ground';
 import { isPair } from '../analysis/ground-remarks';
 import { brokenRig, touringRig } from '../demo';
-import { applyEdits, type Device, type Rig } from '../rig';
+import { applyEdits, type Device, type Edit, type Lead, type Rig } from '../rig';
 import { allOn, chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import { arrangementCost, cheapestArrangement, type Prices } from '../optimum/arrange';
 import { proposeBuffers } from './buffers';
+import { harmOf } from './harm';
 import { proposeInside } from './inside';
 import { proposeIsolation } from './isolate';
 import { exactly, type MipSolver, solveMip, writeLp } from '../optimum/mip';
@@ -188,6 +189,50 @@ describe('order', () => {
     ).rejects.toThrow('cancelled');
     expect([...shares].sort((a, b) => a - b)).toEqual(shares);
   });
+
+  test('into a head without a loop: in order already means that no single move is better', async () => {
+    const pedals = START_PEDALS.filter((k) => k.job !== 'tuner').map((k) => k.id);
+    await fc.assert(
+      fc.asyncProperty(
+        fc.uniqueArray(fc.constantFrom(...pedals), { minLength: 2, maxLength: 4 }),
+        async (kinds) => {
+          const chain = chainOf(['guitar-humbucker', ...kinds, 'head-tube', 'cabinet']);
+          const last = chain.leads.at(-1)!;
+          const speaker: Lead = {
+            ...last,
+            from: { ...last.from, jack: 'speaker' },
+            type: 'speaker',
+          };
+          const rig = allOn(chain.devices, [...chain.leads.slice(0, -1), speaker]);
+          const told = (r: Rig) =>
+            orderRemarks(evidenceOf(r, r.sounds[0]!)).flatMap((x) =>
+              x.rule === 'buffer-place' ? [] : [x.what],
+            );
+          const p = valueOf(await proposeOrder(rig, rig.sounds[0]!));
+          // Nothing but a load belongs into the speaker line.
+          expect(JSON.stringify([p.moves, p.stays])).not.toContain('load on its speaker output');
+          if (p.edits.length) return;
+          const before = told(rig);
+          const trial = new FixTrial(rig);
+          for (const device of chain.devices.slice(1, -2))
+            for (const { id } of rig.leads) {
+              const edits: Edit[] = [
+                { edit: 'moveDevice', device: device.id, lead: id, newLeads: ['n1', 'n2'] },
+              ];
+              const made = applyEdits(rig, edits);
+              if (!made.ok) continue;
+              const after = told(made.value.rig);
+              const isBetter =
+                after.length < before.length && after.every((what) => before.includes(what));
+              expect(isBetter && !harmOf(trial, edits).length && [kinds, device.kind, id]).toBe(
+                false,
+              );
+            }
+        },
+      ),
+      { numRuns: 20 },
+    );
+  }, 120_000);
 });
 
 /** A compact modeler with five slots and more blocks than that; a drive stands in front. */

@@ -1,8 +1,7 @@
 import { kindOf } from '../../kinds';
-import { settingOf, stateIn } from '../../rig/device-state';
+import { isEngaged, settingOf, stateIn } from '../../rig/device-state';
 import type { Device, Rig, Sound } from '../../rig/schema';
 import { settingWords } from '../../rig/words';
-import { engagedIn } from '../../songs';
 import { type Block, heading, table, words } from './blocks';
 import type { PartMaker } from './part';
 
@@ -15,15 +14,27 @@ const settingsIn = (device: Device, sound: Sound): string =>
     })
     .join(', ');
 
-/** What a sound sets, so that a stranger can set it: what is engaged, and where every knob of it stands. */
+/** How a device stands in a sound, in the words of its kind. */
+function standing(device: Device, sound: Sound): string {
+  const kind = kindOf(device.kind);
+  if (kind.alwaysOn) return 'always on';
+  const { on, off } = kind.stateWords ?? { on: 'engaged', off: 'bypassed' };
+  return isEngaged(kind, device, stateIn(sound, device.id)) ? on : off;
+}
+
+/**
+ * What a sound sets, so that a stranger can set it: what is at work, and where every knob of it
+ * stands. What rests and the destinations are left out; an amplifier on standby is said to be.
+ */
 function sheetOf(rig: Rig, sound: Sound): Block[] {
-  const engaged = new Set(engagedIn(rig, sound));
   const rows = rig.devices.flatMap((d) => {
-    const isOff = !kindOf(d.kind).alwaysOn && !kindOf(d.kind).stateWords && !engaged.has(d.name);
-    const settings = settingsIn(d, sound);
-    return isOff || kindOf(d.kind).destination || (!settings && !engaged.has(d.name))
-      ? []
-      : [[d.name, engaged.has(d.name) ? 'engaged' : 'always on', settings]];
+    const kind = kindOf(d.kind);
+    const isAtWork = kind.alwaysOn || isEngaged(kind, d, stateIn(sound, d.id));
+    const knobs = settingsIn(d, sound);
+    const isListed = isAtWork ? knobs || !kind.alwaysOn : kind.job === 'amp';
+    return isListed && !kind.destination
+      ? [[d.name, standing(d, sound), isAtWork ? knobs : '']]
+      : [];
   });
   return [
     heading(sound.name),
