@@ -187,7 +187,7 @@ let made = 0;
 /** Stores a rig for one test and gives its id. */
 export async function stored<R extends { id: string }>(person: Person, rig: R): Promise<string> {
   const { body } = await person.api<{ id: string }>('/api/rigs', 'POST', {
-    rig: { ...rig, id: `e2e-${Date.now()}-${++made}` },
+    rig: { ...rig, id: `e2e-${process.pid}-${Date.now()}-${++made}` },
   });
   return body.id;
 }

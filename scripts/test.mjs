@@ -70,7 +70,7 @@ async function jest(project, env, more = []) {
     '--json',
     `--outputFile=${file}`,
     ...(project === 'browser'
-      ? ['--runInBand', '--forceExit', '--testTimeout=240000']
+      ? ['--maxWorkers=2', '--forceExit', '--testTimeout=240000']
       : ['--testTimeout=60000']),
     ...more,
     ...process.argv.slice(3),

@@ -3,7 +3,7 @@ import { sequenceOf } from '../core/midi';
 import { boostWorths, pickupTone } from '../core/analysis';
 import { allControls, effectiveRig, heardIn, reachOfControl, sweepOf } from '../core/control';
 import { landingLevels, oneLost, runChange, setStage } from '../core/midi';
-import { notesAt, playNote } from '../core/note';
+import { notesAt, notesOfStations, playNote, type StationNote } from '../core/note';
 import { patchRig, type Rig } from '../core/rig';
 import { allScenes, sceneOf, substitutesFor } from '../core/songs';
 import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
@@ -100,6 +100,10 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
   note: (ask) => {
     const sound = standing().sounds.find((s) => s.id === ask.sound);
     return (sound && playNote(standing(), sound).at(ask.device, ask.point)) ?? null;
+  },
+  stationNotes: (ask) => {
+    const sound = standing().sounds.find((s) => s.id === ask.sound);
+    return sound ? notesOfStations(standing(), sound) : new Map<string, StationNote>();
   },
   notes: (ask) => notesAt(standing(), ask.destination),
   tone: (ask) => pickupTone(open(), ask.sound, ask.pickup),

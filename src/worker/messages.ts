@@ -1,7 +1,7 @@
 import type { Cured, Outcomes, Preview, SoundReport, TriedFix, ToMeasure } from '../core/report';
 import type { Arriving } from '../core/signal';
 import type { Sequence } from '../core/midi';
-import type { HeardNote, NoteAt } from '../core/note';
+import type { HeardNote, NoteAt, StationNote } from '../core/note';
 import type { BoostWorth, PickupTone } from '../core/analysis';
 import type { Reached, Sweep } from '../core/control';
 import type { LayoutFigures, LayoutProposal, PowerPlan } from '../core/build';
@@ -40,6 +40,8 @@ export interface Questions {
   substitutes: { ask: { device: string; sound: string }; answer: Substitute[] };
   /** The played note at a jack or inner point; null where nothing sounds. */
   note: { ask: { sound: string; device: string; point: string }; answer: NoteAt | null };
+  /** The played note behind every station of a sound that it reaches. */
+  stationNotes: { ask: { sound: string }; answer: Map<string, StationNote> };
   /** The played note at a destination, in every sound. */
   notes: { ask: { destination: string }; answer: HeardNote[] };
   tone: { ask: { sound: string; pickup: string }; answer: PickupTone | undefined };

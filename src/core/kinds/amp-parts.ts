@@ -65,6 +65,18 @@ export const ampKnobs = [
   knob('master', 'Master', 5, (v) => `${between(-40, 0, v).toFixed(1).replace('-', '−')} dB`),
 ];
 
+/** What the power stage turns up above 2.2 kHz, by its own knob; nothing with the knob down (typical: 6 dB). */
+const PRESENCE_DB = 6;
+export const presenceKnob = knob(
+  'presence',
+  'Presence',
+  0,
+  (v) => `+${((PRESENCE_DB * v) / 10).toFixed(1)} dB at 5 kHz`,
+);
+
+/** The knobs of an amplifier that has a power stage. */
+export const headKnobs = [...ampKnobs, presenceKnob];
+
 export const ampWords = { on: 'on', off: 'standby' };
 
 export const loopJacks = [
@@ -190,6 +202,7 @@ export const powerStage = (s: DeviceState, from: string, to: string, outside = f
     inverts: s.figure('turnsOver') < 0.5,
     muted: !s.engaged,
     gainDb: s.figure('powerGainDb'),
+    tiltDb: (PRESENCE_DB * s.knob('presence')) / 10,
     ceiling: {
       dbu: dbuOfVolts(Math.sqrt(s.figure('watts') * s.figure('tapOhms'))),
       shape: 'soft',

@@ -1,6 +1,6 @@
 import { defineKind } from './define';
 import { directJacks } from './line-parts';
-import { ceiling, figure, inputOhms, noise, outputOhms, stage, wire } from './parts';
+import { ceiling, figure, inputOhms, noise, outputOhms, stage, transformer, wire } from './parts';
 
 export const directBox = defineKind({
   id: 'direct-box',
@@ -26,6 +26,7 @@ export const directBox = defineKind({
     stage(s, {
       outputDb: s.figure('gainDb'),
       groundThrough: false,
+      filters: transformer,
       ceiling: { dbu: s.figure('ceilingDbu'), shape: 'hard', meant: false },
     }),
   ],

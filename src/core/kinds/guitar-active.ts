@@ -32,5 +32,5 @@ export const guitarActive = defineKind({
   parameters: [knob('volume', 'Volume', 10)],
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
-  passes: activeSource,
+  passes: (s) => activeSource(s),
 });

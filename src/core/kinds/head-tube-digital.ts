@@ -1,7 +1,7 @@
 import { defineKind } from './define';
 import {
   ampFigures,
-  ampKnobs,
+  headKnobs,
   powerStage,
   preamp,
   simpleLoop,
@@ -52,7 +52,7 @@ export const headTubeDigital = defineKind({
       ['power', 'the power stage'],
       ['preamp', 'the preamplifier'],
     ),
-    ...ampKnobs,
+    ...headKnobs,
   ],
   programs: true,
   midi: {

@@ -7,6 +7,7 @@ import {
   loopPasses,
   powerStage,
   preamp,
+  presenceKnob,
   speakerOut,
 } from './amp-parts';
 import { defineKind } from './define';
@@ -31,6 +32,7 @@ export const headTubeMasters = defineKind({
     knob('dirtyGain', 'Dirty gain', 5, readsDb('gainLowDb', 'gainHighDb')),
     knob('dirtyTone', 'Dirty tone', 5),
     knob('dirtyMaster', 'Dirty master', 4, masterReads),
+    presenceKnob,
     ...loopParameters,
   ],
   mains: { ...transformerMains, watts: 250, inrushAmps: 25 },

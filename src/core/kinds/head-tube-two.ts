@@ -2,7 +2,7 @@ import { defineKind } from './define';
 import {
   channelChoice,
   twoChannelFigures,
-  ampKnobs,
+  headKnobs,
   loopJacks,
   loopPasses,
   loopParameters,
@@ -22,7 +22,7 @@ export const headTubeTwo = defineKind({
     'either level, in or out. Never run it without a load of the right impedance.',
   jacks: [inJack, ...loopJacks, speakerOut],
   figures: twoChannelFigures,
-  parameters: [channelChoice, ...ampKnobs, ...loopParameters],
+  parameters: [channelChoice, ...headKnobs, ...loopParameters],
   mains: { ...transformerMains, watts: 250, inrushAmps: 25 },
   size: { width: 700, depth: 260, height: 280, grams: 22_000 },
   passes: (s, plugged) => {

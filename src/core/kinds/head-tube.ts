@@ -1,7 +1,7 @@
 import { defineKind } from './define';
 import {
   ampFigures,
-  ampKnobs,
+  headKnobs,
   loopJacks,
   powerStage,
   preamp,
@@ -24,7 +24,7 @@ export const headTube = defineKind({
     ohms: 8,
     why: 'a 50 W head with one gain channel',
   }),
-  parameters: ampKnobs,
+  parameters: headKnobs,
   mains: { ...transformerMains, watts: 180, inrushAmps: 20 },
   size: { width: 680, depth: 250, height: 270, grams: 20_000 },
   passes: (s, plugged) => [

@@ -1,5 +1,5 @@
 import { defineKind } from './define';
-import { figure, small, stage, stereoJacks, through } from './parts';
+import { figure, small, stage, stereoJacks, through, transformer } from './parts';
 
 export const humIsolator = defineKind({
   id: 'hum-isolator',
@@ -30,6 +30,13 @@ export const humIsolator = defineKind({
     [{ from: 'in', to: 'out' } as const, { from: 'inR', to: 'outR' } as const]
       .filter(({ from, to }) => plugged(from) || plugged(to))
       .map(({ from, to }) =>
-        stage(s, { id: from, from, to, noiseDbu: -140, groundThrough: false }),
+        stage(s, {
+          id: from,
+          from,
+          to,
+          noiseDbu: -140,
+          groundThrough: false,
+          filters: transformer,
+        }),
       ),
 });

@@ -1,5 +1,5 @@
 import { defineKind } from './define';
-import { passiveInstrument, pickupFigures, guitarControls } from './instrument-parts';
+import { AT_BRIDGE, passiveInstrument, pickupFigures, guitarControls } from './instrument-parts';
 import { figure, outJack, knob } from './parts';
 
 export const instrumentDual = defineKind({
@@ -59,6 +59,7 @@ export const instrumentDual = defineKind({
               noiseDbu: s.figure('noiseDbu'),
               nominalDbu: s.figure('piezoDbu') + down,
               peakDbu: s.figure('piezoPeakDbu') + down,
+              played: AT_BRIDGE,
             },
           ]
         : []),

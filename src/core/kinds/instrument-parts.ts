@@ -119,8 +119,11 @@ export function passiveInstrument(s: DeviceState, played?: Played): Pass[] {
   ];
 }
 
+/** How a piezo under the saddle hears a guitar's low E: the force of the string on the bridge. */
+export const AT_BRIDGE: Played = { hertz: 82.41, pluckedAt: 0.17, heardAt: 0 };
+
 /** A source that drives its lead from an amplifier of its own. */
-export const activeSource = (s: DeviceState): Pass[] =>
+export const activeSource = (s: DeviceState, played?: Played): Pass[] =>
   s.engaged
     ? [
         {
@@ -135,6 +138,7 @@ export const activeSource = (s: DeviceState): Pass[] =>
             s.figure('nominalDbu') + 20 * Math.log10(Math.max(1e-6, audioTaper(s.knob('volume')))),
           peakDbu:
             s.figure('peakDbu') + 20 * Math.log10(Math.max(1e-6, audioTaper(s.knob('volume')))),
+          ...(played && { played }),
         },
       ]
     : [load('out', s.figure('outputOhms'))];

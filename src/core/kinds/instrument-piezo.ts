@@ -1,5 +1,5 @@
 import { defineKind } from './define';
-import { activeSource } from './instrument-parts';
+import { activeSource, AT_BRIDGE } from './instrument-parts';
 import { figure, knob, noise, outJack, outputOhms } from './parts';
 
 export const instrumentPiezo = defineKind({
@@ -32,5 +32,5 @@ export const instrumentPiezo = defineKind({
   parameters: [knob('volume', 'Volume', 10)],
   stateWords: { on: 'in use', off: 'not in use' },
   startsEngaged: true,
-  passes: activeSource,
+  passes: (s) => activeSource(s, AT_BRIDGE),
 });

@@ -1,6 +1,11 @@
 import { defineKind } from './define';
+import type { Filter } from './kind';
 import { microphoneJacks } from './line-parts';
+import { tiltOf } from './response';
 import { ceiling, figure, noise, outputOhms, stage } from './parts';
+
+/** Brighter than a dynamic one, whose own colour is in the cabinet's curve: a wide lift about 9 kHz (typical). */
+const LIFT: Filter[] = [{ is: 'peak', hertz: 9000, q: 0.8, db: 4 }];
 
 export const microphoneCondenser = defineKind({
   id: 'microphone-condenser',
@@ -23,5 +28,13 @@ export const microphoneCondenser = defineKind({
   alwaysOn: true,
   phantom: true,
   size: { width: 55, depth: 170, height: 55, grams: 350 },
-  passes: (s) => [stage(s, { from: 'air', inOhms: Infinity, gainDb: s.figure('gainDb') })],
+  passes: (s) => [
+    stage(s, {
+      from: 'air',
+      inOhms: Infinity,
+      gainDb: s.figure('gainDb'),
+      tiltDb: tiltOf(LIFT),
+      filters: { after: LIFT },
+    }),
+  ],
 });

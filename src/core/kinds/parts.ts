@@ -243,6 +243,9 @@ export const sweptFilter = (low: number, high: number, at: number, q: number): F
   q,
 });
 
+/** A small signal transformer at the low end: half of its power is lost at 10 Hz (typical), nothing that is played. */
+export const transformer: Stage['filters'] = { after: [{ is: 'high pass 1', hertz: 10 }] };
+
 /** Lows that a drive keeps from its clipping, below a frequency: the higher, the more of a mid hump. */
 export const lowCut = (hertz: number): Stage['filters'] => ({
   before: [{ is: 'high pass 1', hertz }],

@@ -65,7 +65,7 @@ export type Filter =
 
 /**
  * The lowest usual note of an instrument and where its string is plucked and heard, as parts of its
- * length from the bridge.
+ * length from the bridge. Heard at 0 is the force on the bridge, as a piezo under the saddle feels it.
  */
 export interface Played {
   hertz: number;

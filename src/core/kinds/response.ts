@@ -75,10 +75,13 @@ export interface Response {
 export function responseOf(stage: Stage): Response {
   const before = stage.filters?.before ?? [];
   const after = stage.filters?.after ?? (stage.cabinet ? CABINET : []);
-  const tilt = (f: readonly Filter[]) => dbOf(product(f, BRIGHT)) - dbOf(product(f, MIDDLE));
-  const slopes = shelvesFor(stage.tiltDb - tilt(before) - tilt(after));
+  const slopes = shelvesFor(stage.tiltDb - tiltOf(before) - tiltOf(after));
   return { before: atMiddle(before), after: atMiddle([...after, ...slopes]) };
 }
+
+/** How much louder filters leave 5 kHz than 1 kHz, in dB: the tilt of a stage that does nothing else. */
+export const tiltOf = (filters: readonly Filter[]): number =>
+  dbOf(product(filters, BRIGHT)) - dbOf(product(filters, MIDDLE));
 
 /** What a filter leaves of 1 kHz, at which levels and gains are stated, in dB. */
 export const gainAtMiddle = (filter: Filter): number => dbOf(filterAt(filter, MIDDLE));

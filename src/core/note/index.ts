@@ -2,6 +2,7 @@ import { buildCircuit, type Circuit } from '../circuit';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
+import { stationsOf } from '../walk';
 import { bandsOf, noteAt, type NoteAt } from './figures';
 import { type Added, runNote } from './run';
 
@@ -59,6 +60,24 @@ export function noteIn(circuit: Circuit) {
       ]),
     );
   };
+}
+
+/** The note as it leaves a station, at normal picking: its loudness and its bands. */
+export interface StationNote {
+  loudnessDbu: number;
+  bandsDbu: (number | null)[];
+}
+
+/** The note behind every station of a sound, at the louder of its outputs; silent ones are left out. */
+export function notesOfStations(rig: Rig, sound: Sound): Map<string, StationNote> {
+  const { at } = playNote(rig, sound);
+  return new Map(
+    stationsOf(rig, sound).stations.flatMap((s): [string, StationNote][] => {
+      const notes = s.outs.flatMap((point) => at(s.device, point)?.touches[1] ?? []);
+      const louder = notes.sort((a, b) => b.loudnessDbu - a.loudnessDbu)[0];
+      return louder ? [[s.id, { loudnessDbu: louder.loudnessDbu, bandsDbu: louder.bandsDbu }]] : [];
+    }),
+  );
 }
 
 /** The note at one destination in one sound; null where it is silent. */

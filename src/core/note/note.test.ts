@@ -40,6 +40,16 @@ test('a string plucked or heard at a part of its length lacks the harmonics that
   expect(rmsOf(pluck(LOW_E))).toBeCloseTo(1, 12);
 });
 
+test('a piezo hears the force on the bridge, brighter than any pickup further along the string', () => {
+  const at = (heardAt: number) => powersOf(pluck({ hertz: 82.41, pluckedAt: 0.17, heardAt }));
+  const [bridge, neck] = [at(0), at(0.25)];
+  const size = (n: number) => (Math.sin(n * Math.PI * 0.17) * Math.exp(-0.02 * n)) / n;
+  expect(bridge[3]! / bridge[1]!).toBeCloseTo((size(3) / size(1)) ** 2, 10);
+  const above = (p: Float64Array | number[], n: number) =>
+    [...p].slice(n).reduce((sum, x) => sum + x, 0);
+  expect(above(bridge, 12)).toBeGreaterThan(above(neck, 12));
+});
+
 test('bands are thirds of an octave, and loudness weighs as the standard’s filters at 48 kHz do', () => {
   expect(BANDS.map((hertz) => bandOf(hertz))).toEqual(BANDS.map((_, i) => i));
   expect([bandOf(30), bandOf(20_000)]).toEqual([undefined, undefined]);
@@ -79,6 +89,37 @@ describe('stages', () => {
         expect(db(1000)).toBeCloseTo(0, 6);
         expect(db(5000)).toBeCloseTo(stage.tiltDb, 4);
       }
+  });
+
+  test('presence, a condenser and a transformer do what their knobs and figures say', () => {
+    const rig = chainOf([
+      'guitar-active',
+      ['combo-tube', { settings: { presence: 10 } }],
+      'microphone-condenser',
+      'direct-box',
+    ]);
+    const wired: Rig = {
+      ...rig,
+      leads: rig.leads.map((l, i) =>
+        i === 1
+          ? { ...l, type: 'air', from: { ...l.from, jack: 'air' }, to: { ...l.to, jack: 'air' } }
+          : l,
+      ),
+    };
+    const { stages } = buildCircuit(wired, wired.sounds[0]);
+    const gain = (device: string, id: string) => {
+      const found = sure(stages.find((s) => s.device === device && s.stage.id === id)).stage;
+      const { before, after } = responseOf(found);
+      return (hertz: number) =>
+        decibels(magnitude(before(hertz))) + decibels(magnitude(after(hertz)));
+    };
+    expect(gain('d1', 'power')(5000)).toBeCloseTo(6, 3);
+    expect(gain('d1', 'power')(10_000)).toBeGreaterThan(7);
+    const condenser = gain('d2', 'main');
+    expect(condenser(9000) - condenser(200)).toBeGreaterThan(3);
+    expect(Math.abs(condenser(100))).toBeLessThan(0.3);
+    expect(gain('d3', 'main')(10)).toBeCloseTo(-3.01, 1);
+    expect(Math.abs(gain('d3', 'main')(82))).toBeLessThan(0.1);
   });
 
   test('an equaliser lifts what its knobs say, where they say it', () => {

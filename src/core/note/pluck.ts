@@ -15,16 +15,15 @@ const SOFTENING = 0.02;
  * harmonics of size `sin(nπp)/n²`; a pickup hears its speed, which is `n` times that, at its own
  * place: `sin(nπp)·sin(nπq)/n` (N. H. Fletcher and T. D. Rossing, The Physics of Musical
  * Instruments, 2.6 and 9.13). Upper harmonics fade by e^(−0.02 n). A simplification: the string is
- * not stiff, so that its harmonics are whole multiples, and it is heard in its first moment.
+ * not stiff, so that its harmonics are whole multiples, and it is heard in its first moment. The force on the bridge,
+ * which a piezo hears, goes with the string's slope there: `sin(nπp)/n`.
  */
 export function pluck({ pluckedAt, heardAt }: Played): Spectrum {
   const note = spectrum();
-  for (let n = 1; n <= Math.min(STRING_HARMONICS, HARMONICS); n++)
-    note.im[n] =
-      (-Math.sin(n * Math.PI * pluckedAt) *
-        Math.sin(n * Math.PI * heardAt) *
-        Math.exp(-SOFTENING * n)) /
-      n;
+  for (let n = 1; n <= Math.min(STRING_HARMONICS, HARMONICS); n++) {
+    const heard = heardAt === 0 ? 1 : Math.sin(n * Math.PI * heardAt);
+    note.im[n] = (-Math.sin(n * Math.PI * pluckedAt) * heard * Math.exp(-SOFTENING * n)) / n;
+  }
   return normal(note);
 }
 

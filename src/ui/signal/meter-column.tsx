@@ -2,7 +2,8 @@
 import { memo } from 'react';
 import { type PlacedStation, SIZE } from '../../core/draw';
 import { useRig } from '../store/use-rig';
-import type { METER_ROWS } from './meter-rows';
+import { BANDS, type StationNote } from '../../core/note';
+import type { MeterRow } from './meter-rows';
 
 /** The ends of a meter, in dBu. */
 export const LOW = -115;
@@ -22,9 +23,12 @@ export const MeterColumn = memo(function MeterColumn({
   shown,
   differs,
   levelDb,
+  note,
 }: {
   placed: PlacedStation;
-  shown: readonly (typeof METER_ROWS)[number][];
+  /** The played note behind it, where a row wants it and it is worked out. */
+  note: StationNote | undefined;
+  shown: readonly MeterRow[];
   differs: string[] | null;
   levelDb: number | null;
 }) {
@@ -50,12 +54,48 @@ export const MeterColumn = memo(function MeterColumn({
             title={`${r.name}: ${r.explain}`}
             style={{ left: x - 14, top: top + SIZE.meter + 1 + n * SIZE.row, width: width + 28 }}
           >
-            {r.show(station, units)}
+            {r.ofNote === 'bands' && note ? (
+              <Profile note={note} words={r.show(station, units, note)} />
+            ) : (
+              r.show(station, units, note)
+            )}
           </span>
         ))}
     </div>
   );
 });
+
+/** So far under the highest band a bar is empty, in dB. */
+const PROFILE_DB = 40;
+
+/** The bands of the note as a row of bars. */
+function Profile({ note: { bandsDbu }, words }: { note: StationNote; words: string }) {
+  const highest = Math.max(...bandsDbu.map((v) => v ?? -Infinity));
+  const high = SIZE.row - 3;
+  return (
+    <svg
+      className="profile"
+      role="img"
+      aria-label={words}
+      width={bandsDbu.length * 2.5}
+      height={high}
+    >
+      <title>{words}</title>
+      {bandsDbu.map((v, i) => {
+        const share = v === null ? 0 : Math.max(0, 1 - (highest - v) / PROFILE_DB);
+        return (
+          <rect
+            key={BANDS[i]}
+            x={i * 2.5}
+            y={high * (1 - share)}
+            width={1.8}
+            height={high * share}
+          />
+        );
+      })}
+    </svg>
+  );
+}
 
 /** How a station differs from the sound that is compared: in words, and in level. */
 function Differs({

@@ -1,5 +1,6 @@
 import { analyse } from '../../core/report';
 import { touringRig } from '../../core/demo';
+import { notesOfStations } from '../../core/note';
 import { METER_ROWS, type MeterRow, rowUnit, USUAL_ROWS } from './meter-rows';
 
 const station = (sound: string, id: string) =>
@@ -31,6 +32,24 @@ test('little headroom and long latency deserve attention', () => {
   expect(row('headroom').warn!({ ...s, headroomDb: 2.9 })).toBe(true);
   expect(row('headroom').warn!({ ...s, headroomDb: 3.1 })).toBe(false);
   expect(row('latency').warn!({ ...s, output: { ...s.output, latencyMs: 10.5 } })).toBe(true);
+});
+
+test('loudness and bands are those of the note behind the strip', () => {
+  const sound = touringRig.sounds.find((s) => s.id === 'lead')!;
+  const notes = notesOfStations(touringRig, sound);
+  const note = notes.get('kiln')!;
+  expect(row('loudness').show(station('lead', 'kiln'), units, note)).toBe(
+    note.loudnessDbu.toFixed(1).replace('-', '−'),
+  );
+  expect(row('loudness').show(station('lead', 'kiln'), units)).toBe('–');
+  const words = row('bands').show(station('lead', 'kiln'), units, note);
+  const highest = Math.max(...note.bandsDbu.map((v) => v ?? -Infinity));
+  expect(words).toMatch(/^lows \S+, middles \S+, highs \S+$/);
+  expect(words).toContain(highest.toFixed(1).replace('-', '−'));
+  // Every strip that has level has a note, and none that has not.
+  const all = analyse(touringRig).sounds.find((s) => s.sound === 'lead')!.stations;
+  for (const s of all.filter((x) => x.outs.length))
+    expect([s.id, notes.has(s.id)]).toEqual([s.id, s.output.levelDbu !== null]);
 });
 
 test('units are said once at the side', () =>

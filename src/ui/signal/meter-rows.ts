@@ -1,4 +1,5 @@
 import { at as entryAt } from '../../core/outcome';
+import { BANDS, type StationNote } from '../../core/note';
 import { type StationFigures, touchWord } from '../../core/signal';
 
 import { fixed, showLevel, type UnitChoice } from '../../core/units';
@@ -11,12 +12,28 @@ export interface MeterRow {
   id: string;
   name: string;
   explain: string;
-  show: (s: StationFigures, units: UnitChoice) => string;
+  show: (s: StationFigures, units: UnitChoice, note?: StationNote) => string;
+  /** Of the played note, which is worked out when the row is shown: as a figure or as its bands. */
+  ofNote?: 'figure' | 'bands';
   warn?: (s: StationFigures) => boolean;
 }
 
 const short = (dbu: number | null | undefined, units: UnitChoice): string =>
   dbu === null || dbu === undefined ? '–' : entryAt(showLevel(dbu, units.level).split(' '), 0);
+
+/** The bands in words: the highest of lows (to 250 Hz), middles (to 2.5 kHz) and highs. */
+function bandWords({ bandsDbu }: StationNote, units: UnitChoice): string {
+  const among = (from: number, to: number) =>
+    Math.max(
+      ...BANDS.map((hertz, i) =>
+        hertz > from && hertz <= to ? (bandsDbu[i] ?? -Infinity) : -Infinity,
+      ),
+    );
+  const [lows, mids, highs] = [among(0, 250), among(250, 2500), among(2500, Infinity)].map((v) =>
+    short(Number.isFinite(v) ? v : null, units),
+  );
+  return `lows ${lows}, middles ${mids}, highs ${highs}`;
+}
 
 export const METER_ROWS: readonly MeterRow[] = [
   {
@@ -30,6 +47,22 @@ export const METER_ROWS: readonly MeterRow[] = [
     name: 'Peak',
     explain: 'highest peak at the output, as the level of a sine with that peak',
     show: (s, u) => short(s.output.peakDbu, u),
+  },
+  {
+    id: 'loudness',
+    name: 'Loudness',
+    explain:
+      'a played note at the output, weighted as the ear does: what an EQ or a cabinet changes',
+    ofNote: 'figure',
+    show: (_, u, note) => short(note?.loudnessDbu, u),
+  },
+  {
+    id: 'bands',
+    name: 'Bands',
+    explain:
+      'the played note in thirds of an octave, 50 Hz to 12.5 kHz; the highest full, 40 dB under it empty',
+    ofNote: 'bands',
+    show: (_, u, note) => (note ? bandWords(note, u) : '–'),
   },
   {
     id: 'headroom',
@@ -80,7 +113,7 @@ export const METER_ROWS: readonly MeterRow[] = [
   },
 ];
 
-const LEVELS = new Set(['level', 'peak', 'noise']);
+const LEVELS = new Set(['level', 'peak', 'loudness', 'noise']);
 const UNITS: Record<string, string> = { headroom: 'dB', loading: 'dB', latency: 'ms' };
 
 /** The unit of a row, said once at the side: ", dB". Percent and words stand with their figures. */

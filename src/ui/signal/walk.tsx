@@ -15,6 +15,7 @@ import type { WalkGeometry } from '../../core/draw/walk-geometry';
 import { kindOf } from '../../core/kinds';
 import { type Rig } from '../../core/rig';
 import type { Selection } from '../store/rig-store';
+import { useAnswer } from '../look/use-answer';
 import { useRig } from '../store/use-rig';
 import { HIGH, LOW, MeterColumn } from './meter-column';
 import { METER_ROWS, type MeterRow, rowUnit } from './meter-rows';
@@ -67,6 +68,8 @@ export function Walk({
       ),
     [view, rig.leads, shown.length, compared, foldedLanes],
   );
+  const sound = useRig((s) => s.sound);
+  const notes = useAnswer('stationNotes', shown.some((r) => r.ofNote) ? { sound } : null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const over = (e: DragOverEvent) =>
     onMoving({
@@ -100,6 +103,7 @@ export function Walk({
             key={p.station.id}
             placed={p}
             shown={shown}
+            note={notes?.get(p.station.id)}
             differs={
               compared
                 ? (compared.words.get(p.station.device) ??
