@@ -60,7 +60,12 @@ export function putDeviceInLead(
  * Cuts a lead at a device that already stands in the rig, unconnected. The lead in front keeps its
  * id and length.
  */
-function splice(rig: Draft<Rig>, deviceId: string, leadId: string, newLeads: string[]): Refusal {
+export function splice(
+  rig: Draft<Rig>,
+  deviceId: string,
+  leadId: string,
+  newLeads: string[],
+): Refusal {
   const lead = leadOf(rig, leadId);
   if (!lead) return `There is no lead "${leadId}" any more.`;
   const device = sure(deviceOf(rig, deviceId));
@@ -153,7 +158,11 @@ export function unplugControl(rig: Draft<Rig>, deviceId: string): void {
  * there are two. `only its place`: what does not lead on along its way stays plugged, messages,
  * controls, and outputs to somewhere else.
  */
-function heal(rig: Draft<Rig>, deviceId: string, what: 'all' | 'only its place' = 'all'): void {
+export function heal(
+  rig: Draft<Rig>,
+  deviceId: string,
+  what: 'all' | 'only its place' = 'all',
+): void {
   const kind = kindOf(sure(deviceOf(rig, deviceId)).kind);
   const into = rig.leads.filter((l) => l.to.device === deviceId);
   const outOf = rig.leads.filter((l) => l.from.device === deviceId);

@@ -7,16 +7,20 @@ import { walkOrder } from '../walk';
 import {
   applyEdit,
   applyEdits,
+  deviceOf,
   type Edit,
   editWords,
   freshId,
   hostLoopOf,
   integrityProblems,
+  isEngaged,
   record,
   redo,
   type Rig,
   sameJson,
+  settingOf,
   startHistory,
+  stateIn,
   undo,
 } from '.';
 
@@ -668,4 +672,50 @@ test('a delay fed mono and back in stereo goes into the modeler so, and comes ou
     'outR return4',
     'send3 in',
   ]);
+});
+
+test('what is held everywhere stands in every sound, and in none on its own', () => {
+  const knob = { device: 'kiln', setting: 'drive' };
+  for (const edit of [
+    { edit: 'holdEverywhere', ...knob, value: 7 },
+    { edit: 'holdEverywhere', device: 'kiln', value: false },
+  ] as Edit[]) {
+    const made = applyEdits(touringRig, [
+      { edit: 'setSetting', ...knob, sound: 'lead', value: 2 },
+      edit,
+    ]);
+    if (!made.ok) throw new Error(made.problems[0]!.what);
+    const { rig } = made.value;
+    const kiln = deviceOf(rig, 'kiln')!;
+    for (const sound of rig.sounds) {
+      const state = stateIn(sound, 'kiln');
+      if ('setting' in edit) expect(settingOf(kindOf(kiln.kind), kiln, state, 'drive')).toBe(7);
+      else expect(isEngaged(kindOf(kiln.kind), kiln, state)).toBe(false);
+    }
+    expect(rig.sounds.every((s) => !('setting' in edit && s.states.kiln?.settings?.drive))).toBe(
+      true,
+    );
+  }
+});
+
+test('a knob that is being turned is one step, and what comes between ends it', () => {
+  let h = startHistory(touringRig);
+  const turn = (value: number, going?: string) => {
+    const made = applyEdits(h.rig, [
+      { edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'drive', value },
+    ]);
+    if (!made.ok) throw new Error(made.problems[0]!.what);
+    h = record(h, made.value, `drive ${value}`, going);
+  };
+  for (const value of [1, 2, 3]) turn(value, 'a');
+  expect(h.past.map((s) => s.words)).toEqual(['drive 3']);
+  turn(4);
+  turn(5, 'a');
+  turn(6, 'b');
+  expect(h.past.map((s) => s.words)).toEqual(['drive 3', 'drive 4', 'drive 5', 'drive 6']);
+  for (let n = 0; n < 4; n++) h = undo(h)!.history;
+  expect(h.rig).toEqual(touringRig);
+  expect(redo(h)!.history.rig.sounds.find((s) => s.id === 'lead')!.states.kiln!.settings).toEqual(
+    expect.objectContaining({ drive: 3 }),
+  );
 });

@@ -1,6 +1,15 @@
 import { chainOf } from '../testing/rigs';
 import { touringRig } from '../demo';
-import { applyEdit, freeJacks, integrityProblems, joiningLead, placeOf } from '.';
+import {
+  applyEdit,
+  applyEdits,
+  freeJacks,
+  integrityProblems,
+  joiningLead,
+  jointsOf,
+  leadsOfJoint,
+  placeOf,
+} from '.';
 
 const endOf = (jacks: ReturnType<typeof freeJacks>, n: number) =>
   jacks.flatMap(({ device, jacks: list }) => list.map((j) => ({ device: device.id, jack: j.id })))[
@@ -55,4 +64,32 @@ test('the second branch of an insert lead takes the conductor that the first lea
   expect([first.type, second.type]).toEqual(['insert', 'insert']);
   expect(second.conductor).toBe(first.conductor === 'ring' ? 'tip' : 'ring');
   expect(freeJacks(one.value.rig, 'in', '', (j) => j.insert !== undefined)).not.toEqual([]);
+});
+
+test('every joint that is offered fits, both sides at once where both ends are stereo', () => {
+  const loose = chainOf(['guitar-active', 'delay', 'reverb', 'console-input-stereo']);
+  const rig = { ...loose, leads: [] };
+  let two = 0;
+  for (const { id } of rig.devices)
+    for (const joint of jointsOf(rig, id)) {
+      expect([joint.from.device, joint.to.device]).toContain(id);
+      const leads = leadsOfJoint(rig, joint);
+      two += leads.length - 1;
+      const done = applyEdits(
+        rig,
+        leads.map((lead) => ({ edit: 'connect', lead })),
+      );
+      expect([joint, done.ok]).toEqual([joint, true]);
+      if (done.ok) expect(integrityProblems(done.value.rig)).toEqual([]);
+    }
+  expect(two).toBeGreaterThan(3);
+});
+
+test('a lead is as long as is usual between where its ends stand', () => {
+  const rig = chainOf(['guitar-active', 'boost', 'wireless', 'console-input'], 0.5);
+  const bare = { ...rig, leads: [] };
+  const metres = (from: string, to: string) =>
+    joiningLead(bare, { device: from, jack: 'out' }, { device: to, jack: 'in' }).metres;
+  // From a hand to the floor, from a rack to the stage box: never half a metre.
+  expect([metres('d0', 'd1'), metres('d2', 'd3')]).toEqual([6, 10]);
 });

@@ -1,7 +1,29 @@
 import { kindOf, type Jack } from '../kinds';
 import { insideOf, jackOf, leadTypeFor } from './find';
 import { freshId } from './fresh-id';
+import { type Place, placeOf as standsAt } from './stands-where';
 import type { Device, End, Lead, Rig } from './schema';
+
+/**
+ * The usual length of a lead between two places of a stage, in metres (typical): from a hand or a
+ * pack to the floor, from the floor to amplifiers and racks, from the stage to the stage box.
+ */
+const USUAL_METRES: Record<Place, Record<Place, number>> = {
+  player: { player: 0.5, floor: 6, rack: 6, amps: 6, house: 10 },
+  floor: { player: 6, floor: 0.5, rack: 6, amps: 6, house: 10 },
+  rack: { player: 6, floor: 6, rack: 0.5, amps: 3, house: 10 },
+  amps: { player: 6, floor: 6, rack: 3, amps: 1, house: 10 },
+  house: { player: 10, floor: 10, rack: 10, amps: 10, house: 1 },
+};
+
+/** The usual length of a lead between two jacks, by where their devices stand: 0 inside a host, 0.1 through air. */
+export function usualMetres(rig: Rig, from: End, to: End): number {
+  const type = leadTypeFor(rig, from, to);
+  if (type === 'inside') return 0;
+  if (type === 'air') return 0.1;
+  const [a, b] = [from, to].map((e) => rig.devices.find((d) => d.id === e.device));
+  return a && b ? USUAL_METRES[standsAt(a)][standsAt(b)] : 0.5;
+}
 
 /** The place of an end: the host that it lies inside, or none, which is the stage. */
 export const placeOf = (rig: Rig, end: End): string => insideOf(rig, end) ?? '';
@@ -50,8 +72,8 @@ export const freeJacks = (
     .filter((d) => d.jacks.length > 0);
 
 /**
- * The lead that joins two jacks: of the type that they ask for, half a metre long where it is a
- * real one. The second branch into a TRS jack takes the conductor that the first leaves.
+ * The lead that joins two jacks: of the type that they ask for, and of the usual length for where
+ * they stand. The second branch into a TRS jack takes the conductor that the first leaves.
  */
 export function joiningLead(rig: Rig, from: End, to: End): Lead {
   const type = leadTypeFor(rig, from, to);
@@ -67,6 +89,54 @@ export function joiningLead(rig: Rig, from: End, to: End): Lead {
     from,
     to,
     type,
-    metres: type === 'inside' ? 0 : type === 'air' ? 0.1 : 0.5,
+    metres: usualMetres(rig, from, to),
   };
+}
+
+/** A way to join a device to another: the two jacks, and those of the other side where both have one free. */
+export interface Joint {
+  from: End;
+  to: End;
+  other?: { from: End; to: End };
+}
+
+/**
+ * Every way in which a device can be joined to others by one lead, or by two where both ends are
+ * stereo: from its free outputs and into its free inputs, jacks of one sort with jacks of the same
+ * sort in the same place. Main jacks come first.
+ */
+export function jointsOf(rig: Rig, device: string): Joint[] {
+  const ends = (direction: 'in' | 'out') =>
+    freeJacks(rig, direction, null).flatMap(({ device: d, jacks }) =>
+      jacks.map((jack) => ({ device: d, jack, end: { device: d.id, jack: jack.id } })),
+    );
+  type Ended = ReturnType<typeof ends>[number];
+  const [outs, ins] = [ends('out'), ends('in')];
+  const fits = (a: Ended, b: Ended) =>
+    a.device.id !== b.device.id &&
+    a.jack.signal === b.jack.signal &&
+    placeOf(rig, a.end) === placeOf(rig, b.end);
+  const partner = (all: readonly Ended[], { device: d, jack }: Ended) =>
+    all.find((o) => o.device.id === d.id && o.jack.id === jack.pair?.with);
+  const isMain = ({ device: d, jack }: Ended) => {
+    const { through } = kindOf(d.kind);
+    return jack.id === through?.in || jack.id === through?.out;
+  };
+  return outs
+    .flatMap((a) => ins.filter((b) => fits(a, b)).map((b) => ({ a, b })))
+    .filter(({ a, b }) => a.device.id === device || b.device.id === device)
+    .sort((x, y) => [y.a, y.b].filter(isMain).length - [x.a, x.b].filter(isMain).length)
+    .map(({ a, b }) => {
+      const [a2, b2] = [partner(outs, a), partner(ins, b)];
+      const isTwo = a.jack.pair?.side === 'left' && b.jack.pair?.side === 'left' && a2 && b2;
+      return { from: a.end, to: b.end, ...(isTwo && { other: { from: a2.end, to: b2.end } }) };
+    });
+}
+
+/** The leads of a joint: one, or one a side. */
+export function leadsOfJoint(rig: Rig, { from, to, other }: Joint): Lead[] {
+  const first = joiningLead(rig, from, to);
+  if (!other) return [first];
+  const second = joiningLead({ ...rig, leads: [...rig.leads, first] }, other.from, other.to);
+  return [first, second];
 }

@@ -130,6 +130,17 @@ const TOLD: [Edit, string][] = [
     { edit: 'moveToLoop', device: 'd2', loops: ['loop1'], newLeads: ['a', 'b'] },
     'moved Device 2 out, onto loop1',
   ],
+  [
+    {
+      edit: 'putInLoop',
+      device: { id: 'd2', kind: 'boost', name: 'Device 2' },
+      host: 'd1',
+      loop: 'insert',
+    },
+    'put Device 2 into insert of Device 1',
+  ],
+  [{ edit: 'holdEverywhere', device: 'd1', value: true }, 'engaged Device 1 in every sound'],
+  [{ edit: 'exchange', device: 'd1', with: 'd2' }, 'exchanged Device 1 and Device 2'],
   [{ edit: 'moveFromLoop', device: 'd2' }, 'moved Device 2 in, where its loop stood'],
   [
     { edit: 'setMidi', device: 'd2', midi: { channel: 3 } },

@@ -72,3 +72,30 @@ export function clockHour(value: number): string {
   const hour = ((Math.floor(halves / 2) + 11) % 12) + 1;
   return halves % 2 ? `half past ${hour}` : `${hour} o'clock`;
 }
+
+const PLAIN: Record<string, number> = {
+  ...{ noon: 5, middle: 5, half: 5 },
+  ...{ full: 10, max: 10, up: 10 },
+  ...{ off: 0, min: 0, down: 0 },
+};
+
+/**
+ * What was typed for a knob of 0 to 10, as its position: a number, or where it points, as a tech says it;
+ * nothing where it is neither. A comma is a decimal point.
+ *
+ *     readKnob('7,5')         // 7.5
+ *     readKnob('half past 2') // 7.5
+ *     readKnob('2:30')        // 7.5
+ *     readKnob('noon')        // 5
+ */
+export function readKnob(text: string): number | undefined {
+  const said = text.trim().toLowerCase().replace(',', '.').replace('’', "'");
+  if (Object.hasOwn(PLAIN, said)) return PLAIN[said];
+  if (/^\d+(\.\d+)?$/.test(said)) return Number(said) <= 10 ? Number(said) : undefined;
+  const [, half, quarter, hour, minutes] =
+    /^(half past )?(quarter past )?(\d{1,2})(?::(\d\d))?(?: ?o'?clock)?$/.exec(said) ?? [];
+  if (hour === undefined) return undefined;
+  const past = half ? 0.5 : quarter ? 0.25 : Number(minutes ?? 0) / 60;
+  const at = (Number(hour) + past - 7 + 12) % 12;
+  return Number(hour) >= 1 && Number(hour) <= 12 && at <= 10 ? at : undefined;
+}

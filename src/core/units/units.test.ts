@@ -7,6 +7,7 @@ import {
   dbvOfDbu,
   fixed,
   loadingLoss,
+  readKnob,
   showChange,
   showLength,
   showLevel,
@@ -128,4 +129,15 @@ test('a matrix times its inverse is one, pivots that are nought included', () =>
     [complex(0, 4), complex(0)],
   ];
   expect(Math.max(...product(swap, invertMatrix(swap)).flat())).toBeLessThan(1e-12);
+});
+
+test('a knob is typed as a tech says it, and what it says of itself is understood', () => {
+  for (let half = 0; half <= 20; half++)
+    expect([half, readKnob(clockHour(half / 2))]).toEqual([half, half / 2]);
+  expect(
+    ['7,5', ' 7.5 ', '2:30', 'noon', 'full', 'off', "3 o'clock", 'quarter past 12'].map(readKnob),
+  ).toEqual([7.5, 7.5, 7.5, 5, 10, 0, 8, 5.25]);
+  // Nowhere a knob points: half past five and six o'clock, eleven on a scale of ten, words.
+  for (const wrong of ['half past 5', "6 o'clock", '11', '13:00', 'loud', '', '-1'])
+    expect([wrong, readKnob(wrong)]).toEqual([wrong, undefined]);
 });

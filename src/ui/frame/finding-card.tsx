@@ -33,6 +33,7 @@ export function FindingCard({
   const select = useRig((s) => s.select);
   const setSound = useRig((s) => s.setSound);
   const openFindings = useRig((s) => s.openFindings);
+  const isFresh = useRig((s) => s.sinceEdit?.fresh.includes(finding.key) ?? false);
   const [accepting, setAccepting] = useState(false);
   const [looking, setLooking] = useState<Fix | null>(null);
   const [reason, setReason] = useState('');
@@ -50,6 +51,7 @@ export function FindingCard({
   return (
     <article className="finding" data-finding={finding.key}>
       <SeverityMark severity={finding.severity} />
+      {isFresh && <span className="since-edit">new with the last edit</span>}
       <p>
         <strong>{finding.what}</strong>
       </p>

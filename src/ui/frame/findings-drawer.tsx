@@ -1,11 +1,12 @@
 'use client';
-import { Drawer, SegmentedControl, Select } from '@mantine/core';
+import { Drawer, SegmentedControl, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { type Finding, SEVERITIES } from '../../core/findings/finding';
 import { ORDER_RULES } from '../../core/order';
 import type { ToMeasure } from '../../core/report';
-import type { Rig, Stance } from '../../core/rig';
+import { nameOf, type Rig, type Stance } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
+import type { FindingsFilter } from '../store/rig-store';
 import { useDocument, useRig } from '../store/use-rig';
 import { CureAll } from './cure-all';
 import { FindingCard } from './finding-card';
@@ -19,6 +20,7 @@ export function FindingsButton() {
   const findings = useRig((s) => s.report.findings);
   const openFindings = useRig((s) => s.openFindings);
   const isBehind = useRig((s) => s.isBehind);
+  const since = useRig((s) => s.sinceEdit);
   const open = findings.filter((f) => f.accepted === undefined);
   if (isBehind) return <span className="sound findings-button-box">judging the rig …</span>;
   return (
@@ -36,6 +38,16 @@ export function FindingsButton() {
         const count = open.filter((f) => f.severity === s).length;
         return count > 0 && <SeverityMark key={s} severity={s} count={count} />;
       })}
+      {since && (
+        <span className="since-edit" title="by the last edit">
+          {[
+            since.fresh.length && `${since.fresh.length} new`,
+            since.cured && `${since.cured} cured`,
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </span>
+      )}
     </button>
   );
 }
@@ -52,7 +64,10 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
   const trials = useTrials(open);
   const measuring = useMeasuring();
   const [part, setPart] = useState('open');
-  const list = findings.filter((f) => (f.accepted !== undefined) === (part === 'accepted'));
+  const filter = useRig((s) => s.findingsFilter);
+  const { rig } = useRig((s) => s.history);
+  const all = findings.filter((f) => (f.accepted !== undefined) === (part === 'accepted'));
+  const list = all.filter((f) => isWanted(rig, f, filter));
   return (
     <Drawer
       opened={open}
@@ -83,18 +98,27 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
         <Schools />
       ) : part === 'measure' ? (
         <MeasurePart measuring={measuring} />
-      ) : list.length ? (
+      ) : all.length ? (
         <>
           {part === 'open' && <CureAll trials={trials} />}
-          {list.map((f) => (
-            <FindingCard
-              key={f.key}
-              finding={f}
-              ways={waysOf(trials, f)}
-              hangsOn={hangsOn(measuring, f)}
-              goToSignal={goToSignal}
-            />
+          <FilterRow shown={list.length} of={all.length} />
+          {groupsOf(list).map(({ rule, findings: together }) => (
+            <section key={rule} data-group={rule}>
+              {together.length > 1 && <h3>{together.length} of one cause</h3>}
+              {together.map((f) => (
+                <FindingCard
+                  key={f.key}
+                  finding={f}
+                  ways={waysOf(trials, f)}
+                  hangsOn={hangsOn(measuring, f)}
+                  goToSignal={goToSignal}
+                />
+              ))}
+            </section>
           ))}
+          {!list.length && (
+            <div className="empty findings-drawer-gap">No finding is like that.</div>
+          )}
         </>
       ) : (
         <div className="empty findings-drawer-gap">
@@ -106,6 +130,67 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
         </div>
       )}
     </Drawer>
+  );
+}
+
+/** Whether a finding is of the severity and sound that are wanted, and has the words in what is said of it. */
+function isWanted(rig: Rig, f: Finding, { severity, sound, text }: FindingsFilter): boolean {
+  const said = [f.what, f.why, ...f.subjects.map((id) => nameOf(rig, id))].join(' ').toLowerCase();
+  const words = (text ?? '').toLowerCase().split(/\s+/).filter(Boolean);
+  return (
+    (severity === undefined || f.severity === severity) &&
+    (sound === undefined || f.sounds.includes(sound)) &&
+    words.every((w) => said.includes(w))
+  );
+}
+
+/** Findings of one rule together, each group where its worst stands. */
+function groupsOf(findings: readonly Finding[]): { rule: string; findings: Finding[] }[] {
+  const groups = new Map<string, Finding[]>();
+  for (const f of findings) groups.set(f.rule, [...(groups.get(f.rule) ?? []), f]);
+  return [...groups].map(([rule, together]) => ({ rule, findings: together }));
+}
+
+/** Which findings are listed: by severity, by sound, by words. */
+function FilterRow({ shown, of }: { shown: number; of: number }) {
+  const rig = useDocument();
+  const filter = useRig((s) => s.findingsFilter);
+  const filterFindings = useRig((s) => s.filterFindings);
+  const set = (part: FindingsFilter) => filterFindings({ ...filter, ...part });
+  return (
+    <div className="findings-filter">
+      <TextInput
+        size="xs"
+        className="fills"
+        aria-label="Words in a finding"
+        placeholder="a device, a word …"
+        value={filter.text ?? ''}
+        onChange={(e) => set({ text: e.currentTarget.value || undefined })}
+      />
+      <Select
+        size="xs"
+        clearable
+        aria-label="Severity"
+        placeholder="any severity"
+        data={[...SEVERITIES]}
+        value={filter.severity ?? null}
+        onChange={(v) => set({ severity: SEVERITIES.find((s) => s === v) })}
+      />
+      <Select
+        size="xs"
+        clearable
+        aria-label="Sound"
+        placeholder="any sound"
+        data={rig.sounds.map((s) => ({ value: s.id, label: s.name }))}
+        value={filter.sound ?? null}
+        onChange={(v) => set({ sound: v ?? undefined })}
+      />
+      {shown < of && (
+        <span className="faint small-print">
+          {shown} of {of}
+        </span>
+      )}
+    </div>
   );
 }
 

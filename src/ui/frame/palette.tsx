@@ -1,11 +1,13 @@
 'use client';
-import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
+import { Spotlight, type SpotlightActionData, useSpotlight } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
-import { KINDS } from '../../core/kinds';
+import { useMemo } from 'react';
+import { cutList } from '../../core/build';
+import { KINDS, kindOf } from '../../core/kinds';
 import type { Report } from '../../core/report';
-import { cutText, freshId, type Rig } from '../../core/rig';
+import { cutText, endWords, freshId, isEngaged, type Rig, stateIn } from '../../core/rig';
 import type { RigState } from '../store/rig-store';
-import { useDocument, useRig } from '../store/use-rig';
+import { useRig } from '../store/use-rig';
 import { paletteStore } from './palette-store';
 import { keyOf, pathOf, PLACE_IDS, type PlaceId, placeOf, PLACES } from './place-list';
 
@@ -24,6 +26,7 @@ type Does = Props &
     | 'setSound'
     | 'select'
     | 'openFindings'
+    | 'filterFindings'
     | 'setUnits'
     | 'units'
     | 'sound'
@@ -34,8 +37,8 @@ type Does = Props &
     go: (place: PlaceId, part?: string) => void;
   };
 
-/** Choose a sound. */
-const soundActions = ({ rig, setSound }: Does): SpotlightActionData[] => [
+/** Choose a sound, or engage and bypass in the one that is chosen. */
+const soundActions = ({ rig, sound, setSound, edit }: Does): SpotlightActionData[] => [
   ...rig.sounds.map((s, i) => ({
     id: `sound ${s.id}`,
     group: 'Sounds',
@@ -43,7 +46,59 @@ const soundActions = ({ rig, setSound }: Does): SpotlightActionData[] => [
     description: i < 10 ? `key ${(i + 1) % 10}` : undefined,
     onClick: () => setSound(s.id),
   })),
+  ...rig.devices.flatMap((d) => {
+    const kind = kindOf(d.kind);
+    const chosen = rig.sounds.find((s) => s.id === sound);
+    if (kind.alwaysOn || !chosen) return [];
+    const isOn = isEngaged(kind, d, stateIn(chosen, d.id));
+    const words = kind.stateWords;
+    return [
+      {
+        id: `turn ${d.id}`,
+        group: `In ${chosen.name}`,
+        label: words
+          ? `${d.name}: ${isOn ? words.off : words.on}`
+          : `${isOn ? 'Bypass' : 'Engage'} ${d.name}`,
+        onClick: () => void edit({ edit: 'setEngaged', device: d.id, sound, engaged: !isOn }),
+      },
+    ];
+  }),
 ];
+
+/** Go to a jack or a lead, by what it is called, by its code, or by what hangs on it. */
+const wiringActions = ({ rig, select, go }: Does): SpotlightActionData[] => {
+  const show = (selection: Parameters<Does['select']>[0]) => () => {
+    select(selection);
+    go('signal');
+  };
+  return [
+    ...cutList(rig).cuts.map(({ lead, code }) => ({
+      id: `lead ${lead.id}`,
+      group: 'Leads',
+      label: `Lead ${lead.label ?? code}`,
+      description: `${endWords(rig, lead.from)} to ${endWords(rig, lead.to)}`,
+      keywords: lead.id,
+      onClick: show({ kind: 'lead', id: lead.id }),
+    })),
+    ...rig.devices.flatMap((d) =>
+      kindOf(d.kind)
+        .jacks.filter((j) => !j.inside)
+        .map((j) => {
+          const lead = rig.leads.find((l) =>
+            [l.from, l.to].some((e) => e.device === d.id && e.jack === j.id),
+          );
+          const far = lead && (lead.from.device === d.id ? lead.to : lead.from);
+          return {
+            id: `jack ${d.id} ${j.id}`,
+            group: 'Jacks',
+            label: `${d.name}, ${j.label}`,
+            description: far ? `plugged to ${endWords(rig, far)}` : 'free',
+            onClick: show(lead ? { kind: 'lead', id: lead.id } : { kind: 'device', id: d.id }),
+          };
+        }),
+    ),
+  ];
+};
 
 /** Go to a device or remove one, or look at what cures a finding. */
 const deviceActions = ({
@@ -53,11 +108,13 @@ const deviceActions = ({
   select,
   go,
   openFindings,
+  filterFindings,
 }: Does): SpotlightActionData[] => [
   ...rig.devices.map((d) => ({
     id: `device ${d.id}`,
     group: 'Devices',
     label: `Go to ${d.name}`,
+    keywords: `${kindOf(d.kind).name} ${kindOf(d.kind).about}`,
     onClick: () => {
       select({ kind: 'device', id: d.id });
       go('signal');
@@ -69,6 +126,17 @@ const deviceActions = ({
     label: `Remove ${d.name}`,
     description: 'and heal the route',
     onClick: () => void edit({ edit: 'removeDevice', device: d.id }),
+  })),
+  ...findings.map((f) => ({
+    id: `finding ${f.key}`,
+    group: 'Findings',
+    label: f.what,
+    description: f.severity,
+    keywords: f.why,
+    onClick: () => {
+      filterFindings({ text: f.what });
+      openFindings(true);
+    },
   })),
   ...findings.flatMap((f) =>
     f.fix && f.accepted === undefined
@@ -170,6 +238,7 @@ const addActions = ({ rig, sound, edit, select, go }: Does): SpotlightActionData
     group: 'Add a device, unconnected',
     label: `Add ${k.name}`,
     description: k.family,
+    keywords: k.about,
     onClick: () => {
       const id = freshId(
         k.name,
@@ -218,37 +287,53 @@ const toolActions = ({
   { id: 'keys', group: 'Do', label: 'Keys', description: '?', onClick: onShortcuts },
 ];
 
+/** Everything that can be found and done, as the rig stands. */
+function useActions(props: Props, isOpen: boolean): SpotlightActionData[] {
+  const router = useRouter();
+  // Nothing is gathered, and nothing listens, while the palette is shut.
+  const state = useRig((s) => (isOpen ? s : null));
+  return useMemo(() => {
+    if (!state) return [];
+    const { rig } = state.history;
+    const does: Does = {
+      ...props,
+      ...state,
+      rig,
+      findings: state.report.findings.filter((f) => f.accepted === undefined),
+      router,
+      go: (place, part) => router.push(pathOf(rig.id, place, part)),
+    };
+    return [
+      ...soundActions(does),
+      ...deviceActions(does),
+      ...wayActions(does),
+      ...toolActions(does),
+      ...addActions(does),
+      ...wiringActions(does),
+    ];
+  }, [state, props, router]);
+}
+
 /** Finds and does anything that a button does. */
 export function Palette(props: Props) {
-  const rig = useDocument();
-  const router = useRouter();
-  const does: Does = {
-    ...props,
-    ...useRig((s) => s),
-    rig,
-    findings: useRig((s) => s.report.findings),
-    router,
-    go: (place, part) => router.push(pathOf(rig.id, place, part)),
-  };
-  const actions = [
-    ...soundActions(does),
-    ...deviceActions(does),
-    ...wayActions(does),
-    ...toolActions(does),
-    ...addActions(does),
-  ];
+  const { opened } = useSpotlight(paletteStore);
+  const actions = useActions(props, opened);
   return (
     <Spotlight
       store={paletteStore}
       actions={actions}
       shortcut={['mod + K']}
+      // Wherever the focus is: a field that is being typed in, too.
+      tagsToIgnore={[]}
+      triggerOnContentEditable
       limit={14}
       scrollable
       maxHeight={460}
       nothingFound="Nothing is called that."
       searchProps={{
         autoFocus: true,
-        placeholder: 'Find a sound, a device, a fix, anything to do …',
+        'aria-label': 'Find and do anything',
+        placeholder: 'Find a sound, a device, a jack, a finding, anything to do …',
       }}
     />
   );

@@ -9,7 +9,7 @@ import {
 } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { type Dispatch, type ReactNode, type SetStateAction, useState } from 'react';
+import { type Dispatch, type ReactNode, type SetStateAction, Suspense, useState } from 'react';
 import { DEFAULT_REFERENCE } from '../../core/rig';
 import type { Keeper, Question } from '../keep/keeper';
 import { personName, setPersonName } from '../keep/person';
@@ -24,6 +24,7 @@ import { keyOf, pathOf, PLACE_IDS, PLACES } from './place-list';
 import { QuestionDialog } from './question-dialog';
 import { SaveMark } from './save-mark';
 import { Shortcuts } from './shortcuts';
+import { Address } from './use-address';
 import { useKeys } from './use-keys';
 import { CommitLines, CommitText } from '../look/commit-text';
 import { CommitNumber } from '../look/commit-number';
@@ -63,6 +64,9 @@ export function RigFrame({
   const exportFile = () => saveRigFile(store.getState().history.rig);
   return (
     <div className="frame">
+      <Suspense>
+        <Address />
+      </Suspense>
       <FrameTop
         path={path}
         keeper={keeper}

@@ -10,6 +10,7 @@ const KEYS: [string, string][] = [
   ['M', 'move: arrows choose the place, Enter puts it there'],
   ['I', 'insert a device into the probed lead'],
   ['A', 'add a device behind the chosen one, where an output is free'],
+  ['C', 'connect the chosen device: type some of the other end, Enter'],
   ['R', 'replace by another kind'],
   ['Delete', 'remove and heal the route'],
   ['W', 'wiring list'],

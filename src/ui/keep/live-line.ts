@@ -63,6 +63,8 @@ export class LiveLine {
     if (!locks) return open();
     await locks
       .request(`yantrel line ${this.id}`, { signal: this.end.signal }, () => {
+        // The lock may be given at the very moment at which the page goes.
+        if (this.end.signal.aborted) return undefined;
         open();
         return new Promise<void>((done) => this.end.signal.addEventListener('abort', () => done()));
       })

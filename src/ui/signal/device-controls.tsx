@@ -1,23 +1,53 @@
 'use client';
-import { Button, Group, Switch } from '@mantine/core';
+import { Button, Group, SegmentedControl, Switch } from '@mantine/core';
+import { useState } from 'react';
 import { kindOf } from '../../core/kinds';
-import type { Device, SettingValue } from '../../core/rig';
+import {
+  cutText,
+  type Device,
+  type Rig,
+  settingOf,
+  type SettingValue,
+  settingWords,
+} from '../../core/rig';
 import { isEngaged, stateIn } from '../../core/rig/device-state';
 import type { Sound } from '../../core/rig/schema';
 import { useDocument, useRig } from '../store/use-rig';
 import { loopHint } from './host-panel';
 import { SettingField } from './setting-field';
 
-/** What can be set on a device in the chosen sound: on or off, and its knobs. */
+/** Where what is set holds: in the sound that is heard, or in every one. */
+type Holds = 'this' | 'all';
+
+/**
+ * Where turning something holds unless somebody says otherwise: a real pedal has one knob, so in every
+ * sound; what keeps programs, what lives in a host, and what differs between sounds already, in this one.
+ */
+function usualHold(rig: Rig, device: Device): Holds {
+  const kind = kindOf(device.kind);
+  const keeps = kind.programs === true || kind.hosts !== undefined || device.host !== undefined;
+  const differs = rig.sounds.some((s) => stateIn(s, device.id)?.settings !== undefined);
+  return keeps || differs ? 'this' : 'all';
+}
+
+/** What can be set on a device: on or off in the chosen sound, and its knobs, here or everywhere. */
 export function ControlsHere({ device }: { device: Device }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const soundId = useRig((s) => s.sound);
+  const [chosen, setHolds] = useState<Holds>();
+  const holds = chosen ?? usualHold(rig, device);
   const kind = kindOf(device.kind);
   const sound = rig.sounds.find((s) => s.id === soundId);
   const state = stateIn(sound, device.id);
-  const set = (setting: string, value: SettingValue) =>
-    edit({ edit: 'setSetting', device: device.id, sound: sound?.id, setting, value });
+  const set = (setting: string, value: SettingValue, going?: string) =>
+    edit(
+      holds === 'all'
+        ? { edit: 'holdEverywhere', device: device.id, setting, value }
+        : { edit: 'setSetting', device: device.id, sound: sound?.id, setting, value },
+      undefined,
+      going,
+    );
   const ownSetting = (id: string) =>
     state?.settings !== undefined && Object.hasOwn(state.settings, id);
   return (
@@ -26,6 +56,19 @@ export function ControlsHere({ device }: { device: Device }) {
       {kind.parameters.length > 0 && (
         <>
           <h3>Controls in {sound?.name ?? 'this sound'}</h3>
+          {rig.sounds.length > 1 && (
+            <SegmentedControl
+              size="xs"
+              mb={6}
+              aria-label="What is turned holds in"
+              value={holds}
+              onChange={(v) => setHolds(v === 'all' ? 'all' : 'this')}
+              data={[
+                { value: 'this', label: `in ${cutText(sound?.name ?? 'this sound', 24)}` },
+                { value: 'all', label: 'in all sounds' },
+              ]}
+            />
+          )}
           <div className="knobs">
             {kind.parameters.map((p) => (
               <SettingField
@@ -37,10 +80,11 @@ export function ControlsHere({ device }: { device: Device }) {
                 hint={
                   p.type === 'text' && p.role === 'loop order' ? loopHint(rig, device) : undefined
                 }
-                onChange={(v) => set(p.id, v)}
+                onChange={(v, going) => set(p.id, v, going)}
               />
             ))}
           </div>
+          <Differing device={device} sound={sound} />
           {state && (
             <Button
               mt={6}
@@ -62,12 +106,55 @@ export function ControlsHere({ device }: { device: Device }) {
   );
 }
 
+/** What stands otherwise in other sounds, in which, and one press that makes it the same everywhere. */
+function Differing({ device, sound }: { device: Device; sound: Sound | undefined }) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  const kind = kindOf(device.kind);
+  const valueIn = (s: Sound | undefined, id: string) =>
+    settingOf(kind, device, stateIn(s, device.id), id);
+  const rows = kind.parameters.flatMap((p) => {
+    const here = valueIn(sound, p.id) ?? p.initial;
+    const others = rig.sounds.filter((s) => (valueIn(s, p.id) ?? p.initial) !== here);
+    return others.length ? [{ p, here, others }] : [];
+  });
+  if (!rows.length) return null;
+  return (
+    <ul className="differing">
+      {rows.map(({ p, here, others }) => (
+        <li key={p.id} data-setting-differs={p.id}>
+          {p.label} stands otherwise in{' '}
+          {others.slice(0, 3).map((s, i) => (
+            <span key={s.id}>
+              {i > 0 && ', '}
+              {s.name} ({settingWords(device.kind, p.id, valueIn(s, p.id) ?? p.initial)})
+            </span>
+          ))}
+          {others.length > 3 && ` and ${others.length - 3} more`}.{' '}
+          <Button
+            size="compact-xs"
+            variant="default"
+            aria-label={`${p.label} the same everywhere`}
+            onClick={() =>
+              edit({ edit: 'holdEverywhere', device: device.id, setting: p.id, value: here })
+            }
+          >
+            Same everywhere
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 /** Whether the device is on in this sound. */
 function OnOff({ device, sound }: { device: Device; sound: Sound | undefined }) {
+  const { sounds } = useDocument();
   const edit = useRig((s) => s.edit);
   const kind = kindOf(device.kind);
   const words = kind.stateWords ?? { on: 'engaged', off: 'bypassed' };
   const engaged = isEngaged(kind, device, stateIn(sound, device.id));
+  const differs = sounds.some((s) => isEngaged(kind, device, stateIn(s, device.id)) !== engaged);
   return (
     <Group mt={8} gap={8}>
       <Switch
@@ -82,6 +169,15 @@ function OnOff({ device, sound }: { device: Device; sound: Sound | undefined }) 
           })
         }
       />
+      {differs && (
+        <Button
+          size="compact-xs"
+          variant="default"
+          onClick={() => edit({ edit: 'holdEverywhere', device: device.id, value: engaged })}
+        >
+          {engaged ? words.on : words.off} everywhere
+        </Button>
+      )}
     </Group>
   );
 }

@@ -12,6 +12,7 @@ import { ControlsHere } from './device-controls';
 import { RecordFields } from './device-record';
 import { FigureEditor } from './figure-editor';
 import { HostPanel, MoveButtons } from './host-panel';
+import { LoopsPanel, PlaceSteps } from './loops-panel';
 import { InThisSound } from './in-this-sound';
 import { waysIn, waysOut } from './place-edits';
 import { SpeakerPanel } from './speaker-panel';
@@ -30,9 +31,14 @@ export function DeviceInspector({
   onReplace,
   onRemove,
   onMove,
+  onConnect,
+  onLoop,
 }: {
   device: Device;
   station?: string;
+  onConnect: () => void;
+  /** Adds a new device into one of its loops. */
+  onLoop: (loop: string) => void;
   onAppend?: () => void;
   onReplace: () => void;
   onRemove: () => void;
@@ -55,8 +61,18 @@ export function DeviceInspector({
         {kind.name}
         {device.maker ? `, ${device.maker}` : ''}. {kind.about}
       </div>
+      <DeviceTools
+        kind={kind}
+        onMove={onMove}
+        device={device}
+        onAppend={onAppend}
+        onReplace={onReplace}
+        onRemove={onRemove}
+        onConnect={onConnect}
+      />
       <ControlsHere device={device} />
       {kind.hosts && <HostPanel device={device} />}
+      <LoopsPanel device={device} onAdd={onLoop} />
       <SpeakerPanel device={device} />
       {shown && <InThisSound station={shown} passes={passes.length} />}
       {kind.job === 'instrument' && <ToneChart pickup={device.id} />}
@@ -88,14 +104,6 @@ export function DeviceInspector({
         </p>
       )}
       <RecordFields key={`record ${device.id}`} device={device} />
-      <DeviceTools
-        kind={kind}
-        onMove={onMove}
-        device={device}
-        onAppend={onAppend}
-        onReplace={onReplace}
-        onRemove={onRemove}
-      />
     </div>
   );
 }
@@ -108,8 +116,10 @@ function DeviceTools({
   onAppend,
   onReplace,
   onRemove,
+  onConnect,
 }: {
   kind: Kind;
+  onConnect: () => void;
   onMove: () => void;
   device: Device;
   onAppend: (() => void) | undefined;
@@ -125,6 +135,10 @@ function DeviceTools({
         </Button>
       )}
       <MoveButtons ways={[...waysOut(rig, device), ...waysIn(rig, device)]} />
+      <PlaceSteps device={device} />
+      <Button size="compact-sm" variant="default" onClick={onConnect}>
+        Connect (C)
+      </Button>
       {onAppend && (
         <Button size="compact-sm" variant="default" onClick={onAppend}>
           Add behind (A)

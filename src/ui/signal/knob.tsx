@@ -1,7 +1,7 @@
 'use client';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 import type { Parameter } from '../../core/kinds';
-import { clockHour } from '../../core/units';
+import { clockHour, readKnob } from '../../core/units';
 
 type KnobParameter = Extract<Parameter, { type: 'knob' }>;
 
@@ -20,42 +20,117 @@ const KEYS: Record<string, number> = {
   End: 1,
 };
 
-/** Where a knob stands while a hand is on it, and what the hand does: the rig hears of it when it lets go. */
-function useTurning(parameter: KnobParameter, value: number, onChange: (value: number) => void) {
+/** A step by keys while Shift is held is so much finer. */
+const FINE = 5;
+/** While a hand turns a knob, figures follow about so often, in ms. */
+const FOLLOW_MS = 60;
+
+/** One turning of a knob by a hand is one step in the history: they are counted, so that each has a name. */
+let turnings = 0;
+
+/**
+ * Where a knob stands while a hand is on it, and what the hand does: the rig follows while it turns, and has
+ * the last of it when it lets go.
+ */
+function useTurning(
+  parameter: KnobParameter,
+  value: number,
+  onChange: (value: number, going?: string) => void,
+) {
   const [live, setLive] = useState(value);
-  const drag = useRef<{ y: number; from: number } | null>(null);
-  useEffect(() => setLive(value), [value]);
+  const drag = useRef<{ y: number; from: number; told: number; at: number; going: string } | null>(
+    null,
+  );
+  useEffect(() => {
+    if (!drag.current) setLive(value);
+  }, [value]);
   const span = parameter.max - parameter.min;
   const clamp = (v: number) =>
     Math.min(parameter.max, Math.max(parameter.min, Math.round(v * 10) / 10));
+  const put = (next: number) => {
+    setLive(next);
+    if (next !== live) onChange(next);
+  };
   return {
     live,
+    put: (v: number) => put(clamp(v)),
     hand: {
       onKeyDown: (e: KeyboardEvent) => {
         const step = KEYS[e.key];
         if (step === undefined) return;
         e.preventDefault();
         e.stopPropagation();
-        const next = clamp(live + step * span);
-        setLive(next);
-        if (next !== live) onChange(next);
+        put(clamp(live + (step * span) / (e.shiftKey ? FINE : 1)));
       },
       onPointerDown: (e: PointerEvent) => {
-        drag.current = { y: e.clientY, from: live };
+        const going = `knob ${++turnings}`;
+        drag.current = { y: e.clientY, from: live, told: live, at: e.timeStamp, going };
         e.currentTarget.setPointerCapture(e.pointerId);
       },
-      onPointerMove: (e: PointerEvent) =>
-        drag.current &&
-        setLive(clamp(drag.current.from + ((drag.current.y - e.clientY) / TRAVEL) * span)),
-      onPointerUp: () => {
-        if (drag.current && live !== drag.current.from) onChange(live);
-        drag.current = null;
+      onPointerMove: (e: PointerEvent) => {
+        const turn = drag.current;
+        if (!turn) return;
+        const next = clamp(turn.from + ((turn.y - e.clientY) / TRAVEL) * span);
+        setLive(next);
+        if (next === turn.told || e.timeStamp - turn.at < FOLLOW_MS) return;
+        [turn.told, turn.at] = [next, e.timeStamp];
+        onChange(next, turn.going);
       },
+      onPointerUp: () => {
+        const turn = drag.current;
+        drag.current = null;
+        if (turn && live !== turn.told) onChange(live, turn.going);
+      },
+      onDoubleClick: () => put(parameter.initial),
     },
   };
 }
 
-/** A knob set by dragging up and down, by arrow keys, or by typing; 0 to 10 reads as clock hours. */
+/** What is being typed for a knob: a number in its unit, or where it points by the clock. */
+function TypedValue({
+  parameter,
+  first,
+  onDone,
+}: {
+  parameter: KnobParameter;
+  first: string;
+  onDone: (value: number | undefined) => void;
+}) {
+  const [text, setText] = useState(first);
+  const [isWrong, setWrong] = useState(false);
+  const read = () => {
+    const number = Number(text.trim().replace(',', '.').replace('−', '-'));
+    if (!parameter.unit) return readKnob(text);
+    return text.trim() && Number.isFinite(number) ? number : undefined;
+  };
+  return (
+    <input
+      className="knob-field"
+      ref={(field) => field?.focus()}
+      aria-label={`${parameter.label}, typed`}
+      aria-invalid={isWrong}
+      title={parameter.unit ? `in ${parameter.unit}` : 'a number, or half past 2, noon, 3:15'}
+      value={text}
+      onChange={(e) => {
+        setText(e.currentTarget.value);
+        setWrong(false);
+      }}
+      onBlur={() => onDone(read())}
+      onKeyDown={(e) => {
+        e.stopPropagation();
+        if (e.key === 'Escape') onDone(undefined);
+        else if (e.key !== 'Enter') return;
+        else if (read() === undefined) setWrong(true);
+        else onDone(read());
+      }}
+    />
+  );
+}
+
+/**
+ * A knob set by dragging up and down, by arrow keys (finer with Shift), or by typing a value or where it
+ * points; a double press puts it back to where it starts. 0 to 10 reads as clock hours.
+ */
 export function Knob({
   parameter,
   value,
@@ -66,17 +141,28 @@ export function Knob({
   parameter: KnobParameter;
   value: number;
   figure: (id: string) => number;
-  onChange: (value: number) => void;
+  onChange: (value: number, going?: string) => void;
   own: boolean;
 }) {
-  const { live, hand } = useTurning(parameter, value, onChange);
+  const { live, put, hand } = useTurning(parameter, value, onChange);
+  const [typed, setTyped] = useState<string>();
+  const knob = useRef<HTMLSpanElement>(null);
   const reading = parameter.unit ? `${live} ${parameter.unit}` : clockHour(live);
   const detail = parameter.unit
     ? ''
     : `${live.toFixed(1)}${parameter.reads ? ` · ${parameter.reads(live, figure)}` : ''}`;
+  const onKeyDown = (e: KeyboardEvent) => {
+    const isTyped = /^[\d.,−-]$/.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey;
+    if (!isTyped) return hand.onKeyDown(e);
+    // A digit is for the knob that has the focus, not for the sound of that number.
+    e.preventDefault();
+    e.stopPropagation();
+    setTyped(e.key);
+  };
   return (
     <div className="knob">
       <span
+        ref={knob}
         role="slider"
         tabIndex={0}
         aria-label={parameter.label}
@@ -85,16 +171,29 @@ export function Knob({
         aria-valuenow={live}
         aria-valuetext={`${reading} ${detail}`}
         {...hand}
+        onKeyDown={onKeyDown}
       >
         <Face share={(live - parameter.min) / (parameter.max - parameter.min)} />
       </span>
       <div>
         <strong>{parameter.label}</strong>
       </div>
-      <div>
-        {reading}
-        {own ? '' : ' *'}
-      </div>
+      {typed === undefined ? (
+        <div>
+          {reading}
+          {own ? '' : ' *'}
+        </div>
+      ) : (
+        <TypedValue
+          parameter={parameter}
+          first={typed}
+          onDone={(v) => {
+            setTyped(undefined);
+            knob.current?.focus();
+            if (v !== undefined) put(v);
+          }}
+        />
+      )}
       <div className="figures faint common-text">{detail}</div>
     </div>
   );

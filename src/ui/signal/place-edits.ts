@@ -7,8 +7,11 @@ import {
   hostLoopOf,
   innerReturn,
   isFreeLoop,
+  loopAround,
   leadFrom,
   type Rig,
+  settingOf,
+  stateIn,
   waysOf,
 } from '../../core/rig';
 
@@ -107,6 +110,101 @@ export function appendEdits(
       newLead: entryAt(newLeads(rig), 0),
     },
     ...heardNow(kind, device.id, sound),
+  ];
+}
+
+/** The parameter by which a switcher says which loops are in, where it has one. */
+const orderOf = (kind: Kind) => kind.parameters.find((p) => p.role === 'loop order');
+
+/**
+ * A loop that is put to use is in: in the sound that is heard now its number is written behind the others,
+ * where the order does not name it.
+ */
+function loopHeard(rig: Rig, host: Device, loop: string, sound: string | undefined): Edit[] {
+  const kind = kindOf(host.kind);
+  const parameter = orderOf(kind);
+  const heard = rig.sounds.find((s) => s.id === sound);
+  if (!parameter || !heard) return [];
+  const number = String((kind.loops ?? []).findIndex((l) => l.id === loop) + 1);
+  const order = String(settingOf(kind, host, stateIn(heard, host.id), parameter.id) ?? '');
+  const isNamed = order
+    .replace(/@[^)\s+]*/g, '')
+    .split(/\D+/)
+    .includes(number);
+  return isNamed
+    ? []
+    : [
+        {
+          edit: 'setSetting',
+          device: host.id,
+          sound,
+          setting: parameter.id,
+          value: `${order} ${number}`.trim(),
+        },
+      ];
+}
+
+/** Adds a new device into a loop, heard in the sound at hand. */
+export function intoLoopEdits(
+  rig: Rig,
+  kind: Kind,
+  host: Device,
+  loop: string,
+  sound: string | undefined,
+): [Edit & { edit: 'putInLoop' }, ...Edit[]] {
+  const device = made(rig, kind);
+  return [
+    { edit: 'putInLoop', device, host: host.id, loop },
+    ...heardNow(kind, device.id, sound),
+    ...loopHeard(rig, host, loop, sound),
+  ];
+}
+
+/** Moves devices, in the order given, into a loop: it goes around them. */
+export const aroundEdits = (
+  rig: Rig,
+  devices: readonly Device[],
+  host: Device,
+  loop: string,
+  sound: string | undefined,
+): Edit[] => [
+  ...devices.map((device): Edit => ({ edit: 'putInLoop', device, host: host.id, loop })),
+  ...loopHeard(rig, host, loop, sound),
+];
+
+/** Takes a device out of the loop that it hangs in: in front of whose loop it is, or behind. */
+export function outOfLoop(rig: Rig, device: Device): { words: string; edit: Edit }[] {
+  const held = loopAround(rig, device.id);
+  const host = held && rig.devices.find((d) => d.id === held.host);
+  const through = host && kindOf(host.kind).through;
+  if (!host || !through) return [];
+  const front = rig.leads.find(
+    (l) => l.to.device === host.id && l.to.jack === through.in && l.type !== 'inside',
+  );
+  const behind = rig.leads.find(
+    (l) =>
+      l.from.device === host.id &&
+      l.from.jack === through.out &&
+      l.type !== 'inside' &&
+      l.type !== 'speaker',
+  );
+  return [
+    ...(front
+      ? [
+          {
+            words: `Out of the loop, in front of ${host.name}`,
+            edit: moveEdit(rig, device.id, front.id),
+          },
+        ]
+      : []),
+    ...(behind
+      ? [
+          {
+            words: `Out of the loop, behind ${host.name}`,
+            edit: moveEdit(rig, device.id, behind.id),
+          },
+        ]
+      : []),
   ];
 }
 

@@ -26,7 +26,8 @@ export function SettingField({
   hint?: string;
   /** A list that opens stays within the popover, which would close otherwise. */
   inPopover?: boolean;
-  onChange: (value: SettingValue) => void;
+  /** `going`: what is going on, where a hand is still on it. */
+  onChange: (value: SettingValue, going?: string) => void;
 }) {
   const value = settingOf(kind, device, state, p.id) ?? p.initial;
   switch (p.type) {

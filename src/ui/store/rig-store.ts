@@ -1,5 +1,6 @@
 import { createStore } from 'zustand';
 import { clashWords } from '../../core/changes';
+import type { Severity } from '../../core/findings/finding';
 import type { Report, SoundReport } from '../../core/report';
 import {
   applyEdits,
@@ -34,6 +35,19 @@ export interface Other {
   device: string | null;
 }
 
+/** Which findings are listed: of a severity, in a sound, with some words in them; all where nothing is said. */
+export interface FindingsFilter {
+  severity?: Severity;
+  sound?: string;
+  text?: string;
+}
+
+/** What the last edit did to the findings: keys of those that came, and how many went. */
+export interface SinceEdit {
+  fresh: readonly string[];
+  cured: number;
+}
+
 /** The rig being worked on, its figures, and what the person is looking at. */
 export interface RigState {
   history: History;
@@ -47,6 +61,9 @@ export interface RigState {
   notice: string | null;
   units: UnitChoice;
   findingsOpen: boolean;
+  findingsFilter: FindingsFilter;
+  /** Nothing where nothing was edited yet, or the last edit changed no finding. */
+  sinceEdit: SinceEdit | null;
   /** Words of the changes that are not saved yet. */
   unsaved: readonly string[];
   /** The last change that was made here; a new one each time. */
@@ -57,7 +74,8 @@ export interface RigState {
   others: readonly Other[];
   /** The revision that the document was last saved as, or opened from. */
   revision: number;
-  edit: (edits: Edit | Edit[], words?: string) => Outcome<Rig>;
+  /** Edits the document: one step back and forth, and one with the step before where the same is `going` on. */
+  edit: (edits: Edit | Edit[], words?: string, going?: string) => Outcome<Rig>;
   undo: () => void;
   redo: () => void;
   setSound: (id: string) => void;
@@ -66,6 +84,7 @@ export interface RigState {
   setSave: (save: SaveState) => void;
   setUnits: (units: UnitChoice) => void;
   openFindings: (open: boolean) => void;
+  filterFindings: (filter: FindingsFilter) => void;
   /** Shows a document that holds what others changed; the steps made here can still be taken back. */
   adopt: (rig: Rig) => void;
   setDoor: (door: Door) => void;
@@ -84,6 +103,16 @@ const updated = (report: Report, update: ReportUpdate): Report => {
   };
 };
 
+/** Which findings an edit brought and how many it took; nothing where it did neither. */
+function changedBetween(before: Report, after: Report): SinceEdit | null {
+  const open = (r: Report) =>
+    new Set(r.findings.flatMap((f) => (f.accepted === undefined ? [f.key] : [])));
+  const [old, now] = [open(before), open(after)];
+  const fresh = [...now].filter((k) => !old.has(k));
+  const cured = [...old].filter((k) => !now.has(k)).length;
+  return fresh.length || cured ? { fresh, cured } : null;
+}
+
 type Get = () => RigState;
 type Set = (part: Partial<RigState>) => void;
 
@@ -93,12 +122,17 @@ const soundIn = (rig: Rig, sound: string): string =>
 
 /** Asks the worker for figures, of what changed or of all, and takes them into the store. */
 function figuring(set: Set, get: Get) {
-  const take = (report: Promise<ReportUpdate>) =>
+  const take = (report: Promise<ReportUpdate>) => {
+    const { door } = get();
     void report.then(
       (u) =>
         set({ report: updated({ sounds: [], promises: [], findings: [] }, u), isBehind: false }),
-      () => set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }),
+      // A door that was shut on purpose has stopped nothing: its successor answers.
+      () =>
+        get().door === door &&
+        set({ notice: 'The analysis stopped. Reload the page; nothing is lost.' }),
     );
+  };
   const reopen = () => {
     const opened = get().door?.ask('open', { rig: get().history.rig });
     if (opened) take(opened);
@@ -106,7 +140,11 @@ function figuring(set: Set, get: Get) {
   const patch = (patches: Patch[]) => {
     get()
       .door?.ask('patch', { patches })
-      .then((u) => set({ report: updated(get().report, u) }), reopen);
+      .then((u) => {
+        const before = get().report;
+        const report = updated(before, u);
+        set({ report, sinceEdit: changedBetween(before, report) });
+      }, reopen);
   };
   return { take, reopen, patch };
 }
@@ -138,7 +176,7 @@ function changing(set: Set, get: Get, { reopen, patch }: ReturnType<typeof figur
     if (step.patches) patch(step.patches);
     else reopen();
   };
-  const edit: RigState['edit'] = (edits, words) => {
+  const edit: RigState['edit'] = (edits, words, going) => {
     const list = Array.isArray(edits) ? edits : [edits];
     const { history } = get();
     const applied = applyEdits(history.rig, list);
@@ -148,7 +186,7 @@ function changing(set: Set, get: Get, { reopen, patch }: ReturnType<typeof figur
     }
     if (applied.value.patches.length === 0) return { ok: true, value: history.rig };
     const said = words ?? list.map((e) => editWords(history.rig, e)).join(', ');
-    move(record(history, applied.value, said), said);
+    move(record(history, applied.value, said, going), said);
     patch(applied.value.patches);
     return { ok: true, value: applied.value.rig };
   };
@@ -173,6 +211,8 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       notice: null,
       units: { level: 'dBu', length: 'metric' },
       findingsOpen: false,
+      findingsFilter: {},
+      sinceEdit: null,
       unsaved: [],
       lastEdit: null,
       keeps: true,
@@ -190,6 +230,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       setSave: (save) => set({ save }),
       setUnits: (units) => set({ units }),
       openFindings: (findingsOpen) => set({ findingsOpen }),
+      filterFindings: (findingsFilter) => set({ findingsFilter }),
       adopt: (next) => {
         set({ history: onTop(get().history, next), sound: soundIn(next, get().sound) });
         figures.reopen();

@@ -9,6 +9,8 @@ import { addDevice, moveDevice, putDeviceInLead, removeDevice } from '../chain-e
 import { replaceDevice } from '../replace-device';
 import { refusedOutlet, unplugLost } from '../power-edits';
 import { moveFromLoop, moveToLoop } from '../loop-edits';
+import { exchange, loopWords, putInLoop } from '../loop-holding';
+import { usualMetres } from '../joining';
 import { USUAL_WORDS } from '../words';
 import { onDevice, given } from './parts';
 
@@ -54,7 +56,7 @@ export const deviceEdits = {
           from: e.after,
           to,
           type,
-          metres: type === 'inside' ? 0 : 0.3,
+          metres: usualMetres(rig, e.after, to),
         });
       },
       words: (e, { rig }) => `put ${e.device.name} after ${endWords(rig, e.after)}`,
@@ -83,6 +85,22 @@ export const deviceEdits = {
       apply: (rig, e) => replaceDevice(rig, e.device, e.kind, e.name),
       words: (e, { d }) =>
         `replaced ${d(e.device)} by ${e.name ?? findKind(e.kind)?.name ?? e.kind}`,
+    },
+  ),
+  putInLoop: defineEdit(
+    'putInLoop',
+    { device: deviceSchema, host: idSchema, loop: z.string().max(40) },
+    {
+      apply: (rig, e) => putInLoop(rig, deviceOf(rig, e.device.id) ?? e.device, e.host, e.loop),
+      words: (e, { rig }) => `put ${e.device.name} into ${loopWords(rig, e.host, e.loop)}`,
+    },
+  ),
+  exchange: defineEdit(
+    'exchange',
+    { device: idSchema, with: idSchema },
+    {
+      apply: (rig, e) => exchange(rig, e.device, e.with),
+      words: (e, { d }) => `exchanged ${d(e.device)} and ${d(e.with)}`,
     },
   ),
   moveToLoop: defineEdit(

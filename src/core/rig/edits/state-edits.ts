@@ -33,6 +33,34 @@ export const stateEdits = {
         `set ${d(e.device)}, ${settingWords(kindOfDevice(e.device), e.setting, e.value)}, ${s(e.sound)}`,
     },
   ),
+  holdEverywhere: defineEdit(
+    'holdEverywhere',
+    { device: idSchema, setting: idSchema.optional(), value: setting },
+    {
+      apply: (rig, e) => {
+        const held = e.setting;
+        if (held === undefined && typeof e.value !== 'boolean')
+          return 'A device is engaged or bypassed, nothing else.';
+        const refusal = onState(rig, e.device, undefined, (s) => {
+          if (held === undefined) s.engaged = e.value === true;
+          else (s.settings ??= {})[held] = e.value;
+        });
+        if (refusal) return refusal;
+        for (const { states } of rig.sounds) {
+          const own = Object.hasOwn(states, e.device) ? states[e.device] : undefined;
+          if (!own) continue;
+          if (held === undefined) delete own.engaged;
+          else if (own.settings) delete own.settings[held];
+          if (own.settings && !Object.keys(own.settings).length) delete own.settings;
+          if (!Object.keys(own).length) delete states[e.device];
+        }
+      },
+      words: (e, { d, kindOfDevice }) =>
+        e.setting === undefined
+          ? `${e.value === true ? 'engaged' : 'bypassed'} ${d(e.device)} in every sound`
+          : `set ${d(e.device)}, ${settingWords(kindOfDevice(e.device), e.setting, e.value)}, in every sound`,
+    },
+  ),
   clearState: defineEdit(
     'clearState',
     { device: idSchema, sound: idSchema },

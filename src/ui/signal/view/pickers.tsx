@@ -1,11 +1,11 @@
 import { useCallback } from 'react';
 import { type Kind, kindOf } from '../../../core/kinds';
-import type { Edit } from '../../../core/rig';
+import { type Edit, loopWords } from '../../../core/rig';
 import { insideOf, nameOf } from '../../../core/rig/find';
 import type { Device, Lead } from '../../../core/rig/schema';
 import { useDocument, useRig } from '../../store/use-rig';
 import { KindPicker } from '../kind-picker';
-import { appendEdits, freshName, insertEdits } from '../place-edits';
+import { appendEdits, freshName, insertEdits, intoLoopEdits } from '../place-edits';
 
 const hasThrough = (k: Kind) =>
   k.through !== undefined && !k.jacks.every((j) => j.connector === 'inside');
@@ -59,6 +59,29 @@ export function AppendPicker({ on: device, onClose }: Picker<Device>) {
   );
 }
 
+/** A kind to put into a loop of a device, behind what hangs there. */
+export function LoopPicker({
+  on: { host, loop },
+  onClose,
+}: Picker<{ host: Device; loop: string }>) {
+  const rig = useDocument();
+  const sound = useSoundId();
+  const take = useTake(onClose);
+  const editsFor = useCallback(
+    (k: Kind) => intoLoopEdits(rig, k, host, loop, sound),
+    [rig, host, loop, sound],
+  );
+  return (
+    <KindPicker
+      title={`Add into ${loopWords(rig, host.id, loop)}`}
+      fits={hasThrough}
+      editsFor={editsFor}
+      onClose={onClose}
+      onPick={(k) => take(editsFor(k))}
+    />
+  );
+}
+
 /** A kind to put in a device's place; a name that was its kind's becomes the new kind's. */
 export function ReplacePicker({ on: device, onClose }: Picker<Device>) {
   const rig = useDocument();
@@ -96,7 +119,12 @@ function useSoundId(): string | undefined {
 function useTake(onClose: () => void) {
   const edit = useRig((s) => s.edit);
   const select = useRig((s) => s.select);
-  return (edits: ReturnType<typeof insertEdits> | ReturnType<typeof appendEdits>) => {
+  return (
+    edits:
+      | ReturnType<typeof insertEdits>
+      | ReturnType<typeof appendEdits>
+      | ReturnType<typeof intoLoopEdits>,
+  ) => {
     onClose();
     if (edit(edits).ok) select({ kind: 'device', id: edits[0].device.id });
   };

@@ -49,6 +49,8 @@ export function SidePanel({
             device={device}
             station={station}
             onAppend={freeOutput(rig, device) ? () => onPick('append') : undefined}
+            onConnect={() => onPick('connect')}
+            onLoop={(loop) => onPick({ loop })}
             onReplace={() => onPick('replace')}
             onRemove={onRemove}
             onMove={onMove}

@@ -8,7 +8,8 @@ import { USUAL_ROWS } from '../meter-rows';
 import { ProposalsDrawer } from '../proposals/proposals-drawer';
 import { WalkTools } from '../walk-tools';
 import { MovingHint } from './moving-hint';
-import { AppendPicker, InsertPicker, ReplacePicker } from './pickers';
+import { ConnectPicker } from './connect-picker';
+import { AppendPicker, InsertPicker, LoopPicker, ReplacePicker } from './pickers';
 import { SidePanel } from './side-panel';
 import { SignalTools } from './signal-tools';
 import { useLooking } from './use-looking';
@@ -74,6 +75,10 @@ export function SignalView() {
       <ProposalsDrawer opened={proposing} onClose={() => setProposing(false)} />
       {picking === 'insert' && lead && <InsertPicker on={lead} onClose={close} />}
       {picking === 'append' && device && <AppendPicker on={device} onClose={close} />}
+      {picking === 'connect' && device && <ConnectPicker on={device} onClose={close} />}
+      {picking !== null && typeof picking === 'object' && device && (
+        <LoopPicker on={{ host: device, loop: picking.loop }} onClose={close} />
+      )}
       {picking === 'replace' && device && <ReplacePicker on={device} onClose={close} />}
     </div>
   );

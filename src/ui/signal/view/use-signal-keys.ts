@@ -11,7 +11,8 @@ import type { Looking } from '../walk-tools';
 import { type InHand, within } from './use-moving';
 
 export type Side = 'inspect' | 'wiring' | 'none';
-export type Picking = 'insert' | 'append' | 'replace' | null;
+/** What is being picked, for what is chosen; into a loop, with the loop. */
+export type Picking = 'insert' | 'append' | 'replace' | 'connect' | { loop: string } | null;
 
 /** What the keys of the walk work on. */
 export interface SignalKeys {
@@ -47,6 +48,7 @@ export function useSignalKeys(on: SignalKeys): void {
     ['b', bypass],
     ['i', () => lead && setPicking('insert')],
     ['a', () => device && freeOutput(rig, device) && setPicking('append')],
+    ['c', () => device && setPicking('connect')],
     ['r', () => device && setPicking('replace')],
     ['Delete', on.remove],
     ['l', () => look({ lanes: looking.lanes.length ? [] : otherLanes(on.view, device) })],

@@ -1,0 +1,90 @@
+import { usePathname, useSearchParams } from 'next/navigation';
+import { useEffect } from 'react';
+import { SEVERITIES } from '../../core/findings/finding';
+import type { RigState } from '../store/rig-store';
+import { useRigStore } from '../store/use-rig';
+
+/** The address is written a moment after a press, so that it does not stand in the way of what was pressed. */
+const WRITE_MS = 250;
+
+/** What a person is looking at, as words of an address. */
+function written({
+  sound,
+  selection,
+  findingsOpen,
+  findingsFilter,
+}: RigState): [string, string | undefined][] {
+  const { severity, sound: only, text } = findingsFilter;
+  return [
+    ['sound', sound],
+    ['device', selection?.kind === 'device' ? selection.id : undefined],
+    ['lead', selection?.kind === 'lead' ? selection.id : undefined],
+    ['findings', findingsOpen ? 'open' : undefined],
+    ['severity', severity],
+    ['only', only],
+    ['words', text],
+  ];
+}
+
+/** Takes from an address what is in it and in the rig; what is not there stays as it is. */
+function take(state: RigState, params: URLSearchParams): void {
+  const { rig } = state.history;
+  const [sound, device, lead] = ['sound', 'device', 'lead'].map((k) => params.get(k));
+  if (sound && rig.sounds.some((s) => s.id === sound)) state.setSound(sound);
+  if (device && rig.devices.some((d) => d.id === device))
+    state.select({ kind: 'device', id: device });
+  else if (lead && rig.leads.some((l) => l.id === lead)) state.select({ kind: 'lead', id: lead });
+  const only = params.get('only');
+  state.filterFindings({
+    severity: SEVERITIES.find((s) => s === params.get('severity')),
+    sound: rig.sounds.some((s) => s.id === only) ? (only ?? undefined) : undefined,
+    text: params.get('words') ?? undefined,
+  });
+  if (params.get('findings') === 'open') state.openFindings(true);
+}
+
+/**
+ * Keeps what is looked at in the address: sound, what is chosen, the findings and their filter, beside the
+ * place and its part. Back, forward, reload and a link sent to somebody else land there.
+ */
+export function useAddress(): void {
+  const store = useRigStore();
+  const path = usePathname();
+  const part = useSearchParams().get('part');
+  useEffect(() => {
+    const read = () => take(store.getState(), new URLSearchParams(window.location.search));
+    read();
+    window.addEventListener('popstate', read);
+    return () => window.removeEventListener('popstate', read);
+  }, [store]);
+  useEffect(() => {
+    let soon: ReturnType<typeof setTimeout> | undefined;
+    const write = () => {
+      const params = new URLSearchParams(window.location.search);
+      for (const [key, value] of written(store.getState()))
+        if (value === undefined) params.delete(key);
+        else params.set(key, value);
+      const search = params.toString();
+      if (search === window.location.search.slice(1)) return;
+      window.history.replaceState(null, '', `${window.location.pathname}?${search}`);
+    };
+    const later = () => {
+      clearTimeout(soon);
+      soon = setTimeout(write, WRITE_MS);
+    };
+    later();
+    const stop = store.subscribe((now, before) => {
+      if (written(now).some(([, v], i) => v !== written(before)[i]?.[1])) later();
+    });
+    return () => {
+      stop();
+      clearTimeout(soon);
+    };
+  }, [store, path, part]);
+}
+
+/** Keeps the address; apart, since what reads it waits for it on the first view. */
+export function Address(): null {
+  useAddress();
+  return null;
+}
