@@ -20,6 +20,7 @@ const MOST = 80;
  */
 export function TypedList<T extends Typed>({
   label,
+  list,
   placeholder,
   nothing,
   items,
@@ -27,7 +28,9 @@ export function TypedList<T extends Typed>({
   onMark,
   onPick,
 }: {
+  /** What the field is called, and the list. */
   label: string;
+  list: string;
   placeholder: string;
   nothing: string;
   items: readonly T[];
@@ -66,7 +69,7 @@ export function TypedList<T extends Typed>({
           e.preventDefault();
         }}
       />
-      <div role="listbox" aria-label={label} className="kind-picker-box">
+      <div role="listbox" aria-label={list} className="kind-picker-box">
         {found.slice(0, MOST).map((item, i) => (
           // Keys work on the field above, which marks an option; the list itself takes no focus.
           // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/interactive-supports-focus

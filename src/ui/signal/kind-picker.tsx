@@ -28,6 +28,7 @@ export function KindPicker({
     <Modal opened onClose={onClose} title={title} size="xl" centered>
       <TypedList
         label="Find a kind"
+        list="Kinds"
         placeholder="Type to find: drive, delay, isolated …"
         nothing="No kind is called that. Try a shorter word."
         items={items}

@@ -22,6 +22,7 @@ export function ConnectPicker({ on: device, onClose }: { on: Device; onClose: ()
     <Modal opened onClose={onClose} title={`Connect ${device.name}`} size="lg" centered>
       <TypedList
         label="Find the other end"
+        list="Free jacks"
         placeholder="Type some of the other end: its device, its jack …"
         nothing="No free jack that fits is called that."
         items={items}

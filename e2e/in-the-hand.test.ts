@@ -1,0 +1,196 @@
+import { chainOf, device, rigOf } from '../src/core/testing/rigs';
+import { kindOf } from '../src/core/kinds';
+import { brokenRig, touringRig } from '../src/core/demo';
+import { loopState, settingOf, stateIn, type Rig } from '../src/core/rig';
+import { forEachFile, type Person, stored } from './person';
+
+let tech: Person;
+forEachFile((person) => (tech = person));
+
+/** Does one thing with the hand and counts it: a press, a key, or a word that is typed. */
+const counted = () => {
+  let count = 0;
+  const act = async (one: Promise<unknown>) => {
+    count++;
+    await one;
+  };
+  return { act, total: () => count };
+};
+
+const start = (): Rig => ({
+  ...chainOf(['guitar-humbucker', 'loop-switcher', 'combo-tube']),
+  name: 'Six in loops',
+});
+
+test('six pedals into the loops of a switcher: added, plugged both ways and heard, in under 30 actions', async () => {
+  const id = await stored(tech, start());
+  await tech.open(`/rigs/${id}/signal`);
+  const { act, total } = counted();
+  const pedals = ['compressor', 'drive, low', 'drive, mid', 'phaser', 'delay', 'reverb'];
+  for (const [n, word] of pedals.entries()) {
+    await act(tech.click('[data-device="d1"]'));
+    await act(tech.click(`[data-loop-of="loop${n + 1}"] button`));
+    await tech.see('[aria-label="Find a kind"]:focus');
+    await act(tech.page.keyboard.type(word));
+    await act(tech.press('Enter'));
+    await tech.gone('.mantine-Modal-overlay');
+  }
+  expect(total()).toBeLessThan(30);
+  const rig = await tech.savedRig(id);
+  const { loops } = kindOf('loop-switcher');
+  for (const loop of loops!.slice(0, 6))
+    expect(loopState(rig, 'd1', loop)).toMatchObject({
+      is: 'closed',
+      devices: [expect.any(String)],
+    });
+  // Each is in and engaged in the sound that is heard.
+  const switcher = rig.devices.find((d) => d.id === 'd1')!;
+  const order = settingOf(kindOf(switcher.kind), switcher, stateIn(rig.sounds[0], 'd1'), 'order');
+  expect(order).toBe('1 2 3 4 5 6');
+  for (const d of rig.devices.slice(3))
+    await tech.see(`[data-station="${d.id}"][data-state="engaged"]`);
+});
+
+test('out of a loop, around two, exchanged: one step each, and each is one step back', async () => {
+  const rig = chainOf([
+    'guitar-humbucker',
+    'compressor',
+    'drive-mid',
+    'loop-switcher',
+    'combo-tube',
+  ]);
+  const id = await stored(tech, rig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.click('[data-device="d3"]');
+  await tech.button('Put a loop around what stands in front …');
+  await tech.page.locator('::-p-text(loop 2: Device 1, Device 2)').click();
+  await tech.reads('[data-loop-of="loop2"]', 'Device 1, Device 2');
+  await tech.click('[data-device="d1"]');
+  await tech.click('[aria-label="Exchange with"]');
+  await tech.pick('Device 2');
+  await tech.click('[data-device="d3"]');
+  await tech.reads('[data-loop-of="loop2"]', 'Device 2, Device 1');
+  await tech.click('[data-device="d1"]');
+  await tech.button('Out of the loop, in front of Device 3');
+  await tech.click('[data-device="d3"]');
+  await tech.reads('[data-loop-of="loop2"]', /loop 2 Device 2 Add/);
+  for (let n = 0; n < 3; n++) await tech.control('z');
+  await tech.saved();
+  expect((await tech.savedRig(id)).leads).toEqual(rig.leads);
+});
+
+test('a connection is a key, some letters of the other end, and Enter; both sides at once', async () => {
+  const rig = rigOf(
+    [
+      device('r', 'reverb', 'Hollow'),
+      device('m', 'console-input-stereo', 'House'),
+      device('g', 'guitar-active', 'Guitar'),
+    ],
+    [],
+  );
+  const id = await stored(tech, rig);
+  await tech.open(`/rigs/${id}/signal?device=r`);
+  await tech.reads('[data-inspector]', 'Reverb');
+  await tech.press('c');
+  await tech.see('[aria-label="Find the other end"]:focus');
+  await tech.page.keyboard.type('house');
+  await tech.press('Enter');
+  await tech.gone('.mantine-Modal-overlay');
+  const made = await tech.savedRig(id);
+  expect(made.leads).toHaveLength(2);
+  // From the floor to the stage box, not half a metre.
+  expect(made.leads.map((l) => [l.to.device, l.metres])).toEqual([
+    ['m', 10],
+    ['m', 10],
+  ]);
+});
+
+test('a digit on a knob is typed into it and never chooses a sound; the clock is understood', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal?sound=crunch&device=brine`);
+  const knob = await tech.see('[role="slider"][aria-label="Drive"]');
+  await knob!.focus();
+  await tech.page.keyboard.type('2:30');
+  await tech.press('Enter');
+  await tech.page.waitForFunction(() =>
+    document
+      .querySelector('[role="slider"][aria-label="Drive"]')
+      ?.getAttribute('aria-valuetext')
+      ?.startsWith('half past 2 7.5'),
+  );
+  expect(await tech.text('.sound[aria-pressed="true"]')).toContain('Crunch');
+  // A real pedal has one knob: what is turned holds in every sound.
+  const rig = await tech.savedRig(id);
+  const brine = rig.devices.find((d) => d.id === 'brine')!;
+  for (const s of rig.sounds)
+    expect(settingOf(kindOf(brine.kind), brine, stateIn(s, 'brine'), 'drive')).toBe(7.5);
+});
+
+test('what differs between sounds is told and made the same everywhere with one press', async () => {
+  const rig: Rig = {
+    ...touringRig,
+    sounds: touringRig.sounds.map((s) =>
+      s.id === 'lead'
+        ? { ...s, states: { ...s.states, kiln: { ...s.states.kiln, settings: { drive: 9 } } } }
+        : s,
+    ),
+  };
+  const id = await stored(tech, rig);
+  await tech.open(`/rigs/${id}/signal?sound=lead&device=kiln`);
+  await tech.reads('[data-setting-differs="drive"]', /Drive stands otherwise in Tide flat .* more/);
+  await tech.click('[aria-label="Drive the same everywhere"]');
+  await tech.gone('[data-setting-differs="drive"]');
+  const made = await tech.savedRig(id);
+  expect(made.devices.find((d) => d.id === 'kiln')!.settings).toMatchObject({ drive: 9 });
+});
+
+test('the palette opens from inside a field, takes what is typed, and finds by meaning', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal?sound=crunch&device=kiln`);
+  await tech.click('[aria-label="Name of the device"]');
+  await tech.control('k');
+  await tech.see('[aria-label="Find and do anything"]:focus');
+  await tech.page.keyboard.type('b1 isolated');
+  for (let n = 0; n < 'b1 '.length; n++) await tech.press('Home', 'Delete');
+  await tech.reads('.mantine-Spotlight-actionsList', 'transformer');
+  await tech.press('Escape');
+  const rig = await tech.savedRig(id);
+  expect(rig.sounds).toEqual(touringRig.sounds);
+  expect(rig.devices).toEqual(touringRig.devices);
+  expect(await tech.text('.sound[aria-pressed="true"]')).toContain('Crunch');
+});
+
+test('a link lands where it was copied: sound, device, findings and their filter; reload too', async () => {
+  const id = await stored(tech, brokenRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('3');
+  await tech.click('[data-device="ember"]');
+  await tech.press('f');
+  await tech.click('[aria-label="Severity"]');
+  await tech.pick('danger');
+  await tech.page.waitForFunction(() => window.location.search.includes('severity=danger'));
+  const { href } = new URL(tech.page.url());
+  expect(href).toContain('sound=storm');
+  const colleague = await tech.anotherTab();
+  await colleague.page.goto(href);
+  await colleague.see('[data-finding]');
+  expect(await colleague.text('.sound[aria-pressed="true"]')).toContain('Storm');
+  await colleague.see('[data-inspector="ember"]');
+  const marks = await colleague.texts('[data-finding] > .sev');
+  expect(new Set(marks)).toEqual(new Set(['danger']));
+  await colleague.reload();
+  await colleague.see('[data-inspector="ember"]');
+  await colleague.page.close();
+});
+
+test('the last edit says what it did to the findings', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal?sound=lead`);
+  await tech.see('[data-station="kiln"]');
+  await tech.page.waitForFunction(() => !document.querySelector('.since-edit'));
+  await tech.click('[data-device="head"]');
+  await tech.press('c', 'Escape');
+  await tech.click('[data-device="kiln"]');
+  await tech.press('Delete');
+  await tech.reads('.findings-button-box', /\d+ (new|cured)/);
+});
