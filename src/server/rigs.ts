@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { at } from '../core/outcome';
 import type { Insertable } from 'kysely';
+import type { Severity } from '../core/findings/finding';
 import { applyEdit, type Rig } from '../core/rig';
 import type { Db } from './database';
 import { asStored, fromStored, sharing } from './deltas';
@@ -19,6 +20,8 @@ export interface RigRow {
   archived: boolean;
   devices: number;
   sounds: number;
+  /** Open findings by severity, as its newest revision was judged; null where that is still to come. */
+  open: Record<Severity, number> | null;
 }
 
 /** A rig as it stands, with the number of its newest revision. */
@@ -62,8 +65,13 @@ export type SaveResult =
 export async function listRigs(db: Db): Promise<RigRow[]> {
   const rows = await db
     .selectFrom('rig')
-    .select(['id', 'name', 'head', 'changed_at', 'archived_at', 'devices', 'sounds'])
-    .orderBy('changed_at', 'desc')
+    .innerJoin('revision', (j) =>
+      j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'),
+    )
+    .leftJoin('report', 'report.identity', 'revision.identity')
+    .select(['rig.id', 'rig.name', 'rig.head', 'rig.changed_at', 'rig.archived_at'])
+    .select(['rig.devices', 'rig.sounds', 'report.open'])
+    .orderBy('rig.changed_at', 'desc')
     .execute();
   return rows.map((r) => ({
     id: r.id,
@@ -73,6 +81,7 @@ export async function listRigs(db: Db): Promise<RigRow[]> {
     archived: r.archived_at !== null,
     devices: r.devices,
     sounds: r.sounds,
+    open: r.open,
   }));
 }
 

@@ -1,3 +1,4 @@
+import type { Severity } from '../core/findings/finding';
 import type { ColumnType, JSONColumnType } from 'kysely';
 import type { Rig } from '../core/rig';
 
@@ -60,6 +61,8 @@ export interface ReportTable {
   identity: string;
   build: string;
   body: Buffer;
+  /** Open findings by severity; null where an earlier version kept the report. */
+  open: ColumnType<Record<Severity, number> | null, string | null, string | null>;
   made_at: Date;
 }
 

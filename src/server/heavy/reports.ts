@@ -5,6 +5,7 @@ import { promisify } from 'node:util';
 import { deserialize, serialize } from 'node:v8';
 import { constants, gunzip, gzip } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
+import { SEVERITIES, type Severity } from '../../core/findings/finding';
 import type { Report } from '../../core/report';
 import type { Rig } from '../../core/rig';
 import type { Db } from '../database';
@@ -85,12 +86,20 @@ function workedOut(db: Db, { rig, identity }: Opened): Promise<Report> {
 
 async function keep(db: Db, rig: string, identity: string, report: Report): Promise<void> {
   const body = await promisify(gzip)(serialize(report), { level: constants.Z_BEST_SPEED });
-  const row = { identity, build, body, made_at: new Date() };
+  const open = JSON.stringify(countOpen(report));
+  const row = { identity, build, body, open, made_at: new Date() };
   await db
     .insertInto('report')
     .values({ rig_id: rig, ...row })
     .onConflict((c) => c.column('rig_id').doUpdateSet(row))
     .execute();
+}
+
+/** Open findings by severity. */
+function countOpen({ findings }: Report): Record<Severity, number> {
+  const count = (severity: Severity) =>
+    findings.filter((f) => f.severity === severity && f.accepted === undefined).length;
+  return Object.fromEntries(SEVERITIES.map((s) => [s, count(s)])) as Record<Severity, number>;
 }
 
 /** The report that is kept with a rig, where this build made it. */

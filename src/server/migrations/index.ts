@@ -3,6 +3,7 @@ import * as rigs from './0001-rigs';
 import * as gear from './0002-gear';
 import * as deltas from './0003-deltas';
 import * as reports from './0004-reports';
+import * as findings from './0005-findings-in-list';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -10,4 +11,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '0002-gear': gear,
   '0003-deltas': deltas,
   '0004-reports': reports,
+  '0005-findings-in-list': findings,
 };

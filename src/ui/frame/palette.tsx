@@ -7,6 +7,7 @@ import { KINDS, kindOf } from '../../core/kinds';
 import type { Report } from '../../core/report';
 import { cutText, endWords, freshId, isEngaged, type Rig, stateIn } from '../../core/rig';
 import type { RigState } from '../store/rig-store';
+import { freshName } from '../signal/place-edits';
 import { useRig } from '../store/use-rig';
 import { paletteStore } from './palette-store';
 import { keyOf, pathOf, PLACE_IDS, type PlaceId, placeOf, PLACES } from './place-list';
@@ -200,7 +201,7 @@ const wayActions = ({ rig, router, go, openFindings }: Does): SpotlightActionDat
 ];
 
 /** Add a sound, copy one, or add a device of any kind. */
-const addActions = ({ rig, sound, edit, select, go }: Does): SpotlightActionData[] => [
+const addActions = ({ rig, sound, edit, select }: Does): SpotlightActionData[] => [
   {
     id: 'add sound',
     group: 'Do',
@@ -244,9 +245,10 @@ const addActions = ({ rig, sound, edit, select, go }: Does): SpotlightActionData
         k.name,
         rig.devices.map((d) => d.id),
       );
-      if (edit({ edit: 'addDevice', device: { id, kind: k.id, name: k.name } }).ok)
+      const name = freshName(rig, k.name);
+      // Where one is, one stays: it waits in Signal, unconnected.
+      if (edit({ edit: 'addDevice', device: { id, kind: k.id, name } }).ok)
         select({ kind: 'device', id });
-      go('signal');
     },
   })),
 ];

@@ -9,6 +9,8 @@ const TYPED = new Set(['text', 'search', 'number', 'email', 'password', 'url', '
  * any control that uses them.
  */
 function isTaken(event: KeyboardEvent): boolean {
+  // Whatever has the focus took it for itself: a knob that is turned or typed into.
+  if (event.defaultPrevented) return true;
   // What is typed while the palette is still opening is meant for it, not for the pedals.
   if (paletteStore.getState().opened) return true;
   const at = event.target as HTMLElement | null;

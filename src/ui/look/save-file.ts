@@ -1,4 +1,11 @@
-import { type Rig, writeRig } from '../../core/rig';
+import { cutText, type Rig, writeRig } from '../../core/rig';
+
+/** What no file system takes in a name. */
+const NO_NAME = /[\\/:*?"<>|\p{Cc}]+/gu;
+
+/** A name for a file, of any words: what cannot stand in one becomes a space, and it is not too long. */
+export const fileName = (...words: string[]): string =>
+  cutText(words.join(', ').replace(NO_NAME, ' ').replace(/\s+/g, ' ').trim(), 80) || 'Yantrel';
 
 /** Gives a file to the person. */
 export function save(name: string, content: string | Blob, type: string): void {
@@ -41,4 +48,4 @@ export async function toPng(svg: string): Promise<Blob> {
 
 /** Saves a rig as a file that can be imported again. */
 export const saveRigFile = (rig: Rig): void =>
-  save(`${rig.id}.yantrel.json`, writeRig(rig), 'application/json');
+  save(`${fileName(rig.name)}.yantrel.json`, writeRig(rig), 'application/json');

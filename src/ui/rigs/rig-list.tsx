@@ -1,10 +1,12 @@
 'use client';
-import { Button, FileButton, Group, Switch } from '@mantine/core';
+import { Button, FileButton, Group, Modal, Switch, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type Dispatch, type SetStateAction, useState } from 'react';
 import { askServer, type ServerProblem } from '../keep/ask-server';
+import { SEVERITIES, type Severity } from '../../core/findings/finding';
 import { CommitText } from '../look/commit-text';
+import { SeverityMark } from '../look/severity';
 
 export interface ListedRig {
   id: string;
@@ -14,6 +16,30 @@ export interface ListedRig {
   archived: boolean;
   devices: number;
   sounds: number;
+  open: Record<Severity, number> | null;
+}
+
+/** What the list can be ordered by. */
+type Column = 'name' | 'devices' | 'sounds' | 'findings' | 'changedAt';
+const COLUMNS: [Column, string][] = [
+  ['name', 'Rig'],
+  ['devices', 'Devices'],
+  ['sounds', 'Sounds'],
+  ['findings', 'Findings'],
+  ['changedAt', 'Changed'],
+];
+
+/** The worse a rig stands, the more: a danger outweighs any number of faults. */
+const weight = ({ open }: ListedRig): number =>
+  open ? SEVERITIES.reduce((sum, s) => sum * 1000 + Math.min(999, open[s]), 0) : -1;
+
+/** Rigs in an order: names from A on, everything else the most first. */
+function sorted(rigs: readonly ListedRig[], by: Column): ListedRig[] {
+  const list = [...rigs];
+  if (by === 'name') return list.sort((a, b) => a.name.localeCompare(b.name));
+  if (by === 'changedAt') return list.sort((a, b) => b.changedAt.localeCompare(a.changedAt));
+  const of = (r: ListedRig) => (by === 'findings' ? weight(r) : r[by]);
+  return list.sort((a, b) => of(b) - of(a));
 }
 
 /** All rigs: open, make new, import, copy, rename, put away and bring back, export. */
@@ -28,12 +54,28 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
     router.refresh();
     return reply.ok ? reply.value : null;
   };
-  const importFile = async (file: File | null) => {
-    if (!file) return;
-    const made = await act('/api/rigs', 'POST', { text: await file.text() });
+  const [twice, setTwice] = useState<{ text: string; there: ListedRig } | null>(null);
+  const [find, setFind] = useState('');
+  const [by, setBy] = useState<Column>('changedAt');
+  const bringIn = async (text: string) => {
+    setTwice(null);
+    const made = await act('/api/rigs', 'POST', { text });
     if (made) router.push(`/rigs/${made.id}/signal`);
   };
-  const shown = rigs.filter((r) => r.archived === archived);
+  const importFile = async (file: File | null) => {
+    if (!file) return;
+    const text = await file.text();
+    const name = nameIn(text);
+    const there = rigs.find((r) => r.name === name && !r.archived);
+    if (there) setTwice({ text, there });
+    else await bringIn(text);
+  };
+  const words = find.toLowerCase().split(/\s+/).filter(Boolean);
+  const ofThese = rigs.filter((r) => r.archived === archived);
+  const shown = sorted(
+    ofThese.filter((r) => words.every((w) => r.name.toLowerCase().includes(w))),
+    by,
+  );
   return (
     <main className="page">
       <RigListHead archived={archived} setArchived={setArchived} importFile={importFile} />
@@ -61,22 +103,57 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
           </Button>
         </div>
       )}
+      {twice && (
+        <Modal opened onClose={() => setTwice(null)} title="A rig of that name is there already">
+          <p>
+            {twice.there.name} is in the list, changed{' '}
+            {new Date(twice.there.changedAt).toLocaleString('en-GB')}. The file would make a second
+            one of the same name.
+          </p>
+          <Group>
+            <Button component={Link} href={`/rigs/${twice.there.id}/signal`}>
+              Open the one that is there
+            </Button>
+            <Button variant="default" onClick={() => void bringIn(twice.text)}>
+              Import it beside
+            </Button>
+          </Group>
+        </Modal>
+      )}
+      {ofThese.length > 3 && (
+        <TextInput
+          mb={8}
+          aria-label="Find a rig"
+          placeholder="Find a rig by its name …"
+          value={find}
+          onChange={(e) => setFind(e.currentTarget.value)}
+        />
+      )}
       {!problem && shown.length === 0 && (
         <div className="empty">
-          {archived
-            ? 'No rig is archived.'
-            : 'No rig yet. Make a new one, which takes about two minutes, or import a file.'}
+          {find
+            ? 'No rig is called that.'
+            : archived
+              ? 'No rig is archived.'
+              : 'No rig yet. Make a new one, which takes about two minutes, or import a file.'}
         </div>
       )}
       {shown.length > 0 && (
         <table className="sheet-table" data-table="rigs">
           <thead>
             <tr>
-              <th>Rig</th>
-              <th>Devices</th>
-              <th>Sounds</th>
-              <th>Revision</th>
-              <th>Changed</th>
+              {COLUMNS.map(([column, label]) => (
+                <th key={column} aria-sort={by === column ? 'other' : undefined}>
+                  <button
+                    type="button"
+                    className="sorting"
+                    aria-pressed={by === column}
+                    onClick={() => setBy(column)}
+                  >
+                    {label}
+                  </button>
+                </th>
+              ))}
               <th />
             </tr>
           </thead>
@@ -173,9 +250,12 @@ function RigRow({
       </td>
       <td className="figures">{r.devices}</td>
       <td className="figures">{r.sounds}</td>
-      <td className="figures">{r.head}</td>
+      <td>
+        <OpenFindings open={r.open} />
+      </td>
       <td className="figures" suppressHydrationWarning>
         {new Date(r.changedAt).toLocaleString('en-GB')}
+        <span className="faint">, revision {r.head}</span>
       </td>
       <td>
         <Group gap={4} wrap="nowrap" justify="end">
@@ -209,4 +289,28 @@ function RigRow({
       </td>
     </tr>
   );
+}
+
+/** What is wrong with a rig, as it was judged last. */
+function OpenFindings({ open }: { open: ListedRig['open'] }) {
+  if (!open) return <span className="faint">not judged yet</span>;
+  const some = SEVERITIES.filter((s) => open[s] > 0);
+  if (!some.length) return <span className="faint">none</span>;
+  return (
+    <span className="open-findings">
+      {some.map((s) => (
+        <SeverityMark key={s} severity={s} count={open[s]} />
+      ))}
+    </span>
+  );
+}
+
+/** The name of the rig in a file, where it can be read; what is wrong with the rest is said by who imports it. */
+function nameIn(text: string): string | undefined {
+  try {
+    const { name } = JSON.parse(text) as { name?: unknown };
+    return typeof name === 'string' ? name : undefined;
+  } catch {
+    return undefined;
+  }
 }

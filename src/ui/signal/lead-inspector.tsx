@@ -5,7 +5,14 @@ import { USUAL_SQUARE_MM } from '../../core/analysis';
 import type { SectionTone } from '../../core/analysis/sections';
 import { LEAD_NAMES } from '../../core/draw';
 import { sure } from '../../core/outcome';
-import { DEFAULT_PF_PER_METRE, endWords, type Lead, LEAD_TYPES, nameOf } from '../../core/rig';
+import {
+  DEFAULT_PF_PER_METRE,
+  endWords,
+  insideOf,
+  type Lead,
+  LEAD_TYPES,
+  nameOf,
+} from '../../core/rig';
 import { type PointFigures, touchWord } from '../../core/signal';
 import { fixed, showLength, showLevel, withPrefix } from '../../core/units';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
@@ -43,25 +50,34 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
         </>
       )}
       {at?.levelDbu && <NoteProbe device={lead.to.device} point={lead.to.jack} />}
-      <h3>The lead</h3>
-      <Select
-        size="xs"
-        label="Type"
-        data={LEAD_TYPES.map((t) => ({ value: t, label: LEAD_NAMES[t] }))}
-        value={lead.type}
-        allowDeselect={false}
-        onChange={(v) =>
-          v && edit({ edit: 'setLead', lead: lead.id, type: sure(LEAD_TYPES.find((t) => t === v)) })
-        }
-      />
-      <LeadMeasures lead={lead} />
-      <LeadTraits lead={lead} />
-      <CommitText
-        mt={4}
-        label="Label"
-        value={lead.label}
-        onCommit={(label = '') => edit({ edit: 'setLead', lead: lead.id, label })}
-      />
+      {lead.type === 'inside' ? (
+        <p className="faint">
+          A link inside {nameOf(rig, insideOf(rig, lead.from) ?? '')}: no metres, no capacitance.
+        </p>
+      ) : (
+        <>
+          <h3>The lead</h3>
+          <Select
+            size="xs"
+            label="Type"
+            data={LEAD_TYPES.map((t) => ({ value: t, label: LEAD_NAMES[t] }))}
+            value={lead.type}
+            allowDeselect={false}
+            onChange={(v) =>
+              v &&
+              edit({ edit: 'setLead', lead: lead.id, type: sure(LEAD_TYPES.find((t) => t === v)) })
+            }
+          />
+          <LeadMeasures lead={lead} />
+          <LeadTraits lead={lead} />
+          <CommitText
+            mt={4}
+            label="Label"
+            value={lead.label}
+            onCommit={(label = '') => edit({ edit: 'setLead', lead: lead.id, label })}
+          />
+        </>
+      )}
       <Group gap={6} mt={10}>
         <Button size="compact-sm" onClick={onInsert}>
           Insert a device (I)

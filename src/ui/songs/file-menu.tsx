@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import type { Blanks } from '../../core/formats';
 import { type Edit, problemLines, type Rig, type Song, type SongSet } from '../../core/rig';
 import { FileField, NotRead, type Wrong } from '../look/read-file';
-import { save } from '../look/save-file';
+import { fileName, save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
 
 type Taken =
@@ -70,16 +70,18 @@ async function write(what: What, rig: Rig, song?: Song, set?: SongSet): Promise<
   const midi = (name: string, bytes: Uint8Array) =>
     save(`${name}.mid`, new Blob([bytes as BlobPart], { type: 'audio/midi' }), 'audio/midi');
   const cho = f.songsToChordPro(rig.songs ?? []);
+  const of = (what: string) => fileName(rig.name, what);
   const writers: Record<What, () => void> = {
-    songs: () => csv(`${rig.id}-songs`, f.songsToCsv(rig)),
-    sets: () => csv(`${rig.id}-sets`, f.setsToCsv(rig)),
-    chordpro: () => save(`${rig.id}-songs.cho`, cho, 'text/plain;charset=utf-8'),
-    programs: () => csv(`${rig.id}-programs`, f.programMapCsv(rig)),
-    chart: () => csv(`${rig.id}-midi-chart`, f.midiChartCsv(rig)),
-    song: () => song && midi(song.id, f.songToSmf(rig, song)),
-    'song ahead': () => song && midi(song.id, f.songToSmf(rig, song, { bars: 1 })),
-    set: () => set && midi(set.id, f.setToSmf(rig, set)),
-    order: () => set && csv(`${set.id}-running-order`, f.runningOrderToCsv(rig, set)),
+    songs: () => csv(of('songs'), f.songsToCsv(rig)),
+    sets: () => csv(of('sets'), f.setsToCsv(rig)),
+    chordpro: () => save(`${of('songs')}.cho`, cho, 'text/plain;charset=utf-8'),
+    programs: () => csv(of('programs'), f.programMapCsv(rig)),
+    chart: () => csv(of('MIDI chart'), f.midiChartCsv(rig)),
+    song: () => song && midi(fileName(song.title), f.songToSmf(rig, song)),
+    'song ahead': () =>
+      song && midi(fileName(song.title, 'a bar ahead'), f.songToSmf(rig, song, { bars: 1 })),
+    set: () => set && midi(fileName(set.name), f.setToSmf(rig, set)),
+    order: () => set && csv(fileName(set.name, 'running order'), f.runningOrderToCsv(rig, set)),
   };
   writers[what]();
 }

@@ -1,11 +1,21 @@
 'use client';
+import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { kindOf } from '../../../core/kinds';
-import { delayTimes, soundsIn, tablesOf, type Tapped, tempoDevices } from '../../../core/songs';
-import { useDocument } from '../../store/use-rig';
+import type { Device, Song } from '../../../core/rig';
+import {
+  type DelayTime,
+  delayTimes,
+  soundsIn,
+  tablesOf,
+  type Tapped,
+  tempoDevices,
+  withStoredTime,
+} from '../../../core/songs';
+import { useDocument, useRig } from '../../store/use-rig';
 import { AnyTempo } from './any-tempo';
 import { Tap } from './tap';
-import { TimeRow } from './time-row';
+import { canBeKept, TimeRow } from './time-row';
 import { Ways } from './ways';
 
 /**
@@ -23,9 +33,23 @@ export function DelaysView() {
       </div>
     );
   const songs = rig.songs ?? [];
+  const rows = songs.flatMap((song) =>
+    devices
+      .filter((d) => (d.tempo || kindOf(d.kind).tempo!.is === 'delay') && soundsIn(rig, song, d))
+      .flatMap((d) =>
+        delayTimes(rig, song, d, taps).map((time, i, { length }) => ({
+          ...{ song, device: d, time, first: i === 0 },
+          alone: length === tablesOf(d).length,
+        })),
+      ),
+  );
+  const wanting = rows.filter(
+    ({ alone, time }) => (alone || time.sections.length > 0) && canBeKept(time),
+  );
   return (
     <div className="scroll common-box">
       <Ways devices={devices.map((d) => d.id)} />
+      {wanting.length > 1 && <KeepAll times={wanting} />}
       {songs.length > 0 ? (
         <table className="sheet-table figures delays-view-gap" data-table="delays">
           <thead>
@@ -42,24 +66,12 @@ export function DelaysView() {
             </tr>
           </thead>
           <tbody>
-            {songs.flatMap((song) =>
-              devices
-                .filter(
-                  (d) =>
-                    (d.tempo || kindOf(d.kind).tempo!.is === 'delay') && soundsIn(rig, song, d),
-                )
-                .flatMap((d) =>
-                  delayTimes(rig, song, d, taps).map((t, i, { length }) => (
-                    <TimeRow
-                      key={`${song.id} ${d.id} ${t.setting} ${t.bar}`}
-                      song={song}
-                      time={t}
-                      first={i === 0}
-                      alone={length === tablesOf(d).length}
-                    />
-                  )),
-                ),
-            )}
+            {rows.map(({ song, time, first, alone }) => (
+              <TimeRow
+                key={`${song.id} ${time.device} ${time.setting} ${time.bar}`}
+                {...{ song, time, first, alone }}
+              />
+            ))}
           </tbody>
         </table>
       ) : (
@@ -78,5 +90,31 @@ export function DelaysView() {
         simplification).
       </p>
     </div>
+  );
+}
+
+/** Stores every right time that is not stored yet, as one step. */
+function KeepAll({
+  times,
+}: {
+  times: readonly { song: Song; device: Device; time: DelayTime; alone: boolean }[];
+}) {
+  const edit = useRig((s) => s.edit);
+  const keep = () => {
+    const songs = new Map<string, Song>();
+    for (const { song, device, time, alone } of times) {
+      const now = songs.get(song.id) ?? song;
+      const sections = alone ? undefined : time.sections;
+      songs.set(song.id, withStoredTime(now, device, time.knob, sections, time.setting));
+    }
+    edit(
+      [...songs.values()].map((song) => ({ edit: 'setSong', song })),
+      `kept ${times.length} times for ${songs.size} songs`,
+    );
+  };
+  return (
+    <Button size="compact-sm" variant="default" mb={6} onClick={keep}>
+      Keep all {times.length} times
+    </Button>
   );
 }

@@ -90,7 +90,7 @@ function AgainstClick({ time: { is, inRange, instead, slip } }: { time: DelayTim
 }
 
 /** Whether a right time could be stored that is not stored yet. */
-const canBeKept = ({ way, gets, wanted, inRange, how }: DelayTime): boolean =>
+export const canBeKept = ({ way, gets, wanted, inRange, how }: DelayTime): boolean =>
   way === 'program' && inRange && Math.abs(gets - wanted) > 0.5e-9 && !how.startsWith('stored');
 
 /** Stores the right time, for the song or for the part. */
