@@ -107,7 +107,7 @@ test('a connection is a key, some letters of the other end, and Enter; both side
 
 test('a digit on a knob is typed into it and never chooses a sound; the clock is understood', async () => {
   const id = await stored(tech, touringRig);
-  await tech.open(`/rigs/${id}/signal?sound=crunch&device=brine`);
+  await tech.open(`/rigs/${id}/signal?sound=crunch&device=kiln`);
   const knob = await tech.see('[role="slider"][aria-label="Drive"]');
   await knob!.focus();
   await tech.page.keyboard.type('2:30');
@@ -121,9 +121,9 @@ test('a digit on a knob is typed into it and never chooses a sound; the clock is
   expect(await tech.text('.sound[aria-pressed="true"]')).toContain('Crunch');
   // A real pedal has one knob: what is turned holds in every sound.
   const rig = await tech.savedRig(id);
-  const brine = rig.devices.find((d) => d.id === 'brine')!;
+  const kiln = rig.devices.find((d) => d.id === 'kiln')!;
   for (const s of rig.sounds)
-    expect(settingOf(kindOf(brine.kind), brine, stateIn(s, 'brine'), 'drive')).toBe(7.5);
+    expect(settingOf(kindOf(kiln.kind), kiln, stateIn(s, 'kiln'), 'drive')).toBe(7.5);
 });
 
 test('what differs between sounds is told and made the same everywhere with one press', async () => {

@@ -1,5 +1,3 @@
-import { readFileSync } from 'node:fs';
-import type { AxeResults, RunOptions } from 'axe-core';
 import { billOf, cutList, loadsOf, unfed } from '../src/core/build';
 import { touringRig } from '../src/core/demo';
 import { readCsv } from '../src/core/formats';
@@ -208,38 +206,4 @@ test('safety is a page of its own, and is reached from the list of rigs', async 
       all.map((e) => e.getAttribute('data-caution')),
     ),
   ).toEqual(['mains', 'tubes', 'speakers', 'hearing', 'radio', 'lifting', 'solder', 'phantom']);
-});
-
-test.each([
-  '/gear',
-  '/safety',
-  ...['board', 'rack', 'stage', 'power', 'leads', 'gear', 'bill', 'checklist', 'labels'].map(
-    (p) => `/rigs/salt-and-ferry/build?part=${p}`,
-  ),
-])('%s has no serious barrier, and does not scroll sideways', async (path) => {
-  await tech.open(path);
-  await tech.see('[data-place]');
-  await tech.page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
-  const options: RunOptions = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] };
-  const { violations } = await tech.page.evaluate(
-    (o) =>
-      (
-        window as unknown as { axe: { run: (c: Document, o: RunOptions) => Promise<AxeResults> } }
-      ).axe.run(document, o),
-    options,
-  );
-  expect(
-    violations
-      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-      .map(
-        (v) =>
-          `${v.id}: ${v.nodes
-            .slice(0, 3)
-            .map((n) => n.html.slice(0, 160))
-            .join(' | ')}`,
-      ),
-  ).toEqual([]);
-  expect(
-    await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth),
-  ).toBe(true);
 });

@@ -1,0 +1,76 @@
+import { readFileSync } from 'node:fs';
+import type { AxeResults, RunOptions } from 'axe-core';
+import { PLACE_IDS, placeOf } from '../src/ui/frame/place-list';
+import { forEachFile, type Person } from './person';
+
+let tech: Person;
+forEachFile((person) => (tech = person));
+
+/** What stands in the way of those who do not see or point, as a checker of pages finds it: its rule and where. */
+async function barriers(): Promise<string[]> {
+  await tech.page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
+  const options: RunOptions = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] };
+  const { violations } = await tech.page.evaluate(
+    (o) =>
+      (
+        window as unknown as { axe: { run: (c: Document, o: RunOptions) => Promise<AxeResults> } }
+      ).axe.run(document, o),
+    options,
+  );
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => {
+      const where = v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160));
+      return `${v.id}: ${where.join(' | ')}`;
+    });
+}
+
+const sheet = (scheme: 'light' | 'dark') =>
+  tech.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+
+/** Every place and every part of one. */
+const VIEWS = PLACE_IDS.flatMap((place) => {
+  const parts = Object.keys(placeOf(place).parts ?? {});
+  return parts.length ? parts.map((p) => `${place}?part=${p}`) : [place];
+}).map((view) => `/rigs/salt-and-ferry/${view}`);
+
+test.each(['/', '/gear', '/safety', '/rigs/new', '/rigs/observatory-practice/brief', ...VIEWS])(
+  '%s has no serious barrier on either sheet, and does not scroll sideways',
+  async (path) => {
+    await sheet('light');
+    await tech.open(path);
+    expect(await barriers()).toEqual([]);
+    expect(
+      await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth),
+    ).toBe(true);
+    await sheet('dark');
+    expect(await barriers()).toEqual([]);
+    await sheet('light');
+  },
+);
+
+test.each(['light', 'dark'] as const)(
+  'no dialog or drawer has a serious barrier on the %s sheet',
+  async (scheme) => {
+    await sheet(scheme);
+    await tech.open('/rigs/observatory-practice/signal?device=ember');
+    const found: Record<string, string[]> = {};
+    const opened = async (what: string, open: () => Promise<void>) => {
+      await open();
+      await tech.see('[role="dialog"]');
+      // Whatever slides or fades in has come to rest.
+      await new Promise((r) => setTimeout(r, 400));
+      found[what] = await barriers();
+      await tech.press('Escape');
+      await tech.gone('[role="dialog"]');
+    };
+    await opened('palette', () => tech.control('k'));
+    await opened('findings', () => tech.press('f'));
+    await opened('keys', () => tech.button('Keys'));
+    await opened('connect', () => tech.press('c'));
+    await opened('replace', () => tech.press('r'));
+    await opened('proposals', () => tech.button('Proposals'));
+    expect(found).toEqual(Object.fromEntries(Object.keys(found).map((what) => [what, []])));
+    await sheet('light');
+  },
+);
