@@ -3,6 +3,7 @@ export { type Applied, applyEdit, applyEdits, type Patch, patchRig } from './app
 export { joinsOf } from './conductors';
 export { type Edit, type EditName, type EditOf, EDITS, editSchema, editWords } from './edits';
 export * from './find';
+export { type Clip, clipOf, cutLeads, fittedTo, readClip } from './clip';
 export { freshId } from './fresh-id';
 export { type Gone, type History, onTop, record, redo, startHistory, undo } from './history';
 export { integrityProblems } from './integrity';

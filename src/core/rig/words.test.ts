@@ -140,6 +140,16 @@ const TOLD: [Edit, string][] = [
     'put Device 2 into insert of Device 1',
   ],
   [{ edit: 'holdEverywhere', device: 'd1', value: true }, 'engaged Device 1 in every sound'],
+  [
+    {
+      edit: 'paste',
+      from: 'Fly board',
+      devices: [{ id: 'z', kind: 'boost', name: 'Spare' }],
+      leads: [],
+      states: {},
+    },
+    'put in Spare, from Fly board',
+  ],
   [{ edit: 'exchange', device: 'd1', with: 'd2' }, 'exchanged Device 1 and Device 2'],
   [{ edit: 'moveFromLoop', device: 'd2' }, 'moved Device 2 in, where its loop stood'],
   [

@@ -14,7 +14,7 @@ const KEYS: [string, string][] = [
   ['R', 'replace by another kind'],
   ['Delete', 'remove and heal the route'],
   ['W', 'wiring list'],
-  ['G', 'walk or drawing of the wiring'],
+  ['G', 'walk, table of the walk, drawing of the wiring'],
   ['H', 'fold or unfold modelers'],
   ['L', 'fold every lane but the chosen one, or unfold all'],
   ['F', 'findings'],

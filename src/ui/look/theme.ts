@@ -1,4 +1,4 @@
-import { createTheme, type MantineColorsTuple } from '@mantine/core';
+import { createTheme, Drawer, type MantineColorsTuple, Modal } from '@mantine/core';
 
 const ink: MantineColorsTuple = [
   '#f4f3ef',
@@ -31,6 +31,10 @@ export const theme = createTheme({
       '#141412',
       '#0b0b0a',
     ],
+  },
+  components: {
+    Drawer: Drawer.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
+    Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
   },
   autoContrast: true,
   fontFamily: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif',

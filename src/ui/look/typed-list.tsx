@@ -69,7 +69,14 @@ export function TypedList<T extends Typed>({
           e.preventDefault();
         }}
       />
-      <div role="listbox" aria-label={list} className="kind-picker-box">
+      {/* It can be scrolled by keys too; what is marked follows the field above. */}
+      <div
+        role="listbox"
+        aria-label={list}
+        tabIndex={0}
+        hidden={!found.length}
+        className="kind-picker-box"
+      >
         {found.slice(0, MOST).map((item, i) => (
           // Keys work on the field above, which marks an option; the list itself takes no focus.
           // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/interactive-supports-focus
@@ -88,11 +95,11 @@ export function TypedList<T extends Typed>({
             {item.shown}
           </div>
         ))}
-        {found.length > MOST && (
-          <div className="faint">… {found.length - MOST} more: type to find them.</div>
-        )}
-        {!found.length && <div className="empty">{nothing}</div>}
       </div>
+      {found.length > MOST && (
+        <div className="faint">… {found.length - MOST} more: type to find them.</div>
+      )}
+      {!found.length && <div className="empty">{nothing}</div>}
     </>
   );
 }

@@ -5,7 +5,9 @@ import { type PlacedStation, SIZE } from '../../core/draw';
 import type { Severity } from '../../core/findings/finding';
 import { type Device, jackLabels } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
+import { fixed, showLevel } from '../../core/units';
 import { type Props } from './walk';
+import { stateWords } from './walk-looks';
 
 export const StationStrip = memo(function StationStrip({
   placed,
@@ -30,9 +32,7 @@ export const StationStrip = memo(function StationStrip({
     data: { device: station.device },
     disabled: !canMove,
   });
-  const words = { engaged: 'engaged', through: 'bypassed', muted: 'muted', unused: 'not in use' }[
-    station.state
-  ];
+  const words = stateWords[station.state];
   const name = device?.name ?? station.device;
   const point = station.id.split(':')[1];
   const pass = point === undefined ? undefined : jackLabels(device, [point]);
@@ -47,7 +47,11 @@ export const StationStrip = memo(function StationStrip({
       data-station={station.id}
       data-folded={station.folded ? true : undefined}
       aria-pressed={selected}
-      aria-label={`${name}, ${station.folded ? `${station.folded.length} inside, folded` : words}`}
+      aria-label={
+        `${name}, ${station.folded ? `${station.folded.length} inside, folded` : words}` +
+        (station.output.levelDbu ? `, ${showLevel(station.output.levelDbu.normal, 'dBu')}` : '') +
+        (station.headroomDb === null ? '' : `, headroom ${fixed(station.headroomDb)} dB`)
+      }
       title={
         `${name}: ${words}` +
         (station.ins.length || station.outs.length

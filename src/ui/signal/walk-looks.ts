@@ -11,3 +11,11 @@ export interface Compared {
   words: ReadonlyMap<string, string[]>;
   levelDb: (station: string) => number | null;
 }
+
+/** How a strip stands, in words. */
+export const stateWords = {
+  engaged: 'engaged',
+  through: 'bypassed',
+  muted: 'muted',
+  unused: 'not in use',
+} as const;

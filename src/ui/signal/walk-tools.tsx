@@ -5,7 +5,13 @@ import { kindOf } from '../../core/kinds';
 import { nameOf } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 
-export type Pane = 'walk' | 'wiring';
+/** The walk as strips, the same as a table, or the wiring by place. */
+export type Pane = 'walk' | 'table' | 'wiring';
+const PANES: { value: Pane; label: string }[] = [
+  { value: 'walk', label: 'Walk' },
+  { value: 'table', label: 'Table' },
+  { value: 'wiring', label: 'Wiring' },
+];
 
 /**
  * How the walk is looked at: the walk or the drawing, what is followed, what it is compared with,
@@ -38,14 +44,11 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
       <SegmentedControl
         size="xs"
         value={looking.pane}
-        onChange={(v) => onLook({ pane: v === 'wiring' ? 'wiring' : 'walk' })}
-        data={[
-          { value: 'walk', label: 'Walk' },
-          { value: 'wiring', label: 'Wiring' },
-        ]}
-        aria-label="Walk or wiring"
+        onChange={(v) => onLook({ pane: PANES.find((p) => p.value === v)?.value ?? 'walk' })}
+        data={PANES}
+        aria-label="Walk, table or wiring"
       />
-      {looking.pane === 'walk' && (
+      {looking.pane !== 'wiring' && (
         <>
           <Follow looking={looking} onLook={onLook} />
           <Compare looking={looking} onLook={onLook} />

@@ -1,5 +1,6 @@
 'use client';
 import { Popover } from '@mantine/core';
+import { type KeyboardEvent, useEffect, useState } from 'react';
 import { walkOrder } from '../../core/walk';
 import { kindOf, type Parameter } from '../../core/kinds';
 import type { Kind } from '../../core/kinds/kind';
@@ -16,14 +17,31 @@ export function SoundMatrix() {
   const rig = useDocument();
   const current = useRig((s) => s.sound);
   const setSound = useRig((s) => s.setSound);
+  const [painting, setPainting] = useState<Painting | null>(null);
+  useEffect(() => {
+    const stop = () => setPainting(null);
+    window.addEventListener('pointerup', stop);
+    return () => window.removeEventListener('pointerup', stop);
+  }, []);
   const order = walkOrder(rig);
   const rank = (d: Device) => (order.includes(d.id) ? order.indexOf(d.id) : order.length);
   const rows = [...rig.devices]
     .sort((a, b) => rank(a) - rank(b))
     .filter((d) => !kindOf(d.kind).alwaysOn || kindOf(d.kind).parameters.length > 0);
+  const first = rows.find((d) => !kindOf(d.kind).alwaysOn) ?? rows[0];
   return (
     <div className="scroll">
-      <table className="sheet-table matrix">
+      <p className="faint small-print">
+        Arrow keys go from cell to cell, Space turns one on or off; draw over several to turn them
+        all.
+      </p>
+      {/* A grid is one stop of the Tab key; arrows go about in it. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+      <table
+        className="sheet-table matrix"
+        onKeyDown={goAbout}
+        onPointerDown={() => setPainting(null)}
+      >
         <thead>
           <tr>
             <th>Device</th>
@@ -47,7 +65,15 @@ export function SoundMatrix() {
                 <div className="faint common-text">{kindOf(d.kind).name}</div>
               </td>
               {rig.sounds.map((s) => (
-                <MatrixCell key={s.id} device={d} sound={s} now={s.id === current} />
+                <MatrixCell
+                  key={s.id}
+                  device={d}
+                  sound={s}
+                  now={s.id === current}
+                  isFirst={d === first && s === rig.sounds[0]}
+                  painting={painting}
+                  onPaint={setPainting}
+                />
               ))}
             </tr>
           ))}
@@ -57,7 +83,54 @@ export function SoundMatrix() {
   );
 }
 
-function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now: boolean }) {
+/** A hand that draws over cells: what it turns them to, and the name of the one step that this is. */
+interface Painting {
+  engaged: boolean;
+  going: string;
+}
+let paintings = 0;
+
+const WAYS: Record<string, [number, number]> = {
+  ...{ ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] },
+};
+
+/** Arrow keys go from cell to cell, past those that cannot be turned; the others come with Tab again. */
+function goAbout(event: KeyboardEvent<HTMLTableElement>): void {
+  const way = WAYS[event.key];
+  const at = (event.target as HTMLElement).closest<HTMLTableCellElement>('td[data-cell]');
+  const row = at?.parentElement as HTMLTableRowElement | null;
+  const body = row?.parentElement as HTMLTableSectionElement | null;
+  if (!way || !at || !row || !body) return;
+  event.preventDefault();
+  let [r, c] = [row.sectionRowIndex, at.cellIndex];
+  for (;;) {
+    [r, c] = [r + way[0], c + way[1]];
+    const cell = body.rows[r]?.cells[c];
+    if (!cell?.dataset.cell) return;
+    const button = cell.querySelector<HTMLButtonElement>('button:enabled');
+    if (!button) continue;
+    for (const b of event.currentTarget.querySelectorAll<HTMLElement>('td button')) b.tabIndex = -1;
+    for (const b of cell.querySelectorAll<HTMLElement>('button')) b.tabIndex = 0;
+    return button.focus();
+  }
+}
+
+function MatrixCell({
+  device,
+  sound,
+  now,
+  isFirst,
+  painting,
+  onPaint,
+}: {
+  device: Device;
+  sound: Sound;
+  now: boolean;
+  /** Where Tab comes in. */
+  isFirst: boolean;
+  painting: Painting | null;
+  onPaint: (painting: Painting) => void;
+}) {
   const edit = useRig((s) => s.edit);
   const kind = kindOf(device.kind);
   const state = stateIn(sound, device.id);
@@ -74,6 +147,8 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
     .join(' · ');
   const set = (setting: string, v: SettingValue) =>
     edit({ edit: 'setSetting', device: device.id, sound: sound.id, setting, value: v });
+  const turn = (engaged: boolean, going?: string) =>
+    edit({ edit: 'setEngaged', device: device.id, sound: sound.id, engaged }, undefined, going);
   return (
     <td className={`state${now ? ' now' : ''}`} data-cell={`${device.id} ${sound.id}`}>
       <button
@@ -81,10 +156,19 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
         className="sheet-cell"
         data-on={on && !kind.alwaysOn}
         disabled={kind.alwaysOn}
+        tabIndex={isFirst ? 0 : -1}
         aria-label={`${device.name} in ${sound.name}: ${words}`}
-        onClick={() =>
-          edit({ edit: 'setEngaged', device: device.id, sound: sound.id, engaged: !on })
+        onPointerDown={(e) => {
+          e.stopPropagation();
+          e.currentTarget.releasePointerCapture(e.pointerId);
+          const begun = { engaged: !on, going: `painting ${++paintings}` };
+          onPaint(begun);
+          turn(begun.engaged, begun.going);
+        }}
+        onPointerEnter={() =>
+          painting && painting.engaged !== on && turn(painting.engaged, painting.going)
         }
+        onClick={(e) => e.detail === 0 && turn(!on)}
       >
         {words}
       </button>
@@ -93,6 +177,7 @@ function MatrixCell({ device, sound, now }: { device: Device; sound: Sound; now:
           <Popover.Target>
             <button
               type="button"
+              tabIndex={isFirst ? 0 : -1}
               className="figures faint matrix-cell-box"
               title={kind.parameters.map((p) => p.label).join(' · ')}
               aria-label={`Settings of ${device.name} in ${sound.name}: ${reading}`}

@@ -10,6 +10,7 @@ import { replaceDevice } from '../replace-device';
 import { refusedOutlet, unplugLost } from '../power-edits';
 import { moveFromLoop, moveToLoop } from '../loop-edits';
 import { exchange, loopWords, putInLoop } from '../loop-holding';
+import { clipSchema } from '../clip';
 import { usualMetres } from '../joining';
 import { USUAL_WORDS } from '../words';
 import { onDevice, given } from './parts';
@@ -23,6 +24,17 @@ export const deviceEdits = {
       words: (e) => `added ${e.device.name}`,
     },
   ),
+  paste: defineEdit('paste', clipSchema.omit({ format: true, version: true }).shape, {
+    apply: (rig, e) => {
+      rig.devices.push(...e.devices.map((d) => ({ ...d })));
+      rig.leads.push(...e.leads.map((l) => ({ ...l })));
+      for (const sound of rig.sounds)
+        if (Object.hasOwn(e.states, sound.name))
+          Object.assign(sound.states, structuredClone(e.states[sound.name]));
+    },
+    words: (e) =>
+      `put in ${e.devices.map((d) => d.name).join(', ')}` + (e.from ? `, from ${e.from}` : ''),
+  }),
   insertInLead: defineEdit(
     'insertInLead',
     {

@@ -14,6 +14,9 @@ export type Side = 'inspect' | 'wiring' | 'none';
 /** What is being picked, for what is chosen; into a loop, with the loop. */
 export type Picking = 'insert' | 'append' | 'replace' | 'connect' | { loop: string } | null;
 
+/** What the key that changes the view goes to. */
+const NEXT_PANE = { walk: 'table', table: 'wiring', wiring: 'walk' } as const;
+
 /** What the keys of the walk work on. */
 export interface SignalKeys {
   device: Device | undefined;
@@ -56,7 +59,7 @@ export function useSignalKeys(on: SignalKeys): void {
       'h',
       () => report && look({ folded: looking.folded.length ? [] : foldableHosts(rig, report) }),
     ],
-    ['g', () => look({ pane: looking.pane === 'walk' ? 'wiring' : 'walk' })],
+    ['g', () => look({ pane: NEXT_PANE[looking.pane] })],
     ['w', () => setSide((side) => (side === 'wiring' ? 'inspect' : 'wiring'))],
     ['p', () => probe(rig, on, (id) => select({ kind: 'lead', id }))],
   ]);

@@ -3,6 +3,7 @@ import type { WalkView } from '../../../core/draw';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
 import { Minimap } from '../minimap';
 import { Walk } from '../walk';
+import { WalkTable } from '../walk-table';
 import type { Looking } from '../walk-tools';
 import { WiringDrawing } from '../wiring-drawing';
 import { AlsoDiffer } from './also-differ';
@@ -31,7 +32,7 @@ export function WalkPane({
   const compared = useCompared(looking);
   const scroller = useRef<HTMLDivElement>(null);
   const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
-  const walking = looking.pane === 'walk';
+  const walking = looking.pane !== 'wiring';
   const fold = (lane: string) =>
     look({
       lanes: looking.lanes.includes(lane)
@@ -43,6 +44,8 @@ export function WalkPane({
       <div className="scroll" tabIndex={-1} ref={scroller}>
         {!walking ? (
           <WiringDrawing scroller={scroller} />
+        ) : view && view.stations.length > 0 && looking.pane === 'table' ? (
+          <WalkTable {...{ rig, view, rows, selection }} onSelect={select} />
         ) : view && view.stations.length > 0 ? (
           <Walk
             rig={rig}
@@ -74,7 +77,7 @@ export function WalkPane({
         )}
         {loose.length > 0 && <Chips title="Not connected" devices={loose.map((d) => d.id)} />}
       </div>
-      {walking && view && (
+      {looking.pane === 'walk' && view && (
         <Minimap
           rig={rig}
           view={view}

@@ -1,0 +1,136 @@
+import { z } from 'zod';
+import { done, type Outcome, refused } from '../outcome';
+import { kindOf } from '../kinds';
+import { blocksOf, insideOf } from './find';
+import { freshId } from './fresh-id';
+import {
+  type Device,
+  deviceSchema,
+  type Lead,
+  leadSchema,
+  type Rig,
+  type State,
+  stateSchema,
+} from './schema';
+
+/**
+ * Devices taken out of a rig to be put into another, or into the same one again: with the leads between
+ * them, and how they stand in each sound, by the name of the sound.
+ */
+export const clipSchema = z.object({
+  format: z.literal('yantrel-clip'),
+  version: z.literal(1),
+  from: z.string().max(200),
+  devices: z.array(deviceSchema).min(1).max(500),
+  leads: z.array(leadSchema).max(2000),
+  states: z.record(z.string().max(200), z.record(z.string().max(80), stateSchema)),
+});
+export type Clip = z.infer<typeof clipSchema>;
+
+/**
+ * Copies devices, and what lives inside them. Where they stand, what feeds them and which very unit they
+ * are stays behind: a unit is in one place.
+ */
+export function clipOf(rig: Rig, ids: readonly string[]): Clip {
+  const all = new Set(ids.flatMap((id) => [id, ...blocksOf(rig, id).map((d) => d.id)]));
+  // What exists only inside a host cannot stand outside one.
+  const isHomeless = (d: Device) =>
+    d.host !== undefined &&
+    !all.has(d.host) &&
+    kindOf(d.kind).jacks.every((j) => j.connector === 'inside');
+  const taken = new Set(
+    rig.devices.flatMap((d) => (all.has(d.id) && !isHomeless(d) ? [d.id] : [])),
+  );
+  const bare = ({
+    at: _at,
+    rack: _rack,
+    supply: _supply,
+    gear: _gear,
+    mains,
+    ...device
+  }: Device) => {
+    const { from: _from, ...own } = mains ?? {};
+    const isInside = device.host !== undefined && taken.has(device.host);
+    const { host, ...outside } = device;
+    return {
+      ...outside,
+      ...(isInside && { host }),
+      ...(Object.keys(own).length > 0 && { mains: own }),
+    };
+  };
+  const has = ({ from, to, type }: Lead) =>
+    taken.has(from.device) &&
+    taken.has(to.device) &&
+    (type !== 'inside' || taken.has(insideOf(rig, from) ?? ''));
+  const states: Clip['states'] = {};
+  for (const sound of rig.sounds) {
+    const own = Object.entries(sound.states).filter(([id]) => taken.has(id));
+    if (own.length)
+      states[sound.name] = Object.fromEntries(own.map(([id, s]) => [id, bareState(s)]));
+  }
+  return {
+    ...{ format: 'yantrel-clip', version: 1, from: rig.name },
+    devices: rig.devices.filter((d) => taken.has(d.id)).map(bare) as Device[],
+    leads: rig.leads.filter(has),
+    states,
+  } as Clip;
+}
+
+/** A state without the program that it is kept under: that is the place of one unit's memory. */
+function bareState({ program: _program, ...state }: State): State {
+  return state;
+}
+
+const NO_CLIP = 'What was copied is no part of a rig.';
+
+/** Reads what was copied as text; anything else is refused, in words. */
+export function readClip(text: string): Outcome<Clip> {
+  try {
+    const read = clipSchema.safeParse(JSON.parse(text));
+    return read.success ? done(read.data) : refused(NO_CLIP);
+  } catch {
+    return refused(NO_CLIP);
+  }
+}
+
+/** A clip as it goes into a rig: with ids that are free there, and names that tell the copies apart. */
+export function fittedTo(rig: Rig, clip: Clip): Clip {
+  const ids = new Map<string, string>();
+  const taken = rig.devices.map((d) => d.id);
+  const names = new Set(rig.devices.map((d) => d.name));
+  const devices = clip.devices.map((d) => {
+    const id = freshId(d.id, taken);
+    taken.push(id);
+    ids.set(d.id, id);
+    let { name } = d;
+    for (let n = 2; names.has(name); n++) name = `${d.name.replace(/ \d+$/, '')} ${n}`;
+    names.add(name);
+    return { ...d, id, name };
+  });
+  const leads = rig.leads.map((l) => l.id);
+  const to = (id: string) => ids.get(id) ?? id;
+  return {
+    ...clip,
+    devices: devices.map((d) => (d.host === undefined ? d : { ...d, host: to(d.host) })),
+    leads: clip.leads.map((l) => {
+      const id = freshId(l.id, leads);
+      leads.push(id);
+      return {
+        ...l,
+        id,
+        from: { ...l.from, device: to(l.from.device) },
+        to: { ...l.to, device: to(l.to.device) },
+      };
+    }),
+    states: Object.fromEntries(
+      Object.entries(clip.states).map(([sound, own]) => [
+        sound,
+        Object.fromEntries(Object.entries(own).map(([id, s]) => [to(id), s])),
+      ]),
+    ),
+  };
+}
+
+/** Leads of a rig that end at one of some devices and at none of the others: they do not come with a clip. */
+export const cutLeads = (rig: Rig, ids: readonly string[]): Lead[] =>
+  rig.leads.filter((l) => ids.includes(l.from.device) !== ids.includes(l.to.device));
