@@ -25,8 +25,11 @@ async function barriers(): Promise<string[]> {
     });
 }
 
-const sheet = (scheme: 'light' | 'dark') =>
-  tech.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+/** The sheet that is looked at; colours that change slowly have changed when it is done. */
+async function sheet(scheme: 'light' | 'dark'): Promise<void> {
+  await tech.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+  await new Promise((r) => setTimeout(r, 400));
+}
 
 /** Every place and every part of one. */
 const VIEWS = PLACE_IDS.flatMap((place) => {

@@ -11,7 +11,14 @@ const change = (value: number | null, unit: string, decimals = 1) =>
 /** What an edit would change at each destination, before it is made. */
 export function PreviewPanel({ title, preview }: { title: string; preview: PreviewState }) {
   return (
-    <section className="preview" aria-live="polite" aria-label="What this would change">
+    <section
+      className="preview"
+      aria-live="polite"
+      aria-label="What this would change"
+      // It scrolls, so keys must reach it.
+      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+      tabIndex={0}
+    >
       <strong>{title}</strong>
       {preview.state === 'working' && <span className="faint"> Figuring …</span>}
       {preview.state === 'refused' && <span> {preview.why}</span>}

@@ -24,7 +24,7 @@ export function WiringMap({
       className="wiring midi-map map-box"
       viewBox={`0 0 ${map.width} ${map.height}`}
       style={{ width: Math.min(map.width, 1240) }}
-      role="img"
+      role="group"
       aria-label={`${map.boxes.length} devices joined by ${map.lines.length} leads for messages and controls`}
     >
       {map.lines.map(({ lead, d, tag, broken, from, to }) => (
