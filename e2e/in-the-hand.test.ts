@@ -194,3 +194,36 @@ test('the last edit says what it did to the findings', async () => {
   await tech.press('Delete');
   await tech.reads('.findings-button-box', /\d+ (new|cured)/);
 });
+
+test('several are chosen, turned, named and copied into another rig, each with one step', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal?sound=lead`);
+  await tech.click('[data-device="kiln"]');
+  await tech.page.keyboard.down('Shift');
+  await tech.page.click('[data-device="flare"]');
+  await tech.page.keyboard.up('Shift');
+  await tech.reads('[data-many="2"]', 'Kiln Drive, Flare Boost');
+  await tech.button('Bypass in Lead');
+  await tech.see('[data-device="kiln"][data-state="through"]');
+  await tech.see('[data-device="flare"][data-state="through"]');
+  await tech.typeOver('[aria-label="Pattern of their names"]', 'Dirt #');
+  await tech.button('Name');
+  await tech.reads('[data-many="2"]', 'Dirt 1, Dirt 2');
+  // What the clipboard carries is text, so that it goes into any page.
+  const clip = await tech.page.evaluate(() => {
+    const data = new DataTransfer();
+    document.dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true }));
+    return data.getData('text/plain');
+  });
+  const other = await stored(tech, start());
+  await tech.open(`/rigs/${other}/signal`);
+  await tech.see('[data-station="d1"]');
+  await tech.page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.setData('text/plain', text);
+    document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+  }, clip);
+  await tech.reads('[data-many="2"]', 'Dirt 1, Dirt 2');
+  await tech.control('z');
+  await tech.gone('[data-many="2"]');
+});

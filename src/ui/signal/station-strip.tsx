@@ -16,6 +16,7 @@ export const StationStrip = memo(function StationStrip({
   selected,
   worst,
   onSelect,
+  onChoose,
   onUnfold,
 }: {
   placed: PlacedStation;
@@ -24,6 +25,8 @@ export const StationStrip = memo(function StationStrip({
   selected: boolean;
   worst?: Severity;
   onSelect: Props['onSelect'];
+  /** With Shift or Ctrl: chosen besides what is chosen, or no more. */
+  onChoose: (device: string) => void;
   onUnfold: Props['onUnfold'];
 }) {
   const { station } = placed;
@@ -69,7 +72,11 @@ export const StationStrip = memo(function StationStrip({
         transform:
           transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
       }}
-      onClick={() => onSelect({ kind: 'device', id: station.device, station: station.id })}
+      onClick={(e) =>
+        e.shiftKey || e.ctrlKey || e.metaKey
+          ? onChoose(station.device)
+          : onSelect({ kind: 'device', id: station.device, station: station.id })
+      }
       onDoubleClick={() => station.folded && onUnfold(station.device)}
       {...listeners}
     >

@@ -9,14 +9,14 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { placeWalk, SIZE, type WalkView } from '../../core/draw';
 import type { WalkGeometry } from '../../core/draw/walk-geometry';
 import { kindOf } from '../../core/kinds';
 import { type Rig } from '../../core/rig';
 import type { Selection } from '../store/rig-store';
 import { useAnswer } from '../look/use-answer';
-import { useRig } from '../store/use-rig';
+import { useRig, useRigStore } from '../store/use-rig';
 import { HIGH, LOW, MeterColumn } from './meter-column';
 import { METER_ROWS, type MeterRow, rowUnit } from './meter-rows';
 import { useWorst } from './use-worst';
@@ -129,6 +129,16 @@ function Strips({
   onUnfold,
 }: { geometry: WalkGeometry } & Pick<Props, 'rig' | 'selection' | 'onSelect' | 'onUnfold'>) {
   const worst = useWorst();
+  const chosen = useRig((s) => s.chosen);
+  const store = useRigStore();
+  const also = useCallback(
+    (device: string) => {
+      const { chosen: now, selection: one, choose } = store.getState();
+      const all = now.length ? now : one?.kind === 'device' ? [one.id] : [];
+      choose(all.includes(device) ? all.filter((d) => d !== device) : [...all, device]);
+    },
+    [store],
+  );
   const devices = useMemo(() => new Map(rig.devices.map((d) => [d.id, d])), [rig.devices]);
   return geometry.stations.map((p) => {
     const device = devices.get(p.station.device);
@@ -140,7 +150,11 @@ function Strips({
         canMove={
           !p.station.folded && device !== undefined && kindOf(device.kind).through !== undefined
         }
-        selected={selection?.kind === 'device' && selection.id === p.station.device}
+        selected={
+          chosen.includes(p.station.device) ||
+          (selection?.kind === 'device' && selection.id === p.station.device)
+        }
+        onChoose={also}
         worst={
           worst.get(p.station.device) ?? p.station.folded?.map((d) => worst.get(d)).find((x) => x)
         }

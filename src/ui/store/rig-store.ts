@@ -56,6 +56,8 @@ export interface RigState {
   isBehind: boolean;
   sound: string;
   selection: Selection;
+  /** Devices that are chosen together; none where one thing is chosen. */
+  chosen: readonly string[];
   save: SaveState;
   /** Said to the person until the next edit: why something could not be done, or what was done. */
   notice: string | null;
@@ -80,6 +82,8 @@ export interface RigState {
   redo: () => void;
   setSound: (id: string) => void;
   select: (selection: Selection) => void;
+  /** Chooses several devices; one alone is what is chosen then. */
+  choose: (devices: readonly string[]) => void;
   setNotice: (notice: string | null) => void;
   setSave: (save: SaveState) => void;
   setUnits: (units: UnitChoice) => void;
@@ -207,6 +211,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       isBehind,
       sound: soundIn(rig, 'as-it-stands'),
       selection: null,
+      chosen: [],
       save: { state: 'looking' },
       notice: null,
       units: { level: 'dBu', length: 'metric' },
@@ -221,7 +226,17 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       door: null,
       ...changing(set, get, figures),
       setSound: (sound) => set({ sound }),
-      select: (selection) => set({ selection }),
+      select: (selection) => set({ selection, chosen: [] }),
+      choose: (devices) => {
+        const chosen = [...new Set(devices)];
+        const [first] = chosen;
+        if (chosen.length > 1) set({ chosen });
+        else
+          set({
+            chosen: [],
+            selection: first === undefined ? null : { kind: 'device', id: first },
+          });
+      },
       setNotice: (notice) => set({ notice }),
       takeOver: (why, taken) => {
         set({ notice: `The analysis was started again: ${why}. Nothing is lost.` });

@@ -6,6 +6,7 @@ import { LeadInspector } from '../lead-inspector';
 import { freeOutput } from '../place-edits';
 import { WiringList } from '../wiring-list';
 import { Guide } from './guide';
+import { ManyPanel } from './many-panel';
 import type { Picking, Side } from './use-signal-keys';
 
 /** Beside the walk: the inspector of what is chosen, or the list of the wiring. */
@@ -27,6 +28,7 @@ export function SidePanel({
   onMove: () => void;
 }) {
   const rig = useDocument();
+  const many = useRig((s) => s.chosen).filter((id) => rig.devices.some((d) => d.id === id));
   const station = useRig((s) => (s.selection?.kind === 'device' ? s.selection.station : undefined));
   return (
     <aside className="signal-side" aria-label="Inspector and wiring">
@@ -43,6 +45,8 @@ export function SidePanel({
       <div className="side-body">
         {side === 'wiring' ? (
           <WiringList />
+        ) : many.length > 1 ? (
+          <ManyPanel />
         ) : device ? (
           <DeviceInspector
             key={device.id}

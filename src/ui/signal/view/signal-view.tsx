@@ -12,6 +12,7 @@ import { ConnectPicker } from './connect-picker';
 import { AppendPicker, InsertPicker, LoopPicker, ReplacePicker } from './pickers';
 import { SidePanel } from './side-panel';
 import { SignalTools } from './signal-tools';
+import { useClipboard } from './use-clipboard';
 import { useLooking } from './use-looking';
 import { useMoving } from './use-moving';
 import { type Picking, type Side, useSignalKeys } from './use-signal-keys';
@@ -38,8 +39,13 @@ export function SignalView() {
   const hand = useMoving(order);
   const device = selection?.kind === 'device' ? deviceOf(rig, selection.id) : undefined;
   const lead = selection?.kind === 'lead' ? leadOf(rig, selection.id) : undefined;
-  const remove = () =>
-    device && edit({ edit: 'removeDevice', device: device.id }).ok && select(null);
+  const chosen = useRig((s) => s.chosen);
+  const remove = () => {
+    const gone = chosen.length ? chosen : device ? [device.id] : [];
+    if (gone.length && edit(gone.map((d) => ({ edit: 'removeDevice', device: d }))).ok)
+      select(null);
+  };
+  useClipboard();
   useSignalKeys({
     ...{ device, lead, view, order, looking, look, hand, setSide, setPicking, remove },
   });
