@@ -1,4 +1,10 @@
-import { createTheme, Drawer, type MantineColorsTuple, Modal } from '@mantine/core';
+import {
+  createTheme,
+  defaultVariantColorsResolver,
+  Drawer,
+  type MantineColorsTuple,
+  Modal,
+} from '@mantine/core';
 
 const ink: MantineColorsTuple = [
   '#f4f3ef',
@@ -35,6 +41,12 @@ export const theme = createTheme({
   components: {
     Drawer: Drawer.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
     Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
+  },
+  // What stands on the main hue follows the sheet: light on ink, dark on the light of the dark sheet.
+  variantColorResolver: (input) => {
+    const colors = defaultVariantColorsResolver(input);
+    const isMain = input.variant === 'filled' && (input.color ?? 'ink') === 'ink';
+    return isMain ? { ...colors, color: 'var(--on-ink)' } : colors;
   },
   autoContrast: true,
   fontFamily: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif',
