@@ -1,6 +1,8 @@
 import { chainOf, device, rigOf } from '../src/core/testing/rigs';
 import { kindOf } from '../src/core/kinds';
 import { brokenRig, touringRig } from '../src/core/demo';
+import { analyse } from '../src/core/report';
+import { fixed } from '../src/core/units';
 import { loopState, settingOf, stateIn, type Rig } from '../src/core/rig';
 import { forEachFile, type Person, stored } from './person';
 
@@ -226,4 +228,86 @@ test('several are chosen, turned, named and copied into another rig, each with o
   await tech.reads('[data-many="2"]', 'Dirt 1, Dirt 2');
   await tech.control('z');
   await tech.gone('[data-many="2"]');
+});
+
+test('nothing chosen: what the sound is about, and what to do next, which opens where it is', async () => {
+  await tech.open('/rigs/observatory-practice/signal?sound=storm');
+  await tech.reads('.guide-text', 'Storm');
+  const { findings } = analyse(brokenRig);
+  const here = findings.filter((f) => f.sounds.includes('storm'));
+  await tech.reads('.guide-text', here[0]!.what);
+  await tech.reads('.guide-text', `and ${here.length - 4} more in this sound`);
+  await tech.page.locator(`::-p-text(and ${here.length - 4} more in this sound)`).click();
+  await tech.see('[data-finding]');
+  expect(await tech.page.$$('[data-finding]')).toHaveLength(here.length);
+});
+
+test('a song is drawn to scale, and made longer at the edge of a section', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/songs`);
+  await tech.click('[data-song="unlit"]');
+  const wide = async (part: string) =>
+    (await (await tech.see(`[data-ribbon="${part}"]`))!.boundingBox())!.width;
+  // Sixteen bars are twice as wide as eight, to a pixel or two of their edges.
+  expect(Math.abs((await wide('s2')) / (await wide('s1')) - 2)).toBeLessThan(0.05);
+  const edge = await tech.see('.ribbon-edge[aria-label="Bars of Dark"]');
+  await edge!.focus();
+  await tech.press('ArrowRight');
+  await tech.see('.ribbon-edge[aria-label="Bars of Dark"][aria-valuenow="9"]');
+  const box = (await edge!.boundingBox())!;
+  await tech.page.mouse.move(box.x + box.width / 2, box.y + 10);
+  await tech.page.mouse.down();
+  await tech.page.mouse.move(box.x + 90, box.y + 10, { steps: 6 });
+  await tech.page.mouse.up();
+  const drawn = Number(
+    await tech.page.$eval('.ribbon-edge[aria-label="Bars of Dark"]', (e) =>
+      e.getAttribute('aria-valuenow'),
+    ),
+  );
+  expect(drawn).toBeGreaterThan(9);
+  // One step back for what was drawn, one for the key.
+  await tech.control('z');
+  await tech.see('.ribbon-edge[aria-label="Bars of Dark"][aria-valuenow="9"]');
+});
+
+test('the matrix is one stop of the Tab key, arrows go about in it, and a hand draws over several cells', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/sounds?part=matrix`);
+  await tech.see('[data-cell="kiln flat"]');
+  expect(
+    await tech.page.$$eval(
+      '.matrix td button',
+      (all) => all.filter((b) => (b as HTMLElement).tabIndex === 0).length,
+    ),
+  ).toBeLessThanOrEqual(2);
+  const cells = ['kiln flat', 'kiln edge', 'kiln crunch'];
+  const at = async (cell: string) =>
+    (await (await tech.see(`[data-cell="${cell}"] button`))!.boundingBox())!;
+  const before = touringRig.sounds.map((s) => s.states.kiln?.engaged ?? false);
+  const [first, , last] = [await at(cells[0]!), 0, await at(cells[2]!)];
+  await tech.page.mouse.move(first.x + 5, first.y + 5);
+  await tech.page.mouse.down();
+  await tech.page.mouse.move(last.x + 5, last.y + 5, { steps: 12 });
+  await tech.page.mouse.up();
+  const words = before[0] ? 'off' : 'on';
+  for (const cell of cells) await tech.reads(`[data-cell="${cell}"] button`, words);
+  await tech.control('z');
+  await tech.reads(`[data-cell="kiln flat"] button`, before[0] ? 'on' : 'off');
+  await tech.page.focus('[data-cell="kiln flat"] button');
+  await tech.press('ArrowRight', 'ArrowRight');
+  expect(await tech.page.evaluate(() => document.activeElement?.closest('td')?.dataset.cell)).toBe(
+    'kiln crunch',
+  );
+});
+
+test('the walk as a table: from where to where, how it stands, and the figures', async () => {
+  await tech.open('/rigs/salt-and-ferry/signal?sound=lead');
+  await tech.see('[data-station="kiln"]');
+  await tech.press('g');
+  const report = analyse(touringRig).sounds.find((s) => s.sound === 'lead')!;
+  const kiln = report.stations.find((s) => s.device === 'kiln')!;
+  await tech.reads(
+    '[data-table-station="kiln"]',
+    `Brine Drive Flare Boost engaged ${fixed(kiln.output.levelDbu!.normal)}`,
+  );
 });

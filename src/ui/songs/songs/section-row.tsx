@@ -77,7 +77,9 @@ export function SectionRow({
           onChange={(t) => set({ tempos: t })}
         />
       </td>
-      <td>{cue.programs}</td>
+      <td className="one-of-many" title={cue.programs}>
+        {cue.programs}
+      </td>
       <td>
         <CommitText
           w={120}

@@ -5,6 +5,7 @@ import type { Song } from '../../../core/rig/schema';
 import { clockTime, timelineOf } from '../../../core/songs';
 import { useDocument, useRig } from '../../store/use-rig';
 import { Differs } from './differs';
+import { Ribbon } from './ribbon';
 import { SectionsTable } from './sections-table';
 import { SongHead } from './song-head';
 import { CommitLines } from '../../look/commit-text';
@@ -13,7 +14,10 @@ import { CommitLines } from '../../look/commit-text';
 export function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
-  const set = (change: Partial<Song>) => edit({ edit: 'setSong', song: { ...song, ...change } });
+  const set = (change: Partial<Song>, going?: string) =>
+    edit({ edit: 'setSong', song: { ...song, ...change } }, undefined, going);
+  const setBars = (id: string, bars: number, going?: string) =>
+    set({ sections: song.sections.map((s) => (s.id === id ? { ...s, bars } : s)) }, going);
   const line = timelineOf(song);
   const add = () =>
     set({
@@ -33,6 +37,7 @@ export function SongEditor({ song, onGone }: { song: Song; onGone: () => void })
   return (
     <div className="scroll common-box" data-editor="song">
       <SongHead song={song} onChange={set} onGone={onGone} />
+      <Ribbon song={song} onBars={setBars} />
       <SectionsTable song={song} onChange={(sections) => set({ sections })} />
       <Group gap={8} mt={6}>
         <Button size="compact-sm" variant="default" onClick={add}>
