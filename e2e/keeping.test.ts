@@ -331,6 +331,14 @@ test('a torn, a foreign and a hostile file are refused by row and field; a good 
     r.json(),
   );
   expect(exported).toEqual({ ...touringRig, id: 'imported-rig', name: 'Imported' });
+  // A second time it is asked; nothing is made unasked.
+  await tech.open('/');
+  await give(join(folder, 'good.json'));
+  await tech.reads('[role="dialog"]', 'Imported is in the list, changed');
+  expect(await count()).toBe(before + 1);
+  await tech.button('Import it beside');
+  await tech.see('[data-station="kiln"]');
+  expect(await count()).toBe(before + 2);
 });
 
 test('copy, rename, archive and bring back in the list', async () => {

@@ -57,18 +57,16 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
   const [twice, setTwice] = useState<{ text: string; there: ListedRig } | null>(null);
   const [find, setFind] = useState('');
   const [by, setBy] = useState<Column>('changedAt');
-  const bringIn = async (text: string) => {
+  const bringIn = async (text: string, beside = false) => {
     setTwice(null);
-    const made = await act('/api/rigs', 'POST', { text });
-    if (made) router.push(`/rigs/${made.id}/signal`);
+    const reply = await askServer<{ id: string }>('/api/rigs', 'POST', { text, beside });
+    if (reply.ok) return router.push(`/rigs/${reply.value.id}/signal`);
+    const there = rigs.find((r) => r.id === (reply.problem.there as ListedRig | undefined)?.id);
+    if (there) setTwice({ text, there });
+    setFailure(there ? null : reply.problem);
   };
   const importFile = async (file: File | null) => {
-    if (!file) return;
-    const text = await file.text();
-    const name = nameIn(text);
-    const there = rigs.find((r) => r.name === name && !r.archived);
-    if (there) setTwice({ text, there });
-    else await bringIn(text);
+    if (file) await bringIn(await file.text());
   };
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const ofThese = rigs.filter((r) => r.archived === archived);
@@ -114,7 +112,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
             <Button component={Link} href={`/rigs/${twice.there.id}/signal`}>
               Open the one that is there
             </Button>
-            <Button variant="default" onClick={() => void bringIn(twice.text)}>
+            <Button variant="default" onClick={() => void bringIn(twice.text, true)}>
               Import it beside
             </Button>
           </Group>
@@ -303,14 +301,4 @@ function OpenFindings({ open }: { open: ListedRig['open'] }) {
       ))}
     </span>
   );
-}
-
-/** The name of the rig in a file, where it can be read; what is wrong with the rest is said by who imports it. */
-function nameIn(text: string): string | undefined {
-  try {
-    const { name } = JSON.parse(text) as { name?: unknown };
-    return typeof name === 'string' ? name : undefined;
-  } catch {
-    return undefined;
-  }
 }

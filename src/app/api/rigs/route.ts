@@ -13,7 +13,8 @@ export const GET = (request: Request) =>
 /** A new rig: a document made in the browser, or the text of a file. */
 const bodySchema = z.union([
   z.object({ rig: z.unknown(), words: z.string().max(200).optional() }),
-  z.object({ text: z.string() }),
+  /** `beside`: also where a rig of that name is there already. */
+  z.object({ text: z.string(), beside: z.boolean().optional() }),
 ]);
 
 export const POST = (request: Request) =>
@@ -27,6 +28,12 @@ export const POST = (request: Request) =>
           problems: read.problems,
         });
       const db = database();
+      const there =
+        'text' in body && !body.beside
+          ? (await listRigs(db)).find((r) => r.name === read.value.name && !r.archived)
+          : undefined;
+      if (there)
+        return problem(409, 'A rig of that name is there already; nothing was changed.', { there });
       const words = 'text' in body ? 'imported from a file' : (body.words ?? 'made new');
       let rig: Rig = read.value;
       for (let tries = 0; tries < 5; tries++) {
