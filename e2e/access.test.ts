@@ -31,6 +31,9 @@ async function sheet(scheme: 'light' | 'dark'): Promise<void> {
   await new Promise((r) => setTimeout(r, 400));
 }
 
+/** A phone, a tablet, twice the size on a laptop, and a laptop, which is what comes last. */
+const WIDTHS = [390, 640, 768, 1024, 1280];
+
 /** Every place and every part of one. */
 const VIEWS = PLACE_IDS.flatMap((place) => {
   const parts = Object.keys(placeOf(place).parts ?? {});
@@ -43,9 +46,13 @@ test.each(['/', '/gear', '/safety', '/rigs/new', '/rigs/observatory-practice/bri
     await sheet('light');
     await tech.open(path);
     expect(await barriers()).toEqual([]);
-    expect(
-      await tech.page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth),
-    ).toBe(true);
+    const tooWide: number[] = [];
+    for (const width of WIDTHS) {
+      await tech.page.setViewport({ width, height: 800 });
+      if (await tech.page.evaluate(() => document.documentElement.scrollWidth > window.innerWidth))
+        tooWide.push(width);
+    }
+    expect(tooWide).toEqual([]);
     await sheet('dark');
     expect(await barriers()).toEqual([]);
     await sheet('light');

@@ -303,7 +303,7 @@ test('the matrix is one stop of the Tab key, arrows go about in it, and a hand d
 test('the walk as a table: from where to where, how it stands, and the figures', async () => {
   await tech.open('/rigs/salt-and-ferry/signal?sound=lead');
   await tech.see('[data-station="kiln"]');
-  await tech.press('g');
+  await tech.press('t');
   const report = analyse(touringRig).sounds.find((s) => s.sound === 'lead')!;
   const kiln = report.stations.find((s) => s.device === 'kiln')!;
   await tech.reads(

@@ -12,6 +12,7 @@ import '@/ui/rigs/rigs.css';
 import '@/ui/signal/signal.css';
 import '@/ui/songs/songs.css';
 import '@/ui/sounds/sounds.css';
+import '@/ui/look/narrow.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';

@@ -14,9 +14,6 @@ export type Side = 'inspect' | 'wiring' | 'none';
 /** What is being picked, for what is chosen; into a loop, with the loop. */
 export type Picking = 'insert' | 'append' | 'replace' | 'connect' | { loop: string } | null;
 
-/** What the key that changes the view goes to. */
-const NEXT_PANE = { walk: 'table', table: 'wiring', wiring: 'walk' } as const;
-
 /** What the keys of the walk work on. */
 export interface SignalKeys {
   device: Device | undefined;
@@ -59,7 +56,8 @@ export function useSignalKeys(on: SignalKeys): void {
       'h',
       () => report && look({ folded: looking.folded.length ? [] : foldableHosts(rig, report) }),
     ],
-    ['g', () => look({ pane: NEXT_PANE[looking.pane] })],
+    ['g', () => look({ pane: looking.pane === 'wiring' ? 'walk' : 'wiring' })],
+    ['t', () => look({ pane: looking.pane === 'table' ? 'walk' : 'table' })],
     ['w', () => setSide((side) => (side === 'wiring' ? 'inspect' : 'wiring'))],
     ['p', () => probe(rig, on, (id) => select({ kind: 'lead', id }))],
   ]);
