@@ -70,10 +70,10 @@ export function clipOf(rig: Rig, ids: readonly string[]): Clip {
   }
   return {
     ...{ format: 'yantrel-clip', version: 1, from: rig.name },
-    devices: rig.devices.filter((d) => taken.has(d.id)).map(bare) as Device[],
+    devices: rig.devices.filter((d) => taken.has(d.id)).map(bare),
     leads: rig.leads.filter(has),
     states,
-  } as Clip;
+  };
 }
 
 /** A state without the program that it is kept under: that is the place of one unit's memory. */
