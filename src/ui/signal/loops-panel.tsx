@@ -1,7 +1,7 @@
 'use client';
 import { Button, Menu, Select } from '@mantine/core';
 import { kindOf } from '../../core/kinds';
-import { type Device, type Edit, insideOf, loopState, loopWords, nameOf } from '../../core/rig';
+import { type Device, loopState, loopWords, nameOf, type Rig } from '../../core/rig';
 import { useDocument, useRig } from '../store/use-rig';
 import { aroundEdits, outOfLoop } from './place-edits';
 
@@ -47,31 +47,39 @@ export function LoopsPanel({ device, onAdd }: { device: Device; onAdd: (loop: st
   );
 }
 
+/** So many that stand in front are offered. */
+const MOST = 12;
+
+/** What stands in front of a device, one behind the other, up to whatever has loops or ends it; nearest last. */
+function runBefore(rig: Rig, device: Device): Device[] {
+  const run: Device[] = [];
+  const leadInto = (d: Device) =>
+    rig.leads.find((l) => l.to.device === d.id && l.to.jack === kindOf(d.kind).through?.in);
+  for (let lead = leadInto(device); lead && run.length < MOST;) {
+    const from = lead.from.device;
+    const d = rig.devices.find((x) => x.id === from);
+    const kind = d && kindOf(d.kind);
+    if (!d || !kind?.through || kind.loops || kind.hosts || run.includes(d)) break;
+    run.unshift(d);
+    lead = leadInto(d);
+  }
+  return run;
+}
+
+const namesOf = (devices: readonly Device[]): string => devices.map((d) => d.name).join(', ');
+
 /** Takes pedals that stand one behind the other into a loop, from the first chosen to the last. */
 function PutAround({ device }: { device: Device }) {
   const rig = useDocument();
   const sound = useRig((s) => s.sound);
   const edit = useRig((s) => s.edit);
   const loops = kindOf(device.kind).loops ?? [];
-  const into = kindOf(device.kind).through?.in;
-  const front = rig.leads.find((l) => l.to.device === device.id && l.to.jack === into);
-  // Those in front of it, nearest last, as they stand.
-  const before: Device[] = [];
-  for (let lead = front; lead && before.length < 12;) {
-    const d = rig.devices.find((x) => x.id === lead?.from.device);
-    const kind = d && kindOf(d.kind);
-    if (!d || !kind?.through || kind.loops || kind.hosts || before.includes(d)) break;
-    before.unshift(d);
-    lead = rig.leads.find((l) => l.to.device === d.id && l.to.jack === kind.through?.in);
-  }
+  const before = runBefore(rig, device);
   if (!before.length) return null;
-  const take = (count: number, loop: string) =>
+  const take = (some: readonly Device[], loop: string) =>
     edit(
-      aroundEdits(rig, before.slice(-count), device, loop, sound),
-      `put ${before
-        .slice(-count)
-        .map((d) => d.name)
-        .join(', ')} into ${loopWords(rig, device.id, loop)}`,
+      aroundEdits(rig, some, device, loop, sound),
+      `put ${namesOf(some)} into ${loopWords(rig, device.id, loop)}`,
     );
   return (
     <Menu position="bottom-start">
@@ -82,72 +90,77 @@ function PutAround({ device }: { device: Device }) {
       </Menu.Target>
       <Menu.Dropdown className="long-menu">
         {loops.flatMap((loop) =>
-          before.map((_, i) => (
-            <Menu.Item key={`${loop.id} ${i}`} onClick={() => take(i + 1, loop.id)}>
-              {loop.label}:{' '}
-              {before
-                .slice(-i - 1)
-                .map((d) => d.name)
-                .join(', ')}
-            </Menu.Item>
-          )),
+          before.map((_, i) => {
+            const some = before.slice(-i - 1);
+            return (
+              <Menu.Item key={`${loop.id} ${some.length}`} onClick={() => take(some, loop.id)}>
+                {loop.label}: {namesOf(some)}
+              </Menu.Item>
+            );
+          }),
         )}
       </Menu.Dropdown>
     </Menu>
   );
 }
 
-/** Where a device can go with one step: into a loop, out of one, or into the place of another. */
-export function PlaceSteps({ device }: { device: Device }) {
+/** Takes devices into one loop, in the order given: all loops of others, each with what hangs there. */
+export function LoopSelect({ devices, label }: { devices: readonly Device[]; label: string }) {
   const rig = useDocument();
   const sound = useRig((s) => s.sound);
   const edit = useRig((s) => s.edit);
-  const { through, hosts } = kindOf(device.kind);
-  if (!through || device.host !== undefined) return null;
   const loops = rig.devices.flatMap((host) =>
-    host.id === device.id
+    devices.includes(host) || host.host !== undefined
       ? []
-      : (kindOf(host.kind).loops ?? [])
-          .filter((l) => insideOf(rig, { device: host.id, jack: l.send[0] ?? '' }) === undefined)
-          .map((l) => {
-            const state = loopState(rig, host.id, l);
-            const held = state.is === 'free' ? [] : state.devices.map((id) => nameOf(rig, id));
-            const words = [loopWords(rig, host.id, l.id), held.join(', ')].filter(Boolean);
-            return { value: `${host.id} ${l.id}`, label: words.join(': ') };
-          }),
+      : (kindOf(host.kind).loops ?? []).map((l) => {
+          const state = loopState(rig, host.id, l);
+          const held = state.is === 'free' ? [] : state.devices.map((id) => nameOf(rig, id));
+          const words = [loopWords(rig, host.id, l.id), held.join(', ')].filter(Boolean);
+          return { value: `${host.id} ${l.id}`, label: words.join(': ') };
+        }),
   );
-  const others = rig.devices.filter(
-    (d) =>
-      d.id !== device.id &&
-      d.host === device.host &&
-      kindOf(d.kind).through &&
-      !kindOf(d.kind).hosts,
-  );
-  const go = (edits: Edit[]) => edit(edits);
+  if (!devices.length || !loops.length) return null;
   const into = (value: string | null) => {
     const [host = '', loop = ''] = value?.split(' ') ?? [];
     const holder = rig.devices.find((d) => d.id === host);
-    if (holder) go(aroundEdits(rig, [device], holder, loop, sound));
+    if (!holder) return;
+    edit(
+      aroundEdits(rig, devices, holder, loop, sound),
+      `put ${namesOf(devices)} into ${loopWords(rig, host, loop)}`,
+    );
   };
+  return (
+    <Select
+      size="xs"
+      searchable
+      aria-label={label}
+      placeholder={`${label} …`}
+      data={loops}
+      value={null}
+      onChange={into}
+    />
+  );
+}
+
+/** Where a device can go with one step: into a loop, out of one, or into the place of another. */
+export function PlaceSteps({ device }: { device: Device }) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  const { through, hosts } = kindOf(device.kind);
+  if (!through || hosts || device.host !== undefined) return null;
+  const others = rig.devices.filter((d) => {
+    const kind = kindOf(d.kind);
+    return d.id !== device.id && d.host === device.host && kind.through && !kind.hosts;
+  });
   return (
     <div className="place-steps">
       {outOfLoop(rig, device).map((w) => (
-        <Button key={w.words} size="compact-sm" variant="default" onClick={() => go([w.edit])}>
+        <Button key={w.words} size="compact-sm" variant="default" onClick={() => edit(w.edit)}>
           {w.words}
         </Button>
       ))}
-      {loops.length > 0 && !hosts && (
-        <Select
-          size="xs"
-          searchable
-          aria-label="Into a loop"
-          placeholder="Into a loop …"
-          data={loops}
-          value={null}
-          onChange={into}
-        />
-      )}
-      {others.length > 0 && !hosts && (
+      <LoopSelect devices={[device]} label="Into a loop" />
+      {others.length > 0 && (
         <Select
           size="xs"
           searchable
@@ -155,7 +168,7 @@ export function PlaceSteps({ device }: { device: Device }) {
           placeholder="Exchange with …"
           data={others.map((d) => ({ value: d.id, label: d.name }))}
           value={null}
-          onChange={(id) => id && go([{ edit: 'exchange', device: device.id, with: id }])}
+          onChange={(id) => id && edit({ edit: 'exchange', device: device.id, with: id })}
         />
       )}
     </div>

@@ -11,7 +11,17 @@ import {
   undo,
 } from '../../core/rig';
 import { chainOf, device, lead, rigOf } from '../../core/testing/rigs';
-import { appendEdits, freeOutput, freshName, insertEdits, waysIn, waysOut } from './place-edits';
+import {
+  appendEdits,
+  aroundEdits,
+  freeOutput,
+  freshName,
+  insertEdits,
+  intoLoopEdits,
+  outOfLoop,
+  waysIn,
+  waysOut,
+} from './place-edits';
 
 const after = (rig: Rig, edits: Parameters<typeof applyEdits>[1]): Rig => {
   const r = applyEdits(rig, edits);
@@ -97,3 +107,37 @@ test(
       expect(waysOut(touringRig, d)).toEqual([]);
   },
 );
+
+test('what goes into a loop is heard in the sound at hand: its number stands in the order, once', () => {
+  const sounds = touringRig.sounds.slice(0, 2).map((s) => ({ ...s, states: {} }));
+  const rig = chainOf(['guitar-active', 'loop-switcher', 'combo-tube'], 1, sounds);
+  const host = rig.devices[1]!;
+  const [first] = sounds.map((s) => s.id);
+  const order = (r: Rig, n: number) => r.sounds[n]!.states.d1?.settings?.order;
+  const one = after(rig, intoLoopEdits(rig, kindOf('drive-low'), host, 'loop3', first));
+  const two = after(one, intoLoopEdits(one, kindOf('delay'), host, 'loop1', first));
+  const again = after(two, intoLoopEdits(two, kindOf('boost'), host, 'loop3', first));
+  expect([one, two, again].map((r) => order(r, 0))).toEqual(['3', '3 1', '3 1']);
+  expect(order(again, 1)).toBeUndefined();
+});
+
+test('out of a loop, in front or behind, and around what stands in front: each way holds', () => {
+  const rig = chainOf(['guitar-active', 'boost', 'drive-mid', 'loop-switcher', 'combo-tube'], 1);
+  const [, boost, drive, host] = rig.devices;
+  const around = after(rig, aroundEdits(rig, [boost!, drive!], host!, 'loop2', undefined));
+  expect(around.leads.filter((l) => l.to.device === 'd3' && l.to.jack === 'in')).toMatchObject([
+    { from: { device: 'd0' } },
+  ]);
+  const ways = outOfLoop(
+    around,
+    around.devices.find((d) => d.id === 'd1')!,
+  );
+  expect(ways.map((w) => w.words)).toEqual([
+    'Out of the loop, in front of Device 3',
+    'Out of the loop, behind Device 3',
+  ]);
+  const [front, behind] = ways.map((w) => after(around, [w.edit]));
+  expect(front!.leads.some((l) => l.from.device === 'd1' && l.to.device === 'd3')).toBe(true);
+  expect(behind!.leads.some((l) => l.from.device === 'd1' && l.to.device === 'd4')).toBe(true);
+  expect(outOfLoop(rig, boost!)).toEqual([]);
+});

@@ -1,10 +1,10 @@
-import { Button, Group, Select, TextInput } from '@mantine/core';
+import { Button, Group, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { kindOf } from '../../../core/kinds';
-import { clipOf, cutLeads, type Device, type Edit, loopWords, type Rig } from '../../../core/rig';
+import { clipOf, cutLeads, type Device, type Edit, type Rig } from '../../../core/rig';
 import { walkOrder } from '../../../core/walk';
 import { useDocument, useRig } from '../../store/use-rig';
-import { aroundEdits } from '../place-edits';
+import { LoopSelect } from '../loops-panel';
 
 /** The devices that are chosen, in the order of the signal. */
 function useChosen(rig: Rig): Device[] {
@@ -36,7 +36,10 @@ export function ManyPanel() {
       <h2>{devices.length} devices</h2>
       <p className="small-print">{devices.map((d) => d.name).join(', ')}</p>
       <Turning devices={devices} />
-      <IntoLoop devices={devices} />
+      <LoopSelect
+        devices={devices.filter((d) => kindOf(d.kind).through && !kindOf(d.kind).hosts)}
+        label="All into a loop"
+      />
       <Naming devices={devices} />
       <Group gap={6} mt={10}>
         <Button size="compact-sm" variant="default" onClick={() => void copy(rig, ids)}>
@@ -106,45 +109,6 @@ function Turning({ devices }: { devices: readonly Device[] }) {
         Bypass everywhere
       </Button>
     </Group>
-  );
-}
-
-/** Takes them into one loop, in the order of the signal. */
-function IntoLoop({ devices }: { devices: readonly Device[] }) {
-  const rig = useDocument();
-  const edit = useRig((s) => s.edit);
-  const sound = useRig((s) => s.sound);
-  const movable = devices.filter((d) => kindOf(d.kind).through && !kindOf(d.kind).hosts);
-  const loops = rig.devices.flatMap((host) =>
-    devices.includes(host) || host.host !== undefined
-      ? []
-      : (kindOf(host.kind).loops ?? []).map((l) => ({
-          value: `${host.id} ${l.id}`,
-          label: loopWords(rig, host.id, l.id),
-        })),
-  );
-  if (!movable.length || !loops.length) return null;
-  const into = (value: string | null) => {
-    const [host = '', loop = ''] = value?.split(' ') ?? [];
-    const holder = rig.devices.find((d) => d.id === host);
-    if (!holder) return;
-    const names = movable.map((d) => d.name).join(', ');
-    edit(
-      aroundEdits(rig, movable, holder, loop, sound),
-      `put ${names} into ${loopWords(rig, host, loop)}`,
-    );
-  };
-  return (
-    <Select
-      mt={8}
-      size="xs"
-      searchable
-      aria-label="All into a loop"
-      placeholder="All into a loop …"
-      data={loops}
-      value={null}
-      onChange={into}
-    />
   );
 }
 
