@@ -16,7 +16,7 @@ const MOST = 80;
 
 /**
  * A list that is chosen from by typing and arrow keys: every word that is typed must be in an entry, in any
- * order. `mark` is told which one Enter would take.
+ * order. `onMark` is told which one Enter would take.
  */
 export function TypedList<T extends Typed>({
   label,
@@ -75,7 +75,7 @@ export function TypedList<T extends Typed>({
         aria-label={list}
         tabIndex={0}
         hidden={!found.length}
-        className="kind-picker-box"
+        className="typed-list"
       >
         {found.slice(0, MOST).map((item, i) => (
           // Keys work on the field above, which marks an option; the list itself takes no focus.
@@ -90,7 +90,7 @@ export function TypedList<T extends Typed>({
             }}
             onMouseMove={() => setAt(i)}
             onClick={() => onPick(item)}
-            className="kind-picker-box-2"
+            className="typed-option"
           >
             {item.shown}
           </div>
