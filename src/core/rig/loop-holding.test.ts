@@ -91,6 +91,38 @@ test.each(
   },
 );
 
+test('a stereo path keeps its width: two loops for a stereo device, the front of it for a mono one', () => {
+  const inside = (id: string, from: string, to: string) => lead(id, from, to, 0, 'inside');
+  const rig = rigOf(
+    [
+      device('g', 'guitar-active', 'Guitar'),
+      device('h', 'modeler-floor', 'Holder'),
+      device('v', 'reverb', 'Hall', { host: 'h' }),
+      device('m', 'console-input-stereo', 'House'),
+    ],
+    [
+      lead('l1', 'g.out', 'h.in', 6),
+      inside('i1', 'h.fromIn', 'v.in'),
+      inside('i2', 'v.out', 'h.toOut'),
+      inside('i3', 'v.outR', 'h.toOutR'),
+      lead('l2', 'h.out', 'm.in', 10),
+      lead('l3', 'h.outR', 'm.inR', 10),
+    ],
+    [sound('s1', 'One', ['g', 'h', 'v', 'a'])],
+  );
+  const channels = (r: Rig) => analyse(r).sounds[0]!.destinations.map((d) => d.channels);
+  expect(channels(rig)).toEqual(['stereo']);
+  const used = (r: Rig) =>
+    r.leads.filter((l) => l.from.device === 'h' && /^send/.test(l.from.jack)).length;
+  for (const [pedal, sends] of [
+    ['delay-analog', 1],
+    ['delay', 2],
+  ] as const) {
+    const made = done(rig, put('a', pedal, 'loop1'));
+    expect([pedal, used(made), channels(made)]).toEqual([pedal, sends, ['stereo']]);
+  }
+});
+
 test('one that stands in the chain moves in, heals where it stood, and keeps its other leads', () => {
   const rig = alone('loop-switcher');
   const moved = done(rig, put('x', 'boost', 'loop2'));
