@@ -294,11 +294,13 @@ test('a torn, a foreign and a hostile file are refused by row and field; a good 
     writeFileSync(join(folder, name), text);
     return join(folder, name);
   };
-  const count = async () => (await tech.api<unknown[]>('/api/rigs')).body.length;
+  // Others store rigs meanwhile: what is counted are those of a name of its own.
+  const name = `Imported ${Date.now()}`;
+  const count = async () =>
+    (await tech.api<{ name: string }[]>('/api/rigs')).body.filter((r) => r.name === name).length;
   await tech.open('/');
-  const before = await count();
   const give = async (path: string) => (await tech.page.$('input[type="file"]'))!.uploadFile(path);
-  await give(file('torn.json', writeRig(touringRig).slice(0, 700)));
+  await give(file('torn.json', writeRig({ ...touringRig, name }).slice(0, 700)));
   await tech.reads(
     '[data-import-problems]',
     /not whole JSON: it breaks off or goes wrong at line \d+/,
@@ -310,6 +312,7 @@ test('a torn, a foreign and a hostile file are refused by row and field; a good 
       'hostile.json',
       writeRig({
         ...touringRig,
+        name,
         leads: [
           {
             ...touringRig.leads[0]!,
@@ -323,22 +326,23 @@ test('a torn, a foreign and a hostile file are refused by row and field; a good 
     '[data-import-problems]',
     'leads[0].from.jack: Baritone (Baritone guitar) has no jack "<img',
   );
-  expect(await count()).toBe(before);
-  await give(file('good.json', writeRig({ ...touringRig, id: 'imported-rig', name: 'Imported' })));
+  expect(await count()).toBe(0);
+  const id = `imported-${Date.now()}`;
+  await give(file('good.json', writeRig({ ...touringRig, id, name })));
   await tech.see('[data-station="kiln"]');
-  expect(await count()).toBe(before + 1);
-  const exported = await fetch(`${process.env.YANTREL_URL}/api/rigs/imported-rig/file`).then((r) =>
+  expect(await count()).toBe(1);
+  const exported = await fetch(`${process.env.YANTREL_URL}/api/rigs/${id}/file`).then((r) =>
     r.json(),
   );
-  expect(exported).toEqual({ ...touringRig, id: 'imported-rig', name: 'Imported' });
+  expect(exported).toEqual({ ...touringRig, id, name });
   // A second time it is asked; nothing is made unasked.
   await tech.open('/');
   await give(join(folder, 'good.json'));
-  await tech.reads('[role="dialog"]', 'Imported is in the list, changed');
-  expect(await count()).toBe(before + 1);
+  await tech.reads('[role="dialog"]', `${name} is in the list, changed`);
+  expect(await count()).toBe(1);
   await tech.button('Import it beside');
   await tech.see('[data-station="kiln"]');
-  expect(await count()).toBe(before + 2);
+  expect(await count()).toBe(2);
 });
 
 test('copy, rename, archive and bring back in the list', async () => {
