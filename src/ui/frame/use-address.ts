@@ -66,7 +66,14 @@ export function useAddress(): void {
         else params.set(key, value);
       const search = params.toString();
       if (search === window.location.search.slice(1)) return;
-      window.history.replaceState(null, '', `${window.location.pathname}?${search}`);
+      // The browser's own: told to the router, it would go back from the page that it is on the way to.
+      const { history, location } = window;
+      History.prototype.replaceState.call(
+        history,
+        history.state,
+        '',
+        `${location.pathname}?${search}`,
+      );
     };
     const later = () => {
       clearTimeout(soon);
