@@ -31,7 +31,7 @@ export function SoundMatrix() {
   const first = rows.find((d) => !kindOf(d.kind).alwaysOn) ?? rows[0];
   return (
     <div className="scroll">
-      <p className="faint small-print">
+      <p className="faint small-print matrix-hint">
         Arrow keys go from cell to cell, Space turns one on or off; draw over several to turn them
         all.
       </p>

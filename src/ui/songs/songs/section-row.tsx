@@ -82,7 +82,7 @@ export function SectionRow({
       </td>
       <td>
         <CommitText
-          w={120}
+          w={96}
           aria-label={`Notes of ${s.name}`}
           value={s.notes}
           onCommit={(notes) => set({ notes })}
