@@ -1,7 +1,7 @@
 import { isAway } from '@/server/answers';
 import { database } from '@/server/database';
 import { beforehand } from '@/server/heavy/reports';
-import { listRigs } from '@/server/rigs';
+import { listRigs } from '@/server/listed';
 import { RigList } from '@/ui/rigs/rig-list';
 
 export const dynamic = 'force-dynamic';

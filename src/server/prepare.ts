@@ -1,7 +1,8 @@
 import { DEMO_RIGS } from '../core/demo';
 import { appUrl, grantApp } from './app-role';
 import { migrate, openDatabase } from './database';
-import { createRig, listRigs } from './rigs';
+import { listRigs } from './listed';
+import { createRig } from './rigs';
 
 /**
  * Run by the start script: brings the tables up to date, and loads the demo rigs into a database

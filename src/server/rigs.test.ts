@@ -5,11 +5,11 @@ import { applyEdits, type Edit, type Rig, writeRig } from '../core/rig';
 import type { Db } from './database';
 import { type Heard, Listening } from './live/listening';
 import { tell } from './live/telling';
+import { listRigs } from './listed';
 import {
   archiveRig,
   createRig,
   listRevisions,
-  listRigs,
   loadRevision,
   loadRig,
   nameRevision,

@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { at } from '../core/outcome';
 import type { Insertable } from 'kysely';
-import type { Severity } from '../core/findings/finding';
 import { applyEdit, type Rig } from '../core/rig';
 import type { Db } from './database';
 import { asStored, fromStored, sharing } from './deltas';
@@ -10,19 +9,6 @@ import { tell } from './live/telling';
 import { recent } from './recent';
 import type { RevisionTable } from './schema';
 import { readStored } from './stored';
-
-/** A rig in the list. */
-export interface RigRow {
-  id: string;
-  name: string;
-  head: number;
-  changedAt: string;
-  archived: boolean;
-  devices: number;
-  sounds: number;
-  /** Open findings by severity, as its newest revision was judged; null where that is still to come. */
-  open: Record<Severity, number> | null;
-}
 
 /** A rig as it stands, with the number of its newest revision. */
 export interface SavedRig {
@@ -60,30 +46,6 @@ export type SaveResult =
   /** Others have saved since, or the base is none of this rig's: nothing was written. */
   | { outcome: 'behind' | 'unknown base'; head: SavedRig }
   | { outcome: 'missing' };
-
-/** All rigs, the last changed first. */
-export async function listRigs(db: Db): Promise<RigRow[]> {
-  const rows = await db
-    .selectFrom('rig')
-    .innerJoin('revision', (j) =>
-      j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'),
-    )
-    .leftJoin('report', 'report.identity', 'revision.identity')
-    .select(['rig.id', 'rig.name', 'rig.head', 'rig.changed_at', 'rig.archived_at'])
-    .select(['rig.devices', 'rig.sounds', 'report.open'])
-    .orderBy('rig.changed_at', 'desc')
-    .execute();
-  return rows.map((r) => ({
-    id: r.id,
-    name: r.name,
-    head: r.head,
-    changedAt: r.changed_at.toISOString(),
-    archived: r.archived_at !== null,
-    devices: r.devices,
-    sounds: r.sounds,
-    open: r.open,
-  }));
-}
 
 /** Stores a new rig as revision 1; `false` where the id is taken. */
 export async function createRig(db: Db, rig: Rig, words: string): Promise<boolean> {

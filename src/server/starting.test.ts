@@ -5,7 +5,8 @@ import { Client } from 'pg';
 import { touringRig } from '../core/demo';
 import { appUrl } from './app-role';
 import { openDatabase } from './database';
-import { createRig, listRigs } from './rigs';
+import { listRigs } from './listed';
+import { createRig } from './rigs';
 
 const root = join(__dirname, '../..');
 const name = `torn-${process.pid}`;

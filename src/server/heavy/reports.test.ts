@@ -3,7 +3,9 @@ import { chainOf } from '../../core/testing/rigs';
 import { valueOf } from '../../core/testing/value-of';
 import { analyse } from '../../core/report';
 import { applyEdit } from '../../core/rig';
+import { SEVERITIES } from '../../core/findings/finding';
 import type { Db } from '../database';
+import { listRigs } from '../listed';
 import { createRig, loadRig, saveRig, type SavedRig } from '../rigs';
 import { testDatabase } from '../test-database';
 import { lastReport, reportToShow } from './reports';
@@ -25,6 +27,12 @@ test('a rig opens with the report kept with it, the last one while a newer is ma
   expect(await reportToShow(db, first)).toEqual({ report: analyse(rig), isCurrent: true });
   expect((await lastReport(db, rig.id))?.identity).toBe(first.identity);
 
+  // The list says what is wrong with it, as it was judged; what was changed since is to be judged first.
+  const listed = async () => (await listRigs(db)).find((r) => r.id === rig.id)!.open;
+  const count = (severity: string) =>
+    analyse(rig).findings.filter((f) => f.severity === severity).length;
+  expect(await listed()).toEqual(Object.fromEntries(SEVERITIES.map((x) => [x, count(x)])));
+
   const boost = rig.devices[1]!.id;
   const edited = valueOf(
     applyEdit(rig, { edit: 'setSetting', device: boost, setting: 'level', value: 10 }),
@@ -32,6 +40,7 @@ test('a rig opens with the report kept with it, the last one while a newer is ma
   await saveRig(db, {
     ...{ rig: edited, base: first.identity, identity: randomUUID(), words: 'louder', by: null },
   });
+  expect(await listed()).toBeNull();
   const second = await opened();
   // At once, and what was known last: nobody waits for the new figures.
   expect(await reportToShow(db, second)).toEqual({ report: analyse(rig), isCurrent: false });

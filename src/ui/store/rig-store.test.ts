@@ -143,3 +143,34 @@ test('figures of an earlier revision say that they are behind until the worker h
   expect(getState().isBehind).toBe(false);
   expect(getState().report.findings).toEqual(analyse(touringRig).findings);
 });
+
+test('what the last edit did to the findings is what they differ by, and is forgotten with what others change', async () => {
+  const { get } = opened();
+  await settle();
+  const keys = (rig: Rig) => new Set(analyse(rig).findings.map((f) => f.key));
+  get().edit({ edit: 'disconnect', lead: touringRig.leads[0]!.id });
+  await settle();
+  const [old, now] = [keys(touringRig), keys(get().history.rig)];
+  expect(new Set(get().sinceEdit?.fresh)).toEqual(new Set([...now].filter((k) => !old.has(k))));
+  expect(get().sinceEdit?.cured).toBe([...old].filter((k) => !now.has(k)).length);
+  get().undo();
+  await settle();
+  expect(get().sinceEdit?.cured).toBeGreaterThan(0);
+  get().adopt(touringRig);
+  await settle();
+  expect(get().sinceEdit).toBeNull();
+  get().edit({ edit: 'setDevice', device: 'kiln', notes: 'a note' });
+  await settle();
+  expect(get().sinceEdit).toBeNull();
+});
+
+test('several are chosen; one alone is what is chosen then, and choosing one thing ends it', () => {
+  const { get } = opened();
+  get().choose(['kiln', 'flare', 'kiln']);
+  expect(get().chosen).toEqual(['kiln', 'flare']);
+  get().choose(['flare']);
+  expect([get().chosen, get().selection]).toEqual([[], { kind: 'device', id: 'flare' }]);
+  get().choose(['kiln', 'flare']);
+  get().select({ kind: 'lead', id: 'l08' });
+  expect([get().chosen, get().selection]).toEqual([[], { kind: 'lead', id: 'l08' }]);
+});

@@ -130,7 +130,12 @@ function figuring(set: Set, get: Get) {
     const { door } = get();
     void report.then(
       (u) =>
-        set({ report: updated({ sounds: [], promises: [], findings: [] }, u), isBehind: false }),
+        set({
+          report: updated({ sounds: [], promises: [], findings: [] }, u),
+          isBehind: false,
+          // What came from elsewhere is not what the last edit did.
+          sinceEdit: null,
+        }),
       // A door that was shut on purpose has stopped nothing: its successor answers.
       () =>
         get().door === door &&

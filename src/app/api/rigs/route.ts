@@ -3,7 +3,8 @@ import { checkRig, freshId, readRig, type Rig } from '@/core/rig';
 import { answer, problem, RIG_BYTES } from '@/server/answers';
 import { database } from '@/server/database';
 import { beforehand } from '@/server/heavy/reports';
-import { createRig, listRigs } from '@/server/rigs';
+import { listRigs } from '@/server/listed';
+import { createRig } from '@/server/rigs';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,7 +1,8 @@
 import { cutText, freshId } from '@/core/rig';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
-import { createRig, listRigs, loadRig } from '@/server/rigs';
+import { listRigs } from '@/server/listed';
+import { createRig, loadRig } from '@/server/rigs';
 
 export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   answer(request, null, async () => {

@@ -1,0 +1,39 @@
+import type { Severity } from '../core/findings/finding';
+import type { Db } from './database';
+
+/** A rig in the list. */
+export interface RigRow {
+  id: string;
+  name: string;
+  head: number;
+  changedAt: string;
+  archived: boolean;
+  devices: number;
+  sounds: number;
+  /** Open findings by severity, as its newest revision was judged; null where that is still to come. */
+  open: Record<Severity, number> | null;
+}
+
+/** All rigs, the last changed first. */
+export async function listRigs(db: Db): Promise<RigRow[]> {
+  const rows = await db
+    .selectFrom('rig')
+    .innerJoin('revision', (j) =>
+      j.onRef('revision.rig_id', '=', 'rig.id').onRef('revision.number', '=', 'rig.head'),
+    )
+    .leftJoin('report', 'report.identity', 'revision.identity')
+    .select(['rig.id', 'rig.name', 'rig.head', 'rig.changed_at', 'rig.archived_at'])
+    .select(['rig.devices', 'rig.sounds', 'report.open'])
+    .orderBy('rig.changed_at', 'desc')
+    .execute();
+  return rows.map((r) => ({
+    id: r.id,
+    name: r.name,
+    head: r.head,
+    changedAt: r.changed_at.toISOString(),
+    archived: r.archived_at !== null,
+    devices: r.devices,
+    sounds: r.sounds,
+    open: r.open,
+  }));
+}
