@@ -101,7 +101,7 @@ const wiringActions = ({ rig, select, go }: Does): SpotlightActionData[] => {
   ];
 };
 
-/** Go to a device or remove one, or look at what cures a finding. */
+/** Go to a device or remove one, or look at a finding and what cures it. */
 const deviceActions = ({
   rig,
   findings,
@@ -133,26 +133,13 @@ const deviceActions = ({
     group: 'Findings',
     label: f.what,
     description: f.severity,
-    keywords: f.why,
+    // What may cure it finds it too; it is tried where it is offered.
+    keywords: `${f.why} ${f.fix?.words ?? ''}`,
     onClick: () => {
       filterFindings({ text: f.what });
       openFindings(true);
     },
   })),
-  ...findings.flatMap((f) =>
-    f.fix && f.accepted === undefined
-      ? [
-          {
-            id: `fix ${f.key}`,
-            group: 'Fixes',
-            label: f.fix.words,
-            description: f.what,
-            // Where it is tried before it is offered.
-            onClick: () => openFindings(true),
-          },
-        ]
-      : [],
-  ),
 ];
 
 /** Every place, part and song, and the findings. */
