@@ -1,7 +1,8 @@
 import { endsOfAssignment, holdsIn, sweepOf } from '../control';
 import { type Fix, fixes, type Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
-import type { Assignment, Control, Curve } from '../rig/schema';
+import type { Assignment, Control } from '../rig/schema';
+import type { Curve } from '../units';
 import type { SoundContext } from '../signal/sound-context';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';

@@ -315,7 +315,7 @@ function mainsRemarks(rig: Rig): Remark[] {
     ...checks.flatMap((check) => check.wrong.map((wrong) => countryRemark(check, wrong))),
     ...unknownCountries(rig).map(unknownRemark),
     ...strips.flatMap((s): Remark[] => [
-      ...(s.feeds.length > s.outlets
+      ...(s.plugs > s.outlets
         ? [
             {
               rule: 'mains-sockets' as const,
@@ -323,7 +323,7 @@ function mainsRemarks(rig: Rig): Remark[] {
               subjects: [s.device.id],
               about: s.device.id,
               what: `${s.device.name} has too few sockets.`,
-              why: `${s.feeds.length} things are to be plugged into it and it has ${s.outlets}.`,
+              why: `${s.plugs} plugs are to go into it and it has ${s.outlets}.`,
             },
           ]
         : []),

@@ -43,6 +43,8 @@ export interface ConditionerLoad {
   device: Device;
   outlets: number;
   feeds: Device[];
+  /** Plugs that go into it: one a device, or as many as it has inlets. */
+  plugs: number;
   watts: number;
   amps: number;
   gives: number;
@@ -81,6 +83,7 @@ export function mainsSums(rig: Rig, volts: number): MainsSums {
         device,
         outlets: outlets.count,
         feeds,
+        plugs: feeds.reduce((n, d) => n + (mainsOf(d)?.inlets ?? 1), 0),
         watts,
         amps: watts / volts,
         gives: outlets.amps,

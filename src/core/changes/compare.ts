@@ -7,6 +7,7 @@ import { same, byId } from './parts';
 import { deviceChanges } from './device-changes';
 import { leadChanges } from './lead-changes';
 import { movedDevices } from './moved-devices';
+import { sheetDifferences } from './sheet-changes';
 import { soundChanges } from './sound-changes';
 
 /**
@@ -49,6 +50,7 @@ export function compareRigs(before: Rig, after: Rig): string[] {
     ...listChanges('board', (x) => x.name, before.boards, after.boards),
     ...listChanges('rack', (x) => x.name, before.racks, after.racks),
     ...listChanges('loom', (x) => x.name, before.looms, after.looms),
+    ...listChanges('sheet', (x) => x.name, before.sheets, after.sheets, sheetDifferences),
   );
   for (const [key, words] of [
     ['cases', 'changed the cases'],

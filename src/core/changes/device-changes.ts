@@ -1,6 +1,7 @@
 import { kindOf } from '../kinds';
 import { nameOf } from '../rig/find';
 import { sameJson } from '../rig/same-json';
+import { sheetIdOf } from '../rig/sheets';
 import { addressWords, settingWords } from '../rig/words';
 import type { Device, Rig, State } from '../rig/schema';
 import { same } from './parts';
@@ -8,7 +9,9 @@ import { same } from './parts';
 export function deviceChanges(before: Rig, after: Rig, was: Device, now: Device): string[] {
   const lines: string[] = [];
   if (was.name !== now.name) lines.push(`renamed ${was.name} to ${now.name}`);
-  if (was.kind !== now.kind)
+  const sheet = sheetIdOf(now.kind);
+  const isOneSheet = sheet !== undefined && sheetIdOf(was.kind) === sheet;
+  if (was.kind !== now.kind && !isOneSheet)
     lines.push(`${now.name} is now a ${kindOf(now.kind).name}, was a ${kindOf(was.kind).name}`);
   lines.push(...stateChanges(now, was, now, 'in every sound'));
   for (const id of new Set([

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import type { Assignment, Control, Curve } from '../rig';
+import type { Assignment, Control } from '../rig';
+import { CURVE_SHARE, type Curve } from '../units';
 import { chainOf, device, rigOf, sound } from '../testing/rigs';
 import {
-  CURVE_SHARE,
   effectiveRig,
   effectiveSound,
   endsOfAssignment,

@@ -1,18 +1,7 @@
 import { findKind } from '../kinds';
 import { deviceOf } from '../rig/find';
-import type { Assignment, Control, Curve, Rig, SettingValue, Sound, State } from '../rig/schema';
-
-/**
- * Share of the way from `min` to `max` at a share of the travel, both 0 to 1. Equal power rises as
- * a quarter sine, so that two opposite ones keep the sum of their powers; audio rises as the
- * square, as an audio track roughly does.
- */
-export const CURVE_SHARE: Record<Curve, (share: number) => number> = {
-  linear: (x) => x,
-  'equal-power': (x) => Math.sin((x * Math.PI) / 2),
-  audio: (x) => x * x,
-  'reverse-audio': (x) => 1 - (1 - x) ** 2,
-};
+import type { Assignment, Control, Rig, SettingValue, Sound, State } from '../rig/schema';
+import { alongCurve } from '../units';
 
 /** The share of its useful travel at which a pedal stands; `at` is in percent from the heel. */
 export function travelled(control: Control, at: number): number {
@@ -40,10 +29,7 @@ export function valueAt(
   if (a.setting === 'engaged' || a.on !== undefined || a.off !== undefined)
     return share >= 0.5 ? (a.on ?? true) : (a.off ?? false);
   const [min, max] = endsOfAssignment(rig, a);
-  // Whichever way the ends lie, the curve belongs to the end that rises, so that opposite ranges
-  // mirror one another.
-  const along = CURVE_SHARE[a.curve ?? 'linear'];
-  return max >= min ? min + (max - min) * along(share) : max + (min - max) * along(1 - share);
+  return alongCurve(a.curve ?? 'linear', share, min, max);
 }
 
 /** Whether an assignment holds in a sound. */

@@ -1,6 +1,5 @@
 export { allControls, STEPS, stepsOf } from './all-controls';
 export {
-  CURVE_SHARE,
   effectiveRig,
   effectiveSound,
   endsOfAssignment,

@@ -8,3 +8,4 @@ export { brokenRig, flyRig, hybridRig, touringRig };
 
 /** The rigs that an empty database is filled with. */
 export const DEMO_RIGS: readonly Rig[] = [touringRig, flyRig, hybridRig, brokenRig];
+export { EXAMPLE_SHEETS } from './example-sheets';

@@ -62,4 +62,6 @@ export interface MainsNeed {
   hz: (50 | 60)[];
   watts: number;
   inrushAmps?: number;
+  /** Inlets, each with a lead of its own; one where it is left out. */
+  inlets?: number;
 }

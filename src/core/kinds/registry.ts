@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { headTubeMasters } from './head-tube-masters';
 import { supplyBattery } from './supply-battery';
 import { supplyAdapter } from './supply-adapter';
@@ -234,12 +235,26 @@ export const KINDS: readonly Kind[] = [
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));
 
+/** How many kinds of one's own are kept; a rig that is looked at brings its own with it again. */
+const MOST_OWN = 20_000;
+const own = new LRUCache<string, Kind>({ max: MOST_OWN });
+
+/**
+ * Makes a kind known that a rig brings with it. Its id must be a mark of all that it says: the same
+ * id is always the same kind, so that nothing hangs on what was known before.
+ */
+export function learnKind(id: string, make: (id: string) => Kind): Kind {
+  let kind = own.get(id);
+  if (!kind) own.set(id, (kind = make(id)));
+  return kind;
+}
+
 /** The kind with this id, or nothing. */
-export const findKind = (id: string): Kind | undefined => BY_ID.get(id);
+export const findKind = (id: string): Kind | undefined => BY_ID.get(id) ?? own.get(id);
 
 /** The kind with this id; a document that was read has only kinds that exist, so anything else is a bug. */
 export function kindOf(id: string): Kind {
-  const kind = BY_ID.get(id);
+  const kind = findKind(id);
   if (!kind) throw new Error(`No device kind is called "${id}"`);
   return kind;
 }

@@ -12,3 +12,4 @@ export {
 export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';
 export { countTurned, type ToMeasure, type TurnedVerdict, whatToMeasure } from './ranges';
 export { settled } from './settled';
+export { type TriedJack, trySheet } from './try-sheet';

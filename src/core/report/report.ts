@@ -5,6 +5,7 @@ import type { Finding, Remark } from '../findings/finding';
 import type { SceneRemark } from '../midi';
 import { PromiseChecker, promiseRemarks, type PromiseResult } from '../promises';
 import type { Rig, Sound } from '../rig/schema';
+import { learnSheets } from '../rig/sheets';
 import { sameToTheEar } from '../rig/to-the-ear';
 import { CHECKS, type Checks, type RigCheck } from './checks';
 import { contained, type TellFailure } from './contained';
@@ -108,6 +109,7 @@ export class Analyser {
   }
 
   analyse(written: Rig): Report {
+    learnSheets(written.sheets);
     const heard = this.toTheEar(written);
     const rig = effectiveRig(heard);
     const sounds = rig.sounds.length ? rig.sounds : [AS_IT_STANDS];

@@ -7,6 +7,7 @@ import { issueWords } from './issue-words';
 import type { Refusal } from './refusal';
 import { type Rig, rigSchema } from './schema';
 import { shapedSchema } from './shaped';
+import { learnSheets } from './sheets';
 
 enablePatches();
 
@@ -45,6 +46,7 @@ function unchecked(rig: Rig, edit: Edit): Outcome<Applied> {
 }
 
 function replaceWhole(rig: Rig, next: Rig): Outcome<Applied> {
+  learnSheets(next.sheets);
   const whole = { ...next, id: rig.id };
   return done({
     rig: whole,
@@ -54,7 +56,8 @@ function replaceWhole(rig: Rig, next: Rig): Outcome<Applied> {
 }
 
 function stillSound(rig: Rig) {
-  if (shapedSchema.safeParse(rig).success) return integrityProblems(rig);
+  if (shapedSchema.safeParse(rig).success)
+    return [...learnSheets(rig.sheets), ...integrityProblems(rig)];
   return (rigSchema.safeParse(rig).error?.issues ?? [])
     .slice(0, 5)
     .map((i) => ({ where: i.path.join('.'), what: issueWords(i) }));
@@ -99,5 +102,9 @@ function together(
 }
 
 /** Applies patches that an edit gave: the way there, or its inverse for the way back. */
-export const patchRig = (rig: Rig, patches: Patch[]): Rig => applyPatches(rig, patches);
+export function patchRig(rig: Rig, patches: Patch[]): Rig {
+  const next = applyPatches(rig, patches);
+  if (next.sheets !== rig.sheets) learnSheets(next.sheets);
+  return next;
+}
 export type { Patch };

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { DEMO_RIGS, flyRig, touringRig } from '../demo';
+import { DEMO_RIGS, EXAMPLE_SHEETS, flyRig, touringRig } from '../demo';
 import { analyse } from '../report';
+import { device, rigOf } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import {
   applyEdits,
@@ -10,6 +11,7 @@ import {
   deviceOf,
   fittedTo,
   integrityProblems,
+  kindOfSheet,
   readClip,
   type Rig,
 } from '.';
@@ -77,4 +79,32 @@ test('what is no clip is refused in words', () => {
     const read = readClip(text);
     expect(read.ok ? '' : read.problems[0]!.what).toBe('What was copied is no part of a rig.');
   }
+});
+
+test("devices of one's own bring their sheets; one of the same name that says something else stays beside it", () => {
+  const [sheet] = EXAMPLE_SHEETS;
+  const own = device('twin', kindOfSheet(sheet!).id, 'Tandem');
+  const from: Rig = { ...rigOf([own], []), sheets: [sheet!] };
+  const clip = valueOf(readClip(JSON.stringify(clipOf(from, ['twin']))));
+  const made = pasted(rigOf([], []), clip);
+  expect(made.sheets).toEqual([sheet]);
+  expect(integrityProblems(made)).toEqual([]);
+  // Again into the same rig: the sheet is there already.
+  expect(pasted(made, clip).sheets).toHaveLength(1);
+  const other: Rig = { ...rigOf([], []), sheets: [{ ...sheet!, about: 'another one' }] };
+  const both = pasted(other, clip);
+  expect(both.sheets!.map((s) => s.about)).toEqual(['another one', sheet!.about]);
+  expect(integrityProblems(both)).toEqual([]);
+});
+
+test('a clip whose sheet cannot be is refused with the place', () => {
+  const [sheet] = EXAMPLE_SHEETS;
+  const from: Rig = { ...rigOf([device('b', 'buffer', 'B')], []) };
+  const torn = {
+    ...clipOf(from, ['b']),
+    sheets: [
+      { ...sheet, links: [{ from: { part: 'x', jack: 'y' }, to: { part: 'z', jack: 'in' } }] },
+    ],
+  };
+  expect(readClip(JSON.stringify(torn))).toMatchObject({ ok: false });
 });

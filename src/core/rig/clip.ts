@@ -12,6 +12,7 @@ import {
   type State,
   stateSchema,
 } from './schema';
+import { kindIdOf, kindOfSheet, learnSheets, type Sheet, sheetSchema } from './sheets';
 
 /**
  * Devices taken out of a rig to be put into another, or into the same one again: with the leads between
@@ -24,6 +25,8 @@ export const clipSchema = z.object({
   devices: z.array(deviceSchema).min(1).max(500),
   leads: z.array(leadSchema).max(2000),
   states: z.record(z.string().max(200), z.record(z.string().max(80), stateSchema)),
+  /** The sheets that say what devices of one's own are. */
+  sheets: z.array(sheetSchema).max(100).optional(),
 });
 export type Clip = z.infer<typeof clipSchema>;
 
@@ -68,13 +71,17 @@ export function clipOf(rig: Rig, ids: readonly string[]): Clip {
     if (own.length)
       states[sound.name] = Object.fromEntries(own.map(([id, s]) => [id, bareState(s)]));
   }
+  const devices = rig.devices.filter((d) => taken.has(d.id)).map(bare);
   return {
     ...{ format: 'yantrel-clip', version: 1, from: rig.name },
-    devices: rig.devices.filter((d) => taken.has(d.id)).map(bare),
+    devices,
     leads: rig.leads.filter(has),
     states,
+    ...withSheets(rig.sheets?.filter((s) => devices.some((d) => d.kind === kindIdOf(s)))),
   };
 }
+
+const withSheets = (sheets: Clip['sheets']) => (sheets?.length ? { sheets } : {});
 
 /** A state without the program that it is kept under: that is the place of one unit's memory. */
 function bareState({ program: _program, ...state }: State): State {
@@ -87,7 +94,9 @@ const NO_CLIP = 'What was copied is no part of a rig.';
 export function readClip(text: string): Outcome<Clip> {
   try {
     const read = clipSchema.safeParse(JSON.parse(text));
-    return read.success ? done(read.data) : refused(NO_CLIP);
+    if (!read.success) return refused(NO_CLIP);
+    const [problem] = learnSheets(read.data.sheets);
+    return problem ? refused(`${NO_CLIP} ${problem.what}.`, problem.where) : done(read.data);
   } catch {
     return refused(NO_CLIP);
   }
@@ -97,6 +106,8 @@ export function readClip(text: string): Outcome<Clip> {
 export function fittedTo(rig: Rig, clip: Clip): Clip {
   const ids = new Map<string, string>();
   const taken = rig.devices.map((d) => d.id);
+  const { sheets: brought, ...rest } = clip;
+  const { sheets, kindHere } = sheetsHere(rig, brought);
   const names = new Set(rig.devices.map((d) => d.name));
   const devices = clip.devices.map((d) => {
     const id = freshId(d.id, taken);
@@ -105,12 +116,13 @@ export function fittedTo(rig: Rig, clip: Clip): Clip {
     let { name } = d;
     for (let n = 2; names.has(name); n++) name = `${d.name.replace(/ \d+$/, '')} ${n}`;
     names.add(name);
-    return { ...d, id, name };
+    return { ...d, id, name, kind: kindHere(d.kind) };
   });
   const leads = rig.leads.map((l) => l.id);
   const to = (id: string) => ids.get(id) ?? id;
   return {
-    ...clip,
+    ...rest,
+    ...withSheets(sheets),
     devices: devices.map((d) => (d.host === undefined ? d : { ...d, host: to(d.host) })),
     leads: clip.leads.map((l) => {
       const id = freshId(l.id, leads);
@@ -129,6 +141,25 @@ export function fittedTo(rig: Rig, clip: Clip): Clip {
       ]),
     ),
   };
+}
+
+/**
+ * The sheets that a clip brings and the rig does not hold yet. Where the rig has another sheet of the
+ * same id, both stay: the one that comes gets a free id, and the devices that come follow it.
+ */
+function sheetsHere(rig: Rig, brought: readonly Sheet[] = []) {
+  const held = rig.sheets ?? [];
+  const ids = held.map((s) => s.id);
+  const now = new Map<string, string>();
+  const sheets = brought.flatMap((sheet) => {
+    if (held.some((s) => kindIdOf(s) === kindIdOf(sheet))) return [];
+    const id = freshId(sheet.id, ids);
+    ids.push(id);
+    const own = { ...sheet, id };
+    now.set(kindIdOf(sheet), kindOfSheet(own).id);
+    return [own];
+  });
+  return { sheets, kindHere: (kind: string) => now.get(kind) ?? kind };
 }
 
 /** Leads of a rig that end at one of some devices and at none of the others: they do not come with a clip. */

@@ -1,10 +1,7 @@
 import { z } from 'zod';
 import { idSchema } from './id-schema';
+import { CURVES } from '../units';
 import { settingValue } from './setting-value';
-
-/** How a parameter follows a pedal between its ends. */
-export const CURVES = ['linear', 'equal-power', 'audio', 'reverse-audio'] as const;
-export type Curve = (typeof CURVES)[number];
 
 /**
  * One control moves one parameter. A pedal takes it from `min` (heel) to `max` (toe); a switch

@@ -20,3 +20,4 @@ export { issueWords } from './issue-words';
 export { cutText, isStorable, textProblems } from './text';
 export { freeJacks, type Joint, joiningLead, jointsOf, leadsOfJoint, placeOf } from './joining';
 export { loopAround, loopState, loopWords } from './loop-holding';
+export * from './sheets';

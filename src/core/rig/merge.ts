@@ -2,6 +2,7 @@ import { sure } from '../outcome';
 import { checkRig } from './read';
 import { isRecord, type Json, sameJson } from './same-json';
 import type { Rig } from './schema';
+import { withoutMarks } from './sheets';
 
 /** One place that both sides changed differently: where, and the three values. */
 export interface Clash {
@@ -56,6 +57,7 @@ export function mergeRigs(
   theirs: Rig,
   choose: Choose = () => undefined,
 ): Merged {
+  [base, mine, theirs] = [withoutMarks(base), withoutMarks(mine), withoutMarks(theirs)];
   const clashing: Clashing = { clashes: [], choose };
   const merged = mergeValue('', base, mine, theirs, clashing);
   const checked = checkRig(merged);

@@ -5,6 +5,7 @@ import { integrityProblems } from './integrity';
 import { issueWords } from './issue-words';
 import { type Rig, RIG_VERSION, rigSchema } from './schema';
 import { shapedSchema } from './shaped';
+import { learnSheets, withMarks } from './sheets';
 import { upgrade } from './upgrade';
 
 /** The largest file that is read, in characters. */
@@ -71,8 +72,8 @@ export function checkRig(raw: unknown): Outcome<Rig> {
       problems: capped(issues.map((i) => ({ where: pathWords(i.path), what: issueWords(i) }))),
     };
   }
-  const rig = shaped.data as Rig;
-  const problems = integrityProblems(rig);
+  const rig = withMarks(shaped.data as Rig);
+  const problems = [...learnSheets(rig.sheets), ...integrityProblems(rig)];
   return problems.length ? { ok: false, problems: capped(problems) } : done(rig);
 }
 

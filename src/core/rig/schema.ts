@@ -28,6 +28,7 @@ import {
 import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
 import { promiseSchema } from './promise-types';
 import { settings, stateSchema } from './setting-value';
+import { sheetSchema } from './sheets/sheet-schema';
 import { setSchema, songSchema } from './song-schema';
 
 export {
@@ -44,8 +45,6 @@ export {
   candidateSchema,
   type Control,
   controlSchema,
-  type Curve,
-  CURVES,
   type Positions,
 } from './control-schema';
 export {
@@ -119,7 +118,7 @@ export const figureOverrideSchema = z.looseObject({
 
 export const deviceSchema = z.looseObject({
   id: idSchema,
-  kind: z.string().min(1).max(64),
+  kind: z.string().min(1).max(120),
   name,
   maker: text.optional(),
   model: text.optional(),
@@ -313,6 +312,8 @@ export const rigSchema = z.looseObject({
   sets: z.array(setSchema).max(100, 'a rig holds at most 100 sets').optional(),
   candidates: z.array(candidateSchema).max(40, 'at most 40 controllers can be compared').optional(),
   controllerWants: controllerWantsSchema.optional(),
+  /** What devices of one's own are: the rig's own copy, so that its file is whole by itself. */
+  sheets: z.array(sheetSchema).max(400, 'a rig holds at most 400 sheets').optional(),
 });
 
 export type Rig = z.infer<typeof rigSchema>;

@@ -13,7 +13,7 @@ import {
   partnerLead,
   settingWords,
 } from '.';
-import { touringRig } from '../demo';
+import { EXAMPLE_SHEETS, touringRig } from '../demo';
 
 const rig = chainOf(['guitar-single-coil', 'drive-low', 'delay', 'console-input'], 0.5, [
   sound('s1', 'One', []),
@@ -246,6 +246,8 @@ const TOLD: [Edit, string][] = [
   [{ edit: 'setTour', tour: { countries: ['NO'] } }, 'changed where the rig plays'],
   [{ edit: 'setLimits', limits: { grams: 9000 } }, 'changed the limits'],
   [{ edit: 'replaceRig', rig }, 'went back to another revision'],
+  [{ edit: 'putSheet', sheet: EXAMPLE_SHEETS[0]! }, 'wrote a sheet of Tandem Drive'],
+  [{ edit: 'removeSheet', sheet: 'old' }, 'removed the sheet of old'],
 ];
 
 test.each(TOLD)('%j', (edit, words) => expect(editWords(rig, edit)).toBe(words));

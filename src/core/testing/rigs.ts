@@ -1,5 +1,6 @@
 import { device, lead, sound } from '../demo/compose';
-import type { Control, Curve, Device, Lead, Rig, Sound } from '../rig/schema';
+import type { Control, Device, Lead, Rig, Sound } from '../rig/schema';
+import type { Curve } from '../units';
 
 /** A rig for tests: devices, leads and sounds, with the rest filled in. */
 export const rigOf = (

@@ -1,2 +1,3 @@
 export * from './level';
 export * from './display';
+export * from './curves';

@@ -85,9 +85,9 @@ export function MainsPart() {
           </div>
           {sums.strips.map((s) => (
             <p key={s.device.id} className="figures mains-part-text" data-strip-load={s.device.id}>
-              <strong>{s.device.name}</strong>: {s.feeds.length} of {s.outlets} sockets,{' '}
+              <strong>{s.device.name}</strong>: {s.plugs} of {s.outlets} sockets,{' '}
               {Math.round(s.watts)} W, {fixed(s.amps)} of {s.gives} A
-              {s.feeds.length > s.outlets ? <strong> too few sockets</strong> : ''}
+              {s.plugs > s.outlets ? <strong> too few sockets</strong> : ''}
               {s.amps > s.gives ? <strong> too much</strong> : ''}
               {s.inrushAmps
                 ? `; up to ${s.inrushAmps} A at once when switched on together: one after the other`

@@ -1,7 +1,7 @@
 import { Button, Select } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { compareRigs } from '../../core/changes';
-import { cutText, type Rig } from '../../core/rig';
+import { cutText, learnSheets, type Rig } from '../../core/rig';
 import { askServer, problemText } from '../keep/ask-server';
 import { CommitText } from '../look/commit-text';
 import { useDocument, useRig } from '../store/use-rig';
@@ -15,6 +15,7 @@ function useRevisionDocument(number: number | null): Rig | string | undefined {
     if (number === null) return;
     let wanted = true;
     void askServer<Rig>(`/api/rigs/${id}/revisions/${number}`).then((reply) => {
+      if (reply.ok) learnSheets(reply.value.sheets);
       const document = reply.ok ? reply.value : problemText(reply.problem);
       if (wanted) setFound({ number, document });
     });

@@ -13,6 +13,7 @@ import {
   type Patch,
   record,
   redo,
+  learnSheets,
   type Rig,
   startHistory,
   undo,
@@ -208,6 +209,7 @@ function changing(set: Set, get: Get, { reopen, patch }: ReturnType<typeof figur
 
 /** Makes the store of one opened rig, with figures that may still be of an earlier revision. */
 export function createRigStore(rig: Rig, report: Report, isBehind = false) {
+  learnSheets(rig.sheets);
   return createStore<RigState>((set, get) => {
     const figures = figuring(set, get);
     return {
@@ -252,6 +254,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       openFindings: (findingsOpen) => set({ findingsOpen }),
       filterFindings: (findingsFilter) => set({ findingsFilter }),
       adopt: (next) => {
+        learnSheets(next.sheets);
         set({ history: onTop(get().history, next), sound: soundIn(next, get().sound) });
         figures.reopen();
       },

@@ -49,7 +49,7 @@ export const power: PartMaker = {
     ),
     ...mains.strips.map((s) =>
       words(
-        `${s.device.name}: ${s.feeds.length} of ${s.outlets} sockets ` +
+        `${s.device.name}: ${s.plugs} of ${s.outlets} sockets ` +
           `(${s.feeds.map((d) => d.name).join(', ') || 'nothing'}), ${Math.round(s.watts)} W.`,
       ),
     ),

@@ -26,6 +26,7 @@ export const deviceEdits = {
   ),
   paste: defineEdit('paste', clipSchema.omit({ format: true, version: true }).shape, {
     apply: (rig, e) => {
+      if (e.sheets?.length) rig.sheets = [...(rig.sheets ?? []), ...e.sheets];
       rig.devices.push(...e.devices.map((d) => ({ ...d })));
       rig.leads.push(...e.leads.map((l) => ({ ...l })));
       for (const sound of rig.sounds)

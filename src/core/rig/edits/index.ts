@@ -3,6 +3,7 @@ import { rigEdits } from './rig-edits';
 import { deviceEdits } from './device-edits';
 import { leadEdits } from './lead-edits';
 import { stateEdits } from './state-edits';
+import { sheetEdits } from './sheet-edits';
 import { soundEdits } from './sound-edits';
 import { promiseEdits } from './promise-edits';
 import { controlEdits } from './control-edits';
@@ -29,6 +30,7 @@ export const EDITS = {
   ...songEdits,
   ...makingEdits,
   ...boardEdits,
+  ...sheetEdits,
 };
 
 export type EditName = keyof typeof EDITS;

@@ -1,6 +1,7 @@
 import { findKind, KINDS } from '../../kinds';
 import type { Device } from '../schema';
 import { outletsOf } from '../find';
+import { kindIdOf, sheetIdOf } from '../sheets/own-kinds';
 import { type Check, nearest } from './checking';
 
 /** Kinds that are not there, and figures that nobody would believe. */
@@ -10,6 +11,9 @@ export const checkDevices: Check = (rig, _, say) =>
     const kind = findKind(device.kind);
     if (!kind)
       return say(`${at}.kind`, `there is no kind "${device.kind}"; ${nearest(device.kind)}`);
+    const sheet = sheetIdOf(device.kind);
+    if (sheet !== undefined && !rig.sheets?.some((s) => kindIdOf(s) === device.kind))
+      say(`${at}.kind`, `this rig holds no sheet "${sheet}" that says what ${device.name} is`);
     for (const [id, { value }] of Object.entries(device.figures ?? {})) {
       const figure = kind.figures.find((f) => f.id === id);
       if (figure && (value < figure.min || value > figure.max))

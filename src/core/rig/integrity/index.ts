@@ -48,6 +48,7 @@ function checkIds(rig: Rig, _: Known, say: Say) {
     'racks',
     'cases',
     'looms',
+    'sheets',
   ] as const)
     usedTwice(list, rig[list], say);
   rig.controls?.forEach((c, row) => usedTwice(`controls[${row}].assigns`, c.assigns, say));

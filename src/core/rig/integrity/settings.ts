@@ -42,6 +42,10 @@ export function settingProblem(kind: Kind, id: string, value: SettingValue): str
         `not ${JSON.stringify(value)}`;
 }
 
+/** Whether a kind has a setting that can hold a value. */
+export const isSettingOf = (kind: Kind, id: string, value: SettingValue): boolean =>
+  kind.parameters.some((p) => p.id === id) && settingProblem(kind, id, value) === undefined;
+
 /** Settings out of range: of devices, in sounds, and in songs and their sections. */
 export const checkStates: Check = (rig, devices, say) => {
   rig.devices.forEach((d, row) => {

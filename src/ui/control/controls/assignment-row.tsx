@@ -3,7 +3,7 @@ import { stepsOf } from '../../../core/control';
 import { endsOfAssignment, valueAt } from '../../../core/control/effective';
 import { kindOf } from '../../../core/kinds';
 import { at as entryAt } from '../../../core/outcome';
-import type { Curve } from '../../../core/rig';
+import type { Curve } from '../../../core/units';
 import { deviceOf, nameOf } from '../../../core/rig/find';
 import type { Assignment, Control } from '../../../core/rig/schema';
 import { CommitNumber } from '../../look/commit-number';

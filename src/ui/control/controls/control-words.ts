@@ -1,4 +1,4 @@
-import type { Curve } from '../../../core/rig';
+import type { Curve } from '../../../core/units';
 import { deviceOf } from '../../../core/rig/find';
 import type { Assignment, Control, Rig, SettingValue } from '../../../core/rig/schema';
 import { settingWords } from '../../../core/rig/words';

@@ -1,0 +1,19 @@
+export { innerFigure } from './assembled-kind';
+export {
+  kindIdOf,
+  kindOfSheet,
+  learnSheets,
+  sheetIdOf,
+  withMarks,
+  withoutMarks,
+} from './own-kinds';
+export { sheetProblems } from './sheet-problems';
+export {
+  type Assembly,
+  type BoxControl,
+  type ChangedKind,
+  type InnerJack,
+  type Sheet,
+  type SheetFigure,
+  sheetSchema,
+} from './sheet-schema';
