@@ -41,9 +41,17 @@ export function assembledKind(id: string, sheet: Assembly): Kind {
   const jacks = sheet.jacks.map((j) => outerJack(j, sheet, parts));
   const loops = loopsOf(sheet, parts);
   const ofLoops = new Set(loops.flatMap((l) => [...l.send, ...l.return]));
-  const ways = jacks.filter((j) => j.signal === 'audio' && !ofLoops.has(j.id));
-  const first = ways.find((j) => j.direction !== 'out');
-  const last = ways.find((j) => j.direction !== 'in');
+  const ways = jacks.filter((j) => !ofLoops.has(j.id));
+  /** The jack that the way through a part ends at, else any for sound. */
+  const wayOf = (end: 'in' | 'out', against: Jack['direction']): Jack | undefined => {
+    const able = ways.filter((j) => j.direction !== against);
+    const isThrough = ({ part, jack }: InnerJack) => parts.get(part)?.through?.[end] === jack;
+    return (
+      able.find((j) => tiesOf(sheet, j.id).some(isThrough)) ??
+      able.find((j) => j.signal === 'audio')
+    );
+  };
+  const [first, last] = [wayOf('in', 'out'), wayOf('out', 'in')];
   const firstKind = first && parts.get(sure(tiesOf(sheet, first.id)[0]).part);
   const figures = figuresOf(sheet, parts);
   const parameters = sheet.controls.map((c) => parameterOf(c, parts));

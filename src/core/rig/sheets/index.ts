@@ -17,3 +17,12 @@ export {
   type SheetFigure,
   sheetSchema,
 } from './sheet-schema';
+export {
+  boxAround,
+  sheetOfKind,
+  withControlsOf,
+  withoutPart,
+  withOwnSwitch,
+  withPartBehind,
+  withPartBeside,
+} from './authoring';
