@@ -32,7 +32,7 @@ export async function grantApp(db: Db, ownerUrl: string): Promise<void> {
     grant usage on schema public to ${APP};
     grant select, insert on revision to ${APP};
     grant select, insert, update on rig, report to ${APP};
-    grant select, insert, update, delete on revision_name, gear_unit, gear_use to ${APP}`)}`.execute(
+    grant select, insert, update, delete on revision_name, gear_unit, gear_use, sheet, sheet_use to ${APP}`)}`.execute(
     db,
   );
 }

@@ -5,6 +5,7 @@ import { applyEdit, type Rig } from '../core/rig';
 import type { Db } from './database';
 import { asStored, fromStored, sharing } from './deltas';
 import { followGear, gearOf } from './gear';
+import { followSheets, sheetsOf } from './sheets';
 import { tell } from './live/telling';
 import { recent } from './recent';
 import type { RevisionTable } from './schema';
@@ -64,6 +65,7 @@ export async function createRig(db: Db, rig: Rig, words: string): Promise<boolea
       .returning('identity')
       .executeTakeFirstOrThrow();
     await followGear(tx, rig);
+    await followSheets(tx, rig);
     return identity;
   });
   if (made === undefined) return false;
@@ -151,6 +153,7 @@ async function addRevision(
     .execute();
   // Most edits leave serial numbers alone, and need not wait for other rigs with the same units.
   if (!before || gearOf(before) !== gearOf(rig)) await followGear(tx, rig);
+  if (!before || sheetsOf(before) !== sheetsOf(rig)) await followSheets(tx, rig);
   await tell(tx, { is: 'saved', rig: rig.id, revision: number, identity });
   return number;
 }

@@ -66,6 +66,22 @@ export interface ReportTable {
   made_at: Date;
 }
 
+/** What devices of one's own are, by the id of the sheet; `version` counts its changes. */
+export interface SheetTable {
+  id: string;
+  version: number;
+  body: JSONColumnType<object, string, string>;
+  changed_at: ColumnType<Date, Date | undefined, Date>;
+}
+
+/** A rig's copy of a sheet: the mark of what it says there, and how many devices it describes. */
+export interface SheetUseTable {
+  rig_id: string;
+  sheet_id: string;
+  kind: string;
+  devices: number;
+}
+
 export interface Database {
   rig: RigTable;
   revision: RevisionTable;
@@ -73,4 +89,6 @@ export interface Database {
   gear_unit: GearUnitTable;
   gear_use: GearUseTable;
   report: ReportTable;
+  sheet: SheetTable;
+  sheet_use: SheetUseTable;
 }

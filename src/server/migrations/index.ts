@@ -4,6 +4,7 @@ import * as gear from './0002-gear';
 import * as deltas from './0003-deltas';
 import * as reports from './0004-reports';
 import * as findings from './0005-findings-in-list';
+import * as sheets from './0006-sheets';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -12,4 +13,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '0003-deltas': deltas,
   '0004-reports': reports,
   '0005-findings-in-list': findings,
+  '0006-sheets': sheets,
 };

@@ -19,6 +19,10 @@ const LabelsView = dynamic(() => import('./labels-view').then((m) => m.LabelsVie
   loading: () => <p className="book-view-box">Drawing labels …</p>,
 });
 
+const OwnGearView = dynamic(() => import('./own-gear/own-gear-view').then((m) => m.OwnGearView), {
+  loading: () => <p className="book-view-box">Opening your gear …</p>,
+});
+
 const VIEWS: Views<'build'> = {
   board: BoardView,
   rack: RackView,
@@ -26,6 +30,7 @@ const VIEWS: Views<'build'> = {
   power: PowerView,
   leads: LeadsView,
   gear: GearView,
+  own: OwnGearView,
   bill: BillView,
   checklist: ChecklistView,
   labels: LabelsView,

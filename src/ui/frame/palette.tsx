@@ -3,9 +3,9 @@ import { Spotlight, type SpotlightActionData, useSpotlight } from '@mantine/spot
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import { cutList } from '../../core/build';
-import { KINDS, kindOf } from '../../core/kinds';
+import { kindOf } from '../../core/kinds';
 import type { Report } from '../../core/report';
-import { cutText, endWords, freshId, isEngaged, type Rig, stateIn } from '../../core/rig';
+import { cutText, endWords, freshId, isEngaged, kindsFor, type Rig, stateIn } from '../../core/rig';
 import type { RigState } from '../store/rig-store';
 import { freshName } from '../signal/place-edits';
 import { useRig } from '../store/use-rig';
@@ -221,7 +221,7 @@ const addActions = ({ rig, sound, edit, select }: Does): SpotlightActionData[] =
         name: cutText(`${rig.sounds.find((s) => s.id === sound)?.name ?? 'Sound'} copy`, 120),
       }),
   },
-  ...KINDS.map((k) => ({
+  ...kindsFor(rig.sheets).map((k) => ({
     id: `add ${k.id}`,
     group: 'Add a device, unconnected',
     label: `Add ${k.name}`,

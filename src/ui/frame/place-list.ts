@@ -60,6 +60,7 @@ export const PLACES = {
       power: { label: 'Power', words: 'Power: plan the outlets, mains, countries' },
       leads: { label: 'Leads', words: 'Leads to cut, looms' },
       gear: { label: 'Gear', words: 'Gear list' },
+      own: { label: 'Own gear', words: 'Gear of your own: sheets, several kinds in one box' },
       bill: { label: 'Bill and packing', words: 'Bill of materials, cases and pack list' },
       checklist: { label: 'Checklist', words: 'Checklist of the build' },
       labels: { label: 'Labels', words: 'Labels at true size' },

@@ -1,8 +1,9 @@
 'use client';
 import { Modal } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { type Kind, KINDS } from '../../core/kinds';
-import type { Edit } from '../../core/rig';
+import type { Kind } from '../../core/kinds';
+import { type Edit, kindsFor } from '../../core/rig';
+import { useDocument } from '../store/use-rig';
 import { TypedList } from '../look/typed-list';
 import { PreviewPanel } from './preview-panel';
 import { usePreview } from './use-preview';
@@ -21,7 +22,8 @@ export function KindPicker({
   onPick: (k: Kind) => void;
   onClose: () => void;
 }) {
-  const items = useMemo(() => KINDS.filter(fits).map(asTyped), [fits]);
+  const { sheets } = useDocument();
+  const items = useMemo(() => kindsFor(sheets).filter(fits).map(asTyped), [fits, sheets]);
   const [marked, setMarked] = useState<Kind>();
   const preview = usePreview(useMemo(() => (marked ? editsFor(marked) : null), [marked, editsFor]));
   return (

@@ -250,3 +250,11 @@ export function withOwnSwitch(sheet: Assembly, id: string): Assembly {
     controls: [control, ...sheet.controls],
   };
 }
+
+/** A box with one more control: a setting of a part, under a name that tells it apart. */
+export function withControlOf(sheet: Assembly, part: string, setting: string): Assembly {
+  const of = sheet.parts.find((p) => p.id === part);
+  const p = of && kindOf(of.kind).parameters.find((x) => x.id === setting);
+  const control = of && p && controlFor(sheet, of, p);
+  return control ? { ...sheet, controls: [...sheet.controls, control] } : sheet;
+}

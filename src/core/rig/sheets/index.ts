@@ -1,4 +1,5 @@
 export { innerFigure } from './assembled-kind';
+export { kindsFor } from './own-kinds';
 export {
   kindIdOf,
   kindOfSheet,
@@ -20,9 +21,11 @@ export {
 export {
   boxAround,
   sheetOfKind,
+  withControlOf,
   withControlsOf,
   withoutPart,
   withOwnSwitch,
   withPartBehind,
   withPartBeside,
 } from './authoring';
+export { checkSheet, readSheet, writeSheet } from './read-sheet';

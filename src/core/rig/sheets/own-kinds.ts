@@ -1,5 +1,5 @@
 import { hash } from 'ohash';
-import { type Kind, learnKind } from '../../kinds';
+import { type Kind, KINDS, learnKind } from '../../kinds';
 import type { Problem } from '../../outcome';
 import type { Rig } from '../schema';
 import { assembledKind } from './assembled-kind';
@@ -74,3 +74,7 @@ export function withoutMarks(rig: Rig): Rig {
   };
   return { ...rig, devices: rig.devices.map((d) => ({ ...d, kind: bare(d.kind) })) };
 }
+
+/** All kinds that a device of a rig can be of: those of its own sheets first, then those that ship. */
+export const kindsFor = (sheets: readonly Sheet[] | undefined): readonly Kind[] =>
+  sheets?.length ? [...sheets.map(kindOfSheet), ...KINDS] : KINDS;

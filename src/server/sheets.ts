@@ -1,0 +1,112 @@
+import { z } from 'zod';
+import { sheetDifferences } from '../core/changes';
+import { checkSheet, kindIdOf, learnSheets, type Rig, type Sheet, sheetIdOf } from '../core/rig';
+import type { Db } from './database';
+
+/** A sheet of the locker, and the rigs that hold a copy: whether theirs says the same. */
+export interface LockerSheet {
+  sheet: Sheet;
+  version: number;
+  uses: { rig: string; rigName: string; devices: number; isSame: boolean; archived: boolean }[];
+}
+
+export const putSheetSchema = z.object({
+  sheet: z.unknown(),
+  /** The version that was changed; nothing for one that the locker does not hold yet. */
+  base: z.number().int().positive().nullable(),
+});
+
+/** Every sheet of the locker, by name, with the rigs that use it. */
+export async function listSheets(db: Db): Promise<LockerSheet[]> {
+  const [rows, uses] = await Promise.all([
+    db.selectFrom('sheet').selectAll().execute(),
+    db
+      .selectFrom('sheet_use')
+      .innerJoin('rig', 'rig.id', 'sheet_use.rig_id')
+      .select(['sheet_id', 'kind', 'rig_id', 'sheet_use.devices', 'rig.name', 'rig.archived_at'])
+      .orderBy('rig.name')
+      .execute(),
+  ]);
+  return rows
+    .flatMap(({ body, version }): LockerSheet[] => {
+      // What an earlier version kept and this one cannot read is not shown; it stays where it is.
+      const read = checkSheet(body);
+      if (!read.ok) return [];
+      const sheet = read.value;
+      const mine = uses.filter((u) => u.sheet_id === sheet.id);
+      return [
+        {
+          ...{ sheet, version },
+          uses: mine.map((u) => ({
+            ...{ rig: u.rig_id, rigName: u.name, devices: u.devices },
+            isSame: u.kind === kindIdOf(sheet),
+            archived: u.archived_at !== null,
+          })),
+        },
+      ];
+    })
+    .sort((a, b) => a.sheet.name.localeCompare(b.sheet.name));
+}
+
+export type PutOutcome =
+  | { is: 'put'; version: number }
+  /** Somebody else changed it: what theirs says, and what that has which this one has not. */
+  | { is: 'behind'; version: number; theirs: Sheet; differences: string[] };
+
+/** Puts a sheet into the locker, where nobody else has changed it since `base`. */
+export async function putSheet(db: Db, sheet: Sheet, base: number | null): Promise<PutOutcome> {
+  return db.transaction().execute(async (tx) => {
+    const held = await tx
+      .selectFrom('sheet')
+      .selectAll()
+      .where('id', '=', sheet.id)
+      .forUpdate()
+      .executeTakeFirst();
+    const version = held?.version ?? 0;
+    if (held && version !== (base ?? 0)) {
+      const theirs = checkSheet(held.body);
+      if (theirs.ok) {
+        const differences = sheetDifferences(sheet, theirs.value);
+        if (!differences.length) return { is: 'put', version };
+        return { is: 'behind', version, theirs: theirs.value, differences };
+      }
+    }
+    const body = JSON.stringify(sheet);
+    const row = { version: version + 1, body, changed_at: new Date() };
+    await tx
+      .insertInto('sheet')
+      .values({ id: sheet.id, ...row })
+      .onConflict((c) => c.column('id').doUpdateSet(row))
+      .execute();
+    return { is: 'put', version: version + 1 };
+  });
+}
+
+/** Takes a sheet out of the locker. Rigs keep their copies. */
+export async function removeSheet(db: Db, id: string): Promise<boolean> {
+  const gone = await db.deleteFrom('sheet').where('id', '=', id).executeTakeFirst();
+  return gone.numDeletedRows > 0n;
+}
+
+/** All that the locker reads of a rig's sheets, as text: where two rigs agree on it, nothing is to follow. */
+export const sheetsOf = (rig: Rig): string =>
+  JSON.stringify((rig.sheets ?? []).map((s) => [kindIdOf(s), devicesOf(rig, s)]));
+
+const devicesOf = (rig: Rig, sheet: Sheet): number =>
+  rig.devices.filter((d) => sheetIdOf(d.kind) === sheet.id).length;
+
+/** Brings the uses of one rig up to date with its document. Part of the save's transaction. */
+export async function followSheets(tx: Db, rig: Rig): Promise<void> {
+  learnSheets(rig.sheets);
+  await tx.deleteFrom('sheet_use').where('rig_id', '=', rig.id).execute();
+  if (!rig.sheets?.length) return;
+  await tx
+    .insertInto('sheet_use')
+    .values(
+      rig.sheets.map((s) => ({
+        ...{ rig_id: rig.id, sheet_id: s.id },
+        ...{ kind: kindIdOf(s), devices: devicesOf(rig, s) },
+      })),
+    )
+    .execute();
+}

@@ -1,0 +1,103 @@
+'use client';
+import { ActionIcon, Button, Group, Select } from '@mantine/core';
+import { IconX } from '@tabler/icons-react';
+import { BANK_SELECTS, type BankSelect } from '../../../core/kinds';
+import { type ChangedKind, kindOfSheet, type Sheet } from '../../../core/rig';
+import { CommitNumber } from '../../look/commit-number';
+import { CommitText } from '../../look/commit-text';
+import type { Change } from './sheet-editor';
+
+/** How the box is called by MIDI: its programs with their names, and which control changes move what. */
+export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Change }) {
+  const put = (fields: Partial<ChangedKind>) => onChange({ ...sheet, ...fields } as Sheet);
+  const kind = kindOfSheet(sheet);
+  const midi = sheet.midi ?? {};
+  const programs = midi.programs ?? { count: 128, bank: 'none' as BankSelect, from: 0 as const };
+  const setPrograms = (fields: Partial<typeof programs>) =>
+    put({ midi: { ...midi, programs: { ...programs, ...fields } } });
+  const names = sheet.programs ?? [];
+  const free = Array.from({ length: names.length + 1 }, (_, i) => i).find(
+    (n) => !names.some((p) => p.number === n),
+  );
+  return (
+    <details>
+      <summary>
+        <strong>Messages and programs</strong>{' '}
+        <span className="faint">
+          {kind.midi?.programs ? `${kind.midi.programs.count} programs` : 'no programs'},{' '}
+          {names.length} named
+        </span>
+      </summary>
+      <Group gap={8} align="end" mb={6}>
+        <CommitNumber
+          w={100}
+          label="Programs"
+          min={1}
+          max={16_384}
+          value={midi.programs?.count}
+          onCommit={(count) =>
+            count === undefined
+              ? put({ midi: { ...midi, programs: undefined } })
+              : setPrograms({ count })
+          }
+        />
+        <Select
+          size="xs"
+          w={110}
+          label="Bank select"
+          allowDeselect={false}
+          data={[...BANK_SELECTS]}
+          value={programs.bank}
+          onChange={(v) => setPrograms({ bank: BANK_SELECTS.find((b) => b === v) ?? 'none' })}
+        />
+        <Select
+          size="xs"
+          w={110}
+          label="Counts from"
+          allowDeselect={false}
+          data={['0', '1']}
+          value={String(programs.from)}
+          onChange={(v) => setPrograms({ from: v === '1' ? 1 : 0 })}
+        />
+      </Group>
+      <ul className="own-gear-links" data-list="sheet-programs">
+        {names.map((p) => (
+          <li key={p.number}>
+            <Group gap={6}>
+              <span className="figures own-gear-number">{p.number}</span>
+              <CommitText
+                w={200}
+                needed
+                maxLength={120}
+                aria-label={`Name of program ${p.number}`}
+                value={p.name}
+                onCommit={(name = p.name) =>
+                  put({
+                    programs: names.map((x) => (x.number === p.number ? { ...x, name } : x)),
+                  })
+                }
+              />
+              <ActionIcon
+                size="sm"
+                variant="subtle"
+                aria-label={`Forget program ${p.number}`}
+                onClick={() => put({ programs: names.filter((x) => x.number !== p.number) })}
+              >
+                <IconX size={14} />
+              </ActionIcon>
+            </Group>
+          </li>
+        ))}
+      </ul>
+      <Button
+        size="compact-xs"
+        variant="default"
+        onClick={() =>
+          put({ programs: [...names, { number: free ?? 0, name: `Program ${free ?? 0}` }] })
+        }
+      >
+        Name another program
+      </Button>
+    </details>
+  );
+}
