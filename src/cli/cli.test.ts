@@ -270,6 +270,8 @@ test('every command line that the README prints runs as it is printed', () => {
   const readme = readFileSync('README.md', 'utf8');
   const lines = readme.match(/^npm run -s yantrel -- .*$/gm) ?? [];
   expect(lines.length).toBeGreaterThan(10);
+  // What one line writes, a later one reads.
+  const written = new Map<string, string>();
   for (const line of lines) {
     const typed = line
       .replace(/\s+#.*$/, '')
@@ -277,8 +279,32 @@ test('every command line that the README prints runs as it is printed', () => {
       .trim();
     const args = typed.match(/"[^"]*"|\S+/g)?.map((a) => a.replace(/^"|"$/g, '')) ?? [];
     const out = args.indexOf('--out');
-    if (out >= 0) args[out + 1] = join(folder, 'from-readme');
+    if (out >= 0) {
+      written.set(args[out + 1]!, join(folder, `from-readme-${args[out + 1]}`));
+      args[out + 1] = written.get(args[out + 1]!)!;
+    } else args.forEach((a, i) => (args[i] = written.get(a) ?? a));
     const ran = cli(...args);
     expect([line, ran.status === 0 || ran.status === 1, ran.stderr]).toEqual([line, true, '']);
   }
 }, 120_000);
+
+test('a rig of a line, and a line of a rig; what is not understood is marked under the line', () => {
+  const made = join(folder, 'made.json');
+  expect(
+    cli('new', 'guitar > low drive "Kiln" > amp', '--name', 'Small', '--out', made).status,
+  ).toBe(0);
+  const line = 'Guitar, humbuckers > Drive, low gain "Kiln" > Tube combo';
+  expect(cli('line', made).stdout.trim()).toBe(line);
+  expect(JSON.parse(cli('line', made, '--json').stdout)).toEqual({ rig: 'Small', line });
+  const lost = cli('new', 'guitar > compresor > amp');
+  expect(lost.status).toBe(2);
+  expect(lost.stderr.split('\n').slice(0, 3)).toEqual([
+    'guitar > compresor > amp',
+    '         ~~~~~~~~~',
+    '"compresor" is no kind that is known; near: Compressor.',
+  ]);
+  const broken = cli('new', 'guitar > (amp');
+  expect([broken.status, broken.stderr]).toEqual([2, expect.stringContaining('end with ")"')]);
+  const noLine = cli('line', 'examples/observatory-hybrid.json');
+  expect([noLine.status, noLine.stdout]).toEqual([1, expect.stringContaining('no line can say')]);
+});

@@ -30,6 +30,15 @@ export interface Command<O extends object = object> {
   run: (rig: Rig, options: O) => Answer | Promise<Answer>;
 }
 
+/** A command that makes a rig of a text, where the others look at files. */
+export interface Maker<O extends object = object> {
+  name: string;
+  about: string;
+  argument: { name: string; about: string };
+  options: readonly Option[];
+  run: (text: string, options: O) => Answer;
+}
+
 /** Writes down a command; its options are named in its type, as they are typed in its flags. */
 export const command = <O extends object>(spec: Command<O>): Command => spec as unknown as Command;
 

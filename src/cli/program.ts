@@ -7,7 +7,9 @@ import { exportAs } from './commands/export';
 import { layout } from './commands/layout';
 import { controller } from './commands/controller';
 import { ladder } from './commands/ladder';
+import { line } from './commands/line';
 import { midi } from './commands/midi';
+import { fromLine } from './commands/new';
 import { note } from './commands/note';
 import { power } from './commands/power';
 import { measure } from './commands/measure';
@@ -33,6 +35,7 @@ export const COMMANDS: readonly Command[] = [
   build,
   layout,
   exportAs,
+  line,
 ];
 
 interface Common {
@@ -99,5 +102,22 @@ export function programOf(commands: readonly Command[] = COMMANDS): Program {
       else one.option(flags, about, initial);
     one.action((files: string[], options: Common) => runOn(command, files, options));
   }
+  const maker = program
+    .command(fromLine.name)
+    .description(fromLine.about)
+    .argument(fromLine.argument.name, fromLine.argument.about)
+    .option('--json', 'as JSON, with what was put in that nobody wrote')
+    .option('--debug', 'where Yantrel itself fails, say where');
+  for (const { flags, about } of fromLine.options) maker.option(flags, about);
+  maker.action((text: string, options: Common) => make(text, options));
   return program;
+}
+
+/** Makes a rig of a line: to a file or to the output; what was put in beside it is said aside. */
+function make(text: string, options: Common): void {
+  const answer = fromLine.run(text, options);
+  for (const note of answer.lines) process.stderr.write(`${note}\n`);
+  if (options.json) say(JSON.stringify(answer.json, null, 2));
+  else if (options.out !== undefined) save(options.out, answer.content ?? '');
+  else process.stdout.write(String(answer.content));
 }

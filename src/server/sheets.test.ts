@@ -32,7 +32,10 @@ test('a sheet is put, changed by whoever knows its version, and not by whoever d
   });
   // The same again, by a hand that pressed twice, is no conflict.
   expect(await putSheet(db, theirs, 1)).toEqual({ is: 'put', version: 2 });
-  expect((await held(twin.id))!.sheet).toMatchObject({ name: 'Tandem Drive', power: { volts: 12 } });
+  expect((await held(twin.id))!.sheet).toMatchObject({
+    name: 'Tandem Drive',
+    power: { volts: 12 },
+  });
 });
 
 test('two who put one new sheet at once: one is in, the other is told', async () => {

@@ -60,12 +60,10 @@ export function boxInside(sheet: Assembly): BoxInside {
       ...sheet.parts.map((p) => placed(p.id, 'part', partNode(p.id), p.name)),
       ...shown.map((j) => placed(j.id, 'jack', jackNode(j.id), j.label)),
     ],
-    ways: g
-      .edges()
-      .map((e) => ({
-        id: String(e.name),
-        points: (g.edge(e) as Pick<BoxInside['ways'][number], 'points'>).points,
-      })),
+    ways: g.edges().map((e) => ({
+      id: String(e.name),
+      points: (g.edge(e) as Pick<BoxInside['ways'][number], 'points'>).points,
+    })),
     width: size.width ?? 0,
     height: size.height ?? 0,
   };

@@ -364,6 +364,8 @@ export interface Kind {
   programs?: boolean;
   /** What it does with MIDI. */
   midi?: MidiTable;
+  /** What its programs are called as it comes; a device may call them otherwise. */
+  programNames?: readonly { bank: number; number: number; name: string }[];
   /** Its time can be set to a tempo. */
   tempo?: TempoTable;
   /** Further times of the same box: another delay in it, as for the other side. */

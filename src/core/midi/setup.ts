@@ -85,7 +85,12 @@ function resolve(device: Device, kind: Kind, own: MidiSetup): MidiDevice {
     programs: table.programs !== undefined && own.programs !== false,
     bank: own.bankSelect ?? table.programs?.bank ?? 'none',
     shows: { ...table.programs?.shows, from: 0, ...(own.shows ?? table.programs?.shows) },
-    names: new Map((own.names ?? []).map((n) => [`${n.bank ?? 0} ${n.number}`, n.name])),
+    names: new Map(
+      [...(kind.programNames ?? []), ...(own.names ?? [])].map((n) => [
+        `${n.bank ?? 0} ${n.number}`,
+        n.name,
+      ]),
+    ),
     clock: own.clock ?? (table.clock === 'leads' ? 'send' : table.clock ? 'follow' : 'ignore'),
     sends: table.sends ?? [],
     commands: table.commands ?? false,

@@ -9,11 +9,12 @@ import { analyse, settled } from '../../core/report';
 import type { Report } from '../../core/report/report';
 import { type Brief, freshId, type Way } from '../../core/rig';
 import type { Rig } from '../../core/rig/schema';
-import { proposeRig, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
+import { proposeRig, type ReadChain, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
 import { kindOptions, WAY_NAMES, WAY_WORDS } from '../brief/words';
 import { askServer, problemText } from '../keep/ask-server';
 import { SeverityMark } from '../look/severity';
 import { WhatIsHeard } from '../look/what-is-heard';
+import { ChainLine, readLine } from './chain-line';
 
 /** Rules on which a start can follow either school. */
 const CHOOSABLE = [
@@ -54,6 +55,13 @@ const missingIn = ({ name, ins, ways, sounds }: Answers): string[] => [
   ...(sounds.length ? [] : ['a sound']),
 ];
 
+/** What a line still lacks to make a rig of. */
+const missingInLine = ({ name }: Answers, read: ReadChain): string[] => [
+  ...(name.trim() ? [] : ['a name']),
+  ...(read.broken ? ['the end of the line'] : []),
+  ...read.items.flatMap((i) => (i.kind === undefined ? [`what “${i.words}” is`] : [])),
+];
+
 /** The rig that the answers ask for; nothing while too little is answered. */
 function rigFor({ name, ins, wireless, ways, owned, other, sounds }: Answers): Rig | null {
   if (!ins.length || !ways.length || !sounds.length) return null;
@@ -85,14 +93,19 @@ export function NewRig() {
   const router = useRouter();
   const [answers, setAnswers] = useState(NOTHING_YET);
   const [saying, setSaying] = useState<string | null>(null);
-  const rig = useMemo(() => rigFor(answers), [answers]);
+  const [line, setLine] = useState('');
+  const read = useMemo(
+    () => (line.trim() ? readLine(line, answers.name) : null),
+    [line, answers.name],
+  );
+  const rig = useMemo(() => (read ? (read.rig ?? null) : rigFor(answers)), [read, answers]);
   const report = useMemo(() => (rig ? analyse(rig) : null), [rig]);
   const make = async () => {
-    const missing = missingIn(answers);
+    const missing = read ? missingInLine(answers, read) : missingIn(answers);
     if (!rig || missing.length) return setSaying(`Still needed: ${missing.join(', ')}.`);
     const reply = await askServer<{ id: string }>('/api/rigs', 'POST', {
       rig,
-      words: 'started from the short questions',
+      words: read ? 'started from a line' : 'started from the short questions',
     });
     if (reply.ok) router.push(`/rigs/${reply.value.id}/signal`);
     else setSaying(problemText(reply.problem));
@@ -107,10 +120,23 @@ export function NewRig() {
         }}
       >
         <h1 className="new-rig-text">A new rig</h1>
-        <Questions
-          answers={answers}
-          onAnswer={(part) => setAnswers((before) => ({ ...before, ...part }))}
+        <TextInput
+          label="What is it called?"
+          placeholder="Fly rig, autumn"
+          value={answers.name}
+          onChange={(e) => {
+            const name = e.currentTarget.value;
+            setAnswers((before) => ({ ...before, name }));
+          }}
+          data-autofocus
         />
+        <ChainLine line={line} read={read} onLine={setLine} />
+        {!read && (
+          <Questions
+            answers={answers}
+            onAnswer={(part) => setAnswers((before) => ({ ...before, ...part }))}
+          />
+        )}
         <Group>
           <Button type="submit">Make this rig</Button>
           <Button variant="default" component="a" href="/">
@@ -134,13 +160,6 @@ function Questions({
 }) {
   return (
     <>
-      <TextInput
-        label="What is it called?"
-        placeholder="Fly rig, autumn"
-        value={answers.name}
-        onChange={(e) => onAnswer({ name: e.currentTarget.value })}
-        data-autofocus
-      />
       <MultiSelect
         label="What comes in?"
         placeholder={answers.ins.length ? '' : 'choose instruments'}

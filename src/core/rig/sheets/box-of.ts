@@ -14,6 +14,9 @@ export function withSheetFigure(figure: Figure, said: SheetFigure | undefined): 
   };
 }
 
+/** Programs that one bank holds, as on the wire. */
+const PROGRAMS_A_BANK = 128;
+
 /** What a sheet says of the box around its inside: name, power, size, messages. */
 export function boxOf(sheet: Sheet, inside: Kind): Omit<Kind, 'id' | 'passes'> {
   const { size, power, mains, display, switches, rackUnits, job, jackSpots } = sheet;
@@ -42,6 +45,13 @@ export function boxOf(sheet: Sheet, inside: Kind): Omit<Kind, 'id' | 'passes'> {
       },
     }),
     ...(midi && { midi }),
+    ...(sheet.programs?.length && {
+      programNames: sheet.programs.map(({ number, name }) => ({
+        bank: Math.floor(number / PROGRAMS_A_BANK),
+        number: number % PROGRAMS_A_BANK,
+        name,
+      })),
+    }),
   };
 }
 

@@ -20,13 +20,15 @@ export function ControlsTable({
 }) {
   const put = (id: string, next: BoxControl) =>
     onChange({ ...sheet, controls: sheet.controls.map((c) => (c.id === id ? next : c)) });
-  const settings = sheet.parts.flatMap((p) =>
-    kindOf(p.kind).parameters.map((x) => ({
+  const settings = sheet.parts.flatMap((p) => {
+    const { alwaysOn, parameters } = kindOf(p.kind);
+    const engaged = { id: 'engaged', label: 'engaged', type: 'switch' as const };
+    return [...(alwaysOn ? [] : [engaged]), ...parameters].map((x) => ({
       value: `${p.id}/${x.id}`,
       label: `${p.name}: ${x.label}`,
       type: x.type,
-    })),
-  );
+    }));
+  });
   return (
     <>
       <table className="sheet-table" data-table="box-controls">
@@ -115,6 +117,7 @@ export function ControlsTable({
         data={settings.filter(
           (s) =>
             s.type !== 'text' &&
+            !s.value.endsWith('/engaged') &&
             !sheet.controls.some((c) => c.moves.some((m) => `${m.part}/${m.setting}` === s.value)),
         )}
         value={null}

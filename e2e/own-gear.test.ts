@@ -1,0 +1,208 @@
+import { chainOf } from '../src/core/testing/rigs';
+import { kindOfSheet, type Rig, type Sheet } from '../src/core/rig';
+import { trySheet } from '../src/core/report';
+import { fixed } from '../src/core/units';
+import { forEachFile, Person, stored } from './person';
+
+let tech: Person;
+forEachFile((person) => (tech = person));
+
+const start = (): Rig => ({
+  ...chainOf(['guitar-humbucker', 'boost', 'recorder']),
+  name: 'Boxes of our own',
+});
+
+/** Chooses a kind in the dialog that is open. */
+async function choose(person: Person, kind: string): Promise<void> {
+  await person.see('[aria-label="Find a kind"]:focus');
+  await person.click(`[data-kind="${kind}"]`);
+  await person.gone('.mantine-Modal-overlay');
+}
+
+/** A box of several kinds: the first, and what comes behind or beside it. */
+async function box(person: Person, name: string, first: string, ...more: [string, string][]) {
+  await person.button('Several in one box …');
+  await choose(person, first);
+  await person.see('[data-sheet-editor]');
+  for (const [where, kind] of more) {
+    await person.button(`Add ${where} …`);
+    await choose(person, kind);
+  }
+  await person.typeOver('.own-gear-words input', name);
+}
+
+const ownSwitch = (person: Person, part: string) =>
+  person.click(`[aria-label="A switch of its own for ${part}"]`);
+
+async function select(person: Person, label: string, line: string): Promise<void> {
+  await person.click(`[aria-label="${label}"]`);
+  await person.pick(line);
+}
+
+/** The last sheet that the rig holds, once it is saved; what its bench reads on the page. */
+async function made(person: Person, id: string, name: string): Promise<Sheet> {
+  const rig = await person.savedRig(id);
+  const sheet = rig.sheets?.find((s) => s.name === name);
+  if (!sheet) throw new Error(`no sheet is called ${name}`);
+  const [out] = trySheet(sheet, -18);
+  if (out?.levelDbu !== null && out)
+    await person.reads(`[data-bench-jack="${out.jack}"]`, `${fixed(out.levelDbu)} dBu out`);
+  return sheet;
+}
+const labels = (sheet: Sheet) => kindOfSheet(sheet).parameters.map((p) => p.label);
+const sounding = (sheet: Sheet, direction: 'in' | 'out') =>
+  kindOfSheet(sheet)
+    .jacks.filter((j) => j.direction === direction && j.signal === 'audio')
+    .map((j) => j.label);
+
+test('boxes that no kind describes are made by choosing what is in them, and read on the bench', async () => {
+  const id = await stored(tech, start());
+  await tech.open(`/rigs/${id}/build?part=own`);
+
+  await box(tech, 'Two drives', 'drive-low', ['behind', 'insert-point'], ['behind', 'drive-mid']);
+  await ownSwitch(tech, 'Drive, low gain');
+  await ownSwitch(tech, 'Drive, mid gain');
+  const drives = await made(tech, id, 'Two drives');
+  expect(kindOfSheet(drives).loops).toHaveLength(1);
+  expect(labels(drives).slice(0, 2)).toEqual(['Drive, mid gain on', 'Drive, low gain on']);
+
+  await box(tech, 'Two times', 'delay', ['beside', 'delay']);
+  await tech.click('[aria-label="Take the jack out right off the box"]');
+  await tech.click('[data-box-jack="outR-2"] [aria-label^="Take the jack"]');
+  await tech.click('[data-box-jack="out-2"] [aria-label^="The jack that"]');
+  await tech.pick('out');
+  const times = await made(tech, id, 'Two times');
+  expect([kindOfSheet(times).tempo, ...kindOfSheet(times).moreTempos!]).toHaveLength(2);
+  expect(kindOfSheet(times).jacks.find((j) => j.id === 'out-2')!.pair).toMatchObject({
+    side: 'right',
+  });
+
+  await box(tech, 'Two engines', 'reverb', ['behind', 'reverb']);
+  await ownSwitch(tech, 'Reverb 2');
+  await select(tech, 'What else Reverb 2 on moves', 'Reverb: engaged');
+  await select(tech, 'What Reverb: engaged by Reverb 2 on does when on', 'off with the switch');
+  const engines = await made(tech, id, 'Two engines');
+  expect(engines.is === 'parts' && engines.controls[0]!.moves).toEqual([
+    expect.objectContaining({ part: 'part-2', on: true }),
+    expect.objectContaining({ part: 'part-1', on: false, off: true }),
+  ]);
+
+  await box(tech, 'Boost behind its buffer', 'buffer', ['behind', 'boost']);
+  const boost = await made(tech, id, 'Boost behind its buffer');
+  expect(labels(boost)).toEqual(['Boost: Gain']);
+
+  await box(
+    tech,
+    'Floor row',
+    'compressor',
+    ...(['drive-low', 'insert-point', 'chorus', 'delay'] as const).map((kind): [string, string] => [
+      'behind',
+      kind,
+    ]),
+  );
+  const floor = await made(tech, id, 'Floor row');
+  expect(sounding(floor, 'out')).toEqual(expect.arrayContaining(['insert send']));
+  expect(floor.is === 'parts' && floor.links).toHaveLength(5);
+
+  await box(tech, 'Dry and wet', 'splitter-buffered', ['behind', 'modulation-digital']);
+  expect(sounding(await made(tech, id, 'Dry and wet'), 'out')).toHaveLength(3);
+});
+
+test('a head of two channels, and a rack unit with two power inlets', async () => {
+  const id = await stored(tech, start());
+  await tech.open(`/rigs/${id}/build?part=own`);
+  await box(
+    tech,
+    'Two channels',
+    'amp-block',
+    ['beside', 'amp-block'],
+    ['behind', 'input-selector'],
+    ['behind', 'power-amp'],
+  );
+  await select(tech, 'Link from', 'Amp: out');
+  await select(tech, 'Link to', 'Input selector: input B');
+  const head = await made(tech, id, 'Two channels');
+  expect(labels(head).filter((l) => l.endsWith('Master'))).toHaveLength(2);
+
+  await tech.button('A kind with changes …');
+  await choose(tech, 'reverb');
+  await tech.typeOver('.own-gear-words input', 'Rack hall');
+  const field = (label: string) => `::-p-aria([name="${label}"])`;
+  await tech.typeOver(field('Mains, W'), '30');
+  await tech.typeOver(field('Mains inlets'), '2');
+  await tech.typeOver(field('Rack units'), '1');
+  await tech.click('[aria-label="It has no Tails ring on when bypassed"]');
+  const rack = await made(tech, id, 'Rack hall');
+  expect(kindOfSheet(rack)).toMatchObject({ mains: { watts: 30, inlets: 2 }, rackUnits: 1 });
+  expect(labels(rack)).not.toContain('Tails ring on when bypassed');
+});
+
+test('what cannot stand is told and kept until it is mended', async () => {
+  const id = await stored(tech, start());
+  await tech.open(`/rigs/${id}/build?part=own`);
+  await box(tech, 'Torn', 'drive-low', ['behind', 'boost']);
+  await tech.click('[aria-label="What input is tied to"]').catch(() => undefined);
+  await tech.click('[data-box-jack="in"] .mantine-MultiSelect-pill button');
+  await tech.reads('[data-sheet-problems]', 'tie the jack to something inside');
+  await tech.button('Back to what is in the rig');
+  await tech.gone('[data-sheet-problems]');
+});
+
+test('a sheet is used like any kind, goes to the locker, and another rig takes it and its changes', async () => {
+  const id = await stored(tech, start());
+  await tech.open(`/rigs/${id}/build?part=own`);
+  const name = `Pier ${id.slice(-9)}`;
+  await box(tech, name, 'drive-low', ['behind', 'boost']);
+  await tech.saved();
+  await tech.button('Put it into the locker');
+  await tech.reads('[data-locker-bar]', 'As in the locker, version 1');
+  // In the walk, by the same list as every kind, at its top.
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.click('[data-device="d1"]');
+  await tech.button('Replace …');
+  await tech.see('[aria-label="Find a kind"]:focus');
+  await tech.page.keyboard.type(name);
+  await tech.press('Enter');
+  await tech.gone('.mantine-Modal-overlay');
+  const rig = await tech.savedRig(id);
+  expect(rig.devices[1]!.kind).toMatch(/^own\.box/);
+  await tech.see('[data-station="d1"]');
+
+  const other = await stored(tech, { ...start(), name: 'The other' });
+  await tech.open(`/rigs/${other}/build?part=own`);
+  await tech.button('From the locker …');
+  await tech.see('[aria-label="Find a sheet"]:focus');
+  await tech.page.keyboard.type(name);
+  await tech.press('Enter');
+  await tech.reads('[data-locker-bar]', 'As in the locker, version 1');
+  await tech.typeOver('::-p-aria([name="mA"])', '77');
+  await tech.reads('[data-locker-bar]', 'differs');
+  await tech.button('Put ours into the locker');
+  await tech.reads('[data-locker-bar]', 'As in the locker, version 2');
+  // The first rig is told, and takes it.
+  await tech.open(`/rigs/${id}/build?part=own`);
+  await tech.reads('[data-locker-bar]', '77 mA');
+  await tech.button('Take the locker’s');
+  await tech.reads('[data-locker-bar]', 'As in the locker, version 2');
+  expect((await tech.savedRig(id)).sheets![0]!.power).toMatchObject({ milliamps: 77 });
+});
+
+test('a chain is typed: what is not understood is marked and mended with a press, and the rig is made', async () => {
+  await tech.open('/rigs/new');
+  await tech.typeOver('::-p-aria([name="What is it called?"])', 'Typed on the train');
+  await tech.typeOver(
+    '::-p-aria([name="Type a chain"])',
+    'guitar > tuner > compresor > low drive "Kiln" > amp',
+  );
+  await tech.reads('[data-chain-line]', '“compresor” is no kind that is known');
+  await tech.button('Make this rig');
+  await tech.reads('main', 'Still needed: what “compresor” is.');
+  await tech.click('[data-lost="compresor"] button');
+  await tech.gone('[data-lost]');
+  await tech.reads('[data-list="proposal"]', 'Compressor Kiln Tube combo');
+  await tech.button('Make this rig');
+  await tech.see('[data-station="kiln"]');
+  expect(await tech.order()).toEqual([
+    ...['guitar-humbuckers', 'tuner-true-bypass', 'compressor', 'kiln', 'tube-combo'],
+  ]);
+});
