@@ -159,7 +159,7 @@ test('a sheet is used like any kind, goes to the locker, and another rig takes i
   // In the walk, by the same list as every kind, at its top.
   await tech.open(`/rigs/${id}/signal`);
   await tech.click('[data-device="d1"]');
-  await tech.button('Replace …');
+  await tech.button('Replace (R)');
   await tech.see('[aria-label="Find a kind"]:focus');
   await tech.page.keyboard.type(name);
   await tech.press('Enter');

@@ -8,7 +8,7 @@ import puppeteer, {
 import type { Rig } from '../src/core/rig';
 
 const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
-const PATIENCE = 60_000;
+const PATIENCE = Number(process.env.YANTREL_PATIENCE ?? 60_000);
 /** How often a page is asked, in ms: at every frame it would do little else. */
 const ASK_MS = 50;
 // A machine that does other work besides may miss a moment: once more, and the log tells of it.

@@ -8,6 +8,7 @@ import { askServer, problemText } from '../keep/ask-server';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { CommitText } from '../look/commit-text';
+import { SheetShelf } from './sheet-shelf';
 
 export interface LockerUnit {
   serial: string;
@@ -116,6 +117,7 @@ export function GearLocker({
         unit in two rigs that are not archived is double-booked: one of the two has to play without
         it.
       </p>
+      <SheetShelf wanted={wanted} />
     </main>
   );
 }
