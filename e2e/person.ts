@@ -12,7 +12,7 @@ const PATIENCE = Number(process.env.YANTREL_PATIENCE ?? 60_000);
 /** How often a page is asked, in ms: at every frame it would do little else. */
 const ASK_MS = 50;
 // A machine that does other work besides may miss a moment: once more, and the log tells of it.
-jest.retryTimes(1, { logErrorsBeforeRetry: true });
+jest.retryTimes(Number(process.env.YANTREL_RETRY ?? 1), { logErrorsBeforeRetry: true });
 let browser: Browser | undefined;
 const contexts: BrowserContext[] = [];
 

@@ -108,7 +108,7 @@ const VIEWS = [
   },
   { name: 'rack', path: '/rigs/salt-and-ferry/build?part=rack' },
   { name: 'stage', path: '/rigs/salt-and-ferry/build?part=stage' },
-  { name: 'packing', path: '/rigs/salt-and-ferry/build?part=bill' },
+  { name: 'own-gear', path: '/rigs/salt-and-ferry/build?part=own' },
   {
     name: 'labels',
     path: '/rigs/salt-and-ferry/build?part=labels',

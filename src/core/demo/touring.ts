@@ -1,6 +1,7 @@
 import type { Rig } from '../rig/schema';
 import { device, lead, sound } from './compose';
 import { touringBuilt } from './places';
+import { EXAMPLE_SHEETS } from './example-sheets';
 import { touringSets, touringSongs } from './touring-songs';
 
 /** Which outlet feeds what: floor, rack, and the two digital boxes at the end on a supply of their own. */
@@ -51,6 +52,11 @@ const withPrograms = (
       ),
     },
   }));
+
+/** What lies in the spares case, written down so that it can stand in at once. */
+const spareSheets = EXAMPLE_SHEETS.filter((s) =>
+  ['tandem-drive', 'two-shores', 'lighthouse-echo'].includes(s.id),
+);
 
 /**
  * The main touring rig: baritone on wireless and lap steel on a lead, two tube heads behind an
@@ -248,6 +254,7 @@ export const touringRig: Rig = touringBuilt({
       }),
     ],
   ),
+  sheets: spareSheets,
   songs: touringSongs,
   sets: touringSets,
   candidates: [

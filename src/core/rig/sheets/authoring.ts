@@ -1,10 +1,16 @@
 import { sure } from '../../outcome';
 import { type Jack, type Kind, kindOf, type Parameter } from '../../kinds';
-import { freshId } from '../fresh-id';
 import type { Assembly, BoxControl, ChangedKind, InnerJack } from './sheet-schema';
 
 type OuterJack = Assembly['jacks'][number];
 type Part = Assembly['parts'][number];
+
+/** An id that nothing has taken: the wanted one, which keeps its letters as they are, or that and a number. */
+function freeId(wanted: string, taken: readonly string[]): string {
+  let id = wanted;
+  for (let n = 2; taken.includes(id); n++) id = `${wanted}-${n}`;
+  return id;
+}
 
 /** A sheet of a kind as it ships, to be changed. */
 export const sheetOfKind = (id: string, name: string, base: string): ChangedKind => ({
@@ -31,7 +37,7 @@ export function boxAround(id: string, name: string, kind: string): Assembly {
 
 /** A jack of the box for a jack of a part, under a name that is free. */
 function broughtOut(jack: Jack, part: Part, taken: readonly string[]): OuterJack {
-  const id = freshId(jack.id, [...taken]);
+  const id = freeId(jack.id, [...taken]);
   return { id, label: jack.label, at: [{ part: part.id, jack: jack.id }] };
 }
 
@@ -54,7 +60,7 @@ const canJoin = (from: Jack | undefined, to: Jack | undefined): boolean =>
   from.signal === to.signal;
 
 const freshPart = (sheet: Assembly, kind: string): Part => ({
-  id: freshId(
+  id: freeId(
     `part-${sheet.parts.length + 1}`,
     sheet.parts.map((p) => p.id),
   ),
@@ -96,7 +102,7 @@ export function withPartBehind(sheet: Assembly, kindId: string): Assembly {
     const label = was[i]?.label ?? sure(kind.jacks.find((j) => j.id === jack)).label;
     const id =
       was[i]?.id ??
-      freshId(
+      freeId(
         jack,
         sheet.jacks.map((j) => j.id),
       );
@@ -200,7 +206,7 @@ export function withoutPart(sheet: Assembly, id: string): Assembly {
 function controlFor(sheet: Assembly, part: Part, p: Parameter): BoxControl | undefined {
   const ids = sheet.controls.map((c) => c.id);
   const label = sheet.parts.length > 1 ? `${part.name}: ${p.label}` : p.label;
-  const named = { id: freshId(p.id, ids), label: label.slice(0, 120), initial: p.initial };
+  const named = { id: freeId(p.id, ids), label: label.slice(0, 120), initial: p.initial };
   const move = { part: part.id, setting: p.id };
   if (p.type === 'knob')
     return {
@@ -237,7 +243,7 @@ export function withOwnSwitch(sheet: Assembly, id: string): Assembly {
   const part = sheet.parts.find((p) => p.id === id);
   if (!part) return sheet;
   const control: BoxControl = {
-    id: freshId(
+    id: freeId(
       `${id}-on`,
       sheet.controls.map((c) => c.id),
     ),

@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { boxInside } from '../../../core/draw/box-inside';
-import { type Assembly, sheetProblems } from '../../../core/rig';
+import { type Assembly, checkSheet } from '../../../core/rig';
 
 /** The inside of a box as a small walk: jacks at its edges, parts between them. */
 export function BoxInsideDrawing({ sheet }: { sheet: Assembly }) {
-  const drawn = useMemo(() => (sheetProblems(sheet).length ? null : boxInside(sheet)), [sheet]);
+  const drawn = useMemo(() => (checkSheet(sheet).ok ? boxInside(sheet) : null), [sheet]);
   if (!drawn) return null;
   return (
     <svg

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { Sheet } from '../../../core/rig';
 import { askServer, problemText } from '../../keep/ask-server';
-import { SheetList } from './new-sheet';
+import { SheetList } from './choose';
 
 /** A sheet of the locker, as the server tells it. */
 export interface LockerSheet {

@@ -1,10 +1,9 @@
 'use client';
 import { Button, Group, Modal } from '@mantine/core';
-import { useMemo, useRef, useState } from 'react';
-import { type Kind, KINDS } from '../../../core/kinds';
+import { useRef, useState } from 'react';
 import { boxAround, problemLines, readSheet, type Sheet, sheetOfKind } from '../../../core/rig';
-import { TypedList } from '../../look/typed-list';
 import { FileField, NotRead, type Wrong } from '../../look/read-file';
+import { ChooseKind, SheetList } from './choose';
 import { LockerList } from './locker-list';
 
 type Way = 'changes' | 'parts' | 'examples' | 'locker';
@@ -15,6 +14,9 @@ const TITLES: Record<Way, string> = {
   examples: 'Examples to begin from',
   locker: 'Sheets of the locker',
 };
+
+/** An id that no other sheet has, in whichever rig: in the locker they stand side by side. */
+const newId = () => `sheet-${crypto.randomUUID().slice(0, 8)}`;
 
 /** Ways to begin a sheet: a kind with changes, a box of parts, an example, the locker, a file. */
 export function NewSheet({ onTake }: { onTake: (sheet: Sheet) => void }) {
@@ -69,8 +71,8 @@ export function NewSheet({ onTake }: { onTake: (sheet: Sheet) => void }) {
             onPick={(k) =>
               take(
                 way === 'changes'
-                  ? sheetOfKind(k.id, k.name, k.id)
-                  : boxAround('box', 'New box', k.id),
+                  ? sheetOfKind(newId(), k.name, k.id)
+                  : boxAround(newId(), 'New box', k.id),
               )
             }
           />
@@ -82,44 +84,6 @@ export function NewSheet({ onTake }: { onTake: (sheet: Sheet) => void }) {
   );
 }
 
-/** Chooses one of the kinds that ship, by typing. */
-export function ChooseKind({
-  fits,
-  onPick,
-}: {
-  fits: (k: Kind) => boolean;
-  onPick: (k: Kind) => void;
-}) {
-  const items = useMemo(
-    () =>
-      KINDS.filter(fits).map((kind) => ({
-        ...{
-          kind,
-          id: kind.id,
-          name: `${kind.name} ${kind.family} ${kind.job}`,
-          words: kind.about,
-        },
-        shown: (
-          <>
-            <strong>{kind.name}</strong> <span className="common-text-2 faint">{kind.family}</span>
-          </>
-        ),
-      })),
-    [fits],
-  );
-  return (
-    <TypedList
-      label="Find a kind"
-      list="Kinds"
-      placeholder="Type to find: drive, delay, isolated …"
-      nothing="No kind is called that. Try a shorter word."
-      items={items}
-      attribute="data-kind"
-      onPick={({ kind }) => onPick(kind)}
-    />
-  );
-}
-
 /** The sheets that ship; fetched when they are asked for. */
 function Examples({ onPick }: { onPick: (sheet: Sheet) => void }) {
   const [sheets, setSheets] = useState<readonly Sheet[] | null>(null);
@@ -128,45 +92,4 @@ function Examples({ onPick }: { onPick: (sheet: Sheet) => void }) {
     return <p>Opening the examples …</p>;
   }
   return <SheetList sheets={sheets} onPick={onPick} />;
-}
-
-/** Sheets to choose from, by typing. */
-export function SheetList({
-  sheets,
-  onPick,
-}: {
-  sheets: readonly Sheet[];
-  onPick: (sheet: Sheet) => void;
-}) {
-  const items = useMemo(
-    () =>
-      sheets.map((sheet) => ({
-        ...{
-          sheet,
-          id: sheet.id,
-          name: `${sheet.name} ${sheet.maker ?? ''}`,
-          words: sheet.about ?? '',
-        },
-        shown: (
-          <>
-            <strong>{sheet.name}</strong>{' '}
-            <span className="common-text-2 faint">
-              {[sheet.maker, sheet.about].filter(Boolean).join(': ')}
-            </span>
-          </>
-        ),
-      })),
-    [sheets],
-  );
-  return (
-    <TypedList
-      label="Find a sheet"
-      list="Sheets"
-      placeholder="Type to find: drive, head, delay …"
-      nothing="No sheet is called that. Try a shorter word."
-      items={items}
-      attribute="data-example"
-      onPick={({ sheet }) => onPick(sheet)}
-    />
-  );
 }

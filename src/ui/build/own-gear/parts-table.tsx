@@ -12,7 +12,7 @@ import {
   withPartBeside,
 } from '../../../core/rig';
 import { CommitText } from '../../look/commit-text';
-import { ChooseKind } from './new-sheet';
+import { ChooseKind } from './choose';
 import type { Change } from './sheet-editor';
 
 const ENGAGED = [
