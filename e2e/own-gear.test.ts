@@ -1,5 +1,6 @@
 import { kindOf } from '../src/core/kinds';
-import { chainOf } from '../src/core/testing/rigs';
+import { EXAMPLE_SHEETS } from '../src/core/demo';
+import { chainOf, device, lead, rigOf } from '../src/core/testing/rigs';
 import { kindOfSheet, type Rig, type Sheet } from '../src/core/rig';
 import { trySheet } from '../src/core/report';
 import { fixed } from '../src/core/units';
@@ -207,4 +208,35 @@ test('a chain is typed: what is not understood is marked and mended with a press
   expect(await tech.order()).toEqual([
     ...['guitar-humbuckers', 'tuner-true-bypass', 'compressor', 'kiln', 'tube-combo'],
   ]);
+});
+
+test('several things go into a lead by typing them, and devices of another rig come over with their sheets', async () => {
+  const [sheet] = EXAMPLE_SHEETS;
+  const lender = {
+    ...rigOf(
+      [device('twin', kindOfSheet(sheet!).id, 'Tandem'), device('echo', 'delay', 'Brine Echo')],
+      [lead('l', 'twin.out', 'echo.in', 0.5)],
+    ),
+    ...{ name: `Lender ${Date.now()}`, sheets: [sheet!] },
+  };
+  await stored(tech, lender);
+  const id = await stored(tech, start());
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.click('[data-take-from] summary');
+  await select(tech, 'Rig to take from', lender.name);
+  await tech.click('[aria-label^="Devices of Lender"]');
+  await tech.pick('Tandem');
+  await tech.pick('Brine Echo');
+  await tech.press('Escape');
+  await tech.button('Take them');
+  const rig = await tech.savedRig(id);
+  expect(rig.devices.slice(3).map((d) => d.name)).toEqual(['Tandem', 'Brine Echo']);
+  expect(rig.sheets!.map((s) => s.id)).toEqual([sheet!.id]);
+  expect(rig.leads).toHaveLength(3);
+
+  await tech.open(`/rigs/${id}/signal?lead=l0`);
+  await tech.typeOver('::-p-aria([name="Put in by typing"])', 'low drive "Kiln" > wah');
+  await tech.see('[data-station="kiln"]');
+  await tech.see('[data-station="wah"]');
+  expect((await tech.savedRig(id)).devices.at(-2)).toMatchObject({ name: 'Kiln' });
 });

@@ -1,3 +1,4 @@
+import { EXAMPLE_SHEETS } from '../demo';
 import { chainOf } from '../testing/rigs';
 import { checkRig } from '.';
 import { RENAMED_KINDS, upgrade } from './upgrade';
@@ -26,4 +27,27 @@ test('every renamed kind has become one that there is', () => {
 test('what is no document, or has no list of devices, is left for the schema to refuse', () => {
   for (const strange of [null, 4, 'rig', [], { version: 1 }, { version: 1, devices: 4 }])
     expect(upgrade(strange, { a: 'b' })).toEqual(strange);
+});
+
+test('a kind that was renamed is found inside sheets too; one that is gone is told with its place', () => {
+  const [box] = EXAMPLE_SHEETS;
+  const holding = (kind: string) => ({
+    ...old('direct-box'),
+    sheets: [
+      {
+        ...box!,
+        parts: box!.is === 'parts' ? [{ ...box!.parts[0]!, kind }, ...box!.parts.slice(1)] : [],
+      },
+      { is: 'changes', id: 'b', name: 'B', base: kind },
+    ],
+  });
+  expect(upgrade(holding('drive-of-old'), { 'drive-of-old': 'drive-low' })).toEqual(
+    holding('drive-low'),
+  );
+  expect(checkRig(holding('drive-low')).ok).toBe(true);
+  const gone = checkRig(holding('drive-of-old'));
+  expect(gone.ok ? [] : gone.problems.map((p) => p.where)).toEqual([
+    'sheets[0].parts[0].kind',
+    'sheets[1].base',
+  ]);
 });

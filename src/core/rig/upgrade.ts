@@ -45,16 +45,29 @@ const STEPS: ((old: Loose) => Loose)[] = [
  */
 export const RENAMED_KINDS: Readonly<Record<string, string>> = {};
 
-/** Gives devices the present ids of their kinds. */
+/** Gives devices, and what is inside sheets, the present ids of their kinds. */
 function renameKinds(document: Loose, renamed: Readonly<Record<string, string>>): Loose {
-  if (!Array.isArray(document.devices)) return document;
-  const isOld = (d: unknown): d is Loose & { kind: string } =>
-    isObject(d) && typeof d.kind === 'string' && Object.hasOwn(renamed, d.kind);
-  if (!document.devices.some(isOld)) return document;
-  return {
-    ...document,
-    devices: document.devices.map((d: unknown) => (isOld(d) ? { ...d, kind: renamed[d.kind] } : d)),
+  const now = (kind: unknown) =>
+    typeof kind === 'string' && Object.hasOwn(renamed, kind) ? renamed[kind] : kind;
+  const withKind = (entry: unknown, field: string): unknown =>
+    isObject(entry) && now(entry[field]) !== entry[field]
+      ? { ...entry, [field]: now(entry[field]) }
+      : entry;
+  const each = (list: unknown, rename: (entry: unknown) => unknown): unknown => {
+    if (!Array.isArray(list)) return list;
+    const made = list.map(rename);
+    return made.some((x, i) => x !== list[i]) ? made : list;
   };
+  const ofSheet = (sheet: unknown): unknown => {
+    const based = withKind(sheet, 'base');
+    if (!isObject(based)) return based;
+    const parts = each(based.parts, (p) => withKind(p, 'kind'));
+    return parts === based.parts ? based : { ...based, parts };
+  };
+  const devices = each(document.devices, (d) => withKind(d, 'kind'));
+  const sheets = each(document.sheets, ofSheet);
+  if (devices === document.devices && sheets === document.sheets) return document;
+  return { ...document, devices, ...(sheets !== undefined && { sheets }) };
 }
 
 /** Brings an older document up to the present version; newer and foreign ones are left for the schema to refuse. */

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { EXAMPLE_SHEETS } from '../demo';
 import { analyse } from '../report';
-import { integrityProblems } from '../rig';
-import { joinsOf, lineOfRig, rigOfChain } from '.';
+import { applyEdits, integrityProblems } from '../rig';
+import { walkOrder } from '../walk';
+import { chainInto, joinsOf, lineOfRig, rigOfChain } from '.';
 
 const read = (line: string) => rigOfChain(line, { id: 'new', name: 'New' });
 const ways = (line: string) =>
@@ -169,4 +170,27 @@ test('a rig that no line can say is refused with what it cannot', () => {
     ],
   };
   expect(lineOfRig(odd)).toMatchObject({ ok: false });
+});
+
+test('a line goes into a lead, in one step, in its order', () => {
+  const { rig } = read('guitar > boost > amp');
+  const edits = chainInto(rig!, rig!.leads[1]!.id, 'low drive "Kiln" > delay > boost');
+  if (!edits.ok) throw new Error('refused');
+  const made = applyEdits(rig!, edits.value);
+  expect(made.ok && walkOrder(made.value.rig)).toEqual([
+    ...['guitar-humbuckers', 'boost', 'kiln', 'delay', 'boost-2', 'tube-combo'],
+  ]);
+  expect(made.ok && integrityProblems(made.value.rig)).toEqual([]);
+});
+
+test.each([
+  ['compresor', 'near: Compressor'],
+  ['(boost | eq)', 'no ways side by side'],
+  ['boost >', 'something should stand here'],
+  ['recorder', 'has no way through'],
+])('%j does not go into a lead, and why', (text, why) => {
+  const { rig } = read('guitar > amp');
+  const edits = chainInto(rig!, rig!.leads[0]!.id, text);
+  expect(edits).toMatchObject({ ok: false });
+  expect(JSON.stringify(edits)).toContain(why);
 });

@@ -1,9 +1,11 @@
 'use client';
 import { Button, Group } from '@mantine/core';
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { kindOf } from '../../core/kinds';
 import type { Kind } from '../../core/kinds/kind';
-import type { Device } from '../../core/rig';
+import { type Device, sheetIdOf } from '../../core/rig';
+import { pathOf } from '../frame/place-list';
 import { CommitText } from '../look/commit-text';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
@@ -61,6 +63,7 @@ export function DeviceInspector({
         {kind.name}
         {device.maker ? `, ${device.maker}` : ''}. {kind.about}
       </div>
+      <OwnSheet device={device} />
       <DeviceTools
         kind={kind}
         onMove={onMove}
@@ -105,6 +108,19 @@ export function DeviceInspector({
       )}
       <RecordFields key={`record ${device.id}`} device={device} />
     </div>
+  );
+}
+
+/** Of gear of one's own: its notes, and the way to its sheet. */
+function OwnSheet({ device }: { device: Device }) {
+  const rig = useDocument();
+  const sheet = rig.sheets?.find((s) => s.id === sheetIdOf(device.kind));
+  if (!sheet) return null;
+  return (
+    <p className="small-print" data-own-sheet={sheet.id}>
+      <Link href={pathOf(rig.id, 'build', 'own')}>The sheet of {sheet.name}</Link>
+      {sheet.notes && `: ${sheet.notes}`}
+    </p>
   );
 }
 

@@ -1,10 +1,11 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import { Button, Group, Select, Switch } from '@mantine/core';
 import { USUAL_SQUARE_MM } from '../../core/analysis';
 import type { SectionTone } from '../../core/analysis/sections';
 import { LEAD_NAMES } from '../../core/draw';
-import { sure } from '../../core/outcome';
+import { reasonOf, sure } from '../../core/outcome';
 import {
   DEFAULT_PF_PER_METRE,
   endWords,
@@ -90,7 +91,30 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
           Disconnect
         </Button>
       </Group>
+      {insideOf(rig, lead.from) === undefined && <TypedIntoLead key={lead.id} lead={lead} />}
     </div>
+  );
+}
+
+/** Several things put into a lead by typing them, one behind the other. */
+function TypedIntoLead({ lead }: { lead: Lead }) {
+  const rig = useDocument();
+  const edit = useRig((s) => s.edit);
+  const [why, setWhy] = useState<string | null>(null);
+  return (
+    <CommitText
+      mt={8}
+      label="Put in by typing"
+      placeholder="low drive > delay"
+      value=""
+      error={why}
+      onCommit={async (line = '') => {
+        const { chainInto } = await import('../../core/start');
+        const edits = chainInto(rig, lead.id, line);
+        setWhy(edits.ok ? null : reasonOf(edits));
+        if (edits.ok) edit(edits.value, `put ${line} into a lead`);
+      }}
+    />
   );
 }
 

@@ -2,6 +2,7 @@ import { nameOf } from '../../../core/rig/find';
 import { showLevel } from '../../../core/units';
 import { SeverityMark } from '../../look/severity';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
+import { TakeFrom } from './take-from';
 
 /** So many findings are shown here; the rest are where all of them are. */
 const MOST = 4;
@@ -18,6 +19,7 @@ export function Guide() {
       {report && report.destinations.length > 0 && <Heard />}
       <Broken />
       <Next />
+      <TakeFrom />
       <details>
         <summary className="small-print">Letters on leads, and the bars</summary>
         <p className="faint">
