@@ -6,6 +6,19 @@ const name = z.string().trim().min(1, 'give it a name').max(120);
 const mm = (most: number) => z.number().min(0).max(most);
 const grams = z.number().min(0).max(1e6);
 
+/** What a device takes of a supply: in V and mA. */
+export const powerSchema = z.looseObject({
+  volts: z.number().positive().max(60).optional(),
+  maxVolts: z.number().positive().max(60).optional(),
+  milliamps: z.number().positive().max(20_000).optional(),
+  ac: z.boolean().optional(),
+  centre: z.enum(['negative', 'positive']).optional(),
+  plug: z.enum(POWER_PLUGS).optional(),
+  noisy: z.boolean().optional(),
+  sensitive: z.boolean().optional(),
+  positiveGround: z.boolean().optional(),
+});
+
 /** How a plug leaves its jack: how far it stands out differs. */
 export const PLUG_SHAPES = ['straight', 'right-angle', 'flat'] as const;
 export const plugShapeSchema = z.enum(PLUG_SHAPES);

@@ -32,3 +32,10 @@ export function idsOf(list: readonly { id: string }[]): ReadonlySet<string> {
   if (!known) ids.set(list, (known = new Set(list.map((x) => x.id))));
   return known;
 }
+
+/** A name that nothing has yet: the wanted one, or that and a number that tells it apart. */
+export function freeName(wanted: string, taken: readonly string[]): string {
+  let name = wanted;
+  for (let n = 2; taken.includes(name); n++) name = `${wanted} ${n}`;
+  return name;
+}

@@ -4,7 +4,7 @@ export { joinsOf } from './conductors';
 export { type Edit, type EditName, type EditOf, EDITS, editSchema, editWords } from './edits';
 export * from './find';
 export { type Clip, clipOf, cutLeads, fittedTo, readClip } from './clip';
-export { freshId } from './fresh-id';
+export { freshId, freeName } from './fresh-id';
 export { type Gone, type History, onTop, record, redo, startHistory, undo } from './history';
 export { integrityProblems } from './integrity';
 export { type Choose, type Clash, type Merged, mergeRigs, type Side } from './merge';

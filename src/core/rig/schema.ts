@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { POWER_PLUGS } from '../kinds';
 import { briefSchema } from './brief-schema';
 import {
   boardPlaceSchema,
@@ -12,6 +11,7 @@ import {
   mainsSchema,
   makingSchema,
   plugShapeSchema,
+  powerSchema,
   rackPlaceSchema,
   rackSchema,
   sizeSchema,
@@ -136,19 +136,7 @@ export const deviceSchema = z.looseObject({
     })
     .optional(),
   /** What it takes, where that is not usual for its kind. */
-  power: z
-    .looseObject({
-      volts: z.number().positive().max(60).optional(),
-      maxVolts: z.number().positive().max(60).optional(),
-      milliamps: z.number().positive().max(20_000).optional(),
-      ac: z.boolean().optional(),
-      centre: z.enum(['negative', 'positive']).optional(),
-      plug: z.enum(POWER_PLUGS).optional(),
-      noisy: z.boolean().optional(),
-      sensitive: z.boolean().optional(),
-      positiveGround: z.boolean().optional(),
-    })
-    .optional(),
+  power: powerSchema.optional(),
   /** What a supply gives, where that is not usual for its kind. */
   gives: givesSchema.optional(),
   /** It has its place for a reason: proposals leave it there. */

@@ -1,6 +1,6 @@
 import { done, type Outcome, refused, sure } from '../outcome';
 import { kindOf } from '../kinds';
-import { applyEdits, type Edit, freshId, leadFrom, type Rig } from '../rig';
+import { applyEdits, type Edit, freshId, freeName, leadFrom, type Rig } from '../rig';
 import { ChainError, type ChainPart, parseChain } from './chain-grammar';
 import { ChainWords } from './chain-words';
 
@@ -50,8 +50,10 @@ export function chainInto(rig: Rig, lead: string, line: string): Outcome<Edit[]>
 }
 
 function newDevice(rig: Rig, kind: string, wanted: string) {
-  let name = wanted;
-  for (let n = 2; rig.devices.some((d) => d.name === name); n++) name = `${wanted} ${n}`;
+  const name = freeName(
+    wanted,
+    rig.devices.map((d) => d.name),
+  );
   return {
     id: freshId(
       name,

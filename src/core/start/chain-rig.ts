@@ -1,5 +1,5 @@
 import { type Jack, type Kind, kindOf } from '../kinds';
-import { applyEdits, type Edit, type End, freshId, type Lead, type Rig } from '../rig';
+import { applyEdits, type Edit, type End, freshId, freeName, type Lead, type Rig } from '../rig';
 import { leadTypeFor } from '../rig/find';
 import { usualMetres } from '../rig/joining';
 import type { Sheet } from '../rig/sheets';
@@ -167,9 +167,10 @@ class Making {
       name ?? kind.name,
       this.rig.devices.map((d) => d.id),
     );
-    let called = name ?? kind.name;
-    for (let n = 2; this.rig.devices.some((d) => d.name === called); n++)
-      called = `${name ?? kind.name} ${n}`;
+    const called = freeName(
+      name ?? kind.name,
+      this.rig.devices.map((d) => d.name),
+    );
     this.edit([{ edit: 'addDevice', device: { id, kind: kind.id, name: called } }], called);
     return id;
   }

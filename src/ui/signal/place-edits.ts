@@ -3,6 +3,7 @@ import { type Kind, kindOf } from '../../core/kinds';
 import {
   type Device,
   type Edit,
+  freeName,
   freshId,
   hostLoopOf,
   innerReturn,
@@ -31,11 +32,12 @@ export const moveEdit = (rig: Rig, device: string, lead: string): Edit => ({
   newLeads: newLeads(rig),
 });
 
-export const freshName = (rig: Rig, name: string): string => {
-  const taken = new Set(rig.devices.map((d) => d.name));
-  if (!taken.has(name)) return name;
-  for (let n = 2; ; n++) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`;
-};
+/** A name that no device of the rig has yet. */
+export const freshName = (rig: Rig, name: string): string =>
+  freeName(
+    name,
+    rig.devices.map((d) => d.name),
+  );
 
 const made = (rig: Rig, kind: Kind) => {
   const name = freshName(rig, kind.name);

@@ -1,5 +1,6 @@
 import { sure } from '../../outcome';
 import { type Jack, type Kind, kindOf, type Parameter } from '../../kinds';
+import { freeName } from '../fresh-id';
 import type { Assembly, BoxControl, ChangedKind, InnerJack } from './sheet-schema';
 
 type OuterJack = Assembly['jacks'][number];
@@ -65,17 +66,11 @@ const freshPart = (sheet: Assembly, kind: string): Part => ({
     sheet.parts.map((p) => p.id),
   ),
   kind,
-  name: freshName(
+  name: freeName(
     kindOf(kind).name,
     sheet.parts.map((p) => p.name),
   ),
 });
-
-function freshName(wanted: string, taken: readonly string[]): string {
-  let name = wanted;
-  for (let n = 2; taken.includes(name); n++) name = `${wanted} ${n}`;
-  return name;
-}
 
 /**
  * A box with one more part behind the one that its output comes from: linked side by side where both

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { BANK_SELECTS, JOBS, POWER_PLUGS, THRUS } from '../../kinds';
+import { BANK_SELECTS, JOBS, THRUS } from '../../kinds';
 import { CURVES } from '../../units';
 import { idSchema } from '../id-schema';
-import { jackSpotSchema, sizeSchema } from '../build-schema';
+import { jackSpotSchema, powerSchema, sizeSchema } from '../build-schema';
 import { settings, settingValue } from '../setting-value';
 
 const name = z.string().trim().min(1, 'give it a name').max(120);
@@ -36,18 +36,7 @@ const box = {
   /** What it measures, in mm, and weighs, in grams. */
   size: sizeSchema.extend({ grams: z.number().min(0).max(1e6) }).optional(),
   /** What it takes of a supply: volts, milliamps. */
-  power: z
-    .looseObject({
-      volts: z.number().positive().max(60),
-      milliamps: z.number().positive().max(20_000),
-      maxVolts: z.number().positive().max(60).optional(),
-      ac: z.boolean().optional(),
-      centre: z.enum(['negative', 'positive']).optional(),
-      plug: z.enum(POWER_PLUGS).optional(),
-      noisy: z.boolean().optional(),
-      sensitive: z.boolean().optional(),
-    })
-    .optional(),
+  power: powerSchema.required({ volts: true, milliamps: true }).optional(),
   /** What it takes from the mains: watts in all, and by how many inlets. */
   mains: z
     .looseObject({
