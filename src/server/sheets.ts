@@ -55,31 +55,40 @@ export type PutOutcome =
 
 /** Puts a sheet into the locker, where nobody else has changed it since `base`. */
 export async function putSheet(db: Db, sheet: Sheet, base: number | null): Promise<PutOutcome> {
-  return db.transaction().execute(async (tx) => {
+  const body = JSON.stringify(sheet);
+  const put = await db.transaction().execute(async (tx) => {
     const held = await tx
       .selectFrom('sheet')
       .selectAll()
       .where('id', '=', sheet.id)
       .forUpdate()
       .executeTakeFirst();
-    const version = held?.version ?? 0;
-    if (held && version !== (base ?? 0)) {
-      const theirs = checkSheet(held.body);
-      if (theirs.ok) {
-        const differences = sheetDifferences(sheet, theirs.value);
-        if (!differences.length) return { is: 'put', version };
-        return { is: 'behind', version, theirs: theirs.value, differences };
-      }
+    if (!held) {
+      const added = await tx
+        .insertInto('sheet')
+        .values({ id: sheet.id, version: 1, body })
+        .onConflict((c) => c.column('id').doNothing())
+        .returning('version')
+        .executeTakeFirst();
+      // Somebody else put one of this id a moment before: it is looked at in another turn.
+      return added && { is: 'put' as const, version: added.version };
     }
-    const body = JSON.stringify(sheet);
-    const row = { version: version + 1, body, changed_at: new Date() };
+    const theirs = checkSheet(held.body);
+    if (held.version !== base && theirs.ok) {
+      const differences = sheetDifferences(sheet, theirs.value);
+      return differences.length
+        ? { is: 'behind' as const, version: held.version, theirs: theirs.value, differences }
+        : { is: 'put' as const, version: held.version };
+    }
+    const version = held.version + 1;
     await tx
-      .insertInto('sheet')
-      .values({ id: sheet.id, ...row })
-      .onConflict((c) => c.column('id').doUpdateSet(row))
+      .updateTable('sheet')
+      .set({ version, body, changed_at: new Date() })
+      .where('id', '=', sheet.id)
       .execute();
-    return { is: 'put', version: version + 1 };
+    return { is: 'put' as const, version };
   });
+  return put ?? putSheet(db, sheet, base);
 }
 
 /** Takes a sheet out of the locker. Rigs keep their copies. */
