@@ -6,6 +6,7 @@ export { rackSvg } from './rack-svg';
 export { stageSvg } from './stage-svg';
 export { billCsv, cutListCsv } from './build-csv';
 export { namesFromCsv, namesToCsv } from './names-csv';
+export { programsFromCsv, programsToCsv } from './programs-csv';
 export { gearFromCsv, gearToCsv } from './gear-csv';
 export { wiringFromCsv, wiringToCsv } from './wiring-csv';
 export { songsFromChordPro, songsToChordPro } from './chordpro';

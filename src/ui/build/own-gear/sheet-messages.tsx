@@ -1,8 +1,11 @@
 'use client';
 import { ActionIcon, Button, Group, Select } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
+import { useRef, useState } from 'react';
 import { BANK_SELECTS, type BankSelect } from '../../../core/kinds';
-import { type ChangedKind, kindOfSheet, type Sheet } from '../../../core/rig';
+import { type ChangedKind, kindOfSheet, problemLines, type Sheet } from '../../../core/rig';
+import { FileField, NotRead, type Wrong } from '../../look/read-file';
+import { fileName, save } from '../../look/save-file';
 import { CommitNumber } from '../../look/commit-number';
 import { CommitText } from '../../look/commit-text';
 import type { Change } from './sheet-editor';
@@ -89,6 +92,7 @@ export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Cha
           </li>
         ))}
       </ul>
+      <ProgramsFile sheet={sheet} onRead={(read) => put({ programs: read })} />
       <Button
         size="compact-xs"
         variant="default"
@@ -99,5 +103,45 @@ export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Cha
         Name another program
       </Button>
     </details>
+  );
+}
+
+/** The named programs as a table, and read from one: a table with anything wrong in it is refused whole. */
+function ProgramsFile({
+  sheet,
+  onRead,
+}: {
+  sheet: Sheet;
+  onRead: (programs: NonNullable<Sheet['programs']>) => void;
+}) {
+  const field = useRef<HTMLInputElement>(null);
+  const [wrong, setWrong] = useState<Wrong | null>(null);
+  const take = async (file: File) => {
+    const { programsFromCsv } = await import('../../../core/formats');
+    const read = programsFromCsv(await file.text());
+    if (read.ok) onRead(read.value);
+    else setWrong({ file: file.name, lines: problemLines(read.problems) });
+  };
+  const write = async () => {
+    const { programsToCsv } = await import('../../../core/formats');
+    save(
+      `${fileName(sheet.name, 'programs')}.csv`,
+      programsToCsv(sheet.programs ?? []),
+      'text/csv;charset=utf-8',
+    );
+  };
+  return (
+    <Group gap={6} mb={6}>
+      <Button size="compact-xs" variant="default" onClick={() => field.current?.click()}>
+        Read programs from CSV …
+      </Button>
+      {sheet.programs?.length ? (
+        <Button size="compact-xs" variant="default" onClick={() => void write()}>
+          Programs as CSV
+        </Button>
+      ) : null}
+      <FileField field={field} accept=".csv,.txt" onFile={(file) => void take(file)} />
+      <NotRead wrong={wrong} onClose={() => setWrong(null)} />
+    </Group>
   );
 }
