@@ -81,6 +81,8 @@ test(
   async () => {
     const id = await stored(tech, hybridRig);
     await tech.open(`/rigs/${id}/signal`);
+    // What can be folded is known once the rig has been judged.
+    await tech.see('[data-station="lode:in"]');
     await tech.press('h');
     await tech.click('[data-station="lode~0"]');
     const use = analyse(hybridRig).sounds[0]!.hosts.find((h) => h.host === 'lode')!;
