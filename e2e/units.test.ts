@@ -73,6 +73,7 @@ test('rows of the meter bridge can be chosen, and the side put away', async () =
 test('keys: walk along, probe on, bypass, and the list of them all', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
+  await tech.see('[data-station]');
   await tech.press('ArrowRight', 'ArrowRight');
   await tech.see('[data-inspector="radio"]');
   await tech.press('p');
