@@ -1,9 +1,10 @@
-import { findKind, KINDS, kindOf } from '../kinds';
+import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
 import { nameOf } from '../rig/find';
 import { givenId } from '../rig/fresh-id';
 import type { Outcome, Problem } from '../outcome';
 import type { Device, Rig } from '../rig/schema';
+import { kindsFor, sheetIdOf } from '../rig/sheets';
 import { PLACES } from '../rig/stands-where';
 import { readCsv, type Row, type Table, toCsv } from './csv';
 
@@ -73,7 +74,7 @@ export function gearFromCsv(rig: Rig, text: string): Outcome<Edit[]> {
     }
     const known = knownIn(rig, c);
     if (!c.name) say('the device has no name');
-    const kind = kindIn(c.kind ?? '', say);
+    const kind = kindIn(rig, c.kind ?? '', say);
     const record = recordOf(read.value, c, known, say);
     if (known && kind && known.kind !== kind.id)
       say(
@@ -109,9 +110,23 @@ const knownIn = (rig: Rig, c: Row['cells']): Device | undefined =>
   rig.devices.find((d) => d.id === c.id) ??
   (c.id ? undefined : rig.devices.find((d) => d.name.toLowerCase() === c.name?.toLowerCase()));
 
-function kindIn(text: string, say: Say) {
-  const kind = findKind(text) ?? KINDS.find((k) => k.name.toLowerCase() === text.toLowerCase());
-  if (!kind) say(`there is no kind "${text}"; the kinds are listed in docs/kinds.md`);
+/** The kind that a row names, by its id or its name; of one's own gear only what the rig holds a sheet of. */
+function kindIn(rig: Rig, text: string, say: Say) {
+  const sheet = sheetIdOf(text);
+  const kinds = kindsFor(rig.sheets);
+  const kind = kinds.find((k) =>
+    sheet === undefined
+      ? k.id === text || k.name.toLowerCase() === text.toLowerCase()
+      : sheetIdOf(k.id) === sheet,
+  );
+  if (!kind && sheet !== undefined)
+    say(
+      `this rig holds no sheet "${sheet}"; take it in under Build, Own gear, and read this again`,
+    );
+  else if (!kind)
+    say(
+      `there is no kind "${text}"; the kinds are listed in docs/kinds.md, and own gear in the rig`,
+    );
   return kind;
 }
 

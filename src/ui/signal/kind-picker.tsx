@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import type { Kind } from '../../core/kinds';
 import { type Edit, kindsFor } from '../../core/rig';
 import { useDocument } from '../store/use-rig';
-import { TypedList } from '../look/typed-list';
+import { KindList } from '../look/kind-list';
 import { PreviewPanel } from './preview-panel';
 import { usePreview } from './use-preview';
 
@@ -23,35 +23,14 @@ export function KindPicker({
   onClose: () => void;
 }) {
   const { sheets } = useDocument();
-  const items = useMemo(() => kindsFor(sheets).filter(fits).map(asTyped), [fits, sheets]);
+  const kinds = useMemo(() => kindsFor(sheets).filter(fits), [fits, sheets]);
   const [marked, setMarked] = useState<Kind>();
   const preview = usePreview(useMemo(() => (marked ? editsFor(marked) : null), [marked, editsFor]));
   return (
     <Modal opened onClose={onClose} title={title} size="xl" centered>
-      <TypedList
-        label="Find a kind"
-        list="Kinds"
-        placeholder="Type to find: drive, delay, isolated …"
-        nothing="No kind is called that. Try a shorter word."
-        items={items}
-        attribute="data-kind"
-        onMark={(item: (typeof items)[number] | undefined) => setMarked(item?.kind)}
-        onPick={({ kind }) => onPick(kind)}
-      />
+      <KindList kinds={kinds} onMark={setMarked} onPick={onPick} />
       {marked && <div className="kind-picker-text">{marked.about}</div>}
       {marked && preview && <PreviewPanel title={`With ${marked.name}:`} preview={preview} />}
     </Modal>
   );
 }
-
-const asTyped = (kind: Kind) => ({
-  kind,
-  id: kind.id,
-  name: `${kind.name} ${kind.family} ${kind.job}`,
-  words: kind.about,
-  shown: (
-    <>
-      <strong>{kind.name}</strong> <span className="common-text-2">{kind.family}</span>
-    </>
-  ),
-});

@@ -1,11 +1,11 @@
 'use client';
-import { ActionIcon, Group, Select } from '@mantine/core';
-import { IconX } from '@tabler/icons-react';
+import { Group, Select } from '@mantine/core';
 import { kindOf } from '../../../core/kinds';
 import { type Assembly, type BoxControl, withControlOf } from '../../../core/rig';
 import { type Curve, CURVES } from '../../../core/units';
 import { CommitNumber } from '../../look/commit-number';
 import { CommitText } from '../../look/commit-text';
+import { TakeOut } from '../../look/take-out';
 import type { Change } from './sheet-editor';
 
 type Move = BoxControl['moves'][number];
@@ -92,16 +92,12 @@ export function ControlsTable({
                 />
               </td>
               <td>
-                <ActionIcon
-                  size="sm"
-                  variant="subtle"
-                  aria-label={`Take the control ${c.label} off the box`}
+                <TakeOut
+                  what={`Take the control ${c.label} off the box`}
                   onClick={() =>
                     onChange({ ...sheet, controls: sheet.controls.filter((x) => x.id !== c.id) })
                   }
-                >
-                  <IconX size={14} />
-                </ActionIcon>
+                />
               </td>
             </tr>
           ))}
@@ -194,14 +190,10 @@ function MoveRow({
         />
       )}
       {control.moves.length > 1 && (
-        <ActionIcon
-          size="sm"
-          variant="subtle"
-          aria-label={`${control.label} no longer moves ${label}`}
+        <TakeOut
+          what={`${control.label} no longer moves ${label}`}
           onClick={() => onChange(null)}
-        >
-          <IconX size={14} />
-        </ActionIcon>
+        />
       )}
     </Group>
   );

@@ -1,10 +1,10 @@
 'use client';
-import { ActionIcon, Group, MultiSelect, Select } from '@mantine/core';
-import { IconX } from '@tabler/icons-react';
+import { Group, MultiSelect, Select } from '@mantine/core';
 import { useState } from 'react';
 import { kindOf } from '../../../core/kinds';
 import { type Assembly, freshId, type InnerJack } from '../../../core/rig';
 import { CommitText } from '../../look/commit-text';
+import { TakeOut } from '../../look/take-out';
 import type { Change } from './sheet-editor';
 
 const keyOf = ({ part, jack }: InnerJack) => `${part}/${jack}`;
@@ -90,10 +90,8 @@ export function JacksTable({ sheet, onChange }: { sheet: Assembly; onChange: Cha
                 />
               </td>
               <td>
-                <ActionIcon
-                  size="sm"
-                  variant="subtle"
-                  aria-label={`Take the jack ${j.label} off the box`}
+                <TakeOut
+                  what={`Take the jack ${j.label} off the box`}
                   onClick={() =>
                     onChange(
                       paired(
@@ -103,9 +101,7 @@ export function JacksTable({ sheet, onChange }: { sheet: Assembly; onChange: Cha
                       ),
                     )
                   }
-                >
-                  <IconX size={14} />
-                </ActionIcon>
+                />
               </td>
             </tr>
           ))}
@@ -154,16 +150,12 @@ function Links({ sheet, onChange }: { sheet: Assembly; onChange: Change<Assembly
         {sheet.links.map((l, i) => (
           <li key={`${keyOf(l.from)} ${keyOf(l.to)}`}>
             {label(l.from)} → {label(l.to)}{' '}
-            <ActionIcon
-              size="sm"
-              variant="subtle"
-              aria-label={`Undo the link from ${label(l.from)} to ${label(l.to)}`}
+            <TakeOut
+              what={`Undo the link from ${label(l.from)} to ${label(l.to)}`}
               onClick={() =>
                 onChange({ ...sheet, links: sheet.links.filter((_, other) => other !== i) })
               }
-            >
-              <IconX size={14} />
-            </ActionIcon>
+            />
           </li>
         ))}
       </ul>

@@ -3,7 +3,10 @@ import { Button, Group, Modal } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { boxAround, problemLines, readSheet, type Sheet, sheetOfKind } from '../../../core/rig';
 import { FileField, NotRead, type Wrong } from '../../look/read-file';
-import { ChooseKind, SheetList } from './choose';
+import { KINDS } from '../../../core/kinds';
+import { KindList } from '../../look/kind-list';
+import { SheetList } from './choose';
+import { PARTS } from './parts-table';
 import { LockerList } from './locker-list';
 
 type Way = 'changes' | 'parts' | 'examples' | 'locker';
@@ -66,8 +69,8 @@ export function NewSheet({ onTake }: { onTake: (sheet: Sheet) => void }) {
         centered
       >
         {(way === 'changes' || way === 'parts') && (
-          <ChooseKind
-            fits={(k) => way === 'changes' || !k.hosts}
+          <KindList
+            kinds={way === 'changes' ? KINDS : PARTS}
             onPick={(k) =>
               take(
                 way === 'changes'

@@ -1,8 +1,7 @@
 'use client';
-import { ActionIcon, Button, Group, Modal, Select } from '@mantine/core';
-import { IconX } from '@tabler/icons-react';
+import { Button, Group, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
-import { kindOf } from '../../../core/kinds';
+import { KINDS, kindOf } from '../../../core/kinds';
 import {
   type Assembly,
   withControlsOf,
@@ -12,8 +11,12 @@ import {
   withPartBeside,
 } from '../../../core/rig';
 import { CommitText } from '../../look/commit-text';
-import { ChooseKind } from './choose';
+import { TakeOut } from '../../look/take-out';
+import { KindList } from '../../look/kind-list';
 import type { Change } from './sheet-editor';
+
+/** Kinds that can be a part of a box: those that hold no blocks of their own. */
+export const PARTS = KINDS.filter((k) => !k.hosts);
 
 const ENGAGED = [
   { value: 'box', label: "with the box's switch" },
@@ -95,15 +98,12 @@ export function PartsTable({ sheet, onChange }: { sheet: Assembly; onChange: Cha
                   >
                     All its controls
                   </Button>
-                  <ActionIcon
-                    size="sm"
-                    variant="subtle"
-                    aria-label={`Take ${p.name} out of the box`}
-                    disabled={sheet.parts.length < 2}
-                    onClick={() => onChange(withoutPart(sheet, p.id))}
-                  >
-                    <IconX size={14} />
-                  </ActionIcon>
+                  {sheet.parts.length > 1 && (
+                    <TakeOut
+                      what={`Take ${p.name} out of the box`}
+                      onClick={() => onChange(withoutPart(sheet, p.id))}
+                    />
+                  )}
                 </Group>
               </td>
             </tr>
@@ -125,8 +125,8 @@ export function PartsTable({ sheet, onChange }: { sheet: Assembly; onChange: Cha
         size="xl"
         centered
       >
-        <ChooseKind
-          fits={(k) => !k.hosts}
+        <KindList
+          kinds={PARTS}
           onPick={(k) => {
             setWay(null);
             onChange(way === 'beside' ? withPartBeside(sheet, k.id) : withPartBehind(sheet, k.id));

@@ -1,6 +1,5 @@
 'use client';
-import { ActionIcon, Button, Group, Select } from '@mantine/core';
-import { IconX } from '@tabler/icons-react';
+import { Button, Group, Select } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { BANK_SELECTS, type BankSelect } from '../../../core/kinds';
 import { type ChangedKind, kindOfSheet, problemLines, type Sheet } from '../../../core/rig';
@@ -8,6 +7,7 @@ import { FileField, NotRead, type Wrong } from '../../look/read-file';
 import { fileName, save } from '../../look/save-file';
 import { CommitNumber } from '../../look/commit-number';
 import { CommitText } from '../../look/commit-text';
+import { TakeOut } from '../../look/take-out';
 import type { Change } from './sheet-editor';
 
 /** How the box is called by MIDI: its programs with their names, and which control changes move what. */
@@ -80,14 +80,10 @@ export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Cha
                   })
                 }
               />
-              <ActionIcon
-                size="sm"
-                variant="subtle"
-                aria-label={`Forget program ${p.number}`}
+              <TakeOut
+                what={`Forget program ${p.number}`}
                 onClick={() => put({ programs: names.filter((x) => x.number !== p.number) })}
-              >
-                <IconX size={14} />
-              </ActionIcon>
+              />
             </Group>
           </li>
         ))}
