@@ -36,7 +36,7 @@ test('an analysis that dies is told and started again; figures follow the next c
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
   await tech.saved();
-  await tech.press('4');
+  await tech.sound('4');
   const workers = () => tech.page.workers().filter((w) => w.url().length > 0);
   expect(workers().length).toBeGreaterThan(0);
   await tech.page.waitForFunction(async () => {

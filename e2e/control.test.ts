@@ -65,7 +65,7 @@ test('a control is set up: one switch with opposite ends, and what it reaches is
   for (const d of ['cab', 'house', 'ears', 'tdesk', 'tech'])
     expect(await tech.text(`[data-reached="pedal ${d}"]`)).toBe('');
   // The swell pedal moves the stage side and nothing else, as is promised.
-  await tech.press('5');
+  await tech.sound('5');
   await tech.reads('[data-reached="swell-pedal cab"]', /far end|level/);
   expect(await tech.text('[data-reached="swell-pedal wide"]')).toBe('');
   await tech.click('[data-reach="swell-pedal"]');
@@ -262,7 +262,7 @@ test('forty songs with two hundred changes: all pairs are simulated while the pa
   await tech.page.evaluate(
     () => new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r))),
   );
-  await tech.press('3');
+  await tech.sound('3');
   await tech.reads('.sound[aria-pressed="true"]', 'Slag');
   await tech.reads('[data-list="pairs"]', /\d+ of 41820 changes end as meant/);
 }, 120_000);

@@ -18,7 +18,7 @@ test(
   async () => {
     const id = await stored(tech, hybridRig);
     await tech.open(`/rigs/${id}/signal`);
-    await tech.press('3');
+    await tech.sound('3');
     await tech.click('[data-lead="i05"]');
     await tech.reads('[data-probe="i05"]', 'Cab, out');
     await tech.press('i');
@@ -45,7 +45,7 @@ test(
   async () => {
     const id = await stored(tech, hybridRig);
     await tech.open(`/rigs/${id}/signal`);
-    await tech.press('3');
+    await tech.sound('3');
     await tech.click('[data-device="loops"]');
     const field = await tech.page
       .locator('[data-inspector="loops"] ::-p-aria([name="Loops in order"])')

@@ -165,7 +165,7 @@ test('the palette opens from inside a field, takes what is typed, and finds by m
 test('a link lands where it was copied: sound, device, findings and their filter; reload too', async () => {
   const id = await stored(tech, brokenRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('3');
+  await tech.sound('3');
   await tech.click('[data-device="ember"]');
   await tech.press('f');
   await tech.click('[aria-label="Severity"]');

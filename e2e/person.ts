@@ -121,6 +121,14 @@ export class Person {
   press = async (...keys: KeyInput[]): Promise<void> => {
     for (const key of keys) await this.page.keyboard.press(key);
   };
+  /** Calls a sound by its digit, once the rig has been judged, and waits until its walk is drawn. */
+  async sound(digit: KeyInput): Promise<void> {
+    const onWalk = this.page.url().includes('/signal');
+    if (onWalk) await this.see('[data-station]');
+    await this.press(digit);
+    await this.see(`.sounds-bar [data-digit="${digit}"][aria-pressed="true"]`);
+    if (onWalk) await this.see('[data-station]');
+  }
   async control(key: KeyInput): Promise<void> {
     await this.page.keyboard.down('Control');
     await this.page.keyboard.press(key);

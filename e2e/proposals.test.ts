@@ -111,7 +111,7 @@ test('buffers: decibels at 5 kHz for each, put in with one press; one that would
 test('what is in order is said to be', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('4');
+  await tech.sound('4');
   await tech.button('Proposals');
   await tech.button('Work it out for Kiln rhythm');
   await reads('It is in order already');

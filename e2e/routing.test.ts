@@ -28,7 +28,7 @@ const choose = async (label: string, words: string) => {
 test('a modeler is folded into one strip a pass and unfolded again; its figures are those of its ends', async () => {
   const id = await stored(tech, hybridRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('3');
+  await tech.sound('3');
   await tech.see('[data-station="amp"]');
   await tech.press('h');
   await tech.gone('[data-station="amp"]');
@@ -46,7 +46,7 @@ test('a modeler is folded into one strip a pass and unfolded again; its figures 
 test('one destination followed, one source followed, lanes folded to their strips', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('5');
+  await tech.sound('5');
   await choose('Follow one source or destination', 'to House, wide pair');
   await tech.gone('[data-station="cab"]');
   const wide = analyse(touringRig)
@@ -68,7 +68,7 @@ test('one destination followed, one source followed, lanes folded to their strip
 test('two sounds compared on the walk: what differs in words, with the change in level', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('5');
+  await tech.sound('5');
   await choose('Compare with another sound', 'against Crunch');
   await tech.see('[data-differs="kiln"]');
   const report = analyse(touringRig);
@@ -124,7 +124,7 @@ test('the drawing by place and the list are one: a lead chosen in either stands 
 test('the minimap shows the whole walk and looks elsewhere when pressed', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('5');
+  await tech.sound('5');
   const map = (await (await tech.see('.minimap svg'))!.boundingBox())!;
   expect(await tech.page.$eval('.signal-main .scroll', (e) => e.scrollLeft)).toBe(0);
   await tech.page.mouse.click(map.x + map.width - 20, map.y + 8);
@@ -136,7 +136,7 @@ test('the minimap shows the whole walk and looks elsewhere when pressed', async 
 test('walk and wiring are written as drawings and as graphs', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('5');
+  await tech.sound('5');
   await tech.page.evaluate(() => {
     const files: { name: string; blob: Blob }[] = [];
     (window as unknown as { files: typeof files }).files = files;

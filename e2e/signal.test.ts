@@ -33,7 +33,7 @@ test('from the list into the demo rig: the walk of each sound with its figures, 
     await tech.reads('[data-destination="wide"]', `${fixed(house.levelDbu!.normal)} dBu`);
     expect(await tech.text('[data-destination="wide"]')).toContain('stereo');
   }
-  await tech.press('8');
+  await tech.sound('8');
   await tech.reads('[data-destination="house"]', 'silent');
   expect(await tech.page.$eval('[data-station="tuner"]', (e) => e.getAttribute('data-state'))).toBe(
     'muted',
@@ -55,7 +55,7 @@ test(
   async () => {
     const id = await stored(tech, touringRig);
     await tech.open(`/rigs/${id}/signal`);
-    await tech.press('4');
+    await tech.sound('4');
     await tech.click('[data-station="kiln"]');
     await tech.press('m');
     await tech.reads('.preview', 'arrow keys choose the place');
@@ -97,7 +97,7 @@ test(
     await tech.saved();
     await tech.reload();
     await tech.see('[data-station="flare"]');
-    await tech.press('5');
+    await tech.sound('5');
     await tech.see('[data-station="deck"]');
     expect(await tech.order()).toEqual(order);
   },
@@ -106,7 +106,7 @@ test(
 test('drag to a gap: the preview shows while held, the order changes on release, undo brings it back', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('4');
+  await tech.sound('4');
   const before = await tech.order();
   const from = (await (await tech.see('[data-station="brine"]'))!.boundingBox())!;
   const to = (await (await tech.see('[data-lead="l02"]'))!.boundingBox())!;
@@ -136,7 +136,7 @@ test('drag to a gap: the preview shows while held, the order changes on release,
 test('one note at a probe: how loud, its bands and wave, beside another sound; and what arrives', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('3');
+  await tech.sound('3');
   await tech.click('[data-lead="l08"]');
   const lead = touringRig.leads.find((l) => l.id === 'l08')!;
   const noteIn = (sound: string) => {
@@ -165,7 +165,7 @@ test('one note at a probe: how loud, its bands and wave, beside another sound; a
 test('probe a lead, insert into it, replace, bypass, remove; every step can be undone', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal`);
-  await tech.press('3');
+  await tech.sound('3');
   await tech.click('[data-lead="l08"]');
   const input = at(touringRig, 'crunch').stations.find((s) => s.device === 'kiln')!.input!;
   await tech.reads('[data-probe="l08"]', `${fixed(input.levelDbu!.normal)} /`);
@@ -228,7 +228,7 @@ test(
   async () => {
     const id = await stored(tech, touringRig);
     await tech.open(`/rigs/${id}/signal`);
-    await tech.press('3');
+    await tech.sound('3');
     await tech.click('[data-station="brine"]');
     const knob = await tech.see('[role="slider"][aria-label="Drive"]');
     await knob!.focus();
@@ -260,7 +260,7 @@ test(
 
 test('tone response of a bare pickup against the reference lead', async () => {
   await tech.open('/rigs/observatory-practice/signal');
-  await tech.press('3');
+  await tech.sound('3');
   await tech.click('[data-station="mando"]');
   await tech.see('.recharts-line-curve');
   const tone = at(brokenRig, 'storm').tones.find((t) => t.bare)!;

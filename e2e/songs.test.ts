@@ -246,7 +246,7 @@ test('choosing a controller: needs from the songs, reasons for every miss, strip
 test('a stand-in for a delay: what is lost and what changes, and it can be put in', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/songs?part=instead`);
-  await tech.press('5');
+  await tech.sound('5');
   await tech.page.locator('[role="combobox"], input[aria-haspopup="listbox"]').click();
   await tech.pick('Gangway Echo');
   await tech.reads(

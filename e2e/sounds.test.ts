@@ -42,7 +42,7 @@ test('the gain ladder: level, saturation at three touches, noise and presses of 
     );
     if (r.presses) expect(row).toContain(`${r.presses}:`);
   }
-  await tech.press('5');
+  await tech.sound('5');
   await tech.reads('[data-table="boosts"]', 'Flare Boost');
 });
 

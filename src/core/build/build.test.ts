@@ -145,7 +145,7 @@ describe('lists as CSV', () => {
     expect(bad.ok ? [] : problemLines(bad.problems)).toEqual([
       'row 2: Kiln Drive is a Drive, mid gain in this rig, not a Boost; replace it there first',
       'row 3: the device has no name',
-      'row 4: there is no kind "nothing"; the kinds are listed in docs/kinds.md',
+      'row 4: there is no kind "nothing"; the kinds are listed in docs/kinds.md, and own gear in the rig',
       'row 4: "moon" is no place; choose player, floor, rack, amps, house',
       'row 4: "maybe" under owned: write yes or no',
       'row 4: "-3" is no weight in grams',

@@ -114,6 +114,7 @@ function SoundsBar({
           key={s.id}
           type="button"
           className="sound"
+          data-digit={i < 10 ? (i + 1) % 10 : undefined}
           aria-pressed={s.id === sound}
           title={s.notes}
           onClick={() => setSound(s.id)}
