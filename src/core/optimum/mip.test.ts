@@ -113,3 +113,20 @@ test('a solver that gives up is told apart from a problem that has no answer', (
     solveMip(problem, () => ({ Status: 'Infeasible', ObjectiveValue: 0, Columns: {} })),
   ).toEqual({ solved: false, why: 'impossible' });
 });
+
+test('a problem that the solver gives up on is given to it once more as it is; then it is told as failed', () => {
+  const asked: unknown[] = [];
+  const givingUp = (times: number) =>
+    exactly({
+      solve: (_, options) => {
+        asked.push(options.presolve);
+        if (asked.length <= times) throw new Error('error -1');
+        return { Status: 'Optimal', ObjectiveValue: 3, Columns: { x: { Primal: 1 } } };
+      },
+    });
+  const problem: Mip = { minimise: [[3, 'x']], rules: [], binaries: ['x'] };
+  expect(solveMip(problem, givingUp(1))).toEqual({ solved: true, cost: 3, values: { x: 1 } });
+  expect(asked).toEqual([undefined, 'off']);
+  asked.length = 0;
+  expect(solveMip(problem, givingUp(2))).toEqual({ solved: false, why: 'failed' });
+});

@@ -38,17 +38,36 @@ const terms = (list: readonly Term[]): string =>
 
 /** A solver as it is loaded, as far as it is used here. */
 interface Loaded {
-  solve: (lp: string, options: { mip_rel_gap: number; mip_abs_gap: number }) => unknown;
+  solve: (
+    lp: string,
+    options: { mip_rel_gap: number; mip_abs_gap: number; presolve?: 'off' },
+  ) => unknown;
 }
 
-/** An exact solver: where no gap is allowed, what it finds is the best, not within a ten-thousandth of it. */
+/**
+ * An exact solver: where no gap is allowed, what it finds is the best, not within a ten-thousandth of it.
+ * The solver gives up on some small problems after making them smaller first; they are then given to it
+ * as they are, and one that it still gives up on is told as failed.
+ */
 export const exactly =
   (loaded: Loaded): MipSolver =>
-  (lp, gap = { absolute: 0 }) =>
-    loaded.solve(lp, {
+  (lp, gap = { absolute: 0 }) => {
+    const options = {
       mip_rel_gap: 'share' in gap ? gap.share : 0,
       mip_abs_gap: 'absolute' in gap ? Math.max(gap.absolute, 1e-9) : 0,
-    }) as ReturnType<MipSolver>;
+    };
+    const attempt = (more: { presolve?: 'off' }): ReturnType<MipSolver> | undefined => {
+      try {
+        return loaded.solve(lp, { ...options, ...more }) as ReturnType<MipSolver>;
+      } catch {
+        return undefined;
+      }
+    };
+    return (
+      attempt({}) ??
+      attempt({ presolve: 'off' }) ?? { Status: 'Failed', ObjectiveValue: 0, Columns: {} }
+    );
+  };
 
 /** The problem in LP format. Names are kept; they must be plain words. */
 export function writeLp({ minimise, rules, binaries, reals = [] }: Mip): string {

@@ -77,7 +77,9 @@ test('fixes of rigs with boxes are tried as any, and what is said to cure cures,
           if (!made.ok || !cures) continue;
           tried++;
           expect(integrityProblems(made.value.rig)).toEqual([]);
-          expect(analyse(made.value.rig).findings.map((f) => f.key)).not.toContain(finding.key);
+          // In another sound the same may be new, which is told as what the fix breaks.
+          const left = analyse(made.value.rig).findings.find((f) => f.key === finding.key);
+          expect(left?.sounds.filter((s) => finding.sounds.includes(s)) ?? []).toEqual([]);
         }
     }),
     { numRuns: 12 },
