@@ -27,7 +27,7 @@ const STOREYS = [
   ['analysis', 'build', 'order'],
   ['promises'],
   ['report'],
-  ['solve'],
+  ['solve', 'show'],
   ['draw'],
   ['formats'],
 ];

@@ -18,8 +18,8 @@ export function appUrl(ownerUrl: string): string {
 }
 
 /**
- * Makes the role of the application, or brings it up to date: it reads, and writes rigs, gear and
- * names; revisions it may only add. Tables are made and changed by the owner alone.
+ * Makes the role of the application, or brings it up to date: it reads, and writes rigs, gear, names,
+ * shows and the logbook, of which it takes nothing out; revisions it may only add. Tables are made and changed by the owner alone.
  */
 export async function grantApp(db: Db, ownerUrl: string): Promise<void> {
   const password = appPassword(decodeURIComponent(new URL(ownerUrl).password));
@@ -32,6 +32,8 @@ export async function grantApp(db: Db, ownerUrl: string): Promise<void> {
     grant usage on schema public to ${APP};
     grant select, insert on revision to ${APP};
     grant select, insert, update on rig, report to ${APP};
+    grant select, insert, update on show, log_line, check_tick, fault_odds to ${APP};
+    grant select, insert, delete on log_link to ${APP};
     grant select, insert, update, delete on revision_name, gear_unit, gear_use, sheet, sheet_use to ${APP}`)}`.execute(
     db,
   );

@@ -1,7 +1,9 @@
 import { DEMO_RIGS } from '../core/demo';
+import { demoBook } from '../core/show';
 import { appUrl, grantApp } from './app-role';
 import { migrate, openDatabase } from './database';
 import { listRigs } from './listed';
+import { keepChanges } from './logbook';
 import { createRig } from './rigs';
 
 /**
@@ -17,7 +19,10 @@ async function prepare(): Promise<string> {
     if (process.argv[2] === 'address') return appUrl(url);
     const have = await listRigs(db);
     if (have.length) return `The database holds ${have.length} rig${have.length === 1 ? '' : 's'}.`;
-    for (const rig of DEMO_RIGS) await createRig(db, rig, 'loaded with the demo');
+    for (const rig of DEMO_RIGS) {
+      await createRig(db, rig, 'loaded with the demo');
+      await keepChanges(db, rig.id, demoBook(rig, new Date().toISOString().slice(0, 10)));
+    }
     return `Loaded ${DEMO_RIGS.length} demo rigs.`;
   } finally {
     await db.destroy();

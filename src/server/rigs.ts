@@ -364,3 +364,7 @@ export async function archiveRig(db: Db, id: string, archived: boolean): Promise
     return done.numUpdatedRows > 0n;
   });
 }
+
+/** Whether there is a rig of this id, archived or not. */
+export const hasRig = async (db: Db, id: string): Promise<boolean> =>
+  (await db.selectFrom('rig').select('id').where('id', '=', id).executeTakeFirst()) !== undefined;

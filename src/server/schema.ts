@@ -82,6 +82,41 @@ export interface SheetUseTable {
   devices: number;
 }
 
+/** A show of a rig; `body` is the whole record, the columns beside it are what is asked for. */
+export interface ShowTable {
+  id: string;
+  rig_id: string;
+  date: ColumnType<Date | string, string, string>;
+  venue: string;
+  body: JSONColumnType<object, string, string>;
+  gone: boolean;
+}
+
+/** A line of the logbook. */
+export interface LogLineTable {
+  id: string;
+  rig_id: string;
+  at: Date;
+  sort: string;
+  body: JSONColumnType<object, string, string>;
+  gone: boolean;
+}
+
+/** What a line is about; `serial` is that of the unit, which other rigs may use too. */
+export interface LogLinkTable {
+  line_id: string;
+  is: string;
+  thing: string;
+  serial: string | null;
+}
+
+/** A step of a line check, ticked or failed; or the odds of a fault that somebody set. */
+export interface CheckTickTable {
+  id: string;
+  rig_id: string;
+  body: JSONColumnType<object, string, string>;
+}
+
 export interface Database {
   rig: RigTable;
   revision: RevisionTable;
@@ -91,4 +126,9 @@ export interface Database {
   report: ReportTable;
   sheet: SheetTable;
   sheet_use: SheetUseTable;
+  show: ShowTable;
+  log_line: LogLineTable;
+  log_link: LogLinkTable;
+  check_tick: CheckTickTable;
+  fault_odds: CheckTickTable;
 }

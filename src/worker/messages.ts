@@ -10,6 +10,7 @@ import type { Outcome } from '../core/outcome';
 import type { PromiseResult } from '../core/promises';
 import type { LandingLevels, Lost, PairReport } from '../core/midi';
 import type { Edit, Patch, Rig, Sound } from '../core/rig';
+import type { Drill, Effects, Known, LineCheck, Rescue, SparePlan } from '../core/show';
 import type { Substitute } from '../core/songs';
 import type {
   BufferProposal,
@@ -87,6 +88,19 @@ export interface Proposals {
   cure: { ask: { rig: Rig }; answer: Cured };
   /** Which figures that were never measured turn which verdicts. */
   measure: { ask: { rig: Rig }; answer: ToMeasure[] };
+  /** What every single fault would make noticed, everywhere and in every sound. */
+  effects: { ask: { rig: Rig }; answer: Effects };
+  /** Every fault tried against a set, and the smallest set of spares for it. */
+  drill: {
+    ask: { rig: Rig; set: string | null; seconds: number; known: Known };
+    answer: { drill: Drill; spares: SparePlan };
+  };
+  lineCheck: { ask: { rig: Rig; set: string | null }; answer: LineCheck };
+  /** Ways to get sound back at one destination while a fault lasts, each tried. */
+  rescue: {
+    ask: { rig: Rig; fault: string; sound: string; ear: string };
+    answer: Rescue[];
+  };
   layout: {
     ask: { rig: Rig; board: string; add: string[]; mayTurn: boolean };
     answer: Outcome<LayoutProposal>;

@@ -5,6 +5,15 @@ import { pairRows, setStage } from '../core/midi';
 import { cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
 import type { Rig, Sound } from '../core/rig';
 import {
+  drillOf,
+  effectsOf,
+  faultsOf,
+  lineCheckOf,
+  Listener,
+  rescues,
+  smallestSpares,
+} from '../core/show';
+import {
   exactly,
   type MipSolver,
   proposeBuffers,
@@ -23,6 +32,11 @@ import type {
 
 const soundIn = (rig: Rig, id: string): Sound =>
   rig.sounds.find((s) => s.id === id) ?? { id, name: 'As it stands', states: {} };
+
+/** How many ways to get sound back are offered. */
+const MOST_WAYS = 4;
+
+const setIn = (rig: Rig, id: string | null) => rig.sets?.find((s) => s.id === id);
 
 /** Says how far it is; the pause lets the message out. */
 const telling = (id: number) => async (share: number, words: string, best?: BestSoFar) => {
@@ -62,6 +76,23 @@ const WORK: {
       }
     }
     return found;
+  },
+  effects: ({ rig }, id) => effectsOf(new Listener(rig), telling(id)),
+  drill: async ({ rig, set, seconds, known }, id) => {
+    const drill = await drillOf(rig, setIn(rig, set), known, telling(id));
+    return { drill, spares: smallestSpares(rig, drill, seconds, await solver()) };
+  },
+  lineCheck: async ({ rig, set }) => lineCheckOf(rig, setIn(rig, set), await solver()),
+  rescue: ({ rig, fault, sound, ear }) => {
+    const listener = new Listener(rig);
+    const [made, on] = [
+      faultsOf(listener.whole).find((f) => f.id === fault),
+      listener.sounds.find((s) => s.id === sound),
+    ];
+    const at = listener.ears.findIndex((e) => e.device === ear);
+    return Promise.resolve(
+      made && on && at >= 0 ? (rescues(listener, made, on, [at], MOST_WAYS)[0] ?? []) : [],
+    );
   },
   outcome: ({ rig, edits }) => Promise.resolve(new FixTrial(rig).outcome(edits)),
   cure: ({ rig }, id) => cureAll(rig, telling(id)),

@@ -31,6 +31,27 @@ const sectionStates = (s: Song, id: string, states: NonNullable<Section['states'
   sections: s.sections.map((x) => (x.id === id ? { ...x, states } : x)),
 });
 
+/** Text and chords of the first song. */
+const LEDGER = `{title: Salt Ledger}
+{tempo: 96}
+{start_of_verse: Verse 1}
+[Em]Weigh it in by [C]lamplight, [G]write it in the [D]sand
+[Em]Every grain a [C]number, [Am]every line a [B]hand
+{end_of_verse}
+{start_of_chorus: Chorus}
+[C]Carry [G]over, [D]carry [Em]down
+[C]What the [G]tide took [B]out of town
+{end_of_chorus}
+{start_of_verse: Verse 2}
+[Em]Columns of the [C]harbour, [G]margins of the [D]quay
+[Em]Nothing in the [C]ledger [Am]ever left the [B]sea
+{end_of_verse}
+{comment: Solo over the verse, twice}
+{start_of_chorus: Last chorus}
+[C]Carry [G]over, [D]carry [Em]down
+[C]Leave the [G]balance [B]with the [Em]drowned
+{end_of_chorus}`;
+
 /** The songs of the run. The same few sounds in all of them; the echo takes its time from clock. */
 export const touringSongs: Song[] = [
   song(
@@ -48,7 +69,7 @@ export const touringSongs: Song[] = [
       ['Solo', 8, 'lead'],
       ['Outro', 4, 'flat'],
     ],
-    { divisions: { echo: 'dotted eighth' } },
+    { divisions: { echo: 'dotted eighth' }, chart: LEDGER },
   ),
   song('gangway', 'Third Gangway', 132, 'A minor', DROP, [
     ['Riff', 8, 'rhythm'],

@@ -2,6 +2,7 @@ import { at, type Outcome, refused } from '../outcome';
 import { cutText } from '../rig';
 import { freshId } from '../rig/fresh-id';
 import type { Rig, Song } from '../rig/schema';
+import { MOST_CHART } from '../rig/song-schema';
 import { COMMON_TIME, meterWords } from '../songs/timeline';
 
 const DIRECTIVE = /^\s*\{\s*([a-z_]+)\s*(?::\s*(.*?)|\s+(.*?))?\s*\}\s*$/i;
@@ -30,10 +31,12 @@ interface Sheet {
   sections: string[];
   /** Where it begins in the file. */
   line: number;
+  /** The sheet itself, as it is written. */
+  chart: string[];
 }
 
 /** A directive's name in full and what it says; undefined for a line of the song itself. */
-function directiveOf(line: string): { key: string; rest: string } | undefined {
+export function directiveOf(line: string): { key: string; rest: string } | undefined {
   const m = DIRECTIVE.exec(line);
   if (!m) return undefined;
   const name = SHORT[at(m, 1).toLowerCase()] ?? at(m, 1).toLowerCase();
@@ -83,6 +86,9 @@ function songOf(now: Sheet, title: string, taken: Set<string>, sound: string): S
     ...(now.key && { key: cutText(now.key, 20) }),
     ...(now.meter && { meter: now.meter }),
     ...(now.tuning && { tuning: cutText(now.tuning, 60) }),
+    ...(now.chart.some((l) => l.trim() && !directiveOf(l)) && {
+      chart: cutText(now.chart.join('\n').trim(), MOST_CHART),
+    }),
     ...(now.bpm === undefined && {
       notes: 'The sheet names no tempo; 120 bpm stands in for it.',
     }),
@@ -95,7 +101,7 @@ function songOf(now: Sheet, title: string, taken: Set<string>, sound: string): S
 }
 
 /**
- * Reads the headers of ChordPro song sheets into songs: title, tempo, time, key, tuning (as a
+ * Reads ChordPro song sheets into songs, each with its whole sheet as its chart: title, tempo, time, key, tuning (as a
  * `meta` line), and the names of verses, choruses and bridges as sections of eight bars on the
  * rig's first sound. Several songs in one file are parted by `new_song`.
  */
@@ -105,18 +111,19 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
   const problems: { where: string; what: string }[] = [];
   const first = rig.sounds[0];
   if (!first) return refused('the rig has no sound that a song could call; add one first');
-  let now: Sheet = { sections: [], line: 1 };
+  let now: Sheet = { sections: [], line: 1, chart: [] };
   const close = (line: number) => {
     if (now.title !== undefined) songs.push(songOf(now, now.title, taken, first.id));
     else if (now.sections.length || now.bpm !== undefined)
       problems.push({ where: `line ${now.line}`, what: 'this song has no {title: …}' });
     else return;
-    now = { sections: [], line };
+    now = { sections: [], line, chart: [] };
   };
   text.split(/\r?\n/).forEach((line, i) => {
     const said = directiveOf(line);
+    if (said?.key === 'new_song') return close(i + 2);
+    now.chart.push(line);
     if (!said) return;
-    if (said.key === 'new_song') return close(i + 2);
     const wrong = takeIn(now, said.key, said.rest);
     if (wrong !== undefined) problems.push({ where: `line ${i + 1}`, what: wrong });
   });
@@ -126,20 +133,26 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
   return problems.length ? { ok: false, problems } : { ok: true, value: songs };
 }
 
-/** Headers of songs as ChordPro: title, tempo, time, key, tuning, and the names of the sections. */
+/** Songs as ChordPro: the chart where there is one, else headers alone: title, tempo, time, key, tuning, and the names of the sections. */
 export function songsToChordPro(songs: readonly Song[]): string {
   const plain = (t: string) => t.replace(/[{}\r\n]/g, ' ').trim();
   return (
     songs
       .map((s) =>
-        [
-          `{title: ${plain(s.title)}}`,
-          `{tempo: ${s.bpm}}`,
-          `{time: ${meterWords(s.meter ?? COMMON_TIME)}}`,
-          ...(s.key ? [`{key: ${plain(s.key)}}`] : []),
-          ...(s.tuning ? [`{meta: tuning ${plain(s.tuning)}}`] : []),
-          ...s.sections.flatMap((x) => [`{start_of_verse: ${plain(x.name)}}`, '{end_of_verse}']),
-        ].join('\n'),
+        (s.chart
+          ? [s.chart]
+          : [
+              `{title: ${plain(s.title)}}`,
+              `{tempo: ${s.bpm}}`,
+              `{time: ${meterWords(s.meter ?? COMMON_TIME)}}`,
+              ...(s.key ? [`{key: ${plain(s.key)}}`] : []),
+              ...(s.tuning ? [`{meta: tuning ${plain(s.tuning)}}`] : []),
+              ...s.sections.flatMap((x) => [
+                `{start_of_verse: ${plain(x.name)}}`,
+                '{end_of_verse}',
+              ]),
+            ]
+        ).join('\n'),
       )
       .join('\n{new_song}\n') + '\n'
   );

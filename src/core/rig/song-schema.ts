@@ -3,6 +3,8 @@ import { idSchema } from './id-schema';
 import { stateSchema } from './setting-value';
 
 const text = z.string().max(4000);
+/** Letters of a chart. */
+export const MOST_CHART = 20_000;
 const bpm = z.number().min(20, 'a tempo is 20 to 400 bpm').max(400, 'a tempo is 20 to 400 bpm');
 const states = z.record(idSchema, stateSchema);
 
@@ -47,6 +49,8 @@ export const songSchema = z.looseObject({
   /** Note values that delays and modulations play in this song, by device. */
   divisions: z.record(idSchema, z.string().min(1).max(30)).optional(),
   notes: text.optional(),
+  /** Text and chords, as a ChordPro sheet. */
+  chart: z.string().max(MOST_CHART).optional(),
 });
 
 /**

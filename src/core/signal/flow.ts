@@ -14,6 +14,7 @@ import {
   totalVolts,
 } from './meeting';
 import { SINE } from './saturate';
+import { likeIn } from './like';
 import { throughStage } from './through-stage';
 
 /**
@@ -60,8 +61,17 @@ const RESTS = 0.99;
 const MOST_ROUNDS = 2000;
 const SETTLED = 1e-8;
 
+/**
+ * How a copy is run that is only listened to: noise is left out, and where nothing is different from
+ * `like`, a run of nearly the same circuit, what was found there is taken over.
+ */
+export interface Listening {
+  like?: Flowing;
+}
+
 /** Runs the signal of every source through a circuit. Levels are figured at 1 kHz, brightness at 5 kHz. */
-export const runSignal = (circuit: Circuit): Flowing => new SignalRun(circuit).flowing();
+export const runSignal = (circuit: Circuit, listening?: Listening): Flowing =>
+  new SignalRun(circuit, listening).flowing();
 
 /**
  * The idea: passive sections are joined by stages that pass signal one way, so sections can be
@@ -75,13 +85,20 @@ export const runSignal = (circuit: Circuit): Flowing => new SignalRun(circuit).f
  */
 class SignalRun {
   private readonly solved = new Map<string, Solution>();
-  private readonly strains = new Strains();
+  private readonly strains: Strains | undefined;
   private readonly atNet: (Present | undefined)[];
   private readonly visits: ReturnType<typeof visits>;
+  /** What is known of sections of a run that is nearly the same. */
+  private readonly like: ReturnType<typeof likeIn> | undefined;
 
-  constructor(private readonly circuit: Circuit) {
+  constructor(
+    private readonly circuit: Circuit,
+    listening?: Listening,
+  ) {
+    this.strains = listening ? undefined : new Strains();
     this.atNet = circuit.nets.map(() => undefined);
     this.visits = visits(circuit);
+    if (listening?.like) this.like = likeIn(circuit, listening.like);
   }
 
   flowing(): Flowing {
@@ -108,7 +125,10 @@ class SignalRun {
   private readonly solution = (section: Section, hertz: number): Solution => {
     const key = `${section.index}@${hertz}`;
     let s = this.solved.get(key);
-    if (!s) this.solved.set(key, (s = solveSection(this.circuit, section, hertz)));
+    if (!s) {
+      s = this.like?.solution(section, hertz) ?? solveSection(this.circuit, section, hertz);
+      this.solved.set(key, s);
+    }
     return s;
   };
 
@@ -129,13 +149,17 @@ class SignalRun {
   private visit(index: number, isCut: boolean): void {
     const section = this.circuit.sections[index]!;
     if (!section.drivers.length) return;
+    if (this.like?.isSame(section)) {
+      for (const net of section.nets) this.atNet[net] = this.like.present(net);
+      return;
+    }
     const { isBack, sectionOfNet } = this.visits;
     const driven = section.drivers.map((d) => {
       let flows: Flow[] = d.source
         ? [fromSource(sourceId(d.device, d.source.name), d.source)].filter((f) => f.volts[1] > 0)
         : [];
       let noise =
-        d.source && d.source.noiseDbu > -Infinity
+        this.strains && d.source && d.source.noiseDbu > -Infinity
           ? this.strains.own(
               d.device,
               sourceId(d.device, d.source.name),
@@ -148,6 +172,7 @@ class SignalRun {
         const key = s.keyNet === undefined ? undefined : this.present(s.keyNet);
         const out = throughStage(s, this.present(s.from), key, this.thermal(s), this.strains);
         flows = flows.concat(out.flows);
+        if (!this.strains) continue;
         const isOne = idle === noise && out.idle === out.noise;
         noise = addHiss([noise, out.noise]);
         idle = isOne ? noise : addHiss([idle, out.idle]);
@@ -162,6 +187,10 @@ class SignalRun {
         const tilt = 20 * Math.log10(bright.transfer(k, n) / gains[k]!) || 0;
         return d.flows.map((f) => scaled(f, gains[k]!, tilt));
       });
+      if (!this.strains) {
+        this.atNet[net] = { ...merged(flows), noise: SILENT, idle: SILENT };
+        return;
+      }
       const noise = addHiss(driven.map((d, k) => scaleHiss(d.noise, gains[k]!)));
       const idle = driven.every((d) => d.idle === d.noise)
         ? noise
@@ -240,7 +269,7 @@ class SignalRun {
   /** Thermal noise power of the passive network that a stage listens to. */
   private thermal(s: CircuitStage): number {
     const section = this.circuit.sections[this.visits.sectionOfNet(s.from)]!;
-    if (!section.drivers.length || s.stage.inOhms === Infinity) return 0;
+    if (!this.strains || !section.drivers.length || s.stage.inOhms === Infinity) return 0;
     const { re } = this.solution(section, REFERENCE_HERTZ).impedance(section.nets.indexOf(s.from));
     return thermalNoiseVolts(Math.max(0, re)) ** 2;
   }

@@ -1,5 +1,5 @@
 import { sure } from '../outcome';
-import { type Flowing, runSignal } from './flow';
+import { type Flowing, type Listening, runSignal } from './flow';
 import { SILENT } from './hiss';
 import { buildCircuit, passesOf, pluggedJacks } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
@@ -37,8 +37,13 @@ function walkOf(rig: Rig, sound: Sound): Walked {
  * Prepares a sound for analysis: circuit and signal at once, the walk's stations when they are first
  * asked for, which copies that are only listened to never do.
  */
-export function soundContext(rig: Rig, sound: Sound, plugged = pluggedJacks(rig)): SoundContext {
-  const flowing = runSignal(buildCircuit(rig, sound, plugged));
+export function soundContext(
+  rig: Rig,
+  sound: Sound,
+  plugged = pluggedJacks(rig),
+  listening?: Listening,
+): SoundContext {
+  const flowing = runSignal(buildCircuit(rig, sound, plugged), listening);
   let walked: Walked | undefined;
   const walk = () => (walked ??= walkOf(rig, sound));
   const devices = new Map(rig.devices.map((d) => [d.id, d]));

@@ -20,14 +20,14 @@ const BENT = 0.5;
 
 /**
  * What leaves a stage: compression, then clipping under its ceiling, then output gain; noise rides
- * on small-signal gain.
+ * on small-signal gain, and is left out where there are no strains to keep it in.
  */
 export function throughStage(
   s: CircuitStage,
   input: Present,
   key: Present | undefined,
   thermalPower: number,
-  strains: Strains,
+  strains: Strains | undefined,
 ): { flows: Flow[]; noise: Hiss; idle: Hiss } {
   const { stage } = s;
   if (stage.muted) return { flows: [], noise: SILENT, idle: SILENT };
@@ -97,6 +97,7 @@ export function throughStage(
   }
 
   const heard = flows.filter((f) => f.volts[2] > NOTHING_VOLTS);
+  if (!strains) return { flows: merged(heard).flows, noise: SILENT, idle: SILENT };
   // The noise of the stage itself, and that of the network it listens to: whoever listens there hears
   // the same.
   const own = addHiss([

@@ -5,6 +5,7 @@ import * as deltas from './0003-deltas';
 import * as reports from './0004-reports';
 import * as findings from './0005-findings-in-list';
 import * as sheets from './0006-sheets';
+import * as show from './0007-show';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -14,4 +15,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '0004-reports': reports,
   '0005-findings-in-list': findings,
   '0006-sheets': sheets,
+  '0007-show': show,
 };

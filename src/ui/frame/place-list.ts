@@ -67,6 +67,18 @@ export const PLACES = {
       book: { label: 'Rig book', words: 'Rig book, to print' },
     },
   },
+  show: {
+    label: 'Show',
+    parts: {
+      now: { label: 'Show view', words: 'Show view: what is played now and next' },
+      check: { label: 'Line check', words: 'Line check' },
+      finder: { label: 'It broke', words: 'It broke: find the fault, get sound back' },
+      drill: { label: 'Failure drill', words: 'Failure drill and spares' },
+      log: { label: 'Logbook', words: 'Logbook: faults, repairs, what is due' },
+      calendar: { label: 'Shows', words: 'Shows: dates, venues, the day worked back from doors' },
+      trainer: { label: 'Trainer', words: 'Trainer: find hidden faults' },
+    },
+  },
   history: { label: 'History' },
 } as const satisfies Record<string, PlaceOf>;
 

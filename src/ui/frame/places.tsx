@@ -4,6 +4,7 @@ import { BriefView } from '../brief/brief-view';
 import { BuildView } from '../build/build-view';
 import { ControlView } from '../control/control-view';
 import { HistoryView } from '../history/history-view';
+import { ShowPlace } from '../show/show-place';
 import { SignalView } from '../signal/view/signal-view';
 import { SongsPlace } from '../songs/songs-place';
 import { SoundsView } from '../sounds/sounds-view';
@@ -16,6 +17,7 @@ const VIEWS: { [P in PlaceId]: ComponentType } = {
   control: ControlView,
   songs: SongsPlace,
   build: BuildView,
+  show: ShowPlace,
   history: HistoryView,
 };
 

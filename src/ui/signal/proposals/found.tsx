@@ -8,10 +8,7 @@ import { IsolationFound } from './isolation-found';
 import { OrderFound } from './order-found';
 
 /** Proposals that are asked for one sound; ways to one press are asked for a pair, under Control. */
-export type SoundProposal = Exclude<
-  ProposalName,
-  'onePress' | 'pairs' | 'power' | 'trials' | 'cure' | 'outcome' | 'layout' | 'measure'
->;
+export type SoundProposal = Extract<ProposalName, 'order' | 'inside' | 'isolation' | 'buffers'>;
 
 export type Answer = {
   [N in SoundProposal]: { name: N; answer: Proposals[N]['answer'] };

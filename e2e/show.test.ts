@@ -1,0 +1,265 @@
+import { touringRig } from '../src/core/demo';
+import { type Effects, effectsOf, Finder, Listener, symptomWords } from '../src/core/show';
+import { atEar } from '../src/core/show';
+import {
+  demoBook,
+  drillOf,
+  lineCheckOf,
+  scheduleOf,
+  type Show,
+  smallestSpares,
+  SYMPTOM_IDS,
+} from '../src/core/show';
+import { bitOf } from '../src/core/show/symptoms';
+import type { Book } from '../src/core/show/book';
+import { exactly } from '../src/core/optimum';
+import loadHighs from 'highs';
+import { forEachFile, type Person, stored } from './person';
+
+let tech: Person;
+forEachFile((person) => (tech = person));
+
+let effects: Effects;
+beforeAll(async () => {
+  effects = await effectsOf(new Listener(touringRig));
+});
+
+const PHONE = { width: 390, height: 844 };
+const bookOf = async (id: string): Promise<Book> =>
+  (await tech.api<{ book: Book }>(`/api/rigs/${id}/log`)).body.book;
+/** Writes down the demo run beside a copy of the rig. */
+async function withRun(id: string): Promise<void> {
+  const changes = demoBook(touringRig, new Date().toISOString().slice(0, 10)).map((c) => ({
+    ...c,
+    id: `${c.id}-${id}`.slice(0, 64),
+    fields: {
+      ...c.fields,
+      ...(c.fields.show && {
+        show: { was: '', now: `${String(c.fields.show.now)}-${id}`.slice(0, 64) },
+      }),
+    },
+  }));
+  await tech.api(`/api/rigs/${id}/log`, 'POST', { changes });
+}
+const written = () => tech.see('[data-book="saved"]');
+const tap = async (label: string) => {
+  await tech.page.waitForFunction(
+    (l) =>
+      [...document.querySelectorAll<HTMLElement>('button')].some(
+        (b) => b.innerText.trim() === l && !b.hasAttribute('disabled'),
+      ),
+    {},
+    label,
+  );
+  await tech.page.evaluate(
+    (l) =>
+      [...document.querySelectorAll<HTMLElement>('button')]
+        .find((b) => b.innerText.trim() === l)!
+        .click(),
+    label,
+  );
+};
+
+test('a set is walked through on a phone with the network cut; two taps to any song; a line is kept', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.page.setViewport(PHONE);
+  await tech.open(`/rigs/${id}/show?part=now`);
+  await tech.see('[data-gap]');
+  await tech.page.setOfflineMode(true);
+  const set = touringRig.sets![0]!;
+  const first = touringRig.songs!.find((s) => s.id === set.entries[0]!.song)!;
+  await tech.reads('.stage-song', `${first.title} 1 of ${set.entries.length}`);
+  for (const [i, section] of first.sections.entries()) {
+    await tech.press('ArrowRight');
+    await tech.see(`[data-stop="${i + 1}"]`);
+    await tech.reads('.stage-section', section.name);
+    await tech.reads('.stage-sound', touringRig.sounds.find((s) => s.id === section.sound)!.name);
+  }
+  await tech.reads(
+    '[data-next]',
+    touringRig.songs!.find((s) => s.id === set.entries[1]!.song)!.title,
+  );
+  // The chart of the song is turned by the same pedals before they move on.
+  await tech.see('[data-chart-page="1"]');
+  // Any song in two taps.
+  const fifth = touringRig.songs!.find((s) => s.id === set.entries[4]!.song)!;
+  await tech.click('.stage-song');
+  await tap(fifth.title);
+  await tech.reads('.stage-song', `${fifth.title} 5 of ${set.entries.length}`);
+  // A line with nothing but a thumb and no network.
+  await tech.click('[aria-label="A line for the logbook"]');
+  await tech.page.keyboard.type('kiln drive crackles');
+  await tech.press('Enter');
+  await tech.page.waitForFunction(
+    () =>
+      document.querySelector<HTMLInputElement>('[aria-label="A line for the logbook"]')!.value ===
+      '',
+  );
+  await tech.page.setOfflineMode(false);
+  await tech.page.evaluate(() => window.dispatchEvent(new Event('online')));
+  for (let i = 0; i < 100 && !(await bookOf(id)).line.length; i++)
+    await new Promise((r) => setTimeout(r, 100));
+  const [line] = (await bookOf(id)).line;
+  expect(line).toMatchObject({ text: 'kiln drive crackles', sort: 'fault', song: fifth.id });
+  expect(line!.links.map((l) => l.id)).toEqual(['kiln']);
+  await tech.page.setViewport({ width: 1280, height: 800 });
+});
+
+test('a hidden fault is found by taps; sound back is tried; it ends as a line with a spare to buy', async () => {
+  const id = await stored(tech, touringRig);
+  const fault = effects.faults.findIndex((f) => f.id === 'lead open l09');
+  const sound = effects.sounds.findIndex((s) => s.id === 'flat');
+  await tech.page.setViewport(PHONE);
+  await tech.open(`/rigs/${id}/show?part=finder`);
+  for (const ear of ['wide', 'tdesk']) {
+    await tech.click(`[data-ear="${ear}"]`);
+    const bits = atEar(
+      effects,
+      fault,
+      sound,
+      effects.ears.findIndex((e) => e.device === ear),
+    );
+    const names = symptomWords(bits).split(', ');
+    if (bits)
+      for (const name of names)
+        await tech.page.evaluate(
+          (n) =>
+            [...document.querySelectorAll<HTMLElement>('.mantine-Chip-label')]
+              .find((l) => l.innerText.trim() === n)!
+              .click(),
+          name,
+        );
+    await tap(bits ? 'That is it' : 'All fine here');
+  }
+  const finder = new Finder(touringRig, effects, {
+    sound: 'flat',
+    noticed: ['wide', 'tdesk'].map((ear) => {
+      const bits = atEar(
+        effects,
+        fault,
+        sound,
+        effects.ears.findIndex((e) => e.device === ear),
+      );
+      return { ear, sound: 'flat', what: SYMPTOM_IDS.filter((s) => bits & bitOf(s)) };
+    }),
+    answers: [],
+    cannot: [],
+  });
+  const start = finder.find();
+  await tech.reads('.finder-expect', `${start.candidates.length} are possible`);
+  await tap('Sound back now');
+  await tech.see('[data-rescue]');
+  for (let i = 0; i < 25; i++) {
+    const test = await tech.page.$eval('.finder', (f) =>
+      f.querySelector('[data-test]')?.getAttribute('data-test'),
+    );
+    if (!test) break;
+    const answer = finder.test(test)!.answer(fault);
+    await tech.click(`[data-answer="${answer}"]`);
+    await tech.see(`[data-answered="${test}"]`);
+  }
+  await tech.reads('.finder-expect', 'All that is left is at lead l09');
+  await tech.see('[data-candidate="lead open l09"]');
+  await tech.click('[data-candidate="lead open l09"] button:last-of-type');
+  await tech.reads('[data-found]', 'To buy: instrument lead');
+  await written();
+  const [line] = (await bookOf(id)).line;
+  expect(line).toMatchObject({ sort: 'fault' });
+  expect(line!.text).toContain('lead l09');
+  expect(line!.links.map((l) => l.id)).toContain('l09');
+  await tech.page.setViewport({ width: 1280, height: 800 });
+});
+
+test('the line check is ticked with who and when, is there for another, and a failure opens the finder', async () => {
+  const id = await stored(tech, touringRig);
+  await withRun(id);
+  const solver = exactly(await loadHighs({}));
+  const check = lineCheckOf(touringRig, touringRig.sets![0], solver);
+  await tech.open(`/rigs/${id}/show?part=check`);
+  await tech.reads('[data-progress]', `0 of ${check.steps.length} done`);
+  await tech.typeOver('.show-initials input', 'OD');
+  const [ears] = check.steps;
+  await tech.click(`[data-step="${ears!.id}"] .taps button`);
+  await tech.reads(`[data-step="${ears!.id}"]`, /Done \d\d:\d\d UTC, OD/);
+  await written();
+  const other = await tech.anotherTab();
+  await other.open(`/rigs/${id}/show?part=check`);
+  await other.reads('[data-progress]', `1 of ${check.steps.length} done`);
+  const play = check.steps.find((s) => s.part === 'plays')!;
+  await other.click(`[data-step="${play.id}"] .taps button:last-child`);
+  await other.see('.notice-form');
+  await other.page.close();
+  await tech.page.reload();
+  await tech.reads('[data-progress]', '1 failed');
+});
+
+test('the drill names the smallest set of spares, and keeps a decision with its reason', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/show?part=drill`);
+  await tap('Start the drill');
+  await tech.see('[data-table="losses"]');
+  const drill = await drillOf(touringRig, touringRig.sets![0]);
+  const plan = smallestSpares(touringRig, drill, 60, exactly(await loadHighs({})));
+  expect((await tech.page.$$('[data-spare]')).length).toBe(plan.take.length);
+  const [worst] = drill.losses;
+  await tech.reads('[data-table="losses"] tbody tr', worst!.fault.words);
+  await tech.typeOver('[data-table="losses"] tbody tr input', 'two spares, since it is first');
+  await written();
+  const [line] = (await bookOf(id)).line;
+  expect(line!.text).toBe('Decision: two spares, since it is first');
+});
+
+test('lines typed in bursts while the server is away are all there when the page was closed on them', async () => {
+  const id = await stored(tech, touringRig);
+  const other = await tech.anotherTab();
+  await other.open(`/rigs/${id}/show?part=log`);
+  await other.see('[data-book="saved"]');
+  await other.page.setOfflineMode(true);
+  const lines = ['kiln crackles', 'l05 cuts out', 'fresh battery in the Radio pack', 'good show'];
+  for (const line of lines) {
+    await other.click('[aria-label="A line for the logbook"]');
+    await other.page.keyboard.type(line);
+    await other.press('Enter');
+  }
+  await other.reads('[data-book]', `${lines.length} kept in this browser`);
+  await other.page.close();
+  await tech.open(`/rigs/${id}/show?part=log`);
+  await written();
+  for (let i = 0; i < 50 && (await bookOf(id)).line.length < lines.length; i++)
+    await new Promise((r) => setTimeout(r, 100));
+  expect((await bookOf(id)).line.map((l) => l.text).sort()).toEqual([...lines].sort());
+});
+
+test('a show is put into the calendar, its day worked back from doors, its mains judged', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/show?part=calendar`);
+  await tap('Add a show');
+  await tech.see('.one-show');
+  await tech
+    .typeOver('.one-show input[data-path], .show-fields input:not([type])', 'Silo')
+    .catch(() => undefined);
+  await written();
+  const [show] = (await bookOf(id)).show as Show[];
+  const day = scheduleOf(touringRig, show!, 900);
+  await tech.reads('.day h3', /be there at \d\d:\d\d/);
+  const sound = day.find((s) => s.id === 'sound')!;
+  await tech.page.focus('[data-stretch="sound"] [role="slider"]');
+  await tech.press('ArrowRight');
+  await tech.reads('[data-stretch="sound"]', `${sound.minutes + 5} min`);
+  await written();
+  expect(((await bookOf(id)).show as Show[])[0]!.minutes.sound).toBe(sound.minutes + 5);
+});
+
+test('the trainer hides a fault, answers tests and scores the guess', async () => {
+  await tech.open('/rigs/salt-and-ferry/show?part=trainer');
+  await tap('Hide a fault');
+  await tech.reads('[data-complaint]', /In .+, at .+: .+!/);
+  await tech.click('input[placeholder="What do you do?"]');
+  await tech.press('ArrowDown', 'Enter');
+  await tech.see('[data-made]');
+  await tech.click('input[placeholder="Name the fault"]');
+  await tech.press('ArrowDown', 'Enter');
+  await tap('That is it');
+  await tech.reads('[data-score]', 'It was:');
+  await tech.reads('[data-score]', /the best strategy/);
+});

@@ -1,0 +1,4 @@
+export * from './records';
+export * from './words';
+export * from './history';
+export * from './schedule';

@@ -1,0 +1,172 @@
+import fc from 'fast-check';
+import loadHighs from 'highs';
+import { touringRig } from '../demo';
+import { exactly, type MipSolver } from '../optimum';
+import { device, lead, rigOf, sound } from '../testing/rigs';
+import { showRig } from '../testing/show-rigs';
+import type { Rig } from '../rig/schema';
+import { type Drill, drillOf, spareKey } from './drill';
+import { Listener } from './effects';
+import { faultsOf, type Spare } from './faults';
+import { lineCheckOf } from './line-check';
+import { usesOf } from './played';
+import { rescues } from './rescue';
+import { smallestSpares } from './spares';
+import { bitOf } from './symptoms';
+
+let solver: MipSolver;
+beforeAll(async () => {
+  solver = exactly(await loadHighs({}));
+});
+
+const SECONDS = 60;
+/** Whether one spare does for another, said anew. */
+const does = (have: Spare, need: Spare) =>
+  have.is === 'lead' && need.is === 'lead'
+    ? have.type === need.type && have.metres >= need.metres
+    : spareKey(have) === spareKey(need);
+
+/** The fewest spares by trying every set of up to so many. */
+function tried(drill: Drill, most: number): number | undefined {
+  const needs = drill.losses.flatMap((l) =>
+    l.hits.flatMap((h) => {
+      const ways = h.silent ? h.ways.filter((w) => w.seconds <= SECONDS) : [];
+      return !ways.length || ways.some((w) => !w.spare) ? [] : [ways.map((w) => w.spare!)];
+    }),
+  );
+  const all = [...new Map(needs.flat().map((s) => [spareKey(s), s])).values()];
+  const covers = (set: Spare[]) => needs.every((n) => n.some((s) => set.some((h) => does(h, s))));
+  const choose = (size: number, from: number, set: Spare[]): boolean =>
+    size === 0
+      ? covers(set)
+      : all.some((s, i) => i >= from && choose(size - 1, i + 1, [...set, s]));
+  for (let size = 0; size <= most; size++) if (choose(size, 0, [])) return size;
+  return undefined;
+}
+
+describe('the failure drill', () => {
+  let drill: Drill;
+  beforeAll(async () => {
+    drill = await drillOf(touringRig, touringRig.sets![0]);
+  }, 120_000);
+
+  test('every fault is tried; what nobody notices in the set is counted; the worst is first', () => {
+    expect(drill.tried).toBe(faultsOf(new Listener(touringRig).whole).length);
+    expect(drill.losses.length + drill.unheard).toBe(drill.tried);
+    const weights = drill.losses.map((l) => l.weight);
+    expect(weights).toEqual([...weights].sort((a, b) => b - a));
+    for (const l of drill.losses) {
+      expect(l.hits.length).toBeGreaterThan(0);
+      expect(l.songs.length).toBeGreaterThan(0);
+      expect(l.secondsHit).toBeGreaterThan(0);
+    }
+  });
+
+  test('a lead at the head of the rig hits every song that is played on it', () => {
+    const first = drill.losses.find((l) => l.fault.id === 'lead open l01')!;
+    const songs = touringRig
+      .sets![0]!.entries.map((e) => touringRig.songs!.find((s) => s.id === e.song)!)
+      .filter((s) =>
+        s.sections.some((x) => first.hits[0]!.sounds.some((h) => h.sound === x.sound)),
+      );
+    expect(first.songs.length).toBe(songs.length);
+    expect(first.hits.some((h) => h.silent)).toBe(true);
+  });
+
+  test('the smallest set of spares is the smallest, as trying every set finds it', () => {
+    const plan = smallestSpares(touringRig, drill, SECONDS, solver);
+    expect(plan.take.length).toBe(tried(drill, plan.take.length));
+    for (const item of plan.take) expect(item.cures.length).toBeGreaterThan(0);
+    expect(plan.grams).toBe(plan.take.reduce((s, i) => s + (i.grams ?? 0), 0));
+    const silent = drill.losses.filter((l) => l.hits.some((h) => h.silent)).length;
+    expect(plan.without + plan.never.length + plan.cured).toBeGreaterThanOrEqual(silent);
+  });
+
+  test('more time asks for no more spares, and each further spare saves something', () => {
+    const sizes = [30, 60, 120, 300].map(
+      (s) => smallestSpares(touringRig, drill, s, solver).never.length,
+    );
+    expect(sizes).toEqual([...sizes].sort((a, b) => b - a));
+    for (const f of smallestSpares(touringRig, drill, SECONDS, solver).further)
+      expect(f.saves).toBeGreaterThan(0);
+  });
+});
+
+describe('sound back', () => {
+  test('every way that is offered brings sound: figured anew on the broken rig, in random rigs', () => {
+    let offered = 0;
+    for (const rig of fc.sample(showRig, { numRuns: 12, seed: 7 })) {
+      const listener = new Listener(rig);
+      const faults = faultsOf(listener.whole).filter((_, i) => i % 6 === 0);
+      for (const fault of faults)
+        for (const sound of listener.sounds)
+          listener.ears.forEach((_, e) => {
+            const bits = listener.noticed(fault.change(listener.whole), sound)[e]!;
+            if (!(bits & bitOf('silent'))) return;
+            const [ways = []] = rescues(listener, fault, sound, [e], 3);
+            for (const w of ways) {
+              offered++;
+              expect(w.left & bitOf('silent')).toBe(0);
+              expect(w.seconds).toBeGreaterThan(0);
+            }
+            const seconds = ways.map((w) => w.seconds);
+            expect(seconds).toEqual([...seconds].sort((a, b) => a - b));
+          });
+    }
+    expect(offered).toBeGreaterThan(20);
+  });
+
+  test('an emergency input counts: the instrument goes straight into the amplifier', () => {
+    const rig: Rig = rigOf(
+      [
+        device('g', 'guitar-humbucker', 'Guitar'),
+        device('b', 'buffer', 'Buffer'),
+        device('a', 'combo-tube', 'Combo'),
+      ],
+      [lead('l1', 'g.out', 'b.in', 2, 'instrument'), lead('l2', 'b.out', 'a.in', 3, 'instrument')],
+      [sound('one', 'One', [])],
+    );
+    const listener = new Listener(rig);
+    const fault = faultsOf(listener.whole).find((f) => f.id === 'dead b')!;
+    const [ways = []] = rescues(listener, fault, listener.sounds[0]!, [0], 9);
+    expect(ways.map((w) => w.words)).toContain(
+      'plug Guitar straight into Combo with the emergency lead',
+    );
+    expect(ways.some((w) => w.words.startsWith('go around Buffer'))).toBe(true);
+  });
+});
+
+describe('the line check', () => {
+  /** The fewest plays by trying every set of sounds with one instrument. */
+  test('covers every lead that any sound uses, in fewer plays than sounds times instruments', () => {
+    const check = lineCheckOf(touringRig, touringRig.sets![0], solver);
+    const plays = check.steps.filter((s) => s.part === 'plays');
+    const used = usesOf(touringRig, touringRig.sets![0]).filter((u) => u.seconds > 0).length;
+    expect(plays.length).toBeGreaterThan(0);
+    expect(plays.length).toBeLessThan(used * 3);
+    expect(check.steps.at(-1)!.sound).toBe(touringRig.songs![0]!.sections[0]!.sound);
+    expect(check.steps[0]!.part).toBe('ears');
+    expect(new Set(check.steps.map((s) => s.id)).size).toBe(check.steps.length);
+  });
+
+  test('no play can be left out, and none of fewer plays covers as much, in random rigs', () => {
+    for (const rig of fc.sample(showRig, { numRuns: 25, seed: 3 })) {
+      const all = lineCheckOf(rig, undefined, solver);
+      const plays = all.steps.filter((s) => s.part === 'plays').length;
+      // One sound fewer: either it covers less, or as many plays are needed.
+      const one = { ...rig, sounds: rig.sounds.slice(0, 1) };
+      const less = lineCheckOf(one, undefined, solver);
+      if (plays === 2) expect(less.covered).toBeLessThan(all.covered);
+      expect(plays).toBeLessThanOrEqual(2);
+    }
+  });
+
+  test('programs of the set that no play calls are called by themselves', () => {
+    const check = lineCheckOf(touringRig, touringRig.sets![0], solver);
+    const called = new Set(
+      check.steps.filter((s) => ['plays', 'programs'].includes(s.part)).map((s) => s.sound),
+    );
+    for (const u of usesOf(touringRig, touringRig.sets![0]))
+      if (u.seconds > 0) expect(called.has(u.sound)).toBe(true);
+  });
+});

@@ -1,0 +1,143 @@
+import { midiGraph, reachIn } from '../../midi';
+import { nameOf } from '../../rig/find';
+import type { Lead, Rig, Sound } from '../../rig/schema';
+import { placeOf } from '../../rig/stands-where';
+import { cut, standingAsIn } from './changes';
+import { type Fault, REACH_SECONDS, type Sort, WEAR, type Whole } from './fault';
+import { leadWords, placeOfLead } from './look';
+
+/** MIDI: leads, boxes that pass messages on, wrong socket, wrong channel. Sounds stay as they were. */
+export const midiFaults: Sort = {
+  id: 'midi',
+  words: 'MIDI',
+  odds: 'A MIDI or USB lead fails in 1 of 1000 shows, a wrong channel is found in 1, a box in 0.4.',
+  expand: ({ rig }) => [
+    ...rig.leads
+      .filter((l) => l.type === 'midi' || l.type === 'usb')
+      .flatMap((l) => ofLead(rig, l)),
+    ...channels(rig),
+    ...relays(rig),
+  ],
+};
+
+/**
+ * The sound that was on before, taken as the one before it in the list, the last before the first: what
+ * stays as it was stays as that one has it. A simplification: a set may come to it from another one.
+ */
+export const soundBefore =
+  (rig: Rig) =>
+  (sound: Sound): Sound | undefined => {
+    const i = rig.sounds.findIndex((s) => s.id === sound.id);
+    return rig.sounds.at(i - 1);
+  };
+
+/** What does not change any more: as the sound before has it. */
+export const staysAsItWas = (whole: Whole, devices: readonly string[]): Whole =>
+  standingAsIn(whole, devices, soundBefore(whole.rig));
+
+/** Devices that take messages from somebody, and from whom. */
+function reached(rig: Rig): Map<string, Set<string>> {
+  const graph = midiGraph(rig);
+  const by = new Map<string, Set<string>>();
+  for (const m of graph.devices.values()) {
+    if (!m.commands && !m.recalls && !m.sends.length) continue;
+    for (const to of reachIn(graph, m.device.id).keys())
+      by.set(to, (by.get(to) ?? new Set()).add(m.device.id));
+  }
+  return by;
+}
+
+/** Devices that change with messages and that somebody no longer reaches in a changed rig. */
+function cutOff(rig: Rig, changed: Rig): string[] {
+  const graph = midiGraph(rig);
+  const after = reached(changed);
+  return [...reached(rig)].flatMap(([to, from]) => {
+    const m = graph.devices.get(to);
+    const listens = m && (m.programs || m.mapped.length > 0);
+    return listens && [...from].some((f) => f !== to && !after.get(to)?.has(f)) ? [to] : [];
+  });
+}
+
+function ofLead(rig: Rig, lead: Lead): Fault[] {
+  const lost = cutOff(rig, { ...rig, leads: rig.leads.filter((l) => l.id !== lead.id) });
+  if (!lost.length) return [];
+  const where = placeOfLead(rig, lead);
+  const base = {
+    sort: 'midi' as const,
+    subjects: [lead.id],
+    dark: [],
+    where,
+    change: (w: Whole) => staysAsItWas(cut(w, [lead.id]), lost),
+  };
+  const names = lost.map((d) => nameOf(rig, d)).join(', ');
+  return [
+    {
+      ...base,
+      id: `midi lead ${lead.id}`,
+      words: `${leadWords(rig, lead)}, passes no messages: ${names} stay as they were`,
+      perThousand: 1 * WEAR[where],
+      mend: {
+        words: `put in a spare ${lead.type} lead`,
+        seconds: REACH_SECONDS[where] + 20,
+        spare: { is: 'lead', type: lead.type, metres: lead.metres },
+      },
+    },
+  ];
+}
+
+function channels(rig: Rig): Fault[] {
+  const by = reached(rig);
+  return [...midiGraph(rig).devices.values()].flatMap((m): Fault[] => {
+    const id = m.device.id;
+    if (!by.get(id)?.size || m.channel === 'all' || !(m.programs || m.mapped.length)) return [];
+    const where = placeOf(m.device);
+    return [
+      {
+        id: `channel ${id}`,
+        sort: 'midi',
+        words: `${m.device.name} listens on another channel than ${m.channel}`,
+        subjects: [id],
+        perThousand: 1,
+        dark: [],
+        where,
+        screenAt: id,
+        mend: {
+          words: `set the channel of ${m.device.name} to ${m.channel}`,
+          seconds: REACH_SECONDS[where] + 30,
+        },
+        change: (w) => staysAsItWas(w, [id]),
+      },
+    ];
+  });
+}
+
+/** Boxes that hand messages on and are no instrument of the sound themselves. */
+function relays(rig: Rig): Fault[] {
+  return [...midiGraph(rig).devices.values()].flatMap(({ device, kind }): Fault[] => {
+    if (kind.job !== 'interface' && kind.job !== 'controller') return [];
+    const without = {
+      ...rig,
+      leads: rig.leads.filter((l) => l.from.device !== device.id && l.to.device !== device.id),
+    };
+    const lost = cutOff(rig, without).filter((d) => d !== device.id);
+    if (!lost.length) return [];
+    const where = placeOf(device);
+    return [
+      {
+        id: `midi box ${device.id}`,
+        sort: 'midi',
+        words: `${device.name} passes no messages on: ${lost.map((d) => nameOf(rig, d)).join(', ')} stay as they were`,
+        subjects: [device.id],
+        perThousand: 0.4,
+        dark: [device.id],
+        where,
+        mend: {
+          words: `start ${device.name} anew; then the spare, or call programs by hand`,
+          seconds: REACH_SECONDS[where] + 60,
+          spare: { is: 'device', kind: device.kind },
+        },
+        change: (w) => staysAsItWas(w, lost),
+      },
+    ];
+  });
+}

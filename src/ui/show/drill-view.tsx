@@ -1,0 +1,258 @@
+'use client';
+import { Button, NumberInput, Select } from '@mantine/core';
+import { useState } from 'react';
+import { type Drill, type Loss, type SpareItem, type SparePlan } from '../../core/show';
+import { knownOf, linksIn } from '../../core/show/book';
+import { nameOf } from '../../core/rig';
+import { fixed } from '../../core/units';
+import { CommitText } from '../look/commit-text';
+import { useWorking } from '../look/use-working';
+import { useDocument } from '../store/use-rig';
+import { minutesWords } from './finder/finder-view';
+import { newId } from './new-id';
+import { BookMark, Caution, Head, Progressing, today, useSet } from './parts';
+import { useBook } from './use-book';
+
+const SHOWN = 25;
+const USUAL_SECONDS = 60;
+
+/** Every single fault against the set: who loses what, how sound comes back, which spares to take. */
+export function DrillView() {
+  const rig = useDocument();
+  const usual = useSet();
+  const [set, setSet] = useState<string | null>(usual?.id ?? null);
+  const [seconds, setSeconds] = useState<number>(USUAL_SECONDS);
+  const book = useBook((s) => s.book);
+  const { work, start, cancel } = useWorking('drill');
+  return (
+    <div className="scroll show-part">
+      <Head title="Failure drill">
+        {rig.sets?.length ? (
+          <Select
+            size="sm"
+            label="Set"
+            data={rig.sets.map((s) => ({ value: s.id, label: s.name }))}
+            value={set}
+            onChange={setSet}
+          />
+        ) : null}
+        <NumberInput
+          size="sm"
+          label="Sound back within, s"
+          className="show-initials"
+          min={5}
+          max={3600}
+          value={seconds}
+          onChange={(v) => typeof v === 'number' && setSeconds(v)}
+        />
+        <Button
+          size="md"
+          disabled={work.state === 'working'}
+          onClick={() => start({ rig, set, seconds, known: knownOf(book, today()) })}
+        >
+          {work.state === 'done' ? 'Drill again' : 'Start the drill'}
+        </Button>
+        <BookMark />
+      </Head>
+      {work.state === 'idle' && (
+        <p className="faint">
+          Tries every single fault on copies of the rig: who goes silent, in which songs, how long
+          until sound is back, by which way. From it the smallest set of spares.
+        </p>
+      )}
+      {work.state === 'working' && (
+        <Progressing share={work.share} words={work.words} onCancel={cancel} />
+      )}
+      {work.state === 'failed' && <p role="alert">The drill stopped: {work.why}</p>}
+      {work.state === 'done' && (
+        <>
+          <Spares plan={work.answer.spares} seconds={seconds} />
+          <Losses drill={work.answer.drill} />
+        </>
+      )}
+      <Caution about={['tubes', 'mains', 'lifting']} />
+    </div>
+  );
+}
+
+const gramsWords = (i: SpareItem): string =>
+  [
+    i.grams === null ? '' : `${fixed(i.grams / 1000)} kg`,
+    i.price === null ? '' : `${i.price} in the crew’s money`,
+  ]
+    .filter(Boolean)
+    .join(', ') || 'weight and price not known';
+
+function Spares({ plan, seconds }: { plan: SparePlan; seconds: number }) {
+  return (
+    <section data-spares>
+      <h3>Smallest set of spares</h3>
+      <p>
+        {plan.take.length === 0
+          ? 'No spare is needed, or none would help.'
+          : `${plan.take.length} things, ${fixed(plan.grams / 1000)} kg: with them ${plan.cured} faults more ` +
+            `are over within ${seconds} s. ${plan.without} need hands alone.`}
+      </p>
+      {plan.take.length > 0 && (
+        <table className="sheet-table figures">
+          <thead>
+            <tr>
+              <th>Take</th>
+              <th>For so many faults</th>
+              <th>Weight, price</th>
+            </tr>
+          </thead>
+          <tbody>
+            {plan.take.map((i) => (
+              <tr key={i.words} data-spare={i.words}>
+                <td>
+                  <strong>{i.words}</strong>
+                </td>
+                <td>{i.cures.length}</td>
+                <td>{gramsWords(i)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {plan.further.length > 0 && (
+        <p className="small-print">
+          What each further one would bring, in seconds of silence in 1000 shows:{' '}
+          {plan.further.map((f) => `${f.item.words} ${Math.round(f.saves)}`).join('; ')}.
+        </p>
+      )}
+      {plan.never.length > 0 && (
+        <details>
+          <summary>
+            {plan.never.length} faults that nothing in a case brings back within {seconds} s
+          </summary>
+          <ul>
+            {plan.never.map((l) => (
+              <li key={l.fault.id}>
+                {l.fault.words}
+                {l.withSpares !== undefined && ` (at best ${minutesWords(l.withSpares)})`}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+
+function Losses({ drill }: { drill: Drill }) {
+  const rig = useDocument();
+  const [all, setAll] = useState(false);
+  const list = all ? drill.losses : drill.losses.slice(0, SHOWN);
+  const sound = (id: string) => nameOf(rig, id);
+  return (
+    <section>
+      <h3>Single points of failure, the worst first</h3>
+      <p className="small-print faint">
+        {drill.tried} faults tried; after {drill.unheard} nobody notices anything in this set.
+        Ranked by odds times seconds lost; what sounds otherwise counts a quarter of silence.
+      </p>
+      <div className="show-table">
+        <table className="sheet-table figures" data-table="losses">
+          <thead>
+            <tr>
+              <th>If this fails</th>
+              <th>Silent</th>
+              <th>Otherwise</th>
+              <th>Songs</th>
+              <th>Sound back</th>
+              <th>Decision</th>
+            </tr>
+          </thead>
+          <tbody>
+            {list.map((l) => (
+              <tr key={l.fault.id} data-loss={l.fault.id}>
+                <td>
+                  {l.fault.words}
+                  <div className="faint">{fixed(l.perThousand)} in 1000 shows</div>
+                </td>
+                <td>
+                  {l.hits
+                    .filter((h) => h.silent)
+                    .map((h) => h.name)
+                    .join(', ')}
+                </td>
+                <td>
+                  {l.hits
+                    .filter((h) => !h.silent)
+                    .map((h) => h.name)
+                    .join(', ')}
+                </td>
+                <td title={l.songs.join(', ')}>
+                  {l.songs.length ||
+                    [...new Set(l.hits.flatMap((h) => h.sounds.map((s) => sound(s.sound))))].length}
+                  {l.songs.length ? '' : ' sounds'}
+                </td>
+                <td>
+                  <Way loss={l} />
+                </td>
+                <td>
+                  <Decision loss={l} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {drill.losses.length > SHOWN && (
+        <button type="button" className="linklike" onClick={() => setAll(!all)}>
+          {all ? 'Show fewer' : `Show all ${drill.losses.length}`}
+        </button>
+      )}
+    </section>
+  );
+}
+
+/** The slowest of the quickest ways: until then somebody is silent. */
+function Way({ loss }: { loss: Loss }) {
+  const silent = loss.hits.filter((h) => h.silent);
+  if (!silent.length) return <>{loss.fault.mend.words}</>;
+  const [worst] = [...silent].sort(
+    (a, b) => (b.ways[0]?.seconds ?? Infinity) - (a.ways[0]?.seconds ?? Infinity),
+  );
+  const way = worst?.ways[0];
+  return way ? (
+    <>
+      <strong>{minutesWords(way.seconds)}</strong> {way.words}
+      {way.spare ? ' (spare)' : ''}
+    </>
+  ) : (
+    <strong>no way was found for {worst?.name}</strong>
+  );
+}
+
+const DECISION = 'Decision: ';
+
+/** What was decided about a risk, with the reason; a line of the logbook, so that it stays with the device. */
+function Decision({ loss }: { loss: Loss }) {
+  const rig = useDocument();
+  const line = useBook((s) =>
+    s.book.line.find(
+      (l) => !l.gone && l.text.startsWith(DECISION) && l.song === loss.fault.id.slice(0, 64),
+    ),
+  );
+  const put = useBook((s) => s.put);
+  return (
+    <CommitText
+      size="xs"
+      aria-label={`Decision on ${loss.fault.words}`}
+      placeholder="take, leave, because …"
+      value={line?.text.slice(DECISION.length)}
+      onCommit={(text) => {
+        if (!text) return line && put('line', line.id, { gone: true });
+        put('line', line?.id ?? newId(), {
+          at: line?.at ?? new Date().toISOString(),
+          text: `${DECISION}${text}`.slice(0, 1000),
+          sort: 'note',
+          song: loss.fault.id.slice(0, 64),
+          links: linksIn(rig, loss.fault.words),
+        });
+      }}
+    />
+  );
+}
