@@ -1,12 +1,15 @@
 import { touringRig } from '../src/core/demo';
-import { type Effects, effectsOf, Finder, Listener, symptomWords } from '../src/core/show';
-import { atEar } from '../src/core/show';
 import {
+  atEar,
+  type Effects,
+  effectsOf,
+  Finder,
+  Listener,
+  symptomWords,
   demoBook,
   drillOf,
   lineCheckOf,
   scheduleOf,
-  type Show,
   smallestSpares,
   SYMPTOM_IDS,
 } from '../src/core/show';
@@ -235,11 +238,11 @@ test('a show is put into the calendar, its day worked back from doors, its mains
   await tech.open(`/rigs/${id}/show?part=calendar`);
   await tap('Add a show');
   await tech.see('.one-show');
-  await tech
-    .typeOver('.one-show input[data-path], .show-fields input:not([type])', 'Silo')
-    .catch(() => undefined);
-  await written();
-  const [show] = (await bookOf(id)).show as Show[];
+  await tech.typeOver('::-p-aria([name="Venue"][role="textbox"])', 'Silo');
+  for (let i = 0; i < 50 && (await bookOf(id)).show[0]?.venue !== 'Silo'; i++)
+    await new Promise((r) => setTimeout(r, 100));
+  const [show] = (await bookOf(id)).show;
+  expect(show).toMatchObject({ venue: 'Silo', doors: '19:00' });
   const day = scheduleOf(touringRig, show!, 900);
   await tech.reads('.day h3', /be there at \d\d:\d\d/);
   const sound = day.find((s) => s.id === 'sound')!;
@@ -247,7 +250,7 @@ test('a show is put into the calendar, its day worked back from doors, its mains
   await tech.press('ArrowRight');
   await tech.reads('[data-stretch="sound"]', `${sound.minutes + 5} min`);
   await written();
-  expect(((await bookOf(id)).show as Show[])[0]!.minutes.sound).toBe(sound.minutes + 5);
+  expect((await bookOf(id)).show[0]!.minutes.sound).toBe(sound.minutes + 5);
 });
 
 test('the trainer hides a fault, answers tests and scores the guess', async () => {

@@ -133,7 +133,10 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
   return problems.length ? { ok: false, problems } : { ok: true, value: songs };
 }
 
-/** Songs as ChordPro: the chart where there is one, else headers alone: title, tempo, time, key, tuning, and the names of the sections. */
+/**
+ * Songs as ChordPro: the chart where there is one, else headers alone: title, tempo, time, key, tuning,
+ * and the names of the sections.
+ */
 export function songsToChordPro(songs: readonly Song[]): string {
   const plain = (t: string) => t.replace(/[{}\r\n]/g, ' ').trim();
   return (
