@@ -163,7 +163,7 @@ test('a hidden fault is found by taps; sound back is tried; it ends as a line wi
   }
   await tech.reads('.finder-expect', 'All that is left is at lead l09');
   await tech.see('[data-candidate="lead open l09"]');
-  await tech.click('[data-candidate="lead open l09"] button:last-of-type');
+  await tech.click('[data-candidate="lead open l09"] [data-it-was]');
   await tech.reads('[data-found]', 'To buy: instrument lead');
   await written();
   const [line] = (await bookOf(id)).line;

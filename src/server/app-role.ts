@@ -19,7 +19,8 @@ export function appUrl(ownerUrl: string): string {
 
 /**
  * Makes the role of the application, or brings it up to date: it reads, and writes rigs, gear, names,
- * shows and the logbook, of which it takes nothing out; revisions it may only add. Tables are made and changed by the owner alone.
+ * shows and the logbook, of which it takes nothing out; revisions it may only add. Tables are made and
+ * changed by the owner alone.
  */
 export async function grantApp(db: Db, ownerUrl: string): Promise<void> {
   const password = appPassword(decodeURIComponent(new URL(ownerUrl).password));

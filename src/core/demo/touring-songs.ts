@@ -32,8 +32,9 @@ const sectionStates = (s: Song, id: string, states: NonNullable<Section['states'
 });
 
 /** Text and chords of the first song. */
-const LEDGER = `{title: Salt Ledger}
-{tempo: 96}
+const LEDGER = `{start_of_verse: Intro}
+[Em]  [C]  [G]  [D]
+{end_of_verse}
 {start_of_verse: Verse 1}
 [Em]Weigh it in by [C]lamplight, [G]write it in the [D]sand
 [Em]Every grain a [C]number, [Am]every line a [B]hand
@@ -46,11 +47,16 @@ const LEDGER = `{title: Salt Ledger}
 [Em]Columns of the [C]harbour, [G]margins of the [D]quay
 [Em]Nothing in the [C]ledger [Am]ever left the [B]sea
 {end_of_verse}
-{comment: Solo over the verse, twice}
-{start_of_chorus: Last chorus}
+{start_of_chorus: Chorus 2}
 [C]Carry [G]over, [D]carry [Em]down
 [C]Leave the [G]balance [B]with the [Em]drowned
-{end_of_chorus}`;
+{end_of_chorus}
+{start_of_bridge: Solo}
+{comment: over the verse, twice}
+{end_of_bridge}
+{start_of_verse: Outro}
+[Em]  [C]  [Em]
+{end_of_verse}`;
 
 /** The songs of the run. The same few sounds in all of them; the echo takes its time from clock. */
 export const touringSongs: Song[] = [

@@ -133,29 +133,32 @@ export function songsFromChordPro(rig: Rig, text: string): Outcome<Song[]> {
   return problems.length ? { ok: false, problems } : { ok: true, value: songs };
 }
 
+/** Directives that the song itself says; a chart need not say them again. */
+const HEADERS = ['title', 'tempo', 'time', 'key', 'tuning'];
+
+/** The lines of a chart without the headers, which the song says as they are now. */
+const bodyOf = (chart: string): string[] =>
+  chart.split(/\r?\n/).filter((line) => !HEADERS.includes(directiveOf(line)?.key ?? ''));
+
 /**
- * Songs as ChordPro: the chart where there is one, else headers alone: title, tempo, time, key, tuning,
- * and the names of the sections.
+ * Songs as ChordPro: title, tempo, time, key, tuning; then the chart where there is one, else the names
+ * of the sections.
  */
 export function songsToChordPro(songs: readonly Song[]): string {
   const plain = (t: string) => t.replace(/[{}\r\n]/g, ' ').trim();
   return (
     songs
       .map((s) =>
-        (s.chart
-          ? [s.chart]
-          : [
-              `{title: ${plain(s.title)}}`,
-              `{tempo: ${s.bpm}}`,
-              `{time: ${meterWords(s.meter ?? COMMON_TIME)}}`,
-              ...(s.key ? [`{key: ${plain(s.key)}}`] : []),
-              ...(s.tuning ? [`{meta: tuning ${plain(s.tuning)}}`] : []),
-              ...s.sections.flatMap((x) => [
-                `{start_of_verse: ${plain(x.name)}}`,
-                '{end_of_verse}',
-              ]),
-            ]
-        ).join('\n'),
+        [
+          `{title: ${plain(s.title)}}`,
+          `{tempo: ${s.bpm}}`,
+          `{time: ${meterWords(s.meter ?? COMMON_TIME)}}`,
+          ...(s.key ? [`{key: ${plain(s.key)}}`] : []),
+          ...(s.tuning ? [`{meta: tuning ${plain(s.tuning)}}`] : []),
+          ...(s.chart
+            ? bodyOf(s.chart)
+            : s.sections.flatMap((x) => [`{start_of_verse: ${plain(x.name)}}`, '{end_of_verse}'])),
+        ].join('\n'),
       )
       .join('\n{new_song}\n') + '\n'
   );

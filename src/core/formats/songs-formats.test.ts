@@ -508,6 +508,15 @@ describe('ChordPro', () => {
     const head = (s: Song) => [s.title, s.bpm, s.key, s.tuning, s.sections.map((x) => x.name)];
     expect(read.ok && read.value.map(head)).toEqual(touringRig.songs!.map(head));
   });
+  test('text and chords are kept with the song, and go out again with the headers as they are now', () => {
+    const ledger = touringRig.songs!.find((s) => s.chart)!;
+    const written = songsToChordPro([{ ...ledger, bpm: 99 }]);
+    expect(written).toContain('{tempo: 99}');
+    expect(written).toContain('[Em]Weigh it in by [C]lamplight');
+    const read = songsFromChordPro({ ...touringRig, songs: [] }, written);
+    expect(read.ok && read.value[0]!.chart).toContain('[C]Carry [G]over, [D]carry [Em]down');
+    expect(songsToChordPro(read.ok ? read.value : [])).toBe(written);
+  });
 });
 
 test('what is read in can be taken into the rig as one step', () => {

@@ -45,7 +45,7 @@ export function Candidates({
                 · {faults.map((f) => f.mend.words).join('; ')}
               </div>
               {faults.length === 1 && faults[0] && <SetOdds fault={faults[0].id} />}
-              <Button size="compact-sm" variant="default" onClick={() => onItWas(c)}>
+              <Button size="compact-sm" variant="default" data-it-was onClick={() => onItWas(c)}>
                 It was this
               </Button>
             </li>
