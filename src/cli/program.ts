@@ -12,6 +12,9 @@ import { midi } from './commands/midi';
 import { fromLine } from './commands/new';
 import { note } from './commands/note';
 import { power } from './commands/power';
+import { drill } from './commands/drill';
+import { faults } from './commands/faults';
+import { linecheck } from './commands/linecheck';
 import { measure } from './commands/measure';
 import { propose } from './commands/propose';
 import { report } from './commands/report';
@@ -29,6 +32,9 @@ export const COMMANDS: readonly Command[] = [
   ladder,
   propose,
   measure,
+  faults,
+  drill,
+  linecheck,
   midi,
   songs,
   power,
