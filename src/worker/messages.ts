@@ -10,7 +10,7 @@ import type { Outcome } from '../core/outcome';
 import type { PromiseResult } from '../core/promises';
 import type { LandingLevels, Lost, PairReport } from '../core/midi';
 import type { Edit, Patch, Rig, Sound } from '../core/rig';
-import type { Drill, Effects, Known, LineCheck, Rescue, SparePlan } from '../core/show';
+import type { Drill, Effects, Known, LineCheck, Rescue, Share, SparePlan } from '../core/show';
 import type { Substitute } from '../core/songs';
 import type {
   BufferProposal,
@@ -89,7 +89,7 @@ export interface Proposals {
   /** Which figures that were never measured turn which verdicts. */
   measure: { ask: { rig: Rig }; answer: ToMeasure[] };
   /** What every single fault would make noticed, everywhere and in every sound. */
-  effects: { ask: { rig: Rig }; answer: Effects };
+  effects: { ask: { rig: Rig; share: Share }; answer: Effects };
   /** Every fault tried against a set, and the smallest set of spares for it. */
   drill: {
     ask: { rig: Rig; set: string | null; seconds: number; known: Known };

@@ -77,7 +77,7 @@ const WORK: {
     }
     return found;
   },
-  effects: ({ rig }, id) => effectsOf(new Listener(rig), telling(id)),
+  effects: ({ rig, share }, id) => effectsOf(new Listener(rig), telling(id), share),
   drill: async ({ rig, set, seconds, known }, id) => {
     const drill = await drillOf(rig, setIn(rig, set), known, telling(id));
     return { drill, spares: smallestSpares(rig, drill, seconds, await solver()) };

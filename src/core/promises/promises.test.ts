@@ -451,9 +451,11 @@ describe('changes', () => {
   test('if a device dies, how many actions bring sound back', () => {
     const s = stage.sounds[1]!;
     expect(rescue(stage, s, 'drive', 'cab')).toEqual({
-      actions: 2,
-      words: 'take Drive out: pull both plugs and join them',
+      actions: 1,
+      words: 'plug Baritone straight into Head',
     });
+    // The instrument itself cannot be plugged in elsewhere once it is dead.
+    expect(rescue(stage, s, 'bari', 'cab')).toBeUndefined();
     expect(rescue(stage, s, 'echo', 'cab')).toEqual({
       actions: 0,
       words: 'it is heard all the same',
@@ -465,7 +467,7 @@ describe('changes', () => {
         type: 'survives',
         device: 'drive',
         destination: 'cab',
-        actions: 2,
+        actions: 1,
         sounds: ['lead'],
       }).kept,
     ).toBe(true);
@@ -475,10 +477,10 @@ describe('changes', () => {
         type: 'survives',
         device: 'drive',
         destination: 'cab',
-        actions: 1,
+        actions: 0,
         sounds: ['lead'],
       }).breaches[0]!.why,
-    ).toContain('It takes 2 actions');
+    ).toContain('It takes one action');
   });
 });
 

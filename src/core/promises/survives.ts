@@ -1,12 +1,18 @@
-import { at as entryAt, sure } from '../outcome';
+import { at as entryAt } from '../outcome';
 import { buildCircuit } from '../circuit';
 import { byKey, reachable } from '../graph';
 import { resolveState, stateIn } from '../rig/device-state';
-import { kindOf } from '../kinds';
-import { copyWith } from '../rig/copies';
-import type { Edit } from '../rig/edits';
+import { type Job, kindOf } from '../kinds';
 import { blocksOf, nameOf } from '../rig/find';
-import { CONTROL_LEADS, type PromiseOf, type Rig, type Sound } from '../rig/schema';
+import {
+  CONTROL_LEADS,
+  type End,
+  type Lead,
+  type PromiseOf,
+  type Rig,
+  type Sound,
+} from '../rig/schema';
+import { playedOut } from '../rig/played-out';
 import { settingWords } from '../rig/words';
 import { carriedFrom, destinationsIn } from './carried';
 import type { Breach, Ground } from './ground';
@@ -82,8 +88,8 @@ function onTheWay(rig: Rig, destination: string): Set<string> {
 
 /**
  * The fewest actions after which a destination hears something though a device is dead: none,
- * another sound, one switch or choice on another device, or the device taken out and its leads
- * joined. Two presses together are not tried.
+ * another sound, one switch or choice on another device, or an instrument plugged straight into an
+ * input further on. Two presses together are not tried.
  */
 export function rescue(
   rig: Rig,
@@ -123,7 +129,7 @@ function knownHere(
   return answers.get(key);
 }
 
-/** The fewest actions in the sound that is on: a switch or a choice, or the device taken out. */
+/** The fewest actions in the sound that is on: a switch or a choice, or the emergency lead. */
 function rescueHere(
   rig: Rig,
   sound: Sound,
@@ -157,17 +163,53 @@ function rescueHere(
       }
     }
   }
-  const edits: Edit[] = [{ edit: 'removeDevice', device }];
-  const kind = kindOf(sure(rig.devices.find((d) => d.id === device)).kind);
-  const signal = (jack: string | undefined) => kind.jacks.find((j) => j.id === jack)?.signal;
-  // Where an amplifier stood, joined leads would put a signal into a speaker.
-  const canJoin =
-    kind.through !== undefined && signal(kind.through.in) === signal(kind.through.out);
-  const out = canJoin ? copyWith(rig, edits) : undefined;
-  if (out && isHeard(out, sound, destination))
-    return { actions: 2, words: `take ${nameOf(rig, device)} out: pull both plugs and join them` };
+  return emergency(rig, sound, destination, { device, without, near });
+}
+
+/** How long the emergency lead is, in m. */
+const EMERGENCY_METRES = 6;
+/** Boxes into which an instrument can be plugged straight. */
+const TAKES_INSTRUMENTS: readonly Job[] = ['amp', 'simulator', 'modeler', 'direct'];
+
+/**
+ * An instrument that is played, plugged straight into an input further on: one plug is pulled and put
+ * elsewhere. Taking a box out and joining its leads is no way to go on in a song, so it is not tried.
+ */
+function emergency(
+  rig: Rig,
+  sound: Sound,
+  destination: string,
+  { device, without, near }: { device: string; without: Rig; near: ReadonlySet<string> },
+): Rescue | undefined {
+  const instruments = rig.devices.flatMap((d) => {
+    const out = d.id === device ? undefined : playedOut(d);
+    return out ? [{ device: d.id, jack: out.id }] : [];
+  });
+  for (const box of rig.devices) {
+    const { job, jacks } = kindOf(box.kind);
+    if (box.host !== undefined || !near.has(box.id) || !TAKES_INSTRUMENTS.includes(job)) continue;
+    const input = jacks.find(
+      (j) => j.direction === 'in' && j.signal === 'audio' && !j.inside && j.connector !== 'XLR',
+    );
+    if (!input || !without.leads.some((l) => l.from.device === box.id)) continue;
+    const to = { device: box.id, jack: input.id };
+    for (const from of instruments) {
+      const others = without.leads.filter((l) => !sameEnd(l.from, from) && !sameEnd(l.to, to));
+      const lead: Lead = {
+        ...{ id: 'emergency', type: 'instrument', metres: EMERGENCY_METRES },
+        ...{ from, to },
+      };
+      if (isHeard({ ...without, leads: [...others, lead] }, sound, destination))
+        return {
+          actions: 1,
+          words: `plug ${nameOf(rig, from.device)} straight into ${box.name}`,
+        };
+    }
+  }
   return undefined;
 }
+
+const sameEnd = (a: End, b: End): boolean => a.device === b.device && a.jack === b.jack;
 
 /** A destination still hears something within so many actions when a device dies. */
 export function survives(
@@ -184,8 +226,8 @@ export function survives(
       {
         sound: sound.id,
         why: found
-          ? `It takes ${found.actions} actions: ${found.words}.`
-          : `No single press, other sound or joined lead brings ${nameOf(rig, p.destination)} back.`,
+          ? `It takes ${found.actions === 1 ? 'one action' : `${found.actions} actions`}: ${found.words}.`
+          : `No single press, other sound or emergency lead brings ${nameOf(rig, p.destination)} back.`,
         subjects: [p.device, p.destination],
       },
     ];

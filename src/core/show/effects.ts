@@ -123,20 +123,28 @@ const earsOf = (rig: Rig): Ear[] =>
 /** Tells how far long work has come, from 0 to 1; it may be thrown out of to stop. */
 export type Tell = (share: number, words: string) => Promise<void>;
 
+/** One of several shares of the faults: every `of`th, from the one numbered `part`. */
+export interface Share {
+  part: number;
+  of: number;
+}
+
 /**
  * Every single fault of a rig in every sound, figured by the engine itself on copies that share with
- * the whole rig what the fault leaves alone.
+ * the whole rig what the fault leaves alone. Given a share, the others are left at nothing.
  */
 export async function effectsOf(
   listener: Listener,
   tell: Tell = () => Promise.resolve(),
+  { part, of }: Share = { part: 0, of: 1 },
 ): Promise<Effects> {
   const { whole, sounds, ears, leads } = listener;
   const faults = faultsOf(whole);
   const atEars = new Uint16Array(faults.length * sounds.length * ears.length);
   const atLeads = new Uint16Array(faults.length * sounds.length * leads.length);
   for (const [f, fault] of faults.entries()) {
-    if (f % 8 === 0) await tell(f / faults.length, fault.words);
+    if (f % of !== part) continue;
+    if (Math.floor(f / of) % 8 === 0) await tell(f / faults.length, fault.words);
     const broken = fault.change(whole);
     sounds.forEach((sound, s) => {
       const bits = listener.noticed(broken, sound);
@@ -153,6 +161,17 @@ export async function effectsOf(
     atEars,
     atLeads,
   };
+}
+
+/** What several workers found, each of its share, as one. */
+export function joinedEffects(shares: readonly [Effects, ...Effects[]]): Effects {
+  const [first, ...others] = shares;
+  const whole = { ...first, atEars: first.atEars.slice(), atLeads: first.atLeads.slice() };
+  for (const { atEars, atLeads } of others) {
+    atEars.forEach((bits, i) => (whole.atEars[i] = (whole.atEars[i] ?? 0) | bits));
+    atLeads.forEach((bits, i) => (whole.atLeads[i] = (whole.atLeads[i] ?? 0) | bits));
+  }
+  return whole;
 }
 
 /** What a fault would make noticed by an ear in a sound. */

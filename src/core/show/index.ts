@@ -1,4 +1,13 @@
-export { atEar, type Ear, type Effects, effectsOf, Listener, type Tell } from './effects';
+export {
+  atEar,
+  type Ear,
+  type Effects,
+  effectsOf,
+  joinedEffects,
+  Listener,
+  type Share,
+  type Tell,
+} from './effects';
 export { type FaultFacts, faultsOf, type SortId, SORTS, type Spare } from './faults';
 export { type Candidate, type Evidence, Finder, type Found, type Noticing } from './finder/finder';
 export { allOdds, type Known, NOTHING_KNOWN } from './finder/odds';
@@ -15,6 +24,7 @@ export {
 } from './line-check';
 export { type SymptomId, SYMPTOM_IDS, SYMPTOMS, symptomWords } from './symptoms';
 export {
+  diceOf,
   DIFFICULTIES,
   type Difficulty,
   evidenceOf,

@@ -5,6 +5,7 @@ import { nameOf } from '../rig/find';
 import { isEngaged, stateIn } from '../rig/device-state';
 import type { Rig, SongSet, Sound } from '../rig/schema';
 import { sourceDevice } from '../rig/source-id';
+import { playedOut } from '../rig/played-out';
 import { placeOf } from '../rig/stands-where';
 import { Listener } from './effects';
 import { leadWords } from './faults/look';
@@ -273,7 +274,7 @@ function spareSteps(rig: Rig): CheckStep[] {
   const box = rig.devices.find(
     (d) => ['amp', 'simulator', 'modeler'].includes(kindOf(d.kind).job) && d.host === undefined,
   );
-  const instrument = rig.devices.find((d) => kindOf(d.kind).job === 'instrument');
+  const instrument = rig.devices.find((d) => playedOut(d) !== undefined);
   if (!box || !instrument) return [];
   return [
     {

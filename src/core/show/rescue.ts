@@ -5,6 +5,7 @@ import { applyEdits } from '../rig/apply';
 import { settingOf, stateIn } from '../rig/device-state';
 import type { Device, Lead, Rig, SettingValue, Sound } from '../rig/schema';
 import { CONTROL_LEADS } from '../rig/schema';
+import { playedOut } from '../rig/played-out';
 import { placeOf } from '../rig/stands-where';
 import { settingWords } from '../rig/words';
 import { byKey, reachable } from '../graph';
@@ -210,9 +211,8 @@ function rewired(broken: Whole, rig: Rig): Whole {
 /** Instruments plugged straight into a box further on, by the emergency lead. */
 function emergencies(devices: readonly Device[]): Attempt[] {
   const sources = devices.flatMap((d) => {
-    const kind = kindOf(d.kind);
-    const out = kind.jacks.find((j) => j.direction === 'out' && j.signal === 'audio');
-    return out && kind.job === 'instrument' ? [{ d, jack: out.id }] : [];
+    const out = playedOut(d);
+    return out ? [{ d, jack: out.id }] : [];
   });
   return devices.flatMap((box) => {
     const kind = kindOf(box.kind);

@@ -1,13 +1,9 @@
 import { touringRig } from '../demo';
 import { type Effects, effectsOf, Listener } from './effects';
 import { Finder } from './finder/finder';
-import { DIFFICULTIES, evidenceOf, hide, type Made, makeTest, scoreOf } from './trainer';
+import { diceOf, DIFFICULTIES, evidenceOf, hide, type Made, makeTest, scoreOf } from './trainer';
 
-/** Numbers from 0 to 1 that are the same each time. */
-const dice = (seed: number) => () => {
-  seed = (seed * 1103515245 + 12345) % 2147483648;
-  return seed / 2147483648;
-};
+const dice = (n: number) => diceOf('test', n);
 
 let effects: Effects;
 beforeAll(async () => {

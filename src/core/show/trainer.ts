@@ -54,6 +54,16 @@ export function hide(
   return nearest;
 }
 
+/** Numbers from 0 up to 1 that a text and a number make the same each time (a linear congruence). */
+export function diceOf(text: string, number: number): () => number {
+  let state = [...text].reduce((h, c) => (h * 31 + c.charCodeAt(0)) % MODULUS, 17 + 7919 * number);
+  return () => {
+    state = (state * 1_103_515_245 + 12_345) % MODULUS;
+    return state / MODULUS;
+  };
+}
+const MODULUS = 2 ** 31;
+
 /** What the player says who has the fault: somewhere where something is noticed. */
 function complaintOf(effects: Effects, f: number, random: () => number): Noticing | undefined {
   const places = effects.sounds.flatMap((sound, s) =>

@@ -125,6 +125,31 @@ export function BookMark() {
   );
 }
 
+/** What two people wrote otherwise at once: both are shown, and one is taken. */
+export function Differing() {
+  const differs = useBook((s) => s.differs);
+  const settle = useBook((s) => s.settle);
+  if (!differs.length) return null;
+  return (
+    <ul className="show-note" role="alert" data-differs>
+      {differs.map((d) => (
+        <li key={`${d.id} ${d.field}`}>
+          Somebody else changed the same: theirs is “{words(d.theirs)}”, yours “{words(d.yours)}”.{' '}
+          <Button size="compact-sm" variant="default" onClick={() => settle(d, 'theirs')}>
+            Keep theirs
+          </Button>{' '}
+          <Button size="compact-sm" variant="default" onClick={() => settle(d, 'yours')}>
+            Put yours
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const words = (value: unknown): string =>
+  typeof value === 'string' ? value : JSON.stringify(value);
+
 /** What to mind where it can hurt somebody. */
 export function Caution({ about }: { about: (keyof typeof LIVE_CAUTIONS)[] }) {
   return (

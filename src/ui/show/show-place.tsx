@@ -6,6 +6,7 @@ import { DrillView } from './drill-view';
 import { FinderView } from './finder/finder-view';
 import { LogView } from './log/log-view';
 import { NowView } from './now/now-view';
+import { Differing } from './parts';
 import { TrainerView } from './trainer-view';
 import { WithBook } from './use-book';
 import './show.css';
@@ -23,6 +24,7 @@ const VIEWS: Views<'show'> = {
 /** What is used standing up, in the dark, with something going wrong; and what prepares for it. */
 export const ShowPlace = () => (
   <WithBook>
+    <Differing />
     <Tabs place="show" views={VIEWS} />
   </WithBook>
 );

@@ -3,6 +3,7 @@ import { Button, Select } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import {
+  diceOf,
   DIFFICULTIES,
   type Difficulty,
   type Effects,
@@ -26,6 +27,9 @@ import { useEffects } from './use-effects';
 
 const ScoreChart = dynamic(() => import('./score-chart').then((m) => m.ScoreChart), { ssr: false });
 
+/** Cases that are the same for everybody who practises on a rig. */
+const CASES = [1, 2, 3];
+
 /** Hides a fault in a copy of the rig, plays the player, and answers every test as the rig would. */
 export function TrainerView() {
   const { is } = useEffects();
@@ -47,8 +51,8 @@ function Training({ effects }: { effects: Effects }) {
   const [made, setMade] = useState<Made[]>([]);
   const [score, setScore] = useState<Score | null>(null);
   const scores = scoresOf(rig.id);
-  const begin = () => {
-    setTrouble(hide(rig, effects, difficulty, Math.random, knownOf(book, today())) ?? null);
+  const begin = (random: () => number) => {
+    setTrouble(hide(rig, effects, difficulty, random, knownOf(book, today())) ?? null);
     setMade([]);
     setScore(null);
   };
@@ -63,9 +67,20 @@ function Training({ effects }: { effects: Effects }) {
           allowDeselect={false}
           onChange={(v) => setDifficulty(v as Difficulty)}
         />
-        <Button size="md" onClick={begin}>
+        <Button size="md" onClick={() => begin(Math.random)}>
           {trouble ? 'Another fault' : 'Hide a fault'}
         </Button>
+        {CASES.map((n) => (
+          <Button
+            key={n}
+            size="md"
+            variant="default"
+            title="The same for everybody who practises on this rig"
+            onClick={() => begin(diceOf(rig.id, n))}
+          >
+            Case {n}
+          </Button>
+        ))}
       </div>
       {!trouble && (
         <p className="faint">

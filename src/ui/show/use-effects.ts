@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { createStore, useStore } from 'zustand';
-import type { Effects } from '../../core/show';
+import { type Effects, joinedEffects } from '../../core/show';
 import type { Rig } from '../../core/rig';
 import { CANCELLED, propose, type Working } from '../../worker';
 import { useDocument } from '../store/use-rig';
@@ -18,7 +18,12 @@ interface Held {
 
 /** One for the page: faults are worked out once for a rig as it stands, whichever part asks. */
 const held = createStore<{ now: Held | null }>(() => ({ now: null }));
-let running: Working<Effects> | null = null;
+let running: readonly Working<Effects>[] = [];
+
+/** How many workers share the work: no more than would help, one where little is said of the machine. */
+const MOST_WORKERS = 4;
+const workers = (): number =>
+  Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 1));
 
 /** Whether all that faults hang on is the same. */
 const sameWiring = (a: Rig, b: Rig): boolean =>
@@ -28,16 +33,26 @@ const sameWiring = (a: Rig, b: Rig): boolean =>
   a.controls === b.controls;
 
 function start(rig: Rig): void {
-  running?.cancel();
+  running.forEach((w) => w.cancel());
   const set = (is: State) => held.setState({ now: { rig, is } });
   set({ state: 'working', share: 0, words: 'Starting' });
-  const mine = propose('effects', { rig }, (share, words) =>
-    running === mine ? set({ state: 'working', share, words }) : undefined,
+  const of = workers();
+  const shares = Array.from({ length: of }, () => 0);
+  const mine: readonly Working<Effects>[] = shares.map((_, part) =>
+    propose('effects', { rig, share: { part, of } }, (share, words) => {
+      shares[part] = share;
+      if (running === mine)
+        set({ state: 'working', share: shares.reduce((a, b) => a + b, 0) / of, words });
+    }),
   );
   running = mine;
-  mine.answer.then(
-    (effects) => running === mine && set({ state: 'done', effects }),
+  Promise.all(mine.map((w) => w.answer)).then(
+    ([first, ...others]) => {
+      if (running === mine && first)
+        set({ state: 'done', effects: joinedEffects([first, ...others]) });
+    },
     (e: Error) => {
+      mine.forEach((w) => w.cancel());
       if (running === mine && e.message !== CANCELLED) set({ state: 'failed', why: e.message });
     },
   );

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { touringRig } from '../../demo';
 import { anyRig } from '../../testing/any-rig';
 import { showRig } from '../../testing/show-rigs';
-import { atEar, type Effects, effectsOf, Listener } from '../effects';
+import { atEar, type Effects, effectsOf, joinedEffects, Listener } from '../effects';
 import { faultsOf } from '../faults';
 import { bitOf, SYMPTOM_IDS, type SymptomId } from '../symptoms';
 import { type Evidence, Finder, matches } from './finder';
@@ -210,6 +210,15 @@ describe('what is noticed', () => {
       { numRuns: 40 },
     );
   });
+});
+
+test('what several workers find, each of its share, is what one finds', async () => {
+  const listener = new Listener(touringRig);
+  const whole = await effectsOf(listener);
+  const [a, b, c] = await Promise.all(
+    [0, 1, 2].map((part) => effectsOf(listener, undefined, { part, of: 3 })),
+  );
+  expect(joinedEffects([a!, b!, c!])).toEqual(whole);
 });
 
 describe('odds', () => {

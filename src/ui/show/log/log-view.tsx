@@ -21,6 +21,7 @@ import { newId } from '../new-id';
 import { BookMark, Head, today, useShow } from '../parts';
 import { useBook } from '../use-book';
 import { DueList } from './due-list';
+import { ElsewhereLines } from './elsewhere';
 import { ReadLines } from './read-lines';
 
 const SORT_WORDS: Record<LineSort, string> = {
@@ -102,7 +103,10 @@ export function LogView() {
             <tbody>
               {past.map((p) => (
                 <tr key={p.id}>
-                  <td>{p.name}</td>
+                  <td>
+                    {p.name}
+                    <ElsewhereLines rig={rig} device={p.id} />
+                  </td>
                   <td>{p.failed}</td>
                   <td>{p.repaired}</td>
                   <td>{p.minutes ?? '–'}</td>
