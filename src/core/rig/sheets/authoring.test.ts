@@ -89,6 +89,12 @@ test('whatever part is taken out, what is left is whole; the last one stays', ()
   );
 });
 
+test('a jack that would be tied to metal both ways and to an input keeps to the first', () => {
+  const made = withPartBeside(inRow(['buffer', 'panel', 'buffer']), 'delay');
+  const less = withoutPart(made, 'part-1');
+  expect(sheetProblems(less).filter((p) => p.where !== 'jacks')).toEqual([]);
+});
+
 test('taking out the middle of three joins the two others', () => {
   const box = withoutPart(inRow(['compressor', 'drive-low', 'eq']), 'part-2');
   expect(box.links).toEqual([

@@ -177,7 +177,10 @@ export function withoutPart(sheet: Assembly, id: string): Assembly {
       return wayOut >= 0 ? (before(wayOut) ?? []) : [];
     });
     const [one] = at;
-    const isLike = (t: InnerJack) => one && jackAt(t)?.signal === jackAt(one)?.signal;
+    const isLike = (t: InnerJack) =>
+      one &&
+      jackAt(t)?.signal === jackAt(one)?.signal &&
+      jackAt(t)?.direction === jackAt(one)?.direction;
     if (one) jacks.push({ ...jack, at: at.filter(isLike) });
   }
   const controls = sheet.controls.flatMap((c) => {
