@@ -16,6 +16,7 @@ const shared = {
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testEnvironment: 'node',
+  setupFiles: ['<rootDir>/scripts/test-seed.mjs'],
   // A test runs in a context of its own, where every name that is global is asked for through the
   // context: twice the time for arithmetic. These are handed to each module instead.
   sandboxInjectedGlobals: [
