@@ -10,7 +10,16 @@ import type { Outcome } from '../core/outcome';
 import type { PromiseResult } from '../core/promises';
 import type { LandingLevels, Lost, PairReport } from '../core/midi';
 import type { Edit, Patch, Rig, Sound } from '../core/rig';
-import type { Drill, Effects, Known, LineCheck, Rescue, Share, SparePlan } from '../core/show';
+import type {
+  Drill,
+  Effects,
+  Known,
+  LineCheck,
+  Rescue,
+  Rewire,
+  Share,
+  SparePlan,
+} from '../core/show';
 import type { Substitute } from '../core/songs';
 import type {
   BufferProposal,
@@ -100,6 +109,11 @@ export interface Proposals {
   rescue: {
     ask: { rig: Rig; fault: string; sound: string; ear: string };
     answer: Rescue[];
+  };
+  /** One lead more with which a fault no longer silences a destination; null where there is none. */
+  rewire: {
+    ask: { rig: Rig; fault: string; sound: string; ear: string };
+    answer: Rewire | null;
   };
   layout: {
     ask: { rig: Rig; board: string; add: string[]; mayTurn: boolean };

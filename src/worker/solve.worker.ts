@@ -11,6 +11,7 @@ import {
   lineCheckOf,
   Listener,
   rescues,
+  rewire,
   smallestSpares,
 } from '../core/show';
 import {
@@ -83,6 +84,12 @@ const WORK: {
     return { drill, spares: smallestSpares(rig, drill, seconds, await solver()) };
   },
   lineCheck: async ({ rig, set }) => lineCheckOf(rig, setIn(rig, set), await solver()),
+  rewire: ({ rig, fault, sound, ear }) => {
+    const listener = new Listener(rig);
+    const made = faultsOf(listener.whole).find((f) => f.id === fault);
+    const at = listener.ears.findIndex((e) => e.device === ear);
+    return Promise.resolve((made && at >= 0 && rewire(listener, made, sound, at)) || null);
+  },
   rescue: ({ rig, fault, sound, ear }) => {
     const listener = new Listener(rig);
     const [made, on] = [

@@ -4,6 +4,7 @@ import { touringRig } from '../demo';
 import { exactly, type MipSolver } from '../optimum';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { showRig } from '../testing/show-rigs';
+import { applyEdits } from '../rig';
 import type { Rig } from '../rig/schema';
 import { type Drill, drillOf, spareKey } from './drill';
 import { Listener } from './effects';
@@ -11,6 +12,7 @@ import { faultsOf, type Spare } from './faults';
 import { lineCheckOf } from './line-check';
 import { usesOf } from './played';
 import { rescues } from './rescue';
+import { rewire } from './rewire';
 import { smallestSpares } from './spares';
 import { bitOf } from './symptoms';
 
@@ -133,6 +135,51 @@ describe('sound back', () => {
       'plug Guitar straight into Combo with the emergency lead',
     );
     expect(ways.some((w) => w.words.startsWith('go around Buffer'))).toBe(true);
+  });
+});
+
+describe('a second way', () => {
+  const rig: Rig = rigOf(
+    [
+      device('g', 'guitar-humbucker', 'Guitar'),
+      device('y', 'splitter-buffered', 'Fork', { settings: { select: 'both' } }),
+      device('b', 'buffer', 'Buffer'),
+      device('s', 'input-selector', 'Selector', { settings: { select: 'a' } }),
+      device('a', 'combo-tube', 'Combo'),
+    ],
+    [
+      lead('l1', 'g.out', 'y.in', 2, 'instrument'),
+      lead('l2', 'y.a', 'b.in', 1, 'instrument'),
+      lead('l3', 'b.out', 's.a', 1, 'instrument'),
+      lead('l4', 's.out', 'a.in', 3, 'instrument'),
+    ],
+    [sound('one', 'One', [])],
+  );
+
+  test('a lead between free jacks and one press, with which nothing else is heard otherwise', () => {
+    const listener = new Listener(rig);
+    const fault = faultsOf(listener.whole).find((f) => f.id === 'dead b')!;
+    const found = rewire(listener, fault, 'one', 0)!;
+    expect(found.words).toMatch(/^A lead from .* of Fork to .* of Selector: then set Selector/);
+    const made = applyEdits(rig, found.edits);
+    expect(made.ok).toBe(true);
+    if (!made.ok) return;
+    const after = new Listener(made.value.rig);
+    expect(after.means(after.sounds[0]!)[0]!.dbu).toBeCloseTo(
+      listener.means(listener.sounds[0]!)[0]!.dbu!,
+      1,
+    );
+  });
+
+  test('where no jack is free there is none', () => {
+    const bare = { ...rig, devices: rig.devices.filter((d) => d.id !== 's') };
+    const joined = {
+      ...bare,
+      leads: [rig.leads[0]!, rig.leads[1]!, lead('l3', 'b.out', 'a.in', 3, 'instrument')],
+    };
+    const listener = new Listener(joined);
+    const fault = faultsOf(listener.whole).find((f) => f.id === 'dead a')!;
+    expect(rewire(listener, fault, 'one', 0)).toBeUndefined();
   });
 });
 

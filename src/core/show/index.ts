@@ -14,6 +14,7 @@ export { allOdds, type Known, NOTHING_KNOWN } from './finder/odds';
 export { type Test } from './finder/tests';
 export { type Drill, drillOf, type Hit, type Loss } from './drill';
 export { type Rescue, rescues } from './rescue';
+export { type Rewire, rewire } from './rewire';
 export { smallestSpares, type SpareItem, type SparePlan } from './spares';
 export {
   CHECK_PARTS,
@@ -22,7 +23,7 @@ export {
   type LineCheck,
   lineCheckOf,
 } from './line-check';
-export { type SymptomId, SYMPTOM_IDS, SYMPTOMS, symptomWords } from './symptoms';
+export { bitOf, type SymptomId, SYMPTOM_IDS, SYMPTOMS, symptomWords } from './symptoms';
 export {
   diceOf,
   DIFFICULTIES,

@@ -1,7 +1,7 @@
 'use client';
 import { Button, NumberInput, Select } from '@mantine/core';
 import { useState } from 'react';
-import { type Drill, type Loss, type SpareItem, type SparePlan } from '../../core/show';
+import type { Drill, Loss } from '../../core/show';
 import { knownOf, linksIn } from '../../core/show/book';
 import { nameOf } from '../../core/rig';
 import { fixed } from '../../core/units';
@@ -10,6 +10,7 @@ import { useWorking } from '../look/use-working';
 import { useDocument } from '../store/use-rig';
 import { minutesWords } from './finder/finder-view';
 import { newId } from './new-id';
+import { Spares } from './spares-part';
 import { BookMark, Caution, Head, Progressing, today, useSet } from './parts';
 import { useBook } from './use-book';
 
@@ -72,71 +73,6 @@ export function DrillView() {
       )}
       <Caution about={['tubes', 'mains', 'lifting']} />
     </div>
-  );
-}
-
-const gramsWords = (i: SpareItem): string =>
-  [
-    i.grams === null ? '' : `${fixed(i.grams / 1000)} kg`,
-    i.price === null ? '' : `${i.price} in the crew’s money`,
-  ]
-    .filter(Boolean)
-    .join(', ') || 'weight and price not known';
-
-function Spares({ plan, seconds }: { plan: SparePlan; seconds: number }) {
-  return (
-    <section data-spares>
-      <h3>Smallest set of spares</h3>
-      <p>
-        {plan.take.length === 0
-          ? 'No spare is needed, or none would help.'
-          : `${plan.take.length} things, ${fixed(plan.grams / 1000)} kg: with them ${plan.cured} faults more ` +
-            `are over within ${seconds} s. ${plan.without} need hands alone.`}
-      </p>
-      {plan.take.length > 0 && (
-        <table className="sheet-table figures">
-          <thead>
-            <tr>
-              <th>Take</th>
-              <th>For so many faults</th>
-              <th>Weight, price</th>
-            </tr>
-          </thead>
-          <tbody>
-            {plan.take.map((i) => (
-              <tr key={i.words} data-spare={i.words}>
-                <td>
-                  <strong>{i.words}</strong>
-                </td>
-                <td>{i.cures.length}</td>
-                <td>{gramsWords(i)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      {plan.further.length > 0 && (
-        <p className="small-print">
-          What each further one would bring, in seconds of silence in 1000 shows:{' '}
-          {plan.further.map((f) => `${f.item.words} ${Math.round(f.saves)}`).join('; ')}.
-        </p>
-      )}
-      {plan.never.length > 0 && (
-        <details>
-          <summary>
-            {plan.never.length} faults that nothing in a case brings back within {seconds} s
-          </summary>
-          <ul>
-            {plan.never.map((l) => (
-              <li key={l.fault.id}>
-                {l.fault.words}
-                {l.withSpares !== undefined && ` (at best ${minutesWords(l.withSpares)})`}
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
-    </section>
   );
 }
 
