@@ -4,6 +4,7 @@ import { brokenRig, touringRig } from '../src/core/demo';
 import { Analyser, analyse, FixTrial } from '../src/core/report';
 import { fixesOf } from '../src/core/report/tried';
 import { applyEdit, type Rig } from '../src/core/rig';
+import { faultsOf, Listener } from '../src/core/show';
 import { bigRig, mixedRig } from './big-rig';
 
 /** The middle of several runs, in milliseconds; the first runs warm up. */
@@ -35,6 +36,18 @@ say(
   'full analysis / bare walk, touring rig',
   full / time(() => bareWalk(touringRig)),
   'times as long as only visiting every lead',
+);
+
+const listener = new Listener(touringRig);
+const faults = faultsOf(listener.whole);
+const everyFault = time(() => {
+  for (const f of faults)
+    for (const s of listener.sounds) listener.noticed(f.change(listener.whole), s);
+}, 3);
+say(
+  `all ${faults.length} faults in all sounds / full analysis`,
+  everyFault / full,
+  'times as long; workers share it',
 );
 
 const analyser = new Analyser();

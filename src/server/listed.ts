@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { Severity } from '../core/findings/finding';
 import type { Db } from './database';
 
@@ -12,10 +13,22 @@ export interface RigRow {
   sounds: number;
   /** Open findings by severity, as its newest revision was judged; null where that is still to come. */
   open: Record<Severity, number> | null;
+  /** The next show that it is written down for, today or later. */
+  next: { date: string; venue: string } | null;
 }
 
 /** All rigs, the last changed first. */
 export async function listRigs(db: Db): Promise<RigRow[]> {
+  const shows = await db
+    .selectFrom('show')
+    .distinctOn('rig_id')
+    .select(['rig_id', 'venue', sql<string>`to_char(date, 'YYYY-MM-DD')`.as('date')])
+    .where('gone', '=', false)
+    .where('date', '>=', sql<Date>`current_date`)
+    .orderBy('rig_id')
+    .orderBy('date')
+    .execute();
+  const next = new Map(shows.map((s) => [s.rig_id, { date: s.date, venue: s.venue }]));
   const rows = await db
     .selectFrom('rig')
     .innerJoin('revision', (j) =>
@@ -35,5 +48,6 @@ export async function listRigs(db: Db): Promise<RigRow[]> {
     devices: r.devices,
     sounds: r.sounds,
     open: r.open,
+    next: next.get(r.id) ?? null,
   }));
 }

@@ -3,6 +3,7 @@ import { type Change, changeTo, type Line, linksIn, type Show } from '../core/sh
 import { device, rigOf } from '../core/testing/rigs';
 import type { Db } from './database';
 import { bookOf, doubleBooked, keepChanges, linesOfUnit } from './logbook';
+import { listRigs } from './listed';
 import { createRig } from './rigs';
 import { testDatabase } from './test-database';
 
@@ -74,6 +75,14 @@ test('what cannot stand is told and the others are kept; an id of another rig is
     { problems: ['this id belongs to another rig'] },
   ]);
   expect((await held('good'))!.text).toBe('fine');
+});
+
+test('the list of rigs says the next show of each, today or later, and none that is gone', async () => {
+  const next = async () => (await listRigs(db)).find((r) => r.id === RIG)!.next;
+  await keepChanges(db, RIG, [show('past', '2020-01-01'), show('late', '2999-05-02', 'Far off')]);
+  expect(await next()).toEqual({ date: '2999-05-02', venue: 'Far off' });
+  await keepChanges(db, RIG, [show('soon', '2999-05-01', 'Sooner')]);
+  expect(await next()).toEqual({ date: '2999-05-01', venue: 'Sooner' });
 });
 
 test('lines of a unit are found in whatever rig they were written, by its serial number', async () => {

@@ -17,15 +17,17 @@ export interface ListedRig {
   devices: number;
   sounds: number;
   open: Record<Severity, number> | null;
+  next: { date: string; venue: string } | null;
 }
 
 /** What the list can be ordered by. */
-type Column = 'name' | 'devices' | 'sounds' | 'findings' | 'changedAt';
+type Column = 'name' | 'devices' | 'sounds' | 'findings' | 'next' | 'changedAt';
 const COLUMNS: [Column, string][] = [
   ['name', 'Rig'],
   ['devices', 'Devices'],
   ['sounds', 'Sounds'],
   ['findings', 'Findings'],
+  ['next', 'Next show'],
   ['changedAt', 'Changed'],
 ];
 
@@ -33,11 +35,14 @@ const COLUMNS: [Column, string][] = [
 const weight = ({ open }: ListedRig): number =>
   open ? SEVERITIES.reduce((sum, s) => sum * 1000 + Math.min(999, open[s]), 0) : -1;
 
-/** Rigs in an order: names from A on, everything else the most first. */
+/** Rigs in an order: names from A on, the next show first, everything else the most first. */
 function sorted(rigs: readonly ListedRig[], by: Column): ListedRig[] {
   const list = [...rigs];
   if (by === 'name') return list.sort((a, b) => a.name.localeCompare(b.name));
   if (by === 'changedAt') return list.sort((a, b) => b.changedAt.localeCompare(a.changedAt));
+  // Rigs without a show stand behind those with one.
+  if (by === 'next')
+    return list.sort((a, b) => (a.next?.date ?? '9999').localeCompare(b.next?.date ?? '9999'));
   const of = (r: ListedRig) => (by === 'findings' ? weight(r) : r[by]);
   return list.sort((a, b) => of(b) - of(a));
 }
@@ -250,6 +255,14 @@ function RigRow({
       <td className="figures">{r.sounds}</td>
       <td>
         <OpenFindings open={r.open} />
+      </td>
+      <td className="figures">
+        {r.next && (
+          <Link href={`/rigs/${r.id}/show?part=calendar`}>
+            {r.next.date}
+            {r.next.venue && `, ${r.next.venue}`}
+          </Link>
+        )}
       </td>
       <td className="figures" suppressHydrationWarning>
         {new Date(r.changedAt).toLocaleString('en-GB')}
