@@ -17,7 +17,7 @@ import { bitOf } from '../src/core/show/symptoms';
 import type { Book } from '../src/core/show/book';
 import { exactly } from '../src/core/optimum';
 import loadHighs from 'highs';
-import { forEachFile, type Person, stored } from './person';
+import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
 forEachFile((person) => (tech = person));
@@ -231,6 +231,37 @@ test('lines typed in bursts while the server is away are all there when the page
   for (let i = 0; i < 50 && (await bookOf(id)).line.length < lines.length; i++)
     await new Promise((r) => setTimeout(r, 100));
   expect((await bookOf(id)).line.map((l) => l.text).sort()).toEqual([...lines].sort());
+});
+
+test('one line that two change otherwise: each is asked, and what is chosen holds for both', async () => {
+  const id = await stored(tech, touringRig);
+  await withRun(id);
+  const other = await Person.arrives();
+  for (const person of [tech, other]) {
+    await person.open(`/rigs/${id}/show?part=log`);
+    await person.see('.log-line');
+    await person.see('[data-book="saved"]');
+  }
+  const line = (await tech.page.$eval('.log-line', (l) => l.getAttribute('data-line')))!;
+  const field = `[data-line="${line}"] input`;
+  await other.page.setOfflineMode(true);
+  await other.typeOver(field, 'mine, written without a network');
+  await tech.typeOver(field, 'theirs, written meanwhile');
+  await written();
+  await other.page.setOfflineMode(false);
+  await other.page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await other.reads('[data-differs]', 'theirs, written meanwhile');
+  await other.page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('button')]
+      .find((b) => b.innerText.trim() === 'Put yours')!
+      .click(),
+  );
+  await other.gone('[data-differs]');
+  for (let i = 0; i < 80; i++) {
+    if ((await bookOf(id)).line.find((l) => l.id === line)?.text.startsWith('mine')) break;
+    await new Promise((r) => setTimeout(r, 100));
+  }
+  expect((await bookOf(id)).line.find((l) => l.id === line)!.text).toMatch(/^mine/);
 });
 
 test('a show is put into the calendar, its day worked back from doors, its mains judged', async () => {

@@ -106,15 +106,40 @@ const VIEWS = [
       await p.waitForSelector('[data-layout]', { timeout: 180_000 });
     },
   },
-  { name: 'rack', path: '/rigs/salt-and-ferry/build?part=rack' },
   { name: 'stage', path: '/rigs/salt-and-ferry/build?part=stage' },
   { name: 'own-gear', path: '/rigs/salt-and-ferry/build?part=own' },
   {
-    name: 'labels',
-    path: '/rigs/salt-and-ferry/build?part=labels',
-    steps: (p) => p.locator('label ::-p-text(Cases)').click(),
+    name: 'show-view',
+    path: '/rigs/salt-and-ferry/show?part=now',
+    dark: true,
+    steps: async (p) => {
+      await p.locator('button ::-p-text(Fill the screen)').click();
+      await p.waitForSelector('[data-full="true"]');
+      for (let i = 0; i < 4; i++) await p.keyboard.press('ArrowRight');
+    },
   },
-  { name: 'locker', path: '/gear' },
+  {
+    name: 'finder',
+    path: '/rigs/salt-and-ferry/show?part=finder',
+    steps: async (p) => {
+      await p.waitForSelector('[data-ear="wide"]', { timeout: 60_000 });
+      await p.click('[data-ear="wide"]');
+      await p.click('.notice-form .mantine-Chip-label');
+      await p.locator('button ::-p-text(That is it)').click();
+      await p.click('[data-ear="cab"]');
+      await p.locator('button ::-p-text(All fine here)').click();
+      await p.locator('button ::-p-text(Sound back now)').click();
+      await p.waitForSelector('[data-rescue]', { timeout: 60_000 });
+    },
+  },
+  {
+    name: 'drill',
+    path: '/rigs/salt-and-ferry/show?part=drill',
+    steps: async (p) => {
+      await p.locator('button ::-p-text(Start the drill)').click();
+      await p.waitForSelector('[data-table="losses"]', { timeout: 120_000 });
+    },
+  },
 ];
 
 const browser = await openBrowser();
