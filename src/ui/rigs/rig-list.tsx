@@ -258,7 +258,7 @@ function RigRow({
       </td>
       <td className="figures">
         {r.next && (
-          <Link href={`/rigs/${r.id}/show?part=calendar`}>
+          <Link href={`/rigs/${r.id}/show?part=calendar`} className="rig-list-text-5">
             {r.next.date}
             {r.next.venue && `, ${r.next.venue}`}
           </Link>

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { type ChartLine, chartLines } from '../../../core/formats/chart';
 import type { Song } from '../../../core/rig';
 
-const LINES_A_PAGE = 14;
+const LINES_A_PAGE = 9;
 
 /** How many pages the chart of a song has; none where it has no chart. */
 export const pagesOf = (song: Song | undefined): number =>
@@ -56,12 +56,13 @@ export function Chart({
 
 function Line({ line }: { line: ChartLine }) {
   if (line.is === 'head') return <h4>{line.text}</h4>;
+  const hasWords = line.parts.some((p) => p.text.trim());
   return (
     <p className="chart-line">
       {line.parts.map((p, i) => (
         <span key={i}>
           <b>{p.chord || '\u00a0'}</b>
-          {p.text || '\u00a0'}
+          {hasWords && (p.text || '\u00a0')}
         </span>
       ))}
     </p>
