@@ -274,7 +274,11 @@ test('a show is put into the calendar, its day worked back from doors, its mains
     await new Promise((r) => setTimeout(r, 100));
   const [show] = (await bookOf(id)).show;
   expect(show).toMatchObject({ venue: 'Silo', doors: '19:00' });
-  const day = scheduleOf(touringRig, show!, 900);
+  const check = lineCheckOf(touringRig, touringRig.sets![0], exactly(await loadHighs({})));
+  const seconds = check.steps.reduce((s, x) => s + x.seconds, 0);
+  const day = scheduleOf(touringRig, show!, seconds);
+  await tech.reads('[data-stretch="check"]', 'from the steps of the line check');
+  await tech.reads('[data-stretch="check"]', `${day.find((s) => s.id === 'check')!.minutes} min`);
   await tech.reads('.day h3', /be there at \d\d:\d\d/);
   const sound = day.find((s) => s.id === 'sound')!;
   await tech.page.focus('[data-stretch="sound"] [role="slider"]');

@@ -1,17 +1,15 @@
 'use client';
 import { Button, Select, TextInput } from '@mantine/core';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { checkCountries, COUNTRIES, countryOf, voltsIn } from '../../core/build';
 import { scheduleOf, type Show, type Stretch, timeOfDay } from '../../core/show/book';
 import { CommitNumber } from '../look/commit-number';
 import { CommitLines, CommitText } from '../look/commit-text';
+import { useWorking } from '../look/use-working';
 import { useDocument } from '../store/use-rig';
 import { newId } from './new-id';
 import { BookMark, Caution, Head, showWords, today, useShow } from './parts';
 import { useBook } from './use-book';
-
-/** Seconds of a line check where none was worked out yet: what the fewest plays usually take. */
-const USUAL_CHECK_SECONDS = 900;
 
 /** Shows of the rig: dates, venues, the day worked back from doors, what that place asks of the rig. */
 export function CalendarView() {
@@ -175,7 +173,11 @@ const STEP_MINUTES = 5;
 function Day({ show }: { show: Show }) {
   const rig = useDocument();
   const put = useBook((s) => s.put);
-  const stretches = scheduleOf(rig, show, USUAL_CHECK_SECONDS);
+  const { work, start } = useWorking('lineCheck');
+  useEffect(() => start({ rig, set: show.set || null }), [rig, show.set, start]);
+  const checkSeconds =
+    work.state === 'done' ? work.answer.steps.reduce((s, x) => s + x.seconds, 0) : null;
+  const stretches = scheduleOf(rig, show, checkSeconds);
   const total = stretches.reduce((s, x) => s + x.minutes, 0);
   const first = stretches[0];
   const setMinutes = (id: string, minutes: number | null) => {

@@ -167,10 +167,9 @@ const DECISION = 'Decision: ';
 /** What was decided about a risk, with the reason; a line of the logbook, so that it stays with the device. */
 function Decision({ loss }: { loss: Loss }) {
   const rig = useDocument();
+  const about = { is: 'fault' as const, id: loss.fault.id.slice(0, 120), name: 'drill' };
   const line = useBook((s) =>
-    s.book.line.find(
-      (l) => !l.gone && l.text.startsWith(DECISION) && l.song === loss.fault.id.slice(0, 64),
-    ),
+    s.book.line.find((l) => !l.gone && l.links.some((k) => k.is === 'fault' && k.id === about.id)),
   );
   const put = useBook((s) => s.put);
   return (
@@ -185,8 +184,7 @@ function Decision({ loss }: { loss: Loss }) {
           at: line?.at ?? new Date().toISOString(),
           text: `${DECISION}${text}`.slice(0, 1000),
           sort: 'note',
-          song: loss.fault.id.slice(0, 64),
-          links: linksIn(rig, loss.fault.words),
+          links: [about, ...linksIn(rig, loss.fault.words)],
         });
       }}
     />

@@ -173,6 +173,8 @@ describe('a show day', () => {
     expect(timeOfDay(day[last]!.to)).toBe('19:00');
     for (let i = 1; i < day.length; i++) expect(day[i]!.from).toBe(day[i - 1]!.to);
     expect(day.find((s) => s.id === 'check')!.minutes).toBe(10);
+    const unknown = scheduleOf(touringRig, show, null).find((s) => s.id === 'check')!;
+    expect(unknown.why).toContain('typical');
     const longer = scheduleOf(touringRig, { ...show, minutes: { sound: 90 } }, 600);
     const usual = day.find((s) => s.id === 'sound')!.minutes;
     expect(longer[0]!.from).toBe(day[0]!.from - (90 - usual));

@@ -11,7 +11,7 @@ const time = z
 
 /** What a line of the logbook is about. */
 export const linkSchema = z.object({
-  is: z.enum(['device', 'lead', 'song', 'sound']),
+  is: z.enum(['device', 'lead', 'song', 'sound', 'fault']),
   id: z.string().min(1).max(120),
   name: text(200),
   /** The serial number of the unit, where the rig knows one: by it a unit is known in other rigs. */

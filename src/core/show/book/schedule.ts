@@ -19,6 +19,7 @@ const USUAL = {
   case: 4,
   unpack: 20,
   power: 10,
+  check: 15,
   sound: 45,
   change: 15,
   spare: 20,
@@ -39,9 +40,9 @@ export const timeOfDay = (minutes: number): string => {
 /**
  * A show day worked back from doors: everything must be done when the audience comes in, so the parts
  * are laid one before another from there, the last first. Lengths follow from the rig (cases, leads to
- * plug, steps of the line check) until somebody sets them; typical times a case and a plug.
+ * plug, steps of the line check, typical while those are not known) until somebody sets them; typical times a case and a plug.
  */
-export function scheduleOf(rig: Rig, show: Show, checkSeconds: number): Stretch[] {
+export function scheduleOf(rig: Rig, show: Show, checkSeconds: number | null): Stretch[] {
   const doors = minutesOf(show.doors) ?? 19 * 60;
   const curtain = minutesOf(show.curtain);
   const { pieces } = packingOf(rig);
@@ -69,8 +70,11 @@ export function scheduleOf(rig: Rig, show: Show, checkSeconds: number): Stretch[
     {
       id: 'check',
       words: 'Line check',
-      why: 'from the steps of the line check',
-      minutes: Math.max(5, Math.ceil(checkSeconds / 60)),
+      why:
+        checkSeconds === null
+          ? 'typical, until the line check is worked out'
+          : 'from the steps of the line check',
+      minutes: checkSeconds === null ? USUAL.check : Math.max(5, Math.ceil(checkSeconds / 60)),
     },
     { id: 'sound', words: 'Sound check', why: 'with the band', minutes: USUAL.sound },
     {

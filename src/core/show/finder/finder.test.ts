@@ -172,6 +172,26 @@ describe('hidden faults', () => {
     for (const c of strange.candidates) expect(c.faults.length).toBe(2);
   });
 
+  test('an answer counts in the sound in which it was made, whatever is on later', async () => {
+    const e = await effectsOf(new Listener(touringRig));
+    const known = evidence('flat', 'wide', ['silent']);
+    const answers = [{ test: 'listen wide', answer: 'silent', sound: 'flat' }];
+    const here = new Finder(touringRig, e, { ...known, answers }).find();
+    const later = new Finder(touringRig, e, { ...known, sound: 'steel', answers }).find();
+    expect(later.candidates.map((c) => c.faults)).toEqual(here.candidates.map((c) => c.faults));
+  });
+
+  test('where nothing explains everything, what is wrong alone is pointed at', async () => {
+    const e = await effectsOf(new Listener(touringRig));
+    const known: Evidence = {
+      ...evidence('flat', 'wide', ['silent']),
+      answers: [{ test: 'listen wide', answer: 'all fine', sound: 'flat' }],
+    };
+    const finder = new Finder(touringRig, e, known);
+    expect(finder.find().candidates).toEqual([]);
+    expect(finder.doubtful()).toEqual({ noticed: [0], answers: [0] });
+  });
+
   test('cannot do that now takes the next best', async () => {
     const e = await effectsOf(new Listener(touringRig));
     const known = evidence('flat', 'cab', ['silent']);

@@ -17,7 +17,8 @@ export interface Noticing {
 export interface Evidence {
   sound: string;
   noticed: Noticing[];
-  answers: { test: string; answer: string }[];
+  /** A test counts in the sound in which it was made; in the one that is on where none is named. */
+  answers: { test: string; answer: string; sound?: string }[];
   cannot: string[];
 }
 
@@ -57,19 +58,16 @@ const MOST_CAUSES = 80;
  */
 export class Finder {
   private readonly tests: Map<string, Test>;
+  private readonly testsIn = new Map<string, Map<string, Test>>();
   private readonly odds: number[];
 
   constructor(
-    rig: Rig,
+    private readonly rig: Rig,
     private readonly effects: Effects,
     readonly evidence: Evidence,
     known: Known = NOTHING_KNOWN,
   ) {
-    const sound = Math.max(
-      0,
-      effects.sounds.findIndex((s) => s.id === evidence.sound),
-    );
-    this.tests = new Map(testsOf({ rig, effects, sound }).map((t) => [t.id, t]));
+    this.tests = this.testsOfSound(evidence.sound);
     this.odds = allOdds(effects.faults, known);
   }
 
@@ -148,11 +146,51 @@ export class Finder {
   private explains(faults: readonly number[]): boolean {
     return (
       this.evidence.noticed.every((n) => matches(n, this.bitsOf(n, faults))) &&
-      this.evidence.answers.every(({ test, answer }) => {
-        const t = this.tests.get(test);
-        return !t || this.answerOf(t, faults) === answer;
-      })
+      this.evidence.answers.every((a) => this.agrees(a, faults))
     );
+  }
+
+  private agrees({ test, answer, sound }: Evidence['answers'][number], faults: readonly number[]) {
+    const t = this.testsOfSound(sound ?? this.evidence.sound).get(test);
+    return !t || this.answerOf(t, faults) === answer;
+  }
+
+  /** Everything that can be tried while a sound is on. */
+  private testsOfSound(id: string): Map<string, Test> {
+    const { rig, effects } = this;
+    const sound = Math.max(
+      0,
+      effects.sounds.findIndex((s) => s.id === id),
+    );
+    let tests = this.testsIn.get(id);
+    if (!tests)
+      this.testsIn.set(
+        id,
+        (tests = new Map(testsOf({ rig, effects, sound }).map((t) => [t.id, t]))),
+      );
+    return tests;
+  }
+
+  /**
+   * Where nothing explains everything: what, taken back alone, leaves something possible, as numbers of
+   * what was noticed and of the answers.
+   */
+  doubtful(): { noticed: number[]; answers: number[] } {
+    const { noticed, answers } = this.evidence;
+    const without = (change: Partial<Evidence>) =>
+      new Finder(this.rig, this.effects, { ...this.evidence, ...change }).hasAny();
+    return {
+      noticed: noticed.flatMap((_, i) =>
+        without({ noticed: noticed.filter((__, k) => k !== i) }) ? [i] : [],
+      ),
+      answers: answers.flatMap((_, i) =>
+        without({ answers: answers.filter((__, k) => k !== i) }) ? [i] : [],
+      ),
+    };
+  }
+
+  private hasAny(): boolean {
+    return this.effects.faults.some((_, f) => this.explains([f]));
   }
 
   private bitsOf({ ear, sound }: Noticing, faults: readonly number[]): number {

@@ -50,6 +50,10 @@ function Hunting({ effects }: { effects: Effects }) {
     () => (hunt.noticed.length ? new Finder(rig, effects, hunt, known).find() : null),
     [rig, effects, hunt, known],
   );
+  const doubtful = useMemo(
+    () => (found?.candidates.length === 0 ? new Finder(rig, effects, hunt).doubtful() : null),
+    [found, rig, effects, hunt],
+  );
   const first = found?.candidates[0]?.faults.map((f) => effects.faults[f]);
   const itWas = (c: Candidate) => {
     const faults = c.faults.flatMap((f) => effects.faults[f] ?? []);
@@ -78,12 +82,12 @@ function Hunting({ effects }: { effects: Effects }) {
       <Done hunt={hunt} />
       <div className="finder-columns">
         <section>
-          <NoticedList hunt={hunt} set={set} effects={effects} />
+          <NoticedList hunt={hunt} set={set} effects={effects} doubtful={doubtful} />
           <NoticeForm hunt={hunt} set={set} effects={effects} />
           {found && (
             <p className="finder-expect" data-expect={Math.round(found.seconds)}>
               {found.candidates.length === 0
-                ? 'Nothing explains all of this. Take back what is least sure.'
+                ? 'Nothing explains all of this. Take back what is least sure; what is marked is enough.'
                 : found.at !== undefined
                   ? `All that is left is at ${leadOrName(rig, found.at)}. Mend it, the likeliest first.`
                   : `${found.candidates.length} are possible. About ${minutesWords(found.seconds)} until it is known.`}

@@ -42,7 +42,12 @@ export function NextTest({
             className="tap"
             data-answer={answer}
             onClick={() =>
-              set({ answers: [...hunt.answers, { test: test.id, answer, words: test.words }] })
+              set({
+                answers: [
+                  ...hunt.answers,
+                  { test: test.id, answer, words: test.words, sound: hunt.sound },
+                ],
+              })
             }
           >
             {answer}

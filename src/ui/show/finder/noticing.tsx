@@ -82,13 +82,22 @@ export function NoticeForm({ hunt, set, effects }: Props) {
 }
 
 /** What was noticed so far, and what tests showed; any of it can be taken back. */
-export function NoticedList({ hunt, set, effects }: Props) {
+export function NoticedList({
+  hunt,
+  set,
+  effects,
+  doubtful,
+}: Props & { doubtful: { noticed: number[]; answers: number[] } | null }) {
   const earName = (id: string) => effects.ears.find((e) => e.device === id)?.name ?? id;
   const soundName = (id: string) => effects.sounds.find((s) => s.id === id)?.name ?? id;
   return (
     <ul className="noticed">
-      {hunt.noticed.map((n) => (
-        <li key={`${n.ear} ${n.sound}`} data-noticed={n.ear}>
+      {hunt.noticed.map((n, i) => (
+        <li
+          key={`${n.ear} ${n.sound}`}
+          data-noticed={n.ear}
+          data-doubtful={doubtful?.noticed.includes(i)}
+        >
           <span>
             <strong>{earName(n.ear)}</strong>, {soundName(n.sound)}:{' '}
             {n.what.map((w) => SYMPTOMS[w].words).join(', ') || 'all fine'}
@@ -102,8 +111,8 @@ export function NoticedList({ hunt, set, effects }: Props) {
           </button>
         </li>
       ))}
-      {hunt.answers.map((a) => (
-        <li key={a.test} data-answered={a.test}>
+      {hunt.answers.map((a, i) => (
+        <li key={a.test} data-answered={a.test} data-doubtful={doubtful?.answers.includes(i)}>
           <span>
             {a.words}: <strong>{a.answer}</strong>
           </span>

@@ -3,7 +3,7 @@ import type { Evidence } from '../../../core/show';
 
 /** What is known of a fault that is looked for, and when it began; kept in this browser until it is found. */
 export interface Hunt extends Evidence {
-  answers: { test: string; answer: string; words: string }[];
+  answers: { test: string; answer: string; words: string; sound: string }[];
   began: string;
   /** What was found last, and what to buy for it. */
   found?: { words: string; spares: string[] };

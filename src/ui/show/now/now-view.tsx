@@ -81,7 +81,8 @@ function Playing({ rig, setId, stops }: { rig: Rig; setId: string; stops: Stop[]
     ['ArrowLeft', () => go(at - 1)],
     ['PageDown', on],
     ['PageUp', back],
-    [' ', () => go(at + 1)],
+    // A button that has the focus is pressed by the same key.
+    [' ', () => document.activeElement instanceof HTMLButtonElement || go(at + 1)],
     ['Escape', () => setFull(false)],
   ]);
   const touch = useRef<{ x: number; y: number } | null>(null);
