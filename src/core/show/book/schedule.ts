@@ -40,7 +40,8 @@ export const timeOfDay = (minutes: number): string => {
 /**
  * A show day worked back from doors: everything must be done when the audience comes in, so the parts
  * are laid one before another from there, the last first. Lengths follow from the rig (cases, leads to
- * plug, steps of the line check, typical while those are not known) until somebody sets them; typical times a case and a plug.
+ * plug, steps of the line check, typical while those are not known) until somebody sets them; typical
+ * times a case and a plug.
  */
 export function scheduleOf(rig: Rig, show: Show, checkSeconds: number | null): Stretch[] {
   const doors = minutesOf(show.doors) ?? 19 * 60;
