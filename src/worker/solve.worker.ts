@@ -34,9 +34,6 @@ import type {
 const soundIn = (rig: Rig, id: string): Sound =>
   rig.sounds.find((s) => s.id === id) ?? { id, name: 'As it stands', states: {} };
 
-/** How many ways to get sound back are offered. */
-const MOST_WAYS = 4;
-
 const setIn = (rig: Rig, id: string | null) => rig.sets?.find((s) => s.id === id);
 
 /** Says how far it is; the pause lets the message out. */
@@ -98,7 +95,7 @@ const WORK: {
     ];
     const at = listener.ears.findIndex((e) => e.device === ear);
     return Promise.resolve(
-      made && on && at >= 0 ? (rescues(listener, made, on, [at], MOST_WAYS)[0] ?? []) : [],
+      made && on && at >= 0 ? (rescues(listener, made, on, [at])[0] ?? []) : [],
     );
   },
   outcome: ({ rig, edits }) => Promise.resolve(new FixTrial(rig).outcome(edits)),

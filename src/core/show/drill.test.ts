@@ -4,14 +4,15 @@ import { touringRig } from '../demo';
 import { exactly, type MipSolver } from '../optimum';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { showRig } from '../testing/show-rigs';
+import { analyse } from '../report';
 import { applyEdits } from '../rig';
 import type { Rig } from '../rig/schema';
-import { type Drill, drillOf, spareKey } from './drill';
+import { type Drill, drillOf } from './drill';
 import { Listener } from './effects';
 import { faultsOf, type Spare } from './faults';
 import { lineCheckOf } from './line-check';
 import { usesOf } from './played';
-import { rescues } from './rescue';
+import { rescues, spareKey } from './rescue';
 import { rewire } from './rewire';
 import { smallestSpares } from './spares';
 import { bitOf } from './symptoms';
@@ -81,7 +82,9 @@ describe('the failure drill', () => {
     for (const item of plan.take) expect(item.cures.length).toBeGreaterThan(0);
     expect(plan.grams).toBe(plan.take.reduce((s, i) => s + (i.grams ?? 0), 0));
     const silent = drill.losses.filter((l) => l.hits.some((h) => h.silent)).length;
-    expect(plan.without + plan.never.length + plan.cured).toBeGreaterThanOrEqual(silent);
+    // Each fault that silences somebody is one of the three: by hands, by a spare everywhere, or not.
+    expect(plan.proven).toBe(true);
+    expect(plan.without + plan.never.length + plan.cured).toBe(silent);
   });
 
   test('more time asks for no more spares, and each further spare saves something', () => {
@@ -105,7 +108,7 @@ describe('sound back', () => {
           listener.ears.forEach((_, e) => {
             const bits = listener.noticed(fault.change(listener.whole), sound)[e]!;
             if (!(bits & bitOf('silent'))) return;
-            const [ways = []] = rescues(listener, fault, sound, [e], 3);
+            const [ways = []] = rescues(listener, fault, sound, [e]);
             for (const w of ways) {
               offered++;
               expect(w.left & bitOf('silent')).toBe(0);
@@ -113,6 +116,10 @@ describe('sound back', () => {
             }
             const seconds = ways.map((w) => w.seconds);
             expect(seconds).toEqual([...seconds].sort((a, b) => a - b));
+            // None is slower than one with the same spare, or than one without.
+            const spares = ways.map((w) => (w.spare ? spareKey(w.spare) : 'hands'));
+            expect(new Set(spares).size).toBe(spares.length);
+            expect(spares.slice(0, -1)).not.toContain('hands');
           });
     }
     expect(offered).toBeGreaterThan(20);
@@ -130,11 +137,52 @@ describe('sound back', () => {
     );
     const listener = new Listener(rig);
     const fault = faultsOf(listener.whole).find((f) => f.id === 'dead b')!;
-    const [ways = []] = rescues(listener, fault, listener.sounds[0]!, [0], 9);
+    const [ways = []] = rescues(listener, fault, listener.sounds[0]!, [0]);
     expect(ways.map((w) => w.words)).toContain(
       'plug Guitar straight into Combo with the emergency lead',
     );
     expect(ways.some((w) => w.words.startsWith('go around Buffer'))).toBe(true);
+  });
+});
+
+describe('no way to sound brings a danger', () => {
+  /** Two heads on a switcher for amplifiers, each with a cabinet; those not chosen have a load or none. */
+  const heads = (unselected: 'load' | 'open'): Rig =>
+    rigOf(
+      [
+        device('g', 'guitar-humbucker', 'Guitar'),
+        device('w', 'amp-switcher', 'Switcher', { settings: { amp: '1', cab: '1', unselected } }),
+        device('h1', 'head-tube', 'One'),
+        device('h2', 'head-tube', 'Two'),
+        device('c', 'cabinet', 'Cabinet'),
+      ],
+      [
+        lead('l1', 'g.out', 'w.in', 3, 'instrument'),
+        lead('l2', 'w.amp1', 'h1.in', 1, 'instrument'),
+        lead('l3', 'w.amp2', 'h2.in', 1, 'instrument'),
+        lead('l4', 'h1.speaker', 'w.speaker1', 1, 'speaker'),
+        lead('l5', 'h2.speaker', 'w.speaker2', 1, 'speaker'),
+        lead('l6', 'w.cab1', 'c.in', 1, 'speaker'),
+      ],
+      [sound('one', 'One', [])],
+    );
+  const waysIn = (rig: Rig) => {
+    const listener = new Listener(rig);
+    const fault = faultsOf(listener.whole).find((f) => f.id === 'dead h1')!;
+    return rescues(listener, fault, listener.sounds[0]!, [0])[0]!.map((w) => w.words);
+  };
+
+  test('the other head is chosen where the first keeps a load, and is not where it would have none', () => {
+    expect(waysIn(heads('load'))).toContain('set Switcher, Amplifier: 2');
+    expect(waysIn(heads('open')).filter((w) => w.includes('Switcher'))).toEqual([]);
+    // What was left out would have left the first head, still warm, without its load.
+    const chosen = heads('open').devices.map((d) =>
+      d.id === 'w' ? { ...d, settings: { ...d.settings, amp: '2' } } : d,
+    );
+    const dangers = analyse({ ...heads('open'), devices: chosen }).findings.filter(
+      (f) => f.severity === 'danger',
+    );
+    expect(dangers.flatMap((f) => f.subjects)).toContain('h1');
   });
 });
 

@@ -2,7 +2,7 @@ import { byKey } from '../graph';
 import { at } from '../outcome';
 import type { Rig, SongSet } from '../rig/schema';
 import { atEar, effectsOf, type Effects, Listener, type Tell } from './effects';
-import { type Fault, type FaultFacts, faultsOf, type Spare } from './faults';
+import { type Fault, type FaultFacts, faultsOf } from './faults';
 import { allOdds, type Known, NOTHING_KNOWN } from './finder/odds';
 import { usesOf } from './played';
 import { type Rescue, rescues } from './rescue';
@@ -33,7 +33,7 @@ export interface Hit {
   name: string;
   sounds: { sound: string; bits: number }[];
   silent: boolean;
-  /** Ways to sound in the sound that is silent and played longest, the quickest first. */
+  /** Ways to sound, the quickest first; tried in the sound that is silent and played longest, not in the others. */
   ways: Rescue[];
 }
 
@@ -48,8 +48,6 @@ export interface Drill {
 /** What sounds otherwise counts this much of what is silent; a rule of thumb. */
 const WRONG_SHARE = 0.25;
 const SILENT = bitOf('silent');
-/** Ways looked for: without a spare and with. */
-const WAYS = 3;
 
 /**
  * Tries every single fault on a copy of the rig against a set: who is silent or sounds otherwise, in
@@ -113,7 +111,6 @@ function lossOf(
       fault,
       sound,
       here.map((h) => h.e),
-      WAYS,
     );
     here.forEach((h, i) => (h.ways = ways[i] ?? []));
   }
@@ -153,11 +150,3 @@ const longest = (hit: Hit, played: (sound: string) => number): string | undefine
     );
 
 const usesBySound = (uses: ReturnType<typeof usesOf>) => new Map(uses.map((u) => [u.sound, u]));
-
-/** A spare in words: "spare instrument lead of 6 m". */
-export const spareKey = (s: Spare): string =>
-  s.is === 'lead'
-    ? `lead ${s.type} ${s.metres}`
-    : s.is === 'device'
-      ? `device ${s.kind}`
-      : `part ${s.words}`;

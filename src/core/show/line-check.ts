@@ -42,6 +42,8 @@ export interface LineCheck {
   uncovered: string[];
   /** How many leads, boxes and ways the plays cover. */
   covered: number;
+  /** Whether it was proven that fewer plays cover less; else every play is listed. */
+  proven: boolean;
 }
 
 /** Seconds for a play, with calling the sound and listening everywhere. */
@@ -71,7 +73,8 @@ export function lineCheckOf(written: Rig, set: SongSet | undefined, solver: MipS
   );
   const sounds = listener.sounds.filter((s) => used.has(s.id) || !rig.sounds.length);
   const plays = sounds.flatMap((s) => playsOf(listener, s));
-  const chosen = fewest(plays, solver);
+  const found = fewest(plays, solver);
+  const chosen = found ?? plays;
   const all = new Set(plays.flatMap((p) => [...p.covers]));
   const first = firstSound(rig, set) ?? sounds[0]?.id;
   const steps = chosen
@@ -91,6 +94,7 @@ export function lineCheckOf(written: Rig, set: SongSet | undefined, solver: MipS
       .filter((l) => !CARRIES_NO_SOUND.includes(l.type) && !all.has(`lead ${l.id}`))
       .map((l) => leadWords(rig, l)),
     covered: all.size,
+    proven: found !== undefined,
   };
 }
 
@@ -134,8 +138,8 @@ function playsOf(listener: Listener, sound: Sound): Play[] {
   return [...plays.values()];
 }
 
-/** The fewest plays that cover all that any play covers. */
-function fewest(plays: readonly Play[], solver: MipSolver): Play[] {
+/** The fewest plays that cover all that any play covers; nothing where that was not found. */
+function fewest(plays: readonly Play[], solver: MipSolver): Play[] | undefined {
   const all = [...new Set(plays.flatMap((p) => [...p.covers]))];
   if (!all.length) return [];
   // Things that the same plays cover are one thing to the solver.
@@ -159,7 +163,7 @@ function fewest(plays: readonly Play[], solver: MipSolver): Play[] {
     },
     solver,
   );
-  if (!answer.solved) return [...plays];
+  if (!answer.solved) return undefined;
   return plays.filter((_, i) => (answer.values[`p${i}`] ?? 0) > 0.5);
 }
 

@@ -1,6 +1,7 @@
 import { pluggedJacks } from '../circuit';
 import { type Kind, kindOf } from '../kinds';
 import { sure } from '../outcome';
+import { analyseSound } from '../report';
 import { applyEdits } from '../rig/apply';
 import { settingOf, stateIn } from '../rig/device-state';
 import type { Device, Lead, Rig, SettingValue, Sound } from '../rig/schema';
@@ -49,20 +50,21 @@ interface Attempt {
  * Ways to get sound back at some ears in a sound while a fault lasts, by ear, the quickest first. Each
  * was tried on a copy of the broken rig, and something is heard there after it: another sound, one
  * switch or choice or press, the box taken out and its leads joined, the instrument plugged in further
- * on, and the mending itself. Up to `most` ways are looked for at each ear.
+ * on, and the mending itself. What would bring a danger with it is none. A way that is slower than one
+ * with the same spare, or than one with none, is left out: of what is left nothing is missing.
  */
 export function rescues(
   listener: Listener,
   fault: Fault,
   sound: Sound,
   ears: readonly number[],
-  most = 1,
 ): Rescue[][] {
   const broken = fault.change(listener.whole);
   const meant = listener.means(sound);
   const found: Rescue[][] = ears.map(() => []);
+  const isSettled = (ways: readonly Rescue[]) => ways.some((w) => !w.spare);
   for (const attempt of attemptsFor(listener, fault, sound, ears)) {
-    if (found.every((ways) => ways.length >= most)) break;
+    if (found.every(isSettled)) break;
     const { words, seconds, spare, instead, make } = attempt;
     const made = make(broken);
     if (!made) continue;
@@ -71,7 +73,9 @@ export function rescues(
       const ways = sure(found[i]);
       const now = sure(heard[ear]);
       const left = noticed(sure(meant[ear]), now);
-      if (ways.length >= most || now.dbu === null || (left & bitOf('silent')) !== 0) return;
+      const known = ways.some((w) => w.spare && spare && spareKey(w.spare) === spareKey(spare));
+      if (isSettled(ways) || known || now.dbu === null || (left & bitOf('silent')) !== 0) return;
+      if (!isHarmless(listener, attempt, sound)) return;
       ways.push({
         ...{ words, seconds, left },
         ...(spare && { spare }),
@@ -81,6 +85,40 @@ export function rescues(
   }
   return found;
 }
+
+/** A spare by what it is: two that are the same have the same. */
+export const spareKey = (s: Spare): string =>
+  s.is === 'lead'
+    ? `lead ${s.type} ${s.metres}`
+    : s.is === 'device'
+      ? `device ${s.kind}`
+      : `part ${s.words}`;
+
+const harmKnown = new WeakMap<Listener, Map<string, boolean>>();
+
+/**
+ * Whether a change brings no danger with it that was not there: it is made on a copy of the rig that is
+ * whole, and the sound that is then on is judged as any is. A tube amplifier without its load is one.
+ */
+function isHarmless(listener: Listener, { words, make, instead }: Attempt, on: Sound): boolean {
+  let known = harmKnown.get(listener);
+  if (!known) harmKnown.set(listener, (known = new Map<string, boolean>()));
+  const sound = instead ?? on;
+  const key = `${sound.id} ${words}`;
+  let fine = known.get(key);
+  if (fine === undefined) {
+    const made = make(listener.whole);
+    const before = new Set(dangersIn(listener.whole, sound));
+    fine = !made || dangersIn(made, sound).every((d) => before.has(d));
+    known.set(key, fine);
+  }
+  return fine;
+}
+
+const dangersIn = (whole: Whole, sound: Sound): string[] =>
+  analyseSound(whole.rig, whole.sound(sound), undefined, whole.plugged)
+    .remarks.filter((r) => r.severity === 'danger')
+    .map((r) => `${r.rule} ${r.subjects.join(' ')}`);
 
 /**
  * What might help, the quickest first. A press on a box can only help where it has several ways to

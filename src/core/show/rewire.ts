@@ -78,7 +78,7 @@ function wayWith(
   if (!alike) return undefined;
   const broken = same.change(other.whole);
   if ((sure(other.noticed(broken, on)[ear]) & bitOf('silent')) === 0) return 'sound goes on';
-  const [way] = sure(rescues(other, same, on, [ear], 1)[0]);
+  const [way] = sure(rescues(other, same, on, [ear])[0]);
   return way && !way.spare && way.instead === undefined && way.seconds <= PRESS_SECONDS
     ? `then ${way.words}`
     : undefined;

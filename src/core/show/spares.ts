@@ -2,8 +2,9 @@ import { kindOf } from '../kinds';
 import { type MipSolver, solveMip, type Term } from '../optimum';
 import { fixed } from '../units';
 import type { Rig } from '../rig/schema';
-import { type Drill, type Loss, spareKey } from './drill';
+import type { Drill, Loss } from './drill';
 import type { Spare } from './faults';
+import { spareKey } from './rescue';
 
 /** Something to take along, with what it weighs and costs where that is known, and what it is for. */
 export interface SpareItem {
@@ -23,8 +24,10 @@ export interface SparePlan {
   never: Loss[];
   /** Faults that are brought back in time without any spare. */
   without: number;
-  /** Faults that the set brings back in time. */
+  /** Faults that the set brings back in time, at every place that they silence. */
   cured: number;
+  /** Whether it was proven that no smaller set does it; else everything that helps is taken. */
+  proven: boolean;
   /** What each further spare would bring: expected seconds saved in a thousand shows. */
   further: { item: SpareItem; saves: number }[];
 }
@@ -98,7 +101,8 @@ export function smallestSpares(
   const curable = needs.filter((n) => n.spares.length > 0);
   const items = new Map(curable.flatMap((n) => n.spares).map((s) => [spareKey(s), itemOf(rig, s)]));
   const list = [...items.values()];
-  const chosen = new Set(choose(list, curable, solver));
+  const answer = choose(list, curable, solver);
+  const chosen = new Set(answer ?? list.map((_, k) => k));
   const isMet = (n: Need) =>
     n.spares.some((s) => list.some((i, k) => chosen.has(k) && doesFor(i.spare, s)));
   const silent = drill.losses.filter((l) => l.hits.some((h) => h.silent));
@@ -117,17 +121,18 @@ export function smallestSpares(
     grams: take.reduce((s, i) => s + (i.grams ?? 0), 0),
     never: silent.filter((l) => hopeless.has(l)),
     without: silent.filter((l) => !needing.has(l)).length,
-    cured: new Set(curable.filter(isMet).map((n) => n.loss)).size,
+    cured: [...needing].filter((l) => needs.every((n) => n.loss !== l || isMet(n))).length,
+    proven: answer !== undefined,
     further: furtherSpares(rig, drill, take, seconds),
   };
 }
 
-/** The numbers of the items of the smallest set that meets every need. */
+/** The numbers of the items of the smallest set that meets every need; nothing where it was not found. */
 function choose(
   items: readonly Omit<SpareItem, 'cures'>[],
   needs: readonly Need[],
   solver: MipSolver,
-): number[] {
+): number[] | undefined {
   if (!needs.length) return [];
   const prices = items.reduce((s, i) => s + (i.price ?? 0), 0) || 1;
   const grams = items.reduce((s, i) => s + (i.grams ?? 0), 0) || 1;
@@ -147,7 +152,7 @@ function choose(
   const answer = solveMip({ minimise, rules, binaries: items.map((_, k) => `s${k}`) }, solver);
   return answer.solved
     ? items.flatMap((_, k) => ((answer.values[`s${k}`] ?? 0) > 0.5 ? [k] : []))
-    : items.map((_, k) => k);
+    : undefined;
 }
 
 /** Seconds until everybody hears something again with some spares, by a loss. */

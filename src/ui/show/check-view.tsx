@@ -45,7 +45,7 @@ export function CheckView() {
         <Progressing share={0.3} words="" onCancel={cancel} />
       </div>
     );
-  const { steps, uncovered, covered } = work.answer;
+  const { steps, uncovered, covered, proven } = work.answer;
   const tickOf = (step: CheckStep, of: string) => ticks.find((t) => t.id === tickId(of, step.id));
   const done = steps.filter((s) => tickOf(s, showId)?.state === 'done').length;
   const failed = steps.filter((s) => tickOf(s, showId)?.state === 'failed').length;
@@ -70,7 +70,8 @@ export function CheckView() {
         </strong>{' '}
         done{failed > 0 && `, ${failed} failed`}. About{' '}
         {Math.ceil(left.reduce((s, x) => s + x.seconds, 0) / 60)} min left. The plays cover{' '}
-        {covered} things; fewer could not.
+        {covered} things
+        {proven ? '; fewer could not' : ', by every sound: the fewest were not found'}.
       </p>
       {(Object.keys(CHECK_PARTS) as CheckPart[]).map((part) => {
         const list = steps.filter((s) => s.part === part);

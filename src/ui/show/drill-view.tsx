@@ -86,7 +86,8 @@ function Losses({ drill }: { drill: Drill }) {
       <h3>Single points of failure, the worst first</h3>
       <p className="small-print faint">
         {drill.tried} faults tried; after {drill.unheard} nobody notices anything in this set.
-        Ranked by odds times seconds lost; what sounds otherwise counts a quarter of silence.
+        Ranked by odds times seconds lost; what sounds otherwise counts a quarter of silence. Ways
+        to sound are tried in the sound that is silent and on longest.
       </p>
       <div className="show-table">
         <table className="sheet-table figures" data-table="losses">

@@ -16,7 +16,11 @@ const gramsWords = (i: SpareItem): string =>
 export function Spares({ plan, seconds }: { plan: SparePlan; seconds: number }) {
   return (
     <section data-spares>
-      <h3>Smallest set of spares</h3>
+      <h3>
+        {plan.proven
+          ? 'Smallest set of spares'
+          : 'All spares that help; the smallest set was not found'}
+      </h3>
       <p>
         {plan.take.length === 0
           ? 'No spare is needed, or none would help.'

@@ -115,7 +115,7 @@ function ofSpeaker(device: Device): Fault[] {
       words: `the loudspeaker of ${device.name} rubs or is weak`,
       perThousand: 0.15,
       mend: {
-        words: 'move the microphone to the other loudspeaker',
+        words: 'move the microphone to another loudspeaker, where the cabinet has several',
         seconds: REACH_SECONDS[where],
       },
       change: (w) =>

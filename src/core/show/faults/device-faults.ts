@@ -65,7 +65,7 @@ function ofDevice(rig: Rig, device: Device): Fault[] {
     dark: [],
     where,
     mend: {
-      words: `put the spare in place of ${device.name}, or go around it`,
+      words: `put the spare in place of ${device.name}`,
       seconds: REACH_SECONDS[where] + 90,
       spare: { is: 'device' as const, kind: device.kind },
     },

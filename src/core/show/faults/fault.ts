@@ -58,6 +58,10 @@ export interface FaultFacts {
   screenAt?: string;
   /** It comes and goes when the lead is moved. */
   moves?: string;
+  /** The lead that, put aside for a good one, takes the fault with it. */
+  swap?: string;
+  /** Devices that are well again on another outlet. */
+  otherOutlet?: string[];
 }
 
 /** A fault that can be made: the change of a whole that it is. */

@@ -4,6 +4,7 @@ import type { Rig } from '../../rig/schema';
 import { Listener } from '../effects';
 import { bitOf, symptomWords } from '../symptoms';
 import { type Fault, faultsOf, SORT_IDS, SORTS, wholeOf } from '.';
+import { freeOutletFor } from './power-faults';
 
 const faultIn = (rig: Rig, id: string): Fault => {
   const found = faultsOf(wholeOf(rig)).find((f) => f.id === id);
@@ -157,6 +158,56 @@ describe('laws', () => {
         }
       }
     }
+  });
+
+  test('a good lead in place of the broken one takes its fault with it, and of no other fault', () => {
+    for (const r of DEMO_RIGS.slice(0, 3)) {
+      const listener = new Listener(r);
+      for (const f of faultsOf(listener.whole).filter((x) => x.sort === 'lead')) {
+        if (f.swap === undefined) {
+          expect(f.id).toMatch(/^leads exchanged/);
+          continue;
+        }
+        // Another lead at the same place: the fault, which is that of the first, finds nothing to break.
+        const renamed = {
+          ...r,
+          leads: r.leads.map((l) => (l.id === f.swap ? { ...l, id: 'good-one' } : l)),
+        };
+        expect(faultsOf(wholeOf(renamed)).some((x) => x.id === f.id)).toBe(false);
+      }
+    }
+  });
+
+  test('on another outlet what hung on the dead one is well again: figured with it plugged there', () => {
+    let tried = 0;
+    for (const r of DEMO_RIGS) {
+      for (const f of faultsOf(wholeOf(r)).filter((x) => x.id.startsWith('outlet dead')))
+        for (const id of f.otherOutlet!) {
+          const moved = {
+            ...r,
+            devices: r.devices.map((d) => {
+              if (d.id !== id) return d;
+              const { supply: _, ...rest } = d;
+              return rest;
+            }),
+          };
+          const after = faultsOf(wholeOf(moved)).find((x) => x.id === f.id);
+          expect(after?.dark ?? []).not.toContain(id);
+          tried++;
+        }
+    }
+    expect(tried).toBeGreaterThan(5);
+  });
+
+  test('an outlet is named only where it is free and fits by voltage, polarity and current', () => {
+    const fed = rig.devices.filter((d) => d.supply?.outlet === '1');
+    expect(freeOutletFor(rig, fed)).toMatch(/^outlet .* of Supply$/);
+    const hungry = fed.map((d) => ({ ...d, power: { volts: 48, milliamps: 10 } }));
+    expect(freeOutletFor(rig, hungry)).toBeUndefined();
+    const greedy = fed.map((d) => ({ ...d, power: { volts: 9, milliamps: 19_000 } }));
+    expect(freeOutletFor(rig, greedy)).toBeUndefined();
+    const bare = { ...rig, devices: rig.devices.filter((d) => d.id !== 's') };
+    expect(freeOutletFor(bare, fed)).toBeUndefined();
   });
 
   test('a chain of two hundred has a fault or more for each lead, worked out without trouble', () => {

@@ -29,6 +29,7 @@ function ofLead(rig: Rig, lead: Lead): Fault[] {
   const base = {
     sort: 'lead' as const,
     subjects: [lead.id],
+    swap: lead.id,
     dark: [],
     where,
     mend: {

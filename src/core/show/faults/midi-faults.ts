@@ -65,6 +65,7 @@ function ofLead(rig: Rig, lead: Lead): Fault[] {
   const base = {
     sort: 'midi' as const,
     subjects: [lead.id],
+    swap: lead.id,
     dark: [],
     where,
     change: (w: Whole) => staysAsItWas(cut(w, [lead.id]), lost),

@@ -1,3 +1,4 @@
+import { misfit, needOf, placesOf, voltagesOf } from '../../build/power';
 import { kindOf } from '../../kinds';
 import { deviceOf, nameOf, outletsOf } from '../../rig/find';
 import type { Device, Rig } from '../../rig/schema';
@@ -68,8 +69,10 @@ function outlets(rig: Rig): Fault[] {
       const base = {
         sort: 'power' as const,
         subjects: [supply.id, ...fed.map((d) => d.id)],
+        otherOutlet: fed.map((d) => d.id),
         where,
       };
+      const other = freeOutletFor(rig, fed);
       return [
         {
           ...base,
@@ -77,11 +80,17 @@ function outlets(rig: Rig): Fault[] {
           words: `${label}, or the power lead in it, is dead: ${named(rig, dark)} without power`,
           perThousand: 1.4,
           dark,
-          mend: {
-            words: `plug into another outlet with a spare power lead`,
-            seconds: REACH_SECONDS[where] + 20,
-            spare: { is: 'part', words: 'power lead' },
-          },
+          mend: other
+            ? {
+                words: `plug it into ${other}, with a spare power lead`,
+                seconds: REACH_SECONDS[where] + 20,
+                spare: { is: 'part', words: 'power lead' },
+              }
+            : {
+                words: `no outlet here is free that fits: take the spare for ${supply.name}`,
+                seconds: REACH_SECONDS[where] + 180,
+                spare: { is: 'device', kind: supply.kind },
+              },
           change: (w) => goDark(w, dark),
         },
         {
@@ -93,12 +102,30 @@ function outlets(rig: Rig): Fault[] {
           )} hum and clip early`,
           perThousand: 0.3,
           dark: [],
-          mend: { words: `plug into another outlet`, seconds: REACH_SECONDS[where] + 20 },
+          mend: other
+            ? { words: `plug it into ${other}`, seconds: REACH_SECONDS[where] + 20 }
+            : {
+                words: `no outlet here is free that fits: take the spare for ${supply.name}`,
+                seconds: REACH_SECONDS[where] + 180,
+                spare: { is: 'device', kind: supply.kind },
+              },
           change: (w) => fed.reduce((v, d) => sagging(v, d), w),
         },
       ];
     }),
   );
+}
+
+/** A free outlet that suits all of some devices by voltage, polarity and current; nothing where there is none. */
+export function freeOutletFor(rig: Rig, fed: readonly Device[]): string | undefined {
+  const needs = fed.flatMap((d) => needOf(d) ?? []);
+  const free = placesOf(rig).find(
+    ({ supply, outlet }) =>
+      !rig.devices.some((d) => d.supply?.device === supply.id && d.supply.outlet === outlet.id) &&
+      needs.reduce((sum, n) => sum + n.milliamps, 0) <= outlet.milliamps &&
+      voltagesOf(outlet).some((v) => needs.every((n) => misfit(n, outlet, v) === undefined)),
+  );
+  return free && `outlet ${free.outlet.label ?? free.outlet.id} of ${free.supply.name}`;
 }
 
 /** A device on too little voltage: it clips earlier, and hum of the supply comes with it. */

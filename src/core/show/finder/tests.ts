@@ -6,6 +6,7 @@ import { sure } from '../../outcome';
 import { type FaultFacts, REACH_SECONDS } from '../faults';
 import { needsPower } from '../faults/device-faults';
 import { leadWords, placeOfLead } from '../faults/look';
+import { freeOutletFor } from '../faults/power-faults';
 import { atEar, atLead, type Effects } from '../effects';
 import { roughly } from '../symptoms';
 
@@ -194,12 +195,8 @@ const swaps: TestSort = {
           ...(speaker && {
             mind: 'never open a speaker line with a tube amplifier on; a speaker lead, not an instrument lead',
           }),
-          answer: (f: number) => {
-            const fault = faultAt(ground, f);
-            const heals =
-              fault.subjects.includes(lead.id) && (fault.sort === 'lead' || fault.sort === 'midi');
-            return heals ? 'it is good again' : 'no change';
-          },
+          answer: (f: number) =>
+            faultAt(ground, f).swap === lead.id ? 'it is good again' : 'no change',
         };
       }),
 };
@@ -227,18 +224,15 @@ const outletsTried: TestSort = {
   id: 'outlet',
   make: (ground) =>
     ground.rig.devices
-      .filter((d) => d.supply && needsPower(d))
+      .filter((d) => d.supply && needsPower(d) && freeOutletFor(ground.rig, [d]) !== undefined)
       .map((d) => ({
         id: `outlet ${d.id}`,
-        words: `Plug ${d.name} into another outlet that works, with its voltage, for a moment.`,
+        words: `Plug ${d.name} into ${freeOutletFor(ground.rig, [d])} for a moment.`,
         seconds: 15 + REACH_SECONDS[placeOf(d)],
         where: placeOf(d),
-        needs: ['a free outlet of the same voltage and polarity'],
-        answer: (f) => {
-          const fault = faultAt(ground, f);
-          const heals = fault.id.startsWith('outlet') && fault.subjects.includes(d.id);
-          return heals ? 'it is good again' : 'no change';
-        },
+        needs: ['a power lead that reaches'],
+        answer: (f) =>
+          faultAt(ground, f).otherOutlet?.includes(d.id) ? 'it is good again' : 'no change',
       })),
 };
 
