@@ -15,7 +15,7 @@ const STOREYS = [
   ['units', 'graph', 'optimum'],
   ['kinds'],
   ['rig'],
-  ['findings', 'demo', 'start'],
+  ['findings', 'demo'],
   ['testing'],
   ['circuit'],
   ['walk'],
@@ -27,7 +27,7 @@ const STOREYS = [
   ['analysis', 'build', 'order'],
   ['promises'],
   ['report'],
-  ['solve', 'show'],
+  ['solve', 'show', 'start'],
   ['draw'],
   ['formats'],
 ];

@@ -1,4 +1,12 @@
-import type { Cured, Outcomes, Preview, SoundReport, TriedFix, ToMeasure } from '../core/report';
+import type {
+  Cured,
+  Outcomes,
+  Preview,
+  Report,
+  SoundReport,
+  TriedFix,
+  ToMeasure,
+} from '../core/report';
 import type { Arriving } from '../core/signal';
 import type { Sequence } from '../core/midi';
 import type { HeardNote, NoteAt, StationNote } from '../core/note';
@@ -9,7 +17,7 @@ import type { Finding } from '../core/findings/finding';
 import type { Outcome } from '../core/outcome';
 import type { PromiseResult } from '../core/promises';
 import type { LandingLevels, Lost, PairReport } from '../core/midi';
-import type { Edit, Patch, Rig, Sound } from '../core/rig';
+import type { Brief, Edit, Patch, Rig, Sound } from '../core/rig';
 import type {
   Drill,
   Effects,
@@ -21,6 +29,7 @@ import type {
   SparePlan,
 } from '../core/show';
 import type { Substitute } from '../core/songs';
+import type { Proposal, StartChoice } from '../core/start';
 import type {
   BufferProposal,
   InsideProposal,
@@ -114,6 +123,11 @@ export interface Proposals {
   rewire: {
     ask: { rig: Rig; fault: string; sound: string; ear: string };
     answer: Rewire | null;
+  };
+  /** A rig from answers, cured as far as a knob or a box cures it; with power and a board where asked. */
+  start: {
+    ask: { brief: Brief; choice: StartChoice; built: boolean };
+    answer: Proposal & { report: Report };
   };
   layout: {
     ask: { rig: Rig; board: string; add: string[]; mayTurn: boolean };

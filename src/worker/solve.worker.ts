@@ -2,7 +2,7 @@ import loadHighs from 'highs';
 import { planPower, pressedDevices, proposeLayout } from '../core/build';
 import { walkOrder } from '../core/walk';
 import { pairRows, setStage } from '../core/midi';
-import { cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
+import { analyse, cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
 import type { Rig, Sound } from '../core/rig';
 import {
   drillOf,
@@ -23,6 +23,7 @@ import {
   proposeOnePress,
   proposeOrder,
 } from '../core/solve';
+import { builtUp, finished, proposeRig } from '../core/start';
 import type {
   BestSoFar,
   ProposalAnswered,
@@ -57,6 +58,11 @@ const WORK: {
   buffers: ({ rig, sound }, id) => proposeBuffers(rig, soundIn(rig, sound), telling(id)),
   power: async ({ rig, headroom }) => planPower(rig, await solver(), headroom),
   onePress: ({ rig, from, to }) => Promise.resolve(proposeOnePress(rig, from, to)),
+  start: async ({ brief, choice, built }, id) => {
+    const made = finished(proposeRig(brief, choice));
+    const whole = built ? await builtUp(made, await solver(), telling(id)) : made;
+    return { ...whole, report: analyse(whole.rig) };
+  },
   layout: async ({ rig, board, add, mayTurn }, id) =>
     proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), telling(id), {
       mayTurn,

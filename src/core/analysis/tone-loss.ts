@@ -208,6 +208,9 @@ function dullest({ ctx }: Evidence, t: Evidence['tones'][number]): Lead | undefi
 function dullRemark(evidence: Evidence, t: Evidence['tones'][number]): Remark[] {
   if (t.minus3dBHz === null || t.minus3dBHz >= DULL_HERTZ) return [];
   const { ctx } = evidence;
+  // What wants a pickup loads the coil of a pickup simulator on purpose: no lead does that.
+  const isCoil = ctx.flowing.circuit.drivers.some((d) => d.device === t.driver && d.henries > 0);
+  if (isCoil && kindOf(ctx.device(t.listener).kind).wantsBarePickup) return [];
   const lead = dullest(evidence, t);
   const behind = lead?.from.device ?? t.driver;
   const name = ctx.device(behind).name;

@@ -108,16 +108,28 @@ export const ORDER_RULES: readonly OrderRule[] = [
         first &&
         kindOf(ctx.device(first.to.device).kind).job === 'wireless' &&
         first.to.jack === 'in';
+      const other = at.evidence.stations.find((s) => s.device === active.device);
+      const driver = ctx.device(active.device).name;
+      // A coil in the output loads as a pickup does: what is lost is the guitar's volume alone.
+      if (active.henries > 0)
+        return [
+          {
+            other,
+            severity: 'advice',
+            what: `${name(at)} sees the coil of ${driver}, not the pickup.`,
+            why: 'It is loaded as a pickup would be, but the guitar’s volume does not reach it.',
+          },
+        ];
       return [
         {
-          other: at.evidence.stations.find((s) => s.device === active.device),
+          other,
           severity: 'caution',
           what: `${name(at)} does not see the pickup.`,
           why: radio
             ? `${ctx.device(first.to.device).name} comes first, and both cannot be had: ` +
               `play ${name(at)} on a lead instead of the wireless, or put a pickup simulator in ` +
               'front of it.'
-            : `${ctx.device(active.device).name} drives it, so it will not clean up with the guitar’s volume.`,
+            : `${driver} drives it, so it will not clean up with the guitar’s volume.`,
           fix:
             first && !radio
               ? moveFix(ctx.rig, at.s.device, first.id, `Move ${name(at)} to the front`)

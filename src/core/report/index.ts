@@ -11,5 +11,5 @@ export {
 } from './tried';
 export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';
 export { countTurned, type ToMeasure, type TurnedVerdict, whatToMeasure } from './ranges';
-export { settled } from './settled';
+export { settle, settled, type Settlement } from './settled';
 export { type TriedJack, trySheet } from './try-sheet';

@@ -4,8 +4,33 @@ import { idSchema } from './id-schema';
 const name = z.string().trim().min(1, 'give it a name').max(120);
 const kind = z.string().min(1).max(64);
 
-/** Ways in which a rig can be heard. */
-export const WAYS = ['head', 'combo', 'house', 'in-ears', 'recorder'] as const;
+/** Ways in which a rig can be heard; `stage` is a loudspeaker there that is no amplifier. */
+export const WAYS = ['head', 'combo', 'stage', 'house', 'in-ears', 'recorder'] as const;
+
+/** What makes the sound of an amplifier. */
+export const VOICES = ['amplifiers', 'modeler', 'simulator', 'none'] as const;
+/** What switches pedals: each by its own foot switch, or loops in a fixed or a free order. */
+export const SWITCHINGS = ['foot', 'loops-fixed', 'loops-free'] as const;
+/** What calls sounds by MIDI: nothing, whatever switches or models, a foot controller, a tablet. */
+export const CALLERS = ['none', 'own', 'controller', 'tablet'] as const;
+
+/** What decides the wiring of a start beside who plays and who hears; what is left out is as usual. */
+const meansSchema = z.looseObject({
+  /** Several instruments sound at once; else they are changed. */
+  together: z.boolean().optional(),
+  voice: z.enum(VOICES).optional(),
+  /** Several amplifiers: all at once, or one of them in each sound. */
+  amps: z.enum(['together', 'one']).optional(),
+  house: z.enum(['mono', 'stereo']).optional(),
+  switching: z.enum(SWITCHINGS).optional(),
+  calls: z.enum(CALLERS).optional(),
+  /** Supplies on hand, by kind; none named, the smallest that would do. */
+  supplies: z.array(kind).max(12).optional(),
+  /** Whether supplies and a board are chosen, too. */
+  built: z.boolean().optional(),
+  /** Choices of the proposal that were changed, by the choice. */
+  changed: z.record(z.string().max(80), z.string().max(120)).optional(),
+});
 
 /** What a sound should be like, from the cleanest. */
 export const CHARACTERS = ['clean', 'edge', 'crunch', 'saturated', 'special'] as const;
@@ -15,7 +40,17 @@ export const briefSchema = z.looseObject({
   sources: z
     .array(z.looseObject({ id: idSchema, kind, name, wireless: z.boolean().optional() }))
     .max(20),
-  destinations: z.array(z.looseObject({ id: idSchema, way: z.enum(WAYS), name })).max(20),
+  destinations: z
+    .array(
+      z.looseObject({
+        id: idSchema,
+        way: z.enum(WAYS),
+        name,
+        /** Sources, by their line, that must never be heard there. */
+        not: z.array(idSchema).max(20).optional(),
+      }),
+    )
+    .max(20),
   sounds: z
     .array(
       z.looseObject({
@@ -27,6 +62,7 @@ export const briefSchema = z.looseObject({
     )
     .max(400),
   gear: z.array(z.looseObject({ id: idSchema, kind, name })).max(200),
+  means: meansSchema.optional(),
   /** Whatever else must never happen, in words; what can be checked is a promise. */
   never: z
     .array(z.looseObject({ id: idSchema, words: name }))
@@ -35,5 +71,7 @@ export const briefSchema = z.looseObject({
 });
 
 export type Brief = z.infer<typeof briefSchema>;
+export type Means = z.infer<typeof meansSchema>;
+export type Voice = (typeof VOICES)[number];
 export type Way = (typeof WAYS)[number];
 export type Character = (typeof CHARACTERS)[number];

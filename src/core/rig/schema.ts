@@ -34,8 +34,13 @@ import { setSchema, songSchema } from './song-schema';
 export {
   type Brief,
   briefSchema,
+  CALLERS,
   type Character,
   CHARACTERS,
+  type Means,
+  SWITCHINGS,
+  type Voice,
+  VOICES,
   type Way,
   WAYS,
 } from './brief-schema';

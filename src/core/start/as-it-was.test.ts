@@ -7,7 +7,7 @@ const line = (kind: string, i: number) => ({ id: `k${i}`, kind, name: `Gear ${i}
 const ways = (list: readonly Way[]) => list.map((way, i) => ({ id: `w${i}`, way, name: way }));
 const sounds = ['Clean', 'Lead'].map((name, i) => ({ id: `s${i}`, name }));
 const started = (brief: Brief, otherSchool: string[] = []) =>
-  digest(proposeRig(brief, { id: 'new', name: 'New', otherSchool }));
+  digest(proposeRig(brief, { id: 'new', name: 'New', otherSchool }).rig);
 
 test('what is started from a brief is what it was', () => {
   const instruments = START_INSTRUMENTS.map((k) => k.id);

@@ -18,6 +18,7 @@ function wayOf(kindId: string): Way {
   const kind = kindOf(kindId);
   const hears = kind.destination?.hears;
   if (hears === 'in-ears' || hears === 'recorder' || hears === 'house') return hears;
+  if (kind.job === 'destination') return 'stage';
   return kind.job === 'cabinet' ? 'head' : 'combo';
 }
 

@@ -1,46 +1,17 @@
-import { at as entryAt, sure } from '../outcome';
-import { type Job, type Kind, KINDS, kindOf } from '../kinds';
-import { freshId } from '../rig/fresh-id';
-import type {
-  Brief,
-  Character,
-  Device,
-  Lead,
-  Rig,
-  RigPromise,
-  Sound,
-  Stance,
-  Way,
-} from '../rig/schema';
-
-/** Jobs of what stands in the pedal row of a start. */
-const PEDAL_JOBS: Job[] = [
-  'tuner',
-  'buffer',
-  'fuzz',
-  'pitch',
-  'filter',
-  'compressor',
-  'drive',
-  'boost',
-  'gate',
-  'eq',
-  'volume',
-  'modulation',
-  'delay',
-  'reverb',
-  'looper',
-];
-const plain = (k: Kind, jack: string) => k.jacks.some((j) => j.id === jack && j.connector === 'TS');
-
-/** Instruments that a start can begin with: one signal on an ordinary jack. */
-export const START_INSTRUMENTS: readonly Kind[] = KINDS.filter(
-  (k) => k.job === 'instrument' && plain(k, 'out'),
-);
-/** Pedals that a start can put in a row. */
-export const START_PEDALS: readonly Kind[] = KINDS.filter(
-  (k) => PEDAL_JOBS.includes(k.job) && k.family !== 'Routing' && plain(k, 'in') && plain(k, 'out'),
-);
+import { kindOf } from '../kinds';
+import type { Brief, Device, Limits, Rig, Sound, Stance, Voice } from '../rig/schema';
+import { type Choice, Choices } from './choices';
+import { Making, type Waiting } from './making';
+import { wireMessages } from './messages';
+import { isPedal, rank } from './pedal-order';
+import { startPromises } from './promised';
+import { ampIn, soundsByAmps, soundsByModel, startSounds } from './sounds';
+import { hangInLoops, soundsByLoops, staysInFront, type Switching } from './switching';
+import { type AmpTurns, isLate, toAmplifiers, type Wiring } from './ways/amplifiers';
+import { arrive, type Playing, playersOf } from './ways/arrive';
+import { byBoxes, bySimulator, driven, isWet } from './ways/desk';
+import { type End, isAmp, toEach } from './ways/ends';
+import { toModeler } from './ways/modeler';
 
 /** What a start is told beside the brief. */
 export interface StartChoice {
@@ -48,325 +19,240 @@ export interface StartChoice {
   name: string;
   /** Order rules on which the other school is followed. */
   otherSchool: readonly string[];
+  /** What the rig has to keep to, for what is chosen and for what is found later. */
+  limits?: Limits;
 }
 
-/** Places in the usual order; what is not listed does not stand in the pedal row. */
-const USUAL: Job[] = [
-  'fuzz',
-  'tuner',
-  'buffer',
-  'pitch',
-  'filter',
-  'compressor',
-  'boost',
-  'drive',
-  'gate',
-  'eq',
-  'volume',
-  'modulation',
-  'delay',
-  'reverb',
-  'looper',
-];
-const IN_LOOP: Job[] = ['delay', 'reverb', 'looper'];
-
-/** Where a pedal goes, smaller first, by the school chosen for each rule. */
-function rank(kindId: string, other: ReadonlySet<string>): number {
-  const kind = kindOf(kindId);
-  if (kind.wantsBarePickup && !other.has('bare-pickup')) return -1;
-  const at = (job: Job) => USUAL.indexOf(job);
-  const gain = kind.figures.find((f) => f.id === 'gainHighDb')?.typical ?? 0;
-  const moved: [string, Job, number][] = [
-    ['tuner-place', 'tuner', at('reverb') + 0.5],
-    ['pitch-early', 'pitch', at('compressor') + 0.5],
-    ['filter-before-dirt', 'filter', at('drive') + 0.92],
-    ['compressor-early', 'compressor', at('drive') + 0.94],
-    ['boost-place', 'boost', at('drive') + 0.96],
-    ['volume-place', 'volume', at('tuner') + 0.5],
-  ];
-  const place =
-    moved.find(([rule, job]) => job === kind.job && other.has(rule))?.[2] ?? at(kind.job);
-  const step = Math.min(0.9, Math.max(0, gain) / 100);
-  return kind.job === 'drive' ? place + (other.has('gain-low-to-high') ? 0.9 - step : step) : place;
+/** A rig that is proposed, and what was decided on the way to it. */
+export interface Proposal {
+  rig: Rig;
+  choices: readonly Choice[];
 }
+
+/** What makes the sound of an amplifier: what was said, else amplifiers where there are any. */
+export const voiceOf = (brief: Brief): Voice =>
+  brief.means?.voice ?? (brief.destinations.some(isAmp) ? 'amplifiers' : 'simulator');
 
 /**
  * Makes a rig from a brief: ordered, connected, with the sounds asked for and the promises that
- * follow from it. It is a start, to be edited.
+ * follow from it, and each decision with its reason. It is a start, to be edited; levels are set, and
+ * what is wrong with it is cured, by `cured` and `settled`, power and a board by `withBuild`.
  */
-export function proposeRig(brief: Brief, { id, name, otherSchool }: StartChoice): Rig {
-  const other = new Set(otherSchool);
-  const start = new Start(brief, other);
-  start.connect();
+export function proposeRig(brief: Brief, choice: StartChoice): Proposal {
+  const { id, name, otherSchool, limits } = choice;
+  const choices = new Choices(brief.means?.changed ?? {});
+  const start = new Start({ making: new Making(), choices, brief, other: new Set(otherSchool) });
+  const sounds = start.wire();
   const stances: Record<string, Stance> = Object.fromEntries(
-    [...other].map((rule) => [rule, { stance: 'other' as const }]),
+    otherSchool.map((rule) => [rule, { stance: 'other' as const }]),
   );
   return {
-    format: 'yantrel-rig',
-    version: 1,
-    id,
-    name,
-    devices: start.devices,
-    leads: start.leads,
-    sounds: brief.sounds.map((sound, n) => startSound(sound, n, brief.sounds, start.pedals)),
-    ...(other.size > 0 && { order: { stances } }),
-    brief,
-    promises: start.promises(),
+    choices: choices.all,
+    rig: {
+      ...{ format: 'yantrel-rig', version: 1, id, name },
+      devices: start.w.making.devices,
+      leads: start.w.making.leads,
+      sounds,
+      ...(otherSchool.length > 0 && { order: { stances } }),
+      ...(limits && Object.keys(limits).length > 0 && { limits }),
+      brief,
+      promises: start.promises(sounds),
+    },
   };
 }
 
-const jobOf = (d: Device) => kindOf(d.kind).job;
-const partnerOf = (d: Device, jack: string) =>
-  kindOf(d.kind).jacks.find((j) => j.id === jack)?.pair?.with;
-const WIDENING: Job[] = ['modulation', 'delay', 'reverb'];
-
-/**
- * A rig in the making: it grows from the instruments towards those who must hear them. `at`, `out`
- * and `reach` are where it ends now and how long the next lead is, in metres; `widened` whether two
- * sides come out there.
- */
+/** A rig that grows from its instruments towards those who must hear them. */
 class Start {
-  readonly devices: Device[] = [];
-  readonly leads: Lead[] = [];
-  readonly pedals: Device[];
-  private readonly instruments: Device[];
-  private at: Device;
-  private out = 'out';
-  private reach = 3;
-  private widened = false;
+  private readonly players: Playing[];
+  private readonly pedals: Device[];
+  /** Those who go through the pedals to those who hear them; and others straight to theirs. */
+  private readonly main: Playing[];
+  private readonly reached = new Map<Playing, readonly End[]>();
+  /** Devices of the end of each way, by the player at its beginning. */
+  private readonly ends = new Map<string, Playing[]>();
+  private turns: AmpTurns | undefined;
 
-  constructor(
-    private readonly brief: Brief,
-    private readonly other: ReadonlySet<string>,
-  ) {
-    this.instruments = brief.sources.map((i, n) =>
-      this.add(i.kind, i.name, { place: 'player', ...(n > 0 && { engaged: false }) }),
-    );
+  constructor(readonly w: Wiring) {
+    const { making, brief, other } = w;
+    this.players = playersOf(making, w.choices, brief);
+    for (const p of this.players)
+      this.reached.set(
+        p,
+        brief.destinations.filter((d) => !d.not?.includes(p.line.id)),
+      );
+    const hasEnds = brief.destinations.length > 0;
+    const first = this.players.find((p) => !hasEnds || this.reached.get(p)?.length);
+    const through = first && this.reached.get(first);
+    this.main = through ? this.players.filter((p) => isSame(this.reached.get(p), through)) : [];
     this.pedals = brief.gear
-      .filter((g) => START_PEDALS.some((k) => k.id === g.kind))
+      .filter((g) => isPedal(kindOf(g.kind)))
       .sort((a, b) => rank(a.kind, other) - rank(b.kind, other))
-      .map((p) => this.add(p.kind, p.name, { place: 'floor' }));
-    this.at = entryAt(this.instruments, 0);
+      .map((g) => making.add(g.kind, g.name, { place: 'floor' }));
   }
 
-  /** Instruments to one point, through the pedals, to an amplifier or straight to the desk. */
-  connect(): void {
-    this.gather();
-    const amps = this.brief.destinations.filter(isAmp);
-    const direct = this.brief.destinations.filter((d) => !isAmp(d));
-    const late = (d: Device) => IN_LOOP.includes(jobOf(d));
-    if (amps.length) {
-      const loop = this.other.has('time-after-dirt') ? [] : this.pedals.filter(late);
-      this.through(
-        this.pedals.filter((d) => !loop.includes(d)),
-        false,
-      );
-      this.toAmp(amps, loop, direct);
-    } else {
-      const wide = this.pedals.filter((d) => late(d) || jobOf(d) === 'modulation');
-      this.through(
-        this.pedals.filter((d) => !wide.includes(d)),
-        false,
-      );
-      this.toDesk(wide, direct);
-    }
-  }
-
-  /** Everyone hears every instrument, tuners too; no tube amplifier runs without a load. */
-  promises(): RigPromise[] {
-    const ends = this.devices.filter((d) => kindOf(d.kind).destination);
-    const hears = ends.flatMap((d) =>
-      this.instruments.map((i): RigPromise => ({
-        id: freshId(`hears-${d.id}-${i.id}`, []),
-        type: 'hears',
-        destination: d.id,
-        source: i.id,
-      })),
-    );
-    const tuned = this.pedals.some((d) => jobOf(d) === 'tuner') ? this.instruments : [];
-    return [
-      ...hears,
-      ...tuned.map((i): RigPromise => ({
-        id: freshId(`tuner-${i.id}`, []),
-        type: 'tuner-hears',
-        source: i.id,
-      })),
-      ...(this.brief.destinations.some(isAmp)
-        ? [{ id: 'no-tube-unloaded', type: 'no-tube-unloaded' as const }]
-        : []),
-    ];
-  }
-
-  private add(kind: string, name: string, rest: Partial<Device> = {}): Device {
-    const taken = this.devices.map((d) => d.id);
-    const device: Device = { id: freshId(name, taken), kind, name, ...rest };
-    this.devices.push(device);
-    return device;
-  }
-
-  private join(
-    from: Device,
-    fromJack: string,
-    to: Device,
-    toJack: string,
-    metres: number,
-    type: Lead['type'] = 'instrument',
-  ): void {
-    this.leads.push({
-      id: `lead-${this.leads.length + 1}`,
-      from: { device: from.id, jack: fromJack },
-      to: { device: to.id, jack: toJack },
-      type,
-      metres,
-    });
-  }
-
-  /** From the instruments to one point, each by its own wireless where it has one. */
-  private gather(): void {
-    const { sources } = this.brief;
-    const several = sources.filter((x) => x.wireless).length > 1;
-    const arriving = this.instruments.map((from, n): { from: Device; reach: number } => {
-      if (!entryAt(sources, n).wireless) return { from, reach: 3 };
-      const name = several ? `Wireless, ${from.name}` : 'Wireless';
-      const radio = this.add('wireless', name, { place: 'rack' });
-      this.join(from, 'out', radio, 'in', 0.8);
-      return { from: radio, reach: 1.5 };
-    });
-    this.at = entryAt(arriving, 0).from;
-    this.reach = entryAt(arriving, 0).reach;
-    for (const [n, extra] of arriving.slice(1).entries()) {
-      const name = arriving.length > 2 ? `Instrument joiner ${n + 1}` : 'Instrument joiner';
-      const joiner = this.add('mixer-line', name, { place: 'floor' });
-      this.join(this.at, this.out, joiner, 'a', this.reach);
-      this.join(extra.from, 'out', joiner, 'b', extra.reach);
-      this.at = joiner;
-      this.reach = 0.3;
-    }
+  /** Everything joined to everything; the sounds as they then are. */
+  wire(): Sound[] {
+    const { w, players, main, pedals } = this;
+    const several = w.brief.sources.filter((s) => s.wireless).length > 1;
+    let sounds = startSounds(w.brief.sounds, pedals);
+    const [first] = main;
+    if (!first) return sounds;
+    const ends = this.reached.get(first) ?? [];
+    const before = w.making.devices.length;
+    const brief: Brief = { ...w.brief, destinations: [...ends] };
+    const at = arrive(w.making, w.choices, main, several);
+    sounds = this.simulatePickups(at, sounds);
+    this.buffer(at, brief);
+    sounds = this.chain({ ...w, brief }, at, sounds);
+    this.endsFrom(before, main);
+    for (const p of players.filter((x) => !main.includes(x))) this.straight(p, several);
+    return wireMessages(w, sounds);
   }
 
   /**
-   * Connects a row of devices; from the first one that makes the signal wide, both sides go on,
-   * unless a mono loop ends it.
+   * What wants the bare pickup and cannot have it, behind a receiver, a joiner or another of its sort,
+   * gets a pickup simulator in front of it, which is on when it is: a coil in front of a long lead is dull.
    */
-  private through(row: readonly Device[], mayWiden: boolean): void {
-    for (const d of row) {
-      const way = kindOf(d.kind).through!;
-      const [rightOut, rightIn] = [partnerOf(this.at, this.out), partnerOf(d, way.in)];
-      this.join(this.at, this.out, d, way.in, this.reach);
-      if (this.widened && rightOut && rightIn) this.join(this.at, rightOut, d, rightIn, this.reach);
-      this.at = d;
-      this.out = way.out;
-      this.reach = 0.3;
-      this.widened ||=
-        mayWiden && partnerOf(d, way.out) !== undefined && WIDENING.includes(jobOf(d));
+  private simulatePickups({ left }: Waiting, sounds: Sound[]): Sound[] {
+    const { making, choices } = this.w;
+    const source = making.devices.find((d) => d.id === left.device);
+    const isBare = source && kindOf(source.kind).job === 'instrument';
+    const wanting = this.pedals.filter((d) => kindOf(d.kind).wantsBarePickup);
+    for (const d of isBare ? wanting.slice(1) : wanting) {
+      const taken = choices.take(
+        `bare-${d.id}`,
+        `In front of ${d.name}`,
+        [
+          ['simulator', 'a pickup simulator'],
+          ['nothing', 'nothing'],
+        ],
+        'simulator',
+        (t) =>
+          t === 'simulator'
+            ? 'It wants to see a pickup, and something else drives it here: a coil between gives it one.'
+            : 'It does not see a pickup, so it will not clean up with the guitar’s volume.',
+      );
+      if (taken === 'nothing') continue;
+      const coil = making.add('pickup-simulator', `Pickup simulator, ${d.name}`, {
+        place: 'floor',
+      });
+      this.pedals.splice(this.pedals.indexOf(d), 0, coil);
+      sounds = sounds.map((s) =>
+        s.states[d.id]?.engaged
+          ? { ...s, states: { ...s.states, [coil.id]: { engaged: true } } }
+          : s,
+      );
     }
+    return sounds;
   }
 
-  /** Into an amplifier, late effects in its loop, and a microphone for each who is not in the room. */
-  private toAmp(amps: Brief['destinations'], loop: Device[], direct: Brief['destinations']): void {
-    const isHead = amps.some((a) => a.way === 'head');
-    const name = sure(amps.find((a) => a.way === (isHead ? 'head' : 'combo'))).name;
-    const amp = this.add(isHead ? 'head-tube' : 'combo-tube-loop', name, { place: 'amps' });
-    this.join(this.at, this.out, amp, 'in', 6);
-    if (loop.length) {
-      [this.at, this.out, this.reach, this.widened] = [amp, 'send', 6, false];
-      this.through(loop, false);
-      this.join(this.at, this.out, amp, 'return', 6);
-    }
-    let speaker = amp;
-    if (isHead) {
-      speaker = this.add('cabinet', 'Cabinet', { place: 'amps' });
-      this.join(amp, 'speaker', speaker, 'in', 1.5, 'speaker');
-    }
-    for (const o of direct) {
-      const mic = this.add('microphone', `${o.name} mic`, { place: 'amps' });
-      this.join(speaker, 'air', mic, 'air', 0.1, 'air');
-      const end =
-        o.way === 'house'
-          ? this.add('console-input', o.name, { place: 'house' })
-          : this.add(endKind(o.way), o.name, { place: 'house', settings: { input: 'mic' } });
-      this.join(mic, 'out', end, 'in', 20, 'balanced');
-    }
+  /**
+   * A buffer in front of pedals that part a bare pickup to two sides: off, they tie it to both, and what
+   * stands behind would load it twice.
+   */
+  private buffer({ left }: Waiting, { destinations }: Brief): void {
+    const { making, choices, brief } = this.w;
+    const source = making.devices.find((d) => d.id === left.device);
+    const isBare = source && kindOf(source.kind).job === 'instrument';
+    const amps = voiceOf(brief) === 'amplifiers' ? destinations.filter(isAmp).length : 0;
+    const at = this.pedals.findIndex((d) => !staysInFront(d));
+    if (!isBare || amps !== 2 || brief.means?.amps === 'one' || !this.pedals.some(isWet)) return;
+    choices.take(
+      'buffer',
+      'Behind the instrument',
+      [['buffer', 'a buffer']],
+      'buffer',
+      () =>
+        'When what makes two sides is off, it ties the pickup to both; a buffer drives what stands behind.',
+    );
+    const buffer = making.add('buffer', 'Buffer', { place: 'floor', engaged: true });
+    this.pedals.splice(Math.max(0, at), 0, buffer);
   }
 
-  /** Through a simulator, wide from there on, to each who hears it; a splitter for each but the last. */
-  private toDesk(wide: readonly Device[], direct: Brief['destinations']): void {
-    const simulator = this.add('amp-cab-simulator', 'Amp and cab simulator', {
-      place: 'floor',
-      engaged: true,
-      settings: { master: 8 },
-    });
-    this.through([simulator, ...wide], true);
-    const ends = direct.length ? direct : [{ way: 'house' as const, name: 'House' }];
-    for (const [n, o] of ends.entries()) {
-      if (n === ends.length - 1) this.finish(o, this.at, this.out, this.widened && n === 0);
-      else {
-        const split = this.add('splitter-buffered', `Split ${n + 1}`, { place: 'floor' });
-        this.join(this.at, this.out, split, 'in', 0.5);
-        this.finish(o, split, 'b', false);
-        [this.at, this.out] = [split, 'a'];
-      }
+  /** The pedals, switched as was asked, and behind them what makes the sound. */
+  private chain(w: Wiring, from: Waiting, first: Sound[]): Sound[] {
+    const voice = voiceOf(w.brief);
+    const late = this.pedals.filter(voice === 'amplifiers' ? (d) => isLate(d) : (d) => isWet(d));
+    const row = this.pedals.filter((d) => !late.includes(d));
+    let switching: Switching | undefined;
+    let at = from;
+    let left = this.pedals;
+    if ((w.brief.means?.switching ?? 'foot') !== 'foot') {
+      ({ at, switching } = hangInLoops(w, from, row, first));
+      left = late;
     }
+    const sounds = switching ? soundsByLoops(first, switching) : first;
+    for (const d of switching?.loops.flat() ?? []) d.engaged = true;
+    return this.voice(w, voice, at, left, sounds);
   }
 
-  private finish(o: { way: Way; name: string }, from: Device, jack: string, stereo: boolean): void {
-    const end =
-      o.way === 'house'
-        ? this.add(stereo ? 'console-input-stereo' : 'console-input', o.name, {
-            place: 'house',
-            settings: { input: 'line' },
-          })
-        : this.add(endKind(o.way), o.name, { place: 'house' });
-    this.join(from, jack, end, 'in', 20, 'balanced');
-    const right = partnerOf(from, jack);
-    if (stereo && right) this.join(from, right, end, 'inR', 20, 'balanced');
+  private voice(w: Wiring, voice: Voice, at: Waiting, left: Device[], sounds: Sound[]): Sound[] {
+    const lines = w.brief.sounds;
+    const direct = w.brief.destinations.filter((d) => !isAmp(d));
+    const house: End = { id: 'house', way: 'house', name: 'House' };
+    const someone = direct.length ? direct : [house];
+    if (voice === 'modeler') {
+      const ends = w.brief.destinations.length ? w.brief.destinations : [house];
+      const modeler = toModeler(w, at, left, ends);
+      const amp = w.making.devices.find((d) => d.host === modeler.id && d.kind === 'amp-block');
+      return amp ? soundsByModel(sounds, lines, amp.id, this.pedals) : sounds;
+    }
+    if (voice === 'amplifiers') {
+      const some: End = { id: 'amplifier', way: 'combo', name: 'Amplifier' };
+      const hasAmp = w.brief.destinations.some(isAmp);
+      const destinations = hasAmp ? w.brief.destinations : [some, ...w.brief.destinations];
+      this.turns = toAmplifiers({ ...w, brief: { ...w.brief, destinations } }, at, left);
+      return this.turns ? soundsByAmps(sounds, lines, this.turns) : sounds;
+    }
+    if (voice === 'simulator') bySimulator(w, at, left, someone);
+    else byBoxes(w, at, left, someone);
+    return sounds;
+  }
+
+  /** Who must not be heard by all goes past the pedals, by a direct box, to those who may hear it. */
+  private straight(p: Playing, several: boolean): void {
+    const { making, choices, brief } = this.w;
+    const named = (this.reached.get(p) ?? [])
+      .filter((e) => !isAmp(e))
+      .map((e) => ({ ...e, name: this.isFed(e.name) ? `${e.name}, ${p.line.name}` : e.name }));
+    choices.take(
+      `straight-${p.line.id}`,
+      `The way of ${p.line.name}`,
+      [['straight', 'past the pedals, by direct boxes']],
+      'straight',
+      () =>
+        'Not all may hear it who hear the others, so it cannot share their ' +
+        `way${named.length ? '' : '; nobody is left who may'}.`,
+    );
+    if (!named.length) return;
+    const before = making.devices.length;
+    const at = driven(making, choices, arrive(making, choices, [p], several));
+    toEach(making, named, { ...brief, means: { ...brief.means, house: 'mono' } }, at, 'box');
+    this.endsFrom(before, [p]);
+  }
+
+  private isFed = (name: string) => this.w.making.devices.some((d) => d.name === name);
+
+  private endsFrom(before: number, players: readonly Playing[]): void {
+    for (const d of this.w.making.devices.slice(before)) this.ends.set(d.id, [...players]);
+  }
+
+  promises(sounds: readonly Sound[]) {
+    const { w, turns, main } = this;
+    const tuned = new Set(this.pedals.map((d) => d.id));
+    const reaches = (d: Device, p: Playing) =>
+      tuned.has(d.id) ? main.includes(p) : (this.ends.get(d.id) ?? []).includes(p);
+    const fedIn = (d: Device) => {
+      const amps = turns?.hears[d.id];
+      const count = turns?.states.length ?? 0;
+      return (
+        amps &&
+        sounds.filter((_, n) => amps.includes(ampIn(w.brief.sounds, n, count))).map((s) => s.id)
+      );
+    };
+    return startPromises(w.brief, w.making.devices, this.players, reaches, fedIn);
   }
 }
 
-const isAmp = (d: { way: Way }) => d.way === 'head' || d.way === 'combo';
-const endKind = (way: Way) => (way === 'in-ears' ? 'in-ear-mix' : 'recorder');
-
-/** How many of the drives a character asks for, as a share of all. */
-const DRIVEN: Record<Character, number> = {
-  clean: 0,
-  edge: 0.34,
-  crunch: 0.67,
-  saturated: 1,
-  special: 0,
-};
-
-/**
- * First guesses: as many drives as the character asks for, else one more with each sound; the last
- * sound also boost and delay.
- */
-function startSound(
-  wanted: Brief['sounds'][number],
-  n: number,
-  all: Brief['sounds'],
-  pedals: readonly Device[],
-): Sound {
-  const drives = pedals.filter((d) => jobOf(d) === 'drive' || jobOf(d) === 'fuzz');
-  const isLast = n === all.length - 1 && all.length > 1;
-  const share = wanted.character
-    ? DRIVEN[wanted.character]
-    : all.length > 1
-      ? n / (all.length - 1)
-      : 0;
-  const steps = Math.ceil(drives.length * share - 1e-9);
-  const on = pedals.filter(
-    (d) =>
-      jobOf(d) === 'compressor' ||
-      jobOf(d) === 'reverb' ||
-      drives.slice(0, steps).includes(d) ||
-      (isLast && (jobOf(d) === 'boost' || jobOf(d) === 'delay')),
-  );
-  return {
-    id: freshId(
-      wanted.name,
-      all.slice(0, n).map((x) => freshId(x.name, [])),
-    ),
-    name: wanted.name,
-    ...(wanted.notes && { notes: wanted.notes }),
-    states: Object.fromEntries(on.map((d) => [d.id, { engaged: true }])),
-  };
-}
+const isSame = (a: readonly End[] | undefined, b: readonly End[] | undefined): boolean =>
+  a?.length === b?.length && (a ?? []).every((e) => b?.includes(e));

@@ -1,5 +1,5 @@
 'use client';
-import { Checkbox, Select } from '@mantine/core';
+import { Checkbox, MultiSelect, Select } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { kindOf, KINDS } from '../../core/kinds';
 import { type Outcome, sure } from '../../core/outcome';
@@ -144,7 +144,23 @@ export function Destinations({ set, brief, id, state }: ListProps) {
           state={state}
           what={WAY_WORDS[l.way]}
           {...lineEdits({ set, brief }, 'destinations', l.id)}
-        />
+        >
+          {brief.sources.length > 1 && (
+            <MultiSelect
+              size="xs"
+              w={190}
+              aria-label={`What ${l.name} must not hear`}
+              placeholder={l.not?.length ? '' : 'may hear everything'}
+              data={brief.sources.map((s) => ({ value: s.id, label: `not ${s.name}` }))}
+              value={l.not ?? []}
+              onChange={(not) =>
+                set({
+                  destinations: brief.destinations.map((x) => (x.id === l.id ? { ...x, not } : x)),
+                })
+              }
+            />
+          )}
+        </Line>
       ))}
     </Part>
   );

@@ -76,7 +76,7 @@ export function BriefView() {
           <Nevers set={set} brief={brief} id={id} />
         </div>
       </div>
-      {starting && <StartAgain brief={brief} onClose={() => setStarting(false)} />}
+      {starting && <StartAgain brief={brief} onBrief={set} onClose={() => setStarting(false)} />}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import type { Character, Way } from '../../core/rig';
 export const WAY_WORDS: Record<Way, string> = {
   head: 'Tube head and cabinet on stage',
   combo: 'Tube combo on stage',
+  stage: 'A loudspeaker on stage, no amplifier',
   house: 'Front of house',
   'in-ears': 'The player’s in-ears',
   recorder: 'A recorder',
@@ -13,6 +14,7 @@ export const WAY_WORDS: Record<Way, string> = {
 export const WAY_NAMES: Record<Way, string> = {
   head: 'Head',
   combo: 'Combo',
+  stage: 'Wedge',
   house: 'House',
   'in-ears': 'In-ears',
   recorder: 'Recorder',

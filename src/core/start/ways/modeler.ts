@@ -1,0 +1,209 @@
+import type { Device } from '../../rig/schema';
+import { jobOf, type Making, METRES, otherSide, type Waiting } from '../making';
+import type { Wiring } from './amplifiers';
+import { isWet } from './desk';
+import { type End, isAmp, toEach } from './ends';
+
+const DIRT = ['fuzz', 'drive', 'boost'];
+
+/**
+ * Into a modeler: what comes in front of it, what hangs in its loops, an amplifier and a cabinet
+ * inside, and its outputs to each who hears them; a power stage on stage is fed before the cabinet.
+ */
+export function toModeler(
+  w: Wiring,
+  from: Waiting,
+  pedals: readonly Device[],
+  ends: readonly End[],
+): Device {
+  const { making, brief, choices } = w;
+  const wet = pedals.filter(isWet);
+  const dirt = dirtInLoop(w, pedals);
+  const amps = ends.filter(isAmp);
+  const others = ends.filter((e) => !isAmp(e));
+  const needsMore = amps.length > 0 || (dirt.length > 0 && wet.length > 0);
+  const kind = choices.take(
+    'modeler',
+    'Which modeler',
+    [
+      ...(needsMore ? [] : [['modeler-compact', 'a compact one'] as const]),
+      ['modeler-floor', 'one on the floor'] as const,
+      ['modeler-rack', 'one in the rack'] as const,
+    ],
+    needsMore ? 'modeler-floor' : 'modeler-compact',
+    (taken) =>
+      taken === 'modeler-compact'
+        ? 'Two loops and one pair of outputs do for what hangs on it.'
+        : needsMore
+          ? 'It needs a loop for what is dirty and two for both sides of what is wet, or a ' +
+            'second pair of outputs for the stage.'
+          : 'It has loops and outputs to spare.',
+  );
+  const at = making.through(
+    from,
+    pedals.filter((d) => !wet.includes(d) && !dirt.includes(d)),
+  );
+  const modeler = making.add(kind, 'Modeler', {
+    place: kind === 'modeler-rack' ? 'rack' : 'floor',
+  });
+  making.join(
+    at.left,
+    { device: modeler.id, jack: 'in' },
+    kind === 'modeler-rack' ? METRES.amp : at.metres,
+  );
+  const inside = insideOf(w, modeler, dirt, wet, amps.length > 0);
+  sendOut(w, modeler, inside, amps, others, brief);
+  return modeler;
+}
+
+/** Where what drives stands. */
+function dirtInLoop({ choices, brief }: Wiring, pedals: readonly Device[]): Device[] {
+  const dirt = pedals.filter((d) => DIRT.includes(jobOf(d)));
+  if (!dirt.length || (brief.means?.switching ?? 'foot') !== 'foot') return [];
+  const taken = choices.take(
+    'dirt',
+    'Where what drives stands',
+    [
+      ['front', 'in front of the modeler'],
+      ['loop', 'in its first loop'],
+    ],
+    'front',
+    (place) =>
+      place === 'front'
+        ? 'In front, pedals see the pickup as they would an amplifier, and no converter lies between.'
+        : 'In a loop, the modeler can put blocks in front of them; each trip takes 1 to 2 ms.',
+  );
+  return taken === 'loop' ? dirt : [];
+}
+
+/** Two inner points, left and right, where the sound of the amplifier waits. */
+interface Inner {
+  left: Waiting['left'];
+  right: Waiting['left'];
+}
+
+/** What is inside: an amplifier, what is wet in a loop behind it, and the cabinet that the desk hears. */
+function insideOf(
+  { making, choices }: Wiring,
+  modeler: Device,
+  dirt: readonly Device[],
+  wet: readonly Device[],
+  onStage: boolean,
+): { stage: Inner; cab: Inner } {
+  const at = (jack: string) => ({ device: modeler.id, jack });
+  const block = (kind: string, name: string, rest: Partial<Device> = {}) =>
+    making.add(kind, name, { host: modeler.id, ...rest });
+  let from = at('fromIn');
+  if (dirt.length) {
+    making.link(modeler.id, 'fromIn', 'toSend1');
+    const out = making.through({ left: at('send1'), metres: 0.5 }, dirt);
+    making.join(out.left, at('return1'), 0.5);
+    from = at('fromReturn1');
+  }
+  const amp = block('amp-block', 'Amp', { settings: { master: 8 } });
+  making.join(from, { device: amp.id, jack: 'in' }, 0);
+  let sides: Inner = {
+    left: { device: amp.id, jack: 'out' },
+    right: { device: amp.id, jack: 'out' },
+  };
+  if (wet.length) {
+    // Two returns that lie beside each other are the two sides of one loop.
+    const n = modeler.kind === 'modeler-compact' ? 1 : 3;
+    choices.take(
+      'wet',
+      'Where the wet effects stand',
+      [['loop', `in loop ${n}, both sides back on ${n} and ${n + 1}`]],
+      'loop',
+      () => 'Behind the modelled amplifier, so that echoes are not driven again.',
+    );
+    making.join(sides.left, at(`toSend${n}`), 0);
+    const out = making.through({ left: at(`send${n}`), metres: 0.5 }, wet, true);
+    making.join(out.left, at(`return${n}`), 0.5);
+    if (out.right) making.join(out.right, at(`return${n + 1}`), 0.5);
+    sides = {
+      left: at(`fromReturn${n}`),
+      right: at(out.right ? `fromReturn${n + 1}` : `fromReturn${n}`),
+    };
+  }
+  const isWide = sides.left.jack !== sides.right.jack;
+  if (onStage) {
+    // What comes back on a return serves one thing: a level in between can serve two.
+    const level = block('pan', 'Stage level');
+    const side = (jack: string) => ({ device: level.id, jack });
+    making.join(sides.left, side('in'), 0);
+    if (isWide) making.join(sides.right, side('inR'), 0);
+    sides = { left: side('out'), right: side(isWide ? 'outR' : 'out') };
+  }
+  const cab = block('cab-block', 'Cab');
+  making.join(sides.left, { device: cab.id, jack: 'in' }, 0);
+  if (isWide) making.join(sides.right, { device: cab.id, jack: 'inR' }, 0);
+  const cabOut = { device: cab.id, jack: 'out' };
+  return {
+    stage: sides,
+    cab: { left: cabOut, right: (isWide && otherSide(cabOut, cab.kind)) || cabOut },
+  };
+}
+
+/** Main outputs behind transformers: amplifiers on stage and a desk close a circle of grounds. */
+function isolated(making: Making, choices: Wiring['choices'], { left, right }: Waiting): Waiting {
+  const iso = making.add('hum-isolator', 'Isolator', { place: 'floor' });
+  making.join(left, { device: iso.id, jack: 'in' }, 0.5);
+  if (right) making.join(right, { device: iso.id, jack: 'inR' }, 0.5);
+  choices.take(
+    'isolator',
+    'What keeps grounds apart',
+    [['isolator', 'an isolator behind the main outputs']],
+    'isolator',
+    () => 'Amplifiers on stage and a desk are both on the mains: a lead to each closes a hum loop.',
+  );
+  return {
+    left: { device: iso.id, jack: 'out' },
+    right: { device: iso.id, jack: 'outR' },
+    metres: METRES.desk,
+  };
+}
+
+/** The main outputs to who hears a loudspeaker modelled, the second ones to power stages. */
+function sendOut(
+  { making, choices }: Wiring,
+  modeler: Device,
+  { stage, cab }: { stage: Inner; cab: Inner },
+  amps: readonly End[],
+  others: readonly End[],
+  brief: Wiring['brief'],
+): void {
+  const at = (jack: string) => ({ device: modeler.id, jack });
+  if (others.length) {
+    making.join(cab.left, at('toOut'), 0);
+    making.join(cab.right, at('toOutR'), 0);
+    const out = { left: at('out'), right: at('outR'), metres: METRES.desk };
+    toEach(making, others, brief, amps.length ? isolated(making, choices, out) : out);
+  }
+  for (const [n, line] of amps.slice(0, 2).entries()) {
+    const jack = n === 0 ? 'out2' : 'out2R';
+    making.join(n === 0 ? stage.left : stage.right, at(n === 0 ? 'toOut2' : 'toOut2R'), 0);
+    const isHead = line.way === 'head';
+    const power = making.add(isHead ? 'head-tube' : 'combo-tube-loop', line.name, {
+      place: 'amps',
+    });
+    making.join(at(jack), { device: power.id, jack: 'return' }, METRES.amp);
+    if (!isHead) continue;
+    const cabinet = making.add('cabinet', amps.length > 1 ? `Cabinet, ${line.name}` : 'Cabinet', {
+      place: 'amps',
+    });
+    making.join(
+      { device: power.id, jack: 'speaker' },
+      { device: cabinet.id, jack: 'in' },
+      METRES.speaker,
+    );
+  }
+  if (amps.length)
+    choices.take(
+      'power-stage',
+      'What the amplifiers on stage do',
+      [['return', 'power stages: the modeler goes into their returns']],
+      'return',
+      () =>
+        'The modeler is the preamplifier; its cabinet is left out on the way to a real loudspeaker.',
+    );
+}
