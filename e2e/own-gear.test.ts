@@ -218,21 +218,42 @@ test('several things go into a lead by typing them, and devices of another rig c
       [lead('l', 'twin.out', 'echo.in', 0.5)],
     ),
     ...{ name: `Lender ${Date.now()}`, sheets: [sheet!] },
+    sounds: [{ id: 'hush', name: 'Harbour hush', states: { echo: { engaged: true } } }],
+    songs: [
+      {
+        ...{ id: 'waltz', title: 'Lantern waltz', bpm: 96 },
+        sections: [{ id: 'verse', name: 'Verse', bars: 16, sound: 'hush' }],
+      },
+    ],
   };
   await stored(tech, lender);
   const id = await stored(tech, start());
   await tech.open(`/rigs/${id}/signal`);
   await tech.click('[data-take-from] summary');
   await select(tech, 'Rig to take from', lender.name);
-  await tech.click('[aria-label^="Devices of Lender"]');
+  await tech.click('[aria-label^="Parts of Lender"]');
   await tech.pick('Tandem');
   await tech.pick('Brine Echo');
+  await tech.pick('Harbour hush');
+  await tech.pick('Lantern waltz');
   await tech.press('Escape');
   await tech.button('Take them');
+  await tech.reads(
+    '[data-take-from]',
+    'Harbour hush: what it says of Brine Echo has no place here',
+  );
   const rig = await tech.savedRig(id);
   expect(rig.devices.slice(3).map((d) => d.name)).toEqual(['Tandem', 'Brine Echo']);
   expect(rig.sheets!.map((s) => s.id)).toEqual([sheet!.id]);
   expect(rig.leads).toHaveLength(3);
+  const hush = rig.sounds.find((s) => s.name === 'Harbour hush')!;
+  // It came with its echo, and holds for that.
+  expect(hush.states[rig.devices.find((d) => d.name === 'Brine Echo')!.id]).toEqual({
+    engaged: true,
+  });
+  expect(rig.songs!.map((s) => [s.title, s.sections[0]!.sound])).toEqual([
+    ['Lantern waltz', hush.id],
+  ]);
 
   await tech.open(`/rigs/${id}/signal?lead=l0`);
   await tech.typeOver('::-p-aria([name="Put in by typing"])', 'low drive "Kiln" > wah');

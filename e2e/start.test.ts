@@ -40,6 +40,12 @@ class Starting {
     await tech.pick(words);
     this.actions += 2;
   }
+  /** Changes what was decided. */
+  async change(choice: string, words: string): Promise<void> {
+    await tech.click(`[data-choice="${choice}"] input`);
+    await tech.pick(words);
+    this.actions += 2;
+  }
   /** Makes the rig, and gives it as the server has it. */
   async make(): Promise<Rig> {
     await tech.button('Make this rig');
@@ -97,11 +103,11 @@ test('three heads with three cabinets, one in each sound: a decision is changed,
   await tech.reads('[data-list="proposal"]', 'Cabinet, Head 3');
   // The page comes to rest: what is cured may move what stands below it.
   await whole();
-  await start.answer('What changes amplifiers', 'an amp switcher');
+  await start.change('turns', 'an amp switcher');
   await tech.reads('[data-choice="turns"]', 'lets heads share a cabinet');
   expect(await tech.text('[data-list="proposal"]')).not.toContain('Cabinet, Head 3');
   await whole();
-  await start.answer('What changes amplifiers', 'a splitter with transformers');
+  await start.change('turns', 'a splitter with transformers');
   await tech.reads('[data-list="proposal"]', 'Cabinet, Head 3');
   await whole();
   const rig = await start.make();

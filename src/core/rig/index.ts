@@ -1,3 +1,4 @@
+export { borrow, type Borrowed, type Wanted } from './borrow';
 export { isEngaged, resolveState, settingOf, stateIn } from './device-state';
 export { type Applied, applyEdit, applyEdits, type Patch, patchRig } from './apply';
 export { joinsOf } from './conductors';

@@ -2,7 +2,16 @@
 import { Button, MultiSelect, Select } from '@mantine/core';
 import { useState } from 'react';
 import { kindOf } from '../../../core/kinds';
-import { clipOf, cutLeads, fittedTo, learnSheets, type Rig } from '../../../core/rig';
+import {
+  applyEdits,
+  borrow,
+  clipOf,
+  cutLeads,
+  type Edit,
+  fittedTo,
+  learnSheets,
+  type Rig,
+} from '../../../core/rig';
 import { askServer, problemText } from '../../keep/ask-server';
 import { useDocument, useRig } from '../../store/use-rig';
 
@@ -12,7 +21,10 @@ interface Listed {
   name: string;
 }
 
-/** Takes devices from another rig, with the leads between them, their sheets and how they stand in sounds. */
+/**
+ * Takes from another rig: devices with the leads between them, their sheets and how they stand in
+ * sounds; sounds, songs, sets, controls and boards, with what they need.
+ */
 export function TakeFrom() {
   const here = useDocument();
   const [rigs, setRigs] = useState<Listed[] | null>(null);
@@ -31,7 +43,7 @@ export function TakeFrom() {
   };
   return (
     <details data-take-from onToggle={(e) => e.currentTarget.open && !rigs && void list()}>
-      <summary className="small-print">Take devices from another rig</summary>
+      <summary className="small-print">Take from another rig</summary>
       {rigs && (
         <Select
           size="xs"
@@ -43,34 +55,84 @@ export function TakeFrom() {
           onChange={(id) => id && void open(id)}
         />
       )}
-      {from && <Devices key={from.id} from={from} onSay={setSaid} />}
+      {from && <Parts key={from.id} from={from} onSay={setSaid} />}
       {said && <p role="status">{said}</p>}
     </details>
   );
 }
 
-/** The devices of the other rig, to choose from by typing. */
-function Devices({ from, onSay }: { from: Rig; onSay: (words: string) => void }) {
+/** What can be taken, in the order of the list. */
+const SORTS = ['devices', 'sounds', 'songs', 'sets', 'controls', 'boards'] as const;
+type Sort = (typeof SORTS)[number];
+const SORT_WORDS: Record<Sort, string> = {
+  devices: 'Devices',
+  sounds: 'Sounds',
+  songs: 'Songs',
+  sets: 'Sets',
+  controls: 'Controls',
+  boards: 'Boards',
+};
+
+/** Everything of a rig that can be taken, in groups. */
+function partsOf(rig: Rig) {
+  const words: Record<Sort, [id: string, label: string][]> = {
+    devices: rig.devices.map((d) => [d.id, `${d.name}, ${kindOf(d.kind).name}`]),
+    sounds: rig.sounds.map((s) => [s.id, s.name]),
+    songs: (rig.songs ?? []).map((s) => [s.id, s.title]),
+    sets: (rig.sets ?? []).map((s) => [s.id, s.name]),
+    controls: (rig.controls ?? []).map((c) => [c.id, c.name]),
+    boards: (rig.boards ?? []).map((b) => [b.id, b.name]),
+  };
+  return SORTS.filter((sort) => words[sort].length).map((sort) => ({
+    group: SORT_WORDS[sort],
+    items: words[sort].map(([id, label]) => ({ value: `${sort}:${id}`, label })),
+  }));
+}
+
+/** Devices as edits, and what does not come with them, in words. */
+function takeDevices(here: Rig, from: Rig, ids: readonly string[]) {
+  if (!ids.length) return { edits: [], came: [], lost: [] };
+  const cut = cutLeads(from, ids).length;
+  const { format: _format, version: _version, ...clip } = fittedTo(here, clipOf(from, ids));
+  const unknown = Object.keys(clip.states).filter((n) => !here.sounds.some((s) => s.name === n));
+  return {
+    edits: [{ edit: 'paste', ...clip } satisfies Edit],
+    came: clip.devices.map((d) => d.id),
+    lost: [
+      ...(cut ? [`${cut} leads to others there did not come`] : []),
+      ...(unknown.length ? [`there is no sound ${unknown.join(', ')} here`] : []),
+    ],
+  };
+}
+
+/** Parts of the other rig, to choose from by typing. */
+function Parts({ from, onSay }: { from: Rig; onSay: (words: string) => void }) {
   const here = useDocument();
   const edit = useRig((s) => s.edit);
   const choose = useRig((s) => s.choose);
-  const [ids, setIds] = useState<string[]>([]);
+  const [chosen, setChosen] = useState<string[]>([]);
+  const data = partsOf(from);
   const take = () => {
-    const cut = cutLeads(from, ids).length;
-    const { format: _format, version: _version, ...clip } = fittedTo(here, clipOf(from, ids));
-    if (!edit({ edit: 'paste', ...clip }).ok) return;
-    choose(clip.devices.map((d) => d.id));
-    const lost = Object.keys(clip.states).filter((n) => !here.sounds.some((s) => s.name === n));
-    onSay(
-      [
-        `${clip.devices.map((d) => d.name).join(', ')} came from ${from.name}, unconnected here`,
-        cut ? `${cut} leads to others there did not come` : '',
-        lost.length ? `there is no sound ${lost.join(', ')} here` : '',
-      ]
-        .filter(Boolean)
-        .join('; ') + '.',
-    );
-    setIds([]);
+    const of = (sort: Sort) =>
+      chosen.flatMap((v) => (v.startsWith(`${sort}:`) ? [v.slice(sort.length + 1)] : []));
+    const devices = takeDevices(here, from, of('devices'));
+    // Sounds that come with their devices hold for those.
+    const withDevices = applyEdits(here, devices.edits);
+    const others = borrow(withDevices.ok ? withDevices.value.rig : here, from, {
+      ...{ sounds: of('sounds'), songs: of('songs'), sets: of('sets') },
+      ...{ controls: of('controls'), boards: of('boards') },
+    });
+    const labels = data.flatMap((g) => g.items);
+    const names = chosen.flatMap((v) => labels.find((i) => i.value === v)?.label ?? []);
+    const words = `took ${names.join('; ')} from ${from.name}`;
+    if (!edit([...devices.edits, ...others.edits], words).ok) return;
+    if (devices.came.length) choose(devices.came);
+    const about = [
+      `${names.join('; ')} came from ${from.name}`,
+      ...(devices.came.length ? ['devices are unconnected here'] : []),
+    ];
+    onSay(`${[...about, ...devices.lost, ...others.lost].join('; ')}.`);
+    setChosen([]);
   };
   return (
     <>
@@ -78,16 +140,13 @@ function Devices({ from, onSay }: { from: Rig; onSay: (words: string) => void })
         size="xs"
         mt={4}
         searchable
-        aria-label={`Devices of ${from.name}`}
-        placeholder="which devices …"
-        data={from.devices.map((d) => ({
-          value: d.id,
-          label: `${d.name}, ${kindOf(d.kind).name}`,
-        }))}
-        value={ids}
-        onChange={setIds}
+        aria-label={`Parts of ${from.name}`}
+        placeholder="devices, sounds, songs, sets, controls, boards …"
+        data={data}
+        value={chosen}
+        onChange={setChosen}
       />
-      <Button size="compact-xs" mt={6} disabled={!ids.length} onClick={take}>
+      <Button size="compact-xs" mt={6} disabled={!chosen.length} onClick={take}>
         Take them
       </Button>
     </>
