@@ -181,6 +181,30 @@ test('who must not hear is barred, two of a kind are two, and a line goes on fro
   expect((await again.make()).devices.map((d) => d.kind)).toEqual(['lap-steel', 'combo-tube-loop']);
 });
 
+test('a rig that is tagged as a template is started from, without the serial numbers of its units', async () => {
+  const name = `Lighthouse template ${Date.now()}`;
+  const { body } = await tech.api<{ id: string }>('/api/rigs', 'POST', {
+    rig: {
+      ...{ format: 'yantrel-rig', version: 1, id: `template-${Date.now()}`, name },
+      devices: [{ id: 'echo', kind: 'delay', name: 'Brine Echo', gear: { serial: `S${name}` } }],
+      ...{ leads: [], sounds: [{ id: 'n', name: 'Clean', states: {} }] },
+    },
+  });
+  await tech.open('/');
+  await tech.page.locator(`[data-rig="${body.id}"] ::-p-text(Tags)`).click();
+  await tech.page.keyboard.type('template');
+  await tech.press('Enter');
+  await tech.page.locator('h1').click();
+  await tech.reads(`[data-rig="${body.id}"] .rig-tag`, 'template');
+  const start = await Starting.of('Autumn of the template');
+  await start.answer('Or start from a rig of yours', name);
+  await tech.reads('[data-list="proposal"]', 'Brine Echo');
+  const rig = await start.make();
+  expect(rig.name).toBe('Autumn of the template');
+  expect(rig.devices).toMatchObject([{ kind: 'delay', name: 'Brine Echo' }]);
+  expect(rig.devices[0]).not.toHaveProperty('gear');
+});
+
 test('a brief that is there is started again with other means, and undo takes it back', async () => {
   const { body } = await tech.api<{ id: string }>('/api/rigs', 'POST', {
     rig: {

@@ -9,6 +9,7 @@ export interface RigRow {
   head: number;
   changedAt: string;
   archived: boolean;
+  tags: string[];
   devices: number;
   sounds: number;
   /** Open findings by severity, as its newest revision was judged; null where that is still to come. */
@@ -36,7 +37,7 @@ export async function listRigs(db: Db): Promise<RigRow[]> {
     )
     .leftJoin('report', 'report.identity', 'revision.identity')
     .select(['rig.id', 'rig.name', 'rig.head', 'rig.changed_at', 'rig.archived_at'])
-    .select(['rig.devices', 'rig.sounds', 'report.open'])
+    .select(['rig.devices', 'rig.sounds', 'rig.tags', 'report.open'])
     .orderBy('rig.changed_at', 'desc')
     .execute();
   return rows.map((r) => ({
@@ -45,6 +46,7 @@ export async function listRigs(db: Db): Promise<RigRow[]> {
     head: r.head,
     changedAt: r.changed_at.toISOString(),
     archived: r.archived_at !== null,
+    tags: r.tags,
     devices: r.devices,
     sounds: r.sounds,
     open: r.open,

@@ -15,6 +15,7 @@ import {
   nameRevision,
   renameRig,
   saveRig,
+  tagRig,
 } from './rigs';
 import { testDatabase } from './test-database';
 
@@ -238,10 +239,21 @@ test('the tables have the columns that the code names, and refuse what is no rig
     'rig.id',
     'rig.name',
     'rig.sounds',
+    'rig.tags',
   ]);
   await expect(
     sql`insert into revision (rig_id, number, words, document) values ('rig-1', 99, '', '{"format":"other"}')`.execute(
       db,
     ),
   ).rejects.toThrow('check constraint');
+});
+
+test('tags sort a rig in the list, each once; an unknown rig and too many words are refused', async () => {
+  const rig = await fresh();
+  expect(await tagRig(db, rig.id, ['fly', 'template', 'fly'])).toBe(true);
+  expect((await listRigs(db)).find((r) => r.id === rig.id)!.tags).toEqual(['fly', 'template']);
+  expect(await tagRig(db, 'nobody', ['fly'])).toBe(false);
+  const many = Array.from({ length: 21 }, (_, n) => `tag ${n}`);
+  await expect(tagRig(db, rig.id, many)).rejects.toThrow();
+  expect((await listRigs(db)).find((r) => r.id === rig.id)!.tags).toEqual(['fly', 'template']);
 });

@@ -365,6 +365,16 @@ export async function archiveRig(db: Db, id: string, archived: boolean): Promise
   });
 }
 
+/** Sorts a rig under words, each once. `false` where there is none. */
+export async function tagRig(db: Db, id: string, tags: readonly string[]): Promise<boolean> {
+  const done = await db
+    .updateTable('rig')
+    .set({ tags: [...new Set(tags)] })
+    .where('id', '=', id)
+    .executeTakeFirst();
+  return done.numUpdatedRows > 0n;
+}
+
 /** Whether there is a rig of this id, archived or not. */
 export const hasRig = async (db: Db, id: string): Promise<boolean> =>
   (await db.selectFrom('rig').select('id').where('id', '=', id).executeTakeFirst()) !== undefined;

@@ -14,6 +14,8 @@ export interface RigTable {
   created_at: Moment;
   changed_at: ColumnType<Date, Date | undefined, Date>;
   archived_at: ColumnType<Date | null, undefined, Date | null>;
+  /** Words by which it is sorted in lists. */
+  tags: ColumnType<string[], string[] | undefined, string[]>;
 }
 
 /** Every document that was ever saved, whole or as what changed since the one before; rows are only added. */

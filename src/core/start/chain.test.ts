@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { EXAMPLE_SHEETS } from '../demo';
 import { analyse } from '../report';
+import { anyRig } from '../testing/any-rig';
+import { device, lead, rigOf } from '../testing/rigs';
 import { applyEdits, integrityProblems } from '../rig';
 import { walkOrder } from '../walk';
 import { chainInto, joinsOf, lineOfRig, rigOfChain } from '.';
@@ -193,4 +195,37 @@ test.each([
   const edits = chainInto(rig!, rig!.leads[0]!.id, text);
   expect(edits).toMatchObject({ ok: false });
   expect(JSON.stringify(edits)).toContain(why);
+});
+
+test('any rig, with circles too, is a line that makes it again, or is refused with why', () => {
+  fc.assert(
+    fc.property(anyRig, (rig) => {
+      const line = lineOfRig(rig);
+      if (line.ok) expect(joinsOf(read(line.value).rig!)).toEqual(joinsOf(rig));
+      else expect(line.problems[0]!.what.length).toBeGreaterThan(10);
+    }),
+    { numRuns: 150 },
+  );
+});
+
+test('two boxes in the loops of one another, and a way that goes round, are refused', () => {
+  const loops = rigOf(
+    [device('a', 'insert-point', 'A'), device('b', 'insert-point', 'B')],
+    [
+      lead('l1', 'a.send', 'b.in', 1),
+      lead('l2', 'b.out', 'a.return', 1),
+      lead('l3', 'b.send', 'a.in', 1),
+      lead('l4', 'a.out', 'b.return', 1),
+    ],
+  );
+  expect(lineOfRig(loops)).toMatchObject({ ok: false });
+  const round = rigOf(
+    [
+      device('g', 'guitar-humbucker', 'G'),
+      device('m', 'mixer-line', 'M'),
+      device('s', 'splitter-buffered', 'S'),
+    ],
+    [lead('l1', 'g.out', 'm.a', 1), lead('l2', 'm.out', 's.in', 1), lead('l3', 's.a', 'm.b', 1)],
+  );
+  expect(lineOfRig(round)).toMatchObject({ ok: false });
 });

@@ -56,6 +56,8 @@ class Printer {
   private readonly next = new Map<string, string[]>();
   private readonly before = new Map<string, string[]>();
   private readonly inLoops = new Map<string, string[][]>();
+  private readonly written = new Set<string>();
+  private readonly opened = new Set<string>();
 
   constructor(private readonly rig: Rig) {
     const ofLoops = new Set<Lead>();
@@ -83,13 +85,15 @@ class Printer {
     return meet === undefined ? `(${ways})` : `(${ways}) > ${this.row(meet, undefined)}`;
   }
 
-  /** What follows one behind the other, up to where ways meet that parted before. */
+  /**
+   * What follows one behind the other, up to where ways meet that parted before. What was written down
+   * already is not followed again: a way that goes round has no line, which reading it again tells.
+   */
   private row(from: string, until: string | undefined): string {
     const words: string[] = [];
-    const seen = new Set<string>();
     for (let at: string | undefined = from; at !== undefined && at !== until;) {
-      if (seen.has(at)) break;
-      seen.add(at);
+      if (this.written.has(at)) break;
+      this.written.add(at);
       words.push(this.item(at));
       const next: string[] = this.next.get(at) ?? [];
       if (next.length < 2) {
@@ -109,9 +113,10 @@ class Printer {
     const words = /[>()[\]|"]/.test(kind.name) ? kind.id : kind.name;
     const named =
       device && device.name !== kind.name ? ` "${device.name.replaceAll('"', "'")}"` : '';
-    const loops = (this.inLoops.get(id) ?? [])
-      .map((row) => ` [${row.map((d) => this.item(d)).join(' > ')}]`)
-      .join('');
+    // Boxes that hang in the loops of one another are no line.
+    const held = this.opened.has(id) ? [] : (this.inLoops.get(id) ?? []);
+    this.opened.add(id);
+    const loops = held.map((row) => ` [${row.map((d) => this.item(d)).join(' > ')}]`).join('');
     return `${words}${named}${this.isWide(id) ? ' stereo' : ''}${loops}`;
   }
 

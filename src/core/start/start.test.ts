@@ -6,7 +6,7 @@ import { analyse, type Report } from '../report';
 import { type Brief, integrityProblems, type Rig, rigSchema, type Way } from '../rig';
 import { placeOf } from '../rig/stands-where';
 import { anyBrief } from './any-brief';
-import { builtUp, finished, type Proposal, proposeRig } from '.';
+import { builtUp, finished, lineOfRig, type Proposal, proposeRig } from '.';
 
 const line = (kind: string, n: number) => ({ id: `g${n}`, kind, name: `Box ${n}` });
 const brief = (rest: Partial<Brief> = {}): Brief => ({
@@ -96,12 +96,15 @@ test('every decision has its reason, and each of its other ways makes a rig that
           const made = propose({ ...b, means: changed });
           expect(made.choices.find((x) => x.id === c.id)).toMatchObject({ taken: other.value });
           expect(integrityProblems(made.rig)).toEqual([]);
+          const report = analyse(made.rig);
+          expect(report.promises.filter((p) => !p.kept).map((p) => p.words)).toEqual([]);
+          expect(lineOfRig(made.rig)).toBeDefined();
         }
       }
     }),
     { numRuns: 30 },
   );
-});
+}, 60_000);
 
 test('pedals that are on together share a loop when there are more pedals than loops', () => {
   const kinds = ['compressor', 'octave', 'eq', 'drive-low', 'drive-mid', 'tremolo', 'phaser'];

@@ -6,6 +6,7 @@ import * as reports from './0004-reports';
 import * as findings from './0005-findings-in-list';
 import * as sheets from './0006-sheets';
 import * as show from './0007-show';
+import * as tags from './0008-tags';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -16,4 +17,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '0005-findings-in-list': findings,
   '0006-sheets': sheets,
   '0007-show': show,
+  '0008-tags': tags,
 };

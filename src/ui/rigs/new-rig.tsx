@@ -3,24 +3,38 @@ import { Button, Group, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { analyse } from '../../core/report';
+import type { Rig } from '../../core/rig';
 import type { ReadChain } from '../../core/start';
 import { askServer, problemText } from '../keep/ask-server';
-import { type Answers, briefOfAnswers, choiceOf, missingIn, NOTHING_YET } from '../start/answers';
+import {
+  A_NAME,
+  type Answers,
+  briefOfAnswers,
+  calledAs,
+  choiceOf,
+  missingIn,
+  NOTHING_YET,
+} from '../start/answers';
 import { ProposalView } from '../start/proposal';
 import { Questions } from '../start/questions';
 import { type Proposed, useProposal } from '../start/use-proposal';
 import { ChainLine, readLine } from './chain-line';
+import { FromTemplate } from './from-template';
 
 /** What a line still lacks to make a rig of. */
 const missingInLine = ({ name }: Answers, read: ReadChain): string[] => [
-  ...(name.trim() ? [] : ['a name']),
+  ...(name.trim() ? [] : [A_NAME]),
   ...(read.broken ? ['the end of the line'] : []),
   ...read.items.flatMap((i) => (i.kind === undefined ? [`what “${i.words}” is`] : [])),
 ];
 
-/** A rig that a line makes, as a proposal in which nothing had to be decided. */
-const ofLine = (read: ReadChain): Proposed | null =>
-  read.rig ? { rig: read.rig, choices: [], report: analyse(read.rig), whole: true } : null;
+/** A rig in which nothing had to be decided, as a proposal. */
+const asProposed = (rig: Rig): Proposed => ({
+  rig,
+  choices: [],
+  report: analyse(rig),
+  whole: true,
+});
 
 /**
  * The short start: what comes in, what must be heard where, what is on hand, what switches it; then a
@@ -35,26 +49,34 @@ export function NewRig() {
     () => (line.trim() ? readLine(line, answers.name) : null),
     [line, answers.name],
   );
-  const typed = useMemo(() => read && ofLine(read), [read]);
+  const typed = useMemo(() => (read?.rig ? asProposed(read.rig) : null), [read]);
+  const [model, setModel] = useState<Rig | null>(null);
+  const taken = useMemo(() => model && asProposed(model), [model]);
   const answer = (part: Partial<Answers>) => setAnswers((before) => ({ ...before, ...part }));
   const asked = useProposal(
-    read ? null : briefOfAnswers(answers),
+    read || model ? null : briefOfAnswers(answers),
     choiceOf(answers),
     answers.means.built ?? false,
   );
-  const proposed = read ? typed : asked.proposed;
+  const proposed = read ? typed : (taken ?? asked.proposed);
   const [isWanted, setWanted] = useState(false);
-  const isBusy = !read && asked.busy !== null;
+  const isBusy = !read && !taken && asked.busy !== null;
   const make = async () => {
-    const missing = read ? missingInLine(answers, read) : missingIn(answers);
+    const missing = read
+      ? missingInLine(answers, read)
+      : missingIn(answers).filter((what) => !taken || what === A_NAME);
     if (!proposed || missing.length) return setSaying(`Still needed: ${missing.join(', ')}.`);
     if (isBusy) {
       setWanted(true);
       return setSaying('It is made as soon as the rest is worked out.');
     }
     const reply = await askServer<{ id: string }>('/api/rigs', 'POST', {
-      rig: proposed.rig,
-      words: read ? 'started from a line' : 'started from the short questions',
+      rig: taken && !read ? { ...taken.rig, ...calledAs(answers) } : proposed.rig,
+      words: read
+        ? 'started from a line'
+        : taken
+          ? `started from ${taken.rig.name}`
+          : 'started from the short questions',
     });
     if (reply.ok) router.push(`/rigs/${reply.value.id}/signal`);
     else setSaying(problemText(reply.problem));
@@ -86,7 +108,8 @@ export function NewRig() {
           data-autofocus
         />
         <ChainLine line={line} read={read} onLine={setLine} />
-        {!read && <Questions answers={answers} onAnswer={answer} />}
+        {!read && <FromTemplate model={model} onModel={setModel} onSay={setSaying} />}
+        {!read && !model && <Questions answers={answers} onAnswer={answer} />}
         <Group>
           <Button type="submit">Make this rig</Button>
           <Button variant="default" component="a" href="/">
@@ -100,8 +123,8 @@ export function NewRig() {
         {proposed ? (
           <ProposalView
             proposed={proposed}
-            busy={read ? null : asked.busy}
-            failed={read ? undefined : asked.failed}
+            busy={isBusy ? asked.busy : null}
+            failed={read || taken ? undefined : asked.failed}
             onChange={(id, value) =>
               answer({
                 means: {
@@ -110,7 +133,7 @@ export function NewRig() {
                 },
               })
             }
-            {...(!read && { onLine: setLine })}
+            {...(!read && !taken && { onLine: setLine })}
           />
         ) : (
           <div className="empty">

@@ -1,5 +1,5 @@
 'use client';
-import { Button, FileButton, Group, Modal, Switch, TextInput } from '@mantine/core';
+import { Button, FileButton, Group, Modal, Switch, TagsInput, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type Dispatch, type SetStateAction, useState } from 'react';
@@ -14,11 +14,15 @@ export interface ListedRig {
   head: number;
   changedAt: string;
   archived: boolean;
+  tags: string[];
   devices: number;
   sounds: number;
   open: Record<Severity, number> | null;
   next: { date: string; venue: string } | null;
 }
+
+/** The tag of rigs that can be started from. */
+export const TEMPLATE = 'template';
 
 /** What the list can be ordered by. */
 type Column = 'name' | 'devices' | 'sounds' | 'findings' | 'next' | 'changedAt';
@@ -76,7 +80,9 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const ofThese = rigs.filter((r) => r.archived === archived);
   const shown = sorted(
-    ofThese.filter((r) => words.every((w) => r.name.toLowerCase().includes(w))),
+    ofThese.filter((r) =>
+      words.every((w) => [r.name, ...r.tags].some((x) => x.toLowerCase().includes(w))),
+    ),
     by,
   );
   return (
@@ -127,7 +133,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
         <TextInput
           mb={8}
           aria-label="Find a rig"
-          placeholder="Find a rig by its name …"
+          placeholder="Find a rig by its name or a tag …"
           value={find}
           onChange={(e) => setFind(e.currentTarget.value)}
         />
@@ -230,6 +236,7 @@ function RigRow({
   setRenaming: Dispatch<SetStateAction<string | null>>;
   act: (path: string, method: 'POST' | 'PATCH', body?: unknown) => Promise<{ id: string } | null>;
 }) {
+  const [tagging, setTagging] = useState<string | null>(null);
   return (
     <tr data-rig={r.id}>
       <td>
@@ -249,6 +256,27 @@ function RigRow({
           <Link href={`/rigs/${r.id}/signal`} className="rig-list-text-3">
             {r.name}
           </Link>
+        )}
+        {tagging === r.id ? (
+          <TagsInput
+            autoFocus
+            size="xs"
+            aria-label={`Tags of ${r.name}`}
+            description={`Press Enter after each. A rig tagged “${TEMPLATE}” can be started from.`}
+            data={[TEMPLATE]}
+            maxTags={20}
+            defaultValue={r.tags}
+            onChange={(tags) => void act(`/api/rigs/${r.id}`, 'PATCH', { tags })}
+            onBlur={() => setTagging(null)}
+          />
+        ) : (
+          <span className="rig-tags">
+            {r.tags.map((t) => (
+              <span key={t} className="rig-tag">
+                {t}
+              </span>
+            ))}
+          </span>
         )}
       </td>
       <td className="figures">{r.devices}</td>
@@ -272,6 +300,9 @@ function RigRow({
         <Group gap={4} wrap="nowrap" justify="end">
           <Button size="compact-xs" variant="default" onClick={() => setRenaming(r.id)}>
             Rename
+          </Button>
+          <Button size="compact-xs" variant="default" onClick={() => setTagging(r.id)}>
+            Tags
           </Button>
           <Button
             size="compact-xs"

@@ -27,9 +27,12 @@ export const NOTHING_YET: Answers = {
   means: {},
 };
 
+/** Said where a rig has no name yet. */
+export const A_NAME = 'a name';
+
 /** What still has to be answered, in words. */
 export const missingIn = ({ name, sources, ways, sounds }: Answers): string[] => [
-  ...(name.trim() ? [] : ['a name']),
+  ...(name.trim() ? [] : [A_NAME]),
   ...(sources.length ? [] : ['an instrument']),
   ...(Object.keys(ways).length ? [] : ['where it is heard']),
   ...(sounds.length ? [] : ['a sound']),
@@ -78,10 +81,15 @@ export function briefOfAnswers(answers: Answers): Brief | null {
   };
 }
 
-/** What goes with the brief into a proposal. */
-export const choiceOf = ({ name, other, limits }: Answers): StartChoice => ({
+/** What the rig is called, and an id of that. */
+export const calledAs = ({ name }: Pick<Answers, 'name'>): { id: string; name: string } => ({
   id: freshId(name || 'rig', []),
   name: name.trim() || 'New rig',
+});
+
+/** What goes with the brief into a proposal. */
+export const choiceOf = ({ name, other, limits }: Answers): StartChoice => ({
+  ...calledAs({ name }),
   otherSchool: other,
   limits,
 });

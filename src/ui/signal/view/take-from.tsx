@@ -55,7 +55,7 @@ export function TakeFrom() {
           onChange={(id) => id && void open(id)}
         />
       )}
-      {from && <Parts key={from.id} from={from} onSay={setSaid} />}
+      {from && <Parts key={from.id} from={from} />}
       {said && <p role="status">{said}</p>}
     </details>
   );
@@ -106,10 +106,12 @@ function takeDevices(here: Rig, from: Rig, ids: readonly string[]) {
 }
 
 /** Parts of the other rig, to choose from by typing. */
-function Parts({ from, onSay }: { from: Rig; onSay: (words: string) => void }) {
+function Parts({ from }: { from: Rig }) {
   const here = useDocument();
   const edit = useRig((s) => s.edit);
   const choose = useRig((s) => s.choose);
+  // What is chosen takes the place of this list: the words stand above everything.
+  const setNotice = useRig((s) => s.setNotice);
   const [chosen, setChosen] = useState<string[]>([]);
   const data = partsOf(from);
   const take = () => {
@@ -131,7 +133,7 @@ function Parts({ from, onSay }: { from: Rig; onSay: (words: string) => void }) {
       `${names.join('; ')} came from ${from.name}`,
       ...(devices.came.length ? ['devices are unconnected here'] : []),
     ];
-    onSay(`${[...about, ...devices.lost, ...others.lost].join('; ')}.`);
+    setNotice(`${[...about, ...devices.lost, ...others.lost].join('; ')}.`);
     setChosen([]);
   };
   return (

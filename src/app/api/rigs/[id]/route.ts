@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
-import { archiveRig, loadRig, renameRig } from '@/server/rigs';
+import { archiveRig, loadRig, renameRig, tagRig } from '@/server/rigs';
 
 export const dynamic = 'force-dynamic';
 
@@ -18,6 +18,7 @@ export const GET = (request: Request, { params }: Context) =>
 const changeSchema = z.union([
   z.object({ name: z.string().trim().min(1).max(120) }),
   z.object({ archived: z.boolean() }),
+  z.object({ tags: z.array(z.string().trim().min(1).max(40)).max(20) }),
 ]);
 
 export const PATCH = (request: Request, { params }: Context) =>
@@ -27,6 +28,8 @@ export const PATCH = (request: Request, { params }: Context) =>
       return (await archiveRig(database(), id, change.archived))
         ? Response.json({ id })
         : missing();
+    if ('tags' in change)
+      return (await tagRig(database(), id, change.tags)) ? Response.json({ id }) : missing();
     const renamed = await renameRig(database(), id, change.name);
     return renamed.ok ? Response.json({ id }) : problem(renamed.status, renamed.why);
   });
