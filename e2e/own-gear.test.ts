@@ -260,4 +260,15 @@ test('several things go into a lead by typing them, and devices of another rig c
   await tech.see('[data-station="kiln"]');
   await tech.see('[data-station="wah"]');
   expect((await tech.savedRig(id)).devices.at(-2)).toMatchObject({ name: 'Kiln' });
+
+  // The palette takes a line, too, behind the device that is chosen.
+  await tech.click('[data-station="kiln"]');
+  await tech.control('k');
+  await tech.page.keyboard.type('boost "Flare" > eq');
+  await tech.reads('.mantine-Spotlight-actionsList', 'Put in: boost "Flare" > eq');
+  await tech.press('Enter');
+  await tech.see('[data-station="flare"]');
+  const line = await tech.order();
+  expect(line.slice(line.indexOf('kiln'))).toEqual(expect.arrayContaining(['flare', 'eq', 'wah']));
+  expect(line.indexOf('flare')).toBe(line.indexOf('kiln') + 1);
 });

@@ -1,11 +1,21 @@
 'use client';
 import { Spotlight, type SpotlightActionData, useSpotlight } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { cutList } from '../../core/build';
 import { kindOf } from '../../core/kinds';
 import type { Report } from '../../core/report';
-import { cutText, endWords, freshId, isEngaged, kindsFor, type Rig, stateIn } from '../../core/rig';
+import { reasonOf } from '../../core/outcome';
+import {
+  cutText,
+  endWords,
+  freshId,
+  isEngaged,
+  kindsFor,
+  leadFrom,
+  type Rig,
+  stateIn,
+} from '../../core/rig';
 import type { RigState } from '../store/rig-store';
 import { freshName } from '../signal/place-edits';
 import { useRig } from '../store/use-rig';
@@ -26,6 +36,8 @@ type Does = Props &
     | 'redo'
     | 'setSound'
     | 'select'
+    | 'selection'
+    | 'setNotice'
     | 'openFindings'
     | 'filterFindings'
     | 'setUnits'
@@ -276,8 +288,37 @@ const toolActions = ({
   { id: 'keys', group: 'Do', label: 'Keys', description: '?', onClick: onShortcuts },
 ];
 
+/** A chain that is typed, with ">" between its things, goes into the lead that is chosen, or behind the device that is. */
+function chainActions({ rig, selection, edit, setNotice }: Does, typed: string) {
+  if (!typed.includes('>')) return [];
+  const device = rig.devices.find((d) => selection?.kind === 'device' && d.id === selection.id);
+  const lead =
+    selection?.kind === 'lead'
+      ? rig.leads.find((l) => l.id === selection.id)
+      : device && leadFrom(rig, device.id, kindOf(device.kind).through?.out ?? '');
+  return [
+    {
+      id: 'chain',
+      group: 'Do',
+      label: `Put in: ${typed}`,
+      description: lead
+        ? `between ${endWords(rig, lead.from)} and ${endWords(rig, lead.to)}`
+        : 'choose a lead first, or the device that it goes behind',
+      onClick: () => {
+        if (!lead)
+          return setNotice('Choose a lead first, or the device that the chain goes behind.');
+        void import('../../core/start').then(({ chainInto }) => {
+          const edits = chainInto(rig, lead.id, typed);
+          if (edits.ok) edit(edits.value, `put ${typed} into a lead`);
+          else setNotice(reasonOf(edits));
+        });
+      },
+    },
+  ];
+}
+
 /** Everything that can be found and done, as the rig stands. */
-function useActions(props: Props, isOpen: boolean): SpotlightActionData[] {
+function useActions(props: Props, isOpen: boolean, typed: string): SpotlightActionData[] {
   const router = useRouter();
   // Nothing is gathered, and nothing listens, while the palette is shut.
   const state = useRig((s) => (isOpen ? s : null));
@@ -293,6 +334,7 @@ function useActions(props: Props, isOpen: boolean): SpotlightActionData[] {
       go: (place, part) => router.push(pathOf(rig.id, place, part)),
     };
     return [
+      ...chainActions(does, typed),
       ...soundActions(does),
       ...deviceActions(does),
       ...wayActions(does),
@@ -300,17 +342,20 @@ function useActions(props: Props, isOpen: boolean): SpotlightActionData[] {
       ...addActions(does),
       ...wiringActions(does),
     ];
-  }, [state, props, router]);
+  }, [state, props, router, typed]);
 }
 
 /** Finds and does anything that a button does. */
 export function Palette(props: Props) {
   const { opened } = useSpotlight(paletteStore);
-  const actions = useActions(props, opened);
+  const [typed, setTyped] = useState('');
+  const actions = useActions(props, opened, typed.includes('>') ? typed.trim() : '');
   return (
     <Spotlight
       store={paletteStore}
       actions={actions}
+      query={typed}
+      onQueryChange={setTyped}
       shortcut={['mod + K']}
       // Wherever the focus is: a field that is being typed in, too.
       tagsToIgnore={[]}
@@ -322,7 +367,7 @@ export function Palette(props: Props) {
       searchProps={{
         autoFocus: true,
         'aria-label': 'Find and do anything',
-        placeholder: 'Find a sound, a device, a jack, a finding, anything to do …',
+        placeholder: 'Find a sound, a device, a jack, anything to do; or type a > b …',
       }}
     />
   );
