@@ -288,7 +288,7 @@ const toolActions = ({
   { id: 'keys', group: 'Do', label: 'Keys', description: '?', onClick: onShortcuts },
 ];
 
-/** A chain that is typed, with ">" between its things, goes into the lead that is chosen, or behind the device that is. */
+/** A chain that is typed, with ">" in it, goes into the lead that is chosen, or behind the device that is. */
 function chainActions({ rig, selection, edit, setNotice }: Does, typed: string) {
   if (!typed.includes('>')) return [];
   const device = rig.devices.find((d) => selection?.kind === 'device' && d.id === selection.id);
