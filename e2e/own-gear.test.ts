@@ -238,10 +238,7 @@ test('several things go into a lead by typing them, and devices of another rig c
   await tech.pick('Lantern waltz');
   await tech.press('Escape');
   await tech.button('Take them');
-  await tech.reads(
-    '[data-take-from]',
-    'Harbour hush: what it says of Brine Echo has no place here',
-  );
+  await tech.reads('body', 'Harbour hush; Lantern waltz came from Lender');
   const rig = await tech.savedRig(id);
   expect(rig.devices.slice(3).map((d) => d.name)).toEqual(['Tandem', 'Brine Echo']);
   expect(rig.sheets!.map((s) => s.id)).toEqual([sheet!.id]);
@@ -271,4 +268,45 @@ test('several things go into a lead by typing them, and devices of another rig c
   const line = await tech.order();
   expect(line.slice(line.indexOf('kiln'))).toEqual(expect.arrayContaining(['flare', 'eq', 'wah']));
   expect(line.indexOf('flare')).toBe(line.indexOf('kiln') + 1);
+});
+
+test('another sheet takes the place of one in every rig that uses it: tried in each, then a revision of each', async () => {
+  const [one, other] = EXAMPLE_SHEETS.slice(0, 2).map((sheet, n) => ({
+    ...sheet,
+    id: `swap-${n}-${Date.now()}`,
+    name: `${sheet.name} ${n}, to exchange`,
+  }));
+  for (const sheet of [one!, other!]) {
+    const put = await tech.api('/api/sheets', 'PUT', { sheet, base: null });
+    expect(put.status).toBe(200);
+  }
+  const using = (name: string) =>
+    stored(tech, {
+      ...rigOf(
+        [device('g', 'guitar-humbucker', 'Guitar'), device('box', kindOfSheet(one!).id, 'Box')],
+        [lead('l', 'g.out', 'box.in', 3)],
+      ),
+      ...{ name, sheets: [one!] },
+    });
+  const ids = [await using(`First ${one!.id}`), await using(`Second ${one!.id}`)];
+  await tech.open('/gear');
+  await tech.click(`[aria-label="Exchange ${one!.name} in every rig"]`);
+  await select(tech, 'What takes its place', other!.name);
+  for (const id of ids)
+    await tech.page.waitForFunction(
+      (s) => (document.querySelector(s)?.querySelectorAll('li').length ?? 0) > 0,
+      {},
+      `[data-exchange="${id}"]`,
+    );
+  // One of the two is left as it is.
+  await tech.page.locator(`[data-exchange="${ids[1]}"] input`).click();
+  await tech.button('Exchange it in 1 rig');
+  await tech.reads(
+    '[role="alert"]',
+    `${other!.name} stands in the place of ${one!.name} in 1 of 1`,
+  );
+  const kinds = async (id: string) =>
+    (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.map((d) => [d.name, d.kind]);
+  expect(await kinds(ids[0]!)).toContainEqual(['Box', kindOfSheet(other!).id]);
+  expect(await kinds(ids[1]!)).toContainEqual(['Box', kindOfSheet(one!).id]);
 });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { at } from '../core/outcome';
 import type { Insertable } from 'kysely';
-import { applyEdit, type Rig } from '../core/rig';
+import { applyEdits, type Edit, type Rig, type Sheet, substitution } from '../core/rig';
 import type { Db } from './database';
 import { asStored, fromStored, sharing } from './deltas';
 import { followGear, gearOf } from './gear';
@@ -331,26 +331,38 @@ export async function saveRig(db: Db, save: Save): Promise<SaveResult> {
   return result;
 }
 
-/** Renames a rig as a revision of its own; the reason where the name will not do. */
-export async function renameRig(
+type Changed = { ok: true } | { ok: false; status: 404 | 409 | 422; why: string };
+
+/** Changes a rig as a revision of its own, as it stands by then; the reason where that will not do. */
+async function changeRig(
   db: Db,
   id: string,
-  name: string,
-): Promise<{ ok: true } | { ok: false; status: 404 | 409 | 422; why: string }> {
+  words: string,
+  editsFor: (rig: Rig) => Edit[],
+): Promise<Changed> {
   for (let tries = 0; tries < 5; tries++) {
     const saved = await loadRig(db, id);
     if (!saved) return { ok: false, status: 404, why: 'There is no such rig any more.' };
-    const applied = applyEdit(saved.rig, { edit: 'renameRig', name });
+    const applied = applyEdits(saved.rig, editsFor(saved.rig));
     if (!applied.ok) return { ok: false, status: 422, why: at(applied.problems, 0).what };
-    const { rig } = applied.value;
-    const words = `renamed the rig to ${name}`;
     const result = await saveRig(db, {
-      ...{ rig, words, base: saved.identity, identity: randomUUID(), by: null },
+      ...{ rig: applied.value.rig, words, base: saved.identity },
+      ...{ identity: randomUUID(), by: null },
     });
     if (result.outcome === 'saved') return { ok: true };
   }
   return { ok: false, status: 409, why: 'Others are saving this rig just now. Try again.' };
 }
+
+/** Renames a rig. */
+export const renameRig = (db: Db, id: string, name: string): Promise<Changed> =>
+  changeRig(db, id, `renamed the rig to ${name}`, () => [{ edit: 'renameRig', name }]);
+
+/** Puts another sheet in the place of one, in every device of a rig that is of it. */
+export const substituteIn = (db: Db, id: string, of: Sheet, by: Sheet): Promise<Changed> =>
+  changeRig(db, id, `put ${by.name} in the place of ${of.name}`, (rig) =>
+    substitution(rig, of.id, by),
+  );
 
 /** Puts a rig away, or brings it back; nothing is deleted. `false` where there is none. */
 export async function archiveRig(db: Db, id: string, archived: boolean): Promise<boolean> {

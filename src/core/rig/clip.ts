@@ -147,7 +147,7 @@ export function fittedTo(rig: Rig, clip: Clip): Clip {
  * The sheets that a clip brings and the rig does not hold yet. Where the rig has another sheet of the
  * same id, both stay: the one that comes gets a free id, and the devices that come follow it.
  */
-function sheetsHere(rig: Rig, brought: readonly Sheet[] = []) {
+export function sheetsHere(rig: Rig, brought: readonly Sheet[] = []) {
   const held = rig.sheets ?? [];
   const ids = held.map((s) => s.id);
   const now = new Map<string, string>();

@@ -8,11 +8,17 @@ import { checkSheet, type Sheet, writeSheet } from '../../core/rig';
 import { useLocker, type LockerSheet } from '../build/own-gear/locker-list';
 import { askServer, problemText } from '../keep/ask-server';
 import { fileName, save } from '../look/save-file';
+import { Substitute } from './substitute';
 
 /** The sheets of the locker: what each is, which rigs hold a copy, whether two say the same. */
 export function SheetShelf({ wanted }: { wanted: string }) {
   const { sheets, problem, take } = useLocker();
   const [said, setSaid] = useState<string | null>(null);
+  const [exchanging, setExchanging] = useState<LockerSheet | null>(null);
+  const look = async () => {
+    const reply = await askServer<{ sheets: LockerSheet[] }>('/api/sheets');
+    if (reply.ok) take(reply.value.sheets);
+  };
   const remove = async (id: string) => {
     const reply = await askServer<{ sheets: LockerSheet[] }>(
       `/api/sheets/${encodeURIComponent(id)}`,
@@ -57,11 +63,26 @@ export function SheetShelf({ wanted }: { wanted: string }) {
                 key={s.sheet.id}
                 held={s}
                 twin={twinOf(s.sheet, sheets ?? [])}
+                onExchange={() => setExchanging(s)}
                 onRemove={() => void remove(s.sheet.id)}
               />
             ))}
           </tbody>
         </table>
+      )}
+      {exchanging && (
+        <Substitute
+          held={exchanging}
+          others={(sheets ?? []).flatMap(({ sheet }) =>
+            sheet.id === exchanging.sheet.id || !checkSheet(sheet).ok ? [] : [sheet],
+          )}
+          onClose={() => setExchanging(null)}
+          onDone={(words) => {
+            setExchanging(null);
+            setSaid(words);
+            void look();
+          }}
+        />
       )}
     </section>
   );
@@ -82,10 +103,12 @@ function twinOf(sheet: Sheet, all: readonly LockerSheet[]): string | undefined {
 function SheetRow({
   held: { sheet, version, uses },
   twin,
+  onExchange,
   onRemove,
 }: {
   held: LockerSheet;
   twin: string | undefined;
+  onExchange: () => void;
   onRemove: () => void;
 }) {
   return (
@@ -124,6 +147,14 @@ function SheetRow({
           }
         >
           As a file
+        </Button>{' '}
+        <Button
+          size="compact-xs"
+          variant="default"
+          aria-label={`Exchange ${sheet.name} in every rig`}
+          onClick={onExchange}
+        >
+          Exchange …
         </Button>
         <ActionIcon
           size="sm"
