@@ -261,6 +261,7 @@ test('several things go into a lead by typing them, and devices of another rig c
   // The palette takes a line, too, behind the device that is chosen.
   await tech.click('[data-station="kiln"]');
   await tech.control('k');
+  await tech.see('[aria-label="Find and do anything"]:focus');
   await tech.page.keyboard.type('boost "Flare" > eq');
   await tech.reads('.mantine-Spotlight-actionsList', 'Put in: boost "Flare" > eq');
   await tech.press('Enter');
@@ -291,7 +292,8 @@ test('another sheet takes the place of one in every rig that uses it: tried in e
   const ids = [await using(`First ${one!.id}`), await using(`Second ${one!.id}`)];
   await tech.open('/gear');
   await tech.click(`[aria-label="Exchange ${one!.name} in every rig"]`);
-  await select(tech, 'What takes its place', other!.name);
+  await tech.click('[role="dialog"] input');
+  await tech.pick(other!.name);
   for (const id of ids)
     await tech.page.waitForFunction(
       (s) => (document.querySelector(s)?.querySelectorAll('li').length ?? 0) > 0,
