@@ -218,11 +218,11 @@ test('several things go into a lead by typing them, and devices of another rig c
       [lead('l', 'twin.out', 'echo.in', 0.5)],
     ),
     ...{ name: `Lender ${Date.now()}`, sheets: [sheet!] },
-    sounds: [{ id: 'hush', name: 'Harbour hush', states: { echo: { engaged: true } } }],
+    sounds: [{ id: 'still', name: 'Harbour stillness', states: { echo: { engaged: true } } }],
     songs: [
       {
         ...{ id: 'waltz', title: 'Lantern waltz', bpm: 96 },
-        sections: [{ id: 'verse', name: 'Verse', bars: 16, sound: 'hush' }],
+        sections: [{ id: 'verse', name: 'Verse', bars: 16, sound: 'still' }],
       },
     ],
   };
@@ -234,22 +234,22 @@ test('several things go into a lead by typing them, and devices of another rig c
   await tech.click('[aria-label^="Parts of Lender"]');
   await tech.pick('Tandem');
   await tech.pick('Brine Echo');
-  await tech.pick('Harbour hush');
+  await tech.pick('Harbour stillness');
   await tech.pick('Lantern waltz');
   await tech.press('Escape');
   await tech.button('Take them');
-  await tech.reads('body', 'Harbour hush; Lantern waltz came from Lender');
+  await tech.reads('body', 'Harbour stillness; Lantern waltz came from Lender');
   const rig = await tech.savedRig(id);
   expect(rig.devices.slice(3).map((d) => d.name)).toEqual(['Tandem', 'Brine Echo']);
   expect(rig.sheets!.map((s) => s.id)).toEqual([sheet!.id]);
   expect(rig.leads).toHaveLength(3);
-  const hush = rig.sounds.find((s) => s.name === 'Harbour hush')!;
+  const still = rig.sounds.find((s) => s.name === 'Harbour stillness')!;
   // It came with its echo, and holds for that.
-  expect(hush.states[rig.devices.find((d) => d.name === 'Brine Echo')!.id]).toEqual({
+  expect(still.states[rig.devices.find((d) => d.name === 'Brine Echo')!.id]).toEqual({
     engaged: true,
   });
   expect(rig.songs!.map((s) => [s.title, s.sections[0]!.sound])).toEqual([
-    ['Lantern waltz', hush.id],
+    ['Lantern waltz', still.id],
   ]);
 
   await tech.open(`/rigs/${id}/signal?lead=l0`);
@@ -267,7 +267,9 @@ test('several things go into a lead by typing them, and devices of another rig c
   await tech.press('Enter');
   await tech.see('[data-station="flare"]');
   const line = await tech.order();
-  expect(line.slice(line.indexOf('kiln'))).toEqual(expect.arrayContaining(['flare', 'eq', 'wah']));
+  expect(line.slice(line.indexOf('kiln'))).toEqual(
+    expect.arrayContaining(['flare', 'equaliser', 'wah']),
+  );
   expect(line.indexOf('flare')).toBe(line.indexOf('kiln') + 1);
 });
 

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import { exactSolver } from '../../cli/exact-solver';
+import loadHighs from 'highs';
 import { kindOf } from '../kinds';
 import { midiGraph, reachIn } from '../midi';
 import { analyse, type Report } from '../report';
 import { type Brief, integrityProblems, type Rig, rigSchema, type Way } from '../rig';
 import { placeOf } from '../rig/stands-where';
+import { exactly } from '../solve';
 import { anyBrief } from './any-brief';
 import { builtUp, finished, lineOfRig, type Proposal, proposeRig } from '.';
 
@@ -223,7 +224,7 @@ test.each(['controller', 'tablet', 'own'] as const)(
 );
 
 test('power and a board: all that takes power is fed, all on the floor stands, nothing worse than advice', async () => {
-  const solver = await exactSolver();
+  const solver = exactly(await loadHighs({}));
   for (const b of fc.sample(anyBrief, { numRuns: 6, seed: 7 })) {
     const { rig, choices } = await builtUp(finished(propose(b)), solver, () => Promise.resolve());
     const why = Object.fromEntries(choices.map((c) => [c.id, c]));
@@ -242,7 +243,7 @@ test('power and a board: all that takes power is fed, all on the floor stands, n
 }, 120_000);
 
 test('a board that must not be wider is not; supplies on hand are used, and what they leave is named', async () => {
-  const solver = await exactSolver();
+  const solver = exactly(await loadHighs({}));
   const gear = ['delay', 'reverb', 'modulation-digital', 'looper', 'pitch-shifter'].map(line);
   const b = brief({ gear, means: { supplies: ['supply-battery'] } });
   const limits = { boardWidth: 700 };
