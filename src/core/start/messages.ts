@@ -1,4 +1,5 @@
 import { kindOf } from '../kinds';
+import { midiGraph, reachIn } from '../midi';
 import { usualMetres } from '../rig/joining';
 import type { Device, End, Sound } from '../rig/schema';
 import type { Making } from './making';
@@ -62,12 +63,21 @@ export function wireMessages(w: Wiring, sounds: readonly Sound[]): Sound[] {
   const follows = followers.length > 0 && leadsClock(caller);
   if (follows) caller.midi = { ...caller.midi, clock: 'send' };
   else for (const d of followers) d.midi = { ...d.midi, clock: 'ignore' };
+  const reached = reachIn(midiGraph(making.asRig()), caller.id);
+  const [there, lost] = [true, false].map((is) =>
+    targets.filter((d) => (reached.has(d.id) && called.includes(d)) === is).map((d) => d.name),
+  );
   choices.take('calls', 'Who calls sounds', [['so', caller.name]], 'so', () =>
-    targets.length
-      ? `It reaches ${targets.map((d) => d.name).join(', ')}, each on a channel of its ` +
-        'own; every sound is a program of each that has ' +
-        `programs.${follows ? ' It leads with clock, too.' : ''}`
-      : 'Every sound is a preset of it.',
+    [
+      there?.length
+        ? `It reaches ${there.join(', ')}, each on a channel of its own; every sound is a program ` +
+          'of each that has programs.'
+        : 'Every sound is a preset of it.',
+      follows ? 'It leads with clock, too.' : '',
+      lost?.length ? `${lost.join(', ')} is beyond the 16 channels of one line.` : '',
+    ]
+      .filter(Boolean)
+      .join(' '),
   );
   return sounds.map((s, number) => ({
     ...s,

@@ -1,7 +1,7 @@
 import { kindOf } from '../kinds';
 import type { Brief, Device, Limits, Rig, Sound, Stance, Voice } from '../rig/schema';
 import { type Choice, Choices } from './choices';
-import { Making, type Waiting } from './making';
+import { Making, METRES, type Waiting } from './making';
 import { wireMessages } from './messages';
 import { isPedal, rank } from './pedal-order';
 import { startPromises } from './promised';
@@ -106,6 +106,7 @@ class Start {
     sounds = this.chain({ ...w, brief }, at, sounds);
     this.endsFrom(before, main);
     for (const p of players.filter((x) => !main.includes(x))) this.straight(p, several);
+    for (const p of players) this.second(p);
     return wireMessages(w, sounds);
   }
 
@@ -229,6 +230,31 @@ class Start {
     const at = driven(making, choices, arrive(making, choices, [p], several));
     toEach(making, named, { ...brief, means: { ...brief.means, house: 'mono' } }, at, 'box');
     this.endsFrom(before, [p]);
+  }
+
+  /** A second output of an instrument, as a piezo has: a line of its own to the desk. */
+  private second(p: Playing): void {
+    const { making, choices, brief } = this.w;
+    const jack = kindOf(p.line.kind).jacks.find((j) => j.id === 'piezo');
+    const desk = (this.reached.get(p) ?? []).filter((e) => e.way === 'house');
+    if (!jack || !desk.length) return;
+    const taken = choices.take(
+      `second-${p.line.id}`,
+      `The second output of ${p.line.name}`,
+      [
+        ['desk', 'to the desk, by a direct box'],
+        ['none', 'stays unplugged'],
+      ],
+      'desk',
+      (t) =>
+        t === 'desk'
+          ? 'It is a sound of its own, with its preamplifier: pedals and amplifiers are made for the other one.'
+          : 'Only the first output is used.',
+    );
+    if (taken === 'none') return;
+    const ends = desk.map((e) => ({ ...e, name: `${e.name}, ${p.line.name} piezo` }));
+    const at = { left: { device: p.device.id, jack: jack.id }, metres: METRES.player };
+    toEach(making, ends, { ...brief, means: { ...brief.means, house: 'mono' } }, at, 'box');
   }
 
   private isFed = (name: string) => this.w.making.devices.some((d) => d.name === name);

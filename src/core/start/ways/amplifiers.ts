@@ -41,6 +41,16 @@ export function toAmplifiers(
 ): AmpTurns | undefined {
   const amps = w.brief.destinations.filter(isAmp);
   const direct = w.brief.destinations.filter((d) => !isAmp(d));
+  for (const wedge of direct.filter((d) => d.way === 'stage'))
+    w.choices.take(
+      `wedge-${wedge.id}`,
+      wedge.name,
+      [['desk', 'left to the desk']],
+      'desk',
+      () =>
+        'Amplifiers are heard on stage as they are; a loudspeaker beside them is fed by the desk, ' +
+        'behind the microphones that are here.',
+    );
   if (amps.length === 1) return void toOne(w, from, pedals, entryAt(amps, 0), direct);
   return w.brief.means?.amps === 'one'
     ? inTurns(w, from, pedals, amps, direct)

@@ -105,7 +105,7 @@ export function arrive(
       'mixer',
       () =>
         'All inputs stay up, so that an instrument is changed by its volume alone; ' +
-        'nothing has to be pressed, and nothing cracks.',
+        'nothing has to be pressed.',
     );
   return arriving.slice(1).reduce(
     (at, extra, n) => {

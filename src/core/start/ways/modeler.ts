@@ -163,6 +163,19 @@ function isolated(making: Making, choices: Wiring['choices'], { left, right }: W
   };
 }
 
+/** A way for each of several power stages: the two sides first, then what a splitter makes of them. */
+function forAmps(making: Making, sides: readonly Waiting['left'][], count: number) {
+  const ways = [...sides];
+  for (let n = 1; ways.length < count; n++) {
+    const from = ways.shift();
+    if (!from) break;
+    const fork = making.add('splitter-isolated', `Fork ${n}`, { place: 'floor' });
+    making.join(from, { device: fork.id, jack: 'in' }, METRES.patch);
+    ways.push({ device: fork.id, jack: 'a' }, { device: fork.id, jack: 'b' });
+  }
+  return ways;
+}
+
 /** The main outputs to who hears a loudspeaker modelled, the second ones to power stages. */
 function sendOut(
   { making, choices }: Wiring,
@@ -179,14 +192,17 @@ function sendOut(
     const out = { left: at('out'), right: at('outR'), metres: METRES.desk };
     toEach(making, others, brief, amps.length ? isolated(making, choices, out) : out);
   }
-  for (const [n, line] of amps.slice(0, 2).entries()) {
-    const jack = n === 0 ? 'out2' : 'out2R';
-    making.join(n === 0 ? stage.left : stage.right, at(n === 0 ? 'toOut2' : 'toOut2R'), 0);
+  if (amps.length) making.join(stage.left, at('toOut2'), 0);
+  if (amps.length > 1) making.join(stage.right, at('toOut2R'), 0);
+  const ways = forAmps(making, [at('out2'), at('out2R')].slice(0, amps.length), amps.length);
+  for (const [n, line] of amps.entries()) {
+    const way = ways[n];
+    if (!way) continue;
     const isHead = line.way === 'head';
     const power = making.add(isHead ? 'head-tube' : 'combo-tube-loop', line.name, {
       place: 'amps',
     });
-    making.join(at(jack), { device: power.id, jack: 'return' }, METRES.amp);
+    making.join(way, { device: power.id, jack: 'return' }, METRES.amp);
     if (!isHead) continue;
     const cabinet = making.add('cabinet', amps.length > 1 ? `Cabinet, ${line.name}` : 'Cabinet', {
       place: 'amps',
