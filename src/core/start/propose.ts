@@ -1,5 +1,6 @@
 import { kindOf } from '../kinds';
 import type { Brief, Device, Limits, Rig, Sound, Stance, Voice } from '../rig/schema';
+import { learnSheets, type Sheet, sheetIdOf } from '../rig/sheets';
 import { type Choice, Choices } from './choices';
 import { Making, METRES, type Waiting } from './making';
 import { wireMessages } from './messages';
@@ -21,6 +22,8 @@ export interface StartChoice {
   otherSchool: readonly string[];
   /** What the rig has to keep to, for what is chosen and for what is found later. */
   limits?: Limits;
+  /** Sheets of one's own that the gear may be of; those that are used come into the rig. */
+  sheets?: readonly Sheet[];
 }
 
 /** A rig that is proposed, and what was decided on the way to it. */
@@ -39,7 +42,8 @@ export const voiceOf = (brief: Brief): Voice =>
  * what is wrong with it is cured, by `cured` and `settled`, power and a board by `withBuild`.
  */
 export function proposeRig(brief: Brief, choice: StartChoice): Proposal {
-  const { id, name, otherSchool, limits } = choice;
+  const { id, name, otherSchool, limits, sheets = [] } = choice;
+  learnSheets(sheets);
   const choices = new Choices(brief.means?.changed ?? {});
   const start = new Start({ making: new Making(), choices, brief, other: new Set(otherSchool) });
   const sounds = start.wire();
@@ -51,6 +55,7 @@ export function proposeRig(brief: Brief, choice: StartChoice): Proposal {
     rig: {
       ...{ format: 'yantrel-rig', version: 1, id, name },
       devices: start.w.making.devices,
+      ...usedOf(sheets, start.w.making.devices),
       leads: start.w.making.leads,
       sounds,
       ...(otherSchool.length > 0 && { order: { stances } }),
@@ -60,6 +65,11 @@ export function proposeRig(brief: Brief, choice: StartChoice): Proposal {
     },
   };
 }
+
+const usedOf = (sheets: readonly Sheet[], devices: readonly Device[]) => {
+  const used = sheets.filter((s) => devices.some((d) => sheetIdOf(d.kind) === s.id));
+  return used.length ? { sheets: used } : {};
+};
 
 /** A rig that grows from its instruments towards those who must hear them. */
 class Start {

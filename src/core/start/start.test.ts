@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
+import { EXAMPLE_SHEETS } from '../demo';
 import { kindOf } from '../kinds';
 import { midiGraph, reachIn } from '../midi';
 import { analyse, type Report } from '../report';
-import { type Brief, integrityProblems, type Rig, rigSchema, type Way } from '../rig';
+import { type Brief, integrityProblems, kindOfSheet, type Rig, rigSchema, type Way } from '../rig';
 import { placeOf } from '../rig/stands-where';
 import { exactly } from '../solve';
 import { anyBrief } from './any-brief';
-import { builtUp, finished, lineOfRig, type Proposal, proposeRig } from '.';
+import { builtUp, finished, isPedal, lineOfRig, type Proposal, proposeRig } from '.';
 
 const line = (kind: string, n: number) => ({ id: `g${n}`, kind, name: `Box ${n}` });
 const brief = (rest: Partial<Brief> = {}): Brief => ({
@@ -309,6 +310,18 @@ test('a second output has a line of its own to the desk, or stays unplugged', ()
     }),
   );
   expect(without.rig.leads.some((l) => l.from.jack === 'piezo')).toBe(false);
+});
+
+test("a sheet of one's own stands where its job stands, and comes into the rig; one that is not used does not", () => {
+  const sheets = EXAMPLE_SHEETS.filter((s) => isPedal(kindOfSheet(s)));
+  const [mine, other] = sheets;
+  const gear = [line('drive-low', 0), line(kindOfSheet(mine!).id, 1)];
+  const { rig } = proposeRig(brief({ gear, destinations: to('combo') }), {
+    ...{ id: 'new', name: 'New', otherSchool: [], sheets: [mine!, other!] },
+  });
+  expect(rig.sheets!.map((s) => s.id)).toEqual([mine!.id]);
+  expect(integrityProblems(rig)).toEqual([]);
+  expect(rig.leads.filter((l) => l.to.device === 'box-1')).toHaveLength(1);
 });
 
 test('a pickup behind two sides that are off is driven by a buffer', () => {

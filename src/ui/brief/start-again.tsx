@@ -30,6 +30,7 @@ export function StartAgain({
         .filter(([, s]) => s.stance === 'other')
         .map(([rule]) => rule),
       ...(rig.limits && { limits: rig.limits }),
+      ...(rig.sheets && { sheets: rig.sheets }),
     },
     brief.means?.built ?? false,
   );

@@ -1,11 +1,11 @@
 'use client';
 import { Button, Group, TextInput } from '@mantine/core';
 import { type ReadChain, rigOfChain } from '../../core/start';
-import { freshId } from '../../core/rig';
+import { freshId, type Sheet } from '../../core/rig';
 
-/** What a line of a chain comes to, under the name that the rig has. */
-export const readLine = (line: string, name: string): ReadChain =>
-  rigOfChain(line, { id: freshId(name || 'rig', []), name: name.trim() || 'New rig' });
+/** What a line of a chain comes to, under the name that the rig has; sheets are found before kinds. */
+export const readLine = (line: string, name: string, sheets: readonly Sheet[]): ReadChain =>
+  rigOfChain(line, { id: freshId(name || 'rig', []), name: name.trim() || 'New rig', sheets });
 
 /** A rig typed as one line: what is not understood is marked, and the nearest kinds are a press away. */
 export function ChainLine({

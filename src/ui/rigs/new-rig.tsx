@@ -3,8 +3,9 @@ import { Button, Group, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { analyse } from '../../core/report';
-import type { Rig } from '../../core/rig';
+import { checkSheet, learnSheets, type Rig, type Sheet } from '../../core/rig';
 import type { ReadChain } from '../../core/start';
+import { useLocker } from '../build/own-gear/locker-list';
 import { askServer, problemText } from '../keep/ask-server';
 import {
   A_NAME,
@@ -36,6 +37,16 @@ const asProposed = (rig: Rig): Proposed => ({
   whole: true,
 });
 
+/** The sheets of the locker that can be read, their kinds known; none while it is not open. */
+function useOwnSheets(): readonly Sheet[] {
+  const { sheets } = useLocker();
+  return useMemo(() => {
+    const sound = (sheets ?? []).flatMap(({ sheet }) => (checkSheet(sheet).ok ? [sheet] : []));
+    learnSheets(sound);
+    return sound;
+  }, [sheets]);
+}
+
 /**
  * The short start: what comes in, what must be heard where, what is on hand, what switches it; then a
  * rig that is whole, with each decision and its reason. Or a line.
@@ -45,9 +56,10 @@ export function NewRig() {
   const [answers, setAnswers] = useState(NOTHING_YET);
   const [saying, setSaying] = useState<string | null>(null);
   const [line, setLine] = useState('');
+  const own = useOwnSheets();
   const read = useMemo(
-    () => (line.trim() ? readLine(line, answers.name) : null),
-    [line, answers.name],
+    () => (line.trim() ? readLine(line, answers.name, own) : null),
+    [line, answers.name, own],
   );
   const typed = useMemo(() => (read?.rig ? asProposed(read.rig) : null), [read]);
   const [model, setModel] = useState<Rig | null>(null);
@@ -55,7 +67,7 @@ export function NewRig() {
   const answer = (part: Partial<Answers>) => setAnswers((before) => ({ ...before, ...part }));
   const asked = useProposal(
     read || model ? null : briefOfAnswers(answers),
-    choiceOf(answers),
+    choiceOf(answers, own),
     answers.means.built ?? false,
   );
   const proposed = read ? typed : (taken ?? asked.proposed);
@@ -109,7 +121,7 @@ export function NewRig() {
         />
         <ChainLine line={line} read={read} onLine={setLine} />
         {!read && <FromTemplate model={model} onModel={setModel} onSay={setSaying} />}
-        {!read && !model && <Questions answers={answers} onAnswer={answer} />}
+        {!read && !model && <Questions answers={answers} own={own} onAnswer={answer} />}
         <Group>
           <Button type="submit">Make this rig</Button>
           <Button variant="default" component="a" href="/">

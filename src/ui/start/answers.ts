@@ -1,5 +1,13 @@
 import { kindOf } from '../../core/kinds';
-import { type Brief, freeName, freshId, type Limits, type Means, type Way } from '../../core/rig';
+import {
+  type Brief,
+  freeName,
+  freshId,
+  type Limits,
+  type Means,
+  type Sheet,
+  type Way,
+} from '../../core/rig';
 import type { StartChoice } from '../../core/start';
 import { WAY_NAMES } from '../brief/words';
 
@@ -88,8 +96,12 @@ export const calledAs = ({ name }: Pick<Answers, 'name'>): { id: string; name: s
 });
 
 /** What goes with the brief into a proposal. */
-export const choiceOf = ({ name, other, limits }: Answers): StartChoice => ({
+export const choiceOf = (
+  { name, other, limits }: Answers,
+  sheets: readonly Sheet[],
+): StartChoice => ({
   ...calledAs({ name }),
   otherSchool: other,
   limits,
+  ...(sheets.length > 0 && { sheets }),
 });

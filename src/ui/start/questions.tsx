@@ -1,9 +1,10 @@
 'use client';
 import { Checkbox, Group, MultiSelect, NumberInput, Select, TagsInput } from '@mantine/core';
+import { useMemo } from 'react';
 import { kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
-import { type Brief, CHARACTERS, type Way, WAYS } from '../../core/rig';
-import { START_INSTRUMENTS, START_PEDALS } from '../../core/start';
+import { type Brief, CHARACTERS, kindOfSheet, type Sheet, type Way, WAYS } from '../../core/rig';
+import { isPedal, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
 import { CHARACTER_WORDS, kindOptions, WAY_NAMES, WAY_WORDS } from '../brief/words';
 import { type Answers, briefOfAnswers, soundsFor, sourcesFor } from './answers';
 import { MeansFields } from './means-fields';
@@ -25,17 +26,19 @@ const pedals = kindOptions(START_PEDALS);
 
 interface Asked {
   answers: Answers;
+  /** Sheets of the locker, whose kinds are known. */
+  own: readonly Sheet[];
   onAnswer: (part: Partial<Answers>) => void;
 }
 
 /** What is asked before a rig is proposed: what decides the wiring, and nothing else. */
-export function Questions({ answers, onAnswer }: Asked) {
+export function Questions({ answers, own, onAnswer }: Asked) {
   const brief = briefOfAnswers(answers);
   return (
     <>
       <Instruments answers={answers} onAnswer={onAnswer} />
       <Listeners answers={answers} onAnswer={onAnswer} />
-      <Pedals answers={answers} onAnswer={onAnswer} />
+      <Pedals answers={answers} own={own} onAnswer={onAnswer} />
       {brief && <MeansFields brief={brief} onMeans={(means) => onAnswer({ means })} />}
       <SoundsAsked answers={answers} onAnswer={onAnswer} />
       <MultiSelect
@@ -54,7 +57,7 @@ export function Questions({ answers, onAnswer }: Asked) {
 }
 
 /** What comes in, each with its own wireless, and where it must not be heard. */
-function Instruments({ answers, onAnswer }: Asked) {
+function Instruments({ answers, onAnswer }: Omit<Asked, 'own'>) {
   const { sources, ways, not } = answers;
   const direct = (Object.keys(ways) as Way[]).filter((w) => w !== 'head' && w !== 'combo');
   const put = (id: string, wireless: boolean) =>
@@ -145,7 +148,7 @@ function Again({
 }
 
 /** Where it must be heard, and of amplifiers and loudspeakers how many. */
-function Listeners({ answers, onAnswer }: Asked) {
+function Listeners({ answers, onAnswer }: Omit<Asked, 'own'>) {
   const { ways } = answers;
   return (
     <>
@@ -186,15 +189,16 @@ function Listeners({ answers, onAnswer }: Asked) {
   );
 }
 
-function Pedals({ answers, onAnswer }: Asked) {
+function Pedals({ answers, own, onAnswer }: Asked) {
   const { owned } = answers;
+  const mine = useMemo(() => kindOptions(own.map(kindOfSheet).filter(isPedal)), [own]);
   return (
     <>
       <MultiSelect
         size="xs"
         label="Which pedals are on hand?"
         searchable
-        data={pedals}
+        data={[...mine.map((g) => ({ ...g, group: `Of your own: ${g.group}` })), ...pedals]}
         value={[...new Set(owned)]}
         onChange={(kinds) =>
           onAnswer({
@@ -214,7 +218,7 @@ function Pedals({ answers, onAnswer }: Asked) {
   );
 }
 
-function SoundsAsked({ answers, onAnswer }: Asked) {
+function SoundsAsked({ answers, onAnswer }: Omit<Asked, 'own'>) {
   const { sounds } = answers;
   return (
     <>
@@ -250,7 +254,7 @@ function SoundsAsked({ answers, onAnswer }: Asked) {
 }
 
 /** What the rig has to keep to: weight in kg, price in the crew's money, the board's size in mm. */
-function LimitFields({ answers, onAnswer }: Asked) {
+function LimitFields({ answers, onAnswer }: Omit<Asked, 'own'>) {
   const { limits } = answers;
   const field = (
     id: 'grams' | 'price' | 'boardWidth' | 'boardDepth',
