@@ -23,17 +23,29 @@ const VIEWS = [
     },
   },
   {
-    name: 'signal-move',
-    path: '/rigs/salt-and-ferry/signal',
+    name: 'start',
+    path: '/rigs/new',
     dark: true,
     steps: async (p) => {
-      await p.keyboard.press('5');
-      await p.click('[data-device="flare"]');
-      await p.keyboard.press('m');
-      for (let i = 0; i < 5; i++) {
-        await p.keyboard.press('ArrowRight');
-        await pause(100);
-      }
+      const field = (label) => p.locator(`::-p-aria([name="${label}"])`).click();
+      const kinds = async (label, ...words) => {
+        await field(label);
+        for (const word of words) {
+          await p.keyboard.type(word);
+          await p.keyboard.press('ArrowDown');
+          await p.keyboard.press('Enter');
+        }
+        await p.keyboard.press('Escape');
+      };
+      await field('What is it called?');
+      await p.keyboard.type('Observatory, autumn');
+      await kinds('What comes in?', 'Baritone guitar');
+      await p.locator('label::-p-text(Front of house)').click();
+      await kinds('Which pedals are on hand?', 'Tuner, true', 'Compressor', 'Drive, mid', 'Delay');
+      await field('What makes the sound of an amplifier?');
+      await p.locator('[role="option"]::-p-text(a modeler)').click();
+      await p.waitForSelector('[data-whole="true"]', { timeout: 60_000 });
+      await p.evaluate(() => window.scrollTo(0, 0));
     },
   },
   {

@@ -37,6 +37,7 @@ export function StartAgain({
   return (
     <Modal opened onClose={onClose} size="xl" title="A rig from this brief">
       <MeansFields brief={brief} onMeans={(means) => onBrief({ means })} />
+      {!proposed && <p role="status">{failed ?? `Working it out: ${busy?.words ?? ''} …`}</p>}
       {proposed && (
         <ProposalView
           proposed={proposed}

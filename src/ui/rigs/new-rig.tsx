@@ -148,8 +148,11 @@ export function NewRig() {
             {...(!read && !taken && { onLine: setLine })}
           />
         ) : (
-          <div className="empty">
-            Choose what comes in and where it must be heard; the order appears here.
+          <div className="empty" role="status">
+            {asked.failed ??
+              (isBusy
+                ? `Working it out: ${asked.busy?.words ?? ''} …`
+                : 'Choose what comes in and where it must be heard; the order appears here.')}
           </div>
         )}
       </section>

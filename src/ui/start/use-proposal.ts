@@ -13,6 +13,9 @@ export interface Proposed extends Proposal {
 /** How long nothing more is answered before the rest is worked out, in ms. */
 const PAUSE_MS = 250;
 
+/** Sounds times gear up to which the wiring is judged where the page is drawn; more waits for the worker. */
+const MOST_AT_ONCE = 300;
+
 /**
  * The rig that a brief asks for: its wiring at once, and in a worker what takes longer, anew with
  * every answer.
@@ -26,7 +29,7 @@ export function useProposal(
   const { work, start, cancel, clear } = useWorking('start');
   const quick = useMemo((): Proposed | null => {
     const [b, c] = JSON.parse(asked) as [Brief | null, StartChoice, boolean];
-    if (!b) return null;
+    if (!b || b.sounds.length * b.gear.length > MOST_AT_ONCE) return null;
     const made = proposeRig(b, c);
     return { ...made, report: analyse(made.rig), whole: false };
   }, [asked]);
@@ -40,10 +43,10 @@ export function useProposal(
       cancel();
     };
   }, [asked, start, cancel, clear]);
-  const whole = work.state === 'done' && quick ? { ...work.answer, whole: true } : null;
+  const whole = work.state === 'done' && brief ? { ...work.answer, whole: true } : null;
   return {
     proposed: whole ?? quick,
-    busy: quick && !whole && work.state !== 'failed' ? busyWith(work) : null,
+    busy: brief && !whole && work.state !== 'failed' ? busyWith(work) : null,
     ...(work.state === 'failed' && { failed: work.why }),
   };
 }
