@@ -25,8 +25,10 @@ const plain = (k: Kind, jack: string) => k.jacks.some((j) => j.id === jack && j.
 export const START_INSTRUMENTS: readonly Kind[] = KINDS.filter(
   (k) => k.job === 'instrument' && plain(k, 'out'),
 );
-/** Pedals that a start can put in a row. */
-export const START_PEDALS: readonly Kind[] = KINDS.filter((k) => isPedal(k));
+/** Pedals that a start can put in a row: those of one channel. */
+export const START_PEDALS: readonly Kind[] = KINDS.filter(
+  (k) => isPedal(k) && plain(k, 'in') && plain(k, 'out'),
+);
 
 /** Whether a kind, of those that ship or of one's own, can stand in the row of a start. */
 export function isPedal(k: Kind): boolean {
