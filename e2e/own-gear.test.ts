@@ -1,3 +1,7 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementHandle } from 'puppeteer-core';
 import { kindOf } from '../src/core/kinds';
 import { EXAMPLE_SHEETS } from '../src/core/demo';
 import { chainOf, device, lead, rigOf } from '../src/core/testing/rigs';
@@ -313,4 +317,27 @@ test('another sheet takes the place of one in every rig that uses it: tried in e
     (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.map((d) => [d.name, d.kind]);
   expect(await kinds(ids[0]!)).toContainEqual(['Box', kindOfSheet(other!).id]);
   expect(await kinds(ids[1]!)).toContainEqual(['Box', kindOfSheet(one!).id]);
+});
+
+test('simple sheets come from a table into the locker; a table that is wrong is refused whole, with its row', async () => {
+  const name = `Skerry delay ${Date.now()}`;
+  const folder = mkdtempSync(join(tmpdir(), 'yantrel-sheets-'));
+  const put = async (file: string, text: string) => {
+    writeFileSync(join(folder, file), text);
+    const field = await tech.page.waitForSelector('[aria-label="Sheets"] [data-read]');
+    await (field as ElementHandle<HTMLInputElement>).uploadFile(join(folder, file));
+  };
+  await tech.open('/gear');
+  await put('wrong.csv', `sheet,kind,mA\n${name},delay,many\n`);
+  await tech.reads('[role="dialog"]', 'row 2: "many" in the column mA is no number');
+  await tech.press('Escape');
+  await tech.gone('[role="dialog"]');
+  await put('right.csv', `sheet,kind,V,mA\n${name},Delay,9,120\n`);
+  await tech.reads('[aria-label="Sheets"] [role="alert"]', '1 of 1 sheets came from right.csv.');
+  await tech.reads('[data-table="sheets"]', name);
+  const { body } = await tech.api<{ sheets: { sheet: Sheet }[] }>('/api/sheets');
+  expect(body.sheets.find((s) => s.sheet.name === name)!.sheet).toMatchObject({
+    base: 'delay',
+    power: { volts: 9, milliamps: 120 },
+  });
 });

@@ -7,6 +7,7 @@ export { stageSvg } from './stage-svg';
 export { billCsv, cutListCsv } from './build-csv';
 export { namesFromCsv, namesToCsv } from './names-csv';
 export { programsFromCsv, programsToCsv } from './programs-csv';
+export { sheetsFromCsv, sheetsToCsv } from './sheets-csv';
 export { gearFromCsv, gearToCsv } from './gear-csv';
 export { wiringFromCsv, wiringToCsv } from './wiring-csv';
 export { songsFromChordPro, songsToChordPro } from './chordpro';

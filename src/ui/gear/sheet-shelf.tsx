@@ -8,6 +8,7 @@ import { checkSheet, type Sheet, writeSheet } from '../../core/rig';
 import { useLocker, type LockerSheet } from '../build/own-gear/locker-list';
 import { askServer, problemText } from '../keep/ask-server';
 import { fileName, save } from '../look/save-file';
+import { SheetTable } from './sheet-table';
 import { Substitute } from './substitute';
 
 /** The sheets of the locker: what each is, which rigs hold a copy, whether two say the same. */
@@ -36,6 +37,13 @@ export function SheetShelf({ wanted }: { wanted: string }) {
           what devices of your own are, for every rig to take
         </span>
       </h2>
+      <SheetTable
+        sheets={sheets ?? []}
+        onSay={(words) => {
+          setSaid(words);
+          void look();
+        }}
+      />
       {(problem ?? said) && (
         <div role="alert" className="verdict wrong">
           {problem ?? said}
