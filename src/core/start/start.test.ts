@@ -21,6 +21,7 @@ const brief = (rest: Partial<Brief> = {}): Brief => ({
 const to = (...ways: Way[]) =>
   ways.map((way, n) => ({ id: `d${n}`, way, name: `${way} ${n + 1}` }));
 const propose = (b: Brief): Proposal => proposeRig(b, { id: 'new', name: 'New', otherSchool: [] });
+const rigFor = (b: Brief): Rig => propose(b).rig;
 const whys = ({ choices }: Proposal) => Object.fromEntries(choices.map((c) => [c.id, c.why]));
 const fed = (rig: Rig, id: string) => rig.leads.filter((l) => l.from.device === id);
 const heard = (report: Report, device: string) =>
@@ -175,9 +176,7 @@ test('what wants the bare pickup stays in front of a switcher; behind a receiver
 });
 
 test('amplifiers in turns: the dirtier the sound, the later the amplifier, and each keeps its load', () => {
-  const { rig } = propose(
-    brief({ destinations: to('combo', 'head', 'house'), means: { amps: 'one' } }),
-  );
+  const rig = rigFor(brief({ destinations: to('combo', 'head', 'house'), means: { amps: 'one' } }));
   const report = analyse(rig);
   const [combo, cabinet] = [
     rig.devices.find((d) => d.kind === 'combo-tube-loop')!,
@@ -187,6 +186,12 @@ test('amplifiers in turns: the dirtier the sound, the later the amplifier, and e
   expect(heard(report, cabinet.id).map((s) => s.length)).toEqual([0, 1, 1]);
   expect(report.promises.every((p) => p.kept)).toBe(true);
   expect(report.findings.some((f) => f.rule === 'no-load')).toBe(false);
+  // What parts the line has to be one that can be switched, whatever was chosen for another wiring.
+  const changed = { 'amp-splitter': 'splitter-buffered' };
+  const kept = rigFor(
+    brief({ destinations: to('combo', 'head', 'house'), means: { amps: 'one', changed } }),
+  );
+  expect(kept.devices.some((d) => d.kind === 'splitter-buffered')).toBe(false);
 });
 
 test('both sides of a wide effect go to an amplifier each, behind transformers', () => {

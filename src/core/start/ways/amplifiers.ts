@@ -183,13 +183,14 @@ function bothSides(making: Making, at: Waiting): Jack[] {
 }
 
 /** One line to as many amplifiers, each behind a transformer; and the boxes that part it. */
-function shared({ making, choices }: Wiring, at: Waiting, count: number) {
+function shared({ making, choices }: Wiring, at: Waiting, count: number, inTurns = false) {
   const kind = choices.take(
     'amp-splitter',
     'What parts the line to the amplifiers',
     [
       ['splitter-isolated', 'a splitter with transformers'],
-      ['splitter-buffered', 'a buffered splitter'],
+      // One that cannot be switched to a side feeds both always.
+      ...(inTurns ? [] : [['splitter-buffered', 'a buffered splitter'] as const]),
     ],
     'splitter-isolated',
     (taken) =>
@@ -236,7 +237,7 @@ function inTurns(
   );
   if (way === 'switcher') return bySwitcher(w, from, pedals, amps, direct);
   const at = making.through(from, pedals);
-  const { ends, boxes } = shared(w, at, amps.length);
+  const { ends, boxes } = shared(w, at, amps.length, true);
   const stages = amps.map((line, n) => standUp(making, line, { left: entryAt(ends, n) }));
   const hears = microphones(making, stages, direct);
   for (const [i, { speaker }] of stages.entries()) hears[speaker.id] = [i];
