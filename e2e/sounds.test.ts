@@ -100,7 +100,7 @@ test('a new rig from nothing: three answers and a first figure, then it is open 
   await choose('Which pedals are on hand?', 'Reverb', 'Drive, low', 'Compressor');
   await tech.reads(
     '[data-list="proposal"]',
-    /Lap steel Compressor Drive, low gain Combo, by its in Reverb Combo, by its return/,
+    /Lap steel Compressor Drive, low gain Combo, by its in(put)? Reverb Combo, by its loop return/,
   );
   await tech.button('Make this rig');
   await tech.see('[data-station="lap-steel"]');

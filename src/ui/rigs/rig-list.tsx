@@ -293,7 +293,7 @@ function RigRow({
         )}
       </td>
       <td className="figures" suppressHydrationWarning>
-        {new Date(r.changedAt).toLocaleString('en-GB')}
+        {new Date(r.changedAt).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' })}
         <span className="faint">, revision {r.head}</span>
       </td>
       <td>

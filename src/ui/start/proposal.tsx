@@ -1,5 +1,6 @@
 'use client';
 import { Button, Select } from '@mantine/core';
+import { kindOf } from '../../core/kinds';
 import { sure } from '../../core/outcome';
 import { type Choice, lineOfRig } from '../../core/start';
 import { SeverityMark } from '../look/severity';
@@ -61,12 +62,17 @@ export function WalkInWords({ rig, report }: Pick<Proposed, 'rig' | 'report'>) {
     <ol data-list="proposal" className="start-walk">
       {[...(first?.stations ?? [])]
         .sort((a, b) => a.column - b.column || a.lane - b.lane)
-        .map((s) => (
-          <li key={s.id}>
-            {sure(rig.devices.find((d) => d.id === s.device)).name}
-            {s.id.includes(':') ? `, by its ${s.id.split(':')[1]}` : ''}
-          </li>
-        ))}
+        .map((s) => {
+          const device = sure(rig.devices.find((d) => d.id === s.device));
+          const at = s.id.split(':')[1];
+          const jack = at && kindOf(device.kind).jacks.find((j) => j.id === at)?.label;
+          return (
+            <li key={s.id}>
+              {device.name}
+              {at ? `, by its ${jack ?? at}` : ''}
+            </li>
+          );
+        })}
     </ol>
   );
 }
