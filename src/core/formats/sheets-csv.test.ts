@@ -57,10 +57,7 @@ test('a kind is found by its name; a row changes what it says, and leaves the re
   const [sheet] = value('sheet;kind;mA;V\r\nBrine;Drive, mid gain;12,5;9');
   expect(sheet).toMatchObject({ base: 'drive-mid', power: { volts: 9, milliamps: 12.5 } });
   const held: Sheet = { ...simple[0]!, notes: 'kept', price: 10 };
-  const [changed] = value(
-    `id,sheet,kind,price\r\n${held.id},Other,${(held).base},25`,
-    [held],
-  );
+  const [changed] = value(`id,sheet,kind,price\r\n${held.id},Other,${held.base},25`, [held]);
   expect(changed).toEqual({ ...held, name: 'Other', price: 25 });
 });
 
