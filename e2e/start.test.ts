@@ -103,6 +103,7 @@ test('three heads with three cabinets, one in each sound: a decision is changed,
   await tech.reads('[data-list="proposal"]', 'Cabinet, Head 3');
   // The page comes to rest: what is cured may move what stands below it.
   await whole();
+  await tech.reads('[data-choice="turns"] [data-other="switcher"]', 'hum loop');
   await start.change('turns', 'an amp switcher');
   await tech.reads('[data-choice="turns"]', 'lets heads share a cabinet');
   expect(await tech.text('[data-list="proposal"]')).not.toContain('Cabinet, Head 3');

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import { touringRig } from '../core/demo';
-import { applyEdits, type Edit, type Rig, writeRig } from '../core/rig';
+import { EXAMPLE_SHEETS, touringRig } from '../core/demo';
+import { applyEdits, type Edit, kindOfSheet, type Rig, writeRig } from '../core/rig';
+import { device, rigOf } from '../core/testing/rigs';
 import type { Db } from './database';
 import { type Heard, Listening } from './live/listening';
 import { tell } from './live/telling';
@@ -15,6 +16,7 @@ import {
   nameRevision,
   renameRig,
   saveRig,
+  substituteIn,
   tagRig,
 } from './rigs';
 import { testDatabase } from './test-database';
@@ -256,4 +258,30 @@ test('tags sort a rig in the list, each once; an unknown rig and too many words 
   const many = Array.from({ length: 21 }, (_, n) => `tag ${n}`);
   await expect(tagRig(db, rig.id, many)).rejects.toThrow();
   expect((await listRigs(db)).find((r) => r.id === rig.id)!.tags).toEqual(['fly', 'template']);
+});
+
+test('a sheet is exchanged only in the revision in which that was tried, and only where it is', async () => {
+  const [of, by] = EXAMPLE_SHEETS;
+  const rig: Rig = {
+    ...rigOf([device('box', kindOfSheet(of!).id, 'Box')], []),
+    ...{ id: `rig-${++count}`, sheets: [of!] },
+  };
+  await createRig(db, rig, 'made');
+  const tried = (await loadRig(db, rig.id))!.identity;
+  // Somebody else changes it after it was tried: nothing is exchanged.
+  await save(changed(rig, { edit: 'renameRig', name: 'Meanwhile' }), rig, 'renamed');
+  const late = await substituteIn(db, rig.id, [of!, by!], tried);
+  expect(late).toMatchObject({
+    ok: false,
+    status: 409,
+    why: expect.stringContaining('Try it again'),
+  });
+  const again = (await loadRig(db, rig.id))!.identity;
+  expect(await substituteIn(db, rig.id, [of!, by!], again)).toEqual({ ok: true });
+  const after = (await loadRig(db, rig.id))!;
+  expect(after.rig.devices.map((d) => d.kind)).toEqual([kindOfSheet(by!).id]);
+  expect(after.rig.name).toBe('Meanwhile');
+  // There is nothing of it any more, and no revision is made of nothing.
+  expect(await substituteIn(db, rig.id, [of!, by!], after.identity)).toMatchObject({ status: 422 });
+  expect((await loadRig(db, rig.id))!.revision).toBe(after.revision);
 });

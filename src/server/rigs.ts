@@ -333,17 +333,25 @@ export async function saveRig(db: Db, save: Save): Promise<SaveResult> {
 
 type Changed = { ok: true } | { ok: false; status: 404 | 409 | 422; why: string };
 
-/** Changes a rig as a revision of its own, as it stands by then; the reason where that will not do. */
+/**
+ * Changes a rig as a revision of its own, as it stands by then, or as it stood when the change was
+ * `tried`, by the identity of that revision; the reason where that will not do.
+ */
 async function changeRig(
   db: Db,
   id: string,
   words: string,
   editsFor: (rig: Rig) => Edit[],
+  tried?: string,
 ): Promise<Changed> {
   for (let tries = 0; tries < 5; tries++) {
     const saved = await loadRig(db, id);
     if (!saved) return { ok: false, status: 404, why: 'There is no such rig any more.' };
-    const applied = applyEdits(saved.rig, editsFor(saved.rig));
+    if (tried !== undefined && saved.identity !== tried)
+      return { ok: false, status: 409, why: 'It was changed after this was tried. Try it again.' };
+    const edits = editsFor(saved.rig);
+    if (!edits.length) return { ok: false, status: 422, why: 'Nothing in it would change.' };
+    const applied = applyEdits(saved.rig, edits);
     if (!applied.ok) return { ok: false, status: 422, why: at(applied.problems, 0).what };
     const result = await saveRig(db, {
       ...{ rig: applied.value.rig, words, base: saved.identity },
@@ -358,10 +366,19 @@ async function changeRig(
 export const renameRig = (db: Db, id: string, name: string): Promise<Changed> =>
   changeRig(db, id, `renamed the rig to ${name}`, () => [{ edit: 'renameRig', name }]);
 
-/** Puts another sheet in the place of one, in every device of a rig that is of it. */
-export const substituteIn = (db: Db, id: string, of: Sheet, by: Sheet): Promise<Changed> =>
-  changeRig(db, id, `put ${by.name} in the place of ${of.name}`, (rig) =>
-    substitution(rig, of.id, by),
+/** Puts another sheet in the place of one, in every device of a rig that is of it, where it was tried. */
+export const substituteIn = (
+  db: Db,
+  id: string,
+  [of, by]: readonly [Sheet, Sheet],
+  tried: string,
+): Promise<Changed> =>
+  changeRig(
+    db,
+    id,
+    `put ${by.name} in the place of ${of.name}`,
+    (rig) => substitution(rig, of.id, by),
+    tried,
   );
 
 /** Puts a rig away, or brings it back; nothing is deleted. `false` where there is none. */

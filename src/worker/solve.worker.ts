@@ -23,7 +23,7 @@ import {
   proposeOnePress,
   proposeOrder,
 } from '../core/solve';
-import { builtUp, finished, proposeRig } from '../core/start';
+import { builtUp, finished, priced, proposeRig } from '../core/start';
 import type {
   BestSoFar,
   ProposalAnswered,
@@ -59,7 +59,7 @@ const WORK: {
   power: async ({ rig, headroom }) => planPower(rig, await solver(), headroom),
   onePress: ({ rig, from, to }) => Promise.resolve(proposeOnePress(rig, from, to)),
   start: async ({ brief, choice, built }, id) => {
-    const made = finished(proposeRig(brief, choice));
+    const made = priced(finished(proposeRig(brief, choice)), brief, choice);
     const whole = built ? await builtUp(made, await solver(), telling(id)) : made;
     return { ...whole, report: analyse(whole.rig) };
   },

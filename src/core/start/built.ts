@@ -57,7 +57,9 @@ export async function builtUp(
   await tell(0, 'choosing supplies');
   const fed = withSupplies(rig, more, solver);
   const laid = await onBoard(fed, more, (share, words) => tell(0.3 + 0.7 * share, words));
-  return { rig: withLengths(laid), choices: [...choices, ...more.all] };
+  // What feeds and holds is chosen of what was wired: another way of it is not wired anew.
+  const own = more.all.map((c) => ({ ...c, isWired: false }));
+  return { rig: withLengths(laid), choices: [...choices, ...own] };
 }
 
 const edited = (rig: Rig, edits: readonly Edit[]): Rig => {

@@ -4,9 +4,12 @@ export interface Choice {
   /** What is decided, as the label of a list. */
   about: string;
   taken: string;
-  options: readonly { value: string; label: string }[];
+  /** `brings`: what is worse with it, tried on a copy; left out where that was not tried. */
+  options: readonly { value: string; label: string; brings?: readonly string[] }[];
   /** Why what was taken was taken. */
   why: string;
+  /** It decides the wiring, so that another way of it can be tried by wiring anew. */
+  isWired?: boolean;
 }
 
 /** The decisions of a start, in the order in which they were taken. */
@@ -32,7 +35,7 @@ export class Choices {
     const asked = options.find(([value]) => value === this.changed[id])?.[0];
     const taken = asked ?? usual;
     this.all.push({
-      ...{ id, about, taken, why: why(taken) },
+      ...{ id, about, taken, why: why(taken), isWired: true },
       options: options.map(([value, label]) => ({ value, label })),
     });
     return taken;

@@ -3,12 +3,12 @@ import loadHighs from 'highs';
 import { EXAMPLE_SHEETS } from '../demo';
 import { kindOf } from '../kinds';
 import { midiGraph, reachIn } from '../midi';
-import { analyse, type Report } from '../report';
+import { analyse, type Report, settled } from '../report';
 import { type Brief, integrityProblems, kindOfSheet, type Rig, rigSchema, type Way } from '../rig';
 import { placeOf } from '../rig/stands-where';
 import { exactly } from '../solve';
 import { anyBrief } from './any-brief';
-import { builtUp, finished, isPedal, lineOfRig, type Proposal, proposeRig } from '.';
+import { builtUp, finished, isPedal, lineOfRig, priced, type Proposal, proposeRig } from '.';
 
 const line = (kind: string, n: number) => ({ id: `g${n}`, kind, name: `Box ${n}` });
 const brief = (rest: Partial<Brief> = {}): Brief => ({
@@ -335,4 +335,32 @@ test('a pickup behind two sides that are off is driven by a buffer', () => {
   const { rig } = propose(brief({ sources, gear, destinations: to('head', 'combo') }));
   expect(fed(rig, 'mandolin')[0]!.to.device).toBe('buffer');
   expect(analyse(rig).findings.filter((f) => f.rule === 'loading')).toEqual([]);
+});
+
+test('what another way would bring was tried: made so, it is there; where nothing is told, nothing is worse', () => {
+  fc.assert(
+    fc.property(anyBrief, (b) => {
+      const choice = { id: 'new', name: 'New', otherSchool: [] };
+      const made = priced(finished(proposeRig(b, choice)), b, choice);
+      const now = bad(analyse(made.rig));
+      for (const c of made.choices)
+        for (const o of c.options.filter((x) => x.brings)) {
+          const means = { ...b.means, changed: { [c.id]: o.value } };
+          const other = analyse(settled(proposeRig({ ...b, means }, choice).rig));
+          const there = other.findings.map((f) => `${f.severity}: ${f.what}`);
+          for (const what of o.brings!) expect(there).toContain(what);
+          if (!o.brings!.length) expect(bad(other).filter((x) => !now.includes(x))).toEqual([]);
+        }
+    }),
+    { numRuns: 12 },
+  );
+}, 120_000);
+
+test('an amp switcher in the place of forks brings its hum loops, and says so', () => {
+  const b = brief({ destinations: to('head', 'head', 'house'), means: { amps: 'one' } });
+  const choice = { id: 'new', name: 'New', otherSchool: [] };
+  const { choices } = priced(finished(proposeRig(b, choice)), b, choice);
+  const turns = choices.find((c) => c.id === 'turns')!;
+  expect(turns.options.find((o) => o.value === 'switcher')!.brings!.join()).toContain('hum loop');
+  expect(turns.options.find((o) => o.value === 'fork')).not.toHaveProperty('brings');
 });

@@ -2,13 +2,16 @@
 import { Button, Checkbox, Group, Modal, Select } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { Outcomes } from '../../core/report';
-import { learnSheets, type Rig, type Sheet, substitution } from '../../core/rig';
+import { kindIdOf, learnSheets, type Rig, type Sheet, substitution } from '../../core/rig';
 import type { LockerSheet } from '../build/own-gear/locker-list';
 import { askServer, problemText } from '../keep/ask-server';
 import { CANCELLED, propose } from '../../worker';
 
 /** What an exchange would do to one rig: tried on a copy, or why it could not be. */
-type Tried = { is: 'trying' } | { is: 'tried'; outcome: Outcomes } | { is: 'not'; why: string };
+type Tried =
+  | { is: 'trying' }
+  | { is: 'tried'; outcome: Outcomes; identity: string }
+  | { is: 'not'; why: string };
 
 /** Another sheet in the place of one, in every rig that uses it: tried in each before it is done. */
 export function Substitute({
@@ -37,13 +40,13 @@ export function Substitute({
     void (async () => {
       for (const id of ids.split(' ').filter(Boolean)) {
         put(id, { is: 'trying' });
-        const reply = await askServer<{ rig: Rig }>(`/api/rigs/${id}`);
+        const reply = await askServer<{ rig: Rig; identity: string }>(`/api/rigs/${id}`);
         if (gone) return;
         if (!reply.ok) {
           put(id, { is: 'not', why: problemText(reply.problem) });
           continue;
         }
-        const { rig } = reply.value;
+        const { rig, identity } = reply.value;
         learnSheets([...(rig.sheets ?? []), by]);
         const working = propose(
           'outcome',
@@ -52,7 +55,7 @@ export function Substitute({
         );
         stop = working.cancel;
         await working.answer.then(
-          (outcome) => put(id, { is: 'tried', outcome }),
+          (outcome) => put(id, { is: 'tried', outcome, identity }),
           (e: Error) => e.message !== CANCELLED && put(id, { is: 'not', why: e.message }),
         );
       }
@@ -67,7 +70,9 @@ export function Substitute({
     if (!by) return;
     const failed: string[] = [];
     for (const r of chosen) {
-      const body = { of: sheet.id, by: by.id };
+      const now = tried[r.rig];
+      if (now?.is !== 'tried') continue;
+      const body = { of: sheet.id, by: by.id, tried: now.identity, kind: kindIdOf(by) };
       const reply = await askServer(`/api/rigs/${r.rig}/substitute`, 'POST', body);
       if (!reply.ok) failed.push(`${r.rigName}: ${problemText(reply.problem)}`);
     }

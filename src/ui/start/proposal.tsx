@@ -111,13 +111,21 @@ function Decisions({
                   aria-label={c.about}
                   value={c.taken}
                   allowDeselect={false}
-                  data={[...c.options]}
+                  data={c.options.map(({ value, label }) => ({ value, label }))}
                   onChange={(v) => v && onChange(c.id, v)}
                 />
               ) : (
                 <strong>{c.options[0]?.label}</strong>
               )}
               <span className="start-why">{c.why}</span>
+              {c.options.map(
+                (o) =>
+                  o.brings && (
+                    <span key={o.value} className="start-why faint" data-other={o.value}>
+                      Tried, {o.label}: {o.brings.length ? o.brings.join(' ') : 'nothing is worse.'}
+                    </span>
+                  ),
+              )}
             </td>
           </tr>
         ))}

@@ -196,7 +196,7 @@ function shared({ making, choices }: Wiring, at: Waiting, count: number, inTurns
     (taken) =>
       taken === 'splitter-isolated'
         ? 'Two amplifiers on one ground and one line hum; transformers break the circle.'
-        : 'A buffer drives both, but their grounds stay joined: listen for hum.',
+        : 'A buffer drives both, and their grounds stay joined.',
   );
   const ends: Jack[] = [];
   const boxes: Device[] = [];
@@ -230,10 +230,10 @@ function inTurns(
     'fork',
     (taken) =>
       taken === 'fork'
-        ? 'Each way has a transformer, so no hum loop closes between the amplifiers. Each ' +
-          'keeps its own loudspeaker, so no tube amplifier is ever without a load.'
+        ? 'Each way has a transformer, which keeps the grounds of the amplifiers apart, and each ' +
+          'keeps its own loudspeaker as its load.'
         : 'It takes programs and lets heads share a cabinet; amplifiers that do not sound ' +
-          'see a load in it. Its grounds and theirs meet: listen for hum.',
+          'see a load in it. Its ground and theirs meet.',
   );
   if (way === 'switcher') return bySwitcher(w, from, pedals, amps, direct);
   const at = making.through(from, pedals);
