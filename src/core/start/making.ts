@@ -95,7 +95,8 @@ export class Making {
   /** What was made so far, as a rig that can be asked about. */
   asRig = (): Rig => ({
     ...{ format: 'yantrel-rig', version: 1, id: 'start', name: 'Start', sounds: [] },
-    devices: this.devices,
-    leads: this.leads,
+    // Copies: what is asked is kept by the list that it was asked of, and these still grow.
+    devices: this.devices.map((d) => ({ ...d })),
+    leads: [...this.leads],
   });
 }

@@ -364,3 +364,13 @@ test('an amp switcher in the place of forks brings its hum loops, and says so', 
   expect(turns.options.find((o) => o.value === 'switcher')!.brings!.join()).toContain('hum loop');
   expect(turns.options.find((o) => o.value === 'fork')).not.toHaveProperty('brings');
 });
+
+test('what is said to be reached is named, all of it', () => {
+  const gear = ['compressor', 'octave', 'delay'].map(line);
+  const means: Brief['means'] = { switching: 'loops-fixed', calls: 'controller' };
+  const { calls } = whys(propose(brief({ gear, destinations: to('combo'), means })));
+  expect(calls).toMatch(
+    /^It reaches [^;]*Box 2[^;]*Loop switcher|^It reaches [^;]*Loop switcher[^;]*Box 2/,
+  );
+  expect(calls).not.toContain('beyond');
+});
