@@ -1,7 +1,3 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import type { ElementHandle } from 'puppeteer-core';
 import { kindOf } from '../src/core/kinds';
 import { EXAMPLE_SHEETS } from '../src/core/demo';
 import { chainOf, device, lead, rigOf } from '../src/core/testing/rigs';
@@ -277,67 +273,62 @@ test('several things go into a lead by typing them, and devices of another rig c
   expect(line.indexOf('flare')).toBe(line.indexOf('kiln') + 1);
 });
 
-test('another sheet takes the place of one in every rig that uses it: tried in each, then a revision of each', async () => {
-  const [one, other] = EXAMPLE_SHEETS.slice(0, 2).map((sheet, n) => ({
-    ...sheet,
-    id: `swap-${n}-${Date.now()}`,
-    name: `${sheet.name} ${n}, to exchange`,
-  }));
-  for (const sheet of [one!, other!]) {
-    const put = await tech.api('/api/sheets', 'PUT', { sheet, base: null });
-    expect(put.status).toBe(200);
-  }
-  const using = (name: string) =>
-    stored(tech, {
-      ...rigOf(
-        [device('g', 'guitar-humbucker', 'Guitar'), device('box', kindOfSheet(one!).id, 'Box')],
-        [lead('l', 'g.out', 'box.in', 3)],
-      ),
-      ...{ name, sheets: [one!] },
-    });
-  const ids = [await using(`First ${one!.id}`), await using(`Second ${one!.id}`)];
-  await tech.open('/gear');
-  await tech.click(`[aria-label="Exchange ${one!.name} in every rig"]`);
-  await tech.click('[role="dialog"] input');
-  await tech.pick(other!.name);
-  for (const id of ids)
-    await tech.page.waitForFunction(
-      (s) => (document.querySelector(s)?.querySelectorAll('li').length ?? 0) > 0,
-      {},
-      `[data-exchange="${id}"]`,
+test('two people on one sheet: both changes stand; what another put into the locker is told before it is put over', async () => {
+  const name = `Skerry lift ${Date.now()}`;
+  const sheet: Sheet = { is: 'changes', id: `lift-${Date.now()}`, name, base: 'boost' };
+  const id = await stored(tech, { ...start(), sheets: [sheet] });
+  const other = await Person.arrives();
+  await tech.open(`/rigs/${id}/build?part=own`);
+  await other.open(`/rigs/${id}/build?part=own`);
+  const field = (label: string) => `::-p-aria([name="${label}"])`;
+  await tech.typeOver(field('Power, V'), '9');
+  await tech.typeOver(field('mA'), '12');
+  await other.typeOver(field('Weight, g'), '310');
+  await other.typeOver(field('Model'), 'of the second year');
+  for (const person of [tech, other]) {
+    await person.page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('.own-gear-words input')?.value !== '',
     );
-  // One of the two is left as it is.
-  await tech.page.locator(`[data-exchange="${ids[1]}"] input`).click();
-  await tech.button('Exchange it in 1 rig');
-  await tech.reads(
-    '[role="alert"]',
-    `${other!.name} stands in the place of ${one!.name} in 1 of 1`,
-  );
-  const kinds = async (id: string) =>
-    (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body.rig.devices.map((d) => [d.name, d.kind]);
-  expect(await kinds(ids[0]!)).toContainEqual(['Box', kindOfSheet(other!).id]);
-  expect(await kinds(ids[1]!)).toContainEqual(['Box', kindOfSheet(one!).id]);
+    await person.see('[data-save="saved"]');
+  }
+  const held = (await tech.savedRig(id)).sheets!.find((s) => s.id === sheet.id)!;
+  expect(held).toMatchObject({
+    name,
+    power: { volts: 9, milliamps: 12 },
+    model: 'of the second year',
+  });
+
+  // Into the locker: the second, who had not seen the first one's, is told what theirs says.
+  await tech.reads('[data-locker-bar]', 'Not in the locker');
+  await other.reads('[data-locker-bar]', 'Not in the locker');
+  await tech.button('Put it into the locker');
+  await tech.reads('[data-locker-bar]', 'As in the locker, version 1');
+  await other.typeOver(field('Maker'), 'Harbour Row');
+  await other.button('Put it into the locker');
+  await other.reads('[data-locker-bar] [role="alert"]', 'Somebody else has changed this sheet');
+  await other.reads('[data-locker-bar]', 'version 1) differs: the maker');
+  await other.button('Put ours into the locker');
+  await other.reads('[data-locker-bar]', 'As in the locker, version 2');
 });
 
-test('simple sheets come from a table into the locker; a table that is wrong is refused whole, with its row', async () => {
-  const name = `Skerry delay ${Date.now()}`;
-  const folder = mkdtempSync(join(tmpdir(), 'yantrel-sheets-'));
-  const put = async (file: string, text: string) => {
-    writeFileSync(join(folder, file), text);
-    const field = await tech.page.waitForSelector('[aria-label="Sheets"] [data-read]');
-    await (field as ElementHandle<HTMLInputElement>).uploadFile(join(folder, file));
+test('the box is drawn from the sides of its jacks, and a jack is put elsewhere on it', async () => {
+  const sheet: Sheet = {
+    ...{ is: 'changes', id: 'lift', name: 'Skerry lift', base: 'boost' },
+    size: { width: 70, depth: 120, height: 50, grams: 300 },
   };
-  await tech.open('/gear');
-  await put('wrong.csv', `sheet,kind,mA\n${name},delay,many\n`);
-  await tech.reads('[role="dialog"]', 'row 2: "many" in the column mA is no number');
-  await tech.press('Escape');
-  await tech.gone('[role="dialog"]');
-  await put('right.csv', `sheet,kind,V,mA\n${name},Delay,9,120\n`);
-  await tech.reads('[aria-label="Sheets"] [role="alert"]', '1 of 1 sheets came from right.csv.');
-  await tech.reads('[data-table="sheets"]', name);
-  const { body } = await tech.api<{ sheets: { sheet: Sheet }[] }>('/api/sheets');
-  expect(body.sheets.find((s) => s.sheet.name === name)!.sheet).toMatchObject({
-    base: 'delay',
-    power: { volts: 9, milliamps: 120 },
-  });
+  const id = await stored(tech, { ...start(), sheets: [sheet] });
+  await tech.open(`/rigs/${id}/build?part=own`);
+  await tech.see('[data-face="right"] [data-face-jack="in"]');
+  await tech.page.$eval('.own-gear-faces + details', (e) => e.setAttribute('open', ''));
+  await select(tech, 'Edge of in', 'rear');
+  await tech.typeOver('::-p-aria([name="Place of in, mm"])', '20');
+  await tech.see('[data-face="rear"] [data-face-jack="in"]');
+  // From behind, what is 20 mm from the left is 50 mm from the left of what one sees: twice that in pixels.
+  const seen = () => tech.page.$eval('[data-face="rear"] circle', (e) => e.getAttribute('cx'));
+  await tech.page.waitForFunction(
+    () => document.querySelector('[data-face="rear"] circle')?.getAttribute('cx') === '100',
+  );
+  expect(await seen()).toBe('100');
+  const held = (await tech.savedRig(id)).sheets![0]!;
+  expect(held.jackSpots).toEqual({ in: { edge: 'rear', mm: 20 } });
 });

@@ -84,18 +84,22 @@ export async function answer<T>(
 
 /** The text of a body; nothing where it is too large, which is noticed while it is read. */
 async function bodyOf(request: Request, most: number): Promise<string | undefined> {
+  const bytes = await bytesOf(request, most);
+  return bytes && new TextDecoder().decode(bytes);
+}
+
+/** A body as it came; nothing where it is too large, which is noticed while it is read. */
+export async function bytesOf(request: Request, most: number): Promise<Uint8Array | undefined> {
   const reader = request.body?.getReader();
-  if (!reader) return '';
-  const decoder = new TextDecoder();
-  let text = '';
+  const parts: Uint8Array[] = [];
   let bytes = 0;
   for (;;) {
-    const { done, value } = await reader.read();
-    if (done) return text + decoder.decode();
+    const { done, value } = (await reader?.read()) ?? { done: true };
+    if (done || !value) return Buffer.concat(parts);
     bytes += value.byteLength;
     // The rest is not kept: it runs off while the answer says why.
     if (bytes > most) return undefined;
-    text += decoder.decode(value, { stream: true });
+    parts.push(value);
   }
 }
 

@@ -36,5 +36,5 @@ export async function grantApp(db: Db, ownerUrl: string): Promise<void> {
     grant select, insert, update on show, log_line, check_tick, fault_odds to ${APP};
     grant select, insert, delete on log_link to ${APP};
     grant select, insert, update, delete on revision_name, gear_unit, gear_use to ${APP};
-    grant select, insert, update, delete on sheet, sheet_use to ${APP}`)}`.execute(db);
+    grant select, insert, update, delete on sheet, sheet_use, photograph to ${APP}`)}`.execute(db);
 }

@@ -1,7 +1,8 @@
 import { sql } from 'kysely';
 import { z } from 'zod';
-import type { Rig } from '../core/rig';
+import { type Rig, sheetIdOf } from '../core/rig';
 import type { Db } from './database';
+import { type Photograph, photographsOf } from './photographs';
 
 /**
  * A unit in the locker: what it is, whose, and in the place of which devices it is used now. Used
@@ -14,6 +15,9 @@ export interface GearUnit {
   grams: number | null;
   value: number | null;
   notes: string;
+  /** The sheet of the locker that says what it is. */
+  sheet: string | null;
+  photographs: Photograph[];
   uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[];
   doubleBooked: boolean;
 }
@@ -26,12 +30,14 @@ export const gearUnitSchema = z.object({
   grams: z.number().min(0).max(1e6).nullable().default(null),
   value: z.number().min(0).max(1e9).nullable().default(null),
   notes: z.string().max(4000).default(''),
+  /** Nothing said: as it is. */
+  sheet: z.string().max(64).nullable().optional(),
 });
 export type NewGearUnit = z.infer<typeof gearUnitSchema>;
 
 /** Every unit, by name, with where it is used. */
 export async function listGear(db: Db): Promise<GearUnit[]> {
-  const [units, uses] = await Promise.all([
+  const [units, uses, photographs] = await Promise.all([
     db.selectFrom('gear_unit').selectAll().orderBy('name').orderBy('serial').execute(),
     db
       .selectFrom('gear_use')
@@ -46,8 +52,9 @@ export async function listGear(db: Db): Promise<GearUnit[]> {
       ])
       .orderBy('rig.name')
       .execute(),
+    photographsOf(db, 'unit'),
   ]);
-  return units.map((u) => {
+  return units.map(({ sheet_id: sheet, ...u }) => {
     const mine = uses
       .filter((x) => x.serial === u.serial)
       .map((x) => ({
@@ -57,18 +64,27 @@ export async function listGear(db: Db): Promise<GearUnit[]> {
         deviceName: x.device_name,
         archived: x.archived_at !== null,
       }));
-    return { ...u, uses: mine, doubleBooked: mine.filter((x) => !x.archived).length > 1 };
+    return {
+      ...{ ...u, sheet, photographs: photographs.get(u.serial) ?? [] },
+      ...{ uses: mine, doubleBooked: mine.filter((x) => !x.archived).length > 1 },
+    };
   });
 }
 
-/** Adds a unit, or changes the one with its serial number. */
-export async function putGear(db: Db, unit: NewGearUnit): Promise<void> {
-  const { serial, ...rest } = unit;
+/** Adds a unit, or changes the one with its serial number; `false` where its sheet is not in the locker. */
+export async function putGear(db: Db, unit: NewGearUnit): Promise<boolean> {
+  const { serial, sheet, ...said } = unit;
+  if (sheet !== undefined && sheet !== null) {
+    const held = db.selectFrom('sheet').select('id').where('id', '=', sheet);
+    if (!(await held.executeTakeFirst())) return false;
+  }
+  const rest = { ...said, ...(sheet !== undefined && { sheet_id: sheet }) };
   await db
     .insertInto('gear_unit')
     .values({ serial, ...rest })
     .onConflict((c) => c.column('serial').doUpdateSet(rest))
     .execute();
+  return true;
 }
 
 /** Takes a unit out of the locker; the rigs that use it, where any do, and nothing is done. */
@@ -92,8 +108,10 @@ export async function removeGear(
 /** All that the locker reads from a rig, as text: where two rigs agree on it, nothing is to follow. */
 export const gearOf = (rig: Rig): string =>
   JSON.stringify(
-    rig.devices.flatMap(({ id, name, gear }) =>
-      gear?.serial?.trim() ? [[id, name, gear.serial, gear.owner, gear.grams, gear.value]] : [],
+    rig.devices.flatMap(({ id, name, kind, gear }) =>
+      gear?.serial?.trim()
+        ? [[id, name, sheetIdOf(kind), gear.serial, gear.owner, gear.grams, gear.value]]
+        : [],
     ),
   );
 
@@ -113,7 +131,12 @@ export async function followGear(tx: Db, rig: Rig): Promise<void> {
   const units = uses
     .filter(({ serial }) => !known.has(serial) && known.add(serial))
     .sort((a, b) => (a.serial < b.serial ? -1 : 1));
-  // What a rig says of weight, owner and value fills what the locker does not say yet.
+  const sheets = new Set((await tx.selectFrom('sheet').select('id').execute()).map((s) => s.id));
+  const sheetOf = (kind: string): string | null => {
+    const id = sheetIdOf(kind);
+    return id !== undefined && sheets.has(id) ? id : null;
+  };
+  // What a rig says of weight, owner, value and sheet fills what the locker does not say yet.
   await tx
     .insertInto('gear_unit')
     .values(
@@ -124,6 +147,7 @@ export async function followGear(tx: Db, rig: Rig): Promise<void> {
         grams: d.gear?.grams ?? null,
         value: d.gear?.value ?? null,
         notes: '',
+        sheet_id: sheetOf(d.kind),
       })),
     )
     .onConflict((c) =>
@@ -131,6 +155,7 @@ export async function followGear(tx: Db, rig: Rig): Promise<void> {
         owner: sql`case when gear_unit.owner = '' then excluded.owner else gear_unit.owner end`,
         grams: sql`coalesce(gear_unit.grams, excluded.grams)`,
         value: sql`coalesce(gear_unit.value, excluded.value)`,
+        sheet_id: sql`coalesce(gear_unit.sheet_id, excluded.sheet_id)`,
       }),
     )
     .execute();

@@ -262,6 +262,10 @@ test('tags sort a rig in the list, each once; an unknown rig and too many words 
 
 test('a sheet is exchanged only in the revision in which that was tried, and only where it is', async () => {
   const [of, by] = EXAMPLE_SHEETS;
+  const sides = [
+    { is: 'sheet', id: of!.id },
+    { is: 'sheet', sheet: by! },
+  ] as const;
   const rig: Rig = {
     ...rigOf([device('box', kindOfSheet(of!).id, 'Box')], []),
     ...{ id: `rig-${++count}`, sheets: [of!] },
@@ -270,18 +274,20 @@ test('a sheet is exchanged only in the revision in which that was tried, and onl
   const tried = (await loadRig(db, rig.id))!.identity;
   // Somebody else changes it after it was tried: nothing is exchanged.
   await save(changed(rig, { edit: 'renameRig', name: 'Meanwhile' }), rig, 'renamed');
-  const late = await substituteIn(db, rig.id, [of!, by!], tried);
+  const late = await substituteIn(db, rig.id, sides, tried, 'exchanged');
   expect(late).toMatchObject({
     ok: false,
     status: 409,
     why: expect.stringContaining('Try it again'),
   });
   const again = (await loadRig(db, rig.id))!.identity;
-  expect(await substituteIn(db, rig.id, [of!, by!], again)).toEqual({ ok: true });
+  expect(await substituteIn(db, rig.id, sides, again, 'exchanged')).toEqual({ ok: true });
   const after = (await loadRig(db, rig.id))!;
   expect(after.rig.devices.map((d) => d.kind)).toEqual([kindOfSheet(by!).id]);
   expect(after.rig.name).toBe('Meanwhile');
   // There is nothing of it any more, and no revision is made of nothing.
-  expect(await substituteIn(db, rig.id, [of!, by!], after.identity)).toMatchObject({ status: 422 });
+  expect(await substituteIn(db, rig.id, sides, after.identity, 'exchanged')).toMatchObject({
+    status: 422,
+  });
   expect((await loadRig(db, rig.id))!.revision).toBe(after.revision);
 });

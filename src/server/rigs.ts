@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { at } from '../core/outcome';
 import type { Insertable } from 'kysely';
-import { applyEdits, type Edit, type Rig, type Sheet, substitution } from '../core/rig';
+import {
+  applyEdits,
+  type Edit,
+  type Exchanged,
+  type InPlace,
+  type Rig,
+  substitution,
+} from '../core/rig';
 import type { Db } from './database';
 import { asStored, fromStored, sharing } from './deltas';
 import { followGear, gearOf } from './gear';
@@ -366,20 +373,14 @@ async function changeRig(
 export const renameRig = (db: Db, id: string, name: string): Promise<Changed> =>
   changeRig(db, id, `renamed the rig to ${name}`, () => [{ edit: 'renameRig', name }]);
 
-/** Puts another sheet in the place of one, in every device of a rig that is of it, where it was tried. */
+/** Puts something else in the place of devices of a rig, in the revision in which it was tried. */
 export const substituteIn = (
   db: Db,
   id: string,
-  [of, by]: readonly [Sheet, Sheet],
+  [of, by]: readonly [Exchanged, InPlace],
   tried: string,
-): Promise<Changed> =>
-  changeRig(
-    db,
-    id,
-    `put ${by.name} in the place of ${of.name}`,
-    (rig) => substitution(rig, of.id, by),
-    tried,
-  );
+  words: string,
+): Promise<Changed> => changeRig(db, id, words, (rig) => substitution(rig, of, by), tried);
 
 /** Puts a rig away, or brings it back; nothing is deleted. `false` where there is none. */
 export async function archiveRig(db: Db, id: string, archived: boolean): Promise<boolean> {

@@ -47,6 +47,8 @@ export interface GearUnitTable {
   grams: number | null;
   value: number | null;
   notes: string;
+  /** The sheet of the locker that says what it is. */
+  sheet_id: ColumnType<string | null, string | null | undefined, string | null>;
 }
 
 /** A unit in the place of a device of a rig. */
@@ -82,6 +84,18 @@ export interface SheetUseTable {
   sheet_id: string;
   kind: string;
   devices: number;
+}
+
+/** A photograph of a unit or of a sheet: one of the two. Width and height in pixels. */
+export interface PhotographTable {
+  id: ColumnType<string, undefined, never>;
+  serial: string | null;
+  sheet_id: string | null;
+  body: Buffer;
+  media: string;
+  width: number;
+  height: number;
+  added_at: Moment;
 }
 
 /** A show of a rig; `body` is the whole record, the columns beside it are what is asked for. */
@@ -128,6 +142,7 @@ export interface Database {
   report: ReportTable;
   sheet: SheetTable;
   sheet_use: SheetUseTable;
+  photograph: PhotographTable;
   show: ShowTable;
   log_line: LogLineTable;
   log_link: LogLinkTable;

@@ -2,11 +2,15 @@ import { z } from 'zod';
 import { sheetDifferences } from '../core/changes';
 import { checkSheet, kindIdOf, learnSheets, type Rig, type Sheet, sheetIdOf } from '../core/rig';
 import type { Db } from './database';
+import { type Photograph, photographsOf } from './photographs';
 
 /** A sheet of the locker, and the rigs that hold a copy: whether theirs says the same. */
 export interface LockerSheet {
   sheet: Sheet;
   version: number;
+  photographs: Photograph[];
+  /** The units that it says what they are, by serial number. */
+  units: string[];
   uses: { rig: string; rigName: string; devices: number; isSame: boolean; archived: boolean }[];
 }
 
@@ -18,7 +22,7 @@ export const putSheetSchema = z.object({
 
 /** Every sheet of the locker, by name, with the rigs that use it. */
 export async function listSheets(db: Db): Promise<LockerSheet[]> {
-  const [rows, uses] = await Promise.all([
+  const [rows, uses, photographs, units] = await Promise.all([
     db.selectFrom('sheet').selectAll().execute(),
     db
       .selectFrom('sheet_use')
@@ -26,17 +30,25 @@ export async function listSheets(db: Db): Promise<LockerSheet[]> {
       .select(['sheet_id', 'kind', 'rig_id', 'sheet_use.devices', 'rig.name', 'rig.archived_at'])
       .orderBy('rig.name')
       .execute(),
+    photographsOf(db, 'sheet'),
+    db
+      .selectFrom('gear_unit')
+      .select(['serial', 'sheet_id'])
+      .where('sheet_id', 'is not', null)
+      .orderBy('serial')
+      .execute(),
   ]);
   return rows
     .flatMap(({ body, version }): LockerSheet[] => {
-      // What an earlier version kept and this one cannot read is not shown; it stays where it is.
+      // What this version cannot read is told apart.
       const read = checkSheet(body);
       if (!read.ok) return [];
       const sheet = read.value;
       const mine = uses.filter((u) => u.sheet_id === sheet.id);
       return [
         {
-          ...{ sheet, version },
+          ...{ sheet, version, photographs: photographs.get(sheet.id) ?? [] },
+          units: units.filter((u) => u.sheet_id === sheet.id).map((u) => u.serial),
           uses: mine.map((u) => ({
             ...{ rig: u.rig_id, rigName: u.name, devices: u.devices },
             isSame: u.kind === kindIdOf(sheet),
@@ -46,6 +58,23 @@ export async function listSheets(db: Db): Promise<LockerSheet[]> {
       ];
     })
     .sort((a, b) => a.sheet.name.localeCompare(b.sheet.name));
+}
+
+/** Sheets that the locker holds and this version cannot read, and why: they stay where they are. */
+export async function unreadSheets(db: Db): Promise<{ id: string; name: string; why: string }[]> {
+  const rows = await db.selectFrom('sheet').select(['id', 'body']).orderBy('id').execute();
+  return rows.flatMap(({ id, body }) => {
+    const read = checkSheet(body);
+    if (read.ok) return [];
+    const { name } = body as { name?: unknown };
+    const [problem] = read.problems;
+    return [
+      {
+        ...{ id, name: typeof name === 'string' ? name : id },
+        why: problem ? `${problem.where ? `${problem.where}: ` : ''}${problem.what}` : 'it is torn',
+      },
+    ];
+  });
 }
 
 export type PutOutcome =

@@ -1,5 +1,6 @@
 import type {
   Cured,
+  BySound,
   Outcomes,
   Preview,
   Report,
@@ -102,6 +103,8 @@ export interface Proposals {
   trials: { ask: { rig: Rig }; answer: Record<string, TriedFix[]> };
   /** What a proposal makes worse, and what else is different then. */
   outcome: { ask: { rig: Rig; edits: Edit[] }; answer: Outcomes };
+  /** What a change loses and gains, sound by sound; or why it cannot be made. */
+  bySound: { ask: { rig: Rig; edits: Edit[] }; answer: BySound | { refused: string } };
   /** Every safe fix, one after the other. */
   cure: { ask: { rig: Rig }; answer: Cured };
   /** Which figures that were never measured turn which verdicts. */

@@ -2,7 +2,7 @@ import loadHighs from 'highs';
 import { planPower, pressedDevices, proposeLayout } from '../core/build';
 import { walkOrder } from '../core/walk';
 import { pairRows, setStage } from '../core/midi';
-import { analyse, cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
+import { analyse, bySound, cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
 import type { Rig, Sound } from '../core/rig';
 import {
   drillOf,
@@ -105,6 +105,7 @@ const WORK: {
     );
   },
   outcome: ({ rig, edits }) => Promise.resolve(new FixTrial(rig).outcome(edits)),
+  bySound: ({ rig, edits }) => Promise.resolve(bySound(rig, edits)),
   cure: ({ rig }, id) => cureAll(rig, telling(id)),
   measure: ({ rig }, id) => whatToMeasure(rig, telling(id)),
   pairs: async ({ rig }, id) => {

@@ -1,5 +1,5 @@
 import { sure } from '../outcome';
-import { conductorsOf, type Jack, kindOf } from '../kinds';
+import { conductorsOf, type Jack, type Kind, kindOf } from '../kinds';
 import type { Device, Edge, Lead, PlugShape, Rig } from '../rig/schema';
 
 /** How far a plug stands out of its jack, in mm, and how wide it is. */
@@ -36,8 +36,15 @@ const WIDE = 200;
  */
 export function spotsOf(device: Device): Spot[] {
   const size = sizeOf(device);
-  if (!size) return [];
-  const kind = kindOf(device.kind);
+  return size ? spotsOnBox(kindOf(device.kind), size, device.jackSpots) : [];
+}
+
+/** Where the jacks of a kind are on a box of a size; `own` is what is said of this very box. */
+export function spotsOnBox(
+  kind: Kind,
+  size: { width: number; depth: number },
+  own?: Device['jackSpots'],
+): Spot[] {
   const jacks = kind.jacks.filter((j) => !j.inside && j.signal !== 'air');
   const edgeOf = (j: Jack): Edge => {
     if (kind.rackUnits !== undefined || size.width >= WIDE) return 'rear';
@@ -51,7 +58,7 @@ export function spotsOf(device: Device): Spot[] {
   for (const j of jacks)
     if (!kind.jackSpots?.[j.id]) usual.set(edgeOf(j), [...(usual.get(edgeOf(j)) ?? []), j]);
   return jacks.map((jack) => {
-    const said = device.jackSpots?.[jack.id] ?? kind.jackSpots?.[jack.id];
+    const said = own?.[jack.id] ?? kind.jackSpots?.[jack.id];
     if (said) return { jack, edge: said.edge, mm: said.mm };
     const edge = edgeOf(jack);
     const beside = sure(usual.get(edge));

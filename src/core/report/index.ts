@@ -1,3 +1,4 @@
+export { bySound, type BySound } from './by-sound';
 export { gainLadder, type Rung } from './ladder';
 export { type Preview, previewEdits } from './preview';
 export {

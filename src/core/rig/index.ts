@@ -6,7 +6,13 @@ export { type Edit, type EditName, type EditOf, EDITS, editSchema, editWords } f
 export * from './find';
 export { type Clip, clipOf, cutLeads, fittedTo, readClip } from './clip';
 export { freshId, freeName } from './fresh-id';
-export { substitution } from './substitution';
+export {
+  type Exchanged,
+  exchangedDevices,
+  type InPlace,
+  substitution,
+  unitInPlace,
+} from './substitution';
 export { type Gone, type History, onTop, record, redo, startHistory, undo } from './history';
 export { integrityProblems } from './integrity';
 export { type Choose, type Clash, type Merged, mergeRigs, type Side } from './merge';

@@ -7,6 +7,7 @@ import * as findings from './0005-findings-in-list';
 import * as sheets from './0006-sheets';
 import * as show from './0007-show';
 import * as tags from './0008-tags';
+import * as photographs from './0009-photographs';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -18,4 +19,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '0006-sheets': sheets,
   '0007-show': show,
   '0008-tags': tags,
+  '0009-photographs': photographs,
 };

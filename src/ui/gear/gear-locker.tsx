@@ -1,25 +1,14 @@
 'use client';
-import { ActionIcon, Button, Group, Switch, TextInput } from '@mantine/core';
-import { IconX } from '@tabler/icons-react';
+import { Button, Group, Switch, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { type Dispatch, type SetStateAction, useState } from 'react';
 import { fixed } from '../../core/units';
+import { type LockerSheet, useLocker } from '../build/own-gear/locker-list';
 import { askServer, problemText } from '../keep/ask-server';
-import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
-import { CommitText } from '../look/commit-text';
 import { SheetShelf } from './sheet-shelf';
-
-export interface LockerUnit {
-  serial: string;
-  name: string;
-  owner: string;
-  grams: number | null;
-  value: number | null;
-  notes: string;
-  uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[];
-  doubleBooked: boolean;
-}
+import { type Exchanging, Substitute } from './substitute';
+import { type LockerUnit, NewUnit, UnitTable } from './unit-table';
 
 /** Whether a unit is what was searched for, by its number, name, owner or a rig that uses it. */
 const isWanted = (u: LockerUnit, wanted: string): boolean =>
@@ -64,16 +53,24 @@ export function GearLocker({
   const [said, setSaid] = useState<string | null>(null);
   const [wanted, setWanted] = useState('');
   const [onlyTwice, setOnlyTwice] = useState(false);
-  const ask = async (path: string, method: 'PUT' | 'DELETE', body?: unknown) => {
+  const [exchanging, setExchanging] = useState<Exchanging | null>(null);
+  const locker = useLocker();
+  const ask = async (path: string, method: 'GET' | 'PUT' | 'DELETE', body?: unknown) => {
     const reply = await askServer<{ units: LockerUnit[] }>(path, method, body);
     setSaid(reply.ok ? null : problemText(reply.problem));
     if (reply.ok) setUnits(reply.value.units);
     return reply.ok;
   };
   const put = (u: LockerUnit, change: Partial<LockerUnit>) => {
-    const { serial, name, owner, grams, value, notes } = { ...u, ...change };
-    return ask('/api/gear', 'PUT', { serial, name, owner, grams, value, notes });
+    const { serial, name, owner, grams, value, notes, sheet } = { ...u, ...change };
+    return ask('/api/gear', 'PUT', { serial, name, owner, grams, value, notes, sheet });
   };
+  /** Looks at everything anew, and says what was done, or why it was not. */
+  const lookAgain = async (words: string | null) => {
+    await Promise.all([ask('/api/gear', 'GET'), locker.look()]);
+    setSaid(words);
+  };
+  const sheets = locker.sheets ?? [];
   const shown = units.filter((u) => (!onlyTwice || u.doubleBooked) && isWanted(u, wanted));
   const twice = units.filter((u) => u.doubleBooked);
   return (
@@ -107,7 +104,18 @@ export function GearLocker({
             : 'No unit has a serial number yet. Write them under Build, Gear in a rig, or add a unit here.'}
         </div>
       )}
-      {shown.length > 0 && <UnitTable shown={shown} put={put} ask={ask} />}
+      {shown.length > 0 && (
+        <UnitTable
+          shown={shown}
+          acts={{
+            sheets: sheets.flatMap(({ sheet: { id, name } }) => [{ id, name }]),
+            put,
+            remove: (u) => void ask(`/api/gear/${encodeURIComponent(u.serial)}`, 'DELETE'),
+            exchange: (u) => setExchanging(unitExchange(u)),
+            photographed: (trouble) => void lookAgain(trouble),
+          }}
+        />
+      )}
       <NewUnit
         onAdd={(unit) => ask('/api/gear', 'PUT', unit)}
         taken={(serial) => units.some((u) => u.serial === serial)}
@@ -117,10 +125,42 @@ export function GearLocker({
         unit in two rigs that are not archived is double-booked: one of the two has to play without
         it.
       </p>
-      <SheetShelf wanted={wanted} />
+      <SheetShelf
+        wanted={wanted}
+        locker={locker}
+        onExchange={(held) => setExchanging(sheetExchange(held))}
+        onSay={(words) => void lookAgain(words)}
+      />
+      {exchanging && (
+        <Substitute
+          what={exchanging}
+          sheets={sheets}
+          units={units}
+          onClose={() => setExchanging(null)}
+          onDone={(words) => {
+            setExchanging(null);
+            void lookAgain(words);
+          }}
+        />
+      )}
     </main>
   );
 }
+
+/** A unit that is to be exchanged in the rigs that use it now. */
+function unitExchange(u: LockerUnit): Exchanging {
+  const rigs = new Map<string, Exchanging['rigs'][number]>();
+  for (const { rig, rigName, archived } of u.uses)
+    if (!archived) rigs.set(rig, { rig, rigName, devices: (rigs.get(rig)?.devices ?? 0) + 1 });
+  const { serial } = u;
+  return { of: { is: 'unit', serial }, name: `${u.name}, ${serial}`, rigs: [...rigs.values()] };
+}
+
+/** A sheet that is to be exchanged in the rigs that use it now. */
+const sheetExchange = ({ sheet, uses }: LockerSheet): Exchanging => ({
+  ...{ of: { is: 'sheet', id: sheet.id }, name: sheet.name },
+  rigs: uses.filter((u) => u.devices > 0 && !u.archived),
+});
 
 /** What the page is, and where it leads. */
 function PageHead({ onWrite }: { onWrite: () => void }) {
@@ -141,38 +181,6 @@ function PageHead({ onWrite }: { onWrite: () => void }) {
         </Button>
       </Group>
     </Group>
-  );
-}
-
-/** The units, one a row. */
-function UnitTable({
-  shown,
-  put,
-  ask,
-}: {
-  shown: LockerUnit[];
-  put: (u: LockerUnit, change: Partial<LockerUnit>) => Promise<boolean>;
-  ask: (path: string, method: 'PUT' | 'DELETE', body?: unknown) => Promise<boolean>;
-}) {
-  return (
-    <table className="sheet-table figures" data-table="locker">
-      <thead>
-        <tr>
-          <th>Serial number</th>
-          <th>Unit</th>
-          <th>Owner</th>
-          <th>Weight, g</th>
-          <th>Value</th>
-          <th>Used now in</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        {shown.map((u) => (
-          <UnitRow key={u.serial} u={u} put={put} ask={ask} />
-        ))}
-      </tbody>
-    </table>
   );
 }
 
@@ -219,160 +227,5 @@ function LockerHead({
         )}
       </span>
     </Group>
-  );
-}
-
-/** One unit: what it is, whose, what it weighs and is worth, and where it is used now. */
-function UnitRow({
-  u,
-  put,
-  ask,
-}: {
-  u: LockerUnit;
-  put: (u: LockerUnit, change: Partial<LockerUnit>) => Promise<boolean>;
-  ask: (path: string, method: 'PUT' | 'DELETE', body?: unknown) => Promise<boolean>;
-}) {
-  return (
-    <tr data-unit={u.serial}>
-      <td>
-        <span className="display">{u.serial}</span>
-        {u.doubleBooked && (
-          <div>
-            <strong className="over">double-booked</strong>
-          </div>
-        )}
-      </td>
-      <td>
-        <Field
-          label={`Name of ${u.serial}`}
-          value={u.name}
-          wide={190}
-          onCommit={(name) => name && void put(u, { name })}
-        />
-      </td>
-      <td>
-        <Field
-          label={`Owner of ${u.serial}`}
-          value={u.owner}
-          wide={150}
-          onCommit={(owner) => void put(u, { owner })}
-        />
-      </td>
-      <td>
-        <CommitNumber
-          w={96}
-          aria-label={`Weight of ${u.serial}`}
-          min={0}
-          max={1e6}
-          value={u.grams ?? undefined}
-          onCommit={(v) => void put(u, { grams: v ?? null })}
-        />
-      </td>
-      <td>
-        <CommitNumber
-          w={96}
-          aria-label={`Value of ${u.serial}`}
-          min={0}
-          max={1e9}
-          value={u.value ?? undefined}
-          onCommit={(v) => void put(u, { value: v ?? null })}
-        />
-      </td>
-      <td>
-        {u.uses.length ? (
-          u.uses.map((x) => (
-            <div key={`${x.rig} ${x.device}`}>
-              <Link href={`/rigs/${x.rig}/build?part=gear`} className="common-text-4">
-                {x.rigName}
-              </Link>
-              : {x.deviceName}
-              {x.archived ? ' (archived)' : ''}
-            </div>
-          ))
-        ) : (
-          <span className="faint">in the locker</span>
-        )}
-      </td>
-      <td>
-        {u.uses.length === 0 && (
-          <ActionIcon
-            size="sm"
-            variant="subtle"
-            aria-label={`Take ${u.serial} out of the locker`}
-            onClick={() => void ask(`/api/gear/${encodeURIComponent(u.serial)}`, 'DELETE')}
-          >
-            <IconX size={14} />
-          </ActionIcon>
-        )}
-      </td>
-    </tr>
-  );
-}
-
-function Field({
-  label,
-  value,
-  wide,
-  onCommit,
-}: {
-  label: string;
-  value: string;
-  wide: number;
-  onCommit: (v: string) => void;
-}) {
-  return (
-    <CommitText
-      w={wide}
-      aria-label={label}
-      maxLength={120}
-      value={value}
-      onCommit={(v = '') => onCommit(v)}
-    />
-  );
-}
-
-function NewUnit({
-  onAdd,
-  taken,
-}: {
-  onAdd: (unit: object) => Promise<boolean>;
-  taken: (serial: string) => boolean;
-}) {
-  const [serial, setSerial] = useState('');
-  const [name, setName] = useState('');
-  const again = taken(serial.trim());
-  return (
-    <form
-      className="new-unit-row"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (!serial.trim() || !name.trim() || again) return;
-        void onAdd({ serial: serial.trim(), name: name.trim() }).then((ok) => {
-          if (ok) {
-            setSerial('');
-            setName('');
-          }
-        });
-      }}
-    >
-      <TextInput
-        size="xs"
-        label="Serial number"
-        maxLength={120}
-        value={serial}
-        error={again ? 'it is in the locker already' : undefined}
-        onChange={(e) => setSerial(e.currentTarget.value)}
-      />
-      <TextInput
-        size="xs"
-        label="What it is"
-        maxLength={120}
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-      />
-      <Button size="xs" type="submit" disabled={!serial.trim() || !name.trim() || again}>
-        Add a unit
-      </Button>
-    </form>
   );
 }

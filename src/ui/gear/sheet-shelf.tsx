@@ -2,31 +2,30 @@
 import { ActionIcon, Button } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import Link from 'next/link';
-import { useState } from 'react';
 import { sheetDifferences } from '../../core/changes';
-import { checkSheet, type Sheet, writeSheet } from '../../core/rig';
-import { useLocker, type LockerSheet } from '../build/own-gear/locker-list';
+import { type Sheet, writeSheet } from '../../core/rig';
+import type { LockerSheet, useLocker } from '../build/own-gear/locker-list';
 import { askServer, problemText } from '../keep/ask-server';
 import { fileName, save } from '../look/save-file';
 import { SheetTable } from './sheet-table';
-import { Substitute } from './substitute';
+import { Photographs } from './photographs';
 
 /** The sheets of the locker: what each is, which rigs hold a copy, whether two say the same. */
-export function SheetShelf({ wanted }: { wanted: string }) {
-  const { sheets, problem, take } = useLocker();
-  const [said, setSaid] = useState<string | null>(null);
-  const [exchanging, setExchanging] = useState<LockerSheet | null>(null);
-  const look = async () => {
-    const reply = await askServer<{ sheets: LockerSheet[] }>('/api/sheets');
-    if (reply.ok) take(reply.value.sheets);
-  };
+export function SheetShelf({
+  wanted,
+  locker: { sheets, unread, problem },
+  onExchange,
+  onSay,
+}: {
+  wanted: string;
+  locker: ReturnType<typeof useLocker>;
+  onExchange: (held: LockerSheet) => void;
+  /** Something was done, or why it was not. */
+  onSay: (words: string | null) => void;
+}) {
   const remove = async (id: string) => {
-    const reply = await askServer<{ sheets: LockerSheet[] }>(
-      `/api/sheets/${encodeURIComponent(id)}`,
-      'DELETE',
-    );
-    setSaid(reply.ok ? null : problemText(reply.problem));
-    if (reply.ok) take(reply.value.sheets);
+    const reply = await askServer(`/api/sheets/${encodeURIComponent(id)}`, 'DELETE');
+    onSay(reply.ok ? null : problemText(reply.problem));
   };
   const shown = (sheets ?? []).filter(({ sheet }) => isWanted(sheet, wanted));
   return (
@@ -37,18 +36,18 @@ export function SheetShelf({ wanted }: { wanted: string }) {
           what devices of your own are, for every rig to take
         </span>
       </h2>
-      <SheetTable
-        sheets={sheets ?? []}
-        onSay={(words) => {
-          setSaid(words);
-          void look();
-        }}
-      />
-      {(problem ?? said) && (
+      <SheetTable sheets={sheets ?? []} onSay={onSay} />
+      {problem && (
         <div role="alert" className="verdict wrong">
-          {problem ?? said}
+          {problem}
         </div>
       )}
+      {unread.map((u) => (
+        <div key={u.id} role="alert" className="verdict wrong" data-unread={u.id}>
+          The sheet {u.name} cannot be read by this version: {u.why}. It stays in the locker as it
+          is, and rigs keep their copies.
+        </div>
+      ))}
       {sheets?.length === 0 && (
         <div className="empty">
           No sheets yet. Write one under Build, Own gear in a rig, and put it into the locker there.
@@ -62,6 +61,8 @@ export function SheetShelf({ wanted }: { wanted: string }) {
               <th>What it is</th>
               <th>Version</th>
               <th>Rigs with a copy</th>
+              <th>Units</th>
+              <th>Photographs</th>
               <th />
             </tr>
           </thead>
@@ -71,26 +72,13 @@ export function SheetShelf({ wanted }: { wanted: string }) {
                 key={s.sheet.id}
                 held={s}
                 twin={twinOf(s.sheet, sheets ?? [])}
-                onExchange={() => setExchanging(s)}
+                onExchange={() => onExchange(s)}
+                onPhotograph={onSay}
                 onRemove={() => void remove(s.sheet.id)}
               />
             ))}
           </tbody>
         </table>
-      )}
-      {exchanging && (
-        <Substitute
-          held={exchanging}
-          others={(sheets ?? []).flatMap(({ sheet }) =>
-            sheet.id === exchanging.sheet.id || !checkSheet(sheet).ok ? [] : [sheet],
-          )}
-          onClose={() => setExchanging(null)}
-          onDone={(words) => {
-            setExchanging(null);
-            setSaid(words);
-            void look();
-          }}
-        />
       )}
     </section>
   );
@@ -109,14 +97,16 @@ function twinOf(sheet: Sheet, all: readonly LockerSheet[]): string | undefined {
 }
 
 function SheetRow({
-  held: { sheet, version, uses },
+  held: { sheet, version, uses, units, photographs },
   twin,
   onExchange,
+  onPhotograph,
   onRemove,
 }: {
   held: LockerSheet;
   twin: string | undefined;
   onExchange: () => void;
+  onPhotograph: (problem: string | null) => void;
   onRemove: () => void;
 }) {
   return (
@@ -130,7 +120,7 @@ function SheetRow({
           </div>
         )}
       </td>
-      <td>{checkSheet(sheet).ok ? (sheet.about ?? '') : 'this version cannot read it'}</td>
+      <td>{sheet.about}</td>
       <td>{version}</td>
       <td>
         {uses.length === 0 && <span className="faint">none</span>}
@@ -144,6 +134,16 @@ function SheetRow({
             {u.archived ? ' (archived)' : ''}
           </div>
         ))}
+      </td>
+      <td>{units.join(', ')}</td>
+      <td>
+        <Photographs
+          is="sheet"
+          id={sheet.id}
+          name={sheet.name}
+          photographs={photographs}
+          onChange={onPhotograph}
+        />
       </td>
       <td>
         <Button

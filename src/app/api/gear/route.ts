@@ -1,4 +1,4 @@
-import { answer } from '@/server/answers';
+import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
 import { gearUnitSchema, listGear, putGear } from '@/server/gear';
 
@@ -9,6 +9,7 @@ export const GET = (request: Request) =>
 
 export const PUT = (request: Request) =>
   answer(request, gearUnitSchema, async (unit) => {
-    await putGear(database(), unit);
+    if (!(await putGear(database(), unit)))
+      return problem(409, 'The locker no longer holds that sheet.', { detail: 'Reload the page.' });
     return Response.json({ units: await listGear(database()) });
   });

@@ -1,12 +1,15 @@
 import { checkSheet } from '@/core/rig';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
-import { listSheets, putSheet, putSheetSchema } from '@/server/sheets';
+import { listSheets, putSheet, putSheetSchema, unreadSheets } from '@/server/sheets';
 
 export const dynamic = 'force-dynamic';
 
 export const GET = (request: Request) =>
-  answer(request, null, async () => Response.json({ sheets: await listSheets(database()) }));
+  answer(request, null, async () => {
+    const [sheets, unread] = [await listSheets(database()), await unreadSheets(database())];
+    return Response.json({ sheets, unread });
+  });
 
 export const PUT = (request: Request) =>
   answer(request, putSheetSchema, async ({ sheet, base }) => {

@@ -8,7 +8,7 @@ import { type LockerSheet, useLocker } from './locker-list';
 
 /** How this rig's copy of a sheet stands to the locker's: the difference in words, and either way over. */
 export function LockerBar({ sheet, onTake }: { sheet: Sheet; onTake: (sheet: Sheet) => void }) {
-  const { sheets, take } = useLocker();
+  const { sheets, take, look } = useLocker();
   const [said, setSaid] = useState<string | null>(null);
   const held = sheets?.find((s) => s.sheet.id === sheet.id);
   const differences = useMemo(
@@ -19,6 +19,8 @@ export function LockerBar({ sheet, onTake }: { sheet: Sheet; onTake: (sheet: She
     const body = { sheet, base: held?.version ?? null };
     const reply = await askServer<{ sheets: LockerSheet[] }>('/api/sheets', 'PUT', body);
     if (reply.ok) take(reply.value.sheets);
+    // What others have put there meanwhile is shown with its difference; the next press is over that.
+    else await look();
     setSaid(reply.ok ? null : problemText(reply.problem));
   };
   if (!sheets) return null;

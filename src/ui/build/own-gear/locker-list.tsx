@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { Sheet } from '../../../core/rig';
 import { askServer, problemText } from '../../keep/ask-server';
 import { SheetList } from './choose';
@@ -8,6 +8,8 @@ import { SheetList } from './choose';
 export interface LockerSheet {
   sheet: Sheet;
   version: number;
+  photographs: { id: string; width: number; height: number }[];
+  units: string[];
   uses: { rig: string; rigName: string; devices: number; isSame: boolean; archived: boolean }[];
 }
 
@@ -15,22 +17,26 @@ export interface LockerSheet {
 export function useLocker(): {
   sheets: readonly LockerSheet[] | null;
   problem: string | null;
+  /** Sheets that stand in the locker and cannot be read by this version, and why. */
+  unread: readonly { id: string; name: string; why: string }[];
   take: (sheets: readonly LockerSheet[]) => void;
+  look: () => Promise<void>;
 } {
   const [sheets, setSheets] = useState<readonly LockerSheet[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    let wanted = true;
-    void askServer<{ sheets: LockerSheet[] }>('/api/sheets').then((reply) => {
-      if (!wanted) return;
-      if (reply.ok) setSheets(reply.value.sheets);
-      else setProblem(problemText(reply.problem));
-    });
-    return () => {
-      wanted = false;
-    };
+  const [unread, setUnread] = useState<ReturnType<typeof useLocker>['unread']>([]);
+  const look = useCallback(async () => {
+    const reply = await askServer<{
+      sheets: LockerSheet[];
+      unread: ReturnType<typeof useLocker>['unread'];
+    }>('/api/sheets');
+    setProblem(reply.ok ? null : problemText(reply.problem));
+    if (!reply.ok) return;
+    setSheets(reply.value.sheets);
+    setUnread(reply.value.unread);
   }, []);
-  return { sheets, problem, take: setSheets };
+  useEffect(() => void look(), [look]);
+  return { sheets, problem, unread, take: setSheets, look };
 }
 
 /** Sheets of the locker to choose from. */

@@ -4,6 +4,7 @@ import { JOBS } from '../../../core/kinds';
 import type { Assembly, ChangedKind, Sheet } from '../../../core/rig';
 import { CommitLines, CommitText } from '../../look/commit-text';
 import { CommitNumber } from '../../look/commit-number';
+import { BoxFaces } from './box-faces-drawing';
 import { BoxInsideDrawing } from './box-inside-drawing';
 import { ChangesEditor } from './changes-editor';
 import { ControlsTable } from './controls-table';
@@ -35,6 +36,7 @@ export function SheetEditor({ sheet: stored }: { sheet: Sheet }) {
         <ChangesEditor sheet={sheet} onChange={change} />
       )}
       <Box sheet={sheet} onChange={change} />
+      {at.problems.length === 0 && <BoxFaces sheet={sheet} onChange={change} />}
       {at.problems.length === 0 && <SheetFigures sheet={sheet} onChange={change} />}
       {at.problems.length === 0 && <SheetMessages sheet={sheet} onChange={change} />}
     </div>
