@@ -285,12 +285,20 @@ test('two people on one sheet: both changes stand; what another put into the loc
   await tech.typeOver(field('mA'), '12');
   await other.typeOver(field('Weight, g'), '310');
   await other.typeOver(field('Model'), 'of the second year');
-  for (const person of [tech, other]) {
-    await person.page.waitForFunction(
-      () => document.querySelector<HTMLInputElement>('.own-gear-words input')?.value !== '',
-    );
-    await person.see('[data-save="saved"]');
-  }
+  // Each sees what the other wrote.
+  for (const [person, label, text] of [
+    [tech, 'Model', 'of the second year'],
+    [other, 'mA', '12'],
+  ] as const)
+    await person.page
+      .waitForFunction(
+        (wanted) => [...document.querySelectorAll('input')].some((i) => i.value === wanted),
+        {},
+        text,
+      )
+      .catch(() => {
+        throw new Error(`${label} of the other never came`);
+      });
   const held = (await tech.savedRig(id)).sheets!.find((s) => s.id === sheet.id)!;
   expect(held).toMatchObject({
     name,

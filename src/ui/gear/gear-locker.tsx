@@ -61,9 +61,12 @@ export function GearLocker({
     if (reply.ok) setUnits(reply.value.units);
     return reply.ok;
   };
-  const put = (u: LockerUnit, change: Partial<LockerUnit>) => {
+  const put = async (u: LockerUnit, change: Partial<LockerUnit>) => {
     const { serial, name, owner, grams, value, notes, sheet } = { ...u, ...change };
-    return ask('/api/gear', 'PUT', { serial, name, owner, grams, value, notes, sheet });
+    const done = await ask('/api/gear', 'PUT', { serial, name, owner, grams, value, notes, sheet });
+    // Sheets tell which units are of them.
+    if (done && 'sheet' in change) await locker.look();
+    return done;
   };
   /** Looks at everything anew, and says what was done, or why it was not. */
   const lookAgain = async (words: string | null) => {
