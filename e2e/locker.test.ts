@@ -126,12 +126,12 @@ test('a unit knows its sheet and has photographs; another unit takes its place, 
   await tech.click(`[aria-label="Exchange … ${first}"]`);
   await takes(`The other one, ${second}`);
   await tech.reads(`[data-exchange="${id}"]`, 'lost: ');
-  await tech.reads(`[data-exchange="${id}"]`, /gained: Boost: the controls? /);
+  await tech.reads(`[data-exchange="${id}"]`, /gained: Device 1: the controls? /);
   await tech.reads(`[data-exchange="${id}"]`, `unit ${first} is used in it no longer`);
   await tech.button('Exchange it in 1 rig');
   await tech.reads('[role="alert"]', `The other one, ${second} stands in the place of`);
   expect((await devicesOf(id))[1]).toMatchObject({
-    ...{ name: 'Boost', kind: kindOfSheet(sheet).id },
+    ...{ name: 'Device 1', kind: kindOfSheet(sheet).id },
     gear: { serial: second, grams: 400 },
   });
   await tech.reads(row(second), `With ${first}`);

@@ -1,7 +1,13 @@
 'use client';
 import { Button, Group, Select } from '@mantine/core';
 import { JOBS } from '../../../core/kinds';
-import type { Assembly, ChangedKind, Sheet } from '../../../core/rig';
+import {
+  type Assembly,
+  type ChangedKind,
+  checkSheet,
+  kindOfSheet,
+  type Sheet,
+} from '../../../core/rig';
 import { CommitLines, CommitText } from '../../look/commit-text';
 import { CommitNumber } from '../../look/commit-number';
 import { BoxFaces } from './box-faces-drawing';
@@ -131,7 +137,9 @@ function Outside({ sheet, onChange }: { sheet: Assembly; onChange: Change<Assemb
 function Box({ sheet, onChange }: { sheet: Sheet; onChange: Change }) {
   const put = (fields: Partial<ChangedKind>) => onChange({ ...sheet, ...fields } as Sheet);
   const power = sheet.power ?? { volts: 9, milliamps: 0 };
-  const size = sheet.size ?? { width: 0, depth: 0, height: 0, grams: 0 };
+  // A weight alone can be told: what it measures is then what such a box usually does.
+  const inside = checkSheet(sheet).ok ? kindOfSheet(sheet).size : undefined;
+  const size = sheet.size ?? { width: 0, depth: 0, height: 0, ...inside, grams: 0 };
   const setPower = (fields: Partial<typeof power>) => {
     const next = { ...power, ...fields };
     put({ power: next.volts > 0 && next.milliamps > 0 ? next : undefined });
