@@ -3,7 +3,7 @@ import { planPower, pressedDevices, proposeLayout } from '../core/build';
 import { walkOrder } from '../core/walk';
 import { pairRows, setStage } from '../core/midi';
 import { analyse, bySound, cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
-import type { Rig, Sound } from '../core/rig';
+import { learnSheets, type Rig, type Sound } from '../core/rig';
 import {
   drillOf,
   effectsOf,
@@ -121,6 +121,8 @@ const WORK: {
 
 self.onmessage = ({ data }: MessageEvent<ProposalAsked>) => {
   const answer = (said: ProposalAnswered) => self.postMessage(said);
+  // A worker begins without the gear of one's own that the rig is made of.
+  if ('rig' in data.ask) learnSheets(data.ask.rig.sheets);
   (WORK[data.proposal] as (ask: unknown, id: number) => Promise<unknown>)(data.ask, data.id).then(
     (result) => answer({ id: data.id, answer: result }),
     (error: unknown) =>

@@ -1,5 +1,6 @@
 import { setPriority } from 'node:os';
 import type { MessagePort } from 'node:worker_threads';
+import { learnSheets, type Rig } from '../../core/rig';
 import { TASKS, type TaskName } from './tasks';
 
 /** How far heavy work stands back where answers want the same core, as Unix counts it. */
@@ -9,7 +10,7 @@ if (process.platform === 'linux') setPriority(0, NICE);
 
 interface Order {
   name: TaskName;
-  ask: never;
+  ask: { rig: Rig };
   /** Is told when the work begins: it may have waited long for its turn. */
   begun: MessagePort;
 }
@@ -18,5 +19,7 @@ interface Order {
 export default ({ name, ask, begun }: Order): Promise<unknown> => {
   begun.postMessage(name);
   begun.close();
-  return (TASKS[name] as (ask: never) => Promise<unknown>)(ask);
+  // A thread begins without the gear of one's own that the rig is made of.
+  learnSheets(ask.rig.sheets);
+  return (TASKS[name] as (ask: { rig: Rig }) => Promise<unknown>)(ask);
 };
