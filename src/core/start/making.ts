@@ -39,6 +39,36 @@ export function otherSide({ device, jack }: End, kind: string): End | undefined 
   return other === undefined ? undefined : { device, jack: other };
 }
 
+/** The jacks of the way through a device, with the other sides that it has; none where it has no way through. */
+function endsOf(d: Device) {
+  const way = kindOf(d.kind).through;
+  if (!way) return undefined;
+  const [into, out] = [
+    { device: d.id, jack: way.in },
+    { device: d.id, jack: way.out },
+  ];
+  return { in: into, inRight: otherSide(into, d.kind), out, outRight: otherSide(out, d.kind) };
+}
+
+/** What waits behind a device, whether one side or two. */
+function behind(now: Waiting, d: Device, mayWiden: boolean): Waiting {
+  const ends = endsOf(d);
+  if (!ends) return now;
+  const isWide =
+    ends.outRight !== undefined &&
+    ((now.right !== undefined && ends.inRight !== undefined) ||
+      (mayWiden && WIDENING.includes(jobOf(d))));
+  return {
+    left: ends.out,
+    ...(isWide && ends.outRight && { right: ends.outRight }),
+    metres: METRES.patch,
+  };
+}
+
+/** Whether two sides would wait behind a row that may be widened. */
+export const widens = (at: Waiting, row: readonly Device[]): boolean =>
+  row.reduce((now, d) => behind(now, d, true), at).right !== undefined;
+
 /** A rig in the making: it grows from the instruments towards those who must hear them. */
 export class Making {
   readonly devices: Device[] = [];
@@ -74,20 +104,11 @@ export class Making {
   through(at: Waiting, row: readonly Device[], mayWiden = false): Waiting {
     let now = at;
     for (const d of row) {
-      const way = kindOf(d.kind).through;
-      if (!way) continue;
-      const [into, out] = [
-        { device: d.id, jack: way.in },
-        { device: d.id, jack: way.out },
-      ];
-      this.join(now.left, into, now.metres);
-      const [intoRight, outRight] = [otherSide(into, d.kind), otherSide(out, d.kind)];
-      if (now.right && intoRight) this.join(now.right, intoRight, now.metres);
-      const isWide =
-        outRight !== undefined &&
-        ((now.right !== undefined && intoRight !== undefined) ||
-          (mayWiden && WIDENING.includes(jobOf(d))));
-      now = { left: out, ...(isWide && { right: outRight }), metres: METRES.patch };
+      const into = endsOf(d);
+      if (!into) continue;
+      this.join(now.left, into.in, now.metres);
+      if (now.right && into.inRight) this.join(now.right, into.inRight, now.metres);
+      now = behind(now, d, mayWiden);
     }
     return now;
   }

@@ -192,7 +192,7 @@ class Start {
       ({ at, switching } = hangInLoops(w, from, row, first));
       left = late;
     }
-    const sounds = switching ? soundsByLoops(first, switching) : first;
+    const sounds = switching ? soundsByLoops(first, switching, w) : first;
     for (const d of switching?.loops.flat() ?? []) d.engaged = true;
     return this.voice(w, voice, at, left, sounds);
   }
@@ -205,8 +205,9 @@ class Start {
     if (voice === 'modeler') {
       const ends = w.brief.destinations.length ? w.brief.destinations : [house];
       const modeler = toModeler(w, at, left, ends);
-      const amp = w.making.devices.find((d) => d.host === modeler.id && d.kind === 'amp-block');
-      return amp ? soundsByModel(sounds, lines, amp.id, this.pedals) : sounds;
+      const amps = w.making.devices.filter((d) => d.host === modeler.id && d.kind === 'amp-block');
+      const ids = amps.map((d) => d.id);
+      return soundsByModel(sounds, lines, ids, this.pedals);
     }
     if (voice === 'amplifiers') {
       const some: End = { id: 'amplifier', way: 'combo', name: 'Amplifier' };

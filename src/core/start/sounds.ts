@@ -68,7 +68,7 @@ export const soundsByAmps = (
 export function soundsByModel(
   sounds: readonly Sound[],
   lines: Brief['sounds'],
-  amp: string,
+  amps: readonly string[],
   pedals: readonly Device[],
 ): Sound[] {
   const isDriven = pedals.some((d) => ['drive', 'fuzz'].includes(jobOf(d)));
@@ -76,6 +76,7 @@ export function soundsByModel(
     const line = lines[n];
     const dirt = line && !isDriven ? dirtOf(line, n, lines.length) : 0;
     const gain = 2 + Math.round(2 * 4 * dirt) / 2;
-    return { ...s, states: { ...s.states, [amp]: { settings: { gain } } } };
+    const driven = Object.fromEntries(amps.map((id) => [id, { settings: { gain } }]));
+    return { ...s, states: { ...s.states, ...driven } };
   });
 }

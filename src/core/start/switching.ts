@@ -1,5 +1,5 @@
-import { kindOf } from '../kinds';
-import type { Device, Sound } from '../rig/schema';
+import { type Job, kindOf } from '../kinds';
+import type { Character, Device, Sound } from '../rig/schema';
 import { jobOf, METRES, type Waiting } from './making';
 import type { Wiring } from './ways/amplifiers';
 
@@ -102,9 +102,14 @@ export function hangInLoops(
  * Sounds told to the switcher: a pedal in a loop is on always, and its loop in the sounds that want
  * it; where a loop is shared by what is not wanted together, the pedal itself is off.
  */
-export function soundsByLoops(sounds: readonly Sound[], { switcher, loops }: Switching): Sound[] {
+export function soundsByLoops(
+  sounds: readonly Sound[],
+  { switcher, loops }: Switching,
+  { choices, brief }: Pick<Wiring, 'choices' | 'brief'>,
+): Sound[] {
   const held = loops.flat();
-  return sounds.map((s) => {
+  const free = switcher.kind === 'loop-switcher';
+  return sounds.map((s, n) => {
     const isOn = (d: Device) => s.states[d.id]?.engaged === true;
     const used = loops.flatMap((group, i) => (group.some(isOn) ? [i + 1] : []));
     const states = Object.fromEntries(
@@ -117,13 +122,53 @@ export function soundsByLoops(sounds: readonly Sound[], { switcher, loops }: Swi
             .map((d): [string, { engaged: boolean }] => [d.id, { engaged: false }])
         : [],
     );
-    const settings =
-      switcher.kind === 'loop-switcher'
-        ? { order: used.join(' ') }
-        : Object.fromEntries(loops.map((_, i) => [`loop${i + 1}`, used.includes(i + 1)]));
+    const order = free ? withBoost(used, loops, s, brief.sounds[n]?.character, choices) : used;
+    const settings = free
+      ? { order: order.join(' ') }
+      : Object.fromEntries(loops.map((_, i) => [`loop${i + 1}`, used.includes(i + 1)]));
     return {
       ...s,
       states: { ...states, ...Object.fromEntries(off), [switcher.id]: { settings } },
     };
   });
+}
+
+const DIRT: readonly Job[] = ['drive', 'fuzz'];
+
+/**
+ * The order of the loops of one sound, where they can come in any: a boost behind what drives makes it
+ * louder, in front of it dirtier. Asked only where a boost and a drive are on in loops of their own.
+ */
+function withBoost(
+  used: readonly number[],
+  loops: Switching['loops'],
+  sound: Sound,
+  character: Character | undefined,
+  choices: Wiring['choices'],
+): readonly number[] {
+  const has = (loop: number, jobs: readonly Job[]) =>
+    (loops[loop - 1] ?? []).some(
+      (d) => jobs.includes(jobOf(d)) && sound.states[d.id]?.engaged === true,
+    );
+  const boosts = used.filter((l) => has(l, ['boost']) && !has(l, DIRT));
+  const dirt = used.filter((l) => has(l, DIRT));
+  const [boost] = boosts;
+  const [first, last] = [dirt[0], dirt.at(-1)];
+  if (boost === undefined || first === undefined || last === undefined) return used;
+  const place = choices.take(
+    `boost-${sound.id}`,
+    `The boost in ${sound.name}`,
+    [
+      ['behind', 'behind what drives: louder'],
+      ['front', 'in front of it: dirtier'],
+    ],
+    character === 'edge' || character === 'crunch' ? 'front' : 'behind',
+    (taken) =>
+      taken === 'behind'
+        ? 'Loops come in any order here; behind what drives, a boost lifts the sound over the band.'
+        : 'Loops come in any order here; in front, a boost drives what follows harder.',
+  );
+  const others = used.filter((l) => l !== boost);
+  const at = place === 'behind' ? others.indexOf(last) + 1 : others.indexOf(first);
+  return [...others.slice(0, at), boost, ...others.slice(at)];
 }

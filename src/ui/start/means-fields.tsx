@@ -30,6 +30,25 @@ const CALLER_WORDS: Record<NonNullable<Means['calls']>, string> = {
 const options = <V extends string>(words: Record<V, string>) =>
   (Object.entries(words) as [V, string][]).map(([value, label]) => ({ value, label }));
 
+/** Kinds of which there may be several, each told apart by its number: "supply-large#2". */
+function counted(kinds: readonly string[]): string[] {
+  const count = new Map<string, number>();
+  return kinds.map((kind) => {
+    const n = (count.get(kind) ?? 0) + 1;
+    count.set(kind, n);
+    return `${kind}#${n}`;
+  });
+}
+
+/** Supplies to choose: what is taken, and one more of each kind. */
+const suppliesFor = (taken: readonly string[]) =>
+  SUPPLIES.flatMap(({ value, label }) =>
+    Array.from({ length: taken.filter((k) => k === value).length + 1 }, (_, n) => ({
+      value: `${value}#${n + 1}`,
+      label: n === 0 ? label : `${label}, number ${n + 1}`,
+    })),
+  );
+
 /** A question with a few answers, one of which is always taken. */
 function Question<V extends string>({
   label,
@@ -122,9 +141,9 @@ export function MeansFields({
           size="xs"
           label="Supplies on hand"
           placeholder={means.supplies?.length ? '' : 'none named: the smallest that would do'}
-          data={SUPPLIES}
-          value={[...new Set(means.supplies ?? [])]}
-          onChange={(supplies) => set({ supplies })}
+          data={suppliesFor(means.supplies ?? [])}
+          value={counted(means.supplies ?? [])}
+          onChange={(supplies) => set({ supplies: supplies.map((s) => s.replace(/#\d+$/, '')) })}
         />
       )}
     </div>

@@ -1,7 +1,7 @@
 import { at as entryAt } from '../../outcome';
 import type { Brief, Device, End as Jack } from '../../rig/schema';
 import type { Choices } from '../choices';
-import { jobOf, type Making, METRES, type Waiting } from '../making';
+import { jobOf, type Making, METRES, type Waiting, widens } from '../making';
 import { type End, finish, isAmp } from './ends';
 
 const LATE = ['delay', 'reverb', 'looper'];
@@ -148,29 +148,44 @@ function toAll(
   amps: readonly End[],
   direct: readonly End[],
 ): void {
-  const { making, choices } = w;
-  const at = making.through(from, pedals, amps.length === 2);
-  const wide =
-    at.right !== undefined &&
-    choices.take(
-      'amps-fed',
-      'What the two amplifiers get',
-      [
-        ['sides', 'a side each'],
-        ['same', 'both the same'],
-      ],
-      'sides',
-      (taken) =>
-        taken === 'sides'
-          ? 'The last effects make two sides; an amplifier each keeps them apart. ' +
-            'Transformers between break the circle of grounds that two amplifiers close.'
-          : 'Both say the same.',
-    ) === 'sides';
-  const fed = wide ? bothSides(making, at) : shared(w, at, amps.length).ends;
+  const { making } = w;
+  const get = amps.length === 2 ? twoGet(w, from, pedals) : 'same';
+  const wet = get === 'dry-wet' ? pedals.filter(isLate) : [];
+  const row = pedals.filter((d) => !wet.includes(d));
+  const at = making.through(from, row, get === 'sides');
+  const fed = at.right ? bothSides(making, at) : shared(w, at, amps.length).ends;
+  const [dry, line] = fed;
+  if (wet.length && dry && line)
+    fed[1] = making.through({ left: line, metres: METRES.patch }, wet).left;
   microphones(
     making,
     amps.map((line, n) => standUp(making, line, { left: entryAt(fed, n) })),
     direct,
+  );
+}
+
+/** What two amplifiers that sound at once get. */
+function twoGet({ choices }: Wiring, from: Waiting, pedals: readonly Device[]) {
+  const isWide = widens(from, pedals);
+  const hasWet = pedals.some(isLate);
+  if (!isWide && !hasWet) return 'same';
+  return choices.take(
+    'amps-fed',
+    'What the two amplifiers get',
+    [
+      ...(isWide ? [['sides', 'a side each'] as const] : []),
+      ['same', 'both the same'] as const,
+      ...(hasWet ? [['dry-wet', 'the first dry, the second with echo and room'] as const] : []),
+    ],
+    isWide ? 'sides' : 'same',
+    (taken) =>
+      taken === 'sides'
+        ? 'The last effects make two sides; an amplifier each keeps them apart. ' +
+          'Transformers between break the circle of grounds that two amplifiers close.'
+        : taken === 'dry-wet'
+          ? 'The dry one stays clear however long the echoes are; turn the mix of what stands ' +
+            'before the wet one all the way up, so that it adds no second dry.'
+          : 'Both say the same.',
   );
 }
 

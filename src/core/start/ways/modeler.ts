@@ -51,7 +51,7 @@ export function toModeler(
     { device: modeler.id, jack: 'in' },
     kind === 'modeler-rack' ? METRES.amp : at.metres,
   );
-  const inside = insideOf(w, modeler, dirt, wet, amps.length > 0);
+  const inside = insideOf(w, modeler, { dirt, wet, onStage: amps.length > 0, others });
   sendOut(w, modeler, inside, amps, others, brief);
   return modeler;
 }
@@ -84,12 +84,16 @@ interface Inner {
 
 /** What is inside: an amplifier, what is wet in a loop behind it, and the cabinet that the desk hears. */
 function insideOf(
-  { making, choices }: Wiring,
+  w: Wiring,
   modeler: Device,
-  dirt: readonly Device[],
-  wet: readonly Device[],
-  onStage: boolean,
+  {
+    dirt,
+    wet,
+    onStage,
+    others,
+  }: { dirt: readonly Device[]; wet: readonly Device[]; onStage: boolean; others: readonly End[] },
 ): { stage: Inner; cab: Inner } {
+  const { making, choices } = w;
   const at = (jack: string) => ({ device: modeler.id, jack });
   const block = (kind: string, name: string, rest: Partial<Device> = {}) =>
     making.add(kind, name, { host: modeler.id, ...rest });
@@ -100,12 +104,7 @@ function insideOf(
     making.join(out.left, at('return1'), 0.5);
     from = at('fromReturn1');
   }
-  const amp = block('amp-block', 'Amp', { settings: { master: 8 } });
-  making.join(from, { device: amp.id, jack: 'in' }, 0);
-  let sides: Inner = {
-    left: { device: amp.id, jack: 'out' },
-    right: { device: amp.id, jack: 'out' },
-  };
+  let sides = ampsInside(w, from, block, others);
   if (wet.length) {
     // Two returns that lie beside each other are the two sides of one loop.
     const n = modeler.kind === 'modeler-compact' ? 1 : 3;
@@ -117,7 +116,10 @@ function insideOf(
       () => 'Behind the modelled amplifier, so that echoes are not driven again.',
     );
     making.join(sides.left, at(`toSend${n}`), 0);
-    const out = making.through({ left: at(`send${n}`), metres: 0.5 }, wet, true);
+    const isTwo = sides.left.device !== sides.right.device;
+    if (isTwo) making.join(sides.right, at(`toSend${n + 1}`), 0);
+    const sent = { left: at(`send${n}`), ...(isTwo && { right: at(`send${n + 1}`) }), metres: 0.5 };
+    const out = making.through(sent, wet, true);
     making.join(out.left, at(`return${n}`), 0.5);
     if (out.right) making.join(out.right, at(`return${n + 1}`), 0.5);
     sides = {
@@ -125,7 +127,7 @@ function insideOf(
       right: at(out.right ? `fromReturn${n + 1}` : `fromReturn${n}`),
     };
   }
-  const isWide = sides.left.jack !== sides.right.jack;
+  const isWide = sides.left.device !== sides.right.device || sides.left.jack !== sides.right.jack;
   if (onStage) {
     // What comes back on a return serves one thing: a level in between can serve two.
     const level = block('pan', 'Stage level');
@@ -142,6 +144,46 @@ function insideOf(
     stage: sides,
     cab: { left: cabOut, right: (isWide && otherSide(cabOut, cab.kind)) || cabOut },
   };
+}
+
+/** The amplifier inside, or two of them, one panned to each side, where somebody hears both sides. */
+function ampsInside(
+  { brief, choices, making }: Wiring,
+  from: Waiting['left'],
+  block: (kind: string, name: string, rest?: Partial<Device>) => Device,
+  others: readonly End[],
+): Inner {
+  const amp = (name: string) => block('amp-block', name, { settings: { master: 8 } });
+  const areTwo =
+    others.some((e) => e.way === 'house') &&
+    brief.means?.house !== 'mono' &&
+    choices.take(
+      'pan',
+      'Amplifiers inside',
+      [
+        ['one', 'one, in the middle'],
+        ['two', 'two, one panned to each side'],
+      ],
+      'one',
+      (taken) =>
+        taken === 'one'
+          ? 'One says what is played; the effects behind it make the width.'
+          : 'Each side has an amplifier of its own; set them apart by gain and tone, or both say the same.',
+    ) === 'two';
+  const into = (device: Device) => ({ device: device.id, jack: 'in' });
+  const out = (device: Device) => ({ device: device.id, jack: 'out' });
+  if (!areTwo) {
+    const one = amp('Amp');
+    making.join(from, into(one), 0);
+    return { left: out(one), right: out(one) };
+  }
+  // What comes in serves one thing: a level in between parts it to both sides.
+  const parted = block('pan', 'To both sides');
+  making.join(from, into(parted), 0);
+  const [left, right] = [amp('Amp, left'), amp('Amp, right')];
+  making.join(out(parted), into(left), 0);
+  making.join({ device: parted.id, jack: 'outR' }, into(right), 0);
+  return { left: out(left), right: out(right) };
 }
 
 /** Main outputs behind transformers: amplifiers on stage and a desk close a circle of grounds. */
