@@ -1,6 +1,7 @@
+import { EXAMPLE_SHEETS } from '../src/core/demo';
 import { kindOf } from '../src/core/kinds';
 import { analyse } from '../src/core/report';
-import { type Rig } from '../src/core/rig';
+import { kindOfSheet, type Rig } from '../src/core/rig';
 import { forEachFile, type Person } from './person';
 
 let tech: Person;
@@ -247,4 +248,40 @@ test('a brief that is there is started again with other means, and undo takes it
   expect(rig.devices.some((d) => kindOf(d.kind).hosts)).toBe(true);
   await tech.control('z');
   expect((await tech.savedRig(body.id)).devices).toEqual([]);
+});
+
+test('a sheet of the locker is a pedal of the start; a boost goes where the sound wants it; two supplies of one kind', async () => {
+  const [example] = EXAMPLE_SHEETS;
+  const sheet = { ...example!, id: `start-${Date.now()}`, name: `Kelp pair ${Date.now()}` };
+  expect((await tech.api('/api/sheets', 'PUT', { sheet, base: null })).status).toBe(200);
+  const start = await Starting.of('Ferry free board');
+  await start.kinds('What comes in?', 'Baritone guitar');
+  await start.tick('Tube combo on stage');
+  await start.kinds('Which pedals are on hand?', 'Kelp pair', 'Boost', 'Drive, low');
+  await start.answer('What switches the pedals?', 'free order');
+  await tech.reads('[data-list="proposal"]', sheet.name);
+  await tech.reads('[data-choice^="boost-"]', 'behind what drives: louder');
+  await start.change('boost-lead', 'in front of it');
+  await start.tick('Choose power and a board, too');
+  await start.answer('Supplies on hand', 'isolated');
+  await tech.press('Escape');
+  await start.answer('Supplies on hand', 'number 2');
+  await tech.press('Escape');
+  await whole();
+  const rig = await start.make();
+  expect(rig.sheets!.map((s) => s.name)).toEqual([sheet.name]);
+  expect(rig.devices.some((d) => d.kind === kindOfSheet(sheet).id)).toBe(true);
+  expect(rig.devices.filter((d) => d.kind.startsWith('supply'))).toHaveLength(2);
+  const switcher = rig.devices.find((d) => d.kind === 'loop-switcher')!;
+  const loop = (kind: string) =>
+    rig.leads
+      .find(
+        (l) =>
+          l.from.device === switcher.id &&
+          rig.devices.find((d) => d.id === l.to.device)!.kind === kind,
+      )!
+      .from.jack.replace('send', '');
+  const order = String(rig.sounds.at(-1)!.states[switcher.id]!.settings!.order).split(' ');
+  expect(order.indexOf(loop('boost'))).toBeLessThan(order.indexOf(loop('drive-low')));
+  expect(kept(rig)).toBe(true);
 });
