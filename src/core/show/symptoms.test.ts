@@ -63,3 +63,18 @@ test('an effect that is there or is not, more of it, another bend, late, dull', 
   expect(noticed(one(flow(0)), one(flow(0, { tiltDb: -5 })))).toBe(bitOf('thin'));
   expect(noticed(one(flow(0)), one(flow(0, { tiltDb: -3 })))).toBe(0);
 });
+
+test('width that is not there, or made by another box, is another effect', () => {
+  const wide = (by: string) =>
+    one(flow(0, { side: 'left', widenedBy: by }), flow(0, { side: 'right', widenedBy: by }));
+  expect(has(noticed(wide('chorus'), wide('chorus')), 'effect')).toBe(false);
+  expect(has(noticed(wide('chorus'), wide('echo')), 'effect')).toBe(true);
+  expect(has(noticed(wide('chorus'), one(flow(0), flow(0))), 'effect')).toBe(true);
+});
+
+test('late is late or early by more than is felt, and nothing that is silent is late', () => {
+  const at = (latencyMs: number) => one(flow(0, { latencyMs }));
+  const late = (meant: number, now: number) => has(noticed(at(meant), at(now)), 'late');
+  expect([late(0, 2), late(0, 30), late(30, 0), late(30, 31)]).toEqual([false, true, true, false]);
+  expect(has(noticed(at(30), one()), 'late')).toBe(false);
+});

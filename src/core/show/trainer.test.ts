@@ -44,3 +44,14 @@ test('as quick as the best strategy is a hundred points, twice as long fifty, a 
   const other = effects.faults.findIndex((f) => f.sort !== effects.faults[fault]!.sort);
   expect(scoreOf(effects, trouble, took(1), other)).toMatchObject({ points: 0, right: false });
 });
+
+test('only what nothing tells apart counts as right: of the same sort, on the same things', () => {
+  const trouble = hide(touringRig, effects, 'easy', dice(3))!;
+  const { sort, subjects } = effects.faults[trouble.fault]!;
+  const right = (at: number) => scoreOf(effects, trouble, [], at).right;
+  effects.faults.forEach((f, at) => {
+    const same = f.sort === sort && f.subjects.join() === subjects.join();
+    expect([f.id, right(at)]).toEqual([f.id, same]);
+  });
+  expect(right(effects.faults.length)).toBe(false);
+});

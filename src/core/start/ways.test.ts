@@ -1,9 +1,10 @@
 import loadHighs from 'highs';
+import { EXAMPLE_SHEETS } from '../demo';
 import { kindOf } from '../kinds';
 import { analyse } from '../report';
-import type { Brief, Rig, Way } from '../rig';
+import { type Brief, kindOfSheet, type Rig, type Way } from '../rig';
 import { exactly } from '../solve';
-import { builtUp, finished, type Proposal, proposeRig } from '.';
+import { builtUp, finished, isPedal, type Proposal, proposeRig } from '.';
 
 const line = (kind: string, n: number) => ({ id: `g${n}`, kind, name: `Box ${n}` });
 const to = (...ways: Way[]) =>
@@ -126,4 +127,21 @@ test('two supplies of one kind on hand are two', async () => {
     'Board supply',
     'Board supply 2',
   ]);
+});
+
+test('every shipped sheet that is a pedal starts a rig that stands, with nothing above advice', () => {
+  const pedals = EXAMPLE_SHEETS.filter((s) => isPedal(kindOfSheet(s)));
+  expect(pedals.map((s) => s.id)).toEqual(expect.arrayContaining(['tandem-drive', 'lantern-row']));
+  for (const sheet of pedals) {
+    const gear = [line(kindOfSheet(sheet).id, 0), line('compressor', 1)];
+    const b = brief({ gear, destinations: to('combo', 'house') });
+    const choice = { id: 'new', name: 'New', otherSchool: [], sheets: [sheet] };
+    const { rig } = finished(proposeRig(b, choice));
+    expect(rig.sheets!.map((s) => s.id)).toEqual([sheet.id]);
+    const report = analyse(rig);
+    const bad = report.findings
+      .filter((f) => f.severity !== 'advice' && !['noise', 'latency'].includes(f.rule))
+      .map((f) => f.what);
+    expect([sheet.id, bad, report.promises.every((p) => p.kept)]).toEqual([sheet.id, [], true]);
+  }
 });

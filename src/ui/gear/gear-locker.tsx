@@ -43,15 +43,18 @@ async function writeLocker(units: readonly LockerUnit[]): Promise<void> {
  * used now, and what is promised twice.
  */
 export function GearLocker({
+  find,
   units: first,
   problem,
 }: {
+  /** What to look for first. */
+  find: string;
   units: LockerUnit[];
   problem: string | null;
 }) {
   const [units, setUnits] = useState(first);
   const [said, setSaid] = useState<string | null>(null);
-  const [wanted, setWanted] = useState('');
+  const [wanted, setWanted] = useState(find);
   const [onlyTwice, setOnlyTwice] = useState(false);
   const [exchanging, setExchanging] = useState<Exchanging | null>(null);
   const locker = useLocker();

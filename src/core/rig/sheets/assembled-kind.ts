@@ -103,8 +103,15 @@ function earthOf(sheet: Assembly, parts: ReadonlyMap<string, Kind>): Pick<Kind, 
   return earth === undefined ? {} : { earth };
 }
 
-/** The part that gives the box its character: the first that is switched with it, else the first. */
-const mainPart = (sheet: Assembly): Part => sheet.parts.find(followsBox) ?? sure(sheet.parts[0]);
+/**
+ * The part that gives the box its character: the first that does more than lead signal on, those that
+ * are switched with the box before the others; where all of it only leads on, the first.
+ */
+function mainPart(sheet: Assembly): Part {
+  const shaping = sheet.parts.filter((p) => kindOf(p.kind).family !== 'Routing');
+  const among = shaping.length ? shaping : sheet.parts;
+  return among.find(followsBox) ?? sure(among[0]);
+}
 
 const followsBox = (p: Part): boolean => (p.engaged ?? 'box') === 'box';
 

@@ -380,3 +380,16 @@ describe('what one version says that another does not', () => {
     }
   });
 });
+
+test('a box is for what shapes the sound in it, not for the jacks between', () => {
+  const jobs = Object.fromEntries(
+    EXAMPLE_SHEETS.filter((x) => x.is === 'parts').map((x) => [x.id, kindOfSheet(x).job]),
+  );
+  expect(jobs).toMatchObject({ 'tandem-drive': 'drive', 'lantern-row': 'compressor' });
+  const insert: Sheet = {
+    ...{ is: 'parts', id: 'point', name: 'Point', links: [], controls: [] },
+    parts: [{ id: 'p', kind: 'insert-point', name: 'P' }],
+    jacks: [{ id: 'in', label: 'in', at: [{ part: 'p', jack: 'in' }] }],
+  };
+  expect(kindOfSheet(insert).job).toBe(kindOf('insert-point').job);
+});

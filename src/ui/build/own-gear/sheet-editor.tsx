@@ -1,16 +1,10 @@
 'use client';
-import { Button, Group, Select } from '@mantine/core';
+import { Button, Select } from '@mantine/core';
 import { JOBS } from '../../../core/kinds';
-import {
-  type Assembly,
-  type ChangedKind,
-  checkSheet,
-  kindOfSheet,
-  type Sheet,
-} from '../../../core/rig';
+import type { Assembly, Sheet } from '../../../core/rig';
 import { CommitLines, CommitText } from '../../look/commit-text';
-import { CommitNumber } from '../../look/commit-number';
 import { BoxFaces } from './box-faces-drawing';
+import { BoxFields } from './box-fields';
 import { BoxInsideDrawing } from './box-inside-drawing';
 import { ChangesEditor } from './changes-editor';
 import { ControlsTable } from './controls-table';
@@ -41,7 +35,7 @@ export function SheetEditor({ sheet: stored }: { sheet: Sheet }) {
       ) : (
         <ChangesEditor sheet={sheet} onChange={change} />
       )}
-      <Box sheet={sheet} onChange={change} />
+      <BoxFields sheet={sheet} onChange={change} />
       {at.problems.length === 0 && <BoxFaces sheet={sheet} onChange={change} />}
       {at.problems.length === 0 && <SheetFigures sheet={sheet} onChange={change} />}
       {at.problems.length === 0 && <SheetMessages sheet={sheet} onChange={change} />}
@@ -129,94 +123,6 @@ function Outside({ sheet, onChange }: { sheet: Assembly; onChange: Change<Assemb
       <JacksTable sheet={sheet} onChange={onChange} />
       <h3>Controls of the box</h3>
       <ControlsTable sheet={sheet} onChange={onChange} />
-    </>
-  );
-}
-
-/** Power, size, weight and price. A figure that is left empty is as of what is inside. */
-function Box({ sheet, onChange }: { sheet: Sheet; onChange: Change }) {
-  const put = (fields: Partial<ChangedKind>) => onChange({ ...sheet, ...fields } as Sheet);
-  const power = sheet.power ?? { volts: 9, milliamps: 0 };
-  // A weight alone can be told: what it measures is then what such a box usually does.
-  const inside = checkSheet(sheet).ok ? kindOfSheet(sheet).size : undefined;
-  const size = sheet.size ?? { width: 0, depth: 0, height: 0, ...inside, grams: 0 };
-  const setPower = (fields: Partial<typeof power>) => {
-    const next = { ...power, ...fields };
-    put({ power: next.volts > 0 && next.milliamps > 0 ? next : undefined });
-  };
-  const setSize = (fields: Partial<typeof size>) => put({ size: { ...size, ...fields } });
-  return (
-    <>
-      <h3>The box</h3>
-      <Group gap={8} align="end">
-        <CommitNumber
-          w={92}
-          label="Power, V"
-          min={0}
-          max={60}
-          value={sheet.power?.volts}
-          onCommit={(v = 0) => setPower({ volts: v })}
-        />
-        <CommitNumber
-          w={92}
-          label="mA"
-          min={0}
-          max={20_000}
-          value={sheet.power?.milliamps}
-          onCommit={(v = 0) => setPower({ milliamps: v })}
-        />
-        <CommitNumber
-          w={92}
-          label="Mains, W"
-          min={0}
-          max={20_000}
-          value={sheet.mains?.watts}
-          onCommit={(v) => put({ mains: v ? { ...sheet.mains, watts: v } : undefined })}
-        />
-        <CommitNumber
-          w={92}
-          label="Mains inlets"
-          min={1}
-          max={4}
-          value={sheet.mains ? (sheet.mains.inlets ?? 1) : undefined}
-          onCommit={(v) => put({ mains: { watts: 20, ...sheet.mains, inlets: v ?? 1 } })}
-        />
-        {(['width', 'depth', 'height'] as const).map((side) => (
-          <CommitNumber
-            key={side}
-            w={92}
-            label={`${side[0]?.toUpperCase()}${side.slice(1)}, mm`}
-            min={5}
-            max={3000}
-            value={sheet.size?.[side]}
-            onCommit={(v = 0) => setSize({ [side]: v })}
-          />
-        ))}
-        <CommitNumber
-          w={92}
-          label="Weight, g"
-          min={0}
-          max={1e6}
-          value={sheet.size?.grams}
-          onCommit={(v = 0) => setSize({ grams: v })}
-        />
-        <CommitNumber
-          w={92}
-          label="Rack units"
-          min={1}
-          max={30}
-          value={sheet.rackUnits}
-          onCommit={(rackUnits) => put({ rackUnits })}
-        />
-        <CommitNumber
-          w={92}
-          label="Price"
-          min={0}
-          max={1e6}
-          value={sheet.price}
-          onCommit={(price) => put({ price })}
-        />
-      </Group>
     </>
   );
 }

@@ -10,6 +10,18 @@ import { CommitText } from '../../look/commit-text';
 import { TakeOut } from '../../look/take-out';
 import type { Change } from './sheet-editor';
 
+const CLOCKS = [
+  { value: 'can', label: 'can follow one' },
+  { value: 'wants', label: 'wants one' },
+  { value: 'leads', label: 'sends one' },
+] as const;
+const PASSES = [
+  { value: 'none', label: 'not at all' },
+  { value: 'hardware', label: 'by its thru, at once' },
+  { value: 'software', label: 'by its out, later' },
+  { value: 'merged', label: 'by its out, with its own' },
+] as const;
+
 /** How the box is called by MIDI: its programs with their names, and which control changes move what. */
 export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Change }) {
   const put = (fields: Partial<ChangedKind>) => onChange({ ...sheet, ...fields } as Sheet);
@@ -61,6 +73,30 @@ export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Cha
           data={['0', '1']}
           value={String(programs.from)}
           onChange={(v) => setPrograms({ from: v === '1' ? 1 : 0 })}
+        />
+        <Select
+          size="xs"
+          w={170}
+          label="Clock"
+          clearable
+          placeholder="as what is inside"
+          data={CLOCKS}
+          value={midi.clock ?? null}
+          onChange={(v) =>
+            put({ midi: { ...midi, clock: CLOCKS.find((c) => c.value === v)?.value } })
+          }
+        />
+        <Select
+          size="xs"
+          w={190}
+          label="Passes messages on"
+          clearable
+          placeholder="as what is inside"
+          data={PASSES}
+          value={midi.thru ?? null}
+          onChange={(v) =>
+            put({ midi: { ...midi, thru: PASSES.find((t) => t.value === v)?.value } })
+          }
         />
       </Group>
       <ul className="own-gear-links" data-list="sheet-programs">
