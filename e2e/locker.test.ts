@@ -144,4 +144,14 @@ test('a unit knows its sheet and has photographs; another unit takes its place, 
   await tech.button('Exchange it in 1 rig');
   await tech.reads('[role="alert"]', 'Boost stands in the place of');
   expect((await devicesOf(id))[1]).toMatchObject({ kind: 'boost', gear: {} });
+
+  // From any rig the palette finds it again.
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.control('k');
+  await tech.see('[aria-label="Find and do anything"]:focus');
+  await tech.page.keyboard.type(second);
+  await tech.reads('.mantine-Spotlight-actionsList', `Show ${second}, The other one`);
+  await tech.press('Enter');
+  await tech.see(row(second));
+  expect(await tech.texts('[data-unit] .display')).toEqual([second]);
 });

@@ -337,6 +337,17 @@ test('the box is drawn from the sides of its jacks, and a jack is put elsewhere 
     () => document.querySelector('[data-face="rear"] circle')?.getAttribute('cx') === '100',
   );
   expect(await seen()).toBe('100');
+  // Half of what it takes waits for the other half, and is not lost.
+  const field = (label: string) => `::-p-aria([name="${label}"])`;
+  await tech.typeOver(field('Power, V'), '18');
+  await tech.reads('.own-gear-box', 'and how many mA?');
+  await tech.typeOver(field('mA'), '40');
+  await select(tech, 'Centre', 'positive');
+  await tech.typeOver(field('Display, lines'), '2');
   const held = (await tech.savedRig(id)).sheets![0]!;
-  expect(held.jackSpots).toEqual({ in: { edge: 'rear', mm: 20 } });
+  expect(held).toMatchObject({
+    jackSpots: { in: { edge: 'rear', mm: 20 } },
+    power: { volts: 18, milliamps: 40, centre: 'positive' },
+    display: { lines: 2, width: 16 },
+  });
 });
