@@ -24,7 +24,8 @@ test('another sheet takes the place of one in every rig that uses it: tried in e
   const [one, other] = EXAMPLE_SHEETS.slice(0, 2).map((sheet, n) => ({
     ...sheet,
     id: `swap-${n}-${Date.now()}`,
-    name: `${sheet.name} ${n}, to exchange`,
+    // Others start rigs meanwhile, and find what the locker holds by such words.
+    name: `Swap ${n} of ${Date.now()}`,
   }));
   for (const sheet of [one!, other!]) {
     const put = await tech.api('/api/sheets', 'PUT', { sheet, base: null });
@@ -63,7 +64,7 @@ test('another sheet takes the place of one in every rig that uses it: tried in e
 });
 
 test('simple sheets come from a table into the locker; a table that is wrong is refused whole, with its row', async () => {
-  const name = `Skerry delay ${Date.now()}`;
+  const name = `Skerry box ${Date.now()}`;
   const folder = mkdtempSync(join(tmpdir(), 'yantrel-sheets-'));
   const put = async (file: string, text: string) => {
     writeFileSync(join(folder, file), text);

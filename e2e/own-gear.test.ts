@@ -337,11 +337,11 @@ test('the box is drawn from the sides of its jacks, and a jack is put elsewhere 
     () => document.querySelector('[data-face="rear"] circle')?.getAttribute('cx') === '100',
   );
   expect(await seen()).toBe('100');
-  // Half of what it takes waits for the other half, and is not lost.
+  // The other half of what it takes is as of what is inside, until it is said.
   const field = (label: string) => `::-p-aria([name="${label}"])`;
   await tech.typeOver(field('Power, V'), '18');
-  await tech.reads('.own-gear-box', 'and how many mA?');
   await tech.typeOver(field('mA'), '40');
+  await tech.press('Tab');
   await select(tech, 'Centre', 'positive');
   await tech.typeOver(field('Display, lines'), '2');
   const held = (await tech.savedRig(id)).sheets![0]!;

@@ -260,7 +260,7 @@ test('a sheet of the locker is a pedal of the start; a boost goes where the soun
   await start.kinds('Which pedals are on hand?', 'Kelp pair', 'Boost', 'Drive, low');
   await start.answer('What switches the pedals?', 'free order');
   await tech.reads('[data-list="proposal"]', sheet.name);
-  await tech.reads('[data-choice^="boost-"]', 'behind what drives: louder');
+  await tech.reads('[data-choice^="boost-"]', 'a boost lifts the sound over the band');
   await start.change('boost-lead', 'in front of it');
   await start.tick('Choose power and a board, too');
   await start.answer('Supplies on hand', 'isolated');

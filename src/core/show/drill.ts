@@ -1,4 +1,3 @@
-import { byKey } from '../graph';
 import { at } from '../outcome';
 import type { Rig, SongSet } from '../rig/schema';
 import { atEar, effectsOf, type Effects, Listener, type Tell } from './effects';
@@ -33,8 +32,10 @@ export interface Hit {
   name: string;
   sounds: { sound: string; bits: number }[];
   silent: boolean;
-  /** Ways to sound, the quickest first; tried in the sound that is silent and played longest, not in the others. */
+  /** Ways to sound, the quickest first, in the silent sound that is played longest. */
   ways: Rescue[];
+  /** The same in every silent sound that is played: the way out of one may be none out of another. */
+  bySound: { sound: string; ways: Rescue[] }[];
 }
 
 export interface Drill {
@@ -97,23 +98,30 @@ function lossOf(
       return bits && played(id) > 0 ? [{ sound: id, bits }] : [];
     });
     const silent = sounds.some((s) => s.bits & SILENT);
-    return sounds.length ? [{ e, ear: ear.device, name: ear.name, sounds, silent, ways: [] }] : [];
+    return sounds.length
+      ? [{ e, ear: ear.device, name: ear.name, sounds, silent, ways: [], bySound: [] }]
+      : [];
   });
-  const ofSound = byKey(
-    hits.filter((h) => h.silent),
-    (h) => longest(h, played),
-  );
-  for (const [id, here] of ofSound) {
-    const sound = listener.sounds.find((s) => s.id === id);
-    if (!sound) continue;
-    const ways = rescues(
-      listener,
-      fault,
-      sound,
-      here.map((h) => h.e),
+  // The longest first: where all that helps there helps in another, what is figured from both is the same.
+  const helped = new Map<Hit, readonly Rescue[]>();
+  for (const sound of [...listener.sounds].sort((a, b) => played(b.id) - played(a.id))) {
+    const here = hits.filter((h) =>
+      h.sounds.some((s) => s.sound === sound.id && (s.bits & SILENT) !== 0),
     );
-    here.forEach((h, i) => (h.ways = ways[i] ?? []));
+    if (!here.length) continue;
+    const ears = here.map((h) => h.e);
+    const words = new Set(here.flatMap((h) => helped.get(h) ?? []).map((w) => w.words));
+    const known = words.size ? rescues(listener, fault, sound, ears, words) : ears.map(() => []);
+    const isSame = here.every((h, i) =>
+      helped.get(h)?.every((w) => known[i]?.some((k) => k.words === w.words)),
+    );
+    const ways = isSame ? known : rescues(listener, fault, sound, ears);
+    here.forEach((h, i) => {
+      h.bySound.push({ sound: sound.id, ways: at(ways, i) });
+      if (!helped.has(h)) helped.set(h, at(ways, i));
+    });
   }
+  for (const h of hits) h.ways = h.bySound.find((x) => x.sound === longest(h, played))?.ways ?? [];
   if (!hits.length) return undefined;
   const hitSounds = new Set(hits.flatMap((h) => h.sounds.map((s) => s.sound)));
   const secondsHit = [...hitSounds].reduce((sum, s) => sum + played(s), 0);
@@ -122,8 +130,9 @@ function lossOf(
     const each = ways.map((w) => w?.[0]?.seconds);
     return each.every((s) => s !== undefined) ? Math.max(0, ...each) : undefined;
   };
-  const withoutSpares = least(silent.map((h) => h.ways.filter((w) => !w.spare)));
-  const withSpares = least(silent.map((h) => h.ways));
+  const each = silent.flatMap((h) => h.bySound.map(({ ways }) => ways));
+  const withoutSpares = least(each.map((ways) => ways.filter((w) => !w.spare)));
+  const withSpares = least(each);
   const lost = silent.length
     ? Math.min(withoutSpares ?? secondsHit, secondsHit)
     : WRONG_SHARE * Math.min(fault.mend.seconds, secondsHit);

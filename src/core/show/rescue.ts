@@ -51,19 +51,22 @@ interface Attempt {
  * was tried on a copy of the broken rig, and something is heard there after it: another sound, one
  * switch or choice or press, the box taken out and its leads joined, the instrument plugged in further
  * on, and the mending itself. What would bring a danger with it is none. A way that is slower than one
- * with the same spare, or than one with none, is left out: of what is left nothing is missing.
+ * with the same spare, or than one with none, is left out: of what is left nothing is missing. `only`:
+ * of the ways of these words, so that what helped in one sound is soon tried in the others.
  */
 export function rescues(
   listener: Listener,
   fault: Fault,
   sound: Sound,
   ears: readonly number[],
+  only?: ReadonlySet<string>,
 ): Rescue[][] {
   const broken = fault.change(listener.whole);
   const meant = listener.means(sound);
   const found: Rescue[][] = ears.map(() => []);
   const isSettled = (ways: readonly Rescue[]) => ways.some((w) => !w.spare);
   for (const attempt of attemptsFor(listener, fault, sound, ears)) {
+    if (only && !only.has(attempt.words)) continue;
     if (found.every(isSettled)) break;
     const { words, seconds, spare, instead, make } = attempt;
     const made = make(broken);

@@ -32,13 +32,15 @@ function Power({ sheet, put }: { sheet: Sheet; put: Put }) {
   const [half, setHalf] = useState<{ volts?: number; milliamps?: number }>({});
   const { power } = sheet;
   const said = power ?? half;
+  const usual = insideOf(sheet)?.power;
   const set = (fields: Partial<NonNullable<Sheet['power']>>) => {
-    // A zero, or nothing, takes back what was said.
-    const next = { ...said, ...fields };
+    // A zero, or nothing, takes back what was said; the other half is as of what is inside, where that says it.
+    const isTaken = fields.volts === 0 || fields.milliamps === 0;
+    const next = { ...(!isTaken && usual), ...said, ...fields };
     const { volts, milliamps } = next;
     if (volts && milliamps) put({ power: { ...next, volts, milliamps } });
     else if (power) put({ power: undefined });
-    setHalf({ ...(volts && { volts }), ...(milliamps && { milliamps }) });
+    setHalf(isTaken ? {} : { ...(volts && { volts }), ...(milliamps && { milliamps }) });
   };
   const isHalf = !power && (half.volts ?? half.milliamps) !== undefined;
   return (
