@@ -342,7 +342,8 @@ test('the box is drawn from the sides of its jacks, and a jack is put elsewhere 
   await tech.typeOver(field('Power, V'), '18');
   await tech.typeOver(field('mA'), '40');
   await tech.press('Tab');
-  await select(tech, 'Centre', 'positive');
+  await tech.click(field('Centre'));
+  await tech.pick('positive');
   await tech.typeOver(field('Display, lines'), '2');
   const held = (await tech.savedRig(id)).sheets![0]!;
   expect(held).toMatchObject({

@@ -21,6 +21,7 @@ import type { LandingLevels, Lost, PairReport } from '../core/midi';
 import type { Brief, Edit, Patch, Rig, Sound } from '../core/rig';
 import type {
   Drill,
+  Survival,
   Effects,
   Known,
   LineCheck,
@@ -114,7 +115,7 @@ export interface Proposals {
   /** Every fault tried against a set, and the smallest set of spares for it. */
   drill: {
     ask: { rig: Rig; set: string | null; seconds: number; known: Known };
-    answer: { drill: Drill; spares: SparePlan };
+    answer: { drill: Drill; spares: SparePlan; survivals: Survival[] };
   };
   lineCheck: { ask: { rig: Rig; set: string | null }; answer: LineCheck };
   /** Ways to get sound back at one destination while a fault lasts, each tried. */

@@ -13,6 +13,7 @@ import {
   rescues,
   rewire,
   smallestSpares,
+  survivals,
 } from '../core/show';
 import {
   exactly,
@@ -84,7 +85,8 @@ const WORK: {
   effects: ({ rig, share }, id) => effectsOf(new Listener(rig), telling(id), share),
   drill: async ({ rig, set, seconds, known }, id) => {
     const drill = await drillOf(rig, setIn(rig, set), known, telling(id));
-    return { drill, spares: smallestSpares(rig, drill, seconds, await solver()) };
+    const spares = smallestSpares(rig, drill, seconds, await solver());
+    return { drill, spares, survivals: survivals(rig, drill, spares, seconds) };
   },
   lineCheck: async ({ rig, set }) => lineCheckOf(rig, setIn(rig, set), await solver()),
   rewire: ({ rig, fault, sound, ear }) => {

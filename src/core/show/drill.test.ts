@@ -4,6 +4,7 @@ import { touringRig } from '../demo';
 import { exactly, type MipSolver } from '../optimum';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { showRig } from '../testing/show-rigs';
+import { sizeOf } from '../build';
 import { analyse } from '../report';
 import { applyEdits } from '../rig';
 import type { Rig } from '../rig/schema';
@@ -14,7 +15,8 @@ import { lineCheckOf } from './line-check';
 import { usesOf } from './played';
 import { rescues, spareKey } from './rescue';
 import { rewire } from './rewire';
-import { smallestSpares } from './spares';
+import { roomLeft, smallestSpares } from './spares';
+import { survivals } from './survival';
 import { bitOf } from './symptoms';
 
 let solver: MipSolver;
@@ -33,8 +35,10 @@ const does = (have: Spare, need: Spare) =>
 function tried(drill: Drill, most: number): number | undefined {
   const needs = drill.losses.flatMap((l) =>
     l.hits.flatMap((h) => {
-      const ways = h.silent ? h.ways.filter((w) => w.seconds <= SECONDS) : [];
-      return !ways.length || ways.some((w) => !w.spare) ? [] : [ways.map((w) => w.spare!)];
+      return h.bySound.flatMap((x) => {
+        const ways = x.ways.filter((w) => w.seconds <= SECONDS);
+        return !ways.length || ways.some((w) => !w.spare) ? [] : [ways.map((w) => w.spare!)];
+      });
     }),
   );
   const all = [...new Map(needs.flat().map((s) => [spareKey(s), s])).values()];
@@ -85,6 +89,74 @@ describe('the failure drill', () => {
     // Each fault that silences somebody is one of the three: by hands, by a spare everywhere, or not.
     expect(plan.proven).toBe(true);
     expect(plan.without + plan.never.length + plan.cured).toBe(silent);
+  });
+
+  test('a way is told for each silent sound, and the quickest is never quicker than the sound it helps least', () => {
+    for (const l of drill.losses)
+      for (const h of l.hits) {
+        const silent = h.sounds.filter((s) => s.bits & bitOf('silent')).map((s) => s.sound);
+        expect(h.bySound.map((x) => x.sound).sort()).toEqual([...silent].sort());
+        for (const { ways } of h.bySound)
+          for (const w of ways) expect(w.left & bitOf('silent')).toBe(0);
+      }
+    const slowest = drill.losses.flatMap((l) =>
+      l.withSpares === undefined
+        ? []
+        : [
+            [
+              l.withSpares,
+              Math.max(0, ...l.hits.flatMap((h) => h.bySound.map((x) => x.ways[0]!.seconds))),
+            ],
+          ],
+    );
+    for (const [told, worst] of slowest) expect(told).toBe(worst);
+  });
+
+  test('spares take room, against what the cases have left where these have measures', () => {
+    const plan = smallestSpares(touringRig, drill, SECONDS, solver);
+    const litres = plan.take.reduce((sum, i) => sum + (i.litres ?? 0), 0);
+    expect(plan.litres).toBeCloseTo(litres, 9);
+    const lead3 = plan.take.find((i) => i.spare.is === 'lead')!;
+    if (lead3.spare.is === 'lead')
+      expect(lead3.litres).toBeCloseTo(0.3 + 0.15 * lead3.spare.metres, 9);
+    const one = { id: 'c', name: 'C', width: 500, depth: 400, height: 300 };
+    const holding = (holds: string[]) => roomLeft({ ...touringRig, cases: [{ ...one, holds }] });
+    // 60 litres, of which 60 % can be filled.
+    expect(holding([])).toBeCloseTo(36, 9);
+    const box = touringRig.devices.find((d) => sizeOf(d))!;
+    const { width, depth, height } = sizeOf(box)!;
+    expect(holding([box.id])).toBeCloseTo(36 - (width * depth * height) / 1e6, 9);
+    expect(roomLeft({ ...touringRig, cases: [{ id: 'c', name: 'C', holds: [] }] })).toBeNull();
+  });
+
+  test('a promise to come back is held against the seconds of the drill', () => {
+    const promises = touringRig.devices
+      .filter((d) => drill.losses.some((l) => l.fault.id === `dead ${d.id}`))
+      .map((d) => ({
+        ...{ id: `p-${d.id}`, type: 'survives' as const, device: d.id, actions: 2 },
+        destination: drill.losses.find((l) => l.fault.id === `dead ${d.id}`)!.hits[0]!.ear,
+      }));
+    const promised: Rig = { ...touringRig, promises };
+    const none = { ...smallestSpares(touringRig, drill, SECONDS, solver), take: [] };
+    const all = smallestSpares(touringRig, drill, 3600, solver);
+    const [bare, equipped] = [none, all].map((plan) => survivals(promised, drill, plan, SECONDS));
+    expect(bare!.length).toBe(promises.length);
+    expect(bare!.length).toBeGreaterThan(3);
+    bare!.forEach((b, i) => {
+      const e = equipped![i]!;
+      // Spares never make it slower, and it is kept exactly when it is in time.
+      expect(e.seconds ?? Infinity).toBeLessThanOrEqual(b.seconds ?? Infinity);
+      for (const s of [b, e]) expect(s.kept).toBe(s.seconds !== null && s.seconds <= SECONDS);
+      const p = promises[i]!;
+      const loss = drill.losses.find((l) => l.fault.id === `dead ${p.device}`)!;
+      const hands = loss.hits
+        .filter((h) => h.ear === p.destination)
+        .flatMap((h) => h.bySound.map((x) => x.ways.find((w) => !w.spare)?.seconds ?? Infinity));
+      expect(b.seconds ?? Infinity).toBe(Math.max(0, ...hands));
+    });
+    expect(survivals(touringRig, drill, all, SECONDS).every((s) => s.words.includes('dies'))).toBe(
+      true,
+    );
   });
 
   test('more time asks for no more spares, and each further spare saves something', () => {

@@ -15,6 +15,7 @@ export { type Test } from './finder/tests';
 export { type Drill, drillOf, type Hit, type Loss } from './drill';
 export { type Rescue, rescues } from './rescue';
 export { type Rewire, rewire } from './rewire';
+export { type Survival, survivals } from './survival';
 export { smallestSpares, type SpareItem, type SparePlan } from './spares';
 export {
   CHECK_PARTS,

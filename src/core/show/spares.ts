@@ -1,10 +1,11 @@
+import { sizeOf } from '../build';
 import { kindOf } from '../kinds';
 import { type MipSolver, solveMip, type Term } from '../optimum';
 import { fixed } from '../units';
 import type { Rig } from '../rig/schema';
 import type { Drill, Loss } from './drill';
 import type { Spare } from './faults';
-import { spareKey } from './rescue';
+import { type Rescue, spareKey } from './rescue';
 
 /** Something to take along, with what it weighs and costs where that is known, and what it is for. */
 export interface SpareItem {
@@ -12,6 +13,8 @@ export interface SpareItem {
   words: string;
   grams: number | null;
   price: number | null;
+  /** The room that it takes, in litres. */
+  litres: number | null;
   /** Faults that only it brings back in time, by id. */
   cures: string[];
 }
@@ -20,6 +23,9 @@ export interface SparePlan {
   /** The smallest set that does it. */
   take: SpareItem[];
   grams: number;
+  litres: number;
+  /** Room left in the cases whose measures are known, in litres; null where none is known. */
+  room: number | null;
   /** Faults that silence somebody and that no spare brings back within the seconds allowed. */
   never: Loss[];
   /** Faults that are brought back in time without any spare. */
@@ -34,6 +40,30 @@ export interface SparePlan {
 
 /** Weight of a metre of lead with its share of plugs, in g; typical. */
 const LEAD_GRAMS = { plugs: 60, metre: 45 };
+/** Room of a coiled lead, in litres: its plugs, and each metre; typical. */
+const LEAD_LITRES = { plugs: 0.3, metre: 0.15 };
+/** Of what a case measures so much can be filled, the rest is walls and padding: a rule of thumb. */
+const FILLED = 0.6;
+
+const litresOf = (s: { width: number; depth: number; height: number }): number =>
+  (s.width * s.depth * s.height) / 1e6;
+
+/** Litres left in the cases whose measures are known; what has no size takes no room here. */
+export function roomLeft(rig: Rig): number | null {
+  const known = (rig.cases ?? []).flatMap(({ width, depth, height, holds }) =>
+    width && depth && height ? [{ litres: litresOf({ width, depth, height }), holds }] : [],
+  );
+  if (!known.length) return null;
+  const taken = (id: string) => {
+    const device = rig.devices.find((d) => d.id === id);
+    const size = device && sizeOf(device);
+    return size ? litresOf(size) : 0;
+  };
+  return known.reduce(
+    (sum, c) => sum + Math.max(0, FILLED * c.litres - c.holds.reduce((s, id) => s + taken(id), 0)),
+    0,
+  );
+}
 
 const spareWords = (s: Spare): string =>
   s.is === 'lead'
@@ -51,19 +81,22 @@ function itemOf(rig: Rig, spare: Spare): Omit<SpareItem, 'cures'> {
       words,
       grams: Math.round(LEAD_GRAMS.plugs + LEAD_GRAMS.metre * spare.metres),
       price: null,
+      litres: LEAD_LITRES.plugs + LEAD_LITRES.metre * spare.metres,
     };
-  if (spare.is === 'part') return { spare, words, grams: null, price: null };
+  if (spare.is === 'part') return { spare, words, grams: null, price: null, litres: null };
   const own = rig.devices.find((d) => d.kind === spare.kind);
+  const size = (own && sizeOf(own)) ?? kindOf(spare.kind).size;
   return {
     spare,
     words,
     grams: own?.gear?.grams ?? kindOf(spare.kind).size?.grams ?? null,
     price: own?.gear?.value ?? null,
+    litres: size ? litresOf(size) : null,
   };
 }
 
 /** Whether one spare does for another: a lead of the same type that is as long or longer, or the same. */
-const doesFor = (have: Spare, need: Spare): boolean =>
+export const doesFor = (have: Spare, need: Spare): boolean =>
   have.is === 'lead' && need.is === 'lead'
     ? have.type === need.type && have.metres >= need.metres
     : spareKey(have) === spareKey(need);
@@ -74,14 +107,16 @@ interface Need {
   spares: Spare[];
 }
 
-/** What silent losses need, ear by ear; those that hands alone cure in time are left out. */
+/** What silent losses need, ear by ear and sound by sound; those that hands alone cure in time are left out. */
 function needsOf(drill: Drill, seconds: number): Need[] {
   return drill.losses.flatMap((loss) =>
     loss.hits.flatMap((hit): Need[] => {
       if (!hit.silent) return [];
-      const inTime = hit.ways.filter((w) => w.seconds <= seconds);
-      if (inTime.some((w) => !w.spare)) return [];
-      return [{ loss, spares: inTime.flatMap((w) => (w.spare ? [w.spare] : [])) }];
+      return hit.bySound.flatMap(({ ways }): Need[] => {
+        const inTime = ways.filter((w) => w.seconds <= seconds);
+        if (inTime.some((w) => !w.spare)) return [];
+        return [{ loss, spares: inTime.flatMap((w) => (w.spare ? [w.spare] : [])) }];
+      });
     }),
   );
 }
@@ -119,6 +154,8 @@ export function smallestSpares(
   return {
     take,
     grams: take.reduce((s, i) => s + (i.grams ?? 0), 0),
+    litres: take.reduce((s, i) => s + (i.litres ?? 0), 0),
+    room: roomLeft(rig),
     never: silent.filter((l) => hopeless.has(l)),
     without: silent.filter((l) => !needing.has(l)).length,
     cured: [...needing].filter((l) => needs.every((n) => n.loss !== l || isMet(n))).length,
@@ -155,15 +192,19 @@ function choose(
     : undefined;
 }
 
+/** Every way out of a loss, at every ear and in every sound that it silences. */
+const waysOf = (loss: Loss): Rescue[] =>
+  loss.hits.flatMap((h) => h.bySound.flatMap(({ ways }) => ways));
+
 /** Seconds until everybody hears something again with some spares, by a loss. */
 function secondsWith(loss: Loss, spares: readonly Spare[], most: number): number {
   return Math.max(
     0,
     ...loss.hits
-      .filter((h) => h.silent)
+      .flatMap((h) => h.bySound)
       .map(
-        (h) =>
-          h.ways.find((w) => !w.spare || spares.some((s) => doesFor(s, w.spare ?? s)))?.seconds ??
+        ({ ways }) =>
+          ways.find((w) => !w.spare || spares.some((s) => doesFor(s, w.spare ?? s)))?.seconds ??
           most,
       ),
   );
@@ -179,7 +220,7 @@ function furtherSpares(
   const have = take.map((i) => i.spare);
   const all = new Map(
     drill.losses
-      .flatMap((l) => l.hits.flatMap((h) => h.ways.flatMap((w) => (w.spare ? [w.spare] : []))))
+      .flatMap((l) => waysOf(l).flatMap((w) => (w.spare ? [w.spare] : [])))
       .filter((s) => !have.some((h) => doesFor(h, s)))
       .map((s) => [spareKey(s), s]),
   );

@@ -10,7 +10,7 @@ import { useWorking } from '../look/use-working';
 import { useDocument } from '../store/use-rig';
 import { minutesWords } from './finder/finder-view';
 import { newId } from './new-id';
-import { Spares } from './spares-part';
+import { Spares, Survivals } from './spares-part';
 import { BookMark, Caution, Head, Progressing, today, useSet } from './parts';
 import { useBook } from './use-book';
 
@@ -67,6 +67,7 @@ export function DrillView() {
       {work.state === 'failed' && <p role="alert">The drill stopped: {work.why}</p>}
       {work.state === 'done' && (
         <>
+          <Survivals survivals={work.answer.survivals} seconds={seconds} />
           <Spares plan={work.answer.spares} seconds={seconds} />
           <Losses drill={work.answer.drill} />
         </>
@@ -87,7 +88,7 @@ function Losses({ drill }: { drill: Drill }) {
       <p className="small-print faint">
         {drill.tried} faults tried; after {drill.unheard} nobody notices anything in this set.
         Ranked by odds times seconds lost; what sounds otherwise counts a quarter of silence. Ways
-        to sound are tried in the sound that is silent and on longest.
+        to sound are tried in every silent sound that is played; the slowest is shown.
       </p>
       <div className="show-table">
         <table className="sheet-table figures" data-table="losses">
@@ -147,19 +148,25 @@ function Losses({ drill }: { drill: Drill }) {
 
 /** The slowest of the quickest ways: until then somebody is silent. */
 function Way({ loss }: { loss: Loss }) {
+  const rig = useDocument();
   const silent = loss.hits.filter((h) => h.silent);
   if (!silent.length) return <>{loss.fault.mend.words}</>;
-  const [worst] = [...silent].sort(
-    (a, b) => (b.ways[0]?.seconds ?? Infinity) - (a.ways[0]?.seconds ?? Infinity),
-  );
-  const way = worst?.ways[0];
+  const [worst] = silent
+    .flatMap(({ name, bySound }) =>
+      bySound.map(({ sound, ways }) => ({ name, sound, way: ways[0] })),
+    )
+    .sort((a, b) => (b.way?.seconds ?? Infinity) - (a.way?.seconds ?? Infinity));
+  const sound = rig.sounds.find((s) => s.id === worst?.sound)?.name;
+  const way = worst?.way;
   return way ? (
     <>
       <strong>{minutesWords(way.seconds)}</strong> {way.words}
       {way.spare ? ' (spare)' : ''}
     </>
   ) : (
-    <strong>no way was found for {worst?.name}</strong>
+    <strong>
+      no way was found for {worst?.name} in {sound}
+    </strong>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import { bitOf, type Loss, type SpareItem, type SparePlan } from '../../core/show';
+import { bitOf, type Loss, type SpareItem, type SparePlan, type Survival } from '../../core/show';
 import { fixed } from '../../core/units';
 import { useWorking } from '../look/use-working';
 import { useDocument, useRig } from '../store/use-rig';
@@ -8,10 +8,58 @@ import { minutesWords } from './finder/finder-view';
 const gramsWords = (i: SpareItem): string =>
   [
     i.grams === null ? '' : `${fixed(i.grams / 1000)} kg`,
+    i.litres === null ? '' : `${fixed(i.litres)} l`,
     i.price === null ? '' : `${i.price} in the crew’s money`,
   ]
     .filter(Boolean)
-    .join(', ') || 'weight and price not known';
+    .join(', ') || 'weight, room and price not known';
+
+/** The room that spares take, against what the cases have left, where they have measures. */
+const roomWords = ({ litres, room }: SparePlan): string =>
+  room === null
+    ? `${fixed(litres)} l (no case has measures, so its room is not known)`
+    : litres > room
+      ? `${fixed(litres)} l, and the cases have about ${fixed(room)} l left: take another case`
+      : `${fixed(litres)} l of about ${fixed(room)} l left in the cases`;
+
+/** Promises that sound comes back, by the drill's seconds. */
+export function Survivals({
+  survivals,
+  seconds,
+}: {
+  survivals: readonly Survival[];
+  seconds: number;
+}) {
+  if (!survivals.length) return null;
+  return (
+    <section data-survivals>
+      <h3>Promised to come back</h3>
+      <ul>
+        {survivals.map((s) => (
+          <SurvivalLine key={s.promise} s={s} seconds={seconds} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** How one such promise stands, and by what it is kept. */
+function SurvivalLine({ s, seconds }: { s: Survival; seconds: number }) {
+  const rig = useDocument();
+  const sound = rig.sounds.find((x) => x.id === s.sound)?.name;
+  return (
+    <li data-survival={s.promise}>
+      <strong className={s.kept ? undefined : 'over'}>{s.kept ? 'kept' : 'not kept'}</strong>:{' '}
+      {s.words}.{' '}
+      {s.seconds === null
+        ? `In ${sound ?? 'a sound'} nothing at hand, and no spare, brings it back.`
+        : s.seconds === 0
+          ? 'It is heard all the same.'
+          : `At worst ${minutesWords(s.seconds)}, in ${sound ?? 'a sound'}: ${s.by ?? ''}` +
+            `${s.kept ? '' : `, where ${seconds} s are allowed`}.`}
+    </li>
+  );
+}
 
 export function Spares({ plan, seconds }: { plan: SparePlan; seconds: number }) {
   return (
@@ -24,7 +72,8 @@ export function Spares({ plan, seconds }: { plan: SparePlan; seconds: number }) 
       <p>
         {plan.take.length === 0
           ? 'No spare is needed, or none would help.'
-          : `${plan.take.length} things, ${fixed(plan.grams / 1000)} kg: with them ${plan.cured} faults more ` +
+          : `${plan.take.length} things, ${fixed(plan.grams / 1000)} kg, ${roomWords(plan)}: ` +
+            `with them ${plan.cured} faults more ` +
             `are over within ${seconds} s. ${plan.without} need hands alone.`}
       </p>
       {plan.take.length > 0 && (
@@ -33,7 +82,7 @@ export function Spares({ plan, seconds }: { plan: SparePlan; seconds: number }) 
             <tr>
               <th>Take</th>
               <th>For so many faults</th>
-              <th>Weight, price</th>
+              <th>Weight, room, price</th>
             </tr>
           </thead>
           <tbody>

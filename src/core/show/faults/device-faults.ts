@@ -1,4 +1,5 @@
 import { kindOf, type Pass } from '../../kinds';
+import { resolveState } from '../../rig/device-state';
 import { blocksOf } from '../../rig/find';
 import type { Device, Rig } from '../../rig/schema';
 import { placeOf } from '../../rig/stands-where';
@@ -15,8 +16,8 @@ export const deviceFaults: Sort = {
   words: 'Devices',
   odds:
     'A device dies in 0.4 of 1000 shows, becomes noisy in 0.3, sticks in 0.2; twice that where it ' +
-    'is trodden on.',
-  expand: ({ rig }) => boxes(rig).flatMap((d) => ofDevice(rig, d)),
+    'is trodden on. The battery of an instrument is empty in 2.5.',
+  expand: ({ rig }) => boxes(rig).flatMap((d) => [...ofDevice(rig, d), ...ofBattery(d)]),
 };
 
 /** Whether a device needs power to do what it does. */
@@ -109,6 +110,34 @@ function ofDevice(rig: Rig, device: Device): Fault[] {
         ),
     });
   return faults;
+}
+
+/** An instrument with a preamplifier of its own is silent without its battery. */
+function ofBattery(device: Device): Fault[] {
+  const kind = kindOf(device.kind);
+  const [out] = soundOuts(device);
+  if (kind.job !== 'instrument' || needsPower(device) || out?.connector !== 'TS') return [];
+  const played = { ...resolveState(kind, device, undefined), engaged: true };
+  const isActive = kind.passes(played, () => true).some((p) => p.is === 'source' && !p.bare);
+  if (!isActive) return [];
+  const where = placeOf(device);
+  return [
+    {
+      id: `battery ${device.id}`,
+      sort: 'device',
+      words: `the battery of ${device.name} is empty`,
+      subjects: [device.id],
+      perThousand: 1 * WEAR[where],
+      dark: [],
+      where,
+      mend: {
+        words: `put a new battery into ${device.name}`,
+        seconds: REACH_SECONDS[where] + 60,
+        spare: { is: 'part', words: 'battery' },
+      },
+      change: (w) => dead(w, [device.id]),
+    },
+  ];
 }
 
 /** Whether a device is engaged, or bypassed, in any sound, and can be switched at all. */

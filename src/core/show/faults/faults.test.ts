@@ -219,4 +219,36 @@ describe('laws', () => {
     const faults = faultsOf(wholeOf(long));
     for (const l of long.leads) expect(faults.some((f) => f.subjects.includes(l.id))).toBe(true);
   });
+
+  test('an instrument with a preamplifier is silent without its battery; one of bare pickups has none', () => {
+    const active = chainOf(['guitar-active', 'buffer', 'recorder']);
+    expect(noticedIn(active, 'battery d0').d2).toBe('silent');
+    expect(faultIn(active, 'battery d0').mend.spare).toEqual({ is: 'part', words: 'battery' });
+    const bare = faultsOf(wholeOf(chainOf(['guitar-humbucker', 'buffer', 'recorder'])));
+    expect(bare.filter((f) => f.id.startsWith('battery'))).toEqual([]);
+  });
+
+  test('a plug in the thru in the place of the out, or in an input, calls nothing', () => {
+    const midi: Rig = rigOf(
+      [
+        device('c', 'foot-controller', 'Caller'),
+        device('e', 'delay', 'Echo'),
+        device('r', 'reverb', 'Room'),
+      ],
+      [
+        lead('m1', 'c.midiOut', 'e.midiIn', 2, 'midi'),
+        lead('m2', 'e.midiThru', 'r.midiIn', 1, 'midi'),
+      ],
+      [soundOf('one', 'One', ['e'])],
+    );
+    const sockets = faultsOf(wholeOf(midi)).filter((f) => f.id.startsWith('midi socket'));
+    expect(sockets.length).toBeGreaterThan(0);
+    for (const f of sockets) {
+      expect(f.words).toMatch(/ is in .+, not in .+: .+ stay as they were$/);
+      expect(f.mend.spare).toBeUndefined();
+    }
+    // What hangs behind the first hangs on its lead, too.
+    const first = sockets.find((f) => f.subjects[0] === 'm1')!;
+    expect(first.words).toMatch(/Echo.*Room/);
+  });
 });

@@ -1,5 +1,6 @@
 import { midiGraph, reachIn } from '../../midi';
-import { nameOf } from '../../rig/find';
+import { kindOf } from '../../kinds';
+import { deviceOf, jackOf, nameOf } from '../../rig/find';
 import type { Lead, Rig, Sound } from '../../rig/schema';
 import { placeOf } from '../../rig/stands-where';
 import { cut, standingAsIn } from './changes';
@@ -10,11 +11,13 @@ import { leadWords, placeOfLead } from './look';
 export const midiFaults: Sort = {
   id: 'midi',
   words: 'MIDI',
-  odds: 'A MIDI or USB lead fails in 1 of 1000 shows, a wrong channel is found in 1, a box in 0.4.',
+  odds:
+    'A MIDI or USB lead fails in 1 of 1000 shows, a plug in the wrong socket and a wrong channel are ' +
+    'found in 1 each, a box in 0.4.',
   expand: ({ rig }) => [
     ...rig.leads
       .filter((l) => l.type === 'midi' || l.type === 'usb')
-      .flatMap((l) => ofLead(rig, l)),
+      .flatMap((l) => [...ofLead(rig, l), ...wrongSocket(rig, l)]),
     ...channels(rig),
     ...relays(rig),
   ],
@@ -84,6 +87,53 @@ function ofLead(rig: Rig, lead: Lead): Fault[] {
       },
     },
   ];
+}
+
+/** A plug in another MIDI socket of the same box than it should be in: an out and a thru are not the same. */
+function wrongSocket(rig: Rig, lead: Lead): Fault[] {
+  return (['from', 'to'] as const).flatMap((end) => {
+    const device = deviceOf(rig, lead[end].device);
+    const right = device && jackOf(device, lead[end].jack);
+    if (!device || !right) return [];
+    const free = kindOf(device.kind).jacks.filter(
+      (j) =>
+        j.id !== right.id &&
+        j.signal === right.signal &&
+        j.connector === right.connector &&
+        !rig.leads.some((l) =>
+          [l.from, l.to].some((e) => e.device === device.id && e.jack === j.id),
+        ),
+    );
+    return free.flatMap((wrong): Fault[] => {
+      const plugged = { ...lead, [end]: { device: device.id, jack: wrong.id } };
+      const leads = rig.leads.map((l) => (l.id === lead.id ? plugged : l));
+      // An input in the place of an output, or the other way, says nothing at all.
+      const changed =
+        wrong.direction === right.direction ? leads : leads.filter((l) => l.id !== lead.id);
+      const lost = cutOff(rig, { ...rig, leads: changed });
+      if (!lost.length) return [];
+      const where = placeOf(device);
+      const names = lost.map((d) => nameOf(rig, d)).join(', ');
+      return [
+        {
+          id: `midi socket ${lead.id} ${end} ${wrong.id}`,
+          sort: 'midi',
+          words:
+            `${leadWords(rig, lead)}, is in ${wrong.label} of ${device.name}, not in ` +
+            `${right.label}: ${names} stay as they were`,
+          subjects: [lead.id, device.id],
+          perThousand: 1 / free.length,
+          dark: [],
+          where,
+          mend: {
+            words: `plug it into ${right.label} of ${device.name}`,
+            seconds: REACH_SECONDS[where] + 10,
+          },
+          change: (w) => staysAsItWas(cut(w, [lead.id]), lost),
+        },
+      ];
+    });
+  });
 }
 
 function channels(rig: Rig): Fault[] {
