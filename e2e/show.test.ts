@@ -108,6 +108,68 @@ test('a set is walked through on a phone with the network cut; two taps to any s
   await tech.page.setViewport({ width: 1280, height: 800 });
 });
 
+test('the stand-in of the set list moves the show view of another window on', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/show?part=now`);
+  await tech.see('[data-gap]');
+  const tablet = await tech.anotherTab();
+  await tablet.open(`/rigs/${id}/control?part=rehearse`);
+  await tablet.see('[data-rehearse]');
+  const [first] = touringRig.sets![0]!.entries;
+  const { sections } = touringRig.songs!.find((s) => s.id === first!.song)!;
+  for (const n of [1, 2]) {
+    await tablet.press('ArrowRight');
+    // The gap before the song comes first there.
+    await tech.see(`[data-stop="${n + 1}"]`);
+    await tech.reads('.stage-section', sections[n]!.name);
+  }
+  await tablet.press('ArrowLeft');
+  await tech.see('[data-stop="2"]');
+  await tablet.page.close();
+});
+
+test('a show view that was open opens again without any network', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.page.setViewport(PHONE);
+  await tech.open(`/rigs/${id}/show?part=now`);
+  await tech.see('[data-gap]');
+  await tech.press('ArrowRight');
+  await tech.see('[data-stop="1"]');
+  // The page, its scripts and the rig are kept by then.
+  await tech.page.waitForFunction(
+    async (path) => {
+      const keys = await caches.keys();
+      const all = await Promise.all(keys.map(async (k) => (await caches.open(k)).keys()));
+      return all.flat().some((r) => new URL(r.url).pathname === path);
+    },
+    { polling: 200 },
+    `/rigs/${id}/show`,
+  );
+  const worker = await tech.page
+    .browser()
+    .waitForTarget(
+      (t) =>
+        String(t.type()) === 'service_worker' && t.browserContext() === tech.page.browserContext(),
+    );
+  const line = await worker.createCDPSession();
+  const cut = { offline: true, latency: 0, downloadThroughput: 0, uploadThroughput: 0 };
+  await line.send('Network.enable');
+  await line.send('Network.emulateNetworkConditions', cut);
+  await tech.page.setOfflineMode(true);
+  await tech.reload();
+  await tech.see('[data-stop="1"]');
+  await tech.press('ArrowRight');
+  await tech.see('[data-stop="2"]');
+  await tech.page.setOfflineMode(false);
+  await line.send('Network.emulateNetworkConditions', {
+    ...cut,
+    offline: false,
+    downloadThroughput: -1,
+    uploadThroughput: -1,
+  });
+  await tech.page.setViewport({ width: 1280, height: 800 });
+});
+
 test('a hidden fault is found by taps; sound back is tried; it ends as a line with a spare to buy', async () => {
   const id = await stored(tech, touringRig);
   const fault = effects.faults.findIndex((f) => f.id === 'lead open l09');
@@ -188,9 +250,16 @@ test('the line check is ticked with who and when, is there for another, and a fa
   const other = await tech.anotherTab();
   await other.open(`/rigs/${id}/show?part=check`);
   await other.reads('[data-progress]', `1 of ${check.steps.length} done`);
-  const play = check.steps.find((s) => s.part === 'plays')!;
-  await other.click(`[data-step="${play.id}"] .taps button:last-child`);
+  // What was done well before is known when the next one fails.
+  const [fine, play] = check.steps.filter((s) => s.part === 'plays' && s.alone?.length);
+  await other.click(`[data-step="${fine!.id}"] .taps button`);
+  await other.reads('[data-progress]', '2 of');
+  await other.click(`[data-step="${play!.id}"] .taps button:last-child`);
   await other.see('.notice-form');
+  for (const ear of fine!.alone!) await other.reads(`[data-noticed="${ear}"]`, 'all fine');
+  expect(await other.page.$eval('#hunt-sound', (e) => (e as HTMLSelectElement).value)).toBe(
+    play!.sound,
+  );
   await other.page.close();
   await tech.page.reload();
   await tech.reads('[data-progress]', '1 failed');

@@ -20,6 +20,8 @@ export interface CheckStep {
   covers: string[];
   /** The sound that is on for it. */
   sound?: string;
+  /** Ears at which nothing else is heard in this sound: where the step was done, all was fine there. */
+  alone?: string[];
   mind?: string;
   seconds: number;
 }
@@ -78,7 +80,7 @@ export function lineCheckOf(written: Rig, set: SongSet | undefined, solver: MipS
   const all = new Set(plays.flatMap((p) => [...p.covers]));
   const first = firstSound(rig, set) ?? sounds[0]?.id;
   const steps = chosen
-    .map((p) => playStep(rig, p))
+    .map((p) => ({ ...playStep(rig, p), alone: earsAlone(p, plays) }))
     .sort((a, b) => Number(a.sound === first) - Number(b.sound === first));
   return {
     steps: [
@@ -167,11 +169,22 @@ function fewest(plays: readonly Play[], solver: MipSolver): Play[] | undefined {
   return plays.filter((_, i) => (answer.values[`p${i}`] ?? 0) > 0.5);
 }
 
-function playStep(rig: Rig, { sound, source, covers }: Play): CheckStep {
-  const heard = [...covers].flatMap((c) => {
+/** Ears that a play is heard at; with `heard guitar house` for the covering. */
+const earsOf = ({ covers }: Play): string[] =>
+  [...covers].flatMap((c) => {
     const [is, , ear] = c.split(' ');
-    return is === 'heard' && ear ? [nameOf(rig, ear)] : [];
+    return is === 'heard' && ear ? [ear] : [];
   });
+
+/** Ears at which no other instrument is heard in the sound of a play. */
+const earsAlone = (play: Play, plays: readonly Play[]): string[] =>
+  earsOf(play).filter((ear) =>
+    plays.every((p) => p === play || p.sound !== play.sound || !earsOf(p).includes(ear)),
+  );
+
+function playStep(rig: Rig, play: Play): CheckStep {
+  const { sound, source, covers } = play;
+  const heard = earsOf(play).map((ear) => nameOf(rig, ear));
   const boxes = [...covers].flatMap((c) => {
     const [is, id, how] = c.split(' ');
     return is === 'box' && id && how === 'on' ? [nameOf(rig, id)] : [];

@@ -2,7 +2,7 @@
 import { Button, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { CHECK_PARTS, type CheckPart, type CheckStep } from '../../core/show';
+import { CHECK_PARTS, type CheckPart, type CheckStep, type Noticing } from '../../core/show';
 import { type Show, type Tick, tickId } from '../../core/show/book';
 import { pathOf } from '../frame/place-list';
 import { personName } from '../keep/person';
@@ -47,7 +47,8 @@ export function CheckView() {
     );
   const { steps, uncovered, covered, proven } = work.answer;
   const tickOf = (step: CheckStep, of: string) => ticks.find((t) => t.id === tickId(of, step.id));
-  const done = steps.filter((s) => tickOf(s, showId)?.state === 'done').length;
+  const doneSteps = steps.filter((s) => tickOf(s, showId)?.state === 'done');
+  const done = doneSteps.length;
   const failed = steps.filter((s) => tickOf(s, showId)?.state === 'failed').length;
   const left = steps.filter((s) => (tickOf(s, showId)?.state ?? 'open') === 'open');
   return (
@@ -87,6 +88,7 @@ export function CheckView() {
                     showId={showId}
                     by={by}
                     tick={tickOf(step, showId)}
+                    done={doneSteps}
                     last={before && { show: before, tick: tickOf(step, before.id) }}
                   />
                 ))}
@@ -112,18 +114,27 @@ const initials = (name: string): string =>
     .join('')
     .slice(0, 3);
 
+/** What steps that were done say: all was fine at the ears at which they were heard alone. */
+const fineIn = (done: readonly CheckStep[]): Noticing[] =>
+  done.flatMap(({ sound, alone = [] }) =>
+    sound === undefined ? [] : alone.map((ear) => ({ ear, sound, what: [] })),
+  );
+
 /** One step: ticked, failed or open; with who and when, and what it was last time. */
 function StepRow({
   step,
   showId,
   by,
   tick,
+  done,
   last,
 }: {
   step: CheckStep;
   showId: string;
   by: string;
   tick: Tick | undefined;
+  /** Steps that were done before. */
+  done: readonly CheckStep[];
   last: { show: Show; tick: Tick | undefined } | undefined;
 }) {
   const rig = useDocument();
@@ -141,7 +152,10 @@ function StepRow({
     });
   const toFinder = () => {
     mark('failed');
-    leaveHunt(rig.id, beginHunt(step.sound ?? rig.sounds[0]?.id ?? ''));
+    leaveHunt(rig.id, {
+      ...beginHunt(step.sound ?? rig.sounds[0]?.id ?? ''),
+      noticed: fineIn(done),
+    });
     router.push(pathOf(rig.id, 'show', 'finder'));
   };
   return (

@@ -6,6 +6,7 @@ import { at as entryAt } from '../../../core/outcome';
 import { allScenes, sceneOf } from '../../../core/songs';
 import { useKeys } from '../../frame/use-keys';
 import { useAnswer } from '../../look/use-answer';
+import { callPlace } from '../../show/now/place-in-set';
 import { useDocument } from '../../store/use-rig';
 import { FloorSide } from './floor-side';
 import { HowItStands } from './how-it-stands';
@@ -49,7 +50,11 @@ export function RehearseView() {
           stage={stage}
           stops={stops}
           at={Math.min(at, Math.max(0, stops.length - 1))}
-          onAt={setAt}
+          onAt={(n) => {
+            setAt(n);
+            // The show view of another window goes along, as it does with the tablet.
+            callPlace(rig, setId, n);
+          }}
           plain={plain!}
         />
       )}

@@ -12,32 +12,11 @@ import { beginHunt, leaveHunt } from '../finder/use-evidence';
 import { LineForm } from '../log/log-view';
 import { useSet } from '../parts';
 import { Chart, pagesOf } from './chart';
+import { usePlaceInSet } from './place-in-set';
 import { delaysIn, pressesTo, type Stop, stopsOf } from './stops';
 import { useAwake } from './use-awake';
 
 const PHONE = '(max-width: 640px)';
-
-/** Where one is in the set, kept in this browser through a reload. */
-function usePlace(rig: string, set: string, most: number): [number, (to: number) => void] {
-  const key = `yantrel place ${rig} ${set}`;
-  const [at, setAt] = useState(() => {
-    try {
-      return Number(localStorage.getItem(key) ?? 0) || 0;
-    } catch {
-      return 0;
-    }
-  });
-  const go = (to: number) => {
-    const next = Math.max(0, Math.min(most, to));
-    setAt(next);
-    try {
-      localStorage.setItem(key, String(next));
-    } catch {
-      // It begins at the front after a reload.
-    }
-  };
-  return [Math.min(at, most), go];
-}
 
 /** What is played now and next, for somebody who stands in the dark. */
 export function NowView() {
@@ -58,7 +37,7 @@ function Playing({ rig, setId, stops }: { rig: Rig; setId: string; stops: Stop[]
   const phone = useMediaQuery(PHONE, false, { getInitialValueInEffect: false });
   const [full, setFull] = useState<boolean | null>(null);
   const covers = full ?? phone;
-  const [at, go] = usePlace(rig.id, setId, stops.length - 1);
+  const [at, go] = usePlaceInSet(rig.id, setId, stops.length - 1);
   const [jump, setJump] = useState(false);
   const [pageOf, setPage] = useState<{ song: string; page: number } | null>(null);
   const router = useRouter();
