@@ -14,6 +14,7 @@ import {
   spotsOf,
 } from '../src/core/build';
 import { brokenRig, flyRig, touringRig } from '../src/core/demo';
+import { changeTo } from '../src/core/show/book';
 import { applyEdits, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
@@ -304,7 +305,7 @@ test('labels and the book as PDF in one press, at true size on the paper that wa
 });
 
 test(
-  'the gear locker: a unit in two rigs is double-booked until one is archived; what ' +
+  'the gear locker: a unit is double-booked on the dates on which two rigs play with it; what ' +
     'is used cannot be taken out',
   async () => {
     const twin = (n: number): Rig => ({
@@ -319,10 +320,24 @@ test(
       sounds: [{ id: 's', name: 'S', states: {} }],
     });
     const first = await stored(tech, twin(1));
-    await stored(tech, twin(2));
+    const second = await stored(tech, twin(2));
+    // On different dates they share it; on one date they cannot.
+    const plays = (rig: string, date: string) =>
+      tech.api(`/api/rigs/${rig}/log`, 'POST', {
+        changes: [changeTo<'show'>('show', randomUUID(), undefined, { date, venue: 'Silo' })],
+      });
+    await plays(first, '2999-05-01');
+    await plays(second, '2999-05-02');
+    await tech.open('/gear?find=ZZ-1');
+    await tech.reads('[data-unit="ZZ-1"]', 'Twin 2');
+    expect(await tech.text('[data-unit="ZZ-1"]')).not.toContain('double-booked');
+    await plays(second, '2999-05-01');
+    await tech.open('/gear?find=ZZ-1');
+    await tech.reads('[data-unit="ZZ-1"]', 'double-booked on 2999-05-01');
+    await tech.open(`/rigs/${first}/show?part=calendar`);
+    await tech.reads('[data-double]', '2999-05-01: Boost 1 (ZZ-1) is in Twin 2 too, at Silo.');
     await tech.open('/gear');
     await tech.page.locator('[aria-label="Find"]').fill('ZZ-1');
-    await tech.reads('[data-unit="ZZ-1"]', 'double-booked');
     await tech.reads('[data-unit="ZZ-1"]', 'Twin 1');
     const { body: kept } = await tech.api<{ rig: Rig; identity: string }>(`/api/rigs/${first}`);
     const applied = applyEdits(kept.rig, [

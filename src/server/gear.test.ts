@@ -3,6 +3,8 @@ import { touringRig } from '../core/demo';
 import type { Rig } from '../core/rig';
 import type { Db } from './database';
 import { gearUnitSchema, listGear, putGear, removeGear } from './gear';
+import { changeTo } from '../core/show/book';
+import { keepChanges } from './logbook';
 import { archiveRig, createRig, loadRig, saveRig } from './rigs';
 import { testDatabase } from './test-database';
 
@@ -41,10 +43,20 @@ const rigWith = (id: string, serials: (string | undefined)[]): Rig => ({
 });
 const unit = async (serial: string) => (await listGear(db)).find((u) => u.serial === serial);
 
-test('uses follow every save; two rigs with one unit are double-booked until one is archived', async () => {
+test('uses follow every save; two rigs double-book a unit on the dates on which both play, until one is archived', async () => {
   await createRig(db, rigWith('one', ['A-1', undefined, 'A-2']), 'made');
   await createRig(db, rigWith('two', ['A-1']), 'made');
-  expect(await unit('A-1')).toMatchObject({ name: 'Boost 0', value: 100, doubleBooked: true });
+  expect(await unit('A-1')).toMatchObject({ name: 'Boost 0', value: 100, doubleBooked: false });
+  const plays = (rig: string, id: string, date: string) =>
+    keepChanges(db, rig, [changeTo<'show'>('show', id, undefined, { date, venue: 'Silo' })]);
+  await plays('one', 's1', '2999-05-01');
+  await plays('two', 's2', '2999-05-02');
+  expect((await unit('A-1'))!.doubleBooked).toBe(false);
+  await plays('two', 's3', '2999-05-01');
+  // What is over is no matter any more.
+  await plays('one', 's4', '2020-05-01');
+  await plays('two', 's5', '2020-05-01');
+  expect(await unit('A-1')).toMatchObject({ doubleBooked: true, clashes: ['2999-05-01'] });
   expect((await unit('A-1'))!.uses.map((u) => [u.rig, u.device])).toEqual([
     ['one', 'd0'],
     ['two', 'd0'],
@@ -53,6 +65,7 @@ test('uses follow every save; two rigs with one unit are double-booked until one
   await archiveRig(db, 'two', true);
   expect((await unit('A-1'))!.doubleBooked).toBe(false);
   await archiveRig(db, 'two', false);
+  expect((await unit('A-1'))!.doubleBooked).toBe(true);
   expect((await save(rigWith('two', ['A-3']), 'another')).outcome).toBe('saved');
   expect((await unit('A-1'))!.uses.map((u) => u.rig)).toEqual(['one']);
   expect((await unit('A-3'))!.uses.map((u) => u.rig)).toEqual(['two']);

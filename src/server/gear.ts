@@ -5,8 +5,8 @@ import type { Db } from './database';
 import { type Photograph, photographsOf } from './photographs';
 
 /**
- * A unit in the locker: what it is, whose, and in the place of which devices it is used now. Used
- * in two rigs that are not archived, it is double-booked.
+ * A unit in the locker: what it is, whose, and in the place of which devices it is used now. It is
+ * double-booked on the dates on which two rigs that use it play, and always where one rig uses it twice.
  */
 export interface GearUnit {
   serial: string;
@@ -20,6 +20,8 @@ export interface GearUnit {
   photographs: Photograph[];
   uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[];
   doubleBooked: boolean;
+  /** Dates to come on which two rigs play with it. */
+  clashes: string[];
 }
 
 const words = z.string().trim().max(120);
@@ -37,7 +39,7 @@ export type NewGearUnit = z.infer<typeof gearUnitSchema>;
 
 /** Every unit, by name, with where it is used. */
 export async function listGear(db: Db): Promise<GearUnit[]> {
-  const [units, uses, photographs] = await Promise.all([
+  const [units, uses, clashes, photographs] = await Promise.all([
     db.selectFrom('gear_unit').selectAll().orderBy('name').orderBy('serial').execute(),
     db
       .selectFrom('gear_use')
@@ -52,6 +54,7 @@ export async function listGear(db: Db): Promise<GearUnit[]> {
       ])
       .orderBy('rig.name')
       .execute(),
+    clashesOf(db),
     photographsOf(db, 'unit'),
   ]);
   return units.map(({ sheet_id: sheet, ...u }) => {
@@ -66,9 +69,43 @@ export async function listGear(db: Db): Promise<GearUnit[]> {
       }));
     return {
       ...{ ...u, sheet, photographs: photographs.get(u.serial) ?? [] },
-      ...{ uses: mine, doubleBooked: mine.filter((x) => !x.archived).length > 1 },
+      ...{ uses: mine, clashes: clashes.get(u.serial) ?? [] },
+      doubleBooked: clashes.has(u.serial) || isTwiceInOne(mine),
     };
   });
+}
+
+/** Whether one rig that is not archived has two devices that are the same unit. */
+const isTwiceInOne = (uses: GearUnit['uses']): boolean => {
+  const rigs = uses.filter((x) => !x.archived).map((x) => x.rig);
+  return new Set(rigs).size < rigs.length;
+};
+
+/** From today on, the dates on which two rigs that are not archived play with the same unit. */
+async function clashesOf(db: Db): Promise<Map<string, string[]>> {
+  const rows = await db
+    .selectFrom('gear_use as a')
+    .innerJoin('gear_use as b', (j) =>
+      j.onRef('b.serial', '=', 'a.serial').onRef('b.rig_id', '>', 'a.rig_id'),
+    )
+    .innerJoin('show as one', 'one.rig_id', 'a.rig_id')
+    .innerJoin('show as two', (j) =>
+      j.onRef('two.rig_id', '=', 'b.rig_id').onRef('two.date', '=', 'one.date'),
+    )
+    .innerJoin('rig as first', 'first.id', 'a.rig_id')
+    .innerJoin('rig as second', 'second.id', 'b.rig_id')
+    .select(['a.serial', sql<string>`to_char(one.date, 'YYYY-MM-DD')`.as('date')])
+    .distinct()
+    .where('one.gone', '=', false)
+    .where('two.gone', '=', false)
+    .where('first.archived_at', 'is', null)
+    .where('second.archived_at', 'is', null)
+    .where('one.date', '>=', sql<string>`current_date`)
+    .orderBy('date')
+    .execute();
+  const found = new Map<string, string[]>();
+  for (const { serial, date } of rows) found.set(serial, [...(found.get(serial) ?? []), date]);
+  return found;
 }
 
 /** Adds a unit, or changes the one with its serial number; `false` where its sheet is not in the locker. */

@@ -51,14 +51,20 @@ function tried(drill: Drill, most: number): number | undefined {
   return undefined;
 }
 
+/** The touring rig with the first three songs of its set: the same faults, in less time. */
+const shortSet: Rig = {
+  ...touringRig,
+  sets: touringRig.sets!.map((set) => ({ ...set, entries: set.entries.slice(0, 3) })),
+};
+
 describe('the failure drill', () => {
   let drill: Drill;
   beforeAll(async () => {
-    drill = await drillOf(touringRig, touringRig.sets![0]);
+    drill = await drillOf(shortSet, shortSet.sets![0]);
   }, 120_000);
 
   test('every fault is tried; what nobody notices in the set is counted; the worst is first', () => {
-    expect(drill.tried).toBe(faultsOf(new Listener(touringRig).whole).length);
+    expect(drill.tried).toBe(faultsOf(new Listener(shortSet).whole).length);
     expect(drill.losses.length + drill.unheard).toBe(drill.tried);
     const weights = drill.losses.map((l) => l.weight);
     expect(weights).toEqual([...weights].sort((a, b) => b - a));
@@ -71,8 +77,8 @@ describe('the failure drill', () => {
 
   test('a lead at the head of the rig hits every song that is played on it', () => {
     const first = drill.losses.find((l) => l.fault.id === 'lead open l01')!;
-    const songs = touringRig
-      .sets![0]!.entries.map((e) => touringRig.songs!.find((s) => s.id === e.song)!)
+    const songs = shortSet
+      .sets![0]!.entries.map((e) => shortSet.songs!.find((s) => s.id === e.song)!)
       .filter((s) =>
         s.sections.some((x) => first.hits[0]!.sounds.some((h) => h.sound === x.sound)),
       );
@@ -81,7 +87,7 @@ describe('the failure drill', () => {
   });
 
   test('the smallest set of spares is the smallest, as trying every set finds it', () => {
-    const plan = smallestSpares(touringRig, drill, SECONDS, solver);
+    const plan = smallestSpares(shortSet, drill, SECONDS, solver);
     expect(plan.take.length).toBe(tried(drill, plan.take.length));
     for (const item of plan.take) expect(item.cures.length).toBeGreaterThan(0);
     expect(plan.grams).toBe(plan.take.reduce((s, i) => s + (i.grams ?? 0), 0));
@@ -113,32 +119,32 @@ describe('the failure drill', () => {
   });
 
   test('spares take room, against what the cases have left where these have measures', () => {
-    const plan = smallestSpares(touringRig, drill, SECONDS, solver);
+    const plan = smallestSpares(shortSet, drill, SECONDS, solver);
     const litres = plan.take.reduce((sum, i) => sum + (i.litres ?? 0), 0);
     expect(plan.litres).toBeCloseTo(litres, 9);
     const lead3 = plan.take.find((i) => i.spare.is === 'lead')!;
     if (lead3.spare.is === 'lead')
       expect(lead3.litres).toBeCloseTo(0.3 + 0.15 * lead3.spare.metres, 9);
     const one = { id: 'c', name: 'C', width: 500, depth: 400, height: 300 };
-    const holding = (holds: string[]) => roomLeft({ ...touringRig, cases: [{ ...one, holds }] });
+    const holding = (holds: string[]) => roomLeft({ ...shortSet, cases: [{ ...one, holds }] });
     // 60 litres, of which 60 % can be filled.
     expect(holding([])).toBeCloseTo(36, 9);
-    const box = touringRig.devices.find((d) => sizeOf(d))!;
+    const box = shortSet.devices.find((d) => sizeOf(d))!;
     const { width, depth, height } = sizeOf(box)!;
     expect(holding([box.id])).toBeCloseTo(36 - (width * depth * height) / 1e6, 9);
-    expect(roomLeft({ ...touringRig, cases: [{ id: 'c', name: 'C', holds: [] }] })).toBeNull();
+    expect(roomLeft({ ...shortSet, cases: [{ id: 'c', name: 'C', holds: [] }] })).toBeNull();
   });
 
   test('a promise to come back is held against the seconds of the drill', () => {
-    const promises = touringRig.devices
+    const promises = shortSet.devices
       .filter((d) => drill.losses.some((l) => l.fault.id === `dead ${d.id}`))
       .map((d) => ({
         ...{ id: `p-${d.id}`, type: 'survives' as const, device: d.id, actions: 2 },
         destination: drill.losses.find((l) => l.fault.id === `dead ${d.id}`)!.hits[0]!.ear,
       }));
-    const promised: Rig = { ...touringRig, promises };
-    const none = { ...smallestSpares(touringRig, drill, SECONDS, solver), take: [] };
-    const all = smallestSpares(touringRig, drill, 3600, solver);
+    const promised: Rig = { ...shortSet, promises };
+    const none = { ...smallestSpares(shortSet, drill, SECONDS, solver), take: [] };
+    const all = smallestSpares(shortSet, drill, 3600, solver);
     const [bare, equipped] = [none, all].map((plan) => survivals(promised, drill, plan, SECONDS));
     expect(bare!.length).toBe(promises.length);
     expect(bare!.length).toBeGreaterThan(3);
@@ -154,17 +160,17 @@ describe('the failure drill', () => {
         .flatMap((h) => h.bySound.map((x) => x.ways.find((w) => !w.spare)?.seconds ?? Infinity));
       expect(b.seconds ?? Infinity).toBe(Math.max(0, ...hands));
     });
-    expect(survivals(touringRig, drill, all, SECONDS).every((s) => s.words.includes('dies'))).toBe(
+    expect(survivals(shortSet, drill, all, SECONDS).every((s) => s.words.includes('dies'))).toBe(
       true,
     );
   });
 
   test('more time asks for no more spares, and each further spare saves something', () => {
     const sizes = [30, 60, 120, 300].map(
-      (s) => smallestSpares(touringRig, drill, s, solver).never.length,
+      (s) => smallestSpares(shortSet, drill, s, solver).never.length,
     );
     expect(sizes).toEqual([...sizes].sort((a, b) => b - a));
-    for (const f of smallestSpares(touringRig, drill, SECONDS, solver).further)
+    for (const f of smallestSpares(shortSet, drill, SECONDS, solver).further)
       expect(f.saves).toBeGreaterThan(0);
   });
 });

@@ -128,8 +128,8 @@ export function GearLocker({
       />
       <p className="faint gear-locker-text-3">
         Where a unit is used follows from the serial numbers that rigs give under Build, Gear. A
-        unit in two rigs that are not archived is double-booked: one of the two has to play without
-        it.
+        unit is double-booked on the dates on which two rigs play with it (Show, Calendar), and
+        always where one rig uses it twice.
       </p>
       <SheetShelf
         wanted={wanted}

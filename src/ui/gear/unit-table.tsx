@@ -19,6 +19,7 @@ export interface LockerUnit {
   photographs: Photograph[];
   uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[];
   doubleBooked: boolean;
+  clashes: string[];
 }
 
 /** What a person can do to a unit. */
@@ -67,7 +68,9 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
         <span className="display gear-serial">{u.serial}</span>
         {u.doubleBooked && (
           <div>
-            <strong className="over">double-booked</strong>
+            <strong className="over">
+              double-booked{u.clashes.length > 0 && ` on ${u.clashes.join(', ')}`}
+            </strong>
           </div>
         )}
       </td>

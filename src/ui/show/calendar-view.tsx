@@ -3,13 +3,49 @@ import { Button, Select, TextInput } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import { checkCountries, COUNTRIES, countryOf, voltsIn } from '../../core/build';
 import { scheduleOf, type Show, type Stretch, timeOfDay } from '../../core/show/book';
+import { problemLines } from '../../core/rig';
 import { CommitNumber } from '../look/commit-number';
 import { CommitLines, CommitText } from '../look/commit-text';
+import { FileField, NotRead, type Wrong } from '../look/read-file';
+import { fileName, save } from '../look/save-file';
 import { useWorking } from '../look/use-working';
-import { useDocument } from '../store/use-rig';
+import { useDocument, useRig } from '../store/use-rig';
 import { newId } from './new-id';
 import { BookMark, Caution, Head, showWords, today, useShow } from './parts';
 import { useBook } from './use-book';
+
+/** The shows as a table, out and in: a file with anything wrong in it is refused whole. */
+function ShowsTable() {
+  const rig = useDocument();
+  const book = useBook((s) => s.book);
+  const put = useBook((s) => s.put);
+  const setNotice = useRig((s) => s.setNotice);
+  const input = useRef<HTMLInputElement>(null);
+  const [wrong, setWrong] = useState<Wrong | null>(null);
+  const take = async (file: File) => {
+    const { showsFromCsv } = await import('../../core/formats/show-csv');
+    const read = showsFromCsv(rig, await file.text());
+    if (!read.ok) return setWrong({ file: file.name, lines: problemLines(read.problems) });
+    for (const show of read.value) put('show', newId(), show);
+    setNotice(`Read ${read.value.length} shows from ${file.name}.`);
+  };
+  const write = async () => {
+    const { showsToCsv } = await import('../../core/formats/show-csv');
+    save(fileName(rig.name, 'shows.csv'), showsToCsv(rig, book), 'text/csv');
+  };
+  return (
+    <>
+      <Button size="compact-sm" variant="default" onClick={() => void write()}>
+        As CSV
+      </Button>
+      <Button size="compact-sm" variant="default" onClick={() => input.current?.click()}>
+        From CSV
+      </Button>
+      <FileField field={input} accept=".csv,.txt" onFile={(file) => void take(file)} />
+      <NotRead wrong={wrong} onClose={() => setWrong(null)} />
+    </>
+  );
+}
 
 /** Shows of the rig: dates, venues, the day worked back from doors, what that place asks of the rig. */
 export function CalendarView() {
@@ -37,6 +73,7 @@ export function CalendarView() {
         <Button size="md" onClick={add}>
           Add a show
         </Button>
+        <ShowsTable />
         <BookMark />
       </Head>
       {shows.length === 0 && (

@@ -7,6 +7,7 @@ import { type Show, type Tick, tickId } from '../../core/show/book';
 import { pathOf } from '../frame/place-list';
 import { personName } from '../keep/person';
 import { CommitText } from '../look/commit-text';
+import { fileName, save } from '../look/save-file';
 import { useWorking } from '../look/use-working';
 import { useDocument } from '../store/use-rig';
 import { beginHunt, leaveHunt } from './finder/use-evidence';
@@ -63,6 +64,7 @@ export function CheckView() {
           maxLength={6}
           onChange={(e) => setBy(e.currentTarget.value)}
         />
+        <TicksTable />
         <BookMark />
       </Head>
       <p className="figures" data-progress={`${done}/${steps.length}`}>
@@ -104,6 +106,21 @@ export function CheckView() {
       )}
       <Caution about={['hearing', 'tubes', 'mains', 'radio']} />
     </div>
+  );
+}
+
+/** What was ticked and failed at every show, as a table. */
+function TicksTable() {
+  const rig = useDocument();
+  const book = useBook((s) => s.book);
+  const write = async () => {
+    const { ticksToCsv } = await import('../../core/formats/show-csv');
+    save(fileName(rig.name, 'line-checks.csv'), ticksToCsv(book), 'text/csv');
+  };
+  return (
+    <Button size="compact-sm" variant="default" onClick={() => void write()}>
+      As CSV
+    </Button>
   );
 }
 
