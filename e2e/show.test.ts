@@ -1,4 +1,6 @@
+import { misfitsAt } from '../src/core/build';
 import { touringRig } from '../src/core/demo';
+import { kindOf } from '../src/core/kinds';
 import type { Rig } from '../src/core/rig';
 import {
   atEar,
@@ -359,6 +361,19 @@ test('a show is put into the calendar, its day worked back from doors, its mains
   await tech.reads('[data-stretch="sound"]', `${sound.minutes + 5} min`);
   await written();
   expect((await bookOf(id)).show[0]!.minutes.sound).toBe(sound.minutes + 5);
+
+  // What that place asks of the rig: its mains, as said and as measured, and its radio.
+  await tech.click('::-p-aria([name="Country"][role="textbox"])');
+  await tech.page.keyboard.type('Norway');
+  await tech.pick('Norway');
+  await tech.reads('[data-venue="NO"]', '230 V, 50 Hz');
+  const links = touringRig.devices.filter((d) => kindOf(d.kind).job === 'wireless');
+  await tech.reads(`[data-radio="${links.length}"]`, links[0]!.name);
+  await tech.typeOver('::-p-aria([name="Mains measured, V"])', '280');
+  await tech.press('Tab');
+  await tech.reads('[data-venue] [role="alert"]', '280 V is more than a tenth off');
+  for (const { device } of misfitsAt(touringRig, 280, [50]))
+    await tech.reads('[data-measured="280"]', device.name);
 });
 
 test('the trainer hides a fault, answers tests and scores the guess', async () => {
@@ -373,4 +388,9 @@ test('the trainer hides a fault, answers tests and scores the guess', async () =
   await tap('That is it');
   await tech.reads('[data-score]', 'It was:');
   await tech.reads('[data-score]', /the best strategy/);
+  // The course is the crew's: it stands in the database, not in this browser alone.
+  await written();
+  const { score } = await bookOf('salt-and-ferry');
+  expect(score.at(-1)).toMatchObject({ difficulty: 'easy' });
+  await tech.see('.score-chart');
 });

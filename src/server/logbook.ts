@@ -23,6 +23,7 @@ const TABLES = {
   line: 'log_line',
   tick: 'check_tick',
   odds: 'fault_odds',
+  score: 'trainer_score',
 } as const satisfies Record<RecordType, string>;
 
 /** What an earlier version kept and this one cannot read is not shown; it stays where it is. */
@@ -37,15 +38,16 @@ function read<T extends RecordType>(is: T, rows: { id: string; body: object }[])
 export async function bookOf(db: Db, rig: string): Promise<Book> {
   const rows = (is: RecordType) =>
     db.selectFrom(TABLES[is]).select(['id', 'body']).where('rig_id', '=', rig).execute();
-  const [shows, lines, ticks, odds] = await Promise.all([
+  const [shows, lines, ticks, odds, scores] = await Promise.all([
     rows('show'),
     rows('line'),
     rows('tick'),
     rows('odds'),
+    rows('score'),
   ]);
   return {
     ...{ show: read('show', shows), line: read('line', lines) },
-    ...{ tick: read('tick', ticks), odds: read('odds', odds) },
+    ...{ tick: read('tick', ticks), odds: read('odds', odds), score: read('score', scores) },
   };
 }
 
@@ -116,7 +118,7 @@ async function write(
             .executeTakeFirst(),
         );
   }
-  if (is === 'tick' || is === 'odds')
+  if (is === 'tick' || is === 'odds' || is === 'score')
     return isThere
       ? changedOne(
           await tx.updateTable(TABLES[is]).set({ body }).where('id', '=', id).executeTakeFirst(),

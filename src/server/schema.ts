@@ -126,7 +126,7 @@ export interface LogLinkTable {
   serial: string | null;
 }
 
-/** A step of a line check, ticked or failed; or the odds of a fault that somebody set. */
+/** A step of a line check, ticked or failed; the odds of a fault that somebody set; a score of the trainer. */
 export interface CheckTickTable {
   id: string;
   rig_id: string;
@@ -148,4 +148,5 @@ export interface Database {
   log_link: LogLinkTable;
   check_tick: CheckTickTable;
   fault_odds: CheckTickTable;
+  trainer_score: CheckTickTable;
 }

@@ -12,6 +12,7 @@ import {
   cutList,
   leadNeeds,
   mainsMisfit,
+  misfitsAt,
   mainsOf,
   mainsSums,
   mountedIn,
@@ -231,6 +232,17 @@ describe('looms', () => {
 });
 
 describe('mains', () => {
+  test('what was measured is held against every device as its selector stands', () => {
+    const takers = (rig: Rig, volts: number) => misfitsAt(rig, volts, [50]).map((w) => w.what);
+    expect(takers(touringRig, 230)).toEqual([]);
+    const [high, low] = [280, 90].map((volts) => misfitsAt(touringRig, volts, [50]));
+    expect(high!.length).toBeGreaterThan(0);
+    expect(new Set(high!.map((w) => w.what))).toEqual(new Set(['over']));
+    // What is over at 280 V is over at all above; what is under at 90 V is under at all below.
+    const names = (list: typeof high) => list!.map((w) => w.device.id);
+    expect(names(misfitsAt(touringRig, 300, [50]))).toEqual(expect.arrayContaining(names(high)));
+    expect(names(misfitsAt(touringRig, 70, [50]))).toEqual(expect.arrayContaining(names(low)));
+  });
   test('voltages and frequencies against what a device takes', () => {
     const one = {
       volts: [[220, 240]] as [number, number][],

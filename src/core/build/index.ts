@@ -54,6 +54,7 @@ export {
   mainsMisfit,
   mainsOf,
   mainsSums,
+  misfitsAt,
 } from './mains';
 export { type Packing, packingOf, type Piece } from './packing';
 export { freePlace, snapped } from './place';

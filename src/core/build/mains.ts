@@ -138,6 +138,13 @@ export function checkCountries(rig: Rig): CountryCheck[] {
   });
 }
 
+/** Devices that do not bear a voltage which was measured, in V, at the frequencies of a place, in Hz. */
+export const misfitsAt = (rig: Rig, volts: number, hz: readonly number[]): CountryWrong[] =>
+  mainsSums(rig, volts).takers.flatMap(({ device, need }) => {
+    const what = mainsMisfit(asSet(need, device), volts, hz);
+    return what ? [{ device, what, volts }] : [];
+  });
+
 /** A device as it is set: where its selector stands, it bears that range alone. */
 function asSet(need: MainsNeed, { mains }: Device): MainsNeed {
   const setTo = mains?.setTo;

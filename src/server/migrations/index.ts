@@ -8,6 +8,7 @@ import * as sheets from './0006-sheets';
 import * as show from './0007-show';
 import * as tags from './0008-tags';
 import * as photographs from './0009-photographs';
+import * as scores from './0010-trainer-scores';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -20,4 +21,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '0007-show': show,
   '0008-tags': tags,
   '0009-photographs': photographs,
+  '0010-trainer-scores': scores,
 };

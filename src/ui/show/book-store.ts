@@ -171,7 +171,8 @@ export function openBook(rig: string): { store: StoreApi<BookState>; close: () =
   }));
 
   const kept = readKept<Answer>(knownKey(rig));
-  if (kept) known = kept.book;
+  // An earlier version kept fewer sorts of records.
+  if (kept) known = { ...EMPTY_BOOK, ...kept.book };
   const left = leftBehind(rig);
   waiting = left.changes;
   if (waiting.length) keep(waitingKey(rig, tab), waiting);

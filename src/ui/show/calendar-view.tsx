@@ -1,7 +1,7 @@
 'use client';
 import { Button, Select, TextInput } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
-import { checkCountries, COUNTRIES, countryOf, voltsIn } from '../../core/build';
+import { COUNTRIES } from '../../core/build';
 import { scheduleOf, type Show, type Stretch, timeOfDay } from '../../core/show/book';
 import { problemLines } from '../../core/rig';
 import { CommitNumber } from '../look/commit-number';
@@ -13,6 +13,7 @@ import { useDocument, useRig } from '../store/use-rig';
 import { newId } from './new-id';
 import { BookMark, Caution, Head, showWords, today, useShow } from './parts';
 import { useBook } from './use-book';
+import { Venue } from './venue';
 
 /** The shows as a table, out and in: a file with anything wrong in it is refused whole. */
 function ShowsTable() {
@@ -305,46 +306,3 @@ function StretchRow({
     </div>
   );
 }
-
-/** What the mains and the plugs of the country ask of the rig. */
-function Venue({ show }: { show: Show }) {
-  const rig = useDocument();
-  const country = countryOf(show.country);
-  if (!country) return null;
-  const [check] = checkCountries({ ...rig, tour: { countries: [country.code] } });
-  return (
-    <div data-venue={country.code}>
-      <h3>In {country.name}</h3>
-      <p>
-        {voltsIn(country).join(' or ')} V, {country.hz.join(' or ')} Hz, plugs {country.plugs}. The
-        rig draws up to {check ? check.amps.toFixed(1) : '?'} A.
-      </p>
-      {check && check.wrong.length > 0 ? (
-        <ul>
-          {check.wrong.map((w) => (
-            <li key={`${w.device.id} ${w.what}`}>
-              <strong>{w.device.name}</strong>: {WRONG[w.what]}
-            </li>
-          ))}
-        </ul>
-      ) : (
-        <p>Everything in the rig is made for that.</p>
-      )}
-      {show.volts !== null &&
-        !voltsIn(country).some((v) => Math.abs(v - (show.volts ?? 0)) <= v / 10) && (
-          <p role="alert">
-            {show.volts} V is more than a tenth off. Ask the house electrician before anything is
-            plugged in.
-          </p>
-        )}
-    </div>
-  );
-}
-
-const WRONG = {
-  over: 'not made for so high a voltage; it would be destroyed',
-  under: 'not made for so low a voltage',
-  hz: 'not made for that frequency',
-  selector: 'nobody has said how its voltage selector is set',
-  plug: 'its plug goes into no socket there; take an adapter that carries the protective earth',
-} as const;

@@ -7,10 +7,10 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { Kept } from './scores';
+import type { Scored } from '../../core/show/book';
 
 /** Points over time, week by week as they were earned. */
-export const ScoreChart = ({ scores }: { scores: readonly Kept[] }) => (
+export const ScoreChart = ({ scores }: { scores: readonly Scored[] }) => (
   <div className="score-chart" role="img" aria-label={`Points of ${scores.length} cases over time`}>
     <ResponsiveContainer width="100%" height={180}>
       <LineChart data={scores.map((s) => ({ at: s.at.slice(0, 10), points: s.points }))}>

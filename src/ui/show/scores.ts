@@ -1,26 +1,19 @@
-/** How one case of the trainer went. */
-export interface Kept {
-  at: string;
-  points: number;
-  difficulty: string;
-}
+import type { Scored } from '../../core/show/book';
 
-const MOST = 500;
 const keyOf = (rig: string) => `yantrel trainer ${rig}`;
 
-/** Scores of this browser, oldest first. */
-export function scoresOf(rig: string): Kept[] {
+/** Scores that an earlier version kept in this browser alone: they are handed over once, under ids of their own. */
+export function takeOldScores(rig: string): Scored[] {
   try {
-    return JSON.parse(localStorage.getItem(keyOf(rig)) ?? '[]') as Kept[];
+    const kept = JSON.parse(localStorage.getItem(keyOf(rig)) ?? '[]') as Omit<
+      Scored,
+      'id' | 'by'
+    >[];
+    localStorage.removeItem(keyOf(rig));
+    return kept.map(({ at, points, difficulty }) => ({
+      ...{ id: `s${Date.parse(at)}`, at, points, difficulty, by: '' },
+    }));
   } catch {
     return [];
-  }
-}
-
-export function keepScore(rig: string, score: Kept): void {
-  try {
-    localStorage.setItem(keyOf(rig), JSON.stringify([...scoresOf(rig), score].slice(-MOST)));
-  } catch {
-    // A browser that keeps nothing shows no course.
   }
 }

@@ -1,7 +1,7 @@
 'use client';
 import { Button, Select } from '@mantine/core';
 import dynamic from 'next/dynamic';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import {
   diceOf,
   DIFFICULTIES,
@@ -18,10 +18,12 @@ import {
   type Trouble,
 } from '../../core/show';
 import { knownOf } from '../../core/show/book';
+import { personName } from '../keep/person';
 import { useDocument } from '../store/use-rig';
 import { minutesWords } from './finder/finder-view';
 import { Head, Progressing, today } from './parts';
-import { keepScore, scoresOf } from './scores';
+import { newId } from './new-id';
+import { takeOldScores } from './scores';
 import { useBook } from './use-book';
 import { useEffects } from './use-effects';
 
@@ -50,7 +52,12 @@ function Training({ effects }: { effects: Effects }) {
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [made, setMade] = useState<Made[]>([]);
   const [score, setScore] = useState<Score | null>(null);
-  const scores = scoresOf(rig.id);
+  const put = useBook((s) => s.put);
+  const kept = useBook((s) => s.book.score);
+  const scores = useMemo(() => [...kept].sort((a, b) => a.at.localeCompare(b.at)), [kept]);
+  useEffect(() => {
+    for (const { id, ...score } of takeOldScores(rig.id)) put('score', id, score);
+  }, [rig.id, put]);
   const begin = (random: () => number) => {
     setTrouble(hide(rig, effects, difficulty, random, knownOf(book, today())) ?? null);
     setMade([]);
@@ -95,7 +102,10 @@ function Training({ effects }: { effects: Effects }) {
           onGuess={(f) => {
             const result = scoreOf(effects, trouble, made, f);
             setScore(result);
-            keepScore(rig.id, { at: new Date().toISOString(), points: result.points, difficulty });
+            put('score', newId(), {
+              ...{ at: new Date().toISOString(), points: result.points, difficulty },
+              by: (personName() ?? '').slice(0, 60),
+            });
           }}
         />
       )}

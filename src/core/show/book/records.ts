@@ -60,6 +60,13 @@ export const RECORDS = {
     fault: text(200),
     perThousand: z.number().min(0).max(1000).nullable(),
   }),
+  /** How one case of the trainer went. */
+  score: z.object({
+    at: z.iso.datetime(),
+    points: z.number().min(0).max(100),
+    difficulty: text(20),
+    by: text(60),
+  }),
 } as const;
 export type RecordType = keyof typeof RECORDS;
 export type RecordOf<T extends RecordType> = z.infer<(typeof RECORDS)[T]> & { id: string };
@@ -67,6 +74,7 @@ export type Show = RecordOf<'show'>;
 export type Line = RecordOf<'line'>;
 export type Tick = RecordOf<'tick'>;
 export type Odds = RecordOf<'odds'>;
+export type Scored = RecordOf<'score'>;
 
 /** A record that nobody has filled in yet. */
 export const EMPTY: { [T in RecordType]: Omit<RecordOf<T>, 'id'> } = {
@@ -103,6 +111,7 @@ export const EMPTY: { [T in RecordType]: Omit<RecordOf<T>, 'id'> } = {
     note: '',
   },
   odds: { fault: '', perThousand: null },
+  score: { at: '2000-01-01T00:00:00.000Z', points: 0, difficulty: '', by: '' },
 };
 
 /**
@@ -111,7 +120,7 @@ export const EMPTY: { [T in RecordType]: Omit<RecordOf<T>, 'id'> } = {
  * left it only where they agree.
  */
 export const changeSchema = z.object({
-  is: z.enum(['show', 'line', 'tick', 'odds']),
+  is: z.enum(['show', 'line', 'tick', 'odds', 'score']),
   id: idSchema,
   fields: z.record(z.string().max(40), z.object({ was: z.unknown(), now: z.unknown() })),
 });
@@ -123,8 +132,9 @@ export interface Book {
   line: Line[];
   tick: Tick[];
   odds: Odds[];
+  score: Scored[];
 }
-export const EMPTY_BOOK: Book = { show: [], line: [], tick: [], odds: [] };
+export const EMPTY_BOOK: Book = { show: [], line: [], tick: [], odds: [], score: [] };
 
 /** A field that two people changed otherwise. */
 export interface Differs {
@@ -135,12 +145,14 @@ export interface Differs {
   yours: unknown;
 }
 
+const LAST_COUNTS: readonly RecordType[] = ['tick', 'odds', 'score'];
+
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /**
  * A record after a change. A field that nobody else touched takes the new value; one that somebody
- * else changed to something other stays as theirs and is told, but for ticks and odds, of which the
- * last counts. `problems` says what cannot stand; then nothing is taken.
+ * else changed to something other stays as theirs and is told, but for ticks, odds and scores, of
+ * which the last counts. `problems` says what cannot stand; then nothing is taken.
  */
 export function changed<T extends RecordType>(
   is: T,
@@ -152,8 +164,7 @@ export function changed<T extends RecordType>(
   for (const [field, { was, now }] of Object.entries(change.fields)) {
     if (!Object.hasOwn(EMPTY[is], field)) continue;
     const theirs = base[field];
-    const free =
-      !before || is === 'tick' || is === 'odds' || same(theirs, was) || same(theirs, now);
+    const free = !before || LAST_COUNTS.includes(is) || same(theirs, was) || same(theirs, now);
     if (free) base[field] = now;
     else differs.push({ is, id: change.id, field, theirs, yours: now });
   }
@@ -170,7 +181,7 @@ export function changed<T extends RecordType>(
 export function withChanges(book: Book, changes: readonly Change[]): Book {
   const next: Book = {
     ...{ show: [...book.show], line: [...book.line] },
-    ...{ tick: [...book.tick], odds: [...book.odds] },
+    ...{ tick: [...book.tick], odds: [...book.odds], score: [...book.score] },
   };
   const put = <T extends RecordType>(is: T, change: Change) => {
     const list = next[is] as unknown as RecordOf<T>[];
