@@ -2,7 +2,8 @@ import { sql } from 'kysely';
 import { touringRig } from '../core/demo';
 import { appUrl, grantApp } from './app-role';
 import { type Db, openDatabase } from './database';
-import { createRig, listRevisions, nameRevision, renameRig } from './rigs';
+import { createRig, listRevisions, nameRevision } from './rigs';
+import { renameRig } from './change-rig';
 import { testDatabase } from './test-database';
 
 let owner: Db;

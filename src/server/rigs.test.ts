@@ -14,11 +14,10 @@ import {
   loadRevision,
   loadRig,
   nameRevision,
-  renameRig,
   saveRig,
-  substituteIn,
   tagRig,
 } from './rigs';
+import { renameRig, substituteIn } from './change-rig';
 import { testDatabase } from './test-database';
 
 let db: Db;

@@ -1,7 +1,7 @@
 'use client';
 import { Spotlight, type SpotlightActionData, useSpotlight } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { cutList } from '../../core/build';
 import { kindOf } from '../../core/kinds';
 import type { Report } from '../../core/report';
@@ -16,12 +16,11 @@ import {
   type Rig,
   stateIn,
 } from '../../core/rig';
-import type { LockerUnit } from '../gear/unit-table';
-import { askServer } from '../keep/ask-server';
 import type { RigState } from '../store/rig-store';
 import { freshName } from '../signal/place-edits';
 import { useRig } from '../store/use-rig';
 import { paletteStore } from './palette-store';
+import { useUnits } from './palette-units';
 import { keyOf, pathOf, PLACE_IDS, type PlaceId, placeOf, PLACES } from './place-list';
 
 interface Props {
@@ -317,34 +316,6 @@ function chainActions({ rig, selection, edit, setNotice }: Does, typed: string) 
       },
     },
   ];
-}
-
-/** Units of the locker, by serial number and name; asked for each time the palette opens. */
-function useUnits(isOpen: boolean): SpotlightActionData[] {
-  const [units, setUnits] = useState<readonly LockerUnit[]>([]);
-  useEffect(() => {
-    if (!isOpen) return undefined;
-    let wanted = true;
-    void askServer<{ units: LockerUnit[] }>('/api/gear').then((reply) => {
-      // Without the server there is no locker; everything else is found as ever.
-      if (wanted && reply.ok) setUnits(reply.value.units);
-    });
-    return () => {
-      wanted = false;
-    };
-  }, [isOpen]);
-  return useMemo(
-    () =>
-      units.map((u) => ({
-        id: `unit ${u.serial}`,
-        group: 'Units in the locker',
-        label: `Show ${u.serial}, ${u.name}`,
-        description: u.uses.length ? `in ${u.uses.map((x) => x.rigName).join(', ')}` : 'in no rig',
-        keywords: u.owner,
-        onClick: () => window.location.assign(`/gear?find=${encodeURIComponent(u.serial)}`),
-      })),
-    [units],
-  );
 }
 
 /** Everything that can be found and done, as the rig stands. */

@@ -27,6 +27,17 @@ export function BoxFields({ sheet, onChange }: { sheet: Sheet; onChange: Change 
   );
 }
 
+/** A number of the box; `ends` are the least and the most that it can be. */
+const Figure = ({
+  ends: [min, max],
+  ...rest
+}: {
+  label: string;
+  ends: [number, number];
+  value: number | undefined;
+  onCommit: (value: number | undefined) => void;
+}) => <CommitNumber w={100} min={min} max={max} {...rest} />;
+
 /** What it takes of a supply. What is said by halves waits here until the other half is said. */
 function Power({ sheet, put }: { sheet: Sheet; put: Put }) {
   const [half, setHalf] = useState<{ volts?: number; milliamps?: number }>({});
@@ -45,19 +56,15 @@ function Power({ sheet, put }: { sheet: Sheet; put: Put }) {
   const isHalf = !power && (half.volts ?? half.milliamps) !== undefined;
   return (
     <Group gap={8} align="end" role="group" aria-label="What it takes of a supply">
-      <CommitNumber
-        w={92}
+      <Figure
         label="Power, V"
-        min={0}
-        max={60}
+        ends={[0, 60]}
         value={said.volts}
         onCommit={(volts = 0) => set({ volts })}
       />
-      <CommitNumber
-        w={92}
+      <Figure
         label="mA"
-        min={0}
-        max={20_000}
+        ends={[0, 20_000]}
         value={said.milliamps}
         onCommit={(milliamps = 0) => set({ milliamps })}
       />
@@ -68,11 +75,9 @@ function Power({ sheet, put }: { sheet: Sheet; put: Put }) {
       )}
       {power && (
         <>
-          <CommitNumber
-            w={92}
+          <Figure
             label="Up to, V"
-            min={power.volts}
-            max={60}
+            ends={[power.volts, 60]}
             value={power.maxVolts}
             onCommit={(maxVolts) => set({ maxVolts })}
           />
@@ -125,37 +130,29 @@ function Mains({ sheet, put }: { sheet: Sheet; put: Put }) {
     mains && put({ mains: { ...mains, volts: [[Math.min(low, high), Math.max(low, high)]] } });
   return (
     <Group gap={8} align="end" role="group" aria-label="What it takes from the mains">
-      <CommitNumber
-        w={92}
+      <Figure
         label="Mains, W"
-        min={0}
-        max={20_000}
+        ends={[0, 20_000]}
         value={mains?.watts}
         onCommit={(v) => put({ mains: v ? { ...mains, watts: v } : undefined })}
       />
-      <CommitNumber
-        w={92}
+      <Figure
         label="Mains inlets"
-        min={1}
-        max={4}
+        ends={[1, 4]}
         value={mains ? (mains.inlets ?? 1) : undefined}
         onCommit={(v) => put({ mains: { watts: 20, ...mains, inlets: v ?? 1 } })}
       />
       {mains && (
         <>
-          <CommitNumber
-            w={92}
+          <Figure
             label="From, V AC"
-            min={80}
-            max={260}
+            ends={[80, 260]}
             value={from}
             onCommit={(v = from) => volts(v, to)}
           />
-          <CommitNumber
-            w={92}
+          <Figure
             label="To, V AC"
-            min={80}
-            max={260}
+            ends={[80, 260]}
             value={to}
             onCommit={(v = to) => volts(from, v)}
           />
@@ -172,29 +169,23 @@ function Size({ sheet, put }: { sheet: Sheet; put: Put }) {
   return (
     <Group gap={8} align="end" role="group" aria-label="What it measures and weighs">
       {(['width', 'depth', 'height'] as const).map((side) => (
-        <CommitNumber
+        <Figure
           key={side}
-          w={92}
           label={`${side[0]?.toUpperCase()}${side.slice(1)}, mm`}
-          min={5}
-          max={3000}
+          ends={[5, 3000]}
           value={sheet.size?.[side]}
           onCommit={(v = 0) => set({ [side]: v })}
         />
       ))}
-      <CommitNumber
-        w={92}
+      <Figure
         label="Weight, g"
-        min={0}
-        max={1e6}
+        ends={[0, 1e6]}
         value={sheet.size?.grams}
         onCommit={(v = 0) => set({ grams: v })}
       />
-      <CommitNumber
-        w={92}
+      <Figure
         label="Rack units"
-        min={1}
-        max={30}
+        ends={[1, 30]}
         value={sheet.rackUnits}
         onCommit={(rackUnits) => put({ rackUnits })}
       />
@@ -207,35 +198,27 @@ function Others({ sheet, put }: { sheet: Sheet; put: Put }) {
   const display = sheet.display;
   return (
     <Group gap={8} align="end" role="group" aria-label="Switches, display, price">
-      <CommitNumber
-        w={100}
+      <Figure
         label="Foot switches"
-        min={0}
-        max={40}
+        ends={[0, 40]}
         value={sheet.switches}
         onCommit={(switches) => put({ switches })}
       />
-      <CommitNumber
-        w={100}
+      <Figure
         label="Display, lines"
-        min={0}
-        max={20}
+        ends={[0, 20]}
         value={display?.lines}
         onCommit={(lines) => put({ display: lines ? { width: 16, ...display, lines } : undefined })}
       />
-      <CommitNumber
-        w={100}
+      <Figure
         label="Letters a line"
-        min={1}
-        max={80}
+        ends={[1, 80]}
         value={display?.width}
         onCommit={(width) => width && put({ display: { lines: 1, ...display, width } })}
       />
-      <CommitNumber
-        w={92}
+      <Figure
         label="Price"
-        min={0}
-        max={1e6}
+        ends={[0, 1e6]}
         value={sheet.price}
         onCommit={(price) => put({ price })}
       />

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
-import { archiveRig, loadRig, renameRig, tagRig } from '@/server/rigs';
+import { renameRig } from '@/server/change-rig';
+import { archiveRig, loadRig, tagRig } from '@/server/rigs';
 
 export const dynamic = 'force-dynamic';
 

@@ -3,7 +3,7 @@ import { kindIdOf } from '@/core/rig';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
 import { lockerThings } from '@/server/exchange';
-import { substituteIn } from '@/server/rigs';
+import { substituteIn } from '@/server/change-rig';
 
 export const dynamic = 'force-dynamic';
 
