@@ -175,6 +175,25 @@ describe('the failure drill', () => {
   });
 });
 
+describe('what a step of the line check says', () => {
+  test('where it was done, all was fine at the ears at which nothing else is heard in its sound', () => {
+    for (const rig of [touringRig, ...fc.sample(showRig, { numRuns: 4, seed: 11 })]) {
+      const { steps } = lineCheckOf(rig, rig.sets?.[0], solver);
+      const report = analyse(rig);
+      for (const step of steps.filter((s) => s.part === 'plays')) {
+        const heard = report.sounds.find((s) => s.sound === step.sound);
+        for (const ear of step.alone ?? []) {
+          const sources = heard?.destinations.find((d) => d.device === ear)?.sources ?? [];
+          const instruments = new Set(sources.map((s) => s.split('/')[0]));
+          expect([step.words, ear, instruments.size]).toEqual([step.words, ear, 1]);
+        }
+      }
+      const others = steps.filter((s) => s.part !== 'plays');
+      expect(others.every((s) => s.alone === undefined)).toBe(true);
+    }
+  });
+});
+
 describe('sound back', () => {
   test('every way that is offered brings sound: figured anew on the broken rig, in random rigs', () => {
     let offered = 0;
