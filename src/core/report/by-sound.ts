@@ -80,13 +80,15 @@ function turned(before: readonly Finding[], after: readonly Finding[]) {
   const open = (all: readonly Finding[]) => all.filter((f) => f.accepted === undefined);
   const only = (all: readonly Finding[], others: readonly Finding[]): Turn[] =>
     open(all).flatMap((finding) => {
-      const same = open(others).find((o) => o.key === finding.key);
+      const same = open(others).find(
+        (o) => o.key === finding.key && o.severity === finding.severity,
+      );
       const sounds = same ? finding.sounds.filter((s) => !same.sounds.includes(s)) : finding.sounds;
       return same && !sounds.length ? [] : [{ finding, sounds }];
     });
   const [came, went] = [only(after, before), only(before, after)];
   const near = came.flatMap((c) => {
-    const was = went.find((w) => isNearly(w.finding, c.finding));
+    const was = went.find((w) => isNearly(w.finding, c.finding) && isNearly(c.finding, w.finding));
     return was ? [c, was] : [];
   });
   return {
