@@ -146,32 +146,34 @@ function SheetRow({
         />
       </td>
       <td>
-        <Button
-          size="compact-xs"
-          variant="default"
-          aria-label={`${sheet.name} as a file`}
-          onClick={() =>
-            save(`${fileName(sheet.name)}.sheet.json`, writeSheet(sheet), 'application/json')
-          }
-        >
-          As a file
-        </Button>{' '}
-        <Button
-          size="compact-xs"
-          variant="default"
-          aria-label={`Exchange ${sheet.name} in every rig`}
-          onClick={onExchange}
-        >
-          Exchange …
-        </Button>
-        <ActionIcon
-          size="sm"
-          variant="subtle"
-          aria-label={`Take ${sheet.name} out of the locker`}
-          onClick={onRemove}
-        >
-          <IconX size={14} />
-        </ActionIcon>
+        <div className="gear-acts">
+          <Button
+            size="compact-xs"
+            variant="default"
+            aria-label={`${sheet.name} as a file`}
+            onClick={() =>
+              save(`${fileName(sheet.name)}.sheet.json`, writeSheet(sheet), 'application/json')
+            }
+          >
+            As a file
+          </Button>
+          <Button
+            size="compact-xs"
+            variant="default"
+            aria-label={`Exchange ${sheet.name} in every rig`}
+            onClick={onExchange}
+          >
+            Exchange …
+          </Button>
+          <ActionIcon
+            size="md"
+            variant="subtle"
+            aria-label={`Take ${sheet.name} out of the locker`}
+            onClick={onRemove}
+          >
+            <IconX size={14} />
+          </ActionIcon>
+        </div>
       </td>
     </tr>
   );

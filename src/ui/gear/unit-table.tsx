@@ -150,7 +150,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
       <td>
         {u.uses.length === 0 ? (
           <ActionIcon
-            size="sm"
+            size="md"
             variant="subtle"
             aria-label={`Take ${u.serial} out of the locker`}
             onClick={() => acts.remove(u)}
