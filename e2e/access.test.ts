@@ -1,10 +1,23 @@
 import { readFileSync } from 'node:fs';
 import type { AxeResults, RunOptions } from 'axe-core';
 import { PLACE_IDS, placeOf } from '../src/ui/frame/place-list';
-import { forEachFile, type Person } from './person';
+import { EXAMPLE_SHEETS } from '../src/core/demo';
+import { forEachFile, Person } from './person';
 
 let tech: Person;
 forEachFile((person) => (tech = person));
+
+beforeAll(async () => {
+  // The locker is looked at with something in it.
+  const person = await Person.arrives();
+  await person.open('/gear');
+  for (const sheet of EXAMPLE_SHEETS.slice(0, 3))
+    await person.api('/api/sheets', 'PUT', {
+      sheet: { ...sheet, id: `seen-${sheet.id}`, name: `Seen, ${sheet.about?.slice(0, 20)}` },
+      base: null,
+    });
+  await person.api('/api/gear', 'PUT', { serial: 'SEEN-1', name: 'Seen' });
+});
 
 /** What the checker looks at: everything, or of a page that was looked at already what another sheet changes. */
 const LOOKS: Record<'all' | 'colours', RunOptions> = {
