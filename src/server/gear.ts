@@ -1,28 +1,9 @@
 import { sql } from 'kysely';
 import { z } from 'zod';
-import { type Rig, sheetIdOf } from '../core/rig';
+import { type LockerUnit, type Rig, sheetIdOf } from '../core/rig';
+import { unitClashes } from './clashes';
 import type { Db } from './database';
-import { type Photograph, photographsOf } from './photographs';
-
-/**
- * A unit in the locker: what it is, whose, and in the place of which devices it is used now. It is
- * double-booked on the dates on which two rigs that use it play, and always where one rig uses it twice.
- */
-export interface GearUnit {
-  serial: string;
-  name: string;
-  owner: string;
-  grams: number | null;
-  value: number | null;
-  notes: string;
-  /** The sheet of the locker that says what it is. */
-  sheet: string | null;
-  photographs: Photograph[];
-  uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[];
-  doubleBooked: boolean;
-  /** Dates to come on which two rigs play with it. */
-  clashes: string[];
-}
+import { photographsOf } from './photographs';
 
 const words = z.string().trim().max(120);
 export const gearUnitSchema = z.object({
@@ -38,7 +19,7 @@ export const gearUnitSchema = z.object({
 export type NewGearUnit = z.infer<typeof gearUnitSchema>;
 
 /** Every unit, by name, with where it is used. */
-export async function listGear(db: Db): Promise<GearUnit[]> {
+export async function listGear(db: Db): Promise<LockerUnit[]> {
   const [units, uses, clashes, photographs] = await Promise.all([
     db.selectFrom('gear_unit').selectAll().orderBy('name').orderBy('serial').execute(),
     db
@@ -76,31 +57,19 @@ export async function listGear(db: Db): Promise<GearUnit[]> {
 }
 
 /** Whether one rig that is not archived has two devices that are the same unit. */
-const isTwiceInOne = (uses: GearUnit['uses']): boolean => {
+const isTwiceInOne = (uses: LockerUnit['uses']): boolean => {
   const rigs = uses.filter((x) => !x.archived).map((x) => x.rig);
   return new Set(rigs).size < rigs.length;
 };
 
 /** From today on, the dates on which two rigs that are not archived play with the same unit. */
 async function clashesOf(db: Db): Promise<Map<string, string[]>> {
-  const rows = await db
-    .selectFrom('gear_use as a')
-    .innerJoin('gear_use as b', (j) =>
-      j.onRef('b.serial', '=', 'a.serial').onRef('b.rig_id', '>', 'a.rig_id'),
-    )
-    .innerJoin('show as one', 'one.rig_id', 'a.rig_id')
-    .innerJoin('show as two', (j) =>
-      j.onRef('two.rig_id', '=', 'b.rig_id').onRef('two.date', '=', 'one.date'),
-    )
-    .innerJoin('rig as first', 'first.id', 'a.rig_id')
-    .innerJoin('rig as second', 'second.id', 'b.rig_id')
-    .select(['a.serial', sql<string>`to_char(one.date, 'YYYY-MM-DD')`.as('date')])
+  const rows = await unitClashes(db)
+    .innerJoin('rig as here', 'here.id', 'mine.rig_id')
+    .select(['a.serial', sql<string>`to_char(mine.date, 'YYYY-MM-DD')`.as('date')])
     .distinct()
-    .where('one.gone', '=', false)
-    .where('two.gone', '=', false)
-    .where('first.archived_at', 'is', null)
-    .where('second.archived_at', 'is', null)
-    .where('one.date', '>=', sql<string>`current_date`)
+    .where('here.archived_at', 'is', null)
+    .where('mine.date', '>=', sql<string>`current_date`)
     .orderBy('date')
     .execute();
   const found = new Map<string, string[]>();

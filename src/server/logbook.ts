@@ -11,6 +11,7 @@ import {
   type RecordType,
   type Show,
 } from '../core/show/book';
+import { unitClashes } from './clashes';
 import type { Db } from './database';
 
 /** How many changes one request may bring. */
@@ -186,21 +187,9 @@ export interface DoubleBooked {
 
 /** Units of a rig that another rig plays with on the same date; on other dates they may be shared. */
 export async function doubleBooked(db: Db, rig: string): Promise<DoubleBooked[]> {
-  const rows = await db
-    .selectFrom('show as mine')
-    .innerJoin('show as other', (j) =>
-      j.onRef('other.date', '=', 'mine.date').onRef('other.rig_id', '!=', 'mine.rig_id'),
-    )
-    .innerJoin('gear_use as a', 'a.rig_id', 'mine.rig_id')
-    .innerJoin('gear_use as b', (j) =>
-      j.onRef('b.rig_id', '=', 'other.rig_id').onRef('b.serial', '=', 'a.serial'),
-    )
-    .innerJoin('rig', 'rig.id', 'other.rig_id')
-    .select(['mine.body', 'a.serial', 'a.device_name', 'rig.name', 'other.venue', 'mine.id'])
+  const rows = await unitClashes(db)
+    .select(['mine.body', 'a.serial', 'a.device_name', 'there.name', 'other.venue', 'mine.id'])
     .where('mine.rig_id', '=', rig)
-    .where('mine.gone', '=', false)
-    .where('other.gone', '=', false)
-    .where('rig.archived_at', 'is', null)
     .orderBy('mine.date')
     .execute();
   return rows.flatMap((r) =>

@@ -1,5 +1,6 @@
 import { imageSize } from 'image-size';
 import { z } from 'zod';
+import type { Photograph } from '../core/rig';
 import type { Db } from './database';
 
 /** The largest photograph that is kept, in bytes, and the longest side, in pixels. */
@@ -20,13 +21,6 @@ export const shownSchema = z.discriminatedUnion('is', [
   z.object({ is: z.literal('sheet'), id: z.string().min(1).max(64) }),
 ]);
 export type Shown = z.infer<typeof shownSchema>;
-
-/** A photograph as a list tells it: its id, and how large it is, in pixels. */
-export interface Photograph {
-  id: string;
-  width: number;
-  height: number;
-}
 
 export type Added = { ok: true } | { ok: false; status: 404 | 409 | 422; why: string };
 

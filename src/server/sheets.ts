@@ -1,18 +1,16 @@
 import { z } from 'zod';
 import { sheetDifferences } from '../core/changes';
-import { checkSheet, kindIdOf, learnSheets, type Rig, type Sheet, sheetIdOf } from '../core/rig';
+import {
+  checkSheet,
+  kindIdOf,
+  learnSheets,
+  type LockerSheet,
+  type Rig,
+  type Sheet,
+  sheetIdOf,
+} from '../core/rig';
 import type { Db } from './database';
-import { type Photograph, photographsOf } from './photographs';
-
-/** A sheet of the locker, and the rigs that hold a copy: whether theirs says the same. */
-export interface LockerSheet {
-  sheet: Sheet;
-  version: number;
-  photographs: Photograph[];
-  /** The units that it says what they are, by serial number. */
-  units: string[];
-  uses: { rig: string; rigName: string; devices: number; isSame: boolean; archived: boolean }[];
-}
+import { photographsOf } from './photographs';
 
 export const putSheetSchema = z.object({
   sheet: z.unknown(),

@@ -6,6 +6,7 @@ export { type Edit, type EditName, type EditOf, EDITS, editSchema, editWords } f
 export * from './find';
 export { type Clip, clipOf, cutLeads, fittedTo, readClip } from './clip';
 export { freshId, freeName } from './fresh-id';
+export type { LockerSheet, LockerUnit, Photograph } from './locker';
 export {
   type Exchanged,
   exchangedDevices,

@@ -4,7 +4,7 @@ import { kindOf } from '../kinds';
 import { analyse } from '../report';
 import { type Brief, kindOfSheet, type Rig, type Way } from '../rig';
 import { exactly } from '../solve';
-import { builtUp, finished, isPedal, type Proposal, proposeRig } from '.';
+import { builtUp, finished, isPedal, priced, type Proposal, proposeRig } from '.';
 
 const line = (kind: string, n: number) => ({ id: `g${n}`, kind, name: `Box ${n}` });
 const to = (...ways: Way[]) =>
@@ -143,5 +143,46 @@ test('every shipped sheet that is a pedal starts a rig that stands, with nothing
       .filter((f) => f.severity !== 'advice' && !['noise', 'latency'].includes(f.rule))
       .map((f) => f.what);
     expect([sheet.id, bad, report.promises.every((p) => p.kept)]).toEqual([sheet.id, [], true]);
+  }
+});
+
+test('what is said of the boost holds where it is made: behind it is louder, in front it drives further', () => {
+  const gear = ['boost', 'drive-low'].map(line);
+  const b = brief({ gear, destinations: to('combo', 'house') });
+  const lead = (place: 'behind' | 'front') => {
+    const means: Brief['means'] = { switching: 'loops-free', changed: { 'boost-lead': place } };
+    const report = analyse(propose({ ...b, means }).rig).sounds.at(-1)!;
+    const drive = report.stations.find((s) => s.device === 'box-1')!;
+    const boost = report.stations.find((s) => s.device === 'box-0')!;
+    const out = (place === 'behind' ? boost : drive).output;
+    return { level: out.levelDbu!.normal, percent: drive.output.thdPercent!.normal };
+  };
+  const [behind, front] = [lead('behind'), lead('front')];
+  expect(behind.level).toBeGreaterThan(front.level);
+  expect(front.percent).toBeGreaterThan(behind.percent);
+});
+
+test('every other way of the new decisions is tried and says what it brings', () => {
+  const asked: [string, Brief][] = [
+    [
+      'amps-fed',
+      brief({ gear: ['drive-low', 'delay'].map(line), destinations: to('combo', 'combo') }),
+    ],
+    ['pan', brief({ gear: [line('delay', 0)], means: { voice: 'modeler' } })],
+    [
+      'boost-lead',
+      brief({
+        gear: ['boost', 'drive-low'].map(line),
+        means: { switching: 'loops-free' },
+        destinations: to('combo'),
+      }),
+    ],
+  ];
+  for (const [id, b] of asked) {
+    const choice = { id: 'new', name: 'New', otherSchool: [] };
+    const { choices } = priced(finished(proposeRig(b, choice)), b, choice);
+    const decided = choices.find((c) => c.id === id)!;
+    for (const o of decided.options.filter((x) => x.value !== decided.taken))
+      expect([id, o.value, Array.isArray(o.brings)]).toEqual([id, o.value, true]);
   }
 });

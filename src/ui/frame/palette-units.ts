@@ -1,6 +1,6 @@
 import type { SpotlightActionData } from '@mantine/spotlight';
 import { useEffect, useMemo, useState } from 'react';
-import type { LockerUnit } from '../gear/unit-table';
+import type { LockerUnit } from '../../core/rig';
 import { askServer } from '../keep/ask-server';
 
 /** Units of the locker, by serial number and name; asked for each time the palette opens. */

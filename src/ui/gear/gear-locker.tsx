@@ -3,12 +3,13 @@ import { Button, Group, Switch, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { type Dispatch, type SetStateAction, useState } from 'react';
 import { fixed } from '../../core/units';
-import { type LockerSheet, useLocker } from '../build/own-gear/locker-list';
+import { useLocker } from '../build/own-gear/locker-list';
 import { askServer, problemText } from '../keep/ask-server';
 import { save } from '../look/save-file';
 import { SheetShelf } from './sheet-shelf';
 import { type Exchanging, Substitute } from './substitute';
-import { type LockerUnit, NewUnit, UnitTable } from './unit-table';
+import { NewUnit, UnitTable } from './unit-table';
+import type { LockerSheet, LockerUnit } from '../../core/rig';
 
 /** Whether a unit is what was searched for, by its number, name, owner or a rig that uses it. */
 const isWanted = (u: LockerUnit, wanted: string): boolean =>

@@ -2,14 +2,9 @@
 import { ActionIcon, Button, Group, Modal, Tooltip } from '@mantine/core';
 import { IconCamera } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
+import type { Photograph } from '../../core/rig';
 import { askServer, problemText, type ServerProblem } from '../keep/ask-server';
 import { FileField } from '../look/read-file';
-
-export interface Photograph {
-  id: string;
-  width: number;
-  height: number;
-}
 
 /** The longest side of a photograph that is kept, in pixels, and how well it is drawn. */
 const LONGEST = 1280;

@@ -2,7 +2,7 @@
 import { Button, Group } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { problemLines } from '../../core/rig';
-import type { LockerSheet } from '../build/own-gear/locker-list';
+import type { LockerSheet } from '../../core/rig';
 import { askServer, problemText } from '../keep/ask-server';
 import { FileField, NotRead, type Wrong } from '../look/read-file';
 import { save } from '../look/save-file';

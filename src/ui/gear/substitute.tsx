@@ -5,9 +5,9 @@ import { KINDS } from '../../core/kinds';
 import type { BySound } from '../../core/report';
 import { type Difference, isAny } from '../../core/report/difference';
 import { checkSheet, type Exchanged, type Sheet } from '../../core/rig';
-import type { LockerSheet } from '../build/own-gear/locker-list';
+import type { LockerSheet } from '../../core/rig';
 import { askServer, problemText } from '../keep/ask-server';
-import type { LockerUnit } from './unit-table';
+import type { LockerUnit } from '../../core/rig';
 import { type Comes, type Tried, useTried } from './use-tried';
 
 /** What is to be exchanged: what it is, its name, and the rigs in which it stands now. */

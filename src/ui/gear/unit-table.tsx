@@ -3,24 +3,10 @@ import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
+import type { LockerUnit } from '../../core/rig';
 import { CommitNumber } from '../look/commit-number';
 import { CommitText } from '../look/commit-text';
-import { type Photograph, Photographs } from './photographs';
-
-/** A unit of the locker, as the server tells it. */
-export interface LockerUnit {
-  serial: string;
-  name: string;
-  owner: string;
-  grams: number | null;
-  value: number | null;
-  notes: string;
-  sheet: string | null;
-  photographs: Photograph[];
-  uses: { rig: string; rigName: string; device: string; deviceName: string; archived: boolean }[];
-  doubleBooked: boolean;
-  clashes: string[];
-}
+import { Photographs } from './photographs';
 
 /** What a person can do to a unit. */
 interface Acts {

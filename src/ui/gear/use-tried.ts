@@ -13,7 +13,7 @@ import {
 import { askServer, problemText } from '../keep/ask-server';
 import { CANCELLED, propose } from '../../worker';
 import type { Exchanging } from './substitute';
-import type { LockerUnit } from './unit-table';
+import type { LockerUnit } from '../../core/rig';
 
 /** What is to take the place of something, as it is chosen; the sheet that says what it is, where one does. */
 export type Comes = { id: string; name: string; sheet: Sheet | undefined } & (

@@ -2,9 +2,9 @@
 import { Button, Group } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { sheetDifferences } from '../../../core/changes';
-import type { Sheet } from '../../../core/rig';
+import type { LockerSheet, Sheet } from '../../../core/rig';
 import { askServer, problemText } from '../../keep/ask-server';
-import { type LockerSheet, useLocker } from './locker-list';
+import { useLocker } from './locker-list';
 
 /** How this rig's copy of a sheet stands to the locker's: the difference in words, and either way over. */
 export function LockerBar({ sheet, onTake }: { sheet: Sheet; onTake: (sheet: Sheet) => void }) {

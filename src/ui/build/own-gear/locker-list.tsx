@@ -1,17 +1,8 @@
 'use client';
 import { useCallback, useEffect, useState } from 'react';
-import type { Sheet } from '../../../core/rig';
+import type { LockerSheet, Sheet } from '../../../core/rig';
 import { askServer, problemText } from '../../keep/ask-server';
 import { SheetList } from './choose';
-
-/** A sheet of the locker, as the server tells it. */
-export interface LockerSheet {
-  sheet: Sheet;
-  version: number;
-  photographs: { id: string; width: number; height: number }[];
-  units: string[];
-  uses: { rig: string; rigName: string; devices: number; isSame: boolean; archived: boolean }[];
-}
 
 /** The sheets of the locker, asked for when they are shown; a problem in words where that fails. */
 export function useLocker(): {

@@ -22,6 +22,32 @@ const PASSES = [
   { value: 'merged', label: 'by its out, with its own' },
 ] as const;
 
+/** Something that is told of the box, or left as it is with what is inside. */
+function Told<V extends string>({
+  label,
+  data,
+  value,
+  onTell,
+}: {
+  label: string;
+  data: readonly { value: V; label: string }[];
+  value: V | undefined;
+  onTell: (value: V | undefined) => void;
+}) {
+  return (
+    <Select
+      size="xs"
+      w={190}
+      label={label}
+      clearable
+      placeholder="as what is inside"
+      data={data}
+      value={value ?? null}
+      onChange={(v) => onTell(data.find((x) => x.value === v)?.value)}
+    />
+  );
+}
+
 /** How the box is called by MIDI: its programs with their names, and which control changes move what. */
 export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Change }) {
   const put = (fields: Partial<ChangedKind>) => onChange({ ...sheet, ...fields } as Sheet);
@@ -74,29 +100,17 @@ export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Cha
           value={String(programs.from)}
           onChange={(v) => setPrograms({ from: v === '1' ? 1 : 0 })}
         />
-        <Select
-          size="xs"
-          w={170}
+        <Told
           label="Clock"
-          clearable
-          placeholder="as what is inside"
           data={CLOCKS}
-          value={midi.clock ?? null}
-          onChange={(v) =>
-            put({ midi: { ...midi, clock: CLOCKS.find((c) => c.value === v)?.value } })
-          }
+          value={midi.clock}
+          onTell={(clock) => put({ midi: { ...midi, clock } })}
         />
-        <Select
-          size="xs"
-          w={190}
+        <Told
           label="Passes messages on"
-          clearable
-          placeholder="as what is inside"
           data={PASSES}
-          value={midi.thru ?? null}
-          onChange={(v) =>
-            put({ midi: { ...midi, thru: PASSES.find((t) => t.value === v)?.value } })
-          }
+          value={midi.thru}
+          onTell={(thru) => put({ midi: { ...midi, thru } })}
         />
       </Group>
       <ul className="own-gear-links" data-list="sheet-programs">
