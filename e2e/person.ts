@@ -161,6 +161,21 @@ export class Person {
     );
     await (line as unknown as ElementHandle<Element>).asLocator().click();
   }
+  /** Picks the line that begins so by arrows, as who types does: others of the list may only hold the word. */
+  async pickBeginning(words: string): Promise<void> {
+    const place = await this.page.waitForFunction(
+      (w) => {
+        const place = [...document.querySelectorAll<HTMLElement>('[role="option"]')]
+          .filter((e) => e.getClientRects().length > 0)
+          .findIndex((e) => e.innerText.trim().startsWith(w));
+        return place + 1;
+      },
+      { polling: ASK_MS },
+      words,
+    );
+    const presses = await place.jsonValue();
+    await this.press(...Array<KeyInput>(presses).fill('ArrowDown'), 'Enter');
+  }
   /** Leaves a dialog and waits until nothing of it lies over the page. */
   async done(): Promise<void> {
     await this.button('Done');

@@ -28,7 +28,7 @@ class Starting {
     this.actions += 1 + 2 * words.length;
     for (const word of words) {
       await tech.page.keyboard.type(word);
-      await tech.press('ArrowDown', 'Enter');
+      await tech.pickBeginning(word);
     }
     await tech.press('Escape');
   }

@@ -76,7 +76,7 @@ export function hostUses(ctx: SoundContext): HostUse[] {
         used: {
           slots: costs.reduce((s, c) => s + c.slots, 0),
           percent: costs.reduce((s, c) => s + c.percent, 0),
-          paths: pathsOf(host.id, links),
+          paths: pathsOf(host, links),
         },
         loops: (kindOf(host.kind).loops ?? []).map((l) => ({
           id: l.id,
@@ -90,10 +90,11 @@ export function hostUses(ctx: SoundContext): HostUse[] {
 
 /**
  * Ways through a host that do not touch one another inside: each is a path of its own. One that
- * leaves by a send and comes back by its return is still one.
+ * leaves by a send and comes back by its return is still one, on both returns of a pair where it was
+ * sent on one side and came back wide.
  */
 function pathsOf(
-  host: string,
+  { id: host, kind }: Device,
   links: readonly {
     from: { device: string; jack: string };
     to: { device: string; jack: string };
@@ -111,6 +112,12 @@ function pathsOf(
   for (const n of [...up.keys()]) {
     const back = n.replace('/toSend', '/fromReturn');
     if (back !== n && up.has(back)) up.set(root(n), root(back));
+  }
+  for (const { id, pair } of kindOf(kind).jacks) {
+    const [n, other] = [`${host}/${id}`, `${host}/${pair?.with}`];
+    const isSent = up.has(n.replace('/fromReturn', '/toSend'));
+    if (id.startsWith('fromReturn') && up.has(n) && !isSent && up.has(other))
+      up.set(root(n), root(other));
   }
   return new Set([...up.keys()].map(root)).size;
 }

@@ -347,6 +347,11 @@ export interface Kind {
   wantsBarePickup?: boolean;
   /** Jacks that together are one destination, and who hears it. */
   destination?: { jacks: Point[]; hears: Hears };
+  /**
+   * What comes out of it is not played on strings: it goes past pedals and amplifiers to those who
+   * hear it. A band’s mix comes from the desk, so it never goes back there.
+   */
+  feed?: 'voice' | 'band' | 'tracks';
   /** Tracks the string's pitch, so wants the clean signal. */
   tracksPitch?: boolean;
   /** Effects loops, switched loops, sends and returns. */

@@ -6,6 +6,7 @@ export const microphoneVoice = defineKind({
   name: 'Handheld microphone',
   family: 'Instruments',
   job: 'instrument',
+  feed: 'voice',
   about: 'A dynamic voice microphone, on a lead or as a wireless handheld.',
   jacks: [{ id: 'out', label: 'out', direction: 'out', signal: 'audio', connector: 'XLR' }],
   figures: [

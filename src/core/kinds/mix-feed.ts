@@ -6,6 +6,7 @@ export const mixFeed = defineKind({
   name: 'Mix from the console',
   family: 'Instruments',
   job: 'instrument',
+  feed: 'band',
   stands: 'house',
   about:
     'What the house or monitor console sends to the stage: the band without the player, for one ear or both.',

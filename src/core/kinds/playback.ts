@@ -6,6 +6,7 @@ export const playback = defineKind({
   name: 'Playback, tracks and click',
   family: 'Instruments',
   job: 'instrument',
+  feed: 'tracks',
   about:
     'Backing tracks on one output, the click on the other: never both to the same ears by mistake.',
   jacks: [

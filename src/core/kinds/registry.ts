@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import { headTubeMasters } from './head-tube-masters';
+import { splitterMicrophone } from './splitter-microphone';
 import { supplyBattery } from './supply-battery';
 import { supplyAdapter } from './supply-adapter';
 import { modulationDigital } from './modulation-digital';
@@ -172,6 +173,7 @@ export const KINDS: readonly Kind[] = [
   splitterBuffered,
   splitterPassive,
   splitterIsolated,
+  splitterMicrophone,
   splitterTuner,
   combinerPassive,
   lineSelector,

@@ -1,18 +1,27 @@
 import fc from 'fast-check';
 import { kindOf } from '../kinds';
 import { type Brief, CALLERS, freeName, SWITCHINGS, VOICES, type Way, WAYS } from '../rig';
-import { START_INSTRUMENTS, START_PEDALS } from '.';
+import { isDigital, isFeed, START_INSTRUMENTS, START_PEDALS } from '.';
+
+/** Sources, of which one is played at least, and one at most has a digital output alone. */
+const anySources = fc
+  .record({
+    first: fc.constantFrom(
+      ...START_INSTRUMENTS.filter((k) => !isFeed({ kind: k.id })).map((k) => k.id),
+    ),
+    more: fc.array(fc.constantFrom(...START_INSTRUMENTS.map((k) => k.id)), { maxLength: 2 }),
+    wireless: fc.array(fc.boolean(), { minLength: 3, maxLength: 3 }),
+  })
+  .map(({ first, more, wireless }) =>
+    [first, ...more]
+      .filter((kind, n, all) => !isDigital({ kind }) || all.indexOf(kind) === n)
+      .map((kind, n) => ({ kind, wireless: wireless[n] === true && !isDigital({ kind }) })),
+  );
 
 /** Answers to a start, whatever a person may give: for laws. */
 export const anyBrief: fc.Arbitrary<Brief> = fc
   .record({
-    sources: fc.array(
-      fc.record({
-        kind: fc.constantFrom(...START_INSTRUMENTS.map((k) => k.id)),
-        wireless: fc.boolean(),
-      }),
-      { minLength: 1, maxLength: 3 },
-    ),
+    sources: anySources,
     ends: fc.array(
       fc.record({
         way: fc.constantFrom<Way>(...WAYS),
@@ -38,7 +47,9 @@ export const anyBrief: fc.Arbitrary<Brief> = fc
       names.push(name);
       return name;
     };
-    const hasAmps = means.voice === 'amplifiers' || means.voice === 'modeler';
+    // All hear what a modeler sends, and a digital line goes to nothing else.
+    const areBarred = !sources.some(isDigital);
+    const hasAmps = means.voice === 'amplifiers' || means.voice === 'modeler' || !areBarred;
     const isAmp = (way: Way) => way === 'head' || way === 'combo';
     return {
       sources: sources.map((s, n) => ({ id: `s${n}`, ...s, name: named(kindOf(s.kind).name) })),
@@ -48,7 +59,10 @@ export const anyBrief: fc.Arbitrary<Brief> = fc
           id: `d${n}`,
           way,
           name: named(way),
-          ...(not && !isAmp(way) && sources.some((_, i) => `s${i}` === not) && { not: [not] }),
+          ...(not &&
+            areBarred &&
+            !isAmp(way) &&
+            sources.some((_, i) => `s${i}` === not) && { not: [not] }),
         })),
       gear: pedals.map((kind, n) => ({ id: `g${n}`, kind, name: named(kindOf(kind).name) })),
       sounds: Array.from({ length: sounds }, (_, n) => ({ id: `n${n}`, name: `Sound ${n + 1}` })),

@@ -16,6 +16,9 @@ export interface Choice {
 export class Choices {
   readonly all: Choice[] = [];
 
+  /** What was decided of something, where it was asked. */
+  taken = (id: string): string | undefined => this.all.find((c) => c.id === id)?.taken;
+
   constructor(private readonly changed: Readonly<Record<string, string>>) {}
 
   /**

@@ -1,7 +1,7 @@
 import { kindOf, type Job } from '../kinds';
 import { leadTypeFor } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
-import type { Device, End, Lead, Rig } from '../rig/schema';
+import type { Control, Device, End, Lead, Rig, RigPromise } from '../rig/schema';
 
 /** Where signal stands and waits to go on: one side or two, and how long the next lead is, in metres. */
 export interface Waiting {
@@ -29,7 +29,7 @@ export const METRES = {
 } as const;
 
 /** Effects that make one side two. */
-const WIDENING: readonly Job[] = ['modulation', 'delay', 'reverb'];
+export const WIDENING: readonly Job[] = ['modulation', 'delay', 'reverb'];
 
 export const jobOf = (d: Device): Job => kindOf(d.kind).job;
 
@@ -39,9 +39,21 @@ export function otherSide({ device, jack }: End, kind: string): End | undefined 
   return other === undefined ? undefined : { device, jack: other };
 }
 
-/** The jacks of the way through a device, with the other sides that it has; none where it has no way through. */
-function endsOf(d: Device) {
-  const way = kindOf(d.kind).through;
+/** Something that a row goes through: by its main way, or by the one that is named. */
+export type Stop = Device | ByWay;
+
+interface ByWay {
+  device: Device;
+  in: string;
+  out: string;
+}
+
+const isByWay = (stop: Stop): stop is ByWay => typeof stop.device === 'object';
+
+/** The jacks of the way through, with the other sides that it has; none where it has no way through. */
+function endsOf(stop: Stop) {
+  const d = isByWay(stop) ? stop.device : stop;
+  const way = isByWay(stop) ? stop : kindOf(d.kind).through;
   if (!way) return undefined;
   const [into, out] = [
     { device: d.id, jack: way.in },
@@ -51,13 +63,13 @@ function endsOf(d: Device) {
 }
 
 /** What waits behind a device, whether one side or two. */
-function behind(now: Waiting, d: Device, mayWiden: boolean): Waiting {
-  const ends = endsOf(d);
+function behind(now: Waiting, stop: Stop, mayWiden: boolean): Waiting {
+  const ends = endsOf(stop);
   if (!ends) return now;
   const isWide =
     ends.outRight !== undefined &&
     ((now.right !== undefined && ends.inRight !== undefined) ||
-      (mayWiden && WIDENING.includes(jobOf(d))));
+      (mayWiden && !isByWay(stop) && WIDENING.includes(jobOf(stop))));
   return {
     left: ends.out,
     ...(isWide && ends.outRight && { right: ends.outRight }),
@@ -73,6 +85,28 @@ export const widens = (at: Waiting, row: readonly Device[]): boolean =>
 export class Making {
   readonly devices: Device[] = [];
   readonly leads: Lead[] = [];
+  readonly controls: Control[] = [];
+  /** What was decided on the way and has to stay so. */
+  readonly promises: RigPromise[] = [];
+  /** Whom a device at the end of one of several lines hears alone, or does not hear. */
+  readonly apart = new Map<string, { only?: string; not?: string }>();
+  /** What is joined to a device as soon as a row has come to it. */
+  private readonly hung = new Map<string, () => void>();
+  /** Devices that a row goes through by another way than the usual one. */
+  private readonly ways = new Map<string, { in: string; out: string }>();
+
+  goesBy = (d: Device, way: { in: string; out: string }) => this.ways.set(d.id, way);
+
+  onceFed = (d: Device, join: () => void) => this.hung.set(d.id, join);
+
+  /** Hangs rows in the loops of a device, each between a send and a return of it. */
+  hang = (d: Device, loops: readonly { send: string; back: string; row: readonly Stop[] }[]) =>
+    this.onceFed(d, () => {
+      for (const { send, back, row } of loops) {
+        const out = this.through({ left: { device: d.id, jack: send }, metres: METRES.patch }, row);
+        this.join(out.left, { device: d.id, jack: back }, METRES.patch);
+      }
+    });
 
   add(kind: string, name: string, rest: Partial<Device> = {}): Device {
     const id = freshId(
@@ -82,6 +116,13 @@ export class Making {
     const device: Device = { id, kind, name, ...rest };
     this.devices.push(device);
     return device;
+  }
+
+  /** One conductor of an insert lead: both sides of what comes share a jack. */
+  joinSide(from: End, to: End, conductor: 'tip' | 'ring'): void {
+    this.join(from, to, METRES.patch, 'insert');
+    const lead = this.leads.at(-1);
+    if (lead) lead.conductor = conductor;
   }
 
   join(from: End, to: End, metres: number, type?: Lead['type']): void {
@@ -101,14 +142,17 @@ export class Making {
    * Joins a row of devices, one behind the other. From the first that makes the signal wide, where it
    * may, both sides go on, until a device has but one.
    */
-  through(at: Waiting, row: readonly Device[], mayWiden = false): Waiting {
+  through(at: Waiting, row: readonly Stop[], mayWiden = false): Waiting {
     let now = at;
-    for (const d of row) {
-      const into = endsOf(d);
-      if (!into) continue;
-      this.join(now.left, into.in, now.metres);
-      if (now.right && into.inRight) this.join(now.right, into.inRight, now.metres);
-      now = behind(now, d, mayWiden);
+    for (const each of row) {
+      const other = isByWay(each) ? undefined : this.ways.get(each.id);
+      const stop = other && !isByWay(each) ? { device: each, ...other } : each;
+      const way = endsOf(stop);
+      if (!way) continue;
+      this.join(now.left, way.in, now.metres);
+      if (now.right && way.inRight) this.join(now.right, way.inRight, now.metres);
+      this.hung.get(way.in.device)?.();
+      now = behind(now, stop, mayWiden);
     }
     return now;
   }

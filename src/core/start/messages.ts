@@ -3,7 +3,7 @@ import { midiGraph, reachIn } from '../midi';
 import { usualMetres } from '../rig/joining';
 import type { Device, End, Sound } from '../rig/schema';
 import type { Making } from './making';
-import type { Wiring } from './ways/amplifiers';
+import type { Wiring } from './ways/amp-parts';
 
 /** Most devices that hang one behind the other before a box repeats for all at once. */
 const MOST_IN_A_ROW = 2;
@@ -55,7 +55,7 @@ export function wireMessages(w: Wiring, sounds: readonly Sound[]): Sound[] {
   }
   const { caller, from } = leader
     ? { caller: leader, from: { device: leader.id, jack: outOf(leader, 'out') ?? 'midiOut' } }
-    : callerOf(making, way);
+    : callerOf(w, way);
   spread(making, from, targets);
   const called = (leader ? [leader, ...targets] : targets).slice(0, CHANNELS);
   for (const [i, d] of called.entries()) d.midi = { ...d.midi, channel: i + 1 };
@@ -102,14 +102,35 @@ function addressOf(d: Device, n: number): { bank?: number; number: number } {
 
 /** A controller, and a tablet where it is to call: a tablet leads a USB bus, the controller passes on. */
 function callerOf(
-  making: Making,
+  { making, choices }: Wiring,
   way: 'own' | 'controller' | 'tablet',
 ): { caller: Device; from: End } {
   const controller = making.add('foot-controller', 'Foot controller', { place: 'floor' });
   const from = { device: controller.id, jack: 'midiOut' };
   if (way !== 'tablet') return { caller: controller, from };
   const tablet = making.add('set-list-app', 'Tablet', { place: 'floor' });
-  making.join({ device: tablet.id, jack: 'usb' }, { device: controller.id, jack: 'usb' }, 1);
+  const isIsolated = choices.take(
+    'usb',
+    'The USB line of the tablet',
+    [
+      ['plain', 'one lead'],
+      ['isolator', 'by an isolator'],
+    ],
+    'plain',
+    (taken) =>
+      taken === 'plain'
+        ? 'On its battery the tablet has no ground of its own.'
+        : 'A charging tablet brings the noise of its charger along; the isolator keeps its ground apart.',
+  );
+  const into = { device: controller.id, jack: 'usb' };
+  const out = { device: tablet.id, jack: 'usb' };
+  if (isIsolated === 'plain') {
+    making.join(out, into, 1);
+    return { caller: tablet, from };
+  }
+  const isolator = making.add('usb-isolator', 'USB isolator', { place: 'floor' });
+  making.join(out, { device: isolator.id, jack: 'up' }, 1);
+  making.join({ device: isolator.id, jack: 'down' }, into, 0.5);
   return { caller: tablet, from };
 }
 

@@ -21,10 +21,12 @@ const USUAL: readonly Job[] = [
 
 const plain = (k: Kind, jack: string) => k.jacks.some((j) => j.id === jack && j.connector === 'TS');
 
-/** Instruments that a start can begin with: one signal on an ordinary jack. */
-export const START_INSTRUMENTS: readonly Kind[] = KINDS.filter(
-  (k) => k.job === 'instrument' && plain(k, 'out'),
-);
+/** Whether something waits for a pedal that somebody brings along: a loop that goes on while it is empty. */
+const isForGuest = (k: Kind): boolean =>
+  k.loops?.length === 1 && k.loops[0]?.id === 'insert' && plain(k, 'send');
+
+/** What a start can begin with: instruments, voices and feeds. */
+export const START_INSTRUMENTS: readonly Kind[] = KINDS.filter((k) => k.job === 'instrument');
 /** Pedals that a start can put in a row: those of one channel. */
 export const START_PEDALS: readonly Kind[] = KINDS.filter(
   (k) => isPedal(k) && plain(k, 'in') && plain(k, 'out'),
@@ -34,8 +36,7 @@ export const START_PEDALS: readonly Kind[] = KINDS.filter(
 export function isPedal(k: Kind): boolean {
   const { through } = k;
   return (
-    USUAL.includes(k.job) &&
-    k.family !== 'Routing' &&
+    (isForGuest(k) || (USUAL.includes(k.job) && k.family !== 'Routing')) &&
     through !== undefined &&
     plain(k, through.in) &&
     plain(k, through.out)
@@ -47,6 +48,8 @@ export function rank(kindId: string, other: ReadonlySet<string>): number {
   const kind = kindOf(kindId);
   if (kind.wantsBarePickup && !other.has('bare-pickup')) return -1;
   const at = (job: Job) => USUAL.indexOf(job);
+  // A guest stands behind what is driven and in front of what is wide.
+  if (isForGuest(kind)) return at('volume') + 0.5;
   const gain = kind.figures.find((f) => f.id === 'gainHighDb')?.typical ?? 0;
   const moved: [string, Job, number][] = [
     ['tuner-place', 'tuner', at('reverb') + 0.5],

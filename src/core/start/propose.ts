@@ -1,5 +1,5 @@
 import { kindOf } from '../kinds';
-import type { Brief, Device, Limits, Rig, Sound, Stance, Voice } from '../rig/schema';
+import type { Brief, Device, Limits, Rig, Sound, Stance } from '../rig/schema';
 import { learnSheets, type Sheet, sheetIdOf } from '../rig/sheets';
 import { type Choice, Choices } from './choices';
 import { Making, METRES, type Waiting } from './making';
@@ -8,11 +8,15 @@ import { isPedal, rank } from './pedal-order';
 import { startPromises } from './promised';
 import { ampIn, soundsByAmps, soundsByModel, startSounds } from './sounds';
 import { hangInLoops, soundsByLoops, staysInFront, type Switching } from './switching';
-import { type AmpTurns, isLate, toAmplifiers, type Wiring } from './ways/amplifiers';
-import { arrive, type Playing, playersOf } from './ways/arrive';
+import { type AmpTurns, isLate, type Wiring } from './ways/amp-parts';
+import { toAmplifiers } from './ways/amplifiers';
+import { arrive, JOIN, type Playing, playersOf } from './ways/arrive';
+import { digitalBeside, effectBeside, instrumentBeside, modelled } from './ways/beside';
 import { byBoxes, bySimulator, driven, isWet } from './ways/desk';
-import { type End, isAmp, toEach } from './ways/ends';
-import { toModeler } from './ways/modeler';
+import { type End, isAmp, isDigital, isFeed, toEach, voiceOf } from './ways/ends';
+import { sharedEars, straightFeed } from './ways/feeds';
+import { hold, soundsByCrossing } from './ways/held';
+import { enteredBy, type Special, toModeler } from './ways/modeler';
 
 /** What a start is told beside the brief. */
 export interface StartChoice {
@@ -31,10 +35,6 @@ export interface Proposal {
   rig: Rig;
   choices: readonly Choice[];
 }
-
-/** What makes the sound of an amplifier: what was said, else amplifiers where there are any. */
-export const voiceOf = (brief: Brief): Voice =>
-  brief.means?.voice ?? (brief.destinations.some(isAmp) ? 'amplifiers' : 'simulator');
 
 /**
  * Makes a rig from a brief: ordered, connected, with the sounds asked for and the promises that
@@ -58,6 +58,7 @@ export function proposeRig(brief: Brief, choice: StartChoice): Proposal {
       ...usedOf(sheets, start.w.making.devices),
       leads: start.w.making.leads,
       sounds,
+      ...(start.w.making.controls.length > 0 && { controls: start.w.making.controls }),
       ...(otherSchool.length > 0 && { order: { stances } }),
       ...(limits && Object.keys(limits).length > 0 && { limits }),
       brief,
@@ -81,6 +82,12 @@ class Start {
   /** Devices of the end of each way, by the player at its beginning. */
   private readonly ends = new Map<string, Playing[]>();
   private turns: AmpTurns | undefined;
+  /** Ears of which the band has the right one. */
+  private readonly shared: End | undefined;
+  /** Players whose line nothing takes, or lets through. */
+  private readonly silent: Playing[] = [];
+  /** Players who go through the pedals. */
+  private through: readonly Playing[] = [];
 
   constructor(readonly w: Wiring) {
     const { making, brief, other } = w;
@@ -91,9 +98,12 @@ class Start {
         brief.destinations.filter((d) => !d.not?.includes(p.line.id)),
       );
     const hasEnds = brief.destinations.length > 0;
-    const first = this.players.find((p) => !hasEnds || this.reached.get(p)?.length);
+    const played = this.players.filter((p) => !isFeed(p.line));
+    const first = played.find((p) => !hasEnds || this.reached.get(p)?.length);
     const through = first && this.reached.get(first);
-    this.main = through ? this.players.filter((p) => isSame(this.reached.get(p), through)) : [];
+    this.main = through ? played.filter((p) => isSame(this.reached.get(p), through)) : [];
+    const band = this.players.find((p) => kindOf(p.line.kind).feed === 'band');
+    this.shared = band && sharedEars(w, through ?? [], this.reached.get(band) ?? []);
     this.pedals = brief.gear
       .filter((g) => isPedal(kindOf(g.kind)))
       .sort((a, b) => rank(a.kind, other) - rank(b.kind, other))
@@ -107,13 +117,26 @@ class Start {
     let sounds = startSounds(w.brief.sounds, pedals);
     const [first] = main;
     if (!first) return sounds;
-    const ends = this.reached.get(first) ?? [];
+    const ends = (this.reached.get(first) ?? []).map((e): End =>
+      e === this.shared ? { ...e, isOneSided: true } : e,
+    );
     const before = w.making.devices.length;
     const brief: Brief = { ...w.brief, destinations: [...ends] };
-    const at = arrive(w.making, w.choices, main, several);
+    const own: Wiring = { ...w, brief };
+    const { joined, special } = this.comeIn(own);
+    this.through = special.entered ? main : joined;
+    const at = special.entered
+      ? { left: { device: special.entered.id, jack: 'send1' }, metres: METRES.patch }
+      : arrive(w.making, w.choices, joined, {
+          several,
+          together: w.brief.means?.together === true,
+          hasPedals: this.pedals.length > 0,
+        });
+    if (joined.length > 1 && w.choices.taken(JOIN) === 'selector')
+      this.silent.push(...joined.slice(1));
     sounds = this.simulatePickups(at, sounds);
     this.buffer(at, brief);
-    sounds = this.chain({ ...w, brief }, at, sounds);
+    sounds = this.chain(own, at, sounds, special);
     this.endsFrom(before, main);
     for (const p of players.filter((x) => !main.includes(x))) this.straight(p, several);
     for (const p of players) this.second(p);
@@ -180,31 +203,74 @@ class Start {
     this.pedals.splice(Math.max(0, at), 0, buffer);
   }
 
-  /** The pedals, switched as was asked, and behind them what makes the sound. */
-  private chain(w: Wiring, from: Waiting, first: Sound[]): Sound[] {
-    const voice = voiceOf(w.brief);
-    const late = this.pedals.filter(voice === 'amplifiers' ? (d) => isLate(d) : (d) => isWet(d));
-    const row = this.pedals.filter((d) => !late.includes(d));
-    let switching: Switching | undefined;
-    let at = from;
-    let left = this.pedals;
-    if ((w.brief.means?.switching ?? 'foot') !== 'foot') {
-      ({ at, switching } = hangInLoops(w, from, row, first));
-      left = late;
+  /**
+   * What of those who play comes in in front of the pedals, and what at another input of a modeler: a
+   * digital line always, another instrument or the effect of a pedal where that is chosen.
+   */
+  private comeIn(w: Wiring): { joined: Playing[]; special: Special } {
+    const analog = this.main.filter((p) => !isDigital(p.line));
+    const [digital, ...more] = this.main.filter((p) => isDigital(p.line));
+    this.silent.push(...more);
+    if (voiceOf(w.brief) !== 'modeler') return { joined: analog, special: {} };
+    if (digital && !analog.length) {
+      const entered = enteredBy(w, digital.device);
+      const second = modelled(w, digital);
+      return { joined: [], special: { entered, ...(second && { second }) } };
     }
-    const sounds = switching ? soundsByLoops(first, switching, w) : first;
-    for (const d of switching?.loops.flat() ?? []) d.engaged = true;
-    return this.voice(w, voice, at, left, sounds);
+    if (digital) return { joined: analog, special: { second: digitalBeside(w, digital) } };
+    const beside = instrumentBeside(w, analog);
+    const special = beside && { second: beside.second };
+    return { joined: beside?.joined ?? analog, special: special ?? {} };
   }
 
-  private voice(w: Wiring, voice: Voice, at: Waiting, left: Device[], sounds: Sound[]): Sound[] {
+  /** The pedals, switched as was asked, and behind them what makes the sound. */
+  private chain(w: Wiring, from: Waiting, first: Sound[], special: Special): Sound[] {
+    const voice = voiceOf(w.brief);
+    const held = hold(w, this.pedals, voice === 'modeler');
+    const late = held.row.filter(voice === 'amplifiers' ? (d) => isLate(d) : (d) => isWet(d));
+    let row = held.row.filter((d) => !late.includes(d));
+    const sounded = held.crossing ? soundsByCrossing(first, held.crossing) : first;
+    let switching: Switching | undefined;
+    let at = from;
+    if (held.around) {
+      // It hears the string in front of everything but what has to be first itself.
+      const front = row.filter(staysInFront);
+      at = w.making.through(at, [...front, held.around]);
+      row = row.filter((d) => !front.includes(d));
+    }
+    let left = [...row, ...late];
+    if ((w.brief.means?.switching ?? 'foot') !== 'foot') {
+      ({ at, switching } = hangInLoops(w, at, row, sounded));
+      left = late;
+    }
+    const sounds = switching ? soundsByLoops(sounded, switching, w) : sounded;
+    for (const d of switching?.loops.flat() ?? []) d.engaged = true;
+    const effect =
+      voice === 'modeler' && !special.second ? effectBeside(w, this.pedals) : undefined;
+    return this.voice(
+      w,
+      { ...special, ...(effect && { second: effect }), around: held.around },
+      at,
+      left,
+      sounds,
+    );
+  }
+
+  private voice(
+    w: Wiring,
+    special: Special,
+    at: Waiting,
+    left: Device[],
+    sounds: Sound[],
+  ): Sound[] {
+    const voice = voiceOf(w.brief);
     const lines = w.brief.sounds;
     const direct = w.brief.destinations.filter((d) => !isAmp(d));
     const house: End = { id: 'house', way: 'house', name: 'House' };
     const someone = direct.length ? direct : [house];
     if (voice === 'modeler') {
       const ends = w.brief.destinations.length ? w.brief.destinations : [house];
-      const modeler = toModeler(w, at, left, ends);
+      const modeler = toModeler(w, at, left, ends, special);
       const amps = w.making.devices.filter((d) => d.host === modeler.id && d.kind === 'amp-block');
       const ids = amps.map((d) => d.id);
       return soundsByModel(sounds, lines, ids, this.pedals);
@@ -221,51 +287,65 @@ class Start {
     return sounds;
   }
 
-  /** Who must not be heard by all goes past the pedals, by a direct box, to those who may hear it. */
+  /** What is not for pedals, or must not be heard by all, goes past them to those who may hear it. */
   private straight(p: Playing, several: boolean): void {
     const { making, choices, brief } = this.w;
-    const named = (this.reached.get(p) ?? [])
-      .filter((e) => !isAmp(e))
-      .map((e) => ({ ...e, name: this.isFed(e.name) ? `${e.name}, ${p.line.name}` : e.name }));
+    const reached = this.reached.get(p) ?? [];
+    const nameFor = (e: End) => (this.isFed(e.name) ? `${e.name}, ${p.line.name}` : e.name);
+    const before = making.devices.length;
+    if (isFeed(p.line)) {
+      const shared = kindOf(p.line.kind).feed === 'band' ? this.shared : undefined;
+      straightFeed(this.w, p, reached, { nameFor, ...(shared && { shared }) });
+      const ears = shared && making.devices.find((d) => d.name === shared.name);
+      if (ears) this.ends.set(ears.id, [...(this.ends.get(ears.id) ?? []), p]);
+      this.endsFrom(before, [p]);
+      return;
+    }
+    const named = reached.filter((e) => !isAmp(e)).map((e) => ({ ...e, name: nameFor(e) }));
+    const canGo = !isDigital(p.line);
     choices.take(
       `straight-${p.line.id}`,
       `The way of ${p.line.name}`,
-      [['straight', 'past the pedals, by direct boxes']],
+      [['straight', canGo ? 'past the pedals, by direct boxes' : 'none: it stays unplugged']],
       'straight',
       () =>
         'Not all may hear it who hear the others, so it cannot share their ' +
-        `way${named.length ? '' : '; nobody is left who may'}.`,
+        `way${named.length ? '' : '; nobody is left who may'}.` +
+        (canGo
+          ? ''
+          : ' Only a modeler takes its digital line, and all hear what the modeler sends.'),
     );
-    if (!named.length) return;
-    const before = making.devices.length;
-    const at = driven(making, choices, arrive(making, choices, [p], several));
+    if (!named.length || !canGo) {
+      this.silent.push(p);
+      return;
+    }
+    const at = driven(making, choices, arrive(making, choices, [p], { several, together: true }));
     toEach(making, named, { ...brief, means: { ...brief.means, house: 'mono' } }, at, 'box');
     this.endsFrom(before, [p]);
   }
 
-  /** A second output of an instrument, as a piezo has: a line of its own to the desk. */
+  /** A second output, as a piezo or a click has: a line of its own to those whom it is for. */
   private second(p: Playing): void {
     const { making, choices, brief } = this.w;
-    const jack = kindOf(p.line.kind).jacks.find((j) => j.id === 'piezo');
-    const desk = (this.reached.get(p) ?? []).filter((e) => e.way === 'house');
-    if (!jack || !desk.length) return;
+    const found = SECOND_OUTPUTS.find((o) =>
+      kindOf(p.line.kind).jacks.some((j) => j.id === o.jack),
+    );
+    const ends = (this.reached.get(p) ?? []).filter((e) => e.way === found?.way);
+    if (!found || !ends.length) return;
     const taken = choices.take(
       `second-${p.line.id}`,
       `The second output of ${p.line.name}`,
       [
-        ['desk', 'to the desk, by a direct box'],
+        ['desk', found.words],
         ['none', 'stays unplugged'],
       ],
       'desk',
-      (t) =>
-        t === 'desk'
-          ? 'It is a sound of its own, with its preamplifier: pedals and amplifiers are made for the other one.'
-          : 'Only the first output is used.',
+      (t) => (t === 'desk' ? found.why : 'Only the first output is used.'),
     );
     if (taken === 'none') return;
-    const ends = desk.map((e) => ({ ...e, name: `${e.name}, ${p.line.name} piezo` }));
-    const at = { left: { device: p.device.id, jack: jack.id }, metres: METRES.player };
-    toEach(making, ends, { ...brief, means: { ...brief.means, house: 'mono' } }, at, 'box');
+    const named = ends.map((e) => ({ ...e, name: `${e.name}, ${p.line.name} ${found.jack}` }));
+    const at = { left: { device: p.device.id, jack: found.jack }, metres: METRES.player };
+    toEach(making, named, { ...brief, means: { ...brief.means, house: 'mono' } }, at, 'box');
   }
 
   private isFed = (name: string) => this.w.making.devices.some((d) => d.name === name);
@@ -275,10 +355,12 @@ class Start {
   }
 
   promises(sounds: readonly Sound[]) {
-    const { w, turns, main } = this;
+    const { w, turns } = this;
     const tuned = new Set(this.pedals.map((d) => d.id));
     const reaches = (d: Device, p: Playing) =>
-      tuned.has(d.id) ? main.includes(p) : (this.ends.get(d.id) ?? []).includes(p);
+      !this.silent.includes(p) &&
+      isFor(w.making.apart.get(d.id), p) &&
+      (tuned.has(d.id) ? this.through.includes(p) : (this.ends.get(d.id) ?? []).includes(p));
     const fedIn = (d: Device) => {
       const amps = turns?.hears[d.id];
       const count = turns?.states.length ?? 0;
@@ -287,9 +369,28 @@ class Start {
         sounds.filter((_, n) => amps.includes(ampIn(w.brief.sounds, n, count))).map((s) => s.id)
       );
     };
-    return startPromises(w.brief, w.making.devices, this.players, reaches, fedIn);
+    return [
+      ...startPromises(w.brief, w.making.devices, this.players, reaches, fedIn),
+      ...w.making.promises,
+    ];
   }
 }
+
+/** Second outputs of instruments and feeds: whom they are for, and why. */
+const SECOND_OUTPUTS = [
+  {
+    ...{ jack: 'piezo', way: 'house', words: 'to the desk, by a direct box' },
+    why: 'It is a sound of its own, with its preamplifier: pedals and amplifiers are made for the other one.',
+  },
+  {
+    ...{ jack: 'click', way: 'in-ears', words: 'to the ears, by a direct box' },
+    why: 'A click is for those who play: it has a line of its own, which never goes to the house.',
+  },
+] as const;
+
+/** Whether a device at the end of a line of its own is for a player. */
+const isFor = (apart: { only?: string; not?: string } | undefined, { device }: Playing): boolean =>
+  (apart?.only === undefined || apart.only === device.id) && apart?.not !== device.id;
 
 const isSame = (a: readonly End[] | undefined, b: readonly End[] | undefined): boolean =>
   a?.length === b?.length && (a ?? []).every((e) => b?.includes(e));

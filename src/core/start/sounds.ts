@@ -1,13 +1,13 @@
 import { freshId } from '../rig/fresh-id';
 import type { Brief, Character, Device, Sound } from '../rig/schema';
 import { jobOf } from './making';
-import type { AmpTurns } from './ways/amplifiers';
+import type { AmpTurns } from './ways/amp-parts';
 
 /** How much of the dirt a character asks for, as a share of all. */
 const DIRTY: Record<Character, number> = {
   clean: 0,
-  edge: 0.34,
-  crunch: 0.67,
+  edge: 1 / 3,
+  crunch: 2 / 3,
   saturated: 1,
   special: 0,
 };

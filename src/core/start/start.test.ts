@@ -8,7 +8,18 @@ import { type Brief, integrityProblems, kindOfSheet, type Rig, rigSchema, type W
 import { placeOf } from '../rig/stands-where';
 import { exactly } from '../solve';
 import { anyBrief } from './any-brief';
-import { builtUp, finished, isPedal, lineOfRig, priced, type Proposal, proposeRig } from '.';
+import {
+  builtUp,
+  finished,
+  isFeed,
+  isPedal,
+  lineOfRig,
+  priced,
+  type Proposal,
+  proposeRig,
+  voiceOf,
+} from '.';
+import { hearsFeed } from './ways/feeds';
 
 const line = (kind: string, n: number) => ({ id: `g${n}`, kind, name: `Box ${n}` });
 const brief = (rest: Partial<Brief> = {}): Brief => ({
@@ -54,16 +65,18 @@ test('whoever must hear hears in every sound, and who must not hears in none', (
       const { rig } = finished(propose(b));
       const report = analyse(rig);
       const names = new Map(rig.devices.map((d) => [d.name, d.id]));
-      const playing = b.sources.filter((_, n) => n === 0 || b.means?.together);
+      const played = b.sources.filter((s) => !isFeed(s));
+      const playing = b.sources.filter((s) => isFeed(s) || s === played[0] || b.means?.together);
       for (const end of b.destinations.filter((d) => d.way !== 'head' && d.way !== 'combo')) {
         // Amplifiers are heard on stage as they are; that a wedge is left to the desk then is told.
-        if (end.way === 'stage' && b.means?.voice === 'amplifiers') continue;
+        if (end.way === 'stage' && voiceOf(b) === 'amplifiers') continue;
         const inputs = rig.devices.filter(
           (d) => d.name === end.name || d.name.startsWith(`${end.name}, `),
         );
         for (const source of b.sources) {
           const id = names.get(source.name) ?? '';
-          const mayHear = !end.not?.includes(source.id);
+          const mayHear =
+            !end.not?.includes(source.id) && (!isFeed(source) || hearsFeed(source.kind, end));
           const reached = report.sounds.map((_, i) =>
             inputs.some((d) => heard(report, d.id)[i]?.includes(id)),
           );
@@ -93,10 +106,10 @@ test('every amplifier that was asked for sounds: in every sound, or in its turn'
       const report = analyse(rig);
       const amps = b.destinations.filter((d) => d.way === 'head' || d.way === 'combo');
       const speakers = rig.devices.filter((d) => ['cabinet', 'combo-tube-loop'].includes(d.kind));
-      const asked = b.means?.voice === 'amplifiers' && !amps.length ? 1 : amps.length;
+      const asked = voiceOf(b) === 'amplifiers' && !amps.length ? 1 : amps.length;
       expect(speakers).toHaveLength(asked);
       for (const a of amps) expect(rig.devices.some((d) => d.name === a.name)).toBe(true);
-      const inTurns = b.means?.voice === 'amplifiers' && b.means.amps === 'one' && amps.length > 1;
+      const inTurns = voiceOf(b) === 'amplifiers' && b.means?.amps === 'one' && amps.length > 1;
       const sounding = report.sounds.map(
         (s) =>
           s.destinations.filter((d) => speakers.some((x) => x.id === d.device) && d.sources.length)

@@ -1,7 +1,7 @@
 import { type Job, kindOf } from '../kinds';
 import type { Character, Device, Sound } from '../rig/schema';
 import { jobOf, METRES, type Waiting } from './making';
-import type { Wiring } from './ways/amplifiers';
+import type { Wiring } from './ways/amp-parts';
 
 /** A loop switcher of the start, and what hangs in each of its loops. */
 export interface Switching {
@@ -14,6 +14,7 @@ export const staysInFront = (d: Device): boolean =>
   jobOf(d) === 'tuner' ||
   jobOf(d) === 'buffer' ||
   kindOf(d.kind).wantsBarePickup === true ||
+  d.kind === 'splitter-tuner' ||
   d.kind === 'pickup-simulator';
 
 /** Groups of neighbours for so many loops at most: those that differ in the fewest sounds come together. */

@@ -8,7 +8,7 @@ import {
   type Sheet,
   type Way,
 } from '../../core/rig';
-import type { StartChoice } from '../../core/start';
+import { isFeed, type StartChoice } from '../../core/start';
 import { WAY_NAMES } from '../brief/words';
 
 /** What was answered on the page of a new rig so far. */
@@ -39,9 +39,12 @@ export const NOTHING_YET: Answers = {
 export const A_NAME = 'a name';
 
 /** What still has to be answered, in words. */
-export const missingIn = ({ name, sources, ways, sounds }: Answers): string[] => [
+export const missingIn = ({ name, sources, ways, sounds, owned }: Answers): string[] => [
   ...(name.trim() ? [] : [A_NAME]),
   ...(sources.length ? [] : ['an instrument']),
+  ...(sources.length && sources.every(isFeed) && (owned.length > 0 || ways.head || ways.combo)
+    ? ['an instrument for the pedals and amplifiers']
+    : []),
   ...(Object.keys(ways).length ? [] : ['where it is heard']),
   ...(sounds.length ? [] : ['a sound']),
 ];

@@ -2,7 +2,7 @@
 import { Checkbox, MultiSelect, Select } from '@mantine/core';
 import { KINDS } from '../../core/kinds';
 import type { Brief, Means } from '../../core/rig';
-import { voiceOf } from '../../core/start';
+import { isDigital, isFeed, voiceOf } from '../../core/start';
 
 const SUPPLIES = KINDS.filter((k) => k.job === 'supply' && k.outlets).map((k) => ({
   value: k.id,
@@ -15,6 +15,8 @@ const VOICE_WORDS: Record<NonNullable<Means['voice']>, string> = {
   simulator: 'a simulator on the board',
   none: 'nothing, it goes in as it is',
 };
+/** Nothing else takes a digital line. */
+const ONLY_MODELER = { modeler: 'a modeler, as it takes the digital line' } as typeof VOICE_WORDS;
 const SWITCHING_WORDS: Record<NonNullable<Means['switching']>, string> = {
   foot: 'each by its own foot switch',
   'loops-fixed': 'a loop switcher, fixed order',
@@ -83,17 +85,17 @@ export function MeansFields({
 }) {
   const means = brief.means ?? {};
   const set = (part: Partial<Means>) => onMeans({ ...means, ...part });
-  const voice = voiceOf({ ...brief, sounds: [], gear: [] });
+  const voice = voiceOf(brief);
   const amps = brief.destinations.filter((d) => d.way === 'head' || d.way === 'combo').length;
   return (
     <div className="start-row" role="group" aria-label="What decides the wiring">
       <Question
         label="What makes the sound of an amplifier?"
-        words={VOICE_WORDS}
+        words={brief.sources.some(isDigital) ? ONLY_MODELER : VOICE_WORDS}
         value={voice}
         onAnswer={(v) => set({ voice: v })}
       />
-      {brief.sources.length > 1 && (
+      {brief.sources.filter((s) => !isFeed(s)).length > 1 && (
         <Question
           label="The instruments are"
           words={{ changed: 'changed', together: 'played together' }}

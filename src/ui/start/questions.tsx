@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
 import { type Brief, CHARACTERS, kindOfSheet, type Sheet, type Way, WAYS } from '../../core/rig';
-import { isPedal, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
+import { isDigital, isFeed, isPedal, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
 import { CHARACTER_WORDS, kindOptions, WAY_NAMES, WAY_WORDS } from '../brief/words';
 import { type Answers, briefOfAnswers, soundsFor, sourcesFor } from './answers';
 import { MeansFields } from './means-fields';
@@ -85,13 +85,17 @@ function Instruments({ answers, onAnswer }: Omit<Asked, 'own'>) {
       />
       {sources.map((s) => (
         <div key={s.id} className="start-row start-source" data-source={s.id}>
-          <Checkbox
-            className="start-narrow"
-            size="xs"
-            label={`${s.name} comes by wireless`}
-            checked={s.wireless === true}
-            onChange={(e) => put(s.id, e.currentTarget.checked)}
-          />
+          {isFeed(s) || isDigital(s) ? (
+            <span className="start-narrow">{s.name}</span>
+          ) : (
+            <Checkbox
+              className="start-narrow"
+              size="xs"
+              label={`${s.name} comes by wireless`}
+              checked={s.wireless === true}
+              onChange={(e) => put(s.id, e.currentTarget.checked)}
+            />
+          )}
           {sources.length > 1 && direct.length > 0 && (
             <MultiSelect
               size="xs"

@@ -1,8 +1,8 @@
 import { kindOf } from '../../kinds';
 import type { Device } from '../../rig/schema';
 import { jobOf, type Making, METRES, type Waiting } from '../making';
-import { isLate, type Wiring } from './amplifiers';
-import { type End, toEach } from './ends';
+import { isLate, type Wiring } from './amp-parts';
+import { type Comes, type End, toEach } from './ends';
 
 /** What comes behind a simulator or a modeler's amplifier: what makes a sound wide. */
 export const isWet = (d: Device): boolean => isLate(d) || jobOf(d) === 'modulation';
@@ -14,27 +14,75 @@ export function bySimulator(
   pedals: readonly Device[],
   ends: readonly End[],
 ): void {
-  const wet = pedals.filter(isWet);
+  const late = pedals.filter(isWet);
+  const front = late.filter((d) => jobOf(d) === 'modulation');
+  const where = late.length > 0 && whereWet(choices, front.length > 0);
+  const first = where === 'trs' || where === 'front' ? front : [];
+  const wet = late.filter((d) => !first.includes(d));
   const at = making.through(
-    from,
-    pedals.filter((d) => !wet.includes(d)),
+    making.through(
+      from,
+      pedals.filter((d) => !late.includes(d)),
+    ),
+    first,
+    true,
   );
-  const simulator = making.add('amp-cab-simulator', 'Amp and cab simulator', {
-    place: 'floor',
-    engaged: true,
-    settings: { master: 8 },
-  });
-  if (wet.length)
-    choices.take(
-      'wet',
-      'Where the wet effects stand',
-      [['behind', 'behind the simulator']],
-      'behind',
-      () =>
-        'The simulator makes an amplifier and a loudspeaker of one side; what is wide stands behind it.',
-    );
-  toEach(making, ends, brief, making.through(at, [simulator, ...wet], true));
+  const comes = linesBy(choices);
+  const byTrs = where === 'trs' && at.right !== undefined;
+  const simulator = making.add(
+    byTrs ? 'amp-cab-simulator-trs' : 'amp-cab-simulator',
+    'Amp and cab simulator',
+    { place: 'floor', engaged: true, settings: { master: 8 } },
+  );
+  if (!byTrs || !at.right) {
+    toEach(making, ends, brief, making.through(at, [simulator, ...wet], true), comes);
+    return;
+  }
+  const jack = (id: string) => ({ device: simulator.id, jack: id });
+  making.joinSide(at.left, jack('in'), 'tip');
+  making.joinSide(at.right, jack('in'), 'ring');
+  const out = { left: jack('out'), right: jack('outR'), metres: METRES.patch };
+  toEach(making, ends, brief, making.through(out, wet, true), comes);
 }
+
+/** How the lines of a board come to a desk. */
+const linesBy = (choices: Wiring['choices']): Comes =>
+  choices.take(
+    'lines',
+    'How the lines go out',
+    [
+      ['line', 'as lines, into line inputs'],
+      ['box', 'by direct boxes, into microphone inputs'],
+    ],
+    'line',
+    (taken) =>
+      taken === 'line'
+        ? 'The last box drives a line; where the desk is far, mind the hum that an unbalanced lead collects.'
+        : 'A direct box balances the line and keeps the grounds of board and desk apart.',
+  );
+
+/** Whether modulation stands in front of a simulator, which then has two sides. */
+const whereWet = (choices: Wiring['choices'], mayFront: boolean) =>
+  choices.take(
+    'wet',
+    'Where the wet effects stand',
+    [
+      ['behind', 'behind the simulator'],
+      ...(mayFront
+        ? ([
+            ['front', 'modulation in front of it, the others behind'],
+            ['trs', 'modulation in front of one with a single stereo jack'],
+          ] as const)
+        : []),
+    ],
+    'behind',
+    (taken) =>
+      taken === 'behind'
+        ? 'The simulator makes an amplifier and a loudspeaker of one side; what is wide stands behind it.'
+        : taken === 'front'
+          ? 'Modulation is driven with the rest, as it always was in front of amplifiers; both sides are simulated.'
+          : 'Both sides come by one jack: an insert lead brings them, tip left and ring right.',
+  );
 
 const DIRT = ['fuzz', 'drive', 'boost'];
 

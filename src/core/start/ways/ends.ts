@@ -1,9 +1,32 @@
-import type { Brief, Device } from '../../rig/schema';
-import { type Making, METRES, type Waiting } from '../making';
+import { type Job, kindOf } from '../../kinds';
+import type { Brief, Device, Voice } from '../../rig/schema';
+import { jobOf, type Making, METRES, type Waiting } from '../making';
 
-export type End = Brief['destinations'][number];
+type Source = Brief['sources'][number];
+
+/** Somebody who hears, as the brief names them. */
+export type End = Brief['destinations'][number] & {
+  /** The other side is for somebody else. */
+  isOneSided?: boolean;
+};
 
 export const isAmp = ({ way }: { way: End['way'] }): boolean => way === 'head' || way === 'combo';
+
+/**
+ * What makes the sound of an amplifier: a modeler where an instrument has a digital output alone, which
+ * nothing else takes; else what was said, else amplifiers where there are any.
+ */
+export function voiceOf(brief: Pick<Brief, 'sources' | 'destinations' | 'means'>): Voice {
+  if (brief.sources.some(isDigital)) return 'modeler';
+  return brief.means?.voice ?? (brief.destinations.some(isAmp) ? 'amplifiers' : 'simulator');
+}
+
+/** Whether a source goes past pedals and amplifiers. */
+export const isFeed = ({ kind }: Pick<Source, 'kind'>): boolean => kindOf(kind).feed !== undefined;
+
+/** Whether an instrument has a digital output alone, which only a modeler takes. */
+export const isDigital = ({ kind }: Pick<Source, 'kind'>): boolean =>
+  kindOf(kind).jacks.every((j) => j.signal === 'digital');
 
 /** What stands for somebody who hears a line: the kind with one input or with two. */
 function standIn(way: End['way'], wide: boolean): string {
@@ -13,7 +36,7 @@ function standIn(way: End['way'], wide: boolean): string {
 
 /** Whether somebody can hear two sides apart. */
 export const hearsWide = (end: End, brief: Brief): boolean =>
-  end.way === 'house' ? brief.means?.house !== 'mono' : end.way !== 'stage';
+  !end.isOneSided && (end.way === 'house' ? brief.means?.house !== 'mono' : end.way !== 'stage');
 
 /** What comes to an end: a line; a microphone, which an input amplifies more; or a line by a direct box. */
 export type Comes = 'line' | 'mic' | 'box';
@@ -86,9 +109,16 @@ export function toEach(
   }
 }
 
-/** One line made two. */
+/** What has balanced lines that a box without power parts. */
+const BALANCED: readonly Job[] = ['instrument', 'splitter'];
+
+/** One line made two: a microphone or a desk's line by a box without power, others by a buffer. */
 function parted(making: Making, from: Waiting['left'], name: string) {
-  const split = making.add('splitter-buffered', name, { place: 'floor' });
+  const source = making.devices.find((d) => d.id === from.device);
+  const jack = source && kindOf(source.kind).jacks.find((j) => j.id === from.jack);
+  const isBalanced = source && jack?.connector === 'XLR' && BALANCED.includes(jobOf(source));
+  const kind = isBalanced ? 'splitter-microphone' : 'splitter-buffered';
+  const split = making.add(kind, name, { place: 'floor' });
   making.join(from, { device: split.id, jack: 'in' }, 0.5);
   return { a: { device: split.id, jack: 'a' }, b: { device: split.id, jack: 'b' } };
 }

@@ -1,10 +1,22 @@
+import { kindOf } from '../../kinds';
 import type { Device } from '../../rig/schema';
 import { jobOf, type Making, METRES, otherSide, type Waiting } from '../making';
-import type { Wiring } from './amplifiers';
+import type { Wiring } from './amp-parts';
 import { isWet } from './desk';
-import { type End, isAmp, toEach } from './ends';
+import { type End, isAmp } from './ends';
+import { ampsInside, type Inner } from './modeler-amps';
+import { type SecondLine, sendOut, stageFor } from './modeler-out';
 
 const DIRT = ['fuzz', 'drive', 'boost'];
+
+/** What is special about what comes into a modeler, or stays in it. */
+export interface Special {
+  /** The first line came by the digital input, and what was waiting is the first send of this modeler. */
+  entered?: Device;
+  second?: SecondLine;
+  /** A gate that has heard the string, and acts behind the amplifier. */
+  around?: Device;
+}
 
 /**
  * Into a modeler: what comes in front of it, what hangs in its loops, an amplifier and a cabinet
@@ -15,45 +27,110 @@ export function toModeler(
   from: Waiting,
   pedals: readonly Device[],
   ends: readonly End[],
+  special: Special = {},
 ): Device {
-  const { making, brief, choices } = w;
+  const { making } = w;
+  const { entered, second, around } = special;
   const wet = pedals.filter(isWet);
-  const dirt = dirtInLoop(w, pedals);
+  const dirt = entered ? [] : dirtInLoop(w, pedals);
   const amps = ends.filter(isAmp);
   const others = ends.filter((e) => !isAmp(e));
-  const needsMore = amps.length > 0 || (dirt.length > 0 && wet.length > 0);
-  const kind = choices.take(
+  const needsMore =
+    amps.length > 0 ||
+    (dirt.length > 0 && wet.length > 0) ||
+    around !== undefined ||
+    entered !== undefined ||
+    second !== undefined;
+  const onlyCombos = others.length === 0 && amps.every((e) => e.way === 'combo');
+  const isPlain = !entered && !second && !around && !dirt.length;
+  const kind = entered?.kind ?? kindFor(w, needsMore, onlyCombos && isPlain ? amps.length : 0);
+  const at = making.through(
+    from,
+    pedals.filter((d) => !wet.includes(d) && !dirt.includes(d)),
+  );
+  const isCombo = kind === 'combo-modeling';
+  const [own] = amps;
+  const modeler =
+    entered ??
+    making.add(kind, isCombo && own ? own.name : 'Modeler', {
+      place: isCombo ? 'amps' : kind === 'modeler-rack' ? 'rack' : 'floor',
+    });
+  const begin = entered ? behindFirstLoop(making, modeler, at) : 'fromIn';
+  if (!entered)
+    making.join(
+      at.left,
+      { device: modeler.id, jack: 'in' },
+      kind === 'modeler-floor' || kind === 'modeler-compact' ? at.metres : METRES.amp,
+    );
+  const stageBy = isCombo ? 'return' : stageFor(w, kind, amps);
+  const onStage = amps.length > 0 && !isCombo;
+  const inside = insideOf(w, modeler, { begin, dirt, wet, onStage, others, around, second });
+  if (isCombo) toOwnSpeakers(making, modeler, inside.stage, amps);
+  else sendOut(w, modeler, inside, { amps, others, stageBy, second });
+  return modeler;
+}
+
+/** A modeler that is there before what stands in front of its amplifier, as a digital line needs it. */
+export function enteredBy(w: Wiring, player: Device): Device {
+  const kind = kindFor(w, true, 0);
+  const modeler = w.making.add(kind, 'Modeler', {
+    place: kind === 'modeler-rack' ? 'rack' : 'floor',
+  });
+  w.making.join(
+    { device: player.id, jack: 'digital' },
+    { device: modeler.id, jack: 'digitalIn' },
+    METRES.player,
+  );
+  return modeler;
+}
+
+/** From the digital line through what hangs in the first loop, or on at once where nothing does. */
+function behindFirstLoop(making: Making, modeler: Device, { left }: Waiting): string {
+  if (left.device === modeler.id) return 'fromDigital1';
+  making.link(modeler.id, 'fromDigital1', 'toSend1');
+  making.join(left, { device: modeler.id, jack: 'return1' }, 0.5);
+  return 'fromReturn1';
+}
+
+function kindFor({ choices }: Wiring, needsMore: boolean, combos: number): string {
+  return choices.take(
     'modeler',
     'Which modeler',
     [
       ...(needsMore ? [] : [['modeler-compact', 'a compact one'] as const]),
       ['modeler-floor', 'one on the floor'] as const,
       ['modeler-rack', 'one in the rack'] as const,
+      ...(combos === 1 || combos === 2
+        ? [
+            [
+              'combo-modeling',
+              combos === 1 ? 'the combo itself' : 'one combo, the other its slave',
+            ] as const,
+          ]
+        : []),
     ],
     needsMore ? 'modeler-floor' : 'modeler-compact',
     (taken) =>
-      taken === 'modeler-compact'
-        ? 'Two loops and one pair of outputs do for what hangs on it.'
-        : needsMore
-          ? 'It needs a loop for what is dirty and two for both sides of what is wet, or a ' +
-            'second pair of outputs for the stage.'
-          : 'It has loops and outputs to spare.',
+      taken === 'combo-modeling'
+        ? 'Modeler, power stage and loudspeaker in one box; of a slave only the master still works.'
+        : taken === 'modeler-compact'
+          ? 'Two loops and one pair of outputs do for what hangs on it.'
+          : needsMore
+            ? 'It needs more than a compact one has: loops for what is dirty and for both sides of ' +
+              'what is wet, another input, or a second pair of outputs for the stage.'
+            : 'It has loops and outputs to spare.',
   );
-  const at = making.through(
-    from,
-    pedals.filter((d) => !wet.includes(d) && !dirt.includes(d)),
-  );
-  const modeler = making.add(kind, 'Modeler', {
-    place: kind === 'modeler-rack' ? 'rack' : 'floor',
-  });
-  making.join(
-    at.left,
-    { device: modeler.id, jack: 'in' },
-    kind === 'modeler-rack' ? METRES.amp : at.metres,
-  );
-  const inside = insideOf(w, modeler, { dirt, wet, onStage: amps.length > 0, others });
-  sendOut(w, modeler, inside, amps, others, brief);
-  return modeler;
+}
+
+/** A modeling combo sounds itself on the left; its right side drives the power stage of another. */
+function toOwnSpeakers(making: Making, modeler: Device, stage: Inner, amps: readonly End[]): void {
+  const at = (jack: string) => ({ device: modeler.id, jack });
+  making.join(stage.left, at('toOut'), 0);
+  const [, other] = amps;
+  if (!other) return;
+  making.join(stage.right, at('toOutR'), 0);
+  const slave = making.add('combo-modeling', other.name, { place: 'amps' });
+  making.join(at('slaveOut'), { device: slave.id, jack: 'powerIn' }, METRES.amp);
 }
 
 /** Where what drives stands. */
@@ -76,38 +153,42 @@ function dirtInLoop({ choices, brief }: Wiring, pedals: readonly Device[]): Devi
   return taken === 'loop' ? dirt : [];
 }
 
-/** Two inner points, left and right, where the sound of the amplifier waits. */
-interface Inner {
-  left: Waiting['left'];
-  right: Waiting['left'];
+interface Inside {
+  /** The inner point at which the first line comes in. */
+  begin: string;
+  dirt: readonly Device[];
+  wet: readonly Device[];
+  onStage: boolean;
+  others: readonly End[];
+  around: Device | undefined;
+  second: SecondLine | undefined;
 }
 
 /** What is inside: an amplifier, what is wet in a loop behind it, and the cabinet that the desk hears. */
 function insideOf(
   w: Wiring,
   modeler: Device,
-  {
-    dirt,
-    wet,
-    onStage,
-    others,
-  }: { dirt: readonly Device[]; wet: readonly Device[]; onStage: boolean; others: readonly End[] },
+  { begin, dirt, wet, onStage, others, around, second }: Inside,
 ): { stage: Inner; cab: Inner } {
   const { making, choices } = w;
   const at = (jack: string) => ({ device: modeler.id, jack });
   const block = (kind: string, name: string, rest: Partial<Device> = {}) =>
     making.add(kind, name, { host: modeler.id, ...rest });
-  let from = at('fromIn');
+  let from = at(begin);
   if (dirt.length) {
-    making.link(modeler.id, 'fromIn', 'toSend1');
+    making.link(modeler.id, begin, 'toSend1');
     const out = making.through({ left: at('send1'), metres: 0.5 }, dirt);
     making.join(out.left, at('return1'), 0.5);
     from = at('fromReturn1');
   }
-  let sides = ampsInside(w, from, block, others);
+  const isTwo = second !== undefined;
+  const isSmall = modeler.kind === 'modeler-compact' || modeler.kind === 'combo-modeling';
+  let sides = around
+    ? gated(w, modeler, around, ampsInside(w, from, block, { modeler, isBeside: isTwo }))
+    : ampsInside(w, from, block, { modeler, isBeside: isTwo, others });
   if (wet.length) {
     // Two returns that lie beside each other are the two sides of one loop.
-    const n = modeler.kind === 'modeler-compact' ? 1 : 3;
+    const n = isSmall ? 1 : 3;
     choices.take(
       'wet',
       'Where the wet effects stand',
@@ -136,6 +217,8 @@ function insideOf(
     if (isWide) making.join(sides.right, side('inR'), 0);
     sides = { left: side('out'), right: side(isWide ? 'outR' : 'out') };
   }
+  // A combo has a real loudspeaker: none is modelled.
+  if (modeler.kind === 'combo-modeling') return { stage: sides, cab: sides };
   const cab = block('cab-block', 'Cab');
   making.join(sides.left, { device: cab.id, jack: 'in' }, 0);
   if (isWide) making.join(sides.right, { device: cab.id, jack: 'inR' }, 0);
@@ -146,122 +229,15 @@ function insideOf(
   };
 }
 
-/** The amplifier inside, or two of them, one panned to each side, where somebody hears both sides. */
-function ampsInside(
-  { brief, choices, making }: Wiring,
-  from: Waiting['left'],
-  block: (kind: string, name: string, rest?: Partial<Device>) => Device,
-  others: readonly End[],
-): Inner {
-  const amp = (name: string) => block('amp-block', name, { settings: { master: 8 } });
-  const areTwo =
-    others.some((e) => e.way === 'house') &&
-    brief.means?.house !== 'mono' &&
-    choices.take(
-      'pan',
-      'Amplifiers inside',
-      [
-        ['one', 'one, in the middle'],
-        ['two', 'two, one panned to each side'],
-      ],
-      'one',
-      (taken) =>
-        taken === 'one'
-          ? 'One says what is played; the effects behind it make the width.'
-          : 'Each side has an amplifier of its own; set them apart by gain and tone, or both say the same.',
-    ) === 'two';
-  const into = (device: Device) => ({ device: device.id, jack: 'in' });
-  const out = (device: Device) => ({ device: device.id, jack: 'out' });
-  if (!areTwo) {
-    const one = amp('Amp');
-    making.join(from, into(one), 0);
-    return { left: out(one), right: out(one) };
-  }
-  // What comes in serves one thing: a level in between parts it to both sides.
-  const parted = block('pan', 'To both sides');
-  making.join(from, into(parted), 0);
-  const [left, right] = [amp('Amp, left'), amp('Amp, right')];
-  making.join(out(parted), into(left), 0);
-  making.join({ device: parted.id, jack: 'outR' }, into(right), 0);
-  return { left: out(left), right: out(right) };
-}
-
-/** Main outputs behind transformers: amplifiers on stage and a desk close a circle of grounds. */
-function isolated(making: Making, choices: Wiring['choices'], { left, right }: Waiting): Waiting {
-  const iso = making.add('hum-isolator', 'Isolator', { place: 'floor' });
-  making.join(left, { device: iso.id, jack: 'in' }, 0.5);
-  if (right) making.join(right, { device: iso.id, jack: 'inR' }, 0.5);
-  choices.take(
-    'isolator',
-    'What keeps grounds apart',
-    [['isolator', 'an isolator behind the main outputs']],
-    'isolator',
-    () => 'Amplifiers on stage and a desk are both on the mains: a lead to each closes a hum loop.',
-  );
-  return {
-    left: { device: iso.id, jack: 'out' },
-    right: { device: iso.id, jack: 'outR' },
-    metres: METRES.desk,
-  };
-}
-
-/** A way for each of several power stages: the two sides first, then what a splitter makes of them. */
-function forAmps(making: Making, sides: readonly Waiting['left'][], count: number) {
-  const ways = [...sides];
-  for (let n = 1; ways.length < count; n++) {
-    const from = ways.shift();
-    if (!from) break;
-    const fork = making.add('splitter-isolated', `Fork ${n}`, { place: 'floor' });
-    making.join(from, { device: fork.id, jack: 'in' }, METRES.patch);
-    ways.push({ device: fork.id, jack: 'a' }, { device: fork.id, jack: 'b' });
-  }
-  return ways;
-}
-
-/** The main outputs to who hears a loudspeaker modelled, the second ones to power stages. */
-function sendOut(
-  { making, choices }: Wiring,
-  modeler: Device,
-  { stage, cab }: { stage: Inner; cab: Inner },
-  amps: readonly End[],
-  others: readonly End[],
-  brief: Wiring['brief'],
-): void {
+/** Behind the amplifier, out through the second loop of its modeler to a gate, and back. */
+function gated({ making }: Wiring, modeler: Device, gate: Device, { left }: Inner): Inner {
+  const [loop] = kindOf(gate.kind).loops ?? [];
+  const way = kindOf(gate.kind).through;
+  const back = loop?.return[0];
+  if (!way || back === undefined) return { left, right: left };
   const at = (jack: string) => ({ device: modeler.id, jack });
-  if (others.length) {
-    making.join(cab.left, at('toOut'), 0);
-    making.join(cab.right, at('toOutR'), 0);
-    const out = { left: at('out'), right: at('outR'), metres: METRES.desk };
-    toEach(making, others, brief, amps.length ? isolated(making, choices, out) : out);
-  }
-  if (amps.length) making.join(stage.left, at('toOut2'), 0);
-  if (amps.length > 1) making.join(stage.right, at('toOut2R'), 0);
-  const ways = forAmps(making, [at('out2'), at('out2R')].slice(0, amps.length), amps.length);
-  for (const [n, line] of amps.entries()) {
-    const way = ways[n];
-    if (!way) continue;
-    const isHead = line.way === 'head';
-    const power = making.add(isHead ? 'head-tube' : 'combo-tube-loop', line.name, {
-      place: 'amps',
-    });
-    making.join(way, { device: power.id, jack: 'return' }, METRES.amp);
-    if (!isHead) continue;
-    const cabinet = making.add('cabinet', amps.length > 1 ? `Cabinet, ${line.name}` : 'Cabinet', {
-      place: 'amps',
-    });
-    making.join(
-      { device: power.id, jack: 'speaker' },
-      { device: cabinet.id, jack: 'in' },
-      METRES.speaker,
-    );
-  }
-  if (amps.length)
-    choices.take(
-      'power-stage',
-      'What the amplifiers on stage do',
-      [['return', 'power stages: the modeler goes into their returns']],
-      'return',
-      () =>
-        'The modeler is the preamplifier; its cabinet is left out on the way to a real loudspeaker.',
-    );
+  making.join(left, at('toSend2'), 0);
+  making.join(at('send2'), { device: gate.id, jack: back }, METRES.amp);
+  making.join({ device: gate.id, jack: way.out }, at('return2'), METRES.amp);
+  return { left: at('fromReturn2'), right: at('fromReturn2') };
 }
