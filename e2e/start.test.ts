@@ -285,3 +285,29 @@ test('a sheet of the locker is a pedal of the start; a boost goes where the soun
   expect(order.indexOf(loop('boost'))).toBeLessThan(order.indexOf(loop('drive-low')));
   expect(kept(rig)).toBe(true);
 });
+
+test('a guitar, a band and a voice: an ear each, and a spare receiver, by two changed decisions', async () => {
+  const start = await Starting.of('Weir session rig');
+  await start.kinds('What comes in?', 'Guitar, humbuckers', 'Mix from', 'Handheld');
+  await start.tick('comes by wireless');
+  await start.tick('Front of house');
+  await start.tick('The player’s in-ears');
+  await start.answer('What makes the sound of an amplifier?', 'a modeler');
+  await whole();
+  await tech.reads('[data-choice="straight-mix-feed"]', 'it goes back to no desk');
+  await start.change('other-ear', 'on the right ear');
+  await tech.reads('[data-choice="other-ear"]', 'neither can cover the other');
+  await start.change('spare-guitar-humbucker', 'a second receiver');
+  await tech.reads('[data-list="proposal"]', 'Receiver selector');
+  await start.change('outputs', 'the right one the ears');
+  await start.change('ears-pedal', 'a pedal of the player');
+  await tech.reads('[data-choice="ears-pedal"]', 'never the house');
+  await whole();
+  const rig = await start.make();
+  expect([bad(rig), kept(rig)]).toEqual([[], true]);
+  const ears = rig.devices.find((d) => d.kind === 'in-ear-mix')!;
+  const { sources } = analyse(rig).sounds[0]!.destinations.find((d) => d.device === ears.id)!;
+  expect([...sources].sort()).toEqual(['guitar-humbuckers', 'mix-from-the-console']);
+  const moves = rig.promises!.find((p) => p.type === 'control-moves-only');
+  expect(moves).toMatchObject({ destinations: [ears.id] });
+});

@@ -1,6 +1,6 @@
 import { kindOf, type Job } from '../kinds';
 import { leadTypeFor } from '../rig/find';
-import { freshId } from '../rig/fresh-id';
+import { freeName, freshId } from '../rig/fresh-id';
 import type { Control, Device, End, Lead, Rig, RigPromise } from '../rig/schema';
 
 /** Where signal stands and waits to go on: one side or two, and how long the next lead is, in metres. */
@@ -108,7 +108,12 @@ export class Making {
       }
     });
 
-  add(kind: string, name: string, rest: Partial<Device> = {}): Device {
+  /** One more device; where its name is taken, it gets a number. */
+  add(kind: string, wanted: string, rest: Partial<Device> = {}): Device {
+    const name = freeName(
+      wanted,
+      this.devices.map((d) => d.name),
+    );
     const id = freshId(
       name,
       this.devices.map((d) => d.id),

@@ -51,6 +51,8 @@ test('whatever is answered: a whole rig, every promise kept, nothing worse than 
       const { rig } = finished(propose(b));
       expect(rigSchema.safeParse(rig).error).toBeUndefined();
       expect(integrityProblems(rig)).toEqual([]);
+      const names = rig.devices.map((d) => d.name);
+      expect(names).toEqual([...new Set(names)]);
       const report = analyse(rig);
       expect(report.promises.filter((p) => !p.kept).map((p) => p.words)).toEqual([]);
       expect(bad(report)).toEqual([]);

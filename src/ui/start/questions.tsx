@@ -86,7 +86,7 @@ function Instruments({ answers, onAnswer }: Omit<Asked, 'own'>) {
       {sources.map((s) => (
         <div key={s.id} className="start-row start-source" data-source={s.id}>
           {isFeed(s) || isDigital(s) ? (
-            <span className="start-narrow">{s.name}</span>
+            <span className="start-narrow start-named">{s.name}</span>
           ) : (
             <Checkbox
               className="start-narrow"

@@ -95,10 +95,9 @@ export function toEach(
       return;
     }
     const later = ends.slice(n + 1).some((e) => hearsWide(e, brief));
-    const [left, right] = [
-      parted(making, at.left, `Split ${n + 1}`),
-      at.right && (wide || later) ? parted(making, at.right, `Split ${n + 1}, right`) : undefined,
-    ];
+    const left = parted(making, at.left, 'Split');
+    const right =
+      at.right && (wide || later) ? parted(making, at.right, `${left.name}, right`) : undefined;
     finish(
       making,
       end,
@@ -115,10 +114,11 @@ const BALANCED: readonly Job[] = ['instrument', 'splitter'];
 /** One line made two: a microphone or a desk's line by a box without power, others by a buffer. */
 function parted(making: Making, from: Waiting['left'], name: string) {
   const source = making.devices.find((d) => d.id === from.device);
-  const jack = source && kindOf(source.kind).jacks.find((j) => j.id === from.jack);
-  const isBalanced = source && jack?.connector === 'XLR' && BALANCED.includes(jobOf(source));
+  const plug = source && kindOf(source.kind).jacks.find((j) => j.id === from.jack);
+  const isBalanced = source && plug?.connector === 'XLR' && BALANCED.includes(jobOf(source));
   const kind = isBalanced ? 'splitter-microphone' : 'splitter-buffered';
   const split = making.add(kind, name, { place: 'floor' });
   making.join(from, { device: split.id, jack: 'in' }, 0.5);
-  return { a: { device: split.id, jack: 'a' }, b: { device: split.id, jack: 'b' } };
+  const jack = (id: string) => ({ device: split.id, jack: id });
+  return { name: split.name, a: jack('a'), b: jack('b') };
 }
