@@ -134,8 +134,9 @@ test(`${HISTORIES} random histories of two people: nothing is lost, and all agre
     for (const who of people) await who.page.setOfflineMode(false);
     let names: string[] = [];
     let lost: string | undefined;
-    // What a page left that the browser has not quite closed yet is taken up a moment later.
-    for (let look = 0; look < 5; look++) {
+    // What a page left that the browser has not quite closed yet is taken up a moment later; on a busy
+    // machine a page says that all is saved until it has drawn what was typed last.
+    for (let look = 0; look < 40; look++) {
       for (const who of people) clashes += await settle(who, random);
       for (const who of people) clashes += await settle(who, random);
       const { rig: now } = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body;
