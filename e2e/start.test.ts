@@ -162,7 +162,7 @@ test('who must not hear is barred, two of a kind are two, and a line goes on fro
   await start.kinds('Which pedals are on hand?', 'Drive, low');
   await start.answer('Another pedal of a kind', 'Drive, low gain');
   await tech.reads('[data-list="proposal"]', 'Drive, low gain 2');
-  await tech.reads('[data-choice^="straight-"]', 'Not all may hear it who hear the others');
+  await tech.reads('[data-choice^="straight-"]', 'no pedal and no amplifier is for them');
   await whole();
   const rig = await start.make();
   const house = rig.devices.find((d) => d.name === 'House')!.id;
