@@ -17,7 +17,7 @@ import {
   SYMPTOM_IDS,
 } from '../src/core/show';
 import { bitOf } from '../src/core/show/symptoms';
-import type { Book } from '../src/core/show/book';
+import { type Book, dueOf } from '../src/core/show/book';
 import { exactly } from '../src/core/optimum';
 import loadHighs from 'highs';
 import { forEachFile, Person, stored } from './person';
@@ -337,6 +337,30 @@ test('one line that two change otherwise: each is asked, and what is chosen hold
     await new Promise((r) => setTimeout(r, 100));
   }
   expect((await bookOf(id)).line.find((l) => l.id === line)!.text).toMatch(/^mine/);
+});
+
+test('how often care is due is said by the crew, and what was done takes it off the list', async () => {
+  const id = await stored(tech, touringRig);
+  await withRun(id);
+  await tech.open(`/rigs/${id}/show?part=log`);
+  await written();
+  const [due] = dueOf(touringRig, await bookOf(id), new Date().toISOString().slice(0, 10)).filter(
+    (d) => d.id.startsWith('tubes'),
+  );
+  const item = `[data-due-item="${due!.id}"]`;
+  expect(await tech.page.$(item)).toBeNull();
+  await tech.click('[data-care] summary');
+  await tech.typeOver(`::-p-aria([name="${due!.words}: every … hours"])`, '2');
+  await tech.reads(item, 'Now');
+  await tech.reads(item, 'of 2 hours');
+  await written();
+  const [set] = (await bookOf(id)).care;
+  expect(set).toMatchObject({ device: due!.device, care: 'tubes', every: 2 });
+  await tech.click(`${item} button`);
+  await tech.gone(item);
+  await written();
+  const { line } = await bookOf(id);
+  expect(line.filter((l) => l.sort === 'tube').map((l) => l.text)).toContain(`Done: ${due!.words}`);
 });
 
 test('a show is put into the calendar, its day worked back from doors, its mains judged', async () => {

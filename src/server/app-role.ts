@@ -33,7 +33,8 @@ export async function grantApp(db: Db, ownerUrl: string): Promise<void> {
     grant usage on schema public to ${APP};
     grant select, insert on revision to ${APP};
     grant select, insert, update on rig, report to ${APP};
-    grant select, insert, update on show, log_line, check_tick, fault_odds, trainer_score to ${APP};
+    grant select, insert, update on show, log_line, check_tick, fault_odds, trainer_score, care_interval
+      to ${APP};
     grant select, insert, delete on log_link to ${APP};
     grant select, insert, update, delete on revision_name, gear_unit, gear_use to ${APP};
     grant select, insert, update, delete on sheet, sheet_use, photograph to ${APP}`)}`.execute(db);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   type Book,
+  bookBy,
   type Change,
   changed,
   changeSchema,
@@ -24,6 +25,7 @@ const TABLES = {
   line: 'log_line',
   tick: 'check_tick',
   odds: 'fault_odds',
+  care: 'care_interval',
   score: 'trainer_score',
 } as const satisfies Record<RecordType, string>;
 
@@ -37,19 +39,21 @@ function read<T extends RecordType>(is: T, rows: { id: string; body: object }[])
 
 /** All that is written down beside a rig. */
 export async function bookOf(db: Db, rig: string): Promise<Book> {
-  const rows = (is: RecordType) =>
-    db.selectFrom(TABLES[is]).select(['id', 'body']).where('rig_id', '=', rig).execute();
-  const [shows, lines, ticks, odds, scores] = await Promise.all([
-    rows('show'),
-    rows('line'),
-    rows('tick'),
-    rows('odds'),
-    rows('score'),
-  ]);
-  return {
-    ...{ show: read('show', shows), line: read('line', lines) },
-    ...{ tick: read('tick', ticks), odds: read('odds', odds), score: read('score', scores) },
-  };
+  const held = await Promise.all(
+    (Object.keys(TABLES) as RecordType[]).map(
+      async (is) =>
+        [
+          is,
+          await db
+            .selectFrom(TABLES[is])
+            .select(['id', 'body'])
+            .where('rig_id', '=', rig)
+            .execute(),
+        ] as const,
+    ),
+  );
+  const rows = new Map(held);
+  return bookBy((is) => read(is, rows.get(is) ?? []));
 }
 
 /** What became of changes: which could not stand, and what two people changed otherwise. */
@@ -119,7 +123,7 @@ async function write(
             .executeTakeFirst(),
         );
   }
-  if (is === 'tick' || is === 'odds' || is === 'score')
+  if (is !== 'line')
     return isThere
       ? changedOne(
           await tx.updateTable(TABLES[is]).set({ body }).where('id', '=', id).executeTakeFirst(),

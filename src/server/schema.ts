@@ -148,5 +148,6 @@ export interface Database {
   log_link: LogLinkTable;
   check_tick: CheckTickTable;
   fault_odds: CheckTickTable;
+  care_interval: CheckTickTable;
   trainer_score: CheckTickTable;
 }

@@ -9,6 +9,7 @@ import * as show from './0007-show';
 import * as tags from './0008-tags';
 import * as photographs from './0009-photographs';
 import * as scores from './0010-trainer-scores';
+import * as care from './0011-care';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -22,4 +23,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '0008-tags': tags,
   '0009-photographs': photographs,
   '0010-trainer-scores': scores,
+  '0011-care': care,
 };

@@ -5,9 +5,11 @@ import { chartLines } from '../../formats/chart';
 import { demoBook } from '../demo-book';
 import {
   type Book,
+  careId,
   type Change,
   changed,
   changeTo,
+  type Due,
   dueOf,
   EMPTY_BOOK,
   knownOf,
@@ -142,6 +144,37 @@ describe('what the logbook knows', () => {
     ]);
     expect(dueOf(touringRig, fresh, TODAY).find((d) => d.id === 'battery radio')!.due).toBe(false);
     expect(due.find((d) => d.id === 'tubes head')).toMatchObject({ unit: 'hours', due: false });
+  });
+
+  test('what is due as often as the crew says, for that device alone; taken back, as is usual', () => {
+    const set = (every: number | null) => {
+      const id = careId(touringRig.id, 'head', 'tubes');
+      const fields = { device: 'head', care: 'tubes', every };
+      return withChanges(book, [changeTo('care', id, undefined, fields)]);
+    };
+    const before = dueOf(touringRig, book, TODAY);
+    const tubes = (b: Book) => dueOf(touringRig, b, TODAY).find((d) => d.id === 'tubes head')!;
+    const { used, of, usual } = tubes(book);
+    expect([of, tubes(set(used - 1)).of, tubes(set(used - 1)).due]).toEqual([
+      usual,
+      used - 1,
+      true,
+    ]);
+    expect(tubes(set(used + 1)).due).toBe(false);
+    expect(tubes(set(null)).of).toBe(usual);
+    const others = (list: readonly Due[]) =>
+      list.filter((d) => d.id !== 'tubes head').map((d) => [d.id, d.of, d.due]);
+    expect(others(dueOf(touringRig, set(1), TODAY)).sort()).toEqual(others(before).sort());
+  });
+
+  test('of two of a kind the number on the unit says which; what is said of it is known in other rigs', () => {
+    const [radio] = touringRig.devices.filter((d) => d.id === 'radio');
+    const twin = { ...radio!, id: 'radio-2', name: 'Radio pack two', gear: { serial: 'RX-0042' } };
+    const both = { ...touringRig, devices: [...touringRig.devices, twin] };
+    expect(linksIn(both, 'RX-0042 drops out near the stairs')).toEqual([
+      { is: 'device', id: 'radio-2', name: 'Radio pack two', serial: 'RX-0042' },
+    ]);
+    expect(linksIn(both, 'RX-00421 is another one')).toEqual([]);
   });
 
   test('out as a table and in again: the same lines, about the same things', () => {

@@ -99,9 +99,14 @@ const CARES: readonly Care[] = [
 export interface Due {
   id: string;
   device: string;
+  care: string;
+  /** What a line of the logbook is that says it was done. */
+  done: LineSort;
   words: string;
   used: number;
   of: number;
+  /** What it is due after in the trade. */
+  usual: number;
   unit: 'shows' | 'hours' | 'months';
   since: string | null;
   due: boolean;
@@ -112,7 +117,7 @@ const USUAL_SHOW_HOURS = 1.5;
 /** Hours that a rig is on around a show: build, line check, sound check. */
 const AROUND_SHOW_HOURS = 2.5;
 
-/** What care is due by a day, from the shows played since it was last done. */
+/** What care is due by a day, from the shows since it was last done; as often as the crew says, else as is usual. */
 export function dueOf(rig: Rig, book: Book, today: string): Due[] {
   const shows = playedBefore(book, today);
   return rig.devices
@@ -130,15 +135,18 @@ export function dueOf(rig: Rig, book: Book, today: string): Due[] {
           .at(-1);
         const since = shows.filter((s) => last === undefined || s.date > last);
         const first = last ?? shows[0]?.date;
-        const [unit, of, used] =
+        const [unit, usual, used] =
           'shows' in care.every
             ? (['shows', care.every.shows, since.length] as const)
             : 'hours' in care.every
               ? (['hours', care.every.hours, hoursOf(rig, since)] as const)
               : (['months', care.every.months, first ? monthsFrom(first, today) : 0] as const);
+        const set = book.care.find((c) => c.device === device.id && c.care === care.id)?.every;
+        const of = set ?? usual;
         return {
           id: `${care.id} ${device.id}`,
-          device: device.id,
+          ...{ device: device.id, care: care.id, usual },
+          done: care.done,
           words: care.words(device.name),
           ...{ used, of, unit },
           since: last ?? null,

@@ -60,6 +60,12 @@ export const RECORDS = {
     fault: text(200),
     perThousand: z.number().min(0).max(1000).nullable(),
   }),
+  /** How often one sort of care is due for one device here; nothing, as is usual. */
+  care: z.object({
+    device: text(120),
+    care: text(40),
+    every: z.number().positive().max(10_000).nullable(),
+  }),
   /** How one case of the trainer went. */
   score: z.object({
     at: z.iso.datetime(),
@@ -69,11 +75,13 @@ export const RECORDS = {
   }),
 } as const;
 export type RecordType = keyof typeof RECORDS;
+const RECORD_TYPES = Object.keys(RECORDS) as RecordType[];
 export type RecordOf<T extends RecordType> = z.infer<(typeof RECORDS)[T]> & { id: string };
 export type Show = RecordOf<'show'>;
 export type Line = RecordOf<'line'>;
 export type Tick = RecordOf<'tick'>;
 export type Odds = RecordOf<'odds'>;
+export type CareSet = RecordOf<'care'>;
 export type Scored = RecordOf<'score'>;
 
 /** A record that nobody has filled in yet. */
@@ -111,6 +119,7 @@ export const EMPTY: { [T in RecordType]: Omit<RecordOf<T>, 'id'> } = {
     note: '',
   },
   odds: { fault: '', perThousand: null },
+  care: { device: '', care: '', every: null },
   score: { at: '2000-01-01T00:00:00.000Z', points: 0, difficulty: '', by: '' },
 };
 
@@ -120,21 +129,19 @@ export const EMPTY: { [T in RecordType]: Omit<RecordOf<T>, 'id'> } = {
  * left it only where they agree.
  */
 export const changeSchema = z.object({
-  is: z.enum(['show', 'line', 'tick', 'odds', 'score']),
+  is: z.enum(RECORD_TYPES),
   id: idSchema,
   fields: z.record(z.string().max(40), z.object({ was: z.unknown(), now: z.unknown() })),
 });
 export type Change = z.infer<typeof changeSchema>;
 
 /** All that is written down beside one rig. */
-export interface Book {
-  show: Show[];
-  line: Line[];
-  tick: Tick[];
-  odds: Odds[];
-  score: Scored[];
-}
-export const EMPTY_BOOK: Book = { show: [], line: [], tick: [], odds: [], score: [] };
+export type Book = { [T in RecordType]: RecordOf<T>[] };
+
+/** A book in which a list stands for each sort of record. */
+export const bookBy = (list: <T extends RecordType>(is: T) => RecordOf<T>[]): Book =>
+  Object.fromEntries(RECORD_TYPES.map((is) => [is, list(is)])) as unknown as Book;
+export const EMPTY_BOOK: Book = bookBy(() => []);
 
 /** A field that two people changed otherwise. */
 export interface Differs {
@@ -145,14 +152,15 @@ export interface Differs {
   yours: unknown;
 }
 
-const LAST_COUNTS: readonly RecordType[] = ['tick', 'odds', 'score'];
+/** What is no list of its own to be lost: of two who set it otherwise the last counts. */
+const LAST_COUNTS: readonly RecordType[] = ['tick', 'odds', 'care', 'score'];
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /**
  * A record after a change. A field that nobody else touched takes the new value; one that somebody
- * else changed to something other stays as theirs and is told, but for ticks, odds and scores, of
- * which the last counts. `problems` says what cannot stand; then nothing is taken.
+ * else changed to something other stays as theirs and is told, but for ticks, odds, care and
+ * scores, of which the last counts. `problems` says what cannot stand; then nothing is taken.
  */
 export function changed<T extends RecordType>(
   is: T,
@@ -179,10 +187,7 @@ export function changed<T extends RecordType>(
 
 /** A book with changes made to it, as far as they can be; what could not be is left out. */
 export function withChanges(book: Book, changes: readonly Change[]): Book {
-  const next: Book = {
-    ...{ show: [...book.show], line: [...book.line] },
-    ...{ tick: [...book.tick], odds: [...book.odds], score: [...book.score] },
-  };
+  const next = bookBy((is) => [...(book[is] as RecordOf<typeof is>[])]);
   const put = <T extends RecordType>(is: T, change: Change) => {
     const list = next[is] as unknown as RecordOf<T>[];
     const at = list.findIndex((r) => r.id === change.id);
@@ -219,3 +224,7 @@ export const oddsId = (rig: string, fault: string): string => `o${hash([rig, fau
 
 /** The id of a tick: one for each step of a show, so that two people who tick it tick one thing. */
 export const tickId = (show: string, step: string): string => `t${hash([show, step])}`.slice(0, 60);
+
+/** One way of care of one device of a rig, how often it is due. */
+export const careId = (rig: string, device: string, care: string): string =>
+  `c${hash([rig, device, care])}`.slice(0, 60);

@@ -10,22 +10,23 @@ const isIn = (text: string, words: string): boolean =>
     text,
   );
 
+/** A device as a line of the logbook names it: with the number of the unit, where the rig knows one. */
+export const linkTo = ({ id, name, gear }: Rig['devices'][number]): Link => ({
+  ...{ is: 'device', id, name },
+  ...(gear?.serial && { serial: gear.serial }),
+});
+
 /** Words that are in so many names that they find nothing by themselves. */
 const SHORTEST = 4;
 
 /**
  * The devices, leads, songs and sounds that a line names: by their whole names, by a word of a name
- * that no other device has ("kiln" for Kiln Drive), and leads by their codes.
+ * that no other device has ("kiln" for Kiln Drive), units by their serial numbers, leads by their codes.
  */
 export function linksIn(rig: Rig, written: string): Link[] {
   const text = written.toLowerCase();
   const things: Link[] = [
-    ...rig.devices.map((d): Link => ({
-      is: 'device',
-      id: d.id,
-      name: d.name,
-      ...(d.gear?.serial && { serial: d.gear.serial }),
-    })),
+    ...rig.devices.map(linkTo),
     ...(rig.songs ?? []).map((s): Link => ({ is: 'song', id: s.id, name: s.title })),
     ...rig.sounds.map((s): Link => ({ is: 'sound', id: s.id, name: s.name })),
   ];
@@ -33,7 +34,10 @@ export function linksIn(rig: Rig, written: string): Link[] {
   const common = new Map<string, number>();
   for (const t of things.filter((x) => x.is === 'device'))
     for (const w of new Set(wordsOf(t.name))) common.set(w, (common.get(w) ?? 0) + 1);
-  const whole = things.filter((t) => isIn(text, t.name));
+  // Of two of a kind the number on the unit says which.
+  const isSaid = ({ name, serial }: Link) =>
+    isIn(text, name) || (serial !== undefined && isIn(text, serial));
+  const whole = things.filter(isSaid);
   const part = things.filter(
     (t) =>
       t.is === 'device' &&
