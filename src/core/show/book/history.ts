@@ -89,7 +89,8 @@ const CARES: readonly Care[] = [
   {
     id: 'strap',
     words: (n) => `strap, pins and output jack of ${n}`,
-    fits: (_, job) => job === 'instrument',
+    // A voice, a mix and tracks hang on no strap.
+    fits: (d, job) => job === 'instrument' && kindOf(d.kind).feed === undefined,
     done: 'repair',
     every: { months: 6 },
   },

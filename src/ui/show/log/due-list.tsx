@@ -54,7 +54,7 @@ function DueLine({ due }: { due: Due }) {
       <span>
         <strong>{due.due ? 'Now' : 'Soon'}</strong>: {due.words}{' '}
         <span className="faint">
-          ({fixed(due.used)} of {due.of} {due.unit}
+          ({due.unit === 'shows' ? due.used : fixed(due.used)} of {due.of} {due.unit}
           {due.since ? `, last ${due.since}` : ', never written down'})
         </span>
       </span>
