@@ -152,10 +152,15 @@ export class Person {
   /** Picks from the list that is open by what a line of it says; lists that are shut stay in the page unseen. */
   async pick(words: string): Promise<void> {
     const line = await this.page.waitForFunction(
-      (w) =>
-        [...document.querySelectorAll<HTMLElement>('[role="option"]')].find(
-          (e) => e.getClientRects().length > 0 && e.innerText.includes(w),
-        ),
+      (w) => {
+        const shown = [...document.querySelectorAll<HTMLElement>('[role="option"]')].filter(
+          (e) => e.getClientRects().length > 0,
+        );
+        // What says just that goes before what others called so and more.
+        return (
+          shown.find((e) => e.innerText.trim() === w) ?? shown.find((e) => e.innerText.includes(w))
+        );
+      },
       { polling: ASK_MS },
       words,
     );

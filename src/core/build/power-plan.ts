@@ -73,7 +73,9 @@ const NO_CURE = 'more than one change: no single pin or outlet does it';
 function uncured(rig: Rig, solver: MipSolver, headroom: number): Uncured | undefined {
   const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom);
   let best: Readonly<Record<string, number>> | undefined;
-  const aims = program.keepToGivenOut() ? AIMS.slice(1) : AIMS;
+  const given = program.keepToGivenOut(solver);
+  if (given.plan) return given.plan;
+  const aims = given.isBest ? AIMS.slice(1) : AIMS;
   for (const aim of aims) {
     const answer = solveMip(program.mip(aim), solver);
     if (!answer.solved) return best && program.plan(best);

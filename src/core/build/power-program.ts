@@ -1,10 +1,12 @@
 import { at as entryAt, sure } from '../outcome';
 import type { PowerNeed } from '../kinds';
-import { type Mip, type Term } from '../optimum/mip';
+import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
 import { type Place, placeKey, type Taker } from './power';
 import { PowerChoice, type Uncured } from './power-choice';
+import { pairs } from './pairs';
 import { givenOut } from './power-greedy';
 import { isNow, ones, type Option, optionsOf } from './power-options';
+import { mostThatStay } from './power-stays';
 
 /** Sides that must not share a return: digital and high gain, chassis on plus and all others. */
 const QUARRELS: readonly [
@@ -15,6 +17,9 @@ const QUARRELS: readonly [
   ['noise', (n) => n.noisy === true, (n) => n.sensitive === true],
   ['plus', (n) => n.positiveGround === true, (n) => n.positiveGround !== true],
 ];
+
+/** The first that is found is as good as any. */
+const ANY = { absolute: 1e6 };
 
 /** Costs are whole numbers: what is less than one from the best is the best. */
 const ALL_WHOLE = { absolute: 0.9 };
@@ -34,7 +39,7 @@ type Aim = (typeof AIMS)[number];
 export class PowerProgram {
   /** What fits by voltage, polarity and pin, and of that what suffices for the device alone. */
   private readonly fitting: readonly Option[];
-  private readonly options: readonly Option[];
+  readonly options: readonly Option[];
   private readonly rules: Mip['rules'] = [];
   /** Of returns, which side of a quarrel each is for. */
   private readonly binaries: string[] = [];
@@ -45,11 +50,14 @@ export class PowerProgram {
     private readonly takers: readonly Taker[],
     private readonly places: readonly Place[],
     private readonly headroom: number,
+    isAsked: (o: Option) => boolean = () => true,
   ) {
     this.fitting = takers.flatMap((t, i) => places.flatMap((p, j) => optionsOf(t, i, p, j)));
     // What one device alone overloads is no choice: half a device is none either.
     this.options = this.fitting.filter(
-      ({ t, p }) => this.current(t) <= Math.min(p.outlet.milliamps, p.totalMilliamps ?? Infinity),
+      (o) =>
+        this.current(o.t) <= Math.min(o.p.outlet.milliamps, o.p.totalMilliamps ?? Infinity) &&
+        isAsked(o),
     );
     this.takers.forEach((_, i) => this.feedsOnceOrNot(i));
     this.takers.forEach((_, i) => this.handsOn(i));
@@ -92,27 +100,67 @@ export class PowerProgram {
 
   /** What was found for one aim holds for all that are asked for after it. */
   keepTo(aim: Aim, values: Readonly<Record<string, number>>): void {
-    const costs = this.costs(aim);
-    const found = costs.reduce((sum, [f, v]) => sum + f * Math.round(values[v] ?? 0), 0);
-    if (costs.length) this.rule(costs, '<=', found);
+    if (aim === 'moved') return;
+    const count = (names: readonly Term[]) =>
+      names.reduce((sum, [, v]) => sum + Math.round(values[v] ?? 0), 0);
+    this.keepToCounts(count(this.unfed()), count(this.inUse()));
+  }
+
+  private unfed = (): Term[] => this.takers.map((_, i): Term => [1, `u_${i}`]);
+  private inUse = (): Term[] => this.places.map((_, j): Term => [1, `w_${j}`]);
+
+  /** So many go without, so many outlets are used: by a rule for each the solver sees further than by one for both. */
+  private keepToCounts(starved: number, used: number): void {
+    this.rule(this.unfed(), '<=', starved);
+    this.rule(this.inUse(), '>=', used);
   }
 
   /**
-   * Whether outlets that are simply given out one after the other feed all that can be fed at all and
-   * use all outlets that can be used: then that is the best, and is kept to.
+   * Outlets that are simply given out one after the other. Where that feeds all that can be fed at all
+   * and uses all outlets that can be used, nothing is better, and it is kept to; where besides as many
+   * plugs stay as could stay in any plan, it is the plan.
    */
-  keepToGivenOut(): boolean {
+  keepToGivenOut(solver: MipSolver): { isBest: boolean; plan?: Uncured } {
     // Giving out knows nothing of what is handed on.
-    if (this.reals.length) return false;
+    if (this.reals.length) return { isBest: false };
     const choices = this.takers.map((_, i) => this.options.filter((o) => o.i === i));
-    const hopeful = choices.filter((c) => c.length).length;
-    const usable = Math.min(hopeful, new Set(this.options.map((o) => o.j)).size);
-    const most = { fed: hopeful, used: usable };
-    const { fed, used } = givenOut(choices, (t) => this.current(t), most);
-    if (fed < hopeful || used < usable) return false;
-    const starved = this.takers.length - fed;
-    this.rule(this.costs('fed'), '<=', (this.places.length + 1) * starved - used);
-    return true;
+    const hopeful = choices.filter((c) => c.length);
+    const most = {
+      fed: hopeful.length,
+      used: pairs(hopeful.map((c) => c.map((o) => o.j))),
+      moved: hopeful.filter((c) => !c.some(isNow)).length,
+    };
+    const give = (from: readonly (readonly Option[])[], aim: typeof most) =>
+      givenOut(from, (t) => this.current(t), isNow, aim);
+    const found = give(choices, most);
+    if (found.fed < most.fed || found.used < most.used) return { isBest: false };
+    if (found.moved === most.moved) return { isBest: true, plan: this.choice(found.chosen) };
+    const here = new PowerProgram(this.takers, this.places, this.headroom, isNow);
+    const staying = mostThatStay(this.options, here, most.used, solver);
+    if (staying) {
+      const rest = give(staying.choices, { ...most, moved: most.fed - staying.stays.length });
+      const { fed, used } = most;
+      if (rest.fed === fed && rest.used === used && rest.moved === fed - staying.stays.length)
+        return { isBest: true, plan: this.choice(rest.chosen) };
+      const plan = this.withStaying(staying.stays, this.takers.length - fed, used, solver);
+      if (plan) return { isBest: true, plan };
+    }
+    this.keepToCounts(this.takers.length - found.fed, found.used);
+    return { isBest: true };
+  }
+
+  /** Any plan in which these stay, so many go without and so many outlets are used; nothing where there is none. */
+  private withStaying(
+    stays: readonly Option[],
+    starved: number,
+    used: number,
+    solver: MipSolver,
+  ): Uncured | undefined {
+    const fixed = new PowerProgram(this.takers, this.places, this.headroom);
+    fixed.keepToCounts(starved, used);
+    for (const o of stays) fixed.rule([[1, o.name]], '=', 1);
+    const answer = solveMip({ ...fixed.mip('moved'), gap: ANY }, solver);
+    return answer.solved ? fixed.plan(answer.values) : undefined;
   }
 
   mustFeed(devices: readonly string[]): void {
@@ -121,7 +169,7 @@ export class PowerProgram {
     });
   }
 
-  private rule(terms: Term[], is: Mip['rules'][number]['is'], value: number): void {
+  rule(terms: Term[], is: Mip['rules'][number]['is'], value: number): void {
     this.rules.push({ name: `r${this.rules.length}`, terms, is, value });
   }
 
@@ -258,10 +306,12 @@ export class PowerProgram {
   }
 
   /** What the solver chose, read. */
-  plan(values: Readonly<Record<string, number>>): Uncured {
+  plan = (values: Readonly<Record<string, number>>): Uncured =>
+    this.choice(this.options.filter((o) => (values[o.name] ?? 0) > 0.5));
+
+  private choice(solved: readonly Option[]): Uncured {
     const { takers, places, fitting, options } = this;
     const current = (t: Taker) => this.current(t);
-    const solved = options.filter((o) => (values[o.name] ?? 0) > 0.5);
     return new PowerChoice({ takers, places, fitting, options, current }, solved).plan();
   }
 }

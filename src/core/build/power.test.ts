@@ -30,10 +30,22 @@ const plan = (rig: Rig, headroom?: number) => valueOf(planPower(rig, solver, hea
 const rules = (rig: Rig) => powerRemarks(rig).map((r) => `${r.severity} ${r.rule}`);
 
 /** The most devices that any assignment feeds, by trying every one. */
-function mostFed(rig: Rig, headroom: number): number {
+const mostFed = (rig: Rig, headroom: number): number =>
+  bestOf(rig, headroom, (found) => [found.fed])[0]!;
+
+/** What the best assignment comes to, by trying every one: of two the one is better whose first figure is higher, then the next. */
+function bestOf(
+  rig: Rig,
+  headroom: number,
+  worth: (found: { fed: number; used: number; moved: number }) => number[],
+): number[] {
   const takers = takersOf(rig);
   const places = placesOf(rig);
-  let best = 0;
+  let best = worth({ fed: 0, used: 0, moved: 0 });
+  const isBetter = (a: number[], b: number[]) => {
+    const differs = a.findIndex((x, i) => x !== b[i]);
+    return differs >= 0 && a[differs]! > b[differs]!;
+  };
   const at: ({ place: number; volts: number } | null)[] = takers.map(() => null);
   const fits = (i: number): boolean => {
     const now = at[i]!;
@@ -59,9 +71,20 @@ function mostFed(rig: Rig, headroom: number): number {
         );
     return sharing.every((m) => m.t === takers[i] || !quarrel(m.t.need, takers[i]!.need));
   };
+  const stays = (i: number) => {
+    const { supply } = takers[i]!.device;
+    const { supply: box, outlet } = places[at[i]!.place]!;
+    return supply?.device === box.id && supply.outlet === outlet.id;
+  };
   const go = (i: number, fed: number) => {
-    if (fed + takers.length - i <= best) return;
-    if (i === takers.length) return void (best = fed);
+    if (fed + takers.length - i < best[0]!) return;
+    if (i === takers.length) {
+      const fedAt = at.flatMap((x, n) => (x ? [{ place: x.place, n }] : []));
+      const used = new Set(fedAt.map((x) => x.place)).size;
+      const found = worth({ fed, used, moved: fedAt.filter((x) => !stays(x.n)).length });
+      if (isBetter(found, best)) best = found;
+      return;
+    }
     places.forEach((p, place) =>
       voltagesOf(p.outlet).forEach((volts) => {
         if (misfit(takers[i]!.need, p.outlet, volts)) return;
@@ -294,6 +317,63 @@ test('so it does with outlets that were written in, of two supplies', () => {
     { numRuns: 60 },
   );
 }, 120_000);
+
+test('fed, then each an outlet of its own, then left where it is: as good as the best of all ways there are', () => {
+  const plugged = fc.array(
+    fc.record({ supply: fc.boolean(), outlet: fc.integer({ min: 0, max: 3 }) }),
+    {
+      minLength: 4,
+      maxLength: 4,
+    },
+  );
+  let moves = 0;
+  fc.assert(
+    fc.property(anyBoard, plugged, anySupply, anySupply, (devices, at, one, two) => {
+      const rig = rigOf(
+        [
+          ...devices.slice(0, 4).map((d, i) => ({
+            ...d,
+            supply: { device: at[i]!.supply ? 's' : 't', outlet: `o${at[i]!.outlet}` },
+          })),
+          device('s', 'supply-isolated', 'S', { gives: one }),
+          device('t', 'supply-large', 'T', { gives: two }),
+        ],
+        [],
+      );
+      const p = plan(rig);
+      const { length: fed } = p.fed;
+      moves += p.moved;
+      const best = bestOf(rig, 0.2, (f) => [f.fed, f.used, -f.moved]);
+      expect([fed, fed - p.shared, -p.moved]).toEqual(best);
+    }),
+    { numRuns: 60 },
+  );
+  expect(moves).toBeGreaterThan(0);
+}, 120_000);
+
+test('a hundred devices, plugged anyhow: all fed, none shares that need not, as few moved as can be', () => {
+  // Three sorts of outlets and of devices that fit one sort each; two in five stand right.
+  const sorts = [9, 12, 18];
+  const outlets = (volts: number, count: number) =>
+    Array.from({ length: count }, (_, i) => ({
+      ...{ id: `${volts} ${i}`, volts, milliamps: 300, isolated: true },
+    }));
+  const gives = { outlets: [...outlets(9, 50), ...outlets(12, 20), ...outlets(18, 20)] };
+  const devices = Array.from({ length: 100 }, (_, i) => {
+    const volts = i < 60 ? 9 : sorts[1 + (i % 2)]!;
+    const n = i < 60 ? i : Math.floor((i - 60) / 2);
+    return device(`d${i}`, 'phaser', `D${i}`, {
+      power: { volts, milliamps: 100 },
+      ...(i % 5 < 2 && { supply: { device: 's', outlet: `${volts} ${n % 40}` } }),
+    });
+  });
+  const p = plan(rigOf([...devices, device('s', 'supply-isolated', 'S', { gives })], []));
+  expect([p.fed.length, p.starved.length]).toEqual([100, 0]);
+  // Sixty of 9 V on fifty outlets: ten share. Those that share and stand right may stay so.
+  expect(p.shared).toBe(10);
+  const right = devices.filter((d) => d.supply).length;
+  expect(p.moved).toBe(100 - right);
+}, 60_000);
 
 test('the reason when it cannot be: which device, how many milliamps short, what would cure it', () => {
   const rig = rigOf(

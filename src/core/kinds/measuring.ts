@@ -147,7 +147,7 @@ const WAY_OF: Record<string, WayName> = {
   ...each('noise', 'noiseDbu', 'powerNoiseDbu', 'micNoiseDbu', 'lineNoiseDbu'),
   ...each('hum', 'humDbu'),
   ...each('gain', 'gainDb', 'gainLowDb', 'gainHighDb', 'levelLowDb', 'levelHighDb', 'dirtyDb'),
-  ...each('gain', 'powerGainDb', 'airDb', 'rangeDb', 'lineDb', 'tiltDb'),
+  ...each('gain', 'powerGainDb', 'airDb', 'rangeDb', 'lineDb', 'tiltDb', 'lossDb'),
   ...each('latency', 'latencyMs', 'tripMs', 'dryLatencyMs'),
   ...each('messages', 'controlMs', 'programMs', 'gapMs', 'thruMs'),
   ...each('taper', 'halfShare'),
