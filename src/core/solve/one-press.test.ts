@@ -43,6 +43,53 @@ describe('ways to one press', () => {
     expect(found[0]!.after.presses).toHaveLength(1);
     expect(found[0]!.words).toBe('Let a foot controller call E, R');
   });
+  test('what a controller reaches by control changes goes on one switch of it: off is the first sound, on the second', () => {
+    const stands = (id: string, name: string, mix: number, rate: number) => ({
+      ...sound(id, name, []),
+      states: {
+        e: { engaged: true, settings: { mix } },
+        m: { engaged: true, settings: { rate } },
+      },
+    });
+    const rig = rigOf(
+      [
+        device('g', 'guitar-active', 'G'),
+        device('e', 'delay', 'Echo'),
+        device('m', 'modulation-digital', 'Swirl'),
+        device('f', 'foot-controller', 'Foot', { midi: { clock: 'ignore' } }),
+        device('c', 'console-input', 'C', { settings: { input: 'line' } }),
+      ],
+      [
+        lead('1', 'g.out', 'e.in', 1),
+        lead('2', 'e.out', 'm.in', 1),
+        lead('3', 'm.out', 'c.in', 1),
+        lead('4', 'f.midiOut', 'e.midiIn', 1, 'midi'),
+        lead('5', 'e.midiThru', 'm.midiIn', 1, 'midi'),
+      ],
+      [stands('x', 'Thin', 2, 3), stands('y', 'Thick', 6, 7)],
+    );
+    const ways = valueOf(proposeOnePress(rig, 'x', 'y'));
+    const way = ways.find((f) => f.words.startsWith('Put 2 assignments'))!;
+    expect(way.words).toBe('Put 2 assignments on one switch of Foot');
+    const done = applyEdits(rig, way.edits);
+    if (!done.ok) throw new Error(JSON.stringify(done.problems));
+    const [control] = done.value.rig.controls!;
+    expect(
+      control!.assigns.map(({ device: d, setting, off, on }) => [d, setting, off, on]),
+    ).toEqual([
+      ['e', 'mix', 2, 6],
+      ['m', 'rate', 3, 7],
+    ]);
+    expect(control).toMatchObject({ name: 'Thin / Thick', device: 'f', action: 'latching' });
+    const [thin, thick] = done.value.rig.sounds;
+    expect([thin!.controls?.[control!.id], thick!.controls?.[control!.id]]).toEqual([false, true]);
+    for (const [from, to] of [
+      [thin!, thick!],
+      [thick!, thin!],
+    ] as const)
+      expect(pressesBetween(done.value.rig, from, to).presses).toHaveLength(1);
+    expect(way.changes).toEqual([]);
+  });
   test('what is one press already is said', () =>
     expect(proposeOnePress(touringRig, 'crunch', 'rhythm')).toEqual(
       refused('From Crunch to Kiln rhythm it takes one press as it is.'),

@@ -6,6 +6,6 @@ export { isPedal, START_INSTRUMENTS, START_PEDALS } from './pedal-order';
 export { finished } from './finish';
 export { priced } from './priced';
 export { type Proposal, proposeRig, type StartChoice } from './propose';
-export { isDigital, isFeed, voiceOf } from './ways/ends';
+export { canBeWireless, isDigital, isFeed, voiceOf } from './ways/ends';
 export { type ReadChain, type ReadItem, rigOfChain } from './chain-rig';
 export { joinsOf, lineOfRig } from './line-of-rig';

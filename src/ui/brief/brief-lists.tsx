@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { kindOf, KINDS } from '../../core/kinds';
 import { type Outcome, sure } from '../../core/outcome';
 import { type Brief, CHARACTERS, freshId, type Rig, WAYS } from '../../core/rig';
-import { type BriefState, START_INSTRUMENTS } from '../../core/start';
+import { type BriefState, canBeWireless, START_INSTRUMENTS } from '../../core/start';
 import { useDocument, useRig } from '../store/use-rig';
 import { CHARACTER_WORDS, kindOptions, WAY_NAMES, WAY_WORDS } from './words';
 import { AddKind, AddText, Line, Part, Remove } from './brief-line';
@@ -89,20 +89,22 @@ export function Instruments(props: ListProps & { addDevice: AddDevice }) {
       title="What comes in"
       label="Add an instrument"
       data={INSTRUMENTS}
-      beside={(l) => (
-        <Checkbox
-          size="xs"
-          label="wireless"
-          checked={l.wireless === true}
-          onChange={(e) =>
-            set({
-              sources: brief.sources.map((x) =>
-                x.id === l.id ? { ...x, wireless: e.currentTarget.checked } : x,
-              ),
-            })
-          }
-        />
-      )}
+      beside={(l) =>
+        canBeWireless(l) && (
+          <Checkbox
+            size="xs"
+            label="wireless"
+            checked={l.wireless === true}
+            onChange={(e) =>
+              set({
+                sources: brief.sources.map((x) =>
+                  x.id === l.id ? { ...x, wireless: e.currentTarget.checked } : x,
+                ),
+              })
+            }
+          />
+        )
+      }
     />
   );
 }

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { kindOf } from '../../core/kinds';
 import { ORDER_RULES } from '../../core/order';
 import { type Brief, CHARACTERS, kindOfSheet, type Sheet, type Way, WAYS } from '../../core/rig';
-import { isDigital, isFeed, isPedal, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
+import { canBeWireless, isPedal, START_INSTRUMENTS, START_PEDALS } from '../../core/start';
 import { CHARACTER_WORDS, kindOptions, WAY_NAMES, WAY_WORDS } from '../brief/words';
 import { type Answers, briefOfAnswers, soundsFor, sourcesFor } from './answers';
 import { MeansFields } from './means-fields';
@@ -85,9 +85,7 @@ function Instruments({ answers, onAnswer }: Omit<Asked, 'own'>) {
       />
       {sources.map((s) => (
         <div key={s.id} className="start-row start-source" data-source={s.id}>
-          {isFeed(s) || isDigital(s) ? (
-            <span className="start-narrow start-named">{s.name}</span>
-          ) : (
+          {canBeWireless(s) ? (
             <Checkbox
               className="start-narrow"
               size="xs"
@@ -95,6 +93,8 @@ function Instruments({ answers, onAnswer }: Omit<Asked, 'own'>) {
               checked={s.wireless === true}
               onChange={(e) => put(s.id, e.currentTarget.checked)}
             />
+          ) : (
+            <span className="start-narrow start-named">{s.name}</span>
           )}
           {sources.length > 1 && direct.length > 0 && (
             <MultiSelect

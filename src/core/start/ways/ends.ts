@@ -28,6 +28,9 @@ export const isFeed = ({ kind }: Pick<Source, 'kind'>): boolean => kindOf(kind).
 export const isDigital = ({ kind }: Pick<Source, 'kind'>): boolean =>
   kindOf(kind).jacks.every((j) => j.signal === 'digital');
 
+/** Whether a source can come by a pack for instruments. */
+export const canBeWireless = (s: Pick<Source, 'kind'>): boolean => !isFeed(s) && !isDigital(s);
+
 /** What stands for somebody who hears a line: the kind with one input or with two. */
 function standIn(way: End['way'], wide: boolean): string {
   if (way === 'house') return wide ? 'console-input-stereo' : 'console-input';
