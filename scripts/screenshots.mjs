@@ -5,9 +5,9 @@ import { root } from './machine.mjs';
 
 /**
  * Takes the pictures in docs/screenshots from the demo data of a running Yantrel: `npm run
- * screenshots -- http://127.0.0.1:3200`.
+ * screenshots -- http://127.0.0.1:3200`; names behind the address take those alone.
  */
-const address = process.argv[2] ?? 'http://127.0.0.1:3200';
+const [address = 'http://127.0.0.1:3200', ...only] = process.argv.slice(2);
 const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 const pause = (ms) => new Promise((r) => setTimeout(r, ms));
@@ -155,7 +155,7 @@ const VIEWS = [
 ];
 
 const browser = await openBrowser();
-for (const view of VIEWS) {
+for (const view of VIEWS.filter((v) => !only.length || only.includes(v.name))) {
   // Each picture is taken by somebody who was never here.
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
