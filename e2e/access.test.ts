@@ -17,6 +17,13 @@ beforeAll(async () => {
       base: null,
     });
   await person.api('/api/gear', 'PUT', { serial: 'SEEN-1', name: 'Seen' });
+  // And with a number and a name as long as somebody may type them, without a gap.
+  const long = `SEEN-${'0123456789'.repeat(5)}`;
+  await person.api('/api/gear', 'PUT', { serial: long, name: long });
+  await person.api('/api/sheets', 'PUT', {
+    sheet: { ...EXAMPLE_SHEETS[0]!, id: 'seen-long', name: long, maker: long },
+    base: null,
+  });
 });
 
 /** What the checker looks at: everything, or of a page that was looked at already what another sheet changes. */
