@@ -167,6 +167,8 @@ for (const view of VIEWS.filter((v) => !only.length || only.includes(v.name))) {
   await page.goto(address + view.path, { waitUntil: 'networkidle2' });
   await view.steps?.(page);
   await pause(900);
+  // The badge of a server in development is no part of the program.
+  await page.evaluate(() => document.querySelector('nextjs-portal')?.remove());
   await page.screenshot({ path: join(folder, `${view.name}.png`) });
   await context.close();
   console.log(view.name);
