@@ -188,10 +188,6 @@ export interface Figure<I extends string = string> {
   reason: string;
 }
 
-/**
- * Something a person can set. Knobs run 0 to 10 unless stated; `foot` is one under a foot; `reads`
- * turns a knob's value into the figure it stands for.
- */
 /** What a setting is to an analysis; analyses ask for this and never for an id. */
 export type SettingRole =
   | 'loop order'
@@ -253,6 +249,7 @@ export interface Written<I extends string = string> {
   initial: string;
   problem: (value: string) => string | undefined;
 }
+/** What a person can set. Knobs run 0 to 10 unless stated; `reads` is the figure a value stands for. */
 export type Parameter<I extends string = string> = Knob<I> | Choice<I> | Toggle<I> | Written<I>;
 
 /**
@@ -347,10 +344,7 @@ export interface Kind {
   wantsBarePickup?: boolean;
   /** Jacks that together are one destination, and who hears it. */
   destination?: { jacks: Point[]; hears: Hears };
-  /**
-   * What comes out of it is not played on strings: it goes past pedals and amplifiers to those who
-   * hear it. A band’s mix comes from the desk, so it never goes back there.
-   */
+  /** Not played on strings: it goes past pedals and amplifiers; a band’s mix back to no desk. */
   feed?: 'voice' | 'band' | 'tracks';
   /** Tracks the string's pitch, so wants the clean signal. */
   tracksPitch?: boolean;
