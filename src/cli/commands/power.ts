@@ -18,12 +18,13 @@ export const power = command<{ headroom: string }>({
       refuse(`"${options.headroom}" is no headroom; give 0 to 2, such as 0.2.`);
     const plan = planPower(rig, await exactSolver(), headroom);
     if (!plan.ok) return saysWhy(plan);
-    const { fed, starved, shared, moved } = plan.value;
+    const { fed, starved, shared, moved, isProven } = plan.value;
     return {
-      json: { fed, starved, shared, moved },
+      json: { fed, starved, shared, moved, proven: isProven },
       lines: [
         ...fed.map((f) => `${f.device}: ${f.supply}, ${f.outlet}, ${f.volts} V`),
         ...starved.map((s) => `${s.device}: NO POWER, ${s.why}; it takes ${s.cure}`),
+        ...(isProven ? [] : ['the best that was found in its time; a better one may exist']),
       ],
     };
   },

@@ -4,7 +4,17 @@ import { applyEdits, type Device, type Gives, type Rig, supplyTotal } from '../r
 import { exactly, type MipSolver } from '../optimum';
 import { device, rigOf } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
-import { misfit, planPower, placesOf, powerRemarks, quarrel, takersOf, unfed, voltagesOf } from '.';
+import {
+  loadsOf,
+  misfit,
+  planPower,
+  placesOf,
+  powerRemarks,
+  quarrel,
+  takersOf,
+  unfed,
+  voltagesOf,
+} from '.';
 
 let solver: MipSolver;
 beforeAll(async () => {
@@ -278,3 +288,90 @@ test('a hundred devices, plugged anyhow: all fed, none shares that need not, as 
   const right = devices.filter((d) => d.supply).length;
   expect(p.moved).toBe(100 - right);
 }, 60_000);
+
+test('a hundred devices and ten outlets: as many as go on them, none moved that need not be, all that go without cured', () => {
+  const outlets = Array.from({ length: 10 }, (_, i) => ({
+    ...{ id: `o${i}`, volts: 9, milliamps: 500, isolated: true },
+  }));
+  // 120 mA each with headroom: four to an outlet. Six hang on the first now, three on the second.
+  const plugged = [...Array<string>(6).fill('o0'), ...Array<string>(3).fill('o1')];
+  const devices = Array.from({ length: 100 }, (_, i) =>
+    device(`d${i}`, 'phaser', `D${i}`, {
+      power: { volts: 9, milliamps: 100 },
+      ...(plugged[i] && { supply: { device: 's', outlet: plugged[i] } }),
+    }),
+  );
+  const rig = rigOf([...devices, device('s', 'supply-isolated', 'S', { gives: { outlets } })], []);
+  const p = plan(rig);
+  expect([p.fed.length, p.starved.length, p.shared, p.isProven]).toEqual([40, 60, 30, true]);
+  expect(p.moved).toBe(40 - 4 - 3);
+  for (const s of [p.starved[0]!, p.starved[59]!]) {
+    expect(s.cure).toBe(
+      'an outlet of 9 V DC, centre negative, 120 mA on another supply, or an adapter',
+    );
+    const cured = plan(valueOf(applyEdits(rig, s.edits)).rig);
+    expect(cured.fed).toHaveLength(41);
+  }
+}, 60_000);
+
+test('where the solver gives up, what was found is told as that, and keeps every rule', () => {
+  const tired: MipSolver = () => ({ Status: 'Time limit reached', ObjectiveValue: 0, Columns: {} });
+  const gives = (milliamps: number) => ({
+    outlets: [{ id: 'o', volts: 9, milliamps, isolated: true }],
+  });
+  const pedal = (id: string, milliamps: number, more = {}) =>
+    device(id, 'phaser', id.toUpperCase(), { power: { volts: 9, milliamps, ...more } });
+  const two = [pedal('a', 100, { noisy: true }), pedal('b', 100, { sensitive: true })];
+  const rig = rigOf([...two, device('s', 'supply-isolated', 'S', { gives: gives(500) })], []);
+  const found = valueOf(planPower(rig, tired));
+  expect([found.fed.length, found.isProven]).toEqual([1, false]);
+  expect(plan(rig).isProven).toBe(true);
+  // Where nothing could be better whatever the solver says, it is not asked.
+  const one = rigOf([two[0]!, device('s', 'supply-isolated', 'S', { gives: gives(500) })], []);
+  expect(valueOf(planPower(one, tired)).isProven).toBe(true);
+});
+
+test('whatever hands power on, and however little there is, a plan overloads nothing and feeds nobody from a dead box', () => {
+  const anyRig = fc.record({
+    pedals: fc.array(
+      fc.record({
+        milliamps: fc.integer({ min: 5, max: 220 }),
+        noisy: fc.boolean(),
+        sensitive: fc.boolean(),
+        hands: fc.constantFrom(undefined, undefined, undefined, 100, 300),
+        at: fc.constantFrom(undefined, undefined, 0, 1, 2),
+      }),
+      { minLength: 6, maxLength: 20 },
+    ),
+    supplies: fc.array(anySupply, { minLength: 1, maxLength: 2 }),
+  });
+  fc.assert(
+    fc.property(anyRig, ({ pedals, supplies }) => {
+      const devices = pedals.map((p, i) =>
+        device(`d${i}`, 'phaser', `D${i}`, {
+          power: { volts: 9, milliamps: p.milliamps, noisy: p.noisy, sensitive: p.sensitive },
+          ...(p.hands !== undefined && {
+            gives: { outlets: [{ id: 'out', volts: 9, milliamps: p.hands, isolated: false }] },
+          }),
+          ...(p.at !== undefined && { supply: { device: 's0', outlet: `o${p.at}` } }),
+        }),
+      );
+      const rig = rigOf(
+        [
+          ...devices,
+          ...supplies.map((gives, i) => device(`s${i}`, 'supply-large', `S${i}`, { gives })),
+        ],
+        [],
+      );
+      const p = plan(rig);
+      const { rig: made } = valueOf(applyEdits(rig, p.edits));
+      const fed = new Set(p.fed.map((f) => f.device));
+      expect(
+        powerRemarks(made).filter((r) => r.severity !== 'caution' && r.rule !== 'power-none'),
+      ).toEqual([]);
+      expect(loadsOf(made).filter((l) => l.room < -1e-6)).toEqual([]);
+      for (const f of p.fed) expect(f.supply.startsWith('s') || fed.has(f.supply)).toBe(true);
+    }),
+    { numRuns: 12 },
+  );
+}, 120_000);

@@ -39,7 +39,7 @@ export class PowerChoice {
     }, 0);
   }
 
-  plan(): Uncured {
+  plan(): Omit<Uncured, 'isProven'> {
     const { chosen } = this;
     const sharing = this.given.places.map((_, j) => chosen.filter((o) => o.j === j).length - 1);
     const starved = this.starved();

@@ -13,22 +13,32 @@ export interface PowerCure {
 }
 
 /**
- * What could let a device be fed that gets nothing, the least first: a pin taken out, its own and then
- * another's; an outlet of another supply. No outlet more grows on a supply that is there. Nobody knows
- * yet whether any of them does.
+ * What lets a device be fed that gets nothing, the least first: a pin taken out, its own and then
+ * another's; an outlet of another supply. No outlet more grows on a supply that is there. Each is tried;
+ * nothing where none of them does it.
+ *
+ * @param cures whether some plan feeds it, and all that are fed now, after these edits
  */
-export function powerCures(rig: Rig, device: string, headroom: number): PowerCure[] {
+export function powerCure(
+  rig: Rig,
+  device: string,
+  headroom: number,
+  cures: (edits: Edit[]) => boolean,
+): PowerCure | undefined {
   const takers = takersOf(rig);
   const taker = takers.find((t) => t.device.id === device);
-  if (!taker) return [];
+  if (!taker) return undefined;
   const pinned = takers
     .filter((t) => t.device.supply?.pinned)
     .sort((a, b) => Number(b === taker) - Number(a === taker));
   const outlet = outletFor(taker, headroom);
   const kind = `${outlet.volts} V ${outlet.ac ? 'AC' : `DC, centre ${outlet.centre ?? 'negative'}`}`;
   const isPinned = taker.device.supply?.pinned === true;
+  // Where all pins out are not enough, no single one is.
+  const all = pinned.map((t) => unpinned(t.device));
+  const pins = all.length && cures(all) ? pinned : [];
   return [
-    ...pinned.map(({ device: d }) => ({
+    ...pins.map(({ device: d }) => ({
       words: d.id === device ? 'taking its pin out' : `taking the pin of ${d.name} out`,
       edits: [unpinned(d)],
     })),
@@ -38,7 +48,7 @@ export function powerCures(rig: Rig, device: string, headroom: number): PowerCur
         (isPinned ? ', and its pin taken out' : ''),
       edits: [...(isPinned ? [unpinned(taker.device)] : []), anotherSupply(rig, outlet)],
     },
-  ];
+  ].find((cure) => cures(cure.edits));
 }
 
 function outletFor({ need }: Taker, headroom: number): Outlet {

@@ -2,11 +2,11 @@ import { done, type Outcome, refused } from '../outcome';
 import type { Edit } from '../rig/edits';
 import { applyEdits } from '../rig/apply';
 import type { Rig } from '../rig/schema';
-import { powerCures } from './power-cures';
-import { type MipSolver, solveMip } from '../optimum/mip';
+import { powerCure } from './power-cures';
+import type { MipSolver } from '../optimum/mip';
 import { HEADROOM, placesOf, takersOf } from './power';
 import type { Uncured } from './power-choice';
-import { AIMS, PowerProgram } from './power-program';
+import { AIMS, type Best, PowerProgram } from './power-program';
 
 /** One device on one outlet, at a voltage. */
 export interface Fed {
@@ -39,6 +39,8 @@ export interface PowerPlan {
   starved: Starved[];
   shared: number;
   moved: number;
+  /** Whether the solver showed that no plan is better; else it is the best that was found in its time. */
+  isProven: boolean;
   edits: Edit[];
 }
 
@@ -56,13 +58,19 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Out
   if (!placesOf(rig).length)
     return refused('There is no supply in this rig. Add one, then the outlets can be given out.');
   const plan = uncured(rig, solver, headroom);
-  if (!plan) return refused('The solver found no plan. Take out a pin, and try again.');
   const fed = plan.fed.map((f) => f.device);
   const starved = plan.starved.map((s): Starved => {
-    const cure = powerCures(rig, s.device, headroom).find(({ edits }) => {
-      const copy = applyEdits(rig, edits);
-      return copy.ok && canFeed(copy.value.rig, solver, headroom, [...fed, s.device]);
-    });
+    const cures = (made: Edit[]): boolean => {
+      const copy = applyEdits(rig, made);
+      if (!copy.ok) return false;
+      const program = new PowerProgram(
+        takersOf(copy.value.rig),
+        placesOf(copy.value.rig),
+        headroom,
+      );
+      return program.canFeed([...fed, s.device], plan.fed, solver);
+    };
+    const cure = powerCure(rig, s.device, headroom, cures);
     return { ...s, cure: cure?.words ?? NO_CURE, edits: cure?.edits ?? [] };
   });
   return done({ ...plan, starved });
@@ -70,29 +78,15 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Out
 
 const NO_CURE = 'more than one change: no single pin or outlet does it';
 
-function uncured(rig: Rig, solver: MipSolver, headroom: number): Uncured | undefined {
+/** The best plan: searched for, and for each aim shown to be the best, or bettered, by the solver. */
+function uncured(rig: Rig, solver: MipSolver, headroom: number): Uncured {
   const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom);
-  let best: Readonly<Record<string, number>> | undefined;
-  const given = program.keepToGivenOut(solver);
-  if (given.plan) return given.plan;
-  const aims = given.isBest ? AIMS.slice(1) : AIMS;
-  for (const aim of aims) {
-    const answer = solveMip(program.mip(aim), solver);
-    if (!answer.solved) return best && program.plan(best);
-    best = answer.values;
-    program.keepTo(aim, answer.values);
+  let best: Best = { found: program.givenOut(), isProven: true };
+  let isProven = true;
+  for (const aim of AIMS) {
+    best = program.bestFor(aim, best.found, solver);
+    isProven &&= best.isProven;
+    program.keepTo(aim, best.found);
   }
-  return best && program.plan(best);
-}
-
-/** Whether some plan feeds all of these. */
-function canFeed(
-  rig: Rig,
-  solver: MipSolver,
-  headroom: number,
-  devices: readonly string[],
-): boolean {
-  const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom);
-  program.mustFeed(devices);
-  return solveMip(program.mip('fed'), solver).solved;
+  return program.plan(best.found.chosen, isProven);
 }

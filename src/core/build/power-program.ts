@@ -3,10 +3,11 @@ import type { PowerNeed } from '../kinds';
 import { type Mip, type MipSolver, solveMip, type Term } from '../optimum/mip';
 import { type Place, placeKey, type Taker } from './power';
 import { PowerChoice, type Uncured } from './power-choice';
+import type { Fed } from './power-plan';
 import { pairs } from './pairs';
-import { givenOut } from './power-greedy';
 import { isNow, ones, type Option, optionsOf } from './power-options';
-import { mostThatStay } from './power-stays';
+import { givenOut, type GivenOut } from './power-search';
+import { type Counts, isBetter } from './power-state';
 
 /** Sides that must not share a return: digital and high gain, chassis on plus and all others. */
 const QUARRELS: readonly [
@@ -18,19 +19,25 @@ const QUARRELS: readonly [
   ['plus', (n) => n.positiveGround === true, (n) => n.positiveGround !== true],
 ];
 
-/** The first that is found is as good as any. */
-const ANY = { absolute: 1e6 };
-
 /** Costs are whole numbers: what is less than one from the best is the best. */
 const ALL_WHOLE = { absolute: 0.9 };
 
+/** How long the solver may look for something better than what is found: most is answered in a second. */
+const PATIENCE = 15;
+
 /**
- * What is asked for, one after the other: as few without power as can be and of those plans the one
- * with the most outlets in use; then as few moved plugs.
+ * What is asked for, one after the other: as many fed as can be; of those plans the ones with the most
+ * outlets in use; of those the ones with the fewest moved plugs.
  */
-export const AIMS = ['fed', 'moved'] as const;
+export const AIMS = ['fed', 'used', 'moved'] as const;
 
 type Aim = (typeof AIMS)[number];
+
+/** A plan as good for an aim as was found, and whether none betters it: unknown where the solver gave up. */
+export interface Best {
+  found: GivenOut<Option>;
+  isProven: boolean;
+}
 
 /**
  * The question to the solver: `x` is one for each option that is chosen, `u` for each device left
@@ -50,14 +57,11 @@ export class PowerProgram {
     private readonly takers: readonly Taker[],
     private readonly places: readonly Place[],
     private readonly headroom: number,
-    isAsked: (o: Option) => boolean = () => true,
   ) {
     this.fitting = takers.flatMap((t, i) => places.flatMap((p, j) => optionsOf(t, i, p, j)));
     // What one device alone overloads is no choice: half a device is none either.
     this.options = this.fitting.filter(
-      (o) =>
-        this.current(o.t) <= Math.min(o.p.outlet.milliamps, o.p.totalMilliamps ?? Infinity) &&
-        isAsked(o),
+      (o) => this.current(o.t) <= Math.min(o.p.outlet.milliamps, o.p.totalMilliamps ?? Infinity),
     );
     this.takers.forEach((_, i) => this.feedsOnceOrNot(i));
     this.takers.forEach((_, i) => this.handsOn(i));
@@ -66,13 +70,13 @@ export class PowerProgram {
     this.keepApart();
   }
 
-  mip(aim: Aim): Mip {
+  private mip(minimise: Term[], more: Mip['rules'] = []): Mip {
     const voltages = this.rules.flatMap((r) =>
       r.terms.map(([, v]) => v).filter((v) => v.startsWith('y_')),
     );
     return {
-      minimise: this.costs(aim),
-      rules: this.rules,
+      minimise,
+      rules: [...this.rules, ...more],
       binaries: [
         ...this.options.map((o) => o.name),
         ...this.takers.map((_, i) => `u_${i}`),
@@ -81,95 +85,139 @@ export class PowerProgram {
         ...this.binaries,
       ],
       reals: this.reals,
-      gap: ALL_WHOLE,
+      ...{ gap: ALL_WHOLE, seconds: PATIENCE },
     };
   }
 
-  private costs(aim: Aim): Term[] {
+  /** What is counted for an aim, the less the better, and what it comes to in a plan. */
+  private counted(aim: Aim, { fed, used, moved }: Counts): { costs: Term[]; now: number } {
     switch (aim) {
       case 'fed':
-        // One device more fed is worth more than all outlets there are.
-        return [
-          ...this.takers.map((_, i): Term => [this.places.length + 1, `u_${i}`]),
-          ...this.places.map((_, j): Term => [-1, `w_${j}`]),
-        ];
+        return {
+          costs: this.takers.map((_, i): Term => [1, `u_${i}`]),
+          now: this.takers.length - fed,
+        };
+      case 'used':
+        return { costs: this.places.map((_, j): Term => [-1, `w_${j}`]), now: -used };
       case 'moved':
-        return ones(this.options.filter((o) => !isNow(o)));
+        return { costs: ones(this.options.filter((o) => !isNow(o))), now: moved };
     }
   }
 
-  /** What was found for one aim holds for all that are asked for after it. */
-  keepTo(aim: Aim, values: Readonly<Record<string, number>>): void {
-    if (aim === 'moved') return;
-    const count = (names: readonly Term[]) =>
-      names.reduce((sum, [, v]) => sum + Math.round(values[v] ?? 0), 0);
-    this.keepToCounts(count(this.unfed()), count(this.inUse()));
-  }
-
-  private unfed = (): Term[] => this.takers.map((_, i): Term => [1, `u_${i}`]);
-  private inUse = (): Term[] => this.places.map((_, j): Term => [1, `w_${j}`]);
-
-  /** So many go without, so many outlets are used: by a rule for each the solver sees further than by one for both. */
-  private keepToCounts(starved: number, used: number): void {
-    this.rule(this.unfed(), '<=', starved);
-    this.rule(this.inUse(), '>=', used);
-  }
-
-  /**
-   * Outlets that are simply given out one after the other. Where that feeds all that can be fed at all
-   * and uses all outlets that can be used, nothing is better, and it is kept to; where besides as many
-   * plugs stay as could stay in any plan, it is the plan.
-   */
-  keepToGivenOut(solver: MipSolver): { isBest: boolean; plan?: Uncured } {
-    // Giving out knows nothing of what is handed on.
-    if (this.reals.length) return { isBest: false };
-    const choices = this.takers.map((_, i) => this.options.filter((o) => o.i === i));
-    const hopeful = choices.filter((c) => c.length);
-    const most = {
+  /** What no plan can be better than: all that some outlet fits, by a largest matching, and what could stay. */
+  private most(found?: Counts): Counts {
+    const hopeful = this.choices().filter((c) => c.length);
+    const fed = found?.fed ?? hopeful.length;
+    return {
       fed: hopeful.length,
       used: pairs(hopeful.map((c) => c.map((o) => o.j))),
-      moved: hopeful.filter((c) => !c.some(isNow)).length,
+      moved: Math.max(0, fed - hopeful.filter((c) => c.some(isNow)).length),
     };
-    const give = (from: readonly (readonly Option[])[], aim: typeof most) =>
-      givenOut(from, (t) => this.current(t), isNow, aim);
-    const found = give(choices, most);
-    if (found.fed < most.fed || found.used < most.used) return { isBest: false };
-    if (found.moved === most.moved) return { isBest: true, plan: this.choice(found.chosen) };
-    const here = new PowerProgram(this.takers, this.places, this.headroom, isNow);
-    const staying = mostThatStay(this.options, here, most.used, solver);
-    if (staying) {
-      const rest = give(staying.choices, { ...most, moved: most.fed - staying.stays.length });
-      const { fed, used } = most;
-      if (rest.fed === fed && rest.used === used && rest.moved === fed - staying.stays.length)
-        return { isBest: true, plan: this.choice(rest.chosen) };
-      const plan = this.withStaying(staying.stays, this.takers.length - fed, used, solver);
-      if (plan) return { isBest: true, plan };
-    }
-    this.keepToCounts(this.takers.length - found.fed, found.used);
-    return { isBest: true };
   }
 
-  /** Any plan in which these stay, so many go without and so many outlets are used; nothing where there is none. */
-  private withStaying(
-    stays: readonly Option[],
-    starved: number,
-    used: number,
-    solver: MipSolver,
-  ): Uncured | undefined {
-    const fixed = new PowerProgram(this.takers, this.places, this.headroom);
-    fixed.keepToCounts(starved, used);
-    for (const o of stays) fixed.rule([[1, o.name]], '=', 1);
-    const answer = solveMip({ ...fixed.mip('moved'), gap: ANY }, solver);
-    return answer.solved ? fixed.plan(answer.values) : undefined;
+  private choices = (): Option[][] =>
+    this.takers.map((_, i) => this.options.filter((o) => o.i === i));
+
+  /** Outlets given out by search, from a plan on if there is one: good, and maybe the best. */
+  givenOut(from: readonly Option[] = []): GivenOut<Option> {
+    return this.search(this.choices(), from, this.most());
   }
 
-  mustFeed(devices: readonly string[]): void {
-    this.takers.forEach((t, i) => {
-      if (devices.includes(t.device.id)) this.rule([[1, `u_${i}`]], '=', 0);
+  private search(
+    choices: readonly (readonly Option[])[],
+    from: readonly Option[],
+    most: Counts,
+  ): GivenOut<Option> {
+    const handing = this.takers.filter((t) => this.isHander(t)).map((t) => t.device.id);
+    return givenOut(choices, {
+      ...{ from, most, isNow, current: (t: Taker) => this.current(t) },
+      fedSupplies: new Set(handing),
     });
   }
 
-  rule(terms: Term[], is: Mip['rules'][number]['is'], value: number): void {
+  /**
+   * The best plan for an aim, from one at hand. The solver is only asked for something better, which it
+   * rules out much sooner than it finds what is known already.
+   */
+  bestFor(aim: Aim, found: GivenOut<Option>, solver: MipSolver): Best {
+    if (found[aim] === this.most(found)[aim]) return { found, isProven: true };
+    const { costs, now } = this.counted(aim, found);
+    const better = this.mip(costs, [{ name: 'better', terms: costs, is: '<=', value: now - 1 }]);
+    if (aim === 'moved') {
+      const around = this.aroundMoreStaying(found, better, solver);
+      if (around === 'none') return { found, isProven: true };
+      if (around) return this.bestFor(aim, around, solver);
+    }
+    const answer = solveMip(better, solver);
+    if (!answer.solved) return { found, isProven: answer.why === 'impossible' };
+    const chosen = this.options.filter((o) => (answer.values[o.name] ?? 0) > 0.5);
+    return { found: this.givenOut(chosen), isProven: true };
+  }
+
+  /**
+   * A plan in which more stay where they are, none where there can be none, and nothing where it cannot be
+   * told so. The idea: only who stays is decided by whole numbers, all others may hang on several outlets in
+   * parts. Where even so no more can stay, no plan does it; where they can, the others are given out around
+   * them.
+   */
+  private aroundMoreStaying(
+    found: Counts,
+    better: Mip,
+    solver: MipSolver,
+  ): GivenOut<Option> | 'none' | undefined {
+    const now = new Set(this.options.filter(isNow).map((o) => o.name));
+    const parts = better.binaries.filter((v) => !now.has(v));
+    const upToOne = parts.map((v, k) => ({
+      ...{ name: `part${k}`, terms: [[1, v]] as Term[], is: '<=' as const, value: 1 },
+    }));
+    const answer = solveMip(
+      {
+        ...better,
+        rules: [...better.rules, ...upToOne],
+        binaries: [...now],
+        reals: [...(better.reals ?? []), ...parts],
+      },
+      solver,
+    );
+    if (!answer.solved) return answer.why === 'impossible' ? 'none' : undefined;
+    const stays = this.options.filter((o) => isNow(o) && (answer.values[o.name] ?? 0) > 0.5);
+    const choices = this.choices().map((list, i) => {
+      const stay = stays.find((o) => o.i === i);
+      return stay ? [stay] : list;
+    });
+    const moved = found.fed - stays.length;
+    const around = this.givenOut(this.search(choices, stays, { ...found, moved }).chosen);
+    return isBetter(around, found) ? around : undefined;
+  }
+
+  /** What was found for one aim holds for all that are asked for after it. */
+  keepTo(aim: Aim, found: Counts): void {
+    const { costs, now } = this.counted(aim, found);
+    this.rule(costs, '<=', now);
+  }
+
+  /** Whether some plan feeds all of these: tried on what is given out first, then by the solver. */
+  canFeed(devices: readonly string[], from: readonly Fed[], solver: MipSolver): boolean {
+    const start = from.flatMap((f) =>
+      this.options.filter(
+        (o) =>
+          o.t.device.id === f.device &&
+          o.p.supply.id === f.supply &&
+          o.p.outlet.id === f.outlet &&
+          o.volts === f.volts,
+      ),
+    );
+    const wanted = this.takers.map((t) => devices.includes(t.device.id));
+    const most = { fed: devices.length, used: 0, moved: devices.length };
+    const choices = this.choices().map((list, i) => (wanted[i] ? list : []));
+    if (this.search(choices, start, most).fed === devices.length) return true;
+    this.takers.forEach((_, i) => {
+      if (wanted[i]) this.rule([[1, `u_${i}`]], '=', 0);
+    });
+    return solveMip(this.mip([]), solver).solved;
+  }
+
+  private rule(terms: Term[], is: Mip['rules'][number]['is'], value: number): void {
     this.rules.push({ name: `r${this.rules.length}`, terms, is, value });
   }
 
@@ -305,13 +353,11 @@ export class PowerProgram {
     });
   }
 
-  /** What the solver chose, read. */
-  plan = (values: Readonly<Record<string, number>>): Uncured =>
-    this.choice(this.options.filter((o) => (values[o.name] ?? 0) > 0.5));
-
-  private choice(solved: readonly Option[]): Uncured {
+  /** What was chosen, read. */
+  plan(chosen: readonly Option[], isProven: boolean): Uncured {
     const { takers, places, fitting, options } = this;
     const current = (t: Taker) => this.current(t);
-    return new PowerChoice({ takers, places, fitting, options, current }, solved).plan();
+    const choice = new PowerChoice({ takers, places, fitting, options, current }, chosen);
+    return { ...choice.plan(), isProven };
   }
 }

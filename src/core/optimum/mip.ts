@@ -12,6 +12,8 @@ export interface Mip {
    * numbers, anything under 1 is exact, and much sooner found.
    */
   gap?: Gap;
+  /** How long the solver may take, in seconds of processor; what it has not answered then it failed at. */
+  seconds?: number;
 }
 
 /** A gap in the unit of the costs, or as a share of them. */
@@ -25,6 +27,7 @@ export type MipAnswer =
 export type MipSolver = (
   lp: string,
   gap?: Gap,
+  seconds?: number,
 ) => {
   Status: string;
   ObjectiveValue: number;
@@ -40,7 +43,7 @@ const terms = (list: readonly Term[]): string =>
 interface Loaded {
   solve: (
     lp: string,
-    options: { mip_rel_gap: number; mip_abs_gap: number; presolve?: 'off' },
+    options: { mip_rel_gap: number; mip_abs_gap: number; time_limit?: number; presolve?: 'off' },
   ) => unknown;
 }
 
@@ -51,10 +54,11 @@ interface Loaded {
  */
 export const exactly =
   (loaded: Loaded): MipSolver =>
-  (lp, gap = { absolute: 0 }) => {
+  (lp, gap = { absolute: 0 }, seconds = undefined) => {
     const options = {
       mip_rel_gap: 'share' in gap ? gap.share : 0,
       mip_abs_gap: 'absolute' in gap ? Math.max(gap.absolute, 1e-9) : 0,
+      ...(seconds !== undefined && { time_limit: seconds }),
     };
     const attempt = (more: { presolve?: 'off' }): ReturnType<MipSolver> | undefined => {
       try {
@@ -86,7 +90,7 @@ export function writeLp({ minimise, rules, binaries, reals = [] }: Mip): string 
 
 /** Solves a problem exactly. */
 export function solveMip(problem: Mip, solver: MipSolver): MipAnswer {
-  const answer = solver(writeLp(problem), problem.gap);
+  const answer = solver(writeLp(problem), problem.gap, problem.seconds);
   if (answer.Status === 'Infeasible' || answer.Status === 'Primal infeasible or unbounded')
     return { solved: false, why: 'impossible' };
   if (answer.Status !== 'Optimal') return { solved: false, why: 'failed' };

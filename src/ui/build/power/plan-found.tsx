@@ -13,6 +13,9 @@ export function PlanFound({ plan, onDone }: { plan: PowerPlan; onDone: () => voi
         {plan.fed.length} of {plan.fed.length + plan.starved.length} devices can be fed
         {plan.shared ? `, ${plan.shared} of them sharing an outlet` : ''}; {plan.moved} plugs move.
       </strong>
+      {!plan.isProven && (
+        <p>This is the best that was found in a quarter of a minute; a better one may exist.</p>
+      )}
       {plan.starved.length > 0 && (
         <ul>
           {plan.starved.map((s) => (
