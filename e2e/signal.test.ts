@@ -3,7 +3,7 @@ import { connectionOrder } from '../src/core/analysis';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { effectiveRig } from '../src/core/control';
 import { playNote } from '../src/core/note';
-import { applyEdits, type Rig } from '../src/core/rig';
+import { applyEdits, jointsOf, leadsOfJoint, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
 
@@ -295,4 +295,41 @@ test('the wiring list shows every lead, selects it, and connects free jacks', as
       (t) => t.split(',')[0],
     ),
   ).toEqual(spoken.map((l) => brokenRig.devices.find((d) => d.id === l.from.device)!.name));
+});
+
+test('in the wiring one jack and then another are joined: only what fits lights up, Escape leaves it, undo takes it back', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.see('[data-station="comp"]');
+  await tech.page.locator('::-p-aria([role="radio"][name="Wiring"])').click();
+  const chosen = '.wiring .free-jack[data-from="true"]';
+  await tech.click('[data-jack="swell.tuner"]');
+  await tech.see(chosen);
+  const fitting = jointsOf(touringRig, 'swell').flatMap((j) =>
+    j.from.device === 'swell' && j.from.jack === 'tuner' ? [`${j.to.device}.${j.to.jack}`] : [],
+  );
+  const lit = () =>
+    tech.page.$$eval('.free-jack[data-fits="true"]', (all) =>
+      all.map((e) => e.getAttribute('data-jack')!).sort(),
+    );
+  expect(fitting.length).toBeGreaterThan(3);
+  expect(await lit()).toEqual([...fitting].sort());
+  expect(await tech.text('.joining')).toContain(`${fitting.length} jacks fit`);
+  await tech.press('Escape');
+  await tech.gone(chosen);
+  expect(await lit()).toEqual([]);
+  // Two presses, and the lead is there: of the type and length that its ends ask for, and chosen.
+  await tech.click('[data-jack="swell.tuner"]');
+  await tech.click(`[data-jack="${fitting[0]}"]`);
+  await tech.gone(chosen);
+  const joint = jointsOf(touringRig, 'swell').find(
+    (j) => j.from.jack === 'tuner' && `${j.to.device}.${j.to.jack}` === fitting[0],
+  )!;
+  const [lead] = leadsOfJoint(touringRig, joint);
+  await tech.see(`[data-way="${lead!.id}"][data-on="true"]`);
+  expect(await tech.text('.waytag')).toContain(`${lead!.metres} m`);
+  await tech.click('[aria-label="Undo"]');
+  await tech.gone(`[data-way="${lead!.id}"]`);
+  await tech.button('Only jacks in use');
+  await tech.gone('.free-jack');
 });

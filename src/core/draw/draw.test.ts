@@ -1,6 +1,7 @@
 import { analyse } from '../report';
 import { brokenRig, touringRig } from '../demo';
 import { device, lead, rigOf, sound } from '../testing/rigs';
+import { freeJacks } from '../rig';
 import { placeWalk, placeWiring, walkView } from '.';
 
 const inside = (id: string, from: string, to: string) => lead(id, from, to, 0, 'inside');
@@ -160,6 +161,30 @@ describe('the wiring by place', () => {
       for (const b of uprights)
         if (a.lead !== b.lead && a.from < b.to && b.from < a.to)
           expect(Math.abs(a.x - b.x)).toBeGreaterThan(3);
+  });
+  test('with free jacks, every jack that a lead could be plugged into is drawn once, and as high as a finger', () => {
+    for (const rig of [hosted, touringRig, brokenRig]) {
+      const free = (['in', 'out'] as const).flatMap((side) =>
+        freeJacks(rig, side, '').flatMap(({ device: d, jacks }) =>
+          jacks.map((j) => `${d.id} ${j.id}`),
+        ),
+      );
+      const drawn = placeWiring(rig, 900, true).boxes.flatMap((b) =>
+        b.jacks.map((j) => ({ jack: `${b.device.id} ${j.id}`, y: j.y, x: j.x, free: j.free })),
+      );
+      expect(new Set(drawn.filter((j) => j.free).map((j) => j.jack))).toEqual(new Set(free));
+      const once = drawn.filter((j) => j.free).map((j) => j.jack);
+      expect(once.filter((j) => once.filter((k) => k === j).length > 1)).toEqual([]);
+      for (const a of drawn)
+        for (const b of drawn)
+          if (a !== b && a.x === b.x) expect(Math.abs(a.y - b.y)).toBeGreaterThanOrEqual(24);
+      // Leads go where they went, and without free jacks none is drawn.
+      expect(
+        placeWiring(rig, 900)
+          .boxes.flatMap((b) => b.jacks)
+          .some((j) => j.free),
+      ).toBe(false);
+    }
   });
   test('no way runs through a box', () => {
     const g = placeWiring(touringRig, 900);

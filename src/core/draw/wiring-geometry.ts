@@ -1,10 +1,11 @@
 import { at as entryAt, sure } from '../outcome';
 import { blocksOf, jackOf } from '../rig/find';
 import type { Device, Lead, Rig } from '../rig/schema';
+import { freeJacks } from '../rig/joining';
 import { type Place, placeOf, PLACES } from '../rig/stands-where';
 import { walkOrder } from '../walk';
 
-/** Sizes of the drawing in pixels. */
+/** Sizes of the drawing in pixels; where free jacks are chosen in it, each is as high as a finger needs. */
 const SIZES = {
   left: 64,
   box: 124,
@@ -16,6 +17,7 @@ const SIZES = {
   track: 6,
   band: 12,
 };
+const TO_CHOOSE = { ...SIZES, box: 150, jack: 24 };
 
 /** A jack of the drawing; `text` is what of its label fits. */
 export interface WiringJack {
@@ -25,6 +27,8 @@ export interface WiringJack {
   x: number;
   y: number;
   side: 'in' | 'out';
+  /** Whether a lead can be plugged in; only said where free jacks are drawn. */
+  free?: true;
 }
 export interface WiringBox {
   device: Device;
@@ -99,21 +103,26 @@ interface Upright {
  * house, devices in the order of the walk, every lead from its jack to its jack along the channels
  * between them. It depends on nothing but the rig, so the same rig is drawn the same way each time.
  * Blocks inside a host are not drawn; links inside it are no leads.
+ *
+ * @param free whether jacks that hold no lead are drawn too, after those that do
  */
-export const placeWiring = (rig: Rig, width: number): WiringGeometry =>
-  new WiringDrawing(rig, width).geometry();
+export const placeWiring = (rig: Rig, width: number, free = false): WiringGeometry =>
+  new WiringDrawing(rig, width, free).geometry();
 
 /**
  * Devices get cells first, then leads their ways through the channels between cells; how wide and
  * high the channels are follows from how many run in each, and everything's place from that.
  */
 class WiringDrawing {
+  private readonly sizes: typeof SIZES;
   private readonly leads: Lead[];
   private readonly perRow: number;
   private readonly cells = new Map<string, Cell>();
   private readonly rows: Place[] = [];
-  /** Jacks that hold a lead, by device and side. */
+  /** Jacks that are drawn, by device and side: those that hold a lead, and free ones where they are asked for. */
   private readonly used = new Map<string, { in: string[]; out: string[] }>();
+  /** Jacks into which a lead can be plugged, where they are drawn. */
+  private readonly free = new Set<string>();
   private readonly stacked: ReadonlyMap<string, boolean>;
   private readonly routes: Route[];
   private readonly verticals: Upright[][];
@@ -126,14 +135,19 @@ class WiringDrawing {
   constructor(
     private readonly rig: Rig,
     width: number,
+    free: boolean,
   ) {
+    this.sizes = free ? TO_CHOOSE : SIZES;
     this.leads = rig.leads.filter((l) => l.type !== 'inside');
     this.perRow = Math.max(
       2,
-      Math.floor((width - SIZES.left - SIZES.channel) / (SIZES.box + SIZES.channel)),
+      Math.floor(
+        (width - this.sizes.left - this.sizes.channel) / (this.sizes.box + this.sizes.channel),
+      ),
     );
     this.placeCells();
     this.findUsed();
+    if (free) this.findFree();
     this.stacked = new Map([...this.cells.keys()].map((id) => [id, this.isStacked(id)]));
     this.routes = this.leads.flatMap((lead) => {
       const [a, b] = [this.cells.get(lead.from.device), this.cells.get(lead.to.device)];
@@ -146,7 +160,7 @@ class WiringDrawing {
     this.hTracks = this.horizontals.map((h) => tracksFor(h.map((x) => x.span)));
     // A channel grows with what runs in it, so that leads stay apart.
     this.channel = this.vTracks.map((v) =>
-      Math.max(SIZES.channel, 10 + SIZES.track * (v.count + 1)),
+      Math.max(this.sizes.channel, 10 + this.sizes.track * (v.count + 1)),
     );
   }
 
@@ -190,6 +204,19 @@ class WiringDrawing {
     }
   }
 
+  private findFree(): void {
+    for (const side of ['out', 'in'] as const)
+      for (const { device, jacks } of freeJacks(this.rig, side, '')) {
+        const mine = this.used.get(device.id) ?? { in: [], out: [] };
+        for (const { id } of jacks) {
+          this.free.add(`${device.id}/${id}`);
+          // A jack that is both is drawn once.
+          if (![...mine.in, ...mine.out].includes(id)) mine[side].push(id);
+        }
+        this.used.set(device.id, mine);
+      }
+  }
+
   private labelOf(id: string, jack: string): string {
     return jackOf(this.device(id), jack)?.label ?? jack;
   }
@@ -203,7 +230,7 @@ class WiringDrawing {
     const { in: ins, out: outs } = this.jacksOf(id);
     const longest = (jacks: string[]) =>
       Math.max(0, ...jacks.map((j) => this.labelOf(id, j).length));
-    return ins.length > 0 && outs.length > 0 && longest(ins) + longest(outs) > SIZES.letters;
+    return ins.length > 0 && outs.length > 0 && longest(ins) + longest(outs) > this.sizes.letters;
   }
 
   private jacksOf(id: string): { in: string[]; out: string[] } {
@@ -213,7 +240,7 @@ class WiringDrawing {
   private boxHeight(id: string): number {
     const [ins, outs] = [this.jacksOf(id).in.length, this.jacksOf(id).out.length];
     const high = this.stacked.get(id) ? ins + outs : Math.max(1, ins, outs);
-    return SIZES.head + SIZES.jack * high + 4;
+    return this.sizes.head + this.sizes.jack * high + 4;
   }
 
   /** Out beside its column; unless straight, along above the row that it goes to, and in beside its column. */
@@ -240,10 +267,10 @@ class WiringDrawing {
     let y = 8;
     this.rows.forEach((place, r) => {
       if (this.rows[r - 1] !== place) {
-        y += SIZES.band;
+        y += this.sizes.band;
         bands.push({ place, y, height: 0 });
       }
-      y += SIZES.row + SIZES.track * entryAt(this.hTracks, r).count;
+      y += this.sizes.row + this.sizes.track * entryAt(this.hTracks, r).count;
       rowY.push(y);
       const here = [...this.cells].filter(([, c]) => c.row === r);
       y += Math.max(...here.map(([id]) => this.boxHeight(id)));
@@ -255,7 +282,7 @@ class WiringDrawing {
 
   private columnX(c: number): number {
     const channels = this.channel.slice(0, c + 1).reduce((sum, w) => sum + w, 0);
-    return SIZES.left + c * SIZES.box + channels;
+    return this.sizes.left + c * this.sizes.box + channels;
   }
 
   private box(id: string, cell: Cell, y: number): WiringBox {
@@ -264,19 +291,25 @@ class WiringDrawing {
     const jacks = (['in', 'out'] as const).flatMap((side) =>
       this.jacksOf(id)[side].map((jack, i): WiringJack => {
         const label = this.labelOf(id, jack);
-        const text = label.length > SIZES.letters ? `${label.slice(0, SIZES.letters - 1)}…` : label;
+        const text =
+          label.length > this.sizes.letters ? `${label.slice(0, this.sizes.letters - 1)}…` : label;
         return {
           id: jack,
           label,
           text,
           side,
-          x: side === 'in' ? x : x + SIZES.box,
-          y: y + SIZES.head + SIZES.jack * (i + (side === 'out' ? below : 0)) + SIZES.jack / 2,
+          ...(this.free.has(`${id}/${jack}`) && { free: true as const }),
+          x: side === 'in' ? x : x + this.sizes.box,
+          y:
+            y +
+            this.sizes.head +
+            this.sizes.jack * (i + (side === 'out' ? below : 0)) +
+            this.sizes.jack / 2,
         };
       }),
     );
     return {
-      ...{ device: this.device(id), x, y, width: SIZES.box, height: this.boxHeight(id) },
+      ...{ device: this.device(id), x, y, width: this.sizes.box, height: this.boxHeight(id) },
       ...{ jacks, inside: blocksOf(this.rig, id).length },
     };
   }
@@ -315,6 +348,6 @@ class WiringDrawing {
   /** How far above its row a route runs along it. */
   private aboveRow(row: number, route: number): number {
     const at = entryAt(this.horizontals, row).findIndex((h) => h.route === route);
-    return 6 + SIZES.track * entryAt(entryAt(this.hTracks, row).track, at);
+    return 6 + this.sizes.track * entryAt(entryAt(this.hTracks, row).track, at);
   }
 }

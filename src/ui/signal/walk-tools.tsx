@@ -24,6 +24,8 @@ export interface Looking {
   folded: string[];
   lanes: string[];
   quiet: boolean;
+  /** Whether the wiring shows only jacks that hold a lead. */
+  held: boolean;
 }
 
 interface Looks {
@@ -64,6 +66,16 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
             </Button>
           )}
         </>
+      )}
+      {looking.pane === 'wiring' && (
+        <Button
+          size="compact-xs"
+          variant={looking.held ? 'filled' : 'default'}
+          aria-pressed={looking.held}
+          onClick={() => onLook({ held: !looking.held })}
+        >
+          Only jacks in use
+        </Button>
       )}
       <Button size="compact-xs" variant="default" className="walk-tools-gap" onClick={onPropose}>
         Proposals

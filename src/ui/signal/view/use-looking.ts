@@ -2,10 +2,11 @@ import { useLocalStorage } from '@mantine/hooks';
 import { useMemo, useState } from 'react';
 import type { Looking } from '../walk-tools';
 
-const NOTHING_FOLDED: Pick<Looking, 'folded' | 'lanes' | 'quiet'> = {
+const NOTHING_FOLDED: Pick<Looking, 'folded' | 'lanes' | 'quiet' | 'held'> = {
   folded: [],
   lanes: [],
   quiet: false,
+  held: false,
 };
 
 /**
@@ -22,14 +23,15 @@ export function useLooking(rig: string): [Looking, (change: Partial<Looking>) =>
     follow: null,
     compare: null,
   });
-  const looking = useMemo((): Looking => ({ ...asked, ...kept }), [asked, kept]);
+  const looking = useMemo((): Looking => ({ ...NOTHING_FOLDED, ...asked, ...kept }), [asked, kept]);
   const look = ({
     folded = kept.folded,
     lanes = kept.lanes,
     quiet = kept.quiet,
+    held = kept.held,
     ...rest
   }: Partial<Looking>) => {
-    setKept({ folded, lanes, quiet });
+    setKept({ folded, lanes, quiet, held });
     setAsked({ ...asked, ...rest });
   };
   return [looking, look];

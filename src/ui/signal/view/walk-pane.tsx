@@ -5,7 +5,7 @@ import { Minimap } from '../minimap';
 import { Walk } from '../walk';
 import { WalkTable } from '../walk-table';
 import type { Looking } from '../walk-tools';
-import { WiringDrawing } from '../wiring-drawing';
+import { WiringDrawing } from '../wiring/wiring-drawing';
 import { AlsoDiffer } from './also-differ';
 import { Chips } from './chips';
 import type { InHand } from './use-moving';
@@ -43,7 +43,7 @@ export function WalkPane({
     <>
       <div className="scroll" tabIndex={-1} ref={scroller}>
         {!walking ? (
-          <WiringDrawing scroller={scroller} />
+          <WiringDrawing scroller={scroller} free={!looking.held} />
         ) : view && view.stations.length > 0 && looking.pane === 'table' ? (
           <WalkTable {...{ rig, view, rows, selection }} onSelect={select} />
         ) : view && view.stations.length > 0 ? (

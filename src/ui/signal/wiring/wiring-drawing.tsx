@@ -1,15 +1,25 @@
 'use client';
+import { Button } from '@mantine/core';
 import { type RefObject, useEffect, useMemo, useState } from 'react';
-import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, PLACE_NAMES, placeWiring } from '../../core/draw';
-import type { WiringWay } from '../../core/draw/wiring-geometry';
-import { endWords } from '../../core/rig';
-import { useDocument, useRig } from '../store/use-rig';
+import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, PLACE_NAMES, placeWiring } from '../../../core/draw';
+import type { WiringWay } from '../../../core/draw/wiring-geometry';
+import { endWords } from '../../../core/rig';
+import { useDocument, useRig } from '../../store/use-rig';
+import { useJoining } from './use-joining';
+import { DrawnJack } from './drawn-jack';
 
 /**
  * The wiring by place, whatever the sound: press a lead or a box to choose it; what is chosen
- * stands out here and in the list.
+ * stands out here and in the list. A free jack that is pressed lights up what fits it, and a jack
+ * that fits is joined to it.
  */
-export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement | null> }) {
+export function WiringDrawing({
+  scroller,
+  free,
+}: {
+  scroller: RefObject<HTMLDivElement | null>;
+  free: boolean;
+}) {
   const rig = useDocument();
   const selection = useRig((s) => s.selection);
   const select = useRig((s) => s.select);
@@ -21,7 +31,8 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
     sizes.observe(el);
     return () => sizes.disconnect();
   }, [scroller]);
-  const g = useMemo(() => placeWiring(rig, width), [rig, width]);
+  const g = useMemo(() => placeWiring(rig, width, free), [rig, width, free]);
+  const joining = useJoining();
   const chosen = selection?.kind === 'lead' ? selection.id : null;
   const device = selection?.kind === 'device' ? selection.id : null;
   const isOn = (w: (typeof g.ways)[number]) =>
@@ -32,9 +43,11 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
         .querySelector(`[data-way="${chosen}"]`)
         ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [chosen]);
-  return (
+  const drawing = (
     <svg
       className="wiring"
+      data-free={free}
+      data-joining={joining.from !== null}
       width={g.width}
       height={g.height}
       role="group"
@@ -69,16 +82,7 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
             </div>
           </foreignObject>
           {b.jacks.map((j) => (
-            <text
-              key={`${j.id} ${j.side}`}
-              x={j.side === 'in' ? j.x + 4 : j.x - 4}
-              y={j.y + 3}
-              textAnchor={j.side === 'in' ? 'start' : 'end'}
-              className="jack"
-            >
-              {j.text}
-              <title>{j.label}</title>
-            </text>
+            <DrawnJack key={`${j.id} ${j.side}`} box={b} jack={j} joining={joining} />
           ))}
         </g>
       ))}
@@ -90,6 +94,25 @@ export function WiringDrawing({ scroller }: { scroller: RefObject<HTMLDivElement
           </text>
         ))}
     </svg>
+  );
+  return (
+    <>
+      {free && (
+        <p className="joining" role="status">
+          {joining.from ? (
+            <>
+              {joining.words}{' '}
+              <Button size="compact-xs" variant="default" onClick={joining.leave}>
+                Leave it (Esc)
+              </Button>
+            </>
+          ) : (
+            'Choose a free jack, then the other end: what fits lights up.'
+          )}
+        </p>
+      )}
+      {drawing}
+    </>
   );
 }
 
