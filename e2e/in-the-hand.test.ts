@@ -167,10 +167,14 @@ test('a link lands where it was copied: sound, device, findings and their filter
   await tech.open(`/rigs/${id}/signal`);
   await tech.sound('3');
   await tech.click('[data-device="ember"]');
+  await tech.page.locator('.walk-tools ::-p-text(Table)').click();
+  await tech.see('.walk-table');
   await tech.press('f');
   await tech.click('[aria-label="Severity"]');
   await tech.pick('danger');
-  await tech.page.waitForFunction(() => window.location.search.includes('severity=danger'));
+  await tech.page.waitForFunction(() =>
+    ['severity=danger', 'pane=table'].every((x) => window.location.search.includes(x)),
+  );
   const { href } = new URL(tech.page.url());
   expect(href).toContain('sound=storm');
   const colleague = await tech.anotherTab();
@@ -180,8 +184,10 @@ test('a link lands where it was copied: sound, device, findings and their filter
   await colleague.see('[data-inspector="ember"]');
   const marks = await colleague.texts('[data-finding] > .sev');
   expect(new Set(marks)).toEqual(new Set(['danger']));
+  await colleague.see('.walk-table');
   await colleague.reload();
   await colleague.see('[data-inspector="ember"]');
+  await colleague.see('.walk-table');
   await colleague.page.close();
 });
 

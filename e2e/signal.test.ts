@@ -299,9 +299,7 @@ test('the wiring list shows every lead, selects it, and connects free jacks', as
 
 test('in the wiring one jack and then another are joined: only what fits lights up, Escape leaves it, undo takes it back', async () => {
   const id = await stored(tech, touringRig);
-  await tech.open(`/rigs/${id}/signal`);
-  await tech.see('[data-station="comp"]');
-  await tech.page.locator('::-p-aria([role="radio"][name="Wiring"])').click();
+  await tech.open(`/rigs/${id}/signal?pane=wiring`);
   const chosen = '.wiring .free-jack[data-from="true"]';
   await tech.click('[data-jack="swell.tuner"]');
   await tech.see(chosen);

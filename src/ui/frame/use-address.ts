@@ -1,7 +1,7 @@
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useEffect } from 'react';
 import { SEVERITIES } from '../../core/findings/finding';
-import type { RigState } from '../store/rig-store';
+import { PANES, type RigState } from '../store/rig-store';
 import { useRigStore } from '../store/use-rig';
 
 /** The address is written a moment after a press, so that it does not stand in the way of what was pressed. */
@@ -13,12 +13,16 @@ function written({
   selection,
   findingsOpen,
   findingsFilter,
+  signalAsked: { pane, follow, compare },
 }: RigState): [string, string | undefined][] {
   const { severity, sound: only, text } = findingsFilter;
   return [
     ['sound', sound],
     ['device', selection?.kind === 'device' ? selection.id : undefined],
     ['lead', selection?.kind === 'lead' ? selection.id : undefined],
+    ['pane', pane === 'walk' ? undefined : pane],
+    ['follow', follow ?? undefined],
+    ['against', compare ?? undefined],
     ['findings', findingsOpen ? 'open' : undefined],
     ['severity', severity],
     ['only', only],
@@ -34,6 +38,12 @@ function take(state: RigState, params: URLSearchParams): void {
   if (device && rig.devices.some((d) => d.id === device))
     state.select({ kind: 'device', id: device });
   else if (lead && rig.leads.some((l) => l.id === lead)) state.select({ kind: 'lead', id: lead });
+  const [follow, compare] = [params.get('follow'), params.get('against')];
+  state.askSignal({
+    pane: PANES.find((p) => p === params.get('pane')) ?? 'walk',
+    follow: rig.devices.some((d) => d.id === follow) ? follow : null,
+    compare: rig.sounds.some((s) => s.id === compare) ? compare : null,
+  });
   const only = params.get('only');
   state.filterFindings({
     severity: SEVERITIES.find((s) => s === params.get('severity')),
@@ -44,8 +54,9 @@ function take(state: RigState, params: URLSearchParams): void {
 }
 
 /**
- * Keeps what is looked at in the address: sound, what is chosen, the findings and their filter, beside the
- * place and its part. Back, forward, reload and a link sent to somebody else land there.
+ * Keeps what is looked at in the address: sound, what is chosen, how the signal is drawn and whose ways, the
+ * findings and their filter, beside the place and its part. Back, forward, reload and a link sent to somebody
+ * else land there.
  */
 export function useAddress(): void {
   const store = useRigStore();

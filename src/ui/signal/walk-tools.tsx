@@ -3,24 +3,16 @@ import { sure } from '../../core/outcome';
 import { Button, SegmentedControl, Select } from '@mantine/core';
 import { kindOf } from '../../core/kinds';
 import { nameOf } from '../../core/rig';
+import { PANES, type SignalAsked } from '../store/rig-store';
 import { useDocument, useRig } from '../store/use-rig';
 
-/** The walk as strips, the same as a table, or the wiring by place. */
-export type Pane = 'walk' | 'table' | 'wiring';
-const PANES: { value: Pane; label: string }[] = [
-  { value: 'walk', label: 'Walk' },
-  { value: 'table', label: 'Table' },
-  { value: 'wiring', label: 'Wiring' },
-];
+const PANE_NAMES = { walk: 'Walk', table: 'Table', wiring: 'Wiring' };
 
 /**
  * How the walk is looked at: the walk or the drawing, what is followed, what it is compared with,
  * which hosts are folded.
  */
-export interface Looking {
-  pane: Pane;
-  follow: string | null;
-  compare: string | null;
+export interface Looking extends SignalAsked {
   folded: string[];
   lanes: string[];
   quiet: boolean;
@@ -46,8 +38,8 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
       <SegmentedControl
         size="xs"
         value={looking.pane}
-        onChange={(v) => onLook({ pane: PANES.find((p) => p.value === v)?.value ?? 'walk' })}
-        data={PANES}
+        onChange={(v) => onLook({ pane: PANES.find((p) => p === v) ?? 'walk' })}
+        data={PANES.map((value) => ({ value, label: PANE_NAMES[value] }))}
         aria-label="Walk, table or wiring"
       />
       {looking.pane !== 'wiring' && (

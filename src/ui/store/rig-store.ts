@@ -43,6 +43,16 @@ export interface FindingsFilter {
   text?: string;
 }
 
+/** The signal as strips, as a table, or its wiring by place. */
+export const PANES = ['walk', 'table', 'wiring'] as const;
+
+/** What of the signal is looked at: how it is drawn, whose ways alone, and beside which sound. */
+export interface SignalAsked {
+  pane: (typeof PANES)[number];
+  follow: string | null;
+  compare: string | null;
+}
+
 /** What the last edit did to the findings: keys of those that came, and how many went. */
 export interface SinceEdit {
   fresh: readonly string[];
@@ -65,6 +75,7 @@ export interface RigState {
   units: UnitChoice;
   findingsOpen: boolean;
   findingsFilter: FindingsFilter;
+  signalAsked: SignalAsked;
   /** Nothing where nothing was edited yet, or the last edit changed no finding. */
   sinceEdit: SinceEdit | null;
   /** Words of the changes that are not saved yet. */
@@ -90,6 +101,7 @@ export interface RigState {
   setUnits: (units: UnitChoice) => void;
   openFindings: (open: boolean) => void;
   filterFindings: (filter: FindingsFilter) => void;
+  askSignal: (change: Partial<SignalAsked>) => void;
   /** Shows a document that holds what others changed; the steps made here can still be taken back. */
   adopt: (rig: Rig) => void;
   setDoor: (door: Door) => void;
@@ -224,6 +236,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       units: { level: 'dBu', length: 'metric' },
       findingsOpen: false,
       findingsFilter: {},
+      signalAsked: { pane: 'walk', follow: null, compare: null },
       sinceEdit: null,
       unsaved: [],
       lastEdit: null,
@@ -253,6 +266,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       setUnits: (units) => set({ units }),
       openFindings: (findingsOpen) => set({ findingsOpen }),
       filterFindings: (findingsFilter) => set({ findingsFilter }),
+      askSignal: (change) => set({ signalAsked: { ...get().signalAsked, ...change } }),
       adopt: (next) => {
         learnSheets(next.sheets);
         set({ history: onTop(get().history, next), sound: soundIn(next, get().sound) });

@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@mantine/hooks';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
+import { useRig } from '../../store/use-rig';
 import type { Looking } from '../walk-tools';
 
 const NOTHING_FOLDED: Pick<Looking, 'folded' | 'lanes' | 'quiet' | 'held'> = {
@@ -11,18 +12,15 @@ const NOTHING_FOLDED: Pick<Looking, 'folded' | 'lanes' | 'quiet' | 'held'> = {
 
 /**
  * How the walk is looked at, and a way to change it. What is folded is kept in this browser; what
- * is followed or compared is asked for each time.
+ * is followed or compared, and as what it is drawn, is in the address.
  */
 export function useLooking(rig: string): [Looking, (change: Partial<Looking>) => void] {
   const [kept, setKept] = useLocalStorage({
     key: `yantrel folded ${rig}`,
     defaultValue: NOTHING_FOLDED,
   });
-  const [asked, setAsked] = useState<Pick<Looking, 'pane' | 'follow' | 'compare'>>({
-    pane: 'walk',
-    follow: null,
-    compare: null,
-  });
+  const asked = useRig((s) => s.signalAsked);
+  const askSignal = useRig((s) => s.askSignal);
   const looking = useMemo((): Looking => ({ ...NOTHING_FOLDED, ...asked, ...kept }), [asked, kept]);
   const look = ({
     folded = kept.folded,
@@ -32,7 +30,7 @@ export function useLooking(rig: string): [Looking, (change: Partial<Looking>) =>
     ...rest
   }: Partial<Looking>) => {
     setKept({ folded, lanes, quiet, held });
-    setAsked({ ...asked, ...rest });
+    askSignal(rest);
   };
   return [looking, look];
 }
