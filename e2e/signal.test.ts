@@ -325,7 +325,7 @@ test('in the wiring one jack and then another are joined: only what fits lights 
   )!;
   const [lead] = leadsOfJoint(touringRig, joint);
   await tech.see(`[data-way="${lead!.id}"][data-on="true"]`);
-  expect(await tech.text('.waytag')).toContain(`${lead!.metres} m`);
+  expect(await tech.page.$eval('.waytag', (e) => e.textContent)).toContain(`${lead!.metres} m`);
   await tech.click('[aria-label="Undo"]');
   await tech.gone(`[data-way="${lead!.id}"]`);
   await tech.button('Only jacks in use');
