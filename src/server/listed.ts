@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { SmallWalk } from '../core/draw/small-walk';
 import type { Severity } from '../core/findings/finding';
 import type { Db } from './database';
 
@@ -14,6 +15,8 @@ export interface RigRow {
   sounds: number;
   /** Open findings by severity, as its newest revision was judged; null where that is still to come. */
   open: Record<Severity, number> | null;
+  /** The walk of its first sound, small, of the same revision. */
+  walk: SmallWalk | null;
   /** The next show that it is written down for, today or later. */
   next: { date: string; venue: string } | null;
 }
@@ -37,7 +40,7 @@ export async function listRigs(db: Db): Promise<RigRow[]> {
     )
     .leftJoin('report', 'report.identity', 'revision.identity')
     .select(['rig.id', 'rig.name', 'rig.head', 'rig.changed_at', 'rig.archived_at'])
-    .select(['rig.devices', 'rig.sounds', 'rig.tags', 'report.open'])
+    .select(['rig.devices', 'rig.sounds', 'rig.tags', 'report.open', 'report.walk'])
     .orderBy('rig.changed_at', 'desc')
     .execute();
   return rows.map((r) => ({
@@ -50,6 +53,7 @@ export async function listRigs(db: Db): Promise<RigRow[]> {
     devices: r.devices,
     sounds: r.sounds,
     open: r.open,
+    walk: r.walk,
     next: next.get(r.id) ?? null,
   }));
 }

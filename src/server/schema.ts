@@ -1,3 +1,4 @@
+import type { SmallWalk } from '../core/draw/small-walk';
 import type { Severity } from '../core/findings/finding';
 import type { ColumnType, JSONColumnType } from 'kysely';
 import type { Rig } from '../core/rig';
@@ -67,6 +68,8 @@ export interface ReportTable {
   body: Buffer;
   /** Open findings by severity; null where an earlier version kept the report. */
   open: ColumnType<Record<Severity, number> | null, string | null, string | null>;
+  /** The walk of the first sound, small; null where there is none, or an earlier version kept the report. */
+  walk: ColumnType<SmallWalk | null, string | null, string | null>;
   made_at: Date;
 }
 

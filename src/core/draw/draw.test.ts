@@ -3,6 +3,7 @@ import { brokenRig, touringRig } from '../demo';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { freeJacks } from '../rig';
 import { placeWalk, placeWiring, walkView } from '.';
+import { smallWalk } from './small-walk';
 
 const inside = (id: string, from: string, to: string) => lead(id, from, to, 0, 'inside');
 const hosted = rigOf(
@@ -78,6 +79,23 @@ describe('looking at a walk', () => {
     expect(new Set(g.stations.map((s) => `${s.x} ${s.y}`)).size).toBe(g.stations.length);
     expect(g.ways.every((w) => !w.d.includes('NaN'))).toBe(true);
   });
+});
+
+test('the small walk has every strip of the walk in its order and lane, and none where nothing is plugged', () => {
+  const small = smallWalk(touringRig, analyse(touringRig).sounds[0])!;
+  const { stations, lanes, width } = placeWalk(
+    walkView(touringRig, analyse(touringRig).sounds[0]!),
+    touringRig.leads,
+    0,
+  );
+  expect(small.strips.map(([x, y]) => [x, y])).toEqual(
+    stations.map((p) => [Math.round(p.x), Math.round(p.y)]),
+  );
+  expect([small.lanes, small.width]).toEqual([lanes.length, Math.round(width)]);
+  expect(small.strips.every(([x, y, w]) => x + w <= small.width && y < small.height)).toBe(true);
+  const bare = rigOf([device('g', 'guitar-active', 'G')], []);
+  expect(smallWalk(bare, undefined)).toBeNull();
+  expect(small.strips.some(([, , , isLive]) => isLive === 1)).toBe(true);
 });
 
 describe('the wiring by place', () => {

@@ -3,6 +3,7 @@ import { chainOf } from '../../core/testing/rigs';
 import { valueOf } from '../../core/testing/value-of';
 import { analyse } from '../../core/report';
 import { applyEdit } from '../../core/rig';
+import { smallWalk } from '../../core/draw/small-walk';
 import { SEVERITIES } from '../../core/findings/finding';
 import type { Db } from '../database';
 import { listRigs } from '../listed';
@@ -32,6 +33,9 @@ test('a rig opens with the report kept with it, the last one while a newer is ma
   const count = (severity: string) =>
     analyse(rig).findings.filter((f) => f.severity === severity).length;
   expect(await listed()).toEqual(Object.fromEntries(SEVERITIES.map((x) => [x, count(x)])));
+  expect((await listRigs(db)).find((r) => r.id === rig.id)!.walk).toEqual(
+    smallWalk(rig, analyse(rig).sounds[0]),
+  );
 
   const boost = rig.devices[1]!.id;
   const edited = valueOf(

@@ -5,6 +5,7 @@ import { promisify } from 'node:util';
 import { deserialize, serialize } from 'node:v8';
 import { constants, gunzip, gzip } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
+import { smallWalk } from '../../core/draw/small-walk';
 import { SEVERITIES, type Severity } from '../../core/findings/finding';
 import type { Report } from '../../core/report';
 import type { Rig } from '../../core/rig';
@@ -76,7 +77,7 @@ const kept = () => (shared.yantrelReports ??= new LRUCache({ max: 40 }));
 /** Works a report out in a thread and keeps it with its rig. */
 function workedOut(db: Db, { rig, identity }: Opened): Promise<Report> {
   const report = heavy('report', { rig }).then(async (made) => {
-    await keep(db, rig.id, identity, made);
+    await keep(db, rig, identity, made);
     return made;
   });
   kept().set(identity, report);
@@ -84,13 +85,14 @@ function workedOut(db: Db, { rig, identity }: Opened): Promise<Report> {
   return report;
 }
 
-async function keep(db: Db, rig: string, identity: string, report: Report): Promise<void> {
+async function keep(db: Db, rig: Rig, identity: string, report: Report): Promise<void> {
   const body = await promisify(gzip)(serialize(report), { level: constants.Z_BEST_SPEED });
   const open = JSON.stringify(countOpen(report));
-  const row = { identity, build, body, open, made_at: new Date() };
+  const walk = JSON.stringify(smallWalk(rig, report.sounds[0]));
+  const row = { identity, build, body, open, walk, made_at: new Date() };
   await db
     .insertInto('report')
-    .values({ rig_id: rig, ...row })
+    .values({ rig_id: rig.id, ...row })
     .onConflict((c) => c.column('rig_id').doUpdateSet(row))
     .execute();
 }

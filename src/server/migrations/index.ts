@@ -10,6 +10,7 @@ import * as tags from './0008-tags';
 import * as photographs from './0009-photographs';
 import * as scores from './0010-trainer-scores';
 import * as care from './0011-care';
+import * as smallWalk from './0012-small-walk';
 
 /** Migrations by name, in the order in which they are run. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -24,4 +25,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '0009-photographs': photographs,
   '0010-trainer-scores': scores,
   '0011-care': care,
+  '0012-small-walk': smallWalk,
 };

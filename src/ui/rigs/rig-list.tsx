@@ -4,9 +4,11 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type Dispatch, type SetStateAction, useState } from 'react';
 import { askServer, type ServerProblem } from '../keep/ask-server';
+import type { SmallWalk } from '../../core/draw/small-walk';
 import { SEVERITIES, type Severity } from '../../core/findings/finding';
 import { CommitText } from '../look/commit-text';
 import { SeverityMark } from '../look/severity';
+import { SmallWalkDrawing } from './small-walk';
 
 export interface ListedRig {
   id: string;
@@ -18,6 +20,7 @@ export interface ListedRig {
   devices: number;
   sounds: number;
   open: Record<Severity, number> | null;
+  walk: SmallWalk | null;
   next: { date: string; venue: string } | null;
 }
 
@@ -257,6 +260,7 @@ function RigRow({
             {r.name}
           </Link>
         )}
+        {r.walk && <SmallWalkDrawing walk={r.walk} />}
         {tagging === r.id ? (
           <TagsInput
             autoFocus
