@@ -65,6 +65,15 @@ export default tseslint.config(
             'JSXAttribute[name.name="defaultValue"]',
           message: 'use CommitText, CommitLines or CommitNumber of ui/look',
         },
+        {
+          // What a rig holds can be forty: sounds, devices, sets. Lists of constants cannot grow.
+          selector:
+            'JSXOpeningElement[name.name=/^(Select|MultiSelect)$/]' +
+            ':has(JSXAttribute[name.name="data"] MemberExpression[property.name=/^(map|flatMap)$/]' +
+            ':not([object.name=/^[A-Z_]+$/]):not([object.callee.object.name="Object"]))' +
+            ':not(:has(JSXAttribute[name.name="searchable"]))',
+          message: 'a list that can grow long is searched: say searchable',
+        },
       ],
     },
   },

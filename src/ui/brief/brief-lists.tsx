@@ -149,6 +149,7 @@ export function Destinations({ set, brief, id, state }: ListProps) {
         >
           {brief.sources.length > 1 && (
             <MultiSelect
+              searchable
               size="xs"
               w={190}
               aria-label={`What ${l.name} must not hear`}

@@ -98,6 +98,7 @@ export function PromiseField({
     const isAll = name === 'sounds' && field.schema.safeParse(undefined).success;
     return (
       <MultiSelect
+        searchable
         size="xs"
         label={label}
         placeholder={isAll && !chosen.length ? 'every sound' : ''}

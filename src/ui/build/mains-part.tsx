@@ -74,6 +74,7 @@ export function MainsPart() {
               <strong>{Math.round(sums.watts)} W</strong>, {fixed(sums.amps)} A at
             </span>
             <Select
+              searchable
               size="xs"
               w={92}
               aria-label="Volts of the venue"
@@ -226,6 +227,7 @@ function TakerRow({
         />
         {need.volts.length > 1 && (
           <Select
+            searchable
             size="xs"
             w={168}
             mt={4}
@@ -243,6 +245,7 @@ function TakerRow({
       </td>
       <td>
         <Select
+          searchable
           size="xs"
           w={150}
           clearable

@@ -177,6 +177,7 @@ function FilterRow({ shown, of }: { shown: number; of: number }) {
         onChange={(v) => set({ severity: SEVERITIES.find((s) => s === v) })}
       />
       <Select
+        searchable
         size="xs"
         clearable
         aria-label="Sound"

@@ -158,6 +158,7 @@ function OneShow({ show }: { show: Show }) {
           onCommit={(volts) => set({ volts: volts ?? null })}
         />
         <Select
+          searchable
           size="sm"
           label="Set"
           clearable

@@ -30,6 +30,7 @@ export function DrillView() {
       <Head title="Failure drill">
         {rig.sets?.length ? (
           <Select
+            searchable
             size="sm"
             label="Set"
             data={rig.sets.map((s) => ({ value: s.id, label: s.name }))}

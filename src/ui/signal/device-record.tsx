@@ -31,6 +31,7 @@ export function RecordFields({ device }: { device: Device }) {
         />
         {supplies.length > 0 && device.host === undefined && (
           <Select
+            searchable
             size="xs"
             label="Fed by"
             clearable

@@ -28,6 +28,7 @@ export function ArrivalsTable() {
   return (
     <div className="scroll common-box-2">
       <Select
+        searchable
         size="xs"
         w={260}
         label="Heard at"

@@ -23,6 +23,7 @@ export function CompareSounds() {
     <div className="scroll common-box-2">
       <div className="compare-sounds-row">
         <Select
+          searchable
           size="xs"
           label="From"
           data={data}
@@ -30,7 +31,15 @@ export function CompareSounds() {
           onChange={setA}
           allowDeselect={false}
         />
-        <Select size="xs" label="To" data={data} value={b} onChange={setB} allowDeselect={false} />
+        <Select
+          searchable
+          size="xs"
+          label="To"
+          data={data}
+          value={b}
+          onChange={setB}
+          allowDeselect={false}
+        />
       </div>
       <h3>What changes</h3>
       {lines.length ? (

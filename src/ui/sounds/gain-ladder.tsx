@@ -57,6 +57,7 @@ export function GainLadder() {
     <div className="scroll common-box-2">
       <div className="gain-ladder-row">
         <MultiSelect
+          searchable
           size="xs"
           label="Steps, in the order they are played"
           className="gain-ladder-width"
@@ -65,6 +66,7 @@ export function GainLadder() {
           onChange={setChosen}
         />
         <Select
+          searchable
           size="xs"
           label="Heard at"
           data={destinations.map((d) => ({ value: d.device, label: d.name }))}

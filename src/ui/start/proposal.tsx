@@ -107,6 +107,7 @@ function Decisions({
             <td>
               {c.options.length > 1 ? (
                 <Select
+                  searchable
                   size="xs"
                   aria-label={c.about}
                   value={c.taken}

@@ -42,6 +42,7 @@ export function Questions({ answers, own, onAnswer }: Asked) {
       {brief && <MeansFields brief={brief} onMeans={(means) => onAnswer({ means })} />}
       <SoundsAsked answers={answers} onAnswer={onAnswer} />
       <MultiSelect
+        searchable
         size="xs"
         label="Where do you follow the other school?"
         data={ORDER_RULES.filter((r) => CHOOSABLE.includes(r.id)).map((r) => ({
@@ -98,6 +99,7 @@ function Instruments({ answers, onAnswer }: Omit<Asked, 'own'>) {
           )}
           {sources.length > 1 && direct.length > 0 && (
             <MultiSelect
+              searchable
               size="xs"
               aria-label={`Who must not hear ${s.name}`}
               placeholder={
@@ -140,6 +142,7 @@ function Again({
   if (!kinds.length) return null;
   return (
     <Select
+      searchable
       size="xs"
       w={260}
       aria-label={label}

@@ -29,6 +29,7 @@ export function BenchBar({
     <Group gap={8} px={14} pb={6} align="end">
       {others && (
         <Select
+          searchable
           size="xs"
           w={170}
           aria-label="Board"

@@ -78,6 +78,7 @@ export function JacksTable({ sheet, onChange }: { sheet: Assembly; onChange: Cha
               </td>
               <td>
                 <Select
+                  searchable
                   size="xs"
                   w={130}
                   clearable

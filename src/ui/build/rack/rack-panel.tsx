@@ -28,6 +28,7 @@ export function RackHead({
     <Group gap={8} px={14} pb={6} align="end">
       {(rig.racks ?? []).length > 1 && (
         <Select
+          searchable
           size="xs"
           w={170}
           aria-label="Rack"

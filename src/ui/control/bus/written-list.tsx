@@ -28,6 +28,7 @@ export function WrittenList({ rig, stage, scene }: { rig: Rig; stage: Stage; sce
       <h3>
         What{' '}
         <Select
+          searchable
           size="xs"
           w={150}
           className="written-list-select"

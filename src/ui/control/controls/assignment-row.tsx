@@ -68,6 +68,7 @@ export function AssignmentRow({
       )}
       <td>
         <MultiSelect
+          searchable
           size="xs"
           w={132}
           aria-label="Sounds it holds in"

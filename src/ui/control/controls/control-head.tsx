@@ -46,6 +46,7 @@ export function ControlHead({ control, onChange: set }: Change) {
         />
       )}
       <Select
+        searchable
         size="xs"
         w={170}
         label="Sits on"

@@ -54,6 +54,7 @@ export function Offsets({ rig, devices }: { rig: Rig; devices: MidiDevice[] }) {
           onChange={setNumber}
         />
         <Select
+          searchable
           size="xs"
           w={180}
           label="to"

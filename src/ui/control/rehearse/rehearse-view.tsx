@@ -84,6 +84,7 @@ function WhatToPlay({
   return (
     <Group gap={10} align="end" mb={6}>
       <Select
+        searchable
         size="xs"
         w={220}
         label="Set"

@@ -100,6 +100,7 @@ function CommanderCell({
   return (
     <td>
       <Select
+        searchable
         size="xs"
         w={140}
         aria-label={`Who tells ${device.name}`}
@@ -211,6 +212,7 @@ function ThruCell({
     <td>
       {m.kind.jacks.some((j) => j.midi === 'out' || j.usb) && thrus.length > 1 ? (
         <Select
+          searchable
           size="xs"
           w={190}
           aria-label={`Thru of ${device.name}`}

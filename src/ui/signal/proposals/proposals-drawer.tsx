@@ -125,6 +125,7 @@ export function ProposalsDrawer({ opened, onClose }: { opened: boolean; onClose:
       <p className="small-print">{PARTS[part].about}</p>
       {part === 'inside' && hosts.length > 1 && (
         <Select
+          searchable
           size="xs"
           label="Modeler"
           data={hosts.map((h) => ({ value: h.id, label: h.name }))}

@@ -31,6 +31,7 @@ export function Differs({ song }: { song: Song }) {
       <h3 className="differs-gap">
         What differs{' '}
         <Select
+          searchable
           size="xs"
           w={190}
           className="program-map-view-select"

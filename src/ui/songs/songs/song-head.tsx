@@ -60,6 +60,7 @@ export function SongHead({
         onCommit={(tuning) => set({ tuning })}
       />
       <Select
+        searchable
         size="sm"
         w={150}
         label="Instrument"
