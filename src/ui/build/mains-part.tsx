@@ -74,7 +74,7 @@ export function MainsPart() {
               <strong>{Math.round(sums.watts)} W</strong>, {fixed(sums.amps)} A at
             </span>
             <Select
-              searchable
+              searchable={false}
               size="xs"
               w={92}
               aria-label="Volts of the venue"
@@ -227,7 +227,7 @@ function TakerRow({
         />
         {need.volts.length > 1 && (
           <Select
-            searchable
+            searchable={false}
             size="xs"
             w={168}
             mt={4}

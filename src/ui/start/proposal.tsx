@@ -107,7 +107,7 @@ function Decisions({
             <td>
               {c.options.length > 1 ? (
                 <Select
-                  searchable
+                  searchable={false}
                   size="xs"
                   aria-label={c.about}
                   value={c.taken}
