@@ -236,6 +236,30 @@ test('several are chosen, turned, named and copied into another rig, each with o
   await tech.gone('[data-many="2"]');
 });
 
+test('several are chosen by a frame over the walk, and by what a finding is about', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal?sound=flat`);
+  const at = async (station: string) =>
+    (await (await tech.page.locator(`[data-station="${station}"]`).waitHandle()).boundingBox())!;
+  const [from, to] = [await at('bari'), await at('join')];
+  const { mouse } = tech.page;
+  await mouse.move(from.x - 4, from.y - 4);
+  await mouse.down();
+  await mouse.move(to.x + 8, to.y + 12, { steps: 4 });
+  await tech.see('.marquee');
+  await mouse.up();
+  await tech.gone('.marquee');
+  await tech.reads('[data-many="3"]', 'Baritone, Radio pack, Instrument joiner');
+  await tech.press('f');
+  const loop = analyse(touringRig).findings.find((f) => f.rule === 'hum-loop')!;
+  const devices = loop.subjects.filter((x) => touringRig.devices.some((d) => d.id === x));
+  expect(devices.length).toBeGreaterThan(1);
+  await tech.page
+    .locator(`[data-finding="${loop.key}"] ::-p-text(Choose its ${devices.length} devices)`)
+    .click();
+  await tech.see(`[data-many="${devices.length}"]`);
+});
+
 test('nothing chosen: what the sound is about, and what to do next, which opens where it is', async () => {
   await tech.open('/rigs/observatory-practice/signal?sound=storm');
   await tech.reads('.guide-text', 'Storm');

@@ -120,12 +120,27 @@ function FindingTools({
   setAccepting: Dispatch<SetStateAction<boolean>>;
   accepting: boolean;
 }) {
+  const rig = useDocument();
   const edit = useRig((s) => s.edit);
+  const choose = useRig((s) => s.choose);
+  const devices = finding.subjects.filter((id) => deviceOf(rig, id));
   return (
     <div className="finding-card-row">
       <Button size="compact-sm" variant="default" onClick={show}>
         Show
       </Button>
+      {devices.length > 1 && (
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={() => {
+            show();
+            choose(devices);
+          }}
+        >
+          Choose its {devices.length} devices
+        </Button>
+      )}
       {finding.accepted === undefined ? (
         <Button size="compact-sm" variant="default" onClick={() => setAccepting(!accepting)}>
           Accept …

@@ -23,6 +23,7 @@ import { useWorst } from './use-worst';
 import { type Moving, type Compared } from './walk-looks';
 import { LeadTags, Ways } from './walk-leads';
 import { StationStrip } from './station-strip';
+import { useMarquee } from './use-marquee';
 
 export interface Props {
   rig: Rig;
@@ -68,6 +69,7 @@ export function Walk({
       ),
     [view, rig.leads, shown.length, compared, foldedLanes],
   );
+  const marquee = useMarquee(geometry);
   const sound = useRig((s) => s.sound);
   const notes = useAnswer('stationNotes', shown.some((r) => r.ofNote) ? { sound } : null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -94,7 +96,19 @@ export function Walk({
         style={{ width: geometry.width, height: geometry.height }}
         role="group"
         aria-label="Walk of the chosen sound"
+        {...marquee.handlers}
       >
+        {marquee.frame && (
+          <div
+            className="marquee"
+            style={{
+              left: marquee.frame.x,
+              top: marquee.frame.y,
+              width: marquee.frame.width,
+              height: marquee.frame.height,
+            }}
+          />
+        )}
         <Gutter geometry={geometry} onFoldLane={onFoldLane} compared={compared} shown={shown} />
         <Ways geometry={geometry} />
         <Strips geometry={geometry} {...{ rig, selection, onSelect, onUnfold }} />
