@@ -56,6 +56,8 @@ const VIEWS = [
       await p.keyboard.press('w');
       await p.waitForSelector('[data-wire="l11"]');
       await p.click('[data-wire="l11"]');
+      await p.locator('[data-jack="swell.tuner"]').click();
+      await p.waitForSelector('[data-fits="true"]');
     },
   },
   {

@@ -12,7 +12,7 @@ const KEYS: [string, string][] = [
   ['A', 'add a device behind the chosen one, where an output is free'],
   ['C', 'connect the chosen device: type some of the other end, Enter'],
   ['R', 'replace by another kind'],
-  ['Shift and a press', 'choose several devices'],
+  ['Shift and a press', 'choose several devices; so does a frame drawn over the walk'],
   ['Ctrl C, Ctrl V', 'copy what is chosen, put it in here or in another rig'],
   ['Delete', 'remove and heal the route'],
   ['W', 'wiring list'],
