@@ -46,13 +46,16 @@ const isBetter = (a: Worth, b: Worth): boolean =>
   a.reached >= b.reached &&
   (a.reached > b.reached || a.passes >= b.passes);
 
-/** More exchanges than this are not tried: single ones, and two one after the other. */
+/** More exchanges than this are not tried: single ones, two one after the other, and four plugs round. */
 const MOST_TRIES = 120;
 const MOST_DOUBLE_TRIES = 400;
+const MOST_ROUND_TRIES = 420;
 
 /** Two leads whose ends at one device may be exchanged. */
 interface Exchange {
   device: string;
+  /** Whether they leave it or enter it. */
+  side: 'from' | 'to';
   leads: [string, string];
 }
 
@@ -67,7 +70,7 @@ interface Cure {
  * The classic error around a loop: plugs in each other's jack. Where signal runs in a circle, every
  * exchange of two leads at a device with a loop is tried, and the one that cures it is named; where
  * none puts everything right, two exchanges at one device, one after the other: three plugs that went
- * round, or two pairs.
+ * round, or two pairs; where none of those does, four plugs that went round.
  */
 export const swappedRemarks: Remarker = ({ ctx, cycles }) => {
   if (!cycles.length) return [];
@@ -89,9 +92,44 @@ export const swappedRemarks: Remarker = ({ ctx, cycles }) => {
     .slice(0, MOST_DOUBLE_TRIES)
     .flatMap((two) => tried(rig, sound, now, two))
     .toSorted(likelier);
-  const best = isRight(double) ? double : single;
+  if (double && isRight(double)) return [remarkOf(ctx, double)];
+  const [round] = fourRound(exchanges)
+    .slice(0, MOST_ROUND_TRIES)
+    .flatMap((three) => tried(rig, sound, now, three))
+    .toSorted(likelier);
+  const best = isRight(round) ? round : single;
   return best ? [remarkOf(ctx, best)] : [];
 };
+
+/** Four plugs at one side of a device, each in the jack of the next: as three exchanges one after the other. */
+function fourRound(exchanges: readonly Exchange[]): Exchange[][] {
+  const groups = new Map<string, Set<string>>();
+  for (const { device, side, leads } of exchanges) {
+    const key = `${side} ${device}`;
+    const group = groups.get(key) ?? new Set();
+    for (const l of leads) group.add(l);
+    groups.set(key, group);
+  }
+  return [...groups].flatMap(([key, group]) => {
+    const [side, device] = [
+      key.startsWith('from') ? 'from' : 'to',
+      key.slice(key.indexOf(' ') + 1),
+    ] as const;
+    const all = [...group].sort();
+    return all.flatMap((a, i) => {
+      const others = all.slice(i + 1);
+      return others.flatMap((b) =>
+        others.flatMap((c) =>
+          others.flatMap((d) =>
+            new Set([b, c, d]).size < 3
+              ? []
+              : [[b, c, d].map((other): Exchange => ({ device, side, leads: [a, other] }))],
+          ),
+        ),
+      );
+    });
+  });
+}
 
 const sharesLead = (x: Exchange, y: Exchange): boolean => x.leads.some((l) => y.leads.includes(l));
 
@@ -117,7 +155,13 @@ function exchangesAt(ctx: SoundContext, circling: ReadonlySet<string>): Exchange
     leads.slice(i + 1).flatMap((b): Exchange[] => {
       const ends = sharedEnds(a, b);
       return ends && circling.has(ends[0].device) && ends.some(isLoopJack)
-        ? [{ device: ends[0].device, leads: [a.id, b.id] }]
+        ? [
+            {
+              device: ends[0].device,
+              side: a.from === ends[0] ? 'from' : 'to',
+              leads: [a.id, b.id],
+            },
+          ]
         : [];
     }),
   );
@@ -141,7 +185,7 @@ function tried(rig: Rig, sound: Sound, now: Worth, exchanges: readonly Exchange[
   return isBetter(worth, now) ? [{ worth, device, edits }] : [];
 }
 
-function remarkOf({ rig, device: deviceAt }: SoundContext, { device, edits }: Cure): Remark {
+function remarkOf({ rig, device: deviceAt }: SoundContext, { device, edits, worth }: Cure): Remark {
   const leads = [...new Set(edits.flatMap((e) => (e.edit === 'swapEnds' ? e.leads : [])))];
   const ends = leads.flatMap((id) => {
     const lead = leadOf(rig, id);
@@ -156,9 +200,17 @@ function remarkOf({ rig, device: deviceAt }: SoundContext, { device, edits }: Cu
     subjects: [device, ...leads],
     about: leads.toSorted().join('+'),
     what: `${count.charAt(0).toUpperCase()}${count.slice(1)} plugs look swapped at ${name}: ${wordList(ends)}.`,
-    why: 'As they are, signal runs in a circle; exchanged, every destination is reached without one.',
+    why: `As they are, signal runs in a circle; exchanged, ${whatComes(worth)}.`,
     fix: { words: `Exchange the ${count} plugs at ${name}`, edits },
   };
+}
+
+/** What came of the exchange on the copy. */
+function whatComes({ circles, reached }: Worth): string {
+  const where = `signal reaches ${reached} ${reached === 1 ? 'destination' : 'destinations'}`;
+  if (circles)
+    return `${where}, and ${circles === 1 ? 'one circle is' : `${circles} circles are`} left`;
+  return `none is left, and ${where}`;
 }
 
 /** "a, b, and c". */
