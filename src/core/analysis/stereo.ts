@@ -132,7 +132,7 @@ function halfRemark(halves: readonly Half[], edits: Edit[]): Remark {
   return {
     ...told,
     what: `${device.name} and ${next.name} are both stereo, but one lead joins them.`,
-    why: 'What leaves is the mono sum; a second lead would carry the width on.',
+    why: 'What leaves is the mono sum; the right-hand jacks of both are free.',
     fix: {
       words: behind.length
         ? `Add the right-hand lead, and those behind ${behind.join(' and ')}`

@@ -1,6 +1,6 @@
 import { kindOf } from '../kinds';
 import { freshId, idsOf } from '../rig/fresh-id';
-import type { Device, Rig } from '../rig/schema';
+import type { Device, Lead, Rig } from '../rig/schema';
 import type { Fix } from './finding';
 
 /** A fix that puts a new device into a lead, switched on: bypassed it would cure nothing. */
@@ -21,6 +21,17 @@ export function insertFix(
   };
   return { words, edits: [{ edit: 'insertInLead', lead, device, newLeads: twoLeads(rig, id) }] };
 }
+
+/** A coil in front of what wants a pickup, where no order of the boxes brings it one. */
+export const coilFix = (rig: Rig, lead: Lead | undefined, wants: string): Fix | undefined =>
+  lead &&
+  insertFix(
+    rig,
+    'pickup-simulator',
+    'Pickup simulator',
+    lead.id,
+    `Put a pickup simulator in front of ${wants}`,
+  );
 
 /** Ids of two new leads around a device. */
 function twoLeads(rig: Rig, device: string): [string, string] {

@@ -1,6 +1,7 @@
 import { analyse } from '../report';
 import { applyEdits, type Device, type Rig, type Stance } from '../rig';
 import { chainOf, sound } from '../testing/rigs';
+import { valueOf } from '../testing/value-of';
 import { ORDER_RULES } from './rules';
 
 const END: [string, Partial<Device>] = ['console-input', { settings: { input: 'line' } }];
@@ -78,7 +79,12 @@ test('a wireless ahead of a fuzz: both cannot be had, and the ways out are said'
   const f = found(engaged('wireless', 'fuzz-low-impedance'), 'bare-pickup')[0]!;
   expect(f.why).toContain('both cannot be had');
   expect(f.why).toContain('pickup simulator');
-  expect(f.fix).toBeUndefined();
+  // The way that asks for no lead was made on a copy: it sees a coil then, which is advice and no caution.
+  const rig = engaged('wireless', 'fuzz-low-impedance');
+  const cured = valueOf(applyEdits(rig, f.fix!.edits)).rig;
+  const [after] = analyse(cured).findings.filter((x) => x.rule === 'bare-pickup');
+  expect([f.severity, after!.severity]).toEqual(['caution', 'advice']);
+  expect(after!.what).toContain('sees the coil of Pickup simulator');
 });
 
 test.each([

@@ -3,7 +3,7 @@ import type { Heard } from '../signal';
 import type { StationFigures } from '../signal/station-figures';
 import type { Fix, Remark, Severity } from '../findings/finding';
 import type { RuleId } from '../findings/rules';
-import { moveFix } from '../findings/insert-fix';
+import { coilFix, moveFix } from '../findings/insert-fix';
 import { figureWith, type Job, kindOf } from '../kinds';
 import { leadFrom, leadInto } from '../rig/find';
 import { type ByJob, type Neighbours } from './neighbours';
@@ -133,7 +133,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
           fix:
             first && !radio
               ? moveFix(ctx.rig, at.s.device, first.id, `Move ${name(at)} to the front`)
-              : undefined,
+              : coilFix(ctx.rig, leadInto(ctx.rig, at.s.device, at.s.ins[0] ?? ''), name(at)),
         },
       ];
     },
