@@ -1,6 +1,7 @@
 import { analyse } from '../src/core/report';
 import { connectionOrder } from '../src/core/analysis';
 import { brokenRig, touringRig } from '../src/core/demo';
+import { smallWalk } from '../src/core/draw/small-walk';
 import { effectiveRig } from '../src/core/control';
 import { playNote } from '../src/core/note';
 import { applyEdits, jointsOf, leadsOfJoint, type Rig } from '../src/core/rig';
@@ -47,6 +48,11 @@ test('the figures are there before any script runs', async () => {
   expect(await reader.text('[data-figures="comp"] [data-row="level"]')).toBe(
     level(touringRig, 'flat', 'comp'),
   );
+  // The list of rigs draws the walk of the first sound, small: as many strips as the walk has.
+  await reader.page.goto(process.env.YANTREL_URL!);
+  const small = '[data-rig="salt-and-ferry"] .small-walk';
+  const { strips } = smallWalk(touringRig, at(touringRig, 'flat'))!;
+  expect(await reader.page.$$(`${small} rect`)).toHaveLength(strips.length);
 });
 
 test(
