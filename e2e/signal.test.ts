@@ -55,6 +55,13 @@ test('the figures are there before any script runs', async () => {
   expect(await reader.page.$$(`${small} rect`)).toHaveLength(strips.length);
 });
 
+test('the list of rigs says what is wrong with one that has just come in, without a reload', async () => {
+  const id = await stored(tech, brokenRig);
+  await tech.open('/');
+  await tech.see(`[data-rig="${id}"] .small-walk`);
+  expect(await tech.texts(`[data-rig="${id}"] .open-findings .sev`)).not.toHaveLength(0);
+});
+
 test(
   'move by keyboard: the change in figures is shown before the drop, then the walk ' +
     'and the figures follow, and all is there after a reload',

@@ -2,7 +2,7 @@
 import { Button, FileButton, Group, Modal, Switch, TagsInput, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type Dispatch, type SetStateAction, useState } from 'react';
+import { type Dispatch, type SetStateAction, useEffect, useState } from 'react';
 import { askServer, type ServerProblem } from '../keep/ask-server';
 import type { SmallWalk } from '../../core/draw/small-walk';
 import { SEVERITIES, type Severity } from '../../core/findings/finding';
@@ -54,6 +54,24 @@ function sorted(rigs: readonly ListedRig[], by: Column): ListedRig[] {
   return list.sort((a, b) => of(b) - of(a));
 }
 
+/** How often the list looks whether rigs have been judged, and how many times: what fails is not judged at all. */
+const LOOK_MS = 2000;
+const LOOKS = 15;
+
+/** Looks again while rigs are being judged, so that findings and walks come into the list by themselves. */
+function useJudged(isWaiting: boolean, look: () => void): void {
+  useEffect(() => {
+    if (!isWaiting) return;
+    let left = LOOKS;
+    const timer = setInterval(() => {
+      look();
+      left--;
+      if (!left) clearInterval(timer);
+    }, LOOK_MS);
+    return () => clearInterval(timer);
+  }, [isWaiting, look]);
+}
+
 /** All rigs: open, make new, import, copy, rename, put away and bring back, export. */
 export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string | null }) {
   const router = useRouter();
@@ -80,6 +98,10 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
   const importFile = async (file: File | null) => {
     if (file) await bringIn(await file.text());
   };
+  useJudged(
+    rigs.some((r) => !r.open && !r.archived),
+    router.refresh,
+  );
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const ofThese = rigs.filter((r) => r.archived === archived);
   const shown = sorted(
