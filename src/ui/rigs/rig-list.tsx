@@ -59,17 +59,18 @@ const LOOK_MS = 2000;
 const LOOKS = 15;
 
 /** Looks again while rigs are being judged, so that findings and walks come into the list by themselves. */
-function useJudged(isWaiting: boolean, look: () => void): void {
+function useJudged(isWaiting: boolean): void {
+  const router = useRouter();
   useEffect(() => {
     if (!isWaiting) return;
     let left = LOOKS;
     const timer = setInterval(() => {
-      look();
+      router.refresh();
       left--;
       if (!left) clearInterval(timer);
     }, LOOK_MS);
     return () => clearInterval(timer);
-  }, [isWaiting, look]);
+  }, [isWaiting, router]);
 }
 
 /** All rigs: open, make new, import, copy, rename, put away and bring back, export. */
@@ -98,10 +99,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
   const importFile = async (file: File | null) => {
     if (file) await bringIn(await file.text());
   };
-  useJudged(
-    rigs.some((r) => !r.open && !r.archived),
-    router.refresh,
-  );
+  useJudged(rigs.some((r) => !r.open && !r.archived));
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const ofThese = rigs.filter((r) => r.archived === archived);
   const shown = sorted(
