@@ -63,7 +63,9 @@ const WIDTHS = [390, 640, 768, 1024, 1280];
 const VIEWS = PLACE_IDS.flatMap((place) => {
   const parts = Object.keys(placeOf(place).parts ?? {});
   return parts.length ? parts.map((p) => `${place}?part=${p}`) : [place];
-}).map((view) => `/rigs/salt-and-ferry/${view}`);
+})
+  .concat('signal?pane=table', 'signal?pane=wiring')
+  .map((view) => `/rigs/salt-and-ferry/${view}`);
 
 test.each(['/', '/gear', '/safety', '/rigs/new', '/rigs/observatory-practice/brief', ...VIEWS])(
   '%s has no serious barrier on either sheet, and does not scroll sideways',
