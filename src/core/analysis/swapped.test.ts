@@ -74,3 +74,43 @@ test('however the plugs at a switcher were mixed up, a circle is told with the e
 test('plugs as they belong draw nothing', () => {
   expect(analyse(switcher(RIGHT)).findings.map((f) => f.rule)).not.toContain('swapped');
 });
+
+test('where an exchange cures one circle of two, what is left is said', () => {
+  // Two switchers in a row, each with the plugs of its input and its first return exchanged.
+  const one = switcher(['return1', 'in', 'return2', 'return3']);
+  const boxes = ['c1', 'c2'];
+  const rig = {
+    ...one,
+    devices: [
+      ...one.devices,
+      d('sx', 'loop-switcher', 'Second switcher'),
+      d('c1', 'drive-low', 'Box four', { engaged: true }),
+      d('c2', 'chorus', 'Box five', { engaged: true }),
+    ],
+    leads: [
+      ...one.leads.filter((x) => x.id !== 'to-amp'),
+      l('between', 'sw.out', 'sx.return1', 0.5),
+      ...boxes.map((b, i) => l(`to-${b}`, `sx.send${i + 1}`, `${b}.in`, 0.5)),
+      l('from-c1', 'c1.out', 'sx.in', 0.5),
+      l('from-c2', 'c2.out', 'sx.return2', 0.5),
+      l('to-amp', 'sx.out', 'amp.in', 3),
+    ],
+    sounds: [
+      s('a', 'A', ['b1', 'b2', 'b3', ...boxes], {
+        sw: { settings: { order: '1 2 3' } },
+        sx: { settings: { order: '1 2' } },
+      }),
+    ],
+  };
+  const before = analyse(rig).sounds[0]!.cycles.length;
+  expect(before).toBe(2);
+  const told = analyse(rig).findings.find((f) => f.rule === 'swapped')!;
+  const cured = applyEdits(rig, told.fix!.edits);
+  if (!cured.ok) throw new Error('the exchange cannot be made');
+  const [after] = analyse(cured.value.rig).sounds;
+  const left = after!.cycles.length;
+  const reached = after!.destinations.filter((x) => x.levelDbu !== null).length;
+  expect(told.why).toContain(left ? 'one circle is left' : 'none is left');
+  expect(left).toBe(1);
+  expect(told.why).toContain(`signal reaches ${reached} `);
+});

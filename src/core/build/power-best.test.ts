@@ -325,6 +325,10 @@ test('where the solver gives up, what was found is told as that, and keeps every
   const rig = rigOf([...two, device('s', 'supply-isolated', 'S', { gives: gives(500) })], []);
   const found = valueOf(planPower(rig, tired));
   expect([found.fed.length, found.isProven]).toEqual([1, false]);
+  // The cure was found without the solver: made so, both are fed.
+  const [starved] = found.starved;
+  expect(starved!.cure).toContain('on another supply');
+  expect(plan(valueOf(applyEdits(rig, starved!.edits)).rig).fed).toHaveLength(2);
   expect(plan(rig).isProven).toBe(true);
   // Where nothing could be better whatever the solver says, it is not asked.
   const one = rigOf([two[0]!, device('s', 'supply-isolated', 'S', { gives: gives(500) })], []);

@@ -76,7 +76,7 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Out
   return done({ ...plan, starved });
 }
 
-const NO_CURE = 'more than one change: no single pin or outlet does it';
+const NO_CURE = 'more than one change: no single pin or outlet was found that does it';
 
 /** The best plan: searched for, and for each aim shown to be the best, or bettered, by the solver. */
 function uncured(rig: Rig, solver: MipSolver, headroom: number): Uncured {

@@ -22,24 +22,23 @@ export function CompareSounds() {
   return (
     <div className="scroll common-box-2">
       <div className="compare-sounds-row">
-        <Select
-          searchable
-          size="xs"
-          label="From"
-          data={data}
-          value={a}
-          onChange={setA}
-          allowDeselect={false}
-        />
-        <Select
-          searchable
-          size="xs"
-          label="To"
-          data={data}
-          value={b}
-          onChange={setB}
-          allowDeselect={false}
-        />
+        {(
+          [
+            ['From', a, setA],
+            ['To', b, setB],
+          ] as const
+        ).map(([label, value, set]) => (
+          <Select
+            key={label}
+            searchable
+            size="xs"
+            label={label}
+            data={data}
+            value={value}
+            onChange={set}
+            allowDeselect={false}
+          />
+        ))}
       </div>
       <h3>What changes</h3>
       {lines.length ? (
