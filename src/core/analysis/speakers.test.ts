@@ -129,7 +129,9 @@ test('where no usual tap matches, a cabinet comes off and the tap is set to what
   for (const way of ways) expect(trial.try(finding, way).cures).toBe(true);
 });
 test('where nothing that is left would match, nothing is proposed', () => {
-  expect(found(stack([3, 3]), 'impedance')[0]!.fix).toBeUndefined();
+  const [told] = found(stack([3, 3]), 'impedance');
+  expect(told!.fix).toBeUndefined();
+  expect(told!.why).toContain('no tap of it matches');
 });
 
 test('whatever hangs on a head, each way out that is offered leaves a load that its tap matches', () => {

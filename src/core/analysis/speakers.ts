@@ -95,15 +95,15 @@ function impedance(ctx: SoundContext, line: SpeakerLine, loadOhms: number): Rema
             severity: 'danger',
             subjects,
             what: `${name} sees ${ohms(loadOhms)}, less than the ${ohms(tapOhms)} it bears.`,
-            why:
-              'A solid-state stage overheats or shuts down under its lowest load. Use fewer ' +
-              'cabinets, or put them in series.',
+            why: 'A solid-state stage overheats or shuts down under its lowest load.',
             ...fixes(withoutOne(ctx, line)),
           },
         ];
   const apart = Math.max(loadOhms / tapOhms, tapOhms / loadOhms);
   if (apart <= SAME) return [];
   const danger = apart > ONE_STEP * SAME;
+  const taps = matchingTap(ctx, amp, loadOhms);
+  const help = taps.length ? 'a tap of it matches' : 'no tap of it matches';
   return [
     {
       rule: 'impedance',
@@ -111,11 +111,10 @@ function impedance(ctx: SoundContext, line: SpeakerLine, loadOhms: number): Rema
       subjects,
       what: `${name} is set to ${ohms(tapOhms)} and sees ${ohms(loadOhms)}.`,
       why: danger
-        ? 'More than one step off stresses tubes and output transformer. Choose the tap that ' +
-          'matches, or other cabinets.'
+        ? `More than one step off stresses tubes and output transformer; ${help}.`
         : 'One step off works in many amplifiers and not in all: check the amplifier’s ' +
-          'manual, or choose the tap that matches.',
-      ...fixes([...matchingTap(ctx, amp, loadOhms), ...(danger ? withoutOne(ctx, line) : [])]),
+          `manual; ${help}.`,
+      ...fixes([...taps, ...(danger ? withoutOne(ctx, line) : [])]),
     },
   ];
 }
