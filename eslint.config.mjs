@@ -10,6 +10,12 @@ const pureCore = ['Math.random', 'Date.now'].map((call) => {
 
 const TESTS = ['**/*.test.ts', '**/*.test.tsx', '**/hookups/**', 'e2e/**'];
 
+/** A sentence that tells somebody to change a rig. */
+const ADVICE =
+  '(^|[.;:] |, or )(use|put|take|turn|bring|select|set|choose|move|swap|exchange|connect|plug|pull|' +
+  'leave|keep|shorten|wire|buffer|tell|start|go|play|hang|lift|add|give|send|let|make|lower|raise|reverse|replace|bypass|feed|run|remove) ' +
+  '(?!of )[a-z]';
+
 export default tseslint.config(
   {
     ignores: ['.next*/**', '.data/**', 'bin/**', 'node_modules/**', 'next-env.d.ts', 'public/**'],
@@ -83,6 +89,14 @@ export default tseslint.config(
     rules: {
       'no-restricted-properties': ['error', ...pureCore],
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'performance'],
+      'no-restricted-syntax': [
+        'error',
+        ...['Literal[value=', 'TemplateElement[value.cooked='].map((text) => ({
+          // A "why" says what is. What to do about it is a fix: tried on a copy, shown with its outcome.
+          selector: `Property[key.name='why'] ${text}/${ADVICE}/i]`,
+          message: 'advice in a "why" was not tried: make it a fix, or say what is',
+        })),
+      ],
     },
   },
   {

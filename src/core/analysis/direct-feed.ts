@@ -1,4 +1,4 @@
-import type { Fix, Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { passesOf, pluggedJacks } from '../circuit';
 import type { Arrive } from '../kinds';
@@ -10,6 +10,8 @@ import { loudest, presentDistortion } from '../signal/point-figures';
 import type { SoundContext } from '../signal/sound-context';
 import { dbuOfVolts, fixed } from '../units';
 import type { Evidence, Remarker } from './evidence';
+import { aheadOf } from './missing-leads';
+import { exchangesAt } from './plug-fixes';
 
 /**
  * From here on, in percent, distortion without a cabinet sounds like a fault; under it down to the
@@ -22,7 +24,7 @@ const AUDIBLE_PERCENT = 3;
  * Distorted signal that reaches full-range ears without a cabinet, and cabinets modelled ahead of a
  * real one.
  */
-export const directFeedRemarks: Remarker = ({ ctx, destinations }) => {
+export const directFeedRemarks: Remarker = ({ ctx, destinations, wantsFixes }) => {
   const told = new Set<string>();
   return ctx.flowing.circuit.arrivals.flatMap(({ device, net, arrive }): Remark[] => {
     const { flows } = ctx.flowing.present(net);
@@ -32,7 +34,7 @@ export const directFeedRemarks: Remarker = ({ ctx, destinations }) => {
     const thd = worstUncabbed(flows);
     if (thd < AUDIBLE_PERCENT || told.has(device)) return [];
     told.add(device);
-    return [unfiltered(ctx, device, thd)];
+    return [unfiltered(ctx, device, thd, wantsFixes)];
   });
 };
 
@@ -46,7 +48,7 @@ function worstUncabbed(flows: readonly Flow[]): number {
   return 100 * Math.max(0, ...heard.map((f) => presentDistortion([f], 1)));
 }
 
-function unfiltered(ctx: SoundContext, device: string, thd: number): Remark {
+function unfiltered(ctx: SoundContext, device: string, thd: number, wantsFixes: boolean): Remark {
   const name = ctx.device(device).name;
   return {
     rule: 'unfiltered',
@@ -55,9 +57,11 @@ function unfiltered(ctx: SoundContext, device: string, thd: number): Remark {
     what: `${name} gets distorted signal that no cabinet has shaped.`,
     why:
       `${fixed(thd)} % of distortion straight into a full-range input is harsh: a guitar ` +
-      'speaker takes the top octaves away. Put a cab block or a simulator ahead, or a ' +
-      'microphone in front of a cabinet.',
-    fix: simulatorFix(ctx.rig, device, name),
+      'speaker takes the top octaves away.',
+    ...fixes([
+      ...[simulatorFix(ctx.rig, device, name)].filter((f) => f !== undefined),
+      ...(wantsFixes ? exchangesAt(ctx, aheadOf(ctx, device)) : []),
+    ]),
   };
 }
 
@@ -96,9 +100,7 @@ function twoCabinets(
       severity: 'caution',
       subjects: [device, block.id],
       what: `${block.name} models a cabinet ahead of ${ctx.device(device).name}, which is one.`,
-      why:
-        'Two cabinets one behind the other sound dull and boxed in. Bypass the modelled one ' +
-        'for this way, or feed this way from a tap ahead of it.',
+      why: 'Two cabinets one behind the other sound dull and boxed in.',
       fix: {
         words: `Bypass ${block.name} here`,
         edits: [

@@ -34,8 +34,8 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
         why:
           `Peaks reach ${showLevel(peak)} at its input when playing normally; that ` +
           `is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} ` +
-          'what it takes. Bring what comes before it down ' +
-          `by ${fixed(TIGHT_DB - s.headroomDb)} dB.`,
+          `what it takes. Loud notes want ${TIGHT_DB} dB of room, ` +
+          `${fixed(TIGHT_DB - s.headroomDb)} dB more than there are.`,
         ...firstOf([
           ...roomFixes(ctx.device(s.device), stateIn(ctx.sound, s.device)),
           ...(wantsFixes ? gainFixes(ctx, s) : []),

@@ -68,8 +68,8 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
         about: `${device.id}+level`,
         what: `${device.name} is set to line level and gets far less.`,
         why:
-          `Peaks stay ${fixed(station!.headroomDb!)} dB under its clip point; set to ` +
-          'instrument its input adds less noise and still has room.',
+          `Peaks stay ${fixed(station!.headroomDb!)} dB under its clip point; at line level its input ` +
+          'takes more than ever comes, and adds more noise for it.',
         fix: set(inputLevel, 'instrument'),
       });
     }

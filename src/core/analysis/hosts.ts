@@ -1,5 +1,5 @@
 import { at } from '../outcome';
-import type { Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
 import { type Budget, kindOf, settingWith } from '../kinds';
 import type { Jack } from '../kinds/kind';
 import { jackOf } from '../rig/find';
@@ -203,9 +203,8 @@ function sendTwice(ctx: SoundContext, host: string, jack: Jack, inside: Lead[]):
       what:
         `${jack.label.replace('to ', '').replace(/^s/, 'S')} of ${ctx.device(host).name} is fed ` +
         `by ${users.map((l) => ctx.device(l.from.device).name).join(' and ')}.`,
-      why:
-        'A send serves one thing in a sound; two feeds mix, and what hangs on it hears ' +
-        'both. Use another send for one of them, or pan a pair hard.',
+      why: 'A send serves one thing in a sound; two feeds mix, and what hangs on it hears both.',
+      ...fixes(users.map((l) => off(ctx, l, l.from))),
     },
   ];
 }
@@ -228,9 +227,16 @@ function returnTwice(ctx: SoundContext, host: string, jack: Jack, inside: Lead[]
         `${jack.label.replace('from ', '').replace(/^r/, 'R')} of ${ctx.device(host).name} is used ` +
         `by ${users.map((l) => ctx.device(l.to.device).name).join(' and ')}.`,
       why: 'A return serves one thing in a sound.',
+      ...fixes(users.map((l) => off(ctx, l, l.to))),
     },
   ];
 }
+
+/** Takes one user of a send or a return off it. */
+const off = (ctx: SoundContext, lead: Lead, { device }: End): Fix => ({
+  words: `Take ${ctx.device(device).name} off it`,
+  edits: [{ edit: 'disconnect', lead: lead.id }],
+});
 
 const isPair = (ctx: SoundContext, a: End, b: End): boolean =>
   a.device === b.device &&
@@ -253,8 +259,8 @@ function emptyPaths(ctx: SoundContext, { host, blocks }: HostUse, inside: Lead[]
       about: `${host}+${l.from.jack}+${l.to.jack}`,
       what: `A path of ${ctx.device(host).name} holds no block: ${label(l.from)} ${label(l.to)}.`,
       why:
-        'Many modelers want at least one block on a path before it carries signal; put a ' +
-        'level or an equaliser on it.',
+        'Many modelers want at least one block on a path, a level or an equaliser, before it ' +
+        'carries signal.',
     }));
 }
 

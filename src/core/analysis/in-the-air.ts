@@ -1,5 +1,5 @@
 import { AIR_MS_PER_METRE } from '../circuit';
-import type { Remark } from '../findings/finding';
+import { fixes, type Remark } from '../findings/finding';
 import { byId } from '../rig/find';
 import type { DestinationFigures, Flow } from '../signal';
 import { FAR_UNDER_DB, firstNotchHertz } from '../signal/combing';
@@ -7,7 +7,7 @@ import type { SoundContext } from '../signal/sound-context';
 import { dbuOfVolts, fixed, withPrefix } from '../units';
 import type { Evidence, Remarker } from './evidence';
 import { turnFix } from './polarity';
-import { wetFix } from './parallel';
+import { wetFix, wetFixes } from './parallel';
 
 /** Two loudspeakers closer together in time than this push together, or against each other. */
 const LIKE_MS = 0.5;
@@ -100,8 +100,8 @@ function between({ ctx }: Evidence, source: string, a: Playing, b: Playing): Rem
       what: `${a.speaker.name} and ${b.speaker.name} push and pull against each other.`,
       why:
         `${name} reaches both at the same time, turned over in one of them, so low notes cancel ` +
-        'in the air between. Use a splitter’s polarity switch. An amplifier may turn polarity ' +
-        'over by itself: measure it, or put it down as a figure of the amplifier.',
+        'in the air between. Whether an amplifier turns polarity over by itself is a figure of its ' +
+        'own, typical until it is measured.',
       fix: turnFix(ctx, devices),
     };
   }
@@ -116,7 +116,8 @@ function between({ ctx }: Evidence, source: string, a: Playing, b: Playing): Rem
       why:
         `That is like standing ${fixed(apartMs / AIR_MS_PER_METRE)} m further from it. Both are dry, so ` +
         `where they are equally loud they cancel at ${withPrefix(firstNotchHertz(apartMs), 'Hz')} ` +
-        'and its odd multiples. Bring the latencies together, or make one of them 100 % wet.',
+        'and its odd multiples.',
+      ...fixes(wetFixes(ctx, [...late.speaker.route, ...early.speaker.route])),
     };
   }
   if (Math.abs(over) > UNEVEN_DB && !effect) {

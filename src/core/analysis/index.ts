@@ -24,6 +24,7 @@ export { openEndRemarks } from './open-ends';
 export { priorityRemarks } from './priority';
 export { twinDirtRemarks, twoPreampsRemarks } from './twins';
 export { sweepRemarks } from './sweeps';
+export { withoutSymptoms } from './symptoms';
 export { airRemarks } from './in-the-air';
 export { polarityRemarks } from './polarity';
 export { parallelRemarks } from './parallel';

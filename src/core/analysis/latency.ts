@@ -1,16 +1,17 @@
 import { at } from '../outcome';
 import { withPrefix, fixed } from '../units';
 import { dbuOfVolts } from '../units';
-import type { Remark } from '../findings/finding';
+import { fixes, type Remark } from '../findings/finding';
 import { sourceDevice } from '../rig/source-id';
 import { APART_MS, FAR_UNDER_DB, firstNotchHertz } from '../signal/combing';
 import type { Remarker } from './evidence';
+import { wetFixes } from './parallel';
 
 /** From here on a player feels the delay under the fingers. */
 export const FELT_MS = 10;
 
 /** Total latency that a player feels, and copies of one source that meet late and comb. */
-export const latencyRemarks: Remarker = ({ ctx, destinations }) => {
+export const latencyRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => {
   const remarks: Remark[] = [];
   for (const d of destinations) {
     if (d.latencyMs !== null && d.latencyMs > FELT_MS) {
@@ -59,7 +60,14 @@ export const latencyRemarks: Remarker = ({ ctx, destinations }) => {
           what: `${ctx.device(a.source).name} reaches ${ctx.device(device).name} twice, ${fixed(apart)} ms apart.`,
           why:
             `Both copies are dry, so they cancel at ${withPrefix(firstNotchHertz(apart), 'Hz')} ` +
-            'and its odd multiples. Bring the latencies together, or make one way 100 % wet.',
+            'and its odd multiples.',
+          ...(wantsFixes &&
+            fixes(
+              wetFixes(
+                ctx,
+                stations.map((st) => st.id),
+              ),
+            )),
         });
       }
     }

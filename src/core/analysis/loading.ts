@@ -151,8 +151,7 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
           : `${devices.map(name).join(' and ')} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
         why:
           `Joined by metal, ${lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`).join(' and ')} ` +
-          'at 1 kHz to the other. Select one at a time, turn neither down at the guitar, or ' +
-          'join them with an active mixer.',
+          'at 1 kHz to the other, and whichever is turned down at the instrument turns both down.',
         fix:
           joiner &&
           kindOf(joiner.kind)

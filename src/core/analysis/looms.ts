@@ -38,8 +38,16 @@ export const loomRemarks: Remarker = ({ ctx }) =>
             what: `${endWords(ctx.rig, l.from)} runs un-buffered in one sleeve with ${noisy[0]}.`,
             why:
               `In ${loom.name} it is driven from ${withPrefix(sourceOhms, 'Ω')}; ` +
-              `over ${withPrefix(LOOM_OHMS, 'Ω')} a lead picks up what runs beside it. Buffer it ` +
-              'first, or take it out of the sleeve.',
+              `over ${withPrefix(LOOM_OHMS, 'Ω')} a lead picks up what runs beside it.`,
+            fix: {
+              words: `Take the lead from ${endWords(ctx.rig, l.from)} out of ${loom.name}`,
+              edits: [
+                {
+                  edit: 'setLoom' as const,
+                  loom: { ...loom, leads: loom.leads.filter((id) => id !== l.id) },
+                },
+              ],
+            },
           },
         ];
       });

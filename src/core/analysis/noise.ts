@@ -36,7 +36,11 @@ export const noiseRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
     const worst = at(heard, 0);
     return {
       rule: 'noise' as const,
-      severity: quietDb(worst) < LOUD_HISS_DB ? ('caution' as const) : ('advice' as const),
+      // Coils hum by nature: nothing is wrong with the rig.
+      severity:
+        quietDb(worst) < LOUD_HISS_DB && !isCoil(ctx, culprit)
+          ? ('caution' as const)
+          : ('advice' as const),
       subjects: [culprit, ...heard.map((d) => d.device).filter((d) => d !== culprit)],
       about: culprit,
       what: `${noiseWords(ctx, culprit)} at ${heard.map((d) => d.name).join(', ')}.`,
@@ -49,11 +53,14 @@ export const noiseRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
   });
 };
 
+/** Whether a device is played by coils, which pick up hum. */
+const isCoil = (ctx: SoundContext, device: string): boolean =>
+  ctx.flowing.circuit.drivers.some((d) => d.device === device && d.source?.bare);
+
 /** What is heard between notes, by what makes most of it: coils hum, everything else hisses. */
 function noiseWords(ctx: SoundContext, culprit: string): string {
   const { name } = ctx.device(culprit);
-  const isCoil = ctx.flowing.circuit.drivers.some((d) => d.device === culprit && d.source?.bare);
-  return isCoil
+  return isCoil(ctx, culprit)
     ? `The coils of ${name} pick up hum, which the gain behind them makes heard`
     : `${name} and the gain behind it hiss`;
 }
@@ -99,19 +106,31 @@ const raisedGates = (ctx: SoundContext, way: readonly StationFigures[]): Fix[] =
 function newGates(ctx: SoundContext, way: readonly StationFigures[], culprit: string): Fix[] {
   const ids = way.map((s) => s.device);
   const behind = new Set(ids.slice(Math.max(0, ids.indexOf(culprit))));
-  return ctx.rig.leads
-    .filter((l) => isMetal(l) && behind.has(l.from.device) && behind.has(l.to.device))
-    .filter((l) => carriesInstrument(ctx, l))
-    .sort((a, b) => ids.indexOf(a.from.device) - ids.indexOf(b.from.device) || byId(a, b))
-    .flatMap((l) => {
-      const from = way.find((s) => s.device === l.from.device && s.outs.includes(l.from.jack));
-      const over = from && thresholdOver(from.output);
-      if (over === undefined) return [];
-      const words = `Put a gate behind ${nameOf(ctx.rig, l.from.device)}, set to ${showLevel(over)}`;
-      const settings = { [sure(settingWith(kindOf('gate'), 'gate threshold')).id]: over };
-      return [insertFix(ctx.rig, 'gate', 'Noise gate', l.id, words, settings)];
-    })
-    .slice(0, ASKED);
+  const drivesBehind = (l: Lead) =>
+    ids
+      .slice(ids.lastIndexOf(l.from.device) + 1)
+      .filter((id) => ['drive', 'fuzz'].includes(kindOf(ctx.device(id).kind).job)).length;
+  return (
+    ctx.rig.leads
+      .filter((l) => isMetal(l) && behind.has(l.from.device) && behind.has(l.to.device))
+      .filter((l) => carriesInstrument(ctx, l))
+      // A gate ahead of a drive would be told to stand behind it.
+      .sort(
+        (a, b) =>
+          drivesBehind(a) - drivesBehind(b) ||
+          ids.indexOf(a.from.device) - ids.indexOf(b.from.device) ||
+          byId(a, b),
+      )
+      .flatMap((l) => {
+        const from = way.find((s) => s.device === l.from.device && s.outs.includes(l.from.jack));
+        const over = from && thresholdOver(from.output);
+        if (over === undefined) return [];
+        const words = `Put a gate behind ${nameOf(ctx.rig, l.from.device)}, set to ${showLevel(over)}`;
+        const settings = { [sure(settingWith(kindOf('gate'), 'gate threshold')).id]: over };
+        return [insertFix(ctx.rig, 'gate', 'Noise gate', l.id, words, settings)];
+      })
+      .slice(0, ASKED)
+  );
 }
 
 /** A gate shuts on what is so far over what idles at its place, in dB, and opens on soft playing. */

@@ -47,7 +47,9 @@ describe('an effect whose output is open', () => {
     const at = n + 1;
     const rig = { ...chain, leads: chain.leads.filter((_, i) => i !== at) };
     const [f] = found(rig, 'open-end');
-    expect(f!.subjects).toEqual([`d${at}`]);
+    // And who hears nothing, and is heard nowhere, without it: that is not told again.
+    expect(f!.subjects).toEqual([`d${at}`, 'd4', 'd0']);
+    expect(found(rig, 'no-route')).toEqual([]);
     expect(ends(restored(rig, 'open-end'))).toEqual(ends(chain));
   });
   test('a tuner or a looper on a tap may end there', () => {

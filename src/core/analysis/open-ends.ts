@@ -1,9 +1,20 @@
-import type { Fix, Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
 import { type Job, type Kind, kindOf } from '../kinds';
-import { freeJacks, joiningLead } from '../rig';
-import { byId, deviceOf, endWords } from '../rig/find';
-import type { Device, End, Rig } from '../rig/schema';
+import { byKey, reachable } from '../graph';
+import { freeJacks } from '../rig';
+import { isEngaged, stateIn } from '../rig/device-state';
+import { byId, deviceOf } from '../rig/find';
+import { CONTROL_LEADS, type Device, type End, type Rig } from '../rig/schema';
+import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
+import {
+  broughtBack,
+  joinFix,
+  looseSources,
+  missingLeads,
+  openingsBefore,
+  unheardIn,
+} from './missing-leads';
 
 /** Devices that are there to be played through: with nothing on their output they are of no use. */
 const PLAYED_THROUGH: ReadonlySet<Job> = new Set<Job>([
@@ -15,38 +26,92 @@ const OFFERED = 3;
 
 /**
  * Effects that signal goes into and nothing comes out of, since no lead is in their output: a loop
- * of which one plug hangs, a chain with one lead missing. And a tuner that is there and not plugged.
+ * of which one plug hangs, a chain with one lead missing. Instruments and other boxes likewise,
+ * where a destination hears nothing that does, on a copy, with a lead from there. And a tuner that is
+ * there and not plugged.
  */
-export const openEndRemarks: Remarker = ({ ctx, stations }) => {
+export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
   const { rig } = ctx;
+  const unheard = unheardIn({ ctx, stations, destinations });
+  const loose = looseSources(ctx);
   const holds = (device: string, jack: string) =>
     rig.leads.some((l) => [l.from, l.to].some((end) => end.device === device && end.jack === jack));
   const ends = rig.devices.flatMap((device): Remark[] => {
     const kind = kindOf(device.kind);
-    const { through } = kind;
-    if (!through || !PLAYED_THROUGH.has(kind.job) || device.host !== undefined) return [];
     const outs = kind.jacks.filter((j) => j.direction === 'out' && j.signal === 'audio');
-    if (outs.length === 0 || outs.some((j) => holds(device.id, j.id))) return [];
-    const fed = stations.some((s) => s.device === device.id && s.input?.levelDbu);
-    return fed ? [openEnd(rig, device, { device: device.id, jack: through.out })] : [];
+    if (kind.destination || kind.job === 'amp') return [];
+    if (device.host !== undefined || !outs.length || outs.some((j) => holds(device.id, j.id)))
+      return [];
+    const isFed =
+      loose.includes(device.id) ||
+      stations.some((s) => s.device === device.id && (s.source || s.input?.levelDbu));
+    if (!isFed) return [];
+    const perDestination = unheard.destinations.map((d) => missingLeads(ctx, d, device.id));
+    const leads = perDestination.flat();
+    const { through } = kind;
+    const isOnlyThrough = through !== undefined && PLAYED_THROUGH.has(kind.job);
+    if (!leads.length && !isOnlyThrough) return [];
+    const ways = isOnlyThrough
+      ? waysOn(rig, device).map((to) => joinFix(ctx, { device: device.id, jack: through.out }, to))
+      : [];
+    // Which lead is missing is known only where one would do for everybody who could be meant.
+    const meant = unheard.destinations.filter((_, i) => perDestination[i]?.length);
+    const backs = leads.map((l) => ({ l, back: broughtBack(ctx, l.edits, unheard) }));
+    const sure = backs.find(({ back }) => meant.every((d) => back.includes(d)));
+    const first = sure ? [sure.l] : [];
+    return [openEnd(device, [...first, ...leads, ...ways], sure?.back ?? [])];
   });
-  return [...ends, ...loneTuner(rig)];
+  return [...ends, ...restingLoose(ctx), ...loneTuner(rig)];
 };
 
-function openEnd(rig: Rig, device: Device, out: End): Remark {
-  const fixes = waysOn(rig, device).map((to): Fix => ({
-    words: `Plug ${device.name} into ${endWords(rig, to)}`,
-    edits: [{ edit: 'connect', lead: joiningLead(rig, out, to) }],
-  }));
-  const [fix, ...others] = fixes;
+/** `back` are destinations that hear something again with the first of the ways on. */
+function openEnd(device: Device, ways: readonly Fix[], back: readonly string[]): Remark {
+  const isSource = kindOf(device.kind).job === 'instrument';
   return {
     rule: 'open-end',
     severity: 'fault',
-    subjects: [device.id],
-    what: `${device.name} gets the signal, and nothing is plugged into its output.`,
-    why: 'What goes into it is heard nowhere. Plug its output on, or take it out of the way.',
-    ...(fix && { fix, others }),
+    subjects: [device.id, ...back],
+    about: device.id,
+    what: isSource
+      ? `${device.name} is played, and nothing is plugged into it.`
+      : `${device.name} gets the signal, and nothing is plugged into its output.`,
+    why: isSource ? 'What it plays is heard nowhere.' : 'What goes into it is heard nowhere.',
+    ...fixes(ways),
   };
+}
+
+/** Instruments that rest in every sound and that no lead is in, with inputs beside those of the others. */
+function restingLoose(ctx: SoundContext): Remark[] {
+  const { rig } = ctx;
+  const rests = (d: Device) =>
+    rig.sounds.every((sound) => !isEngaged(kindOf(d.kind), d, stateIn(sound, d.id)));
+  const isLoose = (d: Device) =>
+    !rig.leads.some((l) => [l.from, l.to].some((end) => end.device === d.id));
+  const loose = rig.devices.filter(
+    (d) => kindOf(d.kind).job === 'instrument' && d.host === undefined && isLoose(d) && rests(d),
+  );
+  if (!loose.length) return [];
+  const openings = ctx.destinations.flatMap((d) => openingsBefore(ctx, d.device.id));
+  const beside = (id: string) =>
+    rig.leads.some((l) => l.to.device === id && kindIn(rig, l.from.device)?.job === 'instrument');
+  const inputs = openings
+    .map(({ end }) => end)
+    .sort((a, b) => Number(beside(b.device)) - Number(beside(a.device)))
+    .slice(0, OFFERED);
+  return loose.flatMap((d): Remark[] => {
+    const out = kindOf(d.kind).jacks.find((j) => j.direction === 'out' && j.signal === 'audio');
+    if (!out) return [];
+    return [
+      {
+        rule: 'unplugged',
+        severity: 'advice',
+        subjects: [d.id],
+        what: `${d.name} is there, and not plugged in.`,
+        why: 'It rests in every sound, and nobody could hear it if it were played.',
+        ...fixes(inputs.map((to) => joinFix(ctx, { device: d.id, jack: out.id }, to))),
+      },
+    ];
+  });
 }
 
 /**
@@ -54,11 +119,21 @@ function openEnd(rig: Rig, device: Device, out: End): Remark {
  * then inputs that hold nothing, those of destinations first.
  */
 function waysOn(rig: Rig, device: Device): End[] {
-  const feeding = rig.leads.filter((l) => l.to.device === device.id).map((l) => l.from);
-  const returns = feeding.flatMap((from) => {
-    const loop = kindIn(rig, from.device)?.loops?.find((l) => l.send.includes(from.jack));
-    return (loop?.return ?? []).map((jack) => ({ device: from.device, jack }));
-  });
+  const feeding = byKey(
+    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)),
+    (l) => l.to.device,
+  );
+  const isSend = ({ device: id, jack }: End) =>
+    kindIn(rig, id)?.loops?.find((l) => l.send.includes(jack));
+  // Back along the chain, up to the send that feeds it.
+  const chain = reachable([device.id], (id) =>
+    (feeding.get(id) ?? []).flatMap(({ from }) => (isSend(from) ? [] : [from.device])),
+  );
+  const returns = [...chain]
+    .flatMap((id) => feeding.get(id) ?? [])
+    .flatMap(({ from }) =>
+      (isSend(from)?.return ?? []).map((jack) => ({ device: from.device, jack })),
+    );
   const free = freeJacks(rig, 'in', '', (j) => j.signal === 'audio')
     .filter((d) => d.device.id !== device.id)
     .flatMap(({ device: d, jacks }) => {
@@ -97,7 +172,7 @@ function loneTuner(rig: Rig): Remark[] {
       severity: 'advice',
       subjects: [tuner.id],
       what: `${tuner.name} is there, and not plugged in.`,
-      why: 'No tuner of this rig hears anything. Put it into the chain, or on a tap that a splitter gives it.',
+      why: 'No tuner of this rig hears anything.',
       ...(kind.through &&
         first && {
           fix: {
@@ -116,7 +191,7 @@ function loneTuner(rig: Rig): Remark[] {
   ];
 }
 
-const kindIn = (rig: Rig, id: string): Kind | undefined => {
+export const kindIn = (rig: Rig, id: string): Kind | undefined => {
   const device = deviceOf(rig, id);
   return device && kindOf(device.kind);
 };

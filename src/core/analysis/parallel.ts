@@ -3,6 +3,7 @@ import type { Fix, Remark } from '../findings/finding';
 import { kindOf, settingWith } from '../kinds';
 import { dbuOfVolts, fixed, withPrefix } from '../units';
 import { FAR_UNDER_DB, firstNotchHertz } from '../signal/combing';
+import { settingOf, stateIn } from '../rig/device-state';
 import type { Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
 
@@ -43,8 +44,7 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
                   ? ` and comes ${fixed(apart, 2)} ms apart, so they cancel ` +
                     `at ${withPrefix(firstNotchHertz(apart), 'Hz')} and its odd multiples`
                   : ', so the level changes with the mix') +
-                '. ') +
-              'Set it to 100 % wet.',
+                '.'),
             fix: wetFix(ctx, late.besideWet),
           });
         }
@@ -53,6 +53,21 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
   }
   return remarks.filter((r, i) => remarks.findIndex((x) => x.about === r.about) === i);
 };
+
+/** So many mixes are offered to be turned. */
+const MIXES = 3;
+
+/** The mixes of devices at some stations that are not at their wet end yet, each turned there. */
+export const wetFixes = (ctx: SoundContext, stations: readonly string[]): Fix[] =>
+  [...new Set(ctx.stations.filter((s) => stations.includes(s.id)).map((s) => s.device))]
+    .flatMap((id) => {
+      const kind = kindOf(ctx.device(id).kind);
+      const mix = settingWith(kind, 'mix of dry and wet');
+      const fix = wetFix(ctx, id);
+      const now = mix && settingOf(kind, ctx.device(id), stateIn(ctx.sound, id), mix.id);
+      return fix && mix?.type === 'knob' && now !== mix.max ? [fix] : [];
+    })
+    .slice(0, MIXES);
 
 /** Sets a device's mix to its wet end in this sound. */
 export function wetFix(ctx: SoundContext, id: string): Fix | undefined {

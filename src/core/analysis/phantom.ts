@@ -28,7 +28,7 @@ export const phantomRemarks: Remarker = ({ ctx }) => {
           `It lives on phantom power, and ${into.name} ` +
           (input
             ? 'is set to line level, where an input gives none.'
-            : 'has no microphone input that gives it. Plug it straight into one.'),
+            : 'has no microphone input that gives it.'),
         ...(input && {
           fix: {
             words: `Set ${into.name} to microphone level, with phantom power on`,

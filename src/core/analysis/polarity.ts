@@ -19,7 +19,7 @@ export const polarityRemarks: Remarker = ({ ctx }) => {
         severity: 'fault',
         subjects: [device, sourceDevice(source)],
         what: `Two copies of ${ctx.device(source).name} meet at ${ctx.device(device).name} with opposite polarity.`,
-        why: 'They arrive at the same time, one turned over, so they cancel. Turn one of them.',
+        why: 'They arrive at the same time, one turned over, so they cancel.',
         fix: turnFix(
           ctx,
           ctx.stations.map((s) => s.device),

@@ -36,7 +36,8 @@ test('a lead left in the jack that takes priority is told first, and pulling it 
   expect(first).toMatchObject({
     rule: 'priority',
     severity: 'fault',
-    subjects: ['sw', 'panel', 'one'],
+    // And what is silent without it.
+    subjects: ['sw', 'panel', 'amp', 'one'],
   });
   expect(first!.what).toContain('First is not heard');
   const [way] = trial.waysOut(first!);

@@ -1,13 +1,12 @@
 import { isMetal, passesOf, pluggedJacks } from '../circuit';
 import type { Remark } from '../findings/finding';
-import { copyWith } from '../rig/copies';
+import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
-import { byId, endWords } from '../rig/find';
+import { byId, endWords, leadFrom } from '../rig/find';
 import type { Lead } from '../rig/schema';
-import { sourceDevice } from '../rig/source-id';
-import { arrivingFigures } from '../signal';
-import { soundContext, type SoundContext } from '../signal/sound-context';
+import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
+import { broughtBack, unheardIn } from './missing-leads';
 
 /** More leads than this are not tried. */
 const MOST_TRIES = 8;
@@ -17,21 +16,19 @@ const MOST_TRIES = 8;
  * and with the plug pulled, on a copy, it is.
  */
 export const priorityRemarks: Remarker = ({ ctx, stations, destinations }) => {
-  const heard = new Set(destinations.flatMap((d) => d.sources.map(sourceDevice)));
-  const unheard = stations
-    .filter((s) => s.source && s.state === 'engaged' && !heard.has(s.device))
-    .map((s) => s.device);
-  if (!unheard.length) return [];
+  const unheard = unheardIn({ ctx, stations, destinations });
+  if (!unheard.sources.length) return [];
   return ctx.rig.leads
-    .filter((l) => isMetal(l) && changesItsDevice(ctx, l))
+    .filter((l) => isMetal(l) && changesItsDevice(ctx, l) && !comesHome(ctx, l))
     .sort(byId)
     .slice(0, MOST_TRIES)
     .flatMap((lead): Remark[] => {
       const pull: Edit = { edit: 'disconnect', lead: lead.id };
-      const back = broughtBack(ctx, pull, unheard);
-      if (!back.length) return [];
+      const back = broughtBack(ctx, [pull], unheard);
+      const again = unheard.sources.filter((id) => back.includes(id));
+      if (!again.length) return [];
       const jack = endWords(ctx.rig, lead.to);
-      const names = back.map((d) => ctx.device(d).name).join(' and ');
+      const names = again.map((d) => ctx.device(d).name).join(' and ');
       return [
         {
           rule: 'priority',
@@ -39,7 +36,7 @@ export const priorityRemarks: Remarker = ({ ctx, stations, destinations }) => {
           subjects: [lead.to.device, lead.id, ...back],
           about: lead.id,
           what: `The plug in ${jack} takes priority: ${names} is not heard.`,
-          why: 'A plug in that jack cuts the other input off, whether anything is played through it or not. Pull it.',
+          why: 'A plug in that jack cuts the other input off, whether anything is played through it or not.',
           fix: { words: `Pull the plug from ${jack}`, edits: [pull] },
         },
       ];
@@ -61,11 +58,8 @@ function changesItsDevice(ctx: SoundContext, { to }: Lead): boolean {
   return of(plugged) !== of(without);
 }
 
-/** Which of some instruments are heard after an edit, tried on a copy. */
-function broughtBack(ctx: SoundContext, edit: Edit, unheard: readonly string[]): string[] {
-  const copy = copyWith(ctx.rig, [edit]);
-  if (!copy) return [];
-  const then = arrivingFigures(soundContext(copy, ctx.sound));
-  const heard = new Set(then.filter((d) => d.levelDbu).flatMap((d) => d.sources.map(sourceDevice)));
-  return unheard.filter((d) => heard.has(d));
-}
+/** Whether a lead is in the return of a loop whose send is open: half a loop, which is told as that. */
+const comesHome = ({ rig, device }: SoundContext, { to }: Lead): boolean =>
+  kindOf(device(to.device).kind).loops?.some(
+    (l) => l.return.includes(to.jack) && !l.send.some((jack) => leadFrom(rig, to.device, jack)),
+  ) === true;

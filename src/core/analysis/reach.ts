@@ -1,9 +1,14 @@
-import type { Remark } from '../findings/finding';
+import { fixes, type Remark } from '../findings/finding';
+import { endWords } from '../rig/find';
+import type { DestinationFigures, StationFigures } from '../signal';
+import type { SoundContext } from '../signal/sound-context';
 import { routeTo } from '../walk';
 import type { Remarker } from './evidence';
+import { missingLeads, openingsBefore } from './missing-leads';
 
 /** Destinations that nothing leads to, and sources that lead nowhere. */
-export const reachRemarks: Remarker = ({ ctx, stations, destinations }) => {
+export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => {
+  const missing = (d: string) => fixes(wantsFixes ? missingLeads(ctx, d) : []);
   const remarks: Remark[] = [];
   for (const d of destinations) {
     if (!d.connected) {
@@ -12,7 +17,8 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations }) => {
         severity: 'fault',
         subjects: [d.device],
         what: `Nothing reaches ${d.name}.`,
-        why: 'No way of leads and devices leads there from any instrument. Connect it, or remove it.',
+        why: `No way of leads and devices leads there from any instrument.${beginning(ctx, d.device)}`,
+        ...missing(d.device),
       });
     } else if (
       d.selected &&
@@ -24,7 +30,8 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations }) => {
         severity: 'fault',
         subjects: [d.device],
         what: `${d.name} is silent, and nothing on the way is muted.`,
-        why: 'A level on the way is turned all the way down.',
+        why: endingAt(ctx, stations, d),
+        ...missing(d.device),
       });
     }
   }
@@ -55,3 +62,26 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations }) => {
   }
   return remarks;
 };
+
+/** Where what leads to a destination begins with an open input, in words. */
+function beginning(ctx: SoundContext, destination: string): string {
+  const isFed = (id: string) => ctx.rig.leads.some((l) => l.to.device === id);
+  const [first] = openingsBefore(ctx, destination).filter(({ end }) => !isFed(end.device));
+  return first && first.end.device !== destination
+    ? ` What leads there begins at ${endWords(ctx.rig, first.end)}, and nothing is plugged in there.`
+    : '';
+}
+
+/** How far the signal comes on its way to a destination that is silent. */
+function endingAt(
+  ctx: SoundContext,
+  stations: readonly StationFigures[],
+  { route }: DestinationFigures,
+): string {
+  const way = route.flatMap((id) => stations.find((s) => s.id === id) ?? []);
+  const last = way.findLast((s) => s.output.levelDbu);
+  const stops = way.find((s) => s.input?.levelDbu && !s.output.levelDbu) ?? last;
+  return stops
+    ? `Signal comes as far as ${ctx.device(stops.device).name}.`
+    : 'Nothing on the way to it carries any signal.';
+}

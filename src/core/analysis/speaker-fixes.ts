@@ -1,4 +1,5 @@
 import type { Fix } from '../findings/finding';
+import { byKey, reachable } from '../graph';
 import { figureWith, kindOf } from '../kinds';
 import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
@@ -7,7 +8,7 @@ import { freshId, idsOf } from '../rig/fresh-id';
 import type { Device, Lead } from '../rig/schema';
 import { soundContext, type SoundContext } from '../signal/sound-context';
 import { fixed } from '../units';
-import { type SpeakerLine, speakerLines } from './speaker-lines';
+import { type SpeakerLine, speakerLines, USUAL_SQUARE_MM } from './speaker-lines';
 
 /** Loads within this factor of the tap are the same load: nominal impedances are round figures. */
 export const SAME = 1.15;
@@ -165,4 +166,28 @@ function freeSpeakerIn({ rig }: SoundContext, { id, kind }: Device): string | un
   const { job, jacks } = kindOf(kind);
   const ins = jacks.filter((j) => j.signal === 'speaker' && j.direction === 'in');
   return job === 'cabinet' && !ins.some((j) => leadInto(rig, id, j.id)) ? ins[0]?.id : undefined;
+}
+
+/** Cross-sections of speaker leads that are sold, in mm². */
+const SOLD_SQUARE_MM = [0.75, 1.5, 2.5, 4, 6];
+
+/** The speaker leads of an amplifier's line, each in one of the thicker sorts; the thinnest that might do first. */
+export function thickerLeads(ctx: SoundContext, amp: string): Fix[] {
+  const behind = byKey(
+    ctx.rig.leads.filter((l) => l.type === 'speaker'),
+    (l) => l.from.device,
+  );
+  const ofLine = reachable([amp], (id) => (behind.get(id) ?? []).map((l) => l.to.device));
+  const leads = [...ofLine].flatMap((id) => behind.get(id) ?? []);
+  return SOLD_SQUARE_MM.flatMap((squareMm): Fix[] => {
+    const thinner = leads.filter((l) => (l.squareMm ?? USUAL_SQUARE_MM) < squareMm);
+    return thinner.length
+      ? [
+          {
+            words: `Take leads of ${squareMm} mm² from ${nameOf(ctx.rig, amp)} on`,
+            edits: thinner.map((l) => ({ edit: 'setLead', lead: l.id, squareMm })),
+          },
+        ]
+      : [];
+  });
 }

@@ -11,6 +11,7 @@ import {
   ohms,
   ontoBox,
   SAME,
+  thickerLeads,
   throughBox,
   withoutOne,
 } from './speaker-fixes';
@@ -57,9 +58,7 @@ function twoAmps(ctx: SoundContext, { amp, others }: SpeakerLine, paired: Set<st
       severity: 'danger',
       subjects: all,
       what: `${all.map(nameIn(ctx)).join(' and ')} drive one speaker line together.`,
-      why:
-        'Two power stages on one cabinet feed each other and destroy themselves. Give each ' +
-        'its own cabinet, or a switcher that connects one at a time.',
+      why: 'Two power stages on one cabinet feed each other and destroy themselves.',
       ...fixes(all.flatMap((one) => ontoBox(ctx, one))),
     },
   ];
@@ -136,7 +135,7 @@ const powerRatings = (ctx: SoundContext, { amp, idle, loads }: SpeakerLine): Rem
           `get ${fixed(load.watts, 0)} W from ${ctx.device(amp).name}.`,
         why:
           ratio < 1
-            ? 'Its speakers can burn at full power. Use a cabinet of at least 1.5 times the power.'
+            ? 'Its speakers can burn at full power; 1.5 times the power is usual.'
             : `That is ${fixed(ratio, 2)} times the power; under 1.5 times there is little in ` +
               'hand when the amplifier is driven hard.',
       },
@@ -151,7 +150,8 @@ function leadLoss(ctx: SoundContext, { amp, lossDb }: SpeakerLine): Remark[] {
       severity: 'advice',
       subjects: [amp],
       what: `The speaker leads of ${ctx.device(amp).name} take ${fixed(-lossDb)} dB.`,
-      why: 'Long thin leads heat themselves instead of the speaker. Use shorter ones or a larger cross-section.',
+      why: 'Long thin leads heat themselves instead of the speaker.',
+      ...fixes(thickerLeads(ctx, amp)),
     },
   ];
 }
@@ -220,9 +220,7 @@ const halfLines = ({ rig }: SoundContext): Remark[] =>
         severity: 'danger',
         subjects: [device.id],
         what: `The line insert of ${device.name} is sent out and does not come back.`,
-        why:
-          'With one plug only, the line insert is not in use; what hangs on it gets nothing. ' +
-          'Bring the other end back before playing.',
+        why: 'With one plug only, the line insert is not in use; what hangs on it gets nothing.',
       },
     ];
   });

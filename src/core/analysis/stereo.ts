@@ -1,6 +1,7 @@
 import { byKey } from '../graph';
 import { at } from '../outcome';
-import type { Fix, Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
+import { moveFix } from '../findings/insert-fix';
 import { type Jack, type Kind, kindOf } from '../kinds';
 import { resolveState, stateIn } from '../rig/device-state';
 import { copyWith } from '../rig/copies';
@@ -10,20 +11,27 @@ import { freshId } from '../rig/fresh-id';
 import type { Device, Lead } from '../rig/schema';
 import { arrivingFigures, type DestinationFigures, type StationFigures } from '../signal';
 import { soundContext, type SoundContext } from '../signal/sound-context';
-import type { Remarker } from './evidence';
+import type { Evidence, Remarker } from './evidence';
+import { aheadOf } from './missing-leads';
+import { exchangesAt, intoLeft, missingSides } from './plug-fixes';
 
 /** Stereo pairs with only one side connected, sides exchanged, and width that is lost on the way. */
-export const stereoRemarks: Remarker = ({ ctx, stations, destinations }) => [
-  ...halfPairs(ctx, stations),
+export const stereoRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => [
+  ...halfPairs(ctx, stations, destinations, wantsFixes),
+  ...exchangedSides(ctx, destinations, wantsFixes),
   ...destinations.flatMap((d) => [
-    ...exchangedSides(ctx, d),
-    ...halfWide(ctx, d),
-    ...collapsed(ctx, d),
+    ...halfWide(ctx, d, wantsFixes),
+    ...collapsed(ctx, d, wantsFixes),
   ]),
 ];
 
 /** Jack pairs of which one side is connected. */
-function halfPairs(ctx: SoundContext, stations: readonly StationFigures[]): Remark[] {
+function halfPairs(
+  ctx: SoundContext,
+  stations: readonly StationFigures[],
+  destinations: DestinationFigures[],
+  wantsFixes: boolean,
+): Remark[] {
   const remarks: Remark[] = [];
   const open: Open[] = [];
   for (const [id, mine] of byKey(stations, (s) => s.device)) {
@@ -36,7 +44,12 @@ function halfPairs(ctx: SoundContext, stations: readonly StationFigures[]): Rema
       const used = jack.direction === 'out' ? outs : ins;
       const [left, right] = [used.has(jack.id), used.has(jack.pair.with)];
       if (left === right) continue;
-      if (right && !jack.pair.loose) remarks.push(onlyRight(device, jack));
+      if (right && !jack.pair.loose) {
+        const lead = leadFrom(ctx.rig, id, jack.pair.with) ?? leadInto(ctx.rig, id, jack.pair.with);
+        // A lead between two right-hand jacks is told once, where it leaves.
+        if (jack.direction === 'out' || !lead || !rightOut(ctx, lead.from))
+          remarks.push(onlyRight(ctx, device, jack, { destinations, wantsFixes }));
+      }
       if (left && jack.direction === 'out' && engaged && widens(ctx, device))
         open.push({ device, jack });
     }
@@ -62,13 +75,51 @@ function pairOf(
   return inside && other !== undefined ? { with: other, side: inside.side } : undefined;
 }
 
-const onlyRight = (device: Device, jack: Jack): Remark => ({
+const onlyRight = (
+  ctx: SoundContext,
+  device: Device,
+  jack: Jack,
+  { destinations, wantsFixes }: Pick<Evidence, 'destinations' | 'wantsFixes'>,
+): Remark => ({
   rule: 'half-pair',
   severity: 'caution',
-  subjects: [device.id],
+  subjects: [device.id, ...oneSided(ctx, device, destinations)],
+  about: device.id,
   what: `Only the right ${jack.direction === 'out' ? 'output' : 'input'} of ${device.name} is connected.`,
   why: 'A mono lead belongs in the left jack: there it carries the whole signal.',
+  ...fixes([
+    ...(wantsFixes ? destinations : [])
+      .flatMap((d) => missingSides(ctx, d.device))
+      .slice(0, MOST_SIDES),
+    ...(jack.pair
+      ? intoLeft(
+          ctx,
+          { device: device.id, jack: jack.id },
+          { device: device.id, jack: jack.pair.with },
+        )
+      : []),
+  ]),
 });
+
+/** Destinations behind a device that hear one side of something wide. */
+const oneSided = (
+  ctx: SoundContext,
+  device: Device,
+  destinations: readonly DestinationFigures[],
+): string[] =>
+  destinations
+    .filter((d) => d.side && d.device !== device.id && aheadOf(ctx, d.device).has(device.id))
+    .map((d) => d.device);
+
+/** Whether an output is the right-hand one of a pair of which the left is free. */
+function rightOut(ctx: SoundContext, { device, jack }: Lead['from']): boolean {
+  const pair = pairOf(kindOf(ctx.device(device).kind), jack);
+  const left = kindOf(ctx.device(device).kind).jacks.find((j) => j.id === pair?.with);
+  return pair?.side === 'right' && !left?.pair?.loose && !leadFrom(ctx.rig, device, pair.with);
+}
+
+/** So many leads that could be missing are offered for one jack. */
+const MOST_SIDES = 6;
 
 /** A lead that carries one side of a stereo pair to a device that would take both, and what adds the other. */
 interface Half {
@@ -211,11 +262,18 @@ function wideOnes(ctx: SoundContext, edits: Edit[]): Set<string> | undefined {
   );
 }
 
-/** Left and right that arrive at each other's jack, with the crossed leads to exchange. */
-function exchangedSides(ctx: SoundContext, d: DestinationFigures): Remark[] {
-  const crossed = d.wideners.filter((w) => w.exchanged);
-  if (!crossed.length) return [];
-  const [fix, ...others] = crossings(ctx).map(([a, b]): Fix => {
+/** Left and right that arrive at each other's jack, with the leads to exchange: one remark for all that hear it. */
+function exchangedSides(
+  ctx: SoundContext,
+  destinations: readonly DestinationFigures[],
+  wantsFixes: boolean,
+): Remark[] {
+  const heard = destinations.filter((d) => d.wideners.some((w) => w.exchanged));
+  if (!heard.length) return [];
+  const wideners = [
+    ...new Set(heard.flatMap((d) => d.wideners.filter((w) => w.exchanged).map((w) => w.device))),
+  ];
+  const crossed = crossings(ctx).map(([a, b]): Fix => {
     const [from, to] = [ctx.device(a.from.device).name, ctx.device(a.to.device).name];
     return {
       words: `Exchange the two leads from ${from} at ${to}`,
@@ -227,18 +285,20 @@ function exchangedSides(ctx: SoundContext, d: DestinationFigures): Remark[] {
       ],
     };
   });
+  const ahead = heard.map((d) => aheadOf(ctx, d.device));
+  const shared = new Set([...at(ahead, 0)].filter((id) => ahead.every((set) => set.has(id))));
+  const names = (ids: readonly string[]) => ids.map((id) => ctx.device(id).name).join(' and ');
   return [
     {
       rule: 'sides-exchanged',
       severity: 'caution',
-      subjects: [d.device, ...crossed.map((w) => w.device)],
+      subjects: [...heard.map((d) => d.device), ...wideners],
+      about: heard.map((d) => d.device).join('+'),
       what:
-        `${d.name} hears left and right exchanged of what ` +
-        `${crossed.map((w) => ctx.device(w.device).name).join(' and ')} ` +
-        `${crossed.length === 1 ? 'makes' : 'make'} wide.`,
+        `${names(heard.map((d) => d.device))} ${heard.length === 1 ? 'hears' : 'hear'} left and right ` +
+        `exchanged of what ${names(wideners)} ${wideners.length === 1 ? 'makes' : 'make'} wide.`,
       why: 'The left side arrives on the right jack and the right side on the left.',
-      fix,
-      others,
+      ...fixes([...crossed, ...(wantsFixes ? exchangesAt(ctx, shared) : [])]),
     },
   ];
 }
@@ -260,7 +320,7 @@ function crossings({ rig, device }: SoundContext): [Lead, Lead][] {
   });
 }
 
-function halfWide(ctx: SoundContext, d: DestinationFigures): Remark[] {
+function halfWide(ctx: SoundContext, d: DestinationFigures, wantsFixes: boolean): Remark[] {
   if (!d.side || !d.widenedBy || d.pairedWith) return [];
   const widener = ctx.device(d.widenedBy).name;
   return [
@@ -269,23 +329,28 @@ function halfWide(ctx: SoundContext, d: DestinationFigures): Remark[] {
       severity: 'advice',
       subjects: [d.device, d.widenedBy],
       what: `${d.name} hears only the ${d.side} side of what ${widener} makes wide.`,
-      why:
-        'The other side goes elsewhere or nowhere, so half of its echoes or movement is ' +
-        `missing here. Feed both sides, or let ${widener} run in mono.`,
+      why: 'The other side goes elsewhere or nowhere, so half of its echoes or movement is missing here.',
+      ...fixes(wantsFixes ? missingSides(ctx, d.device) : []),
     },
   ];
 }
 
-function collapsed(ctx: SoundContext, d: DestinationFigures): Remark[] {
+function collapsed(ctx: SoundContext, d: DestinationFigures, wantsFixes: boolean): Remark[] {
   if (!d.collapsedAt || !d.widenedBy) return [];
   const [widener, mono] = [ctx.device(d.widenedBy).name, ctx.device(d.collapsedAt).name];
+  const { through } = kindOf(ctx.device(d.collapsedAt).kind);
+  const lead = through && leadFrom(ctx.rig, d.collapsedAt, through.out);
   return [
     {
       rule: 'collapse',
       severity: 'advice',
       subjects: [d.collapsedAt, d.widenedBy],
       what: `The width that ${widener} makes is lost at ${mono}.`,
-      why: `${d.name} hears mono. Put ${widener} behind ${mono}, or run two lines.`,
+      why: `${d.name} hears mono.`,
+      ...fixes([
+        ...(wantsFixes ? missingSides(ctx, d.device) : []),
+        ...(lead ? [moveFix(ctx.rig, d.widenedBy, lead.id, `Move ${widener} behind ${mono}`)] : []),
+      ]),
     },
   ];
 }

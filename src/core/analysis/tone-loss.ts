@@ -1,6 +1,7 @@
 import { at as entryAt, sure } from '../outcome';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
+import { usualMetres } from '../rig';
 import { byId, nameOf } from '../rig/find';
 import type { Edit } from '../rig/edits';
 import { CONTROL_LEADS, type Lead, type Reference, type Rig } from '../rig/schema';
@@ -106,13 +107,10 @@ function bareRemark(
 ): Remark[] {
   const listener = ctx.device(t.listener);
   const compared = referenceTone(ctx, t.driver, reference);
-  if (
-    !compared ||
-    kindOf(listener.kind).wantsBarePickup ||
-    compared.at5kHzDb - t.at5kHzDb < WORTH_SAYING_DB
-  )
-    return [];
+  if (!compared || compared.at5kHzDb - t.at5kHzDb < WORTH_SAYING_DB) return [];
   const lost = compared.at5kHzDb - t.at5kHzDb;
+  const long = longLead({ ctx, stations }, t, lost);
+  if (long || kindOf(listener.kind).wantsBarePickup) return long ? [long] : [];
   const place = bestPlace({ ctx, stations }, t);
   // What no buffer gives back, the player's own lead takes: it is what it is.
   if (!place || place.back < WORTH_A_BUFFER_DB) return [];
@@ -132,6 +130,34 @@ function bareRemark(
       fix: { ...fix, words: `${fix.words} (${fixed(back)} dB back at 5 kHz)` },
     },
   ];
+}
+
+/** The first lead of a pickup, where one of the usual length for where it runs would give back much, on a copy. */
+function longLead(
+  now: Pick<Heard, 'ctx' | 'stations'>,
+  t: Evidence['tones'][number],
+  lost: number,
+): Remark | undefined {
+  const { rig } = now.ctx;
+  const lead = rig.leads.find((l) => l.from.device === t.driver && t.leads.includes(l.id));
+  const usual = lead && usualMetres(rig, lead.from, lead.to);
+  if (!lead || usual === undefined || lead.metres <= usual) return undefined;
+  const fix: Fix = {
+    words: `Take a lead of ${usual} m from ${nameOf(rig, t.driver)}`,
+    edits: [{ edit: 'setLead', lead: lead.id, metres: usual }],
+  };
+  const back = givenBack(now, t, fix);
+  if (back < WORTH_SAYING_DB) return undefined;
+  return {
+    rule: 'dull-lead',
+    severity: 'caution',
+    subjects: [t.driver, lead.id],
+    what: `The lead behind ${nameOf(rig, t.driver)} dulls the sound.`,
+    why:
+      `It is ${lead.metres} m long; at 5 kHz the pickup is ${fixed(lost)} dB duller than through the ` +
+      `reference lead, and one of ${usual} m gives back ${fixed(back)} dB.`,
+    fix,
+  };
 }
 
 /** What a buffer must give back at 5 kHz to be worth a word, in dB. */
@@ -223,7 +249,7 @@ function dullRemark(evidence: Evidence, t: Evidence['tones'][number]): Remark[] 
       what: `The lead behind ${name} dulls the sound.`,
       why:
         `${Math.round(t.leadPf)} pF of lead ${where} is 3 dB down ` +
-        `at ${withPrefix(t.minus3dBHz, 'Hz')}. Shorten the lead or put a buffer at its start.`,
+        `at ${withPrefix(t.minus3dBHz, 'Hz')}.`,
       ...(lead && { fix: bufferAtStart(ctx.rig, lead) }),
     },
   ];

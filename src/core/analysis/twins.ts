@@ -1,6 +1,8 @@
-import type { Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
 import { type Job, kindOf } from '../kinds';
 import { FAR_UNDER_DB } from '../signal/combing';
+import { leadFrom, leadInto } from '../rig/find';
+import type { Device, Rig } from '../rig/schema';
 import type { Flow } from '../signal/meeting';
 import { presentDistortion } from '../signal/point-figures';
 import { dbuOfVolts, fixed } from '../units';
@@ -45,8 +47,7 @@ export const twinDirtRemarks: Remarker = ({ ctx }) => {
           what: `${one} and ${other} run side by side and sound alike.`,
           why:
             `Both bend the same playing, to ${percent(a)} and ${percent(b)} %, and brightness differs by ` +
-            `${fixed(Math.abs(a.tiltDb - b.tiltDb))} dB at 5 kHz. ` +
-            'Give one another tone or less drive, or leave it off.',
+            `${fixed(Math.abs(a.tiltDb - b.tiltDb))} dB at 5 kHz, so the second adds little but level.`,
         });
       }
   }
@@ -86,19 +87,41 @@ export const twoPreampsRemarks: Remarker = ({ ctx, stations, destinations }) => 
         what: `${modelled.name} plays into the preamplifier of ${head.name}.`,
         why:
           'A modelled amplifier has its own preamplifier and tone: into a real one both shape the sound, ' +
-          `one after the other. Play it into the return of ${head.name}, or bypass it on this way.`,
-        fix: {
-          words: `Bypass ${modelled.name} here`,
-          edits: [
-            {
-              ...{ edit: 'setEngaged', device: modelled.id },
-              ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
-              engaged: false,
-            },
-          ],
-        },
+          'one after the other.',
+        ...fixes([
+          ...intoReturn(ctx.rig, head),
+          {
+            words: `Bypass ${modelled.name} here`,
+            edits: [
+              {
+                ...{ edit: 'setEngaged', device: modelled.id },
+                ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
+                engaged: false,
+              },
+            ],
+          },
+        ]),
       },
     ];
   });
   return found.filter((r, i) => found.findIndex((x) => x.what === r.what) === i);
 };
+
+/** What plays into an amplifier's input, into its free return instead, past its preamplifier. */
+function intoReturn(rig: Rig, head: Device): Fix[] {
+  const { through, loops } = kindOf(head.kind);
+  const lead = through && leadInto(rig, head.id, through.in);
+  const [loop] = loops ?? [];
+  const [send, back] = [loop?.send[0], loop?.return[0]];
+  if (!lead || send === undefined || back === undefined) return [];
+  if (leadFrom(rig, head.id, send) || leadInto(rig, head.id, back)) return [];
+  return [
+    {
+      words: `Plug what plays into ${head.name} into its return instead`,
+      edits: [
+        { edit: 'disconnect', lead: lead.id },
+        { edit: 'connect', lead: { ...lead, to: { device: head.id, jack: back } } },
+      ],
+    },
+  ];
+}

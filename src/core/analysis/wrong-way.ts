@@ -1,11 +1,16 @@
 import { sure } from '../outcome';
-import type { Remark } from '../findings/finding';
-import { jackOf } from '../rig/find';
+import { type Fix, fixes, type Remark } from '../findings/finding';
+import { freeJacks } from '../rig';
+import { endWords, jackOf } from '../rig/find';
 import type { Lead } from '../rig/schema';
+import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
+import { broughtBack, unheardIn } from './missing-leads';
 
 /** Leads between two outputs or two inputs: the plug went into the jack beside the right one. */
-export const wrongWayRemarks: Remarker = ({ ctx }) => {
+export const wrongWayRemarks: Remarker = ({ ctx, stations, destinations }) => {
+  const unheard = unheardIn({ ctx, stations, destinations });
+  const back = (fix?: Fix) => (fix ? broughtBack(ctx, fix.edits, unheard) : []);
   const direction = (end: Lead['from']) => jackOf(ctx.device(end.device), end.jack)?.direction;
   const wrong = ctx.rig.leads.filter(
     (l) => direction(l.from) !== 'either' && direction(l.from) === direction(l.to),
@@ -14,7 +19,7 @@ export const wrongWayRemarks: Remarker = ({ ctx }) => {
   const seen = new Set(turned.flatMap((t) => [t.outs, t.ins]));
   const boxes = turned.map(({ box, outs, ins, remark }) => ({
     ...remark,
-    subjects: [box, outs.id, ins.id],
+    subjects: [box, outs.id, ins.id, ...back(remark.fix)],
     what: `${ctx.device(box).name} is wired backwards.`,
   }));
   return [
@@ -59,7 +64,7 @@ export const wrongWayRemarks: Remarker = ({ ctx }) => {
         return {
           rule: partner ? 'swapped' : 'wrong-way',
           severity: 'fault',
-          subjects: [lead.from.device, lead.to.device, lead.id],
+          subjects: [lead.from.device, lead.to.device, lead.id, ...back(fix)],
           about: partner ? [lead.id, partner.id].sort().join('+') : lead.id,
           what: partner
             ? `Send and return are swapped between ${ctx.device(lead.from.device).name} ` +
@@ -69,9 +74,9 @@ export const wrongWayRemarks: Remarker = ({ ctx }) => {
             ? 'One lead joins two outputs and another two inputs, so nothing passes. Each lead ' +
               'must run from a send to a return.'
             : way === 'out'
-              ? 'Two outputs drive each other, and nothing listens. Plug one end into an input.'
-              : 'Two inputs listen to each other, and nothing drives them. Plug one end into an output.',
-          fix,
+              ? 'Two outputs drive each other, and nothing listens.'
+              : 'Two inputs listen to each other, and nothing drives them.',
+          ...fixes([...(fix ? [fix] : []), ...replugged(ctx, lead, way)]),
         };
       }),
   ];
@@ -121,4 +126,28 @@ function turnedBox(
     ];
   }
   return [];
+}
+
+/** A lead between two jacks of one sort, with one plug in a free jack of the other sort of the same device. */
+function replugged(ctx: SoundContext, lead: Lead, way: string): Fix[] {
+  const other = way === 'out' ? 'in' : 'out';
+  const signalAt = (end: Lead['from']) => jackOf(ctx.device(end.device), end.jack)?.signal;
+  return [lead.to, lead.from].flatMap((plug) => {
+    const stays = plug === lead.to ? lead.from : lead.to;
+    return freeJacks(ctx.rig, other, '', (j) => j.signal === signalAt(plug))
+      .filter(({ device }) => device.id === plug.device)
+      .flatMap(({ device, jacks }) =>
+        jacks.slice(0, 2).map((jack): Fix => {
+          const end = { device: device.id, jack: jack.id };
+          const [from, to] = other === 'in' ? [stays, end] : [end, stays];
+          return {
+            words: `Move the plug at ${device.name} to ${endWords(ctx.rig, end)}`,
+            edits: [
+              { edit: 'disconnect', lead: lead.id },
+              { edit: 'connect', lead: { ...lead, from, to } },
+            ],
+          };
+        }),
+      );
+  });
 }

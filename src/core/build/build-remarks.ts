@@ -105,7 +105,7 @@ export function clashWords(
       return {
         severity: 'fault',
         what: `${one} stands half on the raised strip.`,
-        why: 'One edge is in the air; move it wholly onto the strip or off it.',
+        why: 'One edge is in the air.',
       };
     case 'reach':
       return {
@@ -202,7 +202,7 @@ function rackClashWords(
       return {
         severity: 'caution',
         what: `${one} cannot let its heat out.`,
-        why: `It vents upwards and ${two} sits right above it. Leave a unit free.`,
+        why: `It vents upwards and ${two} sits right above it.`,
       };
     case 'access':
       return {

@@ -19,8 +19,8 @@ export function countryRemark(
       severity: 'advice',
       what: `The plug of ${device.name} goes into no socket in ${country.name}.`,
       why:
-        `It has plug ${device.mains?.plug}; there they have ${country.plugs}. Take an adapter that ` +
-        'carries the protective earth, or a mains lead with the plug of the country.',
+        `It has plug ${device.mains?.plug}; there they have ${country.plugs}. An adapter has to ` +
+        'carry the protective earth.',
     };
   if (what === 'selector')
     return {
@@ -51,7 +51,7 @@ export function countryRemark(
       (what === 'over'
         ? 'Too much destroys it and can start a fire.'
         : 'Too little and it does not work as it should.') +
-      ' Have a licensed technician set it, or take a transformer.',
+      ' Setting it otherwise is work for a licensed technician.',
   };
 }
 

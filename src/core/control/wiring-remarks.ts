@@ -177,9 +177,7 @@ function secondRemark(rig: Rig, { from, wants, far, subjects }: Joint): Remark[]
       severity: used ? 'fault' : 'advice',
       subjects,
       what: `${far} reads one of the two switches of ${from.name}.`,
-      why:
-        'The second is on the ring, which nothing reads there. Use a jack that reads two contacts, or ' +
-        'say at the jack that this one does.',
+      why: 'The second is on the ring, and nobody has said of this jack that it reads a second contact.',
     },
   ];
 }
@@ -213,7 +211,7 @@ function branchRemark(rig: Rig, leads: readonly Lead[]): Remark {
       what: `One pot in ${from.name} cannot serve ${ends.join(' and ')}.`,
       why:
         'Each jack feeds the pot from a supply of its own; joined, they work against one ' +
-        'another. Give one device the pedal, and let it send control changes.',
+        'another.',
     };
   return {
     ...{ rule: 'control-branch-ground', severity: 'advice', subjects, about },

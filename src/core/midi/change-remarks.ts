@@ -134,7 +134,7 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
           what: `${name} drifts: it is switched by messages that flip it.`,
           why:
             `${example}. A flip depends on how it stood before; after a change from elsewhere, ` +
-            'or one lost message, it is the wrong way round. Send values that say on or off.',
+            'or one lost message, it is the wrong way round.',
           ...fixes(absoluteFix(stage, mismatch)),
         },
       };

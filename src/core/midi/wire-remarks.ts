@@ -4,7 +4,7 @@ import { endWords, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { circleOf, type Arrived, type MidiGraph, midiGraph, reachIn, type Way } from './graph';
 import { type Ready, withFixes } from './ready';
-import { thruBoxFix, usbHostFix } from './wiring-fixes';
+import { halfWayFix, thruBoxFix, usbHostFix } from './wiring-fixes';
 
 /** Longest DIN lead by the standard, in metres. */
 export const MOST_METRES = 15;
@@ -62,9 +62,8 @@ function leadRemarks(rig: Rig, { lead, broken, medium }: Way): Ready[] {
       severity: 'caution',
       subjects,
       what: `The MIDI lead from ${a} to ${b} is ${lead.metres} m long.`,
-      why:
-        `The standard allows ${MOST_METRES} m; beyond, edges get soft and bytes are lost. ` +
-        'Shorten it, or put something that sends anew half way.',
+      why: `The standard allows ${MOST_METRES} m; beyond, edges get soft and bytes are lost.`,
+      fixes: [halfWayFix(rig, lead)],
     });
   return found;
 }

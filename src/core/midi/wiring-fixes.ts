@@ -175,6 +175,25 @@ const midiLead = (ids: Ids, from: End, to: End, metres: number): Edit => ({
   edit: 'connect',
   lead: { id: ids.lead('midi-lead'), from, to, type: 'midi', metres },
 });
+/** Puts a thru box, which sends anew what it gets, half way into a long lead. */
+export function halfWayFix(rig: Rig, { id, from, to, metres }: Lead): Fix {
+  const ids = freshIds(rig);
+  const box = ids.device('thru-box');
+  const half = (a: End, b: End): Edit => ({
+    edit: 'connect',
+    lead: { id: ids.lead('half-lead'), from: a, to: b, type: 'midi', metres: metres / 2 },
+  });
+  return {
+    words: `Put a thru box half way to ${sure(deviceOf(rig, to.device)).name}`,
+    edits: [
+      { edit: 'disconnect', lead: id },
+      boxOf(box, 'midi-thru-box', 'Thru box'),
+      half(from, { device: box, jack: 'midiIn' }),
+      half({ device: box, jack: 'thru1' }, to),
+    ],
+  };
+}
+
 const boxOf = (id: string, kind: string, name: string): Edit => ({
   edit: 'addDevice',
   device: { id, kind, name },

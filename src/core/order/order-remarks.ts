@@ -1,5 +1,6 @@
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
+import { isEngaged, stateIn } from '../rig/device-state';
 import { neighbours } from './neighbours';
 import { asRemark, type Breach, type Ordered, ORDER_RULES } from './rules';
 
@@ -13,7 +14,8 @@ export function orderRemarks(evidence: Ordered): Remark[] {
   );
   return stations.flatMap((s) => {
     const job = kindOf(ctx.device(s.device).kind).job;
-    if (s.state !== 'engaged' && job !== 'tuner') return [];
+    const isByFoot = s.state !== 'engaged' && job !== 'tuner';
+    if (isByFoot && !isOffEverywhere(evidence, s.device)) return [];
     const look = { s, job, before: near.before(s), behind: near.behind(s), evidence, near };
     // Moved past a split, it would serve somebody else: a volume for one ear, an echo for one amp.
     const servesTheSame = ({ move, other }: Breach) =>
@@ -24,11 +26,18 @@ export function orderRemarks(evidence: Ordered): Remark[] {
         .look(look, school)
         .filter(servesTheSame)
         .map((b) => {
-          const remark = asRemark(rule, look, b);
+          // What no sound switches on harms none of them: it is for when a foot does.
+          const remark = asRemark(rule, look, isByFoot ? { ...b, severity: 'advice' } : b);
           return school === 'other' && !b.why
             ? { ...remark, why: `${rule.thing}: ${rule.other}. That is the school chosen here.` }
             : remark;
         });
     });
   });
+}
+
+/** Whether no sound switches a box on, though it can be: a foot does, in any of them. */
+function isOffEverywhere({ ctx: { rig, device } }: Ordered, id: string): boolean {
+  const { kind } = device(id);
+  return rig.sounds.every((sound) => !isEngaged(kindOf(kind), device(id), stateIn(sound, id)));
 }

@@ -1,11 +1,14 @@
 import { at as entryAt } from '../outcome';
 import type { Heard } from '../signal';
 import type { StationFigures } from '../signal/station-figures';
-import type { Fix, Remark, Severity } from '../findings/finding';
+import { type Fix, fixes, type Remark, type Severity } from '../findings/finding';
 import type { RuleId } from '../findings/rules';
 import { coilFix, moveFix } from '../findings/insert-fix';
+import { isMetal } from '../circuit';
+import { byKey, nearestFirst } from '../graph';
 import { figureWith, type Job, kindOf } from '../kinds';
-import { leadFrom, leadInto } from '../rig/find';
+import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
+import { CONTROL_LEADS } from '../rig/schema';
 import { type ByJob, type Neighbours } from './neighbours';
 import { reorderFix } from './reorder-loops';
 
@@ -23,7 +26,10 @@ export interface OrderRule {
 }
 
 /** What order is judged by. */
-export type Ordered = Pick<Heard, 'ctx' | 'stations'>;
+export type Ordered = Pick<Heard, 'ctx' | 'stations'> & {
+  /** Whether places further on are offered, too, to be tried. */
+  wantsFixes?: boolean;
+};
 
 /** One station with what lies around it. */
 export interface Look {
@@ -126,9 +132,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
           severity: 'caution',
           what: `${name(at)} does not see the pickup.`,
           why: radio
-            ? `${ctx.device(first.to.device).name} comes first, and both cannot be had: ` +
-              `play ${name(at)} on a lead instead of the wireless, or put a pickup simulator in ` +
-              'front of it.'
+            ? `${ctx.device(first.to.device).name} comes first, and both cannot be had.`
             : `${driver} drives it, so it will not clean up with the guitar’s volume.`,
           fix:
             first && !radio
@@ -263,7 +267,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
                 why:
                   `${name(at, dirty)} takes the sound ` +
                   `to ${dirty.output.thdPercent!.normal.toFixed(0)} % saturation, so it distorts the ` +
-                  'echoes together with the notes. Use its loop, or set it cleaner.',
+                  'echoes together with the notes.',
               },
             ]
           : []),
@@ -315,8 +319,8 @@ export const ORDER_RULES: readonly OrderRule[] = [
               move: 'before',
               what: `${name(at)} stands behind ${name(at, found)}.`,
               why:
-                'It tunes best on the clean string. As a late mute it serves the other use: then ' +
-                'choose that school.',
+                'It tunes best on the clean string. As a late mute it serves the other use, which is a ' +
+                'school of its own.',
             }
           : {
               other: found,
@@ -363,6 +367,28 @@ export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
     (breach.move === 'before'
       ? other.ins[0] && leadInto(rig, other.device, other.ins[0])
       : other.outs[0] && leadFrom(rig, other.device, other.outs[0]));
+  const words = (where: string) => `Move ${name(at)} ${where}`;
+  const nearest =
+    breach.fix ??
+    (lead
+      ? moveFix(
+          rig,
+          at.s.device,
+          lead.id,
+          words(`${breach.move ?? ''} ${other ? name(at, other) : ''}`),
+        )
+      : undefined);
+  const further =
+    other && breach.move && !breach.fix && at.evidence.wantsFixes
+      ? leadsBeyond(at, other, breach.move).map(({ id, from, to }) =>
+          moveFix(
+            rig,
+            at.s.device,
+            id,
+            words(`between ${nameOf(rig, from.device)} and ${nameOf(rig, to.device)}`),
+          ),
+        )
+      : [];
   return {
     rule: rule.id,
     about: at.s.device,
@@ -370,16 +396,37 @@ export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
     subjects: [at.s.device, ...(other ? [other.device] : [])],
     what: breach.what,
     why: breach.why ?? `${rule.thing}, the usual place: ${rule.main}. The reason: ${rule.why}.`,
-    fix:
-      breach.fix ??
-      reorder ??
-      (lead
-        ? moveFix(
-            rig,
-            at.s.device,
-            lead.id,
-            `Move ${name(at)} ${breach.move === 'before' ? 'before' : 'behind'} ${name(at, other)}`,
-          )
-        : undefined),
+    ...fixes([
+      ...(breach.fix ? [] : reorder ? [reorder] : []),
+      ...(nearest ? [nearest] : []),
+      ...further,
+    ]),
   };
+}
+
+/** So many places further on are offered to be tried, the nearest first. */
+const FURTHER = 6;
+
+/**
+ * Leads further on than the place right beside another device, in the direction of a move: where right
+ * beside it the same would be said of the next one, one of them may cure it.
+ */
+function leadsBeyond(
+  { s, evidence: { ctx } }: Look,
+  other: StationFigures,
+  move: 'before' | 'behind',
+) {
+  const [near, far] = move === 'behind' ? (['from', 'to'] as const) : (['to', 'from'] as const);
+  const next = byKey(
+    ctx.rig.leads.filter((l) => isMetal(l) && !CONTROL_LEADS.includes(l.type)).sort(byId),
+    (l) => l[near].device,
+  );
+  const devices = nearestFirst([other.device], (id) =>
+    (next.get(id) ?? []).map((l) => l[far].device),
+  );
+  return [...devices]
+    .filter((id) => id !== s.device)
+    .flatMap((id) => next.get(id) ?? [])
+    .filter((l) => l.from.device !== s.device && l.to.device !== s.device && l.type !== 'speaker')
+    .slice(1, 1 + FURTHER);
 }

@@ -3,9 +3,10 @@ import type { SoundFigures } from '../analysis/sound-figures';
 import { kindOf } from '../kinds';
 import { nameOf } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
-import type { Rig } from '../rig/schema';
+import type { Rig, Sound } from '../rig/schema';
+import { heardOf } from '../signal';
 import { routeBetween, sourcesOf } from '../walk';
-import type { Breach, InSound } from './ground';
+import type { Breach, Ground, InSound } from './ground';
 
 /** At most this many names of a route are told; the middle of a longer one is left out. */
 const FEW = 7;
@@ -18,7 +19,7 @@ export function routeWords(rig: Rig, devices: readonly string[]): string {
 
 /** Devices that a source's signal meets on its way to a destination. */
 const devicesBetween = (
-  report: SoundFigures,
+  report: Figures,
   source: string,
   destination: string,
   open = false,
@@ -42,13 +43,52 @@ const among = (rig: Rig, arriving: readonly string[], source: string): boolean =
   arriving.includes(source) ||
   (!sourcesOf(rig).includes(source) && arriving.some((s) => sourceDevice(s) === source));
 
-const isPlayed = (report: SoundFigures, source: string): boolean =>
+/** What of a sound a promise about hearing is judged on. */
+type Figures = Pick<SoundFigures, 'sound' | 'stations' | 'steps' | 'destinations'>;
+
+const isPlayed = (report: Figures, source: string): boolean =>
   report.stations.some(
     (s) => s.device === sourceDevice(source) && s.source && s.state === 'engaged',
   );
 
+/** Figures of sounds in which an instrument that rests in them is played instead of the others. */
+const played = new WeakMap<Rig, Map<string, Figures>>();
+
+/**
+ * The figures of a sound as far as it says something of a source: those that there are where it is
+ * played; none where other sounds play it; and where it rests in all of them, those with it played
+ * instead of the other instruments, so that a promise about it is not kept unheard.
+ */
+function whenPlayed({ rig, reports }: Ground, sound: Sound, report: SoundFigures, source: string) {
+  if (isPlayed(report, source)) return report;
+  if (reports.some((r) => isPlayed(r, source))) return undefined;
+  let known = played.get(rig);
+  if (!known) played.set(rig, (known = new Map<string, Figures>()));
+  const key = `${sound.id} ${sourceDevice(source)}`;
+  let figures = known.get(key);
+  if (!figures) {
+    const states = { ...sound.states };
+    for (const id of new Set(sourcesOf(rig).map(sourceDevice)))
+      states[id] = { ...states[id], engaged: id === sourceDevice(source) };
+    const { ctx, stations, destinations } = heardOf(rig, { ...sound, states });
+    figures = { sound: sound.id, stations, steps: ctx.steps, destinations };
+    known.set(key, figures);
+  }
+  return figures;
+}
+
+/** Whether no lead is in any jack of what a source comes from. */
+const isLoose = (rig: Rig, source: string): boolean =>
+  !rig.leads.some((l) => [l.from, l.to].some((e) => e.device === sourceDevice(source)));
+
+const loose = (rig: Rig, sound: string, source: string): Breach => ({
+  sound,
+  why: `${nameOf(rig, sourceDevice(source))} is plugged into nothing.`,
+  subjects: [sourceDevice(source)],
+});
+
 /** Says where a source's signal ends on its way to a destination that should hear it. */
-function whereItStops(rig: Rig, report: SoundFigures, source: string, destination: string): Breach {
+function whereItStops(rig: Rig, report: Figures, source: string, destination: string): Breach {
   const made = devicesBetween(report, source, destination);
   const way = made.length ? made : devicesBetween(report, source, destination, true);
   const name = (id: string) => nameOf(rig, id);
@@ -88,9 +128,15 @@ const heardOn = (
   side: 'left' | 'right' | undefined,
 ): string[] => d.each.filter((x) => !side || x.side === side).map((x) => x.source);
 
-/** A destination hears a source in every sound in which that source is played. */
-export const hears: InSound<'hears'> = (p, { rig }, _sound, report) => {
-  const d = report.destinations.find((x) => x.device === p.destination);
+/**
+ * A destination hears a source in every sound in which that source is played; one that rests in all
+ * of them is played for it.
+ */
+export const hears: InSound<'hears'> = (p, ground, sound, report) => {
+  const { rig } = ground;
+  if (isLoose(rig, p.source)) return [loose(rig, report.sound, p.source)];
+  const figures = whenPlayed(ground, sound, report, p.source);
+  const d = (figures ?? report).destinations.find((x) => x.device === p.destination);
   if (!d)
     return [
       {
@@ -99,12 +145,14 @@ export const hears: InSound<'hears'> = (p, { rig }, _sound, report) => {
         subjects: [p.destination],
       },
     ];
-  if (!isPlayed(report, p.source) || among(rig, heardOn(d, p.side), p.source)) return [];
-  return [whereItStops(rig, report, p.source, p.destination)];
+  if (!figures || among(rig, heardOn(d, p.side), p.source)) return [];
+  return [whereItStops(rig, figures, p.source, p.destination)];
 };
 
 /** A destination never hears a source. */
-export const neverHears: InSound<'never-hears'> = (p, { rig }, _sound, report) => {
+export const neverHears: InSound<'never-hears'> = (p, ground, sound, found) => {
+  const { rig } = ground;
+  const report = whenPlayed(ground, sound, found, p.source) ?? found;
   const d = report.destinations.find((x) => x.device === p.destination);
   if (!d || !among(rig, heardOn(d, p.side), p.source)) return [];
   const route = devicesBetween(report, p.source, p.destination);
@@ -122,8 +170,11 @@ export const neverHears: InSound<'never-hears'> = (p, { rig }, _sound, report) =
  * At least one tuner hears a source in every sound in which that source is played. A tuner pedal on
  * the way counts, even while it mutes.
  */
-export const tunerHears: InSound<'tuner-hears'> = (p, { rig }, _sound, report) => {
-  if (!isPlayed(report, p.source)) return [];
+export const tunerHears: InSound<'tuner-hears'> = (p, ground, sound, found) => {
+  const { rig } = ground;
+  if (isLoose(rig, p.source)) return [loose(rig, found.sound, p.source)];
+  const report = whenPlayed(ground, sound, found, p.source);
+  if (!report) return [];
   const kindAt = (id: string) => kindOf(sure(rig.devices.find((d) => d.id === id)).kind);
   const tuners = report.stations.filter(
     (s) => kindAt(s.device).job === 'tuner' || kindAt(s.device).destination?.hears === 'tuner',

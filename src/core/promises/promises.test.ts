@@ -102,9 +102,30 @@ describe('who hears what', () => {
     ).toContain('No way of leads and devices leads from Baritone to Cabinet');
   });
   test('an instrument that is not played in a sound breaks nothing there', () => {
-    expect(check(stage, { id: 'p', type: 'hears', destination: 'cab', source: 'steel' }).kept).toBe(
-      true,
+    const promise: RigPromise = { id: 'p', type: 'hears', destination: 'cab', source: 'steel' };
+    const played = after(stage, {
+      ...{ edit: 'setEngaged', device: 'steel', engaged: true },
+      sound: stage.sounds[0]!.id,
+    });
+    expect(check(played, promise)).toMatchObject({ kept: true, breaches: [] });
+  });
+  test('one that no sound plays is played for it: a promise is not kept unheard', () => {
+    const promise: RigPromise = { id: 'p', type: 'hears', destination: 'cab', source: 'steel' };
+    // The tuner mutes what comes, whoever plays.
+    expect(check(stage, promise).breaches).toMatchObject([{ sound: 'tune' }]);
+  });
+  test('an instrument that is plugged into nothing is heard by nobody', () => {
+    const loose = after(
+      stage,
+      ...stage.leads
+        .filter((l) => l.from.device === 'bari')
+        .map((l): Edit => ({ edit: 'disconnect', lead: l.id })),
     );
+    for (const promise of [
+      { id: 'p', type: 'hears', destination: 'cab', source: 'bari' },
+      { id: 'p', type: 'tuner-hears', source: 'bari' },
+    ] as const)
+      expect(check(loose, promise).breaches[0]!.why).toBe('Baritone is plugged into nothing.');
   });
   test('never hears', () => {
     expect(

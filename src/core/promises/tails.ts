@@ -35,9 +35,7 @@ export function cutTails(rig: Rig, from: Sound, to: Sound): { device: string; wh
     if (!still.length) {
       cut.push({
         device: id,
-        why:
-          `${nameOf(rig, id)} stops when it is switched off; let its tails ring on in bypass, ` +
-          'or leave it on and cut its send.',
+        why: `${nameOf(rig, id)} stops when it is switched off, and its tails with it.`,
       });
       continue;
     }

@@ -119,9 +119,6 @@ export const CHECKS: Checks = {
     'plugs that take priority': priorityRemarks,
     'what arrives': reachRemarks,
     circles: howlRemarks,
-    headroom: headroomRemarks,
-    'input levels': inputLevelRemarks,
-    noise: noiseRemarks,
     loading: loadingRemarks,
     tone: toneRemarks,
     latency: latencyRemarks,
@@ -140,6 +137,10 @@ export const CHECKS: Checks = {
     order: orderRemarks,
     looms: loomRemarks,
     'phantom power': phantomRemarks,
+    // What may follow from any of those comes behind them.
+    headroom: headroomRemarks,
+    'input levels': inputLevelRemarks,
+    noise: noiseRemarks,
   },
   control: {
     'MIDI leads': onRig(wireRemarks),

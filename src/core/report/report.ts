@@ -1,4 +1,10 @@
-import { evidenceOf, figuresIn, type SoundFigures, type ToneMemory } from '../analysis';
+import {
+  evidenceOf,
+  figuresIn,
+  type SoundFigures,
+  type ToneMemory,
+  withoutSymptoms,
+} from '../analysis';
 import { pluggedJacks } from '../circuit';
 import { effectiveRig } from '../control/effective';
 import type { Finding, Remark } from '../findings/finding';
@@ -66,7 +72,7 @@ export function analyseSound(
           (failed) => [failed],
         ),
       );
-      return { ...figuresIn(evidence), remarks };
+      return { ...figuresIn(evidence), remarks: withoutSymptoms(remarks) };
     },
     (failed) => ({ ...noFigures(sound), remarks: [failed] }),
   );

@@ -22,6 +22,8 @@ export interface Outcomes {
 export interface Tried extends Outcomes {
   /** The finding is gone in every sound that it named. */
   cures: boolean;
+  /** How many findings of caution or worse are left in the whole rig, broken promises among them. */
+  leaves: number;
 }
 
 /** A fix with what came of it. */
@@ -36,6 +38,7 @@ export const isSafe = ({ cures, breaks }: Tried): boolean => cures && breaks.len
 /** Changes of level under this many dB are not told. */
 const TOLD_DB = 1;
 const SERIOUS = SEVERITIES.slice(0, SEVERITIES.indexOf('caution') + 1);
+const isSerious = (f: Finding): boolean => f.accepted === undefined && SERIOUS.includes(f.severity);
 
 /**
  * Tries fixes on copies of one rig. Nothing that it says of a fix is estimated: the edits are made
@@ -49,7 +52,10 @@ export class FixTrial {
     this.report = this.analyser.analyse(rig);
   }
 
-  /** Every way to cure a finding that does cure it: what breaks nothing first, then by how much it breaks. */
+  /**
+   * Every way to cure a finding that does cure it: what breaks nothing first, and of those what
+   * leaves the rig with the least wrong; then what costs least.
+   */
   waysOut(finding: Finding): TriedFix[] {
     return fixesOf(finding)
       .map((fix) => ({ fix, tried: this.try(finding, fix) }))
@@ -57,6 +63,7 @@ export class FixTrial {
       .sort(
         (a, b) =>
           a.tried.breaks.length - b.tried.breaks.length ||
+          a.tried.leaves - b.tried.leaves ||
           a.tried.costs.length - b.tried.costs.length,
       );
   }
@@ -64,8 +71,12 @@ export class FixTrial {
   /** What comes of one fix. */
   try(finding: Finding, fix: Fix): Tried {
     const after = this.after(fix.edits);
-    if (!after) return { cures: false, ...IMPOSSIBLE };
-    return { cures: !remains(finding, this.report, after), ...this.compared(after) };
+    if (!after) return { cures: false, leaves: Infinity, ...IMPOSSIBLE };
+    return {
+      cures: !remains(finding, this.report, after),
+      leaves: after.findings.filter(isSerious).length,
+      ...this.compared(after),
+    };
   }
 
   /** What any change makes worse, and what else is different then. */

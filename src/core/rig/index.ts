@@ -27,6 +27,14 @@ export { sourceDevice, sourceId } from './source-id';
 export { settingWords } from './words';
 export { issueWords } from './issue-words';
 export { cutText, isStorable, textProblems } from './text';
-export { freeJacks, type Joint, joiningLead, jointsOf, leadsOfJoint, placeOf } from './joining';
+export {
+  freeJacks,
+  type Joint,
+  joiningLead,
+  jointsOf,
+  leadsOfJoint,
+  placeOf,
+  usualMetres,
+} from './joining';
 export { loopAround, loopState, loopWords } from './loop-holding';
 export * from './sheets';

@@ -37,7 +37,9 @@ function missingSounds(rig: Rig, song: Song, all: string[]): SceneRemark[] {
         subjects: [],
         about: song.id,
         what: `${song.title} calls a sound that is gone.`,
-        why: `${gone.map((s) => `${s.name} calls "${s.sound}"`).join(', ')}. Choose another one there.`,
+        why:
+          `${gone.map((s) => `${s.name} calls "${s.sound}"`).join(', ')}. ` +
+          'What is played there cannot be told until another one is chosen.',
       },
     },
   ];

@@ -1,0 +1,192 @@
+import type { Fix } from '../findings/finding';
+import { byKey, reachable } from '../graph';
+import { kindOf } from '../kinds';
+import { freeJacks, joiningLead } from '../rig';
+import { copyWith } from '../rig/copies';
+import type { Edit } from '../rig/edits';
+import { isEngaged, stateIn } from '../rig/device-state';
+import { byId, endWords } from '../rig/find';
+import { CONTROL_LEADS, type Device, type End } from '../rig/schema';
+import { sourceDevice } from '../rig/source-id';
+import { arrivingFigures } from '../signal';
+import { soundContext, type SoundContext } from '../signal/sound-context';
+import type { Evidence } from './evidence';
+
+/** Instruments that a sound plays and that no lead is in. */
+export const looseSources = ({ rig, sound }: SoundContext): string[] =>
+  rig.devices
+    .filter(
+      (d) =>
+        d.host === undefined &&
+        !rig.leads.some((l) => [l.from, l.to].some((end) => end.device === d.id)) &&
+        kindOf(d.kind).job === 'instrument' &&
+        isEngaged(kindOf(d.kind), d, stateIn(sound, d.id)),
+    )
+    .map((d) => d.id);
+
+/** What of a sound hears nothing or is heard nowhere. */
+export interface Unheard {
+  /** Destinations that nothing leads to, or that are silent though something does. */
+  destinations: string[];
+  /** Instruments that are played. */
+  sources: string[];
+}
+
+export function unheardIn({
+  ctx,
+  stations,
+  destinations,
+}: Pick<Evidence, 'ctx' | 'stations' | 'destinations'>): Unheard {
+  const heard = new Set(destinations.flatMap((d) => d.sources.map(sourceDevice)));
+  const played = [
+    ...stations.filter((s) => s.source && s.state === 'engaged').map((s) => s.device),
+    ...looseSources(ctx),
+  ];
+  const isSilent = destinations.every((d) => !d.levelDbu);
+  return {
+    destinations: destinations
+      .filter((d) => isSilent || !d.connected || (d.selected && !d.levelDbu))
+      .map((d) => d.device)
+      .sort(),
+    sources: [...new Set(played)].filter((id) => !heard.has(id)).sort(),
+  };
+}
+
+/** Destinations that hear something again after some edits, made on a copy, and instruments that are heard again. */
+export function broughtBack(
+  ctx: SoundContext,
+  edits: readonly Edit[],
+  { destinations, sources }: Unheard,
+): string[] {
+  const copy = destinations.length + sources.length ? copyWith(ctx.rig, edits) : undefined;
+  if (!copy) return [];
+  const then = arrivingFigures(soundContext(copy, ctx.sound)).filter((d) => d.levelDbu);
+  const heard = new Set(then.flatMap((d) => d.sources.map(sourceDevice)));
+  return [
+    ...destinations.filter((id) => then.some((d) => d.device === id)),
+    ...sources.filter((id) => heard.has(id)),
+  ];
+}
+
+/** A jack that holds no lead, and how likely a lead is missing there: the higher the likelier. */
+interface Open {
+  end: End;
+  likely: number;
+}
+
+const isSignal = (j: { signal: string }): boolean => j.signal === 'audio' || j.signal === 'speaker';
+
+/** What leads on to a destination by leads, whatever its switches say: that itself, and all ahead of it. */
+export function aheadOf({ rig }: SoundContext, destination: string): Set<string> {
+  const into = byKey(
+    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)),
+    (l) => l.to.device,
+  );
+  return reachable([destination], (id) => (into.get(id) ?? []).map((l) => l.from.device));
+}
+
+/** Free inputs of everything that leads on to a destination: its way could have been cut at each. */
+export function openingsBefore(ctx: SoundContext, destination: string): Open[] {
+  const { rig } = ctx;
+  const ahead = aheadOf(ctx, destination);
+  const fed = new Set(
+    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)).map((l) => l.to.device),
+  );
+  return freeJacks(rig, 'in', '', isSignal)
+    .filter(({ device }) => ahead.has(device.id) && device.host === undefined)
+    .flatMap(({ device, jacks }) => {
+      const kind = kindOf(device.kind);
+      const main = kind.through?.in ?? kind.jacks.find((j) => j.direction === 'in')?.id;
+      const isFed = fed.has(device.id);
+      return jacks.map(({ id: jack }) => {
+        const loop = kind.loops?.find((l) => l.return.includes(jack));
+        const isSent = loop?.send.some((s) =>
+          rig.leads.some((l) => l.from.device === device.id && l.from.jack === s),
+        );
+        const likely = (jack === main ? 2 : isSent ? 2 : loop ? -2 : 0) + (isFed ? 0 : 2);
+        return { end: { device: device.id, jack }, likely };
+      });
+    })
+    .sort(likelier);
+}
+
+/** Free outputs at which signal stands and goes nowhere; those of boxes that nothing leaves come first. */
+export function openEnds(ctx: SoundContext): Open[] {
+  const { rig } = ctx;
+  const leaves = new Set(
+    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)).map((l) => l.from.device),
+  );
+  return freeJacks(rig, 'out', '', isSignal)
+    .filter(({ device }) => device.host === undefined)
+    .flatMap(({ device, jacks }) =>
+      jacks
+        .filter(
+          (j) =>
+            ctx.at(device.id, j.id).flows.length > 0 ||
+            isPlayed(ctx, device.id) ||
+            isFedInside(ctx, device, j.id),
+        )
+        .map(({ id: jack }) => {
+          const kind = kindOf(device.kind);
+          const main = kind.through?.out ?? kind.jacks.find((j) => j.direction === 'out')?.id;
+          const likely = (leaves.has(device.id) ? 0 : 3) + (jack === main ? 1 : 0);
+          return { end: { device: device.id, jack }, likely };
+        }),
+    )
+    .sort(likelier);
+}
+
+/** Whether something inside a host plays to one of its outputs. */
+const isFedInside = (ctx: SoundContext, { id, kind }: Device, jack: string): boolean =>
+  ctx.rig.leads.some(
+    (l) =>
+      l.type === 'inside' &&
+      l.to.device === id &&
+      kindOf(kind).jacks.some((j) => j.id === l.to.jack && j.faces?.jack === jack),
+  );
+
+const isPlayed = (ctx: SoundContext, device: string): boolean =>
+  ctx.stations.some((s) => s.device === device && s.source) || looseSources(ctx).includes(device);
+
+const likelier = (a: Open, b: Open): number =>
+  b.likely - a.likely ||
+  byId({ id: a.end.device }, { id: b.end.device }) ||
+  byId({ id: a.end.jack }, { id: b.end.jack });
+
+/** A lead that joins two ends, as a fix. */
+export function joinFix({ rig, device }: SoundContext, from: End, to: End): Fix {
+  const { name, kind } = device(from.device);
+  const { through, jacks } = kindOf(kind);
+  const outs = jacks.filter((j) => j.direction === 'out' && j.signal === 'audio');
+  const isPlain = through?.out === from.jack || outs.length === 1;
+  return {
+    words: `Plug ${isPlain ? name : endWords(rig, from)} into ${endWords(rig, to)}`,
+    edits: [{ edit: 'connect', lead: joiningLead(rig, from, to) }],
+  };
+}
+
+/** So many leads are tried for a destination. */
+const MOST_TRIES = 6;
+/** So many are offered. */
+const OFFERED = 3;
+
+/** Leads of which each, made on a copy, brings signal to a destination that hears nothing; the likeliest first. */
+export function missingLeads(ctx: SoundContext, destination: string, from?: string): Fix[] {
+  const signalOf = (e: End) =>
+    kindOf(ctx.device(e.device).kind).jacks.find((j) => j.id === e.jack)?.signal;
+  const only = { destinations: [destination], sources: [] };
+  const ends = openEnds(ctx).filter((o) => from === undefined || o.end.device === from);
+  return openingsBefore(ctx, destination)
+    .flatMap((into) =>
+      ends
+        .filter(
+          (out) => out.end.device !== into.end.device && signalOf(out.end) === signalOf(into.end),
+        )
+        .map((out) => ({ out, into, likely: out.likely + into.likely })),
+    )
+    .sort((a, b) => b.likely - a.likely)
+    .slice(0, MOST_TRIES)
+    .map(({ out, into }) => joinFix(ctx, out.end, into.end))
+    .filter(({ edits }) => broughtBack(ctx, edits, only).length > 0)
+    .slice(0, OFFERED);
+}

@@ -1,0 +1,122 @@
+import type { Fix } from '../findings/finding';
+import { isMetal } from '../circuit';
+import { freeJacks } from '../rig';
+import { byId, endWords, jackOf } from '../rig/find';
+import { CONTROL_LEADS, type End, type Lead } from '../rig/schema';
+import type { SoundContext } from '../signal/sound-context';
+import { joinFix, openEnds, openingsBefore } from './missing-leads';
+
+/** So many exchanges, and so many leads, are offered to be tried. */
+const OFFERED = 8;
+
+/** Leads that carry signal from jack to jack outside hosts. */
+const outer = (ctx: SoundContext): Lead[] =>
+  ctx.rig.leads.filter((l) => isMetal(l) && !CONTROL_LEADS.includes(l.type)).sort(byId);
+
+const pairOf = (ctx: SoundContext, end: End) => jackOf(ctx.device(end.device), end.jack)?.pair;
+
+/**
+ * Exchanges of two plugs at one of some devices, each as a fix that is still to be tried; those of
+ * the two sides of one pair come first.
+ */
+export function exchangesAt(ctx: SoundContext, devices: ReadonlySet<string>): Fix[] {
+  const leads = outer(ctx);
+  const found = leads.flatMap((a, i) =>
+    leads.slice(i + 1).flatMap((b) =>
+      (['from', 'to'] as const).flatMap((side) => {
+        const [one, other] = [a[side], b[side]];
+        if (one.device !== other.device || one.jack === other.jack || !devices.has(one.device))
+          return [];
+        const isPair = pairOf(ctx, one)?.with === other.jack;
+        const name = ctx.device(one.device).name;
+        const jacks = [one, other].map(
+          (e) => jackOf(ctx.device(e.device), e.jack)?.label ?? e.jack,
+        );
+        // Both ends at the same two devices: one exchange, whichever end it is made at.
+        if (side === 'to' && a.from.device === b.from.device) return [];
+        return [
+          {
+            isPair,
+            fix: {
+              words: `Exchange the plugs in ${jacks.join(' and ')} of ${name}`,
+              edits: [{ edit: 'swapEnds' as const, leads: [a.id, b.id] as [string, string] }],
+            },
+          },
+        ];
+      }),
+    ),
+  );
+  return found
+    .sort((x, y) => Number(y.isPair) - Number(x.isPair))
+    .slice(0, OFFERED)
+    .map(({ fix }) => fix);
+}
+
+/**
+ * Leads that a pair misses of which the other side is plugged, on the way to a destination: from the
+ * free output beside one that is plugged, to free inputs before the destination, those beside one that
+ * is plugged first.
+ */
+export function missingSides(ctx: SoundContext, destination: string): Fix[] {
+  const isHeld = (end: End) =>
+    ctx.rig.leads.some((l) =>
+      [l.from, l.to].some((e) => e.device === end.device && e.jack === end.jack),
+    );
+  const besideHeld = (end: End): boolean => {
+    const pair = pairOf(ctx, end);
+    return pair !== undefined && isHeld({ device: end.device, jack: pair.with });
+  };
+  const outs = freeJacks(ctx.rig, 'out', '', (j) => j.signal === 'audio').flatMap(
+    ({ device, jacks }) =>
+      jacks.map((j) => ({ device: device.id, jack: j.id })).filter((end) => besideHeld(end)),
+  );
+  for (const { end } of openEnds(ctx))
+    if (!outs.some((o) => o.device === end.device && o.jack === end.jack)) outs.push(end);
+  const ins = openingsBefore(ctx, destination).filter(
+    ({ end }) => jackOf(ctx.device(end.device), end.jack)?.signal === 'audio',
+  );
+  // Where the other side of both is the same lead, the two belong together.
+  const belong = (out: End, into: End) =>
+    ctx.rig.leads.some(
+      (l) =>
+        l.from.device === out.device &&
+        l.from.jack === pairOf(ctx, out)?.with &&
+        l.to.device === into.device &&
+        l.to.jack === pairOf(ctx, into)?.with,
+    );
+  const likely = (out: End, into: End): number =>
+    (belong(out, into) ? 2 : 0) + (besideHeld(into) ? 1 : 0);
+  const joints = outs.flatMap((out) =>
+    ins
+      .filter(({ end }) => end.device !== out.device)
+      .map(({ end }) => ({ out, into: end, likely: likely(out, end) })),
+  );
+  const leads = joints
+    .sort((a, b) => b.likely - a.likely)
+    .slice(0, OFFERED)
+    .map(({ out, into }) => joinFix(ctx, out, into));
+  const together = joints
+    .filter((j) => j.likely >= 2)
+    .flatMap(({ out, into }) => joinFix(ctx, out, into).edits);
+  return together.length > 1
+    ? [...leads, { words: 'Add the leads of the side that is missing', edits: together }]
+    : leads;
+}
+
+/** A mono lead in the right-hand jack of a pair, moved into the left. */
+export function intoLeft(ctx: SoundContext, left: End, right: End): Fix[] {
+  const side = jackOf(ctx.device(left.device), left.jack)?.direction === 'out' ? 'from' : 'to';
+  const lead = ctx.rig.leads.find(
+    (l) => l[side].device === right.device && l[side].jack === right.jack,
+  );
+  if (!lead) return [];
+  return [
+    {
+      words: `Move the plug into ${endWords(ctx.rig, left)}`,
+      edits: [
+        { edit: 'disconnect', lead: lead.id },
+        { edit: 'connect', lead: { ...lead, [side]: left } },
+      ],
+    },
+  ];
+}
