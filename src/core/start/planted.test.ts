@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { sure } from '../outcome';
 import { applyEdits, type Rig } from '../rig';
-import { correctRig, CORRECT_RIGS } from '../testing/correct-rigs';
+import { correctRig, CORRECT_RIGS } from './correct-rigs';
 import { MISTAKES, type Planted } from '../testing/mistakes';
-import { analyse, FixTrial, isSafe, type Report } from '.';
+import { analyse, FixTrial, isSafe, type Report } from '../report';
 
 /** What a mistake may bring beside what it is told by: figures that follow from it. */
 const FOLLOWS = ['noise', 'headroom', 'input-level', 'empty-loop', 'gate-place'];

@@ -1,7 +1,7 @@
 import { sure } from '../outcome';
 import { type Job, kindOf } from '../kinds';
 import { applyEdits, type Brief, type Rig, type Way } from '../rig';
-import { finished, proposeRig } from '../start';
+import { finished, proposeRig } from '.';
 
 /** What a rig is begun from, in a line each: kinds that are played, who hears, pedals, decisions. */
 interface Begun {
