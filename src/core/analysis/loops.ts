@@ -8,7 +8,7 @@ import { settingOf, stateIn } from '../rig/device-state';
 import { endWords, leadFrom, leadInto } from '../rig/find';
 import type { Device, End, Lead, Rig } from '../rig/schema';
 import type { Remarker } from './evidence';
-import { broughtBack, unheardIn } from './missing-leads';
+import { againWords, broughtBack, unheardIn } from './missing-leads';
 import { kindIn } from './open-ends';
 
 /**
@@ -35,17 +35,14 @@ export const loopRemarks: Remarker = ({ ctx, stations, destinations }) => {
       const back = loop.return.some((j) => jacks.has(j));
       const say = (severity: Remark['severity'], what: string, why: string) => {
         const ways = waysOutOf(ctx.rig, device, loop);
+        const back = broughtBack(ctx, ways[0]?.edits ?? [], unheard);
         remarks.push({
           rule: 'half-loop',
           severity,
-          subjects: [
-            device.id,
-            ...boxesOf(ways).filter((id) => id !== device.id),
-            ...broughtBack(ctx, ways[0]?.edits ?? [], unheard),
-          ],
+          subjects: [device.id, ...boxesOf(ways).filter((id) => id !== device.id), ...back],
           about: `${device.id}+${loop.id}`,
           what,
-          why,
+          why: why + againWords(ctx, back),
           ...fixes(ways),
         });
       };

@@ -6,7 +6,7 @@ import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { byId, endWords } from '../rig/find';
-import { CONTROL_LEADS, type Device, type End } from '../rig/schema';
+import { CONTROL_LEADS, type Device, type End, type Rig, type Sound } from '../rig/schema';
 import { sourceDevice } from '../rig/source-id';
 import { arrivingFigures } from '../signal';
 import { soundContext, type SoundContext } from '../signal/sound-context';
@@ -52,6 +52,29 @@ export function unheardIn({
   };
 }
 
+/** Who hears anything, and who is heard, in sounds of copies; the same copy is asked about several. */
+const audible = new WeakMap<Rig, Map<Sound, Audible>>();
+
+interface Audible {
+  hear: Set<string>;
+  heard: Set<string>;
+}
+
+function audibleIn(copy: Rig, sound: Sound): Audible {
+  let known = audible.get(copy);
+  if (!known) audible.set(copy, (known = new Map<Sound, Audible>()));
+  let found = known.get(sound);
+  if (!found) {
+    const then = arrivingFigures(soundContext(copy, sound)).filter((d) => d.levelDbu);
+    found = {
+      hear: new Set(then.map((d) => d.device)),
+      heard: new Set(then.flatMap((d) => d.sources.map(sourceDevice))),
+    };
+    known.set(sound, found);
+  }
+  return found;
+}
+
 /** Destinations that hear something again after some edits, made on a copy, and instruments that are heard again. */
 export function broughtBack(
   ctx: SoundContext,
@@ -60,12 +83,16 @@ export function broughtBack(
 ): string[] {
   const copy = destinations.length + sources.length ? copyWith(ctx.rig, edits) : undefined;
   if (!copy) return [];
-  const then = arrivingFigures(soundContext(copy, ctx.sound)).filter((d) => d.levelDbu);
-  const heard = new Set(then.flatMap((d) => d.sources.map(sourceDevice)));
-  return [
-    ...destinations.filter((id) => then.some((d) => d.device === id)),
-    ...sources.filter((id) => heard.has(id)),
-  ];
+  const { hear, heard } = audibleIn(copy, ctx.sound);
+  return [...destinations.filter((id) => hear.has(id)), ...sources.filter((id) => heard.has(id))];
+}
+
+/** In words, which destinations of some devices hear something again once a cause is put right. */
+export function againWords({ device }: SoundContext, back: readonly string[]): string {
+  const ends = back.map((id) => device(id)).filter((d) => kindOf(d.kind).destination);
+  if (!ends.length) return '';
+  const names = ends.map((d) => d.name).join(' and ');
+  return ` With that put right, there is sound again at ${names}.`;
 }
 
 /** A jack that holds no lead, and how likely a lead is missing there: the higher the likelier. */
@@ -111,7 +138,15 @@ export function openingsBefore(ctx: SoundContext, destination: string): Open[] {
 }
 
 /** Free outputs at which signal stands and goes nowhere; those of boxes that nothing leaves come first. */
-export function openEnds(ctx: SoundContext): Open[] {
+export function openEnds(ctx: SoundContext): readonly Open[] {
+  let known = ends.get(ctx);
+  if (!known) ends.set(ctx, (known = foundEnds(ctx)));
+  return known;
+}
+
+const ends = new WeakMap<SoundContext, readonly Open[]>();
+
+function foundEnds(ctx: SoundContext): Open[] {
   const { rig } = ctx;
   const leaves = new Set(
     rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)).map((l) => l.from.device),
@@ -175,10 +210,10 @@ export function missingLeads(ctx: SoundContext, destination: string, from?: stri
   const signalOf = (e: End) =>
     kindOf(ctx.device(e.device).kind).jacks.find((j) => j.id === e.jack)?.signal;
   const only = { destinations: [destination], sources: [] };
-  const ends = openEnds(ctx).filter((o) => from === undefined || o.end.device === from);
+  const outs = openEnds(ctx).filter((o) => from === undefined || o.end.device === from);
   return openingsBefore(ctx, destination)
     .flatMap((into) =>
-      ends
+      outs
         .filter(
           (out) => out.end.device !== into.end.device && signalOf(out.end) === signalOf(into.end),
         )

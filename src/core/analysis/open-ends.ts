@@ -8,6 +8,7 @@ import { CONTROL_LEADS, type Device, type End, type Rig } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
 import {
+  againWords,
   broughtBack,
   joinFix,
   looseSources,
@@ -59,13 +60,18 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
     const backs = leads.map((l) => ({ l, back: broughtBack(ctx, l.edits, unheard) }));
     const sure = backs.find(({ back }) => meant.every((d) => back.includes(d)));
     const first = sure ? [sure.l] : [];
-    return [openEnd(device, [...first, ...leads, ...ways], sure?.back ?? [])];
+    return [openEnd(ctx, device, [...first, ...leads, ...ways], sure?.back ?? [])];
   });
   return [...ends, ...restingLoose(ctx), ...loneTuner(rig)];
 };
 
 /** `back` are destinations that hear something again with the first of the ways on. */
-function openEnd(device: Device, ways: readonly Fix[], back: readonly string[]): Remark {
+function openEnd(
+  ctx: SoundContext,
+  device: Device,
+  ways: readonly Fix[],
+  back: readonly string[],
+): Remark {
   const isSource = kindOf(device.kind).job === 'instrument';
   return {
     rule: 'open-end',
@@ -75,7 +81,9 @@ function openEnd(device: Device, ways: readonly Fix[], back: readonly string[]):
     what: isSource
       ? `${device.name} is played, and nothing is plugged into it.`
       : `${device.name} gets the signal, and nothing is plugged into its output.`,
-    why: isSource ? 'What it plays is heard nowhere.' : 'What goes into it is heard nowhere.',
+    why:
+      (isSource ? 'What it plays is heard nowhere.' : 'What goes into it is heard nowhere.') +
+      againWords(ctx, back),
     ...fixes(ways),
   };
 }

@@ -1,10 +1,11 @@
+import { at } from '../outcome';
 import { fixes, type Remark } from '../findings/finding';
 import { endWords } from '../rig/find';
 import type { DestinationFigures, StationFigures } from '../signal';
 import type { SoundContext } from '../signal/sound-context';
 import { routeTo } from '../walk';
 import type { Remarker } from './evidence';
-import { missingLeads, openingsBefore } from './missing-leads';
+import { broughtBack, missingLeads, openingsBefore, unheardIn } from './missing-leads';
 
 /** Destinations that nothing leads to, and sources that lead nowhere. */
 export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => {
@@ -44,9 +45,18 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
       true,
     ).map((s) => s.id),
   );
+  // Where a lead that lets somebody hear again lets an instrument be heard, too, that is told above.
+  const unheard = unheardIn({ ctx, stations, destinations });
+  const told = new Set(
+    remarks.flatMap(({ subjects }) => {
+      const [lead] = missingLeads(ctx, at(subjects, 0));
+      return lead ? broughtBack(ctx, lead.edits, unheard) : [];
+    }),
+  );
   for (const source of stations) {
     if (
       !source.source ||
+      told.has(source.device) ||
       routed.has(source.id) ||
       couldBe.has(source.id) ||
       source.state !== 'engaged'

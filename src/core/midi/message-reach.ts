@@ -1,4 +1,5 @@
 import type { Fix, Remark } from '../findings/finding';
+import { byKey } from '../graph';
 import { sure } from '../outcome';
 import { endWords, nameOf } from '../rig/find';
 import { addressIn, type Orders } from './commands';
@@ -34,14 +35,35 @@ const isSender = (m: MidiDevice, need: keyof typeof SENDS): boolean =>
 
 /** Devices that wait for something which never reaches them, clock of two masters, lamps that go stale. */
 export const messageReachRemarks = (orders: Orders): Remark[] =>
-  [...orders.graph.devices.values()]
-    .flatMap((m) => [
-      ...missingNeeds(orders, m).flatMap((need) => missedRemark(orders, m, need)),
+  [
+    ...together(
+      [...orders.graph.devices.values()].flatMap((m) =>
+        missingNeeds(orders, m).flatMap((need) => missedRemark(orders, m, need)),
+      ),
+    ),
+    ...[...orders.graph.devices.values()].flatMap((m) => [
       ...commanderRemark(orders, m),
       ...mastersRemark(orders, m),
       ...lampsRemark(orders, m),
-    ])
-    .map(withFixes);
+    ]),
+  ].map(withFixes);
+
+/** What one and the same lead cures is one matter: the first of its remarks names all that miss something. */
+function together(missed: readonly Ready[]): Ready[] {
+  const groups = byKey(missed, ({ rule, about, fixes }) =>
+    fixes?.[0] ? `${rule} ${JSON.stringify(fixes[0].edits)}` : about,
+  );
+  return [...groups.values()].map(([first, ...others]): Ready => {
+    const one = sure(first);
+    if (!others.length) return one;
+    return {
+      ...one,
+      subjects: [...new Set([one, ...others].flatMap((r) => r.subjects))],
+      about: [one, ...others].map((r) => r.about).join('+'),
+      what: [one, ...others].map((r) => r.what).join(' '),
+    };
+  });
+}
 
 /** What a device waits for and nobody who sends it reaches it with. */
 function missingNeeds(orders: Orders, m: MidiDevice): Need[] {
@@ -51,9 +73,24 @@ function missingNeeds(orders: Orders, m: MidiDevice): Need[] {
     .filter((need) => !sendersOf(orders, m, need).some((s) => reachIn(graph, s.device.id).has(id)))
     .filter(
       // A switcher or modeler on which the sounds are called by foot needs nobody to tell it.
-      (need) => need !== 'programs' || !m.recalls || graph.ways.some((w) => w.to.device === id),
+      (need) =>
+        need !== 'programs' ||
+        !m.recalls ||
+        graph.ways.some((w) => w.to.device === id) ||
+        callsOthers(orders, m),
     );
 }
+
+/** Whether something that does nothing but call sounds calls those of others: this one was left out. */
+const callsOthers = (orders: Orders, m: MidiDevice): boolean =>
+  sendersOf(orders, m, 'programs').some(
+    (s) =>
+      s.commands &&
+      !s.recalls &&
+      [...reachIn(orders.graph, s.device.id).keys()].some(
+        (id) => id !== m.device.id && orders.graph.devices.get(id)?.programs === true,
+      ),
+  );
 
 /** Other devices that send something here. */
 const sendersOf = ({ graph }: Orders, m: MidiDevice, need: Need): MidiDevice[] =>
@@ -74,7 +111,11 @@ function missedRemark(orders: Orders, m: MidiDevice, need: Need): Ready[] {
   return [
     {
       rule: need === 'clock' ? 'midi-clock' : 'midi-cut',
-      severity: 'fault',
+      // A foot can call the sounds of what calls sounds itself.
+      severity:
+        need === 'programs' && m.recalls && !graph.ways.some((w) => w.to.device === id)
+          ? 'caution'
+          : 'fault',
       subjects: [id, ...(stopper ? [stopper.device.id] : [])],
       about: `${id} ${need}`,
       what: `${m.device.name} never gets ${need}.`,

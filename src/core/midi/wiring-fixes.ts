@@ -6,7 +6,7 @@ import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edits';
 import { deviceOf, endWords, jackOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
-import type { End, Lead, Rig } from '../rig/schema';
+import type { Device, End, Lead, Rig } from '../rig/schema';
 import { circleOf, midiGraph, outJacks, reachIn, sendsOwn, type Way } from './graph';
 
 const isUsed = (rig: Rig, e: End): boolean =>
@@ -246,7 +246,30 @@ function beginnings(rig: Rig, sender: string, ids: Ids): Footing[] {
   ];
 }
 
-/** Where a DIN lead to a device can end: at its input, or in a merge box before it where that is taken. */
+/**
+ * Where a DIN lead to a device can end: where what leads to it already begins with an open input; at
+ * its own input; or in a merge box before it where that is taken.
+ */
+const endings = (rig: Rig, device: string, ids: Ids): Footing[] =>
+  [headOf(rig, device), ending(rig, device, ids)].filter((end) => end !== undefined);
+
+/** The open MIDI input of the first box of the chain that leads to a device, where that box sends nothing of its own. */
+function headOf(rig: Rig, device: string): Footing | undefined {
+  const { devices } = midiGraph(rig);
+  const seen = new Set<string>();
+  for (let at = device; !seen.has(at);) {
+    seen.add(at);
+    const m = devices.get(at);
+    const input = m?.kind.jacks.find((j) => j.midi === 'in');
+    const held = input && rig.leads.find((l) => l.to.device === at && l.to.jack === input.id);
+    if (held) at = held.from.device;
+    else if (!m || !input || at === device || outJacks(m).some((j) => sendsOwn(m, j)))
+      return undefined;
+    else return { end: { device: at, jack: input.id }, edits: [] };
+  }
+  return undefined;
+}
+
 function ending(rig: Rig, device: string, ids: Ids): Footing | undefined {
   const input = midiGraph(rig)
     .devices.get(device)
@@ -273,17 +296,19 @@ function ending(rig: Rig, device: string, ids: Ids): Footing | undefined {
  */
 export function joinFix(rig: Rig, sender: string, device: string): Fix[] {
   const ids = freshIds(rig);
-  const end = ending(rig, device, ids);
   const [from, to] = [deviceOf(rig, sender), deviceOf(rig, device)];
-  if (!end || !from || !to) return [];
-  const found = beginnings(rig, sender, ids).map((begin): Fix => {
+  if (!from || !to) return [];
+  const ways = endings(rig, device, ids).flatMap((end) =>
+    beginnings(rig, sender, ids).map((begin) => ({ begin, end })),
+  );
+  const found = ways.map(({ begin, end }): Fix => {
     const boxes = [begin.box, end.box].filter((b) => b !== undefined);
     const at = begin.end.device === sender || begin.box ? from : deviceOf(rig, begin.end.device);
     return {
       words:
         boxes.length && at === from
           ? `Join ${from.name} and ${to.name} with ${boxes.join(' and ')}`
-          : `Run a MIDI lead from ${(at ?? from).name} to ${to.name}` +
+          : `Run a MIDI lead from ${(at ?? from).name} to ${nameAt(rig, end, to)}` +
             boxes.map((b) => `, with ${b} before it`).join(''),
       edits: [...begin.edits, ...end.edits, midiLead(ids, begin.end, end.end, 2)],
     };
@@ -291,6 +316,10 @@ export function joinFix(rig: Rig, sender: string, device: string): Fix[] {
   const good = found.find((f) => works(rig, f.edits, sender, device));
   return good ? [good] : [];
 }
+
+/** What a lead ends at, in words: the device, or the box that leads to it. */
+const nameAt = (rig: Rig, { end }: Footing, to: Device): string =>
+  (deviceOf(rig, end.device) ?? to).name;
 
 /**
  * Where a sender's messages stop on their way to a device: the lead that carries nothing, the

@@ -325,6 +325,13 @@ export const MISTAKES: Record<string, { plant: Mistake; told: string[] }> = {
     told: ['volume-place'],
   },
   'a tuner behind the delay': { plant: moved('tuner', 'behind', 'delay'), told: ['tuner-place'] },
+  'a MIDI lead is missing': {
+    plant: (rig) =>
+      rig.leads
+        .filter((l) => l.type === 'midi')
+        .flatMap((l) => made(rig, `pulled ${words(rig, l)}`, { edit: 'disconnect', lead: l.id })),
+    told: ['midi-cut', 'midi-clock', 'midi-commander'],
+  },
   'the isolator of two amplifiers left out': {
     plant: removed((d) => d.kind === 'hum-isolator'),
     told: ['hum-loop'],
