@@ -253,7 +253,10 @@ function beginnings(rig: Rig, sender: string, ids: Ids): Footing[] {
 const endings = (rig: Rig, device: string, ids: Ids): Footing[] =>
   [headOf(rig, device), ending(rig, device, ids)].filter((end) => end !== undefined);
 
-/** The open MIDI input of the first box of the chain that leads to a device, where that box sends nothing of its own. */
+/**
+ * The open MIDI input of the first box of the chain that leads to a device, where that box sends nothing
+ * of its own.
+ */
 function headOf(rig: Rig, device: string): Footing | undefined {
   const { devices } = midiGraph(rig);
   const seen = new Set<string>();
