@@ -6,7 +6,7 @@ import { FAR_UNDER_DB, firstNotchHertz } from '../signal/combing';
 import type { SoundContext } from '../signal/sound-context';
 import { dbuOfVolts, fixed, withPrefix } from '../units';
 import type { Evidence, Remarker } from './evidence';
-import { turnFix } from './polarity';
+import { turnFixes } from './polarity';
 import { wetFix, wetFixes } from './parallel';
 
 /** Two loudspeakers closer together in time than this push together, or against each other. */
@@ -102,7 +102,7 @@ function between({ ctx }: Evidence, source: string, a: Playing, b: Playing): Rem
         `${name} reaches both at the same time, turned over in one of them, so low notes cancel ` +
         'in the air between. Whether an amplifier turns polarity over by itself is a figure of its ' +
         'own, typical until it is measured.',
-      fix: turnFix(ctx, devices),
+      ...fixes(turnFixes(ctx, devices)),
     };
   }
   if (apartMs > APART_IN_AIR_MS) {

@@ -1,8 +1,9 @@
 import { at } from '../outcome';
-import type { Fix, Remark } from '../findings/finding';
+import { type Fix, fixes, type Remark } from '../findings/finding';
 import { kindOf, settingWith } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
 import type { Remarker } from './evidence';
+import { settingOf, stateIn } from '../rig/device-state';
 import type { SoundContext } from '../signal/sound-context';
 
 /** Copies of one source that arrive together with opposite polarity in one jack. */
@@ -20,9 +21,11 @@ export const polarityRemarks: Remarker = ({ ctx }) => {
         subjects: [device, sourceDevice(source)],
         what: `Two copies of ${ctx.device(source).name} meet at ${ctx.device(device).name} with opposite polarity.`,
         why: 'They arrive at the same time, one turned over, so they cancel.',
-        fix: turnFix(
-          ctx,
-          ctx.stations.map((s) => s.device),
+        ...fixes(
+          turnFixes(
+            ctx,
+            ctx.stations.map((s) => s.device),
+          ),
         ),
       });
     }
@@ -30,19 +33,28 @@ export const polarityRemarks: Remarker = ({ ctx }) => {
   return remarks;
 };
 
-/** Turns the polarity switch of a device on the way that has one. */
-export function turnFix(ctx: SoundContext, devices: readonly string[]): Fix | undefined {
-  for (const id of devices) {
-    const device = ctx.device(id);
-    const turn = settingWith(kindOf(device.kind), 'polarity');
-    if (!turn) continue;
-    const now =
-      (ctx.sound.states[id]?.settings?.[turn.id] ?? device.settings?.[turn.id] ?? turn.initial) ===
-      true;
-    return {
-      words: `${now ? 'Set back' : 'Turn'} the polarity switch of ${device.name}`,
-      edits: [{ edit: 'setSetting', device: id, setting: turn.id, value: !now }],
-    };
-  }
-  return undefined;
+/** So many devices whose switch could be turned are offered. */
+const MOST_DEVICES = 3;
+
+/**
+ * Turns the polarity switch of a device on the way that has one: for every sound, as a switch on a box
+ * is turned, or for this one, as a device that is programmed can be.
+ */
+export function turnFixes(ctx: SoundContext, devices: readonly string[]): Fix[] {
+  const turned = [...new Set(devices)].flatMap((id) => {
+    const turn = settingWith(kindOf(ctx.device(id).kind), 'polarity');
+    return turn ? [{ device: ctx.device(id), turn }] : [];
+  });
+  return turned.slice(0, MOST_DEVICES).flatMap(({ device, turn }): Fix[] => {
+    const kind = kindOf(device.kind);
+    const now = settingOf(kind, device, stateIn(ctx.sound, device.id), turn.id) === true;
+    const words = `${now ? 'Set back' : 'Turn'} the polarity switch of ${device.name}`;
+    const set = { edit: 'setSetting' as const, device: device.id, setting: turn.id, value: !now };
+    return [
+      { words, edits: [set] },
+      ...(ctx.rig.sounds.includes(ctx.sound)
+        ? [{ words: `${words} in ${ctx.sound.name}`, edits: [{ ...set, sound: ctx.sound.id }] }]
+        : []),
+    ];
+  });
 }

@@ -10,6 +10,8 @@ export type ByJob = Partial<Record<Job, StationFigures>>;
 /** What lies before and behind every station in one sound; only engaged stations count. */
 export interface Neighbours {
   before: (s: StationFigures) => ByJob;
+  /** The one met last of those before, of each job. */
+  rightBefore: (s: StationFigures) => ByJob;
   behind: (s: StationFigures) => ByJob;
   destinationsBehind: (s: StationFigures) => number;
 }
@@ -19,6 +21,7 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
   const byId = new Map(stations.map((s) => [s.id, s]));
   const order = [...stations].sort((a, b) => a.column - b.column);
   const before = new Map<string, ByJob>();
+  const rightBefore = new Map<string, ByJob>();
   const behind = new Map<string, ByJob>();
   const reached = new Map<string, Set<string>>();
   const steps = ctx.steps.filter((s) => !s.back && !s.open);
@@ -40,12 +43,16 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
     kindOf(ctx.device(s.device).kind).wantsBarePickup === true;
   for (const s of order) {
     const mine: ByJob = {};
+    const last: ByJob = {};
     for (const step of into.get(s.id) ?? []) {
       const p = sure(byId.get(step.from));
       join(mine, sure(before.get(p.id)), (a, b) => a.column < b.column);
       if (!goesFirst(p)) join(mine, own(p), (a, b) => a.column < b.column);
+      join(last, sure(rightBefore.get(p.id)), (a, b) => a.column > b.column);
+      join(last, own(p), (a, b) => a.column > b.column);
     }
     before.set(s.id, mine);
+    rightBefore.set(s.id, last);
   }
   const ends = new Set(ctx.destinations.map((d) => d.device.id));
   for (const s of [...order].reverse()) {
@@ -62,6 +69,7 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
   }
   return {
     before: (s) => sure(before.get(s.id)),
+    rightBefore: (s) => sure(rightBefore.get(s.id)),
     behind: (s) => sure(behind.get(s.id)),
     destinationsBehind: (s) => sure(reached.get(s.id)).size,
   };

@@ -2,16 +2,17 @@ import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { neighbours } from './neighbours';
-import { asRemark, type Breach, type Ordered, ORDER_RULES } from './rules';
+import { asRemark, type Breach, type Ordered, ORDER_RULES, type OrderRule } from './rules';
 
 /** Order advice on one sound, by the stance that the rig takes on each rule. */
 export function orderRemarks(evidence: Ordered): Remark[] {
   const { ctx, stations } = evidence;
   const near = neighbours(ctx, stations);
   const stances = ctx.rig.order?.stances ?? {};
-  const active = ORDER_RULES.filter(
-    (r) => stances[r.id]?.stance !== 'ignore' && (!r.quiet || stances[r.id]),
-  );
+  const stanceOf = (r: OrderRule, device: string) =>
+    stances[r.id]?.devices?.[device] ??
+    stances[r.id]?.stance ??
+    (r.quiet ? ('ignore' as const) : ('follow' as const));
   return stations.flatMap((s) => {
     const job = kindOf(ctx.device(s.device).kind).job;
     const isByFoot = s.state !== 'engaged' && job !== 'tuner';
@@ -20,8 +21,10 @@ export function orderRemarks(evidence: Ordered): Remark[] {
     // Moved past a split, it would serve somebody else: a volume for one ear, an echo for one amp.
     const servesTheSame = ({ move, other }: Breach) =>
       !move || !other || near.destinationsBehind(s) === near.destinationsBehind(other);
-    return active.flatMap((rule) => {
-      const school = stances[rule.id]?.stance === 'other' ? ('other' as const) : ('main' as const);
+    return ORDER_RULES.flatMap((rule) => {
+      const stance = stanceOf(rule, s.device);
+      if (stance === 'ignore') return [];
+      const school = stance === 'other' ? ('other' as const) : ('main' as const);
       return rule
         .look(look, school)
         .filter(servesTheSame)

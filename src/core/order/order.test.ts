@@ -57,6 +57,24 @@ describe('each rule, both schools', () => {
     expect(found(taking(chain, 'tuner-place', { stance: 'other' }), 'tuner-place')).toEqual([]);
   });
 
+  test('of three drives each pair counts, not the first and the last alone', () => {
+    const chain = engaged('drive-low', 'drive-high', 'drive-mid');
+    const [f] = found(chain, 'gain-low-to-high');
+    expect(f!.subjects).toEqual(['d3', 'd2']);
+    const cured = valueOf(applyEdits(chain, f!.fix!.edits)).rig;
+    expect(found(cured, 'gain-low-to-high')).toEqual([]);
+  });
+
+  test('one boost for saturation and one for level: each by a school of its own', () => {
+    const chain = engaged('drive-low', 'boost', 'boost');
+    const stance = { stance: 'follow' as const, devices: { d3: 'other' as const } };
+    expect(found(taking(chain, 'boost-place', stance), 'boost-place')).toMatchObject([
+      { subjects: ['d2', 'd1'] },
+    ]);
+    const none = { stance: 'ignore' as const, devices: { d2: 'follow' as const } };
+    expect(found(taking(chain, 'boost-place', none), 'boost-place')).toHaveLength(1);
+  });
+
   test('a boost is only checked once somebody has chosen what it is for', () => {
     const chain = engaged('drive-low', 'boost');
     expect(found(chain, 'boost-place')).toEqual([]);

@@ -21,6 +21,8 @@ export interface OrderRule {
   why: string;
   /** Said only when somebody has chosen a school for it. */
   quiet?: boolean;
+  /** What can take a stance of its own, device by device. */
+  jobs?: readonly Job[];
   /** Remarks on one engaged station. */
   look: (at: Look, school: 'main' | 'other') => Breach[];
 }
@@ -144,6 +146,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   {
     id: 'pitch-early',
+    jobs: ['pitch'],
     thing: 'Pitch tracking',
     main: 'early, before distortion',
     other: 'after the compressor',
@@ -158,6 +161,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   {
     id: 'filter-before-dirt',
+    jobs: ['filter'],
     thing: 'Wah, envelope filter',
     main: 'before dirt',
     other: 'after dirt, for a wilder sweep',
@@ -167,6 +171,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   {
     id: 'compressor-early',
+    jobs: ['compressor'],
     thing: 'Compressor',
     main: 'early, before dirt',
     other: 'after dirt, as a leveller',
@@ -183,7 +188,8 @@ export const ORDER_RULES: readonly OrderRule[] = [
     other: 'high to low',
     why: 'stacking keeps one press per step',
     look: (at, school) => {
-      const earlier = at.job === 'drive' ? at.before.drive : undefined;
+      // Each against the one right before it: where all of those are in order, all pairs are.
+      const earlier = at.job === 'drive' ? at.near.rightBefore(at.s).drive : undefined;
       if (!earlier) return [];
       const rising = mostGain(at, at.s) >= mostGain(at, earlier);
       return rising === (school === 'main') || mostGain(at, at.s) === mostGain(at, earlier)
@@ -199,6 +205,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   {
     id: 'boost-place',
+    jobs: ['boost'],
     thing: 'Boost',
     main: 'before dirt or amp, for saturation',
     other: 'after it, for a solo level',
@@ -209,6 +216,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   {
     id: 'gate-place',
+    jobs: ['gate'],
     thing: 'Noise gate',
     main: 'acts after gain and before time effects',
     other: 'simple: right after the drives',
@@ -220,6 +228,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   {
     id: 'volume-place',
+    jobs: ['volume'],
     thing: 'Volume pedal',
     main: 'after dirt, before time effects',
     other: 'first (acts as gain), or last (cuts everything)',
@@ -234,6 +243,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   {
     id: 'modulation-after-dirt',
+    jobs: ['modulation'],
     thing: 'Modulation',
     main: 'after dirt; older choruses and phasers in front of the amp',
     other: 'in the loop or after the amp block, for width',
@@ -245,6 +255,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   {
     id: 'time-after-dirt',
+    jobs: ['delay', 'reverb'],
     thing: 'Delay, then reverb',
     main: 'after distortion: in the loop, after the amp block, or on a wet amp',
     other: 'in front of a clean amp',

@@ -232,9 +232,14 @@ export const soundSchema = z.looseObject({
   sends: z.array(sendSchema).max(500).optional(),
 });
 
+/** What a rig makes of a rule of order: the usual school, the other one, or neither. */
+export const SCHOOLS = ['follow', 'other', 'ignore'] as const;
+
 export const stanceSchema = z.looseObject({
-  stance: z.enum(['follow', 'other', 'ignore']),
+  stance: z.enum(SCHOOLS),
   because: text.optional(),
+  /** Devices that take another stance than the rest: a boost for level beside one for saturation. */
+  devices: z.record(idSchema, z.enum(SCHOOLS)).optional(),
 });
 
 export const acceptedSchema = z.looseObject({

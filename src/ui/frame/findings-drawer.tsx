@@ -2,17 +2,16 @@
 import { Drawer, SegmentedControl, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { type Finding, SEVERITIES } from '../../core/findings/finding';
-import { ORDER_RULES } from '../../core/order';
 import type { ToMeasure } from '../../core/report';
-import { nameOf, type Rig, type Stance } from '../../core/rig';
+import { nameOf, type Rig } from '../../core/rig';
 import { SeverityMark } from '../look/severity';
 import type { FindingsFilter } from '../store/rig-store';
 import { useDocument, useRig } from '../store/use-rig';
 import { CureAll } from './cure-all';
 import { FindingCard } from './finding-card';
 import { type Measuring, MeasurePart } from './measure-part';
+import { Schools } from './schools';
 import { useTrials, waysOf } from './use-trials';
-import { CommitText } from '../look/commit-text';
 import { useWorking } from '../look/use-working';
 
 /** Counts by severity; opens the findings. */
@@ -212,49 +211,3 @@ const hangsOn = ({ work }: Measuring, finding: Finding): ToMeasure[] =>
   work.state === 'done'
     ? work.answer.filter((m) => m.turns.some((t) => t.id === finding.key && !t.appears))
     : [];
-
-/** The stance of this rig on each order rule. */
-function Schools() {
-  const rig = useDocument();
-  const edit = useRig((s) => s.edit);
-  return (
-    <div>
-      <p className="small-print">
-        Order advice is never a lock. For each thing, follow the usual school, the other one, or
-        neither, with your reason.
-      </p>
-      {ORDER_RULES.map((r) => {
-        const stance = rig.order?.stances?.[r.id];
-        const set = (s: Stance) => edit({ edit: 'setStance', rule: r.id, stance: s });
-        return (
-          <div key={r.id} className="finding" data-rule={r.id}>
-            <strong>{r.thing}</strong>
-            <Select
-              size="xs"
-              aria-label={`School for ${r.thing}`}
-              allowDeselect={false}
-              value={stance?.stance ?? (r.quiet ? null : 'follow')}
-              placeholder="not checked: it depends on what it is for"
-              data={[
-                { value: 'follow', label: `usual: ${r.main}` },
-                { value: 'other', label: `other school: ${r.other}` },
-                { value: 'ignore', label: 'ignore, because …' },
-              ]}
-              onChange={(v) => v && set({ ...stance, stance: v })}
-            />
-            {stance?.stance === 'ignore' && (
-              <CommitText
-                mt={4}
-                aria-label={`Reason for ignoring ${r.thing}`}
-                placeholder="because …"
-                value={stance.because}
-                onCommit={(because = '') => set({ stance: 'ignore', because })}
-              />
-            )}
-            <div className="faint common-text-2">{r.why}</div>
-          </div>
-        );
-      })}
-    </div>
-  );
-}
