@@ -149,3 +149,27 @@ test('the palette does what buttons do', async () => {
   await tech.press('Enter');
   await tech.reads('[data-destination="cab"]', 'dBV');
 });
+
+test('a rule of order is taken otherwise for one device: one boost for saturation, one for level', async () => {
+  const rig = chainOf([
+    'guitar-humbucker',
+    ...['drive-low', 'boost', 'boost'].map((k): [string, { engaged: true }] => [
+      k,
+      { engaged: true },
+    ]),
+    'combo-tube',
+  ]);
+  const id = await stored(tech, rig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('f');
+  await tech.page.locator('::-p-text(Order rules)').click();
+  await tech.click('[data-rule="boost-place"] [aria-label="School for Boost"]');
+  await tech.pick('usual: before dirt or amp, for saturation');
+  await tech.click('[data-rule="boost-place"] [aria-label="School for Boost, Device 3"]');
+  await tech.pick('other school: after it, for a solo level');
+  const stance = { stance: 'follow' as const, devices: { d3: 'other' as const } };
+  const judged = analyse({ ...rig, order: { stances: { 'boost-place': stance } } }).findings;
+  await tech.page.locator(`::-p-text(Open (${judged.length}))`).click();
+  await tech.see('[data-finding="boost-place:d2"]');
+  await tech.gone('[data-finding="boost-place:d3"]');
+});
