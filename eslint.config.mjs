@@ -13,8 +13,8 @@ const TESTS = ['**/*.test.ts', '**/*.test.tsx', '**/hookups/**', 'e2e/**'];
 /** A sentence that tells somebody to change a rig. */
 const ADVICE =
   '(^|[.;:] |, or )(use|put|take|turn|bring|select|set|choose|move|swap|exchange|connect|plug|pull|' +
-  'leave|keep|shorten|wire|buffer|tell|start|go|play|hang|lift|add|give|send|let|make|lower|raise|reverse|replace|bypass|feed|run|remove) ' +
-  '(?!of )[a-z]';
+  'leave|keep|shorten|wire|buffer|tell|start|go|play|hang|lift|add|give|send|let|make|lower|raise|' +
+  'reverse|replace|bypass|feed|run|remove) (?!of )[a-z]';
 
 export default tseslint.config(
   {
