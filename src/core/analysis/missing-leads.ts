@@ -10,6 +10,7 @@ import { CONTROL_LEADS, type Device, type End, type Rig, type Sound } from '../r
 import { sourceDevice } from '../rig/source-id';
 import { arrivingFigures } from '../signal';
 import { soundContext, type SoundContext } from '../signal/sound-context';
+import { reachedFrom, stationsOf } from '../walk';
 import type { Evidence } from './evidence';
 
 /** Instruments that a sound plays and that no lead is in. */
@@ -113,7 +114,17 @@ export function aheadOf({ rig }: SoundContext, destination: string): Set<string>
 }
 
 /** Free inputs of everything that leads on to a destination: its way could have been cut at each. */
-export function openingsBefore(ctx: SoundContext, destination: string): Open[] {
+export function openingsBefore(ctx: SoundContext, destination: string): readonly Open[] {
+  let known = openings.get(ctx);
+  if (!known) openings.set(ctx, (known = new Map<string, readonly Open[]>()));
+  let found = known.get(destination);
+  if (!found) known.set(destination, (found = foundOpenings(ctx, destination)));
+  return found;
+}
+
+const openings = new WeakMap<SoundContext, Map<string, readonly Open[]>>();
+
+function foundOpenings(ctx: SoundContext, destination: string): Open[] {
   const { rig } = ctx;
   const ahead = aheadOf(ctx, destination);
   const fed = new Set(
@@ -205,11 +216,28 @@ const MOST_TRIES = 6;
 /** So many are offered. */
 const OFFERED = 3;
 
-/** Leads of which each, made on a copy, brings signal to a destination that hears nothing; the likeliest first. */
+/** Whether the way from an instrument to a destination is made with some edits, on a copy; no figures are asked. */
+function leadsThere(ctx: SoundContext, edits: readonly Edit[], destination: string): boolean {
+  const copy = copyWith(ctx.rig, edits);
+  if (!copy) return false;
+  let known = made.get(copy);
+  if (!known) made.set(copy, (known = new Map<Sound, Set<string>>()));
+  let reached = known.get(ctx.sound);
+  if (!reached) {
+    const { stations, steps } = stationsOf(copy, ctx.sound);
+    const ids = reachedFrom(stations, steps, (s) => s.source && s.state === 'engaged');
+    reached = new Set(stations.filter((s) => ids.has(s.id)).map((s) => s.device));
+    known.set(ctx.sound, reached);
+  }
+  return reached.has(destination);
+}
+
+const made = new WeakMap<Rig, Map<Sound, Set<string>>>();
+
+/** Leads of which each, made on a copy, leads to a destination that hears nothing; the likeliest first. */
 export function missingLeads(ctx: SoundContext, destination: string, from?: string): Fix[] {
   const signalOf = (e: End) =>
     kindOf(ctx.device(e.device).kind).jacks.find((j) => j.id === e.jack)?.signal;
-  const only = { destinations: [destination], sources: [] };
   const outs = openEnds(ctx).filter((o) => from === undefined || o.end.device === from);
   return openingsBefore(ctx, destination)
     .flatMap((into) =>
@@ -222,6 +250,6 @@ export function missingLeads(ctx: SoundContext, destination: string, from?: stri
     .sort((a, b) => b.likely - a.likely)
     .slice(0, MOST_TRIES)
     .map(({ out, into }) => joinFix(ctx, out.end, into.end))
-    .filter(({ edits }) => broughtBack(ctx, edits, only).length > 0)
+    .filter(({ edits }) => leadsThere(ctx, edits, destination))
     .slice(0, OFFERED);
 }

@@ -22,6 +22,8 @@ const PLAYED_THROUGH: ReadonlySet<Job> = new Set<Job>([
   ...(['fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate', 'eq'] as const),
   ...(['volume', 'modulation', 'delay', 'reverb'] as const),
 ]);
+/** So many ways on are offered in all: each is tried. */
+const MOST_WAYS = 5;
 /** So many inputs are offered. */
 const OFFERED = 3;
 
@@ -60,7 +62,9 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
     const backs = leads.map((l) => ({ l, back: broughtBack(ctx, l.edits, unheard) }));
     const sure = backs.find(({ back }) => meant.every((d) => back.includes(d)));
     const first = sure ? [sure.l] : [];
-    return [openEnd(ctx, device, [...first, ...leads, ...ways], sure?.back ?? [])];
+    return [
+      openEnd(ctx, device, [...first, ...leads, ...ways].slice(0, MOST_WAYS), sure?.back ?? []),
+    ];
   });
   return [...ends, ...restingLoose(ctx), ...loneTuner(rig)];
 };

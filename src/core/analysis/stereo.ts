@@ -119,7 +119,7 @@ function rightOut(ctx: SoundContext, { device, jack }: Lead['from']): boolean {
 }
 
 /** So many leads that could be missing are offered for one jack. */
-const MOST_SIDES = 6;
+const MOST_SIDES = 4;
 
 /** A lead that carries one side of a stereo pair to a device that would take both, and what adds the other. */
 interface Half {

@@ -73,24 +73,6 @@ const RIGS: Record<string, Begun> = {
     heard: 'head head house',
     pedals: 'drive-mid delay',
   },
-  'a wireless, a wah and a head in one sound each': {
-    plays: '~guitar-humbucker',
-    heard: 'head combo house',
-    pedals: 'wah compressor drive-mid modulation-digital delay tuner-buffered',
-    means: { amps: 'one' },
-  },
-  'a fixed switcher that calls the rest': {
-    plays: 'guitar-baritone',
-    heard: 'head house',
-    pedals: 'drive-low drive-mid delay reverb',
-    means: { switching: 'loops-fixed', calls: 'own' },
-  },
-  'a session with a voice and the ears': {
-    plays: 'guitar-humbucker microphone-voice',
-    heard: 'house in-ears',
-    pedals: 'delay reverb',
-    means: { voice: 'modeler' },
-  },
   'two combos, one of them wet': {
     plays: 'guitar-humbucker',
     heard: 'combo combo',
