@@ -10,7 +10,7 @@ import { CONTROL_LEADS, type Device, type End, type Rig, type Sound } from '../r
 import { sourceDevice } from '../rig/source-id';
 import { arrivingFigures } from '../signal';
 import { soundContext, type SoundContext } from '../signal/sound-context';
-import { reachedFrom, stationsOf } from '../walk';
+import { routeTo } from '../walk';
 import type { Evidence } from './evidence';
 
 /** Instruments that a sound plays and that no lead is in. */
@@ -211,35 +211,44 @@ export function joinFix({ rig, device }: SoundContext, from: End, to: End): Fix 
   };
 }
 
-/** So many leads are tried for a destination. */
-const MOST_TRIES = 6;
 /** So many are offered. */
-const OFFERED = 3;
+const OFFERED = 2;
 
-/** Whether the way from an instrument to a destination is made with some edits, on a copy; no figures are asked. */
-function leadsThere(ctx: SoundContext, edits: readonly Edit[], destination: string): boolean {
-  const copy = copyWith(ctx.rig, edits);
-  if (!copy) return false;
-  let known = made.get(copy);
-  if (!known) made.set(copy, (known = new Map<Sound, Set<string>>()));
-  let reached = known.get(ctx.sound);
-  if (!reached) {
-    const { stations, steps } = stationsOf(copy, ctx.sound);
-    const ids = reachedFrom(stations, steps, (s) => s.source && s.state === 'engaged');
-    reached = new Set(stations.filter((s) => ids.has(s.id)).map((s) => s.device));
-    known.set(ctx.sound, reached);
+/** What leads on to a destination by ways that are made in this sound: that itself, and all of it. */
+function madeTo(ctx: SoundContext, destination: string): ReadonlySet<string> {
+  let known = waysMade.get(ctx);
+  if (!known) waysMade.set(ctx, (known = new Map<string, ReadonlySet<string>>()));
+  let found = known.get(destination);
+  if (!found) {
+    const way = routeTo(ctx.stations, ctx.steps, (s) => s.device === destination);
+    known.set(destination, (found = new Set([destination, ...way.map((s) => s.device)])));
   }
-  return reached.has(destination);
+  return found;
 }
 
-const made = new WeakMap<Rig, Map<Sound, Set<string>>>();
+const waysMade = new WeakMap<SoundContext, Map<string, ReadonlySet<string>>>();
 
-/** Leads of which each, made on a copy, leads to a destination that hears nothing; the likeliest first. */
+/** Whether a lead ends where ways that are made lead on to all of some destinations. */
+export const leadsToAll = (
+  ctx: SoundContext,
+  { edits }: Fix,
+  destinations: readonly string[],
+): boolean =>
+  edits.some(
+    (e) => e.edit === 'connect' && destinations.every((d) => madeTo(ctx, d).has(e.lead.to.device)),
+  );
+
+/**
+ * Leads that could be missing on the way to a destination that hears nothing, the likeliest first: from
+ * where signal stands to where a way that is made goes on. What comes of each is for a trial to say.
+ */
 export function missingLeads(ctx: SoundContext, destination: string, from?: string): Fix[] {
   const signalOf = (e: End) =>
     kindOf(ctx.device(e.device).kind).jacks.find((j) => j.id === e.jack)?.signal;
   const outs = openEnds(ctx).filter((o) => from === undefined || o.end.device === from);
+  const onward = madeTo(ctx, destination);
   return openingsBefore(ctx, destination)
+    .filter(({ end }) => onward.has(end.device))
     .flatMap((into) =>
       outs
         .filter(
@@ -248,8 +257,6 @@ export function missingLeads(ctx: SoundContext, destination: string, from?: stri
         .map((out) => ({ out, into, likely: out.likely + into.likely })),
     )
     .sort((a, b) => b.likely - a.likely)
-    .slice(0, MOST_TRIES)
-    .map(({ out, into }) => joinFix(ctx, out.end, into.end))
-    .filter(({ edits }) => leadsThere(ctx, edits, destination))
-    .slice(0, OFFERED);
+    .slice(0, OFFERED)
+    .map(({ out, into }) => joinFix(ctx, out.end, into.end));
 }

@@ -11,6 +11,7 @@ import {
   againWords,
   broughtBack,
   joinFix,
+  leadsToAll,
   looseSources,
   missingLeads,
   openingsBefore,
@@ -59,8 +60,10 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
       : [];
     // Which lead is missing is known only where one would do for everybody who could be meant.
     const meant = unheard.destinations.filter((_, i) => perDestination[i]?.length);
-    const backs = leads.map((l) => ({ l, back: broughtBack(ctx, l.edits, unheard) }));
-    const sure = backs.find(({ back }) => meant.every((d) => back.includes(d)));
+    const sure = leads
+      .filter((l) => leadsToAll(ctx, l, meant))
+      .map((l) => ({ l, back: broughtBack(ctx, l.edits, unheard) }))
+      .find(({ back }) => meant.every((d) => back.includes(d)));
     const first = sure ? [sure.l] : [];
     return [
       openEnd(ctx, device, [...first, ...leads, ...ways].slice(0, MOST_WAYS), sure?.back ?? []),

@@ -7,7 +7,7 @@ import type { SoundContext } from '../signal/sound-context';
 import { joinFix, openEnds, openingsBefore } from './missing-leads';
 
 /** So many exchanges, and so many leads, are offered to be tried. */
-const OFFERED = 4;
+const OFFERED = 3;
 
 /** Leads that carry signal from jack to jack outside hosts. */
 const outer = (ctx: SoundContext): Lead[] =>

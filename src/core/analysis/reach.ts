@@ -5,7 +5,7 @@ import type { DestinationFigures, StationFigures } from '../signal';
 import type { SoundContext } from '../signal/sound-context';
 import { routeTo } from '../walk';
 import type { Remarker } from './evidence';
-import { broughtBack, missingLeads, openingsBefore, unheardIn } from './missing-leads';
+import { aheadOf, missingLeads, openingsBefore } from './missing-leads';
 
 /** Destinations that nothing leads to, and sources that lead nowhere. */
 export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => {
@@ -45,13 +45,14 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
       true,
     ).map((s) => s.id),
   );
-  // Where a lead that lets somebody hear again lets an instrument be heard, too, that is told above.
-  const unheard = unheardIn({ ctx, stations, destinations });
+  // An instrument whose signal stands where a lead is missing on the way to somebody is told with that.
   const told = new Set(
-    remarks.flatMap(({ subjects }) => {
-      const [lead] = missingLeads(ctx, at(subjects, 0));
-      return lead ? broughtBack(ctx, lead.edits, unheard) : [];
-    }),
+    remarks.flatMap(({ subjects }) =>
+      missingLeads(ctx, at(subjects, 0))
+        .slice(0, 1)
+        .flatMap(({ edits }) => edits)
+        .flatMap((e) => (e.edit === 'connect' ? [...aheadOf(ctx, e.lead.from.device)] : [])),
+    ),
   );
   for (const source of stations) {
     if (
