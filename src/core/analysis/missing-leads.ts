@@ -102,6 +102,11 @@ interface Open {
   likely: number;
 }
 
+/** A free input, and whether anything feeds its device by another. */
+interface Opening extends Open {
+  isFed: boolean;
+}
+
 const isSignal = (j: { signal: string }): boolean => j.signal === 'audio' || j.signal === 'speaker';
 
 /** What leads on to a destination by leads, whatever its switches say: that itself, and all ahead of it. */
@@ -114,17 +119,17 @@ export function aheadOf({ rig }: SoundContext, destination: string): Set<string>
 }
 
 /** Free inputs of everything that leads on to a destination: its way could have been cut at each. */
-export function openingsBefore(ctx: SoundContext, destination: string): readonly Open[] {
+export function openingsBefore(ctx: SoundContext, destination: string): readonly Opening[] {
   let known = openings.get(ctx);
-  if (!known) openings.set(ctx, (known = new Map<string, readonly Open[]>()));
+  if (!known) openings.set(ctx, (known = new Map<string, readonly Opening[]>()));
   let found = known.get(destination);
   if (!found) known.set(destination, (found = foundOpenings(ctx, destination)));
   return found;
 }
 
-const openings = new WeakMap<SoundContext, Map<string, readonly Open[]>>();
+const openings = new WeakMap<SoundContext, Map<string, readonly Opening[]>>();
 
-function foundOpenings(ctx: SoundContext, destination: string): Open[] {
+function foundOpenings(ctx: SoundContext, destination: string): Opening[] {
   const { rig } = ctx;
   const ahead = aheadOf(ctx, destination);
   const fed = new Set(
@@ -142,7 +147,7 @@ function foundOpenings(ctx: SoundContext, destination: string): Open[] {
           rig.leads.some((l) => l.from.device === device.id && l.from.jack === s),
         );
         const likely = (jack === main ? 2 : isSent ? 2 : loop ? -2 : 0) + (isFed ? 0 : 2);
-        return { end: { device: device.id, jack }, likely };
+        return { end: { device: device.id, jack }, likely, isFed };
       });
     })
     .sort(likelier);
@@ -212,7 +217,7 @@ export function joinFix({ rig, device }: SoundContext, from: End, to: End): Fix 
 }
 
 /** So many are offered. */
-const OFFERED = 2;
+const OFFERED = 3;
 
 /** What leads on to a destination by ways that are made in this sound: that itself, and all of it. */
 function madeTo(ctx: SoundContext, destination: string): ReadonlySet<string> {

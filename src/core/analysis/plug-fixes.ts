@@ -7,7 +7,7 @@ import type { SoundContext } from '../signal/sound-context';
 import { joinFix, openEnds, openingsBefore } from './missing-leads';
 
 /** So many exchanges, and so many leads, are offered to be tried. */
-const OFFERED = 3;
+const OFFERED = 4;
 
 /** Leads that carry signal from jack to jack outside hosts. */
 const outer = (ctx: SoundContext): Lead[] =>
@@ -84,19 +84,25 @@ export function missingSides(ctx: SoundContext, destination: string): Fix[] {
         l.to.device === into.device &&
         l.to.jack === pairOf(ctx, into)?.with,
     );
-  const likely = (out: End, into: End): number =>
-    (belong(out, into) ? 2 : 0) + (besideHeld(into) ? 1 : 0);
+  // An input whose device nothing feeds waits for a lead.
   const joints = outs.flatMap((out) =>
     ins
       .filter(({ end }) => end.device !== out.device)
-      .map(({ end }) => ({ out, into: end, likely: likely(out, end) })),
+      .map(({ end: into, isFed }) => ({
+        ...{ out, into, belongs: belong(out, into) },
+        likely:
+          (belong(out, into) ? 4 : 0) +
+          (isFed ? 0 : 2) +
+          (besideHeld(into) ? 1 : 0) +
+          (besideHeld(out) ? 1 : 0),
+      })),
   );
   const leads = joints
     .sort((a, b) => b.likely - a.likely)
     .slice(0, OFFERED)
     .map(({ out, into }) => joinFix(ctx, out, into));
   const together = joints
-    .filter((j) => j.likely >= 2)
+    .filter((j) => j.belongs)
     .flatMap(({ out, into }) => joinFix(ctx, out, into).edits);
   return together.length > 1
     ? [...leads, { words: 'Add the leads of the side that is missing', edits: together }]
