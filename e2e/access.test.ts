@@ -54,6 +54,9 @@ async function barriers(look: keyof typeof LOOKS = 'all'): Promise<string[]> {
 async function sheet(scheme: 'light' | 'dark'): Promise<void> {
   await tech.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
   await new Promise((r) => setTimeout(r, 400));
+  await tech.page.waitForFunction(() =>
+    document.getAnimations().every((a) => a.playState !== 'running'),
+  );
 }
 
 /** A phone, a tablet, twice the size on a laptop, and a laptop, which is what comes last. */

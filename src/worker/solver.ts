@@ -19,32 +19,37 @@ export function propose<N extends ProposalName>(
   ask: Proposals[N]['ask'],
   onProgress: (share: number, words: string, best?: BestSoFar) => void,
 ): Working<Proposals[N]['answer']> {
-  const worker = new Worker(new URL('./solve.worker.ts', import.meta.url), { type: 'module' });
   let stop: (why: string) => void = () => undefined;
   const answer = new Promise<Proposals[N]['answer']>((resolve, reject) => {
-    const late = setTimeout(
-      () => stop(`the worker did not start within ${LIMIT_S} seconds`),
-      LIMIT_S * 1000,
-    );
-    stop = (why) => {
-      clearTimeout(late);
-      worker.terminate();
-      reject(new Error(why));
-    };
-    worker.onmessage = ({ data }: MessageEvent<ProposalAnswered>) => {
-      if ('listens' in data) {
-        // What is asked before a worker listens may be lost: it says when it does.
-        clearTimeout(late);
-        worker.postMessage({ id: 0, proposal: name, ask });
-      } else if ('share' in data) onProgress(data.share, data.words, data.best);
-      else if ('error' in data) stop(data.error);
-      else {
+    /** Starts a worker; one that does not come up, on a machine that is busy, is tried once more. */
+    const start = (isLast: boolean) => {
+      const worker = new Worker(new URL('./solve.worker.ts', import.meta.url), { type: 'module' });
+      const late = setTimeout(() => {
+        if (isLast) return stop(`the worker did not start within ${2 * LIMIT_S} seconds`);
         worker.terminate();
-        resolve(data.answer as Proposals[N]['answer']);
-      }
+        start(true);
+      }, LIMIT_S * 1000);
+      stop = (why) => {
+        clearTimeout(late);
+        worker.terminate();
+        reject(new Error(why));
+      };
+      worker.onmessage = ({ data }: MessageEvent<ProposalAnswered>) => {
+        if ('listens' in data) {
+          // What is asked before a worker listens may be lost: it says when it does.
+          clearTimeout(late);
+          worker.postMessage({ id: 0, proposal: name, ask });
+        } else if ('share' in data) onProgress(data.share, data.words, data.best);
+        else if ('error' in data) stop(data.error);
+        else {
+          worker.terminate();
+          resolve(data.answer as Proposals[N]['answer']);
+        }
+      };
+      worker.onerror = (e) => stop(e.message || 'the worker stopped');
+      worker.onmessageerror = () => stop('the answer of the worker could not be read');
     };
-    worker.onerror = (e) => stop(e.message || 'the worker stopped');
-    worker.onmessageerror = () => stop('the answer of the worker could not be read');
+    start(false);
   });
   return { answer, cancel: () => stop(CANCELLED) };
 }

@@ -12,7 +12,7 @@ test('figures and remarks are what they were', () => {
   const now: Record<string, unknown> = {};
   for (const { name, rig: written } of variants(2, 6)) {
     const rig = effectiveRig(written);
-    const evidence = rig.sounds.map((s) => analysis.evidenceOf(rig, s, undefined, undefined, true));
+    const evidence = rig.sounds.map((s) => analysis.evidenceOf(rig, s, { wantsFixes: true }));
     now[name] = [
       ...evidence.map((e) => digest(analysis.figuresIn(e))),
       ...remarkers.map(([which, look]) => `${which} ${digest(evidence.map((e) => look(e)))}`),

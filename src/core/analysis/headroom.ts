@@ -6,7 +6,7 @@ import type { Edit } from '../rig/edits';
 import type { Device, Sound, State } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { roomAt, type StationFigures } from '../signal';
-import { soundContext, type SoundContext } from '../signal/sound-context';
+import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { withSetting } from '../control/reach';
 import { fixed, showLevel } from '../units';
 import { routeTo } from '../walk';
@@ -104,7 +104,7 @@ function turnedDown(
     { edit: 'setSetting', device: device.id, sound, setting, value },
   ];
   const givesRoom = (value: number) => {
-    const tried = soundContext(ctx.rig, withSetting(ctx.sound, device.id, setting, value));
+    const tried = listenedTo(ctx, ctx.rig, withSetting(ctx.sound, device.id, setting, value));
     const { headroomDb } = roomAt(tried, clipping);
     return headroomDb !== null && headroomDb >= TIGHT_DB;
   };

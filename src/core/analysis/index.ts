@@ -1,6 +1,6 @@
 export { type BoostWorth, boostWorths } from './boost';
 export { connectionOrder, type ConnectionStep } from './connection-order';
-export { figuresIn, evidenceOf, type SoundFigures } from './sound-figures';
+export { figuresIn, evidenceOf, type Figuring, type SoundFigures } from './sound-figures';
 export type { Evidence, Remarker } from './evidence';
 export { countLeads, type LeadCount } from './lead-count';
 export { type PickupTone, pickupTone } from './pickup-tone';

@@ -9,21 +9,23 @@ import { byId, endWords } from '../rig/find';
 import { CONTROL_LEADS, type Device, type End, type Rig, type Sound } from '../rig/schema';
 import { sourceDevice } from '../rig/source-id';
 import { arrivingFigures } from '../signal';
-import { soundContext, type SoundContext } from '../signal/sound-context';
+import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { routeTo } from '../walk';
 import type { Evidence } from './evidence';
 
 /** Instruments that a sound plays and that no lead is in. */
-export const looseSources = ({ rig, sound }: SoundContext): string[] =>
-  rig.devices
+export function looseSources({ rig, sound }: SoundContext): string[] {
+  const plugged = new Set(rig.leads.flatMap((l) => [l.from.device, l.to.device]));
+  return rig.devices
     .filter(
       (d) =>
         d.host === undefined &&
-        !rig.leads.some((l) => [l.from, l.to].some((end) => end.device === d.id)) &&
+        !plugged.has(d.id) &&
         kindOf(d.kind).job === 'instrument' &&
         isEngaged(kindOf(d.kind), d, stateIn(sound, d.id)),
     )
     .map((d) => d.id);
+}
 
 /** What of a sound hears nothing or is heard nowhere. */
 export interface Unheard {
@@ -61,12 +63,13 @@ interface Audible {
   heard: Set<string>;
 }
 
-function audibleIn(copy: Rig, sound: Sound): Audible {
+function audibleIn(ctx: SoundContext, copy: Rig): Audible {
+  const { sound } = ctx;
   let known = audible.get(copy);
   if (!known) audible.set(copy, (known = new Map<Sound, Audible>()));
   let found = known.get(sound);
   if (!found) {
-    const then = arrivingFigures(soundContext(copy, sound)).filter((d) => d.levelDbu);
+    const then = arrivingFigures(listenedTo(ctx, copy)).filter((d) => d.levelDbu);
     found = {
       hear: new Set(then.map((d) => d.device)),
       heard: new Set(then.flatMap((d) => d.sources.map(sourceDevice))),
@@ -84,7 +87,7 @@ export function broughtBack(
 ): string[] {
   const copy = destinations.length + sources.length ? copyWith(ctx.rig, edits) : undefined;
   if (!copy) return [];
-  const { hear, heard } = audibleIn(copy, ctx.sound);
+  const { hear, heard } = audibleIn(ctx, copy);
   return [...destinations.filter((id) => hear.has(id)), ...sources.filter((id) => heard.has(id))];
 }
 

@@ -1,5 +1,6 @@
 import { isMetal, passesOf, pluggedJacks } from '../circuit';
 import type { Remark } from '../findings/finding';
+import { byKey, reachable } from '../graph';
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
 import { byId, endWords, leadFrom } from '../rig/find';
@@ -18,8 +19,12 @@ const MOST_TRIES = 8;
 export const priorityRemarks: Remarker = ({ ctx, stations, destinations }) => {
   const unheard = unheardIn({ ctx, stations, destinations });
   if (!unheard.sources.length) return [];
+  // Only a plug in a box that an unheard instrument leads on to can keep it from being heard.
+  const from = byKey(ctx.rig.leads, (l) => l.from.device);
+  const behind = reachable(unheard.sources, (id) => (from.get(id) ?? []).map((l) => l.to.device));
   return ctx.rig.leads
-    .filter((l) => isMetal(l) && changesItsDevice(ctx, l) && !comesHome(ctx, l))
+    .filter((l) => isMetal(l) && behind.has(l.to.device))
+    .filter((l) => changesItsDevice(ctx, l) && !comesHome(ctx, l))
     .sort(byId)
     .slice(0, MOST_TRIES)
     .flatMap((lead): Remark[] => {

@@ -1,6 +1,12 @@
 import { bareSourceOf, pluggedJacks } from '../circuit';
 import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
-import { type DestinationFigures, type Heard, heardOf, type StationFigures } from '../signal';
+import {
+  type DestinationFigures,
+  type Flowing,
+  type Heard,
+  heardOf,
+  type StationFigures,
+} from '../signal';
 import type { Step } from '../walk';
 import { type Cycle, cyclesOf } from './cycles';
 import type { Evidence } from './evidence';
@@ -25,16 +31,25 @@ export interface SoundFigures {
   hosts: HostUse[];
 }
 
-/** Everything that is figured for one sound, as remarks read it. `memory` keeps tones of sections. */
+/** How a sound is figured. */
+export interface Figuring {
+  /** Keeps the tones of sections. */
+  memory?: ToneMemory;
+  plugged?: Map<string, Set<string>>;
+  wantsFixes?: boolean;
+  /** What was heard last in each sound, by its id: what is as it was is taken over; renewed. */
+  flows?: Map<string, Flowing>;
+}
+
+/** Everything that is figured for one sound, as remarks read it. */
 export function evidenceOf(
   rig: Rig,
   sound: Sound,
-  memory?: ToneMemory,
-  plugged = pluggedJacks(rig),
-  wantsFixes = false,
+  { memory, plugged = pluggedJacks(rig), wantsFixes = false, flows }: Figuring = {},
 ): Evidence {
-  const heard: Heard = heardOf(rig, sound, plugged);
+  const heard: Heard = heardOf(rig, sound, plugged, { like: flows?.get(sound.id) });
   const { ctx } = heard;
+  flows?.set(sound.id, ctx.flowing);
   return {
     ...heard,
     tones: sectionTones(ctx, memory),

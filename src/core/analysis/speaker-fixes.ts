@@ -6,7 +6,7 @@ import type { Edit } from '../rig/edits';
 import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
 import { freshId, idsOf } from '../rig/fresh-id';
 import type { Device, Lead } from '../rig/schema';
-import { soundContext, type SoundContext } from '../signal/sound-context';
+import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { fixed } from '../units';
 import { type SpeakerLine, speakerLines, USUAL_SQUARE_MM } from './speaker-lines';
 
@@ -51,7 +51,7 @@ export function withoutOne(ctx: SoundContext, { amp, tapOhms, tube, loads }: Spe
       .map((l): Edit => ({ edit: 'disconnect', lead: l.id }));
     const off = edits.length ? copyWith(ctx.rig, edits) : undefined;
     if (!off) return [];
-    const left = speakerLines(soundContext(off, ctx.sound)).find((l) => l.amp === amp);
+    const left = speakerLines(listenedTo(ctx, off)).find((l) => l.amp === amp);
     if (!left || left.loadOhms === null) return [];
     const gone = loads.filter((l) => !left.loads.some((x) => x.device === l.device));
     const names = gone.map((l) => nameOf(ctx.rig, l.device)).join(' and ');

@@ -10,7 +10,7 @@ import { leadFrom, leadInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, Lead } from '../rig/schema';
 import { arrivingFigures, type DestinationFigures, type StationFigures } from '../signal';
-import { soundContext, type SoundContext } from '../signal/sound-context';
+import { listenedTo, type SoundContext } from '../signal/sound-context';
 import type { Evidence, Remarker } from './evidence';
 import { aheadOf } from './missing-leads';
 import { exchangesAt, intoLeft, missingSides } from './plug-fixes';
@@ -255,7 +255,7 @@ function wideOnes(ctx: SoundContext, edits: Edit[]): Set<string> | undefined {
   const copy = copyWith(ctx.rig, edits);
   if (!copy) return undefined;
   return new Set(
-    arrivingFigures(soundContext(copy, ctx.sound)).flatMap((d) => [
+    arrivingFigures(listenedTo(ctx, copy)).flatMap((d) => [
       ...d.wideners.map((w) => w.device),
       ...(d.pairedWith && d.widenedBy ? [d.widenedBy] : []),
     ]),

@@ -2,7 +2,9 @@ import { at as entryAt, sure } from '../outcome';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf } from '../kinds';
 import { usualMetres } from '../rig';
+import { stateIn } from '../rig/device-state';
 import { byId, nameOf } from '../rig/find';
+import { sourceDevice } from '../rig/source-id';
 import type { Edit } from '../rig/edits';
 import { CONTROL_LEADS, type Lead, type Reference, type Rig } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
@@ -10,7 +12,7 @@ import type { Fix, Remark } from '../findings/finding';
 import { copyWith } from '../rig/copies';
 import { type Heard, pointFigures } from '../signal';
 import type { Evidence, Remarker } from './evidence';
-import { soundContext, type SoundContext } from '../signal/sound-context';
+import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { type Tone, toneOf } from './tone';
 
 /** Treble lost against the reference lead, in dB at 5 kHz, from which it is worth a word. */
@@ -146,7 +148,7 @@ function longLead(
     words: `Take a lead of ${usual} m from ${nameOf(rig, t.driver)}`,
     edits: [{ edit: 'setLead', lead: lead.id, metres: usual }],
   };
-  const back = givenBack(now, t, fix);
+  const back = givenBack(now, t, fix, `${lead.id} of ${usual} m`);
   if (back < WORTH_SAYING_DB) return undefined;
   return {
     rule: 'dull-lead',
@@ -189,7 +191,7 @@ function bestPlace(
         ? 'after the first lead'
         : `between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`;
       const fix = insertFix(rig, 'buffer', 'Buffer', lead.id, `Put a buffer ${where}`);
-      return { isFirst, where, fix, back: givenBack(now, t, fix) };
+      return { isFirst, where, fix, back: givenBack(now, t, fix, lead.id) };
     });
   const clearly = (p: (typeof places)[number]) => p.back + (p.isFirst ? WORTH_A_BUFFER_DB : 0);
   return places.reduce<(typeof places)[number] | undefined>(
@@ -198,8 +200,68 @@ function bestPlace(
   );
 }
 
-/** How much louder 5 kHz arrives at the listener of a pickup with a fix made on a copy, in dB. */
+/**
+ * How much louder 5 kHz arrives at the listener of a pickup with a fix made on a copy, in dB; `where` it
+ * acts tells fixes of one section apart. It is remembered while the section stays what it is.
+ */
 function givenBack(
+  now: Pick<Heard, 'ctx' | 'stations'>,
+  t: Evidence['tones'][number],
+  fix: Fix,
+  where: string,
+): number {
+  const parts = partsOfSection(now.ctx, t);
+  const key = `${t.driver} ${t.listener} ${where}`;
+  if (!parts) return triedBack(now, t, fix);
+  const [first] = parts;
+  let known = givenBacks.get(first);
+  if (!known) givenBacks.set(first, (known = []));
+  const hit = known.find(
+    (k) =>
+      k.key === key &&
+      k.parts.length === parts.length &&
+      k.parts.every((part, i) => part === parts[i]),
+  );
+  if (hit) return hit.back;
+  const back = triedBack(now, t, fix);
+  known.unshift({ key, parts, back });
+  known.length = Math.min(known.length, MOST_REMEMBERED);
+  return back;
+}
+
+/** What fixes gave back, by the pickup of the section. */
+const givenBacks = new WeakMap<
+  object,
+  { key: string; parts: readonly unknown[]; back: number }[]
+>();
+const MOST_REMEMBERED = 64;
+
+/**
+ * All that the sound of a pickup's own section depends on, its pickup first: its devices as the sound has
+ * them, and every lead at them. Nothing where anything but instruments drives it, since that depends on
+ * what is ahead.
+ */
+function partsOfSection(
+  ctx: SoundContext,
+  t: Evidence['tones'][number],
+): readonly [object, ...unknown[]] | undefined {
+  const { circuit } = ctx.flowing;
+  const out = ctx.rig.leads.find((l) => l.from.device === t.driver && t.leads.includes(l.id));
+  const net = out && circuit.netAt(t.driver, out.from.jack);
+  const section = net && circuit.sections[net.section];
+  if (!section || section.drivers.some((d) => !d.source)) return undefined;
+  const inside = new Set(
+    section.nets.flatMap((n) => entryAt(circuit.nets, n).points.map((p) => sourceDevice(p.device))),
+  );
+  const devices = ctx.rig.devices.filter((d) => inside.has(d.id));
+  return [
+    ctx.device(t.driver),
+    ...devices.flatMap((d) => [d, stateIn(ctx.sound, d.id)]),
+    ...ctx.rig.leads.filter((l) => inside.has(l.from.device) || inside.has(l.to.device)),
+  ];
+}
+
+function triedBack(
   now: Pick<Heard, 'ctx' | 'stations'>,
   t: Evidence['tones'][number],
   fix: Fix,
@@ -212,7 +274,7 @@ function givenBack(
     const input = pointFigures(ctx, t.listener, jack);
     return (input.levelDbu?.soft ?? NaN) + (input.tiltDb ?? NaN);
   };
-  return at5kHz(soundContext(copy, now.ctx.sound)) - at5kHz(now.ctx) || 0;
+  return at5kHz(listenedTo(now.ctx, copy)) - at5kHz(now.ctx) || 0;
 }
 
 /** The lead of a section that dulls most: what drives it, and its capacitance, fall off first. */

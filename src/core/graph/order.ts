@@ -1,4 +1,5 @@
 import { circlesIn } from './circles';
+import { reachable } from './search';
 
 /**
  * The order in which to visit numbered nodes so that each comes after what leads to it, and the
@@ -19,10 +20,44 @@ export function orderNodes(
   successors: readonly (readonly number[])[],
   roots: Iterable<number> = successors.keys(),
 ): Order {
+  const { order, back } = walked(successors, roots);
+  const steps = new Set(back.map(([from, to]) => `${from}>${to}`));
+  return {
+    order,
+    isBack: (a, b) => steps.size > 0 && steps.has(`${a}>${b}`),
+    loops: back.length ? circlesThrough(back, successors) : [],
+  };
+}
+
+/** The circles of a graph: each has a step that leads back, and lies behind its end and ahead of its start. */
+function circlesThrough(
+  back: readonly (readonly [number, number])[],
+  successors: readonly (readonly number[])[],
+): number[][] {
+  const before: number[][] = successors.map(() => []);
+  successors.forEach((next, at) => next.forEach((to) => before[to]?.push(at)));
+  const behind = reachable(
+    back.map(([, to]) => to),
+    (at) => successors[at] ?? [],
+  );
+  const ahead = reachable(
+    back.map(([from]) => from),
+    (at) => before[at] ?? [],
+  );
+  const within = [...behind].filter((at) => ahead.has(at)).sort((a, b) => a - b);
+  const isWithin = new Set(within);
+  return circlesIn(within, (at) => (successors[at] ?? []).filter((to) => isWithin.has(to)));
+}
+
+/** A depth-first walk: the order in which it leaves nodes behind, turned round, and the steps that lead back. */
+function walked(
+  successors: readonly (readonly number[])[],
+  roots: Iterable<number>,
+): { order: number[]; back: [number, number][] } {
   const after = (at: number): readonly number[] => successors[at] ?? [];
   // 0: not met; 1: on the way that is being walked; 2: done. A step to what is on the way leads back.
   const state = new Uint8Array(successors.length);
-  const back = new Set<string>();
+  const back: [number, number][] = [];
   const post: number[] = [];
   for (const root of roots) {
     if (state[root]) continue;
@@ -37,14 +72,10 @@ export function orderNodes(
       } else if (state[next] === 0) {
         state[next] = 1;
         stack.push({ at: next, next: 0 });
-      } else if (state[next] === 1) back.add(`${top.at}>${next}`);
+      } else if (state[next] === 1) back.push([top.at, next]);
     }
   }
-  return {
-    order: post.reverse(),
-    isBack: (a, b) => back.size > 0 && back.has(`${a}>${b}`),
-    loops: back.size ? circlesIn(successors.keys(), after) : [],
-  };
+  return { order: post.reverse(), back };
 }
 
 /**
@@ -56,8 +87,7 @@ export function orderByName(
   isFirst: (at: number) => boolean,
   name: (at: number) => string,
 ): Order {
-  const found = orderNodes(successors);
-  if (!found.loops.length) return found;
+  if (!walked(successors, successors.keys()).back.length) return orderNodes(successors);
   const names = successors.map((_, at) => name(at));
   const byName = (a: number, b: number) => {
     const [one, other] = [names[a] ?? '', names[b] ?? ''];

@@ -1,5 +1,6 @@
 import {
   evidenceOf,
+  type Figuring,
   figuresIn,
   type SoundFigures,
   type ToneMemory,
@@ -12,6 +13,7 @@ import type { SceneRemark } from '../midi';
 import { PromiseChecker, promiseRemarks, type PromiseResult } from '../promises';
 import type { Rig, Sound } from '../rig/schema';
 import { learnSheets } from '../rig/sheets';
+import type { Flowing } from '../signal';
 import { sameToTheEar } from '../rig/to-the-ear';
 import { CHECKS, type Checks, type RigCheck } from './checks';
 import { contained, type TellFailure } from './contained';
@@ -53,17 +55,15 @@ const quietly: TellFailure = () => undefined;
 export function analyseSound(
   rig: Rig,
   sound: Sound,
-  memory?: ToneMemory,
-  plugged = pluggedJacks(rig),
+  figuring: Figuring = {},
   checks: Checks['sound'] = CHECKS.sound,
   tell: TellFailure = quietly,
-  wantsFixes = false,
 ): SoundReport {
   return contained(
     `the figures of ${sound.name}`,
     tell,
     () => {
-      const evidence = evidenceOf(rig, sound, memory, plugged, wantsFixes);
+      const evidence = evidenceOf(rig, sound, figuring);
       const remarks = Object.entries(checks).flatMap(([name, look]) =>
         contained(
           name,
@@ -88,6 +88,7 @@ export class Analyser {
   private readonly kept = new Map<RigCheck, { rig: Rig; remarks: SceneRemark[] }>();
   private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
   private heardDevices?: Rig['devices'];
+  private flows = new Map<string, Flowing>();
 
   constructor(
     private readonly tell: TellFailure = quietly,
@@ -110,6 +111,7 @@ export class Analyser {
     other.promises = this.promises.forCopies();
     for (const [check, known] of this.kept) other.kept.set(check, known);
     other.last = this.last;
+    other.flows = new Map(this.flows);
     other.heardDevices = this.heardDevices;
     return other;
   }
@@ -153,8 +155,9 @@ export class Analyser {
   }
 
   private sound(rig: Rig, sound: Sound, plugged: Map<string, Set<string>>): SoundReport {
-    const { tones, checks, tell, wantsFixes } = this;
-    return analyseSound(rig, sound, tones, plugged, checks.sound, tell, wantsFixes);
+    const { tones: memory, flows, checks, tell, wantsFixes } = this;
+    const figuring = { memory, plugged, wantsFixes, flows };
+    return analyseSound(rig, sound, figuring, checks.sound, tell);
   }
 
   /** What checks of the whole rig say; each is asked again only when something that it reads has changed. */

@@ -1,3 +1,4 @@
+import { byKey } from '../graph';
 import { kindOf, type Jack } from '../kinds';
 import { insideOf, jackOf, leadTypeFor } from './find';
 import { freshId } from './fresh-id';
@@ -39,9 +40,9 @@ const twoConductors = (rig: Rig, e: End): boolean => {
 };
 
 /** Whether a jack holds all that it can: a lead, or both branches of an insert lead. */
-function isTaken(rig: Rig, end: End): boolean {
+function isTaken(rig: Rig, end: End, leads: readonly Lead[] = rig.leads): boolean {
   if (placeOf(rig, end) !== '') return false;
-  const here = rig.leads.filter((l) => isAt(l, end));
+  const here = leads.filter((l) => isAt(l, end));
   return here.some((l) => !(l.type === 'insert' && here.length < 2 && twoConductors(rig, end)));
 }
 
@@ -55,21 +56,30 @@ export const freeJacks = (
   direction: 'in' | 'out',
   within: string | null,
   only: (jack: Jack) => boolean = () => true,
-): { device: Device; jacks: Jack[] }[] =>
-  rig.devices
-    .map((device) => ({
-      device,
-      jacks: kindOf(device.kind).jacks.filter((j) => {
+): { device: Device; jacks: Jack[] }[] => {
+  const leadsAt = byKey(
+    rig.leads.flatMap((l) => [
+      { at: l.from.device, l },
+      { at: l.to.device, l },
+    ]),
+    ({ at }) => at,
+  );
+  return rig.devices
+    .map((device) => {
+      const leads = [...new Set((leadsAt.get(device.id) ?? []).map(({ l }) => l))];
+      const jacks = kindOf(device.kind).jacks.filter((j) => {
         const end = { device: device.id, jack: j.id };
         return (
-          only(j) &&
           (j.direction === direction || j.direction === 'either') &&
-          (within === null || placeOf(rig, end) === within) &&
-          (j.many || !isTaken(rig, end))
+          only(j) &&
+          (within === null || (j.inside ? device.id : (device.host ?? '')) === within) &&
+          (j.many || !isTaken(rig, end, leads))
         );
-      }),
-    }))
+      });
+      return { device, jacks };
+    })
     .filter((d) => d.jacks.length > 0);
+};
 
 /**
  * The lead that joins two jacks: of the type that they ask for, and of the usual length for where

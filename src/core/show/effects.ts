@@ -97,7 +97,9 @@ export class Listener {
   }
 
   private run(whole: Whole, sound: Sound, like?: Flowing): Flowing {
-    return runSignal(buildCircuit(whole.rig, whole.sound(sound), whole.plugged), { like });
+    return runSignal(buildCircuit(whole.rig, whole.sound(sound), whole.plugged), {
+      ...{ like, withoutNoise: true },
+    });
   }
 }
 

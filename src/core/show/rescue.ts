@@ -119,7 +119,7 @@ function isHarmless(listener: Listener, { words, make, instead }: Attempt, on: S
 }
 
 const dangersIn = (whole: Whole, sound: Sound): string[] =>
-  analyseSound(whole.rig, whole.sound(sound), undefined, whole.plugged)
+  analyseSound(whole.rig, whole.sound(sound), { plugged: whole.plugged })
     .remarks.filter((r) => r.severity === 'danger')
     .map((r) => `${r.rule} ${r.subjects.join(' ')}`);
 

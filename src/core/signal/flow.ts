@@ -3,7 +3,7 @@ import { ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
 import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
 import { orderByName } from '../graph';
 import { type Solution, solveSection } from '../circuit/passive';
-import { addHiss, scaleHiss, SILENT, Strains } from './hiss';
+import { addHiss, type Hiss, scaleHiss, SILENT, Strains } from './hiss';
 import {
   type Flow,
   merged,
@@ -26,6 +26,8 @@ export interface Flowing {
   present: (net: number) => Present;
   solution: (section: Section, hertz: number) => Solution;
   loops: CircuitStage[][];
+  /** The strains of its noise; none where noise was left out. */
+  strains: Strains | undefined;
 }
 
 export const REFERENCE_HERTZ = 1000;
@@ -62,16 +64,20 @@ const MOST_ROUNDS = 2000;
 const SETTLED = 1e-8;
 
 /**
- * How a copy is run that is only listened to: noise is left out, and where nothing is different from
- * `like`, a run of nearly the same circuit, what was found there is taken over.
+ * How a circuit is run that is nearly one that was run before: what is not different from `like` is
+ * taken over. What is only listened to leaves noise out.
  */
-export interface Listening {
+export interface Rerun {
   like?: Flowing;
+  withoutNoise?: boolean;
 }
 
+/** With more strains than this, those of a run before are not gone on with. */
+const MOST_STRAINS = 5000;
+
 /** Runs the signal of every source through a circuit. Levels are figured at 1 kHz, brightness at 5 kHz. */
-export const runSignal = (circuit: Circuit, listening?: Listening): Flowing =>
-  new SignalRun(circuit, listening).flowing();
+export const runSignal = (circuit: Circuit, rerun: Rerun = {}): Flowing =>
+  new SignalRun(circuit, rerun).flowing();
 
 /**
  * The idea: passive sections are joined by stages that pass signal one way, so sections can be
@@ -89,16 +95,19 @@ class SignalRun {
   private readonly atNet: (Present | undefined)[];
   private readonly visits: ReturnType<typeof visits>;
   /** What is known of sections of a run that is nearly the same. */
-  private readonly like: ReturnType<typeof likeIn> | undefined;
+  private readonly listeners: ReadonlyMap<number, string>;
+  private like: ReturnType<typeof likeIn> | undefined;
 
   constructor(
     private readonly circuit: Circuit,
-    listening?: Listening,
+    { like, withoutNoise = false }: Rerun,
   ) {
-    this.strains = listening ? undefined : new Strains();
+    const goesOn = like?.strains && like.strains.size < MOST_STRAINS ? like.strains : undefined;
+    this.strains = withoutNoise ? undefined : (goesOn ?? new Strains());
     this.atNet = circuit.nets.map(() => undefined);
+    this.listeners = withoutNoise ? new Map() : listenersIn(circuit);
     this.visits = visits(circuit);
-    if (listening?.like) this.like = likeIn(circuit, listening.like);
+    if (like && (withoutNoise || goesOn)) this.like = likeIn(circuit, like);
   }
 
   flowing(): Flowing {
@@ -108,7 +117,10 @@ class SignalRun {
       else if (this.gainRound(block) < RESTS) this.goRound(block);
       else for (const at of block) this.visit(at, true);
     }
+    // A run holds on to none before it.
+    this.like = undefined;
     return {
+      strains: this.strains,
       circuit: this.circuit,
       present: this.present,
       solution: this.solution,
@@ -266,13 +278,28 @@ class SignalRun {
     });
   }
 
-  /** Thermal noise power of the passive network that a stage listens to. */
-  private thermal(s: CircuitStage): number {
+  /** Thermal noise of the passive network that a stage listens to, told by a name that is the same in every run. */
+  private thermal(s: CircuitStage): Hiss {
     const section = this.circuit.sections[this.visits.sectionOfNet(s.from)]!;
-    if (!this.strains || !section.drivers.length || s.stage.inOhms === Infinity) return 0;
+    if (!this.strains || !section.drivers.length || s.stage.inOhms === Infinity) return SILENT;
     const { re } = this.solution(section, REFERENCE_HERTZ).impedance(section.nets.indexOf(s.from));
-    return thermalNoiseVolts(Math.max(0, re)) ** 2;
+    const { device, point } = this.circuit.nets[s.from]!.points[0]!;
+    return this.strains.own(
+      this.listeners.get(s.from) ?? s.device,
+      `at ${device} ${point}`,
+      thermalNoiseVolts(Math.max(0, re)) ** 2,
+    );
   }
+}
+
+/** The device that listens at each net, the first by its id where several do. */
+function listenersIn({ stages }: Circuit): Map<number, string> {
+  const found = new Map<number, string>();
+  for (const { from, device, stage } of stages) {
+    const known = found.get(from);
+    if (stage.inOhms < Infinity && (known === undefined || device < known)) found.set(from, device);
+  }
+  return found;
 }
 
 /** Small-signal gain of a stage, the louder of its dry and its wet part; −Infinity where it is muted. */

@@ -1,5 +1,6 @@
 import type { Rig, Sound } from '../rig/schema';
 import { type DestinationFigures, destinationFigures } from './destinations';
+import type { Rerun } from './flow';
 import { type SoundContext, soundContext } from './sound-context';
 import { type StationFigures, stationFigures } from './station-figures';
 
@@ -11,8 +12,13 @@ export interface Heard {
 }
 
 /** Figures of a sound at its stations and destinations. `plugged` is worked out where it is left out. */
-export function heardOf(rig: Rig, sound: Sound, plugged?: Map<string, Set<string>>): Heard {
-  const ctx = soundContext(rig, sound, plugged);
+export function heardOf(
+  rig: Rig,
+  sound: Sound,
+  plugged?: Map<string, Set<string>>,
+  rerun?: Rerun,
+): Heard {
+  const ctx = soundContext(rig, sound, plugged, rerun);
   const stations = stationFigures(ctx);
   return { ctx, stations, destinations: destinationFigures(ctx, stations) };
 }

@@ -43,6 +43,10 @@ export class Strains {
   private readonly known = new Map<string, Strain>();
   private readonly ways = new Map<string, Way>();
 
+  get size(): number {
+    return this.known.size;
+  }
+
   /** Noise of a power in V² that a device makes by itself. */
   own(device: string, origin: string, power: number): Hiss {
     if (!(power > 0)) return SILENT;
@@ -51,7 +55,7 @@ export class Strains {
   }
 
   strain(origin: string, device: string, lateMs: number, apart: string): Strain {
-    const key = `${origin} ${Math.round(lateMs * STEPS_A_MS)} ${apart}`;
+    const key = `${origin} ${device} ${Math.round(lateMs * STEPS_A_MS)} ${apart}`;
     let strain = this.known.get(key);
     if (!strain) {
       const becomes = new Map<Way, Strain>();

@@ -7,7 +7,7 @@ export {
 } from './destinations';
 export { type Heard, heardOf } from './heard';
 export type { Hiss } from './hiss';
-export { type Flowing, type Listening, runSignal } from './flow';
+export { type Flowing, runSignal } from './flow';
 export {
   type Flow,
   type PerTouch,

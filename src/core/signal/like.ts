@@ -25,8 +25,12 @@ export function likeIn(circuit: Circuit, known: Flowing): Like {
   const metal = circuit.sections.map((s) => sameMetal(s, nets, known.circuit));
   const verdicts: (boolean | undefined)[] = circuit.sections.map(() => undefined);
   const inCircle = new Set(known.loops.flat().map((s) => s.device));
-  const isClean = (net: number) =>
-    isSame(entryAt(circuit.sections, entryAt(circuit.nets, net).section));
+  /** Whether what comes from a net, or keys a gate from there, is what came from its counterpart. */
+  const isFrom = (net: number | undefined, then: number | undefined): boolean =>
+    net === undefined || then === undefined
+      ? net === then
+      : nets[net]?.index === then &&
+        isSame(entryAt(circuit.sections, entryAt(circuit.nets, net).section));
   const isSame = (section: Section): boolean => {
     const before = verdicts[section.index];
     if (before !== undefined) return before;
@@ -43,8 +47,8 @@ export function likeIn(circuit: Circuit, known: Flowing): Like {
             (s, i) =>
               sameStage(s, entryAt(then.stages, i)) &&
               !inCircle.has(s.device) &&
-              isClean(s.from) &&
-              nets[s.from]?.index === entryAt(then.stages, i).from,
+              isFrom(s.from, entryAt(then.stages, i).from) &&
+              isFrom(s.keyNet, entryAt(then.stages, i).keyNet),
           )
         );
       });

@@ -1,5 +1,5 @@
 import { sure } from '../outcome';
-import { type Flowing, type Listening, runSignal } from './flow';
+import { type Flowing, type Rerun, runSignal } from './flow';
 import { SILENT } from './hiss';
 import { buildCircuit, passesOf, pluggedJacks } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
@@ -41,9 +41,9 @@ export function soundContext(
   rig: Rig,
   sound: Sound,
   plugged = pluggedJacks(rig),
-  listening?: Listening,
+  rerun?: Rerun,
 ): SoundContext {
-  const flowing = runSignal(buildCircuit(rig, sound, plugged), listening);
+  const flowing = runSignal(buildCircuit(rig, sound, plugged), rerun);
   let walked: Walked | undefined;
   const walk = () => (walked ??= walkOf(rig, sound));
   const devices = new Map(rig.devices.map((d) => [d.id, d]));
@@ -84,3 +84,16 @@ export function soundContext(
     }),
   };
 }
+
+/**
+ * A sound on a copy of its rig, or with some of its settings otherwise, that is only listened to: noise is
+ * left out, and where nothing is different from what is known, that is taken over.
+ */
+export const listenedTo = (
+  known: SoundContext,
+  copy: Rig,
+  sound: Sound = known.sound,
+): SoundContext =>
+  soundContext(copy, sound, pluggedJacks(copy), {
+    ...{ like: known.flowing, withoutNoise: true },
+  });

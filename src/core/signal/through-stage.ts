@@ -26,7 +26,7 @@ export function throughStage(
   s: CircuitStage,
   input: Present,
   key: Present | undefined,
-  thermalPower: number,
+  thermal: Hiss,
   strains: Strains | undefined,
 ): { flows: Flow[]; noise: Hiss; idle: Hiss } {
   const { stage } = s;
@@ -102,7 +102,7 @@ export function throughStage(
   // the same.
   const own = addHiss([
     strains.own(s.device, `${s.device} ${stage.id}`, voltsOfDbu(stage.noiseDbu) ** 2),
-    strains.own(s.device, `at ${s.from}`, thermalPower),
+    thermal,
   ]);
   const shut =
     stage.gate && (!key || dbuOfVolts(Math.sqrt(key.idle.power)) < stage.gate.thresholdDbu);

@@ -321,7 +321,7 @@ function RigRow({
         <span className="faint">, revision {r.head}</span>
       </td>
       <td>
-        <Group gap={4} wrap="nowrap" justify="end">
+        <Group gap={4} justify="end" className="rig-acts">
           <Button size="compact-xs" variant="default" onClick={() => setRenaming(r.id)}>
             Rename
           </Button>
