@@ -35,4 +35,5 @@ export { hostInputRemarks } from './host-input';
 export { deadControlRemarks } from './dead-controls';
 export { groundRemarks } from './ground-remarks';
 export { loomRemarks } from './looms';
+export { balancedLineRemarks } from './balanced-lines';
 export { phantomRemarks } from './phantom';

@@ -113,3 +113,27 @@ describe('a splitter the wrong way round', () => {
     expect(found(forked(kind, false), 'wrong-way')).toEqual([]);
   });
 });
+
+test('a box that chooses an output which no lead is in, in one sound alone, is named with the lead', () => {
+  const whole = rigOf(
+    [
+      device('g', 'guitar-humbucker', 'Guitar'),
+      device('s', 'splitter-buffered', 'Fork'),
+      ...[device('a', 'combo-tube', 'Left combo'), device('b', 'combo-tube', 'Right combo')],
+    ],
+    [lead('1', 'g.out', 's.in', 3), lead('2', 's.a', 'a.in', 3), lead('3', 's.b', 'b.in', 3)],
+    [
+      sound('x', 'X', ['g'], { s: { settings: { select: 'a' } } }),
+      sound('y', 'Y', ['g'], { s: { settings: { select: 'b' } } }),
+    ],
+  );
+  expect(found(whole, 'open-end')).toEqual([]);
+  const [told] = found({ ...whole, leads: whole.leads.slice(0, 2) }, 'open-end');
+  expect(told).toMatchObject({
+    severity: 'caution',
+    sounds: ['y'],
+    what: 'Fork plays to out B alone, and nothing is plugged in there.',
+    why: 'Guitar is heard nowhere.',
+    fix: { words: 'Plug Fork, out B into Right combo, in' },
+  });
+});

@@ -3,7 +3,8 @@ import { type Job, type Kind, kindOf } from '../kinds';
 import { byKey, reachable } from '../graph';
 import { freeJacks } from '../rig';
 import { isEngaged, stateIn } from '../rig/device-state';
-import { byId, deviceOf } from '../rig/find';
+import { byId, deviceOf, leadFrom } from '../rig/find';
+import { sourceDevice } from '../rig/source-id';
 import { CONTROL_LEADS, type Device, type End, type Rig } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
@@ -16,6 +17,7 @@ import {
   missingLeads,
   openingsBefore,
   unheardIn,
+  type Unheard,
 } from './missing-leads';
 
 /** Devices that are there to be played through: with nothing on their output they are of no use. */
@@ -69,7 +71,7 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
       openEnd(ctx, device, [...first, ...leads, ...ways].slice(0, MOST_WAYS), sure?.back ?? []),
     ];
   });
-  return [...ends, ...restingLoose(ctx), ...loneTuner(rig)];
+  return [...ends, ...selectedOpen(ctx, unheard), ...restingLoose(ctx), ...loneTuner(rig)];
 };
 
 /** `back` are destinations that hear something again with the first of the ways on. */
@@ -93,6 +95,43 @@ function openEnd(
       againWords(ctx, back),
     ...fixes(ways),
   };
+}
+
+/** Boxes that choose where signal goes. */
+const CHOOSES: ReadonlySet<Job> = new Set<Job>(['splitter', 'switcher']);
+
+/**
+ * Boxes that choose where signal goes and in this sound choose an output that no lead is in, while other
+ * outputs are plugged: what is played into them is heard nowhere.
+ */
+function selectedOpen(ctx: SoundContext, unheard: Unheard): Remark[] {
+  const { rig } = ctx;
+  return rig.devices.flatMap((device): Remark[] => {
+    const { job, jacks, loops } = kindOf(device.kind);
+    if (!CHOOSES.has(job) || device.host !== undefined) return [];
+    const outs = jacks
+      .filter((j) => j.direction === 'out' && j.signal === 'audio')
+      .filter((j) => !loops?.some((l) => l.send.includes(j.id)));
+    const isOpen = (jack: string) => !leadFrom(rig, device.id, jack);
+    const live = outs.filter((j) => ctx.at(device.id, j.id).flows.length > 0);
+    const plays = live.flatMap((j) => ctx.at(device.id, j.id).flows.map((f) => f.source));
+    const lost = unheard.sources.filter((id) => plays.some((s) => sourceDevice(s) === id));
+    if (!lost.length || live.some((j) => !isOpen(j.id)) || outs.every((j) => isOpen(j.id)))
+      return [];
+    const names = live.map((j) => j.label).join(' and ');
+    const ways = unheard.destinations.flatMap((d) => missingLeads(ctx, d, device.id));
+    return [
+      {
+        rule: 'open-end',
+        severity: 'caution',
+        subjects: [device.id, ...lost],
+        about: `${device.id}+${live.map((j) => j.id).join('+')}`,
+        what: `${device.name} plays to ${names} alone, and nothing is plugged in there.`,
+        why: `${lost.map((id) => ctx.device(id).name).join(' and ')} is heard nowhere.`,
+        ...fixes(ways.slice(0, MOST_WAYS)),
+      },
+    ];
+  });
 }
 
 /** Instruments that rest in every sound and that no lead is in, with inputs beside those of the others. */

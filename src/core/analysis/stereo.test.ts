@@ -176,3 +176,29 @@ test('half a stereo return of a modeler is found, and returns exchanged are told
   const crossed = [lead('r', 'de.out', 'm.return2', 1), lead('rr', 'de.outR', 'm.return1', 1)];
   cures(returned(crossed), 'Exchange the two leads from De at Modeler');
 });
+
+test('a side that a box keeps shut by what it selects is opened there', () => {
+  const rig = (select: string) =>
+    allOn(
+      [
+        ...[guitar, device('de', 'delay', 'Echo'), desk],
+        device('l', 'splitter-buffered', 'Left fork', { settings: { select: 'both' } }),
+        device('r', 'splitter-buffered', 'Right fork', { settings: { select } }),
+      ],
+      [
+        lead('1', 'g.out', 'de.in', 3),
+        lead('2', 'de.out', 'l.in', 0.3),
+        lead('3', 'de.outR', 'r.in', 0.3),
+        lead('4', 'l.a', 'c.in', 3),
+        lead('5', 'r.a', 'c.inR', 3),
+      ],
+    );
+  expect(told(rig('both'))).toEqual([]);
+  const trial = new FixTrial(rig('b'));
+  const finding = trial.report.findings.find((f) => f.rule === 'half-wide')!;
+  const [best] = trial.waysOut(finding);
+  expect(best).toMatchObject({
+    fix: { words: 'Set Right fork, Selects: A and B' },
+    tried: { cures: true, breaks: [] },
+  });
+});

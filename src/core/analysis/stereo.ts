@@ -13,6 +13,7 @@ import { arrivingFigures, type DestinationFigures, type StationFigures } from '.
 import { listenedTo, type SoundContext } from '../signal/sound-context';
 import type { Evidence, Remarker } from './evidence';
 import { aheadOf } from './missing-leads';
+import { waysOpened } from './select-fixes';
 import { exchangesAt, intoLeft, missingSides } from './plug-fixes';
 
 /** Stereo pairs with only one side connected, sides exchanged, and width that is lost on the way. */
@@ -330,7 +331,11 @@ function halfWide(ctx: SoundContext, d: DestinationFigures, wantsFixes: boolean)
       subjects: [d.device, d.widenedBy],
       what: `${d.name} hears only the ${d.side} side of what ${widener} makes wide.`,
       why: 'The other side goes elsewhere or nowhere, so half of its echoes or movement is missing here.',
-      ...fixes(wantsFixes ? missingSides(ctx, d.device) : []),
+      ...fixes(
+        wantsFixes
+          ? [...missingSides(ctx, d.device), ...waysOpened(ctx, aheadOf(ctx, d.device))]
+          : [],
+      ),
     },
   ];
 }

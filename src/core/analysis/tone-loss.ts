@@ -1,12 +1,13 @@
 import { at as entryAt, sure } from '../outcome';
 import { insertFix } from '../findings/insert-fix';
+import { isMetal } from '../circuit';
 import { kindOf } from '../kinds';
 import { usualMetres } from '../rig';
-import { stateIn } from '../rig/device-state';
-import { byId, nameOf } from '../rig/find';
+import { isEngaged, stateIn } from '../rig/device-state';
+import { byId, leadPf, nameOf } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import type { Edit } from '../rig/edits';
-import { CONTROL_LEADS, type Lead, type Reference, type Rig } from '../rig/schema';
+import { CONTROL_LEADS, type Device, type Lead, type Reference, type Rig } from '../rig/schema';
 import { fixed, withPrefix } from '../units';
 import type { Fix, Remark } from '../findings/finding';
 import { copyWith } from '../rig/copies';
@@ -98,19 +99,74 @@ function ownShunts(ctx: SoundContext, pickup: string, net: number) {
 export const toneRemarks: Remarker = (evidence) => {
   const stance = evidence.ctx.rig.order?.stances?.['buffer-place']?.stance;
   const buffersWanted = stance === undefined || stance === 'follow';
-  return evidence.tones.flatMap((t) =>
-    t.bare ? (buffersWanted ? bareRemark(evidence, t) : []) : dullRemark(evidence, t),
-  );
+  return [
+    ...evidence.tones.flatMap((t) =>
+      t.bare ? (buffersWanted ? bareRemark(evidence, t) : []) : dullRemark(evidence, t),
+    ),
+    ...restingLeads(evidence),
+  ];
 };
+
+/**
+ * Long leads of instruments that rest in every sound: one that is on stage to be taken is not dull unheard.
+ * What the lead takes is figured into the reference load, since nothing may listen while it rests.
+ */
+function restingLeads({ ctx, reference }: Evidence): Remark[] {
+  const { rig, sound } = ctx;
+  if (sound !== rig.sounds[0]) return [];
+  const rests = (d: Device) =>
+    rig.sounds.every((s) => !isEngaged(kindOf(d.kind), d, stateIn(s, d.id)));
+  return rig.devices
+    .filter((d) => kindOf(d.kind).job === 'instrument' && rests(d))
+    .flatMap((d): Remark[] => {
+      const lead = rig.leads.find((l) => l.from.device === d.id && isMetal(l));
+      const usual = lead && usualMetres(rig, lead.from, lead.to);
+      if (!lead || usual === undefined || lead.metres <= usual) return [];
+      const states = { ...sound.states, [d.id]: { ...sound.states[d.id], engaged: true } };
+      const played = listenedTo(ctx, rig, { ...sound, states });
+      const into = (l: Lead) => pickupInto(played, d.id, leadPf(l), reference.ohms)?.at5kHzDb ?? 0;
+      const back = into({ ...lead, metres: usual }) - into(lead);
+      if (back < WORTH_SAYING_DB) return [];
+      return [
+        longLeadRemark(
+          rig,
+          lead,
+          usual,
+          `It is ${lead.metres} m long; into ${withPrefix(reference.ohms, 'Ω')}, when it is played, one of ` +
+            `${usual} m gives back ${fixed(back)} dB at 5 kHz.`,
+        ),
+      ];
+    });
+}
+
+/** A lead from an instrument that is too long, with the one that is usual there. */
+const longLeadRemark = (rig: Rig, lead: Lead, usual: number, why: string): Remark => ({
+  rule: 'dull-lead',
+  severity: 'caution',
+  subjects: [lead.from.device, lead.id],
+  what: `The lead behind ${nameOf(rig, lead.from.device)} dulls the sound.`,
+  why,
+  fix: usualLead(rig, lead, usual),
+});
+
+const usualLead = (rig: Rig, lead: Lead, usual: number): Fix => ({
+  words: `Take a lead of ${usual} m from ${nameOf(rig, lead.from.device)}`,
+  edits: [{ edit: 'setLead', lead: lead.id, metres: usual }],
+});
+
+/** How much duller a pickup is at 5 kHz than through the reference lead, in dB. */
+function lostAt(ctx: SoundContext, t: Evidence['tones'][number], reference: Reference): number {
+  const compared = referenceTone(ctx, t.driver, reference);
+  return compared ? compared.at5kHzDb - t.at5kHzDb : 0;
+}
 
 function bareRemark(
   { ctx, reference, stations }: Evidence,
   t: Evidence['tones'][number],
 ): Remark[] {
   const listener = ctx.device(t.listener);
-  const compared = referenceTone(ctx, t.driver, reference);
-  if (!compared || compared.at5kHzDb - t.at5kHzDb < WORTH_SAYING_DB) return [];
-  const lost = compared.at5kHzDb - t.at5kHzDb;
+  const lost = lostAt(ctx, t, reference);
+  if (lost < WORTH_SAYING_DB) return [];
   const long = longLead({ ctx, stations }, t, lost);
   if (long || kindOf(listener.kind).wantsBarePickup) return long ? [long] : [];
   const place = bestPlace({ ctx, stations }, t);
@@ -144,22 +200,16 @@ function longLead(
   const lead = rig.leads.find((l) => l.from.device === t.driver && t.leads.includes(l.id));
   const usual = lead && usualMetres(rig, lead.from, lead.to);
   if (!lead || usual === undefined || lead.metres <= usual) return undefined;
-  const fix: Fix = {
-    words: `Take a lead of ${usual} m from ${nameOf(rig, t.driver)}`,
-    edits: [{ edit: 'setLead', lead: lead.id, metres: usual }],
-  };
+  const fix = usualLead(rig, lead, usual);
   const back = givenBack(now, t, fix, `${lead.id} of ${usual} m`);
   if (back < WORTH_SAYING_DB) return undefined;
-  return {
-    rule: 'dull-lead',
-    severity: 'caution',
-    subjects: [t.driver, lead.id],
-    what: `The lead behind ${nameOf(rig, t.driver)} dulls the sound.`,
-    why:
-      `It is ${lead.metres} m long; at 5 kHz the pickup is ${fixed(lost)} dB duller than through the ` +
+  return longLeadRemark(
+    rig,
+    lead,
+    usual,
+    `It is ${lead.metres} m long; at 5 kHz the pickup is ${fixed(lost)} dB duller than through the ` +
       `reference lead, and one of ${usual} m gives back ${fixed(back)} dB.`,
-    fix,
-  };
+  );
 }
 
 /** What a buffer must give back at 5 kHz to be worth a word, in dB. */

@@ -44,7 +44,7 @@ export const RULES = {
   'no-route': rule('nothing reaches a destination', 'fault'),
   silent: rule('a destination is silent', 'fault'),
   'dead-end': rule('an instrument is not heard anywhere', 'caution'),
-  'open-end': rule('an effect whose output is open', 'fault'),
+  'open-end': rule('an effect whose output is open', 'caution', 'fault'),
   priority: rule('a plug in a jack that takes priority', 'fault'),
   unplugged: rule('what is there and not plugged in', 'advice'),
   swapped: rule('exchanged plugs', 'fault'),
@@ -86,6 +86,7 @@ export const RULES = {
   'dead-controls': rule('controls that do nothing', 'advice'),
   'hum-loop': rule('a hum loop', 'advice', 'caution'),
   'hum-pairs': rule('small ground loops', 'advice'),
+  'unbalanced-line': rule('a balanced line on an unbalanced lead', 'caution', 'fault'),
   'not-fed': rule('what lives on phantom power and gets none', 'fault'),
   'loom-mixed': rule('audio beside mains or data in one sleeve', 'caution'),
   // Speaker lines.

@@ -2,7 +2,8 @@ import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { neighbours } from './neighbours';
-import { asRemark, type Breach, type Ordered, ORDER_RULES, type OrderRule } from './rules';
+import { asRemark } from './breach-remark';
+import { type Breach, type Ordered, ORDER_RULES, type OrderRule } from './rules';
 
 /** Order advice on one sound, by the stance that the rig takes on each rule. */
 export function orderRemarks(evidence: Ordered): Remark[] {

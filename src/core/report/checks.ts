@@ -1,4 +1,5 @@
 import {
+  balancedLineRemarks,
   deadControlRemarks,
   directFeedRemarks,
   groundRemarks,
@@ -136,6 +137,7 @@ export const CHECKS: Checks = {
     ground: groundRemarks,
     order: orderRemarks,
     looms: loomRemarks,
+    'balanced lines': balancedLineRemarks,
     'phantom power': phantomRemarks,
     // What may follow from any of those comes behind them.
     headroom: headroomRemarks,

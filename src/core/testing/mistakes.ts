@@ -295,6 +295,20 @@ export const MISTAKES: Record<string, { plant: Mistake; told: string[] }> = {
     ),
     told: ['dull-lead'],
   },
+  'a very long lead from an instrument at rest': {
+    plant: remade(
+      'instrument',
+      { metres: 25 },
+      (rig, l) => isInstrument(rig, l.from.device) && !isPlayed(rig, l.from.device),
+    ),
+    told: ['dull-lead'],
+  },
+  'a balanced line on an unbalanced lead': {
+    plant: remade('balanced', { type: 'instrument' }, (rig, l) =>
+      [l.from, l.to].every((end) => ['XLR', 'combo'].includes(jackAt(rig, end).connector)),
+    ),
+    told: ['unbalanced-line'],
+  },
   'a buffer ahead of what wants the pickup': {
     plant: (rig) =>
       rig.devices.some((d) => kindOf(d.kind).wantsBarePickup) ? inFront('buffer')(rig) : [],
