@@ -128,7 +128,8 @@ test('a box that chooses an output which no lead is in, in one sound alone, is n
     ],
   );
   expect(found(whole, 'open-end')).toEqual([]);
-  const [told] = found({ ...whole, leads: whole.leads.slice(0, 2) }, 'open-end');
+  const open: Rig = { ...whole, leads: whole.leads.slice(0, 2) };
+  const [told] = found(open, 'open-end');
   expect(told).toMatchObject({
     severity: 'caution',
     sounds: ['y'],
@@ -136,4 +137,7 @@ test('a box that chooses an output which no lead is in, in one sound alone, is n
     why: 'Guitar is heard nowhere.',
     fix: { words: 'Plug Fork, out B into Right combo, in' },
   });
+  // A sound that is promised to be silent may use that.
+  const meant: Rig = { ...open, promises: [{ id: 'p', type: 'muted-silent', sounds: ['y'] }] };
+  expect(found(meant, 'open-end')).toEqual([]);
 });

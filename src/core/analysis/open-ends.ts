@@ -102,10 +102,15 @@ const CHOOSES: ReadonlySet<Job> = new Set<Job>(['splitter', 'switcher']);
 
 /**
  * Boxes that choose where signal goes and in this sound choose an output that no lead is in, while other
- * outputs are plugged: what is played into them is heard nowhere.
+ * outputs are plugged: what is played into them is heard nowhere. In a sound that is promised to be
+ * silent that is on purpose.
  */
 function selectedOpen(ctx: SoundContext, unheard: Unheard): Remark[] {
   const { rig } = ctx;
+  const isMeant = rig.promises?.some(
+    (p) => p.type === 'muted-silent' && (p.sounds?.includes(ctx.sound.id) ?? true),
+  );
+  if (isMeant) return [];
   return rig.devices.flatMap((device): Remark[] => {
     const { job, jacks, loops } = kindOf(device.kind);
     if (!CHOOSES.has(job) || device.host !== undefined) return [];

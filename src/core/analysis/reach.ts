@@ -1,8 +1,11 @@
 import { at } from '../outcome';
 import { fixes, type Remark } from '../findings/finding';
 import { endWords } from '../rig/find';
-import type { DestinationFigures, StationFigures } from '../signal';
-import type { SoundContext } from '../signal/sound-context';
+import { withSetting } from '../control/reach';
+import { kindOf } from '../kinds';
+import { settingOf, stateIn } from '../rig/device-state';
+import { arrivingFigures, type DestinationFigures, type StationFigures } from '../signal';
+import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { routeTo } from '../walk';
 import type { Remarker } from './evidence';
 import { aheadOf, missingLeads, openingsBefore } from './missing-leads';
@@ -24,7 +27,10 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
     } else if (
       d.selected &&
       !d.levelDbu &&
-      !stations.some((s) => d.route.includes(s.id) && (s.state === 'muted' || s.state === 'unused'))
+      !stations.some(
+        (s) => d.route.includes(s.id) && (s.state === 'muted' || s.state === 'unused'),
+      ) &&
+      !isTurnedDown(ctx, stations, d)
     ) {
       remarks.push({
         rule: 'silent',
@@ -74,6 +80,37 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
   return remarks;
 };
 
+/** Where on the way to a silent destination the signal stops, if it stops inside a box. */
+const stopsIn = (way: readonly StationFigures[]): StationFigures | undefined =>
+  way.find((s) => s.input?.levelDbu && !s.output.levelDbu);
+
+const wayTo = (stations: readonly StationFigures[], { route }: DestinationFigures) =>
+  route.flatMap((id) => stations.find((s) => s.id === id) ?? []);
+
+/**
+ * Whether a destination is silent on purpose: a knob of the box in which the signal stops stands at an end,
+ * and where it usually stands there is sound again.
+ */
+function isTurnedDown(
+  ctx: SoundContext,
+  stations: readonly StationFigures[],
+  d: DestinationFigures,
+): boolean {
+  const stops = stopsIn(wayTo(stations, d));
+  if (!stops) return false;
+  const device = ctx.device(stops.device);
+  const kind = kindOf(device.kind);
+  const state = stateIn(ctx.sound, device.id);
+  return kind.parameters.some((p) => {
+    const value = settingOf(kind, device, state, p.id);
+    if (p.type !== 'knob' || (value !== p.min && value !== p.max) || value === p.initial)
+      return false;
+    const sound = withSetting(ctx.sound, device.id, p.id, p.initial);
+    const heard = arrivingFigures(listenedTo(ctx, ctx.rig, sound));
+    return heard.some((x) => x.device === d.device && x.levelDbu !== null);
+  });
+}
+
 /** Where what leads to a destination begins with an open input, in words. */
 function beginning(ctx: SoundContext, destination: string): string {
   const isFed = (id: string) => ctx.rig.leads.some((l) => l.to.device === id);
@@ -87,11 +124,10 @@ function beginning(ctx: SoundContext, destination: string): string {
 function endingAt(
   ctx: SoundContext,
   stations: readonly StationFigures[],
-  { route }: DestinationFigures,
+  d: DestinationFigures,
 ): string {
-  const way = route.flatMap((id) => stations.find((s) => s.id === id) ?? []);
-  const last = way.findLast((s) => s.output.levelDbu);
-  const stops = way.find((s) => s.input?.levelDbu && !s.output.levelDbu) ?? last;
+  const way = wayTo(stations, d);
+  const stops = stopsIn(way) ?? way.findLast((s) => s.output.levelDbu);
   return stops
     ? `Signal comes as far as ${ctx.device(stops.device).name}.`
     : 'Nothing on the way to it carries any signal.';

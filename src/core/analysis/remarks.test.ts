@@ -293,13 +293,10 @@ describe('levels at destinations', () => {
     expect(house!.levelDbu!.normal).toBeCloseTo(-10 - 21.6 - 0.63, 1);
     expect(amp!.levelDbu).not.toBeNull();
   });
-  test('a level turned all the way down is a fault, a mute is not', () => {
-    expect(
-      found(
-        chainOf(['guitar-active', ['volume-active', { settings: { pedal: 0 } }], LINE]),
-        'silent',
-      )!.severity,
-    ).toBe('fault');
+  test('a level turned all the way down is on purpose, as a mute is', () => {
+    const down = chainOf(['guitar-active', ['volume-active', { settings: { pedal: 0 } }], LINE]);
+    expect(analyse(down).sounds[0]!.destinations[0]).toMatchObject({ levelDbu: null });
+    expect(found(down, 'silent')).toBeUndefined();
   });
 });
 
