@@ -4,7 +4,8 @@ import { endWords, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import { circleOf, type Arrived, type MidiGraph, midiGraph, reachIn, type Way } from './graph';
 import { type Ready, withFixes } from './ready';
-import { halfWayFix, thruBoxFix, usbHostFix } from './wiring-fixes';
+import { usbHostFix } from './usb-host-fix';
+import { halfWayFix, thruBoxFix } from './wiring-fixes';
 
 /** Longest DIN lead by the standard, in metres. */
 export const MOST_METRES = 15;

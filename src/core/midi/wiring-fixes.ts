@@ -4,7 +4,7 @@ import type { Fix } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { applyEdits } from '../rig/apply';
 import type { Edit } from '../rig/edits';
-import { deviceOf, endWords, jackOf } from '../rig/find';
+import { deviceOf, endWords } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, End, Lead, Rig } from '../rig/schema';
 import { circleOf, midiGraph, outJacks, reachIn, sendsOwn, type Way } from './graph';
@@ -381,42 +381,4 @@ export function reachFixes(rig: Rig, sender: string, device: string): Fix[] {
   return found.filter(
     (f) => !taken.has(f.words) && taken.add(f.words) && works(rig, f.edits, sender, device),
   );
-}
-/** Connects two devices that can only follow to a box that leads. */
-export function usbHostFix(rig: Rig, lead: Lead): Fix {
-  const box = freshId(
-    'usb-host',
-    rig.devices.map((d) => d.id),
-  );
-  const usb = (e: End) => jackOf(sure(deviceOf(rig, e.device)), e.jack)?.usb;
-  const ids = [0, 1].reduce<string[]>(
-    (list) => [...list, freshId(`${box}-lead`, [...rig.leads.map((l) => l.id), ...list])],
-    [],
-  );
-  return {
-    words:
-      usb(lead.from) === 'device'
-        ? 'Put a USB MIDI host between them'
-        : 'Take the lead out: two hosts cannot be joined',
-    edits:
-      usb(lead.from) === 'host'
-        ? [{ edit: 'disconnect', lead: lead.id }]
-        : [
-            { edit: 'disconnect', lead: lead.id },
-            { edit: 'addDevice', device: { id: box, kind: 'usb-midi-host', name: 'USB host' } },
-            {
-              edit: 'connect',
-              lead: { ...lead, id: entryAt(ids, 0), to: { device: box, jack: 'usb1' } },
-            },
-            {
-              edit: 'connect',
-              lead: {
-                ...lead,
-                id: entryAt(ids, 1),
-                from: { device: box, jack: 'usb2' },
-                to: lead.to,
-              },
-            },
-          ],
-  };
 }
