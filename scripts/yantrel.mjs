@@ -11,10 +11,11 @@ import { compileCli } from './compile-cli.mjs';
  * not spend its time on compiling.
  */
 const file = await compileCli();
-// One check is over before optimised code would pay for its making; the cache belongs to the choice.
+// One check is over before optimised code would pay for its making, and of what takes longer only what
+// runs much is worth it; the cache belongs to the choice.
 const [, , name, ...rest] = process.argv;
 const short = name === 'check' && rest.length === 1;
-if (short) setFlagsFromString('--no-opt');
+setFlagsFromString(short ? '--no-opt' : '--interrupt-budget=540000');
 const cache = `${file}.${short ? 'short' : 'long'}.cache`;
 const kept = existsSync(cache) ? readFileSync(cache) : undefined;
 const script = new Script(Module.wrap(readFileSync(file, 'utf8')), {

@@ -1,8 +1,6 @@
 import { isMetal } from '../circuit';
 import { kindOf, type Loop } from '../kinds';
-import { deviceOf, leadFrom } from '../rig/find';
-import type { Device, End, Rig } from '../rig/schema';
-import { kindIn } from './open-ends';
+import type { Device, End, Lead, Rig } from '../rig/schema';
 
 /** A loop whose chain comes home by another jack than its own return. */
 export interface CrossedLoop {
@@ -17,48 +15,72 @@ export interface CrossedLoop {
  * device: plugs in each other's jack, or a modeler that is meant so. Followed through simple boxes
  * alone: what goes on through something with loops of its own is not told.
  */
-export function crossedLoops(rig: Rig): CrossedLoop[] {
+export function crossedLoops(rig: Pick<Rig, 'devices' | 'leads'>): CrossedLoop[] {
+  const followed = followedOf(rig);
   return rig.devices.flatMap((device) =>
     (kindOf(device.kind).loops ?? []).flatMap((loop): CrossedLoop[] =>
       loop.send
         .flatMap((jack): CrossedLoop[] => {
           const send = { device: device.id, jack };
-          const home = homeOf(rig, send);
+          const home = homeOf(followed, send);
           if (!home) return [];
           const isOwn = home.device === device.id && loop.return.includes(home.jack);
           const isHome =
             home.device === device.id ||
-            kindIn(rig, home.device)?.loops?.some((l) => l.return.includes(home.jack));
+            loopsAt(followed, home.device).some((l) => l.return.includes(home.jack));
           return isHome && !isOwn ? [{ device: device.id, send, home }] : [];
         })
-        .concat(intoReturns(rig, device, loop)),
+        .concat(intoReturns(followed, device, loop)),
     ),
   );
 }
 
+/** What is asked at each step along a chain. */
+interface Followed {
+  devices: Map<string, Device>;
+  /** The first lead from each jack. */
+  leads: Map<string, Lead>;
+}
+
+const endKey = ({ device, jack }: End): string => `${device}\n${jack}`;
+
+function followedOf({ devices, leads }: Pick<Rig, 'devices' | 'leads'>): Followed {
+  const from = new Map<string, Lead>();
+  for (const lead of leads) {
+    const key = endKey(lead.from);
+    if (!from.has(key)) from.set(key, lead);
+  }
+  return { devices: new Map(devices.map((d) => [d.id, d])), leads: from };
+}
+
+function loopsAt({ devices }: Followed, id: string): readonly Loop[] {
+  const device = devices.get(id);
+  return (device && kindOf(device.kind).loops) ?? [];
+}
+
 /** Where the chain that hangs on a send ends: the first jack of something that is no simple box. */
-function homeOf(rig: Rig, send: End): End | undefined {
+function homeOf({ devices, leads }: Followed, send: End): End | undefined {
   const seen = new Set<string>();
-  let lead = leadFrom(rig, send.device, send.jack);
+  let lead = leads.get(endKey(send));
   while (lead && isMetal(lead)) {
-    const box = deviceOf(rig, lead.to.device);
+    const box = devices.get(lead.to.device);
     const kind = box && kindOf(box.kind);
     if (!box || !kind?.through || kind.loops || kind.hosts) return lead.to;
     if (seen.has(box.id)) return undefined;
     seen.add(box.id);
-    lead = leadFrom(rig, box.id, kind.through.out);
+    lead = leads.get(endKey({ device: box.id, jack: kind.through.out }));
   }
   return undefined;
 }
 
 /** Chains from a main output of a device into a return of its own. */
-const intoReturns = (rig: Rig, { id, kind }: Device, loop: Loop): CrossedLoop[] => {
+const intoReturns = (followed: Followed, { id, kind }: Device, loop: Loop): CrossedLoop[] => {
   const sends = new Set(kindOf(kind).loops?.flatMap((l) => l.send));
   return kindOf(kind)
     .jacks.filter((j) => j.direction === 'out' && j.signal === 'audio' && !sends.has(j.id))
     .flatMap(({ id: jack }): CrossedLoop[] => {
       const from = { device: id, jack };
-      const home = homeOf(rig, from);
+      const home = homeOf(followed, from);
       return home?.device === id && loop.return.includes(home.jack)
         ? [{ device: id, send: from, home }]
         : [];

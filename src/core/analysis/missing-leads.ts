@@ -13,8 +13,16 @@ import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { routeTo } from '../walk';
 import type { Evidence } from './evidence';
 
+const loose = new WeakMap<SoundContext, readonly string[]>();
+
 /** Instruments that a sound plays and that no lead is in. */
-export function looseSources({ rig, sound }: SoundContext): string[] {
+export function looseSources(ctx: SoundContext): readonly string[] {
+  let found = loose.get(ctx);
+  if (!found) loose.set(ctx, (found = foundLoose(ctx)));
+  return found;
+}
+
+function foundLoose({ rig, sound }: SoundContext): string[] {
   const plugged = new Set(rig.leads.flatMap((l) => [l.from.device, l.to.device]));
   return rig.devices
     .filter(

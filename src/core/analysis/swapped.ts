@@ -251,14 +251,42 @@ const sharedEnds = (a: Lead, b: Lead): [Lead['from'], Lead['from']] | undefined 
       ? [a.to, b.to]
       : undefined;
 
+/** Whether too many loops come home by another return than their own: more than now, or as many as are to be cured. */
+const leavesCrossed = (now: Now, crossed: number): boolean =>
+  crossed > now.crossed || (now.crossed > 0 && crossed === now.crossed);
+
+const crossedKnown = new WeakMap<Rig, Map<string, number>>();
+
+/**
+ * How many loops come home by another return after some exchanges: asked of every exchange in every
+ * sound, so the leads alone are exchanged, no copy is made, and it is asked once for all sounds.
+ */
+function crossedAfter(rig: Rig, exchanges: readonly Exchange[]): number {
+  let known = crossedKnown.get(rig);
+  if (!known) crossedKnown.set(rig, (known = new Map<string, number>()));
+  const key = exchanges.map(({ leads }) => leads.join('+')).join(' ');
+  let count = known.get(key);
+  if (count === undefined) {
+    const leads = new Map(rig.leads.map((l) => [l.id, l]));
+    for (const { leads: pair } of exchanges) {
+      const [a, b] = pair.map((id) => sure(leads.get(id)));
+      if (a && b) leads.set(a.id, { ...a, to: b.to }).set(b.id, { ...b, to: a.to });
+    }
+    count = crossedLoops({ devices: rig.devices, leads: [...leads.values()] }).length;
+    known.set(key, count);
+  }
+  return count;
+}
+
 /** What comes of some exchanges, where it is better than what is there now. */
 function tried(now: Now, exchanges: readonly Exchange[]): Cure[] {
+  const device = exchanges[0]?.device;
+  if (device === undefined || leavesCrossed(now, crossedAfter(now.rig, exchanges))) return [];
   const edits = exchanges.map(({ leads }): Edit => ({ edit: 'swapEnds', leads }));
   const copy = copyWith(now.rig, edits);
-  const device = exchanges[0]?.device;
-  if (!copy || device === undefined) return [];
+  if (!copy) return [];
   const crossed = crossedLoops(copy).length;
-  if (crossed > now.crossed || (now.crossed && crossed === now.crossed)) return [];
+  if (leavesCrossed(now, crossed)) return [];
   const worth = worthOf(copy, now.sound);
   const isCure = now.crossed
     ? worth.circles <= now.worth.circles && worth.reached >= now.worth.reached

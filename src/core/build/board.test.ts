@@ -18,6 +18,7 @@ import { leadNeeds } from './lead-needs';
 import { packRows } from './layout-rows';
 import { freePlace, snapped } from './place';
 import { pressedDevices } from './pressed';
+import { cases } from '../testing/cases';
 
 const board = (rest: Partial<Board> = {}): Board => ({
   id: 'b',
@@ -454,7 +455,7 @@ describe('the optimiser', () => {
           state.isRight === (afresh.clashes.length === 0)
         );
       }),
-      { numRuns: 60 },
+      { numRuns: cases(25, 60) },
     );
   });
   /** Boards of a few pedals, large enough that they could stand in one row without breaking anything. */
@@ -481,12 +482,12 @@ describe('the optimiser', () => {
         );
         return found.clashes === 0;
       }),
-      { numRuns: 12 },
+      { numRuns: cases(5, 12) },
     );
   }, 120_000);
   test('it is within a tenth of what a plain annealing finds that was written on its own', async () => {
     const ratios: number[] = [];
-    for (const { rig, list, pressed } of fc.sample(anyBoard, { numRuns: 6, seed: 5 })) {
+    for (const { rig, list, pressed } of fc.sample(anyBoard, { numRuns: cases(3, 6), seed: 5 })) {
       const model = boardModel(rig, rig.boards![0]!, pressed, list);
       const { width, depth } = model.board;
       let seed = 1;
@@ -698,7 +699,7 @@ describe('placing by hand', () => {
           return after.clashes.every((c) => c.a !== 0 && c.b !== 0);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: cases(15, 40) },
     );
     const full = stood(
       ['boost', 'boost'],

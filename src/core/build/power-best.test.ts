@@ -15,6 +15,7 @@ import {
   unfed,
   voltagesOf,
 } from '.';
+import { cases } from '../testing/cases';
 
 let solver: MipSolver;
 beforeAll(async () => {
@@ -178,7 +179,7 @@ test('the plan feeds as many as any assignment can, and keeps every rule: agains
         );
       },
     ),
-    { numRuns: 60 },
+    { numRuns: cases(20, 60) },
   );
 }, 120_000);
 
@@ -201,7 +202,7 @@ test('every cure that is printed was tried: made so, one more can be fed, and no
       }
       return true;
     }),
-    { numRuns: 60 },
+    { numRuns: cases(20, 60) },
   );
 }, 120_000);
 
@@ -228,7 +229,7 @@ test('so it does with outlets that were written in, of two supplies', () => {
         rules(done.value.rig).every((r) => r.startsWith('caution') || r.endsWith('power-none'))
       );
     }),
-    { numRuns: 60 },
+    { numRuns: cases(20, 60) },
   );
 }, 120_000);
 
@@ -260,7 +261,7 @@ test('fed, then each an outlet of its own, then left where it is: as good as the
       const best = bestOf(rig, 0.2, (f) => [f.fed, f.used, -f.moved]);
       expect([fed, fed - p.shared, -p.moved]).toEqual(best);
     }),
-    { numRuns: 60 },
+    { numRuns: cases(20, 60) },
   );
   expect(moves).toBeGreaterThan(0);
 }, 120_000);
@@ -376,6 +377,6 @@ test('whatever hands power on, and however little there is, a plan overloads not
       expect(loadsOf(made).filter((l) => l.room < -1e-6)).toEqual([]);
       for (const f of p.fed) expect(f.supply.startsWith('s') || fed.has(f.supply)).toBe(true);
     }),
-    { numRuns: 12 },
+    { numRuns: cases(4, 12) },
   );
 }, 120_000);

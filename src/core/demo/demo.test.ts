@@ -1,4 +1,4 @@
-import { analyse } from '../report';
+import { analyse, Analyser } from '../report';
 import { applyEdits, checkRig, freshId, type Rig } from '../rig';
 import { brokenRig, DEMO_RIGS, flyRig, hybridRig, touringRig } from '.';
 
@@ -93,15 +93,17 @@ test('the practice rig holds the mistakes it is for', () => {
 const SAYS = ['no-route', 'open-end', 'half-loop', 'priority', 'swapped', 'wrong-way'];
 
 test('every lead removed in turn: no crash, and whatever it silenced is said', () => {
-  for (const whole of DEMO_RIGS) {
+  for (const demo of DEMO_RIGS) {
     // The first sound alone: what a lead silences is said of it, and the others say the same.
-    const rig = { ...whole, sounds: whole.sounds.slice(0, 1), promises: [] };
-    const before = analyse(rig)
+    const rig = { ...demo, sounds: demo.sounds.slice(0, 1), promises: [] };
+    const whole = new Analyser();
+    const before = whole
+      .analyse(rig)
       .sounds[0]!.destinations.filter((d) => d.connected)
       .map((d) => d.device);
     for (const l of rig.leads) {
       const cut: Rig = { ...rig, leads: rig.leads.filter((x) => x !== l) };
-      const { sounds, findings } = analyse(cut);
+      const { sounds, findings } = whole.forCopies().analyse(cut);
       const lost = before.filter(
         (id) => !sounds[0]!.destinations.find((d) => d.device === id)!.connected,
       );

@@ -4,6 +4,7 @@ import { kindOf } from '../kinds';
 import { integrityProblems } from '../rig';
 import { anyRig } from '../testing/any-rig';
 import { analyse } from './';
+import { cases } from '../testing/cases';
 
 const numbersIn = (value: unknown): number[] =>
   typeof value === 'number'
@@ -36,7 +37,7 @@ test('whatever is joined to whatever: no crash, no endless circle, no figure tha
         return figures.every((x) => Number.isFinite(x));
       });
     }),
-    { numRuns: 250 },
+    { numRuns: cases(80, 250) },
   );
 });
 
@@ -61,7 +62,7 @@ test('distortion stays under that of a square wave, and no resonance lifts 1 kHz
         }),
       ),
     ),
-    { numRuns: 150 },
+    { numRuns: cases(50, 150) },
   );
 });
 
@@ -83,7 +84,7 @@ test('the walk can be drawn: every strip has a place of its own', () => {
         );
       }),
     ),
-    { numRuns: 150 },
+    { numRuns: cases(50, 150) },
   );
 });
 
@@ -106,6 +107,6 @@ test('what one sound says does not depend on the others, nor on the order of dev
         )
       );
     }),
-    { numRuns: 120 },
+    { numRuns: cases(40, 120) },
   );
 });

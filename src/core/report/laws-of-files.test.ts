@@ -5,6 +5,7 @@ import type { Device, Lead, Rig } from '../rig';
 import { anyRig } from '../testing/any-rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { analyse } from './report';
+import { cases } from '../testing/cases';
 
 /** Numbers to nine places: sums taken in another order differ in the last. */
 const rounded = (value: unknown): unknown =>
@@ -83,7 +84,7 @@ test('nor does it in any rig, with circles too', () => {
     fc.property(anyRig, someDice, (rig, dice) =>
       expect(told(shuffled(rig, dice))).toEqual(told(rig)),
     ),
-    { numRuns: 250, seed: 11 },
+    { numRuns: cases(80, 250), seed: 11 },
   );
 });
 
@@ -104,7 +105,7 @@ test('renamed throughout, only names change', () => {
   };
   fc.assert(
     fc.property(anyRig, (rig) => expect(plain(renamed(rig))).toEqual(plain(rig))),
-    { numRuns: 60, seed: 5 },
+    { numRuns: cases(25, 60), seed: 5 },
   );
 });
 

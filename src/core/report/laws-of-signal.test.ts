@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { Device, Lead, Rig } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { analyse } from './report';
+import { cases } from '../testing/cases';
 
 const destination = (rig: Rig, at = 'desk') =>
   analyse(rig).sounds[0]!.destinations.find((d) => d.device === at)!;
@@ -81,7 +82,7 @@ test('a linear rig that is driven 6 dB harder: every level and every S/N is 6 dB
       expect(e!.signalToNoiseDb! - d!.signalToNoiseDb!).toBeCloseTo(6, 6);
       expect(e!.peakDbu! - d!.peakDbu!).toBeCloseTo(6, 6);
     }),
-    { numRuns: 25 },
+    { numRuns: cases(12, 25) },
   );
 });
 
@@ -108,7 +109,7 @@ test('a signal that is split and joined again at once: 6.02 dB more, S/N the sam
       expect(Math.abs(two.signalToNoiseDb! - one.signalToNoiseDb!)).toBeLessThan(1);
       expect(two.signalToNoiseDb!).toBeGreaterThan(one.signalToNoiseDb! - 0.05);
     }),
-    { numRuns: 25 },
+    { numRuns: cases(12, 25) },
   );
 });
 
@@ -158,6 +159,6 @@ test('left and right exchanged throughout: the report is mirrored', () => {
         r!.findings.map((f) => `${f.severity} ${f.rule} ${f.what}`).sort();
       expect(told(mirrored)).toEqual(told(plain).map(turned).sort());
     }),
-    { numRuns: 25 },
+    { numRuns: cases(12, 25) },
   );
 });

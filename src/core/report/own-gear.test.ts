@@ -12,6 +12,7 @@ import {
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { analyse, FixTrial } from '.';
 import { fixesOf } from './tried';
+import { cases } from '../testing/cases';
 
 const through = (s: Sheet) => kindOfSheet(s).through;
 const BOXES = EXAMPLE_SHEETS.filter((s) => through(s) && s.id !== 'gantry-head');
@@ -60,7 +61,7 @@ test('whatever boxes stand in a row: no check fails, no figure is none, findings
       // No part of a box is spoken of by an id that the rig does not have.
       expect(findings.flatMap((f) => f.subjects).filter((s) => !ids.has(s))).toEqual([]);
     }),
-    { numRuns: 25 },
+    { numRuns: cases(10, 25) },
   );
 });
 
@@ -81,7 +82,7 @@ test('fixes of rigs with boxes are tried as any, and what is said to cure cures,
           expect(left?.sounds.filter((s) => finding.sounds.includes(s)) ?? []).toEqual([]);
         }
     }),
-    { numRuns: 12 },
+    { numRuns: cases(4, 12) },
   );
   expect(tried).toBeGreaterThan(0);
 });
@@ -101,7 +102,7 @@ test('the order of a file means nothing with boxes in it', () => {
           .sort();
       expect(said(turned)).toEqual(said(rig));
     }),
-    { numRuns: 15 },
+    { numRuns: cases(5, 15) },
   );
 });
 

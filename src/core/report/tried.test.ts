@@ -8,8 +8,8 @@ import { analyse, Analyser, cureAll, FixTrial, isSafe } from '.';
 
 const serious = (f: Finding) => f.severity !== 'advice' && f.accepted === undefined;
 
-/** Of the rig in which much is wrong two sounds: every fix is tried in each, and again from outside. */
-const RIGS = DEMO_RIGS.map((r) => (r === brokenRig ? { ...r, sounds: r.sounds.slice(0, 2) } : r));
+/** Of the rig in which much is wrong one sound: every fix is tried in each, and again from outside. */
+const RIGS = DEMO_RIGS.map((r) => (r === brokenRig ? { ...r, sounds: r.sounds.slice(0, 1) } : r));
 
 describe.each(RIGS.map((r) => [r.id, r] as const))('fixes of %s', (_, rig) => {
   const trial = new FixTrial(rig);

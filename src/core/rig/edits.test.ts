@@ -23,6 +23,7 @@ import {
   stateIn,
   undo,
 } from '.';
+import { cases } from '../testing/cases';
 
 const apply = (rig: Rig, ...edits: Edit[]): Rig => {
   const r = applyEdits(rig, edits);
@@ -573,7 +574,7 @@ test(
           return sameJson(h.rig, end);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: cases(25, 60) },
     );
   },
 );
@@ -589,7 +590,7 @@ test('no edit goes by unsaid: it has its words, and the comparison of before and
       if (compareRigs(rig, r.value.rig).length === 0) unsaid.add(JSON.stringify(edit));
       return editWords(rig, edit).length > 4;
     }),
-    { numRuns: 600 },
+    { numRuns: cases(250, 600) },
   );
   expect([...unsaid]).toEqual([]);
 });

@@ -10,8 +10,15 @@ import {
   type Sound,
 } from './schema';
 
-export const deviceOf = (rig: Rig, id: string): Device | undefined =>
-  rig.devices.find((d) => d.id === id);
+const indexes = new WeakMap<readonly Device[], Map<string, Device>>();
+
+/** A device by its id. Lists that can no longer change, as those of every rig that was edited, are indexed. */
+export function deviceOf({ devices }: Rig, id: string): Device | undefined {
+  if (!Object.isFrozen(devices)) return devices.find((d) => d.id === id);
+  let index = indexes.get(devices);
+  if (!index) indexes.set(devices, (index = new Map(devices.map((d) => [d.id, d]))));
+  return index.get(id);
+}
 export const leadOf = (rig: Rig, id: string): Lead | undefined =>
   rig.leads.find((l) => l.id === id);
 export const soundOf = (rig: Rig, id: string): Sound | undefined =>

@@ -1,5 +1,5 @@
 import loadHighs from 'highs';
-import { DEMO_RIGS } from '../demo';
+import { brokenRig, DEMO_RIGS } from '../demo';
 import { kindOf } from '../kinds';
 import { FixTrial } from '../report';
 import type { Sound } from '../rig';
@@ -22,7 +22,9 @@ beforeAll(async () => {
   solver = exactly(highs);
 });
 
-const each = [...DEMO_RIGS, ...oddRigs()].map((r) => [r.id, r] as const);
+/** Of the rig in which much is wrong one sound: each move is tried in every sound there is. */
+const rigs = DEMO_RIGS.map((r) => (r === brokenRig ? { ...r, sounds: r.sounds.slice(0, 1) } : r));
+const each = [...rigs, ...oddRigs()].map((r) => [r.id, r] as const);
 /** Some sounds of a rig, not all: proposals are dear. */
 const some = (sounds: readonly Sound[]) =>
   sounds.filter((_, i) => i % 8 === 0 || sounds.length < 3);

@@ -6,6 +6,7 @@ import { device, lead, rigOf } from '../testing/rigs';
 import { applyEdits, integrityProblems } from '../rig';
 import { walkOrder } from '../walk';
 import { chainInto, joinsOf, lineOfRig, rigOfChain } from '.';
+import { cases } from '../testing/cases';
 
 const read = (line: string) => rigOfChain(line, { id: 'new', name: 'New' });
 const ways = (line: string) =>
@@ -125,7 +126,7 @@ test('there and back: a rig that a line made is printed as a line that makes the
       if (!printed.ok) throw new Error(`${text}: ${printed.problems[0]!.what}`);
       expect(joinsOf(read(printed.value).rig!)).toEqual(joinsOf(rig!));
     }),
-    { numRuns: 60 },
+    { numRuns: cases(20, 60) },
   );
 });
 
@@ -153,7 +154,7 @@ test('whatever is typed: no crash, and either a whole rig or what is wrong with 
       if (rig) expect(integrityProblems(rig)).toEqual([]);
       else expect(broken !== undefined || items.every((i) => !i.kind)).toBe(true);
     }),
-    { numRuns: 200 },
+    { numRuns: cases(60, 200) },
   );
 });
 
@@ -204,7 +205,7 @@ test('any rig, with circles too, is a line that makes it again, or is refused wi
       if (line.ok) expect(joinsOf(read(line.value).rig!)).toEqual(joinsOf(rig));
       else expect(line.problems[0]!.what.length).toBeGreaterThan(10);
     }),
-    { numRuns: 150 },
+    { numRuns: cases(50, 150) },
   );
 });
 

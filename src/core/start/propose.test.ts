@@ -5,6 +5,7 @@ import { kindOf } from '../kinds';
 import { type Brief, integrityProblems, type Rig, rigSchema, type Way, WAYS } from '../rig';
 import { brokenRig, touringRig } from '../demo';
 import { briefOf, briefState, proposeRig, START_INSTRUMENTS, START_PEDALS } from '.';
+import { cases } from '../testing/cases';
 
 const lines = (kinds: readonly string[]) =>
   kinds.map((kind, i) => ({ id: `g${i}`, kind, name: kindOf(kind).name }));
@@ -136,7 +137,7 @@ test(
           );
         },
       ),
-      { numRuns: 60 },
+      { numRuns: cases(20, 60) },
     );
   },
 );

@@ -20,6 +20,7 @@ import {
   voiceOf,
 } from '.';
 import { hearsFeed } from './ways/feeds';
+import { cases } from '../testing/cases';
 
 const line = (kind: string, n: number) => ({ id: `g${n}`, kind, name: `Box ${n}` });
 const brief = (rest: Partial<Brief> = {}): Brief => ({
@@ -57,7 +58,7 @@ test('whatever is answered: a whole rig, every promise kept, nothing worse than 
       expect(report.promises.filter((p) => !p.kept).map((p) => p.words)).toEqual([]);
       expect(bad(report)).toEqual([]);
     }),
-    { numRuns: 40 },
+    { numRuns: cases(15, 40) },
   );
 }, 120_000);
 
@@ -97,7 +98,7 @@ test('whoever must hear hears in every sound, and who must not hears in none', (
         }
       }
     }),
-    { numRuns: 40 },
+    { numRuns: cases(15, 40) },
   );
 }, 120_000);
 
@@ -119,7 +120,7 @@ test('every amplifier that was asked for sounds: in every sound, or in its turn'
       );
       expect(sounding).toEqual(sounding.map(() => (inTurns ? 1 : asked)));
     }),
-    { numRuns: 40 },
+    { numRuns: cases(15, 40) },
   );
 }, 60_000);
 
@@ -142,7 +143,7 @@ test('every decision has its reason, and each of its other ways makes a rig that
         }
       }
     }),
-    { numRuns: 30 },
+    { numRuns: cases(8, 30) },
   );
 }, 60_000);
 
@@ -268,7 +269,7 @@ test.each(['controller', 'tablet', 'own'] as const)(
 
 test('power and a board: all that takes power is fed, all on the floor stands, nothing worse than advice', async () => {
   const solver = exactly(await loadHighs({}));
-  for (const b of fc.sample(anyBrief, { numRuns: 6, seed: 7 })) {
+  for (const b of fc.sample(anyBrief, { numRuns: cases(3, 6), seed: 7 })) {
     const { rig, choices } = await builtUp(finished(propose(b)), solver, () => Promise.resolve());
     const why = Object.fromEntries(choices.map((c) => [c.id, c]));
     expect(bad(analyse(rig))).toEqual([]);
@@ -303,7 +304,7 @@ test('a board that must not be wider is not; supplies on hand are used, and what
 });
 
 test('every box that came to cure something is told with what it cures, and cures it', () => {
-  const cured = fc.sample(anyBrief, { numRuns: 50, seed: 5 }).flatMap((b) => {
+  const cured = fc.sample(anyBrief, { numRuns: cases(20, 50), seed: 5 }).flatMap((b) => {
     const first = propose(b);
     const { rig, choices } = finished(first);
     const came = rig.devices.length - first.rig.devices.length;
@@ -367,7 +368,7 @@ test('what another way would bring was tried: made so, it is there; where nothin
           if (!o.brings!.length) expect(bad(other).filter((x) => !now.includes(x))).toEqual([]);
         }
     }),
-    { numRuns: 12 },
+    { numRuns: cases(4, 12) },
   );
 }, 120_000);
 

@@ -9,6 +9,7 @@ import { bitOf, SYMPTOM_IDS, type SymptomId } from '../symptoms';
 import { type Evidence, Finder, matches } from './finder';
 import { allOdds, NOTHING_KNOWN, TRADE_SHOWS } from './odds';
 import { best, nextQuestion, quickest, type Question } from './search';
+import { cases } from '../../testing/cases';
 
 const symptoms = (bits: number): SymptomId[] => SYMPTOM_IDS.filter((id) => bits & bitOf(id));
 const evidence = (sound: string, ear: string, what: SymptomId[]): Evidence => ({
@@ -34,6 +35,10 @@ const atOnePlace = (known: Evidence): Evidence => ({
   noticed: known.noticed.filter((n) => n.what.length).slice(0, 1),
   answers: [],
 });
+
+/** All faults of the touring rig, worked out once. */
+let touring: Promise<Effects> | undefined;
+const touringEffects = () => (touring ??= effectsOf(new Listener(touringRig)));
 
 /** Asks as the finder says, answers as the fault would, until nothing is left to ask. */
 function hunt(
@@ -106,7 +111,7 @@ describe('the next question', () => {
         expect(asked).toBeLessThanOrEqual(1.3 * least + 1e-9);
         expect(promised).toBeCloseTo(asked, 6);
       }),
-      { numRuns: 150 },
+      { numRuns: cases(60, 150) },
     );
   });
 
@@ -124,7 +129,7 @@ describe('the next question', () => {
         expect(asked).toBeLessThanOrEqual(greedy + 1e-9);
         expect(asked).toBeLessThanOrEqual(1.3 * least + 1e-9);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(30, 60) },
     );
   });
 
@@ -162,15 +167,15 @@ describe('hidden faults', () => {
   });
 
   test('every fault of the touring rig that is noticed is among what explains it, and answers keep it', async () => {
-    const e = await effectsOf(new Listener(touringRig));
-    for (let f = 0; f < e.faults.length; f += 23) {
+    const e = await touringEffects();
+    for (let f = 0; f < e.faults.length; f += cases(41, 23)) {
       const found = hunt(touringRig, e, f);
       if (found) expect(found.isThere).toBe(true);
     }
   });
 
   test('house fine and in-ears silent halve the list; a second fault only where no single one explains it', async () => {
-    const e = await effectsOf(new Listener(touringRig));
+    const e = await touringEffects();
     const silent = evidence('flat', 'wide', ['silent']);
     const one = new Finder(touringRig, e, silent).find();
     const two = new Finder(touringRig, e, {
@@ -192,7 +197,7 @@ describe('hidden faults', () => {
   });
 
   test('an answer counts in the sound in which it was made, whatever is on later', async () => {
-    const e = await effectsOf(new Listener(touringRig));
+    const e = await touringEffects();
     const known = evidence('flat', 'wide', ['silent']);
     const answers = [{ test: 'listen wide', answer: 'silent', sound: 'flat' }];
     const here = new Finder(touringRig, e, { ...known, answers }).find();
@@ -201,7 +206,7 @@ describe('hidden faults', () => {
   });
 
   test('where nothing explains everything, what is wrong alone is pointed at', async () => {
-    const e = await effectsOf(new Listener(touringRig));
+    const e = await touringEffects();
     const known: Evidence = {
       ...evidence('flat', 'wide', ['silent']),
       answers: [{ test: 'listen wide', answer: 'all fine', sound: 'flat' }],
@@ -212,7 +217,7 @@ describe('hidden faults', () => {
   });
 
   test('cannot do that now takes the next best', async () => {
-    const e = await effectsOf(new Listener(touringRig));
+    const e = await touringEffects();
     const known = evidence('flat', 'cab', ['silent']);
     const first = new Finder(touringRig, e, known).find().next!.test.id;
     const second = new Finder(touringRig, e, { ...known, cannot: [first] }).find().next!.test.id;
@@ -221,7 +226,7 @@ describe('hidden faults', () => {
 });
 
 /** How many random rigs. */
-const RIGS = 200;
+const RIGS = cases(50, 200);
 
 describe('what is noticed', () => {
   test('all that was named is there; what was not named is minor; all fine is nothing at all', () => {
@@ -246,14 +251,14 @@ describe('what is noticed', () => {
           }
         }
       }),
-      { numRuns: 40 },
+      { numRuns: cases(15, 40) },
     );
   });
 });
 
 test('what several workers find, each of its share, is what one finds', async () => {
   const listener = new Listener(touringRig);
-  const whole = await effectsOf(listener);
+  const whole = await touringEffects();
   const [a, b, c] = await Promise.all(
     [0, 1, 2].map((part) => effectsOf(listener, undefined, { part, of: 3 })),
   );
