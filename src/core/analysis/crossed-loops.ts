@@ -1,5 +1,5 @@
 import { isMetal } from '../circuit';
-import { kindOf, type Loop } from '../kinds';
+import { type Kind, kindOf, type Loop } from '../kinds';
 import type { Device, End, Lead, Rig } from '../rig/schema';
 
 /** A loop whose chain comes home by another jack than its own return. */
@@ -12,8 +12,8 @@ export interface CrossedLoop {
 
 /**
  * Loops of which what leaves by the send comes home by another return, or by an input of the same
- * device: plugs in each other's jack, or a modeler that is meant so. Followed through simple boxes
- * alone: what goes on through something with loops of its own is not told.
+ * device: plugs in each other's jack, or a modeler that is meant so. Followed from the input of each box
+ * to its output; a modeler is not gone through.
  */
 export function crossedLoops(rig: Pick<Rig, 'devices' | 'leads'>): CrossedLoop[] {
   const followed = followedOf(rig);
@@ -65,12 +65,28 @@ function homeOf({ devices, leads }: Followed, send: End): End | undefined {
   while (lead && isMetal(lead)) {
     const box = devices.get(lead.to.device);
     const kind = box && kindOf(box.kind);
-    if (!box || !kind?.through || kind.loops || kind.hosts) return lead.to;
+    if (!box || !kind?.through || kind.hosts || box.id === send.device) return lead.to;
+    if (isAtLoop(kind, lead.to.jack)) return lead.to;
     if (seen.has(box.id)) return undefined;
     seen.add(box.id);
-    lead = leads.get(endKey({ device: box.id, jack: kind.through.out }));
+    lead = leads.get(endKey({ device: box.id, jack: outOf(kind, lead.to.jack) }));
+    // What goes in on the right comes out there, or on both sides of one that is played in mono.
+    lead ??= leads.get(endKey({ device: box.id, jack: kind.through.out }));
   }
   return undefined;
+}
+
+/** Whether a jack of a box with loops is none that leads through the box. */
+function isAtLoop({ through, jacks, loops }: Kind, jack: string): boolean {
+  const partner = jacks.find((j) => j.id === through?.in)?.pair?.with;
+  return loops !== undefined && jack !== through?.in && jack !== partner;
+}
+
+/** The output that goes with an input: the right one with the right one, of a box with two sides. */
+function outOf({ through, jacks }: Kind, into: string): string {
+  const side = jacks.find((j) => j.id === into)?.pair?.side;
+  const main = jacks.find((j) => j.id === through?.out);
+  return (side === 'right' ? main?.pair?.with : undefined) ?? main?.id ?? '';
 }
 
 /** Chains from a main output of a device into a return of its own. */

@@ -1,9 +1,9 @@
 import { type Fix, fixes, type Remark } from '../findings/finding';
-import { insertFix } from '../findings/insert-fix';
+import { insertFix, insertWideFix } from '../findings/insert-fix';
 import { passesOf, pluggedJacks } from '../circuit';
-import type { Arrive } from '../kinds';
-import { byId } from '../rig/find';
-import { CONTROL_LEADS, type Rig } from '../rig/schema';
+import type { Arrive, Kind } from '../kinds';
+import { byId, leadInto } from '../rig/find';
+import { CONTROL_LEADS, type Lead, type Rig } from '../rig/schema';
 import { FAR_UNDER_DB } from '../signal/combing';
 import { type Flow, totalVolts } from '../signal/meeting';
 import { loudest, presentDistortion } from '../signal/point-figures';
@@ -11,6 +11,7 @@ import type { SoundContext } from '../signal/sound-context';
 import { dbuOfVolts, fixed } from '../units';
 import type { Evidence, Remarker } from './evidence';
 import { aheadOf } from './missing-leads';
+import { kindIn } from './open-ends';
 import { exchangesAt } from './plug-fixes';
 
 /**
@@ -65,16 +66,42 @@ function unfiltered(ctx: SoundContext, device: string, thd: number, wantsFixes: 
   };
 }
 
-/** A simulator in the lead to a destination; put into one lead of a pair, it takes the other, too. */
+/**
+ * A simulator in the lead to a destination, ahead of direct boxes and isolators on the way: they want
+ * what it gives. Where two sides arrive it takes both.
+ */
 function simulatorFix(rig: Rig, device: string, name: string): Fix | undefined {
-  const [lead] = rig.leads
+  const [left, right] = rig.leads
     .filter((l) => l.to.device === device && !CONTROL_LEADS.includes(l.type))
-    .sort((a, b) => (a.to.jack < b.to.jack ? -1 : a.to.jack > b.to.jack ? 1 : byId(a, b)));
-  if (!lead || lead.type === 'inside' || lead.type === 'digital') return undefined;
-  return insertFix(
-    ...([rig, 'amp-cab-simulator', 'Cab simulator', lead.id] as const),
-    `Put a simulator in front of ${name}`,
-  );
+    .sort((a, b) => (a.to.jack < b.to.jack ? -1 : a.to.jack > b.to.jack ? 1 : byId(a, b)))
+    .map((l) => aheadOfBoxes(rig, l));
+  if (!left || left.type === 'inside' || left.type === 'digital') return undefined;
+  const [kind, called] = ['amp-cab-simulator', 'Cab simulator'];
+  const words = `Put a simulator in front of ${name}`;
+  const isOneWay = left.from.device === right?.from.device && left.to.device === right.to.device;
+  return right && right.type === left.type && !isOneWay
+    ? insertWideFix(rig, kind, called, [left, right], words)
+    : insertFix(rig, kind, called, left.id, words);
+}
+
+/** The lead into the first of the direct boxes that feed a lead, one behind the other; itself where there are none. */
+function aheadOfBoxes(rig: Rig, lead: Lead): Lead {
+  const seen = new Set<string>();
+  for (let now = lead; ;) {
+    const kind = kindIn(rig, now.from.device);
+    const into = kind?.job === 'direct' ? inputOf(kind, now.from.jack) : undefined;
+    const before = into === undefined ? undefined : leadInto(rig, now.from.device, into);
+    if (!before || seen.has(before.id)) return now;
+    seen.add(before.id);
+    now = before;
+  }
+}
+
+/** The input of a box that an output of it hangs on: that of its own side. */
+function inputOf({ through, jacks }: Kind, out: string): string | undefined {
+  const jack = jacks.find((j) => j.id === out);
+  const isRight = jack?.pair?.side === 'right';
+  return isRight ? jacks.find((j) => j.id === through?.in)?.pair?.with : through?.in;
 }
 
 /** A cabinet that is modelled ahead of a loudspeaker. */

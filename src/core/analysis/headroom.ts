@@ -3,7 +3,7 @@ import type { Fix } from '../findings/finding';
 import { settingOf, stateIn } from '../rig/device-state';
 import { type Knob, kindOf, type SettingRole, settingWith } from '../kinds';
 import type { Edit } from '../rig/edits';
-import type { Device, Sound, State } from '../rig/schema';
+import type { Device, Sound } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { roomAt, type StationFigures } from '../signal';
 import { listenedTo, type SoundContext } from '../signal/sound-context';
@@ -37,7 +37,7 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
           `what it takes. Loud notes want ${TIGHT_DB} dB of room, ` +
           `${fixed(TIGHT_DB - s.headroomDb)} dB more than there are.`,
         ...firstOf([
-          ...roomFixes(ctx.device(s.device), stateIn(ctx.sound, s.device)),
+          ...roomFixes(ctx.sound, ctx.device(s.device)),
           ...(wantsFixes ? gainFixes(ctx, s) : []),
         ]),
       },
@@ -48,17 +48,28 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
 const ROOM: readonly [role: SettingRole, value: string][] = [
   ['pad', 'low'],
   ['input level', 'line'],
+  ['microphone or line', 'line'],
 ];
 
-function roomFixes(device: Device, state: State | undefined): Fix[] {
+/** Those settings made; what this sound sets is set in this sound. */
+export function roomFixes(sound: Sound, device: Device): Fix[] {
+  const state = stateIn(sound, device.id);
   const kind = kindOf(device.kind);
-  return ROOM.flatMap(([role, value]) => {
+  return ROOM.flatMap(([role, value]): Fix[] => {
     const setting = settingWith(kind, role)?.id;
     if (setting === undefined || settingOf(kind, device, state, setting) === value) return [];
     return [
       {
         words: `Set ${device.name}, ${settingWords(kind.id, setting, value)}`,
-        edits: [{ edit: 'setSetting' as const, device: device.id, setting, value }],
+        edits: [
+          {
+            edit: 'setSetting',
+            device: device.id,
+            sound: setBy(sound, device.id, setting),
+            setting,
+            value,
+          },
+        ],
       },
     ];
   });
@@ -84,6 +95,10 @@ function gainFixes(ctx: SoundContext, clipping: StationFigures): Fix[] {
     .slice(0, OFFERED);
 }
 
+/** The sound that sets a knob or a switch itself; nothing where that stands alike in all of them. */
+const setBy = (sound: Sound, device: string, setting: string): string | undefined =>
+  Object.hasOwn(stateIn(sound, device)?.settings ?? {}, setting) ? sound.id : undefined;
+
 /** Places of a knob that a hand can set. */
 const STEPS = 20;
 
@@ -97,9 +112,7 @@ function turnedDown(
   const kind = kindOf(device.kind);
   const state = stateIn(ctx.sound, device.id);
   const now = Number(settingOf(kind, device, state, setting));
-  // A knob that a sound sets is turned in that sound; any other has one place for all of them.
-  const sound =
-    state?.settings && Object.hasOwn(state.settings, setting) ? ctx.sound.id : undefined;
+  const sound = setBy(ctx.sound, device.id, setting);
   const edits = (value: number): Edit[] => [
     { edit: 'setSetting', device: device.id, sound, setting, value },
   ];

@@ -29,6 +29,7 @@ export { airRemarks } from './in-the-air';
 export { polarityRemarks } from './polarity';
 export { parallelRemarks } from './parallel';
 export { stereoRemarks } from './stereo';
+export { tracedSideRemarks } from './traced-sides';
 export { directFeedRemarks } from './direct-feed';
 export { hostRemarks } from './hosts';
 export { hostInputRemarks } from './host-input';

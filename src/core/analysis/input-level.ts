@@ -1,6 +1,9 @@
 import { kindOf, settingWith } from '../kinds';
 import { fixed } from '../units';
+import { type Fix, fixes } from '../findings/finding';
+import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
+import { roomFixes } from './headroom';
 
 /** What the gain of an input makes good, in dB. */
 const A_TURN_DB = 10;
@@ -32,15 +35,30 @@ export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
         subjects: [d.device],
         what: `${d.name} gets ${level > high ? 'more' : 'less'} level than its input is made for.`,
         why: `${fixed(level)} dBu arrives; the input as set wants ${fixed(low, 0)} to ${fixed(high, 0)} dBu.`,
-        ...(input &&
-          option && {
-            fix: {
-              words: `Set the input to ${option.label}`,
-              edits: [
-                { edit: 'setSetting' as const, device: d.device, setting: input.id, value: better },
-              ],
-            },
-          }),
+        ...fixes([
+          ...(level > high ? padsInto(ctx, d.device) : []),
+          ...(input && option
+            ? [
+                {
+                  words: `Set the input to ${option.label}`,
+                  edits: [
+                    {
+                      edit: 'setSetting' as const,
+                      device: d.device,
+                      setting: input.id,
+                      value: better,
+                    },
+                  ],
+                },
+              ]
+            : []),
+        ]),
       },
     ];
   });
+
+/** Pads of what plugs into a destination, where they are off. */
+const padsInto = ({ rig, sound, device }: SoundContext, destination: string): Fix[] =>
+  rig.leads
+    .filter((l) => l.to.device === destination)
+    .flatMap((l) => roomFixes(sound, device(l.from.device)));

@@ -78,11 +78,18 @@ export const loopRemarks: Remarker = ({ ctx, stations, destinations }) => {
               'is not heard.',
           );
         else if (loop.opensAt === 'never' && ahead)
-          say(
-            'advice',
-            `${capital(loop.label)} of ${device.name} comes back and is not sent out.`,
-            'Where the loop is in the way, nothing is sent through what hangs on it.',
-          );
+          if (isFed(at(loop.send, 0)))
+            say(
+              'fault',
+              `${capital(loop.label)} of ${device.name} comes back and is not sent out.`,
+              'The loop is in this sound’s way, and nothing is sent through what hangs on it.',
+            );
+          else
+            say(
+              'advice',
+              `${capital(loop.label)} of ${device.name} comes back and is not sent out.`,
+              'Where the loop is in the way, nothing is sent through what hangs on it.',
+            );
         else if (loop.opensAt === 'send' && ahead)
           say(
             'fault',

@@ -1,11 +1,12 @@
 import type { Fix } from '../findings/finding';
 import { byKey, reachable } from '../graph';
+import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import { freeJacks, joiningLead } from '../rig';
 import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { isEngaged, stateIn } from '../rig/device-state';
-import { byId, endWords } from '../rig/find';
+import { byId, endWords, leadFrom } from '../rig/find';
 import { CONTROL_LEADS, type Device, type End, type Rig, type Sound } from '../rig/schema';
 import { sourceDevice } from '../rig/source-id';
 import { arrivingFigures } from '../signal';
@@ -143,8 +144,12 @@ const openings = new WeakMap<SoundContext, Map<string, readonly Opening[]>>();
 function foundOpenings(ctx: SoundContext, destination: string): Opening[] {
   const { rig } = ctx;
   const ahead = aheadOf(ctx, destination);
+  const isReturn = ({ device, jack }: End) =>
+    kindOf(ctx.device(device).kind).loops?.some((l) => l.return.includes(jack)) === true;
   const fed = new Set(
-    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)).map((l) => l.to.device),
+    rig.leads
+      .filter((l) => !CONTROL_LEADS.includes(l.type) && !isReturn(l.to))
+      .map((l) => l.to.device),
   );
   return freeJacks(rig, 'in', '', isSignal)
     .filter(({ device }) => ahead.has(device.id) && device.host === undefined)
@@ -152,12 +157,15 @@ function foundOpenings(ctx: SoundContext, destination: string): Opening[] {
       const kind = kindOf(device.kind);
       const main = kind.through?.in ?? kind.jacks.find((j) => j.direction === 'in')?.id;
       const isFed = fed.has(device.id);
+      // What joins several has its inputs for what is not there yet.
+      const ins = kind.jacks.filter((j) => j.direction === 'in' && isSignal(j));
+      const joins = kind.job === 'splitter' && ins.length > 1 ? 1 : 0;
       return jacks.map(({ id: jack }) => {
         const loop = kind.loops?.find((l) => l.return.includes(jack));
         const isSent = loop?.send.some((s) =>
           rig.leads.some((l) => l.from.device === device.id && l.from.jack === s),
         );
-        const likely = (jack === main ? 2 : isSent ? 2 : loop ? -2 : 0) + (isFed ? 0 : 2);
+        const likely = (jack === main ? 2 : isSent ? 2 : loop ? -2 : 0) + (isFed ? 0 : 2) + joins;
         return { end: { device: device.id, jack }, likely, isFed };
       });
     })
@@ -191,7 +199,9 @@ function foundEnds(ctx: SoundContext): Open[] {
         .map(({ id: jack }) => {
           const kind = kindOf(device.kind);
           const main = kind.through?.out ?? kind.jacks.find((j) => j.direction === 'out')?.id;
-          const likely = (leaves.has(device.id) ? 0 : 3) + (jack === main ? 1 : 0);
+          const { pair } = sure(kind.jacks.find((j) => j.id === jack));
+          const isBeside = pair !== undefined && leadFrom(rig, device.id, pair.with) !== undefined;
+          const likely = (leaves.has(device.id) && !isBeside ? 0 : 3) + (jack === main ? 1 : 0);
           return { end: { device: device.id, jack }, likely };
         }),
     )
@@ -228,7 +238,7 @@ export function joinFix({ rig, device }: SoundContext, from: End, to: End): Fix 
 }
 
 /** So many are offered. */
-const OFFERED = 3;
+const OFFERED = 5;
 
 /** What leads on to a destination by ways that are made in this sound: that itself, and all of it. */
 function madeTo(ctx: SoundContext, destination: string): ReadonlySet<string> {
@@ -244,14 +254,18 @@ function madeTo(ctx: SoundContext, destination: string): ReadonlySet<string> {
 
 const waysMade = new WeakMap<SoundContext, Map<string, ReadonlySet<string>>>();
 
-/** Whether a lead ends where ways that are made lead on to all of some destinations. */
+/** Whether a lead ends where ways lead on to all of some destinations, made in this sound or waiting to be fed. */
 export const leadsToAll = (
   ctx: SoundContext,
   { edits }: Fix,
   destinations: readonly string[],
 ): boolean =>
   edits.some(
-    (e) => e.edit === 'connect' && destinations.every((d) => madeTo(ctx, d).has(e.lead.to.device)),
+    (e) =>
+      e.edit === 'connect' &&
+      destinations.every((d) =>
+        [madeTo(ctx, d), aheadOf(ctx, d)].some((way) => way.has(e.lead.to.device)),
+      ),
   );
 
 /**
@@ -263,16 +277,19 @@ export function missingLeads(ctx: SoundContext, destination: string, from?: stri
     kindOf(ctx.device(e.device).kind).jacks.find((j) => j.id === e.jack)?.signal;
   const outs = openEnds(ctx).filter((o) => from === undefined || o.end.device === from);
   const onward = madeTo(ctx, destination);
-  return openingsBefore(ctx, destination)
-    .filter(({ end }) => onward.has(end.device))
-    .flatMap((into) =>
-      outs
-        .filter(
-          (out) => out.end.device !== into.end.device && signalOf(out.end) === signalOf(into.end),
-        )
-        .map((out) => ({ out, into, likely: out.likely + into.likely })),
-    )
-    .sort((a, b) => b.likely - a.likely)
-    .slice(0, OFFERED)
-    .map(({ out, into }) => joinFix(ctx, out.end, into.end));
+  return (
+    openingsBefore(ctx, destination)
+      // What nothing feeds lies on no way that is made, and waits for a lead.
+      .filter(({ end, isFed }) => onward.has(end.device) || !isFed)
+      .flatMap((into) =>
+        outs
+          .filter(
+            (out) => out.end.device !== into.end.device && signalOf(out.end) === signalOf(into.end),
+          )
+          .map((out) => ({ out, into, likely: out.likely + into.likely })),
+      )
+      .sort((a, b) => b.likely - a.likely)
+      .slice(0, OFFERED)
+      .map(({ out, into }) => joinFix(ctx, out.end, into.end))
+  );
 }

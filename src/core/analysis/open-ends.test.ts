@@ -1,7 +1,7 @@
 import { analyse } from '../report';
 import { FixTrial, fixesOf, isSafe } from '../report/tried';
 import { applyEdits, type Rig } from '../rig';
-import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
+import { allOn, chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 
 const found = (rig: Rig, rule: string) => analyse(rig).findings.filter((f) => f.rule === rule);
 /** The rig with the first fix of a rule applied, which was tried and breaks nothing. */
@@ -140,4 +140,48 @@ test('a box that chooses an output which no lead is in, in one sound alone, is n
   // A sound that is promised to be silent may use that.
   const meant: Rig = { ...open, promises: [{ id: 'p', type: 'muted-silent', sounds: ['y'] }] };
   expect(found(meant, 'open-end')).toEqual([]);
+});
+
+describe('of two instruments at one joiner', () => {
+  const promises: Rig['promises'] = ['a', 'b'].map((source) => ({
+    ...{ id: `p-${source}`, type: 'hears' as const, destination: 'amp', source },
+  }));
+  const rig: Rig = {
+    ...allOn(
+      [
+        device('a', 'guitar-active', 'Elm'),
+        device('b', 'guitar-active', 'Oak'),
+        device('j', 'mixer-line', 'Joiner'),
+        device('d', 'drive-low', 'Dirt'),
+        device('amp', 'combo-tube', 'Combo'),
+      ],
+      [
+        lead('1', 'a.out', 'j.a', 5),
+        lead('2', 'b.out', 'j.b', 5),
+        lead('3', 'j.out', 'd.in', 0.3),
+        lead('4', 'd.out', 'amp.in', 5),
+      ],
+    ),
+    promises,
+  };
+  const cut = (id: string, from = rig): Rig => ({
+    ...from,
+    leads: from.leads.filter((l) => l.id !== id),
+  });
+  const told = (r: Rig) => analyse(r).findings.filter((f) => f.rule === 'open-end');
+
+  test('one that is promised and not plugged is told, though the other is heard, with the lead', () => {
+    const [finding, ...more] = told(cut('2'));
+    expect([finding!.what, more]).toEqual(['Oak is played, and nothing is plugged into it.', []]);
+    const [best] = new FixTrial(cut('2')).waysOut(finding!);
+    expect(best!.fix.words).toBe('Plug Oak into Joiner, in B');
+    expect(best!.tried).toMatchObject({ cures: true, breaks: [], leaves: 0 });
+  });
+
+  test('one that merely lies there is not blamed for the lead that is missing elsewhere', () => {
+    const spare = { ...cut('2'), promises: promises.slice(0, 1) };
+    expect(told(spare)).toEqual([]);
+    expect(told(cut('3', spare)).map((f) => f.subjects[0])).toEqual(['j']);
+    expect(told(cut('4', spare)).map((f) => f.subjects[0])).toEqual(['d']);
+  });
 });

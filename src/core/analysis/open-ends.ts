@@ -1,5 +1,5 @@
 import { type Fix, fixes, type Remark } from '../findings/finding';
-import { type Job, type Kind, kindOf } from '../kinds';
+import { type Jack, type Job, type Kind, kindOf } from '../kinds';
 import { byKey, reachable } from '../graph';
 import { freeJacks } from '../rig';
 import { isEngaged, stateIn } from '../rig/device-state';
@@ -21,7 +21,7 @@ import {
 } from './missing-leads';
 
 /** Devices that are there to be played through: with nothing on their output they are of no use. */
-const PLAYED_THROUGH: ReadonlySet<Job> = new Set<Job>([
+export const PLAYED_THROUGH: ReadonlySet<Job> = new Set<Job>([
   ...(['fuzz', 'pitch', 'filter', 'compressor', 'drive', 'boost', 'gate', 'eq'] as const),
   ...(['volume', 'modulation', 'delay', 'reverb'] as const),
 ]);
@@ -42,9 +42,13 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
   const loose = looseSources(ctx);
   const holds = (device: string, jack: string) =>
     rig.leads.some((l) => [l.from, l.to].some((end) => end.device === device && end.jack === jack));
-  const ends = rig.devices.flatMap((device): Remark[] => {
+  const ends = rig.devices.flatMap((device): OpenEnd[] => {
     const kind = kindOf(device.kind);
-    const outs = kind.jacks.filter((j) => j.direction === 'out' && j.signal === 'audio');
+    // A switcher whose loops are plugged goes on by its output.
+    const sends = new Set(kind.hosts ? [] : kind.loops?.flatMap((l) => l.send));
+    const outs = kind.jacks.filter(
+      (j) => j.direction === 'out' && j.signal === 'audio' && !sends.has(j.id),
+    );
     if (kind.destination || kind.job === 'amp') return [];
     if (device.host !== undefined || !outs.length || outs.some((j) => holds(device.id, j.id)))
       return [];
@@ -52,27 +56,92 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
       loose.includes(device.id) ||
       stations.some((s) => s.device === device.id && (s.source || s.input?.levelDbu));
     if (!isFed) return [];
-    const perDestination = unheard.destinations.map((d) => missingLeads(ctx, d, device.id));
+    const lost = lostAt(ctx, device.id, outs, unheard);
+    const concerned = [
+      ...new Set([...unheard.destinations, ...[device.id, ...lost].flatMap((s) => endsOf(ctx, s))]),
+    ];
+    const perDestination = concerned.map((d) => missingLeads(ctx, d, device.id));
     const leads = perDestination.flat();
     const { through } = kind;
     const isOnlyThrough = through !== undefined && PLAYED_THROUGH.has(kind.job);
     if (!leads.length && !isOnlyThrough) return [];
+    // Where nobody misses it, it can lead on to anybody.
+    const anywhere =
+      isOnlyThrough && !leads.length
+        ? destinations.flatMap((d) => missingLeads(ctx, d.device, device.id))
+        : [];
     const ways = isOnlyThrough
-      ? waysOn(rig, device).map((to) => joinFix(ctx, { device: device.id, jack: through.out }, to))
+      ? [
+          ...anywhere.slice(0, 2),
+          ...waysOn(rig, device).map((to) =>
+            joinFix(ctx, { device: device.id, jack: through.out }, to),
+          ),
+        ]
       : [];
     // Which lead is missing is known only where one would do for everybody who could be meant.
-    const meant = unheard.destinations.filter((_, i) => perDestination[i]?.length);
+    const meant = concerned.filter((_, i) => perDestination[i]?.length);
     const sure = leads
       .filter((l) => leadsToAll(ctx, l, meant))
-      .map((l) => ({ l, back: broughtBack(ctx, l.edits, unheard) }))
+      .map((l) => ({ l, back: broughtBack(ctx, l.edits, { ...unheard, destinations: concerned }) }))
       .find(({ back }) => meant.every((d) => back.includes(d)));
-    const first = sure ? [sure.l] : [];
-    return [
-      openEnd(ctx, device, [...first, ...leads, ...ways].slice(0, MOST_WAYS), sure?.back ?? []),
-    ];
+    const likely = leads.slice(0, MOST_WAYS - 1);
+    const offered = [...new Set([...likely, ...(sure ? [sure.l] : []), ...ways])];
+    const back = sure?.back ?? [];
+    const isSpare = loose.includes(device.id) && !endsOf(ctx, device.id).length;
+    return [{ remark: openEnd(ctx, device, offered.slice(0, MOST_WAYS), back), back, isSpare }];
   });
-  return [...ends, ...selectedOpen(ctx, unheard), ...restingLoose(ctx), ...loneTuner(rig)];
+  return [
+    ...likeliest(ends),
+    ...selectedOpen(ctx, unheard),
+    ...restingLoose(ctx),
+    ...loneTuner(rig),
+  ];
 };
+
+/** An open end, what a lead from it brings back, and whether it is an instrument that may lie there. */
+interface OpenEnd {
+  remark: Remark;
+  back: readonly string[];
+  isSpare: boolean;
+}
+
+/**
+ * Open ends without the instruments that merely lie there, as the one that is changed for another does:
+ * where a lead from some box brings back all that one of them would let be heard, that lead is missing.
+ */
+function likeliest(ends: readonly OpenEnd[]): Remark[] {
+  const boxes = ends.filter((e) => !e.isSpare);
+  return ends
+    .filter(
+      (e) =>
+        !e.isSpare ||
+        !boxes.some((b) =>
+          e.back.every((id) => b.back.includes(id) || e.remark.subjects[0] === id),
+        ),
+    )
+    .map((e) => e.remark);
+}
+
+/** Instruments that are heard nowhere, though what they play stands at an output of a box. */
+function lostAt(
+  ctx: SoundContext,
+  device: string,
+  outs: readonly Jack[],
+  { sources }: Unheard,
+): string[] {
+  const here = new Set(
+    outs.flatMap((j) => ctx.at(device, j.id).flows.map((f) => sourceDevice(f.source))),
+  );
+  return sources.filter((id) => here.has(id));
+}
+
+/** Destinations that are promised to hear an instrument in this sound. */
+const endsOf = ({ rig, sound }: SoundContext, source: string): string[] =>
+  (rig.promises ?? []).flatMap((p) =>
+    p.type === 'hears' && p.source === source && (p.sounds?.includes(sound.id) ?? true)
+      ? [p.destination]
+      : [],
+  );
 
 /** `back` are destinations that hear something again with the first of the ways on. */
 function openEnd(
@@ -139,6 +208,8 @@ function selectedOpen(ctx: SoundContext, unheard: Unheard): Remark[] {
   });
 }
 
+const endKey = ({ device, jack }: End): string => `${device} ${jack}`;
+
 /** Instruments that rest in every sound and that no lead is in, with inputs beside those of the others. */
 function restingLoose(ctx: SoundContext): Remark[] {
   const { rig } = ctx;
@@ -153,10 +224,12 @@ function restingLoose(ctx: SoundContext): Remark[] {
   const openings = ctx.destinations.flatMap((d) => openingsBefore(ctx, d.device.id));
   const beside = (id: string) =>
     rig.leads.some((l) => l.to.device === id && kindIn(rig, l.from.device)?.job === 'instrument');
+  const worth = ({ end, likely }: (typeof openings)[number]) => likely + Number(beside(end.device));
   const inputs = openings
+    .sort((a, b) => worth(b) - worth(a))
     .map(({ end }) => end)
-    .sort((a, b) => Number(beside(b.device)) - Number(beside(a.device)))
-    .slice(0, OFFERED);
+    .filter((e, i, all) => all.findIndex((x) => endKey(x) === endKey(e)) === i)
+    .slice(0, MOST_WAYS);
   return loose.flatMap((d): Remark[] => {
     const out = kindOf(d.kind).jacks.find((j) => j.direction === 'out' && j.signal === 'audio');
     if (!out) return [];

@@ -1,9 +1,12 @@
 import type { Fix } from '../findings/finding';
 import { isMetal } from '../circuit';
+import { byKey, reachable } from '../graph';
+import { kindOf } from '../kinds';
 import { freeJacks } from '../rig';
 import { byId, endWords, jackOf } from '../rig/find';
 import { CONTROL_LEADS, type End, type Lead } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
+import { pairOf } from './jack-pairs';
 import { joinFix, openEnds, openingsBefore } from './missing-leads';
 
 /** So many exchanges, and so many leads, are offered to be tried. */
@@ -13,7 +16,8 @@ const OFFERED = 4;
 const outer = (ctx: SoundContext): Lead[] =>
   ctx.rig.leads.filter((l) => isMetal(l) && !CONTROL_LEADS.includes(l.type)).sort(byId);
 
-const pairOf = (ctx: SoundContext, end: End) => jackOf(ctx.device(end.device), end.jack)?.pair;
+const pairAt = (ctx: SoundContext, { device, jack }: End) =>
+  pairOf(kindOf(ctx.device(device).kind), jack);
 
 /**
  * Exchanges of two plugs at one of some devices, each as a fix that is still to be tried; those of
@@ -27,7 +31,7 @@ export function exchangesAt(ctx: SoundContext, devices: ReadonlySet<string>): Fi
         const [one, other] = [a[side], b[side]];
         if (one.device !== other.device || one.jack === other.jack || !devices.has(one.device))
           return [];
-        const isPair = pairOf(ctx, one)?.with === other.jack;
+        const isPair = pairAt(ctx, one)?.with === other.jack;
         const name = ctx.device(one.device).name;
         const jacks = [one, other].map(
           (e) => jackOf(ctx.device(e.device), e.jack)?.label ?? e.jack,
@@ -58,12 +62,35 @@ export function exchangesAt(ctx: SoundContext, devices: ReadonlySet<string>): Fi
  * is plugged first.
  */
 export function missingSides(ctx: SoundContext, destination: string): Fix[] {
+  const joints = jointsBefore(ctx, destination);
+  const leads = joints.slice(0, OFFERED).map(({ out, into }) => joinFix(ctx, out, into));
+  const together = joints
+    .filter((j) => j.belongs)
+    .flatMap(({ out, into }) => joinFix(ctx, out, into).edits);
+  return together.length > 1
+    ? [...leads, { words: 'Add the leads of the side that is missing', edits: together }]
+    : leads;
+}
+
+/** Leads that are missing beside one between the same two pairs, on the way to a destination. */
+export const belongingLeads = (ctx: SoundContext, destination: string): Joint[] =>
+  jointsBefore(ctx, destination).filter((j) => j.belongs);
+
+/** An output and an input that a lead could join. */
+interface Joint {
+  out: End;
+  into: End;
+  /** The other sides of both are joined by a lead. */
+  belongs: boolean;
+}
+
+function jointsBefore(ctx: SoundContext, destination: string): Joint[] {
   const isHeld = (end: End) =>
     ctx.rig.leads.some((l) =>
       [l.from, l.to].some((e) => e.device === end.device && e.jack === end.jack),
     );
   const besideHeld = (end: End): boolean => {
-    const pair = pairOf(ctx, end);
+    const pair = pairAt(ctx, end);
     return pair !== undefined && isHeld({ device: end.device, jack: pair.with });
   };
   const outs = freeJacks(ctx.rig, 'out', '', (j) => j.signal === 'audio').flatMap(
@@ -80,14 +107,17 @@ export function missingSides(ctx: SoundContext, destination: string): Fix[] {
     ctx.rig.leads.some(
       (l) =>
         l.from.device === out.device &&
-        l.from.jack === pairOf(ctx, out)?.with &&
+        l.from.jack === pairAt(ctx, out)?.with &&
         l.to.device === into.device &&
-        l.to.jack === pairOf(ctx, into)?.with,
+        (l.to.jack === pairAt(ctx, into)?.with || areNextReturns(ctx, l.to, into)),
     );
+  // What stands ahead of an output would be fed from it in a circle; through a box with loops that is no
+  // matter of leads alone.
+  const ahead = new Map(outs.map(({ device }) => [device, plainlyAhead(ctx, device)]));
   // An input whose device nothing feeds waits for a lead.
   const joints = outs.flatMap((out) =>
     ins
-      .filter(({ end }) => end.device !== out.device)
+      .filter(({ end }) => end.device !== out.device && !ahead.get(out.device)?.has(end.device))
       .map(({ end: into, isFed }) => ({
         ...{ out, into, belongs: belong(out, into) },
         likely:
@@ -97,16 +127,26 @@ export function missingSides(ctx: SoundContext, destination: string): Fix[] {
           (besideHeld(out) ? 1 : 0),
       })),
   );
-  const leads = joints
-    .sort((a, b) => b.likely - a.likely)
-    .slice(0, OFFERED)
-    .map(({ out, into }) => joinFix(ctx, out, into));
-  const together = joints
-    .filter((j) => j.belongs)
-    .flatMap(({ out, into }) => joinFix(ctx, out, into).edits);
-  return together.length > 1
-    ? [...leads, { words: 'Add the leads of the side that is missing', edits: together }]
-    : leads;
+  return joints.sort((a, b) => b.likely - a.likely);
+}
+
+/** Whether two jacks are returns of loops that stand side by side: both sides of something come home by them. */
+function areNextReturns({ device }: SoundContext, a: End, b: End): boolean {
+  const loops = kindOf(device(a.device).kind).loops ?? [];
+  const [one, other] = [a, b].map(({ jack }) => loops.findIndex((l) => l.return.includes(jack)));
+  return one !== undefined && other !== undefined && one >= 0 && Math.abs(one - other) === 1;
+}
+
+/** What leads on to a device through boxes without loops. */
+function plainlyAhead({ rig, device }: SoundContext, behind: string): Set<string> {
+  const into = byKey(rig.leads.filter(isMetal), (l) => l.to.device);
+  const isPlain = (id: string) => {
+    const { loops, hosts } = kindOf(device(id).kind);
+    return !loops && !hosts;
+  };
+  return reachable([behind], (id) =>
+    (into.get(id) ?? []).map((l) => l.from.device).filter(isPlain),
+  );
 }
 
 /** A mono lead in the right-hand jack of a pair, moved into the left. */

@@ -273,6 +273,37 @@ describe('levels at destinations', () => {
     expect(f.fix!.words).toBe('Set the input to line');
     expect(found(cured(rig, 'input-level'), 'input-level')).toBeUndefined();
   });
+  test('one that clips there, too, in the sound that set it so; a loud loudspeaker asks for the pad', () => {
+    const hot = chainOf(['line-instrument', 'buffer', ['console-input', {}]], 1, [
+      sound('a', 'A', []),
+      { id: 'b', name: 'B', states: { d2: { settings: { input: 'mic' } } } },
+    ]);
+    hot.devices[2] = device('d2', 'console-input', 'Desk', { settings: { input: 'line' } });
+    const clips = found(hot, 'headroom')!;
+    expect(clips.sounds).toEqual(['b']);
+    expect(clips.fix!.edits).toEqual([
+      { edit: 'setSetting', device: 'd2', sound: 'b', setting: 'input', value: 'line' },
+    ]);
+    const loud = rigOf(
+      [
+        device('g', 'guitar-humbucker', 'G'),
+        device('a', 'head-tube', 'A'),
+        device('c', 'cabinet', 'C'),
+        device('m', 'microphone-condenser', 'M'),
+        device('h', 'console-input', 'H'),
+      ],
+      [
+        lead('1', 'g.out', 'a.in', 3),
+        lead('2', 'a.speaker', 'c.in', 1, 'speaker'),
+        lead('3', 'c.air', 'm.air', 0.1, 'air'),
+        lead('4', 'm.out', 'h.in', 15, 'balanced'),
+      ],
+      [sound('a', 'A', ['a'])],
+    );
+    const f = found(loud, 'input-level')!;
+    expect(f.fix!.words).toBe('Set M, Pad: on (10 dB less)');
+    expect(found(cured(loud, 'input-level'), 'input-level')).toBeUndefined();
+  });
   test('a passive direct box takes 21.6 dB, breaks the ground, and its thru carries on', () => {
     const rig = rigOf(
       [

@@ -2,7 +2,7 @@ import { byKey } from '../graph';
 import { at } from '../outcome';
 import { type Fix, fixes, type Remark } from '../findings/finding';
 import { moveFix } from '../findings/insert-fix';
-import { type Jack, type Kind, kindOf } from '../kinds';
+import { type Jack, kindOf } from '../kinds';
 import { resolveState, stateIn } from '../rig/device-state';
 import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
@@ -14,6 +14,7 @@ import { listenedTo, type SoundContext } from '../signal/sound-context';
 import type { Evidence, Remarker } from './evidence';
 import { aheadOf } from './missing-leads';
 import { waysOpened } from './select-fixes';
+import { pairOf } from './jack-pairs';
 import { exchangesAt, intoLeft, missingSides } from './plug-fixes';
 
 /** Stereo pairs with only one side connected, sides exchanged, and width that is lost on the way. */
@@ -62,18 +63,6 @@ function halfPairs(
 interface Open {
   device: Device;
   jack: Jack;
-}
-
-/** The pair that a jack belongs to: its own, or that of the points inside that it feeds. */
-function pairOf(
-  { jacks }: Kind,
-  id: string,
-): Pick<NonNullable<Jack['pair']>, 'with' | 'side'> | undefined {
-  const own = jacks.find((j) => j.id === id)?.pair;
-  if (own) return own;
-  const inside = jacks.find((j) => j.faces?.jack === id && j.pair)?.pair;
-  const other = jacks.find((j) => j.id === inside?.with)?.faces?.jack;
-  return inside && other !== undefined ? { with: other, side: inside.side } : undefined;
 }
 
 const onlyRight = (
@@ -344,7 +333,9 @@ function collapsed(ctx: SoundContext, d: DestinationFigures, wantsFixes: boolean
   if (!d.collapsedAt || !d.widenedBy) return [];
   const [widener, mono] = [ctx.device(d.widenedBy).name, ctx.device(d.collapsedAt).name];
   const { through } = kindOf(ctx.device(d.collapsedAt).kind);
-  const lead = through && leadFrom(ctx.rig, d.collapsedAt, through.out);
+  // What feeds with both sides what is mono is not moved behind it.
+  const isWide = ctx.rig.leads.filter((l) => l.from.device === d.widenedBy).length > 1;
+  const lead = through && !isWide ? leadFrom(ctx.rig, d.collapsedAt, through.out) : undefined;
   return [
     {
       rule: 'collapse',

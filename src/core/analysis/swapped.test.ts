@@ -114,3 +114,20 @@ test('where an exchange cures one circle of two, what is left is said', () => {
   expect(left).toBe(1);
   expect(told.why).toContain(`signal reaches ${reached} `);
 });
+
+test('where no sound uses the loops, plugs in each other’s jack are told all the same', () => {
+  const mixed = (jacks: readonly string[]) => {
+    const rig = switcher(jacks);
+    return { ...rig, sounds: [s('a', 'A', [], { sw: { settings: { order: '' } } })] };
+  };
+  const told = (jacks: readonly string[]) =>
+    analyse(mixed(jacks)).findings.filter((f) => f.rule === 'swapped');
+  expect(told(RIGHT)).toEqual([]);
+  const [finding, ...more] = told(['in', 'return2', 'return1', 'return3']);
+  expect([finding!.what, more]).toEqual([
+    'Two plugs look swapped at Switcher: Switcher, return 2 and Switcher, return 1.',
+    [],
+  ]);
+  const cured = applyEdits(mixed(['in', 'return2', 'return1', 'return3']), finding!.fix!.edits);
+  expect(cured.ok && analyse(cured.value.rig).findings.map((f) => f.rule)).not.toContain('swapped');
+});

@@ -124,7 +124,9 @@ export const swappedRemarks: Remarker = ({ ctx, cycles, stations, destinations }
   const { rig, sound } = ctx;
   const unheard = unheardIn({ ctx, stations, destinations });
   const isUnheard = unheard.destinations.length + unheard.sources.length > 0;
-  const crossed = cycles.length || isUnheard ? crossedLoops(rig) : [];
+  // A modeler's loops are taken as they come; those of a switcher are not, used in this sound or not.
+  const isHost = ({ device }: CrossedLoop) => kindOf(ctx.device(device).kind).hosts !== undefined;
+  const crossed = crossedLoops(rig).filter((c) => cycles.length || isUnheard || !isHost(c));
   if (!cycles.length && !crossed.length) return [];
   const now = { rig, sound, worth: worthOf(rig, sound), crossed: crossed.length };
   const around = new Set([

@@ -517,7 +517,7 @@ describe('the optimiser', () => {
       ratios.push(found.cost / best);
     }
     ratios.sort((a, b) => a - b);
-    expect(ratios[3]).toBeLessThanOrEqual(1.1);
+    expect(ratios[Math.floor(ratios.length / 2)]).toBeLessThanOrEqual(1.1);
   }, 120_000);
   test('no layout has less lead than what is proven; a chain too long for its board has to fold', () => {
     const rig = {

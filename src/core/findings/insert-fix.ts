@@ -1,5 +1,6 @@
 import { kindOf } from '../kinds';
 import { freshId, idsOf } from '../rig/fresh-id';
+import type { Edit } from '../rig/edits';
 import type { Device, Lead, Rig } from '../rig/schema';
 import type { Fix } from './finding';
 
@@ -12,14 +13,52 @@ export function insertFix(
   words: string,
   settings?: Device['settings'],
 ): Fix {
-  const id = freshId(name, idsOf(rig.devices));
+  const device = switchedOn(rig, kind, name, settings);
+  const newLeads = twoLeads(rig, device.id);
+  return { words, edits: [{ edit: 'insertInLead', lead, device, newLeads }] };
+}
+
+function switchedOn(rig: Rig, kind: string, name: string, settings?: Device['settings']): Device {
   const { alwaysOn, startsEngaged } = kindOf(kind);
-  const device = {
-    ...{ id, kind, name },
+  return {
+    ...{ id: freshId(name, idsOf(rig.devices)), kind, name },
     ...(!alwaysOn && !startsEngaged && { engaged: true }),
     ...(settings && { settings }),
   };
-  return { words, edits: [{ edit: 'insertInLead', lead, device, newLeads: twoLeads(rig, id) }] };
+}
+
+/**
+ * A fix that puts a new device with two sides into two leads, wherever these begin and end: the left
+ * side into the first. Nothing for a kind without two sides.
+ */
+export function insertWideFix(
+  rig: Rig,
+  kind: string,
+  name: string,
+  sides: readonly [Lead, Lead],
+  words: string,
+): Fix | undefined {
+  const { through, jacks } = kindOf(kind);
+  const partner = (jack: string | undefined) => jacks.find((j) => j.id === jack)?.pair?.with;
+  const ins = [through?.in, partner(through?.in)];
+  const outs = [through?.out, partner(through?.out)];
+  const device = switchedOn(rig, kind, name);
+  const taken = new Set(idsOf(rig.leads));
+  const connects = sides.flatMap((lead, i): Edit[] => {
+    const [into, out] = [ins[i], outs[i]];
+    if (into === undefined || out === undefined) return [];
+    return [
+      { from: lead.from, to: { device: device.id, jack: into } },
+      { from: { device: device.id, jack: out }, to: lead.to },
+    ].map((ends): Edit => {
+      const id = freshId(`${device.id}-lead`, taken);
+      taken.add(id);
+      return { edit: 'connect', lead: { id, ...ends, type: lead.type, metres: lead.metres } };
+    });
+  });
+  if (connects.length < 4) return undefined;
+  const pulled = sides.map(({ id }): Edit => ({ edit: 'disconnect', lead: id }));
+  return { words, edits: [{ edit: 'addDevice', device }, ...pulled, ...connects] };
 }
 
 /** A coil in front of what wants a pickup, where no order of the boxes brings it one. */

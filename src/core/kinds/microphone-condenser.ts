@@ -2,10 +2,13 @@ import { defineKind } from './define';
 import type { Filter } from './kind';
 import { microphoneJacks } from './line-parts';
 import { tiltOf } from './response';
-import { ceiling, figure, noise, outputOhms, stage } from './parts';
+import { as, ceiling, choice, figure, noise, outputOhms, stage } from './parts';
 
 /** Brighter than a dynamic one, whose own colour is in the cabinet's curve: a wide lift about 9 kHz (typical). */
 const LIFT: Filter[] = [{ is: 'peak', hertz: 9000, q: 0.8, db: 4 }];
+
+/** What the switch at most of them takes ahead of their amplifier, in dB. */
+const PAD_DB = 10;
 
 export const microphoneCondenser = defineKind({
   id: 'microphone-condenser',
@@ -14,8 +17,8 @@ export const microphoneCondenser = defineKind({
   job: 'microphone',
   about:
     'Stands in front of a speaker, and gives more than a dynamic one; its amplifier is fed by the ' +
-    'input that it is plugged into (phantom power, 48 V). The lead that joins it to a speaker is ' +
-    'air: its metres are the distance.',
+    'input that it is plugged into (phantom power, 48 V); its pad is for loud loudspeakers. The lead ' +
+    'that joins it to a speaker is air: its metres are the distance.',
   jacks: microphoneJacks,
   figures: [
     outputOhms(100, 'the amplifier behind the capsule'),
@@ -23,7 +26,9 @@ export const microphoneCondenser = defineKind({
     noise(-116, 'self-noise of about 15 dB of sound pressure'),
     ceiling(10, 'what its amplifier swings at 48 V'),
   ],
-  parameters: [],
+  parameters: [
+    as('pad', choice('pad', 'Pad', ['normal', 'off'], ['low', `on (${PAD_DB} dB less)`])),
+  ],
   through: { in: 'air', out: 'out' },
   alwaysOn: true,
   phantom: true,
@@ -32,7 +37,7 @@ export const microphoneCondenser = defineKind({
     stage(s, {
       from: 'air',
       inOhms: Infinity,
-      gainDb: s.figure('gainDb'),
+      gainDb: s.figure('gainDb') - (s.choice('pad') === 'low' ? PAD_DB : 0),
       tiltDb: tiltOf(LIFT),
       filters: { after: LIFT },
     }),

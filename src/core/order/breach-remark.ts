@@ -46,9 +46,9 @@ export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
       : [];
   return {
     rule: rule.id,
-    about: at.s.device,
+    about: [at.s.device, ...(breach.more ?? [])].join('+'),
     severity: breach.severity ?? 'advice',
-    subjects: [at.s.device, ...(other ? [other.device] : [])],
+    subjects: [at.s.device, ...(breach.more ?? []), ...(other ? [other.device] : [])],
     what: breach.what,
     why: breach.why ?? `${rule.thing}, the usual place: ${rule.main}. The reason: ${rule.why}.`,
     ...fixes([

@@ -1,6 +1,6 @@
-import { analyse } from '../report';
+import { analyse, FixTrial } from '../report';
 import { applyEdits, type Device, type Rig, type Stance } from '../rig';
-import { chainOf, sound } from '../testing/rigs';
+import { allOn, chainOf, device, lead, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import { ORDER_RULES } from './rules';
 
@@ -91,6 +91,38 @@ test('what is bypassed in a sound does not count there, and the sounds are named
     sound('b', 'B', ['d1', 'd2']),
   ]);
   expect(found(rig, 'time-after-dirt')[0]!.sounds).toEqual(['b']);
+});
+
+test('echoes that an amplifier distorts are one matter; its loop cures it for all of them', () => {
+  const driven = { settings: { gain: 9 } };
+  const rig = allOn(
+    [
+      device('g', 'guitar-humbucker', 'Guitar'),
+      device('b', 'buffer', 'Buffer'),
+      device('e', 'delay', 'Echo'),
+      device('r', 'reverb', 'Hall'),
+      device('a', 'combo-tube-loop', 'Combo', driven),
+    ],
+    [
+      lead('1', 'g.out', 'b.in', 3),
+      lead('2', 'b.out', 'e.in', 0.3),
+      lead('3', 'e.out', 'r.in', 0.3),
+      lead('4', 'r.out', 'a.in', 5),
+    ],
+  );
+  const trial = new FixTrial(rig);
+  const told = trial.report.findings.filter((f) => f.rule === 'time-after-dirt');
+  expect(told.map((f) => f.what)).toEqual(['Echo and Hall feed Combo, which distorts.']);
+  const [best] = trial.waysOut(told[0]!);
+  expect(best!.fix.words).toBe('Put Echo and Hall into the effects loop of Combo');
+  expect(best!.tried).toMatchObject({ cures: true, breaks: [] });
+  // Without a loop there is nothing to put them into.
+  const bare = {
+    ...rig,
+    devices: rig.devices.map((d) => (d.id === 'a' ? { ...d, kind: 'combo-tube' } : d)),
+  };
+  const [left] = analyse(bare).findings.filter((f) => f.rule === 'time-after-dirt');
+  expect([left!.what, left!.fix]).toEqual(['Echo and Hall feed Combo, which distorts.', undefined]);
 });
 
 test('a wireless ahead of a fuzz: both cannot be had, and the ways out are said', () => {

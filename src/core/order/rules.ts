@@ -42,6 +42,8 @@ export interface Look {
 /** A rule not kept: against which other station, in words, and which way to move. */
 export interface Breach {
   other?: StationFigures;
+  /** Other devices of which the same is said. */
+  more?: string[];
   what: string;
   why?: string;
   severity?: Severity;
@@ -53,6 +55,7 @@ export interface Breach {
 const ADDED_DIRT_PERCENT = 8;
 
 const DIRT: Job[] = ['drive', 'fuzz'];
+const TIME: Job[] = ['delay', 'reverb'];
 const pick = (where: ByJob, jobs: Job[]): StationFigures | undefined =>
   jobs.map((j) => where[j]).find((s) => s !== undefined);
 /** The name of the device that is looked at, or of another. */
@@ -81,6 +84,46 @@ const mostGain = (at: Look, s: StationFigures): number => {
   const figure = figureWith(kindOf(device.kind), 'highest gain');
   return figure ? (device.figures?.[figure.id]?.value ?? figure.typical) : 0;
 };
+
+/**
+ * Echoes that an amplifier distorts: one matter, whatever their number, told of the first of them; the
+ * amplifier's loop cures it where it has one.
+ */
+function distorted(at: Look, amp: StationFigures): Breach[] {
+  const { ctx, stations } = at.evidence;
+  const isAlike = (s: StationFigures) => {
+    const behind = at.near.behind(s);
+    const { job } = kindOf(ctx.device(s.device).kind);
+    const nearest = pick(behind, ['amp', 'simulator']);
+    return TIME.includes(job) && nearest?.device === amp.device && !pick(behind, DIRT);
+  };
+  const all = at.s.state === 'engaged' ? stations : [at.s];
+  const here = all.filter((s) => s.state === at.s.state && isAlike(s));
+  const [first, ...more] = new Set(here.map((s) => s.device));
+  if (first !== at.s.device) return [];
+  const devices = [first, ...more];
+  const names = devices.map((id) => ctx.device(id).name).join(' and ');
+  const { jacks, loops } = kindOf(ctx.device(amp.device).kind);
+  const loop = loops?.find((l) => jacks.find((j) => j.id === l.send[0])?.signal === 'audio');
+  return [
+    {
+      other: amp,
+      more,
+      what: `${names} ${more.length ? 'feed' : 'feeds'} ${name(at, amp)}, which distorts.`,
+      why:
+        `${name(at, amp)} takes the sound ` +
+        `to ${amp.output.thdPercent!.normal.toFixed(0)} % saturation, so it distorts the ` +
+        'echoes together with the notes.',
+      fix: loop && {
+        words: `Put ${names} into the ${loop.label} of ${name(at, amp)}`,
+        edits: devices.map((id) => ({
+          ...{ edit: 'putInLoop' as const, device: ctx.device(id) },
+          ...{ host: amp.device, loop: loop.id },
+        })),
+      },
+    },
+  ];
+}
 
 export const ORDER_RULES: readonly OrderRule[] = [
   {
@@ -264,22 +307,11 @@ export const ORDER_RULES: readonly OrderRule[] = [
       const adds = amp?.output.thdPercent
         ? amp.output.thdPercent.normal - (amp.input?.thdPercent?.normal ?? 0)
         : 0;
-      const dirty = adds >= ADDED_DIRT_PERCENT ? amp : undefined;
+      const dirty = adds >= ADDED_DIRT_PERCENT && !pick(at.behind, DIRT) ? amp : undefined;
       const reverbFirst = at.job === 'reverb' ? at.behind.delay : undefined;
       return [
         ...shouldFollow(at, ['delay', 'reverb'], DIRT),
-        ...(dirty && !pick(at.behind, DIRT)
-          ? [
-              {
-                other: dirty,
-                what: `${name(at)} feeds ${name(at, dirty)}, which distorts.`,
-                why:
-                  `${name(at, dirty)} takes the sound ` +
-                  `to ${dirty.output.thdPercent!.normal.toFixed(0)} % saturation, so it distorts the ` +
-                  'echoes together with the notes.',
-              },
-            ]
-          : []),
+        ...(dirty ? distorted(at, dirty) : []),
         ...(reverbFirst
           ? [
               {

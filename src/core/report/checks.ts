@@ -26,6 +26,7 @@ import {
   swappedRemarks,
   sweepRemarks,
   toneRemarks,
+  tracedSideRemarks,
   twinDirtRemarks,
   twoPreampsRemarks,
   wrongWayRemarks,
@@ -117,6 +118,7 @@ export const CHECKS: Checks = {
     // What is the cause of a silence or a circle comes before those.
     'exchanged plugs': swappedRemarks,
     'open ends': openEndRemarks,
+    'traced sides': tracedSideRemarks,
     'plugs that take priority': priorityRemarks,
     'what arrives': reachRemarks,
     circles: howlRemarks,

@@ -24,6 +24,8 @@ export interface Tried extends Outcomes {
   cures: boolean;
   /** How many findings of caution or worse are left in the whole rig, broken promises among them. */
   leaves: number;
+  /** How often a source is heard then: once for each sound and destination. */
+  heard: number;
 }
 
 /** A fix with what came of it. */
@@ -54,7 +56,7 @@ export class FixTrial {
 
   /**
    * Every way to cure a finding that does cure it: what breaks nothing first, and of those what
-   * leaves the rig with the least wrong; then what costs least.
+   * leaves the rig with the least wrong, then most heard; then what costs least.
    */
   waysOut(finding: Finding): TriedFix[] {
     return fixesOf(finding)
@@ -64,6 +66,7 @@ export class FixTrial {
         (a, b) =>
           a.tried.breaks.length - b.tried.breaks.length ||
           a.tried.leaves - b.tried.leaves ||
+          b.tried.heard - a.tried.heard ||
           a.tried.costs.length - b.tried.costs.length,
       );
   }
@@ -71,10 +74,13 @@ export class FixTrial {
   /** What comes of one fix. */
   try(finding: Finding, fix: Fix): Tried {
     const after = this.after(fix.edits);
-    if (!after) return { cures: false, leaves: Infinity, ...IMPOSSIBLE };
+    if (!after) return { cures: false, leaves: Infinity, heard: 0, ...IMPOSSIBLE };
     return {
       cures: !remains(finding, this.report, after),
       leaves: after.findings.filter(isSerious).length,
+      heard: after.sounds
+        .flatMap((x) => x.destinations)
+        .reduce((sum, d) => sum + d.sources.length, 0),
       ...this.compared(after),
     };
   }

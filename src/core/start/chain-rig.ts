@@ -1,4 +1,4 @@
-import { type Jack, type Kind, kindOf } from '../kinds';
+import { type Jack, type Kind, kindOf, settingWith } from '../kinds';
 import { applyEdits, type Edit, type End, freshId, freeName, type Lead, type Rig } from '../rig';
 import { leadTypeFor } from '../rig/find';
 import { usualMetres } from '../rig/joining';
@@ -69,6 +69,9 @@ export function rigOfChain(line: string, { id, name, sheets = [] }: ChainOptions
 
 /** Signals that one jack can hand to another: the way a lead between them would be told. */
 const SOUND = ['audio', 'speaker', 'air', 'digital'];
+
+/** What gives a line out, whatever it is fed. */
+const LINES: ReadonlySet<Kind['job']> = new Set<Kind['job']>(['modeler', 'simulator']);
 
 /** Kinds with one input, by the kind that takes two sides in its place. */
 const STEREO_FORM: Record<string, string> = { 'console-input': 'console-input-stereo' };
@@ -192,8 +195,19 @@ class Making {
       }
       taken.add(into.id);
       this.lead({ device: end.device, jack: from.id }, { device, jack: into.id });
+      if (LINES.has(this.kindAt(end.device).job)) this.takesLine(device, kind);
     }
     return taken.size;
+  }
+
+  /** Sets an input that takes microphones or lines for a line. */
+  private takesLine(device: string, kind: Kind): void {
+    const input = settingWith(kind, 'microphone or line');
+    if (input)
+      this.edit(
+        [{ edit: 'setSetting', device, setting: input.id, value: 'line' }],
+        this.nameOf(device),
+      );
   }
 
   /** The jack that a waiting end leaves by: another of its device where that fits what comes next and it does not. */
@@ -242,14 +256,48 @@ class Making {
   }
 
   private fork(ways: readonly (readonly ChainPart[])[], ends: readonly End[]): readonly End[] {
+    const [end] = ends;
+    if (end && ends.length === 1 && this.isSpeaker(end)) return this.onOneLine(ways, end);
     const begun = this.split(ends, ways.length);
     return ways.flatMap((way, i) => this.row(way, begun[i] ?? []));
   }
+
+  private isSpeaker = ({ device, jack }: End): boolean =>
+    this.kindAt(device).jacks.some((j) => j.id === jack && j.signal === 'speaker');
+
+  /** Loudspeakers side by side on one amplifier: at its other outputs, then each at the link of the one before. */
+  private onOneLine(ways: readonly (readonly ChainPart[])[], end: End): readonly End[] {
+    const free = [end, ...this.speakerOuts(end.device).filter((e) => e.jack !== end.jack)];
+    return ways.flatMap((way) => {
+      const before = new Set(this.rig.devices.map((d) => d.id));
+      // A microphone stands in front of what was there before; the rest hangs on the line.
+      const from = this.takesSpeaker(way[0]) ? free.shift() : end;
+      const left = this.row(way, from ? [from] : []);
+      const [cabinet] = this.rig.devices.filter((d) => !before.has(d.id));
+      if (cabinet) free.push(...this.speakerOuts(cabinet.id));
+      return left;
+    });
+  }
+
+  private takesSpeaker = (part: ChainPart | undefined): boolean =>
+    part?.is === 'item' &&
+    this.words.meant(part.words)?.jacks.some((j) => j.signal === 'speaker') === true;
+
+  /** Speaker outputs and links of a device that nothing is plugged into. */
+  private speakerOuts = (device: string): End[] =>
+    this.kindAt(device)
+      .jacks.filter(
+        (j) => j.signal === 'speaker' && j.direction !== 'in' && !this.isTaken(device, j),
+      )
+      .map((j) => ({ device, jack: j.id }));
 
   /** Ends for so many ways: one each where there are as many, else splitters are put in. */
   private split(ends: readonly End[], ways: number): (readonly End[])[] {
     if (!ends.length) return Array.from({ length: ways }, () => []);
     if (ends.length === ways) return ends.map((e) => [e]);
+    // In front of one loudspeaker stand as many microphones as there are ways.
+    if (ends.every((e) => jacksOf(this.kindAt(e.device), 'out').some((j) => j.signal === 'air')))
+      return Array.from({ length: ways }, () => ends);
     let waiting = [...ends];
     while (waiting.length < ways) {
       const [end] = waiting;
@@ -306,7 +354,9 @@ class Making {
 
   private isTaken(device: string, jack: Jack): boolean {
     return (
-      !jack.many && this.rig.leads.some((l) => l.from.device === device && l.from.jack === jack.id)
+      !jack.many &&
+      jack.signal !== 'air' &&
+      this.rig.leads.some((l) => l.from.device === device && l.from.jack === jack.id)
     );
   }
 

@@ -49,6 +49,37 @@ test('ways side by side get what they need to part and to come together, and it 
   expect(rig!.devices.map((d) => d.kind)).toContain('console-input-stereo');
 });
 
+test('loudspeakers side by side hang on one line, and microphones on one loudspeaker hear it all', () => {
+  expect(ways('guitar > head > (cab | cab)')).toEqual(
+    expect.arrayContaining([
+      'tube-head.speaker speaker-cabinet.in',
+      'speaker-cabinet.link speaker-cabinet-2.in',
+    ]),
+  );
+  expect(ways('guitar > head > (cab > mic > house | cab)')).toContain(
+    'speaker-cabinet.link speaker-cabinet-2.in',
+  );
+  for (const end of ['head > cab', 'combo with loop']) {
+    const { rig, notes } = read(`guitar > ${end} > (mic | condenser microphone) > house`);
+    expect(notes).toEqual([]);
+    expect(analyse(rig!).findings.filter((f) => f.rule === 'no-route')).toEqual([]);
+    expect(rig!.leads.filter((l) => l.type === 'air').map((l) => l.to.device)).toEqual([
+      'microphone',
+      'microphone-condenser',
+    ]);
+  }
+});
+
+test('a desk takes what a modeler or a simulator gives as a line, and a microphone as one', () => {
+  const input = (line: string) => read(line).rig!.devices.at(-1)!.settings;
+  for (const box of ['floor modeler', 'amp cab simulator', 'compact modeler stereo']) {
+    expect(input(`guitar > ${box} > house`)).toEqual({ input: 'line' });
+    const { findings } = analyse(read(`guitar > buffer > ${box} > house`).rig!);
+    expect(findings.filter((f) => f.severity !== 'advice')).toEqual([]);
+  }
+  expect(input('guitar > head > cab > mic > house')).toBeUndefined();
+});
+
 test('a name in quotes is the name; two of one kind are told apart', () => {
   const names = (line: string) => read(line).rig!.devices.map((d) => d.name);
   expect(names('guitar "Elm" > boost "Flare" > boost > amp')).toEqual([

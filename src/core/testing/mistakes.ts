@@ -224,7 +224,7 @@ export const MISTAKES: Record<string, { plant: Mistake; told: string[] }> = {
   },
   'the right side is missing': {
     plant: pulled((rig, l) => sideOf(rig, l) === 'right'),
-    told: ['half-pair', 'half-wide', 'collapse', 'silent', 'no-route'],
+    told: ['half-pair', 'half-wide', 'collapse', 'silent', 'no-route', 'open-end'],
   },
   'a speaker lead is missing': {
     plant: pulled((_, l) => l.type === 'speaker'),
