@@ -59,7 +59,7 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
     const lost = lostAt(ctx, device.id, outs, unheard);
     const concerned = [
       ...new Set([...unheard.destinations, ...[device.id, ...lost].flatMap((s) => endsOf(ctx, s))]),
-    ];
+    ].sort();
     const perDestination = concerned.map((d) => missingLeads(ctx, d, device.id));
     const leads = perDestination.flat();
     const { through } = kind;
@@ -68,7 +68,9 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
     // Where nobody misses it, it can lead on to anybody.
     const anywhere =
       isOnlyThrough && !leads.length
-        ? destinations.flatMap((d) => missingLeads(ctx, d.device, device.id))
+        ? [...destinations]
+            .sort((a, b) => byId({ id: a.device }, { id: b.device }))
+            .flatMap((d) => missingLeads(ctx, d.device, device.id))
         : [];
     const ways = isOnlyThrough
       ? [

@@ -11,6 +11,7 @@ import { joinFix, openEnds, openingsBefore } from './missing-leads';
 
 /** So many exchanges, and so many leads, are offered to be tried. */
 const OFFERED = 4;
+const LEADS_OFFERED = 8;
 
 /** Leads that carry signal from jack to jack outside hosts. */
 const outer = (ctx: SoundContext): Lead[] =>
@@ -63,7 +64,7 @@ export function exchangesAt(ctx: SoundContext, devices: ReadonlySet<string>): Fi
  */
 export function missingSides(ctx: SoundContext, destination: string): Fix[] {
   const joints = jointsBefore(ctx, destination);
-  const leads = joints.slice(0, OFFERED).map(({ out, into }) => joinFix(ctx, out, into));
+  const leads = joints.slice(0, LEADS_OFFERED).map(({ out, into }) => joinFix(ctx, out, into));
   const together = joints
     .filter((j) => j.belongs)
     .flatMap(({ out, into }) => joinFix(ctx, out, into).edits);
@@ -127,8 +128,15 @@ function jointsBefore(ctx: SoundContext, destination: string): Joint[] {
           (besideHeld(out) ? 1 : 0),
       })),
   );
-  return joints.sort((a, b) => b.likely - a.likely);
+  return joints.sort((a, b) => b.likely - a.likely || byEnds(a, b));
 }
+
+const endKey = ({ device, jack }: End): string => `${device} ${jack}`;
+
+/** By their ends: which comes first hangs on no order of the file. */
+const byEnds = (a: Joint, b: Joint): number =>
+  byId({ id: endKey(a.out) }, { id: endKey(b.out) }) ||
+  byId({ id: endKey(a.into) }, { id: endKey(b.into) });
 
 /** Whether two jacks are returns of loops that stand side by side: both sides of something come home by them. */
 function areNextReturns({ device }: SoundContext, a: End, b: End): boolean {

@@ -3,7 +3,7 @@ import { fixes, type Remark } from '../findings/finding';
 import { type Job, type Kind, kindOf } from '../kinds';
 import { freeJacks } from '../rig';
 import { copyWith } from '../rig/copies';
-import { endWords, jackOf, leadFrom, leadInto } from '../rig/find';
+import { byId, endWords, jackOf, leadFrom, leadInto } from '../rig/find';
 import type { Device, End } from '../rig/schema';
 import type { DestinationFigures } from '../signal';
 import { widthOf } from '../signal/point-figures';
@@ -185,7 +185,16 @@ const PASSES_ON: ReadonlySet<Job> = new Set<Job>(['splitter', 'direct', 'buffer'
 
 /** Boxes with a lead out and none in: a line that was forgotten, where what they feed hears others still. */
 function unfedBoxes(ctx: SoundContext, unheard: Unheard): Remark[] {
-  return ctx.rig.devices.filter((d) => isUnfed(ctx, d)).map((d) => unfed(ctx, d, unheard));
+  const ahead = unheard.destinations.map((d) => aheadOf(ctx, d));
+  return (
+    ctx.rig.devices
+      .filter((d) => isUnfed(ctx, d))
+      .map((d) => unfed(ctx, d, unheard))
+      // Where nothing brings those back who hear nothing, that they do says where their way begins.
+      .filter(
+        ({ subjects: [box = '', ...back] }) => back.length || !ahead.some((way) => way.has(box)),
+      )
+  );
 }
 
 function isUnfed({ rig }: SoundContext, { id, kind, host }: Device): boolean {
@@ -205,7 +214,7 @@ function unfed(ctx: SoundContext, device: Device, unheard: Unheard): Remark {
   const ins = jacks.filter((j) => j.direction === 'in' && j.signal === 'audio');
   const into = { device: device.id, jack: through?.in ?? ins[0]?.id ?? '' };
   const fed = ctx.rig.leads.filter((l) => l.from.device === device.id);
-  const names = [...new Set(fed.map((l) => ctx.device(l.to.device).name))].join(' and ');
+  const names = [...new Set(fed.map((l) => ctx.device(l.to.device).name))].sort().join(' and ');
   const ways = [...besideHeld(ctx), ...openEnds(ctx).map((o) => o.end)]
     .filter((o) => o.device !== device.id)
     .slice(0, OFFERED)
@@ -227,6 +236,9 @@ function unfed(ctx: SoundContext, device: Device, unheard: Unheard): Remark {
 /** So many leads are offered to be tried. */
 const OFFERED = 6;
 
+const byEnd = (a: End, b: End): number =>
+  byId({ id: a.device }, { id: b.device }) || byId({ id: a.jack }, { id: b.jack });
+
 /** Free outputs of instruments and what plays, then those whose other side is plugged. */
 const besideHeld = ({ rig }: SoundContext): End[] =>
   freeJacks(rig, 'out', '', (j) => j.signal === 'audio')
@@ -238,5 +250,5 @@ const besideHeld = ({ rig }: SoundContext): End[] =>
       }),
     )
     .filter(({ rank }) => rank < 2)
-    .sort((a, b) => a.rank - b.rank)
+    .sort((a, b) => a.rank - b.rank || byEnd(a.end, b.end))
     .map(({ end }) => end);

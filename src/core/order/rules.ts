@@ -5,7 +5,7 @@ import type { Fix, Severity } from '../findings/finding';
 import type { RuleId } from '../findings/rules';
 import { coilFix, moveFix } from '../findings/insert-fix';
 import { figureWith, type Job, kindOf } from '../kinds';
-import { leadFrom, leadInto } from '../rig/find';
+import { byId, leadFrom, leadInto } from '../rig/find';
 import { type ByJob, type Neighbours } from './neighbours';
 
 /** One piece of order advice: what one school does, what the other does, why, and how to tell. */
@@ -98,7 +98,9 @@ function distorted(at: Look, amp: StationFigures): Breach[] {
     return TIME.includes(job) && nearest?.device === amp.device && !pick(behind, DIRT);
   };
   const all = at.s.state === 'engaged' ? stations : [at.s];
-  const here = all.filter((s) => s.state === at.s.state && isAlike(s));
+  const here = all
+    .filter((s) => s.state === at.s.state && isAlike(s))
+    .sort((a, b) => a.column - b.column || byId({ id: a.device }, { id: b.device }));
   const [first, ...more] = new Set(here.map((s) => s.device));
   if (first !== at.s.device) return [];
   const devices = [first, ...more];
