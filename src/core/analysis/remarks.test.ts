@@ -112,6 +112,30 @@ describe('treble', () => {
       found({ ...long, reference: { metres: 16, pfPerMetre: 100, ohms: 1e6 } }, 'buffer-place'),
     ).toBeUndefined();
   });
+  test.each(['a', 'b'])(
+    'at a box with several inputs, that which it comes in by counts: %s',
+    (jack) => {
+      const other = jack === 'a' ? 'b' : 'a';
+      const joined = (metres: number) =>
+        rigOf(
+          [
+            device('g', 'guitar-humbucker', 'Far'),
+            device('h', 'guitar-humbucker', 'Near'),
+            device('j', 'mixer-line', 'Joiner'),
+            device('amp', 'combo-tube', 'Combo'),
+          ],
+          [
+            lead('1', 'g.out', `j.${jack}`, metres),
+            lead('2', 'h.out', `j.${other}`, 3),
+            lead('3', 'j.out', 'amp.in', 5),
+          ],
+        );
+      expect(found(joined(3), 'dull-lead')).toBeUndefined();
+      const told = found(joined(25), 'dull-lead')!;
+      expect(told.what).toBe('The lead behind Far dulls the sound.');
+      expect(found(cured(joined(25), 'dull-lead'), 'dull-lead')).toBeUndefined();
+    },
+  );
   test('who wants no buffers is not told of them', () => {
     expect(
       found(

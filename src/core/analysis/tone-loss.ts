@@ -318,7 +318,14 @@ function triedBack(
 ): number {
   const copy = copyWith(now.ctx.rig, fix.edits);
   if (!copy) return 0;
-  const jack = now.stations.find((s) => s.device === t.listener && s.ins.length)?.ins[0];
+  const { circuit } = now.ctx.flowing;
+  const out = now.ctx.rig.leads.find((l) => l.from.device === t.driver && t.leads.includes(l.id));
+  const section = out && circuit.netAt(t.driver, out.from.jack)?.section;
+  // Of several inputs the one that this pickup comes in by.
+  const jack = now.stations
+    .filter((s) => s.device === t.listener)
+    .flatMap((s) => s.ins)
+    .find((j) => circuit.netAt(t.listener, j)?.section === section);
   if (jack === undefined) return 0;
   const at5kHz = (ctx: SoundContext) => {
     const input = pointFigures(ctx, t.listener, jack);
