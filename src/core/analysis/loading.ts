@@ -8,6 +8,7 @@ import { kindOf } from '../kinds';
 import { decibels, fixed, withPrefix } from '../units';
 import type { Evidence, Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
+import { pointFigures, type StationFigures } from '../signal/station-figures';
 
 /**
  * Bridging, an input of ten times the source's impedance, loses 0.83 dB. A little more is the same
@@ -23,61 +24,67 @@ export const REAL_LOSS_DB = -3;
  */
 export const loadingRemarks: Remarker = ({ ctx, stations, tones }) => [
   ...blendRemarks(ctx, tones),
-  ...stations.flatMap((s) => {
-    const { input } = s;
-    if (
-      !input ||
-      input.lossDb === null ||
-      input.lossDb >= WORTH_SAYING_LOSS_DB ||
-      input.sourceOhms === null ||
-      input.loadOhms === null
-    )
-      return [];
-    const device = ctx.device(s.device);
-    const section = entryAt(
-      ctx.flowing.circuit.sections,
-      entryAt(ctx.flowing.circuit.nets, ctx.at(s.device, entryAt(s.ins, 0)).net).section,
-    );
-    const listens = tones.some(
-      (t) => t.listener === s.device && section.drivers.some((d) => d.device === t.driver),
-    );
-    const byPot = section.resistors.length > 0;
-    const meant = tones.some(
-      (t) =>
-        section.drivers.some((d) => d.device === t.driver) &&
-        kindOf(ctx.device(t.listener).kind).wantsBarePickup &&
-        stations.some((o) => o.device === t.listener && o.state === 'engaged'),
-    );
-    if (!listens || byPot || meant || section.drivers.length > 1 || input.loadOhms < 100) return [];
-    // What hangs beside it at rest is told as that: see blendRemarks.
-    if (restingIn(ctx, section).length) return [];
-    const driver = entryAt(section.drivers, 0);
-    const isReal = input.lossDb <= REAL_LOSS_DB;
-    if (driver.source?.bare && !isReal) return [];
-    const lead = ctx.rig.leads.find((l) => l.to.device === s.device && l.to.jack === s.ins[0]);
-    return [
-      {
-        rule: 'loading' as const,
-        severity: isReal ? ('caution' as const) : ('advice' as const),
-        subjects: [s.device, driver.device],
-        what: `${device.name} loads ${ctx.device(driver.device).name}.`,
-        why:
-          `${withPrefix(input.sourceOhms, 'Ω')} feeds ${withPrefix(input.loadOhms, 'Ω')} in ` +
-          `all, which costs ${fixed(-input.lossDb)} dB at 1 kHz; ten times the source ` +
-          'impedance would cost under 0.9 dB.',
-        fix:
-          lead &&
-          insertFix(
-            ctx.rig,
-            'buffer',
-            'Buffer',
-            lead.id,
-            `Put a buffer in front of ${device.name}`,
-          ),
-      },
-    ];
-  }),
+  // Each input by itself; both sides of one pair that one box feeds are one matter.
+  ...distinct(
+    stations.flatMap((s) => s.ins.flatMap((jack) => loadedAt({ ctx, stations, tones }, s, jack))),
+  ),
 ];
+
+const distinct = (remarks: readonly Remark[]): Remark[] =>
+  [...new Map(remarks.toReversed().map((r) => [r.subjects.join(), r])).values()].toReversed();
+
+/** What an input of a station takes of what feeds it. */
+function loadedAt(
+  { ctx, stations, tones }: Pick<Evidence, 'ctx' | 'stations' | 'tones'>,
+  s: StationFigures,
+  jack: string,
+): Remark[] {
+  const input = pointFigures(ctx, s.device, jack);
+  if (
+    input.lossDb === null ||
+    input.lossDb >= WORTH_SAYING_LOSS_DB ||
+    input.sourceOhms === null ||
+    input.loadOhms === null
+  )
+    return [];
+  const device = ctx.device(s.device);
+  const section = entryAt(
+    ctx.flowing.circuit.sections,
+    entryAt(ctx.flowing.circuit.nets, ctx.at(s.device, jack).net).section,
+  );
+  const listens = tones.some(
+    (t) => t.listener === s.device && section.drivers.some((d) => d.device === t.driver),
+  );
+  const byPot = section.resistors.length > 0;
+  const meant = tones.some(
+    (t) =>
+      section.drivers.some((d) => d.device === t.driver) &&
+      kindOf(ctx.device(t.listener).kind).wantsBarePickup &&
+      stations.some((o) => o.device === t.listener && o.state === 'engaged'),
+  );
+  if (!listens || byPot || meant || section.drivers.length > 1 || input.loadOhms < 100) return [];
+  // What hangs beside it at rest is told as that: see blendRemarks.
+  if (restingIn(ctx, section).length) return [];
+  const driver = entryAt(section.drivers, 0);
+  const isReal = input.lossDb <= REAL_LOSS_DB;
+  if (driver.source?.bare && !isReal) return [];
+  const lead = ctx.rig.leads.find((l) => l.to.device === s.device && l.to.jack === jack);
+  return [
+    {
+      rule: 'loading' as const,
+      severity: isReal ? ('caution' as const) : ('advice' as const),
+      subjects: [s.device, driver.device],
+      what: `${device.name} loads ${ctx.device(driver.device).name}.`,
+      why:
+        `${withPrefix(input.sourceOhms, 'Ω')} feeds ${withPrefix(input.loadOhms, 'Ω')} in ` +
+        `all, which costs ${fixed(-input.lossDb)} dB at 1 kHz; ten times the source ` +
+        'impedance would cost under 0.9 dB.',
+      fix:
+        lead &&
+        insertFix(ctx.rig, 'buffer', 'Buffer', lead.id, `Put a buffer in front of ${device.name}`),
+    },
+  ];
+}
 
 /** Instruments that are plugged into a section and rest: their coils hang on it. */
 function restingIn(ctx: SoundContext, section: Section): string[] {

@@ -29,6 +29,17 @@ describe('loading', () => {
     expect(f.why).toContain('50 kΩ feeds 50 kΩ in all, which costs 6.0 dB at 1 kHz');
     expect(f.fix!.words).toBe('Put a buffer in front of Device 1');
   });
+  test.each(['in', 'inR'])(
+    'whichever input of a pair it is, with the buffer in front of that: %s',
+    (jack) => {
+      const rig = chainOf(['guitar-humbucker', 'recorder']);
+      const at = { ...rig, leads: rig.leads.map((l) => ({ ...l, to: { ...l.to, jack } })) };
+      const f = found(at, 'loading')!;
+      expect(f.what).toBe('Device 1 loads Device 0.');
+      expect(f.fix!.edits).toMatchObject([{ edit: 'insertInLead', lead: 'l0' }]);
+      expect(found(cured(at, 'loading'), 'loading')).toBeUndefined();
+    },
+  );
   test('ten times the source impedance is nothing to speak of', () => {
     expect(
       found(
