@@ -58,15 +58,17 @@ export function givenOut<C extends Choice>(
   };
   state.begin(from);
   for (const i of [...all].sort(order)) if (!state.isFed(i)) state.place(i, random);
+  const found = (): GivenOut<C> => ({ ...state.counts(), chosen: state.chosen() });
+  const first = found();
   /** Gives a few outlets out again; what came of it stays where it is not worse. */
   const stir = (asks: (i: number) => boolean, isWorse: (before: Before) => boolean): boolean => {
     const asking = all.filter(asks);
     if (!asking.length) return false;
-    const first = entryAt(asking, below(asking.length));
-    const off = new Set([first]);
+    const one = entryAt(asking, below(asking.length));
+    const off = new Set([one]);
     // Those around it, or one who makes room for it, another who makes room for that one, and so on.
     const isChain = below(2) === 1;
-    let by = first;
+    let by = one;
     for (let k = FEWEST + below(MOST - FEWEST + 1); k > 0; k--) {
       const other = state.neighbour(by, below);
       if (other === undefined) continue;
@@ -89,5 +91,6 @@ export function givenOut<C extends Choice>(
   const isWorse = (before: Before) => isBetter(before, state.counts());
   for (let n = 0; n < rounds && isBetter(most, state.counts()); n++)
     if (!stir((i) => state.asks(i), isWorse)) break;
-  return { ...state.counts(), chosen: state.chosen() };
+  // Room made for one more may have moved others, and nobody came of it.
+  return isBetter(first, state.counts()) ? first : found();
 }

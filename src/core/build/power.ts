@@ -48,6 +48,10 @@ export const placesOf = (rig: Rig): Place[] =>
     })),
   );
 
+/** Whether a device that takes power has outlets itself: what hangs on them, it draws besides its own. */
+export const handsOn = ({ device }: Taker, places: readonly Place[]): boolean =>
+  places.some((p) => p.supply.id === device.id);
+
 export const placeKey = (p: Place): string => `${p.supply.id} ${p.outlet.id}`;
 
 /** Voltages that an outlet can be set to, its usual one first. */

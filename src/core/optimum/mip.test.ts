@@ -9,6 +9,8 @@ beforeAll(async () => {
 });
 
 const NAMES = ['a', 'b', 'c', 'd', 'e'];
+/** How high the first of them may go; the others are 0 or 1. */
+const WHOLES = [2, 3];
 const factors = fc.array(fc.integer({ min: -9, max: 9 }), {
   minLength: NAMES.length,
   maxLength: NAMES.length,
@@ -29,16 +31,22 @@ const anyProblem: fc.Arbitrary<Mip> = fc
   })
   .map(({ cost, rules }) => ({
     minimise: termsOf(cost),
-    binaries: NAMES.map((n) => `x_${n}`),
+    binaries: NAMES.slice(WHOLES.length).map((n) => `x_${n}`),
+    wholes: WHOLES.map((most, i) => ({ name: `x_${NAMES[i]!}`, most })),
     rules: rules.map(([f, is, value], i) => ({ name: `r${i}`, terms: termsOf(f), is, value })),
   }));
 
 /** The cheapest of all choices, by trying every one; nothing where none is allowed. */
 function tried({ minimise, rules }: Mip): number | undefined {
   let best: number | undefined;
-  for (let bits = 0; bits < 1 << NAMES.length; bits++) {
+  const most = NAMES.map((_, i) => WHOLES[i] ?? 1);
+  const all = most.reduce<number[][]>(
+    (lists, m) => lists.flatMap((l) => Array.from({ length: m + 1 }, (_, v) => [...l, v])),
+    [[]],
+  );
+  for (const values of all) {
     const value = (list: readonly Term[]) =>
-      list.reduce((s, [f, v]) => s + f * ((bits >> NAMES.indexOf(v.slice(2))) & 1), 0);
+      list.reduce((s, [f, v]) => s + f * values[NAMES.indexOf(v.slice(2))]!, 0);
     if (
       !rules.every((r) =>
         r.is === '<='
@@ -90,6 +98,7 @@ test('a problem is written in LP format, with signs, kinds of variables and an e
     ],
     binaries: ['x', 'y'],
     reals: ['z'],
+    wholes: [{ name: 'n', most: 4 }],
   });
   expect(lp.split('\n')).toEqual([
     'Minimize',
@@ -98,6 +107,9 @@ test('a problem is written in LP format, with signs, kinds of variables and an e
     ' room: + 1 x + 1 y <= 1',
     'Bounds',
     ' z >= 0',
+    ' 0 <= n <= 4',
+    'General',
+    ' n',
     'Binary',
     ' x y',
     'End',

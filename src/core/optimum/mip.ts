@@ -1,12 +1,22 @@
 /** A linear term: a factor and a variable. */
 export type Term = [factor: number, variable: string];
 
-/** A mixed-integer problem: all variables are 0 or 1 unless they are named in `reals`, which run from 0 up. */
+/** A whole number from 0 to `most`. */
+export interface Whole {
+  name: string;
+  most: number;
+}
+
+/**
+ * A mixed-integer problem: all variables are 0 or 1 unless they are named in `wholes`, or in `reals`, which run
+ * from 0 up.
+ */
 export interface Mip {
   minimise: Term[];
   rules: { name: string; terms: Term[]; is: '<=' | '>=' | '='; value: number }[];
   binaries: string[];
   reals?: string[];
+  wholes?: readonly Whole[];
   /**
    * How far from the best an answer may be: nothing where it is left out. Where all that costs is whole
    * numbers, anything under 1 is exact, and much sooner found.
@@ -74,7 +84,11 @@ export const exactly =
   };
 
 /** The problem in LP format. Names are kept; they must be plain words. */
-export function writeLp({ minimise, rules, binaries, reals = [] }: Mip): string {
+export function writeLp({ minimise, rules, binaries, reals = [], wholes = [] }: Mip): string {
+  const bounds = [
+    ...reals.map((v) => ` ${v} >= 0`),
+    ...wholes.map(({ name, most }) => ` 0 <= ${name} <= ${most}`),
+  ];
   return [
     'Minimize',
     ` cost: ${terms(minimise)}`,
@@ -82,7 +96,8 @@ export function writeLp({ minimise, rules, binaries, reals = [] }: Mip): string 
     ...rules
       .filter((r) => r.terms.length)
       .map((r) => ` ${r.name}: ${terms(r.terms)} ${r.is} ${r.value}`),
-    ...(reals.length ? ['Bounds', ...reals.map((v) => ` ${v} >= 0`)] : []),
+    ...(bounds.length ? ['Bounds', ...bounds] : []),
+    ...(wholes.length ? ['General', ` ${wholes.map((w) => w.name).join(' ')}`] : []),
     ...(binaries.length ? ['Binary', ` ${binaries.join(' ')}`] : []),
     'End',
   ].join('\n');
