@@ -213,3 +213,37 @@ describe('sounds as controls leave them', () => {
     expect(moved.states.v).toEqual({ engaged: true, settings: { other: 3, pedal: 10 } });
   });
 });
+
+describe('where a pedal or a switch puts what it moves', () => {
+  const over = (a: Partial<Assignment>) =>
+    [0, 25, 49, 50, 75, 100].map((at) => valueAt(rig, pedal([]), to(a), at));
+
+  test('a knob goes along its range, or between the ends that are said, either way round', () => {
+    expect(over({})).toEqual([0, 2.5, 4.9, 5, 7.5, 10]);
+    expect(over({ min: 8, max: 4 })).toEqual([8, 7, 6.04, 6, 5, 4]);
+  });
+  test('what is switched by a pedal turns over at half its travel; on and off may be said', () => {
+    const halves = (off: unknown, on: unknown) => [off, off, off, on, on, on];
+    expect(over({ setting: 'engaged' })).toEqual(halves(false, true));
+    expect(over({ on: 7 })).toEqual(halves(false, 7));
+    expect(over({ off: 3 })).toEqual(halves(3, true));
+    expect(over({ on: 'b', off: 'a' })).toEqual(halves('a', 'b'));
+  });
+  test('a switch gives on and off, whatever the setting', () => {
+    const at = (a: Partial<Assignment>, is: boolean) => valueAt(rig, pedal([]), to(a), is);
+    expect([at({}, true), at({}, false)]).toEqual([true, false]);
+    expect([at({ on: 9, off: 2 }, true), at({ on: 9, off: 2 }, false)]).toEqual([9, 2]);
+  });
+  test('useful travel: nothing before it, all behind it; none at all is a step', () => {
+    const shares = (from: number, end: number) =>
+      [0, 20, 50, 80, 100].map((at) => travelled(pedal([], { travel: { from, to: end } }), at));
+    expect(shares(20, 80)).toEqual([0, 0, 0.5, 1, 1]);
+    expect(shares(50, 50)).toEqual([0, 0, 1, 1, 1]);
+    expect([0, 30, 100].map((at) => travelled(pedal([]), at))).toEqual([0, 0.3, 1]);
+  });
+  test('an assignment holds in the sounds that it names, and in all where it names none', () => {
+    const a = to();
+    expect([holdsIn(a, 's'), holdsIn({ ...a, sounds: [] }, 's')]).toEqual([true, true]);
+    expect(['s', 't'].map((s) => holdsIn({ ...a, sounds: ['s'] }, s))).toEqual([true, false]);
+  });
+});

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { DirectedGraph } from 'graphology';
 import { bfsFromNode } from 'graphology-traversal';
-import { byKey, circlesIn, Joined, nearestFirst, orderNodes, reachable } from '.';
+import { byKey, circlesIn, Joined, nearestFirst, orderByName, orderNodes, reachable } from '.';
 
 const NODES = 12;
 const edges = fc.array(fc.tuple(fc.nat(NODES - 1), fc.nat(NODES - 1)), { maxLength: 30 });
@@ -109,4 +109,39 @@ test('gathered under a key, in the order they come', () => {
     [1, [3, 1, 1, 5]],
     [0, [4]],
   ]);
+});
+
+test('an order by name cuts the same circles at the same steps, however the nodes are numbered', () => {
+  const shuffled = fc.shuffledSubarray(
+    Array.from({ length: NODES }, (_, i) => i),
+    { minLength: NODES, maxLength: NODES },
+  );
+  fc.assert(
+    fc.property(edges, shuffled, fc.nat(NODES - 1), (list, number, first) => {
+      const nameOfNode = (at: number) => `n${String(at).padStart(2, '0')}`;
+      const cuts = (of: readonly number[]) => {
+        const name = new Map(of.map((to, at) => [to, nameOfNode(at)]));
+        const next = nextOf(list.map(([a, b]) => [of[a]!, of[b]!]));
+        const { order, isBack, loops } = orderByName(
+          Array.from({ length: NODES }, (_, i) => next(i)),
+          (at) => at === of[first],
+          (at) => name.get(at)!,
+        );
+        const names = order.map((at) => name.get(at)!);
+        return {
+          back: list.filter(([a, b]) => isBack(of[a]!, of[b]!)),
+          loops: loops.map((l) => l.map((at) => name.get(at)!).sort()).sort(),
+          names,
+        };
+      };
+      const [one, two] = [cuts([...Array(NODES).keys()]), cuts(number)];
+      expect([two.back, two.loops]).toEqual([one.back, one.loops]);
+      // Where there is something to cut, the walk itself hangs on names alone, from the first node on.
+      if (!one.back.length) return;
+      expect(two.names).toEqual(one.names);
+      const ahead = new Set(one.names.slice(0, one.names.indexOf(nameOfNode(first))));
+      const next = nextOf(list);
+      for (const at of reachable([first], next)) expect(ahead.has(nameOfNode(at))).toBe(false);
+    }),
+  );
 });

@@ -1,5 +1,8 @@
+import fc from 'fast-check';
 import { DEMO_RIGS } from '../demo';
 import { allScenes } from '../control/scene';
+import { rigSchema } from '../rig/schema';
+import { anyMidiRig } from '../testing/any-midi-rig';
 import { digest } from '../testing/digest';
 import { variants } from '../testing/variants';
 import * as midi from '.';
@@ -56,5 +59,46 @@ test('changes run as they ran: bytes, times, landings, presses, sequences', () =
       ]);
     now[`${rig.id} pairs`] = digest(midi.allPairs(stage));
   }
+  expect(now).toMatchSnapshot();
+}, 120_000);
+
+test('whatever is wired, set up and written, messages and what is said of them are what they were', () => {
+  const now: Record<string, string> = {};
+  const rigs = fc.sample(anyMidiRig, { numRuns: 100, seed: 17 });
+  const words = new Set<string>();
+  rigs.forEach((rig, i) => {
+    expect(rigSchema.safeParse(rig).success).toBe(true);
+    const stage = midi.setStage(rig, allScenes(rig));
+    const reached = midi.messageReachRemarks(stage.orders);
+    const remarks = [
+      ...midi.wireRemarks(rig),
+      ...midi.brokenAssignments(rig),
+      ...midi.unreachedAssignments(rig),
+      ...reached,
+      ...midi.deadLeadRemarks(stage.orders, reached),
+      ...midi.listenerRemarks(stage.orders),
+      ...midi.changeRemarks(stage),
+      ...midi.unheardRemarks(stage),
+      ...midi.rangeRemarks(stage),
+    ];
+    for (const r of remarks) words.add('remark' in r ? r.remark.rule : r.rule);
+    const [from, to] = stage.orders.scenes;
+    const change = from && to && midi.runChange(stage, from, to, { bpm: 110 });
+    const [a, b] = rig.sounds;
+    now[i] = [
+      remarks,
+      change && [
+        ...[change.traffic.sent, change.mismatches, change.order, change.jitter],
+        change.landings.map(({ device, at, effect }) => [device, at, effect]),
+        [...change.end].map(([id, s]) => [id, s.bank, s.program, [...s.values], s.sixteenths]),
+      ],
+      a && b && [midi.pressesBetween(rig, a, b), midi.pressesBetween(rig, b, a)],
+      midi.allPairs(stage),
+    ]
+      .map(digest)
+      .join(' ');
+  });
+  // Enough of them say enough to be worth holding.
+  expect(words.size).toBeGreaterThan(10);
   expect(now).toMatchSnapshot();
 }, 120_000);

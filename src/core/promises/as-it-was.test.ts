@@ -1,7 +1,10 @@
+import fc from 'fast-check';
 import { DEMO_RIGS, touringRig } from '../demo';
 import { evidenceOf, figuresIn } from '../analysis';
 import { effectiveRig } from '../control/effective';
 import type { Rig, RigPromise } from '../rig/schema';
+import { kindOf } from '../kinds';
+import { showRig } from '../testing/show-rigs';
 import { digest } from '../testing/digest';
 import { variants } from '../testing/variants';
 import { PromiseChecker, promiseRemarks, rescue } from '.';
@@ -59,5 +62,35 @@ test('the way back when a device dies is the one it was', () => {
       const [sound] = rig.sounds;
       if (sound) now[`${rig.id} ${device.id}`] = digest(rescue(rig, sound, device.id, 'house'));
     }
+  expect(now).toMatchSnapshot();
+}, 120_000);
+
+test('whatever rig stands on a stage: what is promised of it, and every way back, is what it was', () => {
+  const now = fc.sample(showRig, { numRuns: 16, seed: 23 }).map((rig) => {
+    const ends = rig.devices.filter((d) => kindOf(d.kind).destination).map((d) => d.id);
+    const promises = ends.flatMap((destination, i): RigPromise[] => [
+      { id: `h${i}`, type: 'hears', destination, source: 'g' },
+      { id: `n${i}`, type: 'never-hears', destination, source: 'p0' },
+      { id: `o${i}`, type: 'noise-under', destination, db: 60 },
+      { id: `t${i}`, type: 'latency-under', destination, ms: 1 },
+      ...rig.devices.map((d, k): RigPromise => ({
+        ...{ id: `s${i}-${k}`, type: 'survives', device: d.id, destination, actions: k % 2 },
+      })),
+      ...rig.devices.flatMap((d): RigPromise[] =>
+        kindOf(d.kind)
+          .parameters.slice(0, 1)
+          .map((p) => ({
+            ...{ id: `m${i}-${d.id}`, type: 'moves-only' as const, device: d.id },
+            ...{ setting: p.id, destinations: [destination] },
+          })),
+      ),
+    ]);
+    const found = results({ ...rig, promises });
+    const [sound] = rig.sounds;
+    const back = rig.devices.flatMap((d) =>
+      ends.map((end) => sound && rescue(rig, sound, d.id, end)),
+    );
+    return `${found.filter((r) => r.kept).length} of ${found.length} kept ${digest(found)} ${digest(back)}`;
+  });
   expect(now).toMatchSnapshot();
 }, 120_000);

@@ -1,8 +1,8 @@
 import { brokenRig } from '../demo';
-import { applyEdits, type Edit } from '../rig';
+import { applyEdits, type Edit, type Rig } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
-import { bySound, type BySound } from '.';
+import { analyse, bySound, type BySound } from '.';
 
 /** What comes of a change that can be made. */
 function made(...asked: Parameters<typeof bySound>): BySound {
@@ -102,3 +102,85 @@ test('there and back again: what a pulled lead loses, the plugged one gains, sou
 });
 
 const isHearing = (words: string) => words.includes(' no longer hears ');
+
+test('what is lost one way is gained the other: leads and controls, findings, who is heard and how loud', () => {
+  const there: Edit[] = [boost, { edit: 'disconnect', lead: 'b' }];
+  const after = valueOf(applyEdits(rig, there)).rig;
+  const way = made(rig, there);
+  const back = made(after, [
+    { edit: 'replaceDevice', device: 'echo', kind: 'delay', name: 'Echo' },
+    { edit: 'connect', lead: rig.leads[1]! },
+  ]);
+  const only = (list: readonly string[]) =>
+    list.filter((w) => !w.includes('stood with') && !w.startsWith('the lead from')).sort();
+  expect(only(way.everywhere.lost)).toEqual(only(back.everywhere.gained));
+  expect(only(way.everywhere.gained)).toEqual(only(back.everywhere.lost));
+  for (const { id } of rig.sounds) {
+    const [one, two] = [way, back].map((w) => w.sounds.find((s) => s.sound === id)!);
+    const heard = (list: readonly string[]) =>
+      only(list).map((w) => w.replace('no longer hears', 'hears'));
+    expect(heard(one!.lost)).toEqual(heard(two!.gained));
+    expect(one!.worse.sort()).toEqual(two!.better.sort());
+    expect(one!.better.sort()).toEqual(two!.worse.sort());
+  }
+  expect(way.everywhere.lost).toContain(
+    'the lead from Echo, out left (mono) to Recorder, in left (mono)',
+  );
+});
+
+test('a promise that goes with what it is about, and the number of a unit, are told as lost', () => {
+  const promised: Rig = {
+    ...rig,
+    promises: [
+      { id: 'p', type: 'hears', destination: 'rec', source: 'g' },
+      { id: 'q', type: 'survives', device: 'echo', destination: 'rec', actions: 1 },
+    ],
+  };
+  const { everywhere } = made(promised, [
+    { edit: 'removePromise', promise: 'q' },
+    { edit: 'setDevice', device: 'echo', gear: {} },
+  ]);
+  expect(everywhere.lost).toEqual([
+    'unit E-7 is used in it no longer',
+    expect.stringMatching(/^the promise that .*Echo/),
+  ]);
+});
+
+test('louder and softer are told from one decibel on, in the sound where it is so', () => {
+  const boosted = rigOf(
+    [
+      device('g', 'guitar-humbucker', 'Guitar'),
+      device('up', 'boost', 'Up'),
+      device('rec', 'recorder', 'Recorder'),
+    ],
+    [lead('a', 'g.out', 'up.in', 3), lead('b', 'up.out', 'rec.in', 3)],
+    [
+      sound('plain', 'Plain', [], {}),
+      { id: 'far', name: 'Far', states: { up: { engaged: true, settings: { gain: 5 } } } },
+    ],
+  );
+  const told = (boost: number): string[] => {
+    const edit: Edit = {
+      edit: 'setSetting',
+      ...{ device: 'up', sound: 'far', setting: 'gain', value: boost },
+    };
+    const after = valueOf(applyEdits(boosted, [edit])).rig;
+    const [was, is] = [boosted, after].map(
+      (r) => analyse(r).sounds.find((x) => x.sound === 'far')!.destinations[0]!.levelDbu!.normal,
+    );
+    const words = made(boosted, [edit]).sounds.flatMap((x) =>
+      x.otherwise.map((w) => `${x.sound}: ${w}`),
+    );
+    const by = is! - was!;
+    expect(words).toEqual(
+      Math.abs(by) < 1
+        ? []
+        : [`far: Recorder is ${Math.abs(by).toFixed(1)} dB ${by > 0 ? 'louder' : 'softer'}`],
+    );
+    return words;
+  };
+  const all = [1, 4, 4.9, 5, 5.1, 6, 9].map(told);
+  expect(all[0]![0]).toContain('softer');
+  expect(all[3]).toEqual([]);
+  expect(all[6]![0]).toContain('louder');
+});

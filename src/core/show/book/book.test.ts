@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { touringRig } from '../../demo';
-import { linesFromCsv, linesToCsv } from '../../formats/log-csv';
 import { chartLines } from '../../formats/chart';
 import { demoBook } from '../demo-book';
 import {
@@ -175,22 +174,6 @@ describe('what the logbook knows', () => {
       { is: 'device', id: 'radio-2', name: 'Radio pack two', serial: 'RX-0042' },
     ]);
     expect(linksIn(both, 'RX-00421 is another one')).toEqual([]);
-  });
-
-  test('out as a table and in again: the same lines, about the same things', () => {
-    const read = linesFromCsv(touringRig, linesToCsv(book));
-    expect(read.ok).toBe(true);
-    if (!read.ok) return;
-    const sorted = [...book.line].sort((a, b) => a.at.localeCompare(b.at));
-    expect(read.value.map((l) => [l.at, l.text, l.sort, l.minutes])).toEqual(
-      sorted.map((l) => [l.at, l.text, l.sort, l.minutes]),
-    );
-    const bad = linesFromCsv(touringRig, 'at,text,sort\nsoon,,gossip\n');
-    expect(bad.ok ? [] : bad.problems.map((p) => p.what)).toEqual([
-      '"soon" is no time; write 2026-11-27 21:40',
-      'the line says nothing',
-      '"gossip" is no sort; choose note, fault, repair, battery, tube, measured',
-    ]);
   });
 });
 
