@@ -1,5 +1,6 @@
 import { analyse } from '../report';
-import { FixTrial, fixesOf, isSafe } from '../report/tried';
+import { FixTrial, isSafe } from '../report';
+import { fixesOf } from '../report/tried';
 import { applyEdits, type Rig } from '../rig';
 import { allOn, chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 

@@ -3,31 +3,7 @@ import { believable, type Figure, kindOf, measuringWay } from '../kinds';
 import { applyEdits, type Rig } from '../rig';
 import { Analyser, type Report } from './report';
 import { isNearly } from './tried';
-
-/** One verdict that is another when a figure is at one end of what is believable. */
-export interface TurnedVerdict {
-  /** The finding's key or the promise's id. */
-  id: string;
-  what: string;
-  /** At which value of the figure it was seen to be another. */
-  at: number;
-  /** It is told there and not now, or told now and not there. */
-  appears: boolean;
-}
-
-/** A figure that was never measured, and the verdicts that hang on it. */
-export interface ToMeasure {
-  device: string;
-  figure: string;
-  label: string;
-  unit: Figure['unit'];
-  typical: number;
-  low: number;
-  high: number;
-  turns: TurnedVerdict[];
-  tool: string;
-  steps: string;
-}
+import { countTurned, type ToMeasure, type TurnedVerdict } from './turned';
 
 /** Says how far it is. */
 type Tell = (share: number, words: string) => Promise<void>;
@@ -79,9 +55,6 @@ export async function whatToMeasure(
   }
   return found.sort((a, b) => countTurned(b) - countTurned(a));
 }
-
-/** How many verdicts hang on a figure. */
-export const countTurned = ({ turns }: ToMeasure): number => new Set(turns.map((t) => t.id)).size;
 
 /** Verdicts that are other ones in another report; a finding that names another box for the same is not. */
 function turnedBetween(now: Report, then: Report, at: number): TurnedVerdict[] {

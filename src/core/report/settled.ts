@@ -1,5 +1,6 @@
 import { applyEdits, type Edit, type Rig } from '../rig';
-import { FixTrial, fixesOf, isSafe } from './tried';
+import { isSafe } from './outcomes';
+import { FixTrial, fixesOf } from './tried';
 
 /** More turns than any start needs. */
 const MOST_TURNS = 12;

@@ -7,7 +7,7 @@ import { constants, gunzip, gzip } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
 import { smallWalk } from '../../core/draw/small-walk';
 import { SEVERITIES, type Severity } from '../../core/findings/finding';
-import type { Report } from '../../core/report';
+import { NOTHING_YET, type Report } from '../../core/report';
 import type { Rig } from '../../core/rig';
 import type { Db } from '../database';
 import { loadRig } from '../rigs';
@@ -39,8 +39,6 @@ export interface Shown {
 
 /** The longest that the first opening of a rig waits for its figures, in ms. */
 const PATIENCE_MS = 1000;
-
-const NOTHING_YET: Report = { sounds: [], promises: [], findings: [] };
 
 /**
  * What a rig opens with: the report of this very revision where it is kept, else the last one that

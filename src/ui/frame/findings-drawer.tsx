@@ -4,7 +4,6 @@ import { useState } from 'react';
 import { type Finding, SEVERITIES } from '../../core/findings/finding';
 import type { ToMeasure } from '../../core/report';
 import { nameOf, type Rig } from '../../core/rig';
-import { SeverityMark } from '../look/severity';
 import type { FindingsFilter } from '../store/rig-store';
 import { useDocument, useRig } from '../store/use-rig';
 import { CureAll } from './cure-all';
@@ -13,43 +12,6 @@ import { type Measuring, MeasurePart } from './measure-part';
 import { Schools } from './schools';
 import { useTrials, waysOf } from './use-trials';
 import { useWorking } from '../look/use-working';
-
-/** Counts by severity; opens the findings. */
-export function FindingsButton() {
-  const findings = useRig((s) => s.report.findings);
-  const openFindings = useRig((s) => s.openFindings);
-  const isBehind = useRig((s) => s.isBehind);
-  const since = useRig((s) => s.sinceEdit);
-  const open = findings.filter((f) => f.accepted === undefined);
-  if (isBehind) return <span className="sound findings-button-box">judging the rig …</span>;
-  return (
-    <button
-      type="button"
-      className="sound findings-button-box"
-      onClick={() => openFindings(true)}
-      aria-label={
-        'Findings: ' +
-        SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')
-      }
-    >
-      {open.length === 0 && 'no findings'}
-      {SEVERITIES.map((s) => {
-        const count = open.filter((f) => f.severity === s).length;
-        return count > 0 && <SeverityMark key={s} severity={s} count={count} />;
-      })}
-      {since && (
-        <span className="since-edit" title="by the last edit">
-          {[
-            since.fresh.length && `${since.fresh.length} new`,
-            since.cured && `${since.cured} cured`,
-          ]
-            .filter(Boolean)
-            .join(', ')}
-        </span>
-      )}
-    </button>
-  );
-}
 
 /**
  * All findings, worst first, with reasons, fixes and what was accepted; and the schools that order

@@ -1,7 +1,7 @@
 'use client';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Button } from '@mantine/core';
-import { analyse, type Report } from '../../core/report';
+import { NOTHING_YET, type Report } from '../../core/report';
 import { openDoor, startAnalysis, watchByLock } from '../../worker';
 import type { Head } from '../../core/keep';
 import { newestJournal } from '../keep/journal';
@@ -74,7 +74,8 @@ export function RigApp({
       setLooked(true);
       if (!journal) return;
       const { base } = journal;
-      setSession({ store: createRigStore(base.rig, analyse(base.rig)), head: base });
+      // Its figures come from the worker, as soon as it is there.
+      setSession({ store: createRigStore(base.rig, NOTHING_YET, true), head: base });
     });
   }, [id, session]);
 

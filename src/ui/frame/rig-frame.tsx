@@ -7,27 +7,49 @@ import {
   IconDots,
   IconHelp,
 } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { type Dispatch, type ReactNode, type SetStateAction, Suspense, useState } from 'react';
-import { DEFAULT_REFERENCE } from '../../core/rig';
+import {
+  type Dispatch,
+  type ReactNode,
+  type SetStateAction,
+  Suspense,
+  useEffect,
+  useState,
+} from 'react';
 import type { Keeper, Question } from '../keep/keeper';
-import { personName, setPersonName } from '../keep/person';
 import { saveRigFile } from '../look/save-file';
 import { useDocument, useRig, useRigStore } from '../store/use-rig';
 import { Contained } from './contained';
-import { FindingsButton, FindingsDrawer } from './findings-drawer';
+import { FindingsButton } from './findings-button';
 import { Others } from './others';
 import { Palette } from './palette';
 import { palette } from './palette-store';
 import { keyOf, pathOf, PLACE_IDS, PLACES } from './place-list';
-import { QuestionDialog } from './question-dialog';
 import { SaveMark } from './save-mark';
-import { Shortcuts } from './shortcuts';
 import { Address } from './use-address';
 import { useKeys } from './use-keys';
-import { CommitLines, CommitText } from '../look/commit-text';
-import { CommitNumber } from '../look/commit-number';
+import { fetchRest, later } from '../look/later';
+import { WhenFirst } from '../look/when-first';
+
+// What opens over the page comes after what is in sight.
+const FindingsDrawer = dynamic(
+  later(() => import('./findings-drawer').then((m) => m.FindingsDrawer)),
+  { ssr: false },
+);
+const QuestionDialog = dynamic(
+  later(() => import('./question-dialog').then((m) => m.QuestionDialog)),
+  { ssr: false },
+);
+const RigSettings = dynamic(
+  later(() => import('./rig-settings').then((m) => m.RigSettings)),
+  { ssr: false },
+);
+const Shortcuts = dynamic(
+  later(() => import('./shortcuts').then((m) => m.Shortcuts)),
+  { ssr: false },
+);
 
 /** What is the same everywhere in a rig: its name, the places, the sounds, findings, undo, the save mark. */
 export function RigFrame({
@@ -46,8 +68,10 @@ export function RigFrame({
   const { setSound, undo, redo, openFindings, setNotice } = store.getState();
   const past = useRig((s) => s.history.past.at(-1)?.words);
   const future = useRig((s) => s.history.future[0]?.words);
+  const findingsOpen = useRig((s) => s.findingsOpen);
   const [keys, setKeys] = useState(false);
   const { toggleColorScheme } = useMantineColorScheme();
+  useEffect(fetchRest, []);
   useKeys([
     ...rig.sounds
       .slice(0, 10)
@@ -84,13 +108,17 @@ export function RigFrame({
           {children}
         </Contained>
       </main>
-      <FindingsDrawer goToSignal={() => router.push(pathOf(rig.id, 'signal'))} />
+      <WhenFirst wanted={findingsOpen}>
+        <FindingsDrawer goToSignal={() => router.push(pathOf(rig.id, 'signal'))} />
+      </WhenFirst>
       <Palette
         onShortcuts={() => setKeys(true)}
         onScheme={toggleColorScheme}
         onExport={exportFile}
       />
-      <Shortcuts opened={keys} onClose={() => setKeys(false)} />
+      <WhenFirst wanted={keys}>
+        <Shortcuts opened={keys} onClose={() => setKeys(false)} />
+      </WhenFirst>
       {question && <QuestionDialog question={question} keeper={keeper} />}
     </div>
   );
@@ -225,48 +253,5 @@ function FrameTop({
         </Menu.Dropdown>
       </Menu>
     </header>
-  );
-}
-
-/** Notes of the rig, the reference lead, and the units to read in. */
-function RigSettings() {
-  const rig = useDocument();
-  const edit = useRig((s) => s.edit);
-  const [name, setName] = useState(personName() ?? '');
-  const reference = rig.reference ?? DEFAULT_REFERENCE;
-  const field = (label: string, key: 'metres' | 'pfPerMetre' | 'ohms') => (
-    <CommitNumber
-      label={label}
-      value={reference[key]}
-      min={0}
-      onCommit={(value) =>
-        value !== undefined &&
-        edit({ edit: 'setReference', reference: { ...reference, [key]: value } })
-      }
-    />
-  );
-  return (
-    <div className="rig-settings-box">
-      <CommitText
-        label="Your name, as others see it"
-        value={name}
-        onCommit={(text = '') => {
-          setPersonName(text);
-          setName(text);
-        }}
-      />
-      <strong className="small-print">Reference lead for tone</strong>
-      {field('Length, m', 'metres')}
-      {field('Capacitance, pF per metre', 'pfPerMetre')}
-      {field('Into, Ω', 'ohms')}
-      <CommitLines
-        mt={8}
-        label="Notes of the rig"
-        minRows={2}
-        maxRows={6}
-        value={rig.notes}
-        onCommit={(notes = '') => edit({ edit: 'setRigNotes', notes })}
-      />
-    </div>
   );
 }

@@ -2,18 +2,8 @@
 import { MantineProvider } from '@mantine/core';
 import { usePathname } from 'next/navigation';
 import { type ReactNode, useEffect } from 'react';
+import { keepPage } from './keep-page';
 import { theme } from './theme';
-
-/** Has the page, as it is now, and its scripts kept, so that it opens again while the server is away. */
-async function keepPage(): Promise<void> {
-  await navigator.serviceWorker.register('/offline.js');
-  const { active } = await navigator.serviceWorker.ready;
-  const scripts = performance
-    .getEntriesByType('resource')
-    .map((e) => e.name)
-    .filter((url) => new URL(url).pathname.startsWith('/_next/static/'));
-  active?.postMessage({ page: window.location.href, scripts });
-}
 
 /** The look of everything, and what keeps it within reach without a server. */
 export function Providers({ children }: { children: ReactNode }) {

@@ -1,7 +1,7 @@
 import { createStore } from 'zustand';
 import { clashWords } from '../../core/changes';
 import type { Severity } from '../../core/findings/finding';
-import type { Report, SoundReport } from '../../core/report';
+import { NOTHING_YET, type Report, type SoundReport } from '../../core/report';
 import {
   applyEdits,
   type Edit,
@@ -144,7 +144,7 @@ function figuring(set: Set, get: Get) {
     void report.then(
       (u) =>
         set({
-          report: updated({ sounds: [], promises: [], findings: [] }, u),
+          report: updated(NOTHING_YET, u),
           isBehind: false,
           // What came from elsewhere is not what the last edit did.
           sinceEdit: null,

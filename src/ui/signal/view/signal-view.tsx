@@ -1,11 +1,13 @@
 'use client';
 import { useLocalStorage } from '@mantine/hooks';
+import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { foldableHosts } from '../../../core/draw/walk-view';
 import { deviceOf, leadOf } from '../../../core/rig/find';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
+import { later } from '../../look/later';
+import { WhenFirst } from '../../look/when-first';
 import { USUAL_ROWS } from '../meter-rows';
-import { ProposalsDrawer } from '../proposals/proposals-drawer';
 import { WalkTools } from '../walk-tools';
 import { MovingHint } from './moving-hint';
 import { ConnectPicker } from './connect-picker';
@@ -18,6 +20,11 @@ import { useMoving } from './use-moving';
 import { type Picking, type Side, useSignalKeys } from './use-signal-keys';
 import { useWalkView } from './use-walk-view';
 import { WalkPane } from './walk-pane';
+
+const ProposalsDrawer = dynamic(
+  later(() => import('../proposals/proposals-drawer').then((m) => m.ProposalsDrawer)),
+  { ssr: false },
+);
 
 /** The walk with its meter bridge; beside it the inspector or the wiring. */
 export function SignalView() {
@@ -78,7 +85,9 @@ export function SignalView() {
           onMove={hand.start}
         />
       )}
-      <ProposalsDrawer opened={proposing} onClose={() => setProposing(false)} />
+      <WhenFirst wanted={proposing}>
+        <ProposalsDrawer opened={proposing} onClose={() => setProposing(false)} />
+      </WhenFirst>
       {picking === 'insert' && lead && <InsertPicker on={lead} onClose={close} />}
       {picking === 'append' && device && <AppendPicker on={device} onClose={close} />}
       {picking === 'connect' && device && <ConnectPicker on={device} onClose={close} />}
