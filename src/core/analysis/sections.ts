@@ -1,7 +1,8 @@
+import { sectionKey } from '../circuit';
 import { at } from '../outcome';
 import { mainDriver } from '../signal/point-figures';
 import type { SoundContext } from '../signal/sound-context';
-import { sectionKey, type Tone, toneOf } from './tone';
+import { type Tone, toneOf } from './tone';
 
 /** The tone of one passive section: from what drives it to an input that ends it. */
 export interface SectionTone extends Tone {
@@ -41,8 +42,9 @@ export function sectionTones(ctx: SoundContext, memory: ToneMemory = new Map()):
     const driver = mainDriver(section);
     if (driver === undefined || !section.nets.some((n) => at(circuit.nets, n).leads.length))
       continue;
+    const whole = sectionKey(circuit, section);
     for (const { device, net } of heard.get(section.index) ?? []) {
-      const key = sectionKey(circuit, section, driver, net);
+      const key = `${whole}#${driver}#${section.nets.indexOf(net)}`;
       let tone = memory.get(key);
       if (!tone) memory.set(key, (tone = toneOf(circuit, section, driver, net)));
       tones.push({

@@ -1,5 +1,4 @@
 import { type Circuit, type Section, solveSection } from '../circuit';
-import { sure } from '../outcome';
 import { decibels } from '../units';
 
 /**
@@ -96,21 +95,4 @@ function fallsTo(at: (hertz: number) => number, level: number, from: number): nu
     else high = middle;
   }
   return Math.sqrt(low * high);
-}
-
-/** Everything that the tone of a section depends on, as one word: equal words, equal tone. */
-export function sectionKey(
-  circuit: Circuit,
-  section: Section,
-  driver: number,
-  net: number,
-): string {
-  const at = new Map(section.nets.map((n, i) => [n, i]));
-  const nets = section.nets.map((n) => {
-    const { leadFarads, shunts } = sure(circuit.nets[n]);
-    return `${leadFarads}:${shunts.map((x) => [x.ohms, x.farads, x.henries ?? 0].join()).join(';')}`;
-  });
-  const resistors = section.resistors.map((r) => `${at.get(r.a)}-${at.get(r.b)}=${r.ohms}`);
-  const drivers = section.drivers.map((d) => `${at.get(d.net)}:${d.ohms},${d.henries}`);
-  return [nets.join('|'), resistors.join('|'), drivers.join('|'), driver, at.get(net)].join('#');
 }

@@ -1,17 +1,16 @@
-import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
-import { solveSection } from '../circuit/passive';
-import { type Played, responseOf, type Stage } from '../kinds';
+import type { Circuit, CircuitStage } from '../circuit/circuit';
+import type { Played, Stage } from '../kinds';
 import { sourceId } from '../rig/source-id';
 import { visits } from '../signal/flow';
 import { TOUCH_DB } from '../signal/meeting';
 import { dbuOfVolts, ratio, voltsOfDbu } from '../units';
 import { LOW_E, pluck } from './pluck';
+import { sectionResponses, stageResponse } from './responses';
 import {
   boundOf,
   delayed,
   filtered,
   peakOf,
-  responseOver,
   rmsOf,
   samplesOf,
   scaledBy,
@@ -109,33 +108,6 @@ export function runNote(circuit: Circuit, play: Play = pluck): NoteFlow {
 
 const perTouch = <T>(of: (touch: 0 | 1 | 2) => T): PerTouch<T> => [of(0), of(1), of(2)];
 
-/** A section's responses at the harmonics of a note, solved once a note. */
-function sectionResponses(circuit: Circuit, section: Section) {
-  const solved = new Map<number, Map<string, Spectrum>>();
-  return (hertz: number, driver: number, net: number): Spectrum => {
-    let known = solved.get(hertz);
-    if (!known) {
-      const fresh = new Map<string, Spectrum>();
-      const solutions = new Map<number, ReturnType<typeof solveSection>>();
-      const at = (f: number) => {
-        let s = solutions.get(f);
-        if (!s) solutions.set(f, (s = solveSection(circuit, section, f)));
-        return s;
-      };
-      section.drivers.forEach((_, k) =>
-        section.nets.forEach((_, n) =>
-          fresh.set(
-            `${k} ${n}`,
-            responseOver(hertz, (f) => at(f).response(k, n)),
-          ),
-        ),
-      );
-      solved.set(hertz, (known = fresh));
-    }
-    return known.get(`${driver} ${net}`)!;
-  };
-}
-
 /** Joins what belongs together: the same source, made unrelated by the same, or by nothing. */
 export function joined(parts: readonly Part[]): Part[] {
   const by = new Map<string, Part>();
@@ -157,19 +129,19 @@ function throughStage(
   input: readonly Part[],
 ): { parts: Part[]; added?: Added } {
   if (stage.muted || !input.length) return { parts: [] };
-  const response = responseOf(stage);
   const before = input.map((p): Part => {
-    const h = responseOver(p.hertz, response.before);
-    return { ...p, waves: perTouch((t) => filtered(p.waves[t], h)) };
+    const { before: h } = stageResponse(stage, p.hertz);
+    return h ? { ...p, waves: perTouch((t) => filtered(p.waves[t], h)) } : p;
   });
   const bent = TOUCHED.map((t) => bend(stage, before, t));
   const output = ratio(stage.outputDb) * (stage.inverts ? -1 : 1);
   const through = before.map((p, i): Part => {
-    const h = responseOver(p.hertz, response.after);
+    const { after: h } = stageResponse(stage, p.hertz);
     return {
       ...p,
       waves: perTouch((t) => {
-        const wave = filtered(scaledBy(bent[t]!.waves[i]!, output), h);
+        const bare = scaledBy(bent[t]!.waves[i]!, output);
+        const wave = h ? filtered(bare, h) : bare;
         return stage.latencyMs ? delayed(wave, p.hertz, stage.latencyMs) : wave;
       }),
     };

@@ -21,13 +21,16 @@ export const spectrum = (): Spectrum => ({
   im: new Float64Array(HARMONICS + 1),
 });
 
-const small = new FFT(SAMPLES);
-const fine = new FFT(FINE);
+/** Room for a transform: it takes any row of numbers, and its types ask for the slow one. */
+const room = (size: number) => new Float64Array(2 * size) as unknown as number[];
+/** A transform with room to work in: what it reads holds zeros where no harmonic is. */
+const transform = (size: number) => ({ fft: new FFT(size), all: room(size), out: room(size) });
+const small = transform(SAMPLES);
+const fine = transform(FINE);
 
 /** The wave of a spectrum, sample by sample. */
 export const samplesOf = (s: Spectrum, count: typeof SAMPLES | typeof FINE = SAMPLES) => {
-  const fft = count === SAMPLES ? small : fine;
-  const all = fft.createComplexArray();
+  const { fft, all, out } = count === SAMPLES ? small : fine;
   for (let n = 1; n <= HARMONICS; n++) {
     const [re, im] = [(s.re[n]! * count) / 2, (s.im[n]! * count) / 2];
     all[2 * n] = re;
@@ -35,15 +38,16 @@ export const samplesOf = (s: Spectrum, count: typeof SAMPLES | typeof FINE = SAM
     all[2 * (count - n)] = re;
     all[2 * (count - n) + 1] = -im;
   }
-  const out = fft.createComplexArray();
   fft.inverseTransform(out, all);
-  return Float64Array.from({ length: count }, (_, i) => out[2 * i]!);
+  const samples = new Float64Array(count);
+  for (let i = 0; i < count; i++) samples[i] = out[2 * i]!;
+  return samples;
 };
 
 /** The spectrum of a period of samples. */
 export function spectrumOf(samples: Float64Array): Spectrum {
-  const out = small.createComplexArray();
-  small.realTransform(out, [...samples]);
+  const { fft, out } = small;
+  fft.realTransform(out, samples);
   const s = spectrum();
   for (let n = 1; n <= HARMONICS; n++) {
     s.re[n] = (2 * out[2 * n]!) / SAMPLES;
@@ -53,33 +57,52 @@ export function spectrumOf(samples: Float64Array): Spectrum {
 }
 
 /** Power of each harmonic, in V²; the first entry is none's. */
-export const powersOf = (s: Spectrum): Float64Array =>
-  s.re.map((re, n) => (re * re + s.im[n]! ** 2) / 2);
+export function powersOf({ re, im }: Spectrum): Float64Array {
+  const powers = new Float64Array(re.length);
+  for (let n = 1; n < re.length; n++) powers[n] = (re[n]! ** 2 + im[n]! ** 2) / 2;
+  return powers;
+}
 
 /** RMS in volts. */
-export const rmsOf = (s: Spectrum): number => Math.sqrt(powersOf(s).reduce((a, b) => a + b, 0));
+export function rmsOf({ re, im }: Spectrum): number {
+  let power = 0;
+  for (let n = 1; n < re.length; n++) power += (re[n]! ** 2 + im[n]! ** 2) / 2;
+  return Math.sqrt(power);
+}
 
 /** The highest instant, in volts. */
-export const peakOf = (s: Spectrum): number =>
-  samplesOf(s, FINE).reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+export function peakOf(s: Spectrum): number {
+  let most = 0;
+  for (const x of samplesOf(s, FINE)) most = Math.max(most, Math.abs(x));
+  return most;
+}
 
 /** No instant is higher than this, in volts: quick to have. */
 export function boundOf(s: Spectrum): number {
   let sum = 0;
-  for (let n = 1; n <= HARMONICS; n++) sum += Math.hypot(s.re[n]!, s.im[n]!);
+  for (let n = 1; n <= HARMONICS; n++) sum += Math.sqrt(s.re[n]! ** 2 + s.im[n]! ** 2);
   return sum;
 }
 
 /** `a` and `b` together, as waves. */
-export const sumOf = (a: Spectrum, b: Spectrum): Spectrum => ({
-  re: a.re.map((x, n) => x + b.re[n]!),
-  im: a.im.map((x, n) => x + b.im[n]!),
-});
+export function sumOf(a: Spectrum, b: Spectrum): Spectrum {
+  const out = spectrum();
+  for (let n = 1; n <= HARMONICS; n++) {
+    out.re[n] = a.re[n]! + b.re[n]!;
+    out.im[n] = a.im[n]! + b.im[n]!;
+  }
+  return out;
+}
 
-export const scaledBy = (s: Spectrum, by: number): Spectrum => ({
-  re: s.re.map((x) => x * by),
-  im: s.im.map((x) => x * by),
-});
+export function scaledBy(s: Spectrum, by: number): Spectrum {
+  if (by === 1) return s;
+  const out = spectrum();
+  for (let n = 1; n <= HARMONICS; n++) {
+    out.re[n] = s.re[n]! * by;
+    out.im[n] = s.im[n]! * by;
+  }
+  return out;
+}
 
 /** Each harmonic times its part of a response, given as its real and imaginary parts. */
 export const filtered = (s: Spectrum, h: Spectrum): Spectrum => {

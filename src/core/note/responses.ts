@@ -1,0 +1,59 @@
+import { type Circuit, type Section, sectionKey, solveSection } from '../circuit';
+import { responseOf, type Stage } from '../kinds';
+import { responseOver, type Spectrum } from './spectrum';
+
+/** How many answers are remembered of each sort; then it begins anew. */
+const MOST = 2000;
+
+function remembered<T>(): (key: string, find: () => T) => T {
+  const known = new Map<string, T>();
+  return (key, find) => {
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    if (known.size >= MOST) known.clear();
+    const found = find();
+    known.set(key, found);
+    return found;
+  };
+}
+
+/** What a stage makes of the harmonics of a note before its ceiling and behind it; nothing where it leaves them. */
+export interface StageResponse {
+  before?: Spectrum;
+  after?: Spectrum;
+}
+
+const ofStages = remembered<StageResponse>();
+const ofSections = remembered<Spectrum>();
+
+/** A stage's responses at the harmonics of a note of so many Hz. */
+export function stageResponse(stage: Stage, hertz: number): StageResponse {
+  const { filters, tiltDb, cabinet } = stage;
+  return ofStages(JSON.stringify([hertz, filters, tiltDb, cabinet]), () => {
+    const { before, after } = responseOf(stage);
+    const shapesBefore = (filters?.before?.length ?? 0) > 0;
+    const shapesAfter = tiltDb !== 0 || cabinet === true || filters !== undefined;
+    return {
+      ...(shapesBefore && { before: responseOver(hertz, before) }),
+      ...(shapesAfter && { after: responseOver(hertz, after) }),
+    };
+  });
+}
+
+/** A section's responses at the harmonics of a note, from one of its drivers to one of its nets. */
+export function sectionResponses(
+  circuit: Circuit,
+  section: Section,
+): (hertz: number, driver: number, net: number) => Spectrum {
+  const key = sectionKey(circuit, section);
+  const solutions = new Map<number, ReturnType<typeof solveSection>>();
+  const at = (hertz: number) => {
+    let s = solutions.get(hertz);
+    if (!s) solutions.set(hertz, (s = solveSection(circuit, section, hertz)));
+    return s;
+  };
+  return (hertz, driver, net) =>
+    ofSections(`${key}#${hertz}#${driver}#${net}`, () =>
+      responseOver(hertz, (f) => at(f).response(driver, net)),
+    );
+}
