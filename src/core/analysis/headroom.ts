@@ -75,25 +75,47 @@ export function roomFixes(sound: Sound, device: Device): Fix[] {
   });
 }
 
-const firstOf = ([fix, ...others]: readonly Fix[]) => (fix ? { fix, others } : {});
+export const firstOf = ([fix, ...others]: readonly Fix[]) => (fix ? { fix, others } : {});
 
 /** So many knobs are tried: those nearest in front of what clips that make anything softer. */
 const TRIED = 4;
 /** So many knobs are offered. */
 const OFFERED = 2;
 
-/** Knobs that give the room when they are turned down, each tried on a copy; the nearest first. */
-function gainFixes(ctx: SoundContext, clipping: StationFigures): Fix[] {
-  const before = routeTo(ctx.stations, ctx.steps, (s) => s.id === clipping.id);
-  const devices = [...new Set(before.toReversed().map((s) => s.device))].map((id) =>
-    ctx.device(id),
-  );
-  return devices
-    .flatMap((device) => softeningKnobs(ctx, device).map((knob) => ({ device, knob })))
+/** Whether a station has room enough in a sound that is only listened to. */
+export type HasRoom = (tried: SoundContext, station: StationFigures) => boolean;
+
+/**
+ * Knobs that give the room when they are turned down, each tried on a copy; the nearest first.
+ *
+ * @param knobsOf those of a device that are worth a try
+ */
+export function gainFixes(
+  ctx: SoundContext,
+  clipping: StationFigures,
+  knobsOf: (device: Device) => Knob[] = (device) => softeningKnobs(ctx, device),
+  hasRoom: HasRoom = hasRoomAtMiddle,
+): Fix[] {
+  return devicesBefore(ctx, clipping)
+    .flatMap((device) => knobsOf(device).map((knob) => ({ device, knob })))
     .slice(0, TRIED)
-    .flatMap(({ device, knob }) => turnedDown(ctx, clipping, device, knob))
+    .flatMap(({ device, knob }) =>
+      turnedDown(ctx, device, knob, (tried) => hasRoom(tried, clipping)),
+    )
     .slice(0, OFFERED);
 }
+
+/** Room at 1 kHz, at which levels are stated. */
+const hasRoomAtMiddle: HasRoom = (tried, station) => {
+  const { headroomDb } = roomAt(tried, station);
+  return headroomDb !== null && headroomDb >= TIGHT_DB;
+};
+
+/** Devices on the way to a station and itself, the nearest first. */
+export const devicesBefore = (ctx: SoundContext, { id }: StationFigures): Device[] => {
+  const before = routeTo(ctx.stations, ctx.steps, (s) => s.id === id);
+  return [...new Set(before.toReversed().map((s) => s.device))].map((d) => ctx.device(d));
+};
 
 /** The sound that sets a knob or a switch itself; nothing where that stands alike in all of them. */
 const setBy = (sound: Sound, device: string, setting: string): string | undefined =>
@@ -105,9 +127,9 @@ const STEPS = 20;
 /** One knob turned down as little as leaves room enough, if any place of it does. */
 function turnedDown(
   ctx: SoundContext,
-  clipping: StationFigures,
   device: Device,
   { id: setting, min, max }: Knob,
+  hasRoom: (tried: SoundContext) => boolean,
 ): Fix[] {
   const kind = kindOf(device.kind);
   const state = stateIn(ctx.sound, device.id);
@@ -116,11 +138,8 @@ function turnedDown(
   const edits = (value: number): Edit[] => [
     { edit: 'setSetting', device: device.id, sound, setting, value },
   ];
-  const givesRoom = (value: number) => {
-    const tried = listenedTo(ctx, ctx.rig, withSetting(ctx.sound, device.id, setting, value));
-    const { headroomDb } = roomAt(tried, clipping);
-    return headroomDb !== null && headroomDb >= TIGHT_DB;
-  };
+  const givesRoom = (value: number) =>
+    hasRoom(listenedTo(ctx, ctx.rig, withSetting(ctx.sound, device.id, setting, value)));
   if (!givesRoom(min)) return [];
   // The highest place that gives room, in steps that a hand can set.
   const step = (max - min) / STEPS;
@@ -141,7 +160,7 @@ function turnedDown(
 }
 
 /** Knobs of a device with which its own stages have less gain when they are down: no other is worth a try. */
-function softeningKnobs(ctx: SoundContext, device: Device): Knob[] {
+export function softeningKnobs(ctx: SoundContext, device: Device): Knob[] {
   const kind = kindOf(device.kind);
   const state = stateIn(ctx.sound, device.id);
   const gains = (sound: Sound) =>

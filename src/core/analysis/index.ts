@@ -15,6 +15,7 @@ export { reachRemarks } from './reach';
 export { howlRemarks } from './cycles';
 export { swappedRemarks } from './swapped';
 export { headroomRemarks } from './headroom';
+export { noteRoomRemarks } from './note-room';
 export { inputLevelRemarks } from './input-level';
 export { noiseRemarks } from './noise';
 export { loadingRemarks } from './loading';

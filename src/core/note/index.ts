@@ -2,12 +2,16 @@ import { buildCircuit, type Circuit } from '../circuit';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
+import { dbuOfVolts } from '../units';
 import { stationsOf } from '../walk';
 import { bandsOf, noteAt, type NoteAt } from './figures';
-import { type Added, runNote } from './run';
+import { LOW_E } from './pluck';
+import { type Lift, liftOf } from './responses';
+import { type Added, runNote, togetherVolts } from './run';
 
 export { BANDS } from './bands';
 export type { NoteAt, NoteFigures } from './figures';
+export type { Lift } from './responses';
 export type { Added } from './run';
 
 /** One note played through a rig in one sound. */
@@ -61,6 +65,28 @@ export function noteIn(circuit: Circuit) {
     );
   };
 }
+
+/**
+ * Plays a note through a circuit and gives its level at normal picking at a point, in dBu; nothing where
+ * it is silent.
+ */
+export function noteLevels(
+  circuit: Circuit,
+): (device: string, point: string) => number | undefined {
+  const { at } = runNote(circuit);
+  return (device, point) => {
+    const net = circuit.netAt(device, point);
+    const volts = net ? togetherVolts(at(net.index), 1) : 0;
+    return volts > 0 ? dbuOfVolts(volts) : undefined;
+  };
+}
+
+/** What a device's stages lift of a low note, the highest of them: where and by how much. */
+export const liftBy = (circuit: Circuit, device: string): Lift =>
+  circuit.stages
+    .filter((s) => !s.lead && s.device === device)
+    .map(({ stage }) => liftOf(stage, LOW_E.hertz))
+    .reduce((a, b) => (b.db > a.db ? b : a), { db: 0, hertz: 1000 });
 
 /** The note as it leaves a station, at normal picking: its loudness and its bands. */
 export interface StationNote {

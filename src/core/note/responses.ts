@@ -1,6 +1,6 @@
 import { type Circuit, type Section, sectionKey, solveSection } from '../circuit';
 import { responseOf, type Stage } from '../kinds';
-import { responseOver, type Spectrum } from './spectrum';
+import { HARMONICS, responseOver, type Spectrum } from './spectrum';
 
 /** How many answers are remembered of each sort; then it begins anew. */
 const MOST = 2000;
@@ -56,4 +56,25 @@ export function sectionResponses(
     ofSections(`${key}#${hertz}#${driver}#${net}`, () =>
       responseOver(hertz, (f) => at(f).response(driver, net)),
     );
+}
+
+/** Where a stage lifts a note most above what it does at 1 kHz, at which levels are stated. */
+export interface Lift {
+  db: number;
+  hertz: number;
+}
+
+/** Above this, in Hz, a string gives too little for a lift to matter. */
+const HIGHEST_HERTZ = 8000;
+
+/** A stage's highest lift of the harmonics of a note, its filters before and behind its ceiling together. */
+export function liftOf(stage: Stage, hertz: number): Lift {
+  const { before, after } = stageResponse(stage, hertz);
+  let most: Lift = { db: 0, hertz: 1000 };
+  const size = (h: Spectrum | undefined, n: number) => (h ? Math.hypot(h.re[n]!, h.im[n]!) : 1);
+  for (let n = 1; n <= HARMONICS && n * hertz <= HIGHEST_HERTZ; n++) {
+    const db = 20 * Math.log10(size(before, n) * size(after, n));
+    if (db > most.db) most = { db, hertz: n * hertz };
+  }
+  return most;
 }

@@ -4,6 +4,7 @@ import {
   directFeedRemarks,
   groundRemarks,
   headroomRemarks,
+  noteRoomRemarks,
   hostInputRemarks,
   hostRemarks,
   howlRemarks,
@@ -143,6 +144,7 @@ export const CHECKS: Checks = {
     'phantom power': phantomRemarks,
     // What may follow from any of those comes behind them.
     headroom: headroomRemarks,
+    'room for the note': noteRoomRemarks,
     'input levels': inputLevelRemarks,
     noise: noiseRemarks,
   },
