@@ -21,7 +21,10 @@ const rename = (who: Person, device: string, name: string): Promise<boolean> =>
   who.page.evaluate(
     async (id, text) => {
       if (document.querySelector('[data-clash]')) return false;
-      document.querySelector<HTMLElement>(`[data-station="${id}"]`)!.click();
+      // A page that was opened from the copy in its browser has its strips once its worker has judged it.
+      const strip = () => document.querySelector<HTMLElement>(`[data-station="${id}"]`);
+      for (let i = 0; i < 1000 && !strip(); i++) await new Promise((r) => setTimeout(r, 10));
+      strip()!.click();
       const field = () =>
         document.querySelector<HTMLInputElement>(
           `[data-inspector="${id}"] [aria-label="Name of the device"]`,
