@@ -195,7 +195,17 @@ function labelsOf(rig: Rig, { from, to }: Lead, code: string): [string, string] 
  * The cut list. A lead is as long as the way between its ends (as it was entered, where one of them
  * has no place), plus slack at both ends and a service loop, rounded up to the cutting step.
  */
-export function cutList(rig: Rig, needs = leadNeeds(rig)): CutList {
+export function cutList(rig: Rig, needs?: ReturnType<typeof leadNeeds>): CutList {
+  if (needs) return cutFrom(rig, needs);
+  const known = lists.get(rig) ?? cutFrom(rig, leadNeeds(rig));
+  lists.set(rig, known);
+  return known;
+}
+
+/** Lists of rigs as they stand: bill, boards, leads and labels all ask for one. */
+const lists = new WeakMap<Rig, CutList>();
+
+function cutFrom(rig: Rig, needs: ReturnType<typeof leadNeeds>): CutList {
   const making = makingOf(rig);
   const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');
   const digits = Math.max(2, String(real.length).length);

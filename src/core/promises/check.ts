@@ -31,6 +31,7 @@ interface Known {
   leads: Rig['leads'];
   sounds: Map<string, Map<Sound, Breach[]>>;
   whole: Map<string, { sounds: Rig['sounds']; breaches: Breach[] }>;
+  sent?: { sounds: Rig['sounds']; ids: readonly string[] };
 }
 
 const nothingKnown = ({ controls, devices, leads }: Rig): Known => ({
@@ -114,7 +115,7 @@ export class PromiseChecker {
         `"${gone.join('", "')}" is no longer in this rig. ` + 'Change the promise or take it back.';
       return { id: p.id, words, kept: false, sounds: 0, breaches: [{ why, subjects: [] }] };
     }
-    const wrong = misnamed(rig, p);
+    const wrong = misnamed(rig, p, () => this.sent(rig, known));
     if (wrong.length)
       return {
         ...{ id: p.id, words, kept: false, sounds: 0 },
@@ -128,6 +129,12 @@ export class PromiseChecker {
         ? named.flatMap((sound) => this.inSound(p, check.inSound, ground, sound, known))
         : this.overAll(p, check.over, ground, named, known);
     return { id: p.id, words, kept: breaches.length === 0, sounds: named.length, breaches };
+  }
+
+  /** Every signal that something in the rig sends: asked for by promise after promise. */
+  private sent(rig: Rig, known: Known): readonly string[] {
+    if (known.sent?.sounds !== rig.sounds) known.sent = { sounds: rig.sounds, ids: sourcesOf(rig) };
+    return known.sent.ids;
   }
 
   private inSound(
@@ -169,7 +176,7 @@ export class PromiseChecker {
  * nothing, a source that sends nothing, a signal that its device does not send. Nothing can be told
  * of those, so the promise is not kept.
  */
-function misnamed(rig: Rig, p: RigPromise): string[] {
+function misnamed(rig: Rig, p: RigPromise, signals: () => readonly string[]): string[] {
   const name = (id: string) => nameOf(rig, id);
   return Object.entries(fieldsOf(p.type)).flatMap(([field, { asks }]) => {
     const value = (p as unknown as Record<string, unknown>)[field];
@@ -186,7 +193,7 @@ function misnamed(rig: Rig, p: RigPromise): string[] {
         : [];
     }
     if (asks !== 'source') return [];
-    const sent = sourcesOf(rig);
+    const sent = signals();
     return ids.flatMap((id) => {
       const own = sent.filter((s) => sourceDevice(s) === sourceDevice(id));
       if (!own.length) return [`${name(id)} sends no signal of its own.`];
