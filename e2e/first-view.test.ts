@@ -42,8 +42,8 @@ test('a rig opens with the script of its view; the rest comes after it, and then
   await tech.press('f');
   await tech.see('::-p-aria([name="Findings"][role="dialog"])');
   await tech.press('Escape');
-  await tech.gone('.mantine-Drawer-overlay');
-  await tech.press('?');
+  await tech.gone('.mantine-Drawer-content');
+  await tech.click('button[aria-label="Keys"]');
   await tech.see('::-p-aria([name="Keys"][role="dialog"])');
   expect(tech.errors).toEqual([]);
 });
