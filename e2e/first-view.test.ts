@@ -18,7 +18,7 @@ test('a rig opens with the script of its view; the rest comes after it, and then
   const first = await scripts(tech);
   // The engine alone, or one of the larger places, would go over this.
   expect(first).toBeGreaterThan(300);
-  expect(first).toBeLessThan(1850);
+  expect(first).toBeLessThan(1600);
   await tech.page.waitForFunction(
     (size) =>
       performance

@@ -1,7 +1,8 @@
 'use client';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Button } from '@mantine/core';
-import { NOTHING_YET, type Report } from '../../core/report';
+import type { Report } from '../../core/report';
+import { NOTHING_YET } from '../../core/report/nothing-yet';
 import { openDoor, startAnalysis, watchByLock } from '../../worker';
 import type { Head } from '../../core/keep';
 import { newestJournal } from '../keep/journal';

@@ -1,7 +1,8 @@
 import { createStore } from 'zustand';
 import { clashWords } from '../../core/changes';
 import type { Severity } from '../../core/findings/finding';
-import { NOTHING_YET, type Report, type SoundReport } from '../../core/report';
+import type { Report, SoundReport } from '../../core/report';
+import { NOTHING_YET } from '../../core/report/nothing-yet';
 import {
   applyEdits,
   type Edit,
