@@ -211,7 +211,7 @@ export async function measurePage(base = 'http://127.0.0.1:3200'): Promise<void>
       views.slice(1).map((v) => v[of]),
       0.5,
     );
-  say('first view of a rig: script over the wire', middle('kB'), 'kB', 300);
+  say('first view of a rig: script, the worker’s with it', middle('kB'), 'kB', 300);
   say('first view of a rig: until the walk stands', middle('ms'), 'ms');
   const places = await placesOf(browser, base);
   say('opening a place that was open before, middle', share(places, 0.5), 'ms', 200);
