@@ -98,7 +98,9 @@ function tooHigh(ctx: SoundContext, s: StationFigures, by: Lifting, higher: numb
       `At 1 kHz, at which levels are stated, there are ${fixed(room)} dB of room. ` +
       `${by.device.name} lifts ${Math.round(by.lift.hertz)} Hz by ${fixed(by.lift.db)} dB over ` +
       `that, and a low note comes ${fixed(higher)} dB higher to the input` +
-      (peak === null ? '' : `, its peaks at about ${showLevel(peak + higher)}`) +
+      (peak === null
+        ? ''
+        : `, its peaks, taken to rise as much, at about ${showLevel(peak + higher)}`) +
       `: ${left < 0 ? `${fixed(-left)} dB over` : `${fixed(left)} dB under`} what it takes. ` +
       `Loud notes want ${TIGHT_DB} dB of room.`,
   };

@@ -1,6 +1,6 @@
 import { brokenRig } from '../demo';
 import { applyEdits, type Edit, type Rig } from '../rig';
-import { device, lead, rigOf, sound } from '../testing/rigs';
+import { chainOf, device, lead, rigOf, sound } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
 import { analyse, bySound, type BySound } from '.';
 
@@ -147,22 +147,13 @@ test('a promise that goes with what it is about, and the number of a unit, are t
 });
 
 test('louder and softer are told from one decibel on, in the sound where it is so', () => {
-  const boosted = rigOf(
-    [
-      device('g', 'guitar-humbucker', 'Guitar'),
-      device('up', 'boost', 'Up'),
-      device('rec', 'recorder', 'Recorder'),
-    ],
-    [lead('a', 'g.out', 'up.in', 3), lead('b', 'up.out', 'rec.in', 3)],
-    [
-      sound('plain', 'Plain', [], {}),
-      { id: 'far', name: 'Far', states: { up: { engaged: true, settings: { gain: 5 } } } },
-    ],
-  );
+  const far = { id: 'far', name: 'Far', states: { d1: { engaged: true, settings: { gain: 5 } } } };
+  const plain = sound('plain', 'Plain', [], {});
+  const boosted = chainOf(['guitar-humbucker', 'boost', 'recorder'], 3, [plain, far]);
   const told = (boost: number): string[] => {
     const edit: Edit = {
       edit: 'setSetting',
-      ...{ device: 'up', sound: 'far', setting: 'gain', value: boost },
+      ...{ device: 'd1', sound: 'far', setting: 'gain', value: boost },
     };
     const after = valueOf(applyEdits(boosted, [edit])).rig;
     const [was, is] = [boosted, after].map(
@@ -175,7 +166,7 @@ test('louder and softer are told from one decibel on, in the sound where it is s
     expect(words).toEqual(
       Math.abs(by) < 1
         ? []
-        : [`far: Recorder is ${Math.abs(by).toFixed(1)} dB ${by > 0 ? 'louder' : 'softer'}`],
+        : [`far: Device 2 is ${Math.abs(by).toFixed(1)} dB ${by > 0 ? 'louder' : 'softer'}`],
     );
     return words;
   };
