@@ -6,8 +6,9 @@ import { sql } from 'kysely';
 import { touringRig } from '../src/core/demo';
 import { type Rig, writeRig } from '../src/core/rig';
 import { openDatabase } from '../src/server/database';
-import { forEachFile, Person, stored } from './person';
+import { forEachFile, Person, stored, whereTheDatabaseMayGo } from './person';
 
+const DATABASE = whereTheDatabaseMayGo();
 let tech: Person;
 forEachFile((person) => (tech = person));
 
@@ -28,9 +29,8 @@ test('with the database away, work goes on, outlives a reload, and is saved when
   await tech.open(`/rigs/${id}/signal`);
   await tech.saved();
   const admin = openDatabase(process.env.YANTREL_ADMIN_URL!);
-  const name = process.env.YANTREL_DATABASE!;
-  await sql`alter database ${sql.id(name)} with allow_connections false`.execute(admin);
-  await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = ${name}`.execute(
+  await sql`alter database ${sql.id(DATABASE)} with allow_connections false`.execute(admin);
+  await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = ${DATABASE}`.execute(
     admin,
   );
   try {
@@ -41,7 +41,7 @@ test('with the database away, work goes on, outlives a reload, and is saved when
     await tech.reads('[data-station="kiln"]', 'Kept while away');
     await tech.reads('[role="status"]', 'not saved');
   } finally {
-    await sql`alter database ${sql.id(name)} with allow_connections true`.execute(admin);
+    await sql`alter database ${sql.id(DATABASE)} with allow_connections true`.execute(admin);
     await admin.destroy();
   }
   await tech.saved();
@@ -252,7 +252,7 @@ test('a database that was set back is told, and nothing is written before it is 
   await rename(tech, 'kiln', 'Before');
   await tech.saved();
   const admin = process.env.YANTREL_ADMIN_URL!;
-  const db = openDatabase(admin.replace(/\/[^/]*$/, `/${process.env.YANTREL_DATABASE}`));
+  const db = openDatabase(admin.replace(/\/[^/]*$/, `/${DATABASE}`));
   await sql`alter table revision disable trigger revision_kept`.execute(db);
   await sql`delete from revision where rig_id = ${id} and number > 1`.execute(db);
   await sql`update rig set head = 1 where id = ${id}`.execute(db);
@@ -331,9 +331,7 @@ test('a torn, a foreign and a hostile file are refused by row and field; a good 
   await give(file('good.json', writeRig({ ...touringRig, id, name })));
   await tech.see('[data-station="kiln"]');
   expect(await count()).toBe(1);
-  const exported = await fetch(`${process.env.YANTREL_URL}/api/rigs/${id}/file`).then((r) =>
-    r.json(),
-  );
+  const exported = await fetch(`${tech.base}/api/rigs/${id}/file`).then((r) => r.json());
   expect(exported).toEqual({ ...touringRig, id, name });
   // A second time it is asked; nothing is made unasked.
   await tech.open('/');

@@ -7,7 +7,7 @@ import puppeteer, {
 } from 'puppeteer-core';
 import type { Rig } from '../src/core/rig';
 
-const base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
+let base = process.env.YANTREL_URL ?? 'http://127.0.0.1:3200';
 const PATIENCE = Number(process.env.YANTREL_PATIENCE ?? 60_000);
 /** How often a page is asked, in ms: at every frame it would do little else. */
 const ASK_MS = 50;
@@ -15,6 +15,15 @@ const ASK_MS = 50;
 jest.retryTimes(Number(process.env.YANTREL_RETRY ?? 1), { logErrorsBeforeRetry: true });
 let browser: Browser | undefined;
 const contexts: BrowserContext[] = [];
+
+/**
+ * Takes this file's people to a Yantrel of their own, and gives the name of its database: it may be
+ * taken away without anybody else noticing.
+ */
+export function whereTheDatabaseMayGo(): string {
+  base = process.env.YANTREL_OWN_URL ?? base;
+  return process.env.YANTREL_OWN_DATABASE ?? '';
+}
 
 /** A person at a browser of their own: nothing is shared with the others. */
 export class Person {

@@ -74,6 +74,7 @@ async function jest(project, env, more = []) {
     'node_modules/jest/bin/jest.js',
     '--selectProjects',
     project,
+    '--testSequencer=./scripts/longest-first.mjs',
     '--json',
     `--outputFile=${file}`,
     ...(project === 'browser'
@@ -130,30 +131,40 @@ await Promise.all([
 
 const postgres =
   wanted('server') || wanted('browser') ? await startPostgres('test', 54_620) : undefined;
-let server;
-let browser;
+/** What runs while the browser tests do, and how each is put away. */
+const running = [];
+/** A database of its own, as the demo fills it, and a Yantrel that serves it. */
+async function ownYantrel(name, from) {
+  const database = `${name}_${process.pid}`;
+  const url = postgres.url.replace(/\/[^/]*$/, `/${database}`);
+  const admin = { env: { ...process.env, DATABASE_URL: postgres.url } };
+  run('npx', ['tsx', 'src/server/make-database.ts', 'create', database], admin);
+  running.push(() => run('npx', ['tsx', 'src/server/make-database.ts', 'drop', database], admin));
+  run('npx', ['tsx', 'src/server/prepare.ts'], { env: { ...process.env, DATABASE_URL: url } });
+  const server = await serve({
+    folder: '.next-test',
+    port: await freePort(from),
+    databaseUrl: url,
+  });
+  running.push(() => server.stop());
+  return { database, address: server.address };
+}
 async function browserTests() {
   needBrowser();
-  const database = `browser_${process.pid}`;
-  const url = postgres.url.replace(/\/[^/]*$/, `/${database}`);
-  run('npx', ['tsx', 'src/server/make-database.ts', 'create', database], {
-    env: { ...process.env, DATABASE_URL: postgres.url },
-  });
-  run('npx', ['tsx', 'src/server/prepare.ts'], { env: { ...process.env, DATABASE_URL: url } });
-  server = await serve({ folder: '.next-test', port: await freePort(3600), databaseUrl: url });
+  const shared = await ownYantrel('browser', 3600);
+  // Tests of what happens when the database goes would take it from all others.
+  const own = await ownYantrel('browser_alone', 3700);
   // Only now are the npm packages sure to be there.
   const { openBrowser } = await import('./browser.mjs');
-  browser = await openBrowser();
+  const browser = await openBrowser();
+  running.push(() => browser.close());
   await jest('browser', {
-    YANTREL_URL: server.address,
+    YANTREL_URL: shared.address,
     YANTREL_BROWSER: browser.wsEndpoint(),
     YANTREL_ADMIN_URL: postgres.url,
-    YANTREL_DATABASE: database,
-  });
-  await browser.close();
-  await server.stop();
-  run('npx', ['tsx', 'src/server/make-database.ts', 'drop', database], {
-    env: { ...process.env, DATABASE_URL: postgres.url },
+    YANTREL_DATABASE: shared.database,
+    YANTREL_OWN_URL: own.address,
+    YANTREL_OWN_DATABASE: own.database,
   });
 }
 try {
@@ -162,9 +173,8 @@ try {
 } catch (error) {
   failed++;
   console.log(`FAILED  ${error.message}`);
-  await browser?.close();
-  await server?.stop();
 } finally {
+  for (const end of running.reverse()) await end();
   postgres?.stop();
 }
 
