@@ -3,8 +3,8 @@ import { connectionOrder } from '../src/core/analysis';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { smallWalk } from '../src/core/draw/small-walk';
 import { effectiveRig } from '../src/core/control';
-import { playNote } from '../src/core/note';
-import { applyEdits, jointsOf, leadsOfJoint, type Rig } from '../src/core/rig';
+import { noiseIn, playNote } from '../src/core/note';
+import { applyEdits, jointsOf, leadsOfJoint, nameOf, type Rig } from '../src/core/rig';
 import { fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
 
@@ -170,6 +170,25 @@ test('one note at a probe: how loud, its bands and wave, beside another sound; a
   await tech.reads('[data-note] [data-louder]', /louder|softer|as loud/);
   await tech.click('[data-note] summary');
   expect(await tech.page.$$('[data-note] [data-band]')).toHaveLength(25);
+  // What hisses there, and how far the note is over it.
+  const rig = effectiveRig(touringRig);
+  const crunch = rig.sounds.find((s) => s.id === 'crunch')!;
+  const noise = noiseIn(rig, crunch)(lead.to.device, lead.to.jack).playing!;
+  await tech.reads(
+    '[data-noise] [data-over]',
+    `${fixed(noteIn('crunch')[1].loudnessDbu - noise.weightedDbu)} dB`,
+  );
+  await tech.reads('[data-noise] [data-most]', nameOf(rig, noise.device));
+  // As it was before the last edit: the same until something is turned.
+  await tech.click('[data-note] input[placeholder]');
+  await tech.pick('before the last edit');
+  await tech.reads('[data-note]', 'Nothing to show for before the last edit');
+  await tech.click('[data-station="comp"]');
+  await tech.press('b');
+  await tech.click('[data-lead="l08"]');
+  await tech.click('[data-note] input[placeholder]');
+  await tech.pick('before the last edit');
+  await tech.reads('[data-note] [data-louder]', /louder|softer/);
   await tech.open(`/rigs/${id}/sounds?part=arrivals`);
   await tech.reads('[data-arrival="crunch"] [data-loudness]', /−?\d+\.\d dBu/);
   await tech.see('[data-notes-over] svg');

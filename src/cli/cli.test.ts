@@ -93,7 +93,12 @@ test('fixes are tried, and all that are safe applied', () => {
 
 test('a note and the ladder are told for every destination and sound', () => {
   const note = JSON.parse(cli('note', touring, '--json').stdout) as {
-    destinations: { sound: string; normal?: Record<string, unknown> }[];
+    destinations: {
+      sound: string;
+      normal?: Record<string, unknown>;
+      weightedSignalToNoiseDb: number | null;
+      noise: Record<'playing' | 'idle', { weightedNoiseDbu: number; noisiest: string } | null>;
+    }[];
     added: { name: string; addedDb: (number | null)[] }[];
   };
   expect(note.destinations.length).toBe(touringRig.sounds.length * 7);
@@ -103,6 +108,13 @@ test('a note and the ladder are told for every destination and sound', () => {
   ]);
   expect(Object.keys(heard.bandsDbu as object)).toHaveLength(25);
   expect(note.added.some((a) => a.addedDb[1]! > -30)).toBe(true);
+  const noisy = note.destinations.find((d) => d.normal && d.noise.playing)!;
+  expect(noisy.weightedSignalToNoiseDb).toBeCloseTo(
+    (noisy.normal!.loudnessDbu as number) - noisy.noise.playing!.weightedNoiseDbu,
+    1,
+  );
+  expect(touringRig.devices.map((d) => d.name)).toContain(noisy.noise.playing!.noisiest);
+  expect(cli('note', touring, '--mains', '40').stderr).toMatch(/50 or 60 Hz, not of "40"/);
   const ladder = cli('ladder', touring, '--at', 'House, wide pair');
   expect(ladder.stdout.trim().split('\n')).toHaveLength(touringRig.sounds.length);
   expect(ladder.stdout).toMatch(/Lead at House, wide pair: .*loudness .* dBu, saturation .* %/);

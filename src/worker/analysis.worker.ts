@@ -1,9 +1,9 @@
 import { Analyser, previewEdits, type Report, type SoundReport } from '../core/report';
 import { sequenceOf } from '../core/midi';
-import { boostWorths, pickupTone } from '../core/analysis';
+import { boostWorths, pickupTone, referenceNote } from '../core/analysis';
 import { allControls, effectiveRig, heardIn, reachOfControl, sweepOf } from '../core/control';
 import { landingLevels, oneLost, runChange, setStage } from '../core/midi';
-import { notesAt, notesOfStations, playNote, type StationNote } from '../core/note';
+import { noiseIn, notesAt, notesOfStations, playNote, type StationNote } from '../core/note';
 import { patchRig, type Rig } from '../core/rig';
 import { allScenes, sceneOf, substitutesFor } from '../core/songs';
 import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
@@ -17,6 +17,8 @@ const analyser = new Analyser((check, error) => {
   console.error(`Yantrel: the check on ${check} failed`, error);
 });
 let rig: Rig | undefined;
+/** The rig as it was before the last edit. */
+let before: Rig | undefined;
 let known: Report | undefined;
 let sent = new Map<string, SoundReport>();
 
@@ -55,9 +57,13 @@ const effective = (id: string) => {
 const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['answer'] } = {
   open: (ask) => {
     sent = new Map();
+    before = undefined;
     return update(ask.rig);
   },
-  patch: (ask) => update(patchRig(open(), ask.patches)),
+  patch: (ask) => {
+    before = open();
+    return update(patchRig(before, ask.patches));
+  },
   preview: (ask) => previewEdits(open(), ask.edits, ask.sound, known),
   boosts: (ask) => {
     const sound = open().sounds.find((s) => s.id === ask.sound);
@@ -97,9 +103,19 @@ const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['an
     const sound = effective(ask.sound);
     return sound ? substitutesFor(open(), ask.device, sound) : [];
   },
-  note: (ask) => {
+  note: ({ sound: id, device, point, as }) => {
+    const stood = as === 'before' ? before && effectiveRig(before) : standing();
+    const sound = stood?.sounds.find((s) => s.id === id);
+    if (!stood || !sound) return null;
+    const note =
+      as === 'reference'
+        ? referenceNote(stood, sound, device, point)
+        : playNote(stood, sound).at(device, point);
+    return note ?? null;
+  },
+  noise: (ask) => {
     const sound = standing().sounds.find((s) => s.id === ask.sound);
-    return (sound && playNote(standing(), sound).at(ask.device, ask.point)) ?? null;
+    return sound ? noiseIn(standing(), sound)(ask.device, ask.point) : null;
   },
   stationNotes: (ask) => {
     const sound = standing().sounds.find((s) => s.id === ask.sound);

@@ -10,7 +10,7 @@ import type {
 } from '../core/report';
 import type { Arriving } from '../core/signal';
 import type { Sequence } from '../core/midi';
-import type { HeardNote, NoteAt, StationNote } from '../core/note';
+import type { HeardNote, NoiseAt, NoteAt, StationNote } from '../core/note';
 import type { BoostWorth, PickupTone } from '../core/analysis';
 import type { Reached, Sweep } from '../core/control';
 import type { LayoutFigures, LayoutProposal, PowerPlan } from '../core/build';
@@ -59,8 +59,16 @@ export interface Questions {
   /** What arrives where while the rig stands in some way that is no sound of it. */
   heard: { ask: { sound: Sound }; answer: Arriving[] };
   substitutes: { ask: { device: string; sound: string }; answer: Substitute[] };
-  /** The played note at a jack or inner point; null where nothing sounds. */
-  note: { ask: { sound: string; device: string; point: string }; answer: NoteAt | null };
+  /**
+   * The played note at a jack or inner point; null where nothing sounds. `as`: in the rig before the
+   * last edit, or what plays there through the reference lead alone.
+   */
+  note: {
+    ask: { sound: string; device: string; point: string; as?: 'before' | 'reference' };
+    answer: NoteAt | null;
+  };
+  /** The noise there, between notes and while something is played. */
+  noise: { ask: { sound: string; device: string; point: string }; answer: NoiseAt | null };
   /** The played note behind every station of a sound that it reaches. */
   stationNotes: { ask: { sound: string }; answer: Map<string, StationNote> };
   /** The played note at a destination, in every sound. */

@@ -3,7 +3,7 @@ export { connectionOrder, type ConnectionStep } from './connection-order';
 export { figuresIn, evidenceOf, type Figuring, type SoundFigures } from './sound-figures';
 export type { Evidence, Remarker } from './evidence';
 export { countLeads, type LeadCount } from './lead-count';
-export { type PickupTone, pickupTone } from './pickup-tone';
+export { type PickupTone, pickupTone, referenceNote } from './pickup-tone';
 export type { SectionTone, ToneMemory } from './sections';
 export { type SpeakerLine, USUAL_SQUARE_MM } from './speaker-lines';
 export { FREQUENCIES, type Tone, toneCurve, toneOf, type TonePoint } from './tone';

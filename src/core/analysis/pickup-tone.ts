@@ -1,7 +1,9 @@
+import { type NoteAt, noteOfNet } from '../note';
 import { at } from '../outcome';
-import { DEFAULT_REFERENCE, type Rig } from '../rig/schema';
+import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
+import { sourceDevice } from '../rig/source-id';
 import { soundContext } from '../signal/sound-context';
-import { mainDriver } from '../signal/point-figures';
+import { loudest, mainDriver } from '../signal/point-figures';
 import { type Tone, toneCurve, toneOf, type TonePoint } from './tone';
 import { aloneInto } from './tone-loss';
 
@@ -44,4 +46,25 @@ export function pickupTone(rig: Rig, soundId: string, pickup: string): PickupTon
     reference: toneOf(alone.circuit, at(alone.circuit.sections, 0), 0, alone.net),
     curve: now.map((p, i) => ({ hertz: p.hertz, now: p.db, reference: at(ref, i).db })),
   };
+}
+
+/**
+ * The note of what plays loudest at a point, as its passive pickup gives it through the reference
+ * lead into the reference load alone; undefined where an instrument with electronics of its own
+ * plays, or nothing.
+ */
+export function referenceNote(
+  rig: Rig,
+  sound: Sound,
+  device: string,
+  point: string,
+): NoteAt | undefined {
+  const ctx = soundContext(rig, sound);
+  const flow = loudest(ctx.at(device, point).flows);
+  const source = flow && sourceDevice(flow.source);
+  const isBare = ctx.flowing.circuit.drivers.some((d) => d.device === source && d.source?.bare);
+  if (!source || !isBare) return undefined;
+  const reference = rig.reference ?? DEFAULT_REFERENCE;
+  const alone = aloneInto(ctx, source, reference.metres * reference.pfPerMetre, reference.ohms);
+  return alone && noteOfNet(alone.circuit, alone.net);
 }

@@ -1,5 +1,7 @@
 import { device, lead, rigOf, sound } from '../testing/rigs';
+import { playNote } from '../note';
 import { analyse } from '../report';
+import { referenceNote } from './pickup-tone';
 
 /**
  * Instrument, volume and tone (0 to 10), metres of lead with 100 pF a metre, input in ohms; level
@@ -157,4 +159,35 @@ test.each([
   const found = analyse(rig).sounds[0]!.tones.find((t) => t.driver === 'g')!;
   expect(found.at1kHzDb).toBeCloseTo(at1kHz, 2);
   expect(found.at5kHzDb).toBeCloseTo(at5kHz, 2);
+});
+
+describe('the note through the reference lead', () => {
+  const into = (instrument: string, metres: number) => {
+    const rig = rigOf(
+      [device('g', instrument, 'Guitar'), device('b', 'buffer', 'Buffer')],
+      [lead('1', 'g.out', 'b.in', metres, 'instrument', 100)],
+      [sound('x', 'X', ['g'])],
+    );
+    const buffer = {
+      ...rig.devices[1]!,
+      figures: { inOhms: { value: 1e6, from: 'sheet' as const } },
+    };
+    return { ...rig, devices: [rig.devices[0]!, buffer] };
+  };
+  const notesOf = (rig: ReturnType<typeof into>) => [
+    playNote(rig, rig.sounds[0]!).at('b', 'in')?.touches[1],
+    referenceNote(rig, rig.sounds[0]!, 'b', 'in')?.touches[1],
+  ];
+  test('a rig that is the reference sounds as it does', () => {
+    const [here, reference] = notesOf(into('guitar-humbucker', 3));
+    expect(here!.levelDbu).toBeCloseTo(reference!.levelDbu, 1);
+    here!.bandsDbu.forEach((b, i) => {
+      if (b !== null) expect(Math.abs(b - reference!.bandsDbu[i]!)).toBeLessThan(0.3);
+    });
+  });
+  test('a long lead is duller than it, and an instrument with electronics has none', () => {
+    const [here, reference] = notesOf(into('guitar-humbucker', 12));
+    expect(here!.bandsDbu[20]!).toBeLessThan(reference!.bandsDbu[20]! - 3);
+    expect(notesOf(into('guitar-active', 3))[1]).toBeUndefined();
+  });
 });

@@ -6,12 +6,17 @@ import { dbuOfVolts } from '../units';
 import { stationsOf } from '../walk';
 import { bandsOf, noteAt, type NoteAt } from './figures';
 import { LOW_E } from './pluck';
+import { type NoiseAt, noiseIn } from './noise';
+import type { Mains } from './noise-lines';
 import { type Lift, liftOf } from './responses';
+import { overNoise } from './over-noise';
 import { type Added, runNote, togetherVolts } from './run';
 
 export { BANDS } from './bands';
 export type { NoteAt, NoteFigures } from './figures';
 export type { Lift } from './responses';
+export { type NoiseAt, type NoiseFigures, noiseIn } from './noise';
+export type { Mains } from './noise-lines';
 export type { Added } from './run';
 
 /** One note played through a rig in one sound. */
@@ -88,6 +93,10 @@ export const liftBy = (circuit: Circuit, device: string): Lift =>
     .map(({ stage }) => liftOf(stage, LOW_E.hertz))
     .reduce((a, b) => (b.db > a.db ? b : a), { db: 0, hertz: 1000 });
 
+/** The note at a net of a circuit that stands for itself; undefined where nothing sounds. */
+export const noteOfNet = (circuit: Circuit, net: number): NoteAt | undefined =>
+  noteAt(runNote(circuit).at(net));
+
 /** The note as it leaves a station, at normal picking: its loudness and its bands. */
 export interface StationNote {
   loudnessDbu: number;
@@ -106,20 +115,32 @@ export function notesOfStations(rig: Rig, sound: Sound): Map<string, StationNote
   );
 }
 
-/** The note at one destination in one sound; null where it is silent. */
+/** The note at one destination in one sound, null where it is silent, and the noise beside it. */
 export interface HeardNote {
   sound: string;
   note: NoteAt | null;
+  noise: NoiseAt;
+  /** Loudness of the note over the weighted noise while it is played, in dB; null where one is missing. */
+  weightedSignalToNoiseDb: number | null;
 }
 
-/** The note at the louder side of a destination, in every sound. */
-export function notesAt(rig: Rig, destination: string): HeardNote[] {
+/** The note and the noise at the louder side of a destination, in every sound. */
+export function notesAt(rig: Rig, destination: string, mains?: Mains): HeardNote[] {
   const device = deviceOf(rig, destination);
   const points = device ? (kindOf(device.kind).destination?.jacks ?? []) : [];
   return rig.sounds.map((sound) => {
     const { at } = playNote(rig, sound);
-    const notes = points.flatMap((point) => at(destination, point) ?? []);
-    const louder = notes.sort((a, b) => b.touches[1].levelDbu - a.touches[1].levelDbu)[0];
-    return { sound: sound.id, note: louder ?? null };
+    const noiseAt = noiseIn(rig, sound, mains);
+    const sides = points.map((point) => ({
+      note: at(destination, point) ?? null,
+      noise: noiseAt(destination, point),
+    }));
+    const louder = (a: (typeof sides)[number], b: (typeof sides)[number]) =>
+      (b.note?.touches[1].levelDbu ?? -Infinity) - (a.note?.touches[1].levelDbu ?? -Infinity) ||
+      (b.noise.playing?.weightedDbu ?? -Infinity) - (a.noise.playing?.weightedDbu ?? -Infinity);
+    const { note, noise } = sides.sort((a, b) => louder(a, b) || 0)[0] ?? SILENT;
+    return { sound: sound.id, note, noise, weightedSignalToNoiseDb: overNoise(note, noise) };
   });
 }
+
+const SILENT = { note: null, noise: { idle: null, playing: null } };

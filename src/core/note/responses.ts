@@ -5,7 +5,7 @@ import { HARMONICS, responseOver, type Spectrum } from './spectrum';
 /** How many answers are remembered of each sort; then it begins anew. */
 const MOST = 2000;
 
-function remembered<T>(): (key: string, find: () => T) => T {
+export function remembered<T>(): (key: string, find: () => T) => T {
   const known = new Map<string, T>();
   return (key, find) => {
     const before = known.get(key);

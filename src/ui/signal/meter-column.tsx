@@ -2,7 +2,8 @@
 import { memo } from 'react';
 import { type PlacedStation, SIZE } from '../../core/draw';
 import { useRig } from '../store/use-rig';
-import { BANDS, type StationNote } from '../../core/note';
+import type { StationNote } from '../../core/note';
+import { BANDS } from '../../core/note/bands';
 import type { MeterRow } from './meter-rows';
 
 /** The ends of a meter, in dBu. */

@@ -1,5 +1,6 @@
 import { at as entryAt } from '../../core/outcome';
-import { BANDS, type StationNote } from '../../core/note';
+import type { StationNote } from '../../core/note';
+import { BANDS } from '../../core/note/bands';
 import { type StationFigures, touchWord } from '../../core/signal';
 
 import { fixed, showLevel, type UnitChoice } from '../../core/units';

@@ -12,11 +12,14 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { BANDS, type NoteAt } from '../../core/note';
+import type { NoteAt } from '../../core/note';
+import { BANDS } from '../../core/note/bands';
 import { nameOf } from '../../core/rig';
 import { fixed, showLevel, withPrefix } from '../../core/units';
+import type { Questions } from '../../worker/messages';
 import { useAnswer } from '../look/use-answer';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
+import { NoiseHere } from './noise-here';
 
 const band = (hertz: number) => (hertz >= 1000 ? `${hertz / 1000}k` : String(hertz));
 
@@ -45,6 +48,12 @@ export function NoteProbe({ device, point }: { device: string; point: string }) 
             value={look}
             onChange={(v) => setLook(v === 'wave' ? 'wave' : 'bands')}
           />
+          {other && !other.note && beside && (
+            <p className="faint common-text-2">
+              Nothing to show for {other.name}
+              {beside === 'reference' && ': an instrument with electronics of its own plays here'}.
+            </p>
+          )}
           {look === 'bands' ? (
             <NoteBands note={here} other={other} />
           ) : (
@@ -52,9 +61,10 @@ export function NoteProbe({ device, point }: { device: string; point: string }) 
           )}
         </>
       )}
+      <NoiseHere device={device} point={point} note={here} />
       <p className="faint common-text-2">
-        The lowest usual note of what plays, as it is plucked, without noise; filters are typical
-        for their kind. Unrelated parts meet at their highest instants.
+        The lowest usual note of what plays, as it is plucked; filters are typical for their kind.
+        Unrelated parts meet at their highest instants.
       </p>
     </section>
   );
@@ -70,17 +80,28 @@ function useOther(beside: string | null, device: string, point: string): Other |
   const rig = useDocument();
   const sound = useRig((s) => s.sound);
   const [what, id = '', at = ''] = beside?.split(' ') ?? [];
-  const ask =
-    what === 'sound'
-      ? { sound: id, device, point }
-      : what === 'station'
-        ? { sound, device: id, point: at }
-        : null;
-  const note = useAnswer('note', ask);
+  const asks: Record<string, Questions['note']['ask']> = {
+    sound: { sound: id, device, point },
+    station: { sound, device: id, point: at },
+    before: { sound, device, point, as: 'before' },
+    reference: { sound, device, point, as: 'reference' },
+  };
+  const ask = asks[what ?? ''];
+  const note = useAnswer('note', ask ?? null);
   if (!ask) return undefined;
-  const name = rig.sounds.find((s) => s.id === id)?.name;
-  return { name: what === 'sound' ? (name ?? id) : nameOf(rig, id), note };
+  const names: Record<string, string | undefined> = {
+    sound: rig.sounds.find((s) => s.id === id)?.name,
+    station: nameOf(rig, id),
+    ...OTHERWISE,
+  };
+  return { name: names[what ?? ''] ?? id, note };
 }
+
+/** What of the same rig a note may be looked at beside. */
+const OTHERWISE = {
+  before: 'before the last edit',
+  reference: 'the pickup through the reference lead',
+};
 
 function Beside({
   value,
@@ -100,10 +121,14 @@ function Beside({
       clearable
       searchable
       label="Beside"
-      placeholder="another sound, another station"
+      placeholder="another sound, station, edit, the reference"
       value={value}
       onChange={onChange}
       data={[
+        {
+          group: 'This sound',
+          items: Object.entries(OTHERWISE).map(([value, label]) => ({ value, label })),
+        },
         {
           group: 'Here in another sound',
           items: rig.sounds

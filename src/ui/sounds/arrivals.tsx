@@ -2,6 +2,7 @@
 import { Select } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import type { HeardNote } from '../../core/note';
 import type { SoundReport } from '../../core/report/report';
 import { nameOf } from '../../core/rig';
 import type { DestinationFigures } from '../../core/signal/destinations';
@@ -46,7 +47,10 @@ export function ArrivalsTable() {
             <th title="One played note, weighted as it counts for loudness (ITU-R BS.1770)">
               Loudness
             </th>
-            <th>S/N</th>
+            <th title="At 1 kHz, over all noise from 20 Hz to 20 kHz">S/N</th>
+            <th title="Loudness of the note over the noise while it is played, both weighted (ITU-R BS.1770)">
+              S/N weighted
+            </th>
             <th>Saturation soft / normal / hard</th>
             <th>Width</th>
             <th>Latency</th>
@@ -74,10 +78,8 @@ export function ArrivalsTable() {
                   ]
                     .filter(Boolean)
                     .join('; ');
-            const loudness = notes?.find((n) => n.sound === s.sound)?.note?.touches[1].loudnessDbu;
-            return (
-              <ArrivalRow key={s.sound} s={s} d={d} name={name} width={width} loudness={loudness} />
-            );
+            const heard = notes?.find((n) => n.sound === s.sound);
+            return <ArrivalRow key={s.sound} s={s} d={d} name={name} width={width} heard={heard} />;
           })}
         </tbody>
       </table>
@@ -97,13 +99,13 @@ function ArrivalRow({
   d,
   name,
   width,
-  loudness,
+  heard,
 }: {
   s: SoundReport;
   d: DestinationFigures;
   name: (id: string) => string;
   width: string;
-  loudness: number | undefined;
+  heard: HeardNote | undefined;
 }) {
   const current = useRig((s) => s.sound);
   const setSound = useRig((s) => s.setSound);
@@ -130,12 +132,29 @@ function ArrivalRow({
           : d.sources.map(name).join(', ') || 'nothing'}
       </td>
       <td>{d.levelDbu ? showLevel(d.levelDbu.normal, units.level) : 'silent'}</td>
-      <td data-loudness>{loudness === undefined ? '–' : showLevel(loudness, units.level)}</td>
+      <td data-loudness>
+        {heard?.note ? showLevel(heard.note.touches[1].loudnessDbu, units.level) : '–'}
+      </td>
       <td>
         {d.signalToNoiseDb === null ? '–' : `${fixed(d.signalToNoiseDb)} dB`}
         {d.noisiest && d.signalToNoiseDb !== null ? (
           <div className="faint common-text">most from {name(d.noisiest)}</div>
         ) : null}
+      </td>
+      <td data-weighted>
+        {typeof heard?.weightedSignalToNoiseDb !== 'number' ? (
+          '–'
+        ) : (
+          <>
+            {fixed(heard.weightedSignalToNoiseDb)} dB
+            {heard.noise.playing && (
+              <div className="faint common-text">
+                {name(heard.noise.playing.device)}, about{' '}
+                {withPrefix(heard.noise.playing.band, 'Hz')}
+              </div>
+            )}
+          </>
+        )}
       </td>
       <td>
         {d.thdPercent

@@ -8,7 +8,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { BANDS, type HeardNote } from '../../core/note';
+import type { HeardNote } from '../../core/note';
+import { BANDS } from '../../core/note/bands';
 import { showLevel } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 

@@ -1,0 +1,150 @@
+import { type Circuit, type Section, sectionKey, solveSection } from '../circuit';
+import { responseOf, type Stage } from '../kinds';
+import { thermalNoiseVolts } from '../units';
+import { type Complex, multiply } from '../units/complex';
+import { bandOf, loudnessWeight } from './bands';
+import { remembered } from './responses';
+
+/** Frequency of the mains, in Hz. */
+export type Mains = 50 | 60;
+
+/** Where noise is figured: hiss in bands, hum on lines; and what share of its power lies at each. */
+export interface Lines {
+  name: string;
+  hertz: readonly number[];
+  /** Amplitude at each for 1 V RMS of all of it. */
+  shape: Float64Array;
+  /** How much each counts for loudness, as a factor of power, and in which band it lies, if in any. */
+  weights: readonly number[];
+  bands: readonly (number | undefined)[];
+}
+
+const linesOf = (name: string, hertz: readonly number[], shape: readonly number[]): Lines => ({
+  ...{ name, hertz, shape: Float64Array.from(shape) },
+  weights: hertz.map(loudnessWeight),
+  bands: hertz.map(bandOf),
+});
+
+/** Complex amplitudes on lines, in volts RMS. */
+export interface Row {
+  re: Float64Array;
+  im: Float64Array;
+}
+
+/** Hiss is stated over this, in Hz: equivalent input noise, as thermal noise, of 20 kHz. */
+const WIDTH = 20_000;
+
+/** Edges of a third-octave band by tenths of a decade about 1 kHz. */
+const edge = (n: number) => 1000 * 10 ** ((n - 0.5) / 10);
+
+/**
+ * White noise in thirds of an octave from 20 Hz to 20 kHz, each with its part of the width. What
+ * happens to a band is what happens at its middle (a simplification: a sharp peak inside it is not
+ * seen).
+ */
+const PLACES = Array.from({ length: 31 }, (_, i) => i - 17);
+export const HISS: Lines = linesOf(
+  'hiss',
+  PLACES.map((n) => 1000 * 10 ** (n / 10)),
+  PLACES.map((n) => Math.sqrt((Math.min(WIDTH, edge(n + 1)) - edge(n)) / WIDTH)),
+);
+
+const HUM_LINES = 20;
+
+/**
+ * Hum of the mains and its harmonics, falling by their number, even ones 6 dB lower: a typical
+ * mixture of what transformers (odd ones) and rectifiers (even ones) send out. A simplification; a
+ * dimmer gives far more of the high ones.
+ */
+const humOf = (mains: Mains): Lines => {
+  const sizes = Array.from({ length: HUM_LINES }, (_, i) => (i % 2 ? 0.5 : 1) / (i + 1));
+  const all = Math.hypot(...sizes);
+  return linesOf(
+    `hum ${mains}`,
+    sizes.map((_, i) => mains * (i + 1)),
+    sizes.map((x) => x / all),
+  );
+};
+
+export const HUM: Record<Mains, Lines> = { 50: humOf(50), 60: humOf(60) };
+
+const rowOf = ({ hertz }: Lines, at: (hertz: number) => Complex): Row => {
+  const row = { re: new Float64Array(hertz.length), im: new Float64Array(hertz.length) };
+  hertz.forEach((f, i) => {
+    const { re, im } = at(f);
+    row.re[i] = re;
+    row.im[i] = im;
+  });
+  return row;
+};
+
+/** Each line times its part of a response and a gain. */
+export function through(row: Row, response: Row | undefined, gain: number): Row {
+  const size = row.re.length;
+  const out = { re: new Float64Array(size), im: new Float64Array(size) };
+  for (let i = 0; i < size; i++) {
+    const [a, b] = [row.re[i]!, row.im[i]!];
+    const [c, d] = response ? [response.re[i]!, response.im[i]!] : [1, 0];
+    out.re[i] = (a * c - b * d) * gain;
+    out.im[i] = (a * d + b * c) * gain;
+  }
+  return out;
+}
+
+/** Copies of one noise as waves; or, where they are apart, as powers, with the phases of the first. */
+export function together(a: Row, b: Row, areApart: boolean): Row {
+  const size = a.re.length;
+  const out = { re: new Float64Array(size), im: new Float64Array(size) };
+  for (let i = 0; i < size; i++) {
+    if (!areApart) {
+      out.re[i] = a.re[i]! + b.re[i]!;
+      out.im[i] = a.im[i]! + b.im[i]!;
+      continue;
+    }
+    const mine = a.re[i]! ** 2 + a.im[i]! ** 2;
+    const grown = mine > 0 ? Math.sqrt(1 + (b.re[i]! ** 2 + b.im[i]! ** 2) / mine) : 0;
+    out.re[i] = mine > 0 ? a.re[i]! * grown : b.re[i]!;
+    out.im[i] = mine > 0 ? a.im[i]! * grown : b.im[i]!;
+  }
+  return out;
+}
+
+const ofStages = remembered<Row>();
+const ofSections = remembered<Row>();
+const ofHeat = remembered<Row>();
+
+/** What a stage makes of noise on lines, its filters before and behind its ceiling; nothing where it leaves it. */
+export function stageOver(stage: Stage, lines: Lines): Row | undefined {
+  const { filters, tiltDb, cabinet } = stage;
+  if (!tiltDb && !cabinet && !filters) return undefined;
+  return ofStages(JSON.stringify([lines.name, filters, tiltDb, cabinet]), () => {
+    const { before, after } = responseOf(stage);
+    return rowOf(lines, (hertz) => multiply(before(hertz), after(hertz)));
+  });
+}
+
+/** A section's answers on lines: what of a driver is at a net, and the heat noise at a net. */
+export function sectionOver(circuit: Circuit, section: Section) {
+  const key = sectionKey(circuit, section);
+  const solutions = new Map<number, ReturnType<typeof solveSection>>();
+  const at = (hertz: number) => {
+    let s = solutions.get(hertz);
+    if (!s) solutions.set(hertz, (s = solveSection(circuit, section, hertz)));
+    return s;
+  };
+  return {
+    response: (lines: Lines, driver: number, net: number): Row =>
+      ofSections(`${lines.name}#${key}#${driver}#${net}`, () =>
+        rowOf(lines, (hertz) => at(hertz).response(driver, net)),
+      ),
+    /** Thermal noise of the network seen at a net: `√(4·k·T·Re Z·B)`, band by band. */
+    heat: (net: number): Row =>
+      ofHeat(`${key}#${net}`, () => {
+        const bare = rowOf(HISS, (hertz) => ({
+          re: thermalNoiseVolts(Math.max(0, at(hertz).impedance(net).re)),
+          im: 0,
+        }));
+        return through(bare, { re: HISS.shape, im: new Float64Array(HISS.shape.length) }, 1);
+      }),
+  };
+}
