@@ -17,12 +17,15 @@ export type { NoteAt, NoteFigures } from './figures';
 export type { Lift } from './responses';
 export { type NoiseAt, type NoiseFigures, noiseIn } from './noise';
 export type { Mains } from './noise-lines';
+export { overNoise } from './over-noise';
 export type { Added } from './run';
 
 /** One note played through a rig in one sound. */
 export interface PlayedNote {
   /** What of it is at a jack or an inner point; undefined where nothing sounds. */
   at: (device: string, point: string) => NoteAt | undefined;
+  /** Its loudness there at normal picking, in dBu, of all or of one source; undefined where it is silent. */
+  loudness: (device: string, point: string, source?: string) => number | undefined;
   /** What each stage adds to it that no gain could. */
   added: Added[];
 }
@@ -42,11 +45,12 @@ export function playNote(rig: Rig, sound: Sound): PlayedNote {
   if (before) return before;
   const circuit = buildCircuit(rig, sound);
   const { at, added } = runNote(circuit);
+  const partsAt = (device: string, point: string) => at(circuit.netAt(device, point)?.index ?? -1);
   const note: PlayedNote = {
-    at: (device, point) => {
-      const net = circuit.netAt(device, point);
-      return net && noteAt(at(net.index));
-    },
+    at: (device, point) => noteAt(partsAt(device, point)),
+    loudness: (device, point, source) =>
+      noteAt(partsAt(device, point).filter((p) => source === undefined || p.source === source))
+        ?.touches[1].loudnessDbu,
     added,
   };
   known.set(sound.id, note);

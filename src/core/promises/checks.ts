@@ -1,12 +1,7 @@
 import type { PromiseType } from '../rig/schema';
-import {
-  latencyUnder,
-  levelsWithin,
-  mutedSilent,
-  noiseUnder,
-  noTubeUnloaded,
-  stereo,
-} from './figures';
+import { latencyUnder, mutedSilent, noTubeUnloaded, stereo } from './figures';
+import { levelsWithin } from './levels';
+import { noiseUnder } from './noise';
 import type { InSound, OverAll } from './ground';
 import { hears, neverHears, tunerHears } from './hearing';
 import { controlMovesOnly, movesOnly } from './moves-only';

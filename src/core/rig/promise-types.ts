@@ -10,6 +10,7 @@ export type Asks =
   | 'destinations'
   | 'source'
   | 'side'
+  | 'weighting'
   | 'device'
   | 'control'
   | 'setting'
@@ -60,6 +61,8 @@ const source = field('source', 'Source', sourceId);
 const side = field('side', 'Side', z.enum(['left', 'right']).optional());
 /** One source of several that arrive; left out, each of them. */
 const ofSource = field('source', 'Of this source alone', sourceId.optional());
+/** Weighted as it counts for loudness, of a played note; left out, a sine at 1 kHz. */
+const by = field('weighting', 'Judged by', z.literal('loudness').optional());
 /** The sounds a promise is about; left out, all of them. */
 const sounds = field('sounds', 'In these sounds', z.array(idSchema).max(400).optional());
 const from = field('sound', 'From the sound', idSchema);
@@ -160,6 +163,7 @@ export const PROMISE_TYPES = {
       side,
       source: ofSource,
       db: number('Within, dB', [0.5, 60], 3),
+      by,
       sounds,
       solos: field('sounds', 'Solos among them', z.array(idSchema).max(400).optional()),
       soloDb: {
@@ -168,7 +172,8 @@ export const PROMISE_TYPES = {
       },
     },
     (p, say) =>
-      `levels${ofOne(p.source, say)} at ${sideOf(p, say)} lie within ${p.db} dB of one another, ` +
+      `${p.by ? 'loudnesses' : 'levels'}${ofOne(p.source, say)} at ${sideOf(p, say)} lie within ` +
+      `${p.db} dB of one another, ` +
       say.where(p.sounds) +
       (p.solos?.length
         ? `; ${say.list(p.solos.map(say.sound))} ${p.soloDb ?? 0} dB over them`
@@ -209,8 +214,10 @@ export const PROMISE_TYPES = {
   'noise-under': promiseType(
     'noise-under',
     'signal-to-noise stays over a figure',
-    { destination, side, db: number('Over, dB', [0.5, 140], 50), sounds },
-    (p, say) => `signal-to-noise at ${sideOf(p, say)} is over ${p.db} dB, ${say.where(p.sounds)}`,
+    { destination, side, db: number('Over, dB', [0.5, 140], 50), by, sounds },
+    (p, say) =>
+      `signal-to-noise${p.by ? ', weighted as loudness is,' : ''} at ${sideOf(p, say)} is over ` +
+      `${p.db} dB, ${say.where(p.sounds)}`,
   ),
   'latency-under': promiseType(
     'latency-under',

@@ -36,10 +36,17 @@ const CHOICES: Partial<Record<Asks, (rig: Rig) => Option[]>> = {
     { value: 'left', label: 'left' },
     { value: 'right', label: 'right' },
   ],
+  weighting: () => [{ value: 'loudness', label: 'loudness of a note' }],
   device: (rig) => named(rig.devices),
   control: (rig) => named(allControls(rig)),
   sound: (rig) => named(rig.sounds),
   sounds: (rig) => named(rig.sounds),
+};
+
+/** What holds where nothing was chosen. */
+const LEFT_OUT: Partial<Record<Asks, string>> = {
+  side: 'both sides',
+  weighting: 'level at 1 kHz',
 };
 
 /** Whether a destination was chosen that has two inputs to choose from. */
@@ -115,7 +122,7 @@ export function PromiseField({
       label={label}
       searchable={asks === 'device'}
       clearable={isOptional}
-      placeholder={isOptional ? (asks === 'side' ? 'both sides' : 'each') : undefined}
+      placeholder={isOptional ? (LEFT_OUT[asks] ?? 'each') : undefined}
       data={data}
       value={typeof value === 'string' ? value : null}
       onChange={(v) => set({ [name]: v ?? undefined })}
