@@ -172,6 +172,14 @@ function foundOpenings(ctx: SoundContext, destination: string): Opening[] {
     .sort(likelier);
 }
 
+/** Whether a kind is there to feed several from one: with one of its outputs plugged it does nothing. */
+export function isFork(kind: string): boolean {
+  const { job, jacks } = kindOf(kind);
+  const audio = jacks.filter((j) => j.signal === 'audio');
+  const ins = audio.filter((j) => j.direction === 'in').length;
+  return job === 'splitter' && ins === 1 && audio.length - ins > 1;
+}
+
 /** Free outputs at which signal stands and goes nowhere; those of boxes that nothing leaves come first. */
 export function openEnds(ctx: SoundContext): readonly Open[] {
   let known = ends.get(ctx);
@@ -183,8 +191,9 @@ const ends = new WeakMap<SoundContext, readonly Open[]>();
 
 function foundEnds(ctx: SoundContext): Open[] {
   const { rig } = ctx;
-  const leaves = new Set(
-    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)).map((l) => l.from.device),
+  const leaves = byKey(
+    rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)),
+    (l) => l.from.device,
   );
   return freeJacks(rig, 'out', '', isSignal)
     .filter(({ device }) => device.host === undefined)
@@ -201,7 +210,9 @@ function foundEnds(ctx: SoundContext): Open[] {
           const main = kind.through?.out ?? kind.jacks.find((j) => j.direction === 'out')?.id;
           const { pair } = sure(kind.jacks.find((j) => j.id === jack));
           const isBeside = pair !== undefined && leadFrom(rig, device.id, pair.with) !== undefined;
-          const likely = (leaves.has(device.id) && !isBeside ? 0 : 3) + (jack === main ? 1 : 0);
+          const enough = isFork(device.kind) ? 2 : 1;
+          const isSpare = (leaves.get(device.id)?.length ?? 0) >= enough && !isBeside;
+          const likely = (isSpare ? 0 : 3) + (jack === main ? 1 : 0);
           return { end: { device: device.id, jack }, likely };
         }),
     )

@@ -10,6 +10,8 @@ const FOLLOWS: Partial<Record<RuleId, readonly RuleId[]>> = (() => {
     // The box that hangs on half of a loop.
     'open-end': ['half-loop'],
     'half-wide': ['half-pair'],
+    // What gets less for the side that is missing.
+    'input-level': ['half-pair'],
     // The one side that is plugged, where the lead of the other is named.
     'half-pair': ['open-end'],
   };

@@ -19,8 +19,10 @@ export interface Tried extends Outcomes {
   cures: boolean;
   /** How many findings of caution or worse are left in the whole rig, broken promises among them. */
   leaves: number;
-  /** How often a source is heard then: once for each sound and destination. */
+  /** How often a source is heard then: once for each sound and destination, twice more where it is stereo. */
   heard: number;
+  /** How much stands there for nothing then: forks that feed one, open sides, effects that nothing goes through. */
+  idle: number;
 }
 
 /** A fix with what came of it. */

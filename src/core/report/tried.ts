@@ -3,6 +3,7 @@ import { isOfBuilding } from '../findings/rules';
 import { isWorse, SEVERITIES } from '../findings/severity';
 import { applyEdits, type Edit, nameOf, type Rig } from '../rig';
 import { fixed } from '../units';
+import { idleIn } from './idle';
 import { isSafe, type Outcomes, type Tried, type TriedFix } from './outcomes';
 import { Analyser, type Report, type SoundReport } from './report';
 
@@ -25,7 +26,7 @@ export class FixTrial {
 
   /**
    * Every way to cure a finding that does cure it: what breaks nothing first, and of those what
-   * leaves the rig with the least wrong, then most heard; then what costs least.
+   * leaves the rig with the least wrong, then least idle, then most heard; then what costs least.
    */
   waysOut(finding: Finding): TriedFix[] {
     return fixesOf(finding)
@@ -35,6 +36,7 @@ export class FixTrial {
         (a, b) =>
           a.tried.breaks.length - b.tried.breaks.length ||
           a.tried.leaves - b.tried.leaves ||
+          a.tried.idle - b.tried.idle ||
           b.tried.heard - a.tried.heard ||
           a.tried.costs.length - b.tried.costs.length,
       );
@@ -42,27 +44,31 @@ export class FixTrial {
 
   /** What comes of one fix. */
   try(finding: Finding, fix: Fix): Tried {
-    const after = this.after(fix.edits);
-    if (!after) return { cures: false, leaves: Infinity, heard: 0, ...IMPOSSIBLE };
+    const changed = this.changed(fix.edits);
+    if (!changed) return { cures: false, leaves: Infinity, heard: 0, idle: 0, ...IMPOSSIBLE };
+    const { rig, report: after } = changed;
     return {
       cures: !remains(finding, this.report, after),
       leaves: after.findings.filter(isSerious).length,
       heard: after.sounds
         .flatMap((x) => x.destinations)
-        .reduce((sum, d) => sum + d.sources.length, 0),
+        .reduce((sum, d) => sum + d.sources.length + (d.channels === 'stereo' ? 2 : 0), 0),
+      idle: idleIn(rig, after),
       ...this.compared(after),
     };
   }
 
   /** What any change makes worse, and what else is different then. */
   outcome(edits: readonly Edit[]): Outcomes {
-    const after = this.after(edits);
-    return after ? this.compared(after) : IMPOSSIBLE;
+    const changed = this.changed(edits);
+    return changed ? this.compared(changed.report) : IMPOSSIBLE;
   }
 
-  private after(edits: readonly Edit[]): Report | undefined {
+  private changed(edits: readonly Edit[]): { rig: Rig; report: Report } | undefined {
     const applied = applyEdits(this.rig, edits);
-    return applied.ok ? this.analyser.forCopies().analyse(applied.value.rig) : undefined;
+    if (!applied.ok) return undefined;
+    const { rig } = applied.value;
+    return { rig, report: this.analyser.forCopies().analyse(rig) };
   }
 
   private isBearable(after: Report): (f: Finding) => boolean {
