@@ -86,7 +86,7 @@ function halfHost(
       severity: 'caution',
       subjects: [...new Set([from.device, to.device, ...less.map((d) => d.device)])],
       about: `${from.device}+${to.device}`,
-      what: `Of the two leads from ${names.join(' to ')} one is missing.`,
+      what: `${names.join(' and ')} are both stereo, but one lead joins them.`,
       why:
         `Inside, both sides are wired; nothing is in ${endWords(ctx.rig, to)}.` +
         (less.length ? ` ${less.map((d) => d.name).join(' and ')} gets less for it.` : ''),
