@@ -211,7 +211,8 @@ function foundEnds(ctx: SoundContext): Open[] {
           const { pair } = sure(kind.jacks.find((j) => j.id === jack));
           const isBeside = pair !== undefined && leadFrom(rig, device.id, pair.with) !== undefined;
           const enough = isFork(device.kind) ? 2 : 1;
-          const isSpare = (leaves.get(device.id)?.length ?? 0) >= enough && !isBeside;
+          const isMeant = isBeside || isFedInside(ctx, device, jack);
+          const isSpare = (leaves.get(device.id)?.length ?? 0) >= enough && !isMeant;
           const likely = (isSpare ? 0 : 3) + (jack === main ? 1 : 0);
           return { end: { device: device.id, jack }, likely };
         }),
@@ -247,6 +248,24 @@ export function joinFix({ rig, device }: SoundContext, from: End, to: End): Fix 
     edits: [{ edit: 'connect', lead: joiningLead(rig, from, to) }],
   };
 }
+
+/** Sources that a destination is promised to hear in this sound. */
+export const promisedAt = ({ rig, sound }: SoundContext, destination: string): string[] =>
+  (rig.promises ?? []).flatMap((p) =>
+    p.type === 'hears' && p.destination === destination && (p.sounds?.includes(sound.id) ?? true)
+      ? [p.source]
+      : [],
+  );
+
+/** How much likelier a lead is from where the promised source stands. */
+const PROMISED = 2;
+/** How much likelier a return is that takes what has been through an amplifier: more than the input. */
+const POWERED = 5;
+
+/** Whether a box with an amplifier of its own inside would play to the power stage of one, by its return. */
+const isPowered = ({ device }: SoundContext, out: End, into: End): boolean =>
+  kindOf(device(out.device).kind).hosts !== undefined &&
+  kindOf(device(into.device).kind).loops?.some((l) => l.return.includes(into.jack)) === true;
 
 /** So many are offered. */
 const OFFERED = 5;
@@ -284,6 +303,9 @@ export const leadsToAll = (
  * where signal stands to where a way that is made goes on. What comes of each is for a trial to say.
  */
 export function missingLeads(ctx: SoundContext, destination: string, from?: string): Fix[] {
+  const promised = new Set(promisedAt(ctx, destination).map(sourceDevice));
+  const carries = ({ end }: Open): boolean =>
+    ctx.at(end.device, end.jack).flows.some((f) => promised.has(sourceDevice(f.source)));
   const signalOf = (e: End) =>
     kindOf(ctx.device(e.device).kind).jacks.find((j) => j.id === e.jack)?.signal;
   const outs = openEnds(ctx).filter((o) => from === undefined || o.end.device === from);
@@ -297,7 +319,14 @@ export function missingLeads(ctx: SoundContext, destination: string, from?: stri
           .filter(
             (out) => out.end.device !== into.end.device && signalOf(out.end) === signalOf(into.end),
           )
-          .map((out) => ({ out, into, likely: out.likely + into.likely })),
+          .map((out) => ({
+            ...{ out, into },
+            likely:
+              out.likely +
+              into.likely +
+              (carries(out) ? PROMISED : 0) +
+              (isPowered(ctx, out.end, into.end) ? POWERED : 0),
+          })),
       )
       .sort((a, b) => b.likely - a.likely)
       .slice(0, OFFERED)

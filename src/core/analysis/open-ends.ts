@@ -16,6 +16,7 @@ import {
   looseSources,
   missingLeads,
   openingsBefore,
+  promisedAt,
   unheardIn,
   type Unheard,
 } from './missing-leads';
@@ -57,8 +58,11 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
       stations.some((s) => s.device === device.id && (s.source || s.input?.levelDbu));
     if (!isFed) return [];
     const lost = lostAt(ctx, device.id, outs, unheard);
+    // Who is promised another instrument misses that, and not one that lies there for nobody.
+    const isSpare = loose.includes(device.id) && !endsOf(ctx, device.id).length;
+    const silent = unheard.destinations.filter((d) => !isSpare || !promisedAt(ctx, d).length);
     const concerned = [
-      ...new Set([...unheard.destinations, ...[device.id, ...lost].flatMap((s) => endsOf(ctx, s))]),
+      ...new Set([...silent, ...[device.id, ...lost].flatMap((s) => endsOf(ctx, s))]),
     ].sort();
     const perDestination = concerned.map((d) => missingLeads(ctx, d, device.id));
     const leads = perDestination.flat();
@@ -89,7 +93,6 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
     const likely = leads.slice(0, MOST_WAYS - 1);
     const offered = [...new Set([...likely, ...(sure ? [sure.l] : []), ...ways])];
     const back = sure?.back ?? [];
-    const isSpare = loose.includes(device.id) && !endsOf(ctx, device.id).length;
     return [{ remark: openEnd(ctx, device, offered.slice(0, MOST_WAYS), back), back, isSpare }];
   });
   return [

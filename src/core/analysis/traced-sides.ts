@@ -13,6 +13,7 @@ import {
   againWords,
   aheadOf,
   broughtBack,
+  isFork,
   joinFix,
   openEnds,
   type Unheard,
@@ -239,16 +240,28 @@ const OFFERED = 6;
 const byEnd = (a: End, b: End): number =>
   byId({ id: a.device }, { id: b.device }) || byId({ id: a.jack }, { id: b.jack });
 
-/** Free outputs of instruments and what plays, then those whose other side is plugged. */
+/**
+ * Free outputs from which a lead is missing before all others: of instruments that nothing is plugged
+ * into, and sends whose return is plugged; then those whose other side is plugged, and those of forks
+ * that feed fewer than two.
+ */
 const besideHeld = ({ rig }: SoundContext): End[] =>
   freeJacks(rig, 'out', '', (j) => j.signal === 'audio')
-    .flatMap(({ device: { id, kind }, jacks }) =>
-      jacks.map(({ id: jack, pair }) => {
-        const isSource = kindOf(kind).job === 'instrument';
-        const isBeside = pair !== undefined && leadFrom(rig, id, pair.with) !== undefined;
-        return { end: { device: id, jack }, rank: isSource ? 0 : isBeside ? 1 : 2 };
-      }),
-    )
+    .flatMap(({ device: { id, kind: name }, jacks }) => {
+      const kind = kindOf(name);
+      const leads = rig.leads.filter((l) => l.from.device === id && isMetal(l)).length;
+      return jacks.map(({ id: jack, pair }) => {
+        const isHalfLoop = kind.loops?.some(
+          (l) => l.send.includes(jack) && l.return.some((r) => leadInto(rig, id, r)),
+        );
+        const isBeside =
+          kind.job === 'instrument' ||
+          (isFork(name) && leads < 2) ||
+          (pair !== undefined && leadFrom(rig, id, pair.with) !== undefined);
+        const isFirst = (kind.job === 'instrument' && !leads) || isHalfLoop;
+        return { end: { device: id, jack }, rank: isFirst ? 0 : isBeside ? 1 : 2 };
+      });
+    })
     .filter(({ rank }) => rank < 2)
     .sort((a, b) => a.rank - b.rank || byEnd(a.end, b.end))
     .map(({ end }) => end);

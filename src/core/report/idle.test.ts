@@ -40,7 +40,8 @@ test('nothing is idle where all that is on is played through and forks feed two'
 test('a fork that feeds one and an effect that nothing goes through count', () => {
   expect(idle(without('right', '4'))).toBe(1);
   expect(idle(without('send', 'return'))).toBe(1);
-  expect(idle(without('send', 'return', 'right'))).toBe(2);
+  // And the box that the fork fed feeds the ears with nothing.
+  expect(idle(without('send', 'return', 'right'))).toBe(3);
 });
 
 test('the right side of something wide that hangs alone counts, the left alone is mono', () => {
@@ -57,7 +58,8 @@ test('the right side of something wide that hangs alone counts, the left alone i
       ],
     );
   expect(idle(wide(['out', 'in'], ['outR', 'inR']))).toBe(0);
-  expect(idle(wide(['outR', 'inR']))).toBe(1);
+  // At both of its ends, twice at each.
+  expect(idle(wide(['outR', 'inR']))).toBe(4);
   expect(idle(wide(['out', 'in']))).toBe(0);
 });
 

@@ -21,7 +21,7 @@ export interface Tried extends Outcomes {
   leaves: number;
   /** How often a source is heard then: once for each sound and destination, twice more where it is stereo. */
   heard: number;
-  /** How much stands there for nothing then: forks that feed one, open sides, effects that nothing goes through. */
+  /** How much stands there for nothing then: see `idleIn`. */
   idle: number;
 }
 

@@ -12,6 +12,10 @@ const TOLD_DB = 1;
 const SERIOUS = SEVERITIES.slice(0, SEVERITIES.indexOf('caution') + 1);
 const isSerious = (f: Finding): boolean => f.accepted === undefined && SERIOUS.includes(f.severity);
 
+/** Whether a fix pulls and plugs leads: of such alone, what they leave idle tells which was meant. */
+const isPlugging = ({ edits }: Fix): boolean =>
+  edits.every((e) => e.edit === 'connect' || e.edit === 'disconnect');
+
 /**
  * Tries fixes on copies of one rig. Nothing that it says of a fix is estimated: the edits are made
  * on a copy, the copy is analysed as any rig is, and the two reports are compared.
@@ -26,7 +30,7 @@ export class FixTrial {
 
   /**
    * Every way to cure a finding that does cure it: what breaks nothing first, and of those what
-   * leaves the rig with the least wrong, then least idle, then most heard; then what costs least.
+   * leaves the rig with the least wrong, of leads least idle, then most heard; then what costs least.
    */
   waysOut(finding: Finding): TriedFix[] {
     return fixesOf(finding)
@@ -36,7 +40,7 @@ export class FixTrial {
         (a, b) =>
           a.tried.breaks.length - b.tried.breaks.length ||
           a.tried.leaves - b.tried.leaves ||
-          a.tried.idle - b.tried.idle ||
+          (isPlugging(a.fix) && isPlugging(b.fix) ? a.tried.idle - b.tried.idle : 0) ||
           b.tried.heard - a.tried.heard ||
           a.tried.costs.length - b.tried.costs.length,
       );

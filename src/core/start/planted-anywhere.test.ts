@@ -45,6 +45,9 @@ const planted = fc
     }),
   );
 
+/** Of the mistakes that anybody could hear: whether the first way out gives back what was heard. */
+const back: boolean[] = [];
+
 test.each(planted.map((p) => [p.name, p] as const))(
   '%s: told where anybody could hear it, and what is safe to take wrecks nothing',
   (_, { good, rig }) => {
@@ -53,13 +56,18 @@ test.each(planted.map((p) => [p.name, p] as const))(
     const fresh = trial.report.findings.filter((f) => !keysOf(before).has(f.key));
     const ids = new Set(good.devices.map((d) => d.id));
     const [right, wrong] = [before, trial.report].map((r) => audible(r, ids));
-    if (!soundsAlike(right!, wrong!)) expect(fresh.map((f) => f.what)).not.toEqual([]);
+    const isHeard = !soundsAlike(right!, wrong!);
+    if (isHeard) expect(fresh.map((f) => f.what)).not.toEqual([]);
     const cause = fresh.find((f) => f.rule !== 'promise');
     const [best] = cause ? trial.waysOut(cause) : [];
-    if (!best || !isSafe(best.tried)) return;
+    if (!best || !isSafe(best.tried)) {
+      if (isHeard) back.push(false);
+      return;
+    }
     const made = applyEdits(rig, best.fix.edits);
     const cured: Rig = made.ok ? made.value.rig : rig;
     const after = analyse(cured);
+    if (isHeard) back.push(soundsAlike(right!, audible(after, ids)));
     const known = new Set([...keysOf(before), ...keysOf(trial.report)]);
     expect(after.findings.filter((f) => isSerious(f) && !known.has(f.key))).toEqual([]);
     for (const p of trial.report.promises.filter((x) => x.kept))
@@ -72,3 +80,9 @@ test.each(planted.map((p) => [p.name, p] as const))(
   },
   60_000,
 );
+
+test('of what anybody could hear, nine in ten are put right by the first way out', () => {
+  // The rest are doubtful: sends or returns exchanged, say, where nothing tells which of them it was.
+  expect(back.length).toBeGreaterThan(planted.length / 3);
+  expect(back.filter(Boolean).length / back.length).toBeGreaterThan(0.9);
+});
