@@ -16,12 +16,19 @@ import type { Remarker } from './evidence';
 export const TIGHT_DB = 3;
 
 /**
+ * What is meant to clip and is driven so much further over its ceiling than what stands ahead of it
+ * hides how that clips, in dB.
+ */
+const DROWNED_DB = 12;
+
+/**
  * Room between the peak at normal picking and the clip point: under 3 dB a caution, under 0 a
- * fault, unless clipping is meant.
+ * fault, unless clipping is meant, or all of it goes straight into something that clips far harder.
  */
 export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
   stations.flatMap((s) => {
     if (s.headroomDb === null || s.headroomDb >= TIGHT_DB) return [];
+    if (isDrowned(ctx, stations, s, DROWNED_DB - s.headroomDb)) return [];
     const name = ctx.device(s.device).name;
     const over = s.headroomDb < 0;
     const peak = (s.input ?? s.output).peakDbu;
@@ -43,6 +50,35 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
       },
     ];
   });
+
+/** Whether all ways on from a station lead straight into something meant to clip, driven over by so many dB. */
+function isDrowned(
+  ctx: SoundContext,
+  stations: readonly StationFigures[],
+  { id }: StationFigures,
+  over: number,
+  seen: ReadonlySet<string> = new Set(),
+): boolean {
+  const on = ctx.steps
+    .filter((step) => step.from === id)
+    .flatMap((step) => stations.find((s) => s.id === step.to) ?? []);
+  return (
+    on.length > 0 &&
+    on.every((s) => {
+      const { input, gainDb, clipDbu } = s;
+      if (seen.has(s.id)) return false;
+      if (s.state === 'through') return isDrowned(ctx, stations, s, over, new Set([...seen, s.id]));
+      // Where clipping is meant there is no room to speak of.
+      return (
+        s.state === 'engaged' &&
+        s.headroomDb === null &&
+        gainDb !== null &&
+        clipDbu !== null &&
+        (input?.peakDbu ?? -Infinity) + gainDb - clipDbu >= over
+      );
+    })
+  );
+}
 
 /** Settings that give an input more room, where a device has one and it is not set so. */
 const ROOM: readonly [role: SettingRole, value: string][] = [
