@@ -97,6 +97,24 @@ describe('noise at a place', () => {
     expect(Math.abs(noiseAt(rig, house.device).levelDbu - house.noiseDbu!)).toBeLessThan(0.05);
   });
 
+  test('however many boxes hiss, no power is lost in following them', () => {
+    const hisses = fc.array(fc.integer({ min: -120, max: -70 }), { minLength: 2, maxLength: 30 });
+    fc.assert(
+      fc.property(hisses, (list) => {
+        const rig = chain([
+          'guitar-active',
+          ...list.map((noiseDbu): [string, object] => ['buffer', stating({ noiseDbu })]),
+          'console-input',
+        ]);
+        const last = `d${list.length}`;
+        const { stations } = sure(analyse(rig).sounds[0]);
+        const said = sure(stations.find((s) => s.device === last)).output.noiseDbu!;
+        expect(Math.abs(noiseAt(rig, last, 'out').levelDbu - said)).toBeLessThan(0.05);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
   test('a network warms: ten kilohms over 20 kHz make −112.6 dBu', () => {
     expect(db(thermalNoiseVolts(10_000) ** 2 / 0.6)).toBeCloseTo(-112.6, 0);
     // Nothing but the heat of a pickup's network into a quiet input: more than a bare resistance of its coil.
