@@ -153,8 +153,10 @@ async function measureRig(
   const sorts: [string, readonly KeyInput[]][] = [
     ['bypass', ['b']],
     ['sound', ['2', '1']],
+    ['knob', ['ArrowUp', 'ArrowDown']],
   ];
   for (const [what, keys] of sorts) {
+    if (what === 'knob') await page.focus('.inspector [role="slider"], [role="slider"]');
     const { times, script } = await presses(page, cdp, keys, pressesOf(rig));
     say(`${name}: ${what}, middle of ${times.length}`, share(times, 0.5), 'ms', wanted.middle);
     say(`${name}: ${what}, 95 of 100`, share(times, 0.95), 'ms', wanted.most);

@@ -1,9 +1,9 @@
-import { type Circuit, type Section, sectionKey, solveSection } from '../circuit';
+import { type Circuit, type Section, sectionKey } from '../circuit';
 import { responseOf, type Stage } from '../kinds';
 import { thermalNoiseVolts } from '../units';
 import { type Complex, multiply } from '../units/complex';
 import { bandOf, loudnessWeight } from './bands';
-import { remembered } from './responses';
+import { remembered, solvedAt } from './responses';
 
 /** Frequency of the mains, in Hz. */
 export type Mains = 50 | 60;
@@ -126,12 +126,7 @@ export function stageOver(stage: Stage, lines: Lines): Row | undefined {
 /** A section's answers on lines: what of a driver is at a net, and the heat noise at a net. */
 export function sectionOver(circuit: Circuit, section: Section) {
   const key = sectionKey(circuit, section);
-  const solutions = new Map<number, ReturnType<typeof solveSection>>();
-  const at = (hertz: number) => {
-    let s = solutions.get(hertz);
-    if (!s) solutions.set(hertz, (s = solveSection(circuit, section, hertz)));
-    return s;
-  };
+  const at = solvedAt(circuit, section);
   return {
     response: (lines: Lines, driver: number, net: number): Row =>
       ofSections(`${lines.name}#${key}#${driver}#${net}`, () =>

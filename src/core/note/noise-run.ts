@@ -1,7 +1,8 @@
 import type { CircuitStage } from '../circuit/circuit';
 import { sourceId } from '../rig/source-id';
 import { at as entryAt } from '../outcome';
-import { type Flowing, visits } from '../signal/flow';
+import { type Flowing, listenersIn, visits } from '../signal/flow';
+import { FAINT, STEPS_A_MS } from '../signal/hiss';
 import { dbuOfVolts, ratio, voltsOfDbu } from '../units';
 import {
   HISS,
@@ -26,8 +27,6 @@ export interface Strand {
   row: Row;
 }
 
-/** Copies within 10 µs of one another are one wave. */
-const STEPS_A_MS = 100;
 const keyOf = (s: Strand) =>
   `${s.lines.name} ${s.origin} ${s.device} ${Math.round(s.lateMs * STEPS_A_MS)} ${s.apart}`;
 
@@ -48,10 +47,7 @@ export function runNoise(
   const { order, isBack, sectionOfNet } = visits(circuit);
   const atNet: Strand[][] = circuit.nets.map(() => []);
   const sections = circuit.sections.map((s) => sectionOver(circuit, s));
-  const listeners = new Map<number, string>();
-  for (const { from, device, stage } of circuit.stages)
-    if (stage.inOhms < Infinity && !(device > (listeners.get(from) ?? '\uffff')))
-      listeners.set(from, device);
+  const listeners = listenersIn(circuit);
 
   const heat = (s: CircuitStage): Strand[] => {
     const section = entryAt(circuit.sections, sectionOfNet(s.from));
@@ -122,8 +118,6 @@ const powerOf = ({ row }: Strand): number => {
   return power;
 };
 
-/** A noise under this share of all at its place no longer knows its copies: 35 dB under, as for levels. */
-const FAINT = 3e-4;
 /** So few are all followed. */
 const FEW = 12;
 

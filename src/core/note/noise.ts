@@ -67,7 +67,7 @@ export function noiseIn(rig: Rig, sound: Sound, mains: Mains = 60): Noisy {
 }
 
 /** Strands are one noise each: between them, powers add. */
-export function figuresOf(strands: readonly Strand[]): NoiseFigures | null {
+function figuresOf(strands: readonly Strand[]): NoiseFigures | null {
   const bands = BANDS.map(() => 0);
   const weightedBands = BANDS.map(() => 0);
   const devices = new Map<string, number>();

@@ -1,4 +1,5 @@
 import { type Circuit, type Section, sectionKey, solveSection } from '../circuit';
+import type { Solution } from '../circuit/passive';
 import { responseOf, type Stage } from '../kinds';
 import { HARMONICS, responseOver, type Spectrum } from './spectrum';
 
@@ -40,18 +41,23 @@ export function stageResponse(stage: Stage, hertz: number): StageResponse {
   });
 }
 
+/** A section's solutions by frequency in Hz, each worked out once. */
+export function solvedAt(circuit: Circuit, section: Section): (hertz: number) => Solution {
+  const solutions = new Map<number, Solution>();
+  return (hertz) => {
+    let s = solutions.get(hertz);
+    if (!s) solutions.set(hertz, (s = solveSection(circuit, section, hertz)));
+    return s;
+  };
+}
+
 /** A section's responses at the harmonics of a note, from one of its drivers to one of its nets. */
 export function sectionResponses(
   circuit: Circuit,
   section: Section,
 ): (hertz: number, driver: number, net: number) => Spectrum {
   const key = sectionKey(circuit, section);
-  const solutions = new Map<number, ReturnType<typeof solveSection>>();
-  const at = (hertz: number) => {
-    let s = solutions.get(hertz);
-    if (!s) solutions.set(hertz, (s = solveSection(circuit, section, hertz)));
-    return s;
-  };
+  const at = solvedAt(circuit, section);
   return (hertz, driver, net) =>
     ofSections(`${key}#${hertz}#${driver}#${net}`, () =>
       responseOver(hertz, (f) => at(f).response(driver, net)),

@@ -293,7 +293,7 @@ class SignalRun {
 }
 
 /** The device that listens at each net, the first by its id where several do. */
-function listenersIn({ stages }: Circuit): Map<number, string> {
+export function listenersIn({ stages }: Circuit): Map<number, string> {
   const found = new Map<number, string>();
   for (const { from, device, stage } of stages) {
     const known = found.get(from);

@@ -36,7 +36,7 @@ export interface Hiss {
 export const SILENT: Hiss = { power: 0, strains: [], volts: [], by: 1 };
 
 /** Copies of one noise within 10 µs of one another are one wave. */
-const STEPS_A_MS = 100;
+export const STEPS_A_MS = 100;
 
 /** All strains of one run of signal through a circuit. */
 export class Strains {
@@ -87,7 +87,7 @@ function onWay(strain: Strain, way: Way): Strain {
  * A noise of less than this share of the power (35 dB under all of it) no longer knows its copies:
  * together with them it could change the whole by a hundredth of a decibel.
  */
-const FAINT = 3e-4;
+export const FAINT = 3e-4;
 /** So few are all followed. */
 const FEW = 6;
 /** More are never followed one by one: in a circle that takes time, every round would add copies. */
