@@ -1,5 +1,5 @@
 'use client';
-import { SEVERITIES } from '../../core/findings/finding';
+import { type Severity, SEVERITIES } from '../../core/findings/finding';
 import { SeverityMark } from '../look/severity';
 import { useRig } from '../store/use-rig';
 
@@ -10,22 +10,21 @@ export function FindingsButton() {
   const isBehind = useRig((s) => s.isBehind);
   const since = useRig((s) => s.sinceEdit);
   const open = findings.filter((f) => f.accepted === undefined);
+  const countOf = (s: Severity) => open.filter((f) => f.severity === s).length;
+  const shown = SEVERITIES.filter((s) => countOf(s) > 0);
   if (isBehind) return <span className="sound findings-button-box">judging the rig …</span>;
   return (
     <button
       type="button"
       className="sound findings-button-box"
       onClick={() => openFindings(true)}
-      aria-label={
-        'Findings: ' +
-        SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')
-      }
+      aria-label={'Findings: ' + SEVERITIES.map((s) => `${countOf(s)} ${s}`).join(', ')}
     >
       {open.length === 0 && 'no findings'}
-      {SEVERITIES.map((s) => {
-        const count = open.filter((f) => f.severity === s).length;
-        return count > 0 && <SeverityMark key={s} severity={s} count={count} />;
-      })}
+      {/* With the words of all of them the head of the page would be too wide. */}
+      {shown.map((s, i) => (
+        <SeverityMark key={s} severity={s} count={countOf(s)} isShort={shown.length > 2 && i > 0} />
+      ))}
       {since && (
         <span className="since-edit" title="by the last edit">
           {[

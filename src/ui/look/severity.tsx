@@ -18,10 +18,13 @@ export function SeverityMark({
   severity,
   count,
   quiet,
+  isShort,
 }: {
   severity: Severity;
   count?: number;
   quiet?: boolean;
+  /** The count without the word, where the word stands elsewhere. */
+  isShort?: boolean;
 }) {
   const Shape = SHAPES[severity];
   return (
@@ -31,7 +34,7 @@ export function SeverityMark({
         aria-hidden={!quiet}
         aria-label={quiet ? severity : undefined}
       />
-      {!quiet && (count === undefined ? severity : `${count} ${severity}`)}
+      {!quiet && [count, !isShort && severity].filter((x) => x || x === 0).join(' ')}
     </span>
   );
 }
