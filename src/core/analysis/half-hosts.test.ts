@@ -1,11 +1,6 @@
-import { applyEdits, type Lead, type Rig } from '../rig';
+import { applyEdits, type Rig } from '../rig';
 import { analyse, FixTrial, isSafe } from '../report';
-import { allOn, device, lead } from '../testing/rigs';
-
-const inside = (id: string, from: string, to: string): Lead => ({
-  ...lead(id, from, to, 0),
-  type: 'inside',
-});
+import { allOn, device, inside, lead, wiringOf, withoutLeads } from '../testing/rigs';
 
 /** A stereo reverberation in a loop of a modeler, and both sides of it through a cabinet block to the desk. */
 const loop: Rig = allOn(
@@ -32,46 +27,40 @@ const loop: Rig = allOn(
     lead('line right', 'm.outR', 'desk.inR', 9, 'balanced'),
   ].map((l) => ({ ...l, id: l.id.replace(' ', '-') })),
 );
-const without = (rig: Rig, ...ids: string[]): Rig => ({
-  ...rig,
-  leads: rig.leads.filter((l) => !ids.includes(l.id)),
-});
 const halves = (rig: Rig) =>
   analyse(rig).findings.filter((f) => f.rule === 'half-pair' && f.severity === 'caution');
-const endsOf = (rig: Rig): string[] =>
-  rig.leads.map((l) => `${l.from.device}.${l.from.jack} ${l.to.device}.${l.to.jack}`).sort();
 
 test('both sides plugged: nothing of the kind is told', () => {
   expect(halves(loop)).toEqual([]);
 });
 
 test.each(['left', 'right'])('the %s return that fell out is told, and plugged again', (id) => {
-  const rig = without(loop, id);
+  const rig = withoutLeads(loop, id);
   const trial = new FixTrial(rig);
   const told = trial.report.findings.find((f) => f.severity !== 'advice')!;
   const [best] = trial.waysOut(told);
   expect(isSafe(best!.tried)).toBe(true);
   const made = applyEdits(rig, best!.fix.edits);
-  expect(made.ok && endsOf(made.value.rig)).toEqual(endsOf(loop));
+  expect(made.ok && wiringOf(made.value.rig)).toEqual(wiringOf(loop));
 });
 
 test('the right return is named with both boxes', () => {
-  const [half] = halves(without(loop, 'right'));
+  const [half] = halves(withoutLeads(loop, 'right'));
   expect(half!.what).toBe('Hall and Modeler are both stereo, but one lead joins them.');
   expect(half!.why).toMatch(/^Inside, both sides are wired/);
 });
 
 test('mono on purpose is silent: one side wired inside, or nothing stereo outside', () => {
-  expect(halves(without(loop, 'right', '6'))).toEqual([]);
+  expect(halves(withoutLeads(loop, 'right', '6'))).toEqual([]);
   const mono = {
-    ...without(loop, 'right'),
+    ...withoutLeads(loop, 'right'),
     devices: loop.devices.map((d) => (d.id === 'r' ? device('r', 'compressor', 'Squeeze') : d)),
   };
   expect(halves(mono)).toEqual([]);
 });
 
 test('a rig of many sounds says it once', () => {
-  const rig = without(loop, 'right');
+  const rig = withoutLeads(loop, 'right');
   const [sound] = rig.sounds;
   const twice = { ...rig, sounds: [sound!, { ...sound!, id: 's2', name: 'Two' }] };
   expect(halves(twice)).toHaveLength(1);

@@ -1,12 +1,7 @@
-import { applyEdits, type Lead, type Rig } from '../rig';
+import { applyEdits, type Rig } from '../rig';
 import { FixTrial } from '../report';
-import { allOn, device, lead } from '../testing/rigs';
+import { allOn, device, inside, lead, wiringOf, withoutLeads } from '../testing/rigs';
 import { isFork } from './missing-leads';
-
-const inside = (id: string, from: string, to: string): Lead => ({
-  ...lead(id, from, to, 0),
-  type: 'inside',
-});
 
 /** A guitar through a modeler with an amplifier inside, to the desk and by the return of a combo to the stage. */
 const stage: Rig = {
@@ -35,44 +30,37 @@ const stage: Rig = {
     { id: 'p2', type: 'hears', destination: 'desk', source: 'g' },
   ],
 };
-const without = (rig: Rig, id: string): Rig => ({
-  ...rig,
-  leads: rig.leads.filter((l) => l.id !== id),
-});
 const told = (rig: Rig) => {
   const trial = new FixTrial(rig);
   const first = trial.report.findings.find((f) => f.severity === 'fault' && f.rule !== 'promise');
   const [best] = first ? trial.waysOut(first) : [];
   const made = best && applyEdits(rig, best.fix.edits);
-  const leads = made?.ok ? made.value.rig.leads : [];
   return {
     first,
     words: best?.fix.words,
-    ends: leads.map((l) => `${l.from.device}.${l.from.jack} ${l.to.device}.${l.to.jack}`).sort(),
+    ends: made?.ok ? wiringOf(made.value.rig) : [],
   };
 };
-const right = stage.leads
-  .map((l) => `${l.from.device}.${l.from.jack} ${l.to.device}.${l.to.jack}`)
-  .sort();
+const right = wiringOf(stage);
 
 test('what has an amplifier inside goes to the return of the combo, not to its input', () => {
-  const { words, ends } = told(without(stage, 'combo'));
+  const { words, ends } = told(withoutLeads(stage, 'combo'));
   expect(words).toMatch(/into Combo, .*return$/);
   expect(ends).toEqual(right);
 });
 
 test('an instrument that merely lies there is not blamed for what another is promised to', () => {
-  const { first } = told(without(stage, 'combo'));
+  const { first } = told(withoutLeads(stage, 'combo'));
   expect(first!.subjects).not.toContain('mic');
   expect(first!.what).toBe('Nothing reaches Combo.');
 });
 
 test.each(['1', 'house', 'combo'])('lead %s that was pulled comes back first', (id) => {
-  expect(told(without(stage, id)).ends).toEqual(right);
+  expect(told(withoutLeads(stage, id)).ends).toEqual(right);
 });
 
 test('without a promise the instrument that lies there may be what is missing', () => {
-  const bare = without({ ...stage, promises: [] }, 'combo');
+  const bare = withoutLeads({ ...stage, promises: [] }, 'combo');
   const trial = new FixTrial(bare);
   const words = trial.report.findings.flatMap((f) => trial.waysOut(f)).map((w) => w.fix.words);
   expect(words.some((w) => w.startsWith('Plug Spare voice'))).toBe(true);

@@ -1,5 +1,5 @@
 import { applyEdits, type Rig } from '../rig';
-import { allOn, device, lead } from '../testing/rigs';
+import { allOn, device, lead, wiringOf, withoutLeads } from '../testing/rigs';
 import { analyse } from './report';
 import { FixTrial } from './tried';
 import { idleIn } from './idle';
@@ -27,10 +27,7 @@ const rig: Rig = allOn(
     lead('4', 'b.out', 'ears.in', 9, 'balanced'),
   ],
 );
-const without = (...ids: string[]): Rig => ({
-  ...rig,
-  leads: rig.leads.filter((l) => !ids.includes(l.id)),
-});
+const without = (...ids: string[]) => withoutLeads(rig, ...ids);
 const idle = (r: Rig) => idleIn(r, analyse(r));
 
 test('nothing is idle where all that is on is played through and forks feed two', () => {
@@ -71,8 +68,6 @@ test.each(['send', 'return', 'left', 'right'])(
     const told = trial.report.findings.find((f) => f.severity !== 'advice')!;
     const [best] = trial.waysOut(told);
     const made = applyEdits(broken, best!.fix.edits);
-    const ends = (r: Rig) =>
-      r.leads.map((l) => `${l.from.device}.${l.from.jack} ${l.to.device}.${l.to.jack}`).sort();
-    expect(made.ok && ends(made.value.rig)).toEqual(ends(rig));
+    expect(made.ok && wiringOf(made.value.rig)).toEqual(wiringOf(rig));
   },
 );

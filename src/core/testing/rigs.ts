@@ -90,3 +90,19 @@ export const fadeControl = (curve: Curve, rest: Partial<Control> = {}): Control 
 });
 
 export { device, lead, sound };
+
+/** A link inside a host. */
+export const inside = (id: string, from: string, to: string): Lead => ({
+  ...lead(id, from, to, 0),
+  type: 'inside',
+});
+
+/** A rig with some of its leads pulled. */
+export const withoutLeads = (rig: Rig, ...ids: string[]): Rig => ({
+  ...rig,
+  leads: rig.leads.filter((l) => !ids.includes(l.id)),
+});
+
+/** What is plugged into what, whatever the leads are called. */
+export const wiringOf = (rig: Rig): string[] =>
+  rig.leads.map((l) => `${l.from.device}.${l.from.jack} ${l.to.device}.${l.to.jack}`).sort();
