@@ -3,6 +3,8 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   distDir: process.env.YANTREL_DIST ?? '.next',
   reactStrictMode: true,
+  // A part of the page whose figures did not change is not drawn again.
+  reactCompiler: true,
   poweredByHeader: false,
   // A phone on the same network reads it too; the tests are on this machine, where packing only takes time.
   compress: process.env.YANTREL_DIST !== '.next-test',

@@ -1,4 +1,4 @@
-import { Analyser, previewEdits, type Report, type SoundReport } from '../core/report';
+import { Analyser, type First, previewEdits, type Report, type SoundReport } from '../core/report';
 import { sequenceOf } from '../core/midi';
 import { boostWorths, pickupTone, referenceNote } from '../core/analysis';
 import { allControls, effectiveRig, heardIn, reachOfControl, sweepOf } from '../core/control';
@@ -6,7 +6,7 @@ import { landingLevels, oneLost, runChange, setStage } from '../core/midi';
 import { noiseIn, notesAt, notesOfStations, playNote, type StationNote } from '../core/note';
 import { patchRig, type Rig } from '../core/rig';
 import { allScenes, sceneOf, substitutesFor } from '../core/songs';
-import type { Answered, Asked, Question, Questions, ReportUpdate } from './messages';
+import type { Answered, Asked, FirstOf, Question, Questions, ReportUpdate } from './messages';
 
 /**
  * Keeps its own copy of the rig and brings it up to date by patches, so that what an edit leaves
@@ -22,9 +22,9 @@ let before: Rig | undefined;
 let known: Report | undefined;
 let sent = new Map<string, SoundReport>();
 
-function update(next: Rig): ReportUpdate {
+function update(next: Rig, first?: First): ReportUpdate {
   rig = next;
-  const report = analyser.analyse(next);
+  const report = analyser.analyse(next, first);
   known = report;
   const changed = report.sounds.filter((s) => sent.get(s.sound) !== s);
   sent = new Map(report.sounds.map((s) => [s.sound, s]));
@@ -54,15 +54,25 @@ const effective = (id: string) => {
   return sound && sceneOf(open(), sound).sound;
 };
 
-const ANSWERS: { [Q in Question]: (ask: Questions[Q]['ask']) => Questions[Q]['answer'] } = {
+const ANSWERS: {
+  [Q in Question]: (
+    ask: Questions[Q]['ask'],
+    tell: (first: FirstOf<Q>) => void,
+  ) => Questions[Q]['answer'];
+} = {
   open: (ask) => {
     sent = new Map();
     before = undefined;
     return update(ask.rig);
   },
-  patch: (ask) => {
+  patch: (ask, tell) => {
     before = open();
-    return update(patchRig(before, ask.patches));
+    const take = (report: SoundReport) => {
+      if (sent.get(report.sound) === report) return;
+      sent.set(report.sound, report);
+      tell(report);
+    };
+    return update(patchRig(before, ask.patches), { sound: ask.shown, take });
   },
   preview: (ask) => previewEdits(open(), ask.edits, ask.sound, known),
   boosts: (ask) => {
@@ -131,11 +141,15 @@ self.onmessage = ({ data }: MessageEvent<Asked | { announce: string }>) => {
     void navigator.locks?.request(data.announce, () => new Promise(() => undefined));
     return;
   }
+  const tell = (first: unknown) => self.postMessage({ id: data.id, first } satisfies Answered);
   let answered: Answered;
   try {
     answered = {
       id: data.id,
-      answer: (ANSWERS[data.question] as (ask: unknown) => unknown)(data.ask),
+      answer: (ANSWERS[data.question] as (ask: unknown, tell: (first: unknown) => void) => unknown)(
+        data.ask,
+        tell,
+      ),
     };
   } catch (error) {
     answered = { id: data.id, error: error instanceof Error ? error.message : String(error) };

@@ -15,6 +15,8 @@ class Fake {
   postMessage = (data: Asked | { announce: string }) =>
     void ('id' in data && this.asked.push(data));
   terminate = () => void (this.isEnded = true);
+  first = (i: number, first: unknown) =>
+    this.onmessage?.({ data: { id: this.asked[i]?.id, first } });
   answer = (i: number, answer: unknown) =>
     this.onmessage?.({ data: { id: this.asked[i]?.id, answer } });
 }
@@ -41,6 +43,20 @@ test('an answer comes to whoever asked, in whatever order answers come', async (
   workers[0]?.answer(1, ['second']);
   workers[0]?.answer(0, ['first']);
   expect([await a, await b]).toEqual([['first'], ['second']]);
+  door.close();
+});
+
+test('what comes ahead of an answer is told to whoever asked, and to nobody else', async () => {
+  const { door, workers } = opened();
+  const told: string[] = [];
+  const asked = door.ask('patch', { patches: [], shown: 'a' }, (first) => told.push(first.sound));
+  const other = door.ask('boosts', { sound: 'b' });
+  workers[0]?.first(0, { sound: 'a' });
+  workers[0]?.first(1, { sound: 'b' });
+  expect(told).toEqual(['a']);
+  workers[0]?.answer(1, []);
+  workers[0]?.answer(0, { changed: [] });
+  expect([await other, await asked]).toEqual([[], { changed: [] }]);
   door.close();
 });
 

@@ -1,11 +1,12 @@
 import type { Rig } from '../core/rig';
-import type { Answered, Asked, Question, Questions } from './messages';
+import type { Answered, Asked, FirstOf, Question, Questions } from './messages';
 
 /** The one way to the worker: ask by name, get a promise of the answer. */
 export interface Door {
   ask: <Q extends Question>(
     question: Q,
     ask: Questions[Q]['ask'],
+    onFirst?: (first: FirstOf<Q>) => void,
   ) => Promise<Questions[Q]['answer']>;
   close: () => void;
 }
@@ -16,6 +17,7 @@ export const LIMIT_S = 30;
 interface Asker {
   resolve: (answer: never) => void;
   reject: (e: Error) => void;
+  onFirst?: (first: never) => void;
   limit: ReturnType<typeof setTimeout>;
 }
 
@@ -75,6 +77,7 @@ export function openDoor(page: Page): Door {
     own.onmessage = ({ data }: MessageEvent<Answered>) => {
       const asker = waiting.get(data.id);
       if (!asker) return;
+      if ('first' in data) return asker.onFirst?.(data.first as never);
       deaths = 0;
       clearTimeout(asker.limit);
       waiting.delete(data.id);
@@ -89,7 +92,7 @@ export function openDoor(page: Page): Door {
     page.watch?.(name, () => died('it stopped'));
   };
   let ended: (why: string) => void = () => undefined;
-  const ask: Door['ask'] = (question, content) =>
+  const ask: Door['ask'] = (question, content, onFirst) =>
     new Promise((resolve, reject) => {
       if (isClosed) return reject(new Error('the analysis has ended'));
       const id = next++;
@@ -97,7 +100,7 @@ export function openDoor(page: Page): Door {
         () => ended(`it did not answer within ${LIMIT_S} seconds`),
         LIMIT_S * 1000,
       );
-      waiting.set(id, { resolve: resolve, reject, limit });
+      waiting.set(id, { resolve, reject, onFirst, limit });
       worker.postMessage({ id, question, ask: content } satisfies Asked);
     });
   begin();

@@ -43,7 +43,12 @@ import type {
 /** What can be asked of the worker, by name: what goes in and what comes out. */
 export interface Questions {
   open: { ask: { rig: Rig }; answer: ReportUpdate };
-  patch: { ask: { patches: Patch[] }; answer: ReportUpdate };
+  /** The sound that is shown, where it changed, comes before the answer. */
+  patch: {
+    ask: { patches: Patch[]; shown: string };
+    first: SoundReport;
+    answer: ReportUpdate;
+  };
   preview: {
     ask: { edits: Edit[]; sound: string };
     answer: Outcome<Preview>;
@@ -77,6 +82,8 @@ export interface Questions {
 }
 
 export type Question = keyof Questions;
+/** What comes ahead of an answer, for questions that have such a thing. */
+export type FirstOf<Q extends Question> = Questions[Q] extends { first: infer F } ? F : never;
 
 /** A report with only the sounds that changed; `order` names all of them. */
 export interface ReportUpdate {
@@ -91,7 +98,8 @@ export interface Asked<Q extends Question = Question> {
   question: Q;
   ask: Questions[Q]['ask'];
 }
-export type Answered = { id: number; answer: unknown } | { id: number; error: string };
+export type Answered =
+  { id: number; first: unknown } | { id: number; answer: unknown } | { id: number; error: string };
 
 /**
  * What can be proposed, by name: long work, done in a worker of its own. `held` keeps a device

@@ -94,7 +94,7 @@ const louder = (a: StationFigures, b: StationFigures, of: 'input' | 'output'): S
  * out, the least headroom between.
  */
 function foldHosts(
-  rig: Rig,
+  rig: Pick<Rig, 'devices'>,
   stations: readonly StationFigures[],
   steps: readonly Step[],
   folded: ReadonlySet<string>,
@@ -159,7 +159,11 @@ function foldHosts(
  * Everything about a walk that depends on how it is looked at, placed anew; the report itself is
  * not changed.
  */
-export function walkView(rig: Rig, report: SoundFigures, choice: WalkChoice = {}): WalkView {
+export function walkView(
+  rig: Pick<Rig, 'devices'>,
+  report: SoundFigures,
+  choice: WalkChoice = {},
+): WalkView {
   const live = reached(report.stations, report.steps);
   const followed = choice.follow
     ? following(report.stations, report.steps, choice.follow)
@@ -189,5 +193,5 @@ export function walkView(rig: Rig, report: SoundFigures, choice: WalkChoice = {}
 }
 
 /** Hosts that hold enough to be worth folding. */
-export const foldableHosts = (rig: Rig, report: SoundFigures): string[] =>
+export const foldableHosts = (rig: Pick<Rig, 'devices'>, report: SoundFigures): string[] =>
   [...new Set(report.stations.map((s) => s.device))].filter((id) => blocksOf(rig, id).length > 0);

@@ -4,7 +4,14 @@ export { type Preview, previewEdits } from './preview';
 export { NOTHING_YET } from './nothing-yet';
 export { isSafe, type Outcomes, type Tried, type TriedFix } from './outcomes';
 export { type Cured, cureAll, FixTrial } from './tried';
-export { analyse, Analyser, analyseSound, type Report, type SoundReport } from './report';
+export {
+  analyse,
+  Analyser,
+  analyseSound,
+  type First,
+  type Report,
+  type SoundReport,
+} from './report';
 export { whatToMeasure } from './ranges';
 export { countTurned, type ToMeasure, type TurnedVerdict } from './turned';
 export { settle, settled, type Settlement } from './settled';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { cases } from '../testing/cases';
 import { brokenRig, flyRig, touringRig } from '../demo';
 import { applyEdits, type Edit, type Rig } from '../rig';
-import { Analyser } from './report';
+import { Analyser, type SoundReport } from './report';
 
 /** Edits of every reach: a sound, a device in all sounds, what is not heard, leads, and what is only told. */
 const edits = (rig: Rig): fc.Arbitrary<Edit[]> => {
@@ -47,7 +47,12 @@ test.each([
           const made = applyEdits(now, step);
           if (!made.ok) continue;
           now = made.value.rig;
-          const kept = keeps.analyse(now);
+          // The sound that comes first is the one that is in the report then.
+          const soon: SoundReport[] = [];
+          const sound = rig.sounds.at(-1)!.id;
+          const kept = keeps.analyse(now, { sound, take: (r) => soon.push(r) });
+          expect(soon).toEqual(kept.sounds.filter((s) => s.sound === sound));
+          expect(soon[0]).toBe(kept.sounds.at(-1));
           const copies = keeps.forCopies().analyse(now);
           expect(kept).toEqual(Analyser.withWaysOut().analyse(structuredClone(now)));
           expect(copies).toEqual(kept);

@@ -31,6 +31,12 @@ export interface Report {
   findings: Finding[];
 }
 
+/** The sound that is wanted before the others, and who takes its report as soon as it is there. */
+export interface First {
+  sound: string;
+  take: (report: SoundReport) => void;
+}
+
 /** A sound for rigs that have none: every device as it stands. */
 const AS_IT_STANDS: Sound = { id: 'as-it-stands', name: 'As it stands', states: {} };
 
@@ -116,7 +122,7 @@ export class Analyser {
     return other;
   }
 
-  analyse(written: Rig): Report {
+  analyse(written: Rig, first?: First): Report {
     learnSheets(written.sheets);
     const heard = this.toTheEar(written);
     const rig = effectiveRig(heard);
@@ -124,19 +130,23 @@ export class Analyser {
     const known = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : undefined;
     if (this.tones.size > 4000) this.tones.clear();
     const plugged = pluggedJacks(rig);
-    const reports = new Map(sounds.map((s) => [s, known?.get(s) ?? this.sound(rig, s, plugged)]));
+    const reportOf = (s: Sound) => known?.get(s) ?? this.sound(rig, s, plugged);
+    const wanted = sounds.find((s) => s.id === first?.sound);
+    const soon = wanted && reportOf(wanted);
+    if (soon) first?.take(soon);
+    const reports = new Map(sounds.map((s) => [s, soon && s === wanted ? soon : reportOf(s)]));
     this.last = { rig, sounds: reports };
     const list = [...reports.values()];
-    const first = list[0]?.sound ?? AS_IT_STANDS.id;
+    const anySound = list[0]?.sound ?? AS_IT_STANDS.id;
     const promises = this.promises.check(rig, list, this.tell);
     const built = this.onRig(this.checks.build, written).map(({ remark }) => remark);
     const remarks = [
       ...this.onRig(this.checks.control, heard).flatMap(({ sounds: named, remark }) =>
-        (named.length ? named : [first]).map((sound) => ({ sound, remarks: [remark] })),
+        (named.length ? named : [anySound]).map((sound) => ({ sound, remarks: [remark] })),
       ),
       ...list.map((r) => ({ sound: r.sound, remarks: [...r.remarks, ...built] })),
       ...promiseRemarks(promises).map(({ sound, remark }) => ({
-        sound: sound ?? first,
+        sound: sound ?? anySound,
         remarks: [remark],
       })),
     ];

@@ -13,7 +13,7 @@ import {
 const indexes = new WeakMap<readonly Device[], Map<string, Device>>();
 
 /** A device by its id. Lists that can no longer change, as those of every rig that was edited, are indexed. */
-export function deviceOf({ devices }: Rig, id: string): Device | undefined {
+export function deviceOf({ devices }: Pick<Rig, 'devices'>, id: string): Device | undefined {
   if (!Object.isFrozen(devices)) return devices.find((d) => d.id === id);
   let index = indexes.get(devices);
   if (!index) indexes.set(devices, (index = new Map(devices.map((d) => [d.id, d]))));
@@ -117,7 +117,7 @@ export function leadTypeFor(rig: Rig, from: End, to: End): LeadType {
 }
 
 /** Everything that lives inside a host, blocks of blocks too. */
-export function blocksOf(rig: Rig, host: string): Device[] {
+export function blocksOf(rig: Pick<Rig, 'devices'>, host: string): Device[] {
   const inside = rig.devices.filter((d) => d.host === host);
   return inside.flatMap((d) => [d, ...(d.id === host ? [] : blocksOf(rig, d.id))]);
 }

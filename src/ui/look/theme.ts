@@ -1,4 +1,5 @@
 import {
+  Combobox,
   createTheme,
   defaultVariantColorsResolver,
   Drawer,
@@ -39,6 +40,8 @@ export const theme = createTheme({
     ],
   },
   components: {
+    // The entries of a list exist while it is open.
+    Combobox: Combobox.extend({ defaultProps: { keepMounted: false } }),
     Drawer: Drawer.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
     Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
   },

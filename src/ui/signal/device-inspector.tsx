@@ -9,7 +9,6 @@ import { pathOf } from '../frame/place-list';
 import { CommitText } from '../look/commit-text';
 import { SeverityMark } from '../look/severity';
 import { useDocument, useRig, useSoundReport } from '../store/use-rig';
-import { costFigures } from './cost-figures';
 import { ControlsHere } from './device-controls';
 import { RecordFields } from './device-record';
 import { FigureEditor } from './figure-editor';
@@ -55,7 +54,6 @@ export function DeviceInspector({
   const findings = allFindings.filter(
     (f) => f.subjects.includes(device.id) && f.accepted === undefined,
   );
-  const costs = costFigures(device);
   return (
     <div data-inspector={device.id}>
       <NameField device={device} />
@@ -93,11 +91,7 @@ export function DeviceInspector({
         </>
       )}
       <h3>Figures</h3>
-      {kind.figures.length || costs.length ? (
-        <FigureEditor device={device} figures={[...kind.figures, ...costs]} />
-      ) : (
-        <div className="faint">Metal only: it has no electrical figures of its own.</div>
-      )}
+      <FigureEditor device={device} />
       {kind.power && (
         <p className="faint common-text-2">
           Power, typical: {kind.power.volts} V, {kind.power.milliamps} mA.

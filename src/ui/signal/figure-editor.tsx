@@ -2,15 +2,19 @@
 import { ActionIcon, Button, NumberInput, SegmentedControl, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconPencil } from '@tabler/icons-react';
 import { useState } from 'react';
-import type { Figure } from '../../core/kinds';
+import { type Figure, kindOf } from '../../core/kinds';
 import type { Device } from '../../core/rig';
 import { showFigure } from '../../core/units';
 import { useRig } from '../store/use-rig';
+import { costFigures } from './cost-figures';
 
 /** The electrical figures of a device, each with where it comes from, and a way to put a better one in its place. */
-export function FigureEditor({ device, figures }: { device: Device; figures: readonly Figure[] }) {
+export function FigureEditor({ device }: { device: Device }) {
   const [open, setOpen] = useState<string | null>(null);
   const edit = useRig((s) => s.edit);
+  const figures = [...kindOf(device.kind).figures, ...costFigures(device)];
+  if (figures.length === 0)
+    return <div className="faint">Metal only: it has no electrical figures of its own.</div>;
   return (
     <table className="sheet-table figure-editor-text">
       <tbody>

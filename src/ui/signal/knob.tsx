@@ -25,9 +25,6 @@ const FINE = 5;
 /** While a hand turns a knob, figures follow about so often, in ms. */
 const FOLLOW_MS = 60;
 
-/** One turning of a knob by a hand is one step in the history: they are counted, so that each has a name. */
-let turnings = 0;
-
 /**
  * Where a knob stands while a hand is on it, and what the hand does: the rig follows while it turns, and has
  * the last of it when it lets go.
@@ -63,7 +60,8 @@ function useTurning(
         put(clamp(live + (step * span) / (e.shiftKey ? FINE : 1)));
       },
       onPointerDown: (e: PointerEvent) => {
-        const going = `knob ${++turnings}`;
+        // One turning by a hand is one step in the history: each has a name of its own.
+        const going = `knob ${e.timeStamp}`;
         drag.current = { y: e.clientY, from: live, told: live, at: e.timeStamp, going };
         e.currentTarget.setPointerCapture(e.pointerId);
       },

@@ -96,6 +96,9 @@ export function LeadInspector({ lead, onInsert }: { lead: Lead; onInsert: () => 
   );
 }
 
+/** What reads a typed chain, fetched when there is one to read. */
+const chains = () => import('../../core/start');
+
 /** Several things put into a lead by typing them, one behind the other. */
 function TypedIntoLead({ lead }: { lead: Lead }) {
   const rig = useDocument();
@@ -109,7 +112,7 @@ function TypedIntoLead({ lead }: { lead: Lead }) {
       value=""
       error={why}
       onCommit={async (line = '') => {
-        const { chainInto } = await import('../../core/start');
+        const { chainInto } = await chains();
         const edits = chainInto(rig, lead.id, line);
         setWhy(edits.ok ? null : reasonOf(edits));
         if (edits.ok) edit(edits.value, `put ${line} into a lead`);

@@ -1,4 +1,5 @@
 'use client';
+import { shallowEqual } from '@mantine/hooks';
 import { type RefObject, useEffect, useState } from 'react';
 import { placeWalk, type WalkView } from '../../core/draw';
 import type { Rig } from '../../core/rig';
@@ -34,20 +35,23 @@ export function Minimap({
   scroller: RefObject<HTMLDivElement | null>;
 }) {
   const [shown, setShown] = useState<Shown | null>(null);
+  const isWalk = view.stations.length > 0;
   useEffect(() => {
     const el = scroller.current;
     if (!el) return;
-    const look = () =>
-      setShown({
+    const look = () => {
+      const now: Shown = {
         left: el.scrollLeft,
         top: el.scrollTop,
         width: el.clientWidth,
         height: el.clientHeight,
         fullWidth: el.scrollWidth,
         fullHeight: el.scrollHeight,
-      });
-    look();
+      };
+      setShown((was) => (shallowEqual(was, now) ? was : now));
+    };
     el.addEventListener('scroll', look);
+    // It looks by itself when it begins, and later when there is a layout to look at.
     const sizes = new ResizeObserver(look);
     sizes.observe(el);
     if (el.firstElementChild) sizes.observe(el.firstElementChild);
@@ -55,7 +59,7 @@ export function Minimap({
       el.removeEventListener('scroll', look);
       sizes.disconnect();
     };
-  }, [scroller, view]);
+  }, [scroller, isWalk]);
   if (!shown || (shown.fullWidth <= shown.width + 4 && shown.fullHeight <= shown.height + 4))
     return null;
   const g = placeWalk(view, rig.leads, rows, undefined, new Set(foldedLanes));

@@ -88,7 +88,6 @@ interface Painting {
   engaged: boolean;
   going: string;
 }
-let paintings = 0;
 
 const WAYS: Record<string, [number, number]> = {
   ...{ ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] },
@@ -161,7 +160,7 @@ function MatrixCell({
         onPointerDown={(e) => {
           e.stopPropagation();
           e.currentTarget.releasePointerCapture(e.pointerId);
-          const begun = { engaged: !on, going: `painting ${++paintings}` };
+          const begun = { engaged: !on, going: `painting ${e.timeStamp}` };
           onPaint(begun);
           turn(begun.engaged, begun.going);
         }}

@@ -1,21 +1,22 @@
-import { analyse, Analyser } from '../../core/report';
+import { analyse, Analyser, type SoundReport } from '../../core/report';
 import { touringRig } from '../../core/demo';
 import { patchRig, type Rig } from '../../core/rig';
 import type { Door } from '../../worker';
 import { createRigStore } from './rig-store';
 
-/** A door to the same engine, in this thread. */
+/** A door to the same engine, in this thread; what is shown is told at once. */
 function door(): Door & { asked: string[] } {
   const analyser = new Analyser();
   let rig: Rig;
   const asked: string[] = [];
   const answer = (
     question: string,
-    ask: { rig?: Rig; patches?: Parameters<typeof patchRig>[1] },
+    ask: { rig?: Rig; patches?: Parameters<typeof patchRig>[1]; shown?: string },
+    take: (first: SoundReport) => void = () => undefined,
   ) => {
     asked.push(question);
     rig = question === 'open' ? ask.rig! : patchRig(rig, ask.patches!);
-    const report = analyser.analyse(rig);
+    const report = analyser.analyse(rig, { sound: ask.shown ?? '', take });
     return {
       changed: report.sounds,
       order: report.sounds.map((s) => s.sound),
@@ -26,7 +27,8 @@ function door(): Door & { asked: string[] } {
   return {
     asked,
     close: () => undefined,
-    ask: ((q: string, a: never) => Promise.resolve(answer(q, a))) as Door['ask'],
+    ask: ((q: string, a: never, first?: never) =>
+      Promise.resolve(answer(q, a, first))) as Door['ask'],
   };
 }
 
@@ -60,6 +62,22 @@ test(
     expect(store.getState().report.sounds).toHaveLength(touringRig.sounds.length);
   },
 );
+
+test('the sound that is shown has its figures first, the other sounds and the findings follow', async () => {
+  const { get } = opened();
+  await settle();
+  get().setSound('lead');
+  const before = get().report;
+  get().edit({ edit: 'setSetting', device: 'kiln', setting: 'level', value: 9 });
+  const first = get().report;
+  const [lead, edge] = ['lead', 'edge'].map((id) => first.sounds.findIndex((s) => s.sound === id));
+  expect(first.sounds[lead!]).not.toBe(before.sounds[lead!]);
+  expect(first.sounds[edge!]).toBe(before.sounds[edge!]);
+  expect(first.findings).toBe(before.findings);
+  await settle();
+  expect(get().report.findings).not.toBe(before.findings);
+  expect(get().report).toEqual(analyse(get().history.rig));
+});
 
 test('undo and redo go through the document, the figures and the words', async () => {
   const { get, store } = opened();

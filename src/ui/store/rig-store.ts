@@ -162,7 +162,11 @@ function figuring(set: Set, get: Get) {
   };
   const patch = (patches: Patch[]) => {
     get()
-      .door?.ask('patch', { patches })
+      .door?.ask('patch', { patches, shown: get().sound }, (first) => {
+        const { report } = get();
+        const sounds = report.sounds.map((s) => (s.sound === first.sound ? first : s));
+        set({ report: { ...report, sounds } });
+      })
       .then((u) => {
         const before = get().report;
         const report = updated(before, u);

@@ -22,13 +22,8 @@ export function useLooking(rig: string): [Looking, (change: Partial<Looking>) =>
   const asked = useRig((s) => s.signalAsked);
   const askSignal = useRig((s) => s.askSignal);
   const looking = useMemo((): Looking => ({ ...NOTHING_FOLDED, ...asked, ...kept }), [asked, kept]);
-  const look = ({
-    folded = kept.folded,
-    lanes = kept.lanes,
-    quiet = kept.quiet,
-    held = kept.held,
-    ...rest
-  }: Partial<Looking>) => {
+  const look = (change: Partial<Looking>) => {
+    const { folded, lanes, quiet, held, ...rest } = { ...NOTHING_FOLDED, ...kept, ...change };
     setKept({ folded, lanes, quiet, held });
     askSignal(rest);
   };

@@ -7,17 +7,17 @@ import type { Looking } from '../walk-tools';
 
 /** The walk of the chosen sound as it is looked at; nothing while its figures are worked out. */
 export function useWalkView(looking: Looking): WalkView | undefined {
-  const rig = useDocument();
+  const { devices } = useDocument();
   const report = useSoundReport();
   return useMemo(
     () =>
       report &&
-      walkView(rig, report, {
+      walkView({ devices }, report, {
         folded: new Set(looking.folded),
-        follow: rig.devices.some((d) => d.id === looking.follow) ? looking.follow : null,
+        follow: devices.some((d) => d.id === looking.follow) ? looking.follow : null,
         quiet: looking.quiet,
       }),
-    [rig, report, looking],
+    [devices, report, looking],
   );
 }
 

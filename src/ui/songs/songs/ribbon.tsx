@@ -3,8 +3,6 @@ import type { Section, Song } from '../../../core/rig/schema';
 import { clockTime, timelineOf } from '../../../core/songs';
 import { useDocument, useRig } from '../../store/use-rig';
 
-let drags = 0;
-
 /**
  * The song to scale: each section as wide as it lasts, with its sound and where its tempo changes. The right
  * edge of one is drawn, or moved by arrow keys, to make it longer or shorter.
@@ -80,7 +78,7 @@ function Edge({
     e.currentTarget.setPointerCapture(e.pointerId);
     // As it is under the hand now: while it is drawn, the others give way.
     const perBar = part.getBoundingClientRect().width / section.bars;
-    drag.current = { x: e.clientX, bars: section.bars, perBar, going: `ribbon ${++drags}` };
+    drag.current = { x: e.clientX, bars: section.bars, perBar, going: `ribbon ${e.timeStamp}` };
   };
   return (
     <span
