@@ -60,6 +60,15 @@ export default tseslint.config(
     },
   },
   {
+    files: ['src/ui/**', 'src/app/**'],
+    ignores: TESTS,
+    rules: {
+      // The compiler of components reads what a function reads as soon as it is drawn: what may not be there yet
+      // is asked for, not asserted.
+      '@typescript-eslint/no-non-null-assertion': 'error',
+    },
+  },
+  {
     files: ['src/ui/**'],
     rules: {
       // A field with a value of its own writes what it once held over what others set since.

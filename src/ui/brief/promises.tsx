@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Switch } from '@mantine/core';
 import { IconAlertTriangle, IconCheck } from '@tabler/icons-react';
 import { useState } from 'react';
@@ -75,7 +76,7 @@ function PromiseCard({ p, result }: { p: RigPromise; result: PromiseResult | und
           {result.breaches.slice(0, 4).map((b, i) => (
             <li key={i}>
               {b.sound && (
-                <button type="button" className="linklike" onClick={() => setSound(b.sound!)}>
+                <button type="button" className="linklike" onClick={() => setSound(sure(b.sound))}>
                   In {rig.sounds.find((s) => s.id === b.sound)?.name ?? b.sound}
                 </button>
               )}

@@ -53,14 +53,14 @@ export function DrawnPlan({ svg, label, onPick, onDrag, onKey }: Props) {
         const p = point(e);
         if (!h.moved && Math.hypot(p.x - h.x, p.y - h.y) < 3) return;
         h.moved = true;
-        onDrag!(h.id, p.x - h.x, p.y - h.y, false);
+        onDrag?.(h.id, p.x - h.x, p.y - h.y, false);
       }}
       onPointerUp={(e) => {
         const h = held.current;
         held.current = null;
         if (!h?.moved) return;
         const p = point(e);
-        onDrag!(h.id, p.x - h.x, p.y - h.y, true);
+        onDrag?.(h.id, p.x - h.x, p.y - h.y, true);
       }}
       dangerouslySetInnerHTML={{ __html: svg.replace(/^<\?xml[^>]*\?>\s*/, '') }}
     />

@@ -97,7 +97,7 @@ function LeadRow({
       <text x={4} y={y(i) + 15} fontSize={12} fill="var(--ink)">
         <title>{endWords(rig, l?.from ?? { device: '', jack: '' })}</title>
         {l
-          ? `${nameOf(rig, to === l.to.device ? l.from.device : l.to.device)} → ${nameOf(rig, to!)}`
+          ? `${nameOf(rig, to === l.to.device ? l.from.device : l.to.device)} → ${nameOf(rig, sure(to))}`
           : lead}
       </text>
       <line

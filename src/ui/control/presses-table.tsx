@@ -48,7 +48,7 @@ export function PressesTable() {
       ? [current, sure(sounds.find((s) => s.id !== current)).id]
       : [at(sounds, 0).id, at(sounds, 1).id])
   ).map((id) => sounds.findIndex((s) => s.id === id));
-  const chosen = table[from!]?.[to!];
+  const chosen = table[sure(from)]?.[sure(to)];
   const cell = (a: Sound, b: Sound, i: number, k: number) => {
     if (a === b)
       return (
@@ -163,7 +163,7 @@ function FromOne({
               <tbody>
                 <tr>
                   <td className="presses-table-text">{b.name}</td>
-                  {cell(at(sounds, from!), b, from!, k)}
+                  {cell(at(sounds, sure(from)), b, sure(from), k)}
                 </tr>
               </tbody>
             </table>
@@ -234,11 +234,11 @@ function PressOrder({ from, to, presses }: { from: Sound; to: Sound; presses: Pr
           </li>
         ))}
       </ol>
-      {steps && (
+      {steps && sequence && (
         <p className="faint common-text-2">
-          {sequence!.overshootDb < 0.1
+          {sequence.overshootDb < 0.1
             ? 'In this order nothing gets louder on the way than before or after.'
-            : `In the best order it still gets ${fixed(sequence!.overshootDb)} dB too loud on the way.`}{' '}
+            : `In the best order it still gets ${fixed(sequence.overshootDb)} dB too loud on the way.`}{' '}
           Every order of up to four presses was evaluated.
         </p>
       )}

@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Checkbox, Group, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Figure } from '../../core/kinds/kind';
@@ -101,8 +102,8 @@ function TakesIn({ m, onDone }: { m: MidiDevice; onDone: () => void }) {
   const add = (what: string) => {
     const [id, setting] = what.split(' ');
     const row: Row = {
-      setting: setting!,
-      ...(id !== device.id && { device: id! }),
+      setting: sure(setting),
+      ...(id !== device.id && { device: sure(id) }),
       cc: freeNumber(table),
       way: 'absolute',
     };
@@ -112,7 +113,7 @@ function TakesIn({ m, onDone }: { m: MidiDevice; onDone: () => void }) {
   return (
     <>
       <Group gap={16}>
-        {m.kind.midi!.programs && (
+        {sure(m.kind.midi).programs && (
           <Checkbox
             size="xs"
             label="programs"

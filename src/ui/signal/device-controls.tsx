@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { Button, Group, SegmentedControl, Switch } from '@mantine/core';
 import { useState } from 'react';
 import { kindOf } from '../../core/kinds';
@@ -90,7 +91,7 @@ export function ControlsHere({ device }: { device: Device }) {
               mt={6}
               size="compact-xs"
               variant="default"
-              onClick={() => edit({ edit: 'clearState', device: device.id, sound: sound!.id })}
+              onClick={() => edit({ edit: 'clearState', device: device.id, sound: sure(sound).id })}
             >
               Follow the device’s own settings here
             </Button>

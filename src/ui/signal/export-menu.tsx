@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import { ActionIcon, Menu, Tooltip } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
 import { save, toPng } from '../look/save-file';
@@ -20,11 +21,11 @@ async function write(
 ): Promise<void> {
   const { toDot, toGraphml, walkGraph, walkSvg, wiringGraph, wiringSvg } = await writers();
   if (what === 'walk' && !report) return;
-  const name = what === 'walk' ? `${rig.id}-walk-${report!.sound}` : `${rig.id}-wiring`;
-  const graph = () => (what === 'walk' ? walkGraph(rig, report!) : wiringGraph(rig));
+  const name = what === 'walk' ? `${rig.id}-walk-${sure(report).sound}` : `${rig.id}-wiring`;
+  const graph = () => (what === 'walk' ? walkGraph(rig, sure(report)) : wiringGraph(rig));
   if (format === 'GraphML') return save(`${name}.graphml`, toGraphml(graph()), 'application/xml');
   if (format === 'DOT') return save(`${name}.dot`, toDot(graph()), 'text/vnd.graphviz');
-  const svg = what === 'walk' ? walkSvg(rig, report!) : wiringSvg(rig);
+  const svg = what === 'walk' ? walkSvg(rig, sure(report)) : wiringSvg(rig);
   if (format === 'SVG') return save(`${name}.svg`, svg, 'image/svg+xml');
   save(`${name}.png`, await toPng(svg), 'image/png');
 }

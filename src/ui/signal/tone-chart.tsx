@@ -51,8 +51,8 @@ export function ToneChart({ pickup }: { pickup: string }) {
       <dl className="pairs figures">
         <dt>Peak</dt>
         <dd>
-          {tone.now.peakHz
-            ? `${showChange(tone.now.peakDb!, 2)} at ${withPrefix(tone.now.peakHz, 'Hz')}`
+          {tone.now.peakHz && tone.now.peakDb !== null
+            ? `${showChange(tone.now.peakDb, 2)} at ${withPrefix(tone.now.peakHz, 'Hz')}`
             : 'none'}
         </dd>
         <dt>At 5 kHz</dt>

@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../core/outcome';
 import {
   DndContext,
   type DragEndEvent,
@@ -75,18 +76,20 @@ export function Walk({
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const over = (e: DragOverEvent) =>
     onMoving({
-      device: String(e.active.data.current!.device),
+      device: String(sure(e.active.data.current).device),
       lead: e.over ? String(e.over.id) : null,
     });
   const end = (e: DragEndEvent) => {
-    if (e.over) onDrop(String(e.active.data.current!.device), String(e.over.id));
+    if (e.over) onDrop(String(sure(e.active.data.current).device), String(e.over.id));
     onMoving(null);
   };
   return (
     <DndContext
       sensors={sensors}
       collisionDetection={pointerWithin}
-      onDragStart={(e) => onMoving({ device: String(e.active.data.current!.device), lead: null })}
+      onDragStart={(e) =>
+        onMoving({ device: String(sure(e.active.data.current).device), lead: null })
+      }
       onDragOver={over}
       onDragEnd={end}
       onDragCancel={() => onMoving(null)}

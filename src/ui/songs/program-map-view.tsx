@@ -77,7 +77,7 @@ export function ProgramMapView() {
             song (
             {
               sure(
-                rig.songs!.find(
+                sure(rig.songs).find(
                   (s) =>
                     s.id ===
                     at(

@@ -1,3 +1,4 @@
+import { sure } from '../../../core/outcome';
 import { powerPlugWords } from '../../../core/build';
 import { type Outlet, POWER_PLUGS } from '../../../core/kinds';
 
@@ -23,5 +24,5 @@ export function voltsFrom(text: string): Pick<Outlet, 'volts' | 'also'> | undefi
     .map(Number);
   if (!all.length || all.length > 9 || all.some((v) => !(v > 0 && v <= 60))) return undefined;
   const [volts, ...also] = [...new Set(all)];
-  return { volts: volts!, also };
+  return { volts: sure(volts), also };
 }

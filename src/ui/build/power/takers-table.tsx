@@ -45,8 +45,9 @@ function TakerRow({ device }: { device: Device }) {
     device.supply &&
     loadsOf(rig).find(
       (l) =>
-        l.place.supply.id === device.supply!.device &&
-        (device.supply!.outlet === undefined || l.place.outlet.id === device.supply!.outlet),
+        l.place.supply.id === sure(device.supply).device &&
+        (sure(device.supply).outlet === undefined ||
+          l.place.outlet.id === sure(device.supply).outlet),
     );
   const now =
     device.supply && first
@@ -103,7 +104,7 @@ function TakerRow({ device }: { device: Device }) {
             edit({
               edit: 'setDevice',
               device: device.id,
-              supply: { ...device.supply!, pinned: e.currentTarget.checked },
+              supply: { ...sure(device.supply), pinned: e.currentTarget.checked },
             })
           }
         />
@@ -143,7 +144,12 @@ function OutletCell({
           edit({
             edit: 'setDevice',
             device: device.id,
-            supply: { ...device.supply, device: supply!, outlet: outlet!, volts: Number(volts) },
+            supply: {
+              ...device.supply,
+              device: sure(supply),
+              outlet: sure(outlet),
+              volts: Number(volts),
+            },
           });
         }}
       />

@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../../core/outcome';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import {
   draggedPlace,
@@ -51,7 +52,7 @@ export function Inside({
   const mount = (d: Device) => put(d, freeRackPlace(rig, rack, d));
   const onKey = (e: KeyboardEvent) => {
     if (!picked || e.ctrlKey || e.metaKey || e.altKey) return;
-    const at = picked.rack!;
+    const at = sure(picked.rack);
     if (e.key === 'ArrowUp') put(picked, { unit: Math.min(60, at.unit + 1) });
     else if (e.key === 'ArrowDown') put(picked, { unit: Math.max(1, at.unit - 1) });
     else if (e.key === 'ArrowLeft') put(picked, { x: Math.max(0, (at.x ?? 0) - 5) });

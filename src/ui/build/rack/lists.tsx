@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../../core/outcome';
 import { Button, Checkbox, Group } from '@mantine/core';
 import { type Dispatch, type SetStateAction } from 'react';
 import { unitsOf } from '../../../core/build';
@@ -99,7 +100,7 @@ export function MountedPanel({
           label="Lowest unit"
           min={1}
           max={60}
-          value={picked.rack!.unit}
+          value={sure(picked.rack).unit}
           onCommit={(v) => v !== undefined && put(picked, { unit: Math.round(v) })}
         />
         <CommitNumber
@@ -118,7 +119,7 @@ export function MountedPanel({
             label="From left, mm"
             min={0}
             max={450}
-            value={picked.rack!.x ?? 0}
+            value={sure(picked.rack).x ?? 0}
             onCommit={(x) => put(picked, { x: x ?? 0 })}
           />
         )}
@@ -127,7 +128,7 @@ export function MountedPanel({
         <Checkbox
           size="xs"
           label="On the rear rails"
-          checked={picked.rack!.rear ?? false}
+          checked={sure(picked.rack).rear ?? false}
           onChange={(e) => put(picked, { rear: e.currentTarget.checked })}
         />
         <Button

@@ -2,7 +2,7 @@
 import { Group, Select, Switch } from '@mantine/core';
 import { type Dispatch, type SetStateAction, useMemo, useState } from 'react';
 import { setStage, soundNow } from '../../../core/midi';
-import { at as entryAt } from '../../../core/outcome';
+import { at as entryAt, sure } from '../../../core/outcome';
 import { allScenes, sceneOf } from '../../../core/songs';
 import { useKeys } from '../../frame/use-keys';
 import { useAnswer } from '../../look/use-answer';
@@ -55,7 +55,7 @@ export function RehearseView() {
             // The show view of another window goes along, as it does with the tablet.
             callPlace(rig, setId, n);
           }}
-          plain={plain!}
+          plain={sure(plain)}
         />
       )}
     </div>
@@ -110,7 +110,7 @@ function WhatToPlay({
               stops.map((s) => [s.song.id, { value: s.song.id, label: s.song.title }]),
             ).values(),
           ]}
-          value={stop!.song.id}
+          value={sure(stop).song.id}
           allowDeselect={false}
           onChange={(v) =>
             setAt(

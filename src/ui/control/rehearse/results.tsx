@@ -38,9 +38,10 @@ export function Result({
               .
             </strong>{' '}
             {score.meanAbsMs !== null &&
+              score.meanOffMs !== null &&
               `On average ${fixed(score.meanAbsMs, 0)} ms ` +
-                `off, ${fixed(Math.abs(score.meanOffMs!), 0)} ` +
-                `ms ${score.meanOffMs! < 0 ? 'early' : 'late'} on the whole.`}
+                `off, ${fixed(Math.abs(score.meanOffMs), 0)} ` +
+                `ms ${score.meanOffMs < 0 ? 'early' : 'late'} on the whole.`}
           </p>
           <ScoreTable score={score} />
         </>

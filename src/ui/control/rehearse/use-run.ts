@@ -90,7 +90,8 @@ export function useRun(song: Song, countIn: number, click: boolean) {
     setRunning({ from: performance.now() });
   };
   useFrames(running !== null, () => {
-    const t = performance.now() - running!.from;
+    if (!running) return;
+    const t = performance.now() - running.from;
     setAt(t);
     clicks.sound(t);
     if (t > score.lengthMs) stop();

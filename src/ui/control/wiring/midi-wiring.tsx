@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../../core/outcome';
 import { useMemo, useState } from 'react';
 import { SEVERITIES, type Severity } from '../../../core/findings/finding';
 import { isControlJack } from '../../../core/kinds';
@@ -87,7 +88,7 @@ function wiredFirst(rig: Rig): MidiDevice[] {
       (m) =>
         joined.has(m.device.id) ||
         m.device.midi ||
-        m.kind.midi!.sends?.length ||
+        sure(m.kind.midi).sends?.length ||
         rig.sounds.some((s) => s.states[m.device.id]?.program),
     )
     .sort(

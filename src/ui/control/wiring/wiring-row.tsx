@@ -1,3 +1,4 @@
+import { sure } from '../../../core/outcome';
 import { Checkbox, Select } from '@mantine/core';
 import type { Severity } from '../../../core/findings/finding';
 import type { Thru } from '../../../core/kinds';
@@ -50,8 +51,8 @@ export function WiringRow({
       s.device.id !== device.id &&
       reachIn(orders.graph, s.device.id).has(device.id),
   );
-  const thrus = m.kind.midi!.thrus;
-  const listens = m.programs || m.mapped.length > 0 || m.kind.midi!.clock;
+  const thrus = sure(m.kind.midi).thrus;
+  const listens = m.programs || m.mapped.length > 0 || sure(m.kind.midi).clock;
   return (
     <tr data-midi={device.id} aria-current={current} onClick={() => onPick(device.id)}>
       <td>
@@ -175,14 +176,14 @@ function SocketsCell({ m, device, set }: { m: MidiDevice; device: Device; set: S
 function ClockCell({ m, device, set }: { m: MidiDevice; device: Device; set: SetMidi }) {
   return (
     <td>
-      {m.kind.midi!.clock || m.sends.includes('clock') ? (
+      {sure(m.kind.midi).clock || m.sends.includes('clock') ? (
         <Select
           size="xs"
           w={104}
           aria-label={`Clock of ${device.name}`}
           data={[
             ...(m.sends.includes('clock') ? [{ value: 'send', label: 'leads' }] : []),
-            ...(m.kind.midi!.clock ? [{ value: 'follow', label: 'follows' }] : []),
+            ...(sure(m.kind.midi).clock ? [{ value: 'follow', label: 'follows' }] : []),
             { value: 'ignore', label: 'ignores it' },
           ]}
           value={m.clock}

@@ -1,4 +1,5 @@
 'use client';
+import { sure } from '../../../core/outcome';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { kindOf } from '../../../core/kinds';
@@ -35,7 +36,9 @@ export function DelaysView() {
   const songs = rig.songs ?? [];
   const rows = songs.flatMap((song) =>
     devices
-      .filter((d) => (d.tempo || kindOf(d.kind).tempo!.is === 'delay') && soundsIn(rig, song, d))
+      .filter(
+        (d) => (d.tempo || sure(kindOf(d.kind).tempo).is === 'delay') && soundsIn(rig, song, d),
+      )
       .flatMap((d) =>
         delayTimes(rig, song, d, taps).map((time, i, { length }) => ({
           ...{ song, device: d, time, first: i === 0 },

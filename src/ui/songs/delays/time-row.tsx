@@ -84,7 +84,7 @@ function AgainstClick({ time: { is, inRange, instead, slip } }: { time: DelayTim
   return (
     <strong>
       heard from repeat {slip.repeat}
-      {slip.downDb! > 0.05 ? `, ${fixed(slip.downDb!, 0)} dB down` : ''}
+      {slip.downDb !== null && slip.downDb > 0.05 ? `, ${fixed(slip.downDb, 0)} dB down` : ''}
     </strong>
   );
 }

@@ -19,7 +19,7 @@ export function Ways({ devices }: { devices: string[] }) {
     <div className="ways-row">
       {devices.map((id) => {
         const d = sure(deviceOf(rig, id));
-        const table = kindOf(d.kind).tempo!;
+        const table = sure(kindOf(d.kind).tempo);
         const set = (change: Partial<TempoSetup>) =>
           edit({
             edit: 'setTempo',

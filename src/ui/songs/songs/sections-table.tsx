@@ -1,4 +1,4 @@
-import { at } from '../../../core/outcome';
+import { at, sure } from '../../../core/outcome';
 import type { Section, Song } from '../../../core/rig/schema';
 import { cueSheet, timelineOf } from '../../../core/songs';
 import { useDocument } from '../../store/use-rig';
@@ -18,7 +18,7 @@ export function SectionsTable({
   const move = (i: number, by: number) => {
     const next = [...song.sections];
     const [taken] = next.splice(i, 1);
-    next.splice(i + by, 0, taken!);
+    next.splice(i + by, 0, sure(taken));
     onChange(next);
   };
   return (
