@@ -70,6 +70,7 @@ export default tseslint.config(
   },
   {
     files: ['src/ui/**'],
+    ignores: TESTS,
     rules: {
       // A field with a value of its own writes what it once held over what others set since.
       'no-restricted-syntax': [
@@ -88,6 +89,13 @@ export default tseslint.config(
             ':not([object.name=/^[A-Z_]+$/]):not([object.callee.object.name="Object"]))' +
             ':not(:has(JSXAttribute[name.name="searchable"]))',
           message: 'a list that can grow long is searched: say searchable',
+        },
+        {
+          // Components are compiled: one that reads such a thing while it is drawn may show what it once was.
+          selector:
+            'Program > :matches(VariableDeclaration, ExportNamedDeclaration > VariableDeclaration)' +
+            ':matches([kind="let"], :has(> VariableDeclarator > NewExpression.init[callee.name=/^(Weak)?Map$/]))',
+          message: 'what changes and is shown stands in a store or in state, not in a module',
         },
       ],
     },

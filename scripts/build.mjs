@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { brotliCompressSync, constants } from 'node:zlib';
 import { root, run } from './machine.mjs';
 
 const INPUTS = [
@@ -42,5 +43,18 @@ export function build(folder) {
       DATABASE_URL: '',
     },
   });
+  pack(join(root, folder, 'static'));
   writeFileSync(stamp, now);
+}
+
+/** Packs scripts and styles once, so that the server need not at every request. */
+function pack(folder) {
+  for (const name of readdirSync(folder, { recursive: true })) {
+    const path = join(folder, name);
+    if (!/\.(js|css)$/.test(name) || statSync(path).size < 1000) continue;
+    const packed = brotliCompressSync(readFileSync(path), {
+      params: { [constants.BROTLI_PARAM_QUALITY]: 9 },
+    });
+    writeFileSync(`${path}.br`, packed);
+  }
 }

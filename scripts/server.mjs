@@ -1,6 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { createServer } from 'node:http';
+import { join } from 'node:path';
 import next from 'next';
+import sirv from 'sirv';
 import { root } from './machine.mjs';
 
 /** Serves the build on loopback, with a door before it that lets in only what a page of ours sends. */
@@ -71,6 +73,12 @@ const HEADERS = {
   'permissions-policy': 'camera=(), microphone=(), geolocation=(), payment=(), usb=()',
 };
 
+/** What the build made for pages, packed once; its names change with what is in it. */
+const STATIC = '/_next/static/';
+const made = sirv(join(root, process.env.YANTREL_DIST ?? '.next', 'static'), {
+  ...{ brotli: true, immutable: true, maxAge: 31_536_000 },
+});
+
 const app = next({ dev: false, dir: root, hostname: '127.0.0.1', port });
 await app.prepare();
 const handle = app.getRequestHandler();
@@ -83,6 +91,15 @@ const server = createServer((request, response) => {
     response.end(JSON.stringify({ type: 'about:blank', status, title }));
     // What is still on its way is not kept.
     request.resume();
+    return;
+  }
+  if (request.url?.startsWith(STATIC)) {
+    const { url } = request;
+    request.url = url.slice(STATIC.length - 1);
+    made(request, response, () => {
+      request.url = url;
+      void handle(request, response);
+    });
     return;
   }
   const nonce = randomBytes(16).toString('base64');

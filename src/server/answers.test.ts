@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { answer, isAway, problem } from './answers';
 
 const request = (body: string) => new Request('http://127.0.0.1/x', { method: 'POST', body });

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { issueWords, type Problem, textProblems } from '../core/rig';
 import { Busy } from './heavy/busy';
 import { UnreadableRevision } from './stored';

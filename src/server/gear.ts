@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type LockerUnit, type Rig, sheetIdOf } from '../core/rig';
 import { unitClashes } from './clashes';
 import type { Db } from './database';

@@ -1,5 +1,5 @@
 import { imageSize } from 'image-size';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Photograph } from '../core/rig';
 import type { Db } from './database';
 

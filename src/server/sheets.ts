@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { sheetDifferences } from '../core/changes';
 import {
   checkSheet,

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema } from './id-schema';
 
 const name = z.string().trim().min(1, 'give it a name').max(120);

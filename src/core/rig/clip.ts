@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { done, type Outcome, refused } from '../outcome';
 import { kindOf } from '../kinds';
 import { blocksOf, insideOf } from './find';

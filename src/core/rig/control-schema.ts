@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema } from './id-schema';
 import { CURVES } from '../units';
 import { settingValue } from './setting-value';

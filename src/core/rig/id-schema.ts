@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** An id: letters, digits, "-" and "_", starting with a letter or digit; never a word that JavaScript objects own. */
 export const idSchema = z

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 const THINGS: Record<string, string> = {
   number: 'a number',

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { z } from 'zod';
+import * as z from 'zod';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';
 import { joinsOf } from './conductors';
 import { applyEdits, type Edit, type Rig } from '.';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BANK_SELECTS, SOCKETS, THRUS } from '../kinds/kind';
 import { idSchema } from './id-schema';
 

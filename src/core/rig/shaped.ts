@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { sameJson } from './same-json';
 import { rigSchema } from './schema';
 

@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Db } from '../database';
 
 /** The channel of the database on which every server process tells the others. */

@@ -3,6 +3,7 @@ import { Button, Checkbox, Group, SegmentedControl } from '@mantine/core';
 import { memo, useMemo, useState } from 'react';
 import { type Block, bookOf, type BookPart, drawnOn } from '../../core/formats';
 import { useDocument, useRevision, useRig } from '../store/use-rig';
+import { useToday } from '../look/use-today';
 import { usePrinting } from './use-printing';
 
 /**
@@ -19,7 +20,7 @@ export function BookView() {
   const revision = useRevision();
   const parts = useMemo(() => bookOf(rig, report, units), [rig, report, units]);
   const chosen = parts.filter((p) => !off.includes(p.id));
-  const today = new Date().toISOString().slice(0, 10);
+  const today = useToday();
   const foot = `${rig.name}, ${revision}, ${today}`.replace(/["\\\n]/g, ' ');
   const page = paper === 'A4' ? 'A4' : 'letter';
   return (

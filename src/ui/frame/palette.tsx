@@ -359,10 +359,7 @@ export function Palette(props: Props) {
       actions={actions}
       query={typed}
       onQueryChange={setTyped}
-      shortcut={['mod + K']}
-      // Wherever the focus is: a field that is being typed in, too.
-      tagsToIgnore={[]}
-      triggerOnContentEditable
+      shortcut={null}
       limit={14}
       scrollable
       maxHeight={460}

@@ -1,9 +1,14 @@
 import { keepPage } from './keep-page';
 
-const waiting = new Set<() => Promise<unknown>>();
+type Fetch = () => Promise<unknown>;
+/** What is typed into as soon as it opens, and all else. */
+const waiting = { soon: new Set<Fetch>(), rest: new Set<Fetch>() };
 
-/** How long after a page was opened the rest is fetched, in ms: what is in sight comes first. */
-const LATER_MS = 2000;
+/**
+ * How long after a page was opened each is fetched, in ms: what is in sight comes first, then what a
+ * key opens and the next key is meant for, then the rest.
+ */
+const LATER_MS = { soon: 100, rest: 2000 };
 
 /**
  * What brings a script that the first view does not need: fetched when it is first used, or by
@@ -11,8 +16,11 @@ const LATER_MS = 2000;
  *
  *     const Keys = dynamic(later(() => import('./keys').then((m) => m.Keys)));
  */
-export function later<T>(fetch: () => Promise<T>): () => Promise<T> {
-  waiting.add(fetch);
+export function later<T>(
+  fetch: () => Promise<T>,
+  when: keyof typeof waiting = 'rest',
+): () => Promise<T> {
+  waiting[when].add(fetch);
   return fetch;
 }
 
@@ -24,18 +32,26 @@ export function later<T>(fetch: () => Promise<T>): () => Promise<T> {
  */
 export function fetchRest(): () => void {
   let isOff = false;
-  const rest = async () => {
-    for (const fetch of waiting) {
+  const all = async (list: Set<Fetch>) => {
+    for (const fetch of list) {
       if (isOff) return;
       await fetch();
-      waiting.delete(fetch);
+      list.delete(fetch);
     }
-    await keepPage();
+  };
+  const rest = async () => {
+    await all(waiting.soon);
+    await all(waiting.rest);
+    if (!isOff) await keepPage();
   };
   // Where the server is away, what was fetched so far stays; the rest is asked for when it is used.
-  const timer = setTimeout(() => void rest().catch(() => undefined), LATER_MS);
+  const away = () => undefined;
+  const timers = [
+    setTimeout(() => void all(waiting.soon).catch(away), LATER_MS.soon),
+    setTimeout(() => void rest().catch(away), LATER_MS.rest),
+  ];
   return () => {
     isOff = true;
-    clearTimeout(timer);
+    timers.forEach(clearTimeout);
   };
 }

@@ -1,11 +1,4 @@
-import {
-  Combobox,
-  createTheme,
-  defaultVariantColorsResolver,
-  Drawer,
-  type MantineColorsTuple,
-  Modal,
-} from '@mantine/core';
+import { createTheme, defaultVariantColorsResolver, type MantineColorsTuple } from '@mantine/core';
 
 const ink: MantineColorsTuple = [
   '#f4f3ef',
@@ -39,11 +32,12 @@ export const theme = createTheme({
       '#0b0b0a',
     ],
   },
+  // By name alone: a part that no view shows yet need not be fetched for it.
   components: {
     // The entries of a list exist while it is open.
-    Combobox: Combobox.extend({ defaultProps: { keepMounted: false } }),
-    Drawer: Drawer.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
-    Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
+    Combobox: { defaultProps: { keepMounted: false } },
+    Drawer: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
+    Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
   },
   // What stands on the main hue follows the sheet: light on ink, dark on the light of the dark sheet.
   variantColorResolver: (input) => {

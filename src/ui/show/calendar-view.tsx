@@ -11,7 +11,8 @@ import { fileName, save } from '../look/save-file';
 import { useWorking } from '../look/use-working';
 import { useDocument, useRig } from '../store/use-rig';
 import { newId } from './new-id';
-import { BookMark, Caution, Head, showWords, today, useShow } from './parts';
+import { BookMark, Caution, Head, showWords, useShow } from './parts';
+import { today, useToday } from '../look/use-today';
 import { useBook } from './use-book';
 import { Venue } from './venue';
 
@@ -67,7 +68,7 @@ export function CalendarView() {
     });
     choose(id);
   };
-  const day = today();
+  const day = useToday();
   return (
     <div className="scroll show-part">
       <Head title="Shows">

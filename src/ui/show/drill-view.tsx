@@ -11,7 +11,8 @@ import { useDocument } from '../store/use-rig';
 import { minutesWords } from './finder/finder-view';
 import { newId } from './new-id';
 import { Spares, Survivals } from './spares-part';
-import { BookMark, Caution, Head, Progressing, today, useSet } from './parts';
+import { BookMark, Caution, Head, Progressing, useSet } from './parts';
+import { today } from '../look/use-today';
 import { useBook } from './use-book';
 
 const SHOWN = 25;

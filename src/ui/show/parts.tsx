@@ -1,3 +1,4 @@
+import { useToday } from '../look/use-today';
 import { Button, Progress, Select } from '@mantine/core';
 import { type ReactNode, useSyncExternalStore } from 'react';
 import { LIVE_CAUTIONS } from './cautions';
@@ -28,12 +29,6 @@ export function Progressing({
   );
 }
 
-/** Today as a date, in the time of the place. */
-export function today(): string {
-  const d = new Date();
-  return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`;
-}
-
 const SHOW_KEY = 'yantrel show chosen';
 const listeners = new Set<() => void>();
 const chosenNow = (): string => {
@@ -56,7 +51,7 @@ export function useShow(): { show: Show | undefined; shows: Show[]; choose: (id:
     () => '',
   );
   const shows = all.filter((s) => !s.gone).sort((a, b) => a.date.localeCompare(b.date));
-  const day = today();
+  const day = useToday();
   const show =
     shows.find((s) => s.id === chosen) ??
     shows.find((s) => s.date >= day) ??

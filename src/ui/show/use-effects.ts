@@ -18,6 +18,7 @@ interface Held {
 
 /** One for the page: faults are worked out once for a rig as it stands, whichever part asks. */
 const held = createStore<{ now: Held | null }>(() => ({ now: null }));
+// eslint-disable-next-line no-restricted-syntax -- nothing that is drawn reads it
 let running: readonly Working<Effects>[] = [];
 
 /** How many workers share the work: no more than would help, one where little is said of the machine. */

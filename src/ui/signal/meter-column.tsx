@@ -1,4 +1,5 @@
 'use client';
+import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import { type PlacedStation, SIZE } from '../../core/draw';
 import { useRig } from '../store/use-rig';
@@ -64,7 +65,7 @@ export const MeterColumn = memo(function MeterColumn({
         ))}
     </div>
   );
-});
+}, equal);
 
 /** So far under the highest band a bar is empty, in dB. */
 const PROFILE_DB = 40;

@@ -1,5 +1,6 @@
 'use client';
 import { useDraggable } from '@dnd-kit/core';
+import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import { type PlacedStation, SIZE } from '../../core/draw';
 import type { Severity } from '../../core/findings/finding';
@@ -102,4 +103,4 @@ export const StationStrip = memo(function StationStrip({
       </span>
     </button>
   );
-});
+}, equal);

@@ -1,5 +1,6 @@
 'use client';
 import { useDroppable } from '@dnd-kit/core';
+import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead } from '../../core/draw';
 import type { WalkGeometry } from '../../core/draw/walk-geometry';
@@ -94,4 +95,4 @@ const LeadTag = memo(function LeadTag({
       )}
     </button>
   );
-});
+}, equal);

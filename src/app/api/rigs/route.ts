@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { checkRig, freshId, readRig, type Rig } from '@/core/rig';
 import { answer, problem, RIG_BYTES } from '@/server/answers';
 import { database } from '@/server/database';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { defineEdit } from './define';
 import { candidateSchema, controllerWantsSchema, controlSchema } from '../control-schema';
 import { idSchema } from '../schema';

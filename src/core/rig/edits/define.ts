@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { nameOf, soundOf, leadOf } from '../find';
 import type { Refusal } from '../refusal';
 import type { Rig } from '../schema';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { findKind } from '../../kinds';
 import { defineEdit } from './define';
 import { USUAL } from '../build-schema';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { rigEdits } from './rig-edits';
 import { deviceEdits } from './device-edits';
 import { leadEdits } from './lead-edits';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { defineEdit } from './define';
 import { idSchema, leadSchema } from '../schema';
 import { leadOf, leadTypeFor, endWords } from '../find';

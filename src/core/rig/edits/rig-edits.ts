@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { defineEdit } from './define';
 import { briefSchema, idSchema, referenceSchema, rigSchema, stanceSchema } from '../schema';
 import { given } from './parts';

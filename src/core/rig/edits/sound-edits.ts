@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { current } from 'immer';
 import { defineEdit } from './define';
 import { idSchema, soundSchema } from '../schema';

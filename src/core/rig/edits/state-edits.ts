@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { defineEdit } from './define';
 import { sendSchema } from '../midi-schema';
 import { addressSchema } from '../setting-value';

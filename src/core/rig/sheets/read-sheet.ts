@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { done, type Outcome, refused } from '../../outcome';
 import { issueWords } from '../issue-words';
 import { textProblems } from '../text';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BANK_SELECTS, JOBS, THRUS } from '../../kinds';
 import { CURVES } from '../../units';
 import { idSchema } from '../id-schema';

@@ -1,5 +1,5 @@
 import { hash } from 'ohash';
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema } from '../../rig/id-schema';
 
 /** What the crew writes down beside the rig: shows, lines of the logbook, ticks of the line check. */

@@ -1,10 +1,11 @@
-import { useState } from 'react';
+import { createStore, useStore } from 'zustand';
 import type { Problem } from '../../../core/outcome';
 import { checkSheet, type Sheet } from '../../../core/rig';
 import { useDocument, useRig } from '../../store/use-rig';
 
 /** What was changed of sheets and cannot stand yet, by rig and sheet: kept while the page is open. */
-const unfinished = new Map<string, Sheet>();
+const unfinished = createStore<Record<string, Sheet | undefined>>(() => ({}));
+const leave = (key: string, sheet?: Sheet) => unfinished.setState({ [key]: sheet });
 
 export interface SheetAtWork {
   sheet: Sheet;
@@ -20,22 +21,16 @@ export function useSheet(stored: Sheet): SheetAtWork {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   const key = `${rig.id} ${stored.id}`;
-  const [, again] = useState(0);
-  const sheet = unfinished.get(key) ?? stored;
+  const sheet = useStore(unfinished, (s) => s[key]) ?? stored;
   const checked = checkSheet(sheet);
-  const turn = () => again((n) => n + 1);
   return {
     sheet,
     problems: checked.ok ? [] : checked.problems,
     change: (next) => {
       const made = checkSheet(next);
-      if (made.ok && edit({ edit: 'putSheet', sheet: made.value }).ok) unfinished.delete(key);
-      else unfinished.set(key, next);
-      turn();
+      const stands = made.ok && edit({ edit: 'putSheet', sheet: made.value }).ok;
+      leave(key, stands ? undefined : next);
     },
-    forget: () => {
-      unfinished.delete(key);
-      turn();
-    },
+    forget: () => leave(key),
   };
 }

@@ -5,7 +5,8 @@ import { type Candidate, type Effects, Finder, type FaultFacts } from '../../../
 import { knownOf, linksIn } from '../../../core/show/book';
 import { nameOf, type Rig } from '../../../core/rig';
 import { useDocument, useRig } from '../../store/use-rig';
-import { BookMark, Caution, Head, Progressing, today, useShow } from '../parts';
+import { BookMark, Caution, Head, Progressing, useShow } from '../parts';
+import { useToday } from '../../look/use-today';
 import { useBook } from '../use-book';
 import { useEffects } from '../use-effects';
 import { newId } from '../new-id';
@@ -45,7 +46,8 @@ function Hunting({ effects }: { effects: Effects }) {
   const put = useBook((s) => s.put);
   const { show } = useShow();
   const [hunt, set] = useHunt(rig.id, sound);
-  const known = useMemo(() => knownOf(book, today()), [book]);
+  const day = useToday();
+  const known = useMemo(() => knownOf(book, day), [book, day]);
   const found = useMemo(
     () => (hunt.noticed.length ? new Finder(rig, effects, hunt, known).find() : null),
     [rig, effects, hunt, known],

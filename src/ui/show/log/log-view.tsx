@@ -18,7 +18,8 @@ import { CommitText } from '../../look/commit-text';
 import { fileName, save } from '../../look/save-file';
 import { useDocument, useRig } from '../../store/use-rig';
 import { newId } from '../new-id';
-import { BookMark, Head, today, useShow } from '../parts';
+import { BookMark, Head, useShow } from '../parts';
+import { useToday } from '../../look/use-today';
 import { useBook } from '../use-book';
 import { DueList } from './due-list';
 import { ElsewhereLines } from './elsewhere';
@@ -52,13 +53,14 @@ export function LogView() {
     [book, search],
   );
   const past = pastOf(book).filter((p) => p.failed + p.repaired > 0);
+  const day = useToday();
   return (
     <div className="scroll show-part">
       <Head title="Logbook">
         <BookMark />
       </Head>
       <LineForm />
-      <DueList due={dueOf(rig, book, today())} />
+      <DueList due={dueOf(rig, book, day)} />
       <Head title="Lines">
         <TextInput
           size="sm"

@@ -1,13 +1,29 @@
 import { SegmentedControl } from '@mantine/core';
+import dynamic from 'next/dynamic';
 import type { Device, Lead } from '../../../core/rig/schema';
+import { later } from '../../look/later';
 import { useDocument, useRig } from '../../store/use-rig';
-import { DeviceInspector } from '../device-inspector';
-import { LeadInspector } from '../lead-inspector';
 import { freeOutput } from '../place-edits';
-import { WiringList } from '../wiring-list';
 import { Guide } from './guide';
-import { ManyPanel } from './many-panel';
 import type { Picking, Side } from './use-signal-keys';
+
+// What is beside the walk once something is chosen comes after the walk.
+const DeviceInspector = dynamic(
+  later(() => import('../device-inspector').then((m) => m.DeviceInspector)),
+  { ssr: false },
+);
+const LeadInspector = dynamic(
+  later(() => import('../lead-inspector').then((m) => m.LeadInspector)),
+  { ssr: false },
+);
+const WiringList = dynamic(
+  later(() => import('../wiring-list').then((m) => m.WiringList)),
+  { ssr: false },
+);
+const ManyPanel = dynamic(
+  later(() => import('./many-panel').then((m) => m.ManyPanel)),
+  { ssr: false },
+);
 
 /** Beside the walk: the inspector of what is chosen, or the list of the wiring. */
 export function SidePanel({

@@ -1,15 +1,24 @@
+import dynamic from 'next/dynamic';
 import { useRef } from 'react';
 import type { WalkView } from '../../../core/draw';
+import { later } from '../../look/later';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
 import { Minimap } from '../minimap';
 import { Walk } from '../walk';
-import { WalkTable } from '../walk-table';
 import type { Looking } from '../walk-tools';
-import { WiringDrawing } from '../wiring/wiring-drawing';
 import { AlsoDiffer } from './also-differ';
 import { Chips } from './chips';
 import type { InHand } from './use-moving';
 import { useCompared } from './use-walk-view';
+
+const WalkTable = dynamic(
+  later(() => import('../walk-table').then((m) => m.WalkTable)),
+  { ssr: false },
+);
+const WiringDrawing = dynamic(
+  later(() => import('../wiring/wiring-drawing').then((m) => m.WiringDrawing)),
+  { ssr: false },
+);
 
 /** The walk or the drawing of the wiring, with what is on neither below, and where on it one is. */
 export function WalkPane({

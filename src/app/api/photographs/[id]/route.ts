@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
 import { loadPhotograph, removePhotograph } from '@/server/photographs';

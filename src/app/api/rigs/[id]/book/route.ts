@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { LABEL_KINDS } from '@/core/formats';
 import { checkRig, type Rig } from '@/core/rig';
 import { answer, problem, RIG_BYTES } from '@/server/answers';

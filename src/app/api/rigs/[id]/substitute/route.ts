@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { kindIdOf } from '@/core/rig';
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
