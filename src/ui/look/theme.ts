@@ -36,6 +36,8 @@ export const theme = createTheme({
   components: {
     // The entries of a list exist while it is open.
     Combobox: { defaultProps: { keepMounted: false } },
+    // What is chosen is marked at once: a mark that slides has every frame of the page drawn anew.
+    SegmentedControl: { defaultProps: { transitionDuration: 0 } },
     Drawer: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
     Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
   },

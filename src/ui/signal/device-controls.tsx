@@ -61,6 +61,7 @@ export function ControlsHere({ device }: { device: Device }) {
             <SegmentedControl
               size="xs"
               mb={6}
+              fullWidth
               aria-label="What is turned holds in"
               value={holds}
               onChange={(v) => setHolds(v === 'all' ? 'all' : 'this')}

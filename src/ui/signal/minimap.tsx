@@ -13,8 +13,6 @@ interface Shown {
   top: number;
   width: number;
   height: number;
-  fullWidth: number;
-  fullHeight: number;
 }
 
 /**
@@ -35,7 +33,6 @@ export function Minimap({
   scroller: RefObject<HTMLDivElement | null>;
 }) {
   const [shown, setShown] = useState<Shown | null>(null);
-  const isWalk = view.stations.length > 0;
   useEffect(() => {
     const el = scroller.current;
     if (!el) return;
@@ -45,27 +42,25 @@ export function Minimap({
         top: el.scrollTop,
         width: el.clientWidth,
         height: el.clientHeight,
-        fullWidth: el.scrollWidth,
-        fullHeight: el.scrollHeight,
       };
       setShown((was) => (shallowEqual(was, now) ? was : now));
     };
     el.addEventListener('scroll', look);
-    // It looks by itself when it begins, and later when there is a layout to look at.
+    // It looks by itself when it begins.
     const sizes = new ResizeObserver(look);
     sizes.observe(el);
-    if (el.firstElementChild) sizes.observe(el.firstElementChild);
     return () => {
       el.removeEventListener('scroll', look);
       sizes.disconnect();
     };
-  }, [scroller, isWalk]);
-  if (!shown || (shown.fullWidth <= shown.width + 4 && shown.fullHeight <= shown.height + 4))
-    return null;
+  }, [scroller]);
+  if (!shown) return null;
   const g = placeWalk(view, rig.leads, rows, undefined, new Set(foldedLanes));
+  const [fullWidth, fullHeight] = [g.width + 2 * MARGIN, g.height];
+  if (fullWidth <= shown.width + 4 && fullHeight <= shown.height + 4) return null;
   // Wide and low: each way has its own scale.
-  const sx = Math.min(0.3, (shown.width - 30) / shown.fullWidth);
-  const sy = HEIGHT / shown.fullHeight;
+  const sx = Math.min(0.3, (shown.width - 30) / fullWidth);
+  const sy = HEIGHT / Math.max(fullHeight, shown.height);
   const go = (e: React.PointerEvent<SVGSVGElement>) => {
     const box = e.currentTarget.getBoundingClientRect();
     scroller.current?.scrollTo({
@@ -76,7 +71,7 @@ export function Minimap({
   return (
     <div className="minimap">
       <svg
-        width={shown.fullWidth * sx}
+        width={fullWidth * sx}
         height={HEIGHT}
         role="img"
         aria-label="The whole walk; the frame is what is on screen"
@@ -99,8 +94,8 @@ export function Minimap({
         <rect
           x={shown.left * sx + 0.75}
           y={shown.top * sy + 0.75}
-          width={Math.min(shown.width, shown.fullWidth) * sx - 1.5}
-          height={Math.min(shown.height, shown.fullHeight) * sy - 1.5}
+          width={Math.min(shown.width, fullWidth) * sx - 1.5}
+          height={Math.min(shown.height, fullHeight) * sy - 1.5}
           fill="none"
           stroke="var(--ink)"
           strokeWidth={1.5}
