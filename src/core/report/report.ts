@@ -19,8 +19,12 @@ import { CHECKS, type Checks, type RigCheck } from './checks';
 import { contained, type TellFailure } from './contained';
 import { gatherFindings } from './gather';
 
-/** All figures of one sound, and what a person should know of them. */
-export interface SoundReport extends SoundFigures {
+/** All figures of one sound. */
+export type SoundReport = SoundFigures;
+
+/** A sound that was worked out: its figures, and what a person should know of them. */
+export interface JudgedSound {
+  figures: SoundReport;
   remarks: Remark[];
 }
 
@@ -31,7 +35,7 @@ export interface Report {
   findings: Finding[];
 }
 
-/** The sound that is wanted before the others, and who takes its report as soon as it is there. */
+/** The sound that is wanted before the others, and who takes its figures as soon as they are there. */
 export interface First {
   sound: string;
   take: (report: SoundReport) => void;
@@ -57,19 +61,22 @@ const noFigures = (sound: Sound): SoundFigures => ({
 
 const quietly: TellFailure = () => undefined;
 
-/** Figures and remarks of one sound. */
+/** Figures and remarks of one sound; `take` has the figures before they are judged. */
 export function analyseSound(
   rig: Rig,
   sound: Sound,
   figuring: Figuring = {},
   checks: Checks['sound'] = CHECKS.sound,
   tell: TellFailure = quietly,
-): SoundReport {
+  take: (figures: SoundReport) => void = () => undefined,
+): JudgedSound {
   return contained(
     `the figures of ${sound.name}`,
     tell,
     () => {
       const evidence = evidenceOf(rig, sound, figuring);
+      const figures = figuresIn(evidence);
+      take(figures);
       const remarks = Object.entries(checks).flatMap(([name, look]) =>
         contained(
           name,
@@ -78,9 +85,9 @@ export function analyseSound(
           (failed) => [failed],
         ),
       );
-      return { ...figuresIn(evidence), remarks: withoutSymptoms(remarks) };
+      return { figures, remarks: withoutSymptoms(remarks) };
     },
-    (failed) => ({ ...noFigures(sound), remarks: [failed] }),
+    (failed) => ({ figures: noFigures(sound), remarks: [failed] }),
   );
 }
 
@@ -92,7 +99,7 @@ export function analyseSound(
 export class Analyser {
   private promises = new PromiseChecker();
   private readonly kept = new Map<RigCheck, { rig: Rig; remarks: SceneRemark[] }>();
-  private last?: { rig: Rig; sounds: Map<Sound, SoundReport> };
+  private last?: { rig: Rig; sounds: Map<Sound, JudgedSound> };
   private heardDevices?: Rig['devices'];
   private flows = new Map<string, Flowing>();
 
@@ -130,13 +137,16 @@ export class Analyser {
     const known = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : undefined;
     if (this.tones.size > 4000) this.tones.clear();
     const plugged = pluggedJacks(rig);
-    const reportOf = (s: Sound) => known?.get(s) ?? this.sound(rig, s, plugged);
+    const judged = new Map<Sound, JudgedSound>();
     const wanted = sounds.find((s) => s.id === first?.sound);
-    const soon = wanted && reportOf(wanted);
-    if (soon) first?.take(soon);
-    const reports = new Map(sounds.map((s) => [s, soon && s === wanted ? soon : reportOf(s)]));
-    this.last = { rig, sounds: reports };
-    const list = [...reports.values()];
+    if (wanted && first && !known?.has(wanted))
+      judged.set(wanted, this.sound(rig, wanted, plugged, first.take));
+    const each = sounds.map((s): [Sound, JudgedSound] => [
+      s,
+      judged.get(s) ?? known?.get(s) ?? this.sound(rig, s, plugged),
+    ]);
+    this.last = { rig, sounds: new Map(each) };
+    const list = each.map(([, { figures }]) => figures);
     const anySound = list[0]?.sound ?? AS_IT_STANDS.id;
     const promises = this.promises.check(rig, list, this.tell);
     const built = this.onRig(this.checks.build, written).map(({ remark }) => remark);
@@ -144,7 +154,10 @@ export class Analyser {
       ...this.onRig(this.checks.control, heard).flatMap(({ sounds: named, remark }) =>
         (named.length ? named : [anySound]).map((sound) => ({ sound, remarks: [remark] })),
       ),
-      ...list.map((r) => ({ sound: r.sound, remarks: [...r.remarks, ...built] })),
+      ...each.map(([, { figures, remarks: said }]) => ({
+        sound: figures.sound,
+        remarks: [...said, ...built],
+      })),
       ...promiseRemarks(promises).map(({ sound, remark }) => ({
         sound: sound ?? anySound,
         remarks: [remark],
@@ -164,10 +177,15 @@ export class Analyser {
     return rig;
   }
 
-  private sound(rig: Rig, sound: Sound, plugged: Map<string, Set<string>>): SoundReport {
+  private sound(
+    rig: Rig,
+    sound: Sound,
+    plugged: Map<string, Set<string>>,
+    take?: First['take'],
+  ): JudgedSound {
     const { tones: memory, flows, checks, tell, wantsFixes } = this;
     const figuring = { memory, plugged, wantsFixes, flows };
-    return analyseSound(rig, sound, figuring, checks.sound, tell);
+    return analyseSound(rig, sound, figuring, checks.sound, tell, take);
   }
 
   /** What checks of the whole rig say; each is asked again only when something that it reads has changed. */

@@ -103,7 +103,7 @@ describe.each(standing.map((k) => [k.id, k] as const))('%s', (id, kind) => {
 /** Slots in use of the hybrid rig's modeler, in its first sound. */
 function slotsUsed(rig: Rig): number {
   const [first] = rig.sounds;
-  return analyseSound(rig, first!).hosts.find((h) => h.host === 'lode')!.used.slots;
+  return analyseSound(rig, first!).figures.hosts.find((h) => h.host === 'lode')!.used.slots;
 }
 const slotsBefore = slotsUsed(hybridRig);
 
