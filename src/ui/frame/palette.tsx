@@ -359,7 +359,10 @@ export function Palette(props: Props) {
       actions={actions}
       query={typed}
       onQueryChange={setTyped}
-      shortcut={null}
+      shortcut={['mod + K']}
+      // Wherever the focus is: a field that is being typed in, too.
+      tagsToIgnore={[]}
+      triggerOnContentEditable
       limit={14}
       scrollable
       maxHeight={460}

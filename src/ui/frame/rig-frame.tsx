@@ -1,7 +1,5 @@
 'use client';
 import { ActionIcon, Menu, Tooltip, useMantineColorScheme } from '@mantine/core';
-import { useHotkeys } from '@mantine/hooks';
-import { useSpotlight } from '@mantine/spotlight';
 import {
   IconArrowBackUp,
   IconArrowForwardUp,
@@ -26,7 +24,8 @@ import { useDocument, useRig, useRigStore } from '../store/use-rig';
 import { Contained } from './contained';
 import { FindingsButton } from './findings-button';
 import { Others } from './others';
-import { palette, paletteStore } from './palette-store';
+import { Palette } from './palette';
+import { palette } from './palette-store';
 import { keyOf, pathOf, PLACE_IDS, PLACES } from './place-list';
 import { SaveMark } from './save-mark';
 import { Address } from './use-address';
@@ -37,10 +36,6 @@ import { WhenFirst } from '../look/when-first';
 // What opens over the page comes after what is in sight.
 const FindingsDrawer = dynamic(
   later(() => import('./findings-drawer').then((m) => m.FindingsDrawer)),
-  { ssr: false },
-);
-const Palette = dynamic(
-  later(() => import('./palette').then((m) => m.Palette), 'soon'),
   { ssr: false },
 );
 const QuestionDialog = dynamic(
@@ -76,9 +71,6 @@ export function RigFrame({
   const findingsOpen = useRig((s) => s.findingsOpen);
   const [keys, setKeys] = useState(false);
   const { toggleColorScheme } = useMantineColorScheme();
-  const { opened: finding } = useSpotlight(paletteStore);
-  // Wherever the focus is: a field that is being typed in, too.
-  useHotkeys([['mod+K', palette.toggle]], [], true);
   useEffect(fetchRest, []);
   useKeys([
     ...rig.sounds
@@ -119,13 +111,11 @@ export function RigFrame({
       <WhenFirst wanted={findingsOpen}>
         <FindingsDrawer goToSignal={() => router.push(pathOf(rig.id, 'signal'))} />
       </WhenFirst>
-      <WhenFirst wanted={finding}>
-        <Palette
-          onShortcuts={() => setKeys(true)}
-          onScheme={toggleColorScheme}
-          onExport={exportFile}
-        />
-      </WhenFirst>
+      <Palette
+        onShortcuts={() => setKeys(true)}
+        onScheme={toggleColorScheme}
+        onExport={exportFile}
+      />
       <WhenFirst wanted={keys}>
         <Shortcuts opened={keys} onClose={() => setKeys(false)} />
       </WhenFirst>

@@ -1,14 +1,9 @@
 import { keepPage } from './keep-page';
 
-type Fetch = () => Promise<unknown>;
-/** What is typed into as soon as it opens, and all else. */
-const waiting = { soon: new Set<Fetch>(), rest: new Set<Fetch>() };
+const waiting = new Set<() => Promise<unknown>>();
 
-/**
- * How long after a page was opened each is fetched, in ms: what is in sight comes first, then what a
- * key opens and the next key is meant for, then the rest.
- */
-const LATER_MS = { soon: 100, rest: 2000 };
+/** How long after a page was opened the rest is fetched, in ms: what is in sight comes first. */
+const LATER_MS = 2000;
 
 /**
  * What brings a script that the first view does not need: fetched when it is first used, or by
@@ -16,11 +11,8 @@ const LATER_MS = { soon: 100, rest: 2000 };
  *
  *     const Keys = dynamic(later(() => import('./keys').then((m) => m.Keys)));
  */
-export function later<T>(
-  fetch: () => Promise<T>,
-  when: keyof typeof waiting = 'rest',
-): () => Promise<T> {
-  waiting[when].add(fetch);
+export function later<T>(fetch: () => Promise<T>): () => Promise<T> {
+  waiting.add(fetch);
   return fetch;
 }
 
@@ -32,26 +24,18 @@ export function later<T>(
  */
 export function fetchRest(): () => void {
   let isOff = false;
-  const all = async (list: Set<Fetch>) => {
-    for (const fetch of list) {
+  const rest = async () => {
+    for (const fetch of waiting) {
       if (isOff) return;
       await fetch();
-      list.delete(fetch);
+      waiting.delete(fetch);
     }
-  };
-  const rest = async () => {
-    await all(waiting.soon);
-    await all(waiting.rest);
-    if (!isOff) await keepPage();
+    await keepPage();
   };
   // Where the server is away, what was fetched so far stays; the rest is asked for when it is used.
-  const away = () => undefined;
-  const timers = [
-    setTimeout(() => void all(waiting.soon).catch(away), LATER_MS.soon),
-    setTimeout(() => void rest().catch(away), LATER_MS.rest),
-  ];
+  const timer = setTimeout(() => void rest().catch(() => undefined), LATER_MS);
   return () => {
     isOff = true;
-    timers.forEach(clearTimeout);
+    clearTimeout(timer);
   };
 }

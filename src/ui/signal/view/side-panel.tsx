@@ -3,19 +3,14 @@ import dynamic from 'next/dynamic';
 import type { Device, Lead } from '../../../core/rig/schema';
 import { later } from '../../look/later';
 import { useDocument, useRig } from '../../store/use-rig';
+import { DeviceInspector } from '../device-inspector';
+import { LeadInspector } from '../lead-inspector';
 import { freeOutput } from '../place-edits';
 import { Guide } from './guide';
 import type { Picking, Side } from './use-signal-keys';
 
-// What is beside the walk once something is chosen comes after the walk.
-const DeviceInspector = dynamic(
-  later(() => import('../device-inspector').then((m) => m.DeviceInspector)),
-  { ssr: false },
-);
-const LeadInspector = dynamic(
-  later(() => import('../lead-inspector').then((m) => m.LeadInspector)),
-  { ssr: false },
-);
+// What a choice of several things and the list of leads need comes after the walk. The inspectors are there at
+// once: work goes on where the network goes away as soon as the page stands.
 const WiringList = dynamic(
   later(() => import('../wiring-list').then((m) => m.WiringList)),
   { ssr: false },

@@ -10,6 +10,8 @@ import { WhenFirst } from '../../look/when-first';
 import { USUAL_ROWS } from '../meter-rows';
 import { WalkTools } from '../walk-tools';
 import { MovingHint } from './moving-hint';
+import { ConnectPicker } from './connect-picker';
+import { AppendPicker, InsertPicker, LoopPicker, ReplacePicker } from './pickers';
 import { SidePanel } from './side-panel';
 import { SignalTools } from './signal-tools';
 import { useClipboard } from './use-clipboard';
@@ -21,27 +23,6 @@ import { WalkPane } from './walk-pane';
 
 const ProposalsDrawer = dynamic(
   later(() => import('../proposals/proposals-drawer').then((m) => m.ProposalsDrawer)),
-  { ssr: false },
-);
-
-const ConnectPicker = dynamic(
-  later(() => import('./connect-picker').then((m) => m.ConnectPicker), 'soon'),
-  { ssr: false },
-);
-const InsertPicker = dynamic(
-  later(() => import('./pickers').then((m) => m.InsertPicker), 'soon'),
-  { ssr: false },
-);
-const AppendPicker = dynamic(
-  later(() => import('./pickers').then((m) => m.AppendPicker), 'soon'),
-  { ssr: false },
-);
-const LoopPicker = dynamic(
-  later(() => import('./pickers').then((m) => m.LoopPicker), 'soon'),
-  { ssr: false },
-);
-const ReplacePicker = dynamic(
-  later(() => import('./pickers').then((m) => m.ReplacePicker), 'soon'),
   { ssr: false },
 );
 
