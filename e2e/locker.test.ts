@@ -123,6 +123,8 @@ test('a unit knows its sheet and has photographs; another unit takes its place, 
   );
   await tech.button('Remove this photograph');
   await tech.gone(small);
+  // What it was shown in has faded away, and lies over nothing any more.
+  await tech.gone('[role="dialog"]');
 
   await tech.click(`[aria-label="Exchange … ${first}"]`);
   await takes(`The other one, ${second}`);
