@@ -164,8 +164,9 @@ function figuring(set: Set, get: Get) {
     get()
       .door?.ask('patch', { patches, shown: get().sound }, (first) => {
         const { report } = get();
-        const sounds = report.sounds.map((s) => (s.sound === first.sound ? first : s));
-        set({ report: { ...report, sounds } });
+        const others = report.sounds.filter((s) => s.sound !== first.sound);
+        // The order of sounds comes with the answer.
+        set({ report: { ...report, sounds: [...others, first] } });
       })
       .then((u) => {
         const before = get().report;
