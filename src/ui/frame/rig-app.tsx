@@ -1,5 +1,5 @@
 'use client';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useLayoutEffect, useState } from 'react';
 import { Button } from '@mantine/core';
 import type { Report } from '../../core/report';
 import { NOTHING_YET } from '../../core/report/nothing-yet';
@@ -12,6 +12,7 @@ import { personName } from '../keep/person';
 import { createRigStore, type RigStore } from '../store/rig-store';
 import { RigContext } from '../store/use-rig';
 import { RigFrame } from './rig-frame';
+import { takeAddress } from './use-address';
 
 export interface OpenedRig {
   head: Head;
@@ -79,6 +80,11 @@ export function RigApp({
       setSession({ store: createRigStore(base.rig, NOTHING_YET, true), head: base });
     });
   }, [id, session]);
+
+  // Once, before anything can be pressed: later it would take back what was pressed meanwhile.
+  useLayoutEffect(() => {
+    if (session) takeAddress(session.store.getState());
+  }, [session]);
 
   useEffect(() => {
     if (!session) return;

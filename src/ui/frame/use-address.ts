@@ -30,8 +30,9 @@ function written({
   ];
 }
 
-/** Takes from an address what is in it and in the rig; what is not there stays as it is. */
-function take(state: RigState, params: URLSearchParams): void {
+/** Takes from the page's address what is in it and in the rig; what is not there stays as it is. */
+export function takeAddress(state: RigState): void {
+  const params = new URLSearchParams(window.location.search);
   const { rig } = state.history;
   const [sound, device, lead] = ['sound', 'device', 'lead'].map((k) => params.get(k));
   if (sound && rig.sounds.some((s) => s.id === sound)) state.setSound(sound);
@@ -63,8 +64,7 @@ export function useAddress(): void {
   const path = usePathname();
   const part = useSearchParams().get('part');
   useEffect(() => {
-    const read = () => take(store.getState(), new URLSearchParams(window.location.search));
-    read();
+    const read = () => takeAddress(store.getState());
     window.addEventListener('popstate', read);
     return () => window.removeEventListener('popstate', read);
   }, [store]);
