@@ -191,6 +191,29 @@ test('a link lands where it was copied: sound, device, findings and their filter
   await colleague.page.close();
 });
 
+test('what is pressed as soon as a page answers is not taken back by its address', async () => {
+  const id = await stored(tech, touringRig);
+  const quick = await tech.anotherTab();
+  await quick.page.evaluateOnNewDocument(() => {
+    const look = setInterval(() => {
+      const strip = document.querySelector<HTMLElement>('[data-station="kiln"]');
+      const digit = document.querySelector<HTMLElement>('.sounds-bar [data-digit="5"]');
+      const answers = (e: HTMLElement | null): e is HTMLElement =>
+        e !== null && Object.keys(e).some((k) => k.startsWith('__reactProps'));
+      if (!answers(strip) || !answers(digit)) return;
+      clearInterval(look);
+      strip.click();
+      digit.click();
+    }, 1);
+  });
+  await quick.open(`/rigs/${id}/signal?device=head&sound=edge`);
+  await quick.see('[data-inspector="kiln"]');
+  await quick.page.waitForFunction(() => window.location.search.includes('device=kiln'));
+  await quick.see('.sounds-bar [data-digit="5"][aria-pressed="true"]');
+  await quick.see('[data-inspector="kiln"]');
+  await quick.page.close();
+});
+
 test('the last edit says what it did to the findings', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal?sound=lead`);

@@ -116,7 +116,7 @@ function Next() {
         ))}
       </ul>
       {here.length > MOST && (
-        <button type="button" className="lead-line" onClick={() => show()}>
+        <button type="button" className="linklike" onClick={() => show()}>
           and {here.length - MOST} more in this sound
         </button>
       )}
