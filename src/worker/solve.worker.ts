@@ -75,7 +75,7 @@ const WORK: {
     const open = trial.report.findings.filter((f) => f.accepted === undefined);
     const found: Record<string, TriedFix[]> = {};
     for (const [i, f] of open.entries()) {
-      if (f.fix ?? f.others?.length) {
+      if (trial.candidates(f).length) {
         await tell(i / open.length, f.what);
         found[f.key] = trial.waysOut(f);
       }

@@ -27,7 +27,7 @@ export function crossedLoops(rig: Pick<Rig, 'devices' | 'leads'>): CrossedLoop[]
           const isOwn = home.device === device.id && loop.return.includes(home.jack);
           const isHome =
             home.device === device.id ||
-            loopsAt(followed, home.device).some((l) => l.return.includes(home.jack));
+            loopsOf(followed, home.device).some((l) => l.return.includes(home.jack));
           return isHome && !isOwn ? [{ device: device.id, send, home }] : [];
         })
         .concat(intoReturns(followed, device, loop)),
@@ -53,9 +53,11 @@ function followedOf({ devices, leads }: Pick<Rig, 'devices' | 'leads'>): Followe
   return { devices: new Map(devices.map((d) => [d.id, d])), leads: from };
 }
 
-function loopsAt({ devices }: Followed, id: string): readonly Loop[] {
+/** Loops that another's chain has no business in: an amplifier's goes home to a modeler by intent. */
+function loopsOf({ devices }: Followed, id: string): readonly Loop[] {
   const device = devices.get(id);
-  return (device && kindOf(device.kind).loops) ?? [];
+  const kind = device && kindOf(device.kind);
+  return kind?.hosts ? [] : (kind?.loops ?? []);
 }
 
 /** Where the chain that hangs on a send ends: the first jack of something that is no simple box. */

@@ -216,10 +216,8 @@ export const howlRemarks: Remarker = ({ ctx, cycles }) =>
     why:
       `Once round it ${c.gainDb >= 0 ? 'gains' : 'loses'} ${fixed(Math.abs(c.gainDb))} ` +
       `dB${c.gainDb > 0 ? ', so it will howl' : '; it will ring and colour the sound'}. ` +
-      'The figures leave the way back ' +
-      ('out. ' +
-        (c.opens
-          ? `One press opens it: ${c.opens.words.charAt(0).toLowerCase()}${c.opens.words.slice(1)}.`
-          : 'No press opens it; disconnect the lead that closes the circle.')),
+      'The figures leave the way back out.' +
+      // What opens it is made on a copy first, and told by what came of it.
+      (c.opens ? '' : ' No press opens it; the lead that closes the circle does.'),
     fix: c.opens,
   }));

@@ -27,16 +27,23 @@ const AUDIBLE_PERCENT = 3;
  */
 export const directFeedRemarks: Remarker = ({ ctx, destinations, wantsFixes }) => {
   const told = new Set<string>();
-  return ctx.flowing.circuit.arrivals.flatMap(({ device, net, arrive }): Remark[] => {
+  // By what models a cabinet: the loudspeakers behind it are one matter, with one cure.
+  const speakers = new Map<string, string[]>();
+  const direct = ctx.flowing.circuit.arrivals.flatMap(({ device, net, arrive }): Remark[] => {
     const { flows } = ctx.flowing.present(net);
     if (!flows.length) return [];
-    if (!arrive.fullRange) return twoCabinets(ctx, destinations, { device, arrive, flows });
+    if (!arrive.fullRange) {
+      const block = modelledAhead(ctx, destinations, { device, arrive, flows });
+      if (block) speakers.set(block, [...(speakers.get(block) ?? []), device]);
+      return [];
+    }
     // Two jacks of one destination are one matter, with one cure.
     const thd = worstUncabbed(flows);
     if (thd < AUDIBLE_PERCENT || told.has(device)) return [];
     told.add(device);
     return [unfiltered(ctx, device, thd, wantsFixes)];
   });
+  return [...direct, ...[...speakers].map(([block, behind]) => twoCabinets(ctx, block, behind))];
 };
 
 /**
@@ -104,41 +111,46 @@ function inputOf({ through, jacks }: Kind, out: string): string | undefined {
   return isRight ? jacks.find((j) => j.id === through?.in)?.pair?.with : through?.in;
 }
 
-/** A cabinet that is modelled ahead of a loudspeaker. */
-function twoCabinets(
+/** What models a cabinet ahead of a loudspeaker, if anything does. */
+function modelledAhead(
   ctx: SoundContext,
   destinations: Evidence['destinations'],
   { device, arrive, flows }: { device: string; arrive: Arrive; flows: readonly Flow[] },
-): Remark[] {
+): string | undefined {
   const isSpeaker = (arrive.coil ?? !arrive.wantsDbu) && arrive.maxDbu >= 60;
-  if (!isSpeaker || !loudest(flows)?.cabinet) return [];
+  if (!isSpeaker || !loudest(flows)?.cabinet) return undefined;
   const plugged = pluggedJacks(ctx.rig);
   const route = destinations.find((d) => d.device === device)?.route ?? [];
-  const block = ctx.stations
+  return ctx.stations
     .filter((s) => route.includes(s.id))
     .map((s) => ctx.device(s.device))
     .find((d) =>
       passesOf(d, ctx.sound, plugged).some((p) => p.is === 'stage' && p.cabinet && p.to !== 'air'),
-    );
-  if (!block) return [];
-  return [
-    {
-      rule: 'two-cabinets',
-      severity: 'caution',
-      subjects: [device, block.id],
-      what: `${block.name} models a cabinet ahead of ${ctx.device(device).name}, which is one.`,
-      why: 'Two cabinets one behind the other sound dull and boxed in.',
-      fix: {
-        words: `Bypass ${block.name} here`,
-        edits: [
-          {
-            edit: 'setEngaged',
-            device: block.id,
-            ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
-            engaged: false,
-          },
-        ],
-      },
+    )?.id;
+}
+
+/** A cabinet that is modelled ahead of loudspeakers. */
+function twoCabinets(ctx: SoundContext, block: string, behind: readonly string[]): Remark {
+  const speakers = [...new Set(behind)].sort();
+  const names = speakers.map((id) => ctx.device(id).name).join(' and ');
+  const { name } = ctx.device(block);
+  return {
+    rule: 'two-cabinets',
+    severity: 'caution',
+    subjects: [...speakers.slice(0, 1), block, ...speakers.slice(1)],
+    about: [...speakers.slice(0, 1), block].join('+'),
+    what: `${name} models a cabinet ahead of ${names}, which ${speakers.length > 1 ? 'are cabinets' : 'is one'}.`,
+    why: 'Two cabinets one behind the other sound dull and boxed in.',
+    fix: {
+      words: `Bypass ${name} here`,
+      edits: [
+        {
+          edit: 'setEngaged',
+          device: block,
+          ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
+          engaged: false,
+        },
+      ],
     },
-  ];
+  };
 }

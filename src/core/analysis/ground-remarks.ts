@@ -63,8 +63,10 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
           : through('supply')
             ? 'Closed through the shared return of a supply.'
             : 'Closed through the shields of its leads.') +
-        ' ' +
-        `Cheapest cure: ${l.cure}${same.length > 1 ? ', then the same for the others' : ''}.`,
+        // What can be made is made on a copy first, and told by what came of it.
+        (l.fix
+          ? ''
+          : ` What opens it: ${l.cure}${same.length > 1 ? ', then the same for the others' : ''}.`),
       fix: l.fix,
       others: same.flatMap((h) => h.others ?? []),
     };

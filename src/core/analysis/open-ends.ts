@@ -255,7 +255,7 @@ function restingLoose(ctx: SoundContext): Remark[] {
  * Inputs that the output could be meant for: the return of the loop whose send feeds the device,
  * then inputs that hold nothing, those of destinations first.
  */
-function waysOn(rig: Rig, device: Device): End[] {
+export function waysOn(rig: Rig, device: Device): End[] {
   const feeding = byKey(
     rig.leads.filter((l) => !CONTROL_LEADS.includes(l.type)),
     (l) => l.to.device,

@@ -3,30 +3,33 @@ import { type Fix, fixes, type Remark } from '../findings/finding';
 import { kindOf, settingWith } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
 import type { Remarker } from './evidence';
+import { againWords, broughtBack, unheardIn } from './missing-leads';
 import { settingOf, stateIn } from '../rig/device-state';
 import type { SoundContext } from '../signal/sound-context';
 
 /** Copies of one source that arrive together with opposite polarity in one jack. */
-export const polarityRemarks: Remarker = ({ ctx }) => {
+export const polarityRemarks: Remarker = ({ ctx, stations, destinations }) => {
   const remarks: Remark[] = [];
+  const unheard = unheardIn({ ctx, stations, destinations });
   const heard = new Set<string>();
   for (const net of ctx.flowing.circuit.nets) {
     for (const source of ctx.flowing.present(net.index).cancelled) {
       const device = at(net.points, 0).device;
       if (heard.has(`${device} ${source}`)) continue;
       heard.add(`${device} ${source}`);
+      const ways = turnFixes(
+        ctx,
+        ctx.stations.map((s) => s.device),
+      );
+      const back = broughtBack(ctx, ways[0]?.edits ?? [], unheard);
       remarks.push({
         rule: 'polarity',
         severity: 'fault',
-        subjects: [device, sourceDevice(source)],
+        subjects: [device, sourceDevice(source), ...back],
+        about: `${device}+${sourceDevice(source)}`,
         what: `Two copies of ${ctx.device(source).name} meet at ${ctx.device(device).name} with opposite polarity.`,
-        why: 'They arrive at the same time, one turned over, so they cancel.',
-        ...fixes(
-          turnFixes(
-            ctx,
-            ctx.stations.map((s) => s.device),
-          ),
-        ),
+        why: `They arrive at the same time, one turned over, so they cancel.${againWords(ctx, back)}`,
+        ...fixes(ways),
       });
     }
   }

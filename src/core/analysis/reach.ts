@@ -1,6 +1,7 @@
 import { at } from '../outcome';
 import { fixes, type Remark } from '../findings/finding';
 import { endWords } from '../rig/find';
+import type { End } from '../rig/schema';
 import { withSetting } from '../control/reach';
 import { kindOf } from '../kinds';
 import { settingOf, stateIn } from '../rig/device-state';
@@ -14,13 +15,22 @@ import { aheadOf, missingLeads, openingsBefore } from './missing-leads';
 export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => {
   const missing = (d: string) => fixes(wantsFixes ? missingLeads(ctx, d) : []);
   const remarks: Remark[] = [];
+  // What lies behind another destination that nothing reaches, as a desk behind a loudspeaker, is told with it.
+  const cut = new Set(destinations.filter((d) => !d.connected).map((d) => d.device));
+  const behind = [...cut].filter((id) => {
+    const first = beginningOf(ctx, id)?.device;
+    return first !== undefined && first !== id && cut.has(first);
+  });
   for (const d of destinations) {
     if (!d.connected) {
+      if (behind.includes(d.device)) continue;
+      const alike = behind.filter((id) => beginningOf(ctx, id)?.device === d.device);
       remarks.push({
         rule: 'no-route',
         severity: 'fault',
-        subjects: [d.device],
-        what: `Nothing reaches ${d.name}.`,
+        subjects: [d.device, ...alike],
+        about: d.device,
+        what: `Nothing reaches ${[d.device, ...alike].map((id) => ctx.device(id).name).join(' and ')}.`,
         why: `No way of leads and devices leads there from any instrument.${beginning(ctx, d.device)}`,
         ...missing(d.device),
       });
@@ -111,12 +121,16 @@ function isTurnedDown(
   });
 }
 
-/** Where what leads to a destination begins with an open input, in words. */
-function beginning(ctx: SoundContext, destination: string): string {
+/** The open input that what leads to a destination begins with. */
+function beginningOf(ctx: SoundContext, destination: string): End | undefined {
   const isFed = (id: string) => ctx.rig.leads.some((l) => l.to.device === id);
-  const [first] = openingsBefore(ctx, destination).filter(({ end }) => !isFed(end.device));
-  return first && first.end.device !== destination
-    ? ` What leads there begins at ${endWords(ctx.rig, first.end)}, and nothing is plugged in there.`
+  return openingsBefore(ctx, destination).find(({ end }) => !isFed(end.device))?.end;
+}
+
+function beginning(ctx: SoundContext, destination: string): string {
+  const first = beginningOf(ctx, destination);
+  return first && first.device !== destination
+    ? ` What leads there begins at ${endWords(ctx.rig, first)}, and nothing is plugged in there.`
     : '';
 }
 

@@ -4,6 +4,7 @@ import { jackOf, leadFrom, leadInto } from '../rig/find';
 import type { Lead } from '../rig/schema';
 import { fixed } from '../units';
 import type { Remarker } from './evidence';
+import { againWords, broughtBack, type Unheard, unheardIn } from './missing-leads';
 import type { SoundContext } from '../signal/sound-context';
 import {
   loadsFor,
@@ -26,13 +27,14 @@ const HEARD_LOSS_DB = -0.5;
 const IN_HAND = 1.5;
 
 /** Loads, taps, power ratings and leads between amplifiers and speakers. */
-export const speakerRemarks: Remarker = ({ ctx, speakers }) => {
+export const speakerRemarks: Remarker = ({ ctx, speakers, stations, destinations }) => {
   const paired = new Set<string>();
+  const unheard = unheardIn({ ctx, stations, destinations });
   return [
     ...speakers.flatMap((line) => [
       ...twoAmps(ctx, line, paired),
       ...(line.loadOhms === null
-        ? noLoad(ctx, line)
+        ? noLoad(ctx, line, unheard)
         : [
             ...impedance(ctx, line, line.loadOhms),
             ...powerRatings(ctx, line),
@@ -64,19 +66,26 @@ function twoAmps(ctx: SoundContext, { amp, others }: SpeakerLine, paired: Set<st
   ];
 }
 
-function noLoad(ctx: SoundContext, { amp, tube, tapOhms }: SpeakerLine): Remark[] {
+function noLoad(
+  ctx: SoundContext,
+  { amp, tube, tapOhms }: SpeakerLine,
+  unheard: Unheard,
+): Remark[] {
   if (!tube) return [];
+  const ways = loadsFor(ctx, amp, tapOhms);
+  const back = broughtBack(ctx, ways[0]?.edits ?? [], unheard);
   return [
     {
       rule: 'no-load',
       severity: 'danger',
-      subjects: [amp],
+      subjects: [amp, ...back],
+      about: amp,
       what: `${ctx.device(amp).name} has no load on its speaker output.`,
       why:
         'A tube amplifier driven without a load can destroy its output transformer. Connect ' +
         'a cabinet or a load box of the right impedance, with a speaker lead, before it is ' +
-        'switched on.',
-      ...fixes(loadsFor(ctx, amp, tapOhms)),
+        `switched on.${againWords(ctx, back)}`,
+      ...fixes(ways),
     },
   ];
 }

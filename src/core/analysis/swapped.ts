@@ -138,7 +138,10 @@ export const swappedRemarks: Remarker = ({ ctx, cycles, stations, destinations }
     const remark = remarkOf(ctx, cure, cycles.length > 0, crossed);
     const back = broughtBack(ctx, cure.edits, unheard);
     const ways = [cure, ...others.slice(0, MOST_OTHERS)].map((c) => fixOf(rig, c));
-    return [{ ...remark, ...fixes(ways), subjects: [...remark.subjects, ...back] }];
+    // Circles that are gone with it, by what signal runs round in.
+    const gone = cure.worth.circles === 0 ? cycles.flatMap((c) => c.devices) : [];
+    const subjects = [...new Set([...remark.subjects, ...gone, ...back])];
+    return [{ ...remark, ...fixes(ways), subjects }];
   };
   const isCure = (cures: Cure[]): cures is [Cure, ...Cure[]] => cures[0] !== undefined;
   const single = best(exchanges.flatMap((x) => tried(now, [x])));

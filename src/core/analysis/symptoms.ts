@@ -2,38 +2,72 @@ import type { Remark } from '../findings/finding';
 import type { RuleId } from '../findings/rules';
 import type { Lead } from '../rig/schema';
 
+/** What keeps signal from somebody, by what its cure brings back. */
+const CAUSES: readonly RuleId[] = [
+  'open-end',
+  'half-loop',
+  'priority',
+  'swapped',
+  'wrong-way',
+  'no-load',
+];
+
 /** What follows from something else, by the rules that name its cause. */
-const FOLLOWS: Partial<Record<RuleId, readonly RuleId[]>> = (() => {
-  const causes: readonly RuleId[] = ['open-end', 'half-loop', 'priority', 'swapped', 'wrong-way'];
-  return {
-    ...{ 'no-route': causes, silent: causes, 'dead-end': causes },
-    // The box that hangs on half of a loop.
-    'open-end': ['half-loop'],
-    'half-wide': ['half-pair'],
-    // What gets less for the side that is missing.
-    'input-level': ['half-pair'],
-    // The one side that is plugged, where the lead of the other is named.
-    'half-pair': ['open-end'],
-  };
-})();
+const FOLLOWS: Partial<Record<RuleId, readonly RuleId[]>> = {
+  ...{ 'no-route': CAUSES, silent: [...CAUSES, 'polarity'], 'dead-end': CAUSES },
+  // What runs round only while two plugs are in each other’s jack.
+  howl: ['swapped'],
+  // The box that hangs on half of a loop.
+  'open-end': ['half-loop', 'wrong-way'],
+  'half-wide': ['half-pair'],
+  // What gets less for the side that is missing.
+  'input-level': ['half-pair'],
+  // What hangs on an output that is told as open.
+  'unheard-effect': CAUSES,
+  // The one side that is plugged, where the lead of the other is named.
+  'half-pair': ['open-end'],
+};
+
+/** What is said of ways of leads, whatever a sound switches: what explains it in one explains it in all. */
+const OF_WAYS: ReadonlySet<RuleId> = new Set(['no-route', 'dead-end']);
+const wayOf = ({ rule, subjects }: Pick<Remark, 'rule' | 'subjects'>): string =>
+  `${rule} ${subjects[0] ?? ''}`;
+
+/** The remarks of one sound that say something of their own, and ways of which a cause told here says it. */
+export interface Causes {
+  remarks: Remark[];
+  explained: string[];
+}
 
 /**
  * The remarks of one sound without those that only say what follows from another: a destination that
  * nothing reaches, where the cure of a cause, made on a copy, lets it hear again. Causes name, after
  * their own place, what their cure brings back.
  */
-export function withoutSymptoms(remarks: readonly Remark[]): Remark[] {
+export function withoutSymptoms(remarks: readonly Remark[]): Causes {
   const named = new Map<RuleId, Set<string>>();
   for (const { rule, subjects } of remarks)
     named.set(rule, new Set([...(named.get(rule) ?? []), ...subjects]));
-  return withoutOtherEnds(
-    remarks.filter(
-      ({ rule, subjects }) =>
-        !FOLLOWS[rule]?.some((cause) => named.get(cause)?.has(subjects[0] ?? '')) &&
-        !(rule === 'open-end' && isBroughtBack(subjects, named)),
-    ),
+  const follows = ({ rule, subjects }: Remark) =>
+    FOLLOWS[rule]?.some((cause) => named.get(cause)?.has(subjects[0] ?? '')) === true;
+  const own = remarks.filter(
+    (r) => !follows(r) && !(r.rule === 'open-end' && isBroughtBack(r.subjects, named)),
   );
+  return {
+    remarks: withoutOtherEnds(own),
+    explained: remarks
+      .filter((r) => CAUSES.includes(r.rule))
+      .flatMap((r) => r.subjects.slice(1))
+      .flatMap((subject) => [...OF_WAYS].map((rule) => wayOf({ rule, subjects: [subject] }))),
+  };
 }
+
+/**
+ * What is said of one sound without the ways that a cause explains in another: the lead that is missing
+ * there is missing in a sound that is muted, too, where no cure lets anybody hear.
+ */
+export const unexplained = (remarks: readonly Remark[], explained: ReadonlySet<string>): Remark[] =>
+  remarks.filter((r) => !OF_WAYS.has(r.rule) || !explained.has(wayOf(r)));
 
 /** Both ends of a missing lead as one remark: of the end that signal leaves by, with what both bring back. */
 function withoutOtherEnds(remarks: readonly Remark[]): Remark[] {

@@ -185,6 +185,7 @@ function bareRemark(
         `${Math.round(t.leadPf)} pF of lead before the first active input. ` +
         `A buffer ${where} gives back ${fixed(back)} dB at 5 kHz. ` +
         'Some players want the loss; then accept this.',
+      stake: back,
       fix: { ...fix, words: `${fix.words} (${fixed(back)} dB back at 5 kHz)` },
     },
   ];

@@ -90,7 +90,7 @@ test('the practice rig holds the mistakes it is for', () => {
 });
 
 /** What is silent is said by itself, or by what makes it so. */
-const SAYS = ['no-route', 'open-end', 'half-loop', 'priority', 'swapped', 'wrong-way'];
+const SAYS = ['no-route', 'no-load', 'open-end', 'half-loop', 'priority', 'swapped', 'wrong-way'];
 
 test('every lead removed in turn: no crash, and whatever it silenced is said', () => {
   for (const demo of DEMO_RIGS) {

@@ -21,6 +21,8 @@ export interface Remark {
   about?: string;
   what: string;
   why: string;
+  /** How much is at stake, in whatever its rule counts: of several with one cause that with most is told. */
+  stake?: number;
   fix?: Fix;
   /** Other ways to cure it. */
   others?: Fix[];

@@ -45,6 +45,7 @@ export const RULES = {
   silent: rule('a destination is silent', 'fault'),
   'dead-end': rule('an instrument is not heard anywhere', 'caution'),
   'open-end': rule('an effect whose output is open', 'caution', 'fault'),
+  'unheard-effect': rule('an effect that nobody hears', 'caution'),
   priority: rule('a plug in a jack that takes priority', 'fault'),
   unplugged: rule('what is there and not plugged in', 'advice'),
   swapped: rule('exchanged plugs', 'fault'),

@@ -54,6 +54,7 @@ export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
     ...fixes([
       ...(breach.fix ? [] : reorder ? [reorder] : []),
       ...(nearest ? [nearest] : []),
+      ...(breach.also ? [breach.also] : []),
       ...further,
     ]),
   };

@@ -16,6 +16,20 @@ export interface Neighbours {
   destinationsBehind: (s: StationFigures) => number;
 }
 
+/**
+ * Whether a box does its job in a station. One with a loop of its own has two: a gate listens in front of
+ * the loop and acts on what comes back; what follows the note acts on what comes in.
+ */
+export function acts(ctx: SoundContext, s: StationFigures): boolean {
+  const { job, loops } = kindOf(ctx.device(s.device).kind);
+  if (job === 'gate') {
+    const sends = loops?.flatMap((l) => l.send) ?? [];
+    return !s.outs.length || s.outs.some((o) => !sends.includes(o));
+  }
+  const returns = job === 'pitch' ? (loops?.flatMap((l) => l.return) ?? []) : [];
+  return !s.ins.length || s.ins.some((i) => !returns.includes(i));
+}
+
 /** Follows the steps once in each direction; the cost is that of the walk, times the number of jobs. */
 export function neighbours(ctx: SoundContext, stations: readonly StationFigures[]): Neighbours {
   const byId = new Map(stations.map((s) => [s.id, s]));
@@ -28,7 +42,7 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
   const into = group(steps, 'to');
   const outOf = group(steps, 'from');
   const own = (s: StationFigures): ByJob =>
-    s.state === 'engaged' ? { [kindOf(ctx.device(s.device).kind).job]: s } : {};
+    s.state === 'engaged' && acts(ctx, s) ? { [kindOf(ctx.device(s.device).kind).job]: s } : {};
   const join = (
     to: ByJob,
     from: ByJob,

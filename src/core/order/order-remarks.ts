@@ -1,7 +1,7 @@
 import type { Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { isEngaged, stateIn } from '../rig/device-state';
-import { neighbours } from './neighbours';
+import { acts, neighbours } from './neighbours';
 import { asRemark } from './breach-remark';
 import { type Breach, type Ordered, ORDER_RULES, type OrderRule } from './rules';
 
@@ -17,6 +17,7 @@ export function orderRemarks(evidence: Ordered): Remark[] {
   return stations.flatMap((s) => {
     const job = kindOf(ctx.device(s.device).kind).job;
     const isByFoot = s.state !== 'engaged' && job !== 'tuner';
+    if (!acts(ctx, s)) return [];
     if (isByFoot && !isOffEverywhere(evidence, s.device)) return [];
     const look = { s, job, before: near.before(s), behind: near.behind(s), evidence, near };
     // Moved past a split, it would serve somebody else: a volume for one ear, an echo for one amp.

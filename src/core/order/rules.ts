@@ -7,6 +7,7 @@ import { coilFix, moveFix } from '../findings/insert-fix';
 import { figureWith, type Job, kindOf } from '../kinds';
 import { byId, leadFrom, leadInto } from '../rig/find';
 import { type ByJob, type Neighbours } from './neighbours';
+import { sortedByGain } from './sorted-gains';
 
 /** One piece of order advice: what one school does, what the other does, why, and how to tell. */
 export interface OrderRule {
@@ -49,6 +50,8 @@ export interface Breach {
   severity?: Severity;
   move?: 'before' | 'behind';
   fix?: Fix;
+  /** Another way than a move beside the other one. */
+  also?: Fix;
 }
 
 /** An amplifier that adds this much saturation behind a delay distorts its echoes audibly. */
@@ -242,6 +245,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
               other: earlier,
               move: 'before',
               what: `${name(at)} has ${rising ? 'more' : 'less'} gain than ${name(at, earlier)} before it.`,
+              ...(at.evidence.wantsFixes && sortedByGain(at, school, mostGain)),
             },
           ];
     },

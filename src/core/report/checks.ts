@@ -18,6 +18,7 @@ import {
   phantomRemarks,
   airRemarks,
   openEndRemarks,
+  unheardEffectRemarks,
   polarityRemarks,
   priorityRemarks,
   reachRemarks,
@@ -120,6 +121,7 @@ export const CHECKS: Checks = {
     // What is the cause of a silence or a circle comes before those.
     'exchanged plugs': swappedRemarks,
     'open ends': openEndRemarks,
+    'effects that nobody hears': unheardEffectRemarks,
     'traced sides': tracedSideRemarks,
     'sides of hosts': halfHostRemarks,
     'plugs that take priority': priorityRemarks,

@@ -1,4 +1,6 @@
 import { type Finding, type Fix, isWorse, type Remark, SEVERITIES } from '../findings/finding';
+import { byKey } from '../graph';
+import type { RuleId } from '../findings/rules';
 import { type Edit, cutText } from '../rig';
 import type { Rig } from '../rig/schema';
 
@@ -38,10 +40,44 @@ export function gatherFindings(
   }
   for (const { finding, all } of found.values())
     if (finding.sounds.length > 1) spread(finding, all);
-  return [...found.values()]
-    .map(({ finding }) => finding)
-    .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+  return withOneCause(
+    rig,
+    [...found.values()].map(({ finding }) => finding),
+  ).sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
 }
+
+/** Rules of which two findings that the same edits cure are one matter, told at two places. */
+const ONE_CAUSE: ReadonlySet<RuleId> = new Set(['buffer-place', 'polarity']);
+
+/** Findings without those that the first fix of another, of the same rule, cures: told with that one. */
+function withOneCause({ sounds }: Rig, findings: readonly Finding[]): Finding[] {
+  const place = (id: string) => sounds.findIndex((s) => s.id === id);
+  const hasCause = (f: Finding) =>
+    f.fix !== undefined && f.accepted === undefined && ONE_CAUSE.has(f.rule);
+  const causes = byKey(findings.filter(hasCause), (f) =>
+    JSON.stringify([f.rule, f.severity, f.fix?.edits]),
+  );
+  const joined = new Map(
+    [...causes.values()].map((all) => {
+      const [most, ...others] = all.toSorted((a, b) => (b.stake ?? 0) - (a.stake ?? 0));
+      return [all[0], most && others.length ? asOne(most, others, place) : all[0]];
+    }),
+  );
+  return findings.flatMap((f) => (hasCause(f) ? (joined.get(f) ?? []) : [f]));
+}
+
+const asOne = (
+  most: Finding,
+  others: readonly Finding[],
+  place: (sound: string) => number,
+): Finding => ({
+  ...most,
+  subjects: [...new Set([most, ...others].flatMap((f) => f.subjects))],
+  sounds: [...new Set([most, ...others].flatMap((f) => f.sounds))].sort(
+    (a, b) => place(a) - place(b),
+  ),
+  why: `${most.why} From the same cause: ${others.map((f) => f.what).join(' ')}`,
+});
 
 const fixesOf = ({ fix, others }: Remark): Fix[] => [...(fix ? [fix] : []), ...(others ?? [])];
 

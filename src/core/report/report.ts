@@ -1,14 +1,16 @@
 import {
+  type Causes,
   evidenceOf,
   type Figuring,
   figuresIn,
   type SoundFigures,
   type ToneMemory,
+  unexplained,
   withoutSymptoms,
 } from '../analysis';
 import { pluggedJacks } from '../circuit';
 import { effectiveRig } from '../control/effective';
-import type { Finding, Remark } from '../findings/finding';
+import type { Finding } from '../findings/finding';
 import type { SceneRemark } from '../midi';
 import { PromiseChecker, promiseRemarks, type PromiseResult } from '../promises';
 import type { Rig, Sound } from '../rig/schema';
@@ -23,9 +25,8 @@ import { gatherFindings } from './gather';
 export type SoundReport = SoundFigures;
 
 /** A sound that was worked out: its figures, and what a person should know of them. */
-export interface JudgedSound {
+export interface JudgedSound extends Causes {
   figures: SoundReport;
-  remarks: Remark[];
 }
 
 /** Figures per sound, which promises are kept, and the findings over all of them. */
@@ -85,9 +86,9 @@ export function analyseSound(
           (failed) => [failed],
         ),
       );
-      return { figures, remarks: withoutSymptoms(remarks) };
+      return { figures, ...withoutSymptoms(remarks) };
     },
-    (failed) => ({ figures: noFigures(sound), remarks: [failed] }),
+    (failed) => ({ figures: noFigures(sound), remarks: [failed], explained: [] }),
   );
 }
 
@@ -150,13 +151,14 @@ export class Analyser {
     const anySound = list[0]?.sound ?? AS_IT_STANDS.id;
     const promises = this.promises.check(rig, list, this.tell);
     const built = this.onRig(this.checks.build, written).map(({ remark }) => remark);
+    const explained = new Set(each.flatMap(([, judged]) => judged.explained));
     const remarks = [
       ...this.onRig(this.checks.control, heard).flatMap(({ sounds: named, remark }) =>
         (named.length ? named : [anySound]).map((sound) => ({ sound, remarks: [remark] })),
       ),
       ...each.map(([, { figures, remarks: said }]) => ({
         sound: figures.sound,
-        remarks: [...said, ...built],
+        remarks: [...unexplained(said, explained), ...built],
       })),
       ...promiseRemarks(promises).map(({ sound, remark }) => ({
         sound: sound ?? anySound,

@@ -12,9 +12,20 @@ const TOLD_DB = 1;
 const SERIOUS = SEVERITIES.slice(0, SEVERITIES.indexOf('caution') + 1);
 const isSerious = (f: Finding): boolean => f.accepted === undefined && SERIOUS.includes(f.severity);
 
+const PLUGGING: ReadonlySet<Edit['edit']> = new Set(['connect', 'disconnect', 'swapEnds']);
+
 /** Whether a fix pulls and plugs leads: of such alone, what they leave idle tells which was meant. */
-const isPlugging = ({ edits }: Fix): boolean =>
-  edits.every((e) => e.edit === 'connect' || e.edit === 'disconnect');
+const isPlugging = ({ edits }: Fix): boolean => edits.every(({ edit }) => PLUGGING.has(edit));
+
+/** So many fixes of other findings are tried for a broken promise. */
+const MOST_CAUSES = 12;
+/** So many changed rigs are kept with their reports. */
+const MOST_KNOWN = 40;
+
+interface Changed {
+  rig: Rig;
+  report: Report;
+}
 
 /**
  * Tries fixes on copies of one rig. Nothing that it says of a fix is estimated: the edits are made
@@ -22,6 +33,7 @@ const isPlugging = ({ edits }: Fix): boolean =>
  */
 export class FixTrial {
   private readonly analyser = Analyser.withWaysOut();
+  private readonly known = new Map<string, Changed>();
   readonly report: Report;
 
   constructor(readonly rig: Rig) {
@@ -33,7 +45,7 @@ export class FixTrial {
    * leaves the rig with the least wrong, of leads least idle, then most heard; then what costs least.
    */
   waysOut(finding: Finding): TriedFix[] {
-    return fixesOf(finding)
+    return this.candidates(finding)
       .map((fix) => ({ fix, tried: this.try(finding, fix) }))
       .filter(({ tried }) => tried.cures)
       .sort(
@@ -44,6 +56,25 @@ export class FixTrial {
           b.tried.heard - a.tried.heard ||
           a.tried.costs.length - b.tried.costs.length,
       );
+  }
+
+  /**
+   * Fixes that may cure a finding: its own; of a broken promise those of what else is found in the same
+   * sounds, since the cause of it has them.
+   */
+  candidates(finding: Finding): Fix[] {
+    if (finding.rule !== 'promise') return fixesOf(finding);
+    const named = new Set(finding.sounds);
+    const causes = this.report.findings.filter(
+      (f) =>
+        f.rule !== 'promise' &&
+        f.accepted === undefined &&
+        !isOfBuilding(f.rule) &&
+        f.sounds.some((s) => named.has(s)),
+    );
+    const [first, others] = [causes.map((f) => fixesOf(f)[0]), causes.flatMap(fixesOf)];
+    const all = [...first, ...others].filter((f) => f !== undefined);
+    return withoutTwins(all).slice(0, MOST_CAUSES);
   }
 
   /** What comes of one fix. */
@@ -68,11 +99,18 @@ export class FixTrial {
     return changed ? this.compared(changed.report) : IMPOSSIBLE;
   }
 
-  private changed(edits: readonly Edit[]): { rig: Rig; report: Report } | undefined {
+  /** The rig with some edits made, and its report: the same edits may be asked about by several findings. */
+  private changed(edits: readonly Edit[]): Changed | undefined {
+    const key = JSON.stringify(edits);
+    const known = this.known.get(key);
+    if (known) return known;
     const applied = applyEdits(this.rig, edits);
     if (!applied.ok) return undefined;
     const { rig } = applied.value;
-    return { rig, report: this.analyser.forCopies().analyse(rig) };
+    const changed = { rig, report: this.analyser.forCopies().analyse(rig) };
+    if (this.known.size >= MOST_KNOWN) this.known.clear();
+    this.known.set(key, changed);
+    return changed;
   }
 
   private isBearable(after: Report): (f: Finding) => boolean {
@@ -107,13 +145,16 @@ const told = (f: Finding): string => `${f.severity}: ${f.what}`;
 const IMPOSSIBLE: Outcomes = { breaks: ['it cannot be done here'], bearable: [], costs: [] };
 
 /** All fixes of a finding, its first one first; the same edits under other words only once. */
-export const fixesOf = (f: Finding): Fix[] => {
+export const fixesOf = (f: Finding): Fix[] =>
+  withoutTwins([...(f.fix ? [f.fix] : []), ...(f.others ?? [])]);
+
+function withoutTwins(fixes: readonly Fix[]): Fix[] {
   const seen = new Set<string>();
-  return [...(f.fix ? [f.fix] : []), ...(f.others ?? [])].filter((fix) => {
+  return fixes.filter((fix) => {
     const key = JSON.stringify(fix.edits);
     return !seen.has(key) && seen.add(key);
   });
-};
+}
 
 /**
  * Whether a finding is still there: under its own key, or as one that is new, of the same rule and
