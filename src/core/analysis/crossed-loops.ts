@@ -5,15 +5,16 @@ import type { Device, End, Lead, Rig } from '../rig/schema';
 /** A loop whose chain comes home by another jack than its own return. */
 export interface CrossedLoop {
   device: string;
-  /** The send that it leaves by, and the input that it comes home to, at whichever device. */
+  /** The send that it leaves by, and the input that it comes home to. */
   send: End;
   home: End;
 }
 
 /**
- * Loops of which what leaves by the send comes home by another return, or by an input of the same
- * device: plugs in each other's jack, or a modeler that is meant so. Followed from the input of each box
- * to its output; a modeler is not gone through.
+ * Loops of which what leaves by the send comes home to the same device by another return, or by an input:
+ * plugs in each other's jack, or a modeler that is meant so. Loops of two devices may lie in one another, as
+ * an amplifier's does in that of a gate. Followed from the input of each box to its output; a modeler is
+ * not gone through.
  */
 export function crossedLoops(rig: Pick<Rig, 'devices' | 'leads'>): CrossedLoop[] {
   const followed = followedOf(rig);
@@ -24,11 +25,8 @@ export function crossedLoops(rig: Pick<Rig, 'devices' | 'leads'>): CrossedLoop[]
           const send = { device: device.id, jack };
           const home = homeOf(followed, send);
           if (!home) return [];
-          const isOwn = home.device === device.id && loop.return.includes(home.jack);
-          const isHome =
-            home.device === device.id ||
-            loopsOf(followed, home.device).some((l) => l.return.includes(home.jack));
-          return isHome && !isOwn ? [{ device: device.id, send, home }] : [];
+          const isOwn = loop.return.includes(home.jack);
+          return home.device === device.id && !isOwn ? [{ device: device.id, send, home }] : [];
         })
         .concat(intoReturns(followed, device, loop)),
     ),
@@ -51,13 +49,6 @@ function followedOf({ devices, leads }: Pick<Rig, 'devices' | 'leads'>): Followe
     if (!from.has(key)) from.set(key, lead);
   }
   return { devices: new Map(devices.map((d) => [d.id, d])), leads: from };
-}
-
-/** Loops that another's chain has no business in: an amplifier's goes home to a modeler by intent. */
-function loopsOf({ devices }: Followed, id: string): readonly Loop[] {
-  const device = devices.get(id);
-  const kind = device && kindOf(device.kind);
-  return kind?.hosts ? [] : (kind?.loops ?? []);
 }
 
 /** Where the chain that hangs on a send ends: the first jack of something that is no simple box. */

@@ -1,7 +1,7 @@
 import { sure } from '../outcome';
 import { byKey, Joined, nearestFirst } from '../graph';
 import { passesOf, pluggedJacks } from '../circuit';
-import { kindOf, type Pass } from '../kinds';
+import { type Jack, kindOf, type Pass } from '../kinds';
 import { outletsOf } from '../rig/find';
 import type { Device, Rig, Sound } from '../rig/schema';
 import { type BareSource, type Cure, cureOf, gather, type Tie } from './ground-cures';
@@ -15,20 +15,23 @@ export interface HumLoop extends Cure {
 const EARTH = 'protective earth';
 
 /** Points of a device's chassis, apart where a transformer, an optical or a radio hop parts them. */
-function groundsOf(passes: readonly Pass[], jacks: readonly string[]): Map<string, string> {
+function groundsOf(passes: readonly Pass[], all: readonly Jack[]): Map<string, string> {
+  const jacks = all.map((j) => j.id);
+  const apart = new Set(all.filter((j) => j.apart).map((j) => j.id));
   const joined = new Joined<string>();
   const root = (p: string) => joined.root(p);
   const join = (a: string, b: string) => joined.join(a, b);
   const isolated = new Set<string>();
   const insulated = new Set<string>();
   for (const p of passes) {
+    if (p.is === 'open' && (apart.has(p.a) || apart.has(p.b))) continue;
     if (p.is === 'wire' || p.is === 'open' || p.is === 'resistor') join(p.a, p.b);
     else if (p.is === 'series') p.legs.forEach((leg) => join(p.at, leg));
     else if (p.is === 'stage' && p.groundThrough) join(p.from, p.to);
     else if (p.is === 'stage') isolated.add(p.to);
     if (p.is === 'wire' && p.insulated) insulated.add(p.a);
   }
-  for (const p of insulated) isolated.add(p);
+  for (const p of [...insulated, ...apart]) isolated.add(p);
   // Jacks that no pass touches in this state stand on the chassis; isolated ones stand apart.
   const chassis = jacks.find(
     (j) => !isolated.has(root(j)) && ![...isolated].some((i) => root(i) === root(j)),
@@ -51,9 +54,7 @@ export function groundTies(rig: Rig, sound?: Sound): Tie[] {
         device.id,
         (own = groundsOf(
           passesOf(device, sound, plugged),
-          kindOf(device.kind)
-            .jacks.filter((j) => !j.inside)
-            .map((j) => j.id),
+          kindOf(device.kind).jacks.filter((j) => !j.inside),
         )),
       );
     return `${device.id}/${own.get(jack) ?? jack}`;

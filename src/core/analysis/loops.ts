@@ -170,13 +170,24 @@ function waysOutOf(rig: Rig, device: Device, { label, send, return: back }: Loop
   ];
 }
 
+/** The open jack of a loop at a box on the way, of which the other one is plugged: the chain begins or ends there. */
+const openSide = (rig: Rig, id: string, { loops }: Kind, side: 'in' | 'out'): string | undefined =>
+  loops?.flatMap((l) => {
+    const [sent, back] = [at(l.send, 0), at(l.return, 0)];
+    const [isSent, isBack] = [leadFrom(rig, id, sent), leadInto(rig, id, back)];
+    return side === 'in' ? (isSent && !isBack ? [back] : []) : isBack && !isSent ? [sent] : [];
+  })[0];
+
 /** The free jack at which a chain of boxes that are played through begins or ends, from one of them on. */
 function chainEnd(rig: Rig, from: string, side: 'in' | 'out'): End | undefined {
   const seen = new Set<string>();
   for (let id: string | undefined = from; id !== undefined && !seen.has(id);) {
     seen.add(id);
-    const through: Kind['through'] = kindIn(rig, id)?.through;
+    const kind = kindIn(rig, id);
+    const through = kind?.through;
     if (!through) return undefined;
+    const open = kind.hosts ? undefined : openSide(rig, id, kind, side);
+    if (open !== undefined) return { device: id, jack: open };
     const lead: Lead | undefined =
       side === 'out' ? leadFrom(rig, id, through.out) : leadInto(rig, id, through.in);
     if (!lead) return { device: id, jack: through[side] };

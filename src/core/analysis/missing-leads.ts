@@ -166,7 +166,8 @@ function foundOpenings(ctx: SoundContext, destination: string): Opening[] {
           rig.leads.some((l) => l.from.device === device.id && l.from.jack === s),
         );
         const likely = (jack === main ? 2 : isSent ? 2 : loop ? -2 : 0) + (isFed ? 0 : 2) + joins;
-        return { end: { device: device.id, jack }, likely, isFed };
+        // Each input of what joins or selects is a way of its own.
+        return { end: { device: device.id, jack }, likely, isFed: isFed && !joins };
       });
     })
     .sort(likelier);

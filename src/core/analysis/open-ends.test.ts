@@ -129,14 +129,22 @@ test('a box that chooses an output which no lead is in, in one sound alone, is n
     ],
   );
   expect(found(whole, 'open-end')).toEqual([]);
-  const open: Rig = { ...whole, leads: whole.leads.slice(0, 2) };
+  // Where the other amplifier stands there without its lead, that is told, with the lead.
+  const cut: Rig = { ...whole, leads: whole.leads.slice(0, 2) };
+  expect(found(cut, 'open-end')).toEqual([]);
+  expect(found(cut, 'no-route')).toMatchObject([
+    {
+      what: 'Nothing reaches Right combo.',
+      sounds: ['x', 'y'],
+    },
+  ]);
+  const open: Rig = { ...cut, devices: cut.devices.filter((d) => d.id !== 'b') };
   const [told] = found(open, 'open-end');
   expect(told).toMatchObject({
     severity: 'caution',
     sounds: ['y'],
     what: 'Fork plays to out B alone, and nothing is plugged in there.',
     why: 'Guitar is heard nowhere.',
-    fix: { words: 'Plug Fork, out B into Right combo, in' },
   });
   // A sound that is promised to be silent may use that.
   const meant: Rig = { ...open, promises: [{ id: 'p', type: 'muted-silent', sounds: ['y'] }] };

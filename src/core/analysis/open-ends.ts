@@ -7,7 +7,7 @@ import { byId, deviceOf, leadFrom } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import { CONTROL_LEADS, type Device, type End, type Rig } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
-import type { Remarker } from './evidence';
+import type { Evidence, Remarker } from './evidence';
 import {
   againWords,
   broughtBack,
@@ -93,11 +93,12 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
     const likely = leads.slice(0, MOST_WAYS - 1);
     const offered = [...new Set([...likely, ...(sure ? [sure.l] : []), ...ways])];
     const back = sure?.back ?? [];
-    return [{ remark: openEnd(ctx, device, offered.slice(0, MOST_WAYS), back), back, isSpare }];
+    const remark = openEnd(ctx, device, offered.slice(0, MOST_WAYS), back);
+    return [{ remark, back, isSpare, isLeg: kind.job === 'tuner' }];
   });
   return [
     ...likeliest(ends),
-    ...selectedOpen(ctx, unheard),
+    ...selectedOpen(ctx, unheard, destinations),
     ...restingLoose(ctx),
     ...loneTuner(rig),
   ];
@@ -108,18 +109,22 @@ interface OpenEnd {
   remark: Remark;
   back: readonly string[];
   isSpare: boolean;
+  /** A tuner at the end of a leg of its own: its output is free on purpose. */
+  isLeg: boolean;
 }
 
 /**
- * Open ends without the instruments that merely lie there, as the one that is changed for another does:
- * where a lead from some box brings back all that one of them would let be heard, that lead is missing.
+ * Open ends without the instruments that merely lie there, as the one that is changed for another does,
+ * and without tuners that end a leg: where a lead from some box brings back all that one of them would let be
+ * heard, that lead is missing.
  */
 function likeliest(ends: readonly OpenEnd[]): Remark[] {
-  const boxes = ends.filter((e) => !e.isSpare);
+  const mayEnd = (e: OpenEnd) => e.isSpare || e.isLeg;
+  const boxes = ends.filter((e) => !mayEnd(e));
   return ends
     .filter(
       (e) =>
-        !e.isSpare ||
+        !mayEnd(e) ||
         !boxes.some((b) =>
           e.back.every((id) => b.back.includes(id) || e.remark.subjects[0] === id),
         ),
@@ -179,7 +184,11 @@ const CHOOSES: ReadonlySet<Job> = new Set<Job>(['splitter', 'switcher']);
  * outputs are plugged: what is played into them is heard nowhere. In a sound that is promised to be
  * silent that is on purpose.
  */
-function selectedOpen(ctx: SoundContext, unheard: Unheard): Remark[] {
+function selectedOpen(
+  ctx: SoundContext,
+  unheard: Unheard,
+  destinations: Evidence['destinations'],
+): Remark[] {
   const { rig } = ctx;
   const isMeant = rig.promises?.some(
     (p) => p.type === 'muted-silent' && (p.sounds?.includes(ctx.sound.id) ?? true),
@@ -198,6 +207,11 @@ function selectedOpen(ctx: SoundContext, unheard: Unheard): Remark[] {
     if (!lost.length || live.some((j) => !isOpen(j.id)) || outs.every((j) => isOpen(j.id)))
       return [];
     const names = live.map((j) => j.label).join(' and ');
+    // A lead that is missing on the way to somebody whom nothing reaches is told with that.
+    const unreached = destinations.filter((d) => !d.connected).map((d) => d.device);
+    const leaves = ({ edits }: Fix) =>
+      edits.some((e) => e.edit === 'connect' && e.lead.from.device === device.id);
+    if (unreached.some((d) => missingLeads(ctx, d).slice(0, 1).some(leaves))) return [];
     const ways = unheard.destinations.flatMap((d) => missingLeads(ctx, d, device.id));
     return [
       {

@@ -3,7 +3,7 @@ import type { Remark } from '../findings/finding';
 import { byKey, reachable } from '../graph';
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
-import { byId, endWords, leadFrom } from '../rig/find';
+import { byId, endWords } from '../rig/find';
 import type { Lead } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
@@ -63,8 +63,9 @@ function changesItsDevice(ctx: SoundContext, { to }: Lead): boolean {
   return of(plugged) !== of(without);
 }
 
-/** Whether a lead is in the return of a loop whose send is open: half a loop, which is told as that. */
-const comesHome = ({ rig, device }: SoundContext, { to }: Lead): boolean =>
-  kindOf(device(to.device).kind).loops?.some(
-    (l) => l.return.includes(to.jack) && !l.send.some((jack) => leadFrom(rig, to.device, jack)),
-  ) === true;
+/**
+ * Whether a lead is in the return of a loop: what is wrong there, half a loop or a chain that is broken
+ * on its way, is told as that.
+ */
+const comesHome = ({ device }: SoundContext, { to }: Lead): boolean =>
+  kindOf(device(to.device).kind).loops?.some((l) => l.return.includes(to.jack)) === true;

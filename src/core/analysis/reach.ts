@@ -1,6 +1,7 @@
+import { byKey } from '../graph';
 import { at } from '../outcome';
 import { fixes, type Remark } from '../findings/finding';
-import { endWords } from '../rig/find';
+import { byId, endWords } from '../rig/find';
 import type { End } from '../rig/schema';
 import { withSetting } from '../control/reach';
 import { kindOf } from '../kinds';
@@ -15,16 +16,12 @@ import { aheadOf, missingLeads, openingsBefore } from './missing-leads';
 export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => {
   const missing = (d: string) => fixes(wantsFixes ? missingLeads(ctx, d) : []);
   const remarks: Remark[] = [];
-  // What lies behind another destination that nothing reaches, as a desk behind a loudspeaker, is told with it.
-  const cut = new Set(destinations.filter((d) => !d.connected).map((d) => d.device));
-  const behind = [...cut].filter((id) => {
-    const first = beginningOf(ctx, id)?.device;
-    return first !== undefined && first !== id && cut.has(first);
-  });
+  const cut = destinations.filter((d) => !d.connected).map((d) => d.device);
+  const first = firstOfEach(ctx, cut);
   for (const d of destinations) {
     if (!d.connected) {
-      if (behind.includes(d.device)) continue;
-      const alike = behind.filter((id) => beginningOf(ctx, id)?.device === d.device);
+      if (first.get(d.device) !== d.device) continue;
+      const alike = cut.filter((id) => id !== d.device && first.get(id) === d.device);
       remarks.push({
         rule: 'no-route',
         severity: 'fault',
@@ -119,6 +116,30 @@ function isTurnedDown(
     const heard = arrivingFigures(listenedTo(ctx, ctx.rig, sound));
     return heard.some((x) => x.device === d.device && x.levelDbu !== null);
   });
+}
+
+/**
+ * For each destination that nothing reaches the one that it is told with: those for which the likeliest
+ * lead is the same lack one lead, as a loudspeaker and the desk behind it do; the nearest to it is first.
+ */
+function firstOfEach(ctx: SoundContext, cut: readonly string[]): ReadonlyMap<string, string> {
+  const leads = new Map(
+    cut.map((id) => [id, missingLeads(ctx, id)[0]?.edits.find((e) => e.edit === 'connect')?.lead]),
+  );
+  const keyOf = (id: string) => {
+    const lead = leads.get(id);
+    const ends = lead ? [lead.from, lead.to] : [beginningOf(ctx, id)];
+    return ends.map((e) => (e ? `${e.device} ${e.jack}` : id)).join(' ');
+  };
+  const groups = byKey(cut, keyOf);
+  return new Map(
+    [...groups.values()].flatMap((group) => {
+      const [first] = group.toSorted(
+        (a, b) => aheadOf(ctx, a).size - aheadOf(ctx, b).size || byId({ id: a }, { id: b }),
+      );
+      return group.map((id): [string, string] => [id, first ?? id]);
+    }),
+  );
 }
 
 /** The open input that what leads to a destination begins with. */

@@ -3,9 +3,9 @@ import { byKey, reachable } from '../graph';
 import { figureWith, kindOf } from '../kinds';
 import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
-import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
+import { byId, endWords, leadFrom, leadInto, nameOf } from '../rig/find';
 import { freshId, idsOf } from '../rig/fresh-id';
-import type { Device, Lead } from '../rig/schema';
+import type { Device, End, Lead } from '../rig/schema';
 import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { fixed } from '../units';
 import { type SpeakerLine, speakerLines, USUAL_SQUARE_MM } from './speaker-lines';
@@ -75,24 +75,53 @@ export function withoutOne(ctx: SoundContext, { amp, tapOhms, tube, loads }: Spe
 export function loadsFor(ctx: SoundContext, amp: string, tapOhms: number): Fix[] {
   const { rig } = ctx;
   const device = ctx.device(amp);
-  const out = kindOf(device.kind).jacks.find(
-    (j) => j.signal === 'speaker' && j.direction === 'out' && !leadFrom(rig, amp, j.id),
+  const line = lineOf(ctx, amp);
+  const outs = [...line].flatMap((id) => freeSpeakerOuts(ctx, ctx.device(id)));
+  const loads = outs.flatMap((from) =>
+    [...rig.devices].sort(byId).flatMap((d): Fix[] =>
+      line.has(d.id)
+        ? []
+        : freeSpeakerIns(ctx, d).map((jack) => ({
+            words:
+              from.device === amp && kindOf(d.kind).job === 'cabinet'
+                ? `Connect ${d.name} to ${device.name}`
+                : `Plug ${endWords(rig, from)} into ${endWords(rig, { device: d.id, jack })}`,
+            edits: [speakerLead(ctx, from.device, from.jack, { device: d.id, jack })],
+          })),
+    ),
   );
-  if (!out) return [];
-  const cabinets = [...rig.devices].sort(byId).flatMap((d): Fix[] => {
-    const free = freeSpeakerIn(ctx, d);
-    return free === undefined || d.id === amp
-      ? []
-      : [
-          {
-            words: `Connect ${d.name} to ${device.name}`,
-            edits: [speakerLead(ctx, amp, out.id, { device: d.id, jack: free })],
-          },
-        ];
-  });
-  const { edits } = loadBox(ctx, amp, out.id, tapOhms);
-  return [...cabinets, { words: `Put a load box of ${ohms(tapOhms)} on ${device.name}`, edits }];
+  const own = outs.find((o) => o.device === amp);
+  const box: Fix[] = own
+    ? [
+        {
+          words: `Put a load box of ${ohms(tapOhms)} on ${device.name}`,
+          edits: loadBox(ctx, amp, own.jack, tapOhms).edits,
+        },
+      ]
+    : [];
+  return [...loads.slice(0, MOST_LOADS), ...box];
 }
+
+/** What hangs on the speaker line of an amplifier, itself with it. */
+function lineOf({ rig }: SoundContext, amp: string): Set<string> {
+  const behind = byKey(
+    rig.leads.filter((l) => l.type === 'speaker'),
+    (l) => l.from.device,
+  );
+  return reachable([amp], (id) => (behind.get(id) ?? []).map((l) => l.to.device));
+}
+
+/** So many free inputs are offered to an amplifier without a load. */
+const MOST_LOADS = 6;
+
+/** The free speaker outputs of a box; of a cabinet that passes its line on none, since it is a load itself. */
+const freeSpeakerOuts = ({ rig }: SoundContext, { id, kind }: Device): End[] =>
+  kindOf(kind).job === 'cabinet' && !kindOf(kind).jacks.some((j) => j.id === 'out')
+    ? []
+    : kindOf(kind)
+        .jacks.filter((j) => j.signal === 'speaker' && j.direction === 'out')
+        .filter((j) => !leadFrom(rig, id, j.id))
+        .map((j) => ({ device: id, jack: j.id }));
 
 /** One of two amplifiers on a line goes onto a load box of its own. */
 export function ontoBox(ctx: SoundContext, amp: string): Fix[] {
@@ -161,11 +190,12 @@ function tapOf(ctx: SoundContext, amp: string): number {
   return tap ? (device.figures?.[tap.id]?.value ?? tap.typical) : 8;
 }
 
-/** The speaker input of a cabinet or load that nothing is plugged into. */
-function freeSpeakerIn({ rig }: SoundContext, { id, kind }: Device): string | undefined {
+/** The speaker input of a cabinet or load that nothing is plugged into; every free one of a switcher. */
+function freeSpeakerIns({ rig }: SoundContext, { id, kind }: Device): string[] {
   const { job, jacks } = kindOf(kind);
   const ins = jacks.filter((j) => j.signal === 'speaker' && j.direction === 'in');
-  return job === 'cabinet' && !ins.some((j) => leadInto(rig, id, j.id)) ? ins[0]?.id : undefined;
+  const free = ins.filter((j) => !leadInto(rig, id, j.id)).map((j) => j.id);
+  return job === 'cabinet' ? (free.length === ins.length ? free.slice(0, 1) : []) : free;
 }
 
 /** Cross-sections of speaker leads that are sold, in mm². */
@@ -173,12 +203,8 @@ const SOLD_SQUARE_MM = [0.75, 1.5, 2.5, 4, 6];
 
 /** The speaker leads of an amplifier's line, each in one of the thicker sorts; the thinnest that might do first. */
 export function thickerLeads(ctx: SoundContext, amp: string): Fix[] {
-  const behind = byKey(
-    ctx.rig.leads.filter((l) => l.type === 'speaker'),
-    (l) => l.from.device,
-  );
-  const ofLine = reachable([amp], (id) => (behind.get(id) ?? []).map((l) => l.to.device));
-  const leads = [...ofLine].flatMap((id) => behind.get(id) ?? []);
+  const ofLine = lineOf(ctx, amp);
+  const leads = ctx.rig.leads.filter((l) => l.type === 'speaker' && ofLine.has(l.from.device));
   return SOLD_SQUARE_MM.flatMap((squareMm): Fix[] => {
     const thinner = leads.filter((l) => (l.squareMm ?? USUAL_SQUARE_MM) < squareMm);
     return thinner.length

@@ -122,7 +122,7 @@ function impedance(ctx: SoundContext, line: SpeakerLine, loadOhms: number): Rema
         ? `More than one step off stresses tubes and output transformer; ${help}.`
         : 'One step off works in many amplifiers and not in all: check the amplifier’s ' +
           `manual; ${help}.`,
-      ...fixes([...taps, ...(danger ? withoutOne(ctx, line) : [])]),
+      ...fixes([...taps, ...withoutOne(ctx, line)]),
     },
   ];
 }

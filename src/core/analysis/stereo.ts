@@ -8,11 +8,18 @@ import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { leadFrom, leadInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
-import type { Device, Lead } from '../rig/schema';
+import type { Device, End, Lead } from '../rig/schema';
 import { arrivingFigures, type DestinationFigures, type StationFigures } from '../signal';
 import { listenedTo, type SoundContext } from '../signal/sound-context';
 import type { Evidence, Remarker } from './evidence';
-import { aheadOf } from './missing-leads';
+import {
+  againWords,
+  aheadOf,
+  broughtBack,
+  joinFix,
+  type Unheard,
+  unheardIn,
+} from './missing-leads';
 import { waysOpened } from './select-fixes';
 import { pairOf } from './jack-pairs';
 import { exchangesAt, intoLeft, missingSides } from './plug-fixes';
@@ -30,12 +37,13 @@ export const stereoRemarks: Remarker = ({ ctx, stations, destinations, wantsFixe
 /** Jack pairs of which one side is connected. */
 function halfPairs(
   ctx: SoundContext,
-  stations: readonly StationFigures[],
+  stations: StationFigures[],
   destinations: DestinationFigures[],
   wantsFixes: boolean,
 ): Remark[] {
   const remarks: Remark[] = [];
   const open: Open[] = [];
+  const unheard = unheardIn({ ctx, stations, destinations });
   for (const [id, mine] of byKey(stations, (s) => s.device)) {
     const device = ctx.device(id);
     const ins = new Set(mine.flatMap((s) => s.ins));
@@ -50,7 +58,7 @@ function halfPairs(
         const lead = leadFrom(ctx.rig, id, jack.pair.with) ?? leadInto(ctx.rig, id, jack.pair.with);
         // A lead between two right-hand jacks is told once, where it leaves.
         if (jack.direction === 'out' || !lead || !rightOut(ctx, lead.from))
-          remarks.push(onlyRight(ctx, device, jack, { destinations, wantsFixes }));
+          remarks.push(onlyRight(ctx, device, jack, { destinations, wantsFixes, unheard }));
       }
       if (left && jack.direction === 'out' && engaged && widens(ctx, device))
         open.push({ device, jack });
@@ -69,27 +77,50 @@ const onlyRight = (
   ctx: SoundContext,
   device: Device,
   jack: Jack,
-  { destinations, wantsFixes }: Pick<Evidence, 'destinations' | 'wantsFixes'>,
-): Remark => ({
-  rule: 'half-pair',
-  severity: 'caution',
-  subjects: [device.id, ...oneSided(ctx, device, destinations)],
-  about: device.id,
-  what: `Only the right ${jack.direction === 'out' ? 'output' : 'input'} of ${device.name} is connected.`,
-  why: 'A mono lead belongs in the left jack: there it carries the whole signal.',
-  ...fixes([
-    ...(wantsFixes ? destinations : [])
-      .flatMap((d) => missingSides(ctx, d.device))
-      .slice(0, MOST_SIDES),
-    ...(jack.pair
-      ? intoLeft(
-          ctx,
-          { device: device.id, jack: jack.id },
-          { device: device.id, jack: jack.pair.with },
-        )
-      : []),
-  ]),
-});
+  {
+    destinations,
+    wantsFixes,
+    unheard,
+  }: Pick<Evidence, 'destinations' | 'wantsFixes'> & { unheard: Unheard },
+): Remark => {
+  const end = (id: string): End => ({ device: device.id, jack: id });
+  const beside = jack.pair ? leftBeside(ctx, device, jack, jack.pair.with) : [];
+  const into = jack.pair ? intoLeft(ctx, end(jack.id), end(jack.pair.with)) : [];
+  const back = broughtBack(ctx, [...beside, ...into][0]?.edits ?? [], unheard);
+  const subjects = [device.id, ...oneSided(ctx, device, destinations), ...back];
+  return {
+    rule: 'half-pair',
+    severity: back.length ? 'fault' : 'caution',
+    subjects: [...new Set(subjects)],
+    about: device.id,
+    what: `Only the right ${jack.direction === 'out' ? 'output' : 'input'} of ${device.name} is connected.`,
+    why: `A mono lead belongs in the left jack: there it carries the whole signal.${againWords(ctx, back)}`,
+    ...fixes([
+      ...beside,
+      ...(wantsFixes ? destinations : [])
+        .flatMap((d) => missingSides(ctx, d.device))
+        .slice(0, MOST_SIDES),
+      ...into,
+    ]),
+  };
+};
+
+/** The lead beside the one that joins two right-hand jacks, where both left-hand ones are free. */
+function leftBeside(ctx: SoundContext, { id }: Device, left: Jack, right: string): Fix[] {
+  const lead = leadFrom(ctx.rig, id, right) ?? leadInto(ctx.rig, id, right);
+  if (!lead) return [];
+  const there = lead.from.device === id ? lead.to : lead.from;
+  const pair = pairOf(kindOf(ctx.device(there.device).kind), there.jack);
+  const isFree = ({ device, jack }: End) =>
+    !leadFrom(ctx.rig, device, jack) && !leadInto(ctx.rig, device, jack);
+  if (pair?.side !== 'right') return [];
+  const [here, other] = [
+    { device: id, jack: left.id },
+    { device: there.device, jack: pair.with },
+  ];
+  if (!isFree(here) || !isFree(other)) return [];
+  return [lead.from.device === id ? joinFix(ctx, here, other) : joinFix(ctx, other, here)];
+}
 
 /** Destinations behind a device that hear one side of something wide. */
 const oneSided = (

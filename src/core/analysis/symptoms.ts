@@ -14,7 +14,7 @@ const CAUSES: readonly RuleId[] = [
 
 /** What follows from something else, by the rules that name its cause. */
 const FOLLOWS: Partial<Record<RuleId, readonly RuleId[]>> = {
-  ...{ 'no-route': CAUSES, silent: [...CAUSES, 'polarity'], 'dead-end': CAUSES },
+  ...{ 'no-route': CAUSES, silent: [...CAUSES, 'polarity', 'half-pair'], 'dead-end': CAUSES },
   // What runs round only while two plugs are in each other’s jack.
   howl: ['swapped'],
   // The box that hangs on half of a loop.
@@ -51,12 +51,15 @@ export function withoutSymptoms(remarks: readonly Remark[]): Causes {
   const follows = ({ rule, subjects }: Remark) =>
     FOLLOWS[rule]?.some((cause) => named.get(cause)?.has(subjects[0] ?? '')) === true;
   const own = remarks.filter(
-    (r) => !follows(r) && !(r.rule === 'open-end' && isBroughtBack(r.subjects, named)),
+    (r) =>
+      !follows(r) &&
+      !(r.rule === 'open-end' && isBroughtBack(r.subjects, named)) &&
+      !(isLoneSide(r) && remarks.some((o) => o !== r && namesOtherEnd(o, r))),
   );
   return {
     remarks: withoutOtherEnds(own),
     explained: remarks
-      .filter((r) => CAUSES.includes(r.rule))
+      .filter((r) => r.rule === 'no-route' || CAUSES.includes(r.rule))
       .flatMap((r) => r.subjects.slice(1))
       .flatMap((subject) => [...OF_WAYS].map((rule) => wayOf({ rule, subjects: [subject] }))),
   };
@@ -68,6 +71,19 @@ export function withoutSymptoms(remarks: readonly Remark[]): Causes {
  */
 export const unexplained = (remarks: readonly Remark[], explained: ReadonlySet<string>): Remark[] =>
   remarks.filter((r) => !OF_WAYS.has(r.rule) || !explained.has(wayOf(r)));
+
+/** Whether a remark says of one box that only one side of it is plugged. */
+const isLoneSide = ({ rule, subjects, about }: Remark): boolean =>
+  rule === 'half-pair' && about !== undefined && about === subjects[0];
+
+/** Whether another remark is about the lead that would go into the side that is free. */
+function namesOtherEnd(other: Remark, { subjects: [box = ''] }: Remark): boolean {
+  if (other.rule === 'half-pair')
+    return isLoneSide(other) ? other.subjects.indexOf(box) > 0 : other.subjects.includes(box);
+  if (other.rule !== 'open-end') return false;
+  const [lead] = joinsOf(other);
+  return lead !== undefined && [lead.from.device, lead.to.device].includes(box);
+}
 
 /** Both ends of a missing lead as one remark: of the end that signal leaves by, with what both bring back. */
 function withoutOtherEnds(remarks: readonly Remark[]): Remark[] {

@@ -72,7 +72,7 @@ export const RULES = {
   'parallel-dry': rule('dry signal in a wet return', 'advice', 'caution'),
   'twin-dirt': rule('two distortions side by side that sound alike', 'advice'),
   'two-preamps': rule('a modelled amplifier into a real preamplifier', 'advice'),
-  'half-pair': rule('half of a stereo pair', 'advice', 'caution'),
+  'half-pair': rule('half of a stereo pair', 'advice', 'caution', 'fault'),
   'sides-exchanged': rule('left and right exchanged', 'caution'),
   'half-wide': rule('one side of a wide signal', 'advice'),
   collapse: rule('width that is lost', 'advice'),

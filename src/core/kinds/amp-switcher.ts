@@ -20,6 +20,7 @@ const speaker = (id: string, label: string, direction: 'in' | 'out') =>
     direction,
     signal: 'speaker',
     connector: 'speaker',
+    apart: true,
   });
 
 export const ampSwitcher = defineKind({
@@ -31,7 +32,8 @@ export const ampSwitcher = defineKind({
     'One guitar to any of four amplifiers, its speaker output to any of four cabinets, ' +
     'one effects loop shared by the amplifiers that have one, and a line between (line ' +
     'send and return) for an attenuator or a load that serves them all. The front input ' +
-    'takes priority over the rear one. Nothing selected: silent tuning.',
+    'takes priority over the rear one. Each amplifier hangs on transformers, and its speaker line on ' +
+    'both poles of a relay, so that no two grounds meet. Nothing selected: silent tuning.',
   jacks: [
     audio('in', 'in, front', 'in'),
     audio('inRear', 'in, rear', 'in'),
@@ -125,7 +127,15 @@ export const ampSwitcher = defineKind({
     for (const n of AMPS) {
       const chosen = amp === String(n);
       if (!plugged(`amp${n}`) && !plugged(`speaker${n}`)) continue;
-      passes.push(stage(s, { id: `amp${n}`, from: input, to: `amp${n}`, muted: !chosen }));
+      passes.push(
+        stage(s, {
+          id: `amp${n}`,
+          from: input,
+          to: `amp${n}`,
+          muted: !chosen,
+          groundThrough: false,
+        }),
+      );
       const line = plugged('lineSend') && plugged('lineReturn');
       if (chosen && cab !== 'none')
         passes.push(wire(`speaker${n}`, line ? 'lineSend' : `cab${cab}`));
@@ -137,10 +147,18 @@ export const ampSwitcher = defineKind({
       if (!plugged(`send${n}`)) continue;
       if (chosen && s.on('loop') && plugged('loopSend'))
         passes.push(
-          stage(s, { id: `send${n}`, from: `send${n}`, to: 'loopSend' }),
-          stage(s, { id: `return${n}`, from: 'loopReturn', to: `return${n}` }),
+          stage(s, { id: `send${n}`, from: `send${n}`, to: 'loopSend', groundThrough: false }),
+          stage(s, {
+            id: `return${n}`,
+            from: 'loopReturn',
+            to: `return${n}`,
+            groundThrough: false,
+          }),
         );
-      else passes.push(stage(s, { id: `send${n}`, from: `send${n}`, to: `return${n}` }));
+      else
+        passes.push(
+          stage(s, { id: `send${n}`, from: `send${n}`, to: `return${n}`, groundThrough: false }),
+        );
     }
     if (plugged('lineSend') && plugged('lineReturn') && cab !== 'none' && amp !== 'none')
       passes.push(wire('lineReturn', `cab${cab}`));

@@ -33,6 +33,8 @@ export interface Jack<I extends Point = Point> {
   /** `loose`: each side may be used on its own. */
   pair?: { with: Point; side: 'left' | 'right'; loose?: boolean };
   many?: boolean;
+  /** Its sleeve does not touch the chassis, and is switched with the tip: grounds stay apart there. */
+  apart?: boolean;
   /** The right side on the ring of a stereo TRS jack. */
   stereo?: Point;
   /** The return on the ring of an insert jack, whose tip is the send. */

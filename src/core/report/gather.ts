@@ -47,7 +47,13 @@ export function gatherFindings(
 }
 
 /** Rules of which two findings that the same edits cure are one matter, told at two places. */
-const ONE_CAUSE: ReadonlySet<RuleId> = new Set(['buffer-place', 'polarity']);
+const ONE_CAUSE: ReadonlySet<RuleId> = new Set([
+  'buffer-place',
+  'half-pair',
+  'impedance',
+  'no-load',
+  'polarity',
+]);
 
 /** Findings without those that the first fix of another, of the same rule, cures: told with that one. */
 function withOneCause({ sounds }: Rig, findings: readonly Finding[]): Finding[] {
