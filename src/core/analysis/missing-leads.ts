@@ -1,3 +1,4 @@
+import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix } from '../findings/finding';
 import { byKey, reachable } from '../graph';
 import { sure } from '../outcome';
@@ -119,7 +120,8 @@ interface Opening extends Open {
   isFed: boolean;
 }
 
-const isSignal = (j: { signal: string }): boolean => j.signal === 'audio' || j.signal === 'speaker';
+export const isSignal = (j: { signal: string }): boolean =>
+  j.signal === 'audio' || j.signal === 'speaker';
 
 /** What leads on to a destination by leads, whatever its switches say: that itself, and all ahead of it. */
 export function aheadOf({ rig }: SoundContext, destination: string): Set<string> {
@@ -160,14 +162,15 @@ function foundOpenings(ctx: SoundContext, destination: string): Opening[] {
       // What joins several has its inputs for what is not there yet.
       const ins = kind.jacks.filter((j) => j.direction === 'in' && isSignal(j));
       const joins = kind.job === 'splitter' && ins.length > 1 ? 1 : 0;
-      return jacks.map(({ id: jack }) => {
+      return jacks.map(({ id: jack, pair }) => {
         const loop = kind.loops?.find((l) => l.return.includes(jack));
         const isSent = loop?.send.some((s) =>
           rig.leads.some((l) => l.from.device === device.id && l.from.jack === s),
         );
         const likely = (jack === main ? 2 : isSent ? 2 : loop ? -2 : 0) + (isFed ? 0 : 2) + joins;
-        // Each input of what joins or selects is a way of its own.
-        return { end: { device: device.id, jack }, likely, isFed: isFed && !joins };
+        // Each input of what joins or selects, and each side of a pair, is a way of its own.
+        const isOwn = joins > 0 || pair !== undefined;
+        return { end: { device: device.id, jack }, likely, isFed: isFed && !isOwn };
       });
     })
     .sort(likelier);
@@ -204,7 +207,8 @@ function foundEnds(ctx: SoundContext): Open[] {
           (j) =>
             ctx.at(device.id, j.id).flows.length > 0 ||
             isPlayed(ctx, device.id) ||
-            isFedInside(ctx, device, j.id),
+            isFedInside(ctx, device, j.id) ||
+            waitsForPlug(ctx, device, j.id),
         )
         .map(({ id: jack }) => {
           const kind = kindOf(device.kind);
@@ -212,7 +216,9 @@ function foundEnds(ctx: SoundContext): Open[] {
           const { pair } = sure(kind.jacks.find((j) => j.id === jack));
           const isBeside = pair !== undefined && leadFrom(rig, device.id, pair.with) !== undefined;
           const enough = isFork(device.kind) ? 2 : 1;
-          const isMeant = isBeside || isFedInside(ctx, device, jack);
+          // Whatever an instrument plays at an output of its own is there to be heard.
+          const isOwn = kind.job === 'instrument';
+          const isMeant = isBeside || isOwn || isFedInside(ctx, device, jack);
           const isSpare = (leaves.get(device.id)?.length ?? 0) >= enough && !isMeant;
           const likely = (isSpare ? 0 : 3) + (jack === main ? 1 : 0);
           return { end: { device: device.id, jack }, likely };
@@ -229,6 +235,23 @@ const isFedInside = (ctx: SoundContext, { id, kind }: Device, jack: string): boo
       l.to.device === id &&
       kindOf(kind).jacks.some((j) => j.id === l.to.jack && j.faces?.jack === jack),
   );
+
+/** Whether signal would stand at an output of a box that something is played into as soon as a plug is in it. */
+function waitsForPlug(
+  { rig, sound, stations, at }: SoundContext,
+  device: Device,
+  jack: string,
+): boolean {
+  const isFed = stations.some(
+    (s) => s.device === device.id && s.ins.some((i) => at(device.id, i).flows.length > 0),
+  );
+  if (!isFed) return false;
+  const now = pluggedJacks(rig);
+  const then = new Map(now).set(device.id, new Set([...(now.get(device.id) ?? []), jack]));
+  const comes = (plugged: typeof now) =>
+    passesOf(device, sound, plugged).some((p) => p.is === 'stage' && p.to === jack && !p.muted);
+  return comes(then) && !comes(now);
+}
 
 const isPlayed = (ctx: SoundContext, device: string): boolean =>
   ctx.stations.some((s) => s.device === device && s.source) || looseSources(ctx).includes(device);

@@ -11,6 +11,7 @@ import type { Evidence, Remarker } from './evidence';
 import {
   againWords,
   broughtBack,
+  isSignal,
   joinFix,
   leadsToAll,
   looseSources,
@@ -51,7 +52,13 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
       (j) => j.direction === 'out' && j.signal === 'audio' && !sends.has(j.id),
     );
     if (kind.destination || kind.job === 'amp') return [];
-    if (device.host !== undefined || !outs.length || outs.some((j) => holds(device.id, j.id)))
+    // What goes on over a speaker lead has its line output for what is not there.
+    const goesOn = kind.jacks.filter((j) => j.direction === 'out' && isSignal(j));
+    if (
+      device.host !== undefined ||
+      !outs.length ||
+      goesOn.some((j) => !sends.has(j.id) && holds(device.id, j.id))
+    )
       return [];
     const isFed =
       loose.includes(device.id) ||

@@ -17,7 +17,7 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
   const missing = (d: string) => fixes(wantsFixes ? missingLeads(ctx, d) : []);
   const remarks: Remark[] = [];
   const cut = destinations.filter((d) => !d.connected).map((d) => d.device);
-  const first = firstOfEach(ctx, cut);
+  const { first, from } = firstOfEach(ctx, cut);
   for (const d of destinations) {
     if (!d.connected) {
       if (first.get(d.device) !== d.device) continue;
@@ -25,7 +25,8 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
       remarks.push({
         rule: 'no-route',
         severity: 'fault',
-        subjects: [d.device, ...alike],
+        // With the box that the missing lead leaves.
+        subjects: [d.device, ...alike, from(d.device)].filter((id) => id !== undefined),
         about: d.device,
         what: `Nothing reaches ${[d.device, ...alike].map((id) => ctx.device(id).name).join(' and ')}.`,
         why: `No way of leads and devices leads there from any instrument.${beginning(ctx, d.device)}`,
@@ -121,8 +122,12 @@ function isTurnedDown(
 /**
  * For each destination that nothing reaches the one that it is told with: those for which the likeliest
  * lead is the same lack one lead, as a loudspeaker and the desk behind it do; the nearest to it is first.
+ * And the box that this lead leaves, if one does.
  */
-function firstOfEach(ctx: SoundContext, cut: readonly string[]): ReadonlyMap<string, string> {
+function firstOfEach(
+  ctx: SoundContext,
+  cut: readonly string[],
+): { first: ReadonlyMap<string, string>; from: (id: string) => string | undefined } {
   const leads = new Map(
     cut.map((id) => [id, missingLeads(ctx, id)[0]?.edits.find((e) => e.edit === 'connect')?.lead]),
   );
@@ -132,14 +137,17 @@ function firstOfEach(ctx: SoundContext, cut: readonly string[]): ReadonlyMap<str
     return ends.map((e) => (e ? `${e.device} ${e.jack}` : id)).join(' ');
   };
   const groups = byKey(cut, keyOf);
-  return new Map(
+  const first = new Map(
     [...groups.values()].flatMap((group) => {
-      const [first] = group.toSorted(
+      const [nearest] = group.toSorted(
         (a, b) => aheadOf(ctx, a).size - aheadOf(ctx, b).size || byId({ id: a }, { id: b }),
       );
-      return group.map((id): [string, string] => [id, first ?? id]);
+      return group.map((id): [string, string] => [id, nearest ?? id]);
     }),
   );
+  // An instrument may lie there for somebody else.
+  const isBox = (id: string) => kindOf(ctx.device(id).kind).job !== 'instrument';
+  return { first, from: (id) => [leads.get(id)?.from.device].find((x) => x && isBox(x)) };
 }
 
 /** The open input that what leads to a destination begins with. */

@@ -80,6 +80,7 @@ const isLoneSide = ({ rule, subjects, about }: Remark): boolean =>
 function namesOtherEnd(other: Remark, { subjects: [box = ''] }: Remark): boolean {
   if (other.rule === 'half-pair')
     return isLoneSide(other) ? other.subjects.indexOf(box) > 0 : other.subjects.includes(box);
+  if (other.rule === 'no-route') return other.subjects.includes(box);
   if (other.rule !== 'open-end') return false;
   const [lead] = joinsOf(other);
   return lead !== undefined && [lead.from.device, lead.to.device].includes(box);

@@ -147,4 +147,60 @@ export const HAND_WIRED: Record<string, Rig> = {
       Other: ['x h c m', { z: { amp: '2', cab: '1', loop: false } }],
     },
   ),
+  'a chorus into two amplifiers': wired(
+    {
+      ...{ g: 'guitar-humbucker', d: 'drive-low', o: 'chorus', s: 'hum-isolator', ...ONE_AMP },
+      ...{ x: 'combo-tube', n: 'microphone', f: 'console-input-stereo' },
+    },
+    `g.out>d.in d.out>o.in o.out>s.in o.outR>s.inR s.out>a.in s.outR>x.in ${AT_AMP} x.air>n.air n.out>f.inR`,
+    { Clean: 'o a x m n', Drive: 'd o a x m n' },
+  ),
+  'an octave to a line of its own': wired(
+    {
+      ...{ g: 'guitar-humbucker', t: 'tuner-true-bypass', o: 'octave-dual', d: 'drive-low' },
+      ...{ e: 'direct-box', k: 'console-input', ...ONE_AMP },
+    },
+    `g.out>t.in t.out>o.in o.out>d.in d.out>a.in o.effect>e.in e.out>k.in ${AT_AMP}`,
+    { Clean: 'o a m', Drive: 'o d a m' },
+  ),
+  'an attenuator': wired(
+    { g: 'guitar-humbucker', d: 'drive-mid', ...HEAD, q: 'attenuator' },
+    'g.out>d.in d.out>h.in h.speaker>q.in q.out>c.in c.air>m.air m.out>f.in',
+    { Clean: 'h q c m', Drive: 'd h q c m' },
+  ),
+  'two radios on a selector': wired(
+    {
+      ...{ g: 'guitar-humbucker', k: 'guitar-humbucker', x: 'wireless', y: 'wireless' },
+      ...{ s: 'input-selector', q: 'eq', d: 'drive-high', n: 'gate', ...HEAD },
+    },
+    `g.out>x.in k.out>y.in x.out>s.a y.out>s.b s.out>q.in q.out>d.in d.out>n.in n.out>h.in ${AT_HEAD}`,
+    {
+      One: ['g x q h c m', { s: { select: 'a' } }],
+      Other: ['k y d n h c m', { s: { select: 'b' } }],
+    },
+  ),
+  'a modeler in the loop of a head': wired(
+    {
+      ...{ g: 'guitar-humbucker', d: 'drive-low', p: 'modeler-compact', ...HEAD },
+      ...{ e: ['delay', { host: 'p' }], r: ['reverb', { host: 'p' }] },
+    },
+    'g.out>d.in d.out>h.in h.send>p.in p.fromIn>e.in e.out>r.in r.out>p.toOut p.out>h.return ' +
+      AT_HEAD,
+    { Clean: 'h c m e r', Drive: 'd h c m e' },
+  ),
+  'a fuzz that wants the pickup': wired(
+    {
+      ...{ g: 'guitar-single-coil', z: 'fuzz-low-impedance', b: 'buffer', o: 'phaser' },
+      ...{ e: 'delay-analog', ...ONE_AMP },
+    },
+    `g.out>z.in z.out>b.in b.out>o.in o.out>e.in e.out>a.in ${AT_AMP}`,
+    { Clean: 'b o a m', Fuzz: 'z b e a m', Bare: 'b a m' },
+  ),
+  'a steel with a volume pedal': wired(
+    {
+      ...{ g: 'lap-steel', b: 'buffer', v: 'volume-passive', e: 'delay', r: 'reverb', ...ONE_AMP },
+    },
+    `g.out>b.in b.out>v.in v.out>e.in e.out>r.in r.out>a.in ${AT_AMP}`,
+    { Echo: 'b e a m', Hall: 'b r a m' },
+  ),
 };
