@@ -2,6 +2,7 @@ import { analyse, countTurned, FixTrial, isSafe, whatToMeasure } from '../src/co
 import type { Rig } from '../src/core/rig';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { chainOf } from '../src/core/testing/rigs';
+import { wired } from '../src/core/testing/wired';
 import { SEVERITIES } from '../src/core/findings/finding';
 import { forEachFile, Person, stored } from './person';
 
@@ -77,6 +78,30 @@ test('what is about the whole rig marks no device, and every place opens with it
   await show!.evaluate((e) => (e.closest('button') ?? (e as HTMLElement)).click());
   await tech.gone(`[data-finding="${broken.key}"]`);
   await tech.see('[data-station="kiln"]');
+});
+
+test('a broken promise offers what keeps it; one of a missing cabinet is told once, with its desk', async () => {
+  const rig = wired(
+    {
+      ...{ g: 'guitar-humbucker', s: 'amp-cab-simulator', e: 'delay', r: 'reverb' },
+      ...{ f: ['console-input-stereo', { settings: { input: 'line' } }] },
+      ...{ j: 'guitar-humbucker', h: 'head-tube', c: 'cabinet', m: 'microphone' },
+      k: 'console-input',
+    },
+    'g.out>s.in s.out>e.in e.out>r.in r.out>f.in j.out>h.in c.air>m.air m.out>k.in',
+    { One: 's e r h c m' },
+    { promises: [{ id: 'wide', type: 'stereo', destination: 'f' }] },
+  );
+  const id = await stored(tech, rig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.press('f');
+  await tech.reads('[data-finding="no-load:h"]', 'there is sound again at');
+  await tech.reads('[data-finding="promise:wide"]', 'Broken promise: F is stereo');
+  const way = '[data-finding="promise:wide"] [data-way="safe"]';
+  await tech.reads(way, 'Add the right-hand lead, and those behind R');
+  await tech.page.locator(`${way} button`).click();
+  await tech.gone('[data-finding="promise:wide"]');
+  await tech.gone('[data-finding^="half-pair"]');
 });
 
 test('choosing the other school ends its advice', async () => {

@@ -182,13 +182,15 @@ function WaysOut({
   if (!ways.length)
     return (
       <p className="faint common-text-2" data-no-way>
-        What usually cures this was tried on a copy and does not cure it here.
+        {finding.rule === 'promise'
+          ? 'What cures the other findings was tried on a copy, and nothing of it keeps this.'
+          : 'What usually cures this was tried on a copy and does not cure it here.'}
       </p>
     );
   return (
     <div className="ways-out">
       {ways.map(({ fix, tried }) => (
-        <div key={fix.words} data-way={isSafe(tried) ? 'safe' : 'breaks'}>
+        <div key={JSON.stringify(fix.edits)} data-way={isSafe(tried) ? 'safe' : 'breaks'}>
           <Button
             size="compact-sm"
             variant={isSafe(tried) ? 'filled' : 'default'}

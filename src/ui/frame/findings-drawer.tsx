@@ -65,7 +65,7 @@ export function FindingsDrawer({ goToSignal }: { goToSignal: () => void }) {
           <FilterRow shown={list.length} of={all.length} />
           {groupsOf(list).map(({ rule, findings: together }) => (
             <section key={rule} data-group={rule}>
-              {together.length > 1 && <h3>{together.length} of one cause</h3>}
+              {together.length > 1 && <h3>{together.length} of one kind</h3>}
               {together.map((f) => (
                 <FindingCard
                   key={f.key}
