@@ -45,6 +45,10 @@ test('fixes are tried on a copy: what breaks something says so, what does not cu
   const breaking = ways.find(({ ways: [best] }) => best && best.tried.breaks.length > 0)!;
   const hopeless = ways.find(({ f, ways: all }) => f.fix && !f.others && !all.length)!;
   await tech.press('f');
+  // What cures the worst is there before all is tried.
+  const worst = ways.find(({ ways: all }) => all.length > 0)!;
+  await tech.see(`[data-finding="${worst.f.key}"] [data-way]`);
+  expect(await tech.text('[data-cure-all]')).toContain('Trying fixes on a copy');
   await tech.reads(
     `[data-finding="${breaking.f.key}"] [data-way="breaks"]`,
     `Tried: cures this; breaks: ${breaking.ways[0]!.tried.breaks[0]!}`,

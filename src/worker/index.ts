@@ -1,3 +1,3 @@
 export { type Door, openDoor, startAnalysis, watchByLock } from './door';
-export type { BestSoFar, ProposalName, Proposals, ReportUpdate } from './messages';
+export type { ProposalName, Proposals, ReportUpdate, SoFar } from './messages';
 export { CANCELLED, propose, type Working } from './solver';

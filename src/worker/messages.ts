@@ -167,8 +167,13 @@ export interface BestSoFar {
   edits: Edit[];
   figures: LayoutFigures;
 }
+/** What long work has come to before it is done: a layout that could be taken, what cures some findings. */
+export interface SoFar {
+  best?: BestSoFar;
+  tried?: Record<string, TriedFix[]>;
+}
 export type ProposalAnswered =
   | { listens: true }
-  | { id: number; share: number; words: string; best?: BestSoFar }
+  | { id: number; share: number; words: string; soFar?: SoFar }
   | { id: number; answer: unknown }
   | { id: number; error: string };

@@ -31,6 +31,7 @@ import type {
   ProposalAsked,
   ProposalName,
   Proposals,
+  SoFar,
 } from './messages';
 
 const soundIn = (rig: Rig, id: string): Sound =>
@@ -39,11 +40,13 @@ const soundIn = (rig: Rig, id: string): Sound =>
 const setIn = (rig: Rig, id: string | null) => rig.sets?.find((s) => s.id === id);
 
 /** Says how far it is; the pause lets the message out. */
-const telling = (id: number) => async (share: number, words: string, best?: BestSoFar) => {
-  const said: ProposalAnswered = { id, share, words, ...(best && { best }) };
+const tellingSoFar = (id: number) => async (share: number, words: string, soFar?: SoFar) => {
+  const said: ProposalAnswered = { id, share, words, ...(soFar && { soFar }) };
   self.postMessage(said);
   await new Promise((r) => setTimeout(r, 0));
 };
+const telling = (id: number) => (share: number, words: string, best?: BestSoFar) =>
+  tellingSoFar(id)(share, words, best && { best });
 
 const solver = async (): Promise<MipSolver> => {
   const highs = await loadHighs({});
@@ -70,15 +73,15 @@ const WORK: {
       solver: await solver(),
     }),
   trials: async ({ rig }, id) => {
-    const tell = telling(id);
+    const tell = tellingSoFar(id);
     const trial = new FixTrial(rig);
     const open = trial.report.findings.filter((f) => f.accepted === undefined);
     const found: Record<string, TriedFix[]> = {};
     for (const [i, f] of open.entries()) {
-      if (trial.candidates(f).length) {
-        await tell(i / open.length, f.what);
-        found[f.key] = trial.waysOut(f);
-      }
+      if (!trial.candidates(f).length) continue;
+      const ways = (found[f.key] = trial.waysOut(f));
+      // The worst is tried first, and said as soon as it is known.
+      await tell((i + 1) / open.length, f.what, { tried: { [f.key]: ways } });
     }
     return found;
   },

@@ -1,5 +1,5 @@
 import { LIMIT_S } from './door';
-import type { BestSoFar, ProposalAnswered, ProposalName, Proposals } from './messages';
+import type { ProposalAnswered, ProposalName, Proposals, SoFar } from './messages';
 
 /** A proposal being worked out: its answer, and a way to stop it at once. */
 export interface Working<T> {
@@ -17,7 +17,7 @@ export const CANCELLED = 'cancelled';
 export function propose<N extends ProposalName>(
   name: N,
   ask: Proposals[N]['ask'],
-  onProgress: (share: number, words: string, best?: BestSoFar) => void,
+  onProgress: (share: number, words: string, soFar?: SoFar) => void,
 ): Working<Proposals[N]['answer']> {
   let stop: (why: string) => void = () => undefined;
   const answer = new Promise<Proposals[N]['answer']>((resolve, reject) => {
@@ -39,7 +39,7 @@ export function propose<N extends ProposalName>(
           // What is asked before a worker listens may be lost: it says when it does.
           clearTimeout(late);
           worker.postMessage({ id: 0, proposal: name, ask });
-        } else if ('share' in data) onProgress(data.share, data.words, data.best);
+        } else if ('share' in data) onProgress(data.share, data.words, data.soFar);
         else if ('error' in data) stop(data.error);
         else {
           worker.terminate();

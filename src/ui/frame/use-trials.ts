@@ -32,7 +32,8 @@ export function useTrials(wanted: boolean) {
   return of === rig ? work : ({ state: 'idle' } as const);
 }
 
-/** What of the trials is about one finding. */
+/** What of the trials is about one finding; it is known before all are done. */
 export function waysOf(trials: Trials, finding: Finding): Ways {
-  return trials.state === 'done' ? (trials.answer[finding.key] ?? 'none') : 'trying';
+  if (trials.state === 'done') return trials.answer[finding.key] ?? 'none';
+  return (trials.state === 'working' && trials.soFar?.tried?.[finding.key]) || 'trying';
 }

@@ -1,18 +1,25 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import {
-  type BestSoFar,
   CANCELLED,
   propose,
   type ProposalName,
   type Proposals,
+  type SoFar,
   type Working,
 } from '../../worker';
 
 export type WorkState<T> =
   | { state: 'idle' }
-  | { state: 'working'; share: number; words: string; best?: BestSoFar }
+  | { state: 'working'; share: number; words: string; soFar?: SoFar }
   | { state: 'failed'; why: string }
   | { state: 'done'; answer: T };
+
+/** What it came to up to now: the latest of what replaces what was before, all of what was tried. */
+const joined = (was: SoFar = {}, now: SoFar = {}): SoFar => ({
+  ...was,
+  ...now,
+  tried: { ...was.tried, ...now.tried },
+});
 
 /**
  * Long work in a worker of its own: how far it is, a way to stop it, and its answer. It is stopped
@@ -34,8 +41,10 @@ export function useWorking<N extends ProposalName>(
     (ask: Proposals[N]['ask']) => {
       running.current?.cancel();
       setWork({ state: 'working', share: 0, words: 'Starting' });
-      const mine = propose(name, ask, (share, words, best) =>
-        setWork((w) => (w.state === 'working' ? { ...w, share, words, best: best ?? w.best } : w)),
+      const mine = propose(name, ask, (share, words, soFar) =>
+        setWork((w) =>
+          w.state === 'working' ? { ...w, share, words, soFar: joined(w.soFar, soFar) } : w,
+        ),
       );
       running.current = mine;
       mine.answer.then(

@@ -33,7 +33,7 @@ export function Arrange({
   const [mayTurn, setMayTurn] = useState(true);
   const [asked, setAsked] = useState<Rig | null>(null);
   const proposed = work.state === 'done' ? work.answer : null;
-  const best = work.state === 'working' ? work.best : undefined;
+  const best = work.state === 'working' ? work.soFar?.best : undefined;
   const take = (edits: Edit[]) => {
     if (edit(edits, `arranged ${board.name}`).ok) {
       cancel();
