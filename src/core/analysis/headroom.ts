@@ -133,7 +133,15 @@ export function gainFixes(
   hasRoom: HasRoom = hasRoomAtMiddle,
 ): Fix[] {
   return devicesBefore(ctx, clipping)
-    .flatMap((device) => knobsOf(device).map((knob) => ({ device, knob })))
+    .flatMap((device) => {
+      const state = stateIn(ctx.sound, device.id);
+      // Of one device first what was turned up furthest from where it usually stands.
+      const up = ({ id, min, max, initial }: Knob) =>
+        (Number(settingOf(kindOf(device.kind), device, state, id)) - initial) / (max - min);
+      return knobsOf(device)
+        .toSorted((a, b) => up(b) - up(a))
+        .map((knob) => ({ device, knob }));
+    })
     .slice(0, TRIED)
     .flatMap(({ device, knob }) =>
       turnedDown(ctx, device, knob, (tried) => hasRoom(tried, clipping)),
@@ -176,11 +184,12 @@ function turnedDown(
   ];
   const givesRoom = (value: number) =>
     hasRoom(listenedTo(ctx, ctx.rig, withSetting(ctx.sound, device.id, setting, value)));
-  if (!givesRoom(min)) return [];
-  // The highest place that gives room, in steps that a hand can set.
+  // The highest place that gives room, in steps that a hand can set. All the way down a level is silent.
   const step = (max - min) / STEPS;
   const place = (n: number) => Number((min + n * step).toFixed(6));
-  let [low, high] = [0, Math.ceil((now - min) / step)];
+  const lowest = [0, 1].find((n) => givesRoom(place(n)));
+  if (lowest === undefined || place(lowest) >= now) return [];
+  let [low, high] = [lowest, Math.ceil((now - min) / step)];
   while (high - low > 1) {
     const middle = Math.floor((low + high) / 2);
     if (givesRoom(place(middle))) low = middle;
@@ -194,6 +203,33 @@ function turnedDown(
     },
   ];
 }
+
+/** So many knobs that stand at their lower end are offered to be set back. */
+const SET_BACK = 4;
+
+/** Knobs on the way to a station that stand at their lower end, each set to where it usually stands; the nearest first. */
+export const setBackFixes = (ctx: SoundContext, station: StationFigures): Fix[] =>
+  devicesBefore(ctx, station)
+    .flatMap((device): Fix[] => {
+      const kind = kindOf(device.kind);
+      const state = stateIn(ctx.sound, device.id);
+      return kind.parameters.flatMap((p): Fix[] =>
+        p.type === 'knob' && p.initial > p.min && settingOf(kind, device, state, p.id) === p.min
+          ? [
+              {
+                words: `Set ${device.name} back: ${settingWords(kind.id, p.id, p.initial)}`,
+                edits: [
+                  {
+                    ...{ edit: 'setSetting', device: device.id, setting: p.id, value: p.initial },
+                    sound: setBy(ctx.sound, device.id, p.id),
+                  },
+                ],
+              },
+            ]
+          : [],
+      );
+    })
+    .slice(0, SET_BACK);
 
 /** Knobs of a device with which its own stages have less gain when they are down: no other is worth a try. */
 export function softeningKnobs(ctx: SoundContext, device: Device): Knob[] {

@@ -1,9 +1,10 @@
 import { kindOf, settingWith } from '../kinds';
 import { fixed } from '../units';
 import { type Fix, fixes } from '../findings/finding';
+import { arrivingFigures, type StationFigures } from '../signal';
 import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
-import { roomFixes } from './headroom';
+import { gainFixes, roomFixes, setBackFixes } from './headroom';
 
 /** What the gain of an input makes good, in dB. */
 const A_TURN_DB = 10;
@@ -12,7 +13,7 @@ const A_TURN_DB = 10;
  * Whether a destination gets the level that its input, as set, is made for; offers the other
  * setting where there is one that fits better.
  */
-export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
+export const inputLevelRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) =>
   destinations.flatMap((d) => {
     const arrive = ctx.flowing.circuit.arrivals.find((a) => a.device === d.device)?.arrive;
     if (!arrive?.wantsDbu || !d.levelDbu) return [];
@@ -52,10 +53,28 @@ export const inputLevelRemarks: Remarker = ({ ctx, destinations }) =>
                 },
               ]
             : []),
+          ...(wantsFixes ? turns(ctx, stations, d.device, { low, high, level }) : []),
         ]),
       },
     ];
   });
+
+/** Knobs on the way that bring the level into the window: turned down on a copy, or set back from an end. */
+function turns(
+  ctx: SoundContext,
+  stations: readonly StationFigures[],
+  destination: string,
+  { low, high, level }: { low: number; high: number; level: number },
+): Fix[] {
+  const station = stations.find((s) => s.device === destination);
+  if (!station) return [];
+  if (level < low) return setBackFixes(ctx, station);
+  const fits = (tried: SoundContext) => {
+    const there = arrivingFigures(tried).find((d) => d.device === destination)?.levelDbu?.normal;
+    return there !== undefined && there <= high;
+  };
+  return gainFixes(ctx, station, undefined, fits);
+}
 
 /** Pads of what plugs into a destination, where they are off. */
 const padsInto = ({ rig, sound, device }: SoundContext, destination: string): Fix[] =>

@@ -88,9 +88,13 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
   return remarks;
 };
 
-/** Where on the way to a silent destination the signal stops, if it stops inside a box. */
+/**
+ * Where on the way to a silent destination the signal stops: inside a box, or on its way to an output beside
+ * the main one, so in the last box that lets any out.
+ */
 const stopsIn = (way: readonly StationFigures[]): StationFigures | undefined =>
-  way.find((s) => s.input?.levelDbu && !s.output.levelDbu);
+  way.find((s) => s.input?.levelDbu && !s.output.levelDbu) ??
+  way.findLast((s) => s.output.levelDbu);
 
 const wayTo = (stations: readonly StationFigures[], { route }: DestinationFigures) =>
   route.flatMap((id) => stations.find((s) => s.id === id) ?? []);
@@ -170,7 +174,7 @@ function endingAt(
   d: DestinationFigures,
 ): string {
   const way = wayTo(stations, d);
-  const stops = stopsIn(way) ?? way.findLast((s) => s.output.levelDbu);
+  const stops = stopsIn(way);
   return stops
     ? `Signal comes as far as ${ctx.device(stops.device).name}.`
     : 'Nothing on the way to it carries any signal.';

@@ -1,10 +1,12 @@
 import type { Fix } from '../findings/finding';
 import { byKey, reachable } from '../graph';
-import { figureWith, kindOf } from '../kinds';
+import { figureWith, kindOf, settingWith } from '../kinds';
+import { settingOf, stateIn } from '../rig/device-state';
 import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { byId, endWords, leadFrom, leadInto, nameOf } from '../rig/find';
 import { freshId, idsOf } from '../rig/fresh-id';
+import { settingWords } from '../rig/words';
 import type { Device, End, Lead } from '../rig/schema';
 import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { fixed } from '../units';
@@ -99,8 +101,30 @@ export function loadsFor(ctx: SoundContext, amp: string, tapOhms: number): Fix[]
         },
       ]
     : [];
-  return [...loads.slice(0, MOST_LOADS), ...box];
+  return [...loadsInside(ctx, line), ...loads.slice(0, MOST_LOADS), ...box];
 }
+
+/** Switchers on a line that leave what is not selected without a load, set to the load that they have inside. */
+const loadsInside = ({ device, sound }: SoundContext, line: ReadonlySet<string>): Fix[] =>
+  [...line].flatMap((id): Fix[] => {
+    const { kind, name } = device(id);
+    const setting = settingWith(kindOf(kind), 'amplifiers not selected');
+    const state = stateIn(sound, id);
+    const value = 'load';
+    if (!setting || settingOf(kindOf(kind), device(id), state, setting.id) === value) return [];
+    const isOfSound = Object.hasOwn(state?.settings ?? {}, setting.id);
+    return [
+      {
+        words: `Set ${name}, ${settingWords(kind, setting.id, value)}`,
+        edits: [
+          {
+            ...{ edit: 'setSetting', device: id, setting: setting.id, value },
+            ...(isOfSound && { sound: sound.id }),
+          },
+        ],
+      },
+    ];
+  });
 
 /** What hangs on the speaker line of an amplifier, itself with it. */
 function lineOf({ rig }: SoundContext, amp: string): Set<string> {

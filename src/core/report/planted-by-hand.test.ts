@@ -1,5 +1,6 @@
 import { sure } from '../outcome';
-import { applyEdits, integrityProblems, type Rig, rigSchema } from '../rig';
+import { kindOf, type SettingValue } from '../kinds';
+import { applyEdits, type Edit, integrityProblems, type Rig, rigSchema } from '../rig';
 import { cases } from '../testing/cases';
 import { digest } from '../testing/digest';
 import { HAND_WIRED } from '../testing/hand-wired';
@@ -25,9 +26,33 @@ const heardBy = (report: Report, { devices }: Rig) =>
       .filter((d) => devices.some((x) => x.id === d.device))
       .map((d) => [d.device, [...d.sources].sort()]),
   );
-/** All ways to make a mistake, or a few from first to last. */
-function some<T>(all: readonly T[]): T[] {
-  const few = cases(4, 1000);
+/** Every switch, choice and level of a rig turned to where it does not usually stand. */
+const turned = (rig: Rig): { what: string; edit: Edit }[] =>
+  rig.devices.flatMap((d) =>
+    kindOf(d.kind).parameters.flatMap((p) => {
+      const values: SettingValue[] =
+        p.type === 'choice'
+          ? p.options.map((o) => o.value)
+          : p.type === 'switch'
+            ? [!p.initial]
+            : p.type === 'knob' && LEVELS.test(p.id)
+              ? [p.min, p.max]
+              : [];
+      return values
+        .filter((v) => v !== p.initial)
+        .map((value) => ({
+          what: `${d.name}, ${p.id} at ${String(value)}`,
+          edit: { edit: 'setSetting' as const, device: d.id, setting: p.id, value },
+        }));
+    }),
+  );
+const LEVELS = /level|master|gain|drive/;
+/** Of a synthesizer pedal the late part alone is heard where the other is turned down. */
+const TURNED_DOWN = ['latency'];
+
+/** All of a list, or a few from first to last. */
+function some<T>(all: readonly T[], usual = 4): T[] {
+  const few = cases(usual, 1000);
   return all.length <= few
     ? [...all]
     : Array.from({ length: few }, (_, i) =>
@@ -70,5 +95,19 @@ describe.each(Object.entries(HAND_WIRED))('%s', (_, rig) => {
         expect([...way, left.map((f) => f.what)]).toEqual([...way, []]);
         expect([...way, heardBy(after, rig)]).toEqual([...way, heard]);
       }
+  }, 60_000);
+
+  test('whatever is turned to an end: what is told of it has a way that puts it right', () => {
+    for (const { what, edit } of some(turned(rig), 12)) {
+      const done = applyEdits(rig, [edit]);
+      if (!done.ok) continue;
+      const trial = new FixTrial(done.value.rig);
+      for (const f of trial.report.findings.filter((x) => isSerious(x) && !known.has(x.key))) {
+        if (TURNED_DOWN.includes(f.rule)) continue;
+        const [best] = trial.waysOut(f);
+        const way = [what, f.what, best?.fix.words];
+        expect([...way, best && isSafe(best.tried)]).toEqual([...way, true]);
+      }
+    }
   }, 60_000);
 });
