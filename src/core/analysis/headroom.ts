@@ -207,7 +207,10 @@ function turnedDown(
 /** So many knobs that stand at their lower end are offered to be set back. */
 const SET_BACK = 4;
 
-/** Knobs on the way to a station that stand at their lower end, each set to where it usually stands; the nearest first. */
+/**
+ * Knobs on the way to a station that stand at their lower end, each set to where it usually stands; the nearest
+ * first.
+ */
 export const setBackFixes = (ctx: SoundContext, station: StationFigures): Fix[] =>
   devicesBefore(ctx, station)
     .flatMap((device): Fix[] => {
