@@ -2,6 +2,7 @@ import { sure } from '../outcome';
 import { analyse } from '../report';
 import type { Rig } from '../rig';
 import { chainOf } from '../testing/rigs';
+import { wired } from '../testing/wired';
 
 type Kinds = Parameters<typeof chainOf>[0];
 type Kind = Kinds[number];
@@ -85,4 +86,21 @@ test('one way on that is clean is enough to tell it', () => {
     ],
   };
   expect(told(forked)).toContain('d2');
+});
+
+test('of what sums several the loudest input is named with its level, whichever is the first', () => {
+  const rig = wired(
+    {
+      ...{ g: 'guitar-humbucker', s: 'amp-cab-simulator', k: 'mix-feed', m: 'mixer-line' },
+      e: ['in-ear-mix', { settings: { input: 'line' } }],
+    },
+    's.out>m.a k.out>m.b m.out>e.in g.out>s.in',
+    { One: 's k' },
+  );
+  const { findings, sounds } = analyse(rig);
+  const told = findings.find((f) => f.rule === 'headroom' && f.subjects[0] === 'm');
+  const feed = sounds[0]?.stations.find((x) => x.device === 'k')?.output.peakDbu ?? 0;
+  const guitar = sounds[0]?.stations.find((x) => x.device === 's')?.output.peakDbu ?? 0;
+  expect(feed - guitar).toBeGreaterThan(20);
+  expect(told?.why).toContain(`Peaks reach ${feed.toFixed(1)} dBu at its input`);
 });

@@ -5,7 +5,7 @@ import { type Knob, kindOf, type SettingRole, settingWith } from '../kinds';
 import type { Edit } from '../rig/edits';
 import type { Device, Sound } from '../rig/schema';
 import { settingWords } from '../rig/words';
-import { roomAt, type StationFigures } from '../signal';
+import { pointFigures, roomAt, type StationFigures } from '../signal';
 import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { withSetting } from '../control/reach';
 import { fixed, showLevel } from '../units';
@@ -31,7 +31,7 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
     if (isDrowned(ctx, stations, s, DROWNED_DB - s.headroomDb)) return [];
     const name = ctx.device(s.device).name;
     const over = s.headroomDb < 0;
-    const peak = (s.input ?? s.output).peakDbu;
+    const peak = loudestPeak(ctx, s);
     return [
       {
         rule: 'headroom',
@@ -50,6 +50,12 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
       },
     ];
   });
+
+/** The highest peak at any input of a station, in dBu; at its output where signal begins. */
+function loudestPeak(ctx: SoundContext, s: StationFigures): number | null {
+  const peaks = s.ins.flatMap((jack) => pointFigures(ctx, s.device, jack).peakDbu ?? []);
+  return peaks.length ? Math.max(...peaks) : (s.input ?? s.output).peakDbu;
+}
 
 /** Whether all ways on from a station lead straight into something meant to clip, driven over by so many dB. */
 function isDrowned(

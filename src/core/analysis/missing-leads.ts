@@ -121,7 +121,7 @@ interface Opening extends Open {
 }
 
 export const isSignal = (j: { signal: string }): boolean =>
-  j.signal === 'audio' || j.signal === 'speaker';
+  ['audio', 'speaker', 'digital'].includes(j.signal);
 
 /** What leads on to a destination by leads, whatever its switches say: that itself, and all ahead of it. */
 export function aheadOf({ rig }: SoundContext, destination: string): Set<string> {

@@ -138,9 +138,9 @@ function lineOf({ rig }: SoundContext, amp: string): Set<string> {
 /** So many free inputs are offered to an amplifier without a load. */
 const MOST_LOADS = 6;
 
-/** The free speaker outputs of a box; of a cabinet that passes its line on none, since it is a load itself. */
+/** The free speaker outputs of a box; of a cabinet none, since it is a load itself. */
 const freeSpeakerOuts = ({ rig }: SoundContext, { id, kind }: Device): End[] =>
-  kindOf(kind).job === 'cabinet' && !kindOf(kind).jacks.some((j) => j.id === 'out')
+  kindOf(kind).jacks.some((j) => j.signal === 'air')
     ? []
     : kindOf(kind)
         .jacks.filter((j) => j.signal === 'speaker' && j.direction === 'out')

@@ -54,6 +54,7 @@ export function withoutSymptoms(remarks: readonly Remark[]): Causes {
     (r) =>
       !follows(r) &&
       !(r.rule === 'open-end' && isBroughtBack(r.subjects, named)) &&
+      !(r.rule === 'unheard-effect' && remarks.some((o) => leavesBy(o, r))) &&
       !(isLoneSide(r) && remarks.some((o) => o !== r && namesOtherEnd(o, r))),
   );
   return {
@@ -75,6 +76,12 @@ export const unexplained = (remarks: readonly Remark[], explained: ReadonlySet<s
 /** Whether a remark says of one box that only one side of it is plugged. */
 const isLoneSide = ({ rule, subjects, about }: Remark): boolean =>
   rule === 'half-pair' && about !== undefined && about === subjects[0];
+
+/** Whether the lead that another remark misses would leave by the box whose output is open. */
+const leavesBy = (other: Remark, { subjects: [box = ''] }: Remark): boolean =>
+  other.rule === 'no-route'
+    ? other.subjects.includes(box)
+    : other.rule === 'open-end' && joinsOf(other)[0]?.from.device === box;
 
 /** Whether another remark is about the lead that would go into the side that is free. */
 function namesOtherEnd(other: Remark, { subjects: [box = ''] }: Remark): boolean {

@@ -203,4 +203,32 @@ export const HAND_WIRED: Record<string, Rig> = {
     `g.out>b.in b.out>v.in v.out>e.in e.out>r.in r.out>a.in ${AT_AMP}`,
     { Echo: 'b e a m', Hall: 'b r a m' },
   ),
+  'a modeler into a direct box': wired(
+    {
+      ...{ g: 'guitar-humbucker', k: 'modeler-compact', a: ['amp-block', { host: 'k' }] },
+      ...{ c: ['cab-block', { host: 'k' }], r: ['reverb', { host: 'k' }] },
+      ...{ d: 'direct-box-active', f: 'console-input' },
+    },
+    'g.out>k.in k.fromIn>a.in a.out>c.in c.out>r.in r.out>k.toOut k.out>d.in d.out>f.in',
+    { Hall: 'a c r', Dry: 'a c' },
+  ),
+  'a digital guitar into a head': wired(
+    {
+      g: 'instrument-digital',
+      h: 'head-tube-digital',
+      c: 'cabinet',
+      m: 'microphone',
+      f: 'console-input',
+    },
+    'g.digital>h.digital h.speaker>c.in c.air>m.air m.out>f.in',
+    { One: 'g h c m' },
+  ),
+  'two cabinets in series': wired(
+    {
+      ...{ g: 'guitar-humbucker', x: 'speaker-series', ...HEAD, d: 'cabinet' },
+      h: ['head-tube', { figures: { tapOhms: { value: 16, from: 'sheet' } } }],
+    },
+    'g.out>h.in h.speaker>x.in x.a>c.in x.b>d.in c.air>m.air m.out>f.in',
+    { One: 'h c d m' },
+  ),
 };

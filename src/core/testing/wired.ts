@@ -54,7 +54,7 @@ const isBalanced = ({ jack }: Plugged): boolean => ['XLR', 'combo'].includes(jac
 function typeOf(a: Plugged, b: Plugged): LeadType {
   if (a.jack.inside === true || a.of.host !== undefined) return 'inside';
   const { signal } = a.jack;
-  if (signal === 'speaker' || signal === 'air' || signal === 'midi') return signal;
+  if (signal !== 'audio') return signal;
   return isBalanced(a) && isBalanced(b) ? 'balanced' : 'instrument';
 }
 
