@@ -21,7 +21,8 @@ export const polarityRemarks: Remarker = ({ ctx, stations, destinations }) => {
         ctx,
         ctx.stations.map((s) => s.device),
       );
-      const back = broughtBack(ctx, ways[0]?.edits ?? [], unheard);
+      const backs = ways.map(({ edits }) => broughtBack(ctx, edits, unheard));
+      const back = backs.find((b) => b.length) ?? [];
       remarks.push({
         rule: 'polarity',
         severity: 'fault',

@@ -71,10 +71,10 @@ const byEnd = ([a]: [string, unknown], [b]: [string, unknown]): number =>
 
 /**
  * Outputs of a box, no sends, that signal comes as far as and no lead is in; of a box that is no modeler
- * only where none of them holds one: a tuner’s leg that is free is no way.
+ * only where none of them holds one: a tuner’s leg that is free is no way, and a tuner at its end none.
  */
 function openOutputs({ rig, device, at }: SoundContext, id: string): End[] {
-  const { jacks, loops, hosts } = kindOf(device(id).kind);
+  const { jacks, loops, hosts, job } = kindOf(device(id).kind);
   const sends = new Set(loops?.flatMap((l) => l.send));
   const innerTo = (jack: Jack) =>
     jacks.find((j) => j.direction === 'in' && j.faces?.jack === jack.id)?.id;
@@ -82,7 +82,7 @@ function openOutputs({ rig, device, at }: SoundContext, id: string): End[] {
     (j) => j.direction === 'out' && j.signal === 'audio' && !j.inside && !sends.has(j.id),
   );
   const isOpen = (j: Jack) => !leadFrom(rig, id, j.id);
-  if (!hosts && !outs.every(isOpen)) return [];
+  if (job === 'tuner' || (!hosts && !outs.every(isOpen))) return [];
   return outs
     .filter((j) => isOpen(j) && at(id, innerTo(j) ?? j.id).flows.length > 0)
     .map((j) => ({ device: id, jack: j.id }));

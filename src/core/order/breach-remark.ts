@@ -61,7 +61,7 @@ export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {
 }
 
 /** So many places further on are offered to be tried, the nearest first. */
-const FURTHER = 4;
+const FURTHER = 6;
 
 /**
  * Leads further on than the place right beside another device, in the direction of a move: where right

@@ -49,6 +49,7 @@ export function gatherFindings(
 /** Rules of which two findings that the same edits cure are one matter, told at two places. */
 const ONE_CAUSE: ReadonlySet<RuleId> = new Set([
   'buffer-place',
+  'half-loop',
   'half-pair',
   'impedance',
   'no-load',
@@ -82,7 +83,9 @@ const asOne = (
   sounds: [...new Set([most, ...others].flatMap((f) => f.sounds))].sort(
     (a, b) => place(a) - place(b),
   ),
-  why: `${most.why} From the same cause: ${others.map((f) => f.what).join(' ')}`,
+  ...(most.severity === 'danger'
+    ? { what: [most, ...others].map((f) => f.what).join(' ') }
+    : { why: `${most.why} From the same cause: ${others.map((f) => f.what).join(' ')}` }),
 });
 
 const fixesOf = ({ fix, others }: Remark): Fix[] => [...(fix ? [fix] : []), ...(others ?? [])];

@@ -231,4 +231,42 @@ export const HAND_WIRED: Record<string, Rig> = {
     'g.out>h.in h.speaker>x.in x.a>c.in x.b>d.in c.air>m.air m.out>f.in',
     { One: 'h c d m' },
   ),
+  'a loop switcher around a preamplifier': wired(
+    {
+      ...{ g: 'guitar-humbucker', w: 'loop-switcher', d: 'drive-low', x: 'drive-mid' },
+      ...{ o: 'chorus', e: 'delay', ...HEAD },
+    },
+    'g.out>w.in w.send1>d.in d.out>w.return1 w.send2>x.in x.out>w.return2 w.send3>h.in h.send>w.return3 ' +
+      `w.send4>o.in o.out>w.return4 w.send5>e.in e.out>w.return5 w.out>h.return ${AT_HEAD}`,
+    {
+      Clean: ['d x o e h c m', { w: { order: '3 4' } }],
+      Edge: ['d x o e h c m', { w: { order: '1 3 5' } }],
+      Drive: ['d x o e h c m', { w: { order: '2 3' } }],
+    },
+  ),
+  'a switcher, then two amplifiers': wired(
+    {
+      ...{ g: 'guitar-humbucker', w: 'loop-switcher-fixed', o: 'compressor', d: 'drive-low' },
+      ...{ x: 'drive-mid', e: 'delay', s: 'splitter-isolated', b: 'combo-tube' },
+      ...{ n: 'microphone', k: 'console-input', ...ONE_AMP },
+    },
+    'g.out>w.in w.send1>o.in o.out>w.return1 w.send2>d.in d.out>w.return2 w.send3>x.in x.out>w.return3 ' +
+      `w.send4>e.in e.out>w.return4 w.out>s.in s.a>a.in s.b>b.in ${AT_AMP} b.air>n.air n.out>k.in`,
+    {
+      Clean: ['o d x e a b m n', { w: { loop1: true }, s: { isolateB: true } }],
+      Edge: ['o d x e a b m n', { w: { loop2: true }, s: { isolateB: true } }],
+      Solo: [
+        'o d x e a b m n',
+        { w: { loop2: true, loop3: true, loop4: true }, s: { isolateB: true } },
+      ],
+    },
+  ),
+  'an acoustic with its tuner on a tap': wired(
+    {
+      ...{ g: 'instrument-piezo', o: 'compressor', q: 'eq', v: 'volume-active' },
+      ...{ t: 'tuner-true-bypass', e: 'delay', d: 'direct-box', f: 'console-input' },
+    },
+    'g.out>o.in o.out>q.in q.out>v.in v.tuner>t.in v.out>e.in e.out>d.in d.out>f.in',
+    { Dry: 'o q', Echo: 'o q e' },
+  ),
 };

@@ -70,15 +70,10 @@ describe('several amplifiers, several cabinets', () => {
   });
   test('where what is not selected sees nothing, every tube amplifier is in danger in some sound', () => {
     const r = whole(rig('open', { promises: [{ id: 'p', type: 'no-tube-unloaded' }] }));
-    expect(
-      found(r, 'no-load')
-        .map((f) => [f.subjects[0], f.sounds.join('')])
-        .sort(),
-    ).toEqual([
-      ['h1', 'bcd'],
-      ['h2', 'acd'],
-      ['h3', 'abd'],
-    ]);
+    // One switch cures all of them: one danger, which names each.
+    const [danger, ...more] = found(r, 'no-load');
+    expect([danger?.sounds.join(''), more]).toEqual(['abcd', []]);
+    expect(danger?.subjects).toEqual(expect.arrayContaining(['h1', 'h2', 'h3']));
     expect(r.promises[0]!.breaches).toHaveLength(9);
   });
   test('the front input takes priority over the rear', () => {
