@@ -183,7 +183,7 @@ function WaysOut({
     return (
       <p className="faint common-text-2" data-no-way>
         {finding.rule === 'promise'
-          ? 'What cures the other findings was tried on a copy, and nothing of it keeps this.'
+          ? 'Ways to cure other findings were tried on a copy, and none of them keeps this.'
           : 'What usually cures this was tried on a copy and does not cure it here.'}
       </p>
     );
