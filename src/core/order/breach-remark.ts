@@ -6,7 +6,7 @@ import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
 import { CONTROL_LEADS } from '../rig/schema';
 import type { StationFigures } from '../signal/station-figures';
 import { reorderFix } from './reorder-loops';
-import { type Breach, type Look, name, type OrderRule } from './rules';
+import { type Breach, type Look, name, type OrderRule } from './look';
 
 /** A breach as a remark, with the move that would cure it. */
 export function asRemark(rule: OrderRule, at: Look, breach: Breach): Remark {

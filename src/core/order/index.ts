@@ -1,2 +1,3 @@
 export { orderRemarks } from './order-remarks';
-export { ORDER_RULES, type OrderRule } from './rules';
+export type { OrderRule } from './look';
+export { ORDER_RULES } from './rules';

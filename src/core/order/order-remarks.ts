@@ -3,7 +3,8 @@ import { kindOf } from '../kinds';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { acts, neighbours } from './neighbours';
 import { asRemark } from './breach-remark';
-import { type Breach, type Ordered, ORDER_RULES, type OrderRule } from './rules';
+import type { Breach, Ordered, OrderRule } from './look';
+import { ORDER_RULES } from './rules';
 
 /** Order advice on one sound, by the stance that the rig takes on each rule. */
 export function orderRemarks(evidence: Ordered): Remark[] {

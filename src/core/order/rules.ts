@@ -1,134 +1,10 @@
 import { at as entryAt } from '../outcome';
-import type { Heard } from '../signal';
-import type { StationFigures } from '../signal/station-figures';
-import type { Fix, Severity } from '../findings/finding';
-import type { RuleId } from '../findings/rules';
 import { coilFix, moveFix } from '../findings/insert-fix';
-import { figureWith, type Job, kindOf } from '../kinds';
-import { byId, leadFrom, leadInto } from '../rig/find';
-import { type ByJob, type Neighbours } from './neighbours';
+import { type Job, kindOf } from '../kinds';
+import { leadFrom, leadInto } from '../rig/find';
+import { ADDED_DIRT_PERCENT, distorted } from './echoes';
+import { DIRT, mostGain, name, type OrderRule, pick, shouldFollow, shouldPrecede } from './look';
 import { sortedByGain } from './sorted-gains';
-
-/** One piece of order advice: what one school does, what the other does, why, and how to tell. */
-export interface OrderRule {
-  id: RuleId;
-  thing: string;
-  main: string;
-  other: string;
-  why: string;
-  /** Said only when somebody has chosen a school for it. */
-  quiet?: boolean;
-  /** What can take a stance of its own, device by device. */
-  jobs?: readonly Job[];
-  /** Remarks on one engaged station. */
-  look: (at: Look, school: 'main' | 'other') => Breach[];
-}
-
-/** What order is judged by. */
-export type Ordered = Pick<Heard, 'ctx' | 'stations'> & {
-  /** Whether places further on are offered, too, to be tried. */
-  wantsFixes?: boolean;
-};
-
-/** One station with what lies around it. */
-export interface Look {
-  s: StationFigures;
-  job: Job;
-  before: ByJob;
-  behind: ByJob;
-  evidence: Ordered;
-  near: Neighbours;
-}
-
-/** A rule not kept: against which other station, in words, and which way to move. */
-export interface Breach {
-  other?: StationFigures;
-  /** Other devices of which the same is said. */
-  more?: string[];
-  what: string;
-  why?: string;
-  severity?: Severity;
-  move?: 'before' | 'behind';
-  fix?: Fix;
-  /** Another way than a move beside the other one. */
-  also?: Fix;
-}
-
-/** An amplifier that adds this much saturation behind a delay distorts its echoes audibly. */
-const ADDED_DIRT_PERCENT = 8;
-
-const DIRT: Job[] = ['drive', 'fuzz'];
-const TIME: Job[] = ['delay', 'reverb'];
-const pick = (where: ByJob, jobs: Job[]): StationFigures | undefined =>
-  jobs.map((j) => where[j]).find((s) => s !== undefined);
-/** The name of the device that is looked at, or of another. */
-export const name = (at: Look, s: StationFigures = at.s): string =>
-  at.evidence.ctx.device(s.device).name;
-
-/** `jobs` should stand before what `later` names; the breach is one of those standing upstream. */
-const shouldPrecede = (at: Look, jobs: Job[], later: Job[]): Breach[] => {
-  const found = jobs.includes(at.job) ? pick(at.before, later) : undefined;
-  return found
-    ? [{ other: found, move: 'before', what: `${name(at)} stands behind ${name(at, found)}.` }]
-    : [];
-};
-
-/** `jobs` should stand behind what `earlier` names; the breach is one of those standing downstream. */
-const shouldFollow = (at: Look, jobs: Job[], earlier: Job[]): Breach[] => {
-  const found = jobs.includes(at.job) ? pick(at.behind, earlier) : undefined;
-  return found
-    ? [{ other: found, move: 'behind', what: `${name(at)} stands before ${name(at, found)}.` }]
-    : [];
-};
-
-/** Highest gain of a drive, by its figures; kinds without one are not compared. */
-const mostGain = (at: Look, s: StationFigures): number => {
-  const device = at.evidence.ctx.device(s.device);
-  const figure = figureWith(kindOf(device.kind), 'highest gain');
-  return figure ? (device.figures?.[figure.id]?.value ?? figure.typical) : 0;
-};
-
-/**
- * Echoes that an amplifier distorts: one matter, whatever their number, told of the first of them; the
- * amplifier's loop cures it where it has one.
- */
-function distorted(at: Look, amp: StationFigures): Breach[] {
-  const { ctx, stations } = at.evidence;
-  const isAlike = (s: StationFigures) => {
-    const behind = at.near.behind(s);
-    const { job } = kindOf(ctx.device(s.device).kind);
-    const nearest = pick(behind, ['amp', 'simulator']);
-    return TIME.includes(job) && nearest?.device === amp.device && !pick(behind, DIRT);
-  };
-  const all = at.s.state === 'engaged' ? stations : [at.s];
-  const here = all
-    .filter((s) => s.state === at.s.state && isAlike(s))
-    .sort((a, b) => a.column - b.column || byId({ id: a.device }, { id: b.device }));
-  const [first, ...more] = new Set(here.map((s) => s.device));
-  if (first !== at.s.device) return [];
-  const devices = [first, ...more];
-  const names = devices.map((id) => ctx.device(id).name).join(' and ');
-  const { jacks, loops } = kindOf(ctx.device(amp.device).kind);
-  const loop = loops?.find((l) => jacks.find((j) => j.id === l.send[0])?.signal === 'audio');
-  return [
-    {
-      other: amp,
-      more,
-      what: `${names} ${more.length ? 'feed' : 'feeds'} ${name(at, amp)}, which distorts.`,
-      why:
-        `${name(at, amp)} takes the sound ` +
-        `to ${amp.output.thdPercent!.normal.toFixed(0)} % saturation, so it distorts the ` +
-        'echoes together with the notes.',
-      fix: loop && {
-        words: `Put ${names} into the ${loop.label} of ${name(at, amp)}`,
-        edits: devices.map((id) => ({
-          ...{ edit: 'putInLoop' as const, device: ctx.device(id) },
-          ...{ host: amp.device, loop: loop.id },
-        })),
-      },
-    },
-  ];
-}
 
 export const ORDER_RULES: readonly OrderRule[] = [
   {
@@ -245,7 +121,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
               other: earlier,
               move: 'before',
               what: `${name(at)} has ${rising ? 'more' : 'less'} gain than ${name(at, earlier)} before it.`,
-              ...(at.evidence.wantsFixes && sortedByGain(at, school, mostGain)),
+              ...(at.evidence.wantsFixes && sortedByGain(at, school)),
             },
           ];
     },

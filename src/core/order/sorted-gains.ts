@@ -7,14 +7,10 @@ import { applyEdits, type Edit } from '../rig';
 import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import type { StationFigures } from '../signal/station-figures';
-import type { Breach, Look } from './rules';
+import { type Breach, type Look, mostGain } from './look';
 
 /** All drives on one way through this one, sorted by gain: where several stand wrong, no single move does. */
-export function sortedByGain(
-  at: Look,
-  school: 'main' | 'other',
-  gainOf: (at: Look, s: StationFigures) => number,
-): Pick<Breach, 'also'> {
+export function sortedByGain(at: Look, school: 'main' | 'other'): Pick<Breach, 'also'> {
   const back = (s: StationFigures): StationFigures[] => {
     const earlier = at.near.rightBefore(s).drive;
     return earlier ? [...back(earlier), s] : [s];
@@ -29,7 +25,7 @@ export function sortedByGain(
     );
   if (!way) return {};
   const turn = school === 'main' ? 1 : -1;
-  const sorted = way.toSorted((a, b) => turn * (gainOf(at, a) - gainOf(at, b)));
+  const sorted = way.toSorted((a, b) => turn * (mostGain(at, a) - mostGain(at, b)));
   const ids = (all: readonly StationFigures[]) => [...new Set(all.map((s) => s.device))];
   const also = sortedFix(at.evidence.ctx.rig, ids(way), ids(sorted));
   return also ? { also } : {};
