@@ -1,3 +1,4 @@
+import { deviceOf } from '../rig/find';
 import { sure } from '../outcome';
 import { kindOf } from '../kinds';
 import type { Rig, Sound } from '../rig/schema';
@@ -23,9 +24,7 @@ export function boostWorths(rig: Rig, sound: Sound): BoostWorth[] {
   const withAll = heardOf(rig, sound);
   return withAll.stations
     .filter(
-      (s) =>
-        s.state === 'engaged' &&
-        BOOSTS.has(kindOf(sure(rig.devices.find((d) => d.id === s.device)).kind).job),
+      (s) => s.state === 'engaged' && BOOSTS.has(kindOf(sure(deviceOf(rig, s.device)).kind).job),
     )
     .flatMap((s) => {
       const without = arrivingFigures(

@@ -1,8 +1,7 @@
 import { type Fix, fixes, type Remark } from '../findings/finding';
 import { insertFix, insertWideFix } from '../findings/insert-fix';
-import { passesOf, pluggedJacks } from '../circuit';
 import type { Arrive, Kind } from '../kinds';
-import { byId, leadInto } from '../rig/find';
+import { byId, leadInto, leadsInto } from '../rig/find';
 import { CONTROL_LEADS, type Lead, type Rig } from '../rig/schema';
 import { FAR_UNDER_DB } from '../signal/combing';
 import { type Flow, totalVolts } from '../signal/meeting';
@@ -29,11 +28,12 @@ export const directFeedRemarks: Remarker = ({ ctx, destinations, wantsFixes }) =
   const told = new Set<string>();
   // By what models a cabinet: the loudspeakers behind it are one matter, with one cure.
   const speakers = new Map<string, string[]>();
+  const models = cabinetModels(ctx);
   const direct = ctx.flowing.circuit.arrivals.flatMap(({ device, net, arrive }): Remark[] => {
     const { flows } = ctx.flowing.present(net);
     if (!flows.length) return [];
     if (!arrive.fullRange) {
-      const block = modelledAhead(ctx, destinations, { device, arrive, flows });
+      const block = modelledAhead(ctx, destinations, models, { device, arrive, flows });
       if (block) speakers.set(block, [...(speakers.get(block) ?? []), device]);
       return [];
     }
@@ -78,8 +78,8 @@ function unfiltered(ctx: SoundContext, device: string, thd: number, wantsFixes: 
  * what it gives. Where two sides arrive it takes both.
  */
 function simulatorFix(rig: Rig, device: string, name: string): Fix | undefined {
-  const [left, right] = rig.leads
-    .filter((l) => l.to.device === device && !CONTROL_LEADS.includes(l.type))
+  const [left, right] = leadsInto(rig, device)
+    .filter((l) => !CONTROL_LEADS.includes(l.type))
     .sort((a, b) => (a.to.jack < b.to.jack ? -1 : a.to.jack > b.to.jack ? 1 : byId(a, b)))
     .map((l) => aheadOfBoxes(rig, l));
   if (!left || left.type === 'inside' || left.type === 'digital') return undefined;
@@ -111,22 +111,25 @@ function inputOf({ through, jacks }: Kind, out: string): string | undefined {
   return isRight ? jacks.find((j) => j.id === through?.in)?.pair?.with : through?.in;
 }
 
+/** Devices that model a cabinet. */
+const cabinetModels = ({ flowing }: SoundContext): Set<string> =>
+  new Set(
+    flowing.circuit.stages
+      .filter(({ stage }) => stage.cabinet && stage.to !== 'air')
+      .map((s) => s.device),
+  );
+
 /** What models a cabinet ahead of a loudspeaker, if anything does. */
 function modelledAhead(
   ctx: SoundContext,
   destinations: Evidence['destinations'],
+  models: ReadonlySet<string>,
   { device, arrive, flows }: { device: string; arrive: Arrive; flows: readonly Flow[] },
 ): string | undefined {
   const isSpeaker = (arrive.coil ?? !arrive.wantsDbu) && arrive.maxDbu >= 60;
   if (!isSpeaker || !loudest(flows)?.cabinet) return undefined;
-  const plugged = pluggedJacks(ctx.rig);
-  const route = destinations.find((d) => d.device === device)?.route ?? [];
-  return ctx.stations
-    .filter((s) => route.includes(s.id))
-    .map((s) => ctx.device(s.device))
-    .find((d) =>
-      passesOf(d, ctx.sound, plugged).some((p) => p.is === 'stage' && p.cabinet && p.to !== 'air'),
-    )?.id;
+  const route = new Set(destinations.find((d) => d.device === device)?.route);
+  return ctx.stations.find((s) => models.has(s.device) && route.has(s.id))?.device;
 }
 
 /** A cabinet that is modelled ahead of loudspeakers. */

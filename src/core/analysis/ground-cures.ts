@@ -3,7 +3,7 @@ import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { kindOf, type Outlet } from '../kinds';
-import { jackOf, nameOf, outletsOf } from '../rig/find';
+import { deviceOf, jackOf, leadsFrom, nameOf, outletsOf } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, Lead, Rig } from '../rig/schema';
 import { fixed } from '../units';
@@ -113,7 +113,7 @@ export function cureOf(
       fix: usbIsolatorFix(rig, usb),
     };
   // A leg that ends where it goes, such as a tuner's, before the line; then the longest.
-  const endsThere = (l: Lead) => !rig.leads.some((x) => x.from.device === l.to.device);
+  const endsThere = (l: Lead) => leadsFrom(rig, l.to.device).length === 0;
   const places = leads
     .filter((l) => l.type !== 'speaker' && l.type !== 'digital' && l.type !== 'control')
     .sort((a, b) => Number(endsThere(b)) - Number(endsThere(a)) || b.metres - a.metres)
@@ -146,7 +146,7 @@ export function isolatorFix(rig: Rig, lead: Lead, bareSource: string | undefined
     `Put a hum isolator ${between}`,
   );
   if (bareSource === undefined) return isolator;
-  const first = rig.leads.find((l) => l.from.device === bareSource && l.type === lead.type);
+  const first = leadsFrom(rig, bareSource).find((l) => l.type === lead.type);
   if (!first || first === lead) return undefined;
   const words = `Put a buffer behind ${nameOf(rig, bareSource)} and a hum isolator ${between}`;
   const buffer = insertFix(rig, 'buffer', 'Buffer', first.id, words);
@@ -166,9 +166,7 @@ function usbIsolatorFix(rig: Rig, lead: Lead): Fix {
     (ids) => [...ids, freshId(`${box}-lead`, [...rig.leads.map((l) => l.id), ...ids])],
     [],
   );
-  const host =
-    jackOf(sure(rig.devices.find((d) => d.id === lead.from.device)), lead.from.jack)?.usb ===
-    'host';
+  const host = jackOf(sure(deviceOf(rig, lead.from.device)), lead.from.jack)?.usb === 'host';
   return {
     words: `Put a USB isolator between ${nameOf(rig, lead.from.device)} and ${nameOf(rig, lead.to.device)}`,
     edits: [
@@ -206,8 +204,7 @@ function isolatedSibling(rig: Rig, device: Device, lead: Lead): Fix | undefined 
     !passes.some((p) => p.is === 'stage' && p.to === lead.from.jack && p.from === isolated.from)
   )
     return undefined;
-  if (rig.leads.some((l) => l.from.device === device.id && l.from.jack === isolated.to))
-    return undefined;
+  if (leadsFrom(rig, device.id).some((l) => l.from.jack === isolated.to)) return undefined;
   const { id, ...rest } = lead;
   return {
     words: `Use output ${isolated.to.toUpperCase()} of ${device.name}, which is isolated`,

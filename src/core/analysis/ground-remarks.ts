@@ -1,3 +1,4 @@
+import { deviceOf, leadOf } from '../rig/find';
 import { sure, at as entryAt } from '../outcome';
 import type { Remark } from '../findings/finding';
 import type { Rig } from '../rig/schema';
@@ -19,8 +20,8 @@ export const PATCH_METRES = 1;
  */
 export function isHarmless(rig: Rig, loop: HumLoop): boolean {
   if (loop.ties.some((t) => t.kind !== 'shield')) return false;
-  const leads = loop.ties.map((t) => sure(rig.leads.find((l) => l.id === t.lead)));
-  const boardOf = (id: string) => rig.devices.find((d) => d.id === id)?.at?.board;
+  const leads = loop.ties.map((t) => sure(leadOf(rig, sure(t.lead))));
+  const boardOf = (id: string) => deviceOf(rig, id)?.at?.board;
   const [patches, long] = [
     leads.filter((l) => l.metres <= PATCH_METRES),
     leads.filter((l) => l.metres > PATCH_METRES).map((l) => l.metres),

@@ -15,8 +15,11 @@ const UNUSED_DB = 14;
  * How a host's input is set: its impedance, with what it does to the tone of a bare pickup, and its
  * level.
  */
-export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
-  ctx.rig.devices.flatMap((device): Remark[] => {
+export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) => {
+  const inputs = new Map(
+    stations.toReversed().flatMap((s) => (s.ins.includes('in') ? [[s.device, s] as const] : [])),
+  );
+  return ctx.rig.devices.flatMap((device): Remark[] => {
     const kind = kindOf(device.kind);
     const remarks: Remark[] = [];
     const state = stateIn(ctx.sound, device.id);
@@ -55,7 +58,7 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
         });
       }
     }
-    const station = stations.find((s) => s.device === device.id && s.ins.includes('in'));
+    const station = inputs.get(device.id);
     if (
       inputLevel !== undefined &&
       now(inputLevel) === 'line' &&
@@ -75,3 +78,4 @@ export const hostInputRemarks: Remarker = ({ ctx, stations, tones }) =>
     }
     return remarks;
   });
+};

@@ -1,8 +1,9 @@
 import { at } from '../outcome';
 import { type Fix, fixes, type Remark } from '../findings/finding';
+import { byKey, Joined } from '../graph';
 import { type Budget, kindOf, settingWith } from '../kinds';
 import type { Jack } from '../kinds/kind';
-import { jackOf } from '../rig/find';
+import { jackOf, leadsFrom, leadsInto } from '../rig/find';
 import type { Device, End, Lead } from '../rig/schema';
 import { dbuOfVolts, fixed } from '../units';
 import { totalVolts } from '../signal';
@@ -51,23 +52,23 @@ export function hostBudget(device: Device): Budget {
  * keep their slot and their processing.
  */
 export function hostUses(ctx: SoundContext): HostUse[] {
+  const inside = byKey(ctx.rig.devices, (d) => d.host);
   return ctx.rig.devices
     .filter((d) => kindOf(d.kind).hosts)
     .map((host) => {
-      const blocks = ctx.rig.devices.filter((d) => d.host === host.id);
-      const links = ctx.rig.leads.filter(
-        (l) =>
-          l.type === 'inside' &&
-          (l.from.device === host.id ||
-            l.to.device === host.id ||
-            blocks.some((b) => b.id === l.from.device)),
+      const blocks = inside.get(host.id) ?? [];
+      const own = [host, ...blocks].flatMap((d) => leadsFrom(ctx.rig, d.id));
+      const links = [...new Set([...own, ...leadsInto(ctx.rig, host.id)])].filter(
+        (l) => l.type === 'inside',
       );
       const costs = blocks.map(blockCost);
       const outer = (jack: string, side: 'from' | 'to') => {
-        const lead = ctx.rig.leads.find(
-          (l) => l.type !== 'inside' && l[side].device === host.id && l[side].jack === jack,
-        );
-        return lead ? (side === 'from' ? lead.to.device : lead.from.device) : null;
+        const [leads, far] =
+          side === 'from'
+            ? ([leadsFrom(ctx.rig, host.id), 'to'] as const)
+            : ([leadsInto(ctx.rig, host.id), 'from'] as const);
+        const lead = leads.find((l) => l.type !== 'inside' && l[side].jack === jack);
+        return lead ? lead[far].device : null;
       };
       return {
         host: host.id,
@@ -100,26 +101,22 @@ function pathsOf(
     to: { device: string; jack: string };
   }[],
 ): number {
-  const up = new Map<string, string>();
-  const root = (n: string): string => {
-    const above = up.get(n);
-    if (above === undefined) up.set(n, n);
-    return above === undefined || above === n ? n : root(above);
-  };
+  const ways = new Joined<string>();
   const node = (end: { device: string; jack: string }) =>
     end.device === host ? `${host}/${end.jack}` : end.device;
-  for (const l of links) up.set(root(node(l.from)), root(node(l.to)));
-  for (const n of [...up.keys()]) {
+  const used = new Set(links.flatMap((l) => [node(l.from), node(l.to)]));
+  for (const l of links) ways.join(node(l.from), node(l.to));
+  for (const n of used) {
     const back = n.replace('/toSend', '/fromReturn');
-    if (back !== n && up.has(back)) up.set(root(n), root(back));
+    if (back !== n && used.has(back)) ways.join(n, back);
   }
   for (const { id, pair } of kindOf(kind).jacks) {
     const [n, other] = [`${host}/${id}`, `${host}/${pair?.with}`];
-    const isSent = up.has(n.replace('/fromReturn', '/toSend'));
-    if (id.startsWith('fromReturn') && up.has(n) && !isSent && up.has(other))
-      up.set(root(n), root(other));
+    const isSent = used.has(n.replace('/fromReturn', '/toSend'));
+    if (id.startsWith('fromReturn') && used.has(n) && !isSent && used.has(other))
+      ways.join(n, other);
   }
-  return new Set([...up.keys()].map(root)).size;
+  return new Set([...used].map((n) => ways.root(n))).size;
 }
 
 /** A side of a pair that should be silent is, when it lies this far under the other, in dB. */
@@ -272,22 +269,20 @@ function pairConflict(ctx: SoundContext, host: string, { id: left, pair }: Jack)
   const points = kindOf(ctx.device(host).kind).jacks;
   const outer = (inner: string) => {
     const faced = points.find((j) => j.id === inner)?.faces?.jack;
-    return ctx.rig.leads.find(
-      (l) => l.type !== 'inside' && l.from.device === host && l.from.jack === faced,
-    )?.to.device;
+    return leadsFrom(ctx.rig, host).find((l) => l.type !== 'inside' && l.from.jack === faced)?.to
+      .device;
   };
   const [a, b] = [outer(left), outer(right)];
   if (!a || !b || a === b) return [];
-  for (const l of ctx.rig.leads) {
-    if (l.type !== 'inside' || l.to.device !== host || l.to.jack !== left) continue;
+  for (const l of leadsInto(ctx.rig, host)) {
+    if (l.type !== 'inside' || l.to.jack !== left) continue;
     const other = kindOf(ctx.device(l.from.device).kind).jacks.find((j) => j.id === l.from.jack)
       ?.pair?.with;
     const twin =
       other &&
-      ctx.rig.leads.find(
+      leadsFrom(ctx.rig, l.from.device).find(
         (x) =>
           x.type === 'inside' &&
-          x.from.device === l.from.device &&
           x.from.jack === other &&
           x.to.device === host &&
           x.to.jack === right,
@@ -300,12 +295,8 @@ function pairConflict(ctx: SoundContext, host: string, { id: left, pair }: Jack)
     const block = ctx.device(l.from.device);
     const canPan = settingWith(kindOf(block.kind), 'pan') !== undefined;
     // The side that something else feeds as well is the one to keep free.
-    const shared = ctx.rig.leads.some(
-      (x) =>
-        x.type === 'inside' &&
-        x.to.device === host &&
-        x.to.jack === left &&
-        x.from.device !== block.id,
+    const shared = leadsInto(ctx.rig, host).some(
+      (x) => x.type === 'inside' && x.to.jack === left && x.from.device !== block.id,
     );
     remarks.push({
       rule: 'pair-conflict',

@@ -61,13 +61,7 @@ export const latencyRemarks: Remarker = ({ ctx, stations, destinations, wantsFix
           why:
             `Both copies are dry, so they cancel at ${withPrefix(firstNotchHertz(apart), 'Hz')} ` +
             'and its odd multiples.',
-          ...(wantsFixes &&
-            fixes(
-              wetFixes(
-                ctx,
-                stations.map((st) => st.id),
-              ),
-            )),
+          ...(wantsFixes && fixes(wetFixes(ctx, new Set(stations.map((st) => st.id))))),
         });
       }
     }

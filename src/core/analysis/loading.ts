@@ -1,4 +1,4 @@
-import { byId } from '../rig/find';
+import { byId, leadsInto } from '../rig/find';
 import { at as entryAt, sure } from '../outcome';
 import { type Circuit, type Section, solveSection } from '../circuit';
 import type { Remark } from '../findings/finding';
@@ -68,7 +68,7 @@ function loadedAt(
   const driver = entryAt(section.drivers, 0);
   const isReal = input.lossDb <= REAL_LOSS_DB;
   if (driver.source?.bare && !isReal) return [];
-  const lead = ctx.rig.leads.find((l) => l.to.device === s.device && l.to.jack === jack);
+  const lead = leadsInto(ctx.rig, s.device).find((l) => l.to.jack === jack);
   return [
     {
       rule: 'loading' as const,

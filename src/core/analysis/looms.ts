@@ -1,7 +1,7 @@
 import { pointFigures } from '../signal/station-figures';
 import type { Remarker } from './evidence';
 import { CONTROL_LEADS } from '../rig/schema';
-import { endWords } from '../rig/find';
+import { endWords, leadOf } from '../rig/find';
 import { withPrefix } from '../units';
 
 /**
@@ -16,7 +16,7 @@ export const LOOM_OHMS = 10_000;
  */
 export const loomRemarks: Remarker = ({ ctx }) =>
   (ctx.rig.looms ?? []).flatMap((loom) => {
-    const inside = loom.leads.flatMap((id) => ctx.rig.leads.find((l) => l.id === id) ?? []);
+    const inside = loom.leads.flatMap((id) => leadOf(ctx.rig, id) ?? []);
     const noisy = [
       ...(loom.mains ? ['a mains lead'] : []),
       ...inside

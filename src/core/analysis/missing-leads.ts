@@ -7,7 +7,7 @@ import { freeJacks, joiningLead } from '../rig';
 import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
 import { isEngaged, stateIn } from '../rig/device-state';
-import { byId, endWords, leadFrom } from '../rig/find';
+import { byId, endWords, leadFrom, leadsFrom } from '../rig/find';
 import { CONTROL_LEADS, type Device, type End, type Rig, type Sound } from '../rig/schema';
 import { sourceDevice } from '../rig/source-id';
 import { arrivingFigures } from '../signal';
@@ -165,7 +165,7 @@ function foundOpenings(ctx: SoundContext, destination: string): Opening[] {
       return jacks.map(({ id: jack, pair }) => {
         const loop = kind.loops?.find((l) => l.return.includes(jack));
         const isSent = loop?.send.some((s) =>
-          rig.leads.some((l) => l.from.device === device.id && l.from.jack === s),
+          leadsFrom(rig, device.id).some((l) => l.from.jack === s),
         );
         const likely = (jack === main ? 2 : isSent ? 2 : loop ? -2 : 0) + (isFed ? 0 : 2) + joins;
         // Each input of what joins or selects, and each side of a pair, is a way of its own.

@@ -1,5 +1,5 @@
 import { type Knob, kindOf } from '../kinds';
-import { type Lift, liftBy, noteLevels } from '../note';
+import { type Lift, liftsIn, noteLevels } from '../note';
 import type { Remark } from '../findings/finding';
 import type { Device } from '../rig/schema';
 import { settingOf, stateIn } from '../rig/device-state';
@@ -25,10 +25,9 @@ interface Lifting {
  */
 export const noteRoomRemarks: Remarker = ({ ctx, stations, wantsFixes }) => {
   const lifts = new Map(
-    ctx.rig.devices.flatMap((device): [string, Lifting][] => {
-      const lift = liftBy(ctx.flowing.circuit, device.id);
-      return lift.db >= LIFTS_DB ? [[device.id, { device, lift }]] : [];
-    }),
+    [...liftsIn(ctx.flowing.circuit)].flatMap(([id, lift]): [string, Lifting][] =>
+      lift.db >= LIFTS_DB ? [[id, { device: ctx.device(id), lift }]] : [],
+    ),
   );
   if (!lifts.size) return [];
   const rise = riseIn(ctx);

@@ -3,7 +3,7 @@ import { type Jack, type Job, type Kind, kindOf } from '../kinds';
 import { byKey, reachable } from '../graph';
 import { freeJacks } from '../rig';
 import { isEngaged, stateIn } from '../rig/device-state';
-import { byId, deviceOf, leadFrom } from '../rig/find';
+import { byId, deviceOf, isPlugged, leadFrom, leadsInto } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import { CONTROL_LEADS, type Device, type End, type Rig } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
@@ -42,8 +42,7 @@ export const openEndRemarks: Remarker = ({ ctx, stations, destinations }) => {
   const { rig } = ctx;
   const unheard = unheardIn({ ctx, stations, destinations });
   const loose = looseSources(ctx);
-  const holds = (device: string, jack: string) =>
-    rig.leads.some((l) => [l.from, l.to].some((end) => end.device === device && end.jack === jack));
+  const holds = (device: string, jack: string) => isPlugged(rig, device, jack);
   const ends = rig.devices.flatMap((device): OpenEnd[] => {
     const kind = kindOf(device.kind);
     // A switcher whose loops are plugged goes on by its output.
@@ -241,15 +240,14 @@ function restingLoose(ctx: SoundContext): Remark[] {
   const { rig } = ctx;
   const rests = (d: Device) =>
     rig.sounds.every((sound) => !isEngaged(kindOf(d.kind), d, stateIn(sound, d.id)));
-  const isLoose = (d: Device) =>
-    !rig.leads.some((l) => [l.from, l.to].some((end) => end.device === d.id));
+  const isLoose = (d: Device) => !isPlugged(rig, d.id);
   const loose = rig.devices.filter(
     (d) => kindOf(d.kind).job === 'instrument' && d.host === undefined && isLoose(d) && rests(d),
   );
   if (!loose.length) return [];
   const openings = ctx.destinations.flatMap((d) => openingsBefore(ctx, d.device.id));
   const beside = (id: string) =>
-    rig.leads.some((l) => l.to.device === id && kindIn(rig, l.from.device)?.job === 'instrument');
+    leadsInto(rig, id).some((l) => kindIn(rig, l.from.device)?.job === 'instrument');
   const worth = ({ end, likely }: (typeof openings)[number]) => likely + Number(beside(end.device));
   const inputs = openings
     .sort((a, b) => worth(b) - worth(a))
@@ -305,7 +303,7 @@ export function waysOn(rig: Rig, device: Device): End[] {
     .map(({ device: d, jack }) => ({ device: d, jack }));
   const open = (end: End) =>
     free.some((x) => x.device === end.device && x.jack === end.jack) ||
-    !rig.leads.some((l) => l.to.device === end.device && l.to.jack === end.jack);
+    !leadsInto(rig, end.device).some((l) => l.to.jack === end.jack);
   const all = [...returns.filter(open), ...free];
   return all
     .filter((x, i) => all.findIndex((y) => y.device === x.device && y.jack === x.jack) === i)
@@ -316,10 +314,9 @@ export function waysOn(rig: Rig, device: Device): End[] {
 function loneTuner(rig: Rig): Remark[] {
   // By id: which of several is named hangs on no order of the file.
   const tuners = rig.devices.filter((d) => kindOf(d.kind).job === 'tuner').sort(byId);
-  const isPlugged = (d: Device) =>
-    d.host !== undefined || rig.leads.some((l) => [l.from, l.to].some((e) => e.device === d.id));
+  const isInUse = (d: Device) => d.host !== undefined || isPlugged(rig, d.id);
   const [tuner] = tuners;
-  if (!tuner || tuners.some(isPlugged) || rig.leads.length === 0) return [];
+  if (!tuner || tuners.some(isInUse) || rig.leads.length === 0) return [];
   const kind = kindOf(tuner.kind);
   const first = [...rig.leads]
     .sort(byId)

@@ -58,8 +58,8 @@ export const parallelRemarks: Remarker = ({ ctx }) => {
 const MIXES = 3;
 
 /** The mixes of devices at some stations that are not at their wet end yet, each turned there. */
-export const wetFixes = (ctx: SoundContext, stations: readonly string[]): Fix[] =>
-  [...new Set(ctx.stations.filter((s) => stations.includes(s.id)).map((s) => s.device))]
+export const wetFixes = (ctx: SoundContext, stations: ReadonlySet<string>): Fix[] =>
+  [...new Set(ctx.stations.filter((s) => stations.has(s.id)).map((s) => s.device))]
     .flatMap((id) => {
       const kind = kindOf(ctx.device(id).kind);
       const mix = settingWith(kind, 'mix of dry and wet');

@@ -3,7 +3,7 @@ import type { Remark } from '../findings/finding';
 import { byKey, reachable } from '../graph';
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
-import { byId, endWords } from '../rig/find';
+import { byId, endWords, leadsInto } from '../rig/find';
 import type { Lead } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
@@ -53,7 +53,7 @@ function changesItsDevice(ctx: SoundContext, { to }: Lead): boolean {
   const device = ctx.device(to.device);
   const plugged = pluggedJacks(ctx.rig);
   const jacks = plugged.get(to.device) ?? new Set<string>();
-  const others = ctx.rig.leads.filter((l) => l.to.device === to.device && l.to.jack !== to.jack);
+  const others = leadsInto(ctx.rig, to.device).filter((l) => l.to.jack !== to.jack);
   if (!others.some(isMetal)) return false;
   const without = new Map(plugged).set(
     to.device,

@@ -1,7 +1,7 @@
 import { byKey } from '../graph';
 import { at } from '../outcome';
 import { fixes, type Remark } from '../findings/finding';
-import { byId, endWords } from '../rig/find';
+import { byId, endWords, leadsInto } from '../rig/find';
 import type { End } from '../rig/schema';
 import { withSetting } from '../control/reach';
 import { kindOf } from '../kinds';
@@ -156,7 +156,7 @@ function firstOfEach(
 
 /** The open input that what leads to a destination begins with. */
 function beginningOf(ctx: SoundContext, destination: string): End | undefined {
-  const isFed = (id: string) => ctx.rig.leads.some((l) => l.to.device === id);
+  const isFed = (id: string) => leadsInto(ctx.rig, id).length > 0;
   return openingsBefore(ctx, destination).find(({ end }) => !isFed(end.device))?.end;
 }
 

@@ -4,7 +4,7 @@ import { figureWith, kindOf, settingWith } from '../kinds';
 import { settingOf, stateIn } from '../rig/device-state';
 import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
-import { byId, endWords, leadFrom, leadInto, nameOf } from '../rig/find';
+import { byId, endWords, leadFrom, leadInto, leadsFrom, nameOf } from '../rig/find';
 import { freshId, idsOf } from '../rig/fresh-id';
 import { settingWords } from '../rig/words';
 import type { Device, End, Lead } from '../rig/schema';
@@ -47,6 +47,8 @@ export function matchingTap(ctx: SoundContext, amp: string, loadOhms: number): F
  * bears the rest no better are left out.
  */
 export function withoutOne(ctx: SoundContext, { amp, tapOhms, tube, loads }: SpeakerLine): Fix[] {
+  // Without its only load nothing is left to bear.
+  if (loads.length < 2) return [];
   const ways = loads.flatMap(({ device }): { off: number; fix: Fix }[] => {
     const edits = ctx.rig.leads
       .filter((l) => l.type === 'speaker' && l.to.device === device)
@@ -149,7 +151,7 @@ const freeSpeakerOuts = ({ rig }: SoundContext, { id, kind }: Device): End[] =>
 
 /** One of two amplifiers on a line goes onto a load box of its own. */
 export function ontoBox(ctx: SoundContext, amp: string): Fix[] {
-  const lead = ctx.rig.leads.find((l) => l.from.device === amp && l.type === 'speaker');
+  const lead = leadsFrom(ctx.rig, amp).find((l) => l.type === 'speaker');
   if (!lead) return [];
   const of = tapOf(ctx, amp);
   return [

@@ -1,5 +1,6 @@
 import { at, sure } from '../outcome';
 import type { CircuitStage, Driver, Net } from '../circuit';
+import { leadOf } from '../rig/find';
 import type { Lead } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
 
@@ -74,6 +75,8 @@ interface Across {
 class LineOf {
   private readonly net: Net;
   private readonly across: readonly Across[];
+  private readonly ways = new Map<string, ReadonlySet<Lead>>();
+  private ofLine?: Lead[];
 
   constructor(
     private readonly ctx: SoundContext,
@@ -145,13 +148,17 @@ class LineOf {
     const legs = stages
       .filter((s) => s.from === net.index && s.stage.id === 'series')
       .map((s) => at(nets, at(drivers, s.driver).net));
-    const here = this.ctx.rig.leads.filter((l) => l.type === 'speaker' && net.leads.includes(l.id));
+    const here = net.leads
+      .flatMap((id) => leadOf(this.ctx.rig, id) ?? [])
+      .filter((l) => l.type === 'speaker');
     return [...here, ...legs.flatMap((leg) => this.leads(leg, seen))];
   }
 
   /** The leads that the current of a load runs through, from the load back to the amplifier. */
-  private wayTo(device: string): Lead[] {
-    const leads = this.leads();
+  private wayTo(device: string): ReadonlySet<Lead> {
+    const known = this.ways.get(device);
+    if (known) return known;
+    const leads = (this.ofLine ??= this.leads());
     const seen = new Set<Lead>();
     const from = (at: string): void => {
       const lead = leads.find((l) => l.to.device === at && !seen.has(l));
@@ -163,13 +170,14 @@ class LineOf {
       from(lead.from.device);
     };
     from(device);
-    return [...seen];
+    this.ways.set(device, seen);
+    return seen;
   }
 
   /** Each lead on the way against the load that it carries. */
   private lossTo(device: string): number {
-    return sumOf(this.wayTo(device), (lead) => {
-      const carried = this.across.filter((c) => this.wayTo(c.device).includes(lead));
+    return sumOf([...this.wayTo(device)], (lead) => {
+      const carried = this.across.filter((c) => this.wayTo(c.device).has(lead));
       return speakerLeadLossDb(1 / sumOf(carried, (c) => 1 / c.ohms), lead.metres, lead.squareMm);
     });
   }

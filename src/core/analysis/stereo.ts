@@ -6,7 +6,7 @@ import { type Jack, kindOf } from '../kinds';
 import { resolveState, stateIn } from '../rig/device-state';
 import { copyWith } from '../rig/copies';
 import type { Edit } from '../rig/edits';
-import { leadFrom, leadInto } from '../rig/find';
+import { leadFrom, leadInto, leadsFrom, leadsInto } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, End, Lead } from '../rig/schema';
 import { arrivingFigures, type DestinationFigures, type StationFigures } from '../signal';
@@ -222,9 +222,7 @@ function halfOf(ctx: SoundContext, device: Device, jack: Jack): Half | undefined
   const next = ctx.device(lead.to.device);
   const into = kindOf(next.kind).jacks.find((j) => j.id === lead.to.jack);
   const from = { device: device.id, jack: jack.pair.with };
-  const isAlone = !ctx.rig.leads.some(
-    (l) => l !== lead && l.to.device === next.id && l.to.jack === into?.id,
-  );
+  const isAlone = !leadsInto(ctx.rig, next.id).some((l) => l !== lead && l.to.jack === into?.id);
   if (into?.stereo && isAlone)
     return { device, next, onOneJack: true, edits: insertLead(ctx, lead, from) };
   const pair = into && pairOf(kindOf(next.kind), into.id);
@@ -365,7 +363,7 @@ function collapsed(ctx: SoundContext, d: DestinationFigures, wantsFixes: boolean
   const [widener, mono] = [ctx.device(d.widenedBy).name, ctx.device(d.collapsedAt).name];
   const { through } = kindOf(ctx.device(d.collapsedAt).kind);
   // What feeds with both sides what is mono is not moved behind it.
-  const isWide = ctx.rig.leads.filter((l) => l.from.device === d.widenedBy).length > 1;
+  const isWide = leadsFrom(ctx.rig, d.widenedBy).length > 1;
   const lead = through && !isWide ? leadFrom(ctx.rig, d.collapsedAt, through.out) : undefined;
   return [
     {

@@ -58,7 +58,7 @@ function workedOut(rig: Rig, sound: Sound): Worth {
   for (const s of [...new Set(used.flat())].sort((a, b) => a.column - b.column))
     if (!first.has(s.device)) first.set(s.device, s.ins);
   const astray = [...first].filter(([id, ins]) => {
-    const kind = kindOf(sure(rig.devices.find((d) => d.id === id)).kind);
+    const kind = kindOf(sure(deviceOf(rig, id)).kind);
     return kind.loops?.some((l) => l.return.some((j) => ins.includes(j))) === true;
   }).length;
   return {

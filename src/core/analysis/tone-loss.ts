@@ -4,7 +4,7 @@ import { isMetal } from '../circuit';
 import { kindOf } from '../kinds';
 import { usualMetres } from '../rig';
 import { isEngaged, stateIn } from '../rig/device-state';
-import { byId, leadPf, nameOf } from '../rig/find';
+import { byId, leadPf, leadsFrom, nameOf } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import type { Edit } from '../rig/edits';
 import { CONTROL_LEADS, type Device, type Lead, type Reference, type Rig } from '../rig/schema';
@@ -119,7 +119,7 @@ function restingLeads({ ctx, reference }: Evidence): Remark[] {
   return rig.devices
     .filter((d) => kindOf(d.kind).job === 'instrument' && rests(d))
     .flatMap((d): Remark[] => {
-      const lead = rig.leads.find((l) => l.from.device === d.id && isMetal(l));
+      const lead = leadsFrom(rig, d.id).find((l) => isMetal(l));
       const usual = lead && usualMetres(rig, lead.from, lead.to);
       if (!lead || usual === undefined || lead.metres <= usual) return [];
       const states = { ...sound.states, [d.id]: { ...sound.states[d.id], engaged: true } };
@@ -198,7 +198,7 @@ function longLead(
   lost: number,
 ): Remark | undefined {
   const { rig } = now.ctx;
-  const lead = rig.leads.find((l) => l.from.device === t.driver && t.leads.includes(l.id));
+  const lead = leadsFrom(rig, t.driver).find((l) => t.leads.includes(l.id));
   const usual = lead && usualMetres(rig, lead.from, lead.to);
   if (!lead || usual === undefined || lead.metres <= usual) return undefined;
   const fix = usualLead(rig, lead, usual);
@@ -297,7 +297,7 @@ function partsOfSection(
   t: Evidence['tones'][number],
 ): readonly [object, ...unknown[]] | undefined {
   const { circuit } = ctx.flowing;
-  const out = ctx.rig.leads.find((l) => l.from.device === t.driver && t.leads.includes(l.id));
+  const out = leadsFrom(ctx.rig, t.driver).find((l) => t.leads.includes(l.id));
   const net = out && circuit.netAt(t.driver, out.from.jack);
   const section = net && circuit.sections[net.section];
   if (!section || section.drivers.some((d) => !d.source)) return undefined;
@@ -320,7 +320,7 @@ function triedBack(
   const copy = copyWith(now.ctx.rig, fix.edits);
   if (!copy) return 0;
   const { circuit } = now.ctx.flowing;
-  const out = now.ctx.rig.leads.find((l) => l.from.device === t.driver && t.leads.includes(l.id));
+  const out = leadsFrom(now.ctx.rig, t.driver).find((l) => t.leads.includes(l.id));
   const section = out && circuit.netAt(t.driver, out.from.jack)?.section;
   // Of several inputs the one that this pickup comes in by.
   const jack = now.stations

@@ -3,7 +3,7 @@ import { fixes, type Remark } from '../findings/finding';
 import { type Job, type Kind, kindOf } from '../kinds';
 import { freeJacks } from '../rig';
 import { copyWith } from '../rig/copies';
-import { byId, endWords, jackOf, leadFrom, leadInto } from '../rig/find';
+import { byId, endWords, jackOf, leadFrom, leadInto, leadsFrom } from '../rig/find';
 import type { Device, End } from '../rig/schema';
 import type { DestinationFigures } from '../signal';
 import { widthOf } from '../signal/point-figures';
@@ -214,7 +214,7 @@ function unfed(ctx: SoundContext, device: Device, unheard: Unheard): Remark {
   const { through, jacks } = kindOf(device.kind);
   const ins = jacks.filter((j) => j.direction === 'in' && j.signal === 'audio');
   const into = { device: device.id, jack: through?.in ?? ins[0]?.id ?? '' };
-  const fed = ctx.rig.leads.filter((l) => l.from.device === device.id);
+  const fed = leadsFrom(ctx.rig, device.id);
   const names = [...new Set(fed.map((l) => ctx.device(l.to.device).name))].sort().join(' and ');
   const ways = [...besideHeld(ctx), ...openEnds(ctx).map((o) => o.end)]
     .filter((o) => o.device !== device.id)
@@ -249,7 +249,7 @@ const besideHeld = ({ rig }: SoundContext): End[] =>
   freeJacks(rig, 'out', '', (j) => j.signal === 'audio')
     .flatMap(({ device: { id, kind: name }, jacks }) => {
       const kind = kindOf(name);
-      const leads = rig.leads.filter((l) => l.from.device === id && isMetal(l)).length;
+      const leads = leadsFrom(rig, id).filter((l) => isMetal(l)).length;
       return jacks.map(({ id: jack, pair }) => {
         const isHalfLoop = kind.loops?.some(
           (l) => l.send.includes(jack) && l.return.some((r) => leadInto(rig, id, r)),

@@ -64,9 +64,10 @@ const isAlike = (a: Flow, b: Flow): boolean =>
 export const twoPreampsRemarks: Remarker = ({ ctx, stations, destinations }) => {
   const isModelled = (id: string) => kindOf(ctx.device(id).kind).block !== undefined;
   const isAmp = (id: string) => kindOf(ctx.device(id).kind).job === 'amp';
+  const byId = new Map(stations.map((s) => [s.id, s]));
   const found = destinations.flatMap((d): Remark[] => {
     if (!d.levelDbu) return [];
-    const way = d.route.flatMap((id) => stations.find((s) => s.id === id) ?? []);
+    const way = d.route.flatMap((id) => byId.get(id) ?? []);
     const real = way.findIndex(
       (s) =>
         isAmp(s.device) &&
@@ -104,7 +105,7 @@ export const twoPreampsRemarks: Remarker = ({ ctx, stations, destinations }) => 
       },
     ];
   });
-  return found.filter((r, i) => found.findIndex((x) => x.what === r.what) === i);
+  return [...new Map(found.toReversed().map((r) => [r.what, r])).values()].toReversed();
 };
 
 /** What plays into an amplifier's input, into its free return instead, past its preamplifier. */

@@ -22,13 +22,20 @@ export const unheardEffectRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
     ctx.steps.filter((s) => !s.open),
     (s) => s.from,
   );
+  const into = byKey(
+    ctx.steps.filter((s) => !s.open),
+    (s) => s.to,
+  );
+  const heard = reachable(
+    stations.filter((s) => destinations.has(s.device)).map((s) => s.id),
+    (id) => (into.get(id) ?? []).map((x) => x.from),
+  );
   const told = new Map<string, { end: End; effects: Set<string> }>();
   for (const s of stations) {
     const isEffect = PLAYED_THROUGH.has(kindOf(ctx.device(s.device).kind).job);
-    if (!isEffect || s.state !== 'engaged' || !s.input?.levelDbu) continue;
+    if (!isEffect || heard.has(s.id) || s.state !== 'engaged' || !s.input?.levelDbu) continue;
     const behind = [...reachable([s.id], (id) => (from.get(id) ?? []).map((x) => x.to))];
     const reached = behind.flatMap((id) => byId.get(id) ?? []);
-    if (reached.some((x) => destinations.has(x.device))) continue;
     const open = [...new Set(reached.map((x) => x.device))]
       .filter((id) => id !== s.device)
       .flatMap((id) => openOutputs(ctx, id));

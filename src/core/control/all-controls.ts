@@ -1,3 +1,4 @@
+import { deviceOf } from '../rig/find';
 import { kindOf } from '../kinds';
 import type { Control, Rig } from '../rig/schema';
 
@@ -39,7 +40,7 @@ export const STEPS = { controlChange: 128, direct: 1024 };
 export function stepsOf(rig: Rig, control: Control, device: string): number {
   if (control.device === device) return Infinity;
   const outer = (id: string): string => {
-    const host = rig.devices.find((d) => d.id === id)?.host;
+    const host = deviceOf(rig, id)?.host;
     return host === undefined || host === id ? id : outer(host);
   };
   const readers = rig.leads

@@ -90,12 +90,16 @@ export function noteLevels(
   };
 }
 
-/** What a device's stages lift of a low note, the highest of them: where and by how much. */
-export const liftBy = (circuit: Circuit, device: string): Lift =>
-  circuit.stages
-    .filter((s) => !s.lead && s.device === device)
-    .map(({ stage }) => liftOf(stage, LOW_E.hertz))
-    .reduce((a, b) => (b.db > a.db ? b : a), { db: 0, hertz: 1000 });
+/** What each device's stages lift of a low note, the highest of them: where and by how much. */
+export function liftsIn({ stages }: Circuit): Map<string, Lift> {
+  const highest = new Map<string, Lift>();
+  for (const { device, lead, stage } of stages) {
+    if (lead) continue;
+    const lift = liftOf(stage, LOW_E.hertz);
+    if (lift.db > (highest.get(device)?.db ?? 0)) highest.set(device, lift);
+  }
+  return highest;
+}
 
 /** The note at a net of a circuit that stands for itself; undefined where nothing sounds. */
 export const noteOfNet = (circuit: Circuit, net: number): NoteAt | undefined =>

@@ -4,7 +4,7 @@ import { kindOf } from '../kinds';
 import { longestRising } from '../optimum';
 import { at as entryAt } from '../outcome';
 import { applyEdits, type Edit } from '../rig';
-import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
+import { byId, deviceOf, leadFrom, leadInto, nameOf } from '../rig/find';
 import type { Rig } from '../rig/schema';
 import type { StationFigures } from '../signal/station-figures';
 import { type Breach, type Look, mostGain } from './look';
@@ -68,7 +68,7 @@ function sortedFix(rig: Rig, now: readonly string[], wanted: readonly string[]):
 }
 
 const throughOf = (rig: Rig, id: string) => {
-  const device = rig.devices.find((d) => d.id === id);
+  const device = deviceOf(rig, id);
   return device && kindOf(device.kind).through;
 };
 const outOf = (rig: Rig, id: string) => leadFrom(rig, id, throughOf(rig, id)?.out ?? '');

@@ -1,7 +1,7 @@
 import { sure } from '../outcome';
 import type { SoundFigures } from '../analysis/sound-figures';
 import { kindOf } from '../kinds';
-import { nameOf } from '../rig/find';
+import { deviceOf, nameOf } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import type { Rig, Sound } from '../rig/schema';
 import { heardOf } from '../signal';
@@ -175,7 +175,7 @@ export const tunerHears: InSound<'tuner-hears'> = (p, ground, sound, found) => {
   if (isLoose(rig, p.source)) return [loose(rig, found.sound, p.source)];
   const report = whenPlayed(ground, sound, found, p.source);
   if (!report) return [];
-  const kindAt = (id: string) => kindOf(sure(rig.devices.find((d) => d.id === id)).kind);
+  const kindAt = (id: string) => kindOf(sure(deviceOf(rig, id)).kind);
   const tuners = report.stations.filter(
     (s) => kindAt(s.device).job === 'tuner' || kindAt(s.device).destination?.hears === 'tuner',
   );

@@ -3,7 +3,7 @@ import { buildCircuit } from '../circuit';
 import { byKey, reachable } from '../graph';
 import { resolveState, stateIn } from '../rig/device-state';
 import { type Job, kindOf } from '../kinds';
-import { blocksOf, nameOf } from '../rig/find';
+import { blocksOf, leadsFrom, nameOf } from '../rig/find';
 import {
   CONTROL_LEADS,
   type End,
@@ -191,7 +191,7 @@ function emergency(
     const input = jacks.find(
       (j) => j.direction === 'in' && j.signal === 'audio' && !j.inside && j.connector !== 'XLR',
     );
-    if (!input || !without.leads.some((l) => l.from.device === box.id)) continue;
+    if (!input || !(leadsFrom(without, box.id).length > 0)) continue;
     const to = { device: box.id, jack: input.id };
     for (const from of instruments) {
       const others = without.leads.filter((l) => !sameEnd(l.from, from) && !sameEnd(l.to, to));

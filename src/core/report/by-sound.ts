@@ -10,7 +10,7 @@ import {
   settingWords,
   stateIn,
 } from '../rig';
-import { endWords } from '../rig/find';
+import { deviceOf, endWords } from '../rig/find';
 import { fixed } from '../units';
 import { type Difference, isAny } from './difference';
 import { analyse, type Report, type SoundReport } from './report';
@@ -115,7 +115,7 @@ const leadsLost = (rig: Rig, now: Rig): string[] =>
 /** Devices that are of another kind now, as they were and as they are. */
 const changedDevices = (rig: Rig, now: Rig): [Device, Device][] =>
   rig.devices.flatMap((was): [Device, Device][] => {
-    const is = now.devices.find((d) => d.id === was.id);
+    const is = deviceOf(now, was.id);
     return is && is.kind !== was.kind ? [[was, is]] : [];
   });
 

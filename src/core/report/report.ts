@@ -13,6 +13,7 @@ import { effectiveRig } from '../control/effective';
 import type { Finding } from '../findings/finding';
 import type { SceneRemark } from '../midi';
 import { PromiseChecker, promiseRemarks, type PromiseResult } from '../promises';
+import { settle } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { learnSheets } from '../rig/sheets';
 import type { Flowing } from '../signal';
@@ -132,6 +133,7 @@ export class Analyser {
 
   analyse(written: Rig, first?: First): Report {
     learnSheets(written.sheets);
+    settle(written);
     const heard = this.toTheEar(written);
     const rig = effectiveRig(heard);
     const sounds = rig.sounds.length ? rig.sounds : [AS_IT_STANDS];

@@ -1,3 +1,4 @@
+import { byKey } from '../graph';
 import { CONTROL_SIGNALS, type Jack, kindOf, type Outlet } from '../kinds';
 import { sourceDevice } from './source-id';
 import {
@@ -10,17 +11,61 @@ import {
   type Sound,
 } from './schema';
 
-const indexes = new WeakMap<readonly Device[], Map<string, Device>>();
+/** What is asked of a list again and again; kept for lists that can no longer change. */
+class Index<T, I> {
+  private readonly known = new WeakMap<readonly T[], I>();
+  constructor(private readonly make: (list: readonly T[]) => I) {}
 
-/** A device by its id. Lists that can no longer change, as those of every rig that was edited, are indexed. */
-export function deviceOf({ devices }: Pick<Rig, 'devices'>, id: string): Device | undefined {
-  if (!Object.isFrozen(devices)) return devices.find((d) => d.id === id);
-  let index = indexes.get(devices);
-  if (!index) indexes.set(devices, (index = new Map(devices.map((d) => [d.id, d]))));
-  return index.get(id);
+  /** The index of a list, if one is worth having: a list that may still change has none. */
+  of(list: readonly T[]): I | undefined {
+    if (!Object.isFrozen(list)) return undefined;
+    let index = this.known.get(list);
+    if (!index) this.known.set(list, (index = this.make(list)));
+    return index;
+  }
 }
-export const leadOf = (rig: Rig, id: string): Lead | undefined =>
-  rig.leads.find((l) => l.id === id);
+
+const devicesById = new Index((devices: readonly Device[]) => mapOf(devices));
+const leadsById = new Index((leads: readonly Lead[]) => mapOf(leads));
+const leadsByEnd = new Index((leads: readonly Lead[]) => ({
+  from: byKey(leads, (l) => l.from.device),
+  to: byKey(leads, (l) => l.to.device),
+}));
+
+/** The first of each id: a list that was never checked may hold one twice. */
+const mapOf = <T extends { id: string }>(list: readonly T[]): Map<string, T> =>
+  new Map(list.toReversed().map((x) => [x.id, x]));
+
+/**
+ * Lets a rig's devices and leads be found by their ids and ends without looking through all: from
+ * here on its lists cannot change, as those of every rig that was edited cannot.
+ */
+export function settle({ devices, leads }: Pick<Rig, 'devices' | 'leads'>): void {
+  Object.freeze(devices);
+  Object.freeze(leads);
+}
+
+/** A device by its id. */
+export function deviceOf({ devices }: Pick<Rig, 'devices'>, id: string): Device | undefined {
+  const index = devicesById.of(devices);
+  return index ? index.get(id) : devices.find((d) => d.id === id);
+}
+export function leadOf({ leads }: Pick<Rig, 'leads'>, id: string): Lead | undefined {
+  const index = leadsById.of(leads);
+  return index ? index.get(id) : leads.find((l) => l.id === id);
+}
+
+/** Leads that leave a device, or that end in it, in the order of the rig. */
+export const leadsFrom = ({ leads }: Pick<Rig, 'leads'>, device: string): readonly Lead[] =>
+  endingAt(leads, 'from', device);
+export const leadsInto = ({ leads }: Pick<Rig, 'leads'>, device: string): readonly Lead[] =>
+  endingAt(leads, 'to', device);
+
+function endingAt(leads: readonly Lead[], side: 'from' | 'to', device: string): readonly Lead[] {
+  const index = leadsByEnd.of(leads);
+  return index ? (index[side].get(device) ?? []) : leads.filter((l) => l[side].device === device);
+}
+
 export const soundOf = (rig: Rig, id: string): Sound | undefined =>
   rig.sounds.find((s) => s.id === id);
 /**
@@ -46,9 +91,14 @@ export const supplyTotal = (device: Device): number | undefined =>
   device.gives ? device.gives.totalMilliamps : kindOf(device.kind).totalMilliamps;
 
 export const leadFrom = (rig: Rig, device: string, jack: string): Lead | undefined =>
-  rig.leads.find((l) => l.from.device === device && l.from.jack === jack);
+  leadsFrom(rig, device).find((l) => l.from.jack === jack);
 export const leadInto = (rig: Rig, device: string, jack: string): Lead | undefined =>
-  rig.leads.find((l) => l.to.device === device && l.to.jack === jack);
+  leadsInto(rig, device).find((l) => l.to.jack === jack);
+
+/** Whether a lead is in a jack of a device; without a jack, whether one is in any of them. */
+export const isPlugged = (rig: Rig, device: string, jack?: string): boolean =>
+  leadsFrom(rig, device).some((l) => jack === undefined || l.from.jack === jack) ||
+  leadsInto(rig, device).some((l) => jack === undefined || l.to.jack === jack);
 
 /** The other side's end of a stereo pair, if the jack has one. */
 export function partnerEnd(rig: Rig, end: End): End | undefined {
@@ -62,12 +112,8 @@ export function partnerLead(rig: Rig, lead: Lead): Lead | undefined {
   const from = partnerEnd(rig, lead.from);
   const to = partnerEnd(rig, lead.to);
   if (!from || !to) return undefined;
-  return rig.leads.find(
-    (l) =>
-      l.from.device === from.device &&
-      l.from.jack === from.jack &&
-      l.to.device === to.device &&
-      l.to.jack === to.jack,
+  return leadsFrom(rig, from.device).find(
+    (l) => l.from.jack === from.jack && l.to.device === to.device && l.to.jack === to.jack,
   );
 }
 
