@@ -1,5 +1,5 @@
 import { device, lead, sound } from '../src/core/demo/compose';
-import type { Device, Lead, Rig } from '../src/core/rig';
+import type { Device, Lead, Rig, Sound } from '../src/core/rig';
 
 const KINDS = [
   'drive-low',
@@ -26,17 +26,63 @@ export function bigRig(count: number, sounds = 4): Rig {
   }
   devices.push(device('combo', 'combo-tube', 'Combo'));
   leads.push(lead('last', at, 'combo.in', 3));
-  const engaged = (s: number) =>
-    devices.filter((d, i) => d.id.startsWith('d') && (i + s) % 3 === 0).map((d) => d.id);
-  return {
-    format: 'yantrel-rig',
-    version: 1,
-    id: `big-${count}`,
-    name: `${count} devices`,
-    devices,
-    leads,
-    sounds: Array.from({ length: sounds }, (_, s) => sound(`s${s}`, `Sound ${s}`, engaged(s))),
-  };
+  return rigOf(`chain-${count}`, devices, leads, thirds(devices, sounds));
+}
+
+const rigOf = (id: string, devices: Device[], leads: Lead[], sounds: Sound[]): Rig => ({
+  ...{ format: 'yantrel-rig', version: 1, id, name: id, devices, leads, sounds },
+});
+
+/** Sounds in each of which another third of the pedals is engaged. */
+const thirds = (devices: readonly Device[], sounds: number): Sound[] =>
+  Array.from({ length: sounds }, (_, s) =>
+    sound(
+      `s${s}`,
+      `Sound ${s}`,
+      devices.filter((d, i) => d.id.startsWith('d') && (i + s) % 3 === 0).map((d) => d.id),
+    ),
+  );
+
+/** A chain as {@link bigRig}, fed by supplies of eight outlets, all of them on one strip of mains. */
+export function suppliedRig(count: number): Rig {
+  const chain = bigRig(Math.round((count * 8) / 9));
+  const supplies = Array.from({ length: Math.ceil(chain.devices.length / 8) }, (_, i) =>
+    device(`supply${i}`, 'supply-isolated', `Supply ${i}`),
+  );
+  const fed = chain.devices.map((d, i) =>
+    d.id.startsWith('d')
+      ? { ...d, supply: { device: `supply${Math.floor(i / 8)}`, outlet: String(1 + (i % 8)) } }
+      : d,
+  );
+  return { ...chain, id: `supplied-${count}`, devices: [...fed, ...supplies] };
+}
+
+/**
+ * Splits one behind the other, in one way of each an echo that comes later than the other way: a
+ * mixer joins them again, so that the same playing arrives at ever more times.
+ */
+export function splitRig(count: number, sounds = 4): Rig {
+  const devices: Device[] = [device('guitar', 'guitar-active', 'Guitar')];
+  const leads: Lead[] = [];
+  const join = (from: string, to: string, metres = 0.3) =>
+    void leads.push(lead(`l${leads.length}`, from, to, metres));
+  let at = 'guitar.out';
+  for (let i = 0; devices.length < count - 2; i++) {
+    const latencyMs = { value: 0.3 + (i % 7) * 0.37, from: 'measured', on: '2026-03-04' } as const;
+    devices.push(
+      device(`s${i}`, 'splitter-buffered', `Split ${i}`),
+      device(`d${i}`, 'delay', `Echo ${i}`, { figures: { latencyMs } }),
+      device(`m${i}`, 'mixer-line', `Mixer ${i}`),
+    );
+    join(at, `s${i}.in`);
+    join(`s${i}.a`, `m${i}.a`);
+    join(`s${i}.b`, `d${i}.in`);
+    join(`d${i}.out`, `m${i}.b`);
+    at = `m${i}.out`;
+  }
+  devices.push(device('combo', 'combo-tube', 'Combo'));
+  join(at, 'combo.in', 3);
+  return rigOf(`splits-${count}`, devices, leads, thirds(devices, sounds));
 }
 
 /**
@@ -92,14 +138,11 @@ export function mixedRig(count: number, sounds = 4): Rig {
   devices.push(device('desk', 'console-input', 'House', { settings: { input: 'line' } }));
   join(at, 'desk.in', 20, 'balanced');
   const orders = ['1 2 3', '3 (1+2) 5', '8 4 2 1', '6 7'];
-  return {
-    format: 'yantrel-rig',
-    version: 1,
-    id: `mixed-${count}`,
-    name: `${devices.length} devices, mixed`,
+  return rigOf(
+    `mixed-${count}`,
     devices,
     leads,
-    sounds: Array.from({ length: sounds }, (_, k) =>
+    Array.from({ length: sounds }, (_, k) =>
       sound(
         `s${k}`,
         `Sound ${k}`,
@@ -111,5 +154,5 @@ export function mixedRig(count: number, sounds = 4): Rig {
         ),
       ),
     ),
-  };
+  );
 }

@@ -1,25 +1,21 @@
-import {
-  add,
-  complex,
-  type Complex,
-  invert,
-  invertMatrix,
-  magnitude,
-  multiply,
-  subtract,
-} from '../units/complex';
+import { addInverse, type Complex, inverted } from '../units/complex';
 import type { Circuit, Net, Section } from './circuit';
 
-/** The admittance to ground at a net: leads, input impedances, pots, capacitors, coils at rest. */
-function shuntAdmittance(net: Net, w: number): Complex {
-  let y = complex(0, w * net.leadFarads);
-  for (const { ohms, farads, henries } of net.shunts) {
-    if (henries) y = add(y, invert(complex(ohms, w * henries)));
-    else if (farads === 0) y = add(y, complex(ohms === Infinity ? 0 : 1 / Math.max(ohms, 0.01)));
-    else if (ohms === 0) y = add(y, complex(0, w * farads));
-    else y = add(y, invert(complex(ohms, -1 / (w * farads))));
+/** A picosiemens to ground keeps a net that hangs on nothing from having no solution. */
+const HARDLY_ANY = 1e-12;
+
+/**
+ * Adds the admittance to ground at a net to a number of which the parts lie one behind the other:
+ * leads, input impedances, pots, capacitors, coils at rest.
+ */
+function addShunts({ leadFarads, shunts }: Net, w: number, y: Float64Array, i: number): void {
+  y[i + 1]! += w * leadFarads;
+  for (const { ohms, farads, henries } of shunts) {
+    if (henries) addInverse(y, i, ohms, w * henries);
+    else if (farads === 0) y[i]! += ohms === Infinity ? 0 : 1 / Math.max(ohms, 0.01);
+    else if (ohms === 0) y[i + 1]! += w * farads;
+    else addInverse(y, i, ohms, -1 / (w * farads));
   }
-  return y;
 }
 
 /** What a passive section does at one frequency. Nets and drivers are counted within the section. */
@@ -43,32 +39,46 @@ export function solveSection(circuit: Circuit, section: Section, hertz: number):
   // Y is gathered entry by entry, what lies between two nets with a minus sign off the diagonal; its
   // inverse holds every answer at once. The voltage at net n for one volt of a driver on net k is
   // the entry (n, k) times the driver's admittance, and the impedance seen at n is the entry (n, n).
-  // A picosiemens to ground keeps a net that hangs on nothing from having no solution.
+  // Numbers lie in one list, the real part before the imaginary one: most sections have one net, and
+  // are solved many thousand times.
+  const { nets, drivers, resistors } = section;
   const w = 2 * Math.PI * hertz;
-  const at = new Map(section.nets.map((net, i) => [net, i]));
-  const series = section.drivers.map((d) => invert(complex(d.ohms, w * d.henries)));
-  const matrix = section.nets.map((net, i) =>
-    section.nets.map((_, j) =>
-      i === j ? add(shuntAdmittance(circuit.nets[net]!, w), complex(1e-12)) : complex(0),
-    ),
-  );
-  section.drivers.forEach((d, k) => {
-    const i = at.get(d.net)!;
-    matrix[i]![i] = add(matrix[i]![i]!, series[k]!);
+  const size = nets.length;
+  const entry = (row: number, column: number) => 2 * (row * size + column);
+  const series = new Float64Array(2 * drivers.length);
+  const y = new Float64Array(2 * size * size);
+  const drivenAt = drivers.map((d) => (size === 1 ? 0 : nets.indexOf(d.net)));
+  nets.forEach((net, n) => {
+    const own = entry(n, n);
+    addShunts(circuit.nets[net]!, w, y, own);
+    y[own]! += HARDLY_ANY;
   });
-  for (const r of section.resistors) {
-    const [i, j, y] = [at.get(r.a)!, at.get(r.b)!, complex(1 / r.ohms)];
-    matrix[i]![i] = add(matrix[i]![i]!, y);
-    matrix[j]![j] = add(matrix[j]![j]!, y);
-    matrix[i]![j] = subtract(matrix[i]![j]!, y);
-    matrix[j]![i] = subtract(matrix[j]![i]!, y);
+  drivers.forEach((d, k) => {
+    addInverse(series, 2 * k, d.ohms, w * d.henries);
+    const own = entry(drivenAt[k]!, drivenAt[k]!);
+    y[own]! += series[2 * k]!;
+    y[own + 1]! += series[2 * k + 1]!;
+  });
+  for (const r of resistors) {
+    const [i, j, siemens] = [nets.indexOf(r.a), nets.indexOf(r.b), 1 / r.ohms];
+    y[entry(i, i)]! += siemens;
+    y[entry(j, j)]! += siemens;
+    y[entry(i, j)]! -= siemens;
+    y[entry(j, i)]! -= siemens;
   }
-  const inverse = invertMatrix(matrix);
-  const response = (driver: number, net: number) =>
-    multiply(inverse[net]![at.get(section.drivers[driver]!.net)!]!, series[driver]!);
+  const inverse = inverted(y, size);
+  const response = (driver: number, net: number): Complex => {
+    const e = entry(net, drivenAt[driver]!);
+    const [re, im] = [inverse[e]!, inverse[e + 1]!];
+    const [gr, gi] = [series[2 * driver]!, series[2 * driver + 1]!];
+    return { re: re * gr - im * gi, im: re * gi + im * gr };
+  };
   return {
-    transfer: (driver, net) => magnitude(response(driver, net)),
+    transfer: (driver, net) => {
+      const { re, im } = response(driver, net);
+      return Math.sqrt(re * re + im * im);
+    },
     response,
-    impedance: (net) => inverse[net]![net]!,
+    impedance: (net) => ({ re: inverse[entry(net, net)]!, im: inverse[entry(net, net) + 1]! }),
   };
 }

@@ -90,7 +90,7 @@ export const runSignal = (circuit: Circuit, rerun: Rerun = {}): Flowing =>
  * that leads back is left out there, and the howl itself is told elsewhere.
  */
 class SignalRun {
-  private readonly solved = new Map<string, Solution>();
+  private readonly solved = new Map<number, (Solution | undefined)[]>();
   private readonly strains: Strains | undefined;
   private readonly atNet: (Present | undefined)[];
   private readonly visits: ReturnType<typeof visits>;
@@ -135,13 +135,10 @@ class SignalRun {
   private readonly present = (net: number): Present => this.atNet[net] ?? EMPTY;
 
   private readonly solution = (section: Section, hertz: number): Solution => {
-    const key = `${section.index}@${hertz}`;
-    let s = this.solved.get(key);
-    if (!s) {
-      s = this.like?.solution(section, hertz) ?? solveSection(this.circuit, section, hertz);
-      this.solved.set(key, s);
-    }
-    return s;
+    const known = this.solved.get(hertz) ?? [];
+    if (!known.length) this.solved.set(hertz, known);
+    return (known[section.index] ??=
+      this.like?.solution(section, hertz) ?? solveSection(this.circuit, section, hertz));
   };
 
   /** Sections that lead round to one another together, each block after what feeds it. */

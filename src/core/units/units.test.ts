@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { add, type Complex, complex, invertMatrix, magnitude, multiply, subtract } from './complex';
+import { add, type Complex, complex, inverted, magnitude, multiply, subtract } from './complex';
 import {
   clockHour,
   dbuOfDbv,
@@ -103,6 +103,17 @@ test('lengths: centimetres under a metre, two places over it, tenths of a foot',
   expect(showLength(1, 'imperial')).toBe('3.3 ft');
 });
 
+/** A matrix of rows as one list and back. */
+const inverseOf = (m: Complex[][]): Complex[][] => {
+  const list = inverted(Float64Array.from(m.flat().flatMap((c) => [c.re, c.im])), m.length);
+  return m.map((row, i) =>
+    row.map((_, j) => {
+      const at = 2 * (i * m.length + j);
+      return complex(list[at]!, list[at + 1]);
+    }),
+  );
+};
+
 test('a matrix times its inverse is one, pivots that are nought included', () => {
   const some = fc.double({ min: -5, max: 5, noNaN: true });
   const cell = fc.record({ re: some, im: some });
@@ -120,7 +131,7 @@ test('a matrix times its inverse is one, pivots that are nought included', () =>
         const big = m.map((row, i) =>
           row.map((x, j) => (j === (i + 1) % 4 ? complex(30 + x.re, x.im) : x)),
         );
-        expect(Math.max(...product(big, invertMatrix(big)).flat())).toBeLessThan(1e-9);
+        expect(Math.max(...product(big, inverseOf(big)).flat())).toBeLessThan(1e-9);
       },
     ),
   );
@@ -128,7 +139,7 @@ test('a matrix times its inverse is one, pivots that are nought included', () =>
     [complex(0), complex(2)],
     [complex(0, 4), complex(0)],
   ];
-  expect(Math.max(...product(swap, invertMatrix(swap)).flat())).toBeLessThan(1e-12);
+  expect(Math.max(...product(swap, inverseOf(swap)).flat())).toBeLessThan(1e-12);
 });
 
 test('a knob is typed as a tech says it, and what it says of itself is understood', () => {
