@@ -1,21 +1,23 @@
-import { addInverse, type Complex, inverted } from '../units/complex';
-import type { Circuit, Net, Section } from './circuit';
+import { addInverse, type Complex, invert, inverted, multiply } from '../units/complex';
+import type { Circuit, Driver, Net, Section } from './circuit';
 
 /** A picosiemens to ground keeps a net that hangs on nothing from having no solution. */
 const HARDLY_ANY = 1e-12;
 
-/**
- * Adds the admittance to ground at a net to a number of which the parts lie one behind the other:
- * leads, input impedances, pots, capacitors, coils at rest.
- */
-function addShunts({ leadFarads, shunts }: Net, w: number, y: Float64Array, i: number): void {
-  y[i + 1]! += w * leadFarads;
+/** The admittance to ground at a net: leads, input impedances, pots, capacitors, coils at rest. */
+function shuntAdmittance({ leadFarads, shunts }: Net, w: number): Complex {
+  let [re, im] = [HARDLY_ANY, w * leadFarads];
   for (const { ohms, farads, henries } of shunts) {
-    if (henries) addInverse(y, i, ohms, w * henries);
-    else if (farads === 0) y[i]! += ohms === Infinity ? 0 : 1 / Math.max(ohms, 0.01);
-    else if (ohms === 0) y[i + 1]! += w * farads;
-    else addInverse(y, i, ohms, -1 / (w * farads));
+    if (!henries && farads === 0) re += ohms === Infinity ? 0 : 1 / Math.max(ohms, 0.01);
+    else if (!henries && ohms === 0) im += w * farads;
+    else {
+      const reactance = henries ? w * henries : -1 / (w * farads);
+      const m = ohms * ohms + reactance * reactance;
+      re += ohms / m;
+      im -= reactance / m;
+    }
   }
+  return { re, im };
 }
 
 /** What a passive section does at one frequency. Nets and drivers are counted within the section. */
@@ -44,14 +46,15 @@ export function solveSection(circuit: Circuit, section: Section, hertz: number):
   const { nets, drivers, resistors } = section;
   const w = 2 * Math.PI * hertz;
   const size = nets.length;
+  if (size === 1) return oneNet(shuntAdmittance(circuit.nets[nets[0]!]!, w), drivers, w);
   const entry = (row: number, column: number) => 2 * (row * size + column);
   const series = new Float64Array(2 * drivers.length);
   const y = new Float64Array(2 * size * size);
-  const drivenAt = drivers.map((d) => (size === 1 ? 0 : nets.indexOf(d.net)));
+  const drivenAt = drivers.map((d) => nets.indexOf(d.net));
   nets.forEach((net, n) => {
-    const own = entry(n, n);
-    addShunts(circuit.nets[net]!, w, y, own);
-    y[own]! += HARDLY_ANY;
+    const { re, im } = shuntAdmittance(circuit.nets[net]!, w);
+    y[entry(n, n)] = re;
+    y[entry(n, n) + 1] = im;
   });
   drivers.forEach((d, k) => {
     addInverse(series, 2 * k, d.ohms, w * d.henries);
@@ -74,11 +77,30 @@ export function solveSection(circuit: Circuit, section: Section, hertz: number):
     return { re: re * gr - im * gi, im: re * gi + im * gr };
   };
   return {
-    transfer: (driver, net) => {
-      const { re, im } = response(driver, net);
-      return Math.sqrt(re * re + im * im);
-    },
+    transfer: (driver, net) => length(response(driver, net)),
     response,
     impedance: (net) => ({ re: inverse[entry(net, net)]!, im: inverse[entry(net, net) + 1]! }),
   };
 }
+
+/** The same where all of a section is one net, in closed form. */
+function oneNet(y: Complex, drivers: readonly Driver[], w: number): Solution {
+  for (const d of drivers) {
+    const g = invert({ re: d.ohms, im: w * d.henries });
+    y.re += g.re;
+    y.im += g.im;
+  }
+  const impedance = invert(y);
+  const response = (driver: number): Complex => {
+    const { ohms, henries } = drivers[driver]!;
+    return multiply(impedance, invert({ re: ohms, im: w * henries }));
+  };
+  return {
+    transfer: (driver) => length(response(driver)),
+    response,
+    impedance: () => impedance,
+  };
+}
+
+/** Without the care for extremes that `Math.hypot` takes: what is here is a ratio of voltages. */
+const length = ({ re, im }: Complex): number => Math.sqrt(re * re + im * im);

@@ -33,10 +33,6 @@ export function addInverse(to: Float64Array, i: number, re: number, im: number):
  */
 export function inverted(matrix: Float64Array, size: number): Float64Array {
   const inverse = new Float64Array(matrix.length);
-  if (size === 1) {
-    addInverse(inverse, 0, matrix[0]!, matrix[1]!);
-    return inverse;
-  }
   const [rows, wide] = [new Float64Array(2 * matrix.length), 4 * size];
   for (let r = 0; r < size; r++) {
     rows.set(matrix.subarray(2 * size * r, 2 * size * (r + 1)), wide * r);
