@@ -113,7 +113,7 @@ export interface Proposals {
   };
   isolation: { ask: { rig: Rig; sound: string }; answer: IsolateProposal };
   buffers: { ask: { rig: Rig; sound: string }; answer: BufferProposal };
-  power: { ask: { rig: Rig; headroom: number }; answer: Outcome<PowerPlan> };
+  power: { ask: { rig: Rig; headroom: number; seconds?: number }; answer: Outcome<PowerPlan> };
   onePress: { ask: { rig: Rig; from: string; to: string }; answer: Outcome<OnePress[]> };
   pairs: { ask: { rig: Rig }; answer: PairReport };
   /** Every fix of every open finding tried on a copy, by the finding's key: those that cure it. */

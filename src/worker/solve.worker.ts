@@ -60,7 +60,7 @@ const WORK: {
   inside: async ({ rig, host, held }) => proposeInside(rig, host, await solver(), new Map(held)),
   isolation: ({ rig, sound }) => Promise.resolve(proposeIsolation(rig, soundIn(rig, sound))),
   buffers: ({ rig, sound }, id) => proposeBuffers(rig, soundIn(rig, sound), telling(id)),
-  power: async ({ rig, headroom }) => planPower(rig, await solver(), headroom),
+  power: async ({ rig, headroom, seconds }) => planPower(rig, await solver(), headroom, seconds),
   onePress: ({ rig, from, to }) => Promise.resolve(proposeOnePress(rig, from, to)),
   start: async ({ brief, choice, built }, id) => {
     const made = priced(finished(proposeRig(brief, choice)), brief, choice);

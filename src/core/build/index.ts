@@ -25,7 +25,8 @@ export {
   unfed,
   voltagesOf,
 } from './power';
-export { type Fed, planPower, type PowerPlan, type Starved } from './power-plan';
+export { betterWords, type Fed, planPower, type PowerPlan, type Starved } from './power-plan';
+export { AIMS, PATIENCE } from './power-program';
 export {
   leadPlugs,
   type PowerLead,

@@ -39,7 +39,7 @@ export class PowerChoice {
     }, 0);
   }
 
-  plan(): Omit<Uncured, 'isProven'> {
+  plan(): Omit<Uncured, 'isProven' | 'atBest'> {
     const { chosen } = this;
     const sharing = this.given.places.map((_, j) => chosen.filter((o) => o.j === j).length - 1);
     const starved = this.starved();

@@ -6,7 +6,7 @@ import { powerCure } from './power-cures';
 import type { MipSolver } from '../optimum/mip';
 import { HEADROOM, placesOf, takersOf } from './power';
 import type { Uncured } from './power-choice';
-import { AIMS, type Best, PowerProgram } from './power-program';
+import { AIMS, PATIENCE, PowerProgram } from './power-program';
 
 /** One device on one outlet, at a voltage. */
 export interface Fed {
@@ -41,6 +41,11 @@ export interface PowerPlan {
   moved: number;
   /** Whether the solver showed that no plan is better; else it is the best that was found in its time. */
   isProven: boolean;
+  /**
+   * What no plan can be better than: as many fed; of those that feed as many as this one, as few sharing;
+   * of those, as few plugs moved.
+   */
+  atBest: { fed: number; shared: number; moved: number };
   edits: Edit[];
 }
 
@@ -52,12 +57,19 @@ export interface PowerPlan {
  * after the other, each as good as can be with what was found before: as few unfed, as few shared
  * outlets, as few moved plugs. What has to be plugged anyway goes to the narrowest isolated outlet of
  * its supply that suffices, so that wide ones stay free.
+ *
+ * @param seconds the solver may look for each aim
  */
-export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Outcome<PowerPlan> {
+export function planPower(
+  rig: Rig,
+  solver: MipSolver,
+  headroom = HEADROOM,
+  seconds = PATIENCE,
+): Outcome<PowerPlan> {
   if (!takersOf(rig).length) return refused('Nothing in this rig takes power from a supply.');
   if (!placesOf(rig).length)
     return refused('There is no supply in this rig. Add one, then the outlets can be given out.');
-  const plan = uncured(rig, solver, headroom);
+  const plan = uncured(rig, solver, headroom, seconds);
   const fed = plan.fed.map((f) => f.device);
   const starved = plan.starved.map((s): Starved => {
     const cures = (made: Edit[]): boolean => {
@@ -76,17 +88,36 @@ export function planPower(rig: Rig, solver: MipSolver, headroom = HEADROOM): Out
   return done({ ...plan, starved });
 }
 
+/**
+ * What a plan that was not shown to be the best could be bettered by at most, as a sentence; nothing where
+ * it is the best.
+ */
+export function betterWords({ isProven, atBest, fed, shared, moved }: PowerPlan): string {
+  if (isProven) return '';
+  const most = [
+    ...(atBest.fed > fed.length ? [`at most ${atBest.fed} could be fed`] : []),
+    ...(atBest.shared < shared ? [`at least ${atBest.shared} have to share`] : []),
+    ...(atBest.moved < moved ? [`at least ${atBest.moved} plugs have to move`] : []),
+  ];
+  return `This is the best that was found in its time; a better one may exist: ${most.join(', ')}.`;
+}
+
 const NO_CURE = 'more than one change: no single pin or outlet was found that does it';
 
 /** The best plan: searched for, and for each aim shown to be the best, or bettered, by the solver. */
-function uncured(rig: Rig, solver: MipSolver, headroom: number): Uncured {
-  const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom);
-  let best: Best = { found: program.givenOut(), isProven: true };
-  let isProven = true;
+function uncured(rig: Rig, solver: MipSolver, headroom: number, seconds: number): Uncured {
+  const program = new PowerProgram(takersOf(rig), placesOf(rig), headroom, seconds);
+  let found = program.givenOut();
+  const limits = { fed: 0, used: 0, moved: 0 };
   for (const aim of AIMS) {
-    best = program.bestFor(aim, best.found, solver);
-    isProven &&= best.isProven;
-    program.keepTo(aim, best.found);
+    const best = program.bestFor(aim, found, solver);
+    ({ found } = best);
+    limits[aim] = best.limit;
+    program.keepTo(aim, found);
   }
-  return program.plan(best.found.chosen, isProven);
+  return {
+    ...program.plan(found.chosen),
+    isProven: AIMS.every((aim) => limits[aim] === found[aim]),
+    atBest: { fed: limits.fed, shared: found.fed - limits.used, moved: limits.moved },
+  };
 }

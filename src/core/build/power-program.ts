@@ -1,7 +1,14 @@
 import { at as entryAt } from '../outcome';
-import { type Mip, type MipSolver, solveMip, type Term, type Whole } from '../optimum/mip';
+import {
+  type Mip,
+  type MipAnswer,
+  type MipSolver,
+  solveMip,
+  type Term,
+  type Whole,
+} from '../optimum/mip';
 import { handsOn, type Place, type Taker } from './power';
-import { PowerChoice, type Uncured } from './power-choice';
+import { PowerChoice } from './power-choice';
 import type { Fed } from './power-plan';
 import { pairs } from './pairs';
 import { Alike } from './alike';
@@ -13,8 +20,8 @@ import { type Counts, isBetter } from './power-state';
 /** Costs are whole numbers: what is less than one from the best is the best. */
 const ALL_WHOLE = { absolute: 0.9 };
 
-/** How long the solver may look for something better than what is found: most is answered in a second. */
-const PATIENCE = 15;
+/** How long the solver may look for something better, in seconds for each aim: most is answered sooner. */
+export const PATIENCE = 0.8;
 
 /**
  * What is asked for, one after the other: as many fed as can be; of those plans the ones with the most
@@ -24,10 +31,13 @@ export const AIMS = ['fed', 'used', 'moved'] as const;
 
 type Aim = (typeof AIMS)[number];
 
-/** A plan as good for an aim as was found, and whether none betters it: unknown where the solver gave up. */
+/**
+ * A plan as good for an aim as was found, and what none can be better than: the same, unless the solver
+ * gave up.
+ */
 export interface Best {
   found: GivenOut<Option>;
-  isProven: boolean;
+  limit: number;
 }
 
 /**
@@ -48,6 +58,7 @@ export class PowerProgram {
     private readonly takers: readonly Taker[],
     private readonly places: readonly Place[],
     private readonly headroom: number,
+    private readonly seconds = PATIENCE,
   ) {
     this.alike = new Alike(takers, (t) => handsOn(t, places));
     this.fitting = takers.flatMap((t, i) =>
@@ -73,7 +84,7 @@ export class PowerProgram {
       ],
       reals: this.rules.reals,
       wholes: this.wholes(),
-      ...{ gap: ALL_WHOLE, seconds: PATIENCE },
+      ...{ gap: ALL_WHOLE, seconds: this.seconds },
     };
   }
 
@@ -147,64 +158,68 @@ export class PowerProgram {
 
   /**
    * The best plan for an aim, from one at hand. The solver is only asked for something better, which it
-   * rules out much sooner than it finds what is known already.
+   * rules out much sooner than it finds what is known already; and first whether there is any where devices
+   * may hang in parts, which it answers soonest.
    */
   bestFor(aim: Aim, found: GivenOut<Option>, solver: MipSolver): Best {
-    if (found[aim] === this.most(found)[aim]) return { found, isProven: true };
-    const { costs, now } = this.counted(aim, found);
-    const better = this.mip(costs, [{ name: 'better', terms: costs, is: '<=', value: now - 1 }]);
-    if (aim === 'moved') {
-      const around = this.aroundMoreStaying(found, better, solver);
-      if (around === 'none') return { found, isProven: true };
-      if (around) return this.bestFor(aim, around, solver);
+    const now = found[aim];
+    if (now === this.most(found)[aim]) return { found, limit: now };
+    const { costs, now: cost } = this.counted(aim, found);
+    const better = this.mip(costs, [{ name: 'better', terms: costs, is: '<=', value: cost - 1 }]);
+    const parts = this.inParts(aim, better, solver);
+    if (!parts.solved && parts.why === 'impossible') return { found, limit: now };
+    if (parts.solved && aim === 'moved') {
+      const around = this.aroundStaying(found, parts.values);
+      if (isBetter(around, found)) return this.bestFor(aim, around, solver);
     }
+    const limit = parts.solved
+      ? this.reached(aim, Math.ceil(parts.cost - 1e-6))
+      : this.most(found)[aim];
     const answer = solveMip(better, solver);
-    if (!answer.solved) return { found, isProven: answer.why === 'impossible' };
+    if (!answer.solved) return { found, limit: answer.why === 'impossible' ? now : limit };
     const chosen = this.chosenBy(answer.values);
     const most = { ...this.most(found), [aim]: this.reached(aim, answer.cost) };
     const best = this.search(this.choices(), chosen, most);
     // What the solver rounded may not go quite so: then the plan stands, and the proof does not.
-    return { found: best, isProven: best[aim] === most[aim] };
+    return { found: best, limit: most[aim] };
   }
 
   /**
-   * A plan in which more stay where they are, none where there can be none, and nothing where it cannot be
-   * told so. The idea: only who stays is decided by whole numbers, all others may hang on several outlets in
-   * parts. Where even so no more can stay, no plan does it; where they can, the others are given out around
-   * them.
+   * What the problem comes to where all may hang on several outlets in parts, but for who stays where it
+   * hangs, which is so or not: no plan is better than that.
    */
-  private aroundMoreStaying(
-    found: Counts,
-    better: Mip,
-    solver: MipSolver,
-  ): GivenOut<Option> | 'none' | undefined {
-    const now = new Set(this.options.filter(isNow).map((o) => o.name));
+  private inParts(aim: Aim, whole: Mip, solver: MipSolver): MipAnswer {
+    const staying = this.options.filter((o) => aim === 'moved' && isNow(o));
+    const now = new Set(staying.map((o) => o.name));
+    const kept = (name: string) => now.has(name);
     const parts: Whole[] = [
-      ...better.binaries.filter((v) => !now.has(v)).map((name) => ({ name, most: 1 })),
-      ...(better.wholes ?? []),
+      ...whole.binaries.filter((v) => !kept(v)).map((name) => ({ name, most: 1 })),
+      ...(whole.wholes ?? []),
     ];
     const bounds = parts.map(({ name, most }, k) => ({
       ...{ name: `part${k}`, terms: [[1, name]] as Term[], is: '<=' as const, value: most },
     }));
-    const answer = solveMip(
+    return solveMip(
       {
-        ...better,
-        rules: [...better.rules, ...bounds],
-        binaries: [...now],
+        ...whole,
+        rules: [...whole.rules, ...bounds],
+        binaries: whole.binaries.filter(kept),
         wholes: [],
-        reals: [...(better.reals ?? []), ...parts.map((p) => p.name)],
+        reals: [...(whole.reals ?? []), ...parts.map((p) => p.name)],
       },
       solver,
     );
-    if (!answer.solved) return answer.why === 'impossible' ? 'none' : undefined;
-    const stays = this.options.filter((o) => isNow(o) && (answer.values[o.name] ?? 0) > 0.5);
+  }
+
+  /** All given out around those that stay where the solver says so, with the others in parts. */
+  private aroundStaying(found: Counts, values: Readonly<Record<string, number>>): GivenOut<Option> {
+    const stays = this.options.filter((o) => isNow(o) && (values[o.name] ?? 0) > 0.5);
     const choices = this.choices().map((list, i) => {
       const stay = stays.find((o) => o.i === i);
       return stay ? [stay] : list;
     });
     const moved = found.fed - stays.length;
-    const around = this.givenOut(this.search(choices, stays, { ...found, moved }).chosen);
-    return isBetter(around, found) ? around : undefined;
+    return this.givenOut(this.search(choices, stays, { ...found, moved }).chosen);
   }
 
   /** What was found for one aim holds for all that are asked for after it. */
@@ -258,10 +273,10 @@ export class PowerProgram {
   }
 
   /** What was chosen, read. */
-  plan(chosen: readonly Option[], isProven: boolean): Uncured {
+  plan(chosen: readonly Option[]): ReturnType<PowerChoice['plan']> {
     const { takers, places, fitting, options } = this;
     const current = (t: Taker) => this.current(t);
     const choice = new PowerChoice({ takers, places, fitting, options, current }, chosen);
-    return { ...choice.plan(), isProven };
+    return choice.plan();
   }
 }

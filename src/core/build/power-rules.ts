@@ -213,13 +213,27 @@ export class PowerRules {
     });
   }
 
+  /** Whether a supply takes power itself: what hangs on it hangs on that. */
+  private isFedItself = ({ supply }: Place): boolean =>
+    this.given.takers.some((t) => t.device.id === supply.id);
+
   /** Outlets that are alike, and where nothing hangs now, might change places: the fuller one comes first. */
   private inOrder(): void {
     const alike = new Map<string, number[]>();
-    this.given.places.forEach(({ supply, outlet }, j) => {
+    this.given.places.forEach((p, j) => {
       if (this.given.options.some((o) => o.j === j && isNow(o))) return;
+      const { supply, outlet } = p;
       const { milliamps, ac, centre, isolated } = outlet;
-      const key = JSON.stringify([supply.id, milliamps, ac, centre, isolated, voltagesOf(outlet)]);
+      // Isolated outlets whose supply has enough for all of them are alike whatever supply they are of.
+      const isOwn = isolated && p.totalMilliamps === undefined && !this.isFedItself(p);
+      const key = JSON.stringify([
+        isOwn ? '' : supply.id,
+        milliamps,
+        ac,
+        centre,
+        isolated,
+        voltagesOf(outlet),
+      ]);
       alike.set(key, [...(alike.get(key) ?? []), j]);
     });
     for (const group of alike.values())

@@ -15,7 +15,7 @@ const ROUNDS_EACH = 60;
 const FEWEST = 2;
 const MOST = 10;
 
-type Before = Counts & { drawn: number };
+type Before = Counts & { drawn: number; apart: number };
 
 /** What outlets are given out by. */
 interface Asked<C> {
@@ -75,17 +75,21 @@ export function givenOut<C extends Choice>(
       off.add(other);
       if (isChain) by = other;
     }
-    const before = { ...state.counts(), drawn: state.drawn() };
+    const before = { ...state.counts(), drawn: state.drawn(), apart: state.apart() };
     const undo = state.takeOff(off);
     const again = [...undo.keys()];
     if (below(2)) again.sort(order);
     const shares = below(3) ? undefined : TOGETHER;
-    for (const i of again) state.place(i, random, shares);
+    for (const i of again) {
+      if (shares) state.fit(i, random);
+      else state.place(i, random, shares);
+    }
     if (isWorse(before)) state.putBack(undo);
     return true;
   };
   // First to feed as many as can be, those that draw least; then all that is asked for.
-  const isHungrier = (b: Before) => (b.fed - state.counts().fed || state.drawn() - b.drawn) > 0;
+  const isHungrier = (b: Before) =>
+    (b.fed - state.counts().fed || state.drawn() - b.drawn || b.apart - state.apart()) > 0;
   const hungry = (i: number) => !state.isFed(i) && entryAt(choices, i).length > 0;
   for (let n = 0; n < rounds / 2 && state.counts().fed < most.fed; n++) stir(hungry, isHungrier);
   const isWorse = (before: Before) => isBetter(before, state.counts());

@@ -87,6 +87,7 @@ export class PowerState<C extends Choice> {
   private fed = 0;
   private used = 0;
   private stays = 0;
+  private free = 0;
 
   /**
    * @param choices of each device, what suffices for it alone
@@ -161,6 +162,14 @@ export class PowerState<C extends Choice> {
     return this.draws.reduce((sum, mA, i) => sum + (this.at[i] ? mA : 0), 0);
   }
 
+  /**
+   * How much what is left on outlets lies on a few of them, in mA²: of two plans that feed the same, the
+   * one with more has a place for something big.
+   */
+  apart(): number {
+    return this.free;
+  }
+
   isFed = (i: number): boolean => this.at[i] !== undefined;
 
   counts(): Counts {
@@ -233,6 +242,21 @@ export class PowerState<C extends Choice> {
     if (best) this.put(i, best, 1);
   }
 
+  /** Puts a device where it leaves least room, where it can be fed at all; chance decides what is nearly alike. */
+  fit(i: number, random: () => number): void {
+    const mA = entryAt(this.draws, i);
+    let best: Way<C> | undefined;
+    let least = Infinity;
+    for (const way of entryAt(this.ways, i)) {
+      const { place, drawn } = way.outlet;
+      const left = (place.outlet.milliamps - drawn - mA) * (0.5 + random());
+      if (left >= least || !this.goes(mA, way)) continue;
+      best = way;
+      least = left;
+    }
+    if (best) this.put(i, best, 1);
+  }
+
   /** Takes devices off, and all that they hand power on to: where each was. */
   takeOff(devices: Iterable<number>): Map<number, Way<C> | undefined> {
     const off = new Map<number, Way<C> | undefined>();
@@ -281,6 +305,8 @@ export class PowerState<C extends Choice> {
     outlet.shares.all += by;
     const mA = entryAt(this.draws, i) * by;
     this.alongChain(outlet, (o) => {
+      const room = o.place.outlet.milliamps - o.drawn;
+      this.free += (room - mA) ** 2 - room ** 2;
       o.drawn += mA;
       o.supply.drawn += mA;
       return true;

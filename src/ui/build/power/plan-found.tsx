@@ -1,10 +1,18 @@
 import { Button, Group } from '@mantine/core';
-import type { PowerPlan } from '../../../core/build';
+import { betterWords, type PowerPlan } from '../../../core/build';
 import { nameOf } from '../../../core/rig';
 import { useDocument, useRig } from '../../store/use-rig';
 
 /** A plan of the outlets to take: what it feeds, what stays without and why, and how many plugs move. */
-export function PlanFound({ plan, onDone }: { plan: PowerPlan; onDone: () => void }) {
+export function PlanFound({
+  plan,
+  onDone,
+  onLonger,
+}: {
+  plan: PowerPlan;
+  onDone: () => void;
+  onLonger: () => void;
+}) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
   return (
@@ -14,7 +22,12 @@ export function PlanFound({ plan, onDone }: { plan: PowerPlan; onDone: () => voi
         {plan.shared ? `, ${plan.shared} of them sharing an outlet` : ''}; {plan.moved} plugs move.
       </strong>
       {!plan.isProven && (
-        <p>This is the best that was found in a quarter of a minute; a better one may exist.</p>
+        <p>
+          {betterWords(plan)}{' '}
+          <Button size="compact-xs" variant="default" onClick={onLonger}>
+            Look for up to a minute
+          </Button>
+        </p>
       )}
       {plan.starved.length > 0 && (
         <ul>

@@ -1,22 +1,25 @@
 'use client';
 import { Button, Group, NumberInput } from '@mantine/core';
 import { type Dispatch, type SetStateAction, useState } from 'react';
-import { HEADROOM, loadsOf, powerLeadsByPlugs, takersOf, unfed } from '../../../core/build';
+import { AIMS, HEADROOM, loadsOf, powerLeadsByPlugs, takersOf, unfed } from '../../../core/build';
 import type { Taker } from '../../../core/build/power';
 import type { PowerPlan } from '../../../core/build/power-plan';
 import { type Outcome, reasonOf } from '../../../core/outcome';
 import { outletsOf } from '../../../core/rig';
-import type { Rig } from '../../../core/rig/schema';
 import { showLength } from '../../../core/units';
 import { save } from '../../look/save-file';
 import { useWorking, type WorkState } from '../../look/use-working';
 import { useDocument, useRig } from '../../store/use-rig';
+import type { Proposals } from '../../../worker/messages';
 import { MainsPart } from '../mains-part';
 import { OutletsTable } from './outlets-table';
 import { PlanFound } from './plan-found';
 import { HandsOn } from './hands-on';
 import { SupplyOutlets } from './supply-outlets';
 import { TakersTable } from './takers-table';
+
+/** Time to look for a better plan, in seconds, where somebody asks for it. */
+const A_MINUTE = 60;
 
 /** Outlets and what hangs on them, what each device takes, and a plan that gives outlets out exactly. */
 export function PowerView() {
@@ -60,7 +63,11 @@ export function PowerView() {
           ) : asked !== rig ? (
             'The rig has changed since. Plan again before you take it.'
           ) : (
-            <PlanFound plan={proposed.value} onDone={clear} />
+            <PlanFound
+              plan={proposed.value}
+              onDone={clear}
+              onLonger={() => start({ rig, headroom, seconds: A_MINUTE / AIMS.length })}
+            />
           )}
         </section>
       )}
@@ -110,7 +117,7 @@ function PowerHead({
   setSpare: Dispatch<SetStateAction<string | number>>;
   work: WorkState<Outcome<PowerPlan>>;
   setAsked: Dispatch<unknown>;
-  start: (ask: { rig: Rig; headroom: number }) => void;
+  start: (ask: Proposals['power']['ask']) => void;
   headroom: number;
   write: () => Promise<void>;
   takers: Taker[];
