@@ -64,6 +64,48 @@ describe('two amplifiers in one room', () => {
     expect(f!.why).toMatch(/cancel at 100(\.0)? Hz/);
     expect(told(two({}, echo(0)))).toEqual([]);
   });
+  test('of four, each later than the last, every late one is told once, against the first that speaks', () => {
+    const late = ['b', 'c', 'd'];
+    const rig = rigOf(
+      [
+        device('g', 'guitar-humbucker', 'Guitar'),
+        device('s', 'splitter-isolated', 'Fork', { settings: { select: 'both' } }),
+        device('t', 'splitter-isolated', 'Second fork', { settings: { select: 'both' } }),
+        device('u', 'splitter-isolated', 'Third fork', { settings: { select: 'both' } }),
+        ...late.map((id, i) =>
+          device(`e${id}`, 'delay', `Echo ${id}`, {
+            ...{ engaged: true, settings: { mix: 0 } },
+            ...measured('latencyMs', 5 * (i + 1)),
+          }),
+        ),
+        ...['a', ...late].map((id) => device(id, 'combo-tube', id.toUpperCase())),
+      ],
+      [
+        ...[
+          lead('1', 'g.out', 's.in', 1),
+          lead('2', 's.a', 't.in', 1),
+          lead('3', 's.b', 'u.in', 1),
+        ],
+        ...[
+          lead('4', 't.a', 'a.in', 1),
+          lead('5', 't.b', 'eb.in', 1),
+          lead('6', 'eb.out', 'b.in', 1),
+        ],
+        ...[lead('7', 'u.a', 'ec.in', 1), lead('8', 'ec.out', 'c.in', 1)],
+        ...[lead('9', 'u.b', 'ed.in', 1), lead('10', 'ed.out', 'd.in', 1)],
+      ],
+      [sound('x', 'X', ['eb', 'ec', 'ed'])],
+    );
+    expect(
+      told(rig)
+        .map((f) => f.what)
+        .sort(),
+    ).toEqual([
+      'B plays Guitar 5.0 ms after A.',
+      'C plays Guitar 10.0 ms after A.',
+      'D plays Guitar 15.0 ms after A.',
+    ]);
+  });
   test('masters 12 dB apart are told; 6 dB are a balance', () => {
     const master = (db: number) => ({ settings: { master: 5 - (10 * db) / 40 } });
     const far = two({ right: master(12) });

@@ -21,7 +21,7 @@ import { type Counts, isBetter } from './power-state';
 const ALL_WHOLE = { absolute: 0.9 };
 
 /** How long the solver may look for something better, in seconds for each aim: most is answered sooner. */
-export const PATIENCE = 0.8;
+export const PATIENCE = 0.5;
 
 /**
  * What is asked for, one after the other: as many fed as can be; of those plans the ones with the most
