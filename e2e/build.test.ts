@@ -42,6 +42,33 @@ test(
   },
 );
 
+test('where outlets hardly suffice the plan says what none can better; a better one is looked for beside it, and stopped', async () => {
+  const outlets = Array.from({ length: 18 }, (_, i) => ({
+    ...{ id: `o${i}`, volts: 9, milliamps: 500, isolated: true },
+  }));
+  const devices = Array.from({ length: 60 }, (_, i) => ({
+    ...{ id: `d${i}`, kind: 'phaser', name: `Swirl ${i}` },
+    power: { volts: 9, milliamps: 90 + ((i * 37) % 173) },
+    ...(i % 2 && { supply: { device: 's', outlet: `o${(i * 7) % 18}` } }),
+  }));
+  const id = await stored(tech, {
+    ...{ format: 'yantrel-rig', version: 1, id: 'x', name: 'Hungry', leads: [] },
+    devices: [...devices, { id: 's', kind: 'supply-isolated', name: 'Brick', gives: { outlets } }],
+    sounds: [{ id: 'one', name: 'One', states: {} }],
+  });
+  await tech.open(`/rigs/${id}/build?part=power`);
+  await tech.button('Plan the outlets');
+  await tech.reads('[data-plan]', /46 of 60 devices can be fed.*at most 47 could be fed/);
+  await tech.button('Look for up to a minute');
+  await tech.reads('[data-plan]', 'Looking for a better one');
+  expect(await tech.text('[data-plan]')).toContain('46 of 60 devices can be fed');
+  await tech.button('Stop');
+  await tech.button('Look for up to a minute');
+  await tech.button('Plug it so');
+  await tech.gone('[data-plan]');
+  expect((await tech.savedRig(id)).devices.filter((d) => d.supply)).toHaveLength(46);
+});
+
 test('power as the labels say: outlets of its own, what a device takes, what goes back to usual', async () => {
   const board: Rig = {
     format: 'yantrel-rig',

@@ -1,4 +1,5 @@
 import { Button, Group } from '@mantine/core';
+import type { ReactNode } from 'react';
 import { betterWords, type PowerPlan } from '../../../core/build';
 import { nameOf } from '../../../core/rig';
 import { useDocument, useRig } from '../../store/use-rig';
@@ -7,11 +8,12 @@ import { useDocument, useRig } from '../../store/use-rig';
 export function PlanFound({
   plan,
   onDone,
-  onLonger,
+  longer,
 }: {
   plan: PowerPlan;
   onDone: () => void;
-  onLonger: () => void;
+  /** How a better one is looked for, where there may be one. */
+  longer: ReactNode;
 }) {
   const rig = useDocument();
   const edit = useRig((s) => s.edit);
@@ -22,12 +24,10 @@ export function PlanFound({
         {plan.shared ? `, ${plan.shared} of them sharing an outlet` : ''}; {plan.moved} plugs move.
       </strong>
       {!plan.isProven && (
-        <p>
-          {betterWords(plan)}{' '}
-          <Button size="compact-xs" variant="default" onClick={onLonger}>
-            Look for up to a minute
-          </Button>
-        </p>
+        <>
+          <p>{betterWords(plan)}</p>
+          {longer}
+        </>
       )}
       {plan.starved.length > 0 && (
         <ul>

@@ -27,7 +27,14 @@ export function PowerView() {
   const setNotice = useRig((s) => s.setNotice);
   const [spare, setSpare] = useState<number | string>(HEADROOM * 100);
   const headroom = Math.min(200, Math.max(0, Number(spare) || 0)) / 100;
-  const { work, start, clear } = useWorking('power');
+  const { work, start, cancel, clear } = useWorking('power');
+  // What was found stays, and can be taken, while a better one is looked for.
+  const longer = useWorking('power');
+  const leave = () => {
+    longer.cancel();
+    longer.clear();
+    clear();
+  };
   const [asked, setAsked] = useState<unknown>(null);
   const loads = loadsOf(rig, headroom);
   const takers = takersOf(rig);
@@ -38,7 +45,8 @@ export function PowerView() {
       (e: unknown) =>
         setNotice(`The file could not be written: ${e instanceof Error ? e.message : String(e)}.`),
     );
-  const proposed = work.state === 'done' ? work.answer : null;
+  const found = longer.work.state === 'done' ? longer.work : work;
+  const proposed = found.state === 'done' ? found.answer : null;
   return (
     <div className="scroll power-view-box" data-place="power">
       <PowerHead
@@ -46,15 +54,23 @@ export function PowerView() {
         setSpare={setSpare}
         work={work}
         setAsked={setAsked}
-        start={start}
+        start={(ask) => {
+          leave();
+          start(ask);
+        }}
         headroom={headroom}
         write={write}
         takers={takers}
         without={without}
       />
-      {work.state === 'working' && <p role="status">Working it out …</p>}
-      {work.state === 'failed' && (
-        <p role="alert">It stopped: {work.why}. Nothing was changed; try again.</p>
+      {work.state === 'working' && <Looking words="Working it out …" onStop={cancel} />}
+      {[work, longer.work].map(
+        (w) =>
+          w.state === 'failed' && (
+            <p role="alert" key={w.why}>
+              It stopped: {w.why}. Nothing was changed; try again.
+            </p>
+          ),
       )}
       {proposed && (
         <section className="verdict common-gap-6" data-plan>
@@ -65,8 +81,20 @@ export function PowerView() {
           ) : (
             <PlanFound
               plan={proposed.value}
-              onDone={clear}
-              onLonger={() => start({ rig, headroom, seconds: A_MINUTE / AIMS.length })}
+              onDone={leave}
+              longer={
+                longer.work.state === 'working' ? (
+                  <Looking words="Looking for a better one …" onStop={longer.cancel} />
+                ) : longer.work.state === 'done' ? null : (
+                  <Button
+                    size="compact-xs"
+                    variant="default"
+                    onClick={() => longer.start({ rig, headroom, seconds: A_MINUTE / AIMS.length })}
+                  >
+                    Look for up to a minute
+                  </Button>
+                )
+              }
             />
           )}
         </section>
@@ -92,14 +120,25 @@ export function PowerView() {
       <PowerLeads />
       <MainsPart />
       <p className="faint common-text-2">
-        The plan is exact: voltage or range, AC or DC, polarity, current with headroom, a supply’s
-        total; digital apart from high gain and positive ground from all others, on an outlet and on
-        a shared return. Figures are typical until you put in those of the label. Supplies and
-        mains: what their makers say, local electrical codes and licensed practice come first.
+        A plan keeps voltage or range, AC or DC, polarity, current with headroom, a supply’s total;
+        digital apart from high gain and positive ground from all others, on an outlet and on a
+        shared return. None is better, unless it says that one may be. Figures are typical until you
+        put in those of the label. Supplies and mains: what their makers say, local electrical codes
+        and licensed practice come first.
       </p>
     </div>
   );
 }
+
+/** Something that is looked for, and a way to stop it. */
+const Looking = ({ words, onStop }: { words: string; onStop: () => void }) => (
+  <Group gap={8} role="status">
+    {words}
+    <Button size="compact-xs" variant="default" onClick={onStop}>
+      Stop
+    </Button>
+  </Group>
+);
 
 /** Plan the power, and what it comes to. */
 function PowerHead({
