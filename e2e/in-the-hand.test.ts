@@ -229,8 +229,14 @@ test('the last edit says what it did to the findings', async () => {
 test('several are chosen, turned, named and copied into another rig, each with one step', async () => {
   const id = await stored(tech, touringRig);
   await tech.open(`/rigs/${id}/signal?sound=lead`);
+  await tech.see('[data-station]');
   await tech.click('[data-device="kiln"]');
+  // By keys along the walk, one more and one fewer; then one further on by hand.
   await tech.page.keyboard.down('Shift');
+  await tech.press('ArrowRight', 'ArrowRight');
+  await tech.see('[data-many="3"]');
+  await tech.press('ArrowLeft', 'ArrowLeft');
+  await tech.see('[data-inspector="kiln"]');
   await tech.page.click('[data-device="flare"]');
   await tech.page.keyboard.up('Shift');
   await tech.reads('[data-many="2"]', 'Kiln Drive, Flare Boost');

@@ -13,6 +13,7 @@ const KEYS: [string, string][] = [
   ['C', 'connect the chosen device: type some of the other end, Enter'],
   ['R', 'replace by another kind'],
   ['Shift and a press', 'choose several devices; so does a frame drawn over the walk'],
+  ['Shift ← →', 'choose the next of the walk too, or one fewer'],
   ['Ctrl C, Ctrl V', 'copy what is chosen, put it in here or in another rig'],
   ['Delete', 'remove and heal the route'],
   ['W', 'wiring list'],

@@ -8,6 +8,7 @@ import { useKeys } from '../../frame/use-keys';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
 import { freeOutput } from '../place-edits';
 import type { Looking } from '../walk-tools';
+import { reachAlong } from './reach-along';
 import { type InHand, within } from './use-moving';
 
 export type Side = 'inspect' | 'wiring' | 'none';
@@ -36,12 +37,15 @@ export function useSignalKeys(on: SignalKeys): void {
   const report = useSoundReport();
   const select = useRig((s) => s.select);
   const step = useStep(on);
+  const reach = useReach(on);
   const bypass = useBypass(device);
   const drop = () =>
     hand.moving?.lead && hand.byKeys && hand.drop(hand.moving.device, hand.moving.lead);
   useKeys([
     ['ArrowRight', () => step(1)],
     ['ArrowLeft', () => step(-1)],
+    ['shift+ArrowRight', () => reach(1)],
+    ['shift+ArrowLeft', () => reach(-1)],
     ['m', hand.start],
     ['Enter', drop, { preventDefault: false }],
     ['Escape', () => (hand.moving ? hand.leave() : select(null))],
@@ -79,6 +83,16 @@ function useStep({ hand, view, order }: SignalKeys) {
       : -1;
     const next = within(stations, at + by);
     if (next) select({ kind: 'device', id: next.device, station: next.id });
+  };
+}
+
+/** Chooses a device more or less along the walk, from the chosen one on. */
+function useReach({ view, device }: SignalKeys) {
+  const chosen = useRig((s) => s.chosen);
+  const choose = useRig((s) => s.choose);
+  return (by: 1 | -1) => {
+    const walk = view?.stations.map((s) => s.device) ?? [];
+    choose(reachAlong(walk, chosen.length || !device ? chosen : [device.id], by));
   };
 }
 
