@@ -64,11 +64,13 @@ describe('two amplifiers in one room', () => {
     expect(f!.why).toMatch(/cancel at 100(\.0)? Hz/);
     expect(told(two({}, echo(0)))).toEqual([]);
   });
-  test('of four, each later than the last, every late one is told once, against the first that speaks', () => {
+  test('of four, each later than the last, every late one is told once, however many play, against the first', () => {
     const late = ['b', 'c', 'd'];
     const rig = rigOf(
       [
         device('g', 'guitar-humbucker', 'Guitar'),
+        device('k', 'guitar-active', 'Keys'),
+        device('mix', 'mixer-line', 'Both'),
         device('s', 'splitter-isolated', 'Fork', { settings: { select: 'both' } }),
         device('t', 'splitter-isolated', 'Second fork', { settings: { select: 'both' } }),
         device('u', 'splitter-isolated', 'Third fork', { settings: { select: 'both' } }),
@@ -82,7 +84,9 @@ describe('two amplifiers in one room', () => {
       ],
       [
         ...[
-          lead('1', 'g.out', 's.in', 1),
+          lead('1', 'mix.out', 's.in', 1),
+          lead('g', 'g.out', 'mix.a', 1),
+          lead('k', 'k.out', 'mix.b', 1),
           lead('2', 's.a', 't.in', 1),
           lead('3', 's.b', 'u.in', 1),
         ],
@@ -98,12 +102,12 @@ describe('two amplifiers in one room', () => {
     );
     expect(
       told(rig)
-        .map((f) => f.what)
+        .map((f) => f.what.replace(/ (Guitar|Keys) /, ' it '))
         .sort(),
     ).toEqual([
-      'B plays Guitar 5.0 ms after A.',
-      'C plays Guitar 10.0 ms after A.',
-      'D plays Guitar 15.0 ms after A.',
+      'B plays it 5.0 ms after A.',
+      'C plays it 10.0 ms after A.',
+      'D plays it 15.0 ms after A.',
     ]);
   });
   test('masters 12 dB apart are told; 6 dB are a balance', () => {

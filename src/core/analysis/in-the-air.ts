@@ -39,7 +39,7 @@ export const airRemarks: Remarker = ({ ctx, destinations }) => {
     .sort((a, b) => byId({ id: a.device }, { id: b.device }));
   const bySource = playingIn(ctx, onStage);
   // One remark a pair: whatever is wrong is wrong for every source that goes the same ways.
-  const told = new Set<string>();
+  const told = new Map<string, RuleId>();
   return [...bySource].flatMap(([source, playing]) =>
     playing.flatMap((late, i) => {
       // Of each kind against the first that speaks: where many are late, each is told once.
@@ -47,11 +47,13 @@ export const airRemarks: Remarker = ({ ctx, destinations }) => {
       return playing.slice(0, i).flatMap((early) => {
         const [a, b] = early.id < late.id ? [early, late] : [late, early];
         const pair = `${a.id} ${b.id}`;
-        const found = told.has(pair) ? undefined : between(ctx, source, a, b);
-        if (!found || said.has(found.rule)) return [];
-        told.add(pair);
-        said.add(found.rule);
-        return [found.remark()];
+        const before = told.get(pair);
+        const found = before ? undefined : between(ctx, source, a, b);
+        const rule = before ?? found?.rule;
+        if (!rule || said.has(rule)) return [];
+        told.set(pair, rule);
+        said.add(rule);
+        return found ? [found.remark()] : [];
       });
     }),
   );

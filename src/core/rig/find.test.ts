@@ -1,5 +1,78 @@
-import { DEMO_RIGS } from '../demo';
-import { deviceOf, isPlugged, leadOf, leadsFrom, leadsInto, settle } from './find';
+import fc from 'fast-check';
+import { DEMO_RIGS, touringRig } from '../demo';
+import { device, lead, rigOf } from '../testing/rigs';
+import {
+  blocksOf,
+  byId,
+  deviceOf,
+  endWords,
+  isPlugged,
+  leadFrom,
+  leadInto,
+  leadOf,
+  leadPf,
+  leadsFrom,
+  leadsInto,
+  nameOf,
+  settle,
+} from './find';
+
+test('things are in the same order by their ids, whatever the order of the file', () => {
+  const ids = fc.uniqueArray(fc.string({ minLength: 1, maxLength: 4 }), { maxLength: 12 });
+  fc.assert(
+    fc.property(
+      ids.chain((all) =>
+        fc.tuple(fc.constant(all), fc.shuffledSubarray(all, { minLength: all.length })),
+      ),
+      ([all, other]) => {
+        const sorted = (list: string[]) =>
+          list
+            .map((id) => ({ id }))
+            .sort(byId)
+            .map((x) => x.id);
+        expect(sorted(other)).toEqual(sorted(all));
+        for (const [i, id] of sorted(all).entries())
+          if (i) expect(sorted(all)[i - 1]! < id).toBe(true);
+      },
+    ),
+  );
+  expect(byId({ id: 'a' }, { id: 'a' })).toBe(0);
+});
+
+test('the capacitance of a lead: as measured, else its metres times what is stated, else times 100', () => {
+  const one = lead('l', 'a.out', 'b.in', 3, 'instrument');
+  expect(leadPf(one)).toBe(300);
+  expect(leadPf({ ...one, pfPerMetre: 80 })).toBe(240);
+  expect(leadPf({ ...one, pfPerMetre: 80, pF: 270 })).toBe(270);
+  expect(leadPf({ ...one, metres: 0 })).toBe(0);
+});
+
+test('a jack in words is the device and the label; what is not there is called by its ids', () => {
+  const rig = rigOf(
+    [device('g', 'guitar-humbucker', 'Guitar'), device('b', 'boost', 'Boost')],
+    [lead('l', 'g.out', 'b.in', 3)],
+  );
+  expect(endWords(rig, { device: 'b', jack: 'in' })).toBe('Boost, in');
+  expect(endWords(rig, { device: 'b', jack: 'nowhere' })).toBe('Boost, nowhere');
+  expect(endWords(rig, { device: 'gone', jack: 'in' })).toBe('gone, in');
+  expect([nameOf(rig, 'g'), nameOf(rig, 'g/piezo'), nameOf(rig, 'gone')]).toEqual([
+    'Guitar',
+    'Guitar, piezo',
+    'gone',
+  ]);
+  expect(leadFrom(rig, 'g', 'out')?.id).toBe('l');
+  expect(leadInto(rig, 'b', 'in')?.id).toBe('l');
+  expect([leadFrom(rig, 'b', 'out'), leadInto(rig, 'g', 'out')]).toEqual([undefined, undefined]);
+});
+
+test('every block of a host is found, and only those', () => {
+  for (const host of touringRig.devices) {
+    const blocks = blocksOf(touringRig, host.id);
+    expect(blocks.every((b) => b.host === host.id)).toBe(true);
+    expect(blocks.length).toBe(touringRig.devices.filter((d) => d.host === host.id).length);
+  }
+  expect(deviceOf(touringRig, 'nobody')).toBeUndefined();
+});
 
 test.each(DEMO_RIGS.map((r) => [r.name, r] as const))(
   '%s: what is found in lists that can no longer change is what looking through them finds',
