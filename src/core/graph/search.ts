@@ -26,9 +26,13 @@ export function* nearestFirst<T>(
   }
 }
 
-/** Everything that can be reached from some starts, those included. */
-export const reachable = <T>(starts: Iterable<T>, next: (at: T) => Iterable<T>): Set<T> =>
-  new Set(nearestFirst(starts, next));
+/** Everything that can be reached from some starts, those included, the nearest first. */
+export function reachable<T>(starts: Iterable<T>, next: (at: T) => Iterable<T>): Set<T> {
+  const seen = new Set(starts);
+  // A set gives out what is added while it is gone through, too.
+  for (const at of seen) for (const to of next(at)) seen.add(to);
+  return seen;
+}
 
 /** Things gathered under a key of each, in the order they come. */
 export function byKey<T, K>(things: Iterable<T>, keyOf: (thing: T) => K): Map<K, T[]> {
