@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { exactly, type MipSolver } from '../optimum';
+import { applyEdits } from '../rig';
 import { cases } from '../testing/cases';
 import { device, rigOf } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
-import { placesOf, planPower, takersOf } from '.';
+import { loadsOf, placesOf, planPower, takersOf } from '.';
 import { PowerProgram } from './power-program';
 import { isBetter } from './power-state';
 
@@ -62,3 +63,29 @@ test('devices that are alike are counted, not named: who stays is still told one
   expect(where).toMatchObject({ q: 'a', t: 'b', big: 'c' });
   expect([p.fed.length, p.moved, p.isProven]).toEqual([5, 2, true]);
 });
+
+test('a hundred devices on outlets that hardly suffice: what is not shown to be the best says what none can better', () => {
+  // As many of 250 mA as of 100 on outlets of 500 mA: with headroom one of either and one of the other, or four.
+  const outlets = Array.from({ length: 30 }, (_, i) => ({
+    ...{ id: `o${i}`, volts: 9, milliamps: 500, isolated: true },
+  }));
+  const devices = Array.from({ length: 100 }, (_, i) =>
+    device(`d${i}`, 'phaser', `D${i}`, {
+      power: { volts: 9, milliamps: 90 + ((i * 37) % 173) },
+      ...(i % 2 && { supply: { device: 's', outlet: `o${(i * 7) % 30}` } }),
+    }),
+  );
+  const rig = rigOf([...devices, device('s', 'supply-isolated', 'S', { gives: { outlets } })], []);
+  const p = valueOf(planPower(rig, solver, 0.2, 0.3));
+  expect(p.atBest.fed).toBeGreaterThanOrEqual(p.fed.length);
+  expect(p.atBest.shared).toBeLessThanOrEqual(p.shared);
+  expect(p.atBest.moved).toBeLessThanOrEqual(p.moved);
+  // Of the smallest as many as all outlets together could give: no plan feeds more.
+  const least = devices.map((d) => 1.2 * (d.power?.milliamps ?? 0)).sort((a, b) => a - b);
+  let [room, most] = [30 * 500, 0];
+  for (const mA of least) if ((room -= mA) >= 0) most++;
+  expect(p.atBest.fed).toBeLessThanOrEqual(most);
+  expect(most - p.fed.length).toBeLessThanOrEqual(2);
+  const { rig: made } = valueOf(applyEdits(rig, p.edits));
+  expect(loadsOf(made).filter((l) => l.room < -1e-6)).toEqual([]);
+}, 60_000);
