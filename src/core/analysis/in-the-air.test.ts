@@ -2,6 +2,7 @@ import { analyse } from '../report';
 import { fixesOf } from '../report/tried';
 import { applyEdits, type Device, type Rig } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
+import { wired } from '../testing/wired';
 
 /** One guitar into two amplifiers, with something in the way of the second. */
 function two(
@@ -65,46 +66,24 @@ describe('two amplifiers in one room', () => {
     expect(told(two({}, echo(0)))).toEqual([]);
   });
   test('of four, each later than the last, every late one is told once, however many play, against the first', () => {
-    const late = ['b', 'c', 'd'];
-    const rig = rigOf(
-      [
-        device('g', 'guitar-humbucker', 'Guitar'),
-        device('k', 'guitar-active', 'Keys'),
-        device('mix', 'mixer-line', 'Both'),
-        device('s', 'splitter-isolated', 'Fork', { settings: { select: 'both' } }),
-        device('t', 'splitter-isolated', 'Second fork', { settings: { select: 'both' } }),
-        device('u', 'splitter-isolated', 'Third fork', { settings: { select: 'both' } }),
-        ...late.map((id, i) =>
-          device(`e${id}`, 'delay', `Echo ${id}`, {
-            ...{ engaged: true, settings: { mix: 0 } },
-            ...measured('latencyMs', 5 * (i + 1)),
-          }),
-        ),
-        ...['a', ...late].map((id) => device(id, 'combo-tube', id.toUpperCase())),
-      ],
-      [
-        ...[
-          lead('1', 'mix.out', 's.in', 1),
-          lead('g', 'g.out', 'mix.a', 1),
-          lead('k', 'k.out', 'mix.b', 1),
-          lead('2', 's.a', 't.in', 1),
-          lead('3', 's.b', 'u.in', 1),
-        ],
-        ...[
-          lead('4', 't.a', 'a.in', 1),
-          lead('5', 't.b', 'eb.in', 1),
-          lead('6', 'eb.out', 'b.in', 1),
-        ],
-        ...[lead('7', 'u.a', 'ec.in', 1), lead('8', 'ec.out', 'c.in', 1)],
-        ...[lead('9', 'u.b', 'ed.in', 1), lead('10', 'ed.out', 'd.in', 1)],
-      ],
-      [sound('x', 'X', ['eb', 'ec', 'ed'])],
+    const late = (ms: number): [string, Partial<Device>] => [
+      'delay',
+      { engaged: true, settings: { mix: 0 }, ...measured('latencyMs', ms) },
+    ];
+    const fork: [string, Partial<Device>] = ['splitter-isolated', { settings: { select: 'both' } }];
+    const combo = 'combo-tube';
+    const rig = wired(
+      {
+        ...{ g: 'guitar-humbucker', k: 'guitar-active', mix: 'mixer-line' },
+        ...{ s: fork, t: fork, u: fork, e1: late(5), e2: late(10), e3: late(15) },
+        ...{ a: combo, b: combo, c: combo, d: combo },
+      },
+      'g.out>mix.a k.out>mix.b mix.out>s.in s.a>t.in s.b>u.in t.a>a.in t.b>e1.in e1.out>b.in ' +
+        'u.a>e2.in e2.out>c.in u.b>e3.in e3.out>d.in',
+      { x: 'e1 e2 e3' },
     );
-    expect(
-      told(rig)
-        .map((f) => f.what.replace(/ (Guitar|Keys) /, ' it '))
-        .sort(),
-    ).toEqual([
+    const words = told(rig).map((f) => f.what.replace(/ [GK] /, ' it '));
+    expect(words.sort()).toEqual([
       'B plays it 5.0 ms after A.',
       'C plays it 10.0 ms after A.',
       'D plays it 15.0 ms after A.',

@@ -96,10 +96,14 @@ export function betterWords({ isProven, atBest, fed, shared, moved }: PowerPlan)
   if (isProven) return '';
   const most = [
     ...(atBest.fed > fed.length ? [`at most ${atBest.fed} could be fed`] : []),
-    ...(atBest.shared < shared ? [`at least ${atBest.shared} have to share`] : []),
-    ...(atBest.moved < moved ? [`at least ${atBest.moved} plugs have to move`] : []),
+    ...(atBest.shared < shared
+      ? [`where as many are fed as here, at least ${atBest.shared} share an outlet`]
+      : []),
+    ...(atBest.moved < moved
+      ? [`where as many are fed and share as here, at least ${atBest.moved} plugs move`]
+      : []),
   ];
-  return `This is the best that was found in its time; a better one may exist: ${most.join(', ')}.`;
+  return `This is the best that was found in its time; a better one may exist: ${most.join('; ')}.`;
 }
 
 const NO_CURE = 'more than one change: no single pin or outlet was found that does it';

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { exactly, type MipSolver } from '../optimum';
-import { applyEdits } from '../rig';
+import { applyEdits, type Rig } from '../rig';
 import { cases } from '../testing/cases';
 import { device, rigOf } from '../testing/rigs';
 import { valueOf } from '../testing/value-of';
-import { loadsOf, placesOf, planPower, takersOf } from '.';
+import { betterWords, loadsOf, placesOf, planPower, takersOf } from '.';
 import { PowerProgram } from './power-program';
 import { isBetter } from './power-state';
 
@@ -13,6 +13,8 @@ let solver: MipSolver;
 beforeAll(async () => {
   solver = exactly(await loadHighs({}));
 });
+
+const plan = (rig: Rig) => valueOf(planPower(rig, solver));
 
 test('going on from a plan never makes it worse, also where room is made in vain for those that go without', () => {
   const at = fc.array(fc.nat({ max: 8 }), { minLength: 24, maxLength: 24 });
@@ -89,3 +91,25 @@ test('a hundred devices on outlets that hardly suffice: what is not shown to be 
   const { rig: made } = valueOf(applyEdits(rig, p.edits));
   expect(loadsOf(made).filter((l) => l.room < -1e-6)).toEqual([]);
 }, 60_000);
+
+test('where the solver gives up, what was found is told as that, and keeps every rule', () => {
+  const tired: MipSolver = () => ({ Status: 'Time limit reached', ObjectiveValue: 0, Columns: {} });
+  const gives = (milliamps: number) => ({
+    outlets: [{ id: 'o', volts: 9, milliamps, isolated: true }],
+  });
+  const pedal = (id: string, milliamps: number, more = {}) =>
+    device(id, 'phaser', id.toUpperCase(), { power: { volts: 9, milliamps, ...more } });
+  const two = [pedal('a', 100, { noisy: true }), pedal('b', 100, { sensitive: true })];
+  const rig = rigOf([...two, device('s', 'supply-isolated', 'S', { gives: gives(500) })], []);
+  const found = valueOf(planPower(rig, tired));
+  expect([found.fed.length, found.isProven, found.atBest.fed]).toEqual([1, false, 2]);
+  expect(betterWords(found)).toContain('a better one may exist: at most 2 could be fed');
+  // The cure was found without the solver: made so, both are fed.
+  const [starved] = found.starved;
+  expect(starved!.cure).toContain('on another supply');
+  expect(plan(valueOf(applyEdits(rig, starved!.edits)).rig).fed).toHaveLength(2);
+  expect(plan(rig).isProven).toBe(true);
+  // Where nothing could be better whatever the solver says, it is not asked.
+  const one = rigOf([two[0]!, device('s', 'supply-isolated', 'S', { gives: gives(500) })], []);
+  expect(valueOf(planPower(one, tired)).isProven).toBe(true);
+});

@@ -172,8 +172,10 @@ export class PowerProgram {
       const around = this.aroundStaying(found, parts.values);
       if (isBetter(around, found)) return this.bestFor(aim, around, solver);
     }
+    // With whole numbers in it the solver may stop within its gap of the least: that much less may be it.
+    const gap = aim === 'moved' ? ALL_WHOLE.absolute : 0;
     const limit = parts.solved
-      ? this.reached(aim, Math.ceil(parts.cost - 1e-6))
+      ? this.reached(aim, Math.ceil(parts.cost - gap - 1e-6))
       : this.most(found)[aim];
     const answer = solveMip(better, solver);
     if (!answer.solved) return { found, limit: answer.why === 'impossible' ? now : limit };
