@@ -117,6 +117,20 @@ test.each([
   expect(trial.try(finding, finding.fix!)).toMatchObject({ cures: true, breaks: [] });
 });
 
+test('the only cabinet is never taken off: without it nothing is left to bear', () => {
+  for (const [ohms, tap] of [
+    [8, 16],
+    [16, 4],
+    [3, 8],
+  ] as const) {
+    const ways = found(stack([ohms], tap), 'impedance').flatMap((r) => [
+      r.fix,
+      ...(r.others ?? []),
+    ]);
+    expect(ways.filter((w) => w?.edits.some((e) => e.edit === 'disconnect'))).toEqual([]);
+  }
+});
+
 test('where no usual tap matches, a cabinet comes off and the tap is set to what is left', () => {
   const trial = new FixTrial(stack([8, 8, 8]));
   const finding = trial.report.findings.find((f) => f.rule === 'impedance')!;
