@@ -20,7 +20,7 @@ import {
 } from 'react';
 import type { Keeper, Question } from '../keep/keeper';
 import { saveRigFile } from '../look/save-file';
-import { useDocument, useRig, useRigStore } from '../store/use-rig';
+import { useDrawn, useRig, useRigStore } from '../store/use-rig';
 import { Contained } from './contained';
 import { FindingsButton } from './findings-button';
 import { Others } from './others';
@@ -51,6 +51,9 @@ const Shortcuts = dynamic(
   { ssr: false },
 );
 
+/** The keys of the first ten sounds. */
+const DIGITS = [...'1234567890'];
+
 /** What is the same everywhere in a rig: its name, the places, the sounds, findings, undo, the save mark. */
 export function RigFrame({
   keeper,
@@ -61,22 +64,24 @@ export function RigFrame({
   question: Question | null;
   children: ReactNode;
 }) {
-  const rig = useDocument();
+  const id = useRig((s) => s.history.rig.id);
   const store = useRigStore();
   const path = usePathname();
   const router = useRouter();
   const { setSound, undo, redo, openFindings, setNotice } = store.getState();
-  const past = useRig((s) => s.history.past.at(-1)?.words);
-  const future = useRig((s) => s.history.future[0]?.words);
   const findingsOpen = useRig((s) => s.findingsOpen);
   const [keys, setKeys] = useState(false);
   const { toggleColorScheme } = useMantineColorScheme();
   useEffect(fetchRest, []);
   useKeys([
-    ...rig.sounds
-      .slice(0, 10)
-      .map((s, i): [string, () => void] => [String((i + 1) % 10), () => setSound(s.id)]),
-    ...PLACE_IDS.map((p): [string, () => void] => [keyOf(p), () => router.push(pathOf(rig.id, p))]),
+    ...DIGITS.map((digit, i): [string, () => void] => [
+      digit,
+      () => {
+        const sound = store.getState().history.rig.sounds[i];
+        if (sound) setSound(sound.id);
+      },
+    ]),
+    ...PLACE_IDS.map((p): [string, () => void] => [keyOf(p), () => router.push(pathOf(id, p))]),
     ['mod+z', undo],
     ['mod+y', redo],
     ['mod+shift+z', redo],
@@ -94,22 +99,18 @@ export function RigFrame({
       <FrameTop
         path={path}
         keeper={keeper}
-        past={past}
-        undo={undo}
-        future={future}
-        redo={redo}
         setKeys={setKeys}
         exportFile={exportFile}
         toggleColorScheme={toggleColorScheme}
       />
       <SoundsBar setSound={setSound} setNotice={setNotice} />
       <main id="place" className="place">
-        <Contained id={rig.id} part={path}>
+        <Contained id={id} part={path}>
           {children}
         </Contained>
       </main>
       <WhenFirst wanted={findingsOpen}>
-        <FindingsDrawer goToSignal={() => router.push(pathOf(rig.id, 'signal'))} />
+        <FindingsDrawer goToSignal={() => router.push(pathOf(id, 'signal'))} />
       </WhenFirst>
       <Palette
         onShortcuts={() => setKeys(true)}
@@ -132,28 +133,26 @@ function SoundsBar({
   setSound: (id: string) => void;
   setNotice: (notice: string | null) => void;
 }) {
-  const rig = useDocument();
+  const sounds = useDrawn((rig) => rig.sounds.map(({ id, name, notes }) => ({ id, name, notes })));
   const sound = useRig((s) => s.sound);
   const notice = useRig((s) => s.notice);
   return (
     <div className="sounds-bar" role="group" aria-label="Sounds">
-      {rig.sounds.map((s, i) => (
+      {sounds.map((s, i) => (
         <button
           key={s.id}
           type="button"
           className="sound"
-          data-digit={i < 10 ? (i + 1) % 10 : undefined}
+          data-digit={DIGITS[i]}
           aria-pressed={s.id === sound}
           title={s.notes}
           onClick={() => setSound(s.id)}
         >
-          {i < 10 && <kbd>{(i + 1) % 10}</kbd>}
+          {DIGITS[i] && <kbd>{DIGITS[i]}</kbd>}
           {s.name}
         </button>
       ))}
-      {rig.sounds.length === 0 && (
-        <span className="faint">No sounds yet: add one under Sounds.</span>
-      )}
+      {sounds.length === 0 && <span className="faint">No sounds yet: add one under Sounds.</span>}
       {notice && (
         <span role="alert" className="rig-frame-text-2">
           {notice}{' '}
@@ -170,25 +169,17 @@ function SoundsBar({
 function FrameTop({
   path,
   keeper,
-  past,
-  undo,
-  future,
-  redo,
   setKeys,
   exportFile,
   toggleColorScheme,
 }: {
   path: string;
   keeper: Keeper | null;
-  past: string | undefined;
-  undo: () => void;
-  future: string | undefined;
-  redo: () => void;
   setKeys: Dispatch<SetStateAction<boolean>>;
   exportFile: () => void;
   toggleColorScheme: () => void;
 }) {
-  const rig = useDocument();
+  const { id: rig, name } = useDrawn(({ id, name }) => ({ id, name }));
   return (
     <header className="frame-top">
       <a className="skip" href="#place">
@@ -197,14 +188,14 @@ function FrameTop({
       <Link href="/" className="faint rig-frame-text">
         Rigs
       </Link>
-      <span className="frame-name" title={rig.name}>
-        {rig.name}
+      <span className="frame-name" title={name}>
+        {name}
       </span>
       <nav className="places" aria-label="Places">
         {PLACE_IDS.map((id) => (
           <Link
             key={id}
-            href={pathOf(rig.id, id)}
+            href={pathOf(rig, id)}
             prefetch
             aria-current={path.endsWith(`/${id}`) ? 'page' : undefined}
           >
@@ -215,16 +206,7 @@ function FrameTop({
       <FindingsButton />
       <Others />
       <SaveMark onRetry={() => keeper?.tryNow()} />
-      <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}>
-        <ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}>
-          <IconArrowBackUp size={17} />
-        </ActionIcon>
-      </Tooltip>
-      <Tooltip label={future ? `Redo: ${future}` : 'Nothing to redo'}>
-        <ActionIcon variant="default" aria-label="Redo" disabled={!future} onClick={redo}>
-          <IconArrowForwardUp size={17} />
-        </ActionIcon>
-      </Tooltip>
+      <Undoing />
       <Tooltip label="Find and do anything (Ctrl K)">
         <ActionIcon
           variant="default"
@@ -253,5 +235,26 @@ function FrameTop({
         </Menu.Dropdown>
       </Menu>
     </header>
+  );
+}
+
+/** Back and forth through what was done here. */
+function Undoing() {
+  const { undo, redo } = useRigStore().getState();
+  const past = useRig((s) => s.history.past.at(-1)?.words);
+  const future = useRig((s) => s.history.future[0]?.words);
+  return (
+    <>
+      <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}>
+        <ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}>
+          <IconArrowBackUp size={17} />
+        </ActionIcon>
+      </Tooltip>
+      <Tooltip label={future ? `Redo: ${future}` : 'Nothing to redo'}>
+        <ActionIcon variant="default" aria-label="Redo" disabled={!future} onClick={redo}>
+          <IconArrowForwardUp size={17} />
+        </ActionIcon>
+      </Tooltip>
+    </>
   );
 }

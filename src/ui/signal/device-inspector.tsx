@@ -5,10 +5,11 @@ import Link from 'next/link';
 import { kindOf } from '../../core/kinds';
 import type { Kind } from '../../core/kinds/kind';
 import { type Device, sheetIdOf } from '../../core/rig';
+import { deviceOf } from '../../core/rig/find';
 import { pathOf } from '../frame/place-list';
 import { CommitText } from '../look/commit-text';
 import { SeverityMark } from '../look/severity';
-import { useDocument, useRig, useSoundReport } from '../store/use-rig';
+import { useDrawn, useRig, useSoundReport } from '../store/use-rig';
 import { ControlsHere } from './device-controls';
 import { RecordFields } from './device-record';
 import { FigureEditor } from './figure-editor';
@@ -17,6 +18,7 @@ import { LoopsPanel, PlaceSteps } from './loops-panel';
 import { InThisSound } from './in-this-sound';
 import { waysIn, waysOut } from './place-edits';
 import { SpeakerPanel } from './speaker-panel';
+import type { Picking } from './view/use-signal-keys';
 
 // Charts are large; this one is fetched when an instrument is first chosen.
 const ToneChart = dynamic(() => import('./tone-chart').then((m) => m.ToneChart), { ssr: false });
@@ -28,22 +30,13 @@ const ToneChart = dynamic(() => import('./tone-chart').then((m) => m.ToneChart),
 export function DeviceInspector({
   device,
   station,
-  onAppend,
-  onReplace,
+  canAppend,
+  onPick,
   onRemove,
   onMove,
-  onConnect,
-  onLoop,
-}: {
+}: Pick<Tools, 'canAppend' | 'onPick' | 'onRemove' | 'onMove'> & {
   device: Device;
   station?: string;
-  onConnect: () => void;
-  /** Adds a new device into one of its loops. */
-  onLoop: (loop: string) => void;
-  onAppend?: () => void;
-  onReplace: () => void;
-  onRemove: () => void;
-  onMove: () => void;
 }) {
   const report = useSoundReport();
   const allFindings = useRig((s) => s.report.findings);
@@ -62,18 +55,10 @@ export function DeviceInspector({
         {device.maker ? `, ${device.maker}` : ''}. {kind.about}
       </div>
       <OwnSheet device={device} />
-      <DeviceTools
-        kind={kind}
-        onMove={onMove}
-        device={device}
-        onAppend={onAppend}
-        onReplace={onReplace}
-        onRemove={onRemove}
-        onConnect={onConnect}
-      />
+      <DeviceTools device={device.id} {...{ kind, canAppend, onPick, onRemove, onMove }} />
       <ControlsHere device={device} />
       {kind.hosts && <HostPanel device={device} />}
-      <LoopsPanel device={device} onAdd={onLoop} />
+      <LoopsPanel device={device} onAdd={onPick} />
       <SpeakerPanel device={device} />
       {shown && <InThisSound station={shown} passes={passes.length} />}
       {kind.job === 'instrument' && <ToneChart pickup={device.id} />}
@@ -107,36 +92,33 @@ export function DeviceInspector({
 
 /** Of gear of one's own: its notes, and the way to its sheet. */
 function OwnSheet({ device }: { device: Device }) {
-  const rig = useDocument();
-  const sheet = rig.sheets?.find((s) => s.id === sheetIdOf(device.kind));
+  const sheet = useRig((s) => s.history.rig.sheets?.find((x) => x.id === sheetIdOf(device.kind)));
+  const rig = useRig((s) => s.history.rig.id);
   if (!sheet) return null;
   return (
     <p className="small-print" data-own-sheet={sheet.id}>
-      <Link href={pathOf(rig.id, 'build', 'own')}>The sheet of {sheet.name}</Link>
+      <Link href={pathOf(rig, 'build', 'own')}>The sheet of {sheet.name}</Link>
       {sheet.notes && `: ${sheet.notes}`}
     </p>
   );
 }
 
-/** What can be done with the device. */
-function DeviceTools({
-  kind,
-  onMove,
-  device,
-  onAppend,
-  onReplace,
-  onRemove,
-  onConnect,
-}: {
+interface Tools {
   kind: Kind;
-  onConnect: () => void;
-  onMove: () => void;
-  device: Device;
-  onAppend: (() => void) | undefined;
-  onReplace: () => void;
+  device: string;
+  /** Whether an output of it is free. */
+  canAppend: boolean;
+  onPick: (picking: Picking) => void;
   onRemove: () => void;
-}) {
-  const rig = useDocument();
+  onMove: () => void;
+}
+
+/** What can be done with the device. */
+function DeviceTools({ kind, device, canAppend, onPick, onRemove, onMove }: Tools) {
+  const ways = useDrawn((rig) => {
+    const one = deviceOf(rig, device);
+    return one ? [...waysOut(rig, one), ...waysIn(rig, one)] : [];
+  });
   return (
     <Group gap={6} mt={10}>
       {kind.through && (
@@ -144,17 +126,17 @@ function DeviceTools({
           Move (M)
         </Button>
       )}
-      <MoveButtons ways={[...waysOut(rig, device), ...waysIn(rig, device)]} />
+      <MoveButtons ways={ways} />
       <PlaceSteps device={device} />
-      <Button size="compact-sm" variant="default" onClick={onConnect}>
+      <Button size="compact-sm" variant="default" onClick={() => onPick('connect')}>
         Connect (C)
       </Button>
-      {onAppend && (
-        <Button size="compact-sm" variant="default" onClick={onAppend}>
+      {canAppend && (
+        <Button size="compact-sm" variant="default" onClick={() => onPick('append')}>
           Add behind (A)
         </Button>
       )}
-      <Button size="compact-sm" variant="default" onClick={onReplace}>
+      <Button size="compact-sm" variant="default" onClick={() => onPick('replace')}>
         Replace (R)
       </Button>
       <Button size="compact-sm" variant="default" onClick={onRemove}>

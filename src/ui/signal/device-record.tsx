@@ -4,13 +4,17 @@ import { PLACE_NAMES, placeOf, PLACES } from '../../core/draw';
 import { at, sure } from '../../core/outcome';
 import { type Device, outletsOf } from '../../core/rig';
 import { CommitText } from '../look/commit-text';
-import { useDocument, useRig } from '../store/use-rig';
+import { useDrawn, useRig } from '../store/use-rig';
 
 /** What is kept of a device: where it stands, what feeds it, whose it is. */
 export function RecordFields({ device }: { device: Device }) {
-  const rig = useDocument();
-  const supplies = rig.devices.flatMap((d) =>
-    (outletsOf(d) ?? []).map((o) => ({ value: `${d.id} ${o.id}`, label: `${d.name}, ${o.label}` })),
+  const supplies = useDrawn((rig) =>
+    rig.devices.flatMap((d) =>
+      (outletsOf(d) ?? []).map((o) => ({
+        value: `${d.id} ${o.id}`,
+        label: `${d.name}, ${o.label}`,
+      })),
+    ),
   );
   const edit = useRig((s) => s.edit);
   return (

@@ -1,9 +1,11 @@
 'use client';
 import { ActionIcon, Button, NumberInput, SegmentedControl, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconPencil } from '@tabler/icons-react';
-import { useState } from 'react';
+import equal from 'fast-deep-equal';
+import { memo, useState } from 'react';
 import { type Figure, kindOf } from '../../core/kinds';
 import type { Device } from '../../core/rig';
+import type { FigureOverride } from '../../core/rig/schema';
 import { showFigure } from '../../core/units';
 import { useRig } from '../store/use-rig';
 import { costFigures } from './cost-figures';
@@ -11,79 +13,87 @@ import { costFigures } from './cost-figures';
 /** The electrical figures of a device, each with where it comes from, and a way to put a better one in its place. */
 export function FigureEditor({ device }: { device: Device }) {
   const [open, setOpen] = useState<string | null>(null);
-  const edit = useRig((s) => s.edit);
   const figures = [...kindOf(device.kind).figures, ...costFigures(device)];
   if (figures.length === 0)
     return <div className="faint">Metal only: it has no electrical figures of its own.</div>;
   return (
     <table className="sheet-table figure-editor-text">
       <tbody>
-        {figures.map((f) => {
-          const own = device.figures?.[f.id];
-          return (
-            <tr key={f.id} data-figure={f.id}>
-              <td>
-                {f.label}
-                <div className="faint common-text">
-                  {own
-                    ? `${own.from}${own.on ? `, ${own.on}` : ''}; typical is ${showFigure(f.unit, f.typical)}`
-                    : `typical: ${f.reason}`}
-                </div>
-                {open === f.id && (
-                  <Override device={device} figure={f} onDone={() => setOpen(null)} />
-                )}
-              </td>
-              <td className="figures figure-editor-td">
-                {showFigure(f.unit, own?.value ?? f.typical)}
-              </td>
-              <td className="figure-editor-box">
-                <Tooltip label={`Give ${f.label} from a sheet or a measurement`}>
-                  <ActionIcon
-                    variant="subtle"
-                    size="sm"
-                    aria-label={`Change ${f.label}`}
-                    onClick={() => setOpen(open === f.id ? null : f.id)}
-                  >
-                    <IconPencil size={14} />
-                  </ActionIcon>
-                </Tooltip>
-                {own && (
-                  <Tooltip label="Back to the typical figure">
-                    <ActionIcon
-                      variant="subtle"
-                      size="sm"
-                      aria-label={`Typical ${f.label}`}
-                      onClick={() => edit({ edit: 'clearFigure', device: device.id, figure: f.id })}
-                    >
-                      <IconArrowBackUp size={14} />
-                    </ActionIcon>
-                  </Tooltip>
-                )}
-              </td>
-            </tr>
-          );
-        })}
+        {figures.map((f) => (
+          <FigureRow
+            key={f.id}
+            device={device.id}
+            figure={f}
+            own={device.figures?.[f.id]}
+            isOpen={open === f.id}
+            onOpen={setOpen}
+          />
+        ))}
       </tbody>
     </table>
   );
 }
 
-function Override({
-  device,
-  figure,
-  onDone,
-}: {
-  device: Device;
+/** One figure of a device, by its id. */
+interface OneFigure {
+  device: string;
   figure: Figure;
-  onDone: () => void;
-}) {
+  /** What stands in the place of the typical figure. */
+  own: FigureOverride | undefined;
+}
+
+const FigureRow = memo(function FigureRow({
+  device,
+  figure: f,
+  own,
+  isOpen,
+  onOpen,
+}: OneFigure & { isOpen: boolean; onOpen: (figure: string | null) => void }) {
   const edit = useRig((s) => s.edit);
-  const [value, setValue] = useState<number | string>(
-    device.figures?.[figure.id]?.value ?? figure.typical,
+  return (
+    <tr data-figure={f.id}>
+      <td>
+        {f.label}
+        <div className="faint common-text">
+          {own
+            ? `${own.from}${own.on ? `, ${own.on}` : ''}; typical is ${showFigure(f.unit, f.typical)}`
+            : `typical: ${f.reason}`}
+        </div>
+        {isOpen && <Override {...{ device, figure: f, own }} onDone={() => onOpen(null)} />}
+      </td>
+      <td className="figures figure-editor-td">{showFigure(f.unit, own?.value ?? f.typical)}</td>
+      <td className="figure-editor-box">
+        <Tooltip label={`Give ${f.label} from a sheet or a measurement`}>
+          <ActionIcon
+            variant="subtle"
+            size="sm"
+            aria-label={`Change ${f.label}`}
+            onClick={() => onOpen(isOpen ? null : f.id)}
+          >
+            <IconPencil size={14} />
+          </ActionIcon>
+        </Tooltip>
+        {own && (
+          <Tooltip label="Back to the typical figure">
+            <ActionIcon
+              variant="subtle"
+              size="sm"
+              aria-label={`Typical ${f.label}`}
+              onClick={() => edit({ edit: 'clearFigure', device, figure: f.id })}
+            >
+              <IconArrowBackUp size={14} />
+            </ActionIcon>
+          </Tooltip>
+        )}
+      </td>
+    </tr>
   );
-  const [from, setFrom] = useState<'sheet' | 'measured'>(
-    device.figures?.[figure.id]?.from ?? 'sheet',
-  );
+}, equal);
+
+function Override({ device, figure, own, onDone }: OneFigure & { onDone: () => void }) {
+  const edit = useRig((s) => s.edit);
+  const [value, setValue] = useState<number | string>(own?.value ?? figure.typical);
+  const [from, setFrom] = useState<'sheet' | 'measured'>(own?.from ?? 'sheet');
   return (
     <form
       className="override-columns"
@@ -93,7 +103,7 @@ function Override({
         const today = new Date().toISOString().slice(0, 10);
         const done = edit({
           edit: 'overrideFigure',
-          device: device.id,
+          device,
           figure: figure.id,
           override: { value, from, ...(from === 'measured' && { on: today }) },
         });

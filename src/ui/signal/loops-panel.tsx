@@ -2,11 +2,19 @@
 import { Button, Menu, Select } from '@mantine/core';
 import { kindOf } from '../../core/kinds';
 import { type Device, loopState, loopWords, nameOf, type Rig } from '../../core/rig';
-import { useDocument, useRig } from '../store/use-rig';
+import { useDocument, useDrawn, useRig, useRigStore } from '../store/use-rig';
+import { deviceOf } from '../../core/rig/find';
 import { aroundEdits, outOfLoop } from './place-edits';
 
 /** What hangs in each loop of a device, and a way to add into it with one step. */
-export function LoopsPanel({ device, onAdd }: { device: Device; onAdd: (loop: string) => void }) {
+export function LoopsPanel({
+  device,
+  onAdd,
+}: {
+  device: Device;
+  /** Adds a new device into one of its loops. */
+  onAdd: (into: { loop: string }) => void;
+}) {
   const rig = useDocument();
   const loops = kindOf(device.kind).loops ?? [];
   if (!loops.length || !kindOf(device.kind).through) return null;
@@ -32,7 +40,7 @@ export function LoopsPanel({ device, onAdd }: { device: Device; onAdd: (loop: st
                     size="compact-xs"
                     variant="default"
                     aria-label={`Add into ${loop.label}`}
-                    onClick={() => onAdd(loop.id)}
+                    onClick={() => onAdd({ loop: loop.id })}
                   >
                     Add
                   </Button>
@@ -105,28 +113,31 @@ function PutAround({ device }: { device: Device }) {
 }
 
 /** Takes devices into one loop, in the order given: all loops of others, each with what hangs there. */
-export function LoopSelect({ devices, label }: { devices: readonly Device[]; label: string }) {
-  const rig = useDocument();
-  const sound = useRig((s) => s.sound);
-  const edit = useRig((s) => s.edit);
-  const loops = rig.devices.flatMap((host) =>
-    devices.includes(host) || host.host !== undefined
-      ? []
-      : (kindOf(host.kind).loops ?? []).map((l) => {
-          const state = loopState(rig, host.id, l);
-          const held = state.is === 'free' ? [] : state.devices.map((id) => nameOf(rig, id));
-          const words = [loopWords(rig, host.id, l.id), held.join(', ')].filter(Boolean);
-          return { value: `${host.id} ${l.id}`, label: words.join(': ') };
-        }),
+export function LoopSelect({ devices, label }: { devices: readonly string[]; label: string }) {
+  const store = useRigStore();
+  const loops = useDrawn((rig) =>
+    rig.devices.flatMap((host) =>
+      devices.includes(host.id) || host.host !== undefined
+        ? []
+        : (kindOf(host.kind).loops ?? []).map((l) => {
+            const state = loopState(rig, host.id, l);
+            const held = state.is === 'free' ? [] : state.devices.map((id) => nameOf(rig, id));
+            const words = [loopWords(rig, host.id, l.id), held.join(', ')].filter(Boolean);
+            return { value: `${host.id} ${l.id}`, label: words.join(': ') };
+          }),
+    ),
   );
   if (!devices.length || !loops.length) return null;
   const into = (value: string | null) => {
     const [host = '', loop = ''] = value?.split(' ') ?? [];
-    const holder = rig.devices.find((d) => d.id === host);
+    const { history, sound, edit } = store.getState();
+    const { rig } = history;
+    const holder = deviceOf(rig, host);
+    const some = devices.flatMap((d) => deviceOf(rig, d) ?? []);
     if (!holder) return;
     edit(
-      aroundEdits(rig, devices, holder, loop, sound),
-      `put ${namesOf(devices)} into ${loopWords(rig, host, loop)}`,
+      aroundEdits(rig, some, holder, loop, sound),
+      `put ${namesOf(some)} into ${loopWords(rig, host, loop)}`,
     );
   };
   return (
@@ -143,32 +154,39 @@ export function LoopSelect({ devices, label }: { devices: readonly Device[]; lab
 }
 
 /** Where a device can go with one step: into a loop, out of one, or into the place of another. */
-export function PlaceSteps({ device }: { device: Device }) {
-  const rig = useDocument();
+export function PlaceSteps({ device }: { device: string }) {
   const edit = useRig((s) => s.edit);
-  const { through, hosts } = kindOf(device.kind);
-  if (!through || hosts || device.host !== undefined) return null;
-  const others = rig.devices.filter((d) => {
-    const kind = kindOf(d.kind);
-    return d.id !== device.id && d.host === device.host && kind.through && !kind.hosts;
+  const steps = useDrawn((rig) => {
+    const one = deviceOf(rig, device);
+    const { through, hosts } = one ? kindOf(one.kind) : {};
+    if (!one || !through || hosts || one.host !== undefined) return null;
+    const others = rig.devices.filter((d) => {
+      const kind = kindOf(d.kind);
+      return d.id !== device && d.host === undefined && kind.through && !kind.hosts;
+    });
+    return {
+      out: outOfLoop(rig, one),
+      others: others.map((d) => ({ value: d.id, label: d.name })),
+    };
   });
+  if (!steps) return null;
   return (
     <div className="place-steps">
-      {outOfLoop(rig, device).map((w) => (
+      {steps.out.map((w) => (
         <Button key={w.words} size="compact-sm" variant="default" onClick={() => edit(w.edit)}>
           {w.words}
         </Button>
       ))}
       <LoopSelect devices={[device]} label="Into a loop" />
-      {others.length > 0 && (
+      {steps.others.length > 0 && (
         <Select
           size="xs"
           searchable
           aria-label="Exchange with"
           placeholder="Exchange with …"
-          data={others.map((d) => ({ value: d.id, label: d.name }))}
+          data={steps.others}
           value={null}
-          onChange={(id) => id && edit({ edit: 'exchange', device: device.id, with: id })}
+          onChange={(id) => id && edit({ edit: 'exchange', device, with: id })}
         />
       )}
     </div>

@@ -13,6 +13,9 @@ export const HIGH = 35;
 const up = (dbu: number) =>
   SIZE.meter - 4 - ((Math.max(LOW, Math.min(HIGH, dbu)) - LOW) / (HIGH - LOW)) * (SIZE.meter - 8);
 
+/** How far figures reach to either side of their strip, in pixels. */
+const BESIDE = 14;
+
 /** Where the meter of a station begins, under its label. */
 const topOf = (y: number): number => y + SIZE.label + 3;
 
@@ -36,10 +39,18 @@ export const MeterColumn = memo(function MeterColumn({
 }) {
   const units = useRig((s) => s.units);
   const { station, x, y, width } = placed;
-  const top = topOf(y);
   if (placed.folded) return null;
   return (
-    <div data-figures={station.id}>
+    <div
+      className="figure-column"
+      data-figures={station.id}
+      style={{
+        left: x - BESIDE,
+        top: topOf(y),
+        width: width + 2 * BESIDE,
+        height: SIZE.meter + 1 + shown.length * SIZE.row,
+      }}
+    >
       {!placed.narrow &&
         (differs ? (
           <Differs placed={placed} words={differs} levelDb={levelDb} />
@@ -54,7 +65,7 @@ export const MeterColumn = memo(function MeterColumn({
             data-row={r.id}
             data-warn={r.warn?.(station) ?? false}
             title={`${r.name}: ${r.explain}`}
-            style={{ left: x - 14, top: top + SIZE.meter + 1 + n * SIZE.row, width: width + 28 }}
+            style={{ top: SIZE.meter + 1 + n * SIZE.row }}
           >
             {r.ofNote === 'bands' && note ? (
               <Profile note={note} words={r.show(station, units, note)} />
@@ -101,7 +112,7 @@ function Profile({ note: { bandsDbu }, words }: { note: StationNote; words: stri
 
 /** How a station differs from the sound that is compared: in words, and in level. */
 function Differs({
-  placed: { station, x, y, width },
+  placed: { station, width },
   words,
   levelDb,
 }: {
@@ -114,7 +125,7 @@ function Differs({
       className="differs"
       data-differs={station.device}
       title={words.join('\n')}
-      style={{ left: x - 12, top: topOf(y), width: width + 24, height: SIZE.meter }}
+      style={{ left: BESIDE - 12, width: width + 24, height: SIZE.meter }}
     >
       {words.slice(0, 3).map((w) => (
         <div key={w}>{w}</div>
@@ -130,7 +141,7 @@ function Differs({
 }
 
 /** Level over noise, the peak above, and where the station clips. */
-function Meter({ placed: { station, x, y, width } }: { placed: PlacedStation }) {
+function Meter({ placed: { station, width } }: { placed: PlacedStation }) {
   const { levelDbu, noiseDbu, peakDbu } = station.output;
   const middle = width / 2;
   const bar = (fromDbu: number, toDbu: number, fill: string) => (
@@ -144,13 +155,7 @@ function Meter({ placed: { station, x, y, width } }: { placed: PlacedStation }) 
   );
   const across = { x1: middle - 7, x2: middle + 7 };
   return (
-    <svg
-      className="meter"
-      style={{ left: x, top: topOf(y) }}
-      width={width}
-      height={SIZE.meter}
-      aria-hidden
-    >
+    <svg className="meter" style={{ left: BESIDE }} width={width} height={SIZE.meter} aria-hidden>
       <line
         x1={middle}
         x2={middle}

@@ -20,7 +20,7 @@ export function LeadTags({
   return geometry.leads.map((l) => (
     <LeadTag
       key={l.lead.id}
-      placed={l}
+      {...{ x: l.x, y: l.y, count: l.count, lead: l.lead }}
       words={
         `${endWords(rig, l.lead.from)} ` +
         `to ${endWords(rig, l.lead.to)}, ${LEAD_NAMES[l.lead.type]}, ${l.lead.metres} m`
@@ -58,39 +58,41 @@ export function Ways({ geometry }: { geometry: WalkGeometry }) {
 }
 
 const LeadTag = memo(function LeadTag({
-  placed,
+  lead,
+  x,
+  y,
+  count,
   words,
   selected,
   target,
   over,
   onSelect,
-}: {
-  placed: PlacedLead;
+}: Omit<PlacedLead, 'live'> & {
   words: string;
   selected: boolean;
   target: boolean;
   over: boolean;
   onSelect: Props['onSelect'];
 }) {
-  const { setNodeRef } = useDroppable({ id: placed.lead.id, disabled: !target });
+  const { setNodeRef } = useDroppable({ id: lead.id, disabled: !target });
   return (
     <button
       ref={setNodeRef}
       type="button"
       className="leadtag"
-      data-lead={placed.lead.id}
+      data-lead={lead.id}
       data-target={target}
       data-over={over}
       aria-pressed={selected}
       aria-label={`Lead: ${words}`}
       title={`Probe: ${words}`}
-      style={{ left: placed.x - 11, top: placed.y - 12 }}
-      onClick={() => onSelect({ kind: 'lead', id: placed.lead.id })}
+      style={{ left: x - 11, top: y - 12 }}
+      onClick={() => onSelect({ kind: 'lead', id: lead.id })}
     >
-      {LEAD_TAGS[placed.lead.type]}
-      {placed.count > 1 && (
+      {LEAD_TAGS[lead.type]}
+      {count > 1 && (
         <>
-          <br />×{placed.count}
+          <br />×{count}
         </>
       )}
     </button>

@@ -1,10 +1,11 @@
 'use client';
-import { sure } from '../../core/outcome';
 import { Button, SegmentedControl, Select } from '@mantine/core';
+import equal from 'fast-deep-equal';
+import { memo } from 'react';
 import { kindOf } from '../../core/kinds';
 import { nameOf } from '../../core/rig';
 import { PANES, type SignalAsked } from '../store/rig-store';
-import { useDocument, useRig } from '../store/use-rig';
+import { useDrawn, useRig } from '../store/use-rig';
 
 const PANE_NAMES = { walk: 'Walk', table: 'Table', wiring: 'Wiring' };
 
@@ -32,7 +33,13 @@ interface Props extends Looks {
 }
 
 /** The row of controls over the walk. */
-export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
+export const WalkTools = memo(function WalkTools({
+  looking,
+  hosts,
+  quiet,
+  onLook,
+  onPropose,
+}: Props) {
   return (
     <div className="walk-tools" role="group" aria-label="How the walk is looked at">
       <SegmentedControl
@@ -74,16 +81,18 @@ export function WalkTools({ looking, hosts, quiet, onLook, onPropose }: Props) {
       </Button>
     </div>
   );
-}
+}, equal);
 
 /** One source or destination whose ways alone are shown. */
 function Follow({ looking, onLook }: Looks) {
-  const rig = useDocument();
-  const isSource = (id: string) =>
-    kindOf(sure(rig.devices.find((d) => d.id === id)).kind).job === 'instrument';
-  const ends = rig.devices.filter(
-    (d) => kindOf(d.kind).job === 'instrument' || kindOf(d.kind).destination,
-  );
+  const data = useDrawn(({ devices }) => {
+    const from = devices.filter((d) => kindOf(d.kind).job === 'instrument');
+    const to = devices.filter((d) => kindOf(d.kind).destination && !from.includes(d));
+    return [
+      { group: 'From', items: from.map((d) => ({ value: d.id, label: `from ${d.name}` })) },
+      { group: 'To', items: to.map((d) => ({ value: d.id, label: `to ${d.name}` })) },
+    ].filter((g) => g.items.length);
+  });
   return (
     <Select
       size="xs"
@@ -94,28 +103,19 @@ function Follow({ looking, onLook }: Looks) {
       aria-label="Follow one source or destination"
       value={looking.follow}
       onChange={(follow) => onLook({ follow })}
-      data={[
-        {
-          group: 'From',
-          items: ends
-            .filter((d) => isSource(d.id))
-            .map((d) => ({ value: d.id, label: `from ${d.name}` })),
-        },
-        {
-          group: 'To',
-          items: ends
-            .filter((d) => !isSource(d.id))
-            .map((d) => ({ value: d.id, label: `to ${d.name}` })),
-        },
-      ].filter((g) => g.items.length)}
+      data={data}
     />
   );
 }
 
 /** Another sound beside the one that is played. */
 function Compare({ looking, onLook }: Looks) {
-  const rig = useDocument();
   const sound = useRig((s) => s.sound);
+  const data = useDrawn((rig) =>
+    rig.sounds
+      .filter((s) => s.id !== sound)
+      .map((s) => ({ value: s.id, label: `against ${s.name}` })),
+  );
   return (
     <Select
       size="xs"
@@ -126,17 +126,15 @@ function Compare({ looking, onLook }: Looks) {
       aria-label="Compare with another sound"
       value={looking.compare === sound ? null : looking.compare}
       onChange={(compare) => onLook({ compare })}
-      data={rig.sounds
-        .filter((s) => s.id !== sound)
-        .map((s) => ({ value: s.id, label: `against ${s.name}` }))}
+      data={data}
     />
   );
 }
 
 /** A button for each host: what is inside it is shown or folded away. */
 function Folds({ looking, hosts, onLook }: Looks & { hosts: string[] }) {
-  const rig = useDocument();
-  return hosts.map((h) => {
+  const names = useDrawn((rig) => hosts.map((h) => nameOf(rig, h)));
+  return hosts.map((h, i) => {
     const isFolded = looking.folded.includes(h);
     return (
       <Button
@@ -150,7 +148,7 @@ function Folds({ looking, hosts, onLook }: Looks & { hosts: string[] }) {
           })
         }
       >
-        {isFolded ? 'Unfold' : 'Fold'} {nameOf(rig, h)}
+        {isFolded ? 'Unfold' : 'Fold'} {names[i]}
       </Button>
     );
   });

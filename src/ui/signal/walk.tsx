@@ -26,6 +26,9 @@ import { LeadTags, Ways } from './walk-leads';
 import { StationStrip } from './station-strip';
 import { useMarquee } from './use-marquee';
 
+/** A pointer drags a strip once it went so far, in pixels. */
+const BY_POINTER = { activationConstraint: { distance: 6 } };
+
 export interface Props {
   rig: Rig;
   view: WalkView;
@@ -73,7 +76,7 @@ export function Walk({
   const marquee = useMarquee(geometry);
   const sound = useRig((s) => s.sound);
   const notes = useAnswer('stationNotes', shown.some((r) => r.ofNote) ? { sound } : null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER));
   const over = (e: DragOverEvent) =>
     onMoving({
       device: String(sure(e.active.data.current).device),

@@ -1,5 +1,7 @@
+import equal from 'fast-deep-equal';
 import { createContext, useContext, useMemo } from 'react';
 import { useStore } from 'zustand';
+import { useStoreWithEqualityFn } from 'zustand/traditional';
 import type { SoundReport } from '../../core/report';
 import type { Rig } from '../../core/rig';
 import type { RigState, RigStore } from './rig-store';
@@ -17,6 +19,13 @@ export const useRig = <T>(slice: (state: RigState) => T): T => useStore(useRigSt
 
 /** The document as it stands. */
 export const useDocument = (): Rig => useRig((s) => s.history.rig);
+
+/**
+ * What a part of the page draws of the document, the same for as long as it reads the same: an edit of
+ * something else does not have it drawn again.
+ */
+export const useDrawn = <T>(of: (rig: Rig) => T): T =>
+  useStoreWithEqualityFn(useRigStore(), (s) => of(s.history.rig), equal);
 
 /**
  * The figures of the chosen sound; nothing while they are still being worked out. The document is a

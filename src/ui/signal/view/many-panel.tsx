@@ -37,7 +37,9 @@ export function ManyPanel() {
       <p className="small-print">{devices.map((d) => d.name).join(', ')}</p>
       <Turning devices={devices} />
       <LoopSelect
-        devices={devices.filter((d) => kindOf(d.kind).through && !kindOf(d.kind).hosts)}
+        devices={devices.flatMap((d) =>
+          kindOf(d.kind).through && !kindOf(d.kind).hosts ? [d.id] : [],
+        )}
         label="All into a loop"
       />
       <Naming devices={devices} />

@@ -63,10 +63,8 @@ export function SidePanel({
             key={device.id}
             device={device}
             station={station}
-            onAppend={freeOutput(rig, device) ? () => onPick('append') : undefined}
-            onConnect={() => onPick('connect')}
-            onLoop={(loop) => onPick({ loop })}
-            onReplace={() => onPick('replace')}
+            canAppend={freeOutput(rig, device) !== undefined}
+            onPick={onPick}
             onRemove={onRemove}
             onMove={onMove}
           />

@@ -47,8 +47,9 @@ export function SignalView() {
   const device = selection?.kind === 'device' ? deviceOf(rig, selection.id) : undefined;
   const lead = selection?.kind === 'lead' ? leadOf(rig, selection.id) : undefined;
   const chosen = useRig((s) => s.chosen);
+  const one = device?.id;
   const remove = () => {
-    const gone = chosen.length ? chosen : device ? [device.id] : [];
+    const gone = chosen.length ? chosen : one === undefined ? [] : [one];
     if (gone.length && edit(gone.map((d) => ({ edit: 'removeDevice', device: d }))).ok)
       select(null);
   };

@@ -1,5 +1,5 @@
 import { useLocalStorage } from '@mantine/hooks';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useRig } from '../../store/use-rig';
 import type { Looking } from '../walk-tools';
 
@@ -22,10 +22,13 @@ export function useLooking(rig: string): [Looking, (change: Partial<Looking>) =>
   const asked = useRig((s) => s.signalAsked);
   const askSignal = useRig((s) => s.askSignal);
   const looking = useMemo((): Looking => ({ ...NOTHING_FOLDED, ...asked, ...kept }), [asked, kept]);
-  const look = (change: Partial<Looking>) => {
-    const { folded, lanes, quiet, held, ...rest } = { ...NOTHING_FOLDED, ...kept, ...change };
-    setKept({ folded, lanes, quiet, held });
-    askSignal(rest);
-  };
+  const look = useCallback(
+    (change: Partial<Looking>) => {
+      const { folded, lanes, quiet, held, ...rest } = { ...NOTHING_FOLDED, ...kept, ...change };
+      setKept({ folded, lanes, quiet, held });
+      askSignal(rest);
+    },
+    [kept, setKept, askSignal],
+  );
   return [looking, look];
 }

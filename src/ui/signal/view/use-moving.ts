@@ -2,7 +2,7 @@ import { useCallback, useState } from 'react';
 import { kindOf } from '../../../core/kinds';
 import { sure } from '../../../core/outcome';
 import { deviceOf, leadOf } from '../../../core/rig/find';
-import { useDocument, useRig, useRigStore } from '../../store/use-rig';
+import { useRigStore } from '../../store/use-rig';
 import { moveEdit } from '../place-edits';
 import type { Moving } from '../walk-looks';
 
@@ -20,9 +20,7 @@ export interface InHand {
 
 /** Takes the chosen device in hand and puts it into another of the walk's leads. */
 export function useMoving(order: readonly string[]): InHand {
-  const rig = useDocument();
   const store = useRigStore();
-  const edit = useRig((s) => s.edit);
   const [moving, setMoving] = useState<Moving | null>(null);
   const [byKeys, setByKeys] = useState(false);
   const start = useCallback(() => {
@@ -32,16 +30,21 @@ export function useMoving(order: readonly string[]): InHand {
     setByKeys(true);
     setMoving({ device: selection.id, lead: null });
   }, [store]);
-  const leave = () => {
+  const leave = useCallback(() => {
     setMoving(null);
     setByKeys(false);
-  };
-  const drop = (device: string, lead: string) => {
-    edit(moveEdit(rig, device, lead));
-    leave();
-  };
+  }, []);
+  const drop = useCallback(
+    (device: string, lead: string) => {
+      const { history, edit } = store.getState();
+      edit(moveEdit(history.rig, device, lead));
+      leave();
+    },
+    [store, leave],
+  );
   const step = (by: 1 | -1) => {
     if (!moving) return;
+    const { rig } = store.getState().history;
     const targets = order.filter((id) => {
       const l = leadOf(rig, id);
       return l && l.from.device !== moving.device && l.to.device !== moving.device;

@@ -1,5 +1,5 @@
 import dynamic from 'next/dynamic';
-import { useRef } from 'react';
+import { useCallback, useRef } from 'react';
 import type { WalkView } from '../../../core/draw';
 import { later } from '../../look/later';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
@@ -42,12 +42,17 @@ export function WalkPane({
   const scroller = useRef<HTMLDivElement>(null);
   const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
   const walking = looking.pane !== 'wiring';
-  const fold = (lane: string) =>
-    look({
-      lanes: looking.lanes.includes(lane)
-        ? looking.lanes.filter((x) => x !== lane)
-        : [...looking.lanes, lane],
-    });
+  // A strip whose figures stay is not drawn again for a hand that it was given anew.
+  const { lanes, folded } = looking;
+  const fold = useCallback(
+    (lane: string) =>
+      look({ lanes: lanes.includes(lane) ? lanes.filter((x) => x !== lane) : [...lanes, lane] }),
+    [look, lanes],
+  );
+  const unfold = useCallback(
+    (host: string) => look({ folded: folded.filter((x) => x !== host) }),
+    [look, folded],
+  );
   return (
     <>
       <div className="scroll" tabIndex={-1} ref={scroller}>
@@ -66,7 +71,7 @@ export function WalkPane({
             onSelect={select}
             onMoving={hand.setMoving}
             onDrop={hand.drop}
-            onUnfold={(h) => look({ folded: looking.folded.filter((x) => x !== h) })}
+            onUnfold={unfold}
             foldedLanes={looking.lanes}
             onFoldLane={fold}
           />
