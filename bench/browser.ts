@@ -69,15 +69,24 @@ async function firstView(browser: Browser, url: string): Promise<{ kB: number; m
 }
 
 /**
- * Has the page say of each key when it came, and when what it changed in the walk was painted: the last change
- * within a while, then the frame after it.
+ * Has the page say of each key when it came, and when what it changed was painted: the last change on screen
+ * within a while, then the frame after it. What changes on strips that are scrolled out of sight is not waited for.
  */
 const watch = (page: Page) =>
   page.evaluate(() => {
     const told = window as unknown as { presses: { at: number; painted: number }[] };
     told.presses = [];
     addEventListener('keydown', (e) => told.presses.push({ at: e.timeStamp, painted: NaN }), true);
-    new MutationObserver(() => {
+    const { clientWidth, clientHeight } = document.querySelector('#place .scroll')!;
+    new MutationObserver((changes) => {
+      // No name for this: what tsx makes of named functions does not run in a page.
+      const isSeen = changes.some(({ target }) => {
+        const at = target instanceof Element ? target : target.parentElement;
+        const strip = at?.closest<HTMLElement>('[data-station], [data-figures], [data-lead]');
+        const { left = '0', top = '0' } = strip?.style ?? {};
+        return parseFloat(left) <= clientWidth && parseFloat(top) <= clientHeight;
+      });
+      if (!isSeen) return;
       const press = told.presses.at(-1);
       if (!press) return;
       requestAnimationFrame(() => {

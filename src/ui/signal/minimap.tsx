@@ -1,19 +1,12 @@
 'use client';
-import { shallowEqual } from '@mantine/hooks';
-import { type RefObject, useEffect, useState } from 'react';
+import type { RefObject } from 'react';
 import { placeWalk, type WalkView } from '../../core/draw';
 import type { Rig } from '../../core/rig';
+import { useShown } from './use-shown';
 
 const HEIGHT = 44;
 /** Between the edge of the pane and the walk. */
 const MARGIN = 14;
-
-interface Shown {
-  left: number;
-  top: number;
-  width: number;
-  height: number;
-}
 
 /**
  * The whole walk at a glance, with what is on screen marked; press or drag to look elsewhere. Only
@@ -32,28 +25,7 @@ export function Minimap({
   foldedLanes: readonly string[];
   scroller: RefObject<HTMLDivElement | null>;
 }) {
-  const [shown, setShown] = useState<Shown | null>(null);
-  useEffect(() => {
-    const el = scroller.current;
-    if (!el) return;
-    const look = () => {
-      const now: Shown = {
-        left: el.scrollLeft,
-        top: el.scrollTop,
-        width: el.clientWidth,
-        height: el.clientHeight,
-      };
-      setShown((was) => (shallowEqual(was, now) ? was : now));
-    };
-    el.addEventListener('scroll', look);
-    // It looks by itself when it begins.
-    const sizes = new ResizeObserver(look);
-    sizes.observe(el);
-    return () => {
-      el.removeEventListener('scroll', look);
-      sizes.disconnect();
-    };
-  }, [scroller]);
+  const shown = useShown(scroller);
   if (!shown) return null;
   const g = placeWalk(view, rig.leads, rows, undefined, new Set(foldedLanes));
   const [fullWidth, fullHeight] = [g.width + 2 * MARGIN, g.height];

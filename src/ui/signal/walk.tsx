@@ -10,7 +10,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
-import { useCallback, useMemo } from 'react';
+import { type RefObject, useCallback, useMemo } from 'react';
 import { placeWalk, SIZE, type WalkView } from '../../core/draw';
 import type { WalkGeometry } from '../../core/draw/walk-geometry';
 import { kindOf } from '../../core/kinds';
@@ -18,6 +18,7 @@ import { type Rig } from '../../core/rig';
 import type { Selection } from '../store/rig-store';
 import { useAnswer } from '../look/use-answer';
 import { useRig, useRigStore } from '../store/use-rig';
+import { useFarLater } from './far-later';
 import { HIGH, LOW, MeterColumn } from './meter-column';
 import { METER_ROWS, type MeterRow, rowUnit } from './meter-rows';
 import { useWorst } from './use-worst';
@@ -42,6 +43,8 @@ export interface Props {
   onUnfold: (host: string) => void;
   foldedLanes: readonly string[];
   onFoldLane: (lane: string) => void;
+  /** What scrolls it. */
+  scroller: RefObject<HTMLElement | null>;
 }
 
 /** The walk of one sound with the meter bridge under each lane. */
@@ -58,9 +61,10 @@ export function Walk({
   onUnfold,
   foldedLanes,
   onFoldLane,
+  scroller,
 }: Props) {
   const shown = useMemo(() => METER_ROWS.filter((r) => rows.includes(r.id)), [rows]);
-  const geometry = useMemo(
+  const placed = useMemo(
     () =>
       placeWalk(
         view,
@@ -73,7 +77,8 @@ export function Walk({
       ),
     [view, rig.leads, shown.length, compared, foldedLanes],
   );
-  const marquee = useMarquee(geometry);
+  const geometry = useFarLater(placed, scroller);
+  const marquee = useMarquee(placed);
   const sound = useRig((s) => s.sound);
   const notes = useAnswer('stationNotes', shown.some((r) => r.ofNote) ? { sound } : null);
   const sensors = useSensors(useSensor(PointerSensor, BY_POINTER));

@@ -74,6 +74,7 @@ export function WalkPane({
             onUnfold={unfold}
             foldedLanes={looking.lanes}
             onFoldLane={fold}
+            scroller={scroller}
           />
         ) : (
           <div className="empty common-gap-2">
