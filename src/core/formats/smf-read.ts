@@ -5,7 +5,7 @@ import { cutText } from '../rig';
 import { freshId } from '../rig/fresh-id';
 import type { Meter, Rig, Section, Song, SongSet, Sound } from '../rig/schema';
 import { quarterMs } from '../songs/tempo';
-import { COMMON_TIME, quartersIn } from '../songs/timeline';
+import { COMMON_TIME, quartersIn, timelineOf } from '../songs/timeline';
 import { END_OF_SONG } from './smf';
 
 const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit === b.unit;
@@ -319,7 +319,8 @@ export function songsFromSmf(
     if (!known) songs.push(song);
     return known ?? song;
   });
-  if (parts.length < 2) return done({ songs: songs.length ? songs : read });
+  // Only a set names its songs by cue points, be it of one song.
+  if (entryAt(parts, 0).title === undefined) return done({ songs: songs.length ? songs : read });
   const title = readEvents(all, per).title || name;
   const set = {
     id: freshId(
@@ -330,42 +331,66 @@ export function songsFromSmf(
     entries: read.map((s, i) => ({
       id: `e${i + 1}`,
       song: s.id,
-      ...gapOf(entryAt(parts, i).gapTicks, per, s.bpm),
+      ...gapOf(entryAt(parts, i).gap, all, per),
     })),
   };
   return done({ songs, set });
 }
 
-/** The time before a song, in whole seconds, where there is some; it is counted at the song's tempo. */
-function gapOf(ticks: number, per: number, bpm: number): { gap?: number } {
-  const gap = Math.round(((ticks / per) * quarterMs(bpm)) / 1000);
+/** From one tick of a file to another. */
+interface Stretch {
+  from: number;
+  until: number;
+}
+
+/** Tempo of a file that says none, in bpm. */
+const UNSAID_BPM = 120;
+
+/** The time before a song, in whole seconds, where there is some, at the tempos that hold there. */
+function gapOf({ from, until }: Stretch, all: readonly Ticked[], per: number): { gap?: number } {
+  const tempos = all.flatMap(({ at, e }) =>
+    e.type === 'setTempo' ? [{ at, ms: e.microsecondsPerBeat / 1000 }] : [],
+  );
+  const ms = [{ at: 0, ms: quarterMs(UNSAID_BPM) }, ...tempos].reduce((sum, tempo, i) => {
+    const [start, end] = [Math.max(from, tempo.at), Math.min(until, tempos[i]?.at ?? Infinity)];
+    return sum + (Math.max(0, end - start) / per) * tempo.ms;
+  }, 0);
+  const gap = Math.round(ms / 1000);
   return gap > 0 ? { gap } : {};
 }
 
-const isSameSong = (a: Song, b: Song): boolean =>
-  a.title === b.title &&
-  Math.abs(a.bpm - b.bpm) < 0.01 &&
-  JSON.stringify(a.sections.map((s) => [s.name, s.bars])) ===
-    JSON.stringify(b.sections.map((s) => [s.name, s.bars]));
+/** Whether two songs are the same to a file: title, sections, and every bar's length and tempo. */
+function isSameSong(a: Song, b: Song): boolean {
+  const sections = (song: Song) => JSON.stringify(song.sections.map((s) => [s.name, s.bars]));
+  if (a.title !== b.title || sections(a) !== sections(b)) return false;
+  const others = timelineOf(b).bars;
+  return timelineOf(a).bars.every((bar, i) => {
+    const other = entryAt(others, i);
+    return bar.quarters === other.quarters && Math.abs(bar.bpm - other.bpm) < 0.01;
+  });
+}
 
 /** The events of each song of a set, from its cue point to its end, counted from there; of a song all. */
-function songParts(
-  all: readonly Ticked[],
-): { title?: string; events: Ticked[]; gapTicks: number }[] {
+function songParts(all: readonly Ticked[]): { title?: string; events: Ticked[]; gap: Stretch }[] {
   const cues = all.filter(({ e }) => e.type === 'cuePoint');
   const ends = all.filter(({ e }) => e.type === 'text' && e.text === END_OF_SONG);
-  if (!cues.length || ends.length < cues.length) return [{ events: [...all], gapTicks: 0 }];
+  if (!cues.length || ends.length < cues.length)
+    return [{ events: [...all], gap: { from: 0, until: 0 } }];
   return cues.map(({ at: from, e: cue }, i) => {
-    const until = ends.find((x) => x.at >= from)?.at ?? Infinity;
     const next = cues[i + 1]?.at ?? Infinity;
-    const inside = all.filter(({ at, e }) => at >= from && at <= until && at < next && e !== cue);
+    // Where songs go straight on, the end of one stands where the next one begins.
+    const end = ends.find((x) => x.at > from);
+    const inside = all.filter(
+      ({ at, e }) =>
+        e === end?.e || (at >= from && at <= (end?.at ?? Infinity) && at < next && e !== cue),
+    );
     // What held before it holds on: the last tempo; the meter is said anew.
     const tempo = all.findLast(({ at, e }) => at <= from && e.type === 'setTempo');
     const events = [...(tempo ? [{ ...tempo, at: from }] : []), ...inside];
     return {
       ...(cue.type === 'cuePoint' && { title: textOf(cue.text) }),
       events: events.map((t) => ({ ...t, at: t.at - from })),
-      gapTicks: from - (ends.findLast((x) => x.at <= from)?.at ?? from),
+      gap: { from: ends.findLast((x) => x.at <= from)?.at ?? 0, until: from },
     };
   });
 }

@@ -125,6 +125,7 @@ function put(
   rig: Rig,
   songs: readonly { song: Song; gapMs: number }[],
   lead: Lead,
+  isSet: boolean,
 ): { conductor: Timed[]; messages: Map<string, Timed[]>; end: number } {
   const stage = setStage(rig, allScenes(rig));
   const conductor: Timed[] = [];
@@ -147,7 +148,7 @@ function put(
     if (gapMs > 0) tempo.from(tick, song.bpm, song.meter ?? COMMON_TIME);
     tick += (gapMs / quarterMs(song.bpm)) * TICKS;
     tempo.anew();
-    if (songs.length > 1)
+    if (isSet)
       conductor.push({
         tick,
         rank: 2,
@@ -178,7 +179,7 @@ function put(
       if (scene) send(scene, Math.max(0, start - ticksAhead(lead, line, p)), p.bpm);
     }
     tick = at;
-    if (songs.length > 1)
+    if (isSet)
       conductor.push({
         tick,
         rank: 4,
@@ -193,8 +194,9 @@ function file(
   name: string,
   songs: readonly { song: Song; gapMs: number }[],
   lead: Lead,
+  isSet: boolean,
 ): Uint8Array {
-  const { conductor, messages, end } = put(rig, songs, lead);
+  const { conductor, messages, end } = put(rig, songs, lead, isSet);
   const named = (text: string): MidiEvent => ({
     deltaTime: 0,
     type: 'trackName',
@@ -215,7 +217,7 @@ function file(
  * sender sends, at its beat or ahead of it.
  */
 export const songToSmf = (rig: Rig, song: Song, lead: Lead = {}): Uint8Array =>
-  file(rig, song.title, [{ song, gapMs: 0 }], lead);
+  file(rig, song.title, [{ song, gapMs: 0 }], lead, false);
 
 /**
  * A set as one Standard MIDI File, its songs one after the other with their changeovers; a cue
@@ -228,5 +230,6 @@ export function setToSmf(rig: Rig, set: SongSet, lead: Lead = {}): Uint8Array {
     set.name,
     lines.map((l) => ({ song: l.song!, gapMs: l.changeover.seconds * 1000 })),
     lead,
+    true,
   );
 }
