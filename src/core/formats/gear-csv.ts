@@ -1,11 +1,12 @@
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
-import { nameOf } from '../rig/find';
+import { deviceOf, nameOf } from '../rig/find';
 import { givenId } from '../rig/fresh-id';
 import type { Outcome, Problem } from '../outcome';
 import type { Device, Rig } from '../rig/schema';
 import { kindsFor, sheetIdOf } from '../rig/sheets';
 import { PLACES } from '../rig/stands-where';
+import { calledIn, same, whoIs } from './called';
 import { readCsv, type Row, type Table, toCsv } from './csv';
 
 const GEAR_HEADER = [
@@ -41,7 +42,7 @@ export const gearToCsv = (rig: Rig): string =>
       yesNo(d.gear?.owned),
       d.gear?.grams,
       d.gear?.value,
-      d.host === undefined ? '' : nameOf(rig, d.host),
+      calledIn(rig.devices, d.host),
       d.notes,
     ]),
   );
@@ -66,13 +67,16 @@ export function gearFromCsv(rig: Rig, text: string): Outcome<Edit[]> {
   for (const row of rows) {
     const c = row.cells;
     const say: Say = (what) => problems.push({ where: `row ${row.row}`, what });
-    const host = hostIn(c, [...rig.devices, ...added]);
-    if (host === undefined && c.host && !waiting.has(row) && isNamedBy(rows, c.host)) {
+    const there = [...rig.devices, ...added];
+    if (c.host && !isCalledIn(there, c.host) && !waiting.has(row) && isNamedBy(rows, c.host)) {
       waiting.add(row);
       rows.push(row);
       continue;
     }
-    const known = knownIn(rig, c);
+    const missing = (host: string) =>
+      `there is no device "${host}" for ${c.name ?? 'it'} to live in`;
+    const host = c.host ? whoIs(there, c.host, { say, missing }) : undefined;
+    const known = knownIn(rig, c, say);
     if (!c.name) say('the device has no name');
     const kind = kindIn(rig, c.kind ?? '', say);
     const record = recordOf(read.value, c, known, say);
@@ -95,29 +99,29 @@ export function gearFromCsv(rig: Rig, text: string): Outcome<Edit[]> {
   return problems.length ? { ok: false, problems } : { ok: true, value: edits };
 }
 
-const isCalled = (d: Named, what: string): boolean =>
-  d.id === what || d.name.toLowerCase() === what.toLowerCase();
+const isCalled = (d: Named, what: string): boolean => d.id === what || same(d.name, what);
 
-/** The device in which a row says that its device lives. */
-const hostIn = ({ host }: Row['cells'], devices: readonly Named[]): Named | undefined =>
-  host ? devices.find((d) => isCalled(d, host)) : undefined;
+const isCalledIn = (devices: readonly Named[], what: string): boolean =>
+  devices.some((d) => isCalled(d, what));
 
 /** Whether any row is of a device that is called so. */
 const isNamedBy = (rows: readonly Row[], what: string): boolean =>
   rows.some(({ cells: { id = '', name } }) => name && isCalled({ id, name }, what));
 
-const knownIn = (rig: Rig, c: Row['cells']): Device | undefined =>
-  rig.devices.find((d) => d.id === c.id) ??
-  (c.id ? undefined : rig.devices.find((d) => d.name.toLowerCase() === c.name?.toLowerCase()));
+/** The device of the rig that a row is about: by its id, or by a name that one alone bears. */
+function knownIn(rig: Rig, { id, name = '' }: Row['cells'], say: Say): Device | undefined {
+  if (id) return deviceOf(rig, id);
+  return isCalledIn(rig.devices, name)
+    ? whoIs(rig.devices, name, { say, missing: () => '' })
+    : undefined;
+}
 
 /** The kind that a row names, by its id or its name; of one's own gear only what the rig holds a sheet of. */
 function kindIn(rig: Rig, text: string, say: Say) {
   const sheet = sheetIdOf(text);
   const kinds = kindsFor(rig.sheets);
   const kind = kinds.find((k) =>
-    sheet === undefined
-      ? k.id === text || k.name.toLowerCase() === text.toLowerCase()
-      : sheetIdOf(k.id) === sheet,
+    sheet === undefined ? k.id === text || same(k.name, text) : sheetIdOf(k.id) === sheet,
   );
   if (!kind && sheet !== undefined)
     say(
@@ -137,7 +141,6 @@ function checkHost(
   host: Named | undefined,
   say: Say,
 ): void {
-  if (c.host && !host) say(`there is no device "${c.host}" for ${c.name ?? 'it'} to live in`);
   if (!known || !('host' in c) || known.host === host?.id) return;
   say(
     known.host === undefined

@@ -1,10 +1,10 @@
 import { at, done, type Outcome, type Problem } from '../outcome';
-import { freshId } from '../rig/fresh-id';
+import { freshId, givenId } from '../rig/fresh-id';
 import { issueWords } from '../rig/issue-words';
 import { type Rig, type SetEntry, setSchema, type Song, type SongSet } from '../rig/schema';
 import { runningOrder } from '../songs/running-order';
 import { readCsv, type Row, type Table, toCsv, unreadColumns } from './csv';
-import { same } from './songs-csv';
+import { same, whoIs } from './called';
 
 const SET_HEADER = [
   'set',
@@ -15,9 +15,10 @@ const SET_HEADER = [
   'song id',
   'gap s',
   'notes',
+  'set id',
 ] as const;
 
-/** Every place of every set on a row of its own. The id tells songs of one title apart. */
+/** Every place of every set on a row of its own. Ids tell songs of one title and sets of one name apart. */
 export function setsToCsv(rig: Rig): string {
   return toCsv(
     SET_HEADER,
@@ -31,6 +32,7 @@ export function setsToCsv(rig: Rig): string {
         e.song,
         e.gap,
         e.notes,
+        set.id,
       ]),
     ),
   );
@@ -55,6 +57,7 @@ export function setsFromCsv(rig: Rig, text: string): Outcome<ReadSets> {
   const problems: Problem[] = [];
   const sets: OpenSet[] = [];
   const taken = new Set((rig.sets ?? []).map((s) => s.id));
+  const begun: Row['cells'][] = [];
   let first: Row | undefined;
   for (const row of read.value.rows) {
     const say: Say = (what) => problems.push({ where: `row ${row.row}`, what });
@@ -64,9 +67,10 @@ export function setsFromCsv(rig: Rig, text: string): Outcome<ReadSets> {
       continue;
     }
     let open = sets.at(-1);
-    if (!open || !first || !same(open.name, cells.set)) {
-      if (sets.some((s) => same(s.name, cells.set ?? '')))
+    if (!open || !first || !isOneSet(first.cells, cells)) {
+      if (begun.some((c) => isOneSet(c, cells)))
         say(`${cells.set} comes twice; put its rows together`);
+      begun.push(cells);
       open = setOf(rig, read.value, cells, taken, say);
       first = row;
       sets.push(open);
@@ -89,6 +93,10 @@ export function setsFromCsv(rig: Rig, text: string): Outcome<ReadSets> {
     : done({ sets, notes: unreadColumns(read.value, SET_HEADER) });
 }
 
+/** Whether two rows are of one set: by its id, where both say it, or else by its name. */
+const isOneSet = (a: Row['cells'], b: Row['cells']): boolean =>
+  a['set id'] && b['set id'] ? a['set id'] === b['set id'] : same(a.set ?? '', b.set ?? '');
+
 /** What a row that begins a set says of it; a set of that name keeps what the file does not say. */
 function setOf(
   rig: Rig,
@@ -98,8 +106,15 @@ function setOf(
   say: Say,
 ): OpenSet {
   const name = c.set ?? '';
-  const known = rig.sets?.find((s) => same(s.name, name));
-  const id = known?.id ?? freshId(name, taken);
+  const sets = rig.sets ?? [];
+  const wanted = c['set id'];
+  const named = sets.some((s) => same(s.name, name));
+  const known = wanted
+    ? sets.find((s) => s.id === wanted)
+    : named
+      ? whoIs(sets, name, { say, missing: () => '' })
+      : undefined;
+  const id = known?.id ?? givenId(wanted, name, taken);
   taken.add(id);
   const minutes = c.minutes ? toNumber(c.minutes) : undefined;
   if (minutes !== undefined && !(minutes >= 1 && minutes <= 600))

@@ -1,6 +1,7 @@
 import type { Outcome, Problem } from '../outcome';
 import type { Rig } from '../rig/schema';
 import { type Book, RECORDS, type Show } from '../show/book';
+import { calledIn, whoIs } from './called';
 import { readCsv, toCsv } from './csv';
 
 const TEXTS = ['venue', 'country', 'crew', 'doors', 'curtain', 'notes'] as const;
@@ -15,7 +16,7 @@ export const showsToCsv = (rig: Rig, book: Book): string =>
       .sort((a, b) => a.date.localeCompare(b.date))
       .map((s) => [
         ...[s.date, ...TEXTS.map((field) => s[field]), s.volts],
-        rig.sets?.find((x) => x.id === s.set)?.name ?? '',
+        calledIn(rig.sets ?? [], s.set),
       ]),
   );
 
@@ -29,9 +30,12 @@ export function showsFromCsv(rig: Rig, text: string): Outcome<Partial<Show>[]> {
     const cell = (name: string) => (cells[name] ?? '').trim();
     const where = `row ${row}`;
     const wanted = cell('set');
-    const set = rig.sets?.find((s) => s.name.toLowerCase() === wanted.toLowerCase());
-    if (wanted && !set)
-      problems.push({ where, what: `no set of this rig is called "${wanted}"; leave it empty` });
+    const set = wanted
+      ? whoIs(rig.sets ?? [], wanted, {
+          say: (what) => problems.push({ where, what }),
+          missing: (name) => `no set of this rig is called "${name}"; leave it empty`,
+        })
+      : undefined;
     const volts = cell('volts');
     const read = fields.safeParse({
       date: cell('date'),

@@ -1,9 +1,9 @@
 import { at, done, type Outcome, type Problem, reasonOf, refused } from '../outcome';
 import { freshId, givenId } from '../rig/fresh-id';
 import { issueWords } from '../rig/issue-words';
-import { nameOf } from '../rig/find';
 import { type Meter, type Rig, type Section, type Song, songSchema } from '../rig/schema';
 import { COMMON_TIME, meterWords } from '../songs/timeline';
+import { calledIn, same, whoIs } from './called';
 import { readCsv, type Row, type Table, toCsv, unreadColumns } from './csv';
 
 const SONG_HEADER = [
@@ -42,10 +42,10 @@ export function songsToCsv(rig: Rig): string {
         meterWords(song.meter ?? COMMON_TIME),
         song.key,
         song.tuning,
-        song.instrument === undefined ? '' : nameOf(rig, song.instrument),
+        calledIn(rig.devices, song.instrument),
         s?.name,
         s?.bars,
-        s === undefined ? '' : (rig.sounds.find((x) => x.id === s.sound)?.name ?? s.sound),
+        calledIn(rig.sounds, s?.sound),
         s && tempo(s),
         s?.meter && meterWords(s.meter),
         s?.notes,
@@ -62,9 +62,6 @@ export interface ReadSongs {
 
 /** What an empty cell means for a song that the rig has: what is there stays, or goes. */
 export type Blanks = 'keep' | 'clear';
-
-export const same = (a: string, b: string): boolean =>
-  a.trim().toLowerCase() === b.trim().toLowerCase();
 
 function readMeter(text: string): Outcome<Meter | undefined> {
   if (!text) return done(undefined);
@@ -173,10 +170,8 @@ class SongTable {
     const meter = readMeter(cells.meter ?? '');
     if (!meter.ok) say(reasonOf(meter));
     const wanted = cells.instrument;
-    const instrument = wanted
-      ? this.rig.devices.find((d) => same(d.name, wanted) || d.id === wanted)
-      : undefined;
-    if (wanted && !instrument) say(`there is no instrument "${wanted}" in this rig`);
+    const missing = (name: string) => `there is no instrument "${name}" in this rig`;
+    const instrument = wanted ? whoIs(this.rig.devices, wanted, { say, missing }) : undefined;
     const id = known?.id ?? givenId(cells.id, cells.song ?? 'song', this.taken);
     this.taken.add(id);
     const kept = this.kept(known, ['key', 'tuning', 'instrument', 'meter'], cells);
@@ -213,13 +208,11 @@ class SongTable {
     const bars = this.table.toNumber(cells.bars ?? '');
     if (!Number.isInteger(bars) || bars < 1 || bars > 999)
       say(`"${cells.bars ?? ''}" is no number of bars; give 1 to 999`);
-    const sound =
-      rig.sounds.find((s) => same(s.name, cells.sound ?? '')) ??
-      rig.sounds.find((s) => s.id === cells.sound);
-    if (!sound) {
+    const missing = (name: string) => {
       const some = rig.sounds.slice(0, 8).map((s) => s.name);
-      say(`there is no sound "${cells.sound ?? ''}"; the rig has ${some.join(', ')}`);
-    }
+      return `there is no sound "${name}"; the rig has ${some.join(', ')}`;
+    };
+    const sound = whoIs(rig.sounds, cells.sound ?? '', { say, missing });
     const meter = readMeter(cells['section meter'] ?? '');
     if (!meter.ok) say(reasonOf(meter));
     const tempos = this.tempos(cells['section bpm'] ?? '', bars, say);

@@ -7,6 +7,7 @@ import { deviceOf, leadTypeFor } from '../rig/find';
 import { givenId } from '../rig/fresh-id';
 import { sameJson } from '../rig/same-json';
 import { type End, type Lead, LEAD_TYPES, type Rig } from '../rig/schema';
+import { same, whoIs } from './called';
 import { readCsv, type Row, type Table, toCsv } from './csv';
 
 const yes = (x: boolean | undefined): string => (x ? 'yes' : '');
@@ -144,14 +145,11 @@ function leadOfRow(
 
 function endOf(rig: Rig, c: Row['cells'], side: 'from' | 'to', say: Say): End | undefined {
   const [who, where] = [c[`${side} device`] ?? '', c[`${side} jack`] ?? ''];
-  const device =
-    rig.devices.find((d) => d.id === who) ??
-    rig.devices.find((d) => d.name.toLowerCase() === who.toLowerCase());
-  if (!device) return void say(`there is no device "${who}" in this rig`);
+  const missing = (name: string) => `there is no device "${name}" in this rig`;
+  const device = whoIs(rig.devices, who, { say, missing });
+  if (!device) return undefined;
   const { jacks } = kindOf(device.kind);
-  const jack =
-    jacks.find((j) => j.id === where) ??
-    jacks.find((j) => j.label.toLowerCase() === where.toLowerCase());
+  const jack = jacks.find((j) => j.id === where) ?? jacks.find((j) => same(j.label, where));
   if (jack) return { device: device.id, jack: jack.id };
   const there = jacks.filter((j) => !j.inside).map((j) => `"${j.id}"`);
   return void say(`${device.name} has no jack "${where}"; it has ${there.join(', ')}`);
