@@ -150,10 +150,15 @@ export class PowerRules {
     }
   }
 
-  /** Nothing is drawn unless a sum is one: one row for all is quicker to solve than one for each. */
+  /**
+   * Nothing is drawn unless a sum is one: one row for all is quicker to solve than one for each. Who stays
+   * where it hangs has one of its own: what is reckoned in parts then knows which of them cannot stay together.
+   */
   private onlyWhere(options: readonly Option[], isOne: readonly Term[], most: number): void {
     const { draws, spare } = this.drawsOfAtLeastOne(options);
     this.add([...draws, ...isOne.map(([f, v]): Term => [-f * (most + spare), v])], '<=', 0);
+    for (const stays of ones(options.filter(isNow)))
+      this.add([stays, ...isOne.map(([f, v]): Term => [-f, v])], '<=', 0);
   }
 
   /** Nothing is drawn where a sum is one. */
@@ -161,6 +166,7 @@ export class PowerRules {
     const { draws, spare } = this.drawsOfAtLeastOne(options);
     const all = most + spare;
     this.add([...draws, ...isOne.map(([f, v]): Term => [f * all, v])], '<=', all);
+    for (const stays of ones(options.filter(isNow))) this.add([stays, ...isOne], '<=', 1);
   }
 
   /** Draws in mA, none under 1, so that what takes next to nothing is ruled too; and what that adds to all. */
