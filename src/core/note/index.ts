@@ -3,7 +3,7 @@ import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { dbuOfVolts } from '../units';
-import { stationsOf } from '../walk';
+import { figurePoints, stationsOf } from '../walk';
 import { bandsOf, noteAt, type NoteAt } from './figures';
 import { LOW_E } from './pluck';
 import { type NoiseAt, noiseIn } from './noise';
@@ -105,20 +105,24 @@ export function liftsIn({ stages }: Circuit): Map<string, Lift> {
 export const noteOfNet = (circuit: Circuit, net: number): NoteAt | undefined =>
   noteAt(runNote(circuit).at(net));
 
-/** The note as it leaves a station, at normal picking: its loudness and its bands. */
+/** The note as it leaves a station, or as it comes in where nothing leaves, at normal picking: loudness and bands. */
 export interface StationNote {
   loudnessDbu: number;
   bandsDbu: (number | null)[];
 }
 
-/** The note behind every station of a sound, at the louder of its outputs; silent ones are left out. */
+/**
+ * The note behind every station of a sound, at the first of its outputs that carries it; where its way ends, as
+ * it comes in. Silent ones are left out.
+ */
 export function notesOfStations(rig: Rig, sound: Sound): Map<string, StationNote> {
   const { at } = playNote(rig, sound);
   return new Map(
     stationsOf(rig, sound).stations.flatMap((s): [string, StationNote][] => {
-      const notes = s.outs.flatMap((point) => at(s.device, point)?.touches[1] ?? []);
-      const louder = notes.sort((a, b) => b.loudnessDbu - a.loudnessDbu)[0];
-      return louder ? [[s.id, { loudnessDbu: louder.loudnessDbu, bandsDbu: louder.bandsDbu }]] : [];
+      const device = deviceOf(rig, s.device);
+      const taken = device && kindOf(device.kind).destination?.jacks;
+      const [note] = figurePoints(s, taken).flatMap((p) => at(s.device, p)?.touches[1] ?? []);
+      return note ? [[s.id, { loudnessDbu: note.loudnessDbu, bandsDbu: note.bandsDbu }]] : [];
     }),
   );
 }

@@ -1,7 +1,7 @@
 import { at as entryAt } from '../outcome';
 import type { CircuitStage } from '../circuit';
 import { byKey } from '../graph';
-import type { Station } from '../walk';
+import { figurePoints, type Station } from '../walk';
 import type { Flowing } from './flow';
 import {
   type Width,
@@ -17,6 +17,7 @@ import type { SoundContext } from './sound-context';
 export interface StationFigures extends Station {
   /** At the main input; `null` where signal begins. */
   input: PointFigures | null;
+  /** At the first of its outputs that carries signal, or at the first; of what ends here, where it comes in. */
   output: PointFigures;
   width: Width;
   /** Room between the peak and the clip point, in dB; `null` where clipping is meant or nothing active stands. */
@@ -64,12 +65,12 @@ export function stationFigures(ctx: SoundContext): StationFigures[] {
   return ctx.stations
     .map((station) => {
       const destination = ctx.destinations.find((d) => d.device.id === station.device);
-      const outPoint = station.outs[0] ?? destination?.points[0] ?? entryAt(station.ins, 0);
-      const outPoints = station.outs.length ? station.outs : (destination?.points ?? station.ins);
+      const outPoints = figurePoints(station, destination?.points);
+      const figures = outPoints.map((p) => pointFigures(ctx, station.device, p));
       return {
         ...station,
         input: station.ins[0] ? pointFigures(ctx, station.device, station.ins[0]) : null,
-        output: pointFigures(ctx, station.device, outPoint),
+        output: figures.find((f) => f.levelDbu) ?? entryAt(figures, 0),
         ...roomAt(ctx, station, stagesAt.get(station.device)),
         width: widthOf(outPoints.map((p) => ctx.at(station.device, p).flows)),
       };

@@ -1,5 +1,5 @@
 export { placeStations } from './place';
-export { passGroups, type Station, stationsOf, type Step } from './stations';
+export { figurePoints, passGroups, type Station, stationsOf, type Step } from './stations';
 export { sourcesOf } from './sources';
 export { reachedFrom, routeBetween, routeTo } from './route';
 export { walkOrder } from './walk-order';

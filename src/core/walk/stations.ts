@@ -26,6 +26,12 @@ export interface Station {
   lane: number;
 }
 
+/** Where the figures of a station are read: at its outputs, or where its way ends at what takes it in. */
+export const figurePoints = (
+  { ins, outs }: Pick<Station, 'ins' | 'outs'>,
+  taken: readonly string[] = [],
+): readonly string[] => (outs.length ? outs : taken.length ? taken : ins);
+
 /**
  * Leads that carry signal from one station to the next: two where a stereo pair runs side by side,
  * none where a dry way inside a device runs past its loop.

@@ -58,14 +58,14 @@ export const MeterColumn = memo(function MeterColumn({
           <Meter placed={placed} />
         ))}
       {!placed.narrow &&
-        shown.map((r, n) => (
+        shown.map((r) => (
           <span
             key={r.id}
             className="cell figures"
             data-row={r.id}
             data-warn={r.warn?.(station) ?? false}
             title={`${r.name}: ${r.explain}`}
-            style={{ top: SIZE.meter + 1 + n * SIZE.row }}
+            style={{ height: SIZE.row }}
           >
             {r.ofNote === 'bands' && note ? (
               <Profile note={note} words={r.show(station, units, note)} />
@@ -125,7 +125,7 @@ function Differs({
       className="differs"
       data-differs={station.device}
       title={words.join('\n')}
-      style={{ left: BESIDE - 12, width: width + 24, height: SIZE.meter }}
+      style={{ width: width + 24, height: SIZE.meter }}
     >
       {words.slice(0, 3).map((w) => (
         <div key={w}>{w}</div>
@@ -155,7 +155,7 @@ function Meter({ placed: { station, width } }: { placed: PlacedStation }) {
   );
   const across = { x1: middle - 7, x2: middle + 7 };
   return (
-    <svg className="meter" style={{ left: BESIDE }} width={width} height={SIZE.meter} aria-hidden>
+    <svg className="meter" width={width} height={SIZE.meter} aria-hidden>
       <line
         x1={middle}
         x2={middle}

@@ -1,6 +1,8 @@
 import { analyse } from '../../core/report';
-import { touringRig } from '../../core/demo';
+import { effectiveRig } from '../../core/control';
+import { DEMO_RIGS, touringRig } from '../../core/demo';
 import { notesOfStations } from '../../core/note';
+import { wired } from '../../core/testing/wired';
 import { METER_ROWS, type MeterRow, rowUnit, USUAL_ROWS } from './meter-rows';
 
 const station = (sound: string, id: string) =>
@@ -46,10 +48,34 @@ test('loudness and bands are those of the note behind the strip', () => {
   const highest = Math.max(...note.bandsDbu.map((v) => v ?? -Infinity));
   expect(words).toMatch(/^lows \S+, middles \S+, highs \S+$/);
   expect(words).toContain(highest.toFixed(1).replace('-', '−'));
-  // Every strip that has level has a note, and none that has not.
-  const all = analyse(touringRig).sounds.find((s) => s.sound === 'lead')!.stations;
-  for (const s of all.filter((x) => x.outs.length))
-    expect([s.id, notes.has(s.id)]).toEqual([s.id, s.output.levelDbu !== null]);
+});
+
+test.each(DEMO_RIGS.map((r) => [r.name, r] as const))(
+  '%s: every strip that has level has a note, where ways end too, and none that has not',
+  (_, written) => {
+    const rig = effectiveRig(written);
+    for (const report of analyse(rig).sounds) {
+      const notes = notesOfStations(
+        rig,
+        rig.sounds.find((s) => s.id === report.sound)!,
+      );
+      const loud = report.stations.filter((s) => s.output.levelDbu).map((s) => s.id);
+      expect(report.stations.map((s) => s.id).filter((id) => notes.has(id))).toEqual(loud);
+    }
+  },
+);
+
+test('a selector shows what leaves it, by whichever of its outputs', () => {
+  const rig = wired(
+    { g: 'guitar-humbucker', s: 'splitter-isolated', a: 'combo-tube', b: 'combo-tube' },
+    'g.out>s.in s.a>a.in s.b>b.in',
+    { One: ['', { s: { select: 'a' } }], Other: ['', { s: { select: 'b' } }] },
+  );
+  const level = (sound: string) =>
+    analyse(rig)
+      .sounds.find((s) => s.sound === sound)!
+      .stations.find((s) => s.device === 's')!.output.levelDbu?.normal;
+  expect(level('One')).toBeCloseTo(level('Other')!, 6);
 });
 
 test('units are said once at the side', () =>
