@@ -69,20 +69,23 @@ async function firstView(browser: Browser, url: string): Promise<{ kB: number; m
 }
 
 /**
- * Has the page say of each key when it came, and when what it changed was painted: the last change on screen
- * within a while, then the frame after it. What changes on strips that are scrolled out of sight is not waited for.
+ * Has the page say of each key when it came, and when the figures that it changed were painted: the last change
+ * on screen within a while, then the frame after it. Strips that are scrolled out of sight are not waited for.
  */
 const watch = (page: Page) =>
   page.evaluate(() => {
     const told = window as unknown as { presses: { at: number; painted: number }[] };
     told.presses = [];
     addEventListener('keydown', (e) => told.presses.push({ at: e.timeStamp, painted: NaN }), true);
+    const figures = '[data-figures], .arrivals, .knob, .pairs';
     const { clientWidth, clientHeight } = document.querySelector('#place .scroll')!;
     new MutationObserver((changes) => {
       // No name for this: what tsx makes of named functions does not run in a page.
       const isSeen = changes.some(({ target }) => {
         const at = target instanceof Element ? target : target.parentElement;
-        const strip = at?.closest<HTMLElement>('[data-station], [data-figures], [data-lead]');
+        // Figures, or strips that came and went; marks of findings follow when those are known.
+        if (!at?.closest(figures) && !at?.matches('.walk')) return false;
+        const strip = at.closest<HTMLElement>('[data-figures]');
         const { left = '0', top = '0' } = strip?.style ?? {};
         return parseFloat(left) <= clientWidth && parseFloat(top) <= clientHeight;
       });

@@ -1,5 +1,5 @@
 'use client';
-import type { RefObject } from 'react';
+import { type RefObject, useDeferredValue } from 'react';
 import { placeWalk, type WalkView } from '../../core/draw';
 import type { Rig } from '../../core/rig';
 import { useShown } from './use-shown';
@@ -26,8 +26,10 @@ export function Minimap({
   scroller: RefObject<HTMLDivElement | null>;
 }) {
   const shown = useShown(scroller);
+  // The walk itself comes first.
+  const walk = useDeferredValue(view);
   if (!shown) return null;
-  const g = placeWalk(view, rig.leads, rows, undefined, new Set(foldedLanes));
+  const g = placeWalk(walk, rig.leads, rows, undefined, new Set(foldedLanes));
   const [fullWidth, fullHeight] = [g.width + 2 * MARGIN, g.height];
   if (fullWidth <= shown.width + 4 && fullHeight <= shown.height + 4) return null;
   // Wide and low: each way has its own scale.
