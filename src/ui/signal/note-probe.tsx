@@ -14,7 +14,7 @@ import {
 } from 'recharts';
 import type { NoteAt } from '../../core/note';
 import { BANDS } from '../../core/note/bands';
-import { nameOf } from '../../core/rig';
+import { endWords } from '../../core/rig';
 import { fixed, showLevel, withPrefix } from '../../core/units';
 import type { Questions } from '../../worker/messages';
 import { useAnswer } from '../look/use-answer';
@@ -91,7 +91,7 @@ function useOther(beside: string | null, device: string, point: string): Other |
   if (!ask) return undefined;
   const names: Record<string, string | undefined> = {
     sound: rig.sounds.find((s) => s.id === id)?.name,
-    station: nameOf(rig, id),
+    station: endWords(rig, { device: id, jack: at }),
     ...OTHERWISE,
   };
   return { name: names[what ?? ''] ?? id, note };
@@ -139,10 +139,9 @@ function Beside({
           group: 'Behind another station',
           items: [
             ...new Map(
-              stations.map((s) => [
-                `station ${s.device} ${s.outs[0]}`,
-                `${nameOf(rig, s.device)}, ${s.outs[0]}`,
-              ]),
+              stations.flatMap(({ device, outs }) =>
+                outs.map((jack) => [`station ${device} ${jack}`, endWords(rig, { device, jack })]),
+              ),
             ),
           ].map(([station, label]) => ({ value: station, label })),
         },
