@@ -12,6 +12,7 @@ import {
   unfed,
   voltagesOf,
 } from './power';
+import { movedTo, outletWords, pluggedIn } from './power-moves';
 
 /**
  * What is wrong with power as it is plugged: dangers first. Nothing is said of devices without
@@ -21,7 +22,7 @@ export function powerRemarks(rig: Rig): Remark[] {
   const loads = loadsOf(rig);
   if (!loads.length) return [];
   return [
-    ...loads.flatMap(settingsOf),
+    ...loads.flatMap((l) => settingsOf(l, loads)),
     ...loads.flatMap((l) => wrongPlugs(l, loads)),
     ...loads.flatMap((l) => tooMuch(l, loads)),
     ...sagging(rig, loads),
@@ -30,14 +31,19 @@ export function powerRemarks(rig: Rig): Remark[] {
   ];
 }
 
-const outletWords = (l: Load): string => `${l.place.outlet.label} of ${l.place.supply.name}`;
+/** The voltages that an outlet is set to; of more than one, each is wrong for somebody. */
+const settingsAt = (l: Load): number[] => [...new Set(l.settings.map((s) => s.volts))];
 
 /** Devices that set one outlet to different voltages, and voltages that it cannot give. */
-function settingsOf(l: Load): Remark[] {
-  const volts = [...new Set(l.settings.map((s) => s.volts))];
+function settingsOf(l: Load, loads: readonly Load[]): Remark[] {
+  const volts = settingsAt(l);
   const gives = voltagesOf(l.place.outlet);
   const subjects = [...l.settings.map((s) => s.device.id), l.place.supply.id];
   const about = `${l.place.supply.id} ${l.place.outlet.id} set`;
+  const elsewhere = l.takers
+    .filter((t) => t.device.supply?.volts !== undefined)
+    .flatMap((t) => movedTo(t, loads));
+  const ways = fixes([...elsewhere, ...l.settings.map((s) => unplugged(s.device))]);
   if (volts.length > 1)
     return [
       {
@@ -46,7 +52,7 @@ function settingsOf(l: Load): Remark[] {
         why:
           `${l.settings.map((s) => `${s.device.name} wants ${s.volts} V`).join(', ')}: an outlet gives one ` +
           'voltage, and whoever wants less than it is set to can be destroyed.',
-        ...fixes(l.settings.map((s) => unplugged(s.device))),
+        ...ways,
       },
     ];
   const [only] = volts;
@@ -57,7 +63,7 @@ function settingsOf(l: Load): Remark[] {
           ...{ rule: 'power-setting', severity: 'fault', subjects, about },
           what: `${outletWords(l)} cannot be set to ${only} V.`,
           why: `It gives ${gives.join(' or ')} V.`,
-          ...fixes(l.settings.map((s) => unplugged(s.device))),
+          ...ways,
         },
       ];
 }
@@ -66,48 +72,6 @@ const unplugged = (device: Device): Fix => ({
   words: `Unplug ${device.name}`,
   edits: [{ edit: 'unplugPower', device: device.id }],
 });
-
-/** Who shares its return with whatever hangs on an outlet: all on the supply's outlets that are not isolated. */
-const returnsWith = (l: Load, loads: readonly Load[]): Taker[] =>
-  l.place.outlet.isolated
-    ? l.takers
-    : loads
-        .filter((x) => x.place.supply.id === l.place.supply.id && !x.place.outlet.isolated)
-        .flatMap((x) => x.takers);
-
-/** The first outlet that is free, or its own, that feeds a device as it should be fed, at a voltage that fits. */
-function moved(taker: Taker, loads: readonly Load[]): Fix[] {
-  const { device, need } = taker;
-  for (const l of loads) {
-    const isTaken = l.takers.some((t) => t.device.id !== device.id);
-    if (isTaken || l.place.supply.id === device.id) continue;
-    if (returnsWith(l, loads).some((t) => t.device.id !== device.id && quarrel(t.need, need)))
-      continue;
-    if (need.milliamps * (1 + HEADROOM) > l.place.outlet.milliamps) continue;
-    const total = supplyTotal(l.place.supply);
-    const sum = loads
-      .filter((x) => x.place.supply.id === l.place.supply.id)
-      .reduce((s, x) => s + x.milliamps, 0);
-    const own = device.supply?.device === l.place.supply.id ? 0 : need.milliamps;
-    if (total !== undefined && sum + own > total) continue;
-    const volts = voltagesOf(l.place.outlet).find((v) => !misfit(need, l.place.outlet, v));
-    if (volts === undefined) continue;
-    const set = volts === l.place.outlet.volts ? {} : { volts };
-    return [
-      {
-        words: `Plug ${device.name} into ${outletWords(l)}${'volts' in set ? `, at ${volts} V` : ''}`,
-        edits: [
-          {
-            edit: 'setDevice',
-            device: device.id,
-            supply: { device: l.place.supply.id, outlet: l.place.outlet.id, ...set },
-          },
-        ],
-      },
-    ];
-  }
-  return [];
-}
 
 /** What is told of a device on an outlet that does not fit it. */
 const MISFITS = {
@@ -149,7 +113,9 @@ const wrongPlugs = (l: Load, loads: readonly Load[]): Remark[] =>
   l.takers.flatMap((taker): Remark[] => {
     const { device, need } = taker;
     const wrong = misfit(need, l.place.outlet, l.volts);
-    if (!wrong) return [];
+    // What an outlet gives that is set two ways at once is told with that.
+    const isVoltage = wrong === 'over-voltage' || wrong === 'under-voltage';
+    if (!wrong || (isVoltage && settingsAt(l).length > 1)) return [];
     const wants = `${need.volts}${need.maxVolts ? ` to ${need.maxVolts}` : ''} V ${need.ac ? 'AC' : 'DC'}`;
     const told = MISFITS[wrong]({ ...taker, l, wants });
     return [
@@ -158,7 +124,7 @@ const wrongPlugs = (l: Load, loads: readonly Load[]): Remark[] =>
         subjects: [device.id, l.place.supply.id],
         about: `${device.id} ${wrong}`,
         ...fixes([
-          ...moved(taker, loads),
+          ...movedTo(taker, loads),
           ...(told.severity === 'danger' ? [unplugged(device)] : []),
         ]),
       },
@@ -182,7 +148,7 @@ function tooMuch(l: Load, loads: readonly Load[]): Remark[] {
         '; ' +
         `the outlet gives ${l.place.outlet.milliamps} mA, and ${Math.round(HEADROOM * 100)} ` +
         '% of the load is kept free.',
-      ...fixes(l.takers.flatMap((t) => moved(t, loads))),
+      ...fixes(l.takers.flatMap((t) => movedTo(t, loads))),
     },
   ];
 }
@@ -244,7 +210,7 @@ function sharing(loads: readonly Load[]): Remark[] {
           ? 'The chassis of one is its plus: shared with the other, the supply is shorted.'
           : 'One is digital and chops its current, the other has high gain: what one does is ' +
             `heard in the other${pairs.length > 1 ? `; so with ${pairs.length - 1} more pairs there` : ''}.`,
-        ...fixes([...moved(a, alone), ...moved(b, alone)]),
+        ...fixes([...movedTo(a, alone), ...movedTo(b, alone)]),
       },
     ];
   });
@@ -274,6 +240,7 @@ function without(rig: Rig, loads: readonly Load[]): Remark[] {
             ', ',
           )}${list.length > 8 ? ` and ${list.length - 8} more` : ''} ${list.length === 1 ? 'is' : 'are'} ` +
         'plugged into no outlet. Under Build, Power, a plan gives them out.',
+      ...(none ? {} : fixes(pluggedIn(rig, list))),
     },
   ];
 }
