@@ -30,8 +30,12 @@ const told = (r: Rig) =>
     .filter((x) => x.severity !== 'advice')
     .map((x) => [x.rule, x.fix?.words]);
 
-test('what is too much for its outlet goes beside others that leave room, where none is free', () => {
-  const r = rig(pedal('d', { milliamps: 300 }, '1'), pedal('e', {}, '2'), supply(['1', '2']));
+test('what is too much for its outlet goes beside others that leave room, where none is free or to be had', () => {
+  const r = rig(
+    pedal('d', { milliamps: 300 }, '1'),
+    pedal('e', { milliamps: 95 }, '2'),
+    supply(['1', '2']),
+  );
   expect(told(r)).toEqual([['power-current', 'Plug D into outlet 2 of S, beside E']]);
   expect(told(after(r, powerRemarks(r)[0]!.fix!.edits))).toEqual([]);
 });

@@ -70,26 +70,41 @@ const plugged = ({ device }: Taker, { place }: Load, volts: number): Edit => ({
 });
 
 /**
- * A device put where it is fed as it should be: on an outlet that is free, or its own at another voltage; else
- * beside others whose outlet has room; else in exchange with another one. Nothing where none of that does it.
+ * Ways to put a device where it is fed as it should be: on an outlet that is free, or its own at another
+ * voltage; else in exchange with another one, so that nobody shares; else beside others whose outlet has room.
  */
 export function movedTo(taker: Taker, loads: readonly Load[]): Fix[] {
-  const { device } = taker;
-  const isFree = (l: Load) => l.takers.every((t) => idOf(t) === device.id);
-  const shared = loads.filter((l) => !isFree(l) && !l.takers.some((t) => idOf(t) === device.id));
-  for (const l of [...loads.filter(isFree), ...shared]) {
+  const isFree = (l: Load) => l.takers.every((t) => idOf(t) === idOf(taker));
+  const isOwn = (l: Load) => l.takers.some((t) => idOf(t) === idOf(taker));
+  const alone = firstOf(taker, loads.filter(isFree), loads);
+  return alone.length
+    ? alone
+    : [
+        ...exchanged(taker, loads),
+        ...firstOf(
+          taker,
+          loads.filter((l) => !isFree(l) && !isOwn(l)),
+          loads,
+        ),
+      ];
+}
+
+/** A device on the first of some outlets that feeds it as it should be fed. */
+function firstOf(taker: Taker, some: readonly Load[], loads: readonly Load[]): Fix[] {
+  for (const l of some) {
     const volts = voltsFor(taker, l, loads, []);
     if (volts === undefined) continue;
     const set = volts === l.place.outlet.volts ? '' : `, at ${volts} V`;
-    const beside = isFree(l) ? '' : `, beside ${l.takers.map((t) => t.device.name).join(', ')}`;
+    const others = l.takers.filter((t) => idOf(t) !== idOf(taker)).map((t) => t.device.name);
+    const beside = others.length ? `, beside ${others.join(', ')}` : '';
     return [
       {
-        words: `Plug ${device.name} into ${outletWords(l)}${set}${beside}`,
+        words: `Plug ${taker.device.name} into ${outletWords(l)}${set}${beside}`,
         edits: [plugged(taker, l, volts)],
       },
     ];
   }
-  return exchanged(taker, loads);
+  return [];
 }
 
 /** A device exchanged with another one, where each is fed as it should be in the other's place. */
