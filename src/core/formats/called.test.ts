@@ -97,6 +97,11 @@ it('a table calls by name what one alone is called, and by id what several are',
   expect([calledIn(TWO), calledIn(TWO, 'gone')]).toEqual(['', 'gone']);
 });
 
+it('a row without an id is about what bears its name, not about what has that name as its id', () => {
+  const read = valueOf(gearFromCsv(touringRig, 'name,kind\r\ncomp,compressor\r\n'));
+  expect(read).toMatchObject([{ edit: 'addDevice', device: { name: 'comp' } }]);
+});
+
 it('a row by name alone is not read into one of two devices that bear it', () => {
   const rig = renamed(touringRig, (name, i) => (i < 2 ? 'Box' : name));
   const read = gearFromCsv(rig, 'name,kind,notes\r\nBox,guitar-baritone,strings are new\r\n');

@@ -19,9 +19,22 @@ export function calledIn(all: readonly Named[], id = ''): string {
   return isTaken ? id : one.name;
 }
 
-/** Why a cell means nobody. `missing` is for a name that nothing bears. */
+type Say = (what: string) => void;
+
+/** The only one that bears a name; nothing where none does, and where several do, which is said. */
+export function namedSo<T extends Named>(all: readonly T[], name: string, say: Say): T | undefined {
+  const named = all.filter((x) => same(x.name, name));
+  if (named.length > 1)
+    say(
+      `"${name}" is what ${named.length} are called; write which by its id: ` +
+        named.map((x) => x.id).join(', '),
+    );
+  return named.length === 1 ? named[0] : undefined;
+}
+
+/** Why a cell means nobody. `missing` is for what nothing is called. */
 interface Why {
-  say: (what: string) => void;
+  say: Say;
   missing: (text: string) => string;
 }
 
@@ -32,12 +45,7 @@ export function whoIs<T extends Named>(
   { say, missing }: Why,
 ): T | undefined {
   const byId = all.find((x) => x.id === text);
-  const named = byId ? [byId] : all.filter((x) => same(x.name, text));
-  if (!named.length) say(missing(text));
-  if (named.length > 1)
-    say(
-      `"${text}" is what ${named.length} are called; write which by its id: ` +
-        named.map((x) => x.id).join(', '),
-    );
-  return named.length === 1 ? named[0] : undefined;
+  if (byId) return byId;
+  if (!all.some((x) => same(x.name, text))) say(missing(text));
+  return namedSo(all, text, say);
 }

@@ -6,7 +6,7 @@ import type { Outcome, Problem } from '../outcome';
 import type { Device, Rig } from '../rig/schema';
 import { kindsFor, sheetIdOf } from '../rig/sheets';
 import { PLACES } from '../rig/stands-where';
-import { calledIn, same, whoIs } from './called';
+import { calledIn, namedSo, same, whoIs } from './called';
 import { readCsv, type Row, type Table, toCsv } from './csv';
 
 const GEAR_HEADER = [
@@ -110,10 +110,7 @@ const isNamedBy = (rows: readonly Row[], what: string): boolean =>
 
 /** The device of the rig that a row is about: by its id, or by a name that one alone bears. */
 function knownIn(rig: Rig, { id, name = '' }: Row['cells'], say: Say): Device | undefined {
-  if (id) return deviceOf(rig, id);
-  return isCalledIn(rig.devices, name)
-    ? whoIs(rig.devices, name, { say, missing: () => '' })
-    : undefined;
+  return id ? deviceOf(rig, id) : namedSo(rig.devices, name, say);
 }
 
 /** The kind that a row names, by its id or its name; of one's own gear only what the rig holds a sheet of. */

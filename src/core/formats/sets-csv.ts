@@ -4,7 +4,7 @@ import { issueWords } from '../rig/issue-words';
 import { type Rig, type SetEntry, setSchema, type Song, type SongSet } from '../rig/schema';
 import { runningOrder } from '../songs/running-order';
 import { readCsv, type Row, type Table, toCsv, unreadColumns } from './csv';
-import { same, whoIs } from './called';
+import { namedSo, same } from './called';
 
 const SET_HEADER = [
   'set',
@@ -108,12 +108,7 @@ function setOf(
   const name = c.set ?? '';
   const sets = rig.sets ?? [];
   const wanted = c['set id'];
-  const named = sets.some((s) => same(s.name, name));
-  const known = wanted
-    ? sets.find((s) => s.id === wanted)
-    : named
-      ? whoIs(sets, name, { say, missing: () => '' })
-      : undefined;
+  const known = wanted ? sets.find((s) => s.id === wanted) : namedSo(sets, name, say);
   const id = known?.id ?? givenId(wanted, name, taken);
   taken.add(id);
   const minutes = c.minutes ? toNumber(c.minutes) : undefined;
