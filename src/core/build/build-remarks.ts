@@ -1,5 +1,5 @@
 import { at, sure } from '../outcome';
-import type { Remark } from '../findings/finding';
+import { fixes, type Remark } from '../findings/finding';
 import { deviceOf, endWords } from '../rig/find';
 import type { Board, Device, Rack, Rig } from '../rig/schema';
 import { judge } from './board';
@@ -12,6 +12,7 @@ import { voltsIn } from './countries';
 import { checkCountries, mainsSums, unknownCountries } from './mains';
 import { pressedDevices } from './pressed';
 import { panelPlan, type RackClash, rackClashes, rackSums, UNIT_MM } from './rack';
+import { rackMoves } from './rack-moves';
 import { countryRemark, unknownRemark } from './country-remarks';
 
 /** What is wrong with how the rig is laid out, mounted, cut and plugged into the mains, by what it is about. */
@@ -158,6 +159,7 @@ const rackRemarks = (rig: Rig, rack: Rack): Remark[] => [
     subjects: [clash.a.device.id, ...(clash.b ? [clash.b.device.id] : [])],
     about: [clash.a.device.id, ...(clash.b ? [clash.b.device.id] : [])].join(' '),
     ...rackClashWords(rack, clash),
+    ...fixes(rackMoves(rig, rack, clash)),
   })),
   ...pulledRemark(rig, rack),
   ...weightRemarks(rig, rack),

@@ -41,8 +41,11 @@ export interface Mounted {
   inside: number;
 }
 
+/** Room that is left beside what stands on a shelf, in mm. */
+const BESIDE_MM = 10;
+
 /**
- * The lowest free place in a rack that a device fits into: whole units, or beside what stands on a
+ * The lowest free place in a rack that a device fits into: whole units, or beside or between what stands on a
  * shelf already. Nothing free: the lowest unit, where it will be told what it hits.
  */
 export function freeRackPlace(rig: Rig, rack: Rack, device: Device): { unit: number; x?: number } {
@@ -51,9 +54,14 @@ export function freeRackPlace(rig: Rig, rack: Rack, device: Device): { unit: num
   const wide = sizeOf(device)?.width ?? 0;
   for (let unit = 1; unit + units - 1 <= rack.units; unit++) {
     const here = list.filter((m) => !m.rear && m.from <= unit + units - 1 && m.to >= unit);
-    if (!shelf && !here.length) return { unit };
-    const x = Math.max(0, ...here.map((m) => (m.shelf ? m.x + m.width + 10 : BETWEEN_MM)));
-    if (shelf && (here.length === 0 || x + wide <= BETWEEN_MM)) return { unit, x };
+    if (!here.length) return shelf ? { unit, x: 0 } : { unit };
+    const ends = [0, ...here.map((m) => m.x + m.width + BESIDE_MM)].sort((a, b) => a - b);
+    const x = ends.find(
+      (left) =>
+        left + wide <= BETWEEN_MM &&
+        here.every((m) => m.shelf && (left + wide <= m.x || left >= m.x + m.width)),
+    );
+    if (shelf && x !== undefined) return { unit, x };
   }
   return { unit: 1 };
 }
