@@ -41,6 +41,14 @@ test('from the list into the demo rig: the walk of each sound with its figures, 
   );
 });
 
+test('a strip that only passes on is chosen wherever it is pressed: nothing lies over it', async () => {
+  await tech.open('/rigs/salt-and-ferry/signal?sound=flat');
+  const strip = await tech.see('[data-station="kiln"].narrow');
+  const { x, y, width, height } = (await strip!.boundingBox())!;
+  await tech.page.mouse.click(x + width / 2, y + height - 6);
+  await tech.see('[data-inspector="kiln"]');
+});
+
 test('the figures are there before any script runs', async () => {
   const reader = await Person.arrives();
   await reader.page.setJavaScriptEnabled(false);

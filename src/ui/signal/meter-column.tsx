@@ -39,7 +39,8 @@ export const MeterColumn = memo(function MeterColumn({
 }) {
   const units = useRig((s) => s.units);
   const { station, x, y, width } = placed;
-  if (placed.folded) return null;
+  // A narrow strip is as high as its meter would be: nothing lies over it.
+  if (placed.folded || placed.narrow) return null;
   return (
     <div
       className="figure-column"
@@ -51,29 +52,27 @@ export const MeterColumn = memo(function MeterColumn({
         height: SIZE.meter + 1 + shown.length * SIZE.row,
       }}
     >
-      {!placed.narrow &&
-        (differs ? (
-          <Differs placed={placed} words={differs} levelDb={levelDb} />
-        ) : (
-          <Meter placed={placed} />
-        ))}
-      {!placed.narrow &&
-        shown.map((r) => (
-          <span
-            key={r.id}
-            className="cell figures"
-            data-row={r.id}
-            data-warn={r.warn?.(station) ?? false}
-            title={`${r.name}: ${r.explain}`}
-            style={{ height: SIZE.row }}
-          >
-            {r.ofNote === 'bands' && note ? (
-              <Profile note={note} words={r.show(station, units, note)} />
-            ) : (
-              r.show(station, units, note)
-            )}
-          </span>
-        ))}
+      {differs ? (
+        <Differs placed={placed} words={differs} levelDb={levelDb} />
+      ) : (
+        <Meter placed={placed} />
+      )}
+      {shown.map((r) => (
+        <span
+          key={r.id}
+          className="cell figures"
+          data-row={r.id}
+          data-warn={r.warn?.(station) ?? false}
+          title={`${r.name}: ${r.explain}`}
+          style={{ height: SIZE.row }}
+        >
+          {r.ofNote === 'bands' && note ? (
+            <Profile note={note} words={r.show(station, units, note)} />
+          ) : (
+            r.show(station, units, note)
+          )}
+        </span>
+      ))}
     </div>
   );
 }, equal);
