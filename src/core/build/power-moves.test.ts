@@ -30,32 +30,35 @@ const told = (r: Rig) =>
     .filter((x) => x.severity !== 'advice')
     .map((x) => [x.rule, x.fix?.words]);
 
-test('what is too much for its outlet goes beside others that leave room, where none is free or to be had', () => {
-  const r = rig(
-    pedal('d', { milliamps: 300 }, '1'),
-    pedal('e', { milliamps: 95 }, '2'),
-    supply(['1', '2']),
-  );
-  expect(told(r)).toEqual([['power-current', 'Plug D into outlet 2 of S, beside E']]);
+/** D of so much on an outlet of 100 mA, E of so much on one of 500. */
+const two = (d: number, e: number): Rig =>
+  rig(pedal('d', { milliamps: d }, '1'), pedal('e', { milliamps: e }, '2'), supply(['1', '2']));
+
+test.each([
+  [
+    'goes beside others that leave room, where none is free or to be had',
+    300,
+    95,
+    'Plug D into outlet 2 of S, beside E',
+  ],
+  [
+    'is exchanged where each is fed in the place of the other',
+    400,
+    70,
+    'Exchange the plugs of D and E',
+  ],
+])('what is too much for its outlet %s', (_, d, e, words) => {
+  const r = two(d, e);
+  expect(told(r)).toEqual([['power-current', words]]);
   expect(told(after(r, powerRemarks(r)[0]!.fix!.edits))).toEqual([]);
 });
 
-test('two that stand in each other’s place are exchanged', () => {
-  const r = rig(
-    pedal('d', { milliamps: 400 }, '1'),
-    pedal('e', { milliamps: 70 }, '2'),
-    supply(['1', '2']),
+test('whoever is pinned is not exchanged', () => {
+  const r = two(400, 70);
+  const devices = r.devices.map((d) =>
+    d.id === 'e' ? { ...d, supply: { ...d.supply!, pinned: true } } : d,
   );
-  expect(told(r)).toEqual([['power-current', 'Exchange the plugs of D and E']]);
-  expect(told(after(r, powerRemarks(r)[0]!.fix!.edits))).toEqual([]);
-  // Whoever is pinned stays.
-  const pinned = {
-    ...r,
-    devices: r.devices.map((d) =>
-      d.id === 'e' ? { ...d, supply: { ...d.supply!, pinned: true } } : d,
-    ),
-  };
-  expect(told(pinned)).toEqual([['power-current', undefined]]);
+  expect(told({ ...r, devices })).toEqual([['power-current', undefined]]);
 });
 
 test('what has no power is plugged in where it is fed as it should be; nothing is offered where one is left over', () => {
@@ -87,6 +90,19 @@ test('a box that hands power on is not plugged into what hangs on it', () => {
   expect(powerRemarks(rig(hander, other)).flatMap((x) => x.fix?.words ?? [])).toEqual([]);
 });
 
+test('nor into what hangs on it by way of another', () => {
+  const by = (id: string, on?: string) => ({
+    ...pedal(id, { milliamps: 5 }),
+    gives: { outlets: [{ ...OUTLETS['2'], id: '1' }] },
+    ...(on && { supply: { device: on, outlet: '1' } }),
+  });
+  // G hangs on F, and F on H, which has no power: none of them can feed it.
+  const chain = rig(by('h'), by('f', 'h'), by('g', 'f'));
+  expect(told(chain)).toEqual([['power-none', undefined]]);
+  const fed = rig(by('h'), by('f', 'h'), by('g', 'f'), supply(['2']));
+  expect(told(fed)).toEqual([['power-none', 'Plug H into outlet 2 of S']]);
+});
+
 const anyPedal = fc.record({
   volts: fc.constantFrom(9, 12),
   maxVolts: fc.constantFrom(12, 18),
@@ -109,6 +125,8 @@ test('whatever is plugged where: a way out by plugs cures what it is offered for
             .filter((f) => f.severity !== 'advice')
             .map((f) => `${f.rule} ${f.about}`);
         const before = new Set(keys(r));
+        for (const { what, why } of powerRemarks(r))
+          expect([what, why].join()).toMatch(/^[A-Z\d].*\.$/);
         for (const remark of powerRemarks(r))
           for (const way of [remark.fix, ...(remark.others ?? [])]) {
             if (!way || way.words.startsWith('Unplug')) continue;

@@ -7,6 +7,10 @@ import { HEADROOM, type Load, loadsOf, misfit, quarrel, type Taker, voltagesOf }
 /** An outlet in words: "outlet 2 of Pedal supply". */
 export const outletWords = (l: Load): string => `${l.place.outlet.label} of ${l.place.supply.name}`;
 
+/** The same at the beginning of a sentence. */
+export const outletBegins = (l: Load): string =>
+  outletWords(l).replace(/^\p{Ll}/u, (letter) => letter.toUpperCase());
+
 const idOf = (t: Taker): string => t.device.id;
 
 /** Who shares its return with whatever hangs on an outlet: all on the supply's outlets that are not isolated. */

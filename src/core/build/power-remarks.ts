@@ -12,7 +12,7 @@ import {
   unfed,
   voltagesOf,
 } from './power';
-import { movedTo, outletWords, pluggedIn } from './power-moves';
+import { movedTo, outletBegins, outletWords, pluggedIn } from './power-moves';
 
 /**
  * What is wrong with power as it is plugged: dangers first. Nothing is said of devices without
@@ -48,7 +48,7 @@ function settingsOf(l: Load, loads: readonly Load[]): Remark[] {
     return [
       {
         ...{ rule: 'power-voltage', severity: 'danger', subjects, about },
-        what: `${outletWords(l)} is to be set to ${volts.join(' and ')} V at once.`,
+        what: `${outletBegins(l)} is to be set to ${volts.join(' and ')} V at once.`,
         why:
           `${l.settings.map((s) => `${s.device.name} wants ${s.volts} V`).join(', ')}: an outlet gives one ` +
           'voltage, and whoever wants less than it is set to can be destroyed.',
@@ -61,7 +61,7 @@ function settingsOf(l: Load, loads: readonly Load[]): Remark[] {
     : [
         {
           ...{ rule: 'power-setting', severity: 'fault', subjects, about },
-          what: `${outletWords(l)} cannot be set to ${only} V.`,
+          what: `${outletBegins(l)} cannot be set to ${only} V.`,
           why: `It gives ${gives.join(' or ')} V.`,
           ...ways,
         },
@@ -93,13 +93,13 @@ const MISFITS = {
     rule: 'power-voltage' as const,
     severity: 'danger' as const,
     what: `${device.name} gets ${l.volts} V and bears ${need.maxVolts ?? need.volts} V.`,
-    why: `${outletWords(l)} is set to ${l.volts} V. Over-voltage can destroy it.`,
+    why: `${outletBegins(l)} is set to ${l.volts} V. Over-voltage can destroy it.`,
   }),
   'under-voltage': ({ device, need, l }: Misfit) => ({
     rule: 'power-low' as const,
     severity: 'fault' as const,
     what: `${device.name} gets ${l.volts} V and wants ${need.volts} V.`,
-    why: `${outletWords(l)} gives too little for it to work as it should.`,
+    why: `${outletBegins(l)} gives too little for it to work as it should.`,
   }),
 };
 
@@ -140,7 +140,7 @@ function tooMuch(l: Load, loads: readonly Load[]): Remark[] {
       severity: over ? 'fault' : 'caution',
       subjects: [l.place.supply.id, ...l.takers.map((t) => t.device.id)],
       about: `${l.place.supply.id} ${l.place.outlet.id}`,
-      what: `${outletWords(l)} gives ${over ? 'too little current' : 'its current without headroom'}.`,
+      what: `${outletBegins(l)} gives ${over ? 'too little current' : 'its current without headroom'}.`,
       why:
         l.takers.map((t) => `${t.device.name} ${t.need.milliamps} mA`).join(', ') +
         ' ' +

@@ -19,7 +19,9 @@ test('what takes the room of another is mounted where there is room, between oth
   const [clash] = told(rig);
   expect(clash!.what).toBe('Dry-dock Simulator and Drift Chorus take the same room in Tide rack.');
   // It came out of the gap that is left there; for the other one there is none.
-  expect(clash!.fix!.words).toBe('Mount Dry-dock Simulator at unit 6 of Tide rack');
+  expect(clash!.fix!.words).toBe(
+    'Mount Dry-dock Simulator at unit 6 of Tide rack, 0 mm from the left rail',
+  );
   expect(clash!.others).toBeUndefined();
   const back = valueOf(applyEdits(rig, clash!.fix!.edits)).rig;
   expect(back.devices).toEqual(touringRig.devices);
@@ -31,8 +33,8 @@ test('either of two is offered where there is room for either', () => {
   const clash = told(high).find((r) => r.rule === 'rack-overlap')!;
   const ways = [clash.fix!, ...(clash.others ?? [])];
   expect(ways.map((w) => w.words)).toEqual([
-    'Mount Drift Chorus at unit 12 of Tide rack',
-    'Mount Dry-dock Simulator at unit 6 of Tide rack',
+    'Mount Drift Chorus at unit 12 of Tide rack, 0 mm from the left rail',
+    'Mount Dry-dock Simulator at unit 6 of Tide rack, 0 mm from the left rail',
   ]);
   for (const way of ways) expect(told(valueOf(applyEdits(high, way.edits)).rig)).toEqual([]);
 });

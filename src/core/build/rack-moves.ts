@@ -32,7 +32,9 @@ export function rackMoves(rig: Rig, rack: Rack, { what, a, b }: RackClash): Fix[
     if (!isCured || after.some((c) => !before.has(keyOf(c)))) return [];
     return [
       {
-        words: `Mount ${device.name} at unit ${at.unit} of ${rack.name}`,
+        words:
+          `Mount ${device.name} at unit ${at.unit} of ${rack.name}` +
+          (at.x === undefined ? '' : `, ${at.x} mm from the left rail`),
         edits: [{ edit: 'placeInRack', device: device.id, rack: at }],
       },
     ];
