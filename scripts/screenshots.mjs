@@ -75,6 +75,10 @@ const VIEWS = [
       await p.locator('button ::-p-text(Proposals)').click();
       await p.locator('button ::-p-text(Work it out)').click();
       await p.waitForSelector('[data-proposal]', { timeout: 60_000 });
+      // What the order would bring is tried on a copy.
+      await p.waitForFunction(() => !document.body.innerText.includes('Trying it on a copy'), {
+        timeout: 60_000,
+      });
     },
   },
   {

@@ -231,7 +231,7 @@ describe('what an outlet is set to', () => {
       const [finding] = powerRemarks(rig);
       expect(finding).toMatchObject({ rule: 'power-voltage', severity: 'danger' });
       expect(finding!.what).toMatch(
-        /^outlet 1 of Brick is to be set to 1[28] and 1[28] V at once\.$/,
+        /^Outlet 1 of Brick is to be set to 1[28] and 1[28] V at once\.$/,
       );
       for (const way of [finding!.fix!, ...finding!.others!])
         expect(rules(after(rig, ...way.edits))).not.toContain('power-voltage');
