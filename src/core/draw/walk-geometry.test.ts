@@ -1,5 +1,9 @@
-import { analyse } from '../report';
+import fc from 'fast-check';
 import { brokenRig, touringRig } from '../demo';
+import { analyse } from '../report';
+import { finished, proposeRig } from '../start';
+import { anyBrief } from '../start/any-brief';
+import { cases } from '../testing/cases';
 import { placeWalk, SIZE } from './walk-geometry';
 import { walkView } from './walk-view';
 
@@ -25,6 +29,27 @@ test.each([touringRig, brokenRig])(
     }
   },
 );
+
+test('whatever a rig is begun with, no tag lies on another or on a strip', () => {
+  fc.assert(
+    fc.property(anyBrief, (brief) => {
+      const choice = { id: 'new', name: 'New', otherSchool: [] };
+      const { rig } = finished(proposeRig(brief, choice));
+      for (const report of analyse(rig).sounds) {
+        const { leads, stations } = placeWalk(walkView(rig, report), rig.leads, 3);
+        leads.forEach((a, i) => {
+          for (const b of leads.slice(i + 1))
+            expect(Math.abs(a.x - b.x) >= 22 || Math.abs(a.y - b.y) >= 24).toBe(true);
+          for (const s of stations)
+            expect(a.x > s.x && a.x < s.x + s.width && a.y > s.y && a.y < s.y + SIZE.label).toBe(
+              false,
+            );
+        });
+      }
+    }),
+    { numRuns: cases(12, 200), seed: 78 },
+  );
+});
 
 test('the live line ends where the signal is muted', () => {
   const report = analyse(touringRig).sounds.find((s) => s.sound === 'tune')!;

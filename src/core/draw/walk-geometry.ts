@@ -1,5 +1,7 @@
 import { at as entryAt, sure } from '../outcome';
 import type { Lead } from '../rig/schema';
+import type { XY } from '../build';
+import { cornersOf, freeSpots } from './spots';
 import type { WalkStation, WalkView } from './walk-view';
 
 /** Sizes of the walk in pixels. */
@@ -24,7 +26,7 @@ export interface PlacedStation {
   narrow: boolean;
   folded: boolean;
 }
-/** A tag on a lead: where it stands, and how many leads run there side by side. */
+/** A tag on a lead: where its middle stands, and how many leads run there side by side. */
 export interface PlacedLead {
   lead: Lead;
   x: number;
@@ -80,6 +82,61 @@ function wayOf(way: {
     : [`M${x1} ${y1}H${x2 - 7}V${y2}h7`, [x1 + SIZE.gap / 2, y1]];
 }
 
+/** How far apart the middles of two tags are at least, across or down: one lies over no part of another. */
+const TAG = { width: 22, height: 24 };
+
+/** What of a tag is read, from its middle: it may reach to the edge of a strip, as one over a lane does. */
+const READ = { x: TAG.width / 2, y: 10 };
+
+/** Whether a tag that stands there lies over a strip. */
+const isOver = (p: XY, s: PlacedStation): boolean =>
+  p.x > s.x - READ.x &&
+  p.x < s.x + s.width + READ.x &&
+  p.y > s.y - READ.y &&
+  p.y < s.y + SIZE.label + READ.y;
+
+/**
+ * Where the tag of a way may stand: where it does usually; where that is taken, between the columns that
+ * the way crosses or beside its way down, the nearest first, and before all others where no other way runs;
+ * in the end over the usual place, one above the other.
+ */
+function* tagSpots(
+  { first, corners }: { first: XY; corners: readonly XY[] },
+  gaps: readonly number[],
+  ways: readonly Way[],
+): Generator<XY> {
+  yield first;
+  const beside = (x: number) =>
+    gaps.reduce((a, b) => (Math.abs(b - x) < Math.abs(a - x) ? b : a), first.x);
+  const more = corners.slice(1).flatMap((to, i): XY[] => {
+    const from = entryAt(corners, i);
+    if (from.y === to.y) {
+      const [left, right] = [Math.min(from.x, to.x), Math.max(from.x, to.x)];
+      return gaps.filter((x) => left < x && x < right).map((x) => ({ x, y: to.y }));
+    }
+    const steps = Math.floor(Math.abs(to.y - from.y) / (TAG.height + 1));
+    const step = Math.sign(from.y - to.y) * (TAG.height + 1);
+    return Array.from({ length: steps }, (_, n) => ({ x: beside(to.x), y: to.y + step * (n + 1) }));
+  });
+  const away = (p: XY) => Math.abs(p.x - first.x) + Math.abs(p.y - first.y);
+  more.sort((a, b) => away(a) - away(b));
+  const runs = ways.map((w) => cornersOf(w.d));
+  const others = (p: XY) => runs.filter((c) => passes(c, p)).length;
+  yield* more.filter((p) => others(p) <= 1);
+  yield* more;
+  for (let n = 1; n < 8; n++) yield { x: first.x, y: first.y - n * (TAG.height + 1) };
+}
+
+/** Whether a way runs through where a tag stands. */
+const passes = (corners: readonly XY[], p: XY): boolean =>
+  corners.slice(1).some((to, i) => {
+    const from = entryAt(corners, i);
+    const near = (axis: 'x' | 'y', by: number) =>
+      p[axis] > Math.min(from[axis], to[axis]) - by / 2 &&
+      p[axis] < Math.max(from[axis], to[axis]) + by / 2;
+    return near('x', TAG.width) && near('y', TAG.height);
+  });
+
 /** The lanes from the top, and where they end. */
 function lanesOf(view: WalkView, rows: number, foldedLanes: ReadonlySet<string>) {
   const lanes: WalkGeometry['lanes'] = [];
@@ -112,10 +169,10 @@ export function placeWalk(
     view.stations.some((s) => s.column === c && !isSmall(s)) ? SIZE.wide : SIZE.narrow,
   );
   const columnX: number[] = [];
-  let x = SIZE.gutter;
+  let edge = SIZE.gutter;
   for (const width of columnWidth) {
-    columnX.push(x);
-    x += width + SIZE.gap;
+    columnX.push(edge);
+    edge += width + SIZE.gap;
   }
   const stations = view.stations.map((station) => {
     const narrow = isSmall(station) && columnWidth[station.column] === SIZE.narrow;
@@ -132,7 +189,7 @@ export function placeWalk(
   const at = new Map(stations.map((s) => [s.station.id, s]));
   const byId = new Map(leads.map((l) => [l.id, l]));
   const ways: Way[] = [];
-  const tags: PlacedLead[] = [];
+  const tagged: (Omit<PlacedLead, 'x' | 'y'> & { first: XY; corners: XY[] })[] = [];
   for (const step of view.steps) {
     const from = at.get(step.from);
     const to = at.get(step.to);
@@ -164,14 +221,27 @@ export function placeWalk(
       back: step.back,
       flat: y1 === y2,
     });
-    if (lead) tags.push({ lead, x: tag[0], y: tag[1], live, count: step.leads.length });
+    if (lead)
+      tagged.push({
+        ...{ lead, live, count: step.leads.length },
+        ...{ first: { x: tag[0], y: tag[1] }, corners: cornersOf(d) },
+      });
   }
+  const gaps = columnX.slice(1).map((left) => left - SIZE.gap / 2);
+  const spots = freeSpots(
+    tagged.map((t) => tagSpots(t, gaps, ways)),
+    TAG,
+    (p) => stations.some((s) => isOver(p, s)),
+  );
   return {
     stations,
-    leads: tags,
+    leads: tagged.map(({ lead, live, count }, i) => {
+      const { x, y } = entryAt(spots, i);
+      return { lead, x, y, live, count };
+    }),
     ways,
     lanes,
-    width: x + 10,
+    width: edge + 10,
     height: sure(lanes.at(-1)).y + sure(lanes.at(-1)).height,
   };
 }

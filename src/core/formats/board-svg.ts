@@ -1,9 +1,9 @@
 import { at as entryAt } from '../outcome';
 import { boardModel, HITS, judge, type Model, type Path, placesNow, type XY } from '../build';
 import { LEAD_DASH } from '../draw';
+import { nameSpots } from '../draw/spots';
 import type { Board, Lead, Rig } from '../rig/schema';
 import { type Element, FAINT, finish, INK, RULE, sheet, TAPE, text, WRONG } from './sheet';
-import { nameSpots } from './pages';
 import { type Looked, scaleBar, label } from './drawn';
 
 const EDGE = 50;

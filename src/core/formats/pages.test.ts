@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { analyse } from '../report';
 import { DEMO_RIGS, touringRig } from '../demo';
-import { cornersOf, crossingsOf, cutsOf, nameSpots, type Stretch } from './pages';
+import { cornersOf } from '../draw/spots';
+import { connectorsOf, crossingsOf, cutsOf, type Stretch } from './pages';
 import { bookOf, bookPages, drawnOn, stageSvg } from '.';
 import { missingScripts } from './scripts';
 
@@ -64,17 +65,29 @@ test('a way that leaves one page comes to the next at the same place', () => {
   );
 });
 
-test('names stand on their ways, and not on one another where there is room', () => {
-  const ways = [0, 30, 60].map((y) => [
-    { x: 0, y },
-    { x: 200, y },
-  ]);
-  const spots = nameSpots(ways, { width: 20, height: 40 }, (p) => p.x > 95 && p.x < 105);
-  spots.forEach((p, i) => expect(p.y).toBe(30 * i));
-  expect(spots.every((p) => p.x <= 95 || p.x >= 105)).toBe(true);
-  // Neighbours are too close for two names over one another.
-  for (const [i, p] of spots.slice(1).entries())
-    expect(Math.abs(p.x - spots[i]!.x)).toBeGreaterThan(20);
+test('names beside a page stand one under the other where their ways come close', () => {
+  const named = [40, 43, 41, 120].map((y) => ({ d: `M0 ${y}H300`, words: () => 'to A' }));
+  const { all } = connectorsOf(named, { x: [100, 200], y: [0, 400] });
+  const right = all.filter((c) => c.later).map((c) => c.y + c.down);
+  expect(right.sort((a, b) => a - b)).toEqual([40, 50, 60, 120]);
+  expect(all.filter((c) => !c.later)).toHaveLength(4);
+});
+
+test('a drawing whose pages come out larger than their room is cut again until its letters can be read', () => {
+  const asked: number[] = [];
+  const drawing = {
+    is: 'drawing' as const,
+    svg: '<svg viewBox="0 0 9000 9000"/>',
+    least: 8,
+    // What stands beside a page takes a quarter more than was left for it.
+    pages: ({ width, height }: { width: number; height: number }) => {
+      asked.push(width);
+      return [`<svg viewBox="0 0 ${width * 1.25} ${height * 1.25}"/>`];
+    },
+  };
+  const [page] = drawnOn(drawing, A4_ACROSS);
+  expect(page!.scale * 8).toBeGreaterThanOrEqual(6);
+  expect(asked.length).toBeGreaterThan(1);
 });
 
 describe.each(DEMO_RIGS.map((r) => [r.id, r] as const))('the drawings of %s', (_, rig) => {

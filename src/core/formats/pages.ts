@@ -1,5 +1,6 @@
 import { at } from '../outcome';
 import type { XY } from '../build';
+import { cornersOf } from '../draw/spots';
 import { type Element, INK, text } from './sheet';
 
 /** What of a drawing fits on one page while its letters can be read, in the units of the drawing. */
@@ -49,22 +50,6 @@ export const isOn = (
 
 const within = ([from, to]: Stretch, v: number): boolean => v >= from && v < to;
 
-/** The corners of a way that is drawn with straight pieces along the axes. */
-export function cornersOf(d: string): XY[] {
-  const corners: XY[] = [];
-  let [x, y] = [0, 0];
-  for (const [, letter, a, b] of d.matchAll(/([MHVhv])(-?[\d.]+)(?:[ ,](-?[\d.]+))?/g)) {
-    const v = Number(a);
-    if (letter === 'M') [x, y] = [v, Number(b)];
-    else if (letter === 'H') x = v;
-    else if (letter === 'h') x += v;
-    else if (letter === 'V') y = v;
-    else y += v;
-    corners.push({ x, y });
-  }
-  return corners;
-}
-
 /** Where a way leaves a page, and whether it goes on or comes from there. */
 export interface Crossing extends XY {
   axis: 'x' | 'y';
@@ -97,6 +82,8 @@ interface Connector extends Crossing {
   words: string;
   /** How many names stand between it and the edge, so that none lies on another. */
   level: number;
+  /** How far under its way a name beside a page stands, so that none lies on another. */
+  down: number;
 }
 
 const NAME_PX = 9;
@@ -113,15 +100,29 @@ export interface Connectors {
 
 /**
  * Names all ways that leave a page or come to it. Names over and under it are stacked where they would
- * lie on one another.
+ * lie on one another, names beside it move down.
  */
 export function connectorsOf(
   ways: readonly { d: string; words: (leaves: boolean) => string }[],
   page: Window,
 ): Connectors {
   const all = ways.flatMap(({ d, words }) =>
-    crossingsOf(d, page).map((c): Connector => ({ ...c, words: words(c.leaves), level: 0 })),
+    crossingsOf(d, page).map((c): Connector => ({
+      ...c,
+      words: words(c.leaves),
+      level: 0,
+      down: 0,
+    })),
   );
+  for (const isLater of [false, true]) {
+    let last = -Infinity;
+    for (const c of all
+      .filter((x) => x.axis === 'x' && x.later === isLater)
+      .sort((a, b) => a.y - b.y)) {
+      c.down = Math.max(0, last + NAME_LINE - c.y);
+      last = c.y + c.down;
+    }
+  }
   const room = { over: 0, under: 0 };
   for (const side of ['over', 'under'] as const) {
     const here = all
@@ -143,7 +144,8 @@ export function drawConnectors(layer: Element, { all }: Connectors): void {
   for (const c of all) {
     layer.ele('circle', { cx: c.x, cy: c.y, r: 2.5, fill: INK });
     const out = c.later ? 1 : -1;
-    const y = c.axis === 'x' ? c.y + 3 : c.y + out * (6 + NAME_LINE * c.level) + (c.later ? 6 : 0);
+    const y =
+      c.axis === 'x' ? c.y + 3 + c.down : c.y + out * (6 + NAME_LINE * c.level) + (c.later ? 6 : 0);
     if (c.axis === 'y' && c.level)
       layer.ele('line', { x1: c.x, y1: c.y, x2: c.x, y2: y, stroke: INK, 'stroke-width': 0.6 });
     text(layer, c.axis === 'x' ? c.x + 5 * out : c.x + 3, y, c.words, {
@@ -158,41 +160,3 @@ export function drawConnectors(layer: Element, { all }: Connectors): void {
 /** The name of the `n`th connector: A to Z, then AA and on. */
 export const connectorName = (n: number): string =>
   (n >= 26 ? connectorName(Math.floor(n / 26) - 1) : '') + String.fromCharCode(65 + (n % 26));
-
-/** The point of a way that lies at a share of its length. */
-export function along(points: readonly XY[], share: number): XY {
-  const lengths = points
-    .slice(1)
-    .map((q, i) => Math.abs(q.x - at(points, i).x) + Math.abs(q.y - at(points, i).y));
-  let left = share * lengths.reduce((a, b) => a + b, 0);
-  for (const [i, mm] of lengths.entries()) {
-    const [p, q] = [at(points, i), at(points, i + 1)];
-    if (left <= mm && mm > 0)
-      return { x: p.x + ((q.x - p.x) * left) / mm, y: p.y + ((q.y - p.y) * left) / mm };
-    left -= mm;
-  }
-  return at(points, 0);
-}
-
-/** Where on its way a name is tried first, in shares of its length. */
-const SPOTS = [0.5, 0.4, 0.6, 0.3, 0.7, 0.2, 0.8, 0.12, 0.88];
-
-/**
- * A spot on each way for its name, where neither another name nor anything solid is; the middle where
- * all of it is taken.
- */
-export function nameSpots(
-  ways: readonly (readonly XY[])[],
-  size: { width: number; height: number },
-  isSolid: (p: XY) => boolean,
-): XY[] {
-  const taken: XY[] = [];
-  for (const points of ways) {
-    const spots = SPOTS.map((share) => along(points, share));
-    const isFree = (p: XY) =>
-      !isSolid(p) &&
-      taken.every((q) => Math.abs(p.x - q.x) > size.width || Math.abs(p.y - q.y) > size.height);
-    taken.push(spots.find(isFree) ?? at(spots, 0));
-  }
-  return taken;
-}

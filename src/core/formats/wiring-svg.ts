@@ -1,15 +1,14 @@
 import { LEAD_DASH, LEAD_TAGS, PLACE_NAMES, placeWiring, type WiringGeometry } from '../draw';
+import { cornersOf, nameSpots } from '../draw/spots';
 import { cutList, type XY } from '../build';
 import type { Rig } from '../rig/schema';
 import {
   type Connectors,
   connectorsOf,
-  cornersOf,
   cutsOf,
   drawConnectors,
   EVERYTHING,
   isOn,
-  nameSpots,
   type Room,
   type Window,
 } from './pages';
@@ -103,7 +102,7 @@ function drawWiring(
       ...{ x: b.x, y: b.y, width: b.width, height: b.height, rx: 2 },
       ...{ fill: TAPE, stroke: FAINT },
     });
-    lines(b.device.name, 20).forEach((line, i) =>
+    lines(b.device.name, 18).forEach((line, i) =>
       text(all, b.x + b.width / 2, b.y + 13 + 12 * i, line, {
         'text-anchor': 'middle',
         'font-weight': 700,

@@ -34,17 +34,21 @@ export function drawnOn(
     );
     return { width, scale: Math.min(area.width / width, area.height / height) };
   };
-  const whole = scaleOf(drawing.svg);
-  const cut = whole.scale < least && drawing.pages;
-  const pages = cut
-    ? cut({ width: area.width / least, height: area.height / least })
-    : [drawing.svg];
-  return pages.map((svg) => {
-    const { width, scale } = scaleOf(svg);
+  const whole = { svg: drawing.svg, ...scaleOf(drawing.svg) };
+  const { pages } = drawing;
+  if (whole.scale >= least || !pages) return [whole];
+  // What goes on beside, over and under a page is named there, and takes room that shows only when it is drawn.
+  for (let share = 1; ; share *= 0.9) {
+    const room = { width: (share * area.width) / least, height: (share * area.height) / least };
+    const cut = pages(room).map((svg) => ({ svg, ...scaleOf(svg) }));
     // Pages of one drawing are drawn alike, whatever is on them.
-    return { svg, width, scale: cut ? Math.min(scale, 1.2 * least) : scale };
-  });
+    if (share < LEAST_SHARE || cut.every((p) => p.scale >= least))
+      return cut.map((p) => ({ ...p, scale: Math.min(p.scale, 1.2 * least) }));
+  }
 }
+
+/** A page that is cut to less than this of its room is not cut on: something on it is larger than a page. */
+const LEAST_SHARE = 0.4;
 
 export const table = (
   head: string[],

@@ -1,0 +1,24 @@
+import { freeSpots, nameSpots } from './spots';
+
+test('names stand on their ways, and not on one another where there is room', () => {
+  const ways = [0, 30, 60].map((y) => [
+    { x: 0, y },
+    { x: 200, y },
+  ]);
+  const spots = nameSpots(ways, { width: 20, height: 40 }, (p) => p.x > 95 && p.x < 105);
+  spots.forEach((p, i) => expect(p.y).toBe(30 * i));
+  expect(spots.every((p) => p.x <= 95 || p.x >= 105)).toBe(true);
+  // Neighbours are too close for two names over one another.
+  for (const [i, p] of spots.slice(1).entries())
+    expect(Math.abs(p.x - spots[i]!.x)).toBeGreaterThan(20);
+});
+
+test('a name takes the first of its spots that is free, and its first where none is', () => {
+  const [a, b] = [
+    { x: 0, y: 0 },
+    { x: 0, y: 30 },
+  ];
+  const size = { width: 22, height: 24 };
+  expect(freeSpots([[a], [a, b], [a, b]], size, () => false)).toEqual([a, b, a]);
+  expect(freeSpots([[a, b]], size, (p) => p.y === 0)).toEqual([b]);
+});

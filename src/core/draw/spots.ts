@@ -1,0 +1,81 @@
+import type { XY } from '../build';
+import { at, sure } from '../outcome';
+
+/** The corners of a way that is drawn with straight pieces along the axes. */
+export function cornersOf(d: string): XY[] {
+  const corners: XY[] = [];
+  let [x, y] = [0, 0];
+  for (const [, letter, a, b] of d.matchAll(/([MHVhv])(-?[\d.]+)(?:[ ,](-?[\d.]+))?/g)) {
+    const v = Number(a);
+    if (letter === 'M') [x, y] = [v, Number(b)];
+    else if (letter === 'H') x = v;
+    else if (letter === 'h') x += v;
+    else if (letter === 'V') y = v;
+    else y += v;
+    corners.push({ x, y });
+  }
+  return corners;
+}
+
+/** The point of a way that lies at a share of its length. */
+export function along(points: readonly XY[], share: number): XY {
+  const lengths = points
+    .slice(1)
+    .map((q, i) => Math.abs(q.x - at(points, i).x) + Math.abs(q.y - at(points, i).y));
+  let left = share * lengths.reduce((a, b) => a + b, 0);
+  for (const [i, mm] of lengths.entries()) {
+    const [p, q] = [at(points, i), at(points, i + 1)];
+    if (left <= mm && mm > 0)
+      return { x: p.x + ((q.x - p.x) * left) / mm, y: p.y + ((q.y - p.y) * left) / mm };
+    left -= mm;
+  }
+  return at(points, 0);
+}
+
+/** Where on its way a name is tried, in shares of its length: a few good places first, then all along it. */
+const SPOTS = [
+  ...[0.5, 0.4, 0.6, 0.3, 0.7, 0.2, 0.8, 0.12, 0.88],
+  ...Array.from({ length: 47 }, (_, n) => (n + 1) / 48),
+];
+
+/**
+ * A spot for each of several names: the first of its own that is not taken by a name before it, and where
+ * nothing solid is. Where all are taken, its first.
+ */
+export function freeSpots(
+  names: readonly Iterable<XY>[],
+  size: { width: number; height: number },
+  isSolid: (p: XY) => boolean,
+): XY[] {
+  const taken: XY[] = [];
+  const isFree = (p: XY) =>
+    !isSolid(p) &&
+    taken.every((q) => Math.abs(p.x - q.x) > size.width || Math.abs(p.y - q.y) > size.height);
+  for (const spots of names) {
+    let first: XY | undefined;
+    let found: XY | undefined;
+    for (const p of spots) {
+      first ??= p;
+      if (!isFree(p)) continue;
+      found = p;
+      break;
+    }
+    taken.push(sure(found ?? first));
+  }
+  return taken;
+}
+
+/**
+ * A spot on each way for its name, where neither another name nor anything solid is; the middle where
+ * all of it is taken.
+ */
+export const nameSpots = (
+  ways: readonly (readonly XY[])[],
+  size: { width: number; height: number },
+  isSolid: (p: XY) => boolean,
+): XY[] =>
+  freeSpots(
+    ways.map((points) => SPOTS.map((share) => along(points, share))),
+    size,
+    isSolid,
+  );
