@@ -1,7 +1,8 @@
 import { dbuOfVolts } from '../units';
-import { bandOf, BANDS, loudnessWeight } from './bands';
+import { BANDS } from './bands';
+import { harmonicsOf } from './harmonics';
 import { type Part, togetherVolts } from './run';
-import { peakOf, powersOf, samplesOf, sumOf } from './spectrum';
+import { peakOf, samplesOf, sumOf } from './spectrum';
 
 /** What one note is at one place, while it is picked so hard. Levels in dBu. */
 export interface NoteFigures {
@@ -29,13 +30,16 @@ export interface NoteAt {
 
 const WAVE_POINTS = 256;
 
+/** Whether nothing sounds, however hard it is picked. */
+const isSilent = (parts: readonly Part[]): boolean => togetherVolts(parts, 2) < 1e-9;
+
 /** The figures of a note at a net; undefined where nothing sounds. */
 export function noteAt(parts: readonly Part[]): NoteAt | undefined {
   const loudest = parts.reduce<Part | undefined>(
     (most, p) => (!most || togetherVolts([p], 1) > togetherVolts([most], 1) ? p : most),
     undefined,
   );
-  if (!loudest || togetherVolts(parts, 2) < 1e-9) return undefined;
+  if (!loudest || isSilent(parts)) return undefined;
   const same = parts.filter((p) => p.hertz === loudest.hertz);
   const wave = samplesOf(same.map((p) => p.waves[1]).reduce(sumOf));
   const step = wave.length / WAVE_POINTS;
@@ -46,33 +50,53 @@ export function noteAt(parts: readonly Part[]): NoteAt | undefined {
   };
 }
 
-function figuresOf(parts: readonly Part[], touch: 0 | 1 | 2): NoteFigures {
-  const bands = BANDS.map(() => 0);
-  let [power, weighted, moment, peak] = [0, 0, 0, 0];
+/** What is read from the harmonics alone. */
+type Spectral = Omit<NoteFigures, 'truePeakDbu' | 'crestDb'>;
+
+function spectralOf(parts: readonly Part[], touch: 0 | 1 | 2): Spectral {
+  const bands = new Float64Array(BANDS.length);
+  let [power, weighted, moment] = [0, 0, 0];
   for (const p of parts) {
-    powersOf(p.waves[touch]).forEach((w, n) => {
-      if (!n || !w) return;
-      const hertz = n * p.hertz;
-      const band = bandOf(hertz);
-      if (band !== undefined) bands[band]! += w;
+    const { re, im } = p.waves[touch];
+    const { weights, bandAt } = harmonicsOf(p.hertz);
+    for (let n = 1; n < re.length; n++) {
+      const w = (re[n]! * re[n]! + im[n]! * im[n]!) / 2;
+      if (!w) continue;
+      const band = bandAt[n]!;
+      if (band >= 0) bands[band]! += w;
       power += w;
-      weighted += w * loudnessWeight(hertz);
-      moment += w * hertz;
-    });
-    // Unrelated waves may meet at their highest instants.
-    peak += peakOf(p.waves[touch]);
+      weighted += w * weights[n]!;
+      moment += w * n * p.hertz;
+    }
   }
-  const levelDbu = dbuOfVolts(Math.sqrt(power));
-  const peakDbu = dbuOfVolts(peak / Math.SQRT2);
   return {
-    levelDbu,
-    truePeakDbu: peakDbu,
+    levelDbu: dbuOfVolts(Math.sqrt(power)),
     loudnessDbu: dbuOfVolts(Math.sqrt(weighted)),
-    crestDb: peakDbu - levelDbu + 20 * Math.log10(Math.SQRT2),
-    bandsDbu: bands.map((b) => (b > 1e-18 ? dbuOfVolts(Math.sqrt(b)) : null)),
+    bandsDbu: Array.from(bands, (b) => (b > 1e-18 ? dbuOfVolts(Math.sqrt(b)) : null)),
     brightnessHertz: power > 0 ? moment / power : 0,
   };
 }
 
+function figuresOf(parts: readonly Part[], touch: 0 | 1 | 2): NoteFigures {
+  const figures = spectralOf(parts, touch);
+  // Unrelated waves may meet at their highest instants.
+  const peak = parts.reduce((sum, p) => sum + peakOf(p.waves[touch]), 0);
+  const truePeakDbu = dbuOfVolts(peak / Math.SQRT2);
+  return {
+    ...figures,
+    truePeakDbu,
+    crestDb: truePeakDbu - figures.levelDbu + 20 * Math.log10(Math.SQRT2),
+  };
+}
+
 /** Level of parts at normal picking in third-octave bands, in dBu; null where nothing of them lies. */
-export const bandsOf = (parts: readonly Part[]): (number | null)[] => figuresOf(parts, 1).bandsDbu;
+export const bandsOf = (parts: readonly Part[]): (number | null)[] => spectralOf(parts, 1).bandsDbu;
+
+/** Loudness and bands of a note at normal picking, without its peaks; undefined where nothing sounds. */
+export function heardOf(
+  parts: readonly Part[],
+): Pick<NoteFigures, 'loudnessDbu' | 'bandsDbu'> | undefined {
+  if (isSilent(parts)) return undefined;
+  const { loudnessDbu, bandsDbu } = spectralOf(parts, 1);
+  return { loudnessDbu, bandsDbu };
+}

@@ -4,7 +4,7 @@ import { deviceOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { dbuOfVolts } from '../units';
 import { figurePoints, stationsOf } from '../walk';
-import { bandsOf, noteAt, type NoteAt } from './figures';
+import { bandsOf, heardOf, noteAt, type NoteAt } from './figures';
 import { LOW_E } from './pluck';
 import { type NoiseAt, noiseIn } from './noise';
 import type { Mains } from './noise-lines';
@@ -24,6 +24,8 @@ export type { Added } from './run';
 export interface PlayedNote {
   /** What of it is at a jack or an inner point; undefined where nothing sounds. */
   at: (device: string, point: string) => NoteAt | undefined;
+  /** Its loudness and bands there at normal picking; undefined where nothing sounds. */
+  heard: (device: string, point: string) => StationNote | undefined;
   /** Its loudness there at normal picking, in dBu, of all or of one source; undefined where it is silent. */
   loudness: (device: string, point: string, source?: string) => number | undefined;
   /** What each stage adds to it that no gain could. */
@@ -48,9 +50,10 @@ export function playNote(rig: Rig, sound: Sound): PlayedNote {
   const partsAt = (device: string, point: string) => at(circuit.netAt(device, point)?.index ?? -1);
   const note: PlayedNote = {
     at: (device, point) => noteAt(partsAt(device, point)),
+    heard: (device, point) => heardOf(partsAt(device, point)),
     loudness: (device, point, source) =>
-      noteAt(partsAt(device, point).filter((p) => source === undefined || p.source === source))
-        ?.touches[1].loudnessDbu,
+      heardOf(partsAt(device, point).filter((p) => source === undefined || p.source === source))
+        ?.loudnessDbu,
     added,
   };
   known.set(sound.id, note);
@@ -116,13 +119,13 @@ export interface StationNote {
  * it comes in. Silent ones are left out.
  */
 export function notesOfStations(rig: Rig, sound: Sound): Map<string, StationNote> {
-  const { at } = playNote(rig, sound);
+  const { heard } = playNote(rig, sound);
   return new Map(
     stationsOf(rig, sound).stations.flatMap((s): [string, StationNote][] => {
       const device = deviceOf(rig, s.device);
       const taken = device && kindOf(device.kind).destination?.jacks;
-      const [note] = figurePoints(s, taken).flatMap((p) => at(s.device, p)?.touches[1] ?? []);
-      return note ? [[s.id, { loudnessDbu: note.loudnessDbu, bandsDbu: note.bandsDbu }]] : [];
+      const [note] = figurePoints(s, taken).flatMap((p) => heard(s.device, p) ?? []);
+      return note ? [[s.id, note]] : [];
     }),
   );
 }

@@ -3,7 +3,8 @@ import { responseOf, type Stage } from '../kinds';
 import { thermalNoiseVolts } from '../units';
 import { type Complex, multiply } from '../units/complex';
 import { bandOf, loudnessWeight } from './bands';
-import { remembered, solvedAt } from './responses';
+import { remembered } from './remembered';
+import { solvedAt } from './responses';
 
 /** Frequency of the mains, in Hz. */
 export type Mains = 50 | 60;
@@ -82,11 +83,18 @@ const rowOf = ({ hertz }: Lines, at: (hertz: number) => Complex): Row => {
 export function through(row: Row, response: Row | undefined, gain: number): Row {
   const size = row.re.length;
   const out = { re: new Float64Array(size), im: new Float64Array(size) };
+  const { re, im } = row;
+  if (!response) {
+    for (let i = 0; i < size; i++) {
+      out.re[i] = re[i]! * gain;
+      out.im[i] = im[i]! * gain;
+    }
+    return out;
+  }
+  const { re: c, im: d } = response;
   for (let i = 0; i < size; i++) {
-    const [a, b] = [row.re[i]!, row.im[i]!];
-    const [c, d] = response ? [response.re[i]!, response.im[i]!] : [1, 0];
-    out.re[i] = (a * c - b * d) * gain;
-    out.im[i] = (a * d + b * c) * gain;
+    out.re[i] = (re[i]! * c[i]! - im[i]! * d[i]!) * gain;
+    out.im[i] = (re[i]! * d[i]! + im[i]! * c[i]!) * gain;
   }
   return out;
 }

@@ -14,7 +14,18 @@ import { bandOf, BANDS, loudnessWeight } from './bands';
 import { noteAt } from './figures';
 import { LOW_E, pluck, sine } from './pluck';
 import { joined, type Part, runNote } from './run';
-import { delayed, HARMONICS, powersOf, rmsOf, samplesOf, scaledBy, spectrumOf } from './spectrum';
+import {
+  delayed,
+  HARMONICS,
+  rmsOf,
+  samplesOf,
+  scaledBy,
+  type Spectrum,
+  spectrumOf,
+} from './spectrum';
+
+/** Power of each harmonic, in V². */
+const powersOf = ({ re, im }: Spectrum) => re.map((x, n) => (x ** 2 + im[n]! ** 2) / 2);
 import { playNote } from '.';
 
 const decibels = (x: number) => 20 * Math.log10(x);

@@ -1,22 +1,8 @@
 import { type Circuit, type Section, sectionKey, solveSection } from '../circuit';
 import type { Solution } from '../circuit/passive';
 import { responseOf, type Stage } from '../kinds';
+import { remembered } from './remembered';
 import { HARMONICS, responseOver, type Spectrum } from './spectrum';
-
-/** How many answers are remembered of each sort; then it begins anew. */
-const MOST = 2000;
-
-export function remembered<T>(): (key: string, find: () => T) => T {
-  const known = new Map<string, T>();
-  return (key, find) => {
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    if (known.size >= MOST) known.clear();
-    const found = find();
-    known.set(key, found);
-    return found;
-  };
-}
 
 /** What a stage makes of the harmonics of a note before its ceiling and behind it; nothing where it leaves them. */
 export interface StageResponse {

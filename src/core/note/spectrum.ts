@@ -56,13 +56,6 @@ export function spectrumOf(samples: Float64Array): Spectrum {
   return s;
 }
 
-/** Power of each harmonic, in V²; the first entry is none's. */
-export function powersOf({ re, im }: Spectrum): Float64Array {
-  const powers = new Float64Array(re.length);
-  for (let n = 1; n < re.length; n++) powers[n] = (re[n]! ** 2 + im[n]! ** 2) / 2;
-  return powers;
-}
-
 /** RMS in volts. */
 export function rmsOf({ re, im }: Spectrum): number {
   let power = 0;
