@@ -4,7 +4,7 @@ import { thermalNoiseVolts } from '../units';
 import { type Complex, multiply } from '../units/complex';
 import { bandOf, loudnessWeight } from './bands';
 import { remembered } from './remembered';
-import { solvedAt } from './responses';
+import { shapeOf, solvedAt } from './responses';
 
 /** Frequency of the mains, in Hz. */
 export type Mains = 50 | 60;
@@ -13,15 +13,15 @@ export type Mains = 50 | 60;
 export interface Lines {
   name: string;
   hertz: readonly number[];
-  /** Amplitude at each for 1 V RMS of all of it. */
-  shape: Float64Array;
+  /** 1 V RMS of all of it. */
+  one: Row;
   /** How much each counts for loudness, as a factor of power, and in which band it lies, if in any. */
   weights: readonly number[];
   bands: readonly (number | undefined)[];
 }
 
 const linesOf = (name: string, hertz: readonly number[], shape: readonly number[]): Lines => ({
-  ...{ name, hertz, shape: Float64Array.from(shape) },
+  ...{ name, hertz, one: { re: Float64Array.from(shape), im: new Float64Array(shape.length) } },
   weights: hertz.map(loudnessWeight),
   bands: hertz.map(bandOf),
 });
@@ -99,20 +99,26 @@ export function through(row: Row, response: Row | undefined, gain: number): Row 
   return out;
 }
 
-/** Copies of one noise as waves; or, where they are apart, as powers, with the phases of the first. */
-export function together(a: Row, b: Row, areApart: boolean): Row {
-  const size = a.re.length;
+/** Copies of one wave, each taken so often: as waves; or, where they are apart, as powers, with the phases of the first. */
+export function together(
+  a: { row: Row; by: number },
+  b: { row: Row; by: number },
+  areApart: boolean,
+): Row {
+  const size = a.row.re.length;
   const out = { re: new Float64Array(size), im: new Float64Array(size) };
   for (let i = 0; i < size; i++) {
-    if (!areApart) {
-      out.re[i] = a.re[i]! + b.re[i]!;
-      out.im[i] = a.im[i]! + b.im[i]!;
+    const [re, im] = [a.row.re[i]! * a.by, a.row.im[i]! * a.by];
+    const [re2, im2] = [b.row.re[i]! * b.by, b.row.im[i]! * b.by];
+    const mine = re * re + im * im;
+    if (!areApart || mine === 0) {
+      out.re[i] = re + re2;
+      out.im[i] = im + im2;
       continue;
     }
-    const mine = a.re[i]! ** 2 + a.im[i]! ** 2;
-    const grown = mine > 0 ? Math.sqrt(1 + (b.re[i]! ** 2 + b.im[i]! ** 2) / mine) : 0;
-    out.re[i] = mine > 0 ? a.re[i]! * grown : b.re[i]!;
-    out.im[i] = mine > 0 ? a.im[i]! * grown : b.im[i]!;
+    const grown = Math.sqrt(1 + (re2 * re2 + im2 * im2) / mine);
+    out.re[i] = re * grown;
+    out.im[i] = im * grown;
   }
   return out;
 }
@@ -123,9 +129,8 @@ const ofHeat = remembered<Row>();
 
 /** What a stage makes of noise on lines, its filters before and behind its ceiling; nothing where it leaves it. */
 export function stageOver(stage: Stage, lines: Lines): Row | undefined {
-  const { filters, tiltDb, cabinet } = stage;
-  if (!tiltDb && !cabinet && !filters) return undefined;
-  return ofStages(JSON.stringify([lines.name, filters, tiltDb, cabinet]), () => {
+  if (!stage.tiltDb && !stage.cabinet && !stage.filters) return undefined;
+  return ofStages(`${lines.name} ${shapeOf(stage)}`, () => {
     const { before, after } = responseOf(stage);
     return rowOf(lines, (hertz) => multiply(before(hertz), after(hertz)));
   });
@@ -135,11 +140,16 @@ export function stageOver(stage: Stage, lines: Lines): Row | undefined {
 export function sectionOver(circuit: Circuit, section: Section) {
   const key = sectionKey(circuit, section);
   const at = solvedAt(circuit, section);
+  const mine = new Map<Lines, Row[]>();
   return {
-    response: (lines: Lines, driver: number, net: number): Row =>
-      ofSections(`${lines.name}#${key}#${driver}#${net}`, () =>
-        rowOf(lines, (hertz) => at(hertz).response(driver, net)),
-      ),
+    response: (lines: Lines, driver: number, net: number): Row => {
+      let rows = mine.get(lines);
+      if (!rows) mine.set(lines, (rows = []));
+      return (rows[driver * section.nets.length + net] ??= ofSections(
+        `${lines.name}#${key}#${driver}#${net}`,
+        () => rowOf(lines, (hertz) => at(hertz).response(driver, net)),
+      ));
+    },
     /** Thermal noise of the network seen at a net: `√(4·k·T·Re Z·B)`, band by band. */
     heat: (net: number): Row =>
       ofHeat(`${key}#${net}`, () => {
@@ -147,7 +157,7 @@ export function sectionOver(circuit: Circuit, section: Section) {
           re: thermalNoiseVolts(Math.max(0, at(hertz).impedance(net).re)),
           im: 0,
         }));
-        return through(bare, { re: HISS.shape, im: new Float64Array(HISS.shape.length) }, 1);
+        return through(bare, HISS.one, 1);
       }),
   };
 }

@@ -31,9 +31,9 @@ describe('lines', () => {
   test('hiss fills 20 Hz to 20 kHz and comes to what was stated; hum too', () => {
     const total = (shape: Float64Array) => shape.reduce((sum, x) => sum + x * x, 0);
     // A band of 20 Hz begins at 17.8 Hz.
-    expect(total(HISS.shape)).toBeCloseTo((20_000 - 17.78) / 20_000, 5);
+    expect(total(HISS.one.re)).toBeCloseTo((20_000 - 17.78) / 20_000, 5);
     for (const mains of [50, 60] as const) {
-      expect(total(HUM[mains].shape)).toBeCloseTo(1, 12);
+      expect(total(HUM[mains].one.re)).toBeCloseTo(1, 12);
       expect(HUM[mains].hertz.slice(0, 3)).toEqual([mains, 2 * mains, 3 * mains]);
     }
   });
@@ -65,7 +65,7 @@ describe('lines', () => {
         const row = sure(stageOver(own, HISS));
         let [bands, heard, all, weighted] = [0, 0, 0, 0];
         HISS.hertz.forEach((_, i) => {
-          const w = (row.re[i]! ** 2 + row.im[i]! ** 2) * HISS.shape[i]! ** 2;
+          const w = (row.re[i]! ** 2 + row.im[i]! ** 2) * HISS.one.re[i]! ** 2;
           bands += w;
           heard += w * sure(HISS.weights[i]);
         });

@@ -47,9 +47,7 @@ export function noiseIn(rig: Rig, sound: Sound, mains: Mains = 60): Noisy {
   if (before) return before;
   const circuit = buildCircuit(rig, sound);
   const flowing = runSignal(circuit);
-  const playing = runNoise(flowing, false, mains);
-  const hasGate = circuit.stages.some((s) => s.stage.gate);
-  const idle = hasGate ? runNoise(flowing, true, mains) : playing;
+  const strandsAt = runNoise(flowing, mains);
   const ownInputs = byKey(circuit.arrivals, (a) => a.device);
   const found: Noisy = (device, point) => {
     const net = circuit.netAt(device, point)?.index;
@@ -57,10 +55,9 @@ export function noiseIn(rig: Rig, sound: Sound, mains: Mains = 60): Noisy {
     const own = (ownInputs.get(device) ?? [])
       .filter((a) => a.net === net)
       .flatMap((a) => madeBy('input', device, a.arrive.noiseDbu, HISS));
-    return {
-      idle: figuresOf([...idle(net), ...own]),
-      playing: figuresOf([...playing(net), ...own]),
-    };
+    const { playing, idle } = strandsAt(net);
+    const figures = figuresOf([...playing, ...own]);
+    return { idle: idle === playing ? figures : figuresOf([...idle, ...own]), playing: figures };
   };
   here.set(key, found);
   return found;
@@ -72,10 +69,10 @@ function figuresOf(strands: readonly Strand[]): NoiseFigures | null {
   const weightedBands = BANDS.map(() => 0);
   const devices = new Map<string, number>();
   let [power, weighted, hum] = [0, 0, 0];
-  for (const { lines, row, device } of strands) {
+  for (const { lines, row, by, device } of strands) {
     let mine = 0;
     lines.weights.forEach((weight, i) => {
-      const w = row.re[i]! ** 2 + row.im[i]! ** 2;
+      const w = (row.re[i]! ** 2 + row.im[i]! ** 2) * by * by;
       const heard = w * weight;
       power += w;
       mine += heard;

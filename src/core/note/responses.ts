@@ -13,10 +13,22 @@ export interface StageResponse {
 const ofStages = remembered<StageResponse>();
 const ofSections = remembered<Spectrum>();
 
+const shapes = new WeakMap<Stage, string>();
+
+/** What shapes the tone in a stage, as one word: equal words, equal responses. */
+export function shapeOf(stage: Stage): string {
+  let shape = shapes.get(stage);
+  if (shape === undefined) {
+    const { filters, tiltDb, cabinet } = stage;
+    shapes.set(stage, (shape = JSON.stringify([filters, tiltDb, cabinet])));
+  }
+  return shape;
+}
+
 /** A stage's responses at the harmonics of a note of so many Hz. */
 export function stageResponse(stage: Stage, hertz: number): StageResponse {
-  const { filters, tiltDb, cabinet } = stage;
-  return ofStages(JSON.stringify([hertz, filters, tiltDb, cabinet]), () => {
+  return ofStages(`${hertz} ${shapeOf(stage)}`, () => {
+    const { filters, tiltDb, cabinet } = stage;
     const { before, after } = responseOf(stage);
     const shapesBefore = (filters?.before?.length ?? 0) > 0;
     const shapesAfter = tiltDb !== 0 || cabinet === true || filters !== undefined;

@@ -1,9 +1,12 @@
 import type { Circuit, CircuitStage } from '../circuit/circuit';
+import { byKey } from '../graph';
 import type { Played, Stage } from '../kinds';
+import { at as entryAt } from '../outcome';
 import { sourceId } from '../rig/source-id';
 import { visits } from '../signal/flow';
 import { TOUCH_DB } from '../signal/meeting';
 import { dbuOfVolts, ratio, voltsOfDbu } from '../units';
+import { together } from './noise-lines';
 import { LOW_E, pluck } from './pluck';
 import { sectionResponses, stageResponse } from './responses';
 import {
@@ -108,13 +111,41 @@ export function runNote(circuit: Circuit, play: Play = pluck): NoteFlow {
 
 const perTouch = <T>(of: (touch: 0 | 1 | 2) => T): PerTouch<T> => [of(0), of(1), of(2)];
 
-/** Joins what belongs together: the same source, made unrelated by the same, or by nothing. */
+/** So many parts of one source are followed one by one: each effect in a row doubles them. */
+const MOST_PARTS = 16;
+
+/**
+ * Joins what belongs together: the same source, made unrelated by the same, or by nothing. Of very many parts
+ * the faintest of each source become one, with the power of all of them at each harmonic.
+ */
 export function joined(parts: readonly Part[]): Part[] {
+  if (parts.length < 2) return [...parts];
+  const all = gathered(parts, sumOf);
+  if (all.length <= MOST_PARTS) return all;
+  return [...byKey(all, (p) => p.source).values()].flatMap((mine) => {
+    if (mine.length <= MOST_PARTS) return mine;
+    const sorted = mine
+      .map((p) => ({ p, volts: rmsOf(p.waves[1]) }))
+      .sort((a, b) => b.volts - a.volts)
+      .map(({ p }) => p);
+    const faint = sorted.slice(MOST_PARTS - 1);
+    // What parts and meets again is one wave as long as it is called the same.
+    const unrelated = `${entryAt(faint, 0).unrelated} and others`;
+    const rest = faint.map((p) => ({ ...p, unrelated }));
+    return [
+      ...sorted.slice(0, MOST_PARTS - 1),
+      ...gathered(rest, (a, b) => together({ row: a, by: 1 }, { row: b, by: 1 }, true)),
+    ];
+  });
+}
+
+/** Parts of one name become one. */
+function gathered(parts: readonly Part[], meet: (a: Spectrum, b: Spectrum) => Spectrum): Part[] {
   const by = new Map<string, Part>();
   for (const p of parts) {
     const key = `${p.source} ${p.unrelated}`;
     const was = by.get(key);
-    by.set(key, was ? { ...was, waves: perTouch((t) => sumOf(was.waves[t], p.waves[t])) } : p);
+    by.set(key, was ? { ...was, waves: perTouch((t) => meet(was.waves[t], p.waves[t])) } : p);
   }
   return [...by.values()];
 }
