@@ -83,7 +83,7 @@ const EDITS: Record<string, { most: number; edit: (n: number) => Edit }> = {
     most: 0.05,
     edit: (n) => {
       const { id, at } = touringRig.devices.find((d) => d.at)!;
-      return { edit: 'placeOnBoard', device: id, at: { ...at!, x: n + 1 } } as Edit;
+      return { edit: 'placeOnBoard', device: id, at: { ...at!, x: n + 1 } };
     },
   },
 };
@@ -91,7 +91,7 @@ const EDITS: Record<string, { most: number; edit: (n: number) => Edit }> = {
 function edits(): void {
   const analyser = new Analyser();
   const names = Object.keys(EDITS);
-  const t = inTurn(
+  const of = inTurn<string>(
     {
       full: (round: number) => {
         const unseen = fresh(touringRig, round);
@@ -115,14 +115,15 @@ function edits(): void {
           },
         ]),
       ),
-    } as Record<string, (round: number) => () => unknown>,
+    },
     25,
   );
-  const full = t.full!;
-  say('touring rig: report / bare walk', full / t['bare walk']!, 'times as long as only visiting');
+  const t = (name: string): number => of[name] ?? Infinity;
+  const full = t('full');
+  say('touring rig: report / bare walk', full / t('bare walk'), 'times as long as only visiting');
   for (const name of names)
-    say(`${name} / report`, t[name]! / full, 'touring rig', EDITS[name]!.most);
-  say('promises / report', 1 - t['without promises']! / full, 'touring rig', 0.2);
+    say(`${name} / report`, t(name) / full, 'touring rig', EDITS[name]!.most);
+  say('promises / report', 1 - t('without promises') / full, 'touring rig', 0.2);
 }
 
 function trials(): void {

@@ -121,20 +121,19 @@ function countCeiling(
 
 const row = (size: number): Float64Array =>
   Float64Array.from({ length: size }, (_, i) => 0.3 + ((i * 7) % 11) / 40);
-/** What is computed is added up here, so that nothing can be left out. */
-let sink = 0;
-
-/** Does all of it once, in rows of numbers that are there already. */
-export function kernelOf(counts: Arithmetic): () => void {
+/**
+ * Does all of it once, in rows of numbers that are there already; answers with a sum of what was worked out, so
+ * that nothing can be left out.
+ */
+export function kernelOf(counts: Arithmetic): () => number {
+  let sink = 0;
   const size = HARMONICS + 1;
-  const [a, b, h, g, o, q] = Array.from({ length: 6 }, () => row(size)) as Float64Array[];
+  const [a, b, h, g, o, q] = [row(size), row(size), row(size), row(size), row(size), row(size)];
   const small = new FFT(SAMPLES);
   const fine = new FFT(2 * SAMPLES);
   const room = (n: number) => new Float64Array(2 * n) as unknown as number[];
-  const [wave, back, fineWave, fineBack] = [
-    ...[room(SAMPLES), room(SAMPLES)],
-    ...[room(2 * SAMPLES), room(2 * SAMPLES)],
-  ];
+  const [wave, back] = [room(SAMPLES), room(SAMPLES)];
+  const [fineWave, fineBack] = [room(2 * SAMPLES), room(2 * SAMPLES)];
   const samples = row(SAMPLES);
   const half = row(HALF_CYCLE);
   const bands = new Float64Array(25);
@@ -147,34 +146,34 @@ export function kernelOf(counts: Arithmetic): () => void {
   }));
   const multiply = (n: number) => {
     for (let i = 0; i < n; i++) {
-      o![i] = a![i]! * h![i]! - b![i]! * g![i]!;
-      q![i] = a![i]! * g![i]! + b![i]! * h![i]!;
+      o[i] = a[i]! * h[i]! - b[i]! * g[i]!;
+      q[i] = a[i]! * g[i]! + b[i]! * h[i]!;
     }
-    sink += o![1]!;
+    sink += o[1]!;
   };
   const read = () => {
     let [power, weighted] = [0, 0];
     for (let i = 1; i < size; i++) {
-      const w = a![i]! * a![i]! + b![i]! * b![i]!;
+      const w = a[i]! * a[i]! + b[i]! * b[i]!;
       power += w;
-      weighted += w * h![i]!;
+      weighted += w * h[i]!;
       bands[i % 25]! += w;
     }
     sink += power + weighted;
   };
   const clip = () => {
-    small.inverseTransform(back!, wave!);
+    small.inverseTransform(back, wave);
     let [xy, xx, yy] = [0, 0, 0];
     for (let i = 0; i < SAMPLES; i++) {
-      const x = back![2 * i]! + 0.4;
+      const x = back[2 * i]! + 0.4;
       const y = Math.tanh(x);
       samples[i] = y;
       xy += x * y;
       xx += x * x;
       yy += y * y;
     }
-    small.realTransform(back!, samples);
-    sink += xy + xx + yy + back![2]!;
+    small.realTransform(back, samples);
+    sink += xy + xx + yy + back[2]!;
   };
   const bend = () => {
     let sum = 0;
@@ -193,9 +192,10 @@ export function kernelOf(counts: Arithmetic): () => void {
     for (let i = 0; i < counts.read; i++) read();
     for (let i = 0; i < counts.clipped; i++) clip();
     for (let i = 0; i < counts.peaks; i++) {
-      fine.inverseTransform(fineBack!, fineWave!);
-      sink += fineBack![0]!;
+      fine.inverseTransform(fineBack, fineWave);
+      sink += fineBack[0]!;
     }
     for (let i = 0; i < counts.noises; i++) multiply(counts.lines);
+    return sink;
   };
 }

@@ -99,7 +99,10 @@ export function through(row: Row, response: Row | undefined, gain: number): Row 
   return out;
 }
 
-/** Copies of one wave, each taken so often: as waves; or, where they are apart, as powers, with the phases of the first. */
+/**
+ * Copies of one wave, each taken so often: as waves; or, where they are apart, as powers, with the phases of
+ * the first.
+ */
 export function together(
   a: { row: Row; by: number },
   b: { row: Row; by: number },

@@ -42,7 +42,7 @@ const strandOf = (told: Told, row: Row, by: number): Strand => {
   return { lines, origin, device, apart, lateMs, key, row, by };
 };
 
-/** The noise at a place between notes, and while something is played: one and the same where no gate is shut before it. */
+/** The noise at a place between notes and while something is played: one and the same where no gate is shut. */
 interface Both {
   playing: readonly Strand[];
   idle: readonly Strand[];
