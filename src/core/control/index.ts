@@ -7,7 +7,7 @@ export {
   holdsIn,
   withControlAt,
 } from './effective';
-export { endsOf, heardIn, type Reached, reachOf, reachOfControl } from './reach';
+export { endsOf, heardIn, levelsNear, type Reached, reachOf, reachOfControl } from './reach';
 export { sameWayRemarks } from './same-way';
 export { type Sweep, SWEEP_POSITIONS, sweepOf } from './sweep';
 export { controlWiringRemarks } from './wiring-remarks';

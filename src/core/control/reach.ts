@@ -1,5 +1,5 @@
 import { type Arriving, arrivingFigures } from '../signal/destinations';
-import { soundContext } from '../signal/sound-context';
+import { listenedTo, soundContext } from '../signal/sound-context';
 import { stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
@@ -33,6 +33,15 @@ export const withSetting = (
 /** What arrives at every destination. */
 export const heardIn = (rig: Rig, sound: Sound): Arriving[] =>
   arrivingFigures(soundContext(rig, sound));
+
+/**
+ * Levels at every destination in one sound after another that differ little from it: what does not differ is
+ * taken over, and noise is left out.
+ */
+export function levelsNear(rig: Rig, sound: Sound): (near: Sound) => Arriving[] {
+  const known = soundContext(rig, sound);
+  return (near) => arrivingFigures(listenedTo(known, rig, near));
+}
 
 /** The ends of a setting: the two of a knob or a switch, all options of a choice. */
 export function endsOf(rig: Rig, device: string, setting: string): SettingValue[] {

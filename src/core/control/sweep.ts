@@ -4,7 +4,7 @@ import { endWords } from '../rig/find';
 import { fixed } from '../units';
 import { withControlAt } from './effective';
 import type { Arriving } from '../signal/destinations';
-import { heardIn } from './reach';
+import { levelsNear } from './reach';
 
 /**
  * Level at each destination while a control goes from end to end. `at` is in percent from the heel;
@@ -41,15 +41,17 @@ export function sweepOf(
   positions = SWEEP_POSITIONS,
 ): Sweep {
   const at = Array.from({ length: positions }, (_, i) => (100 * i) / (positions - 1));
+  const levels = levelsNear(rig, sound);
   const heard = at.map((x) =>
-    heardIn(rig, withControlAt(rig, sound, control, control.type === 'pedal' ? x : x >= 50)),
+    levels(withControlAt(rig, sound, control, control.type === 'pedal' ? x : x >= 50)),
   );
   return {
     at,
     destinations: entryAt(heard, 0).map((d, i) => {
-      const { levels, jack } = mostMoved(heard.map((h) => entryAt(h, i)));
+      const moved = mostMoved(heard.map((h) => entryAt(h, i)));
+      const { jack } = moved;
       const name = jack === undefined ? d.name : endWords(rig, { device: d.device, jack });
-      return { device: d.device, name, levels, ...judge(levels, at) };
+      return { device: d.device, name, levels: moved.levels, ...judge(moved.levels, at) };
     }),
   };
 }

@@ -65,6 +65,10 @@ export function freeSpots(
   return taken;
 }
 
+function* spotsAlong(points: readonly XY[]): Generator<XY> {
+  for (const share of SPOTS) yield along(points, share);
+}
+
 /**
  * A spot on each way for its name, where neither another name nor anything solid is; the middle where
  * all of it is taken.
@@ -73,9 +77,4 @@ export const nameSpots = (
   ways: readonly (readonly XY[])[],
   size: { width: number; height: number },
   isSolid: (p: XY) => boolean,
-): XY[] =>
-  freeSpots(
-    ways.map((points) => SPOTS.map((share) => along(points, share))),
-    size,
-    isSolid,
-  );
+): XY[] => freeSpots(ways.map(spotsAlong), size, isSolid);

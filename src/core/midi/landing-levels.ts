@@ -1,5 +1,5 @@
 import { sure, at as entryAt } from '../outcome';
-import { heardIn } from '../control/reach';
+import { levelsNear } from '../control/reach';
 import type { Rig, Sound } from '../rig/schema';
 import { blocksOf } from '../rig/find';
 import { showChange } from '../units';
@@ -39,7 +39,7 @@ const MOST = 24;
  */
 export function landingLevels(rig: Rig, stage: Stage, change: Change): LandingLevels {
   const from = sure(stage.scene(change.from)).sound;
-  const level = (s: Sound) => heardIn(rig, s);
+  const level = levelsNear(rig, from);
   const values = (list: ReturnType<typeof level>) => list.map((d) => d.levelDbu?.normal ?? null);
   const first = level(from);
   let now: Sound = from;

@@ -2,7 +2,7 @@ import { at as entryAt } from '../outcome';
 import type { Rig, Sound, State } from '../rig/schema';
 import { effectiveSound } from '../control/effective';
 import { type Press, pressesBetween } from './presses';
-import { heardIn } from '../control/reach';
+import { levelsNear } from '../control/reach';
 
 /** The order in which to press, and how much louder than both sounds it gets on the way at worst. */
 export interface Sequence {
@@ -75,8 +75,9 @@ export function sequenceOf(rig: Rig, from: Sound, to: Sound): Sequence {
         : moved,
     );
   }
+  const levels = levelsNear(rig, effectiveSound(rig, from));
   const level = (s: Sound) =>
-    heardIn(rig, s).map((d) => ({ device: d.device, level: d.levelDbu?.normal ?? -Infinity }));
+    levels(s).map((d) => ({ device: d.device, level: d.levelDbu?.normal ?? -Infinity }));
   const [start, end] = [from, to].map((s) => level(effectiveSound(rig, s))) as [
     ReturnType<typeof level>,
     ReturnType<typeof level>,
