@@ -1,8 +1,9 @@
-import { at, sure } from '../outcome';
+import { at as entryAt, sure } from '../outcome';
 import { fixes, type Remark } from '../findings/finding';
 import { deviceOf, endWords } from '../rig/find';
 import type { Board, Device, Rack, Rig } from '../rig/schema';
 import { judge } from './board';
+import { BoardMoves } from './board-moves';
 import { type Clash, RADIO_GAP, RAIL_HOLD, SWITCH_GAP } from './board-rules';
 import { boardModel, type Model, placesNow } from './board-model';
 import { type BudgetLine, budgetOf } from './bill';
@@ -53,8 +54,8 @@ export function clashWords(
   model: Model,
   c: Clash,
 ): { severity: Remark['severity']; what: string; why: string } {
-  const a = at(model.items, c.a);
-  const b = c.b >= 0 ? at(model.items, c.b) : undefined;
+  const a = entryAt(model.items, c.a);
+  const b = c.b >= 0 ? entryAt(model.items, c.b) : undefined;
   const [one, two] = [a.device.name, b?.device.name ?? model.board.name];
   const mm = `${Math.ceil(c.mm)} mm`;
   switch (c.what) {
@@ -138,16 +139,19 @@ export function clashWords(
 function boardRemarks(rig: Rig, board: Board): Remark[] {
   const model = boardModel(rig, board, pressedDevices(rig));
   if (!model.items.length) return [];
-  const { clashes } = judge(model, placesNow(model));
+  const at = placesNow(model);
+  const { clashes } = judge(model, at);
+  const moves = clashes.length ? new BoardMoves(board, model, at) : undefined;
   return clashes.map((c): Remark => {
     const subjects = [...new Set([c.a, c.b])]
       .filter((i) => i >= 0)
-      .map((i) => at(model.items, i).device.id);
+      .map((i) => entryAt(model.items, i).device.id);
     return {
       rule: `board-${c.what}`,
       subjects,
       about: `${subjects.join(' ')} ${c.jack ?? ''}`,
       ...clashWords(model, c),
+      ...fixes(moves?.waysOut(c) ?? []),
     };
   });
 }
