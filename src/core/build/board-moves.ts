@@ -2,11 +2,12 @@ import { type Fix } from '../findings/finding';
 import { at as entryAt } from '../outcome';
 import type { Board } from '../rig/schema';
 import type { Model, XY } from './board-model';
-import type { Clash } from './board-rules';
+import { type Clash, TOUCHES } from './board-rules';
 import { BoardState } from './board-state';
 
-/** Places are looked for in steps of this many mm, no further off than `FARTHEST_MM` along either axis. */
+/** Places near by are looked for in steps of so many mm, ones further off in twice that. */
 const STEP_MM = 10;
+const NEAR_MM = 60;
 const FARTHEST_MM = 200;
 
 /** All steps to other places, the nearest first; of those as far off, the ones to the right and the rear. */
@@ -14,9 +15,10 @@ const STEPS: readonly XY[] = (() => {
   const most = FARTHEST_MM / STEP_MM;
   const along = Array.from({ length: 2 * most + 1 }, (_, i) => (i - most) * STEP_MM);
   const far = ({ x, y }: XY) => Math.hypot(x, y);
+  const isCoarse = ({ x, y }: XY) => x % (2 * STEP_MM) === 0 && y % (2 * STEP_MM) === 0;
   return along
     .flatMap((x) => along.map((y): XY => ({ x, y })))
-    .filter((step) => step.x || step.y)
+    .filter((step) => far(step) > 0 && (far(step) <= NEAR_MM || isCoarse(step)))
     .sort((a, b) => far(a) - far(b) || b.x - a.x || a.y - b.y);
 })();
 
@@ -59,12 +61,29 @@ export class BoardMoves {
     });
   }
 
+  /** Whether a body would stand over the edge or on another: most places fall by that alone. */
+  private isTaken(i: number, { x, y }: XY): boolean {
+    const { items, board } = this.model;
+    const { width, depth, under } = entryAt(items, i);
+    if (x < 0 || y < 0 || x + width > board.width || y + depth > board.depth) return true;
+    return items.some((o, j) => {
+      const p = entryAt(this.at, j);
+      return (
+        j !== i &&
+        o.under === under &&
+        Math.min(x + width, p.x + o.width) - Math.max(x, p.x) > TOUCHES &&
+        Math.min(y + depth, p.y + o.depth) - Math.max(y, p.y) > TOUCHES
+      );
+    });
+  }
+
   /** The nearest place for an item at which nothing is wrong with it any more, and nothing else that was right. */
   private nearest(i: number): XY | undefined {
     const from = entryAt(this.at, i);
     const { turn } = entryAt(this.model.items, i);
     const stand = (to: XY) => this.state.make([{ i, ...to, turn }]);
     const isRight = (to: XY): boolean => {
+      if (this.isTaken(i, to)) return false;
       stand(to);
       if (this.state.clashesOf(i).length) return false;
       const after = this.state.clashes();

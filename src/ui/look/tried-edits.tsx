@@ -5,8 +5,11 @@ import type { Edit, Rig } from '../../core/rig';
 import { useDocument } from '../store/use-rig';
 import { useWorking } from './use-working';
 
-const listed = (list: string[]) =>
-  list.slice(0, 3).join('; ') + (list.length > 3 ? `; and ${list.length - 3} more` : '');
+/** The first three of several sentences as one: what stands inside it has no full stop. */
+function listed(list: string[]): string {
+  const shown = [...list.slice(0, 3), ...(list.length > 3 ? [`and ${list.length - 3} more.`] : [])];
+  return shown.map((x, i) => (i < shown.length - 1 ? x.replace(/\.$/, '') : x)).join('; ');
+}
 
 /** What came of a change on a copy, in a line. */
 export function outcomeWords({ breaks, costs }: Outcomes, does: string): string {
