@@ -17,7 +17,7 @@ import { settle } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { learnSheets } from '../rig/sheets';
 import type { Flowing } from '../signal';
-import { sameToTheEar } from '../rig/to-the-ear';
+import { sameToTheEar, sameToTheHand } from '../rig/to-the-ear';
 import { CHECKS, type Checks, type RigCheck } from './checks';
 import { contained, type TellFailure } from './contained';
 import { gatherFindings } from './gather';
@@ -103,6 +103,7 @@ export class Analyser {
   private readonly kept = new Map<RigCheck, { rig: Rig; remarks: SceneRemark[] }>();
   private last?: { rig: Rig; sounds: Map<Sound, JudgedSound> };
   private heardDevices?: Rig['devices'];
+  private builtDevices?: Rig['devices'];
   private flows = new Map<string, Flowing>();
 
   constructor(
@@ -128,6 +129,7 @@ export class Analyser {
     other.last = this.last;
     other.flows = new Map(this.flows);
     other.heardDevices = this.heardDevices;
+    other.builtDevices = this.builtDevices;
     return other;
   }
 
@@ -152,7 +154,9 @@ export class Analyser {
     const list = each.map(([, { figures }]) => figures);
     const anySound = list[0]?.sound ?? AS_IT_STANDS.id;
     const promises = this.promises.check(rig, list, this.tell);
-    const built = this.onRig(this.checks.build, written).map(({ remark }) => remark);
+    const built = this.onRig(this.checks.build, this.toTheHand(written)).map(
+      ({ remark }) => remark,
+    );
     const explained = new Set(each.flatMap(([, judged]) => judged.explained));
     const remarks = [
       ...this.onRig(this.checks.control, heard).flatMap(({ sounds: named, remark }) =>
@@ -178,6 +182,14 @@ export class Analyser {
     const before = this.heardDevices;
     if (before && sameToTheEar(before, rig.devices)) return { ...rig, devices: before };
     this.heardDevices = rig.devices;
+    return rig;
+  }
+
+  /** The rig with the devices that were built before, where nothing that building reads has changed. */
+  private toTheHand(rig: Rig): Rig {
+    const before = this.builtDevices;
+    if (before && sameToTheHand(before, rig.devices)) return { ...rig, devices: before };
+    this.builtDevices = rig.devices;
     return rig;
   }
 

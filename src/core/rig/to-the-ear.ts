@@ -3,18 +3,30 @@ import type { Device } from './schema';
 
 /** What of a device no figure, message or promise reads: only drawings, lists and building do. */
 const UNHEARD = ['notes', 'gear', 'size', 'units', 'jackSpots', 'at', 'rack', 'mains'] as const;
-const IS_UNHEARD: ReadonlySet<string> = new Set(UNHEARD);
 
-/** Whether two states of a device do the same in sound and messages. Its board counts: hum asks for it. */
-function isSame(a: Device, b: Device): boolean {
+/** What of a device building does not read either. */
+const UNBUILT = ['notes'] as const;
+
+/** Whether two states of a device are the same but for what nobody reads of them. */
+function isSame(a: Device, b: Device, unread: readonly string[]): boolean {
   if (a === b) return true;
-  if (a.at?.board !== b.at?.board) return false;
   const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
   for (const key of keys)
-    if (!IS_UNHEARD.has(key) && a[key] !== b[key] && !sameJson(a[key], b[key])) return false;
+    if (!unread.includes(key) && a[key] !== b[key] && !sameJson(a[key], b[key])) return false;
   return true;
 }
 
-/** Whether two lists of devices do the same in sound and messages, one by one. */
-export const sameToTheEar = (a: readonly Device[], b: readonly Device[]): boolean =>
-  a === b || (a.length === b.length && a.every((d, i) => isSame(d, b[i] as Device)));
+type Devices = readonly Device[];
+const areSame = (a: Devices, b: Devices, same: (d: Device, then: Device) => boolean): boolean =>
+  a === b || (a.length === b.length && a.every((d, i) => same(d, b[i] as Device)));
+
+/**
+ * Whether two lists of devices do the same in sound and messages, one by one. Which board something stands on
+ * counts: hum asks for it.
+ */
+export const sameToTheEar = (a: Devices, b: Devices): boolean =>
+  areSame(a, b, (d, then) => d.at?.board === then.at?.board && isSame(d, then, UNHEARD));
+
+/** Whether two lists of devices are built and carried alike, one by one. */
+export const sameToTheHand = (a: Devices, b: Devices): boolean =>
+  areSame(a, b, (d, then) => isSame(d, then, UNBUILT));
