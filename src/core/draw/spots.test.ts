@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { freeSpots, nameSpots } from './spots';
 
 test('names stand on their ways, and not on one another where there is room', () => {
@@ -21,4 +22,30 @@ test('a name takes the first of its spots that is free, and its first where none
   const size = { width: 22, height: 24 };
   expect(freeSpots([[a], [a, b], [a, b]], size, () => false)).toEqual([a, b, a]);
   expect(freeSpots([[a, b]], size, (p) => p.y === 0)).toEqual([b]);
+});
+
+test('looking only at what is near finds what looking through all finds', () => {
+  const spot = fc.record({
+    x: fc.integer({ min: -300, max: 900 }),
+    y: fc.integer({ min: 0, max: 200 }),
+  });
+  const names = fc.array(fc.array(spot, { minLength: 1, maxLength: 5 }), { maxLength: 30 });
+  const size = { width: 130, height: 24 };
+  const isSolid = (p: { y: number }) => p.y % 7 === 0;
+  fc.assert(
+    fc.property(names, (list) => {
+      const taken: { x: number; y: number }[] = [];
+      for (const spots of list)
+        taken.push(
+          spots.find(
+            (p) =>
+              !isSolid(p) &&
+              taken.every(
+                (q) => Math.abs(p.x - q.x) > size.width || Math.abs(p.y - q.y) > size.height,
+              ),
+          ) ?? spots[0]!,
+        );
+      expect(freeSpots(list, size, isSolid)).toEqual(taken);
+    }),
+  );
 });

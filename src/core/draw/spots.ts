@@ -38,6 +38,31 @@ const SPOTS = [
   ...Array.from({ length: 47 }, (_, n) => (n + 1) / 48),
 ];
 
+/** Things by where they lie along one axis, so that few are looked through for one place. */
+export class Cells<T> {
+  private readonly cells = new Map<number, T[]>();
+
+  constructor(private readonly size = 100) {}
+
+  /** Something that lies from one place to another. */
+  add(from: number, to: number, thing: T): void {
+    for (let cell = this.cellOf(from); cell <= this.cellOf(to); cell++) {
+      const known = this.cells.get(cell);
+      if (known) known.push(thing);
+      else this.cells.set(cell, [thing]);
+    }
+  }
+
+  /** What may lie at a place. */
+  at(place: number): readonly T[] {
+    return this.cells.get(this.cellOf(place)) ?? [];
+  }
+
+  private cellOf(place: number): number {
+    return Math.floor(place / this.size);
+  }
+}
+
 /**
  * A spot for each of several names: the first of its own that is not taken by a name before it, and where
  * nothing solid is. Where all are taken, its first.
@@ -47,11 +72,13 @@ export function freeSpots(
   size: { width: number; height: number },
   isSolid: (p: XY) => boolean,
 ): XY[] {
-  const taken: XY[] = [];
+  const taken = new Cells<XY>();
   const isFree = (p: XY) =>
     !isSolid(p) &&
-    taken.every((q) => Math.abs(p.x - q.x) > size.width || Math.abs(p.y - q.y) > size.height);
-  for (const spots of names) {
+    taken
+      .at(p.x)
+      .every((q) => Math.abs(p.x - q.x) > size.width || Math.abs(p.y - q.y) > size.height);
+  return names.map((spots) => {
     let first: XY | undefined;
     let found: XY | undefined;
     for (const p of spots) {
@@ -60,9 +87,10 @@ export function freeSpots(
       found = p;
       break;
     }
-    taken.push(sure(found ?? first));
-  }
-  return taken;
+    const spot = sure(found ?? first);
+    taken.add(spot.x - size.width, spot.x + size.width, spot);
+    return spot;
+  });
 }
 
 function* spotsAlong(points: readonly XY[]): Generator<XY> {

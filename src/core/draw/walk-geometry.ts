@@ -1,7 +1,7 @@
 import { at as entryAt, sure } from '../outcome';
 import type { Lead } from '../rig/schema';
 import type { XY } from '../build';
-import { cornersOf, freeSpots } from './spots';
+import { Cells, cornersOf, freeSpots } from './spots';
 import type { WalkStation, WalkView } from './walk-view';
 
 /** Sizes of the walk in pixels. */
@@ -103,7 +103,7 @@ const isOver = (p: XY, s: PlacedStation): boolean =>
 function* tagSpots(
   { first, corners }: { first: XY; corners: readonly XY[] },
   gaps: readonly number[],
-  ways: readonly Way[],
+  runs: Cells<Run>,
 ): Generator<XY> {
   yield first;
   const beside = (x: number) =>
@@ -120,22 +120,38 @@ function* tagSpots(
   });
   const away = (p: XY) => Math.abs(p.x - first.x) + Math.abs(p.y - first.y);
   more.sort((a, b) => away(a) - away(b));
-  const runs = ways.map((w) => cornersOf(w.d));
-  const others = (p: XY) => runs.filter((c) => passes(c, p)).length;
-  yield* more.filter((p) => others(p) <= 1);
+  const isAlone = (p: XY) =>
+    runs.at(p.x).every((run) => run.corners === corners || !passes(run, p));
+  yield* more.filter(isAlone);
   yield* more;
   for (let n = 1; n < 8; n++) yield { x: first.x, y: first.y - n * (TAG.height + 1) };
 }
 
-/** Whether a way runs through where a tag stands. */
-const passes = (corners: readonly XY[], p: XY): boolean =>
-  corners.slice(1).some((to, i) => {
-    const from = entryAt(corners, i);
-    const near = (axis: 'x' | 'y', by: number) =>
-      p[axis] > Math.min(from[axis], to[axis]) - by / 2 &&
-      p[axis] < Math.max(from[axis], to[axis]) + by / 2;
-    return near('x', TAG.width) && near('y', TAG.height);
-  });
+/** One straight piece of a way. */
+interface Run {
+  from: XY;
+  to: XY;
+  corners: readonly XY[];
+}
+
+function runsOf(ways: readonly (readonly XY[])[]): Cells<Run> {
+  const cells = new Cells<Run>();
+  for (const corners of ways)
+    corners.slice(1).forEach((to, i) => {
+      const from = entryAt(corners, i);
+      const [left, right] = [Math.min(from.x, to.x), Math.max(from.x, to.x)];
+      cells.add(left - TAG.width / 2, right + TAG.width / 2, { from, to, corners });
+    });
+  return cells;
+}
+
+/** Whether a piece of a way runs through where a tag stands. */
+function passes({ from, to }: Run, p: XY): boolean {
+  const near = (axis: 'x' | 'y', by: number) =>
+    p[axis] > Math.min(from[axis], to[axis]) - by / 2 &&
+    p[axis] < Math.max(from[axis], to[axis]) + by / 2;
+  return near('x', TAG.width) && near('y', TAG.height);
+}
 
 /** The lanes from the top, and where they end. */
 function lanesOf(view: WalkView, rows: number, foldedLanes: ReadonlySet<string>) {
@@ -228,10 +244,13 @@ export function placeWalk(
       });
   }
   const gaps = columnX.slice(1).map((left) => left - SIZE.gap / 2);
+  const strips = new Cells<PlacedStation>();
+  for (const s of stations) strips.add(s.x - READ.x, s.x + s.width + READ.x, s);
+  const runs = runsOf(tagged.map((t) => t.corners));
   const spots = freeSpots(
-    tagged.map((t) => tagSpots(t, gaps, ways)),
+    tagged.map((t) => tagSpots(t, gaps, runs)),
     TAG,
-    (p) => stations.some((s) => isOver(p, s)),
+    (p) => strips.at(p.x).some((s) => isOver(p, s)),
   );
   return {
     stations,
