@@ -5,7 +5,7 @@ import { endWords, nameOf } from '../rig/find';
 import { addressIn, type Orders } from './commands';
 import { echoAt, reachIn, sendsOwn } from './graph';
 import { type Ready, withFixes } from './ready';
-import { type MidiDevice, wantsClock } from './setup';
+import { goesByClock, type MidiDevice, wantsClock } from './setup';
 import { joinFix, reachFixes, whereCut } from './wiring-fixes';
 
 type Need = 'programs' | 'control changes' | 'clock';
@@ -185,14 +185,14 @@ function commanderRemark({ rig, graph, commanderOf }: Orders, m: MidiDevice): Re
   ];
 }
 
-/** A device that follows clock and hears more than one that leads. */
+/** A device that goes by clock and hears more than one that leads. */
 function mastersRemark(orders: Orders, m: MidiDevice): Ready[] {
   const id = m.device.id;
   const masters = sendersOf(orders, m, 'clock').filter((s) =>
     reachIn(orders.graph, s.device.id).has(id),
   );
   const [keep, ...rest] = masters;
-  if (!keep || !rest.length || m.clock !== 'follow') return [];
+  if (!keep || !rest.length || !goesByClock(m)) return [];
   return [
     {
       rule: 'midi-clock',

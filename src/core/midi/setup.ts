@@ -124,9 +124,16 @@ export function midiDevices(rig: Rig): Map<string, MidiDevice> {
   return found;
 }
 
+/**
+ * Whether a device goes by clock that reaches it: it can follow, and its time is not said to come otherwise,
+ * tapped or stored.
+ */
+export const goesByClock = (m: MidiDevice): boolean =>
+  m.clock === 'follow' && (m.device.tempo?.way ?? 'clock') === 'clock';
+
 /** Whether a device wants clock: it is made to follow it, was set to follow it, or its time is to come from clock. */
 export const wantsClock = (m: MidiDevice): boolean =>
-  m.clock === 'follow' &&
-  (m.device.tempo
-    ? m.device.tempo.way === 'clock'
-    : m.kind.midi!.clock === 'wants' || m.device.midi?.clock === 'follow');
+  goesByClock(m) &&
+  (m.device.tempo !== undefined ||
+    m.kind.midi!.clock === 'wants' ||
+    m.device.midi?.clock === 'follow');
