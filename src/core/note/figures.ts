@@ -92,10 +92,11 @@ function figuresOf(parts: readonly Part[], touch: 0 | 1 | 2): NoteFigures {
 /** Level of parts at normal picking in third-octave bands, in dBu; null where nothing of them lies. */
 export const bandsOf = (parts: readonly Part[]): (number | null)[] => spectralOf(parts, 1).bandsDbu;
 
-/** Loudness and bands of a note at normal picking, without its peaks; undefined where nothing sounds. */
-export function heardOf(
-  parts: readonly Part[],
-): Pick<NoteFigures, 'loudnessDbu' | 'bandsDbu'> | undefined {
+/** What of a note stands under a strip: loudness and bands at normal picking, without its peaks. */
+export type StationNote = Pick<NoteFigures, 'loudnessDbu' | 'bandsDbu'>;
+
+/** Loudness and bands of a note; undefined where nothing sounds. */
+export function stationNote(parts: readonly Part[]): StationNote | undefined {
   if (isSilent(parts)) return undefined;
   const { loudnessDbu, bandsDbu } = spectralOf(parts, 1);
   return { loudnessDbu, bandsDbu };

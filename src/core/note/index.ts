@@ -4,7 +4,7 @@ import { deviceOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { dbuOfVolts } from '../units';
 import { figurePoints, stationsOf } from '../walk';
-import { bandsOf, heardOf, noteAt, type NoteAt } from './figures';
+import { bandsOf, noteAt, type NoteAt, stationNote, type StationNote } from './figures';
 import { LOW_E } from './pluck';
 import { type NoiseAt, noiseIn } from './noise';
 import type { Mains } from './noise-lines';
@@ -13,7 +13,7 @@ import { overNoise } from './over-noise';
 import { type Added, runNote, togetherVolts } from './run';
 
 export { BANDS } from './bands';
-export type { NoteAt, NoteFigures } from './figures';
+export type { NoteAt, NoteFigures, StationNote } from './figures';
 export type { Lift } from './responses';
 export { type NoiseAt, type NoiseFigures, noiseIn } from './noise';
 export type { Mains } from './noise-lines';
@@ -50,9 +50,9 @@ export function playNote(rig: Rig, sound: Sound): PlayedNote {
   const partsAt = (device: string, point: string) => at(circuit.netAt(device, point)?.index ?? -1);
   const note: PlayedNote = {
     at: (device, point) => noteAt(partsAt(device, point)),
-    heard: (device, point) => heardOf(partsAt(device, point)),
+    heard: (device, point) => stationNote(partsAt(device, point)),
     loudness: (device, point, source) =>
-      heardOf(partsAt(device, point).filter((p) => source === undefined || p.source === source))
+      stationNote(partsAt(device, point).filter((p) => source === undefined || p.source === source))
         ?.loudnessDbu,
     added,
   };
@@ -107,12 +107,6 @@ export function liftsIn({ stages }: Circuit): Map<string, Lift> {
 /** The note at a net of a circuit that stands for itself; undefined where nothing sounds. */
 export const noteOfNet = (circuit: Circuit, net: number): NoteAt | undefined =>
   noteAt(runNote(circuit).at(net));
-
-/** The note as it leaves a station, or as it comes in where nothing leaves, at normal picking: loudness and bands. */
-export interface StationNote {
-  loudnessDbu: number;
-  bandsDbu: (number | null)[];
-}
 
 /**
  * The note behind every station of a sound, at the first of its outputs that carries it; where its way ends, as

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { sure } from '../outcome';
 import { chainOf } from '../testing/rigs';
-import { heardOf, noteAt } from './figures';
+import { noteAt, stationNote } from './figures';
 import { LOW_E, pluck } from './pluck';
 import { joined, type Part, togetherVolts } from './run';
 import { rmsOf, scaledBy } from './spectrum';
@@ -63,9 +63,9 @@ test('loudness and bands read alone are those of all figures', () => {
   fc.assert(
     fc.property(manyParts, (parts) => {
       const { loudnessDbu, bandsDbu } = sure(noteAt(parts)).touches[1];
-      expect(heardOf(parts)).toEqual({ loudnessDbu, bandsDbu });
+      expect(stationNote(parts)).toEqual({ loudnessDbu, bandsDbu });
     }),
     { numRuns: 10 },
   );
-  expect(heardOf([])).toBeUndefined();
+  expect(stationNote([])).toBeUndefined();
 });
