@@ -22,6 +22,8 @@ test('a name takes the first of its spots that is free, and its first where none
   const size = { width: 22, height: 24 };
   expect(freeSpots([[a], [a, b], [a, b]], size, () => false)).toEqual([a, b, a]);
   expect(freeSpots([[a, b]], size, (p) => p.y === 0)).toEqual([b]);
+  // Over something solid is better than over a name.
+  expect(freeSpots([[a], [a, b]], size, (p) => p.y === 30)).toEqual([a, b]);
 });
 
 test('looking only at what is near finds what looking through all finds', () => {
@@ -35,16 +37,10 @@ test('looking only at what is near finds what looking through all finds', () => 
   fc.assert(
     fc.property(names, (list) => {
       const taken: { x: number; y: number }[] = [];
+      const isFree = (p: { x: number; y: number }) =>
+        taken.every((q) => Math.abs(p.x - q.x) > size.width || Math.abs(p.y - q.y) > size.height);
       for (const spots of list)
-        taken.push(
-          spots.find(
-            (p) =>
-              !isSolid(p) &&
-              taken.every(
-                (q) => Math.abs(p.x - q.x) > size.width || Math.abs(p.y - q.y) > size.height,
-              ),
-          ) ?? spots[0]!,
-        );
+        taken.push(spots.find((p) => !isSolid(p) && isFree(p)) ?? spots.find(isFree) ?? spots[0]!);
       expect(freeSpots(list, size, isSolid)).toEqual(taken);
     }),
   );

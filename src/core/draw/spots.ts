@@ -65,7 +65,7 @@ export class Cells<T> {
 
 /**
  * A spot for each of several names: the first of its own that is not taken by a name before it, and where
- * nothing solid is. Where all are taken, its first.
+ * nothing solid is; else one that at least no name has taken; where all are, its first.
  */
 export function freeSpots(
   names: readonly Iterable<XY>[],
@@ -74,20 +74,19 @@ export function freeSpots(
 ): XY[] {
   const taken = new Cells<XY>();
   const isFree = (p: XY) =>
-    !isSolid(p) &&
     taken
       .at(p.x)
       .every((q) => Math.abs(p.x - q.x) > size.width || Math.abs(p.y - q.y) > size.height);
   return names.map((spots) => {
-    let first: XY | undefined;
+    const tried: XY[] = [];
     let found: XY | undefined;
     for (const p of spots) {
-      first ??= p;
-      if (!isFree(p)) continue;
+      tried.push(p);
+      if (isSolid(p) || !isFree(p)) continue;
       found = p;
       break;
     }
-    const spot = sure(found ?? first);
+    const spot = sure(found ?? tried.find(isFree) ?? tried[0]);
     taken.add(spot.x - size.width, spot.x + size.width, spot);
     return spot;
   });
