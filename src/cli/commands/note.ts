@@ -67,13 +67,15 @@ export const note = command({
       }),
     );
     const added = rig.sounds.flatMap((s) =>
-      playNote(rig, s).added.map(({ device, stage, db }) => ({
-        sound: s.name,
-        name: nameOf(rig, device),
-        device,
-        stage,
-        addedDb: db.map((x) => round(x)),
-      })),
+      playNote(rig, s)
+        .added()
+        .map(({ device, stage, db }) => ({
+          sound: s.name,
+          name: nameOf(rig, device),
+          device,
+          stage,
+          addedDb: db.map((x) => round(x)),
+        })),
     );
     return {
       json: { rig: rig.name, destinations, added },

@@ -30,15 +30,22 @@ export const noteRoomRemarks: Remarker = ({ ctx, stations, wantsFixes }) => {
     ),
   );
   if (!lifts.size) return [];
-  const rise = riseIn(ctx);
-  return stations.flatMap((s): Remark[] => {
-    if (s.headroomDb === null) return [];
+  // What clips at 1 kHz already is told by that.
+  const concerned = stations.flatMap((s) => {
+    const by =
+      s.headroomDb !== null && s.headroomDb >= 0 ? liftingBefore(ctx, s, lifts) : undefined;
+    return by && s.headroomDb !== null ? [{ s, by, room: s.headroomDb }] : [];
+  });
+  if (!concerned.length) return [];
+  const rise = riseIn(
+    ctx,
+    concerned.map(({ s }) => s),
+  );
+  return concerned.flatMap(({ s, by, room }): Remark[] => {
     const higher = rise(s);
-    const left = s.headroomDb - higher;
+    const left = room - higher;
     // What is no worse than at 1 kHz is told by that.
-    const isWorse = isTold(left) && (!isTold(s.headroomDb) || (left < 0 && s.headroomDb >= 0));
-    const by = isWorse ? liftingBefore(ctx, s, lifts) : undefined;
-    if (!by) return [];
+    if (!isTold(left) || (isTold(room) && left >= 0)) return [];
     return [
       {
         ...tooHigh(ctx, s, by, higher),
@@ -53,9 +60,14 @@ export const noteRoomRemarks: Remarker = ({ ctx, stations, wantsFixes }) => {
 
 const isTold = (room: number): boolean => room < TIGHT_DB;
 
-/** How much higher the note comes to a station than its level at 1 kHz, in dB; 0 where it is not higher. */
-function riseIn(ctx: SoundContext): (s: Pick<StationFigures, 'device' | 'ins'>) => number {
-  const note = noteLevels(ctx.flowing.circuit);
+type Place = Pick<StationFigures, 'device' | 'ins'>;
+
+/** How much higher the note comes to each of some stations than its level at 1 kHz, in dB; 0 where it is not higher. */
+function riseIn(ctx: SoundContext, places: readonly Place[]): (s: Place) => number {
+  const note = noteLevels(
+    ctx.flowing.circuit,
+    places.flatMap(({ device, ins }) => ins.map((point) => ({ device, point }))),
+  );
   return (s) =>
     Math.max(
       0,
@@ -118,5 +130,5 @@ function knobsUp(ctx: SoundContext, device: Device, lifts: ReadonlyMap<string, L
 /** Room for the note, in a sound that is only listened to. */
 const hasRoomForNote: HasRoom = (tried, station) => {
   const { headroomDb } = roomAt(tried, station);
-  return headroomDb !== null && headroomDb - riseIn(tried)(station) >= TIGHT_DB;
+  return headroomDb !== null && headroomDb - riseIn(tried, [station])(station) >= TIGHT_DB;
 };

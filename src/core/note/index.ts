@@ -10,7 +10,7 @@ import { type NoiseAt, noiseIn } from './noise';
 import type { Mains } from './noise-lines';
 import { type Lift, liftOf } from './responses';
 import { overNoise } from './over-noise';
-import { type Added, runNote, togetherVolts } from './run';
+import { type Added, runNormalNote, runNote, togetherVolts } from './run';
 
 export { BANDS } from './bands';
 export type { NoteAt, NoteFigures, StationNote } from './figures';
@@ -29,7 +29,13 @@ export interface PlayedNote {
   /** Its loudness there at normal picking, in dBu, of all or of one source; undefined where it is silent. */
   loudness: (device: string, point: string, source?: string) => number | undefined;
   /** What each stage adds to it that no gain could. */
-  added: Added[];
+  added: () => Added[];
+}
+
+/** Found when it is first asked for. */
+function once<T extends object>(find: () => T): () => T {
+  let found: T | undefined;
+  return () => (found ??= find());
 }
 
 const played = new WeakMap<Rig, Map<string, PlayedNote>>();
@@ -46,15 +52,23 @@ export function playNote(rig: Rig, sound: Sound): PlayedNote {
   const before = known.get(sound.id);
   if (before) return before;
   const circuit = buildCircuit(rig, sound);
-  const { at, added } = runNote(circuit);
-  const partsAt = (device: string, point: string) => at(circuit.netAt(device, point)?.index ?? -1);
+  let isHeard = false;
+  const whole = once(() => {
+    isHeard = true;
+    return runNote(circuit);
+  });
+  // Who has heard it all has heard it at normal picking.
+  const normal = once(() => (isHeard ? whole() : runNormalNote(circuit)));
+  const net = (device: string, point: string) => circuit.netAt(device, point)?.index ?? -1;
   const note: PlayedNote = {
-    at: (device, point) => noteAt(partsAt(device, point)),
-    heard: (device, point) => stationNote(partsAt(device, point)),
-    loudness: (device, point, source) =>
-      stationNote(partsAt(device, point).filter((p) => source === undefined || p.source === source))
-        ?.loudnessDbu,
-    added,
+    at: (device, point) => noteAt(whole().at(net(device, point))),
+    heard: (device, point) => stationNote(normal().at(net(device, point))),
+    loudness: (device, point, source) => {
+      const parts = normal().at(net(device, point));
+      return stationNote(parts.filter((p) => source === undefined || p.source === source))
+        ?.loudnessDbu;
+    },
+    added: () => whole().added,
   };
   known.set(sound.id, note);
   return note;
@@ -65,7 +79,7 @@ export function playNote(rig: Rig, sound: Sound): PlayedNote {
  * dBu, of each source that is at a point.
  */
 export function noteIn(circuit: Circuit) {
-  const { at } = runNote(circuit);
+  const { at } = runNormalNote(circuit);
   return (device: string, point: string): Map<string, (number | null)[]> => {
     const net = circuit.netAt(device, point);
     const parts = net ? at(net.index) : [];
@@ -79,13 +93,15 @@ export function noteIn(circuit: Circuit) {
 }
 
 /**
- * Plays a note through a circuit and gives its level at normal picking at a point, in dBu; nothing where
- * it is silent.
+ * Plays a note through a circuit as far as some points, and gives its level at normal picking at each of
+ * them, in dBu; nothing where it is silent.
  */
 export function noteLevels(
   circuit: Circuit,
+  points: readonly { device: string; point: string }[],
 ): (device: string, point: string) => number | undefined {
-  const { at } = runNote(circuit);
+  const nets = points.flatMap((p) => circuit.netAt(p.device, p.point)?.index ?? []);
+  const { at } = runNormalNote(circuit, nets);
   return (device, point) => {
     const net = circuit.netAt(device, point);
     const volts = net ? togetherVolts(at(net.index), 1) : 0;

@@ -362,7 +362,7 @@ test('picking harder never makes a note softer, and a boost in front of dirt add
     const { at, added } = playNote(rig, sure(rig.sounds[0]));
     return {
       level: at('d3', 'in')!.touches[1].levelDbu,
-      added: added.find((a) => a.device === 'd2')?.db[1] ?? -200,
+      added: added().find((a) => a.device === 'd2')?.db[1] ?? -200,
     };
   };
   const [low, high] = [figures(2), figures(9)];

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
+import { buildCircuit } from '../circuit';
+import { DEMO_RIGS } from '../demo';
 import { sure } from '../outcome';
 import { chainOf } from '../testing/rigs';
 import { noteAt, stationNote } from './figures';
 import { LOW_E, pluck } from './pluck';
-import { joined, type Part, togetherVolts } from './run';
+import { joined, type Part, runNormalNote, runNote, togetherVolts } from './run';
 import { rmsOf, scaledBy } from './spectrum';
 import { playNote } from '.';
 
@@ -68,4 +70,23 @@ test('loudness and bands read alone are those of all figures', () => {
     { numRuns: 10 },
   );
   expect(stationNote([])).toBeUndefined();
+});
+
+test('normal picking alone, and only what leads to a place, is what the whole note is there', () => {
+  for (const rig of DEMO_RIGS)
+    for (const sound of rig.sounds) {
+      const circuit = buildCircuit(rig, sound);
+      const whole = runNote(circuit);
+      const normal = runNormalNote(circuit);
+      // One net of every sixth section, and all that leads to it.
+      const wanted = circuit.sections
+        .filter((_, i) => i % 6 === 0)
+        .flatMap(({ nets }) => nets.slice(0, 1));
+      const some = runNormalNote(circuit, wanted);
+      circuit.nets.forEach((_, net) =>
+        expect(togetherVolts(normal.at(net), 1)).toBe(togetherVolts(whole.at(net), 1)),
+      );
+      for (const net of wanted)
+        expect(togetherVolts(some.at(net), 1)).toBe(togetherVolts(whole.at(net), 1));
+    }
 });

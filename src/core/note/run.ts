@@ -1,5 +1,5 @@
 import type { Circuit, CircuitStage } from '../circuit/circuit';
-import { byKey } from '../graph';
+import { byKey, reachable } from '../graph';
 import type { Played, Stage } from '../kinds';
 import { at as entryAt } from '../outcome';
 import { sourceId } from '../rig/source-id';
@@ -24,7 +24,15 @@ import {
 
 /** Three of something: at soft, normal and hard picking. */
 type PerTouch<T> = [T, T, T];
-const TOUCHED = [0, 1, 2] as const;
+/** Works out what is wanted of each touch. */
+type Touches = <T>(of: (touch: 0 | 1 | 2) => T) => PerTouch<T>;
+
+const allTouches: Touches = (of) => [of(0), of(1), of(2)];
+/** Normal picking alone, which then stands for the others: a third of the work. */
+const normalTouch: Touches = (of) => {
+  const normal = of(1);
+  return [normal, normal, normal];
+};
 
 /**
  * What of one source's note is at a net and belongs together as one wave. `unrelated` names what has
@@ -54,11 +62,26 @@ export interface NoteFlow {
 export type Play = (played: Played) => Spectrum;
 
 /**
+ * Plays a note as {@link runNote} does, at normal picking alone: nothing is known of soft and hard. With
+ * `wanted`, at those nets alone: what does not lead to them is not played.
+ */
+export const runNormalNote = (circuit: Circuit, wanted?: readonly number[]): NoteFlow =>
+  run(circuit, pluck, normalTouch, wanted);
+
+/**
  * Plays one note of every source through a circuit. Gates stand open, compressors have settled, and
  * noise is left out: it is the note alone (see the levels for the rest). Where stages close a
  * circle, the step that leads back is left out.
  */
-export function runNote(circuit: Circuit, play: Play = pluck): NoteFlow {
+export const runNote = (circuit: Circuit, play: Play = pluck): NoteFlow =>
+  run(circuit, play, allTouches);
+
+function run(
+  circuit: Circuit,
+  play: Play,
+  perTouch: Touches,
+  wanted?: readonly number[],
+): NoteFlow {
   // The idea is that of the levels: sections are visited in an order in which each comes after what
   // feeds it, the section's solution says what of its drivers is at each net, and a stage makes of
   // what is at its input what it drives the next section with. Here a signal is one period of a wave,
@@ -66,9 +89,11 @@ export function runNote(circuit: Circuit, play: Play = pluck): NoteFlow {
   // source that meet are added as waves, with their phases; those that an effect has made unrelated
   // stay apart, and their powers add in the figures.
   const { order, isBack, sectionOfNet } = visits(circuit);
+  const leadsOn = wanted && sectionsBefore(circuit, wanted);
   const atNet: Part[][] = circuit.nets.map(() => []);
   const added: Added[] = [];
   for (const index of order) {
+    if (leadsOn && !leadsOn.has(index)) continue;
     const section = circuit.sections[index]!;
     const driven = section.drivers.map((d) => {
       const parts: Part[] = [];
@@ -87,11 +112,11 @@ export function runNote(circuit: Circuit, play: Play = pluck): NoteFlow {
       }
       for (const stage of d.stages) {
         if (isBack(sectionOfNet(stage.from), index)) continue;
-        const out = throughStage(stage, atNet[stage.from]!);
+        const out = throughStage(stage, atNet[stage.from]!, perTouch);
         parts.push(...out.parts);
         if (out.added) added.push(out.added);
       }
-      return joined(parts);
+      return joined(parts, perTouch);
     });
     if (driven.every((parts) => parts.length === 0)) continue;
     const over = sectionResponses(circuit, section);
@@ -103,13 +128,22 @@ export function runNote(circuit: Circuit, play: Play = pluck): NoteFlow {
             return { ...p, waves: perTouch((t) => filtered(p.waves[t], h)) };
           }),
         ),
+        perTouch,
       );
     });
   }
   return { at: (net) => atNet[net] ?? [], added };
 }
 
-const perTouch = <T>(of: (touch: 0 | 1 | 2) => T): PerTouch<T> => [of(0), of(1), of(2)];
+/** The sections from which signal comes to some nets, theirs among them. */
+function sectionsBefore(circuit: Circuit, nets: readonly number[]): ReadonlySet<number> {
+  const sectionOf = (net: number) => entryAt(circuit.nets, net).section;
+  return reachable([...new Set(nets.map(sectionOf))], (section) =>
+    entryAt(circuit.sections, section).drivers.flatMap((d) =>
+      d.stages.map((s) => sectionOf(s.from)),
+    ),
+  );
+}
 
 /** So many parts of one source are followed one by one: each effect in a row doubles them. */
 const MOST_PARTS = 16;
@@ -118,9 +152,9 @@ const MOST_PARTS = 16;
  * Joins what belongs together: the same source, made unrelated by the same, or by nothing. Of very many parts
  * the faintest of each source become one, with the power of all of them at each harmonic.
  */
-export function joined(parts: readonly Part[]): Part[] {
+export function joined(parts: readonly Part[], perTouch = allTouches): Part[] {
   if (parts.length < 2) return [...parts];
-  const all = gathered(parts, sumOf);
+  const all = gathered(parts, sumOf, perTouch);
   if (all.length <= MOST_PARTS) return all;
   return [...byKey(all, (p) => p.source).values()].flatMap((mine) => {
     if (mine.length <= MOST_PARTS) return mine;
@@ -134,13 +168,17 @@ export function joined(parts: readonly Part[]): Part[] {
     const rest = faint.map((p) => ({ ...p, unrelated }));
     return [
       ...sorted.slice(0, MOST_PARTS - 1),
-      ...gathered(rest, (a, b) => together({ row: a, by: 1 }, { row: b, by: 1 }, true)),
+      ...gathered(rest, (a, b) => together({ row: a, by: 1 }, { row: b, by: 1 }, true), perTouch),
     ];
   });
 }
 
 /** Parts of one name become one. */
-function gathered(parts: readonly Part[], meet: (a: Spectrum, b: Spectrum) => Spectrum): Part[] {
+function gathered(
+  parts: readonly Part[],
+  meet: (a: Spectrum, b: Spectrum) => Spectrum,
+  perTouch: Touches,
+): Part[] {
   const by = new Map<string, Part>();
   for (const p of parts) {
     const key = `${p.source} ${p.unrelated}`;
@@ -158,34 +196,35 @@ export const togetherVolts = (parts: readonly Part[], touch: 0 | 1 | 2): number 
 function throughStage(
   { device, stage }: CircuitStage,
   input: readonly Part[],
+  perTouch: Touches,
 ): { parts: Part[]; added?: Added } {
   if (stage.muted || !input.length) return { parts: [] };
   const before = input.map((p): Part => {
     const { before: h } = stageResponse(stage, p.hertz);
     return h ? { ...p, waves: perTouch((t) => filtered(p.waves[t], h)) } : p;
   });
-  const bent = TOUCHED.map((t) => bend(stage, before, t));
+  const bent = perTouch((t) => bend(stage, before, t));
   const output = ratio(stage.outputDb) * (stage.inverts ? -1 : 1);
   const through = before.map((p, i): Part => {
     const { after: h } = stageResponse(stage, p.hertz);
     return {
       ...p,
       waves: perTouch((t) => {
-        const bare = scaledBy(bent[t]!.waves[i]!, output);
+        const bare = scaledBy(bent[t].waves[i]!, output);
         const wave = h ? filtered(bare, h) : bare;
         return stage.latencyMs ? delayed(wave, p.hertz, stage.latencyMs) : wave;
       }),
     };
   });
-  const db = perTouch((t) => bent[t]!.addedDb);
+  const db = perTouch((t) => bent[t].addedDb);
   return {
-    parts: through.flatMap((p) => leaving(device, stage, p)),
+    parts: through.flatMap((p) => leaving(device, stage, p, perTouch)),
     ...(db.some((x) => x !== null) && { added: { device, stage: stage.id, db } }),
   };
 }
 
 /** One part behind the ceiling: whole, dry and wet apart, or one side of a widened signal. */
-function leaving(device: string, stage: Stage, p: Part): Part[] {
+function leaving(device: string, stage: Stage, p: Part, perTouch: Touches): Part[] {
   const apart = (db: number, unrelated: string): Part[] =>
     db > -Infinity
       ? [{ ...p, unrelated, waves: perTouch((t) => scaledBy(p.waves[t], ratio(db))) }]

@@ -38,7 +38,16 @@ const EMPTY: Present = { flows: [], noise: SILENT, idle: SILENT, cancelled: [] }
  * Circles are cut from the side of the sources, by the ids of their devices, so that the order of a
  * file means nothing.
  */
-export function visits(circuit: Circuit) {
+export function visits(circuit: Circuit): Visits {
+  let known = visitsOf.get(circuit);
+  if (!known) visitsOf.set(circuit, (known = findVisits(circuit)));
+  return known;
+}
+
+const visitsOf = new WeakMap<Circuit, Visits>();
+type Visits = ReturnType<typeof findVisits>;
+
+function findVisits(circuit: Circuit) {
   const successors: number[][] = circuit.sections.map(() => []);
   const sectionOfNet = (net: number) => circuit.nets[net]!.section;
   const into = (s: CircuitStage) => sectionOfNet(circuit.drivers[s.driver]!.net);
