@@ -18,7 +18,15 @@ const ADVICE =
 
 export default tseslint.config(
   {
-    ignores: ['.next*/**', '.data/**', 'bin/**', 'node_modules/**', 'next-env.d.ts', 'public/**'],
+    ignores: [
+      '.next*/**',
+      '.data/**',
+      'bin/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'public/**',
+      '.test-groups/**',
+    ],
   },
   ...tseslint.configs.recommended,
   {

@@ -34,7 +34,11 @@ export default {
     {
       ...shared,
       displayName: 'core',
-      testMatch: ['<rootDir>/src/{core,cli,print,ui,worker}/**/*.test.{ts,tsx}'],
+      testMatch: [
+        '<rootDir>/src/{core,cli,print,ui,worker}/**/*.test.{ts,tsx}',
+        // Many of those in few files (scripts/test-groups.mjs).
+        ...(process.env.YANTREL_GROUPS ? ['<rootDir>/.test-groups/*.test.ts'] : []),
+      ],
     },
     { ...shared, displayName: 'server', testMatch: ['<rootDir>/src/server/**/*.test.ts'] },
     { ...shared, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },

@@ -6,6 +6,7 @@ import { needBrowser } from './browser-install.mjs';
 import { freePort, installNpm, root, run } from './machine.mjs';
 import { startPostgres } from './postgres.mjs';
 import { serve } from './serve.mjs';
+import { groupedTests } from './test-groups.mjs';
 
 /**
  * Types, lint, import rules, unit tests, server tests, a production build, and the browser tests;
@@ -60,8 +61,8 @@ async function productionBuild() {
 }
 
 /**
- * Each file of tests runs in a context of its own and is over soon: optimising its functions costs
- * more than it saves until they have run for long, and room for short-lived objects saves sweeping.
+ * Each file or group of tests runs in a context of its own and is over soon: optimising its functions
+ * costs more than it saves until they have run for long, and room for short-lived objects saves sweeping.
  */
 const SHORT_LIVED = ['--max-semi-space-size=64', '--interrupt-budget=540000'];
 
@@ -111,13 +112,30 @@ async function jest(project, env, more = []) {
   for (const line of slowest(results.testResults)) console.log(`      ${line}`);
 }
 
-/** The five files that took longest, in seconds: where the time of a run goes. */
+/** The five files whose tests took longest, in seconds: where the time of a run goes. */
 function slowest(files) {
-  return files
-    .map((file) => ({ name: relative(root, file.name), s: (file.endTime - file.startTime) / 1000 }))
+  const seconds = new Map();
+  for (const file of files)
+    for (const { ancestorTitles, duration } of file.assertionResults) {
+      // In a group a test is called by its file.
+      const [first = ''] = ancestorTitles;
+      const name = first.startsWith('src/') ? first : relative(root, file.name);
+      seconds.set(name, (seconds.get(name) ?? 0) + (duration ?? 0) / 1000);
+    }
+  return [...seconds]
+    .map(([name, s]) => ({ name, s }))
     .sort((a, b) => b.s - a.s)
     .slice(0, 5)
     .map((file) => `${file.s.toFixed(0).padStart(4)} s  ${file.name}`);
+}
+
+/** All tests of the core in groups; what is asked for by name as the files that they are. */
+async function coreTests() {
+  const isAll = process.argv.length < 4;
+  await jest('core', isAll ? { YANTREL_GROUPS: '1' } : {}, [
+    '--maxWorkers=2',
+    ...(isAll ? ['--runTestsByPath', ...groupedTests()] : []),
+  ]);
 }
 
 // The code is checked and built while the unit tests run: neither keeps two cores busy alone.
@@ -126,7 +144,7 @@ await Promise.all([
     if (wanted('code')) await codeChecks();
     if (wanted('browser')) await productionBuild();
   })(),
-  wanted('core') ? jest('core', {}, ['--maxWorkers=2']) : undefined,
+  wanted('core') ? coreTests() : undefined,
 ]);
 
 const postgres =
