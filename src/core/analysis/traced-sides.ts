@@ -215,7 +215,10 @@ function unfed(ctx: SoundContext, device: Device, unheard: Unheard): Remark {
   const ins = jacks.filter((j) => j.direction === 'in' && j.signal === 'audio');
   const into = { device: device.id, jack: through?.in ?? ins[0]?.id ?? '' };
   const fed = leadsFrom(ctx.rig, device.id);
-  const names = [...new Set(fed.map((l) => ctx.device(l.to.device).name))].sort().join(' and ');
+  const names = [...new Set(fed.map((l) => l.to.device))]
+    .sort()
+    .map((id) => ctx.device(id).name)
+    .join(' and ');
   const ways = [...besideHeld(ctx), ...openEnds(ctx).map((o) => o.end)]
     .filter((o) => o.device !== device.id)
     .slice(0, OFFERED)

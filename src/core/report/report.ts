@@ -21,6 +21,7 @@ import { sameToTheEar, sameToTheHand } from '../rig/to-the-ear';
 import { CHECKS, type Checks, type RigCheck } from './checks';
 import { contained, type TellFailure } from './contained';
 import { gatherFindings } from './gather';
+import { Namer, withoutNames } from './names';
 
 /** All figures of one sound. */
 export type SoundReport = SoundFigures;
@@ -105,6 +106,7 @@ export class Analyser {
   private heardDevices?: Rig['devices'];
   private builtDevices?: Rig['devices'];
   private flows = new Map<string, Flowing>();
+  private readonly namer = new Namer();
 
   constructor(
     private readonly tell: TellFailure = quietly,
@@ -136,7 +138,10 @@ export class Analyser {
   analyse(written: Rig, first?: First): Report {
     learnSheets(written.sheets);
     settle(written);
-    const heard = this.toTheEar(written);
+    this.namer.call(written);
+    const unnamed = withoutNames(written);
+    settle(unnamed);
+    const heard = this.toTheEar(unnamed);
     const rig = effectiveRig(heard);
     const sounds = rig.sounds.length ? rig.sounds : [AS_IT_STANDS];
     const known = this.last && sameInputs(this.last.rig, rig) ? this.last.sounds : undefined;
@@ -144,8 +149,12 @@ export class Analyser {
     const plugged = pluggedJacks(rig);
     const judged = new Map<Sound, JudgedSound>();
     const wanted = sounds.find((s) => s.id === first?.sound);
-    if (wanted && first && !known?.has(wanted))
-      judged.set(wanted, this.sound(rig, wanted, plugged, first.take));
+    if (wanted && first) {
+      const take = (figures: SoundReport) => first.take(this.namer.named(figures));
+      const kept = known?.get(wanted);
+      if (!kept) judged.set(wanted, this.sound(rig, wanted, plugged, take));
+      else if (!this.namer.isTold(kept.figures)) take(kept.figures);
+    }
     const each = sounds.map((s): [Sound, JudgedSound] => [
       s,
       judged.get(s) ?? known?.get(s) ?? this.sound(rig, s, plugged),
@@ -154,7 +163,7 @@ export class Analyser {
     const list = each.map(([, { figures }]) => figures);
     const anySound = list[0]?.sound ?? AS_IT_STANDS.id;
     const promises = this.promises.check(rig, list, this.tell);
-    const built = this.onRig(this.checks.build, this.toTheHand(written)).map(
+    const built = this.onRig(this.checks.build, this.toTheHand(unnamed)).map(
       ({ remark }) => remark,
     );
     const explained = new Set(each.flatMap(([, judged]) => judged.explained));
@@ -171,7 +180,11 @@ export class Analyser {
         remarks: [remark],
       })),
     ];
-    return { sounds: list, promises, findings: gatherFindings(rig, remarks) };
+    return {
+      sounds: list.map((figures) => this.namer.named(figures)),
+      promises: promises.map((promise) => this.namer.named(promise)),
+      findings: gatherFindings(rig, remarks).map((finding) => this.namer.named(finding)),
+    };
   }
 
   /**
