@@ -14,7 +14,7 @@ const ALONE = [
   /^src\/cli\/cli\.test\.ts$/,
   /^src\/core\/report\/additions\.test\.ts$/,
   /^src\/ui\/keep\/keeper\.test\.ts$/,
-  /^src\/worker\/own-gear\.test\.ts$/,
+  /^src\/worker\/solve-worker\.test\.ts$/,
 ];
 const MUST_BE_ALONE = /toMatchSnapshot|jest\.mock/;
 

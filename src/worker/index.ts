@@ -1,3 +1,3 @@
 export { type Door, openDoor, startAnalysis, watchByLock } from './door';
 export type { ProposalName, Proposals, ReportUpdate, SoFar } from './messages';
-export { CANCELLED, propose, type Working } from './solver';
+export { CANCELLED, propose, type Sharing, type Working } from './solver';

@@ -4,6 +4,7 @@ import type {
   Outcomes,
   Preview,
   Report,
+  Share,
   SoundReport,
   TriedFix,
   ToMeasure,
@@ -27,7 +28,6 @@ import type {
   LineCheck,
   Rescue,
   Rewire,
-  Share,
   SparePlan,
 } from '../core/show';
 import type { Substitute } from '../core/songs';
@@ -127,7 +127,7 @@ export interface Proposals {
   /** Which figures that were never measured turn which verdicts. */
   measure: { ask: { rig: Rig }; answer: ToMeasure[] };
   /** What every single fault would make noticed, everywhere and in every sound. */
-  effects: { ask: { rig: Rig; share: Share }; answer: Effects };
+  effects: { ask: { rig: Rig }; answer: Effects };
   /** Every fault tried against a set, and the smallest set of spares for it. */
   drill: {
     ask: { rig: Rig; set: string | null; seconds: number; known: Known };
@@ -161,6 +161,8 @@ export interface ProposalAsked<N extends ProposalName = ProposalName> {
   id: number;
   proposal: N;
   ask: Proposals[N]['ask'];
+  /** Of work that several workers share, what this one does. */
+  share: Share;
 }
 /** Something that could be taken before the work is done. */
 export interface BestSoFar {

@@ -2,7 +2,16 @@ import loadHighs from 'highs';
 import { planPower, pressedDevices, proposeLayout } from '../core/build';
 import { walkOrder } from '../core/walk';
 import { pairRows, setStage } from '../core/midi';
-import { analyse, bySound, cureAll, FixTrial, type TriedFix, whatToMeasure } from '../core/report';
+import {
+  analyse,
+  bySound,
+  cureAll,
+  FixTrial,
+  isIn,
+  type Share,
+  type TriedFix,
+  whatToMeasure,
+} from '../core/report';
 import { learnSheets, type Rig, type Sound } from '../core/rig';
 import {
   drillOf,
@@ -54,7 +63,11 @@ const solver = async (): Promise<MipSolver> => {
 };
 
 const WORK: {
-  [N in ProposalName]: (ask: Proposals[N]['ask'], id: number) => Promise<Proposals[N]['answer']>;
+  [N in ProposalName]: (
+    ask: Proposals[N]['ask'],
+    id: number,
+    share: Share,
+  ) => Promise<Proposals[N]['answer']>;
 } = {
   order: ({ rig, sound }, id) => proposeOrder(rig, soundIn(rig, sound), telling(id)),
   inside: async ({ rig, host, held }) => proposeInside(rig, host, await solver(), new Map(held)),
@@ -72,20 +85,20 @@ const WORK: {
       mayTurn,
       solver: await solver(),
     }),
-  trials: async ({ rig }, id) => {
+  trials: async ({ rig }, id, share) => {
     const tell = tellingSoFar(id);
     const trial = new FixTrial(rig);
     const open = trial.report.findings.filter((f) => f.accepted === undefined);
     const found: Record<string, TriedFix[]> = {};
     for (const [i, f] of open.entries()) {
-      if (!trial.candidates(f).length) continue;
+      if (!isIn(share, i) || !trial.candidates(f).length) continue;
       const ways = (found[f.key] = trial.waysOut(f));
       // The worst is tried first, and said as soon as it is known.
       await tell((i + 1) / open.length, f.what, { tried: { [f.key]: ways } });
     }
     return found;
   },
-  effects: ({ rig, share }, id) => effectsOf(new Listener(rig), telling(id), share),
+  effects: ({ rig }, id, share) => effectsOf(new Listener(rig), telling(id), share),
   drill: async ({ rig, set, seconds, known }, id) => {
     const drill = await drillOf(rig, setIn(rig, set), known, telling(id));
     const spares = smallestSpares(rig, drill, seconds, await solver());
@@ -112,7 +125,7 @@ const WORK: {
   outcome: ({ rig, edits }) => Promise.resolve(new FixTrial(rig).outcome(edits)),
   bySound: ({ rig, edits }) => Promise.resolve(bySound(rig, edits)),
   cure: ({ rig }, id) => cureAll(rig, telling(id)),
-  measure: ({ rig }, id) => whatToMeasure(rig, telling(id)),
+  measure: ({ rig }, id, share) => whatToMeasure(rig, telling(id), share),
   pairs: async ({ rig }, id) => {
     const tell = telling(id);
     const rows = pairRows(setStage(rig));
@@ -128,7 +141,8 @@ self.onmessage = ({ data }: MessageEvent<ProposalAsked>) => {
   const answer = (said: ProposalAnswered) => self.postMessage(said);
   // A worker begins without the gear of one's own that the rig is made of.
   if ('rig' in data.ask) learnSheets(data.ask.rig.sheets);
-  (WORK[data.proposal] as (ask: unknown, id: number) => Promise<unknown>)(data.ask, data.id).then(
+  const work = WORK[data.proposal] as (...a: [unknown, number, Share]) => Promise<unknown>;
+  work(data.ask, data.id, data.share).then(
     (result) => answer({ id: data.id, answer: result }),
     (error: unknown) =>
       answer({ id: data.id, error: error instanceof Error ? error.message : String(error) }),

@@ -1,5 +1,6 @@
+import { ALONE, type Share } from '../core/report/share';
 import { LIMIT_S } from './door';
-import type { ProposalAnswered, ProposalName, Proposals, SoFar } from './messages';
+import type { ProposalAnswered, ProposalAsked, ProposalName, Proposals, SoFar } from './messages';
 
 /** A proposal being worked out: its answer, and a way to stop it at once. */
 export interface Working<T> {
@@ -10,14 +11,62 @@ export interface Working<T> {
 /** Said of a proposal that was stopped. */
 export const CANCELLED = 'cancelled';
 
+/** How work is shared: into how many pieces it falls, and how several answers become one. */
+export interface Sharing<T> {
+  pieces: number;
+  join: (answers: readonly [T, ...T[]]) => T;
+}
+
+/** No more workers than help, one where little is said of the machine, and to each enough to do. */
+const MOST_WORKERS = 4;
+const PIECES_A_WORKER = 8;
+const workersFor = (pieces: number): number =>
+  Math.max(
+    1,
+    Math.min(
+      MOST_WORKERS,
+      navigator.hardwareConcurrency || 1,
+      Math.floor(pieces / PIECES_A_WORKER),
+    ),
+  );
+
+type Tell = (share: number, words: string, soFar?: SoFar) => void;
+
 /**
  * Works a proposal out in a worker of its own, which ends with it: stopping is stopping the worker,
- * whatever it is doing.
+ * whatever it is doing. Work that can be shared is done by several, each a share of it.
  */
 export function propose<N extends ProposalName>(
   name: N,
   ask: Proposals[N]['ask'],
-  onProgress: (share: number, words: string, soFar?: SoFar) => void,
+  onProgress: Tell,
+  sharing?: Sharing<Proposals[N]['answer']>,
+): Working<Proposals[N]['answer']> {
+  const of = sharing ? workersFor(sharing.pieces) : 1;
+  if (!sharing || of === 1) return inWorker(name, ask, ALONE, onProgress);
+  const done = Array.from({ length: of }, () => 0);
+  const all = done.map((_, part) =>
+    inWorker(name, ask, { part, of }, (share, words, soFar) => {
+      done[part] = share;
+      onProgress(done.reduce((a, b) => a + b, 0) / of, words, soFar);
+    }),
+  );
+  const cancel = () => all.forEach((w) => w.cancel());
+  const answer = Promise.all(all.map((w) => w.answer)).then(
+    ([first, ...others]) => sharing.join([first as Proposals[N]['answer'], ...others]),
+    (why: unknown) => {
+      cancel();
+      throw why;
+    },
+  );
+  return { answer, cancel };
+}
+
+function inWorker<N extends ProposalName>(
+  name: N,
+  ask: Proposals[N]['ask'],
+  share: Share,
+  onProgress: Tell,
 ): Working<Proposals[N]['answer']> {
   let stop: (why: string) => void = () => undefined;
   const answer = new Promise<Proposals[N]['answer']>((resolve, reject) => {
@@ -38,7 +87,7 @@ export function propose<N extends ProposalName>(
         if ('listens' in data) {
           // What is asked before a worker listens may be lost: it says when it does.
           clearTimeout(late);
-          worker.postMessage({ id: 0, proposal: name, ask });
+          worker.postMessage({ id: 0, proposal: name, ask, share } satisfies ProposalAsked<N>);
         } else if ('share' in data) onProgress(data.share, data.words, data.soFar);
         else if ('error' in data) stop(data.error);
         else {

@@ -13,6 +13,7 @@ export {
   type SoundReport,
 } from './report';
 export { whatToMeasure } from './ranges';
-export { countTurned, type ToMeasure, type TurnedVerdict } from './turned';
+export { ALONE, isIn, type Share } from './share';
+export { countTurned, mostTurned, type ToMeasure, type TurnedVerdict } from './turned';
 export { settle, settled, type Settlement } from './settled';
 export { type TriedJack, trySheet } from './try-sheet';

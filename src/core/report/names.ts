@@ -80,7 +80,8 @@ export class Namer {
       return changed ?? value;
     }
     let changed: Record<string, unknown> | undefined;
-    for (const key of Object.keys(value)) {
+    // Plain data, key by key without a list of keys: most of it is figures.
+    for (const key in value) {
       const item = (value as Record<string, unknown>)[key];
       const named = this.in(item, names);
       if (named !== item) (changed ??= { ...value })[key] = named;

@@ -2,8 +2,9 @@ import type { Finding } from '../findings/finding';
 import { believable, type Figure, kindOf, measuringWay } from '../kinds';
 import { applyEdits, type Rig } from '../rig';
 import { Analyser, type Report } from './report';
+import { ALONE, isIn, type Share } from './share';
 import { isNearly } from './tried';
-import { countTurned, type ToMeasure, type TurnedVerdict } from './turned';
+import { mostTurned, type ToMeasure, type TurnedVerdict } from './turned';
 
 /** Says how far it is. */
 type Tell = (share: number, words: string) => Promise<void>;
@@ -20,11 +21,12 @@ const typicalFigures = (rig: Rig): { device: string; name: string; figure: Figur
  * Which typical figures a verdict hangs on: each is set to the lowest and to the highest that is
  * believable, on a copy that is analysed as any rig is, and what is told there and not here, or here
  * and not there, turns with it. The figure that turns most verdicts comes first. One figure at a time:
- * two that are off together may turn more.
+ * two that are off together may turn more. Given a share, the others are left out.
  */
 export async function whatToMeasure(
   rig: Rig,
   tell: Tell = () => Promise.resolve(),
+  share: Share = ALONE,
 ): Promise<ToMeasure[]> {
   const analyser = new Analyser();
   const now = analyser.analyse(rig);
@@ -32,6 +34,7 @@ export async function whatToMeasure(
   const figures = typicalFigures(rig);
   const found: ToMeasure[] = [];
   for (const [i, { device, name, figure }] of figures.entries()) {
+    if (!isIn(share, i)) continue;
     await tell(i / figures.length, `${name}: ${figure.label}`);
     const [low, high] = believable(figure);
     const turns = [low, high]
@@ -53,7 +56,7 @@ export async function whatToMeasure(
       ...{ tool: way.tool, steps: way.steps },
     });
   }
-  return found.sort((a, b) => countTurned(b) - countTurned(a));
+  return mostTurned(found);
 }
 
 /** Verdicts that are other ones in another report; a finding that names another box for the same is not. */

@@ -1,4 +1,5 @@
 import type { Figure } from '../kinds';
+import { byId } from '../rig/find';
 
 /** One verdict that is another when a figure is at one end of what is believable. */
 export interface TurnedVerdict {
@@ -27,3 +28,12 @@ export interface ToMeasure {
 
 /** How many verdicts hang on a figure. */
 export const countTurned = ({ turns }: ToMeasure): number => new Set(turns.map((t) => t.id)).size;
+
+/** The figure that turns most verdicts first; of those that turn as many, by what they are of. */
+export const mostTurned = (found: readonly ToMeasure[]): ToMeasure[] =>
+  [...found].sort(
+    (a, b) =>
+      countTurned(b) - countTurned(a) ||
+      byId({ id: a.device }, { id: b.device }) ||
+      byId({ id: a.figure }, { id: b.figure }),
+  );

@@ -3,6 +3,7 @@ import type { Device, Rig, Sound } from '../rig/schema';
 import { type Flow, type Flowing, runSignal } from '../signal';
 import { buildCircuit } from '../circuit';
 import { at, sure } from '../outcome';
+import { ALONE, isIn, type Share } from '../report/share';
 import { type FaultFacts, faultsOf, type Whole, wholeOf } from './faults';
 import { type Heard, heardOf, noticed } from './symptoms';
 
@@ -125,12 +126,6 @@ const earsOf = (rig: Rig): Ear[] =>
 /** Tells how far long work has come, from 0 to 1; it may be thrown out of to stop. */
 export type Tell = (share: number, words: string) => Promise<void>;
 
-/** One of several shares of the faults: every `of`th, from the one numbered `part`. */
-export interface Share {
-  part: number;
-  of: number;
-}
-
 /**
  * Every single fault of a rig in every sound, figured by the engine itself on copies that share with
  * the whole rig what the fault leaves alone. Given a share, the others are left at nothing.
@@ -138,15 +133,15 @@ export interface Share {
 export async function effectsOf(
   listener: Listener,
   tell: Tell = () => Promise.resolve(),
-  { part, of }: Share = { part: 0, of: 1 },
+  share: Share = ALONE,
 ): Promise<Effects> {
   const { whole, sounds, ears, leads } = listener;
   const faults = faultsOf(whole);
   const atEars = new Uint16Array(faults.length * sounds.length * ears.length);
   const atLeads = new Uint16Array(faults.length * sounds.length * leads.length);
   for (const [f, fault] of faults.entries()) {
-    if (f % of !== part) continue;
-    if (Math.floor(f / of) % 8 === 0) await tell(f / faults.length, fault.words);
+    if (!isIn(share, f)) continue;
+    if (Math.floor(f / share.of) % 8 === 0) await tell(f / faults.length, fault.words);
     const broken = fault.change(whole);
     sounds.forEach((sound, s) => {
       const bits = listener.noticed(broken, sound);

@@ -5,7 +5,6 @@ export {
   effectsOf,
   joinedEffects,
   Listener,
-  type Share,
   type Tell,
 } from './effects';
 export { type FaultFacts, faultsOf, type SortId, SORTS, type Spare } from './faults';

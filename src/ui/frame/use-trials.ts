@@ -2,8 +2,11 @@ import { useEffect, useState } from 'react';
 import type { Finding } from '../../core/findings/finding';
 import type { TriedFix } from '../../core/report';
 import type { Rig } from '../../core/rig';
+import type { Proposals } from '../../worker';
 import { useWorking } from '../look/use-working';
-import { useDocument } from '../store/use-rig';
+import { useDocument, useRigStore } from '../store/use-rig';
+
+type Tried = Proposals['trials']['answer'];
 
 /** What cures each finding of the rig as it stands; undefined while it is being tried. */
 export type Trials = ReturnType<typeof useTrials>;
@@ -13,6 +16,7 @@ export type Ways = TriedFix[] | 'trying' | 'none';
 
 /** Tries every fix on copies while `wanted`, anew with every change of the rig. */
 export function useTrials(wanted: boolean) {
+  const store = useRigStore();
   const rig = useDocument();
   const { work, start, cancel } = useWorking('trials');
   // What was tried on another rig than the one on the screen says nothing about this one.
@@ -22,13 +26,15 @@ export function useTrials(wanted: boolean) {
     // Whoever edits quickly is not tried after at every letter.
     const soon = setTimeout(() => {
       setOf(rig);
-      start({ rig });
+      // Every finding can be tried by itself.
+      const pieces = store.getState().report.findings.length;
+      start({ rig }, { pieces, join: (answers) => Object.assign({}, ...answers) as Tried });
     }, 150);
     return () => {
       clearTimeout(soon);
       cancel();
     };
-  }, [rig, wanted, start, cancel]);
+  }, [rig, wanted, start, cancel, store]);
   return of === rig ? work : ({ state: 'idle' } as const);
 }
 

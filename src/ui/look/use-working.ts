@@ -4,6 +4,7 @@ import {
   propose,
   type ProposalName,
   type Proposals,
+  type Sharing,
   type SoFar,
   type Working,
 } from '../../worker';
@@ -22,14 +23,14 @@ const joined = (was: SoFar = {}, now: SoFar = {}): SoFar => ({
 });
 
 /**
- * Long work in a worker of its own: how far it is, a way to stop it, and its answer. It is stopped
- * when the view goes.
+ * Long work in a worker of its own, or in several that share it: how far it is, a way to stop it, and
+ * its answer. It is stopped when the view goes.
  */
 export function useWorking<N extends ProposalName>(
   name: N,
 ): {
   work: WorkState<Proposals[N]['answer']>;
-  start: (ask: Proposals[N]['ask']) => void;
+  start: (ask: Proposals[N]['ask'], sharing?: Sharing<Proposals[N]['answer']>) => void;
   cancel: () => void;
   clear: () => void;
 } {
@@ -38,14 +39,14 @@ export function useWorking<N extends ProposalName>(
   const cancel = useCallback(() => running.current?.cancel(), []);
   useEffect(() => cancel, [cancel]);
   const start = useCallback(
-    (ask: Proposals[N]['ask']) => {
+    (ask: Proposals[N]['ask'], sharing?: Sharing<Proposals[N]['answer']>) => {
       running.current?.cancel();
       setWork({ state: 'working', share: 0, words: 'Starting' });
-      const mine = propose(name, ask, (share, words, soFar) =>
+      const tell = (share: number, words: string, soFar?: SoFar) =>
         setWork((w) =>
           w.state === 'working' ? { ...w, share, words, soFar: joined(w.soFar, soFar) } : w,
-        ),
-      );
+        );
+      const mine = propose(name, ask, tell, sharing);
       running.current = mine;
       mine.answer.then(
         (answer) => running.current === mine && setWork({ state: 'done', answer }),

@@ -19,12 +19,7 @@ interface Held {
 /** One for the page: faults are worked out once for a rig as it stands, whichever part asks. */
 const held = createStore<{ now: Held | null }>(() => ({ now: null }));
 // eslint-disable-next-line no-restricted-syntax -- nothing that is drawn reads it
-let running: readonly Working<Effects>[] = [];
-
-/** How many workers share the work: no more than would help, one where little is said of the machine. */
-const MOST_WORKERS = 4;
-const workers = (): number =>
-  Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 1));
+let running: Working<Effects> | undefined;
 
 /** Whether all that faults hang on is the same. */
 const sameWiring = (a: Rig, b: Rig): boolean =>
@@ -34,26 +29,23 @@ const sameWiring = (a: Rig, b: Rig): boolean =>
   a.controls === b.controls;
 
 function start(rig: Rig): void {
-  running.forEach((w) => w.cancel());
+  running?.cancel();
   const set = (is: State) => held.setState({ now: { rig, is } });
   set({ state: 'working', share: 0, words: 'Starting' });
-  const of = workers();
-  const shares = Array.from({ length: of }, () => 0);
-  const mine: readonly Working<Effects>[] = shares.map((_, part) =>
-    propose('effects', { rig, share: { part, of } }, (share, words) => {
-      shares[part] = share;
-      if (running === mine)
-        set({ state: 'working', share: shares.reduce((a, b) => a + b, 0) / of, words });
-    }),
+  const mine: Working<Effects> = propose(
+    'effects',
+    { rig },
+    (share, words) => {
+      if (running === mine) set({ state: 'working', share, words });
+    },
+    { pieces: rig.leads.length + rig.devices.length, join: joinedEffects },
   );
   running = mine;
-  Promise.all(mine.map((w) => w.answer)).then(
-    ([first, ...others]) => {
-      if (running === mine && first)
-        set({ state: 'done', effects: joinedEffects([first, ...others]) });
+  mine.answer.then(
+    (effects) => {
+      if (running === mine) set({ state: 'done', effects });
     },
     (e: Error) => {
-      mine.forEach((w) => w.cancel());
       if (running === mine && e.message !== CANCELLED) set({ state: 'failed', why: e.message });
     },
   );

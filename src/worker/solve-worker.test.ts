@@ -1,7 +1,9 @@
 import { EXAMPLE_SHEETS } from '../core/demo';
 import { kindOfSheet, type Rig } from '../core/rig';
-import { NOTHING_KNOWN } from '../core/show';
+import { ALONE, mostTurned, type Share, type ToMeasure, type TriedFix } from '../core/report';
+import { type Effects, joinedEffects, NOTHING_KNOWN } from '../core/show';
 import { device, lead, rigOf, sound } from '../core/testing/rigs';
+import { wired } from '../core/testing/wired';
 import type { ProposalAnswered, ProposalName, Proposals } from './messages';
 
 const sheet = EXAMPLE_SHEETS.find((s) => s.id === 'tandem-drive')!;
@@ -33,7 +35,7 @@ const ASKS: { [N in Exclude<ProposalName, 'start'>]: Proposals[N]['ask'] } = {
   bySound: { rig, edits: [{ edit: 'disconnect', lead: 'a' }] },
   cure: { rig },
   measure: { rig },
-  effects: { rig, share: { part: 0, of: 1 } },
+  effects: { rig },
   drill: { rig, set: null, seconds: 60, known: NOTHING_KNOWN },
   lineCheck: { rig, set: null },
   rescue: { rig, ...where },
@@ -42,7 +44,11 @@ const ASKS: { [N in Exclude<ProposalName, 'start'>]: Proposals[N]['ask'] } = {
 };
 
 /** Asks a worker that was just started, and knows nothing but what ships. */
-async function askFresh(proposal: ProposalName, ask: unknown): Promise<ProposalAnswered> {
+async function askFresh(
+  proposal: ProposalName,
+  ask: unknown,
+  share = ALONE,
+): Promise<ProposalAnswered> {
   let answered: (a: ProposalAnswered) => void = () => undefined;
   const answer = new Promise<ProposalAnswered>((resolve) => (answered = resolve));
   const worker = {
@@ -53,7 +59,7 @@ async function askFresh(proposal: ProposalName, ask: unknown): Promise<ProposalA
   };
   Object.assign(globalThis, { self: worker });
   await jest.isolateModulesAsync(async () => void (await import('./solve.worker')));
-  worker.onmessage({ data: { id: 1, proposal, ask: structuredClone(ask) } });
+  worker.onmessage({ data: { id: 1, proposal, ask: structuredClone(ask), share } });
   return answer;
 }
 
@@ -63,3 +69,46 @@ test.each(Object.keys(ASKS) as (keyof typeof ASKS)[])(
     expect(await askFresh(proposal, ASKS[proposal])).not.toHaveProperty('error');
   },
 );
+
+/** A drive that nobody hears, a lead into nothing, a hum: some findings, with ways out and figures that turn them. */
+const wrong: Rig = wired(
+  {
+    g: 'guitar-single-coil',
+    d: 'drive-high',
+    e: 'delay',
+    h: 'head-tube',
+    c: 'cabinet',
+    r: 'recorder',
+  },
+  'g.out>e.in e.out>d.in d.out>h.in h.speaker>r.in',
+  { One: 'd e', Two: '' },
+);
+
+/** What a worker answers that does one of some shares. */
+async function answerOf<T>(proposal: ProposalName, share: Share): Promise<T> {
+  const said = await askFresh(proposal, { rig: wrong }, share);
+  if (!('answer' in said)) throw new Error(JSON.stringify(said));
+  return said.answer as T;
+}
+
+/** What two workers answer, each of its share. */
+async function inShares<T>(proposal: ProposalName): Promise<T[]> {
+  const found: T[] = [];
+  for (const part of [0, 1]) found.push(await answerOf<T>(proposal, { part, of: 2 }));
+  return found;
+}
+
+test('what several workers find, each of its share, is what one finds', async () => {
+  const trials = await answerOf<Record<string, TriedFix[]>>('trials', ALONE);
+  const tried = await inShares<Record<string, TriedFix[]>>('trials');
+  expect(Object.keys(trials).length).toBeGreaterThan(2);
+  expect(tried.every((t) => Object.keys(t).length < Object.keys(trials).length)).toBe(true);
+  expect(Object.assign({}, ...tried)).toEqual(trials);
+
+  const measure = await answerOf<ToMeasure[]>('measure', ALONE);
+  expect(measure.length).toBeGreaterThan(1);
+  expect(mostTurned((await inShares<ToMeasure[]>('measure')).flat())).toEqual(measure);
+
+  const [first, ...others] = await inShares<Effects>('effects');
+  expect(joinedEffects([first!, ...others])).toEqual(await answerOf<Effects>('effects', ALONE));
+});
