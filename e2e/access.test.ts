@@ -76,6 +76,27 @@ const VIEWS = PLACE_IDS.flatMap((place) => {
   .concat('signal?pane=table', 'signal?pane=wiring')
   .map((view) => `/rigs/salt-and-ferry/${view}`);
 
+/** Words of usual length that go on in the next line, letter by letter, for want of room; in the page. */
+function brokenWords(): string[] {
+  const found: string[] = [];
+  const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  const range = document.createRange();
+  for (let text = texts.nextNode(); text; text = texts.nextNode()) {
+    const around = text.parentElement;
+    if (!around?.checkVisibility({ visibilityProperty: true })) continue;
+    if (around.closest('svg, script, style')) continue;
+    for (const word of (text.nodeValue ?? '').matchAll(
+      /(?<![\p{L}\d])[\p{L}\d]{4,12}(?![\p{L}\d])/gu,
+    )) {
+      range.setStart(text, word.index);
+      range.setEnd(text, word.index + word[0].length);
+      const lines = new Set([...range.getClientRects()].map((r) => Math.round(r.top)));
+      if (lines.size > 1) found.push(word[0]);
+    }
+  }
+  return [...new Set(found)];
+}
+
 test.each(['/', '/gear', '/safety', '/rigs/new', '/rigs/observatory-practice/brief', ...VIEWS])(
   '%s has no serious barrier on either sheet, and does not scroll sideways',
   async (path) => {
@@ -84,12 +105,16 @@ test.each(['/', '/gear', '/safety', '/rigs/new', '/rigs/observatory-practice/bri
     await tech.open(path);
     expect(await barriers()).toEqual([]);
     const tooWide: number[] = [];
+    const broken: [number, string[]][] = [];
     for (const width of WIDTHS) {
       await tech.page.setViewport({ width, height: 800 });
+      const words = await tech.page.evaluate(brokenWords);
+      if (words.length) broken.push([width, words]);
       if (await tech.page.evaluate(() => document.documentElement.scrollWidth > window.innerWidth))
         tooWide.push(width);
     }
     expect(tooWide).toEqual([]);
+    expect(broken).toEqual([]);
     await sheet(seen === 'light' ? 'dark' : 'light');
     expect(await barriers('colours')).toEqual([]);
   },

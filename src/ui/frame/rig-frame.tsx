@@ -1,5 +1,5 @@
 'use client';
-import { ActionIcon, Menu, Tooltip, useMantineColorScheme } from '@mantine/core';
+import { ActionIcon, Group, Menu, Tooltip, useMantineColorScheme } from '@mantine/core';
 import {
   IconArrowBackUp,
   IconArrowForwardUp,
@@ -244,7 +244,7 @@ function Undoing() {
   const past = useRig((s) => s.history.past.at(-1)?.words);
   const future = useRig((s) => s.history.future[0]?.words);
   return (
-    <>
+    <Group gap={14} wrap="nowrap">
       <Tooltip label={past ? `Undo: ${past}` : 'Nothing to undo'}>
         <ActionIcon variant="default" aria-label="Undo" disabled={!past} onClick={undo}>
           <IconArrowBackUp size={17} />
@@ -255,6 +255,6 @@ function Undoing() {
           <IconArrowForwardUp size={17} />
         </ActionIcon>
       </Tooltip>
-    </>
+    </Group>
   );
 }

@@ -22,7 +22,7 @@ interface Acts {
 /** The units, one a row. */
 export function UnitTable({ shown, acts }: { shown: readonly LockerUnit[]; acts: Acts }) {
   return (
-    <table className="sheet-table figures" data-table="locker">
+    <table className="sheet-table phone-cards figures" data-table="locker">
       <thead>
         <tr>
           <th>Serial number</th>
@@ -60,7 +60,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
           </div>
         )}
       </td>
-      <td>
+      <td data-called="Unit">
         <Field
           label={`Name of ${u.serial}`}
           value={u.name}
@@ -68,7 +68,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
           onCommit={(name) => name && void put(u, { name })}
         />
       </td>
-      <td>
+      <td data-called="Owner">
         <Field
           label={`Owner of ${u.serial}`}
           value={u.owner}
@@ -76,7 +76,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
           onCommit={(owner) => void put(u, { owner })}
         />
       </td>
-      <td>
+      <td data-called="Weight, g">
         <CommitNumber
           w={82}
           aria-label={`Weight of ${u.serial}`}
@@ -86,7 +86,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
           onCommit={(v) => void put(u, { grams: v ?? null })}
         />
       </td>
-      <td>
+      <td data-called="Value">
         <CommitNumber
           w={82}
           aria-label={`Value of ${u.serial}`}
@@ -96,7 +96,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
           onCommit={(v) => void put(u, { value: v ?? null })}
         />
       </td>
-      <td>
+      <td data-called="Sheet">
         <Select
           size="xs"
           w={124}
@@ -109,7 +109,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
           onChange={(sheet) => void put(u, { sheet })}
         />
       </td>
-      <td>
+      <td data-called="Used now in">
         {u.uses.length ? (
           u.uses.map((x) => (
             <div key={`${x.rig} ${x.device}`}>
@@ -124,7 +124,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
           <span className="faint">in the locker</span>
         )}
       </td>
-      <td>
+      <td data-called="Photographs">
         <Photographs
           is="unit"
           id={u.serial}

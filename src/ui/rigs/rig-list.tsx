@@ -171,7 +171,7 @@ export function RigList({ rigs, problem }: { rigs: ListedRig[]; problem: string 
         </div>
       )}
       {shown.length > 0 && (
-        <table className="sheet-table" data-table="rigs">
+        <table className="sheet-table phone-cards" data-table="rigs">
           <thead>
             <tr>
               {COLUMNS.map(([column, label]) => (
@@ -303,8 +303,12 @@ function RigRow({
           </span>
         )}
       </td>
-      <td className="figures">{r.devices}</td>
-      <td className="figures">{r.sounds}</td>
+      <td className="figures" data-of={r.devices === 1 ? 'device' : 'devices'}>
+        {r.devices}
+      </td>
+      <td className="figures" data-of={r.sounds === 1 ? 'sound' : 'sounds'}>
+        {r.sounds}
+      </td>
       <td>
         <OpenFindings open={r.open} />
       </td>
@@ -321,7 +325,7 @@ function RigRow({
         <span className="faint">, revision {r.head}</span>
       </td>
       <td>
-        <Group gap={4} justify="end" className="rig-acts">
+        <Group gap={4} className="rig-acts">
           <Button size="compact-xs" variant="default" onClick={() => setRenaming(r.id)}>
             Rename
           </Button>
