@@ -106,7 +106,7 @@ export class Analyser {
   private heardDevices?: Rig['devices'];
   private builtDevices?: Rig['devices'];
   private flows = new Map<string, Flowing>();
-  private readonly namer = new Namer();
+  private namer = new Namer();
 
   constructor(
     private readonly tell: TellFailure = quietly,
@@ -130,6 +130,8 @@ export class Analyser {
     for (const [check, known] of this.kept) other.kept.set(check, known);
     other.last = this.last;
     other.flows = new Map(this.flows);
+    // What a copy leaves alone is told under the same names.
+    other.namer = this.namer;
     other.heardDevices = this.heardDevices;
     other.builtDevices = this.builtDevices;
     return other;
