@@ -158,3 +158,24 @@ test('a unit knows its sheet and has photographs; another unit takes its place, 
   await tech.see(row(second));
   expect(await tech.texts('[data-unit] .display')).toEqual([second]);
 });
+
+test('a rig that is put away stands behind those in use, and is told when asked for', async () => {
+  const serial = `PUT-AWAY-${Date.now()}`;
+  const rig = chainOf(['guitar-humbucker', 'boost', 'recorder']);
+  const using = (name: string) =>
+    stored(tech, {
+      ...rig,
+      name,
+      devices: rig.devices.map((d, n) => (n === 1 ? { ...d, gear: { serial } } : d)),
+    });
+  const [kept, away] = [`Kept ${serial}`, `Away ${serial}`];
+  await using(kept);
+  const id = await using(away);
+  await tech.api(`/api/rigs/${id}`, 'PATCH', { archived: true });
+  await tech.open('/gear');
+  const row = `[data-unit="${serial}"]`;
+  await tech.reads(row, `${kept}: Device 1 in 1 archived rig`);
+  expect(await tech.text(row)).not.toContain(away);
+  await tech.click(`${row} summary`);
+  await tech.reads(row, `${away}: Device 1`);
+});

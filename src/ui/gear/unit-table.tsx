@@ -110,19 +110,7 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
         />
       </td>
       <td data-called="Used now in">
-        {u.uses.length ? (
-          u.uses.map((x) => (
-            <div key={`${x.rig} ${x.device}`}>
-              <Link href={`/rigs/${x.rig}/build?part=gear`} className="common-text-4">
-                {x.rigName}
-              </Link>
-              : {x.deviceName}
-              {x.archived ? ' (archived)' : ''}
-            </div>
-          ))
-        ) : (
-          <span className="faint">in the locker</span>
-        )}
+        <Uses uses={u.uses} />
       </td>
       <td data-called="Photographs">
         <Photographs
@@ -155,6 +143,31 @@ function UnitRow({ u, acts }: { u: LockerUnit; acts: Acts }) {
         )}
       </td>
     </tr>
+  );
+}
+
+/** Where a unit is used: in rigs that are in use line by line, in those that are put away when asked for. */
+function Uses({ uses }: { uses: LockerUnit['uses'] }) {
+  const [now, then] = [uses.filter((x) => !x.archived), uses.filter((x) => x.archived)];
+  const line = (x: LockerUnit['uses'][number]) => (
+    <div key={`${x.rig} ${x.device}`}>
+      <Link href={`/rigs/${x.rig}/build?part=gear`} className="common-text-4">
+        {x.rigName}
+      </Link>
+      : {x.deviceName}
+    </div>
+  );
+  return (
+    <>
+      {now.map(line)}
+      {!now.length && <span className="faint">in the locker</span>}
+      {then.length > 0 && (
+        <details>
+          <summary>{`in ${then.length} archived ${then.length === 1 ? 'rig' : 'rigs'}`}</summary>
+          {then.map(line)}
+        </details>
+      )}
+    </>
   );
 }
 

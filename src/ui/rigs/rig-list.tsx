@@ -321,8 +321,14 @@ function RigRow({
         )}
       </td>
       <td className="figures" suppressHydrationWarning>
-        {new Date(r.changedAt).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' })}
-        <span className="faint">, revision {r.head}</span>
+        <span className="rig-when">
+          {new Date(r.changedAt).toLocaleString('en-GB', {
+            dateStyle: 'short',
+            timeStyle: 'short',
+          })}
+          ,
+        </span>{' '}
+        <span className="faint rig-when">revision {r.head}</span>
       </td>
       <td>
         <Group gap={4} className="rig-acts">
