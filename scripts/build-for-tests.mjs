@@ -1,3 +1,3 @@
 import { build } from './build.mjs';
 
-build('.next-test');
+await build('.next-test');

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { brotliCompressSync, constants } from 'node:zlib';
+import { promisify } from 'node:util';
+import { brotliCompress, constants } from 'node:zlib';
 import { root, run } from './machine.mjs';
 
 const INPUTS = [
@@ -29,7 +30,7 @@ function fingerprint() {
 }
 
 /** Makes a production build in `folder` where there is none of the present sources. */
-export function build(folder) {
+export async function build(folder) {
   const stamp = join(root, folder, 'yantrel-sources');
   const now = fingerprint();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
@@ -43,18 +44,21 @@ export function build(folder) {
       DATABASE_URL: '',
     },
   });
-  pack(join(root, folder, 'static'));
+  await pack(join(root, folder, 'static'));
   writeFileSync(stamp, now);
 }
 
-/** Packs scripts and styles once, so that the server need not at every request. */
-function pack(folder) {
-  for (const name of readdirSync(folder, { recursive: true })) {
-    const path = join(folder, name);
-    if (!/\.(js|css)$/.test(name) || statSync(path).size < 1000) continue;
-    const packed = brotliCompressSync(readFileSync(path), {
-      params: { [constants.BROTLI_PARAM_QUALITY]: 9 },
-    });
-    writeFileSync(`${path}.br`, packed);
-  }
+/** Packs scripts and styles once, as small as can be, so that the server need not at every request. */
+async function pack(folder) {
+  const compress = promisify(brotliCompress);
+  const params = { [constants.BROTLI_PARAM_QUALITY]: constants.BROTLI_MAX_QUALITY };
+  const paths = readdirSync(folder, { recursive: true })
+    .filter((name) => /\.(js|css)$/.test(name))
+    .map((name) => join(folder, name))
+    .filter((path) => statSync(path).size >= 1000);
+  await Promise.all(
+    paths.map(async (path) =>
+      writeFileSync(`${path}.br`, await compress(readFileSync(path), { params })),
+    ),
+  );
 }

@@ -24,7 +24,7 @@ const postgres = await alone('start', async () => {
   const started = await startPostgres('demo');
   process.env.DATABASE_URL = started.url;
   console.log(run('npx', ['tsx', 'src/server/prepare.ts']).trim());
-  build('.next');
+  await build('.next');
   return started;
 });
 let database = { ...postgres, hold: await holdDatabase(postgres.url) };
