@@ -37,7 +37,7 @@ export default {
       testMatch: [
         '<rootDir>/src/{core,cli,print,ui,worker}/**/*.test.{ts,tsx}',
         // Many of those in few files (scripts/test-groups.mjs).
-        ...(process.env.YANTREL_GROUPS ? ['<rootDir>/.test-groups/*.test.ts'] : []),
+        ...(process.env.YANTREL_GROUPS ? ['<rootDir>/.test-groups/*/*.test.ts'] : []),
       ],
     },
     { ...shared, displayName: 'server', testMatch: ['<rootDir>/src/server/**/*.test.ts'] },

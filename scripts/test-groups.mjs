@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { place } from './longest-first.mjs';
 import { root } from './machine.mjs';
 
-const FOLDER = '.test-groups';
+/** One folder a run: two at once leave each other's alone. */
+const FOLDER = `.test-groups/${process.pid}`;
 const PARTS = ['core', 'cli', 'print', 'ui', 'worker'];
 /** Few share most; many are spread better over the cores. */
 const GROUPS = 8;
@@ -12,11 +13,11 @@ const GROUPS = 8;
 const ALONE = [
   /\/as-it-was\.test\.ts$/,
   /^src\/cli\/cli\.test\.ts$/,
-  /^src\/core\/report\/additions\.test\.ts$/,
+  /^src\/core\/report\/(additions|true-names)\.test\.ts$/,
   /^src\/ui\/keep\/keeper\.test\.ts$/,
   /^src\/worker\/solve-worker\.test\.ts$/,
 ];
-const MUST_BE_ALONE = /toMatchSnapshot|jest\.mock/;
+const MUST_BE_ALONE = /toMatchSnapshot|jest\.(mock|doMock)/;
 
 /**
  * Writes files that each run many files of the core's tests, and gives all files that make up its
@@ -25,8 +26,7 @@ const MUST_BE_ALONE = /toMatchSnapshot|jest\.mock/;
  * its name; by itself a file runs as ever.
  */
 export function groupedTests() {
-  rmSync(join(root, FOLDER), { recursive: true, force: true });
-  mkdirSync(join(root, FOLDER));
+  mkdirSync(join(root, FOLDER), { recursive: true });
   const files = PARTS.flatMap((part) =>
     readdirSync(join(root, 'src', part), { recursive: true }).map((name) => `src/${part}/${name}`),
   ).filter((name) => /\.test\.tsx?$/.test(name));
@@ -54,10 +54,15 @@ export function groupedTests() {
   return [
     ...groups.map((names, i) => {
       const file = `${FOLDER}/group-${i + 1}.test.ts`;
-      const lines = names.map((name) => `describe('${name}', () => void require('../${name}'));\n`);
+      const lines = names.map(
+        (name) => `describe('${name}', () => void require('../../${name}'));\n`,
+      );
       writeFileSync(join(root, file), lines.join(''));
       return file;
     }),
     ...files.filter(isAlone),
   ];
 }
+
+/** Puts away what was written for a run. */
+export const clearGroups = () => rmSync(join(root, FOLDER), { recursive: true, force: true });

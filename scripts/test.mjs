@@ -6,7 +6,7 @@ import { needBrowser } from './browser-install.mjs';
 import { freePort, installNpm, root, run } from './machine.mjs';
 import { startPostgres } from './postgres.mjs';
 import { serve } from './serve.mjs';
-import { groupedTests } from './test-groups.mjs';
+import { clearGroups, groupedTests } from './test-groups.mjs';
 
 /**
  * Types, lint, import rules, unit tests, server tests, a production build, and the browser tests;
@@ -136,6 +136,7 @@ async function coreTests() {
     '--maxWorkers=2',
     ...(isAll ? ['--runTestsByPath', ...groupedTests()] : []),
   ]);
+  clearGroups();
 }
 
 // The code is checked and built while the unit tests run: neither keeps two cores busy alone.
