@@ -262,7 +262,7 @@ function RigRow({
   const [tagging, setTagging] = useState<string | null>(null);
   return (
     <tr data-rig={r.id}>
-      <td>
+      <td className="rig-called">
         {renaming === r.id ? (
           <CommitText
             autoFocus
