@@ -1,6 +1,6 @@
 import { analyse } from '../src/core/report';
 import { connectionOrder } from '../src/core/analysis';
-import { brokenRig, touringRig } from '../src/core/demo';
+import { brokenRig, hybridRig, touringRig } from '../src/core/demo';
 import { smallWalk } from '../src/core/draw/small-walk';
 import { effectiveRig } from '../src/core/control';
 import { noiseIn, playNote } from '../src/core/note';
@@ -370,4 +370,41 @@ test('in the wiring one jack and then another are joined: only what fits lights 
   await tech.gone(`[data-way="${lead!.id}"]`);
   await tech.button('Only jacks in use');
   await tech.gone('.free-jack');
+});
+
+test('blocks of a modeler are joined in the wiring of its inside; what is chosen elsewhere leads out again', async () => {
+  const id = await stored(tech, hybridRig);
+  await tech.open(`/rigs/${id}/signal?pane=wiring`);
+  expect(await tech.texts('.wiring .box .look-inside')).toEqual(['8 inside']);
+  // A supply and a treadle are plugged in, though no signal walks through them.
+  await tech.see('[data-chip]');
+  expect(await tech.texts('.chips')).toEqual([
+    'Beside the signal: Board supply Modeler supply Piezo treadle Echo rocker',
+  ]);
+  await tech.click('.wiring .look-inside');
+  await tech.see('[data-box="hall"]');
+  expect(await tech.page.$$eval('.wiring .band', (all) => all.map((e) => e.textContent))).toEqual([
+    'Inside Lode modeler',
+  ]);
+  await tech.page.waitForFunction(() => location.search.includes('inside=lode'));
+  await tech.click('[data-jack="wood.out"]');
+  await tech.see('.free-jack[data-from="true"]');
+  await tech.click('[data-jack="hall.in"][data-fits="true"]');
+  await tech.gone('.free-jack[data-from="true"]');
+  await tech.saved();
+  const { rig } = (await tech.api<{ rig: Rig }>(`/api/rigs/${id}`)).body;
+  const made = rig.leads.find((l) => !hybridRig.leads.some((old) => old.id === l.id))!;
+  expect(made).toMatchObject({
+    type: 'inside',
+    from: { device: 'wood', jack: 'out' },
+    to: { device: 'hall', jack: 'in' },
+  });
+  await tech.see(`[data-way="${made.id}"][data-on="true"]`);
+  await tech.click('[aria-label="Undo"]');
+  await tech.gone(`[data-way="${made.id}"]`);
+  await tech.press('w');
+  const outside = hybridRig.leads.find((l) => l.type !== 'inside')!;
+  await tech.click(`[data-wire="${outside.id}"]`);
+  await tech.see(`[data-way="${outside.id}"][data-on="true"]`);
+  await tech.gone('[data-box="hall"]');
 });

@@ -1,7 +1,8 @@
 import { analyse } from '../report';
-import { brokenRig, touringRig } from '../demo';
+import { brokenRig, hybridRig, touringRig } from '../demo';
 import { device, lead, rigOf, sound } from '../testing/rigs';
-import { freeJacks } from '../rig';
+import { freeJacks, placeOf } from '../rig';
+import type { Rig } from '../rig/schema';
 import { placeWalk, placeWiring, walkView } from '.';
 import { smallWalk } from './small-walk';
 
@@ -99,17 +100,25 @@ test('the small walk has every strip of the walk in its order and lane, and none
 });
 
 describe('the wiring by place', () => {
-  test.each([hosted, touringRig, brokenRig])(
-    'every device outside a host has a box in its band, every lead a way from its jack to its jack',
-    (rig) => {
-      const g = placeWiring(rig, 900);
+  test.each<[Rig, string | undefined]>([
+    ...[hosted, hybridRig, touringRig, brokenRig].map((rig): [Rig, undefined] => [rig, undefined]),
+    ...[hosted, hybridRig, brokenRig].flatMap((rig) =>
+      [...new Set(rig.devices.flatMap((d) => d.host ?? []))].map((h): [Rig, string] => [rig, h]),
+    ),
+  ])(
+    'on the stage or inside a host every device has a box in its band, every lead a way from its jack to its jack',
+    (rig, inside) => {
+      const g = placeWiring(rig, 900, { inside });
       expect(g.boxes.map((b) => b.device.id).sort()).toEqual(
         rig.devices
-          .filter((d) => d.host === undefined)
+          .filter((d) => d.host === inside || (inside !== undefined && d.id === inside))
           .map((d) => d.id)
           .sort(),
       );
-      const leads = rig.leads.filter((l) => l.type !== 'inside');
+      const leads = rig.leads.filter((l) => placeOf(rig, l.from) === (inside ?? ''));
+      expect(leads.length).toBeGreaterThan(0);
+      expect(leads.every((l) => (l.type === 'inside') === (inside !== undefined))).toBe(true);
+      expect(g.bands.length > 1).toBe(inside === undefined);
       expect(g.ways.map((w) => w.lead.id)).toEqual(leads.map((l) => l.id));
       for (const w of g.ways) {
         const jack = (id: string, jackId: string, side: string) =>
@@ -187,7 +196,7 @@ describe('the wiring by place', () => {
           jacks.map((j) => `${d.id} ${j.id}`),
         ),
       );
-      const drawn = placeWiring(rig, 900, true).boxes.flatMap((b) =>
+      const drawn = placeWiring(rig, 900, { free: true }).boxes.flatMap((b) =>
         b.jacks.map((j) => ({ jack: `${b.device.id} ${j.id}`, y: j.y, x: j.x, free: j.free })),
       );
       expect(new Set(drawn.filter((j) => j.free).map((j) => j.jack))).toEqual(new Set(free));
@@ -203,6 +212,15 @@ describe('the wiring by place', () => {
           .some((j) => j.free),
       ).toBe(false);
     }
+  });
+  test('inside a host each jack takes as many links as wanted, and may be chosen', () => {
+    const jacks = placeWiring(hosted, 900, { free: true, inside: 'm' }).boxes.flatMap(
+      (b) => b.jacks,
+    );
+    expect(jacks.length).toBeGreaterThan(10);
+    expect(jacks.every((j) => j.free)).toBe(true);
+    const [stage] = placeWiring(hosted, 900).boxes.filter((b) => b.device.id === 'm');
+    expect(stage!.inside).toBe(3);
   });
   test('no way runs through a box', () => {
     const g = placeWiring(touringRig, 900);

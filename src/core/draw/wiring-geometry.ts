@@ -1,7 +1,7 @@
 import { at as entryAt, sure } from '../outcome';
 import { blocksOf, jackOf } from '../rig/find';
 import type { Device, Lead, Rig } from '../rig/schema';
-import { freeJacks } from '../rig/joining';
+import { freeJacks, placeOf as whereOf } from '../rig/joining';
 import { type Place, placeOf, PLACES } from '../rig/stands-where';
 import { walkOrder } from '../walk';
 
@@ -16,8 +16,10 @@ const SIZES = {
   row: 12,
   track: 6,
   band: 12,
+  /** What leads inside a host, below its jacks. */
+  inside: 0,
 };
-const TO_CHOOSE = { ...SIZES, box: 150, jack: 24 };
+const TO_CHOOSE = { ...SIZES, box: 150, jack: 24, inside: 26 };
 
 /** A jack of the drawing; `text` is what of its label fits. */
 export interface WiringJack {
@@ -29,6 +31,8 @@ export interface WiringJack {
   side: 'in' | 'out';
   /** Whether a lead can be plugged in; only said where free jacks are drawn. */
   free?: true;
+  /** Whether it holds one already; only said of one that takes another. */
+  held?: true;
 }
 export interface WiringBox {
   device: Device;
@@ -37,6 +41,7 @@ export interface WiringBox {
   width: number;
   height: number;
   jacks: WiringJack[];
+  /** How many blocks lie inside it. */
   inside: number;
 }
 export interface WiringWay {
@@ -102,12 +107,16 @@ interface Upright {
  * Draws the wiring by place: a band for the player, the floor, the rack, the amplifiers and the
  * house, devices in the order of the walk, every lead from its jack to its jack along the channels
  * between them. It depends on nothing but the rig, so the same rig is drawn the same way each time.
- * Blocks inside a host are not drawn; links inside it are no leads.
  *
- * @param free whether jacks that hold no lead are drawn too, after those that do
+ * @param looked.free whether jacks that hold no lead are drawn too, after those that do
+ * @param looked.inside the host whose inside is drawn instead: itself with its inner jacks, its
+ *   blocks and the links between them, in one band. Nothing for the stage, where blocks are not drawn.
  */
-export const placeWiring = (rig: Rig, width: number, free = false): WiringGeometry =>
-  new WiringDrawing(rig, width, free).geometry();
+export const placeWiring = (
+  rig: Rig,
+  width: number,
+  { free = false, inside }: { free?: boolean; inside?: string } = {},
+): WiringGeometry => new WiringDrawing(rig, width, free, inside ?? '').geometry();
 
 /**
  * Devices get cells first, then leads their ways through the channels between cells; how wide and
@@ -121,6 +130,8 @@ class WiringDrawing {
   private readonly rows: Place[] = [];
   /** Jacks that are drawn, by device and side: those that hold a lead, and free ones where they are asked for. */
   private readonly used = new Map<string, { in: string[]; out: string[] }>();
+  /** Jacks that hold a lead. */
+  private readonly held: ReadonlySet<string>;
   /** Jacks into which a lead can be plugged, where they are drawn. */
   private readonly free = new Set<string>();
   private readonly stacked: ReadonlyMap<string, boolean>;
@@ -136,9 +147,11 @@ class WiringDrawing {
     private readonly rig: Rig,
     width: number,
     free: boolean,
+    /** The host whose inside is drawn, or nothing for the stage. */
+    private readonly within: string,
   ) {
     this.sizes = free ? TO_CHOOSE : SIZES;
-    this.leads = rig.leads.filter((l) => l.type !== 'inside');
+    this.leads = rig.leads.filter((l) => whereOf(rig, l.from) === within);
     this.perRow = Math.max(
       2,
       Math.floor(
@@ -147,6 +160,9 @@ class WiringDrawing {
     );
     this.placeCells();
     this.findUsed();
+    this.held = new Set(
+      [...this.used].flatMap(([id, j]) => [...j.in, ...j.out].map((x) => `${id}/${x}`)),
+    );
     if (free) this.findFree();
     this.stacked = new Map([...this.cells.keys()].map((id) => [id, this.isStacked(id)]));
     this.routes = this.leads.flatMap((lead) => {
@@ -180,7 +196,7 @@ class WiringDrawing {
     const rank = (d: Device) => (order.includes(d.id) ? order.indexOf(d.id) : order.length);
     for (const place of PLACES) {
       const here = this.rig.devices
-        .filter((d) => d.host === undefined && placeOf(d) === place)
+        .filter((d) => this.isDrawn(d) && placeOf(this.standing(d)) === place)
         .sort((a, b) => rank(a) - rank(b));
       const first = this.rows.length;
       here.forEach((d, i) => {
@@ -189,6 +205,16 @@ class WiringDrawing {
       });
       for (let i = 0; i < here.length; i += this.perRow) this.rows.push(place);
     }
+  }
+
+  /** On the stage what lies in no host; inside a host itself and what lies in it. */
+  private isDrawn({ id, host = '' }: Device): boolean {
+    return host === this.within || id === this.within;
+  }
+
+  /** What says where a device stands: a block is where its host is. */
+  private standing(d: Device): Device {
+    return d.host === undefined ? d : this.device(d.host);
   }
 
   private findUsed(): void {
@@ -206,7 +232,7 @@ class WiringDrawing {
 
   private findFree(): void {
     for (const side of ['out', 'in'] as const)
-      for (const { device, jacks } of freeJacks(this.rig, side, '')) {
+      for (const { device, jacks } of freeJacks(this.rig, side, this.within)) {
         const mine = this.used.get(device.id) ?? { in: [], out: [] };
         for (const { id } of jacks) {
           this.free.add(`${device.id}/${id}`);
@@ -240,7 +266,13 @@ class WiringDrawing {
   private boxHeight(id: string): number {
     const [ins, outs] = [this.jacksOf(id).in.length, this.jacksOf(id).out.length];
     const high = this.stacked.get(id) ? ins + outs : Math.max(1, ins, outs);
-    return this.sizes.head + this.sizes.jack * high + 4;
+    const inside = this.blocksIn(id) > 0 ? this.sizes.inside : 0;
+    return this.sizes.head + this.sizes.jack * high + inside + 4;
+  }
+
+  /** How many blocks lie in a host that is drawn from outside. */
+  private blocksIn(id: string): number {
+    return id === this.within ? 0 : blocksOf(this.rig, id).length;
   }
 
   /** Out beside its column; unless straight, along above the row that it goes to, and in beside its column. */
@@ -298,7 +330,10 @@ class WiringDrawing {
           label,
           text,
           side,
-          ...(this.free.has(`${id}/${jack}`) && { free: true as const }),
+          ...(this.free.has(`${id}/${jack}`) && {
+            free: true as const,
+            ...(this.held.has(`${id}/${jack}`) && { held: true as const }),
+          }),
           x: side === 'in' ? x : x + this.sizes.box,
           y:
             y +
@@ -310,7 +345,7 @@ class WiringDrawing {
     );
     return {
       ...{ device: this.device(id), x, y, width: this.sizes.box, height: this.boxHeight(id) },
-      ...{ jacks, inside: blocksOf(this.rig, id).length },
+      ...{ jacks, inside: this.blocksIn(id) },
     };
   }
 

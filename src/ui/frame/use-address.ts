@@ -13,7 +13,7 @@ function written({
   selection,
   findingsOpen,
   findingsFilter,
-  signalAsked: { pane, follow, compare },
+  signalAsked: { pane, follow, compare, inside },
 }: RigState): [string, string | undefined][] {
   const { severity, sound: only, text } = findingsFilter;
   return [
@@ -23,6 +23,7 @@ function written({
     ['pane', pane === 'walk' ? undefined : pane],
     ['follow', follow ?? undefined],
     ['against', compare ?? undefined],
+    ['inside', inside ?? undefined],
     ['findings', findingsOpen ? 'open' : undefined],
     ['severity', severity],
     ['only', only],
@@ -39,11 +40,13 @@ export function takeAddress(state: RigState): void {
   if (device && rig.devices.some((d) => d.id === device))
     state.select({ kind: 'device', id: device });
   else if (lead && rig.leads.some((l) => l.id === lead)) state.select({ kind: 'lead', id: lead });
-  const [follow, compare] = [params.get('follow'), params.get('against')];
+  const [follow, compare, inside] = ['follow', 'against', 'inside'].map((k) => params.get(k) ?? '');
+  const known = (id: string | undefined) => (rig.devices.some((d) => d.id === id) ? id : undefined);
   state.askSignal({
     pane: PANES.find((p) => p === params.get('pane')) ?? 'walk',
-    follow: rig.devices.some((d) => d.id === follow) ? follow : null,
-    compare: rig.sounds.some((s) => s.id === compare) ? compare : null,
+    follow: known(follow) ?? null,
+    compare: rig.sounds.find((s) => s.id === compare)?.id ?? null,
+    inside: rig.devices.find((d) => d.host === inside)?.host ?? null,
   });
   const only = params.get('only');
   state.filterFindings({

@@ -67,14 +67,17 @@ export const WalkTools = memo(function WalkTools({
         </>
       )}
       {looking.pane === 'wiring' && (
-        <Button
-          size="compact-xs"
-          variant={looking.held ? 'filled' : 'default'}
-          aria-pressed={looking.held}
-          onClick={() => onLook({ held: !looking.held })}
-        >
-          Only jacks in use
-        </Button>
+        <>
+          <Inside looking={looking} onLook={onLook} />
+          <Button
+            size="compact-xs"
+            variant={looking.held ? 'filled' : 'default'}
+            aria-pressed={looking.held}
+            onClick={() => onLook({ held: !looking.held })}
+          >
+            Only jacks in use
+          </Button>
+        </>
       )}
       <Button size="compact-xs" variant="default" className="walk-tools-gap" onClick={onPropose}>
         Proposals
@@ -127,6 +130,28 @@ function Compare({ looking, onLook }: Looks) {
       value={looking.compare === sound ? null : looking.compare}
       onChange={(compare) => onLook({ compare })}
       data={data}
+    />
+  );
+}
+
+/** Whose wiring is drawn: the stage's, or what is inside one of its hosts. */
+function Inside({ looking, onLook }: Looks) {
+  const data = useDrawn((rig) =>
+    [...new Set(rig.devices.flatMap((d) => d.host ?? []))].map((value) => ({
+      value,
+      label: `inside ${nameOf(rig, value)}`,
+    })),
+  );
+  if (!data.length) return null;
+  return (
+    <Select
+      size="xs"
+      w={208}
+      allowDeselect={false}
+      aria-label="Whose wiring is drawn"
+      value={looking.inside ?? ''}
+      onChange={(inside) => onLook({ inside: inside === '' ? null : inside })}
+      data={[{ value: '', label: 'on the stage' }, ...data]}
     />
   );
 }

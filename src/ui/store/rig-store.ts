@@ -52,6 +52,8 @@ export interface SignalAsked {
   pane: (typeof PANES)[number];
   follow: string | null;
   compare: string | null;
+  /** The host whose inside the wiring shows, or nothing for the stage. */
+  inside: string | null;
 }
 
 /** What the last edit did to the findings: keys of those that came, and how many went. */
@@ -242,7 +244,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       units: { level: 'dBu', length: 'metric' },
       findingsOpen: false,
       findingsFilter: {},
-      signalAsked: { pane: 'walk', follow: null, compare: null },
+      signalAsked: { pane: 'walk', follow: null, compare: null, inside: null },
       sinceEdit: null,
       unsaved: [],
       lastEdit: null,

@@ -1,6 +1,7 @@
 import dynamic from 'next/dynamic';
 import { useCallback, useRef } from 'react';
 import type { WalkView } from '../../../core/draw';
+import { isPlugged } from '../../../core/rig/find';
 import { later } from '../../look/later';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
 import { Minimap } from '../minimap';
@@ -40,7 +41,11 @@ export function WalkPane({
   const select = useRig((s) => s.select);
   const compared = useCompared(looking);
   const scroller = useRef<HTMLDivElement>(null);
-  const loose = rig.devices.filter((d) => !report?.stations.some((s) => s.device === d.id));
+  const walked = report && new Set(report.stations.map((s) => s.device));
+  const silent = rig.devices.map((d) => d.id).filter((id) => walked && !walked.has(id));
+  const isUsed = (id: string) =>
+    isPlugged(rig, id) || rig.devices.some((d) => d.supply?.device === id);
+  const [beside, loose] = [silent.filter(isUsed), silent.filter((id) => !isUsed(id))];
   const walking = looking.pane !== 'wiring';
   // A strip whose figures stay is not drawn again for a hand that it was given anew.
   const { lanes, folded } = looking;
@@ -57,7 +62,7 @@ export function WalkPane({
     <>
       <div className="scroll" tabIndex={-1} ref={scroller}>
         {!walking ? (
-          <WiringDrawing scroller={scroller} free={!looking.held} />
+          <WiringDrawing {...{ scroller, looking, look }} />
         ) : view && view.stations.length > 0 && looking.pane === 'table' ? (
           <WalkTable {...{ rig, view, rows, selection }} onSelect={select} />
         ) : view && view.stations.length > 0 ? (
@@ -90,7 +95,8 @@ export function WalkPane({
         {walking && view && !looking.quiet && view.quiet.length > 0 && (
           <Chips title="Quiet in this sound" devices={view.quiet} />
         )}
-        {loose.length > 0 && <Chips title="Not connected" devices={loose.map((d) => d.id)} />}
+        {beside.length > 0 && <Chips title="Beside the signal" devices={beside} />}
+        {loose.length > 0 && <Chips title="Not connected" devices={loose} />}
       </div>
       {looking.pane === 'walk' && view && (
         <Minimap

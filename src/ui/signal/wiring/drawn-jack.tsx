@@ -37,13 +37,16 @@ export function DrawnJack({
     <g
       className="free-jack"
       data-jack={`${end.device}.${end.jack}`}
+      data-held={jack.held === true}
       data-from={joining.isFrom(end)}
       data-fits={joining.fits(end)}
       role="button"
       tabIndex={0}
       aria-pressed={joining.isFrom(end)}
       aria-label={
-        joining.fits(end) ? `Connect to ${endWords(rig, end)}` : `Free jack: ${endWords(rig, end)}`
+        joining.fits(end)
+          ? `Connect to ${endWords(rig, end)}`
+          : `${box.device.host === undefined ? 'Free jack' : 'Jack'}: ${endWords(rig, end)}`
       }
       onClick={(e) => {
         e.stopPropagation();

@@ -2,26 +2,30 @@
 import { Button } from '@mantine/core';
 import { type RefObject, useEffect, useMemo, useState } from 'react';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, PLACE_NAMES, placeWiring } from '../../../core/draw';
-import type { WiringWay } from '../../../core/draw/wiring-geometry';
-import { endWords } from '../../../core/rig';
-import { useDocument, useRig } from '../../store/use-rig';
+import type { WiringBox, WiringWay } from '../../../core/draw/wiring-geometry';
+import { endWords, nameOf, placeOf } from '../../../core/rig';
+import { useDocument, useRig, useRigStore } from '../../store/use-rig';
+import type { Looking } from '../walk-tools';
 import { useJoining } from './use-joining';
 import { DrawnJack } from './drawn-jack';
 
 /**
- * The wiring by place, whatever the sound: press a lead or a box to choose it; what is chosen
- * stands out here and in the list. A free jack that is pressed lights up what fits it, and a jack
- * that fits is joined to it.
+ * The wiring by place, whatever the sound, on the stage or inside one host: press a lead or a box to
+ * choose it; what is chosen stands out here and in the list. A free jack that is pressed lights up
+ * what fits it, and a jack that fits is joined to it.
  */
 export function WiringDrawing({
   scroller,
-  free,
+  looking: { held, inside },
+  look,
 }: {
   scroller: RefObject<HTMLDivElement | null>;
-  free: boolean;
+  looking: Looking;
+  look: (change: Partial<Looking>) => void;
 }) {
   const rig = useDocument();
   const selection = useRig((s) => s.selection);
+  const free = !held;
   const select = useRig((s) => s.select);
   const [width, setWidth] = useState(900);
   useEffect(() => {
@@ -31,7 +35,12 @@ export function WiringDrawing({
     sizes.observe(el);
     return () => sizes.disconnect();
   }, [scroller]);
-  const g = useMemo(() => placeWiring(rig, width, free), [rig, width, free]);
+  const host = rig.devices.find((d) => d.host === inside)?.host;
+  const g = useMemo(
+    () => placeWiring(rig, width, { free, inside: host }),
+    [rig, width, free, host],
+  );
+  useWhereChosen();
   const joining = useJoining();
   const chosen = selection?.kind === 'lead' ? selection.id : null;
   const device = selection?.kind === 'device' ? selection.id : null;
@@ -57,7 +66,7 @@ export function WiringDrawing({
         <g key={b.place}>
           <line x1={6} x2={g.width} y1={b.y} y2={b.y} stroke="var(--rule)" />
           <text x={8} y={b.y + 18} className="band">
-            {PLACE_NAMES[b.place]}
+            {host === undefined ? PLACE_NAMES[b.place] : `Inside ${nameOf(rig, host)}`}
           </text>
         </g>
       ))}
@@ -78,9 +87,10 @@ export function WiringDrawing({
           <foreignObject x={b.x + 2} y={b.y + 2} width={b.width - 4} height={31}>
             <div className="boxname">
               {b.device.name}
-              {b.inside > 0 && <span> ({b.inside} inside)</span>}
+              {b.inside > 0 && held && <span> ({b.inside} inside)</span>}
             </div>
           </foreignObject>
+          {b.inside > 0 && free && <LookInside box={b} look={look} />}
           {b.jacks.map((j) => (
             <DrawnJack key={`${j.id} ${j.side}`} box={b} jack={j} joining={joining} />
           ))}
@@ -90,7 +100,7 @@ export function WiringDrawing({
         .filter((w) => w.lead.id === chosen)
         .map((w) => (
           <text key={w.lead.id} x={w.tag.x + 4} y={w.tag.y + 3} className="waytag">
-            {LEAD_TAGS[w.lead.type]} {w.lead.metres} m
+            {LEAD_TAGS[w.lead.type]} {w.lead.type !== 'inside' && `${w.lead.metres} m`}
           </text>
         ))}
     </svg>
@@ -107,13 +117,49 @@ export function WiringDrawing({
               </Button>
             </>
           ) : (
-            'Choose a free jack, then the other end: what fits lights up.'
+            `Choose a ${host === undefined ? 'free ' : ''}jack, then the other end: what fits lights up.`
           )}
         </p>
       )}
       {drawing}
     </>
   );
+}
+
+/** Leads from a host to the drawing of what is inside it. */
+function LookInside({ box, look }: { box: WiringBox; look: (change: Partial<Looking>) => void }) {
+  return (
+    <foreignObject x={box.x + 2} y={box.y + box.height - 28} width={box.width - 4} height={26}>
+      <button
+        className="look-inside"
+        aria-label={`${box.inside} inside ${box.device.name}: their wiring`}
+        onClick={(e) => {
+          e.stopPropagation();
+          look({ inside: box.device.id });
+        }}
+      >
+        {box.inside} inside
+      </button>
+    </foreignObject>
+  );
+}
+
+/** What is chosen is drawn: a block or a link of a host with its inside, what stands on the stage there. */
+function useWhereChosen(): void {
+  const store = useRigStore();
+  const selection = useRig((s) => s.selection);
+  useEffect(() => {
+    const { history, signalAsked, askSignal } = store.getState();
+    const { rig } = history;
+    const place =
+      selection?.kind === 'lead'
+        ? rig.leads.filter((l) => l.id === selection.id).map((l) => placeOf(rig, l.from))
+        : rig.devices.filter((d) => d.id === selection?.id).map((d) => d.host ?? '');
+    const shown = signalAsked.inside ?? '';
+    // A host itself is in both.
+    if (place[0] === undefined || place[0] === shown || selection?.id === shown) return;
+    askSignal({ inside: place[0] || null });
+  }, [selection, store]);
 }
 
 /** One lead of the drawing. */
@@ -145,7 +191,8 @@ function DrawnLead({
     >
       <title>
         {`${endWords(rig, w.lead.from)} ` +
-          `to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}, ${w.lead.metres} m`}
+          `to ${endWords(rig, w.lead.to)}, ${LEAD_NAMES[w.lead.type]}` +
+          (w.lead.type === 'inside' ? '' : `, ${w.lead.metres} m`)}
       </title>
       <path d={w.d} className="hit" />
       <path d={w.d} className="line" strokeDasharray={LEAD_DASH[w.lead.type]} />
