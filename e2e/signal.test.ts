@@ -379,7 +379,7 @@ test('blocks of a modeler are joined in the wiring of its inside; what is chosen
   // A supply and a treadle are plugged in, though no signal walks through them.
   await tech.see('[data-chip]');
   expect(await tech.texts('.chips')).toEqual([
-    'Beside the signal: Board supply Modeler supply Piezo treadle Echo rocker',
+    'Beside the signal: Board supplyModeler supplyPiezo treadleEcho rocker',
   ]);
   await tech.click('.wiring .look-inside');
   await tech.see('[data-box="hall"]');

@@ -18,10 +18,11 @@ const UNSEEN = [
 
 /** A headless browser with an empty profile, at 1280×800, that asks nobody outside for anything. */
 export async function openBrowser() {
+  const { path, isShell } = findBrowser();
   const profile = mkdtempSync(join(tmpdir(), 'yantrel-browser-'));
   const browser = await puppeteer.launch({
-    executablePath: findBrowser(),
-    headless: true,
+    executablePath: path,
+    headless: isShell ? 'shell' : true,
     userDataDir: profile,
     defaultViewport: { width: 1280, height: 800 },
     args: [

@@ -1,6 +1,6 @@
 import { kindOf } from '../core/kinds';
 import { type Outcome, reasonOf } from '../core/outcome';
-import type { Rig, Sound } from '../core/rig';
+import { nameOf, type Rig, type Sound } from '../core/rig';
 import {
   type InsideProposal,
   type OrderProposal,
@@ -22,7 +22,7 @@ export async function proposals(rig: Rig, sound: Sound, hostId?: string) {
   const buffers = await proposeBuffers(rig, sound);
   const words: Line[] = [
     ...orderLines(order).map((w): Line => ['order', w]),
-    ...insideLines(inside).map((w): Line => ['inside', w]),
+    ...insideLines(rig, inside).map((w): Line => ['inside', w]),
     ...(isolation.cuts.length
       ? isolation.cuts.map((c): Line => ['isolate', `${c.words}: ${c.why}.`])
       : [['isolate', 'No hum loop needs opening.'] as [string, string]]),
@@ -51,14 +51,14 @@ function orderLines(order: Outcome<OrderProposal>): string[] {
   ];
 }
 
-function insideLines(inside: Outcome<InsideProposal> | null): string[] {
+function insideLines(rig: Rig, inside: Outcome<InsideProposal> | null): string[] {
   if (!inside) return [];
   if (!inside.ok) return [reasonOf(inside)];
   if (!inside.value.possible)
     return [`It does not fit whatever leaves: ${inside.value.short.join(', ')}.`];
   return inside.value.moves.length
     ? inside.value.moves.map(
-        (m) => `${m.device}: ${m.to}, ${m.place}, because ${m.reasons.join('; ')}.`,
+        (m) => `${nameOf(rig, m.device)}: ${m.to}, ${m.place}, because ${m.reasons.join('; ')}.`,
       )
     : ['Everything can stay where it is.'];
 }

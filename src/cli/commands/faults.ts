@@ -1,4 +1,5 @@
 import { atEar, effectsOf, Listener, symptomWords } from '../../core/show';
+import { nameOf, type Rig, soundOf } from '../../core/rig';
 import { command } from '../command';
 
 /** Every single fault, and what would be noticed of it where. */
@@ -22,18 +23,18 @@ export const faults = command({
       json: found,
       lines: found.flatMap((f) => [
         `${f.words} (${f.perThousand} in 1000 shows)`,
-        ...told(f.noticed).map((t) => `    ${t}`),
+        ...told(rig, f.noticed).map((t) => `    ${t}`),
       ]),
     };
   },
 });
 
 /** What is noticed, the same in several sounds told once. */
-function told(list: readonly { sound: string; at: string; what: string }[]): string[] {
+function told(rig: Rig, list: readonly { sound: string; at: string; what: string }[]): string[] {
   const by = new Map<string, string[]>();
   for (const { sound, at, what } of list) {
-    const key = `${at}: ${what}`;
-    by.set(key, [...(by.get(key) ?? []), sound]);
+    const key = `${nameOf(rig, at)}: ${what}`;
+    by.set(key, [...(by.get(key) ?? []), soundOf(rig, sound)?.name ?? sound]);
   }
   return by.size
     ? [...by].map(([what, sounds]) => `${what}, in ${sounds.join(', ')}`)

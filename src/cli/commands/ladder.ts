@@ -63,7 +63,7 @@ export const ladder = command<Options>({
           `${r.sound} at ${destination.name}: ${showLevel(r.levelDbu?.normal ?? null)} ` +
           `(soft ${showLevel(r.levelDbu?.soft ?? null)}, hard ${showLevel(r.levelDbu?.hard ?? null)}), ` +
           `loudness ${showLevel(r.loudnessDbu?.normal ?? null)}, saturation ` +
-          `${fixed(r.thdPercent?.normal ?? 0)} %, ${r.presses} presses` +
+          `${fixed(r.thdPercent?.normal ?? 0)} %, ${r.presses} ${r.presses === 1 ? 'press' : 'presses'}` +
           (r.levelChangeDb === null ? '' : `, ${showChange(r.levelChangeDb)} from the one before`),
       ),
     };

@@ -1,5 +1,5 @@
 import { sizeOf } from '../../core/build';
-import { applyEdits, type Edit, type Rig, writeRig } from '../../core/rig';
+import { applyEdits, type Edit, nameOf, type Rig, writeRig } from '../../core/rig';
 import { fixed } from '../../core/units';
 import { layoutOf } from '../build-json';
 import { type Answer, command, named, refuse, saysWhy } from '../command';
@@ -69,7 +69,7 @@ export const layout = command<Asked & { out?: string }>({
         `found ${figures(found.found)}${now}${proven}`,
         ...places.map(
           (p) =>
-            `${p.device}: ${p.x} mm from the left, ${p.y} mm from the rear` +
+            `${nameOf(rig, p.device)}: ${p.x} mm from the left, ${p.y} mm from the rear` +
             (p.turn ? `, turned ${p.turn}°` : '') +
             (p.under ? ', under the deck' : ''),
         ),

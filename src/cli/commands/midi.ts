@@ -2,6 +2,7 @@ import type { Scene } from '../../core/control/scene';
 import {
   bytesOf,
   hex,
+  keyName,
   keyWords,
   messageWords,
   oneLost,
@@ -24,7 +25,8 @@ function allPairsAnswer(stage: Stage, rig: Rig): Answer {
   const faultLine = (f: (typeof faults)[number]) => {
     const such = f.pairs.slice(0, 2).map((p) => `${p.from} to ${p.to}`);
     return (
-      `${f.device}: ${f.because} (${f.cure} cures it), ${f.settings.join(', ')}, in ${f.count} changes, ` +
+      `${nameOf(rig, f.device)}: ${f.because} (${f.cure} cures it), ` +
+      `${f.settings.map((key) => keyName(rig, f.device, key)).join(', ')}, in ${f.count} changes, ` +
       `such as ${such.join(' and ')}`
     );
   };
@@ -37,19 +39,20 @@ function allPairsAnswer(stage: Stage, rig: Rig): Answer {
   };
 }
 
-function changeAnswer(json: ReturnType<typeof changeJson>): Answer {
+function changeAnswer(rig: Rig, json: ReturnType<typeof changeJson>): Answer {
+  const name = (id: string) => nameOf(rig, id);
   const time = (ms: number, digits: number) => fixed(ms, digits).padStart(9);
   return {
     json,
     lines: [
-      `${json.from} to ${json.to}: pressed on ${json.pressed.join(', ') || 'nothing'}, ` +
+      `${json.from} to ${json.to}: pressed on ${json.pressed.map(name).join(', ') || 'nothing'}, ` +
         `all in place after ${fixed(json.doneMs, 2)} ms`,
       ...json.messages.map(
         (m) =>
           `${time(m.startMs, 3)} to ${time(m.endMs, 3)} ms  ` +
-          `${m.from} > ${m.to}  ${m.bytes}  ${m.words}`,
+          `${name(m.from)} > ${name(m.to)}  ${m.bytes}  ${m.words}`,
       ),
-      ...json.order.map((o) => `${time(o.inPlaceMs, 2)} ms  ${o.device} in place`),
+      ...json.order.map((o) => `${time(o.inPlaceMs, 2)} ms  ${name(o.device)} in place`),
       ...json.mismatches.map((m) => `NOT AS MEANT  ${m.words} (${m.because})`),
     ],
   };
@@ -106,6 +109,6 @@ export const midi = command<{ from?: string; to?: string; bpm?: string; lost?: b
     if (bpm !== undefined && !(bpm >= 20 && bpm <= 400))
       refuse(`"${options.bpm}" is no tempo; give 20 to 400 bpm.`);
     if (options.lost) return lostAnswer(stage, rig, scene(options.from), scene(options.to));
-    return changeAnswer(changeJson(stage, rig, scene(options.from), scene(options.to), bpm));
+    return changeAnswer(rig, changeJson(stage, rig, scene(options.from), scene(options.to), bpm));
   },
 });

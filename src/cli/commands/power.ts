@@ -1,4 +1,5 @@
 import { betterWords, PATIENCE, planPower } from '../../core/build';
+import { deviceOf, nameOf, outletsOf } from '../../core/rig';
 import { command, refuse, saysWhy } from '../command';
 import { exactSolver } from '../exact-solver';
 
@@ -30,8 +31,12 @@ export const power = command<{ headroom: string; seconds: string }>({
     return {
       json: { fed, starved, shared, moved, proven: isProven, atBest },
       lines: [
-        ...fed.map((f) => `${f.device}: ${f.supply}, ${f.outlet}, ${f.volts} V`),
-        ...starved.map((s) => `${s.device}: NO POWER, ${s.why}; it takes ${s.cure}`),
+        ...fed.map((f) => {
+          const at = deviceOf(rig, f.supply);
+          const outlet = at && outletsOf(at)?.find((o) => o.id === f.outlet)?.label;
+          return `${nameOf(rig, f.device)}: ${nameOf(rig, f.supply)}, ${outlet ?? f.outlet}, ${f.volts} V`;
+        }),
+        ...starved.map((s) => `${nameOf(rig, s.device)}: NO POWER, ${s.why}; it takes ${s.cure}`),
         ...(isProven ? [] : [betterWords(plan.value)]),
       ],
     };

@@ -1,3 +1,4 @@
+import { soundOf } from '../../core/rig';
 import { clockTime } from '../../core/songs';
 import { command } from '../command';
 import { songsJson } from '../midi-json';
@@ -22,7 +23,9 @@ export const songs = command({
         ...json.sets.map(
           (s) => `${s.name}: ${s.songs.length} songs, ${clockTime((s.seconds ?? 0) * 1000)}`,
         ),
-        ...(unused.length ? [`No song calls ${unused.join(', ')}.`] : []),
+        ...(unused.length
+          ? [`No song calls ${unused.map((id) => soundOf(rig, id)?.name ?? id).join(', ')}.`]
+          : []),
       ],
     };
   },

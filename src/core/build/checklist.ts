@@ -2,7 +2,7 @@ import { type Job, kindOf } from '../kinds';
 import { endWords, nameOf } from '../rig/find';
 import type { Device, Lead, Rig } from '../rig/schema';
 import { walkOrder } from '../walk';
-import { cutList } from './cut-list';
+import { leadCodes } from './lead-codes';
 import { packingOf } from './packing';
 
 /** One thing to do. Its id stays the same while what it is about does, so that a tick is kept. */
@@ -73,17 +73,13 @@ function byWalk(rig: Rig, devices: readonly Device[]): Device[] {
   return [...devices].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
 }
 
-/** The codes that leads carry at both ends. */
-const codesOf = (rig: Rig): Map<string, string> =>
-  new Map(cutList(rig).cuts.map((c) => [c.lead.id, c.code]));
-
 /** Fastening, power, leads, and tying them down. */
 function puttingTogether(rig: Rig): Part[] {
   const floor = boxesOf(rig).filter((d) => (d.place ?? 'floor') === 'floor' && kindOf(d.kind).size);
-  const codes = codesOf(rig);
+  const codes = leadCodes(rig);
   const run = (l: Lead): Step => ({
     id: `run ${l.id}`,
-    words: `${codes.get(l.id)}: ${ends(rig, l).join(' to ')}`,
+    words: `${codes.get(l.id)?.code}: ${ends(rig, l).join(' to ')}`,
   });
   return [
     {
@@ -134,7 +130,7 @@ const powerStep = (rig: Rig, d: Device, supply: NonNullable<Device['supply']>): 
 
 /** Every lead, every path, and every knob. */
 function trying(rig: Rig): Part[] {
-  const codes = codesOf(rig);
+  const codes = leadCodes(rig);
   const ears = rig.devices.filter((d) => kindOf(d.kind).destination).map((d) => d.name);
   const at = ears.length > 1 ? `all ${ears.length} destinations` : ears[0];
   return [
@@ -145,7 +141,7 @@ function trying(rig: Rig): Part[] {
         .filter((l) => !['inside', 'air', 'usb', 'digital'].includes(l.type))
         .map((l) => ({
           id: `test ${l.id}`,
-          words: `${codes.get(l.id)}: ${ends(rig, l).join(' to ')}`,
+          words: `${codes.get(l.id)?.code}: ${ends(rig, l).join(' to ')}`,
         })),
     },
     {
@@ -181,7 +177,7 @@ function dialSteps(rig: Rig): Step[] {
 
 /** Labels, and what goes into which case. */
 function puttingAway(rig: Rig): Part[] {
-  const codes = codesOf(rig);
+  const codes = leadCodes(rig);
   const into = new Map(packingOf(rig).pieces.flatMap((p) => p.devices.map((d) => [d.id, p.name])));
   return [
     {
@@ -191,7 +187,7 @@ function puttingAway(rig: Rig): Part[] {
         .filter((l) => l.type !== 'inside' && l.type !== 'air')
         .map((l) => ({
           id: `label ${l.id}`,
-          words: `${codes.get(l.id)} at both ends: ${ends(rig, l).join(', ')}`,
+          words: `${codes.get(l.id)?.code} at both ends: ${ends(rig, l).join(', ')}`,
         })),
     },
     {

@@ -12,6 +12,7 @@ import {
 } from '../rig/schema';
 import { socketOf } from '../midi/graph';
 import { plugShape } from './footprint';
+import { leadCodes, realLeads } from './lead-codes';
 import { isHeld, type LeadNeed, leadNeeds } from './lead-needs';
 
 /**
@@ -36,23 +37,6 @@ export const makingOf = (rig: Rig): FullMaking => ({ ...USUAL_MAKING, ...rig.mak
 
 /** A tie for each so many mm of lead on a board. */
 const TIE_MM = 200;
-/** Colours for the digits 0 to 9, as they are usual in electronics. */
-const DIGIT_COLOURS = [
-  'black',
-  'brown',
-  'red',
-  'orange',
-  'yellow',
-  'green',
-  'blue',
-  'violet',
-  'grey',
-  'white',
-] as const;
-/** A number as colours, digit by digit: 27 is red-violet. */
-export const colourCode = (n: number): string =>
-  [...String(n)].map((d) => DIGIT_COLOURS[Number(d)]!).join('-');
-
 /** Soldered joints of a plug. */
 const JOINTS: Partial<Record<Plug, number>> = { TS: 2, TRS: 3, XLR: 3, DIN: 3, speaker: 2 };
 
@@ -207,17 +191,14 @@ const lists = new WeakMap<Rig, CutList>();
 
 function cutFrom(rig: Rig, needs: ReturnType<typeof leadNeeds>): CutList {
   const making = makingOf(rig);
-  const real = rig.leads.filter((l) => l.type !== 'inside' && l.type !== 'air');
-  const digits = Math.max(2, String(real.length).length);
+  const codes = leadCodes(rig);
   const plugs = new PlugsOfRig(rig);
-  const cuts = real.map((lead, i): Cut => {
+  const cuts = realLeads(rig).map((lead): Cut => {
     const { joints, ...ends } = plugs.of(lead);
     const made = !READY.has(lead.type);
     const need = needs.get(lead.id);
     const cut = lengthOf(rig, lead, making, need);
-    const number = `W${String(i + 1).padStart(digits, '0')}`;
-    const colours = colourCode(i + 1);
-    const code = making.codes === 'colours' ? colours : number;
+    const { code, colours } = sure(codes.get(lead.id));
     const ties = need?.how === 'on the board' ? Math.ceil(need.mm / TIE_MM) : 0;
     return {
       ...{ lead, code, colours, ...ends, joints, ties, made, cut },

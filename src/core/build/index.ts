@@ -1,6 +1,6 @@
 export { checklist, cureEnds, type Part, type Step, USUAL_CURE_HOURS } from './checklist';
+export { colourCode, leadCalled, leadCodes } from './lead-codes';
 export {
-  colourCode,
   type Cut,
   cutLength,
   cutList,

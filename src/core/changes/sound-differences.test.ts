@@ -30,7 +30,7 @@ test('engaged, knobs by the clock, choices by their label, switches, texts, and 
   });
   expect(between({ d2: { engaged: true } }).d2![0]).toMatch(/tuning, muted, was through/);
   expect(between({ d5: { settings: { threshold: -40 } } }).d5).toEqual([
-    expect.stringMatching(/-40 dBu, was/),
+    expect.stringMatching(/−40 dBu, was/),
   ]);
 });
 

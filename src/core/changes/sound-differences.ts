@@ -1,6 +1,6 @@
 import { isEngaged, settingOf, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
-import { clockHour } from '../units';
+import { asSet, clockHour } from '../units';
 import type { Rig, Sound } from '../rig/schema';
 
 /**
@@ -23,7 +23,7 @@ export function soundDifferences(rig: Rig, from: Sound, to: Sound): Map<string, 
         p.type === 'knob'
           ? p.unit === undefined
             ? clockHour(Number(v)).replace(" o'clock", '')
-            : `${v} ${p.unit}`.trim()
+            : asSet(Number(v), p.unit)
           : p.type === 'choice'
             ? (p.options.find((o) => o.value === v)?.label ?? String(v))
             : p.type === 'switch'

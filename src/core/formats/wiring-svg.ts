@@ -1,6 +1,6 @@
 import { LEAD_DASH, LEAD_TAGS, PLACE_NAMES, placeWiring, type WiringGeometry } from '../draw';
 import { cornersOf, nameSpots } from '../draw/spots';
-import { cutList, type XY } from '../build';
+import { leadCodes, type XY } from '../build';
 import type { Rig } from '../rig/schema';
 import {
   type Connectors,
@@ -57,8 +57,8 @@ function wiringWithin(rig: Rig, width: number): WiringGeometry {
 
 /** What each lead is called where there is no room for more. */
 function codesOf(rig: Rig): (way: WiringGeometry['ways'][number]) => string {
-  const codes = new Map(cutList(rig).cuts.map((c) => [c.lead.id, c.code]));
-  return ({ lead }) => lead.label ?? codes.get(lead.id) ?? LEAD_TAGS[lead.type];
+  const codes = leadCodes(rig);
+  return ({ lead }) => lead.label ?? codes.get(lead.id)?.code ?? LEAD_TAGS[lead.type];
 }
 
 /** The codes of the leads that leave a page. */

@@ -1,5 +1,5 @@
 import { jack, parameter } from './define';
-import { dbuOfVolts } from '../units';
+import { dbuOfVolts, fixed } from '../units';
 import type { DeviceState, Kind, Loop, Pass, Point, Stage, Plugged } from './kind';
 import { CABINET } from './response';
 import {
@@ -62,7 +62,7 @@ export const ampFigures = (p: {
 export const ampKnobs = [
   knob('gain', 'Gain', 4, readsDb('gainLowDb', 'gainHighDb')),
   knob('tone', 'Tone', 5),
-  knob('master', 'Master', 5, (v) => `${between(-40, 0, v).toFixed(1).replace('-', '−')} dB`),
+  knob('master', 'Master', 5, (v) => `${fixed(between(-40, 0, v))} dB`),
 ];
 
 /** What the power stage turns up above 2.2 kHz, by its own knob; nothing with the knob down (typical: 6 dB). */

@@ -1,3 +1,4 @@
+import { fixed } from '../units';
 import type { DeviceState } from './kind';
 import { defineKind } from './define';
 import { airFigure, airJack, inFrontOf } from './amp-parts';
@@ -36,7 +37,7 @@ export const comboModeling = defineKind({
   ],
   parameters: [
     ...hostParameters.filter((p) => p.id !== 'outputLevel'),
-    knob('master', 'Master', 5, (v) => `${between(-40, 0, v).toFixed(1).replace('-', '−')} dB`),
+    knob('master', 'Master', 5, (v) => `${fixed(between(-40, 0, v))} dB`),
   ],
   startsEngaged: true,
   stateWords: { on: 'on', off: 'off' },

@@ -1,3 +1,4 @@
+import { fixed } from '../units';
 import { defineKind } from './define';
 import {
   between,
@@ -40,12 +41,7 @@ export const compressor = defineKind({
     ),
   ],
   parameters: [
-    knob(
-      'sustain',
-      'Sustain',
-      5,
-      (v) => `threshold ${between(-10, -50, v).toFixed(0).replace('-', '−')} dBu`,
-    ),
+    knob('sustain', 'Sustain', 5, (v) => `threshold ${fixed(between(-10, -50, v), 0)} dBu`),
     knob('level', 'Level', 5, readsDb('levelLowDb', 'levelHighDb')),
   ],
   through,

@@ -1,3 +1,4 @@
+import { fixed } from '../units';
 import {
   channelChoice,
   twoChannelFigures,
@@ -13,7 +14,7 @@ import {
 import { defineKind } from './define';
 import { between, inJack, knob, readsDb, tilt, transformerMains } from './parts';
 
-const masterReads = (v: number) => `${between(-40, 0, v).toFixed(1).replace('-', '−')} dB`;
+const masterReads = (v: number) => `${fixed(between(-40, 0, v))} dB`;
 
 export const headTubeMasters = defineKind({
   ...headParts,

@@ -1,3 +1,4 @@
+import { fixed } from '../units';
 import { jack, parameter } from './define';
 import type {
   DeviceState,
@@ -288,7 +289,7 @@ export const taperedShare = (travel: number, half: number): number =>
 export const readsDb =
   (low: string, high: string): Reads =>
   (v, f) =>
-    `${between(f(low), f(high), v).toFixed(1).replace('-', '−')} dB`;
+    `${fixed(between(f(low), f(high), v))} dB`;
 
 export const small = { width: 70, depth: 120, height: 55, grams: 350 };
 

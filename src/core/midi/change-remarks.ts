@@ -1,8 +1,8 @@
 import { at as entryAt, sure } from '../outcome';
 import { type Fix, fixes } from '../findings/finding';
-import { kindOf } from '../kinds';
+import { findKind, kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
-import { nameOf } from '../rig/find';
+import { deviceOf, nameOf } from '../rig/find';
 import type { Address, Rig, Send } from '../rig/schema';
 import { settingWords } from '../rig/words';
 import { fixed } from '../units';
@@ -179,6 +179,19 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
       },
     };
   });
+}
+
+/** What a setting of the bus is called: with its device, where that is not the one it is sent to. */
+export function keyName(rig: Rig, device: string, key: string): string {
+  const [id = '', setting = ''] = key.split(' ');
+  const kind = findKind(deviceOf(rig, id)?.kind ?? '');
+  const name =
+    key === programKey(device)
+      ? 'program'
+      : setting === 'engaged'
+        ? 'on or off'
+        : (kind?.parameters.find((p) => p.id === setting)?.label ?? setting);
+  return id === device || id === '' ? name : `${name} of ${nameOf(rig, id)}`;
 }
 
 /** A setting that is not as wanted, in words. */

@@ -259,7 +259,7 @@ test('that is every edit, and each is a value that its schema takes', () => {
 });
 
 test('settings in words', () => {
-  expect(settingWords('gate', 'threshold', -58)).toBe('Threshold -58 dBu');
+  expect(settingWords('gate', 'threshold', -58)).toBe('Threshold −58 dBu');
   expect(settingWords('splitter-passive', 'select', 'both')).toBe('Selects: A and B');
   expect(settingWords('splitter-buffered', 'invertB', true)).toBe('Turn polarity of B: on');
   expect(settingWords(undefined, 'later', 4)).toBe('later 4');

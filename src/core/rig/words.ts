@@ -1,5 +1,5 @@
 import { findKind } from '../kinds';
-import { clockHour } from '../units';
+import { asSet, clockHour } from '../units';
 import type { USUAL } from './build-schema';
 import type { Address, SettingValue } from './schema';
 
@@ -20,7 +20,7 @@ export function settingWords(
 ): string {
   const p = kindId ? findKind(kindId)?.parameters.find((x) => x.id === setting) : undefined;
   if (p?.type === 'knob' && typeof value === 'number')
-    return p.unit ? `${p.label} ${value} ${p.unit}` : `${p.label} at ${clockHour(value)}`;
+    return p.unit ? `${p.label} ${asSet(value, p.unit)}` : `${p.label} at ${clockHour(value)}`;
   if (p?.type === 'choice')
     return `${p.label}: ${p.options.find((o) => o.value === value)?.label ?? value}`;
   if (p?.type === 'text') return `${p.label}: ${value === '' ? 'none' : value}`;

@@ -97,6 +97,9 @@ export interface Cue {
   sound: string;
   bars: number;
   bpm: number;
+  /** What each device that a program is sent to shows there, in the order of the rig. */
+  shown: { device: string; name: string; shown: string }[];
+  /** The same in words. */
   programs: string;
   /** Devices that are engaged there, and not always. */
   engaged: string[];
@@ -118,6 +121,13 @@ export function cueSheet(rig: Rig, song: Song): Cue[] {
   const devices = programDevices(rig);
   return timelineOf(song).sections.map((p) => {
     const scene = sectionScene(rig, song, p.section.id);
+    const shown = (scene ? row(devices, scene).at : [])
+      .filter((a) => a.address)
+      .map((a) => ({
+        device: a.device,
+        name: sure(devices.find((m) => m.device.id === a.device)).device.name,
+        shown: a.shown,
+      }));
     return {
       bar: p.bar,
       atMs: p.startMs,
@@ -129,15 +139,8 @@ export function cueSheet(rig: Rig, song: Song): Cue[] {
         ? (rig.sounds.find((s) => s.id === scene.sound.id)?.name ?? scene.name)
         : `"${p.section.sound}" is gone`,
       engaged: scene ? engagedIn(rig, scene.sound) : [],
-      programs: scene
-        ? row(devices, scene)
-            .at.filter((a) => a.address)
-            .map(
-              (a) =>
-                `${sure(devices.find((m) => m.device.id === a.device)).device.name} ${a.shown}`,
-            )
-            .join(', ')
-        : '',
+      shown,
+      programs: shown.map((a) => `${a.name} ${a.shown}`).join(', '),
     };
   });
 }

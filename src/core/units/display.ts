@@ -25,6 +25,10 @@ export function fixed(value: number, decimals = 1): string {
   return value < 0 && Number(text) !== 0 ? MINUS + text : text;
 }
 
+/** A value as somebody set it, in its unit if it has one, with a true minus sign: "−58 dBu", "0.25". */
+export const asSet = (value: number, unit: string): string =>
+  `${value} ${unit}`.trim().replace('-', MINUS);
+
 /** A value with the usual prefix: 62 500 Ω is "62.5 kΩ", 3.3e-10 F is "330 pF". */
 export function withPrefix(value: number, unit: string, digits = 3): string {
   if (value === 0) return `0 ${unit}`;
@@ -38,7 +42,7 @@ export function withPrefix(value: number, unit: string, digits = 3): string {
 export const showFigure = (unit: string, value: number): string =>
   ['Ω', 'H', 'W'].includes(unit)
     ? withPrefix(value, unit)
-    : `${Number(value.toPrecision(4))} ${unit}`.trim().replace('-', MINUS);
+    : asSet(Number(value.toPrecision(4)), unit);
 
 /** A level in the chosen unit, "silent" for none at all. */
 export function showLevel(

@@ -1,7 +1,7 @@
 'use client';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 import type { Parameter } from '../../core/kinds';
-import { clockHour, readKnob } from '../../core/units';
+import { asSet, clockHour, readKnob } from '../../core/units';
 
 type KnobParameter = Extract<Parameter, { type: 'knob' }>;
 
@@ -145,7 +145,7 @@ export function Knob({
   const { live, put, hand } = useTurning(parameter, value, onChange);
   const [typed, setTyped] = useState<string>();
   const knob = useRef<HTMLSpanElement>(null);
-  const reading = parameter.unit ? `${live} ${parameter.unit}` : clockHour(live);
+  const reading = parameter.unit ? asSet(live, parameter.unit) : clockHour(live);
   const detail = parameter.unit
     ? ''
     : `${live.toFixed(1)}${parameter.reads ? ` · ${parameter.reads(live, figure)}` : ''}`;

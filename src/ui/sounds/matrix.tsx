@@ -8,7 +8,7 @@ import type { Outcome } from '../../core/outcome';
 import type { Device, SettingValue, Sound } from '../../core/rig';
 import { isEngaged, settingOf, stateIn } from '../../core/rig/device-state';
 import type { Rig, State } from '../../core/rig/schema';
-import { clockHour } from '../../core/units';
+import { asSet, clockHour } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 import { SettingField } from '../signal/setting-field';
 
@@ -232,7 +232,7 @@ function CellKnobs({
  */
 function short(p: Parameter, value: SettingValue | undefined): string {
   if (p.type === 'knob') {
-    if (p.unit !== undefined) return `${Number(value ?? 0)} ${p.unit}`.trim();
+    if (p.unit !== undefined) return asSet(Number(value ?? 0), p.unit);
     const hour = clockHour(Number(value ?? 0));
     return (
       hour.replace(" o'clock", '').replace('half past ', '') + (hour.startsWith('half') ? '½' : '')

@@ -1,3 +1,4 @@
+import { leadCodes } from '../../build';
 import { kindOf } from '../../kinds';
 import { nameOf } from '../../rig/find';
 import type { Rig } from '../../rig/schema';
@@ -44,17 +45,20 @@ export function linksIn(rig: Rig, written: string): Link[] {
       !whole.includes(t) &&
       wordsOf(t.name).some((w) => w.length >= SHORTEST && common.get(w) === 1 && isIn(text, w)),
   );
-  const leads = rig.leads.flatMap((l): Link[] =>
-    isIn(text, l.label ?? l.id) || isIn(text, l.id)
+  const codes = leadCodes(rig);
+  const leads = rig.leads.flatMap((l): Link[] => {
+    const code = codes.get(l.id)?.code;
+    const called = l.label ?? code ?? l.id;
+    return [called, code ?? l.id, l.id].some((said) => isIn(text, said))
       ? [
           {
             is: 'lead',
             id: l.id,
-            name: `${l.label ?? l.id}, ${nameOf(rig, l.from.device)} to ${nameOf(rig, l.to.device)}`,
+            name: `${called}, ${nameOf(rig, l.from.device)} to ${nameOf(rig, l.to.device)}`,
           },
         ]
-      : [],
-  );
+      : [];
+  });
   return [...whole, ...part, ...leads];
 }
 

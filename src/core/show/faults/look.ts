@@ -1,4 +1,5 @@
 import { type Jack, kindOf, type Loop } from '../../kinds';
+import { leadCalled } from '../../build';
 import { deviceOf, jackOf, nameOf } from '../../rig/find';
 import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from '../../rig/schema';
 import { type Place, PLACES, placeOf } from '../../rig/stands-where';
@@ -9,9 +10,9 @@ export const soundLeads = (rig: Rig): Lead[] =>
     (l) => l.type !== 'air' && l.type !== 'inside' && !CONTROL_LEADS.includes(l.type),
   );
 
-/** What a lead is called when it is spoken of: "lead l04, Guitar to Tuner". */
+/** A lead as it is spoken of: by what is written on its ends, and where they are: "lead W04, Guitar to Tuner". */
 export const leadWords = (rig: Rig, lead: Lead): string =>
-  `lead ${lead.label ?? lead.id}, ${nameOf(rig, lead.from.device)} to ${nameOf(rig, lead.to.device)}`;
+  `lead ${leadCalled(rig, lead)}, ${nameOf(rig, lead.from.device)} to ${nameOf(rig, lead.to.device)}`;
 
 const placeOfId = (rig: Rig, id: string): Place => {
   const device = deviceOf(rig, id);

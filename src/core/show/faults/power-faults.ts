@@ -65,7 +65,7 @@ function outlets(rig: Rig): Fault[] {
         fed.map((d) => d.id),
       );
       const where = placeOf(supply);
-      const label = `outlet ${outlet.label ?? outlet.id} of ${supply.name}`;
+      const label = `${outlet.label} of ${supply.name}`;
       const base = {
         sort: 'power' as const,
         subjects: [supply.id, ...fed.map((d) => d.id)],
@@ -125,7 +125,7 @@ export function freeOutletFor(rig: Rig, fed: readonly Device[]): string | undefi
       needs.reduce((sum, n) => sum + n.milliamps, 0) <= outlet.milliamps &&
       voltagesOf(outlet).some((v) => needs.every((n) => misfit(n, outlet, v) === undefined)),
   );
-  return free && `outlet ${free.outlet.label ?? free.outlet.id} of ${free.supply.name}`;
+  return free && `${free.outlet.label} of ${free.supply.name}`;
 }
 
 /** A device on too little voltage: it clips earlier, and hum of the supply comes with it. */

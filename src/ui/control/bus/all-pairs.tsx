@@ -1,5 +1,5 @@
 import { Button, Group, Progress } from '@mantine/core';
-import type { PairReport, Stage } from '../../../core/midi';
+import { keyName, type PairReport, type Stage } from '../../../core/midi';
 import { nameOf } from '../../../core/rig/find';
 import type { Rig } from '../../../core/rig/schema';
 import { fixed } from '../../../core/units';
@@ -84,7 +84,7 @@ function FaultsTable({
               {f.because}
               <div className="faint">{f.cure} cures it</div>
             </td>
-            <td>{f.keys.map((k) => k.split(' ')[1]).join(', ')}</td>
+            <td>{f.keys.map((k) => keyName(rig, f.device, k)).join(', ')}</td>
             <td>{f.count}</td>
             <td>
               {f.pairs

@@ -26,6 +26,7 @@ export function SectionRow({
   section: s,
   i,
   cue,
+  shows,
   bpm,
   meter,
   onChange: set,
@@ -34,6 +35,8 @@ export function SectionRow({
   Changed & {
     i: number;
     cue: ReturnType<typeof cueSheet>[number];
+    /** The devices whose programs are shown, in the order of the column's head. */
+    shows: string[];
     /** The tempo that it begins with. */
     bpm: number;
     /** The meter of the song. */
@@ -78,7 +81,7 @@ export function SectionRow({
         />
       </td>
       <td className="one-of-many" title={cue.programs}>
-        {cue.programs}
+        {shows.map((id) => cue.shown.find((a) => a.device === id)?.shown ?? '–').join(' · ')}
       </td>
       <td>
         <CommitText

@@ -15,6 +15,7 @@ export function SectionsTable({
   const rig = useDocument();
   const cues = cueSheet(rig, song);
   const line = timelineOf(song);
+  const names = [...new Map(cues.flatMap((c) => c.shown.map((a) => [a.device, a.name] as const)))];
   const move = (i: number, by: number) => {
     const next = [...song.sections];
     const [taken] = next.splice(i, 1);
@@ -32,7 +33,10 @@ export function SectionsTable({
           <th>Meter</th>
           <th>Sound</th>
           <th>Tempo from here</th>
-          <th>Programs shown</th>
+          <th>
+            Programs shown
+            <div className="faint shown-by">{names.map(([, name]) => name).join(' · ')}</div>
+          </th>
           <th>Notes</th>
           <th />
         </tr>
@@ -44,6 +48,7 @@ export function SectionsTable({
             section={s}
             i={i}
             cue={at(cues, i)}
+            shows={names.map(([id]) => id)}
             bpm={at(line.sections, i).bpm}
             meter={song.meter}
             first={i === 0}
