@@ -4,6 +4,8 @@ import { useMemo } from 'react';
 import { type Candidate, type Effects, Finder, type FaultFacts } from '../../../core/show';
 import { knownOf, linksIn } from '../../../core/show/book';
 import { nameOf, type Rig } from '../../../core/rig';
+import { leadOf } from '../../../core/rig/find';
+import { leadCalled } from '../../../core/build';
 import { useDocument, useRig } from '../../store/use-rig';
 import { BookMark, Caution, Head, Progressing, useShow } from '../parts';
 import { useToday } from '../../look/use-today';
@@ -114,8 +116,10 @@ function Hunting({ effects }: { effects: Effects }) {
 export const minutesWords = (seconds: number): string =>
   seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`;
 
-const leadOrName = (rig: Rig, id: string): string =>
-  rig.leads.some((l) => l.id === id) ? `lead ${id}` : nameOf(rig, id);
+function leadOrName(rig: Rig, id: string): string {
+  const lead = leadOf(rig, id);
+  return lead ? `lead ${leadCalled(rig, lead)}` : nameOf(rig, id);
+}
 
 const spareOf = (f: FaultFacts): string[] =>
   f.mend.spare

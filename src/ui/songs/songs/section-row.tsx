@@ -126,7 +126,7 @@ function SoundChoice({ section: s, onChange: set }: Changed) {
       aria-label={`Sound of ${s.name}`}
       data={rig.sounds.map((x) => ({ value: x.id, label: x.name }))}
       value={rig.sounds.some((x) => x.id === s.sound) ? s.sound : null}
-      placeholder={`"${s.sound}" is gone`}
+      placeholder={rig.sounds.some((x) => x.id === s.sound) ? undefined : `"${s.sound}" is gone`}
       allowDeselect={false}
       onChange={(v) => {
         if (!v) return;
