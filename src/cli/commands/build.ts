@@ -1,4 +1,4 @@
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { buildJson } from '../build-json';
 import { command } from '../command';
 
@@ -11,11 +11,11 @@ export const build = command({
     return {
       json,
       lines: [
-        `${json.leads.length} leads, ${json.joints} joints, about ${json.hours} h`,
+        `${howMany(json.leads.length, 'lead')}, ${howMany(json.joints, 'joint')}, about ${json.hours} h`,
         ...json.leads.flatMap((l) => (l.shortM ? [`${l.code} is too short by ${l.shortM} m`] : [])),
         ...json.boards.map(
           (b) =>
-            `${b.name}: ${b.devices} devices, ${b.leadM} m of lead, ${b.crossings} crossings, ` +
+            `${b.name}: ${howMany(b.devices, 'device')}, ${b.leadM} m of lead, ${howMany(b.crossings, 'crossing')}, ` +
             `${b.clashes.length} to put right`,
         ),
         ...json.racks.map(

@@ -1,6 +1,6 @@
 import { drillOf, type Loss, smallestSpares } from '../../core/show';
 import type { Rig } from '../../core/rig';
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { command, named, refuse } from '../command';
 import { exactSolver } from '../exact-solver';
 
@@ -27,7 +27,7 @@ export const drill = command<Asked>({
     return {
       json: { drill: found, spares },
       lines: [
-        `${found.tried} faults tried; after ${found.unheard} nobody notices anything.`,
+        `${howMany(found.tried, 'fault')} tried; after ${found.unheard} nobody notices anything.`,
         `Take: ${spares.take.map((i) => i.words).join('; ') || 'nothing'}` +
           ` (${fixed(spares.grams / 1000)} kg as far as known).`,
         ...spares.never.map((l) => `Nothing brings back within ${most} s: ${l.fault.words}`),

@@ -1,6 +1,6 @@
 import { sizeOf } from '../../core/build';
 import { applyEdits, type Edit, nameOf, type Rig, writeRig } from '../../core/rig';
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { layoutOf } from '../build-json';
 import { type Answer, command, named, refuse, saysWhy } from '../command';
 
@@ -35,7 +35,7 @@ const placesOf = (edits: readonly Edit[]) =>
   );
 
 const figures = (f: { metres: number; crossings: number; clashes: number }): string =>
-  `${fixed(f.metres, 2)} m, ${f.crossings} crossings, ${f.clashes} to put right`;
+  `${fixed(f.metres, 2)} m, ${howMany(f.crossings, 'crossing')}, ${f.clashes} to put right`;
 
 export const layout = command<Asked & { out?: string }>({
   name: 'layout',

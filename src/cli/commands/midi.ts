@@ -11,7 +11,7 @@ import {
 } from '../../core/midi';
 import { nameOf, type Rig } from '../../core/rig';
 import { allScenes } from '../../core/songs';
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { type Answer, command, refuse } from '../command';
 import { changeJson, findScene, midiJson } from '../midi-json';
 
@@ -26,14 +26,14 @@ function allPairsAnswer(stage: Stage, rig: Rig): Answer {
     const such = f.pairs.slice(0, 2).map((p) => `${p.from} to ${p.to}`);
     return (
       `${nameOf(rig, f.device)}: ${f.because} (${f.cure} cures it), ` +
-      `${f.settings.map((key) => keyName(rig, f.device, key)).join(', ')}, in ${f.count} changes, ` +
+      `${f.settings.map((key) => keyName(rig, f.device, key)).join(', ')}, in ${howMany(f.count, 'change')}, ` +
       `such as ${such.join(' and ')}`
     );
   };
   return {
     json,
     lines: [
-      `${rig.name}: ${good} of ${count} changes end as meant${hands}${longest}`,
+      `${rig.name}: ${good} of ${howMany(count, 'change')} end as meant${hands}${longest}`,
       ...faults.map(faultLine),
     ],
   };

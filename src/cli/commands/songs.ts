@@ -2,6 +2,7 @@ import { soundOf } from '../../core/rig';
 import { clockTime } from '../../core/songs';
 import { command } from '../command';
 import { songsJson } from '../midi-json';
+import { howMany } from '../../core/units';
 
 export const songs = command({
   name: 'songs',
@@ -16,12 +17,13 @@ export const songs = command({
         ...json.songs.map((s) => {
           const sections = s.sections.map((x) => `${x.bar} ${x.name}`).join(', ');
           return (
-            `${s.title}: ${s.bpm} bpm, ${s.bars} bars, ` +
+            `${s.title}: ${s.bpm} bpm, ${howMany(s.bars, 'bar')}, ` +
             `${clockTime(s.lengthMs ?? 0)}; ${sections}`
           );
         }),
         ...json.sets.map(
-          (s) => `${s.name}: ${s.songs.length} songs, ${clockTime((s.seconds ?? 0) * 1000)}`,
+          (s) =>
+            `${s.name}: ${howMany(s.songs.length, 'song')}, ${clockTime((s.seconds ?? 0) * 1000)}`,
         ),
         ...(unused.length
           ? [`No song calls ${unused.map((id) => soundOf(rig, id)?.name ?? id).join(', ')}.`]

@@ -9,6 +9,7 @@ import { packingOf } from './packing';
 import { loadsOf } from './power';
 import { powerLeadsByPlugs } from './power-leads';
 import { mountedIn } from './rack';
+import { howMany } from '../units';
 
 /**
  * One line of the bill: what it is, how many, what it weighs and costs (in the crew's money), and
@@ -83,7 +84,7 @@ const furnitureLines = (rig: Rig): BillLine[] => [
     pieces('board', `${name}, ${width} by ${depth} mm`, 1, { grams }),
   ),
   ...(rig.racks ?? []).map(({ name, units, depth, grams }) =>
-    pieces('rack', `${name}, ${units} units, ${depth} mm deep`, 1, { grams }),
+    pieces('rack', `${name}, ${howMany(units, 'unit')}, ${depth} mm deep`, 1, { grams }),
   ),
   ...(rig.cases ?? []).map(({ name, grams }) => pieces('case', name, 1, { grams })),
 ];
@@ -180,7 +181,7 @@ export function budgetOf(rig: Rig, list: CutList = cutList(rig)): BudgetLine[] {
       unit: 'g',
       value: packingOf(rig, list).grams,
       note: sums.unweighed
-        ? `with leads and spares; ${sums.unweighed} devices whose weight is not known are left out`
+        ? `with leads and spares, without ${howMany(sums.unweighed, 'device')} whose weight is not known`
         : 'with leads and spares, at typical grams a metre',
     },
     boardWidth: {

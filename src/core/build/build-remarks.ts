@@ -15,6 +15,7 @@ import { pressedDevices } from './pressed';
 import { panelPlan, type RackClash, rackClashes, rackSums, UNIT_MM } from './rack';
 import { rackMoves } from './rack-moves';
 import { countryRemark, unknownRemark } from './country-remarks';
+import { howMany } from '../units';
 
 /** What is wrong with how the rig is laid out, mounted, cut and plugged into the mains, by what it is about. */
 export const BUILD_REMARKS = {
@@ -188,7 +189,7 @@ function rackClashWords(
       return {
         severity: 'fault',
         what: `${one} goes over the top of ${rack.name}.`,
-        why: `It has ${rack.units} units; ${by} too few.`,
+        why: `It has ${howMany(rack.units, 'unit')}; ${by} too few.`,
       };
     case 'too-deep':
       return {
@@ -329,7 +330,7 @@ function mainsRemarks(rig: Rig): Remark[] {
               subjects: [s.device.id],
               about: s.device.id,
               what: `${s.device.name} has too few sockets.`,
-              why: `${s.plugs} plugs are to go into it and it has ${s.outlets}.`,
+              why: `It has ${s.outlets} for ${howMany(s.plugs, 'plug')}.`,
             },
           ]
         : []),

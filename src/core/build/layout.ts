@@ -8,6 +8,7 @@ import { HITS } from './board-rules';
 import { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
 import { layoutBound } from './layout-bound';
 import { packRows, startRows } from './layout-rows';
+import { howMany } from '../units';
 
 /**
  * An arrangement as figures a person can compare: metres of lead on the board, pF of it, crossings,
@@ -214,7 +215,7 @@ class Search {
     const judged = judge(laid, best.at);
     return this.tell(
       share,
-      `best so far ${(judged.mm / 1000).toFixed(2)} m, ${judged.crossings} crossings` +
+      `best so far ${(judged.mm / 1000).toFixed(2)} m, ${howMany(judged.crossings, 'crossing')}` +
         (judged.clashes.length ? `, ${judged.clashes.length} to put right` : ''),
       { edits: editsOf(laid, best.at), figures: figures(laid, judged) },
     );

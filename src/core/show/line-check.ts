@@ -10,6 +10,7 @@ import { placeOf } from '../rig/stands-where';
 import { Listener } from './effects';
 import { leadWords } from './faults/look';
 import { usesOf } from './played';
+import { howMany } from '../units';
 
 /** One thing to do at line check, with what it makes sure of. */
 export interface CheckStep {
@@ -196,7 +197,7 @@ function playStep(rig: Rig, play: Play): CheckStep {
     words:
       `${sound.name}: play ${nameOf(rig, source)}, softly, then hard. ` +
       `Listen at ${heard.join(', ') || 'nothing yet'}.`,
-    covers: [`${leads} leads`, ...(boxes.length ? [`on: ${boxes.join(', ')}`] : [])],
+    covers: [howMany(leads, 'lead'), ...(boxes.length ? [`on: ${boxes.join(', ')}`] : [])],
     sound: sound.id,
     seconds: PLAY_SECONDS,
   };

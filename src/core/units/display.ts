@@ -29,6 +29,10 @@ export function fixed(value: number, decimals = 1): string {
 export const asSet = (value: number, unit: string): string =>
   `${value} ${unit}`.trim().replace('-', MINUS);
 
+/** So many of something, as it is said: "1 lead", "12 leads", "2 presses". */
+export const howMany = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;
+
 /** A value with the usual prefix: 62 500 Ω is "62.5 kΩ", 3.3e-10 F is "330 pF". */
 export function withPrefix(value: number, unit: string, digits = 3): string {
   if (value === 0) return `0 ${unit}`;

@@ -5,6 +5,7 @@ import { MeansFields } from '../start/means-fields';
 import { ProposalView } from '../start/proposal';
 import { useProposal } from '../start/use-proposal';
 import { useDocument, useRig } from '../store/use-rig';
+import { howMany } from '../../core/units';
 
 /**
  * A rig made anew from the brief, to be looked at and changed before it takes the place of this one.
@@ -51,8 +52,8 @@ export function StartAgain({
         />
       )}
       <p className="small-print">
-        It takes the place of the {rig.devices.length} devices that are here. Undo brings them back;
-        every revision stays in the history.
+        It takes the place of what is here: {howMany(rig.devices.length, 'device')}. Undo brings
+        that back; every revision stays in the history.
       </p>
       <Group gap={8}>
         <Button

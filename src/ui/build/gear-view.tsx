@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { gearSums, gramsOf, TWO_PERSONS_GRAMS } from '../../core/build';
 import { kindOf } from '../../core/kinds';
 import type { Device } from '../../core/rig';
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
@@ -40,7 +40,7 @@ export function GearView() {
       </Group>
       <p data-gear-sum className="common-gap-5">
         <strong>
-          {sums.devices} devices, {fixed(sums.grams / 1000)} kg
+          {howMany(sums.devices, 'device')}, {fixed(sums.grams / 1000)} kg
         </strong>
         {sums.unweighed ? ` without ${sums.unweighed} whose weight is not known` : ''}, worth{' '}
         {Math.round(sums.value)};{' '}

@@ -10,7 +10,7 @@ import {
 } from '../../core/build';
 import { LEAD_NAMES, LEAD_TAGS } from '../../core/draw';
 import { type Edit, endWords, freshId } from '../../core/rig';
-import { fixed, showLength } from '../../core/units';
+import { fixed, howMany, showLength } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
@@ -136,7 +136,7 @@ function CutSum({ list }: { list: CutList }) {
   const short = list.cuts.filter((c) => c.short > 0.001);
   return (
     <p data-cut-sum className="common-gap-5">
-      <strong>{list.cuts.length} leads</strong>, {list.joints} joints, about{' '}
+      <strong>{howMany(list.cuts.length, 'lead')}</strong>, {howMany(list.joints, 'joint')}, about{' '}
       <strong>{fixed(list.hours)} h</strong>. Stock:{' '}
       {list.stock
         .map((s) => `${LEAD_NAMES[s.type]} ${showLength(s.metres, units.length)}`)

@@ -4,7 +4,7 @@ import type { Sent } from '../../core/midi/bus';
 import type { Landing } from '../../core/midi/landing';
 import { sure } from '../../core/outcome';
 import { deviceOf, endWords, nameOf } from '../../core/rig';
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { useDocument } from '../store/use-rig';
 
 const SIZE = { left: 210, right: 70, row: 24, bar: 14, top: 22 };
@@ -47,7 +47,7 @@ export function BusTimeline({ change }: { change: Change }) {
 
       role="img"
       aria-label={
-        `Messages on ${leads.length} leads and ${devices.length} devices; all in place ` +
+        `Messages on ${howMany(leads.length, 'lead')} and ${howMany(devices.length, 'device')}; all in place ` +
         `after ${fixed(change.doneMs, 2)} ms`
       }
       data-timeline

@@ -5,7 +5,7 @@ import type { Finding, Fix } from '../../core/findings/finding';
 import { isSafe, type ToMeasure } from '../../core/report';
 import { nameOf, type Rig } from '../../core/rig';
 import { deviceOf, leadOf } from '../../core/rig/find';
-import { showFigure } from '../../core/units';
+import { howMany, showFigure } from '../../core/units';
 import { SeverityMark } from '../look/severity';
 import { outcomeWords } from '../look/tried-edits';
 import { PreviewPanel } from '../signal/preview-panel';
@@ -138,7 +138,7 @@ function FindingTools({
             choose(devices);
           }}
         >
-          Choose its {devices.length} devices
+          Choose its {howMany(devices.length, 'device')}
         </Button>
       )}
       {finding.accepted === undefined ? (

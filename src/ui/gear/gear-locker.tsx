@@ -2,7 +2,7 @@
 import { Button, Group, Switch, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { type Dispatch, type SetStateAction, useState } from 'react';
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { useLocker } from '../build/own-gear/locker-list';
 import { askServer, problemText } from '../keep/ask-server';
 import { save } from '../look/save-file';
@@ -224,7 +224,7 @@ function LockerHead({
         onChange={(e) => setOnlyTwice(e.currentTarget.checked)}
       />
       <span className="figures small-print" data-locker-sum>
-        <strong>{units.length} units</strong>,{' '}
+        <strong>{howMany(units.length, 'unit')}</strong>,{' '}
         {fixed(units.reduce((s, u) => s + (u.grams ?? 0), 0) / 1000)} kg weighed, worth{' '}
         {Math.round(units.reduce((s, u) => s + (u.value ?? 0), 0))};{' '}
         {twice.length ? (

@@ -9,6 +9,7 @@ import type { LockerSheet } from '../../core/rig';
 import { askServer, problemText } from '../keep/ask-server';
 import type { LockerUnit } from '../../core/rig';
 import { type Comes, type Tried, useTried } from './use-tried';
+import { howMany } from '../../core/units';
 
 /** What is to be exchanged: what it is, its name, and the rigs in which it stands now. */
 export interface Exchanging {
@@ -143,7 +144,7 @@ async function exchange(
   }
   return [
     `${comes.name} stands in the place of ${what.name} in ${rigs.length - failed.length} of ` +
-      `${rigs.length} rigs; each has it as a revision of its own.`,
+      `${howMany(rigs.length, 'rig')}; each has it as a revision of its own.`,
     ...failed,
   ].join(' ');
 }

@@ -15,6 +15,7 @@ import { BookMark, Caution, Head, showWords, useShow } from './parts';
 import { today, useToday } from '../look/use-today';
 import { useBook } from './use-book';
 import { Venue } from './venue';
+import { howMany } from '../../core/units';
 
 /** The shows as a table, out and in: a file with anything wrong in it is refused whole. */
 function ShowsTable() {
@@ -29,7 +30,7 @@ function ShowsTable() {
     const read = showsFromCsv(rig, await file.text());
     if (!read.ok) return setWrong({ file: file.name, lines: problemLines(read.problems) });
     for (const show of read.value) put('show', newId(), show);
-    setNotice(`Read ${read.value.length} shows from ${file.name}.`);
+    setNotice(`Read ${howMany(read.value.length, 'show')} from ${file.name}.`);
   };
   const write = async () => {
     const { showsToCsv } = await import('../../core/formats/show-csv');

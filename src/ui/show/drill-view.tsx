@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Drill, Loss } from '../../core/show';
 import { knownOf, linksIn } from '../../core/show/book';
 import { nameOf } from '../../core/rig';
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { CommitText } from '../look/commit-text';
 import { useWorking } from '../look/use-working';
 import { useDocument } from '../store/use-rig';
@@ -88,9 +88,9 @@ function Losses({ drill }: { drill: Drill }) {
     <section>
       <h3>Single points of failure, the worst first</h3>
       <p className="small-print faint">
-        {drill.tried} faults tried; after {drill.unheard} nobody notices anything in this set.
-        Ranked by odds times seconds lost; what sounds otherwise counts a quarter of silence. Ways
-        to sound are tried in every silent sound that is played; the slowest is shown.
+        {howMany(drill.tried, 'fault')} tried; after {drill.unheard} nobody notices anything in this
+        set. Ranked by odds times seconds lost; what sounds otherwise counts a quarter of silence.
+        Ways to sound are tried in every silent sound that is played; the slowest is shown.
       </p>
       <div className="show-table">
         <table className="sheet-table figures" data-table="losses">

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { bitOf, type Loss, type SpareItem, type SparePlan, type Survival } from '../../core/show';
-import { fixed } from '../../core/units';
+import { fixed, howMany } from '../../core/units';
 import { useWorking } from '../look/use-working';
 import { useDocument, useRig } from '../store/use-rig';
 import { minutesWords } from './finder/finder-view';
@@ -73,7 +73,7 @@ export function Spares({ plan, seconds }: { plan: SparePlan; seconds: number }) 
         {plan.take.length === 0
           ? 'No spare is needed, or none would help.'
           : `${plan.take.length} things, ${fixed(plan.grams / 1000)} kg, ${roomWords(plan)}: ` +
-            `with them ${plan.cured} faults more ` +
+            `with them ${howMany(plan.cured, 'fault')} more ` +
             `are over within ${seconds} s. ${plan.without} need hands alone.`}
       </p>
       {plan.take.length > 0 && (
@@ -107,7 +107,8 @@ export function Spares({ plan, seconds }: { plan: SparePlan; seconds: number }) 
       {plan.never.length > 0 && (
         <details>
           <summary>
-            {plan.never.length} faults that nothing in a case brings back within {seconds} s
+            {howMany(plan.never.length, 'fault')} that nothing in a case brings back within{' '}
+            {seconds} s
           </summary>
           <ul>
             {plan.never.map((l) => (

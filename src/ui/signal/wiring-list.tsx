@@ -4,7 +4,7 @@ import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Jack } from '../../core/kinds';
 import { endWords, freeJacks, joiningLead, nameOf, placeOf, type Rig } from '../../core/rig';
-import { fixed, showLength } from '../../core/units';
+import { fixed, howMany, showLength } from '../../core/units';
 import { useDocument, useRig } from '../store/use-rig';
 import { connectionOrder, countLeads } from '../../core/analysis';
 import { cutList } from '../../core/build';
@@ -121,9 +121,10 @@ function LeadCount() {
   const count = countLeads(rig);
   return (
     <div className="faint common-text-2" data-count={count.leads}>
-      {count.leads} leads, {showLength(count.metres, units.length)} in all:{' '}
-      {count.byType.map((t) => `${t.count} ${LEAD_TAGS[t.type]}`).join(', ')}. {count.plugs} plugs;
-      making and laying them takes about {fixed(cutList(rig).hours)} h, as Build, Leads counts it.
+      {howMany(count.leads, 'lead')}, {showLength(count.metres, units.length)} in all:{' '}
+      {count.byType.map((t) => `${t.count} ${LEAD_TAGS[t.type]}`).join(', ')}.{' '}
+      {howMany(count.plugs, 'plug')}; making and laying them takes about {fixed(cutList(rig).hours)}{' '}
+      h, as Build, Leads counts it.
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { type Edit, problemLines, type Rig, type Song, type SongSet } from '../.
 import { FileField, NotRead, type Wrong } from '../look/read-file';
 import { fileName, save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
+import { howMany } from '../../core/units';
 
 type Taken =
   { ok: true; songs?: Song[]; sets?: SongSet[]; notes?: string[] } | { ok: false; lines: string[] };
@@ -104,7 +105,7 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
     if (!taken.ok) return setWrong({ file: file.name, lines: taken.lines });
     const edits = taking(rig, taken.songs, taken.sets);
     const counted = [
-      taken.songs?.length ? `${taken.songs.length} songs` : '',
+      taken.songs?.length ? howMany(taken.songs.length, 'song') : '',
       taken.sets?.length ? `${taken.sets.length} sets` : '',
     ].filter(Boolean);
     const words = `read ${counted.join(' and ') || 'nothing'} from ${file.name}`;

@@ -27,6 +27,7 @@ import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 import { FileMenu } from './file-menu';
 import { CommitText } from '../look/commit-text';
+import { howMany } from '../../core/units';
 
 /** Running orders: songs dragged into place, what has to be done between them, and when each begins. */
 export function SetsView() {
@@ -63,7 +64,7 @@ export function SetsView() {
           >
             {s.name}
             <span>
-              {s.entries.length} songs · {clockTime(runningOrder(rig, s).seconds * 1000)}
+              {howMany(s.entries.length, 'song')} · {clockTime(runningOrder(rig, s).seconds * 1000)}
             </span>
           </button>
         ))}
@@ -103,9 +104,10 @@ function SetEditor({ set, onGone }: { set: SongSet; onGone: () => void }) {
     <div className="scroll common-box" data-editor="set">
       <SetHead set={set} save={save} times={times} onGone={onGone} />
       <p data-times className="common-gap-5">
-        {order.lines.length} songs, <strong>{clockTime(order.seconds * 1000)}</strong> in all,{' '}
-        {clockTime(order.musicSeconds * 1000)} of it music; {order.changes.instrument} changes of
-        instrument, {order.changes.retune} retunings.
+        {howMany(order.lines.length, 'song')}, <strong>{clockTime(order.seconds * 1000)}</strong> in
+        all, {clockTime(order.musicSeconds * 1000)} of it music;{' '}
+        {howMany(order.changes.instrument, 'change')} of instrument, {order.changes.retune}{' '}
+        retunings.
         {order.spareSeconds !== undefined &&
           (order.spareSeconds >= 0
             ? ` ${clockTime(order.spareSeconds * 1000)} to spare.`

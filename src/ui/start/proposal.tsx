@@ -7,6 +7,7 @@ import { SeverityMark } from '../look/severity';
 import { WhatIsHeard } from '../look/what-is-heard';
 import type { Proposed } from './use-proposal';
 import './start.css';
+import { howMany } from '../../core/units';
 
 /** A rig that is proposed: its order, what was decided and why, what is heard where, and what is wrong. */
 export function ProposalView({
@@ -86,7 +87,7 @@ function keptWords({ rig, report }: Proposed): string {
       ? `; ${broken} of ${all} promises are broken`
       : `; all ${all} promises are kept`
     : '';
-  return `${rig.devices.length} devices, ${rig.leads.length} leads${promises}.`;
+  return `${howMany(rig.devices.length, 'device')}, ${howMany(rig.leads.length, 'lead')}${promises}.`;
 }
 
 /** What was decided, each with its reason; what has another way can be changed here. */

@@ -1,6 +1,6 @@
 import { connectionOrder } from '../../analysis/connection-order';
 import { endWords, nameOf } from '../../rig/find';
-import { fixed } from '../../units';
+import { fixed, howMany } from '../../units';
 import { cautionsFor } from './cautions';
 import { type Block, table, words, heading } from './blocks';
 import {
@@ -21,7 +21,7 @@ export const cuts: PartMaker = {
   wide: true,
   blocks: ({ rig, length, list }) => [
     words(
-      `${list.joints} joints, ${list.ties} ties, about ${fixed(list.hours)} h. ` +
+      `${howMany(list.joints, 'joint')}, ${howMany(list.ties, 'tie')}, about ${fixed(list.hours)} h. ` +
         `Plugs: ${list.plugs.map((p) => `${p.count} ${plugWords(p)}`).join(', ')}. ` +
         `Stock: ${list.stock.map((s) => `${s.type} ${length(s.metres)}`).join(', ')}.`,
     ),

@@ -1,6 +1,6 @@
 import { SEVERITIES } from '../../findings/finding';
 import { endWords } from '../../rig/find';
-import { fixed } from '../../units';
+import { fixed, howMany } from '../../units';
 import { WALK_LEAST, walkPages, walkSvg } from '../walk-svg';
 import { WIRING_LEAST, wiringPages, wiringSvg } from '../wiring-svg';
 import { type Block, table, words, heading } from './blocks';
@@ -12,8 +12,8 @@ export const summary: PartMaker = {
   blocks: ({ rig, report, list, open, kg, budget }) => [
     words(
       `${rig.devices.filter((d) => d.host === undefined).length} ` +
-        `devices, ${list.cuts.length} leads, ${rig.sounds.length} ` +
-        `sounds, ${(rig.songs ?? []).length} songs. Open ` +
+        `devices, ${howMany(list.cuts.length, 'lead')}, ${rig.sounds.length} ` +
+        `sounds, ${howMany((rig.songs ?? []).length, 'song')}. Open ` +
         `findings: ${SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')}.`,
     ),
     ...(rig.notes ? [words(rig.notes)] : []),

@@ -1,6 +1,7 @@
 import { packingOf } from '../../build';
 import type { Rig } from '../../rig/schema';
 import type { Show } from './records';
+import { howMany } from '../../units';
 
 /** One stretch of a show day, in minutes after midnight; those before midnight are less than 0. */
 export interface Stretch {
@@ -59,7 +60,7 @@ export function scheduleOf(rig: Rig, show: Show, checkSeconds: number | null): S
     {
       id: 'build',
       words: 'Set up and plug',
-      why: `${plugs} leads, half of them stay plugged`,
+      why: `${howMany(plugs, 'lead')}, half of them stay plugged`,
       minutes: USUAL.unpack + Math.round(plugs / 2),
     },
     {

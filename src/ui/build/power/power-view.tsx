@@ -6,7 +6,7 @@ import type { Taker } from '../../../core/build/power';
 import type { PowerPlan } from '../../../core/build/power-plan';
 import { type Outcome, reasonOf } from '../../../core/outcome';
 import { outletsOf } from '../../../core/rig';
-import { showLength } from '../../../core/units';
+import { howMany, showLength } from '../../../core/units';
 import { save } from '../../look/save-file';
 import { useWorking, type WorkState } from '../../look/use-working';
 import { useDocument, useRig } from '../../store/use-rig';
@@ -188,7 +188,8 @@ function PowerHead({
         As CSV
       </Button>
       <span className="small-print" data-power-sum>
-        {takers.length} devices take {takers.reduce((s, t) => s + t.need.milliamps, 0)} mA;{' '}
+        {takers.reduce((s, t) => s + t.need.milliamps, 0)} mA for {howMany(takers.length, 'device')}
+        ;{' '}
         {without.length
           ? `${without.length} ${without.length === 1 ? 'has' : 'have'} no outlet`
           : 'each has an outlet'}

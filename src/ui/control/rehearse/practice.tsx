@@ -14,7 +14,7 @@ import {
 } from '../../../core/songs';
 import type { Due } from '../../../core/songs/practice';
 import type { Played } from '../../../core/songs/timeline';
-import { fixed } from '../../../core/units';
+import { fixed, howMany } from '../../../core/units';
 import { useKeys } from '../../frame/use-keys';
 import { useDocument } from '../../store/use-rig';
 import { PAD_KEYS } from './pad-keys';
@@ -127,7 +127,7 @@ function Count({
           ? beat.bar <= 0
             ? `count-in ${beatNumber}`
             : `bar ${beat.bar}, beat ${beatNumber}`
-          : `${song.title}, ${song.bpm} bpm, ${due.length} changes, ${clockTime(lengthMs - countInMs)}`}
+          : `${song.title}, ${song.bpm} bpm, ${howMany(due.length, 'change')}, ${clockTime(lengthMs - countInMs)}`}
       </span>
       <span>
         {running ? (section?.section.name ?? 'count-in') : ''}

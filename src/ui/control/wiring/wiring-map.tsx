@@ -5,6 +5,7 @@ import type { Severity } from '../../../core/findings/finding';
 import { nameOf } from '../../../core/rig/find';
 import { SeverityMark } from '../../look/severity';
 import { useDocument } from '../../store/use-rig';
+import { howMany } from '../../../core/units';
 
 /** The devices and the leads between them, those that carry nothing marked. */
 export function WiringMap({
@@ -25,7 +26,10 @@ export function WiringMap({
       viewBox={`0 0 ${map.width} ${map.height}`}
       style={{ width: Math.min(map.width, 1240) }}
       role="group"
-      aria-label={`${map.boxes.length} devices joined by ${map.lines.length} leads for messages and controls`}
+      aria-label={
+        `${howMany(map.boxes.length, 'device')} joined by ` +
+        `${howMany(map.lines.length, 'lead')} for messages and controls`
+      }
     >
       {map.lines.map(({ lead, d, tag, broken, from, to }) => (
         <g key={lead.id} data-way={lead.id} data-broken={broken}>

@@ -6,6 +6,7 @@ import { FileField, NotRead, type Wrong } from '../../look/read-file';
 import { useDocument, useRig } from '../../store/use-rig';
 import { newId } from '../new-id';
 import { useBook } from '../use-book';
+import { howMany } from '../../../core/units';
 
 /** Reads lines of a logbook from a table; a file with anything wrong in it is refused whole. */
 export function ReadLines() {
@@ -18,7 +19,7 @@ export function ReadLines() {
     const read = linesFromCsv(rig, await file.text());
     if (!read.ok) return setWrong({ file: file.name, lines: problemLines(read.problems) });
     for (const line of read.value) put('line', newId(), line);
-    setNotice(`Read ${read.value.length} lines from ${file.name}.`);
+    setNotice(`Read ${howMany(read.value.length, 'line')} from ${file.name}.`);
   };
   return (
     <>

@@ -12,6 +12,7 @@ import {
   type Rig,
 } from '../../../core/rig';
 import { useDocument, useRig } from '../../store/use-rig';
+import { howMany } from '../../../core/units';
 
 /** What can be taken, in the order of the list. */
 const SORTS = ['devices', 'sounds', 'songs', 'sets', 'controls', 'boards'] as const;
@@ -51,7 +52,7 @@ function takeDevices(here: Rig, from: Rig, ids: readonly string[]) {
     edits: [{ edit: 'paste', ...clip } satisfies Edit],
     came: clip.devices.map((d) => d.id),
     lost: [
-      ...(cut ? [`${cut} leads to others there did not come`] : []),
+      ...(cut ? [`${howMany(cut, 'lead')} to others there did not come`] : []),
       ...(unknown.length ? [`there is no sound ${unknown.join(', ')} here`] : []),
     ],
   };

@@ -1,4 +1,5 @@
 import type { Needs } from '../../../core/songs';
+import { howMany } from '../../../core/units';
 /** What a foot controller has to do for this rig and these songs, with reasons. */
 export function NeedsList({ needs }: { needs: Needs }) {
   return (
@@ -6,7 +7,8 @@ export function NeedsList({ needs }: { needs: Needs }) {
       <h3 className="common-gap">What it has to do</h3>
       <ul data-list="needs" className="controller-view-box">
         <li>
-          <strong>{needs.switches.count} switches at once</strong>: {needs.switches.sounds} sounds
+          <strong>{howMany(needs.switches.count, 'switch', 'switches')} at once</strong>:{' '}
+          {howMany(needs.switches.sounds, 'sound')}
           {needs.switches.song ? ` in ${needs.switches.song}, more than in any other song` : ''}
           {needs.switches.always.length
             ? `, and always ${needs.switches.always.join(' and ')}`

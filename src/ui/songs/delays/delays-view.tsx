@@ -18,6 +18,7 @@ import { AnyTempo } from './any-tempo';
 import { Tap } from './tap';
 import { canBeKept, TimeRow } from './time-row';
 import { Ways } from './ways';
+import { howMany } from '../../../core/units';
 
 /**
  * Delay and modulation times of every song, per device the way it is set; what a time off by a
@@ -112,7 +113,7 @@ function KeepAll({
     }
     edit(
       [...songs.values()].map((song) => ({ edit: 'setSong', song })),
-      `kept ${times.length} times for ${songs.size} songs`,
+      `kept ${howMany(times.length, 'time')} for ${howMany(songs.size, 'song')}`,
     );
   };
   return (

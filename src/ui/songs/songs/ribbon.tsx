@@ -2,6 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Section, Song } from '../../../core/rig/schema';
 import { clockTime, timelineOf } from '../../../core/songs';
 import { useDocument, useRig } from '../../store/use-rig';
+import { howMany } from '../../../core/units';
 
 /**
  * The song to scale: each section as wide as it lasts, with its sound and where its tempo changes. The right
@@ -35,7 +36,7 @@ export function Ribbon({
             <button
               type="button"
               className="ribbon-words"
-              title={`${section.name}, ${nameOfSound(section.sound)}, ${section.bars} bars`}
+              title={`${section.name}, ${nameOfSound(section.sound)}, ${howMany(section.bars, 'bar')}`}
               onClick={() => setSound(section.sound)}
             >
               <strong>{section.name}</strong>

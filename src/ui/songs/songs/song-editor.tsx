@@ -9,6 +9,7 @@ import { Ribbon } from './ribbon';
 import { SectionsTable } from './sections-table';
 import { SongHead } from './song-head';
 import { CommitLines } from '../../look/commit-text';
+import { howMany } from '../../../core/units';
 
 /** A song: its head, its sections in order, and what differs in it from the sounds. */
 export function SongEditor({ song, onGone }: { song: Song; onGone: () => void }) {
@@ -44,7 +45,7 @@ export function SongEditor({ song, onGone }: { song: Song; onGone: () => void })
           Add a section
         </Button>
         <span className="faint small-print">
-          {line.bars.length} bars, {clockTime(line.lengthMs)}.{' '}
+          {howMany(line.bars.length, 'bar')}, {clockTime(line.lengthMs)}.{' '}
           {new Set(song.sections.map((s) => s.sound)).size} different sounds.
         </span>
       </Group>
