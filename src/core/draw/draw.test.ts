@@ -221,6 +221,12 @@ describe('the wiring by place', () => {
     expect(jacks.every((j) => j.free)).toBe(true);
     const [stage] = placeWiring(hosted, 900).boxes.filter((b) => b.device.id === 'm');
     expect(stage!.inside).toBe(3);
+    // One that holds nothing yet can be begun there.
+    const bare = rigOf([device('m', 'modeler-floor', 'Modeler')], []);
+    expect(placeWiring(bare, 900).boxes[0]!.inside).toBe(0);
+    const own = placeWiring(bare, 900, { free: true, inside: 'm' }).boxes;
+    expect(own.map((b) => [b.device.id, b.inside])).toEqual([['m', undefined]]);
+    expect(own[0]!.jacks.length).toBeGreaterThan(3);
   });
   test('no way runs through a box', () => {
     const g = placeWiring(touringRig, 900);

@@ -1,5 +1,6 @@
 import { at as entryAt, sure } from '../outcome';
 import { blocksOf, jackOf } from '../rig/find';
+import { kindOf } from '../kinds';
 import type { Device, Lead, Rig } from '../rig/schema';
 import { freeJacks, placeOf as whereOf } from '../rig/joining';
 import { type Place, placeOf, PLACES } from '../rig/stands-where';
@@ -41,8 +42,8 @@ export interface WiringBox {
   width: number;
   height: number;
   jacks: WiringJack[];
-  /** How many blocks lie inside it. */
-  inside: number;
+  /** How many blocks lie inside it, where it is a host that is drawn from outside. */
+  inside?: number;
 }
 export interface WiringWay {
   lead: Lead;
@@ -266,13 +267,13 @@ class WiringDrawing {
   private boxHeight(id: string): number {
     const [ins, outs] = [this.jacksOf(id).in.length, this.jacksOf(id).out.length];
     const high = this.stacked.get(id) ? ins + outs : Math.max(1, ins, outs);
-    const inside = this.blocksIn(id) > 0 ? this.sizes.inside : 0;
+    const inside = this.blocksIn(id) === undefined ? 0 : this.sizes.inside;
     return this.sizes.head + this.sizes.jack * high + inside + 4;
   }
 
-  /** How many blocks lie in a host that is drawn from outside. */
-  private blocksIn(id: string): number {
-    return id === this.within ? 0 : blocksOf(this.rig, id).length;
+  private blocksIn(id: string): number | undefined {
+    const isHost = kindOf(this.device(id).kind).hosts !== undefined;
+    return isHost && id !== this.within ? blocksOf(this.rig, id).length : undefined;
   }
 
   /** Out beside its column; unless straight, along above the row that it goes to, and in beside its column. */

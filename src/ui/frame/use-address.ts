@@ -46,7 +46,7 @@ export function takeAddress(state: RigState): void {
     pane: PANES.find((p) => p === params.get('pane')) ?? 'walk',
     follow: known(follow) ?? null,
     compare: rig.sounds.find((s) => s.id === compare)?.id ?? null,
-    inside: rig.devices.find((d) => d.host === inside)?.host ?? null,
+    inside: known(inside) ?? null,
   });
   const only = params.get('only');
   state.filterFindings({

@@ -137,10 +137,9 @@ function Compare({ looking, onLook }: Looks) {
 /** Whose wiring is drawn: the stage's, or what is inside one of its hosts. */
 function Inside({ looking, onLook }: Looks) {
   const data = useDrawn((rig) =>
-    [...new Set(rig.devices.flatMap((d) => d.host ?? []))].map((value) => ({
-      value,
-      label: `inside ${nameOf(rig, value)}`,
-    })),
+    rig.devices
+      .filter((d) => kindOf(d.kind).hosts)
+      .map((d) => ({ value: d.id, label: `inside ${d.name}` })),
   );
   if (!data.length) return null;
   return (

@@ -2,6 +2,7 @@
 import { Button } from '@mantine/core';
 import { type RefObject, useEffect, useMemo, useState } from 'react';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, PLACE_NAMES, placeWiring } from '../../../core/draw';
+import { kindOf } from '../../../core/kinds';
 import type { WiringBox, WiringWay } from '../../../core/draw/wiring-geometry';
 import { endWords, nameOf, placeOf } from '../../../core/rig';
 import { useDocument, useRig, useRigStore } from '../../store/use-rig';
@@ -35,7 +36,7 @@ export function WiringDrawing({
     sizes.observe(el);
     return () => sizes.disconnect();
   }, [scroller]);
-  const host = rig.devices.find((d) => d.host === inside)?.host;
+  const host = rig.devices.find((d) => d.id === inside && kindOf(d.kind).hosts)?.id;
   const g = useMemo(
     () => placeWiring(rig, width, { free, inside: host }),
     [rig, width, free, host],
@@ -60,7 +61,7 @@ export function WiringDrawing({
       width={g.width}
       height={g.height}
       role="group"
-      aria-label="Wiring by place"
+      aria-label={host === undefined ? 'Wiring by place' : `Wiring inside ${nameOf(rig, host)}`}
     >
       {g.bands.map((b) => (
         <g key={b.place}>
@@ -87,10 +88,10 @@ export function WiringDrawing({
           <foreignObject x={b.x + 2} y={b.y + 2} width={b.width - 4} height={31}>
             <div className="boxname">
               {b.device.name}
-              {b.inside > 0 && held && <span> ({b.inside} inside)</span>}
+              {held && b.inside ? <span> ({b.inside} inside)</span> : null}
             </div>
           </foreignObject>
-          {b.inside > 0 && free && <LookInside box={b} look={look} />}
+          {b.inside !== undefined && free && <LookInside box={b} look={look} />}
           {b.jacks.map((j) => (
             <DrawnJack key={`${j.id} ${j.side}`} box={b} jack={j} joining={joining} />
           ))}
