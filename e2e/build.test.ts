@@ -20,8 +20,8 @@ test(
     await tech.open(`/rigs/${id}/build?part=power`);
     await tech.reads(
       '[data-power-sum]',
-      `${takersOf(brokenRig).length} devices ` +
-        `take ${takersOf(brokenRig).reduce((s, t) => s + t.need.milliamps, 0)} mA`,
+      `${takersOf(brokenRig).reduce((s, t) => s + t.need.milliamps, 0)} mA ` +
+        `for ${takersOf(brokenRig).length} devices`,
     );
     await tech.button('Plan the outlets');
     await tech.reads('[data-plan]', /17 of 23 devices can be fed/);
