@@ -1,13 +1,12 @@
 import { at as entryAt, sure } from '../outcome';
 import { type Fix, fixes } from '../findings/finding';
-import { findKind, kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
-import { deviceOf, nameOf } from '../rig/find';
-import type { Address, Rig, Send } from '../rig/schema';
-import { settingWords } from '../rig/words';
+import { nameOf } from '../rig/find';
+import type { Address, Send } from '../rig/schema';
 import { fixed } from '../units';
 import type { Scene } from '../control/scene';
-import { type Because, type Mismatch, programKey } from './mismatch';
+import { type Because, type Mismatch } from './mismatch';
+import { keyWords } from './key-words';
 import { record, type Recording, replay } from './replay';
 import { runChange } from './change';
 import { type Stage } from './stage';
@@ -179,42 +178,6 @@ export function changeRemarks(stage: Stage): SceneRemark[] {
       },
     };
   });
-}
-
-/** What a setting of the bus is called: with its device, where that is not the one it is sent to. */
-export function keyName(rig: Rig, device: string, key: string): string {
-  const [id = '', setting = ''] = key.split(' ');
-  const kind = findKind(deviceOf(rig, id)?.kind ?? '');
-  const name =
-    key === programKey(device)
-      ? 'program'
-      : setting === 'engaged'
-        ? 'on or off'
-        : (kind?.parameters.find((p) => p.id === setting)?.label ?? setting);
-  return id === device || id === '' ? name : `${name} of ${nameOf(rig, id)}`;
-}
-
-/** A setting that is not as wanted, in words. */
-export function keyWords(
-  rig: Rig,
-  { device, key, wanted, got }: Pick<Mismatch, 'device' | 'key' | 'wanted' | 'got'>,
-): string {
-  const [id, setting] = key.split(' ') as [string, string];
-  const kind = rig.devices.find((d) => d.id === id)?.kind;
-  const words =
-    kind && kindOf(kind).stateWords ? kindOf(kind).stateWords! : { on: 'engaged', off: 'bypassed' };
-  const say = (v: typeof wanted | undefined) =>
-    v === undefined
-      ? 'nothing'
-      : key === programKey(device)
-        ? `on program ${v}`
-        : setting === 'engaged'
-          ? v
-            ? words.on
-            : words.off
-          : settingWords(kind, setting, typeof v === 'number' ? Number(v.toFixed(2)) : v);
-  const where = id === device ? nameOf(rig, id) : `${nameOf(rig, device)}, ${nameOf(rig, id)}`;
-  return `${where} should be ${say(wanted)} and is ${say(got)}`;
 }
 
 /** A device that can take absolute values is set to do so. */

@@ -4,7 +4,7 @@ export { type Landing } from './landing';
 export { type Mismatch } from './mismatch';
 export { setStage, type Stage, underMidi } from './stage';
 export { freeAddress } from './free-address';
-export { keyName, keyWords } from './change-remarks';
+export { keyName, keyWords } from './key-words';
 export { addressIn, type Command, ordersOf, type Orders } from './commands';
 export { type Lost, oneLost } from './lost';
 export { type LandingLevels, landingLevels } from './landing-levels';

@@ -7,7 +7,7 @@ import type { Scene } from '../control/scene';
 import { type Change, runChange } from './change';
 import { type Mismatch, agree, programMismatch } from './mismatch';
 import { type Stage } from './stage';
-import { keyWords } from './change-remarks';
+import { keyWords } from './key-words';
 import { copyOf, intentOf, type Machine, soundOf, type Standing, standingIn } from './stand-in';
 
 /**

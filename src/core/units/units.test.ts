@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { asSet, howMany } from '.';
 import { add, type Complex, complex, inverted, magnitude, multiply, subtract } from './complex';
 import {
   clockHour,
@@ -151,4 +152,14 @@ test('a knob is typed as a tech says it, and what it says of itself is understoo
   // Nowhere a knob points: half past five and six o'clock, eleven on a scale of ten, words.
   for (const wrong of ['half past 5', "6 o'clock", '11', '13:00', 'loud', '', '-1'])
     expect([wrong, readKnob(wrong)]).toEqual([wrong, undefined]);
+});
+
+test('so many of something, and a value as it was set', () => {
+  expect([0, 1, 2].map((n) => howMany(n, 'lead'))).toEqual(['0 leads', '1 lead', '2 leads']);
+  expect([1, 3].map((n) => howMany(n, 'press', 'presses'))).toEqual(['1 press', '3 presses']);
+  expect([asSet(-58, 'dBu'), asSet(0.25, ''), asSet(12, 'ms')]).toEqual([
+    '−58 dBu',
+    '0.25',
+    '12 ms',
+  ]);
 });

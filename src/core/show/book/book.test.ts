@@ -93,6 +93,8 @@ describe('a typed line', () => {
     expect(names('kiln drive crackles when trodden on')).toEqual(['kiln']);
     expect(names('Kiln again')).toEqual(['kiln']);
     expect(names('l05 cuts out in Salt Ledger')).toEqual(expect.arrayContaining(['l05', 'ledger']));
+    // The code on its ends, as the drill and the finder call it.
+    expect(names('W05 crackles, the lead by the tuner')).toContain('l05');
     expect(names('the drive is odd')).toEqual([]);
     expect(names('nothing of ours')).toEqual([]);
   });

@@ -252,3 +252,11 @@ describe('laws', () => {
     expect(first.words).toMatch(/Echo.*Room/);
   });
 });
+
+test('no fault of any demo rig says a word twice in a row', () => {
+  for (const rig of DEMO_RIGS) {
+    const words = faultsOf(wholeOf(rig)).map((f) => f.words);
+    expect(words.length).toBeGreaterThan(50);
+    expect(words.filter((w) => /\b(\p{L}{2,}) \1\b/u.test(w))).toEqual([]);
+  }
+});
