@@ -1,6 +1,7 @@
 import { at as entryAt, sure } from '../outcome';
 import type { Lead } from '../rig/schema';
 import type { XY } from '../build';
+import { byKey } from '../graph';
 import { Cells, cornersOf, freeSpots } from './spots';
 import type { WalkStation, WalkView } from './walk-view';
 
@@ -34,10 +35,15 @@ export interface PlacedLead {
   live: boolean;
   count: number;
 }
-/** `flat` ways run along one lane; the others cross lanes and are drawn under them. */
+/**
+ * `flat` ways run along one lane; the others cross lanes and are drawn under them. A way lies between
+ * `from` and `to`.
+ */
 export interface Way {
   key: string;
   d: string;
+  from: XY;
+  to: XY;
   live: boolean;
   type: Lead['type'];
   stereo: boolean;
@@ -127,6 +133,14 @@ function* tagSpots(
   for (let n = 1; n < 8; n++) yield { x: first.x, y: first.y - n * (TAG.height + 1) };
 }
 
+function boxOf(corners: readonly XY[]): { from: XY; to: XY } {
+  const [xs, ys] = [corners.map((c) => c.x), corners.map((c) => c.y)];
+  return {
+    from: { x: Math.min(...xs), y: Math.min(...ys) },
+    to: { x: Math.max(...xs), y: Math.max(...ys) },
+  };
+}
+
 /** One straight piece of a way. */
 interface Run {
   from: XY;
@@ -181,9 +195,8 @@ export function placeWalk(
   foldedLanes: ReadonlySet<string> = new Set(),
 ): WalkGeometry {
   const lanes = lanesOf(view, rows, foldedLanes);
-  const columnWidth = Array.from({ length: view.columns }, (_, c) =>
-    view.stations.some((s) => s.column === c && !isSmall(s)) ? SIZE.wide : SIZE.narrow,
-  );
+  const columnWidth = Array.from({ length: view.columns }, () => SIZE.narrow);
+  for (const s of view.stations) if (!isSmall(s)) columnWidth[s.column] = SIZE.wide;
   const columnX: number[] = [];
   let edge = SIZE.gutter;
   for (const width of columnWidth) {
@@ -204,6 +217,8 @@ export function placeWalk(
   });
   const at = new Map(stations.map((s) => [s.station.id, s]));
   const byId = new Map(leads.map((l) => [l.id, l]));
+  const inLane = byKey(stations, (s) => s.y);
+  const outOf = byKey(view.steps, (s) => s.from);
   const ways: Way[] = [];
   const tagged: (Omit<PlacedLead, 'x' | 'y'> & { first: XY; corners: XY[] })[] = [];
   for (const step of view.steps) {
@@ -220,17 +235,22 @@ export function placeWalk(
       to.y + SIZE.label / 2,
     ];
     const splits =
-      y1 !== y2 &&
-      view.steps.some((s) => s !== step && s.from === step.from && at.get(s.to)?.y === y1);
-    const between = stations.find((s) => s.y === from.y && s.x > x1 && s.x < x2);
+      y1 !== y2 && sure(outOf.get(step.from)).some((s) => s !== step && at.get(s.to)?.y === y1);
+    // A way to the next strip, as most are, has nothing between.
+    const between =
+      to.station.column > from.station.column + 1
+        ? sure(inLane.get(from.y)).find((s) => s.x > x1 && s.x < x2)
+        : undefined;
     const [d, tag] = wayOf({
       ...{ x1, y1, x2, y2, between },
       back: step.back,
       isEarly: splits || from.station.lane < to.station.lane,
     });
+    const corners = cornersOf(d);
     ways.push({
       key: `${step.from}>${step.to}`,
       d,
+      ...boxOf(corners),
       live,
       type: lead?.type ?? 'inside',
       stereo: step.leads.length > 1,
@@ -240,7 +260,7 @@ export function placeWalk(
     if (lead)
       tagged.push({
         ...{ lead, live, count: step.leads.length },
-        ...{ first: { x: tag[0], y: tag[1] }, corners: cornersOf(d) },
+        ...{ first: { x: tag[0], y: tag[1] }, corners },
       });
   }
   const gaps = columnX.slice(1).map((left) => left - SIZE.gap / 2);

@@ -32,6 +32,13 @@ const leadsByEnd = new Index((leads: readonly Lead[]) => ({
   to: byKey(leads, (l) => l.to.device),
 }));
 
+const devicesByHost = new Index((devices: readonly Device[]) =>
+  byKey(
+    devices.filter((d) => d.host !== undefined),
+    (d) => d.host,
+  ),
+);
+
 /** The first of each id: a list that was never checked may hold one twice. */
 const mapOf = <T extends { id: string }>(list: readonly T[]): Map<string, T> =>
   new Map(list.toReversed().map((x) => [x.id, x]));
@@ -164,7 +171,8 @@ export function leadTypeFor(rig: Rig, from: End, to: End): LeadType {
 
 /** Everything that lives inside a host, blocks of blocks too. */
 export function blocksOf(rig: Pick<Rig, 'devices'>, host: string): Device[] {
-  const inside = rig.devices.filter((d) => d.host === host);
+  const index = devicesByHost.of(rig.devices);
+  const inside = index ? (index.get(host) ?? []) : rig.devices.filter((d) => d.host === host);
   return inside.flatMap((d) => [d, ...(d.id === host ? [] : blocksOf(rig, d.id))]);
 }
 

@@ -1,4 +1,5 @@
 import { type Applied, type Patch, patchRig } from './apply';
+import { settle } from './find';
 import { type Clash, mergeRigs } from './merge';
 import type { Rig } from './schema';
 
@@ -20,7 +21,10 @@ export interface History {
   future: readonly Step[];
 }
 
-export const startHistory = (rig: Rig): History => ({ rig, past: [], future: [] });
+export function startHistory(rig: Rig): History {
+  settle(rig);
+  return { rig, past: [], future: [] };
+}
 
 /**
  * Records an applied edit; what had been undone before it can no longer be redone. `going`: one step
@@ -43,7 +47,10 @@ export const record = (h: History, applied: Applied, words: string, going?: stri
 };
 
 /** The same steps on a document that somebody else changed. */
-export const onTop = (h: History, rig: Rig): History => ({ ...h, rig });
+export function onTop(h: History, rig: Rig): History {
+  settle(rig);
+  return { ...h, rig };
+}
 
 /** A step that was gone, back or forth. */
 export interface Gone {

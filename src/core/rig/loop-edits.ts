@@ -2,9 +2,9 @@ import { sure, at as entryAt } from '../outcome';
 import type { Draft } from 'immer';
 import { kindOf, type Loop } from '../kinds';
 import type { Refusal } from './refusal';
-import { deviceOf, leadFrom, leadInto, partnerEnd } from './find';
+import { deviceOf, isPlugged, leadFrom, leadInto, leadsFrom, leadsInto, partnerEnd } from './find';
 import { unplugControl } from './chain-edits';
-import { CONTROL_LEADS, type End, type Rig } from './schema';
+import { CONTROL_LEADS, type Rig } from './schema';
 
 /** Inner points of a host that face a loop's jacks. */
 export const innerSend = (jack: string): string =>
@@ -23,10 +23,9 @@ export function isFreeLoop(rig: Rig, host: string, loop: Loop): boolean {
     ...loop.send.map(innerSend),
     ...loop.return.map(innerReturn),
   ]);
-  return !rig.leads.some(
-    (l) =>
-      (l.from.device === host && points.has(l.from.jack)) ||
-      (l.to.device === host && points.has(l.to.jack)),
+  return !(
+    leadsFrom(rig, host).some((l) => points.has(l.from.jack)) ||
+    leadsInto(rig, host).some((l) => points.has(l.to.jack))
   );
 }
 
@@ -41,15 +40,10 @@ export function waysOf(rig: Rig, device: string): { into: string; outOf: string 
     partnerEnd(rig, { device, jack: way.in })?.jack,
     partnerEnd(rig, { device, jack: way.out })?.jack,
   ];
-  const isUsed = (end: End) =>
-    rig.leads.some((l) =>
-      [l.from, l.to].some((e) => e.device === end.device && e.jack === end.jack),
-    );
+  const isUsed = (jack: string) => isPlugged(rig, device, jack);
   return [
     { into: way.in, outOf: way.out },
-    ...(inR && outR && (isUsed({ device, jack: inR }) || isUsed({ device, jack: outR }))
-      ? [{ into: inR, outOf: outR }]
-      : []),
+    ...(inR && outR && (isUsed(inR) || isUsed(outR)) ? [{ into: inR, outOf: outR }] : []),
   ];
 }
 

@@ -2,7 +2,16 @@ import type { Draft } from 'immer';
 import { kindOf, type Kind, type Loop } from '../kinds';
 import { sure } from '../outcome';
 import { addDevice, heal, splice } from './chain-edits';
-import { deviceOf, insideOf, jackOf, leadTypeFor, nameOf } from './find';
+import {
+  deviceOf,
+  insideOf,
+  jackOf,
+  leadFrom,
+  leadsFrom,
+  leadsInto,
+  leadTypeFor,
+  nameOf,
+} from './find';
 import { freshId } from './fresh-id';
 import { usualMetres } from './joining';
 import { waysOf } from './loop-edits';
@@ -26,11 +35,12 @@ function plugOf(kind: Kind, point: string): Plug | undefined {
 /** The lead at one side of a loop, where one is plugged: out of a send, or into a return. */
 function leadAt(rig: Rig, host: string, point: string, side: 'send' | 'return'): Lead | undefined {
   const plug = plugOf(kindOf(sure(deviceOf(rig, host)).kind), point);
-  return rig.leads.find((l) => {
-    const end = side === 'send' ? l.from : l.to;
-    const isHere = end.device === host && end.jack === plug?.jack;
-    return isHere && (l.type !== 'insert' || (l.conductor ?? 'tip') === (plug?.conductor ?? 'tip'));
-  });
+  const plugged = side === 'send' ? leadsFrom(rig, host) : leadsInto(rig, host);
+  return plugged.find(
+    (l) =>
+      (side === 'send' ? l.from : l.to).jack === plug?.jack &&
+      (l.type !== 'insert' || (l.conductor ?? 'tip') === (plug?.conductor ?? 'tip')),
+  );
 }
 
 /** What hangs in a loop: nothing, a way that comes back, or plugs that do not belong together. */
@@ -55,7 +65,7 @@ export function loopState(rig: Rig, host: string, loop: Loop): LoopState {
     if (device === host) break;
     devices.push(device);
     const out = kindOf(sure(deviceOf(rig, device)).kind).through?.out;
-    lead = rig.leads.find((l) => l.from.device === device && l.from.jack === out);
+    lead = out === undefined ? undefined : leadFrom(rig, device, out);
     if (lead && lead === back) return { is: 'closed', send: sure(send), back, devices };
   }
   return { is: 'open', devices };

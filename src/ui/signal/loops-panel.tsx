@@ -3,7 +3,7 @@ import { Button, Menu, Select } from '@mantine/core';
 import { kindOf } from '../../core/kinds';
 import { type Device, loopState, loopWords, nameOf, type Rig } from '../../core/rig';
 import { useDocument, useDrawn, useRig, useRigStore } from '../store/use-rig';
-import { deviceOf } from '../../core/rig/find';
+import { deviceOf, leadsInto } from '../../core/rig/find';
 import { aroundEdits, outOfLoop } from './place-edits';
 
 /** What hangs in each loop of a device, and a way to add into it with one step. */
@@ -61,15 +61,14 @@ const MOST = 12;
 /** What stands in front of a device, one behind the other, up to whatever has loops or ends it; nearest last. */
 function runBefore(rig: Rig, device: Device): Device[] {
   const run: Device[] = [];
-  const leadInto = (d: Device) =>
-    rig.leads.find((l) => l.to.device === d.id && l.to.jack === kindOf(d.kind).through?.in);
-  for (let lead = leadInto(device); lead && run.length < MOST;) {
-    const from = lead.from.device;
-    const d = rig.devices.find((x) => x.id === from);
+  const before = (d: Device) =>
+    leadsInto(rig, d.id).find((l) => l.to.jack === kindOf(d.kind).through?.in);
+  for (let lead = before(device); lead && run.length < MOST;) {
+    const d = deviceOf(rig, lead.from.device);
     const kind = d && kindOf(d.kind);
     if (!d || !kind?.through || kind.loops || kind.hosts || run.includes(d)) break;
     run.unshift(d);
-    lead = leadInto(d);
+    lead = before(d);
   }
   return run;
 }

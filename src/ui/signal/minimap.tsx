@@ -35,6 +35,16 @@ export function Minimap({
   // Wide and low: each way has its own scale.
   const sx = Math.min(0.3, (shown.width - 30) / fullWidth);
   const sy = HEIGHT / Math.max(fullHeight, shown.height);
+  // All strips of a kind in one piece: there may be hundreds.
+  const strips = (isHeard: boolean) =>
+    g.stations
+      .filter((p) => (p.station.output.levelDbu !== null) === isHeard)
+      .map((p) => {
+        const [x, y] = [(p.x + MARGIN) * sx, p.y * sy].map((v) => v.toFixed(2));
+        const width = Math.max(2, p.width * sx).toFixed(2);
+        return `M${x} ${y}h${width}v${Math.max(4, 58 * sy).toFixed(2)}h-${width}z`;
+      })
+      .join('');
   const go = (e: React.PointerEvent<SVGSVGElement>) => {
     const box = e.currentTarget.getBoundingClientRect();
     scroller.current?.scrollTo({
@@ -55,16 +65,8 @@ export function Minimap({
         }}
         onPointerMove={(e) => e.buttons > 0 && go(e)}
       >
-        {g.stations.map((p) => (
-          <rect
-            key={p.station.id}
-            x={(p.x + MARGIN) * sx}
-            y={p.y * sy}
-            width={Math.max(2, p.width * sx)}
-            height={Math.max(4, 58 * sy)}
-            fill={p.station.output.levelDbu ? 'var(--live)' : 'var(--rule)'}
-          />
-        ))}
+        <path d={strips(false)} fill="var(--rule)" />
+        <path d={strips(true)} fill="var(--live)" />
         <rect
           x={shown.left * sx + 0.75}
           y={shown.top * sy + 0.75}

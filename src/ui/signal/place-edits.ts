@@ -1,5 +1,7 @@
 import { at as entryAt } from '../../core/outcome';
 import { type Kind, kindOf } from '../../core/kinds';
+import { deviceOf, isPlugged, leadsFrom, leadsInto } from '../../core/rig/find';
+import { idsOf } from '../../core/rig/fresh-id';
 import {
   type Device,
   type Edit,
@@ -18,11 +20,9 @@ import {
 
 /** Two ids for leads that an edit makes. */
 export const newLeads = (rig: Rig): string[] => {
-  const first = freshId(
-    'lead',
-    rig.leads.map((l) => l.id),
-  );
-  return [first, freshId('lead', [...rig.leads.map((l) => l.id), first])];
+  const taken = idsOf(rig.leads);
+  const first = freshId('lead', taken);
+  return [first, freshId('lead', new Set([...taken, first]))];
 };
 
 export const moveEdit = (rig: Rig, device: string, lead: string): Edit => ({
@@ -81,13 +81,7 @@ export function freeOutput(rig: Rig, device: Device): string | undefined {
   const { jacks, through } = kindOf(device.kind);
   if (device.host !== undefined) return through?.out;
   const free = jacks.filter(
-    (j) =>
-      j.direction !== 'in' &&
-      !j.inside &&
-      (j.many ||
-        !rig.leads.some((l) =>
-          [l.from, l.to].some((e) => e.device === device.id && e.jack === j.id),
-        )),
+    (j) => j.direction !== 'in' && !j.inside && (j.many || !isPlugged(rig, device.id, j.id)),
   );
   return (
     free.find((j) => j.id === through?.out) ??
@@ -177,18 +171,14 @@ export const aroundEdits = (
 /** Takes a device out of the loop that it hangs in: in front of whose loop it is, or behind. */
 export function outOfLoop(rig: Rig, device: Device): { words: string; edit: Edit }[] {
   const held = loopAround(rig, device.id);
-  const host = held && rig.devices.find((d) => d.id === held.host);
+  const host = held && deviceOf(rig, held.host);
   const through = host && kindOf(host.kind).through;
   if (!host || !through) return [];
-  const front = rig.leads.find(
-    (l) => l.to.device === host.id && l.to.jack === through.in && l.type !== 'inside',
+  const front = leadsInto(rig, host.id).find(
+    (l) => l.to.jack === through.in && l.type !== 'inside',
   );
-  const behind = rig.leads.find(
-    (l) =>
-      l.from.device === host.id &&
-      l.from.jack === through.out &&
-      l.type !== 'inside' &&
-      l.type !== 'speaker',
+  const behind = leadsFrom(rig, host.id).find(
+    (l) => l.from.jack === through.out && l.type !== 'inside' && l.type !== 'speaker',
   );
   return [
     ...(front
@@ -218,11 +208,11 @@ function inputOfPath(rig: Rig, host: string, block: string): string | undefined 
   const seen = new Set<string>();
   for (let at = block; !seen.has(at);) {
     seen.add(at);
-    const link = rig.leads.find((l) => l.type === 'inside' && l.to.device === at);
+    const link = leadsInto(rig, at).find((l) => l.type === 'inside');
     if (!link) return undefined;
     if (link.from.device !== host) at = link.from.device;
     else {
-      const jacks = kindOf(rig.devices.find((d) => d.id === host)?.kind ?? '').jacks;
+      const jacks = kindOf(deviceOf(rig, host)?.kind ?? '').jacks;
       const faces = jacks.find((j) => j.id === link.from.jack)?.faces;
       const outer = jacks.find((j) => j.id === faces?.jack);
       return faces?.is === 'input' && outer?.signal === 'audio' ? outer.id : undefined;
@@ -236,8 +226,7 @@ function inputOfPath(rig: Rig, host: string, block: string): string | undefined 
  * the host's input.
  */
 export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }[] {
-  const host =
-    device.host === undefined ? undefined : rig.devices.find((d) => d.id === device.host);
+  const host = device.host === undefined ? undefined : deviceOf(rig, device.host);
   const kind = kindOf(device.kind);
   if (!host || !kind.through || kind.size === undefined) return [];
   const sides = waysOf(rig, device.id).length;
@@ -245,14 +234,11 @@ export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }
     .filter((l) => isFreeLoop(rig, host.id, l))
     .slice(0, sides);
   const ids = [...Array(2 * sides).keys()].reduce<string[]>(
-    (list) => [...list, freshId('lead', [...rig.leads.map((l) => l.id), ...list])],
+    (list) => [...list, freshId('lead', new Set([...idsOf(rig.leads), ...list]))],
     [],
   );
-  const front = rig.leads.find(
-    (l) =>
-      l.type !== 'inside' &&
-      l.to.device === host.id &&
-      l.to.jack === inputOfPath(rig, host.id, device.id),
+  const front = leadsInto(rig, host.id).find(
+    (l) => l.type !== 'inside' && l.to.jack === inputOfPath(rig, host.id, device.id),
   );
   return [
     ...(loops.length === sides
@@ -288,7 +274,7 @@ export function waysIn(rig: Rig, device: Device): { words: string; edit: Edit }[
             edit: { edit: 'moveFromLoop', device: device.id },
           },
         ];
-      const behind = rig.leads.find((l) => l.from.device === device.id && l.to.device === host.id);
+      const behind = leadsFrom(rig, device.id).find((l) => l.to.device === host.id);
       const link = leadFrom(rig, host.id, innerReturn(behind?.to.jack ?? 'in'));
       return link?.type === 'inside' && kindOf(device.kind).through
         ? [

@@ -3,7 +3,7 @@ import { useDroppable } from '@dnd-kit/core';
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead } from '../../core/draw';
-import type { WalkGeometry } from '../../core/draw/walk-geometry';
+import type { WalkGeometry, Way } from '../../core/draw/walk-geometry';
 import { endWords } from '../../core/rig';
 import { type Props } from './walk';
 
@@ -40,22 +40,31 @@ export function Ways({ geometry }: { geometry: WalkGeometry }) {
       {[...geometry.ways]
         .sort((a, b) => Number(a.flat) - Number(b.flat))
         .map((w) => (
-          <g
-            key={w.key}
-            fill="none"
-            stroke={w.live ? 'var(--live)' : 'var(--rule)'}
-            strokeWidth={w.live ? 3 : 2}
-          >
-            <path d={w.d} stroke="var(--sheet)" strokeWidth={w.stereo ? 16 : 10} />
-            <path d={w.d} strokeDasharray={LEAD_DASH[w.type]} />
-            {w.stereo && (
-              <path d={w.d} transform="translate(0 5)" strokeDasharray={LEAD_DASH[w.type]} />
-            )}
-          </g>
+          <WayLines key={w.key} d={w.d} live={w.live} stereo={w.stereo} type={w.type} />
         ))}
     </svg>
   );
 }
+
+const WayLines = memo(function WayLines({
+  d,
+  live,
+  stereo,
+  type,
+}: Pick<Way, 'd' | 'live' | 'stereo' | 'type'>) {
+  return (
+    <g
+      fill="none"
+      stroke={live ? 'var(--live)' : 'var(--rule)'}
+      strokeWidth={live ? 3 : 2}
+      strokeDasharray={LEAD_DASH[type]}
+    >
+      <path d={d} stroke="var(--sheet)" strokeWidth={stereo ? 16 : 10} strokeDasharray="none" />
+      <path d={d} />
+      {stereo && <path d={d} transform="translate(0 5)" />}
+    </g>
+  );
+});
 
 const LeadTag = memo(function LeadTag({
   lead,

@@ -2,6 +2,7 @@
 import { useMemo } from 'react';
 import type { WalkView } from '../../core/draw';
 import { jackLabels, nameOf, type Rig } from '../../core/rig';
+import { deviceOf } from '../../core/rig/find';
 import { useAnswer } from '../look/use-answer';
 import type { Selection } from '../store/rig-store';
 import { useRig } from '../store/use-rig';
@@ -50,7 +51,7 @@ export function WalkTable({
         {[...view.stations]
           .sort((a, b) => a.lane - b.lane || a.column - b.column)
           .map((s) => {
-            const device = rig.devices.find((d) => d.id === s.device);
+            const device = deviceOf(rig, s.device);
             const choose = () => onSelect({ kind: 'device', id: s.device, station: s.id });
             return (
               <tr

@@ -15,10 +15,11 @@ import { placeWalk, SIZE, type WalkView } from '../../core/draw';
 import type { WalkGeometry } from '../../core/draw/walk-geometry';
 import { kindOf } from '../../core/kinds';
 import { type Rig } from '../../core/rig';
+import { howMany } from '../../core/units/display';
 import type { Selection } from '../store/rig-store';
 import { useAnswer } from '../look/use-answer';
 import { useRig, useRigStore } from '../store/use-rig';
-import { useFarLater } from './far-later';
+import { MANY, useFarLater } from './far-later';
 import { HIGH, LOW, MeterColumn } from './meter-column';
 import { METER_ROWS, type MeterRow, rowUnit } from './meter-rows';
 import { useWorst } from './use-worst';
@@ -77,7 +78,17 @@ export function Walk({
       ),
     [view, rig.leads, shown.length, compared, foldedLanes],
   );
-  const geometry = useFarLater(placed, scroller);
+  const chosen = useRig((s) => s.chosen);
+  const held = useMemo(
+    () =>
+      new Set([
+        ...chosen,
+        ...(selection ? [selection.id] : []),
+        ...(moving ? [moving.device] : []),
+      ]),
+    [chosen, selection, moving],
+  );
+  const geometry = useFarLater(placed, scroller, held);
   const marquee = useMarquee(placed);
   const sound = useRig((s) => s.sound);
   const notes = useAnswer('stationNotes', shown.some((r) => r.ofNote) ? { sound } : null);
@@ -106,7 +117,11 @@ export function Walk({
         className="walk"
         style={{ width: geometry.width, height: geometry.height }}
         role="group"
-        aria-label="Walk of the chosen sound"
+        aria-label={
+          placed.stations.length > MANY
+            ? `Walk of the chosen sound, ${howMany(placed.stations.length, 'strip')}: those in sight, all in the table`
+            : 'Walk of the chosen sound'
+        }
         {...marquee.handlers}
       >
         {marquee.frame && (

@@ -1,4 +1,5 @@
 import equal from 'fast-deep-equal';
+import memoizeOne from 'memoize-one';
 import { createContext, useContext, useMemo } from 'react';
 import { useStore } from 'zustand';
 import { useStoreWithEqualityFn } from 'zustand/traditional';
@@ -24,8 +25,11 @@ export const useDocument = (): Rig => useRig((s) => s.history.rig);
  * What a part of the page draws of the document, the same for as long as it reads the same: an edit of
  * something else does not have it drawn again.
  */
-export const useDrawn = <T>(of: (rig: Rig) => T): T =>
-  useStoreWithEqualityFn(useRigStore(), (s) => of(s.history.rig), equal);
+export function useDrawn<T>(of: (rig: Rig) => T): T {
+  // Much that changes in the store is not the document: for that nothing is worked out anew.
+  const drawn = useMemo(() => memoizeOne(of), [of]);
+  return useStoreWithEqualityFn(useRigStore(), (s) => drawn(s.history.rig), equal);
+}
 
 /**
  * The figures of the chosen sound; nothing while they are still being worked out. The document is a

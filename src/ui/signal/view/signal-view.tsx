@@ -100,14 +100,14 @@ export function SignalView() {
   );
 }
 
-/** What is chosen is scrolled into sight, and the side is opened for it. */
+/** What is chosen, a device or a lead, is scrolled into sight, and the side is opened for it. */
 function useShown(setSide: (change: (side: Side) => Side) => void) {
   const selection = useRig((s) => s.selection);
   useEffect(() => {
     if (selection) setSide((s) => (s === 'none' ? 'inspect' : s));
-    if (selection?.kind !== 'device') return;
+    if (!selection) return;
     document
-      .querySelector(`[data-device="${selection.id}"]`)
+      .querySelector(`[data-${selection.kind}="${selection.id}"]`)
       ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [selection, setSide]);
 }
