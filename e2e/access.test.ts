@@ -164,7 +164,7 @@ test.each(['light', 'dark'] as const)(
 test('with findings of every severity the head of the page still holds its menu', async () => {
   await tech.page.setViewport({ width: 1280, height: 800 });
   await tech.open('/rigs/observatory-practice/signal');
-  await tech.see('[aria-label^="Findings: 3 danger"]');
+  await tech.see('[aria-label^="Findings: 3 dangers"]');
   const ends = await tech.page.$$eval('header button', (all) =>
     all.map((e) => e.getBoundingClientRect().right),
   );

@@ -199,7 +199,7 @@ test('what is sent is written out by hand: a wrong number is told at once, and u
   await tech.typeOver('[data-table="written"] input[aria-label="Program on the wire"]', '3');
   await tech.reads('[data-list="mismatches"]', 'Not as Bare wants it');
   await tech.page.waitForFunction(() =>
-    document.querySelector('button[aria-label^="Findings: 0 danger, 1 fault"]'),
+    document.querySelector('button[aria-label^="Findings: 0 dangers, 1 fault"]'),
   );
   // A message can wait; a program that the device does not have is told where it is typed.
   await tech.typeOver('[aria-label="Waits so many ms behind the one before"]', '40');

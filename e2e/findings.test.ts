@@ -3,7 +3,7 @@ import type { Rig } from '../src/core/rig';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { chainOf } from '../src/core/testing/rigs';
 import { wired } from '../src/core/testing/wired';
-import { SEVERITIES } from '../src/core/findings/finding';
+import { openCounts } from '../src/core/findings/finding';
 import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
@@ -13,7 +13,7 @@ test('counts by severity; a fix cures its finding; accepting needs a reason, and
   const id = await stored(tech, brokenRig);
   await tech.open(`/rigs/${id}/signal`);
   const { findings } = analyse(brokenRig);
-  const label = `Findings: ${SEVERITIES.map((s) => `${findings.filter((f) => f.severity === s).length} ${s}`).join(', ')}`;
+  const label = `Findings: ${openCounts(findings)}`;
   await tech.see(`[aria-label="${label}"]`);
   await tech.press('f');
   const lead = findings.find((f) => f.rule === 'speaker-lead')!;

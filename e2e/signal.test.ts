@@ -1,6 +1,8 @@
 import { analyse } from '../src/core/report';
 import { connectionOrder } from '../src/core/analysis';
+import type { KeyInput } from 'puppeteer-core';
 import { brokenRig, hybridRig, touringRig } from '../src/core/demo';
+import { chainOf } from '../src/core/testing/rigs';
 import { smallWalk } from '../src/core/draw/small-walk';
 import { effectiveRig } from '../src/core/control';
 import { noiseIn, playNote } from '../src/core/note';
@@ -47,6 +49,39 @@ test('a strip that only passes on is chosen wherever it is pressed: nothing lies
   const { x, y, width, height } = (await strip!.boundingBox())!;
   await tech.page.mouse.click(x + width / 2, y + height - 6);
   await tech.see('[data-inspector="kiln"]');
+});
+
+test('a long walk draws what is in sight; whatever is chosen from afar is brought there', async () => {
+  const rig = chainOf(['guitar-humbucker', ...Array<string>(60).fill('buffer'), 'console-input']);
+  const id = await stored(tech, rig);
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.see('[data-station="d0"]');
+  const strips = () => tech.page.$$eval('[data-station]', (all) => all.length);
+  expect(await strips()).toBeLessThan(30);
+  expect(await tech.page.$('[data-station="d61"]')).toBeNull();
+  await tech.control('k');
+  await tech.page.keyboard.type('Device 55');
+  await tech.see('::-p-text(Device 55)');
+  await tech.press('Enter');
+  await tech.see('[data-inspector="d55"]');
+  const isInSight = (station: string) =>
+    tech.page.waitForFunction(
+      (s) => {
+        const strip = document.querySelector(`[data-station="${s}"]`)?.getBoundingClientRect();
+        const pane = document.querySelector('#place .scroll')!.getBoundingClientRect();
+        return strip && strip.left >= pane.left && strip.right <= pane.right + 1;
+      },
+      { polling: 50 },
+      station,
+    );
+  await isInSight('d55');
+  await tech.reads('[data-figures="d55"] [data-row="level"]', level(rig, 's1', 'd55'));
+  // Onwards by keys, past what was drawn: the next ones come.
+  await tech.press(...Array<KeyInput>(6).fill('ArrowRight'));
+  await isInSight('d61');
+  await tech.reads('[data-figures="d61"] [data-row="level"]', level(rig, 's1', 'd61'));
+  expect(await tech.page.$('[data-station="d0"]')).toBeNull();
+  expect(await strips()).toBeLessThan(30);
 });
 
 test('the figures are there before any script runs', async () => {

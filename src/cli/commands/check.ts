@@ -1,4 +1,4 @@
-import { type Finding, type Fix, SEVERITIES } from '../../core/findings/finding';
+import { type Finding, type Fix, openCounts } from '../../core/findings/finding';
 import { analyse, Analyser, cureAll, FixTrial, isSafe, type Tried } from '../../core/report';
 import { type Rig, writeRig } from '../../core/rig';
 import { type Answer, command, EXIT, refuse } from '../command';
@@ -83,7 +83,6 @@ export const check = command<Options>({
     const { findings } =
       trial?.report ?? (untried ? Analyser.withWaysOut().analyse(rig) : analyse(rig));
     const open = findings.filter((f) => f.accepted === undefined);
-    const counts = SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`);
     const isFaulty = open.some((f) => f.severity === 'fault' || f.severity === 'danger');
     return {
       json: findings.map((f) => {
@@ -92,7 +91,7 @@ export const check = command<Options>({
         return { key, rule, severity, subjects, sounds, what, why, fix, others, accepted };
       }),
       lines: [
-        `${rig.name}: ${counts.join(', ')}`,
+        `${rig.name}: ${openCounts(findings)}`,
         ...findings.map((f) => lineOf(f, cures?.get(f.key))),
       ],
       exit: isFaulty ? EXIT.faulty : EXIT.fine,

@@ -2,7 +2,7 @@ import type { Edit } from '../rig/edits';
 import type { RuleId } from './rules';
 import type { Severity } from './severity';
 
-export { isWorse, SEVERITIES, type Severity } from './severity';
+export { countOf, isWorse, openCounts, SEVERITIES, type Severity } from './severity';
 
 /** A change that would cure a finding, in words and as edits. */
 export interface Fix {

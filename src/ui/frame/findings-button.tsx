@@ -1,5 +1,5 @@
 'use client';
-import { type Severity, SEVERITIES } from '../../core/findings/finding';
+import { openCounts, type Severity, SEVERITIES } from '../../core/findings/finding';
 import { SeverityMark } from '../look/severity';
 import { useRig } from '../store/use-rig';
 
@@ -18,7 +18,7 @@ export function FindingsButton() {
       type="button"
       className="sound findings-button-box"
       onClick={() => openFindings(true)}
-      aria-label={'Findings: ' + SEVERITIES.map((s) => `${countOf(s)} ${s}`).join(', ')}
+      aria-label={`Findings: ${openCounts(findings)}`}
     >
       {open.length === 0 && 'no findings'}
       {/* With the words of all of them the head of the page would be too wide. */}

@@ -4,7 +4,7 @@ import {
   IconInfoCircleFilled,
   IconSquareRotatedFilled,
 } from '@tabler/icons-react';
-import type { Severity } from '../../core/findings/finding';
+import { countOf, type Severity } from '../../core/findings/finding';
 
 const SHAPES = {
   danger: IconAlertOctagonFilled,
@@ -34,7 +34,7 @@ export function SeverityMark({
         aria-hidden={!quiet}
         aria-label={quiet ? severity : undefined}
       />
-      {!quiet && [count, !isShort && severity].filter((x) => x || x === 0).join(' ')}
+      {!quiet && (count === undefined ? severity : isShort ? count : countOf(count, severity))}
     </span>
   );
 }

@@ -1,4 +1,4 @@
-import { SEVERITIES } from '../../findings/finding';
+import { openCounts } from '../../findings/finding';
 import { endWords } from '../../rig/find';
 import { fixed, howMany } from '../../units';
 import { WALK_LEAST, walkPages, walkSvg } from '../walk-svg';
@@ -11,10 +11,10 @@ export const summary: PartMaker = {
   title: 'Summary and promises',
   blocks: ({ rig, report, list, open, kg, budget }) => [
     words(
-      `${rig.devices.filter((d) => d.host === undefined).length} ` +
-        `devices, ${howMany(list.cuts.length, 'lead')}, ${rig.sounds.length} ` +
-        `sounds, ${howMany((rig.songs ?? []).length, 'song')}. Open ` +
-        `findings: ${SEVERITIES.map((s) => `${open.filter((f) => f.severity === s).length} ${s}`).join(', ')}.`,
+      `${howMany(rig.devices.filter((d) => d.host === undefined).length, 'device')}, ` +
+        `${howMany(list.cuts.length, 'lead')}, ${howMany(rig.sounds.length, 'sound')}, ` +
+        `${howMany((rig.songs ?? []).length, 'song')}. Open ` +
+        `findings: ${openCounts(open)}.`,
     ),
     ...(rig.notes ? [words(rig.notes)] : []),
     ...(report.promises.length
