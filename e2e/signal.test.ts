@@ -6,7 +6,16 @@ import { chainOf } from '../src/core/testing/rigs';
 import { smallWalk } from '../src/core/draw/small-walk';
 import { effectiveRig } from '../src/core/control';
 import { noiseIn, playNote } from '../src/core/note';
-import { applyEdits, jointsOf, leadsOfJoint, nameOf, type Rig } from '../src/core/rig';
+import { kindOf } from '../src/core/kinds';
+import {
+  applyEdits,
+  isEngaged,
+  jointsOf,
+  leadsOfJoint,
+  nameOf,
+  type Rig,
+  stateIn,
+} from '../src/core/rig';
 import { fixed } from '../src/core/units';
 import { forEachFile, Person, stored } from './person';
 
@@ -77,6 +86,7 @@ test('a long walk draws what is in sight; whatever is chosen from afar is brough
   await isInSight('d55');
   await tech.reads('[data-figures="d55"] [data-row="level"]', level(rig, 's1', 'd55'));
   // Onwards by keys, past what was drawn: the next ones come.
+  await tech.gone('.mantine-Spotlight-content');
   await tech.press(...Array<KeyInput>(6).fill('ArrowRight'));
   await isInSight('d61');
   await tech.reads('[data-figures="d61"] [data-row="level"]', level(rig, 's1', 'd61'));
@@ -295,6 +305,23 @@ test('a device is added behind a free output', async () => {
     from: { device: 'sim', jack: 'outR' },
     to: { device: 'recorder-input', jack: 'in' },
   });
+});
+
+test('a key that comes before the figures of the last one works on what stands now', async () => {
+  const id = await stored(tech, touringRig);
+  await tech.open(`/rigs/${id}/signal?device=brine&sound=crunch`);
+  await tech.see('[data-inspector="brine"]');
+  await tech.see('[data-station="brine"]');
+  const isOn = (rig: Rig) => {
+    const device = rig.devices.find((d) => d.id === 'brine')!;
+    const sound = rig.sounds.find((s) => s.id === 'crunch');
+    return isEngaged(kindOf(device.kind), device, stateIn(sound, device.id));
+  };
+  const before = isOn(touringRig);
+  await tech.press('b', 'b');
+  expect(isOn(await tech.savedRig(id))).toBe(before);
+  await tech.press('b', 'b', 'b');
+  expect(isOn(await tech.savedRig(id))).toBe(!before);
 });
 
 test(

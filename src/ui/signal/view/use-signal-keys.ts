@@ -2,10 +2,11 @@ import type { WalkView } from '../../../core/draw';
 import { foldableHosts } from '../../../core/draw/walk-view';
 import { kindOf } from '../../../core/kinds';
 import { sure } from '../../../core/outcome';
-import { leadOf } from '../../../core/rig/find';
+import { isEngaged, stateIn } from '../../../core/rig/device-state';
+import { deviceOf, leadOf, soundOf } from '../../../core/rig/find';
 import type { Device, Lead, Rig } from '../../../core/rig/schema';
 import { useKeys } from '../../frame/use-keys';
-import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
+import { useDocument, useRig, useRigStore, useSoundReport } from '../../store/use-rig';
 import { freeOutput } from '../place-edits';
 import type { Looking } from '../walk-tools';
 import { reachAlong } from './reach-along';
@@ -38,7 +39,7 @@ export function useSignalKeys(on: SignalKeys): void {
   const select = useRig((s) => s.select);
   const step = useStep(on);
   const reach = useReach(on);
-  const bypass = useBypass(device);
+  const bypass = useBypass();
   const drop = () =>
     hand.moving?.lead && hand.byKeys && hand.drop(hand.moving.device, hand.moving.lead);
   useKeys([
@@ -67,12 +68,15 @@ export function useSignalKeys(on: SignalKeys): void {
   ]);
 }
 
-/** One step along the walk: of the device in hand, of the probe, or of what is chosen. */
+/**
+ * One step along the walk: of the device in hand, of the probe, or of what is chosen. A key may come
+ * before the page has drawn what the last one did, so what is chosen is asked of the store.
+ */
 function useStep({ hand, view, order }: SignalKeys) {
-  const selection = useRig((s) => s.selection);
-  const select = useRig((s) => s.select);
+  const store = useRigStore();
   return (by: 1 | -1) => {
     if (hand.moving && hand.byKeys) return hand.step(by);
+    const { selection, select } = store.getState();
     if (selection?.kind === 'lead') {
       const id = within(order, order.indexOf(selection.id) + by);
       return id && select({ kind: 'lead', id });
@@ -87,29 +91,35 @@ function useStep({ hand, view, order }: SignalKeys) {
 }
 
 /** Chooses a device more or less along the walk, from the chosen one on. */
-function useReach({ view, device }: SignalKeys) {
-  const chosen = useRig((s) => s.chosen);
-  const choose = useRig((s) => s.choose);
+function useReach({ view }: SignalKeys) {
+  const store = useRigStore();
   return (by: 1 | -1) => {
+    const { chosen, choose, selection } = store.getState();
     const walk = view?.stations.map((s) => s.device) ?? [];
-    choose(reachAlong(walk, chosen.length || !device ? chosen : [device.id], by));
+    const one = selection?.kind === 'device' ? [selection.id] : [];
+    choose(reachAlong(walk, chosen.length ? chosen : one, by));
   };
 }
 
-/** Bypasses the chosen device in the sound, or engages it. */
-function useBypass(device: Device | undefined) {
-  const rig = useDocument();
-  const report = useSoundReport();
-  const soundId = useRig((s) => s.sound);
-  const edit = useRig((s) => s.edit);
+/**
+ * Bypasses the chosen device in the sound, or engages it: as the document says that it is, whose
+ * figures may still be on their way.
+ */
+function useBypass() {
+  const store = useRigStore();
   return () => {
-    const station = report?.stations.find((x) => x.device === device?.id);
-    if (!device || kindOf(device.kind).alwaysOn || !station) return;
+    const { selection, report, sound: id, edit, history } = store.getState();
+    const device = selection?.kind === 'device' && deviceOf(history.rig, selection.id);
+    const isHere = report.sounds.some(
+      (r) => r.sound === id && r.stations.some((s) => s.device === selection?.id),
+    );
+    if (!device || !isHere || kindOf(device.kind).alwaysOn) return;
+    const sound = soundOf(history.rig, id);
     edit({
       edit: 'setEngaged',
       device: device.id,
-      sound: rig.sounds.find((s) => s.id === soundId)?.id,
-      engaged: station.state === 'through' || station.state === 'unused',
+      sound: sound?.id,
+      engaged: !isEngaged(kindOf(device.kind), device, stateIn(sound, device.id)),
     });
   };
 }
