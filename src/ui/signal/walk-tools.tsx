@@ -1,5 +1,5 @@
 'use client';
-import { Button, SegmentedControl, Select } from '@mantine/core';
+import { Button, Menu, SegmentedControl, Select } from '@mantine/core';
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import { kindOf } from '../../core/kinds';
@@ -155,25 +155,49 @@ function Inside({ looking, onLook }: Looks) {
   );
 }
 
-/** A button for each host: what is inside it is shown or folded away. */
+/** More hosts than this are folded from a menu: their buttons would push the walk away. */
+const FEW = 3;
+
+/** For each host, what is inside it is shown or folded away. */
 function Folds({ looking, hosts, onLook }: Looks & { hosts: string[] }) {
   const names = useDrawn((rig) => hosts.map((h) => nameOf(rig, h)));
-  return hosts.map((h, i) => {
-    const isFolded = looking.folded.includes(h);
-    return (
-      <Button
-        key={h}
-        size="compact-xs"
-        variant={isFolded ? 'filled' : 'default'}
-        aria-pressed={isFolded}
-        onClick={() =>
-          onLook({
-            folded: isFolded ? looking.folded.filter((x) => x !== h) : [...looking.folded, h],
-          })
-        }
-      >
-        {isFolded ? 'Unfold' : 'Fold'} {names[i]}
-      </Button>
-    );
+  const folds = hosts.map((host, i) => {
+    const isFolded = looking.folded.includes(host);
+    return {
+      ...{ host, isFolded },
+      words: `${isFolded ? 'Unfold' : 'Fold'} ${names[i]}`,
+      turn: () =>
+        onLook({
+          folded: isFolded ? looking.folded.filter((x) => x !== host) : [...looking.folded, host],
+        }),
+    };
   });
+  if (folds.length > FEW)
+    return (
+      <Menu position="bottom-start" closeOnItemClick={false}>
+        <Menu.Target>
+          <Button size="compact-xs" variant={looking.folded.length ? 'filled' : 'default'}>
+            {looking.folded.length ? `${looking.folded.length} folded …` : 'Fold …'}
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown className="long-menu">
+          {folds.map((f) => (
+            <Menu.Item key={f.host} onClick={f.turn}>
+              {f.words}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+    );
+  return folds.map((f) => (
+    <Button
+      key={f.host}
+      size="compact-xs"
+      variant={f.isFolded ? 'filled' : 'default'}
+      aria-pressed={f.isFolded}
+      onClick={f.turn}
+    >
+      {f.words}
+    </Button>
+  ));
 }
