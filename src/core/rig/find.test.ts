@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { DEMO_RIGS, touringRig } from '../demo';
+import { kindOf } from '../kinds';
 import { device, lead, rigOf } from '../testing/rigs';
 import {
   blocksOf,
@@ -16,6 +17,8 @@ import {
   nameOf,
   settle,
 } from './find';
+import { isFreeLoop } from './loop-edits';
+import { loopAround, loopState } from './loop-holding';
 
 test('things are in the same order by their ids, whatever the order of the file', () => {
   const ids = fc.uniqueArray(fc.string({ minLength: 1, maxLength: 4 }), { maxLength: 12 });
@@ -89,7 +92,14 @@ test.each(DEMO_RIGS.map((r) => [r.name, r] as const))(
       expect(isPlugged(settled, id)).toBe(ends.length > 0);
       for (const { jack } of ends) expect(isPlugged(settled, id, jack)).toBe(true);
       expect(isPlugged(settled, id, 'no jack of it')).toBe(false);
+      expect(blocksOf(settled, id)).toEqual(blocksOf(loose, id));
+      expect(loopAround(settled, id)).toEqual(loopAround(loose, id));
     }
+    for (const { id, kind } of loose.devices)
+      for (const loop of kindOf(kind).loops ?? []) {
+        expect(loopState(settled, id, loop)).toEqual(loopState(loose, id, loop));
+        expect(isFreeLoop(settled, id, loop)).toBe(isFreeLoop(loose, id, loop));
+      }
     for (const l of loose.leads)
       expect([leadOf(settled, l.id), leadOf(loose, l.id)]).toEqual([l, l]);
   },
