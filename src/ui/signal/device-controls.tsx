@@ -58,18 +58,7 @@ export function ControlsHere({ device }: { device: Device }) {
         <>
           <h3>Controls in {sound?.name ?? 'this sound'}</h3>
           {rig.sounds.length > 1 && (
-            <SegmentedControl
-              size="xs"
-              mb={6}
-              fullWidth
-              aria-label="What is turned holds in"
-              value={holds}
-              onChange={(v) => setHolds(v === 'all' ? 'all' : 'this')}
-              data={[
-                { value: 'this', label: `in ${cutText(sound?.name ?? 'this sound', 24)}` },
-                { value: 'all', label: 'in all sounds' },
-              ]}
-            />
+            <HoldsIn sound={sound?.name ?? 'this sound'} holds={holds} onHolds={setHolds} />
           )}
           <div className="knobs">
             {kind.parameters.map((p) => (
@@ -105,6 +94,32 @@ export function ControlsHere({ device }: { device: Device }) {
         </>
       )}
     </>
+  );
+}
+
+/** Whether what is turned holds in the sound that is heard, or in all. */
+function HoldsIn({
+  sound,
+  holds,
+  onHolds,
+}: {
+  sound: string;
+  holds: Holds;
+  onHolds: (holds: Holds) => void;
+}) {
+  return (
+    <SegmentedControl
+      size="xs"
+      mb={6}
+      fullWidth
+      aria-label="What is turned holds in"
+      value={holds}
+      onChange={(v) => onHolds(v === 'all' ? 'all' : 'this')}
+      data={[
+        { value: 'this', label: `in ${cutText(sound, 24)}` },
+        { value: 'all', label: 'in all sounds' },
+      ]}
+    />
   );
 }
 

@@ -1,7 +1,6 @@
 'use client';
 import { type RefObject, useDeferredValue } from 'react';
-import { placeWalk, type WalkView } from '../../core/draw';
-import type { Rig } from '../../core/rig';
+import type { WalkGeometry } from '../../core/draw/walk-geometry';
 import { useShown } from './use-shown';
 
 const HEIGHT = 44;
@@ -13,23 +12,16 @@ const MARGIN = 14;
  * there when not all of it fits.
  */
 export function Minimap({
-  rig,
-  view,
-  rows,
-  foldedLanes,
+  placed,
   scroller,
 }: {
-  rig: Rig;
-  view: WalkView;
-  rows: number;
-  foldedLanes: readonly string[];
+  placed: WalkGeometry;
   scroller: RefObject<HTMLDivElement | null>;
 }) {
   const shown = useShown(scroller);
   // The walk itself comes first.
-  const walk = useDeferredValue(view);
+  const g = useDeferredValue(placed);
   if (!shown) return null;
-  const g = placeWalk(walk, rig.leads, rows, undefined, new Set(foldedLanes));
   const [fullWidth, fullHeight] = [g.width + 2 * MARGIN, g.height];
   if (fullWidth <= shown.width + 4 && fullHeight <= shown.height + 4) return null;
   // Wide and low: each way has its own scale.

@@ -11,7 +11,7 @@ import {
 } from '@dnd-kit/core';
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
 import { type RefObject, useCallback, useMemo } from 'react';
-import { placeWalk, SIZE, type WalkView } from '../../core/draw';
+import { SIZE } from '../../core/draw';
 import type { WalkGeometry } from '../../core/draw/walk-geometry';
 import { kindOf } from '../../core/kinds';
 import { type Rig } from '../../core/rig';
@@ -21,7 +21,7 @@ import { useAnswer } from '../look/use-answer';
 import { useRig, useRigStore } from '../store/use-rig';
 import { MANY, useFarLater } from './far-later';
 import { HIGH, LOW, MeterColumn } from './meter-column';
-import { METER_ROWS, type MeterRow, rowUnit } from './meter-rows';
+import { type MeterRow, rowUnit } from './meter-rows';
 import { useWorst } from './use-worst';
 import { type Moving, type Compared } from './walk-looks';
 import { LeadTags, Ways } from './walk-leads';
@@ -33,8 +33,9 @@ const BY_POINTER = { activationConstraint: { distance: 6 } };
 
 export interface Props {
   rig: Rig;
-  view: WalkView;
-  rows: readonly string[];
+  /** The whole walk, of which what is in sight is drawn. */
+  placed: WalkGeometry;
+  shown: readonly MeterRow[];
   selection: Selection;
   moving: Moving | null;
   compared: Compared | null;
@@ -42,7 +43,6 @@ export interface Props {
   onMoving: (m: Moving | null) => void;
   onDrop: (device: string, lead: string) => void;
   onUnfold: (host: string) => void;
-  foldedLanes: readonly string[];
   onFoldLane: (lane: string) => void;
   /** What scrolls it. */
   scroller: RefObject<HTMLElement | null>;
@@ -51,8 +51,8 @@ export interface Props {
 /** The walk of one sound with the meter bridge under each lane. */
 export function Walk({
   rig,
-  view,
-  rows,
+  placed,
+  shown,
   selection,
   moving,
   compared,
@@ -60,24 +60,9 @@ export function Walk({
   onMoving,
   onDrop,
   onUnfold,
-  foldedLanes,
   onFoldLane,
   scroller,
 }: Props) {
-  const shown = useMemo(() => METER_ROWS.filter((r) => rows.includes(r.id)), [rows]);
-  const placed = useMemo(
-    () =>
-      placeWalk(
-        view,
-        rig.leads,
-        shown.length,
-        compared
-          ? (s) => !compared.words.has(s.device) && !s.folded?.some((d) => compared.words.has(d))
-          : undefined,
-        new Set(foldedLanes),
-      ),
-    [view, rig.leads, shown.length, compared, foldedLanes],
-  );
   const chosen = useRig((s) => s.chosen);
   const held = useMemo(
     () =>
@@ -215,7 +200,7 @@ function Gutter({
   geometry: WalkGeometry;
   onFoldLane: (lane: string) => void;
   compared: Compared | null;
-  shown: MeterRow[];
+  shown: readonly MeterRow[];
 }) {
   const units = useRig((s) => s.units);
   return (

@@ -1,11 +1,14 @@
 import dynamic from 'next/dynamic';
-import { useCallback, useRef } from 'react';
-import type { WalkView } from '../../../core/draw';
+import { useCallback, useMemo, useRef } from 'react';
+import { placeWalk, type WalkView } from '../../../core/draw';
+import type { WalkGeometry } from '../../../core/draw/walk-geometry';
 import { isPlugged } from '../../../core/rig/find';
 import { later } from '../../look/later';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
+import { METER_ROWS } from '../meter-rows';
 import { Minimap } from '../minimap';
 import { Walk } from '../walk';
+import type { Compared } from '../walk-looks';
 import type { Looking } from '../walk-tools';
 import { AlsoDiffer } from './also-differ';
 import { Chips } from './chips';
@@ -20,6 +23,32 @@ const WiringDrawing = dynamic(
   later(() => import('../wiring/wiring-drawing').then((m) => m.WiringDrawing)),
   { ssr: false },
 );
+
+/** Where strips and leads of a walk stand; nothing where it has none. What is the same in both sounds is narrow. */
+function usePlaced(
+  view: WalkView | undefined,
+  rows: number,
+  compared: Compared | null,
+  foldedLanes: readonly string[],
+): WalkGeometry | undefined {
+  const { leads } = useDocument();
+  return useMemo(
+    () =>
+      view?.stations.length
+        ? placeWalk(
+            view,
+            leads,
+            rows,
+            compared
+              ? (s) =>
+                  !compared.words.has(s.device) && !s.folded?.some((d) => compared.words.has(d))
+              : undefined,
+            new Set(foldedLanes),
+          )
+        : undefined,
+    [view, leads, rows, compared, foldedLanes],
+  );
+}
 
 /** The walk or the drawing of the wiring, with what is on neither below, and where on it one is. */
 export function WalkPane({
@@ -46,6 +75,13 @@ export function WalkPane({
   const isUsed = (id: string) =>
     isPlugged(rig, id) || rig.devices.some((d) => d.supply?.device === id);
   const [beside, loose] = [silent.filter(isUsed), silent.filter((id) => !isUsed(id))];
+  const shown = useMemo(() => METER_ROWS.filter((r) => rows.includes(r.id)), [rows]);
+  const placed = usePlaced(
+    looking.pane === 'walk' ? view : undefined,
+    shown.length,
+    compared,
+    looking.lanes,
+  );
   const walking = looking.pane !== 'wiring';
   // A strip whose figures stay is not drawn again for a hand that it was given anew.
   const { lanes, folded } = looking;
@@ -65,11 +101,11 @@ export function WalkPane({
           <WiringDrawing {...{ scroller, looking, look }} />
         ) : view && view.stations.length > 0 && looking.pane === 'table' ? (
           <WalkTable {...{ rig, view, rows, selection }} onSelect={select} />
-        ) : view && view.stations.length > 0 ? (
+        ) : placed ? (
           <Walk
             rig={rig}
-            view={view}
-            rows={rows}
+            placed={placed}
+            shown={shown}
             selection={selection}
             moving={hand.moving}
             compared={compared}
@@ -77,7 +113,6 @@ export function WalkPane({
             onMoving={hand.setMoving}
             onDrop={hand.drop}
             onUnfold={unfold}
-            foldedLanes={looking.lanes}
             onFoldLane={fold}
             scroller={scroller}
           />
@@ -98,15 +133,7 @@ export function WalkPane({
         {beside.length > 0 && <Chips title="Beside the signal" devices={beside} />}
         {loose.length > 0 && <Chips title="Not connected" devices={loose} />}
       </div>
-      {looking.pane === 'walk' && view && (
-        <Minimap
-          rig={rig}
-          view={view}
-          rows={rows.length}
-          foldedLanes={looking.lanes}
-          scroller={scroller}
-        />
-      )}
+      {looking.pane === 'walk' && placed && <Minimap placed={placed} scroller={scroller} />}
     </>
   );
 }
