@@ -31,14 +31,7 @@ test('a rig opens with the script of its view; the rest comes after it, and then
     first,
   );
   // The last of what is fetched later is a dialog: then nothing has to be asked for any more.
-  await tech.page.waitForFunction(
-    () =>
-      new Promise<boolean>((done) => {
-        const count = () => performance.getEntriesByType('resource').length;
-        const was = count();
-        setTimeout(() => done(count() === was), 1500);
-      }),
-  );
+  await tech.all();
   await tech.offline();
   await tech.press('f');
   await tech.see('::-p-aria([name="Findings"][role="dialog"])');

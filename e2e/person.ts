@@ -64,10 +64,49 @@ export class Person {
   }
 
   async open(path: string): Promise<void> {
+    this.hasAll = false;
     await this.page.goto(base + path, { waitUntil: 'load' });
     if (path.startsWith('/rigs/') && path !== '/rigs/new')
       await this.see('[data-save="saved"], [data-save="saving"], [data-save="unsaved"]');
     await this.ready();
+  }
+  /** Goes to another place of the rig that is open, as by its links: nothing is loaded anew. */
+  async goes(path: string): Promise<void> {
+    // Where all is there a place is drawn in the step that leads to it.
+    if (!this.hasAll) await this.all();
+    await this.page.evaluate(
+      (p) =>
+        (window as unknown as { next: { router: { push: (p: string) => void } } }).next.router.push(
+          p,
+        ),
+      path,
+    );
+    await this.page.waitForFunction(
+      (p) => {
+        const [asked, is] = [new URL(p, location.href), new URL(location.href)];
+        return (
+          asked.pathname === is.pathname &&
+          [...asked.searchParams].every(([name, value]) => is.searchParams.get(name) === value) &&
+          (document.querySelector('#place')?.textContent?.length ?? 0) > 40
+        );
+      },
+      { polling: ASK_MS },
+      path,
+    );
+    await this.ready();
+  }
+  private hasAll = false;
+  /** Waits until all of Yantrel is fetched: nothing comes any more. */
+  async all(): Promise<void> {
+    await this.page.waitForFunction(
+      () =>
+        new Promise<boolean>((done) => {
+          const count = () => performance.getEntriesByType('resource').length;
+          const was = count();
+          setTimeout(() => done(count() === was), 1500);
+        }),
+    );
+    this.hasAll = true;
   }
   async reload(): Promise<void> {
     await this.page.reload();

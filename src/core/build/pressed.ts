@@ -1,11 +1,37 @@
 import { pressesBetween } from '../midi/presses';
+import { at } from '../outcome';
+import { sameJson } from '../rig/same-json';
 import type { Rig, Sound } from '../rig/schema';
+import { sameDevicesBut } from '../rig/to-the-ear';
 
 /** Pairs of sounds that are looked at, at most. */
 const MOST_PAIRS = 120;
 
+/** What of a device no press hangs on. */
+const UNPRESSED = ['at', 'rack', 'gear', 'notes', 'mains', 'supply'] as const;
+
+/** What presses hang on besides the sounds. */
+type Pressed = Pick<Rig, 'devices' | 'leads' | 'controls'>;
+
 /** Which devices a change presses, by the two sounds, while all else that counts stays as it is. */
-let last: { key: string; pairs: WeakMap<Sound, WeakMap<Sound, string[]>> } | undefined;
+let last: { of: Pressed; pairs: WeakMap<Sound, WeakMap<Sound, string[]>> } | undefined;
+
+/** What is known of a rig in which the same is pressed. Most of it is the very same objects as before. */
+function knownOf(rig: Rig): WeakMap<Sound, WeakMap<Sound, string[]>> {
+  const { devices, leads, controls } = rig;
+  const isSame = (was: Pressed) =>
+    sameDevicesBut(was.devices, devices, UNPRESSED) &&
+    (was.leads === leads ||
+      (was.leads.length === leads.length &&
+        was.leads.every((l, i) => {
+          const now = at(leads, i);
+          return l === now || (sameJson(l.from, now.from) && sameJson(l.to, now.to));
+        }))) &&
+    sameJson(was.controls, controls);
+  const pairs = last && isSame(last.of) ? last.pairs : new WeakMap<never, never>();
+  last = { of: { devices, leads, controls }, pairs };
+  return pairs;
+}
 
 /**
  * How often a foot goes to each device: its share of the changes between sounds, 0 to 1. All
@@ -13,21 +39,7 @@ let last: { key: string; pairs: WeakMap<Sound, WeakMap<Sound, string[]>> } | und
  * kept while things are only moved about.
  */
 export function pressedDevices(rig: Rig): ReadonlyMap<string, number> {
-  const key = JSON.stringify([
-    rig.devices.map((d) => ({
-      ...d,
-      at: undefined,
-      rack: undefined,
-      gear: undefined,
-      notes: undefined,
-      mains: undefined,
-      supply: undefined,
-    })),
-    rig.leads.map((l) => [l.from, l.to]),
-    rig.controls,
-  ]);
-  if (last?.key !== key) last = { key, pairs: new WeakMap() };
-  const { pairs: known } = last;
+  const known = knownOf(rig);
   const found = new Map<string, number>();
   const all = rig.sounds.flatMap((from) =>
     rig.sounds.flatMap((to) => (from === to ? [] : [[from, to] as const])),

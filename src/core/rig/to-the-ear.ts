@@ -20,6 +20,13 @@ type Devices = readonly Device[];
 const areSame = (a: Devices, b: Devices, same: (d: Device, then: Device) => boolean): boolean =>
   a === b || (a.length === b.length && a.every((d, i) => same(d, b[i] as Device)));
 
+/** Whether two lists of devices are the same, one by one, but for some fields. */
+export const sameDevicesBut = (
+  a: Devices,
+  b: Devices,
+  unread: readonly (keyof Device)[],
+): boolean => areSame(a, b, (d, then) => isSame(d, then, unread));
+
 /**
  * Whether two lists of devices do the same in sound and messages, one by one. Which board something stands on
  * counts: hum asks for it.
@@ -28,5 +35,4 @@ export const sameToTheEar = (a: Devices, b: Devices): boolean =>
   areSame(a, b, (d, then) => d.at?.board === then.at?.board && isSame(d, then, UNHEARD));
 
 /** Whether two lists of devices are built and carried alike, one by one. */
-export const sameToTheHand = (a: Devices, b: Devices): boolean =>
-  areSame(a, b, (d, then) => isSame(d, then, UNBUILT));
+export const sameToTheHand = (a: Devices, b: Devices): boolean => sameDevicesBut(a, b, UNBUILT);
