@@ -143,6 +143,27 @@ describe('where things stand', () => {
     };
     expect(pressedDevices(moved)).toEqual(pressedDevices(touringRig));
   });
+  test('what is pressed is kept only while all that it hangs on is the same', () => {
+    let different = 0;
+    for (const rig of DEMO_RIGS) {
+      const midi = rig.leads.find((l) => l.type === 'midi');
+      const changed: Rig[] = [
+        { ...rig, controls: [] },
+        { ...rig, leads: rig.leads.filter((l) => l !== midi) },
+        { ...rig, leads: rig.leads.map((l) => ({ ...l })) },
+        { ...rig, devices: rig.devices.map((d): Device => ({ ...d, engaged: !d.engaged })) },
+        { ...rig, sounds: rig.sounds.map((s, n) => (n ? s : { ...s, states: {} })) },
+      ];
+      for (const other of changed) {
+        // Of a copy nothing is known, since its sounds are other objects.
+        const anew = pressedDevices(structuredClone(other));
+        const whole = pressedDevices(rig);
+        expect(pressedDevices(other)).toEqual(anew);
+        if (JSON.stringify([...anew]) !== JSON.stringify([...whole])) different++;
+      }
+    }
+    expect(different).toBeGreaterThan(2);
+  });
 });
 
 /** Nominal mains, from tables that travellers print: volts and hertz. */
