@@ -83,6 +83,14 @@ test('a long walk draws what is in sight; whatever is chosen from afar is brough
   await tech.reads('[data-figures="d61"] [data-row="level"]', level(rig, 's1', 'd61'));
   expect(await tech.page.$('[data-station="d0"]')).toBeNull();
   expect(await strips()).toBeLessThan(30);
+  // Three keys before the page has drawn anything are three steps.
+  await tech.page.evaluate(() => {
+    for (let n = 0; n < 3; n++)
+      document.body.dispatchEvent(
+        new KeyboardEvent('keydown', { key: 'ArrowLeft', bubbles: true }),
+      );
+  });
+  await tech.see('[data-inspector="d58"]');
 });
 
 test('the figures are there before any script runs', async () => {

@@ -1,4 +1,4 @@
-import { fixed, showLevel } from '../../../core/units';
+import { arrivalWords } from './arrival-words';
 import { useRig, useSoundReport } from '../../store/use-rig';
 
 /** So many lines can be seen at once wherever the page is narrow. */
@@ -20,18 +20,7 @@ export function Arrivals() {
     >
       {destinations.map((d) => (
         <span key={d.device} data-destination={d.device}>
-          <strong>{d.name}</strong>{' '}
-          <span className="figures">
-            {d.levelDbu
-              ? [
-                  showLevel(d.levelDbu.normal, units.level),
-                  d.signalToNoiseDb === null ? 'no noise' : `${fixed(d.signalToNoiseDb)} dB S/N`,
-                  ...(d.thdPercent ? [`${fixed(d.thdPercent.normal)} %`] : []),
-                  d.pairedWith ? `${d.side} of stereo` : d.channels,
-                  `${fixed(d.latencyMs ?? 0)} ms`,
-                ].join(', ')
-              : 'silent'}
-          </span>
+          <strong>{d.name}</strong> <span className="figures">{arrivalWords(d, units.level)}</span>
         </span>
       ))}
     </div>
