@@ -252,7 +252,7 @@ test('several things go into a lead by typing them, and devices of another rig c
     ['Lantern waltz', still.id],
   ]);
 
-  await tech.open(`/rigs/${id}/signal?lead=l0`);
+  await tech.loads(`/rigs/${id}/signal?lead=l0`);
   await tech.typeOver('::-p-aria([name="Put in by typing"])', 'low drive "Kiln" > wah');
   await tech.see('[data-station="kiln"]');
   await tech.see('[data-station="wah"]');

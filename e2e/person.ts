@@ -63,14 +63,22 @@ export class Person {
     browser = undefined;
   }
 
+  /**
+   * Opens a place: from the address line while Yantrel is not there yet, or where it is open already;
+   * otherwise as by its links, where nothing is loaded anew.
+   */
   async open(path: string): Promise<void> {
+    const is = this.page.url();
+    if (is.startsWith(base) && is !== base + path) await this.goes(path);
+    else await this.loads(path);
+  }
+  /** Opens a place from the address line: everything is loaded. */
+  async loads(path: string): Promise<void> {
     this.hasAll = false;
     await this.page.goto(base + path, { waitUntil: 'load' });
-    if (path.startsWith('/rigs/') && path !== '/rigs/new')
-      await this.see('[data-save="saved"], [data-save="saving"], [data-save="unsaved"]');
-    await this.ready();
+    await this.arrived(path);
   }
-  /** Goes to another place of the rig that is open, as by its links: nothing is loaded anew. */
+  /** Goes to another place as by its links. */
   async goes(path: string): Promise<void> {
     // Where all is there a place is drawn in the step that leads to it.
     if (!this.hasAll) await this.all();
@@ -86,13 +94,17 @@ export class Person {
         const [asked, is] = [new URL(p, location.href), new URL(location.href)];
         return (
           asked.pathname === is.pathname &&
-          [...asked.searchParams].every(([name, value]) => is.searchParams.get(name) === value) &&
-          (document.querySelector('#place')?.textContent?.length ?? 0) > 40
+          [...asked.searchParams].every(([name, value]) => is.searchParams.get(name) === value)
         );
       },
       { polling: ASK_MS },
       path,
     );
+    await this.arrived(path);
+  }
+  private async arrived(path: string): Promise<void> {
+    if (path.startsWith('/rigs/') && path !== '/rigs/new')
+      await this.see('[data-save="saved"], [data-save="saving"], [data-save="unsaved"]');
     await this.ready();
   }
   private hasAll = false;
@@ -138,12 +150,15 @@ export class Person {
   see = (selector: string) => this.page.waitForSelector(selector, { timeout: PATIENCE });
   gone = (selector: string) =>
     this.page.waitForSelector(selector, { hidden: true, timeout: PATIENCE });
-  text = (selector: string): Promise<string> =>
-    this.page.$eval(selector, (e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim());
-  texts = (selector: string): Promise<string[]> =>
-    this.page.$$eval(selector, (all) =>
+  /** What an element says, once it is there. */
+  text = async (selector: string): Promise<string> => (await this.texts(selector))[0]!;
+  /** What each of several elements says, once there is one. */
+  texts = async (selector: string): Promise<string[]> => {
+    await this.see(selector);
+    return this.page.$$eval(selector, (all) =>
       all.map((e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim()),
     );
+  };
   async reads(selector: string, part: string | RegExp): Promise<void> {
     await this.page
       .waitForFunction(
@@ -158,7 +173,7 @@ export class Person {
       )
       .catch(async () => {
         throw new Error(
-          `${selector} never read "${String(part)}"; it reads "${await this.text(selector).catch(() => 'nothing')}"`,
+          `${selector} never read "${String(part)}"; it reads "${await this.page.$eval(selector, (e) => (e as HTMLElement).innerText).catch(() => 'nothing')}"`,
         );
       });
   }
