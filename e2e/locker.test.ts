@@ -179,3 +179,24 @@ test('a rig that is put away stands behind those in use, and is told when asked 
   await tech.click(`${row} summary`);
   await tech.reads(row, `${away}: Device 1`);
 });
+
+test('who comes back by the browser sees the locker and the list of rigs as they are now', async () => {
+  const rig = chainOf(['guitar-humbucker', 'boost', 'recorder']);
+  const using = (serial: string) =>
+    stored(tech, {
+      ...rig,
+      name: `Rig of ${serial}`,
+      devices: rig.devices.map((d, n) => (n === 1 ? { ...d, gear: { serial } } : d)),
+    });
+  const [before, since] = ['BEFORE', 'SINCE'].map((w) => `${w}-${Date.now()}`);
+  const id = await using(before!);
+  await tech.open('/');
+  await tech.open('/gear');
+  await tech.see(`[data-unit="${before}"]`);
+  await tech.open(`/rigs/${id}/signal`);
+  const other = await using(since!);
+  await tech.page.goBack();
+  await tech.see(`[data-unit="${since}"]`);
+  await tech.page.goBack();
+  await tech.see(`[data-rig="${other}"]`);
+});

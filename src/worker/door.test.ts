@@ -1,6 +1,14 @@
 import type { Rig } from '../core/rig';
 import { chainOf } from '../core/testing/rigs';
-import { type Door, LIMIT_S, openDoor, type Page } from './door';
+import {
+  type Door,
+  keepAnalysis,
+  LIMIT_S,
+  loseAnalysis,
+  openDoor,
+  type Page,
+  startAnalysis,
+} from './door';
 import type { Asked } from './messages';
 
 const rig = chainOf(['guitar-active', 'console-input']);
@@ -21,7 +29,7 @@ class Fake {
     this.onmessage?.({ data: { id: this.asked[i]?.id, answer } });
 }
 
-function opened(watch?: Page['watch']) {
+function opened(watch?: Page['watch'], more: Partial<Page> = {}) {
   const workers: Fake[] = [];
   const restarts: [string, Promise<unknown>][] = [];
   const door: Door = openDoor({
@@ -33,6 +41,7 @@ function opened(watch?: Page['watch']) {
     document: (): Rig => rig,
     onRestart: (why, report) => void restarts.push([why, report.catch((e: Error) => e.message)]),
     watch,
+    ...more,
   });
   return { door, workers, restarts };
 }
@@ -119,4 +128,52 @@ test('a door that is closed answers nobody late, and starts nothing again', asyn
   await expect(waiting).rejects.toThrow('was left');
   workers[0]?.onerror?.({ message: 'late' });
   expect(workers).toHaveLength(1);
+});
+
+test('a worker that owes nobody an answer is kept for the next rig, one that works is ended', async () => {
+  const left: Worker[] = [];
+  const leave = (w: Worker) => void left.push(w);
+  const idle = opened(undefined, { leave });
+  const asked = idle.door.ask('boosts', { sound: 'a' });
+  idle.workers[0]?.answer(0, ['told']);
+  await asked;
+  idle.door.close();
+  expect(left).toEqual(idle.workers);
+  expect(idle.workers[0]?.isEnded).toBe(false);
+
+  const busy = opened(undefined, { leave });
+  const waiting = busy.door.ask('boosts', { sound: 'a' });
+  busy.door.close();
+  await expect(waiting).rejects.toThrow('was left');
+  expect(busy.workers[0]?.isEnded).toBe(true);
+  expect(left).toHaveLength(1);
+});
+
+test('a worker that is kept is taken once; one that died meanwhile never is', () => {
+  const begun: Fake[] = [];
+  const before = globalThis.Worker;
+  Object.assign(globalThis, {
+    Worker: class extends Fake {
+      constructor() {
+        super();
+        begun.push(this);
+      }
+    },
+  });
+  let gone: () => void = () => undefined;
+  const openAnd = () =>
+    openDoor({
+      ...{ start: startAnalysis, leave: keepAnalysis, lost: loseAnalysis },
+      document: () => rig,
+      onRestart: () => undefined,
+      watch: (_, onGone) => (gone = onGone),
+    });
+  openAnd().close();
+  openAnd().close();
+  expect(begun).toHaveLength(1);
+  gone();
+  expect(begun[0]?.isEnded).toBe(true);
+  openAnd().close();
+  expect(begun).toHaveLength(2);
+  Object.assign(globalThis, { Worker: before });
 });

@@ -24,6 +24,10 @@ interface Asker {
 /** What a door needs of the page: how to start a worker, and what to do when one has died. */
 export interface Page {
   start: () => Worker;
+  /** Takes a worker that owes nobody an answer once its door is closed; where nobody does it is ended. */
+  leave?: (worker: Worker) => void;
+  /** Told when a worker dies after its door was closed. */
+  lost?: (worker: Worker) => void;
   /** The document as it stands, for the worker that takes over. */
   document: () => Rig;
   /** Told when a worker died and another was started: why, and what it says of the document. */
@@ -63,7 +67,8 @@ export function openDoor(page: Page): Door {
     const own = page.start();
     worker = own;
     const died = (why: string) => {
-      if (isClosed || worker !== own) return;
+      if (worker !== own) return;
+      if (isClosed) return page.lost?.(own);
       own.terminate();
       dropAll(why);
       if (++deaths > MOST_DEATHS) {
@@ -107,16 +112,36 @@ export function openDoor(page: Page): Door {
   return {
     ask,
     close: () => {
+      const isIdle = waiting.size === 0 && !isClosed;
       isClosed = true;
       dropAll('the page was left');
-      worker.terminate();
+      if (isIdle && page.leave) page.leave(worker);
+      else worker.terminate();
     },
   };
 }
 
-/** Starts the analysis worker. */
-export const startAnalysis = (): Worker =>
-  new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' });
+/** The worker of the rig that was left last: the next rig need not wait for its scripts. */
+let spare: Worker | undefined;
+
+/** Keeps a worker that is idle for the rig that is opened next. */
+export function keepAnalysis(worker: Worker): void {
+  spare?.terminate();
+  spare = worker;
+}
+
+/** Lets go of a worker that died while nobody had it. */
+export function loseAnalysis(worker: Worker): void {
+  worker.terminate();
+  if (spare === worker) spare = undefined;
+}
+
+/** Takes the analysis worker that is idle, or starts one. */
+export function startAnalysis(): Worker {
+  const kept = spare;
+  spare = undefined;
+  return kept ?? new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' });
+}
 
 /**
  * Watches a worker by a lock that it holds as long as it lives: the page gets the lock the moment

@@ -164,6 +164,10 @@ export interface ProposalAsked<N extends ProposalName = ProposalName> {
   /** Of work that several workers share, what this one does. */
   share: Share;
 }
+/** Asks a worker that has waited whether it listens. */
+export interface Wake {
+  wakes: true;
+}
 /** Something that could be taken before the work is done. */
 export interface BestSoFar {
   edits: Edit[];

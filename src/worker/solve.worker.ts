@@ -41,6 +41,7 @@ import type {
   ProposalName,
   Proposals,
   SoFar,
+  Wake,
 } from './messages';
 
 const soundIn = (rig: Rig, id: string): Sound =>
@@ -137,8 +138,9 @@ const WORK: {
   },
 };
 
-self.onmessage = ({ data }: MessageEvent<ProposalAsked>) => {
+self.onmessage = ({ data }: MessageEvent<ProposalAsked | Wake>) => {
   const answer = (said: ProposalAnswered) => self.postMessage(said);
+  if ('wakes' in data) return answer({ listens: true });
   // A worker begins without the gear of one's own that the rig is made of.
   if ('rig' in data.ask) learnSheets(data.ask.rig.sheets);
   const work = WORK[data.proposal] as (...a: [unknown, number, Share]) => Promise<unknown>;

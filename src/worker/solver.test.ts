@@ -1,9 +1,10 @@
 import type { ProposalAsked } from './messages';
-import { CANCELLED, propose } from './solver';
+import { CANCELLED, IDLE_MS, propose } from './solver';
 
 /** A worker that does what the test says; all that were started are in `workers`. */
 class Fake {
   onmessage: ((e: { data: object }) => void) | null = null;
+  onerror: ((e: { message: string }) => void) | null = null;
   isEnded = false;
   readonly asked: ProposalAsked[] = [];
   constructor() {
@@ -31,9 +32,15 @@ function tried(pieces: number, processors: number) {
 
 const before = Object.getOwnPropertyDescriptors(globalThis);
 beforeEach(() => {
+  jest.useFakeTimers();
   workers.length = 0;
   Object.assign(globalThis, { Worker: Fake });
   Object.defineProperty(globalThis, 'navigator', { value: {}, configurable: true });
+});
+afterEach(() => {
+  // Nobody waits any longer.
+  jest.advanceTimersByTime(IDLE_MS);
+  jest.useRealTimers();
 });
 afterAll(() => {
   for (const name of ['Worker', 'navigator']) {
@@ -64,7 +71,39 @@ test('answers become one; how far it is, is how far all are together', async () 
   workers[1]!.say({ id: 0, answer: { b: [] } });
   workers[0]!.say({ id: 0, answer: { a: [] } });
   expect(await answer).toEqual({ a: [], b: [] });
-  expect(workers.every((w) => w.isEnded)).toBe(true);
+  expect(workers.every((w) => !w.isEnded)).toBe(true);
+});
+
+test('a worker that is done waits for more work, once it says that it listens; then its time is over', async () => {
+  const first = tried(3, 2);
+  workers[0]!.say({ id: 0, answer: { a: [] } });
+  await first.answer;
+  first.cancel();
+  const second = tried(3, 2);
+  expect(workers).toHaveLength(1);
+  expect(workers[0]!.asked.map((a) => Object.keys(a)[0])).toEqual(['id', 'wakes', 'id']);
+  workers[0]!.say({ id: 0, answer: { b: [] } });
+  expect(await second.answer).toEqual({ b: [] });
+  expect(workers[0]!.isEnded).toBe(false);
+  jest.advanceTimersByTime(IDLE_MS);
+  expect(workers[0]!.isEnded).toBe(true);
+  void propose('trials', { rig }, () => undefined);
+  expect(workers).toHaveLength(2);
+});
+
+test('a worker that does not wake, or died while it waited, is not waited for', async () => {
+  const first = tried(3, 2);
+  workers[0]!.say({ id: 0, answer: {} });
+  await first.answer;
+  const second = propose('trials', { rig }, () => undefined);
+  jest.advanceTimersByTime(30_000);
+  expect(workers.map((w) => w.isEnded)).toEqual([true, false]);
+  workers[1]!.say({ listens: true });
+  workers[1]!.say({ id: 0, answer: { b: [] } });
+  expect(await second.answer).toEqual({ b: [] });
+  workers[1]!.onerror?.({ message: 'no memory' });
+  void propose('trials', { rig }, () => undefined);
+  expect(workers).toHaveLength(3);
 });
 
 test('what one cannot do ends the others, and is told', async () => {

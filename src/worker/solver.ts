@@ -1,6 +1,13 @@
 import { ALONE, type Share } from '../core/report/share';
 import { LIMIT_S } from './door';
-import type { ProposalAnswered, ProposalAsked, ProposalName, Proposals, SoFar } from './messages';
+import type {
+  ProposalAnswered,
+  ProposalAsked,
+  ProposalName,
+  Proposals,
+  SoFar,
+  Wake,
+} from './messages';
 
 /** A proposal being worked out: its answer, and a way to stop it at once. */
 export interface Working<T> {
@@ -30,11 +37,39 @@ const workersFor = (pieces: number): number =>
     ),
   );
 
+/**
+ * A worker that has done its work waits this long for more, in ms: its scripts are there, and what
+ * they do often is compiled. Then its memory is worth more.
+ */
+export const IDLE_MS = 20_000;
+const idle = new Map<Worker, ReturnType<typeof setTimeout>>();
+
+function keep(worker: Worker): void {
+  const end = () => {
+    idle.delete(worker);
+    worker.terminate();
+  };
+  if (idle.size >= MOST_WORKERS) return end();
+  worker.onmessage = null;
+  worker.onerror = end;
+  worker.onmessageerror = end;
+  idle.set(worker, setTimeout(end, IDLE_MS));
+}
+
+function takeIdle(): Worker | undefined {
+  const [worker] = idle.keys();
+  if (!worker) return undefined;
+  clearTimeout(idle.get(worker));
+  idle.delete(worker);
+  return worker;
+}
+
 type Tell = (share: number, words: string, soFar?: SoFar) => void;
 
 /**
- * Works a proposal out in a worker of its own, which ends with it: stopping is stopping the worker,
- * whatever it is doing. Work that can be shared is done by several, each a share of it.
+ * Works a proposal out in a worker of its own: stopping is stopping the worker, whatever it is
+ * doing. One that came to its end waits a while for other work. Work that can be shared is done by
+ * several, each a share of it.
  */
 export function propose<N extends ProposalName>(
   name: N,
@@ -70,9 +105,11 @@ function inWorker<N extends ProposalName>(
 ): Working<Proposals[N]['answer']> {
   let stop: (why: string) => void = () => undefined;
   const answer = new Promise<Proposals[N]['answer']>((resolve, reject) => {
-    /** Starts a worker; one that does not come up, on a machine that is busy, is tried once more. */
+    /** Takes a worker; one that does not come up, on a machine that is busy, is tried once more. */
     const start = (isLast: boolean) => {
-      const worker = new Worker(new URL('./solve.worker.ts', import.meta.url), { type: 'module' });
+      const kept = takeIdle();
+      const worker =
+        kept ?? new Worker(new URL('./solve.worker.ts', import.meta.url), { type: 'module' });
       const late = setTimeout(() => {
         if (isLast) return stop(`the worker did not start within ${2 * LIMIT_S} seconds`);
         worker.terminate();
@@ -91,12 +128,14 @@ function inWorker<N extends ProposalName>(
         } else if ('share' in data) onProgress(data.share, data.words, data.soFar);
         else if ('error' in data) stop(data.error);
         else {
-          worker.terminate();
+          stop = () => undefined;
+          keep(worker);
           resolve(data.answer as Proposals[N]['answer']);
         }
       };
       worker.onerror = (e) => stop(e.message || 'the worker stopped');
       worker.onmessageerror = () => stop('the answer of the worker could not be read');
+      kept?.postMessage({ wakes: true } satisfies Wake);
     };
     start(false);
   });

@@ -13,11 +13,17 @@ export default async function GearPage({
   const { find } = await searchParams;
   const wanted = typeof find === 'string' ? find : '';
   try {
-    return <GearLocker find={wanted} units={await listGear(database())} problem={null} />;
+    return <GearLocker
+        key={wanted}
+        find={wanted}
+        units={await listGear(database())}
+        problem={null}
+      />;
   } catch (error) {
     if (!isAway(error)) throw error;
     return (
       <GearLocker
+        key={wanted}
         find={wanted}
         units={[]}
         problem="The database is away, so the locker cannot be read. Try again when it is back."

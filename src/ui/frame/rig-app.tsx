@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useLayoutEffect, useState } from 'react';
 import { Button } from '@mantine/core';
 import type { Report } from '../../core/report';
 import { NOTHING_YET } from '../../core/report/nothing-yet';
-import { openDoor, startAnalysis, watchByLock } from '../../worker';
+import { keepAnalysis, loseAnalysis, openDoor, startAnalysis, watchByLock } from '../../worker';
 import type { Head } from '../../core/keep';
 import { newestJournal } from '../keep/journal';
 import { Keeper, type Question } from '../keep/keeper';
@@ -90,6 +90,8 @@ export function RigApp({
     if (!session) return;
     const door = openDoor({
       start: startAnalysis,
+      leave: keepAnalysis,
+      lost: loseAnalysis,
       watch: watchByLock,
       document: () => session.store.getState().history.rig,
       onRestart: (why, report) => session.store.getState().takeOver(why, report),

@@ -54,6 +54,12 @@ export function GearLocker({
   problem: string | null;
 }) {
   const [units, setUnits] = useState(first);
+  const [came, setCame] = useState(first);
+  if (came !== first) {
+    // Looked at anew by the page itself.
+    setCame(first);
+    setUnits(first);
+  }
   const [said, setSaid] = useState<string | null>(null);
   const [wanted, setWanted] = useState(find);
   const [onlyTwice, setOnlyTwice] = useState(false);
