@@ -13,12 +13,9 @@ export default async function GearPage({
   const { find } = await searchParams;
   const wanted = typeof find === 'string' ? find : '';
   try {
-    return <GearLocker
-        key={wanted}
-        find={wanted}
-        units={await listGear(database())}
-        problem={null}
-      />;
+    return (
+      <GearLocker key={wanted} find={wanted} units={await listGear(database())} problem={null} />
+    );
   } catch (error) {
     if (!isAway(error)) throw error;
     return (

@@ -47,3 +47,4 @@ export { deadLeadRemarks, messageReachRemarks, needsOf } from './message-reach';
 export { MOST_METRES, MOST_THRUS, wireRemarks } from './wire-remarks';
 export { LONG_PRESS_MS, PRESS_MS, timed, WHEN_WORDS } from './commands';
 export { addressProblem, rangeRemarks } from './address-range';
+export { sameLeadToMessages, sameToMessages } from './unread';

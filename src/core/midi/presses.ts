@@ -33,7 +33,7 @@ export interface Presses {
 }
 
 /** The device whose program sets this one: the nearest programmable host around it, or itself. */
-function programOf(rig: Rig, device: Device): Device | undefined {
+export function programOf(rig: Rig, device: Device): Device | undefined {
   for (
     let at: Device | undefined = device;
     at;

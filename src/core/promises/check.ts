@@ -31,7 +31,7 @@ interface Known {
   leads: Rig['leads'];
   sounds: Map<string, Map<Sound, Breach[]>>;
   whole: Map<string, { sounds: Rig['sounds']; breaches: Breach[] }>;
-  sent?: { sounds: Rig['sounds']; ids: readonly string[] };
+  sent?: readonly string[];
 }
 
 const nothingKnown = ({ controls, devices, leads }: Rig): Known => ({
@@ -133,8 +133,7 @@ export class PromiseChecker {
 
   /** Every signal that something in the rig sends: asked for by promise after promise. */
   private sent(rig: Rig, known: Known): readonly string[] {
-    if (known.sent?.sounds !== rig.sounds) known.sent = { sounds: rig.sounds, ids: sourcesOf(rig) };
-    return known.sent.ids;
+    return (known.sent ??= sourcesOf(rig));
   }
 
   private inSound(

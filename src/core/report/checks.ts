@@ -34,13 +34,15 @@ import {
   twoPreampsRemarks,
   wrongWayRemarks,
 } from '../analysis';
-import { BUILD_REMARKS, powerRemarks } from '../build';
+import { BUILD_REMARKS, powerRemarks, pressedDevices } from '../build';
 import { controlWiringRemarks, sameWayRemarks } from '../control';
 import type { Remark } from '../findings/finding';
 import {
   brokenAssignments,
   changeRemarks,
   rangeRemarks,
+  sameLeadToMessages,
+  sameToMessages,
   deadLeadRemarks,
   listenerRemarks,
   messageReachRemarks,
@@ -52,8 +54,11 @@ import {
   wireRemarks,
 } from '../midi';
 import { orderRemarks } from '../order';
+import { at } from '../outcome';
+import { sameJson } from '../rig/same-json';
 import type { Rig } from '../rig/schema';
-import { songRemarks } from '../songs';
+import { sameButSpot } from '../rig/to-the-ear';
+import { songRemarks, tempoDevices } from '../songs';
 
 /**
  * Looks at the whole rig. `reads` names the parts that its answer depends on, so that it is kept
@@ -61,6 +66,10 @@ import { songRemarks } from '../songs';
  */
 export interface RigCheck {
   reads: readonly (keyof Rig)[];
+  /** Of a part that is another: whether it is the same in all that the check reads of it. */
+  isSame?: Partial<Record<keyof Rig, (was: Rig, now: Rig) => boolean>>;
+  /** What it reads by way of others. */
+  through?: (rig: Rig) => unknown;
   look: (rig: Rig) => SceneRemark[];
 }
 
@@ -84,14 +93,43 @@ const BUILT = [
   'cases',
 ] as const;
 
+/** Messages do not ask how long a lead of sound is. */
+const sameLeads = (was: Rig, now: Rig): boolean =>
+  was.leads.length === now.leads.length &&
+  now.leads.every((l, i) => sameLeadToMessages(now, at(was.leads, i), l));
+/** Nor where a knob stands that only a hand turns. */
+const sameSounds = (was: Rig, now: Rig): boolean =>
+  was.sounds.length === now.sounds.length &&
+  now.sounds.every((s, i) => sameToMessages(now, at(was.sounds, i), s));
+/** Songs ask for the times of echoes besides. */
+const sameForSongs = (was: Rig, now: Rig): boolean =>
+  sameSounds(was, now) &&
+  tempoDevices(now).every(({ id }) =>
+    now.sounds.every((s, i) => sameJson(at(was.sounds, i).states[id], s.states[id])),
+  );
+const OF_MESSAGES: RigCheck['isSame'] = { leads: sameLeads, sounds: sameSounds };
+/** Where on its board a thing stands is the board's matter alone. */
+const BESIDE_SPOTS: RigCheck['isSame'] = {
+  devices: (was, now) => sameButSpot(was.devices, now.devices),
+};
+
 /** Remarks that hold in every sound. */
 const everywhere = (rig: Rig, remarks: readonly Remark[]): SceneRemark[] => {
   const sounds = rig.sounds.map((s) => s.id);
   return remarks.map((remark) => ({ sounds, remark }));
 };
 
-const onRig = (look: (rig: Rig) => Remark[], reads: RigCheck['reads'] = MESSAGES): RigCheck => ({
-  reads,
+const onMessages = (look: (rig: Rig) => Remark[]): RigCheck => ({
+  reads: MESSAGES,
+  isSame: OF_MESSAGES,
+  look: (rig) => everywhere(rig, look(rig)),
+});
+const onBuilt = (
+  look: (rig: Rig) => Remark[],
+  more: Pick<RigCheck, 'isSame' | 'through'> = {},
+): RigCheck => ({
+  reads: BUILT,
+  ...more,
   look: (rig) => everywhere(rig, look(rig)),
 });
 
@@ -106,6 +144,7 @@ function stageOf(rig: Rig): Stage {
 /** A check of what messages do. Without devices that know MIDI there is nothing to simulate. */
 const onStage = (look: (stage: Stage, rig: Rig) => SceneRemark[]): RigCheck => ({
   reads: MESSAGES,
+  isSame: OF_MESSAGES,
   look: (rig) => (stageOf(rig).orders.graph.devices.size ? look(stageOf(rig), rig) : []),
 });
 
@@ -153,11 +192,11 @@ export const CHECKS: Checks = {
     noise: noiseRemarks,
   },
   control: {
-    'MIDI leads': onRig(wireRemarks),
-    'leads of controls': onRig(controlWiringRemarks),
-    assignments: onRig(brokenAssignments),
-    'what controls reach': onRig(unreachedAssignments),
-    'opposite ranges': onRig(sameWayRemarks),
+    'MIDI leads': onMessages(wireRemarks),
+    'leads of controls': onMessages(controlWiringRemarks),
+    assignments: onMessages(brokenAssignments),
+    'what controls reach': onMessages(unreachedAssignments),
+    'opposite ranges': onMessages(sameWayRemarks),
     'who reaches whom by MIDI': onStage(({ orders }, rig) => {
       const reached = messageReachRemarks(orders);
       return everywhere(rig, [...reached, ...deadLeadRemarks(orders, reached)]);
@@ -166,16 +205,20 @@ export const CHECKS: Checks = {
     'programs that there are': onStage(rangeRemarks),
     'changes of sound': onStage(changeRemarks),
     'messages that nobody hears': onStage(unheardRemarks),
-    songs: { reads: MESSAGES, look: songRemarks },
+    songs: {
+      reads: MESSAGES,
+      isSame: { leads: sameLeads, sounds: sameForSongs },
+      look: songRemarks,
+    },
   },
   build: {
-    power: onRig(powerRemarks, BUILT),
-    mains: onRig(BUILD_REMARKS.mains, BUILT),
+    power: onBuilt(powerRemarks, { isSame: BESIDE_SPOTS }),
+    mains: onBuilt(BUILD_REMARKS.mains, { isSame: BESIDE_SPOTS }),
     // Where a foot goes follows from what the sounds and their messages need.
-    boards: onRig(BUILD_REMARKS.boards, [...BUILT, 'sounds', 'controls']),
-    racks: onRig(BUILD_REMARKS.racks, BUILT),
-    'lengths of leads': onRig(BUILD_REMARKS.leads, BUILT),
-    limits: onRig(BUILD_REMARKS.limits, BUILT),
+    boards: onBuilt(BUILD_REMARKS.boards, { through: (rig) => [...pressedDevices(rig)] }),
+    racks: onBuilt(BUILD_REMARKS.racks, { isSame: BESIDE_SPOTS }),
+    'lengths of leads': onBuilt(BUILD_REMARKS.leads),
+    limits: onBuilt(BUILD_REMARKS.limits, { isSame: BESIDE_SPOTS }),
   },
 };
 

@@ -1,8 +1,17 @@
 import fc from 'fast-check';
 import { cases } from '../testing/cases';
-import { brokenRig, flyRig, touringRig } from '../demo';
+import { brokenRig, flyRig, hybridRig, touringRig } from '../demo';
+import { kindOf } from '../kinds';
 import { applyEdits, type Edit, type Rig } from '../rig';
 import { Analyser, type SoundReport } from './report';
+
+/** Every knob, of whatever is set by hand, by programs, by messages and by what is plugged into it. */
+const knobs = (rig: Rig) =>
+  rig.devices.flatMap(({ id, kind }) =>
+    kindOf(kind).parameters.flatMap((p) =>
+      p.type === 'knob' ? [{ device: id, setting: p.id }] : [],
+    ),
+  );
 
 /** Edits of every reach: a sound, a device in all sounds, what is not heard, leads, and what is only told. */
 const edits = (rig: Rig): fc.Arbitrary<Edit[]> => {
@@ -22,6 +31,11 @@ const edits = (rig: Rig): fc.Arbitrary<Edit[]> => {
     fc
       .record({ lead, metres: fc.double({ min: 0.2, max: 9, noNaN: true }) })
       .map((r): Edit[] => [{ edit: 'setLead', ...r }]),
+    fc
+      .tuple(fc.constantFrom(...knobs(rig)), sound, fc.integer({ min: 0, max: 10 }), fc.boolean())
+      .map(([knob, s, value, everywhere]): Edit[] => [
+        { edit: 'setSetting', ...knob, value, ...(!everywhere && { sound: s }) },
+      ]),
     lead.map((l): Edit[] => [{ edit: 'disconnect', lead: l }]),
     device.map((d): Edit[] => [{ edit: 'removeDevice', device: d }]),
     fc.nat({ max: onBoard.length }).map((i): Edit[] => {
@@ -35,6 +49,7 @@ test.each([
   [flyRig.id, flyRig, cases(5, 8)],
   [brokenRig.id, brokenRig, cases(1, 2)],
   [touringRig.id, touringRig, cases(1, 2)],
+  [hybridRig.id, hybridRig, cases(2, 4)],
 ])(
   'whatever is edited in %s, what is kept is what working all of it out again gives',
   (_, rig, numRuns) => {

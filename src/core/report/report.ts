@@ -15,6 +15,7 @@ import type { SceneRemark } from '../midi';
 import { PromiseChecker, promiseRemarks, type PromiseResult } from '../promises';
 import { settle } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
+import { sameJson } from '../rig/same-json';
 import { learnSheets } from '../rig/sheets';
 import type { Flowing } from '../signal';
 import { sameToTheEar, sameToTheHand } from '../rig/to-the-ear';
@@ -36,6 +37,13 @@ export interface Report {
   sounds: SoundReport[];
   promises: PromiseResult[];
   findings: Finding[];
+}
+
+/** What a check of the whole rig said last, of which rig, and what it read by way of others. */
+interface Kept {
+  rig: Rig;
+  through: unknown;
+  remarks: SceneRemark[];
 }
 
 /** The sound that is wanted before the others, and who takes its figures as soon as they are there. */
@@ -101,7 +109,7 @@ export function analyseSound(
  */
 export class Analyser {
   private promises = new PromiseChecker();
-  private readonly kept = new Map<RigCheck, { rig: Rig; remarks: SceneRemark[] }>();
+  private readonly kept = new Map<RigCheck, Kept>();
   private last?: { rig: Rig; sounds: Map<Sound, JudgedSound> };
   private heardDevices?: Rig['devices'];
   private builtDevices?: Rig['devices'];
@@ -223,7 +231,10 @@ export class Analyser {
   private onRig(checks: Record<string, RigCheck>, rig: Rig): SceneRemark[] {
     return Object.entries(checks).flatMap(([name, check]) => {
       const before = this.kept.get(check);
-      if (before && check.reads.every((part) => before.rig[part] === rig[part]))
+      const { through, isTold } = readThrough(check, rig);
+      const isAsBefore = (was: Rig) =>
+        check.reads.every((part) => was[part] === rig[part] || check.isSame?.[part]?.(was, rig));
+      if (before && isTold && isAsBefore(before.rig) && sameJson(before.through, through))
         return before.remarks;
       const remarks = contained(
         name,
@@ -231,9 +242,18 @@ export class Analyser {
         () => check.look(rig),
         (remark) => [{ sounds: rig.sounds.map((s) => s.id), remark }],
       );
-      this.kept.set(check, { rig, remarks });
+      this.kept.set(check, { rig, through, remarks });
       return remarks;
     });
+  }
+}
+
+/** What a check reads by way of others. Where that fails the check fails in its turn, and is told. */
+function readThrough(check: RigCheck, rig: Rig): { through: unknown; isTold: boolean } {
+  try {
+    return { through: check.through?.(rig), isTold: true };
+  } catch {
+    return { through: undefined, isTold: false };
   }
 }
 

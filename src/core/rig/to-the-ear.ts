@@ -34,5 +34,9 @@ export const sameDevicesBut = (
 export const sameToTheEar = (a: Devices, b: Devices): boolean =>
   areSame(a, b, (d, then) => d.at?.board === then.at?.board && isSame(d, then, UNHEARD));
 
+/** Whether two lists of devices are the same but for where on its board something stands. */
+export const sameButSpot = (a: Devices, b: Devices): boolean =>
+  areSame(a, b, (d, then) => d.at?.board === then.at?.board && isSame(d, then, ['notes', 'at']));
+
 /** Whether two lists of devices are built and carried alike, one by one. */
 export const sameToTheHand = (a: Devices, b: Devices): boolean => sameDevicesBut(a, b, UNBUILT);

@@ -38,8 +38,16 @@ export interface Timeline {
   lengthMs: number;
 }
 
-/** Plays a song through. A tempo counts quarter notes, whatever the meter. */
+const played = new WeakMap<Song, Timeline>();
+
+/** A song played through. A tempo counts quarter notes, whatever the meter. */
 export function timelineOf(song: Song): Timeline {
+  let timeline = played.get(song);
+  if (!timeline) played.set(song, (timeline = play(song)));
+  return timeline;
+}
+
+function play(song: Song): Timeline {
   const bars: Bar[] = [];
   const sections: Played[] = [];
   let at = 0;
