@@ -31,7 +31,6 @@ interface Known {
   leads: Rig['leads'];
   sounds: Map<string, Map<Sound, Breach[]>>;
   whole: Map<string, { sounds: Rig['sounds']; breaches: Breach[] }>;
-  sent?: readonly string[];
 }
 
 const nothingKnown = ({ controls, devices, leads }: Rig): Known => ({
@@ -115,7 +114,7 @@ export class PromiseChecker {
         `"${gone.join('", "')}" is no longer in this rig. ` + 'Change the promise or take it back.';
       return { id: p.id, words, kept: false, sounds: 0, breaches: [{ why, subjects: [] }] };
     }
-    const wrong = misnamed(rig, p, () => this.sent(rig, known));
+    const wrong = misnamed(rig, p, () => sourcesOf(rig));
     if (wrong.length)
       return {
         ...{ id: p.id, words, kept: false, sounds: 0 },
@@ -129,11 +128,6 @@ export class PromiseChecker {
         ? named.flatMap((sound) => this.inSound(p, check.inSound, ground, sound, known))
         : this.overAll(p, check.over, ground, named, known);
     return { id: p.id, words, kept: breaches.length === 0, sounds: named.length, breaches };
-  }
-
-  /** Every signal that something in the rig sends: asked for by promise after promise. */
-  private sent(rig: Rig, known: Known): readonly string[] {
-    return (known.sent ??= sourcesOf(rig));
   }
 
   private inSound(

@@ -13,6 +13,7 @@ import {
   type Sound,
 } from '../rig/schema';
 import { playedOut } from '../rig/played-out';
+import { sameJson } from '../rig/same-json';
 import { settingWords } from '../rig/words';
 import { carriedFrom, destinationsIn } from './carried';
 import type { Breach, Ground } from './ground';
@@ -41,6 +42,24 @@ function dead(rig: Rig, device: string): Rig {
     known.leads.set(device, leads);
   }
   return { ...rig, leads };
+}
+
+/** Whether two leads join the same in the same way; how long they are and what they load is no matter here. */
+function runsAlike(a: Lead, b: Lead): boolean {
+  if (a === b) return true;
+  const way = ({ metres: _m, pF: _p, ...rest }: Lead) => rest;
+  return a.type !== 'air' && sameJson(way(a), way(b));
+}
+
+let routed: Rig['leads'] = [];
+
+/** The rig with the leads that were asked about last, where its own run the same ways. */
+function asRouted(rig: Rig): Rig {
+  const isAlike =
+    routed.length === rig.leads.length &&
+    rig.leads.every((l, i) => runsAlike(l, entryAt(routed, i)));
+  if (!isAlike) routed = rig.leads;
+  return routed === rig.leads ? rig : { ...rig, leads: routed };
 }
 
 /** What depends on devices and leads alone is kept while those stay, whatever becomes of the sounds. */
@@ -92,11 +111,12 @@ function onTheWay(rig: Rig, destination: string): Set<string> {
  * input further on. Two presses together are not tried.
  */
 export function rescue(
-  rig: Rig,
+  asked: Rig,
   sound: Sound,
   device: string,
   destination: string,
 ): Rescue | undefined {
+  const rig = asRouted(asked);
   const without = dead(rig, device);
   if (isHeard(without, sound, destination))
     return { actions: 0, words: 'it is heard all the same' };
