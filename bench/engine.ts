@@ -73,7 +73,7 @@ const EDITS: Record<string, { most: number; edit: (n: number) => Edit }> = {
       value: ((n * 37) % 100) / 10,
     }),
   },
-  'a lead plugged elsewhere': {
+  'a lead that is longer': {
     most: 0.6,
     edit: (n) => ({ edit: 'setLead', lead: touringRig.leads[6]!.id, metres: 1 + n / 100 }),
   },
