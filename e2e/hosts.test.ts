@@ -1,3 +1,4 @@
+import { mixedRig } from '../bench/big-rig';
 import { analyse } from '../src/core/report';
 import { brokenRig, hybridRig } from '../src/core/demo';
 import { applyEdits, type Edit, type Rig } from '../src/core/rig';
@@ -141,4 +142,30 @@ test('a modeler over its budget: the proposal says what leaves and why, and is t
   const rig = await tech.savedRig(id);
   expect(rig.devices.find((d) => d.id === 'pocket3')!.host).toBeUndefined();
   expect(analyse(rig).findings.map((f) => f.rule)).not.toContain('host-budget');
+});
+
+test('many hosts are folded from a menu; more that arrives than there is room for is scrolled by keys', async () => {
+  const id = await stored(tech, mixedRig(90));
+  await tech.open(`/rigs/${id}/signal`);
+  await tech.button('Fold …');
+  await tech.page.locator('::-p-aria([name="Fold Modeler 0"][role="menuitem"])').click();
+  await tech.page.locator('::-p-aria([name="Unfold Modeler 0"][role="menuitem"])').waitHandle();
+  await tech.press('Escape');
+  await tech.gone('[role="menu"]');
+  await tech.page.locator('::-p-aria([name="1 folded …"][role="button"])').waitHandle();
+  await tech.see('[data-station="m0"]');
+  expect(await tech.page.$('[data-station="b0x0"]')).toBeNull();
+
+  const arriving = await tech.page.waitForSelector('.arrivals[tabindex="0"]');
+  expect((await tech.texts('.arrivals [data-destination]')).length).toBeGreaterThan(4);
+  await arriving!.focus();
+  await tech.press('End');
+  await tech.page.waitForFunction(
+    () => {
+      const box = document.querySelector('.arrivals')!;
+      const last = box.lastElementChild!.getBoundingClientRect();
+      return box.scrollTop > 0 && last.bottom <= box.getBoundingClientRect().bottom + 2;
+    },
+    { polling: 50 },
+  );
 });

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { cases } from '../testing/cases';
-import { brokenRig, flyRig, hybridRig, touringRig } from '../demo';
+import { HAND_WIRED } from '../testing/hand-wired';
+import { brokenRig, DEMO_RIGS, flyRig, hybridRig, touringRig } from '../demo';
 import { kindOf } from '../kinds';
 import { applyEdits, type Edit, type Rig } from '../rig';
-import { Analyser, type SoundReport } from './report';
+import { analyse, Analyser, type SoundReport } from './report';
 
 /** Every knob, of whatever is set by hand, by programs, by messages and by what is plugged into it. */
 const knobs = (rig: Rig) =>
@@ -82,3 +83,19 @@ test.each([
   },
   120_000,
 );
+
+test('one that goes from rig to rig takes nothing of one into the next', () => {
+  const rigs: Rig[] = [
+    ...DEMO_RIGS,
+    ...Object.values(HAND_WIRED),
+    // Nearly the same under the same ids: an older copy, and one without promises and songs.
+    ...DEMO_RIGS.flatMap((r) => [
+      { ...r, sounds: r.sounds.slice(1), name: 'A copy' },
+      { ...r, devices: r.devices.map((d) => ({ ...d, name: `${d.name} anew` })), promises: [] },
+      { ...r, leads: r.leads.map((l) => ({ ...l, metres: l.metres + 0.5 })), songs: [], sets: [] },
+    ]),
+  ];
+  const goes = new Analyser();
+  for (const rig of [...rigs, ...rigs.toReversed()])
+    expect(goes.analyse(structuredClone(rig))).toEqual(analyse(rig));
+}, 120_000);
