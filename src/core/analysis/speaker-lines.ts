@@ -1,5 +1,6 @@
 import { at, sure } from '../outcome';
-import type { CircuitStage, Driver, Net } from '../circuit';
+import type { Circuit, CircuitStage, Driver, Net } from '../circuit';
+import { byKey } from '../graph';
 import { leadOf } from '../rig/find';
 import type { Lead } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
@@ -123,31 +124,29 @@ class LineOf {
 
   /** What hangs behind a load that passes power on, such as an attenuator, shared as behind the amplifier. */
   private behind(device: string, watts: number, lossDb: number): SpeakerLoad[] {
-    const { stages, drivers, nets } = this.ctx.flowing.circuit;
-    return stages
-      .filter((s) => s.device === device && s.stage.passesPower)
-      .flatMap((s) => {
-        const { coils } = at(nets, at(drivers, s.driver).net);
-        const siemens = sumOf(coils, (c) => 1 / c.ohms);
-        const passed = watts * 10 ** (s.stage.outputDb / 10);
-        return coils.flatMap((c) => {
-          const share = passed * (1 / c.ohms / siemens);
-          return [
-            { device: c.device, watts: share, ratedWatts: c.watts, lossDb },
-            ...this.behind(c.device, share, lossDb),
-          ];
-        });
+    const { drivers, nets } = this.ctx.flowing.circuit;
+    return (powerWays(this.ctx).passing.get(device) ?? []).flatMap((s) => {
+      const { coils } = at(nets, at(drivers, s.driver).net);
+      const siemens = sumOf(coils, (c) => 1 / c.ohms);
+      const passed = watts * 10 ** (s.stage.outputDb / 10);
+      return coils.flatMap((c) => {
+        const share = passed * (1 / c.ohms / siemens);
+        return [
+          { device: c.device, watts: share, ratedWatts: c.watts, lossDb },
+          ...this.behind(c.device, share, lossDb),
+        ];
       });
+    });
   }
 
   /** Speaker leads of the line and of the legs of its boxes in series. */
   private leads(net = this.net, seen = new Set<number>()): Lead[] {
     if (seen.has(net.index)) return [];
     seen.add(net.index);
-    const { stages, drivers, nets } = this.ctx.flowing.circuit;
-    const legs = stages
-      .filter((s) => s.from === net.index && s.stage.id === 'series')
-      .map((s) => at(nets, at(drivers, s.driver).net));
+    const { drivers, nets } = this.ctx.flowing.circuit;
+    const legs = (powerWays(this.ctx).inSeries.get(net.index) ?? []).map((s) =>
+      at(nets, at(drivers, s.driver).net),
+    );
     const here = net.leads
       .flatMap((id) => leadOf(this.ctx.rig, id) ?? [])
       .filter((l) => l.type === 'speaker');
@@ -186,5 +185,32 @@ class LineOf {
 const sumOf = <T>(list: readonly T[], of: (x: T) => number): number =>
   list.reduce((sum, x) => sum + of(x), 0);
 
-const inSeries = (ctx: SoundContext, device: string): boolean =>
-  ctx.flowing.circuit.stages.some((s) => s.device === device && s.stage.id === 'series');
+const inSeries = (ctx: SoundContext, device: string): boolean => powerWays(ctx).boxes.has(device);
+
+/** The few stages of a circuit that power goes through: to what hangs behind a load, and in series. */
+interface PowerWays {
+  /** By the device that passes power on. */
+  passing: Map<string, CircuitStage[]>;
+  /** By the net that feeds the legs; and the boxes that stand in series. */
+  inSeries: Map<number, CircuitStage[]>;
+  boxes: ReadonlySet<string>;
+}
+
+const waysOfPower = new WeakMap<Circuit, PowerWays>();
+
+function powerWays({ flowing: { circuit } }: SoundContext): PowerWays {
+  let ways = waysOfPower.get(circuit);
+  if (!ways) {
+    const series = circuit.stages.filter((s) => s.stage.id === 'series');
+    ways = {
+      passing: byKey(
+        circuit.stages.filter((s) => s.stage.passesPower),
+        (s) => s.device,
+      ),
+      inSeries: byKey(series, (s) => s.from),
+      boxes: new Set(series.map((s) => s.device)),
+    };
+    waysOfPower.set(circuit, ways);
+  }
+  return ways;
+}
