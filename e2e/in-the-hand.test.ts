@@ -121,6 +121,13 @@ test('a digit on a knob is typed into it and never chooses a sound; the clock is
       ?.startsWith('half past 2 7.5'),
   );
   expect(await tech.text('.sound[aria-pressed="true"]')).toContain('Crunch');
+  // Who types a name and Enter is led there, however fast; nothing is turned by it.
+  await tech.gone('.mantine-Spotlight-content');
+  await tech.control('k');
+  await tech.page.keyboard.type('Brine');
+  await tech.press('Enter');
+  await tech.see('[data-inspector="brine"]');
+  expect((await tech.savedRig(id)).sounds).toEqual(touringRig.sounds);
   // A real pedal has one knob: what is turned holds in every sound.
   const rig = await tech.savedRig(id);
   const kiln = rig.devices.find((d) => d.id === 'kiln')!;

@@ -51,16 +51,32 @@ type Does = Props &
     go: (place: PlaceId, part?: string) => void;
   };
 
-/** Choose a sound, or engage and bypass in the one that is chosen. */
-const soundActions = ({ rig, sound, setSound, edit }: Does): SpotlightActionData[] => [
-  ...rig.sounds.map((s, i) => ({
+/** Choose a sound. */
+const soundActions = ({ rig, setSound }: Does): SpotlightActionData[] =>
+  rig.sounds.map((s, i) => ({
     id: `sound ${s.id}`,
     group: 'Sounds',
     label: `Choose ${s.name}`,
     description: i < 10 ? `key ${(i + 1) % 10}` : undefined,
     onClick: () => setSound(s.id),
-  })),
-  ...rig.devices.flatMap((d) => {
+  }));
+
+/** Go to a device. */
+const goActions = ({ rig, select, go }: Does): SpotlightActionData[] =>
+  rig.devices.map((d) => ({
+    id: `device ${d.id}`,
+    group: 'Devices',
+    label: `Go to ${d.name}`,
+    keywords: `${kindOf(d.kind).name} ${kindOf(d.kind).about}`,
+    onClick: () => {
+      select({ kind: 'device', id: d.id });
+      go('signal');
+    },
+  }));
+
+/** Engage and bypass in the sound that is chosen. */
+const turnActions = ({ rig, sound, edit }: Does): SpotlightActionData[] =>
+  rig.devices.flatMap((d) => {
     const kind = kindOf(d.kind);
     const chosen = rig.sounds.find((s) => s.id === sound);
     if (kind.alwaysOn || !chosen) return [];
@@ -76,8 +92,7 @@ const soundActions = ({ rig, sound, setSound, edit }: Does): SpotlightActionData
         onClick: () => void edit({ edit: 'setEngaged', device: d.id, sound, engaged: !isOn }),
       },
     ];
-  }),
-];
+  });
 
 /** Go to a jack or a lead, by what it is called, by its code, or by what hangs on it. */
 const wiringActions = ({ rig, select, go }: Does): SpotlightActionData[] => {
@@ -114,26 +129,14 @@ const wiringActions = ({ rig, select, go }: Does): SpotlightActionData[] => {
   ];
 };
 
-/** Go to a device or remove one, or look at a finding and what cures it. */
+/** Remove a device, or look at a finding and what cures it. */
 const deviceActions = ({
   rig,
   findings,
   edit,
-  select,
-  go,
   openFindings,
   filterFindings,
 }: Does): SpotlightActionData[] => [
-  ...rig.devices.map((d) => ({
-    id: `device ${d.id}`,
-    group: 'Devices',
-    label: `Go to ${d.name}`,
-    keywords: `${kindOf(d.kind).name} ${kindOf(d.kind).about}`,
-    onClick: () => {
-      select({ kind: 'device', id: d.id });
-      go('signal');
-    },
-  })),
   ...rig.devices.map((d) => ({
     id: `remove ${d.id}`,
     group: 'Devices',
@@ -337,7 +340,10 @@ function useActions(props: Props, isOpen: boolean, typed: string): SpotlightActi
     };
     return [
       ...chainActions(does, typed),
+      // Enter takes the first that is found: who types a name is led there, and nothing is turned.
       ...soundActions(does),
+      ...goActions(does),
+      ...turnActions(does),
       ...deviceActions(does),
       ...wayActions(does),
       ...toolActions(does),
