@@ -1,5 +1,5 @@
 import { at as entryAt } from '../outcome';
-import type { CircuitStage } from '../circuit';
+import type { Circuit, CircuitStage } from '../circuit';
 import { byKey } from '../graph';
 import { figurePoints, type Station } from '../walk';
 import type { Flowing } from './flow';
@@ -62,16 +62,24 @@ export function stationFigures(ctx: SoundContext): StationFigures[] {
     ctx.flowing.circuit.stages.filter((s) => !s.lead),
     (s) => s.device,
   );
+  const arrivalsAt = byKey(ctx.flowing.circuit.arrivals, (a) => a.device);
+  const destinations = new Map(ctx.destinations.map((d) => [d.device.id, d]));
   return ctx.stations
     .map((station) => {
-      const destination = ctx.destinations.find((d) => d.device.id === station.device);
+      const destination = destinations.get(station.device);
       const outPoints = figurePoints(station, destination?.points);
       const figures = outPoints.map((p) => pointFigures(ctx, station.device, p));
       return {
         ...station,
         input: station.ins[0] ? pointFigures(ctx, station.device, station.ins[0]) : null,
         output: figures.find((f) => f.levelDbu) ?? entryAt(figures, 0),
-        ...roomAt(ctx, station, stagesAt.get(station.device)),
+        ...roomAt(
+          ctx,
+          station,
+          // Given even where there are none: else all are gone through.
+          stagesAt.get(station.device) ?? [],
+          arrivalsAt.get(station.device) ?? [],
+        ),
         width: widthOf(outPoints.map((p) => ctx.at(station.device, p).flows)),
       };
     })
@@ -87,6 +95,9 @@ export function roomAt(
   stages: readonly CircuitStage[] = ctx.flowing.circuit.stages.filter(
     (s) => !s.lead && s.device === station.device,
   ),
+  arrivals: Circuit['arrivals'] = ctx.flowing.circuit.arrivals.filter(
+    (a) => a.device === station.device,
+  ),
 ): Pick<StationFigures, 'headroomDb' | 'clipDbu' | 'gainDb'> {
   let headroomDb: number | null = null;
   let clipDbu: number | null = null;
@@ -100,8 +111,8 @@ export function roomAt(
     if (!stage.ceiling.meant && peak !== null)
       headroomDb = Math.min(headroomDb ?? Infinity, stage.ceiling.dbu - stage.gainDb - peak);
   }
-  for (const a of ctx.flowing.circuit.arrivals) {
-    if (a.device !== station.device || a.arrive.maxDbu >= NEVER_DBU) continue;
+  for (const a of arrivals) {
+    if (a.arrive.maxDbu >= NEVER_DBU) continue;
     const peak = peakAt(ctx, a.net);
     clipDbu = a.arrive.maxDbu;
     if (peak !== null) headroomDb = Math.min(headroomDb ?? Infinity, a.arrive.maxDbu - peak);
