@@ -172,9 +172,10 @@ export class Person {
         typeof part !== 'string',
       )
       .catch(async () => {
-        throw new Error(
-          `${selector} never read "${String(part)}"; it reads "${await this.page.$eval(selector, (e) => (e as HTMLElement).innerText).catch(() => 'nothing')}"`,
-        );
+        const reads = await this.page
+          .$eval(selector, (e) => (e as HTMLElement).innerText)
+          .catch(() => 'nothing');
+        throw new Error(`${selector} never read "${String(part)}"; it reads "${reads}"`);
       });
   }
   click = async (selector: string): Promise<void> => {
