@@ -127,6 +127,16 @@ test('a digit on a knob is typed into it and never chooses a sound; the clock is
   await tech.page.keyboard.type('Brine');
   await tech.press('Enter');
   await tech.see('[data-inspector="brine"]');
+  // What takes something away is the last that is offered.
+  await tech.gone('.mantine-Spotlight-content');
+  await tech.control('k');
+  await tech.page.keyboard.type('Brine');
+  await tech.reads('.mantine-Spotlight-action[data-selected]', 'Go to Brine Drive');
+  const offered = await tech.texts('.mantine-Spotlight-action');
+  const at = (words: string) => offered.findIndex((o) => o.startsWith(words));
+  expect(at('Bypass Brine Drive')).toBeGreaterThan(0);
+  expect(at('Remove Brine Drive')).toBeGreaterThan(at('Kiln Drive, in'));
+  await tech.press('Escape');
   expect((await tech.savedRig(id)).sounds).toEqual(touringRig.sounds);
   // A real pedal has one knob: what is turned holds in every sound.
   const rig = await tech.savedRig(id);

@@ -129,22 +129,19 @@ const wiringActions = ({ rig, select, go }: Does): SpotlightActionData[] => {
   ];
 };
 
-/** Remove a device, or look at a finding and what cures it. */
-const deviceActions = ({
-  rig,
-  findings,
-  edit,
-  openFindings,
-  filterFindings,
-}: Does): SpotlightActionData[] => [
-  ...rig.devices.map((d) => ({
+/** Remove a device. */
+const removeActions = ({ rig, edit }: Does): SpotlightActionData[] =>
+  rig.devices.map((d) => ({
     id: `remove ${d.id}`,
-    group: 'Devices',
+    group: 'Remove',
     label: `Remove ${d.name}`,
     description: 'and heal the route',
     onClick: () => void edit({ edit: 'removeDevice', device: d.id }),
-  })),
-  ...findings.map((f) => ({
+  }));
+
+/** Look at a finding and what cures it. */
+const findingActions = ({ findings, openFindings, filterFindings }: Does): SpotlightActionData[] =>
+  findings.map((f) => ({
     id: `finding ${f.key}`,
     group: 'Findings',
     label: f.what,
@@ -155,8 +152,7 @@ const deviceActions = ({
       filterFindings({ text: f.what });
       openFindings(true);
     },
-  })),
-];
+  }));
 
 /** Every place, part and song, and the findings. */
 const wayActions = ({ rig, router, go, openFindings }: Does): SpotlightActionData[] => [
@@ -340,15 +336,16 @@ function useActions(props: Props, isOpen: boolean, typed: string): SpotlightActi
     };
     return [
       ...chainActions(does, typed),
-      // Enter takes the first that is found: who types a name is led there, and nothing is turned.
+      // Enter takes the first that is found: who types a name is led there; what changes the rig comes after.
       ...soundActions(does),
       ...goActions(does),
       ...turnActions(does),
-      ...deviceActions(does),
+      ...findingActions(does),
       ...wayActions(does),
       ...toolActions(does),
       ...addActions(does),
       ...wiringActions(does),
+      ...removeActions(does),
       ...units,
     ];
   }, [state, props, router, typed, units]);
