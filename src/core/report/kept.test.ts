@@ -96,6 +96,5 @@ test('one that goes from rig to rig takes nothing of one into the next', () => {
     ]),
   ];
   const goes = new Analyser();
-  for (const rig of rigs)
-    expect(goes.analyse(structuredClone(rig))).toEqual(analyse(rig));
+  for (const rig of rigs) expect(goes.analyse(structuredClone(rig))).toEqual(analyse(rig));
 }, 120_000);
