@@ -30,7 +30,13 @@ export function bigRig(count: number, sounds = 4): Rig {
 }
 
 const rigOf = (id: string, devices: Device[], leads: Lead[], sounds: Sound[]): Rig => ({
-  ...{ format: 'yantrel-rig', version: 1, id, name: id, devices, leads, sounds },
+  format: 'yantrel-rig',
+  version: 1,
+  id,
+  name: id,
+  devices,
+  leads,
+  sounds,
 });
 
 /** Sounds in each of which another third of the pedals is engaged. */

@@ -98,7 +98,10 @@ const watch = (page: Page) =>
         channel.port2.postMessage(null);
       });
     }).observe(document.querySelector('#place')!, {
-      ...{ subtree: true, childList: true, characterData: true, attributes: true },
+      subtree: true,
+      childList: true,
+      characterData: true,
+      attributes: true,
     });
   });
 

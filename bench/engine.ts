@@ -69,7 +69,10 @@ const EDITS: Record<string, { most: number; edit: (n: number) => Edit }> = {
   'a knob in one of eight sounds': {
     most: 0.18,
     edit: (n) => ({
-      ...{ edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'drive' },
+      edit: 'setSetting',
+      device: 'kiln',
+      sound: 'lead',
+      setting: 'drive',
       value: ((n * 37) % 100) / 10,
     }),
   },

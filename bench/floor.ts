@@ -38,7 +38,13 @@ export interface Arithmetic {
 export function arithmeticOf(rig: Rig): Arithmetic {
   const counts: Arithmetic = {
     solved: new Map(),
-    ...{ levels: 0, bent: 0, multiplied: 0, read: 0, clipped: 0, peaks: 0, noises: 0 },
+    levels: 0,
+    bent: 0,
+    multiplied: 0,
+    read: 0,
+    clipped: 0,
+    peaks: 0,
+    noises: 0,
     lines: HISS.hertz.length,
   };
   const known = new Set<string>();

@@ -107,8 +107,12 @@ async function load(): Promise<void> {
   /** Six books of the touring rig at once from one server, and how long its other answers take meanwhile. */
   async function besidesBooks(): Promise<number[]> {
     const choice = {
-      ...{ paper: 'A4', labels: [], level: 'dBu', length: 'metric' },
-      ...{ revision: 'revision 1', date: '2026-01-01' },
+      paper: 'A4',
+      labels: [],
+      level: 'dBu',
+      length: 'metric',
+      revision: 'revision 1',
+      date: '2026-01-01',
     };
     const book = async () => {
       const reply = await fetch(`${servers[0]!.address}/api/rigs/${ids[0]}/book`, {

@@ -44,15 +44,24 @@ test(
 
 test('where outlets hardly suffice the plan says what none can better; a better one is looked for beside it, and stopped', async () => {
   const outlets = Array.from({ length: 18 }, (_, i) => ({
-    ...{ id: `o${i}`, volts: 9, milliamps: 500, isolated: true },
+    id: `o${i}`,
+    volts: 9,
+    milliamps: 500,
+    isolated: true,
   }));
   const devices = Array.from({ length: 60 }, (_, i) => ({
-    ...{ id: `d${i}`, kind: 'phaser', name: `Swirl ${i}` },
+    id: `d${i}`,
+    kind: 'phaser',
+    name: `Swirl ${i}`,
     power: { volts: 9, milliamps: 90 + ((i * 37) % 173) },
     ...(i % 2 && { supply: { device: 's', outlet: `o${(i * 7) % 18}` } }),
   }));
   const id = await stored(tech, {
-    ...{ format: 'yantrel-rig', version: 1, id: 'x', name: 'Hungry', leads: [] },
+    format: 'yantrel-rig',
+    version: 1,
+    id: 'x',
+    name: 'Hungry',
+    leads: [],
     devices: [...devices, { id: 's', kind: 'supply-isolated', name: 'Brick', gives: { outlets } }],
     sounds: [{ id: 'one', name: 'One', states: {} }],
   });

@@ -348,7 +348,9 @@ test(
       expect(
         (
           await tech.api(`/api/rigs/${first}/revisions`, 'POST', {
-            ...{ base: kept.identity, identity: randomUUID(), by: null },
+            base: kept.identity,
+            identity: randomUUID(),
+            by: null,
             rig: applied.value.rig,
             words: 'another unit',
           })

@@ -87,9 +87,15 @@ test('what is about the whole rig marks no device, and every place opens with it
 test('a broken promise offers what keeps it; one of a missing cabinet is told once, with its desk', async () => {
   const rig = wired(
     {
-      ...{ g: 'guitar-humbucker', s: 'amp-cab-simulator', e: 'delay', r: 'reverb' },
-      ...{ f: ['console-input-stereo', { settings: { input: 'line' } }] },
-      ...{ j: 'guitar-humbucker', h: 'head-tube', c: 'cabinet', m: 'microphone' },
+      g: 'guitar-humbucker',
+      s: 'amp-cab-simulator',
+      e: 'delay',
+      r: 'reverb',
+      f: ['console-input-stereo', { settings: { input: 'line' } }],
+      j: 'guitar-humbucker',
+      h: 'head-tube',
+      c: 'cabinet',
+      m: 'microphone',
       k: 'console-input',
     },
     'g.out>s.in s.out>e.in e.out>r.in r.out>f.in j.out>h.in c.air>m.air m.out>k.in',

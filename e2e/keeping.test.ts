@@ -374,7 +374,10 @@ test('the server refuses bad requests in words, and a stale save with what is sa
       `/api/rigs/${id}/revisions`,
       'POST',
       {
-        ...{ base: now.identity, identity: randomUUID(), by: null, words: name },
+        base: now.identity,
+        identity: randomUUID(),
+        by: null,
+        words: name,
         rig: { ...now.rig, name },
       },
     );

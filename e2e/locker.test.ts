@@ -37,7 +37,8 @@ test('another sheet takes the place of one in every rig that uses it: tried in e
         [device('g', 'guitar-humbucker', 'Guitar'), device('box', kindOfSheet(one!).id, 'Box')],
         [lead('l', 'g.out', 'box.in', 3)],
       ),
-      ...{ name, sheets: [one!] },
+      name,
+      sheets: [one!],
     });
   const ids = [await using(`First ${one!.id}`), await using(`Second ${one!.id}`)];
   await tech.open('/gear');
@@ -134,7 +135,8 @@ test('a unit knows its sheet and has photographs; another unit takes its place, 
   await tech.button('Exchange it in 1 rig');
   await tech.reads('[role="alert"]', `The other one, ${second} stands in the place of`);
   expect((await devicesOf(id))[1]).toMatchObject({
-    ...{ name: 'Device 1', kind: kindOfSheet(sheet).id },
+    name: 'Device 1',
+    kind: kindOfSheet(sheet).id,
     gear: { serial: second, grams: 400 },
   });
   await tech.reads(row(second), `With ${first}`);

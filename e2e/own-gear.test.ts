@@ -217,11 +217,14 @@ test('several things go into a lead by typing them, and devices of another rig c
       [device('twin', kindOfSheet(sheet!).id, 'Tandem'), device('echo', 'delay', 'Brine Echo')],
       [lead('l', 'twin.out', 'echo.in', 0.5)],
     ),
-    ...{ name: `Lender ${Date.now()}`, sheets: [sheet!] },
+    name: `Lender ${Date.now()}`,
+    sheets: [sheet!],
     sounds: [{ id: 'still', name: 'Harbour stillness', states: { echo: { engaged: true } } }],
     songs: [
       {
-        ...{ id: 'waltz', title: 'Lantern waltz', bpm: 96 },
+        id: 'waltz',
+        title: 'Lantern waltz',
+        bpm: 96,
         sections: [{ id: 'verse', name: 'Verse', bars: 16, sound: 'still' }],
       },
     ],
@@ -321,7 +324,10 @@ test('two people on one sheet: both changes stand; what another put into the loc
 
 test('the box is drawn from the sides of its jacks, and a jack is put elsewhere on it', async () => {
   const sheet: Sheet = {
-    ...{ is: 'changes', id: 'lift', name: 'Skerry lift', base: 'boost' },
+    is: 'changes',
+    id: 'lift',
+    name: 'Skerry lift',
+    base: 'boost',
     size: { width: 70, depth: 120, height: 50, grams: 300 },
   };
   const id = await stored(tech, { ...start(), sheets: [sheet] });

@@ -187,14 +187,19 @@ test('a rig that is tagged as a template is started from, without the serial num
   const name = `Lighthouse template ${Date.now()}`;
   const { body } = await tech.api<{ id: string }>('/api/rigs', 'POST', {
     rig: {
-      ...{ format: 'yantrel-rig', version: 1, id: `template-${Date.now()}`, name },
+      format: 'yantrel-rig',
+      version: 1,
+      id: `template-${Date.now()}`,
+      name,
       devices: [
         { id: 'steel', kind: 'lap-steel', name: 'Steel', gear: { serial: `S${name}` } },
         { id: 'echo', kind: 'delay', name: 'Brine Echo' },
       ],
       leads: [
         {
-          ...{ id: 'l', type: 'instrument', metres: 3 },
+          id: 'l',
+          type: 'instrument',
+          metres: 3,
           from: { device: 'steel', jack: 'out' },
           to: { device: 'echo', jack: 'in' },
         },
@@ -220,8 +225,13 @@ test('a rig that is tagged as a template is started from, without the serial num
 test('a brief that is there is started again with other means, and undo takes it back', async () => {
   const { body } = await tech.api<{ id: string }>('/api/rigs', 'POST', {
     rig: {
-      ...{ format: 'yantrel-rig', version: 1, id: `again-${Date.now()}`, name: 'Again' },
-      ...{ devices: [], leads: [], sounds: [] },
+      format: 'yantrel-rig',
+      version: 1,
+      id: `again-${Date.now()}`,
+      name: 'Again',
+      devices: [],
+      leads: [],
+      sounds: [],
       brief: {
         sources: [{ id: 's', kind: 'lap-steel', name: 'Steel' }],
         destinations: [{ id: 'd', way: 'house', name: 'House' }],

@@ -34,8 +34,11 @@ async function changeRig(
     const applied = applyEdits(saved.rig, edits);
     if (!applied.ok) return { ok: false, status: 422, why: at(applied.problems, 0).what };
     const result = await saveRig(db, {
-      ...{ rig: applied.value.rig, words, base: saved.identity },
-      ...{ identity: randomUUID(), by: null },
+      rig: applied.value.rig,
+      words,
+      base: saved.identity,
+      identity: randomUUID(),
+      by: null,
     });
     if (result.outcome === 'saved') return { ok: true };
   }

@@ -14,7 +14,10 @@ let drop: () => Promise<void>;
 /** Saves on the newest revision. */
 const save = async (rig: Rig, words: string) =>
   saveRig(db, {
-    ...{ rig, words, by: null, identity: randomUUID() },
+    rig,
+    words,
+    by: null,
+    identity: randomUUID(),
     base: (await loadRig(db, rig.id))!.identity,
   });
 

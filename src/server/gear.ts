@@ -49,8 +49,11 @@ export async function listGear(db: Db): Promise<LockerUnit[]> {
         archived: x.archived_at !== null,
       }));
     return {
-      ...{ ...u, sheet, photographs: photographs.get(u.serial) ?? [] },
-      ...{ uses: mine, clashes: clashes.get(u.serial) ?? [] },
+      ...u,
+      sheet,
+      photographs: photographs.get(u.serial) ?? [],
+      uses: mine,
+      clashes: clashes.get(u.serial) ?? [],
       doubleBooked: clashes.has(u.serial) || isTwiceInOne(mine),
     };
   });

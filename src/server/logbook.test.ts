@@ -19,12 +19,14 @@ afterAll(() => drop());
 
 const withUnit = (id: string, serial: string) => ({
   ...rigOf([device('box', 'boost', 'Flare Boost', { gear: { serial } })], []),
-  ...{ id, name: id },
+  id,
+  name: id,
 });
 const RIG = touringRig.id;
 const line = (id: string, text: string, before?: Line): Change =>
   changeTo<'line'>('line', id, before, {
-    ...{ at: '2026-11-20T21:00:00.000Z', text },
+    at: '2026-11-20T21:00:00.000Z',
+    text,
     links: linksIn(touringRig, text),
   });
 const show = (id: string, date: string, venue = 'Silo'): Change =>
@@ -89,7 +91,9 @@ test('lines of a unit are found in whatever rig they were written, by its serial
   for (const rig of ['other', 'third'])
     await keepChanges(db, rig, [
       changeTo<'line'>('line', `unit-${rig}`, undefined, {
-        ...{ at: '2026-11-21T20:00:00.000Z', text: `dead in ${rig}`, sort: 'fault' },
+        at: '2026-11-21T20:00:00.000Z',
+        text: `dead in ${rig}`,
+        sort: 'fault',
         links: [{ is: 'device', id: 'box', name: 'Flare Boost', serial: 'SN-1' }],
       }),
     ]);
@@ -102,8 +106,11 @@ test('two rigs want one unit on one date: told; on other dates, or when one show
   await keepChanges(db, 'third', [show('t1', '2026-12-01', 'Ice house'), show('t2', '2026-12-06')]);
   expect(await doubleBooked(db, 'other')).toEqual([
     {
-      ...{ date: '2026-12-01', serial: 'SN-1', name: 'Flare Boost' },
-      ...{ otherRig: 'third', otherVenue: 'Ice house' },
+      date: '2026-12-01',
+      serial: 'SN-1',
+      name: 'Flare Boost',
+      otherRig: 'third',
+      otherVenue: 'Ice house',
     },
   ]);
   const theirs = (await bookOf(db, 'third')).show.find((s) => s.id === 't1') as Show;

@@ -198,8 +198,11 @@ export async function doubleBooked(db: Db, rig: string): Promise<DoubleBooked[]>
     .execute();
   return rows.flatMap((r) =>
     read('show', [r]).map(({ date }) => ({
-      ...{ date, serial: r.serial, name: r.device_name },
-      ...{ otherRig: r.name, otherVenue: r.venue },
+      date,
+      serial: r.serial,
+      name: r.device_name,
+      otherRig: r.name,
+      otherVenue: r.venue,
     })),
   );
 }

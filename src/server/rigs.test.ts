@@ -51,7 +51,10 @@ test('a rig comes back as it was stored, whatever the order of its fields', asyn
 /** Saves a change as a page does: from the revision it is based on, as one with an identity of its own. */
 const save = async (rig: Rig, from: Rig, words: string, base?: string, identity = randomUUID()) =>
   saveRig(db, {
-    ...{ rig, words, identity, by: 'Ada' },
+    rig,
+    words,
+    identity,
+    by: 'Ada',
     base: base ?? (await loadRig(db, from.id))!.identity,
   });
 
@@ -267,7 +270,8 @@ test('a sheet is exchanged only in the revision in which that was tried, and onl
   ] as const;
   const rig: Rig = {
     ...rigOf([device('box', kindOfSheet(of!).id, 'Box')], []),
-    ...{ id: `rig-${++count}`, sheets: [of!] },
+    id: `rig-${++count}`,
+    sheets: [of!],
   };
   await createRig(db, rig, 'made');
   const tried = (await loadRig(db, rig.id))!.identity;

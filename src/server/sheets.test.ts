@@ -17,7 +17,9 @@ afterAll(() => drop());
 const [twin, delay] = EXAMPLE_SHEETS as [Sheet, Sheet];
 const rigWith = (id: string, sheet: Sheet): Rig => ({
   ...rigOf([device('own', kindOfSheet(sheet).id, 'Mine')], []),
-  ...{ id, name: id, sheets: [sheet] },
+  id,
+  name: id,
+  sheets: [sheet],
 });
 const held = async (id: string) => (await listSheets(db)).find((s) => s.sheet.id === id);
 
@@ -27,7 +29,8 @@ test('a sheet is put, changed by whoever knows its version, and not by whoever d
   const theirs = { ...twin, power: { volts: 12, milliamps: 60 } };
   expect(await putSheet(db, theirs, 1)).toEqual({ is: 'put', version: 2 });
   expect(await putSheet(db, mine, 1)).toMatchObject({
-    ...{ is: 'behind', version: 2 },
+    is: 'behind',
+    version: 2,
     differences: ['it is called Tandem Drive, was Mine', '12 V, 60 mA'],
   });
   // The same again, by a hand that pressed twice, is no conflict.
@@ -60,7 +63,10 @@ test('which rigs hold a copy follows every save, and whether it says the same', 
   });
   if (!changed.ok) throw new Error('refused');
   await saveRig(db, {
-    ...{ rig: changed.value.rig, words: 'changed', by: null, identity: randomUUID() },
+    rig: changed.value.rig,
+    words: 'changed',
+    by: null,
+    identity: randomUUID(),
     base: (await loadRig(db, 'first'))!.identity,
   });
   expect((await held(twin.id))!.uses[0]).toMatchObject({ isSame: false });

@@ -45,10 +45,14 @@ export async function listSheets(db: Db): Promise<LockerSheet[]> {
       const mine = uses.filter((u) => u.sheet_id === sheet.id);
       return [
         {
-          ...{ sheet, version, photographs: photographs.get(sheet.id) ?? [] },
+          sheet,
+          version,
+          photographs: photographs.get(sheet.id) ?? [],
           units: units.filter((u) => u.sheet_id === sheet.id).map((u) => u.serial),
           uses: mine.map((u) => ({
-            ...{ rig: u.rig_id, rigName: u.name, devices: u.devices },
+            rig: u.rig_id,
+            rigName: u.name,
+            devices: u.devices,
             isSame: u.kind === kindIdOf(sheet),
             archived: u.archived_at !== null,
           })),
@@ -68,7 +72,8 @@ export async function unreadSheets(db: Db): Promise<{ id: string; name: string; 
     const [problem] = read.problems;
     return [
       {
-        ...{ id, name: typeof name === 'string' ? name : id },
+        id,
+        name: typeof name === 'string' ? name : id,
         why: problem ? `${problem.where ? `${problem.where}: ` : ''}${problem.what}` : 'it is torn',
       },
     ];
@@ -140,8 +145,10 @@ export async function followSheets(tx: Db, rig: Rig): Promise<void> {
     .insertInto('sheet_use')
     .values(
       rig.sheets.map((s) => ({
-        ...{ rig_id: rig.id, sheet_id: s.id },
-        ...{ kind: kindIdOf(s), devices: devicesOf(rig, s) },
+        rig_id: rig.id,
+        sheet_id: s.id,
+        kind: kindIdOf(s),
+        devices: devicesOf(rig, s),
       })),
     )
     .execute();

@@ -163,7 +163,9 @@ test('a worker that is kept is taken once; one that died meanwhile never is', ()
   let gone: () => void = () => undefined;
   const openAnd = () =>
     openDoor({
-      ...{ start: startAnalysis, leave: keepAnalysis, lost: loseAnalysis },
+      start: startAnalysis,
+      leave: keepAnalysis,
+      lost: loseAnalysis,
       document: () => rig,
       onRestart: () => undefined,
       watch: (_, onGone) => (gone = onGone),

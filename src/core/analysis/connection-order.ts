@@ -72,7 +72,10 @@ export function connectionOrder(rig: Rig, reports: readonly SoundFigures[]): Con
   const amps = [...new Set(speakers.map((s) => s.amp))];
   const hasTubes = speakers.some((s) => s.tube);
   const step = (what: string, why: string, of: Partial<ConnectionStep>): ConnectionStep => ({
-    ...{ what, why, leads: [], devices: [] },
+    what,
+    why,
+    leads: [],
+    devices: [],
     ...of,
   });
   const steps = [

@@ -91,7 +91,10 @@ test('one way on that is clean is enough to tell it', () => {
 test('of what sums several the loudest input is named with its level, whichever is the first', () => {
   const rig = wired(
     {
-      ...{ g: 'guitar-humbucker', s: 'amp-cab-simulator', k: 'mix-feed', m: 'mixer-line' },
+      g: 'guitar-humbucker',
+      s: 'amp-cab-simulator',
+      k: 'mix-feed',
+      m: 'mixer-line',
       e: ['in-ear-mix', { settings: { input: 'line' } }],
     },
     's.out>m.a k.out>m.b m.out>e.in g.out>s.in',

@@ -229,7 +229,10 @@ export const setBackFixes = (ctx: SoundContext, station: StationFigures): Fix[] 
                 words: `Set ${device.name} back: ${settingWords(kind.id, p.id, p.initial)}`,
                 edits: [
                   {
-                    ...{ edit: 'setSetting', device: device.id, setting: p.id, value: p.initial },
+                    edit: 'setSetting',
+                    device: device.id,
+                    setting: p.id,
+                    value: p.initial,
                     sound: setBy(ctx.sound, device.id, p.id),
                   },
                 ],

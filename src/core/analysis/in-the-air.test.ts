@@ -74,9 +74,19 @@ describe('two amplifiers in one room', () => {
     const combo = 'combo-tube';
     const rig = wired(
       {
-        ...{ g: 'guitar-humbucker', k: 'guitar-active', mix: 'mixer-line' },
-        ...{ s: fork, t: fork, u: fork, e1: late(5), e2: late(10), e3: late(15) },
-        ...{ a: combo, b: combo, c: combo, d: combo },
+        g: 'guitar-humbucker',
+        k: 'guitar-active',
+        mix: 'mixer-line',
+        s: fork,
+        t: fork,
+        u: fork,
+        e1: late(5),
+        e2: late(10),
+        e3: late(15),
+        a: combo,
+        b: combo,
+        c: combo,
+        d: combo,
       },
       'g.out>mix.a k.out>mix.b mix.out>s.in s.a>t.in s.b>u.in t.a>a.in t.b>e1.in e1.out>b.in ' +
         'u.a>e2.in e2.out>c.in u.b>e3.in e3.out>d.in',

@@ -71,7 +71,9 @@ function playingIn(
       .filter((f) => speaker.sources.includes(f.source) && !f.wet && !f.side)
       .sort((x, y) => y.volts[1] - x.volts[1]);
     return [...new Map(dry.toReversed().map((f) => [f.source, f])).values()].map((f) => ({
-      ...{ id: speaker.device, speaker, dry: f },
+      id: speaker.device,
+      speaker,
+      dry: f,
     }));
   });
   const inTime = playing.sort((a, b) => a.dry.latencyMs - b.dry.latencyMs || byId(a, b));

@@ -123,7 +123,9 @@ export const loopRemarks: Remarker = ({ ctx, stations, destinations }) => {
             words: `Leave loop ${loop} out`,
             edits: [
               {
-                ...{ edit: 'setSetting', device: device.id, setting: order.id },
+                edit: 'setSetting',
+                device: device.id,
+                setting: order.id,
                 ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
                 value: writeLoopOrder(read.value.map((g) => g.filter((w) => w.loop !== loop))),
               },

@@ -344,7 +344,8 @@ export function missingLeads(ctx: SoundContext, destination: string, from?: stri
             (out) => out.end.device !== into.end.device && signalOf(out.end) === signalOf(into.end),
           )
           .map((out) => ({
-            ...{ out, into },
+            out,
+            into,
             likely:
               out.likely +
               into.likely +

@@ -153,7 +153,10 @@ test('a box that chooses an output which no lead is in, in one sound alone, is n
 
 describe('of two instruments at one joiner', () => {
   const promises: Rig['promises'] = ['a', 'b'].map((source) => ({
-    ...{ id: `p-${source}`, type: 'hears' as const, destination: 'amp', source },
+    id: `p-${source}`,
+    type: 'hears' as const,
+    destination: 'amp',
+    source,
   }));
   const rig: Rig = {
     ...allOn(

@@ -120,7 +120,9 @@ function jointsBefore(ctx: SoundContext, destination: string): Joint[] {
     ins
       .filter(({ end }) => end.device !== out.device && !ahead.get(out.device)?.has(end.device))
       .map(({ end: into, isFed }) => ({
-        ...{ out, into, belongs: belong(out, into) },
+        out,
+        into,
+        belongs: belong(out, into),
         likely:
           (belong(out, into) ? 4 : 0) +
           (isFed ? 0 : 2) +

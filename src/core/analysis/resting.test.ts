@@ -21,7 +21,8 @@ const twoGuitars = (box: string, settings: Record<string, string> = {}): Rig =>
     (['g', 'r'] as const).map((plays) => ({
       ...sound(plays, plays === 'g' ? 'One' : 'Two', []),
       states: {
-        ...{ a: { engaged: true }, b: { engaged: true } },
+        a: { engaged: true },
+        b: { engaged: true },
         g: { engaged: plays === 'g' },
         r: { engaged: plays === 'r' },
       },

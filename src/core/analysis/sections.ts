@@ -47,14 +47,15 @@ export function sectionTones(ctx: SoundContext, memory: ToneMemory = new Map()):
       const key = `${whole}#${driver}#${section.nets.indexOf(net)}`;
       let tone = memory.get(key);
       if (!tone) memory.set(key, (tone = toneOf(circuit, section, driver, net)));
-      tones.push({
-        ...tone,
-        driver: at(section.drivers, driver).device,
-        listener: device,
-        bare: at(section.drivers, driver).source?.bare === true,
-        leadPf: 1e12 * section.nets.reduce((s, n) => s + at(circuit.nets, n).leadFarads, 0),
-        leads: section.nets.flatMap((n) => at(circuit.nets, n).leads),
-      });
+      tones.push(
+        Object.assign({}, tone, {
+          driver: at(section.drivers, driver).device,
+          listener: device,
+          bare: at(section.drivers, driver).source?.bare === true,
+          leadPf: 1e12 * section.nets.reduce((s, n) => s + at(circuit.nets, n).leadFarads, 0),
+          leads: section.nets.flatMap((n) => at(circuit.nets, n).leads),
+        }),
+      );
     }
   }
   return tones.sort((a, b) => Number(b.bare) - Number(a.bare));

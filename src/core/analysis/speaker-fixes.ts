@@ -120,7 +120,10 @@ const loadsInside = ({ device, sound }: SoundContext, line: ReadonlySet<string>)
         words: `Set ${name}, ${settingWords(kind, setting.id, value)}`,
         edits: [
           {
-            ...{ edit: 'setSetting', device: id, setting: setting.id, value },
+            edit: 'setSetting',
+            device: id,
+            setting: setting.id,
+            value,
             ...(isOfSound && { sound: sound.id }),
           },
         ],
@@ -172,8 +175,10 @@ export function throughBox(ctx: SoundContext, lead: Lead): Fix[] {
   const box = loadBox(ctx, amp, jack, of);
   const line: Lead = {
     id: freshId('line', idsOf(ctx.rig.leads)),
-    ...{ from: { device: box.id, jack: 'line' }, to: lead.to },
-    ...{ type: 'instrument', metres: lead.metres },
+    from: { device: box.id, jack: 'line' },
+    to: lead.to,
+    type: 'instrument',
+    metres: lead.metres,
   };
   return [
     {
@@ -192,7 +197,9 @@ function loadBox(
 ): { id: string; edits: Edit[] } {
   const id = freshId('load-box', idsOf(ctx.rig.devices));
   const device: Device = {
-    ...{ id, kind: 'attenuator', name: 'Load box' },
+    id,
+    kind: 'attenuator',
+    name: 'Load box',
     figures: { ohms: { value: of, from: 'sheet' } },
   };
   return {
@@ -205,7 +212,10 @@ const speakerLead = (ctx: SoundContext, amp: string, jack: string, to: Lead['to'
   edit: 'connect',
   lead: {
     id: freshId('speaker', idsOf(ctx.rig.leads)),
-    ...{ from: { device: amp, jack }, to, type: 'speaker', metres: NEW_LEAD_METRES },
+    from: { device: amp, jack },
+    to,
+    type: 'speaker',
+    metres: NEW_LEAD_METRES,
   },
 });
 

@@ -188,7 +188,8 @@ function oneLead(ctx: SoundContext, { device, jack }: Open): Remark[] {
 function halfRemark(halves: readonly Half[], edits: Edit[]): Remark {
   const { device, next, onOneJack } = at(halves, 0);
   const told = {
-    ...{ rule: 'half-pair' as const, severity: 'advice' as const },
+    rule: 'half-pair' as const,
+    severity: 'advice' as const,
     subjects: [device.id, next.id],
   };
   if (onOneJack)

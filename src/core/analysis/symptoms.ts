@@ -14,7 +14,9 @@ const CAUSES: readonly RuleId[] = [
 
 /** What follows from something else, by the rules that name its cause. */
 const FOLLOWS: Partial<Record<RuleId, readonly RuleId[]>> = {
-  ...{ 'no-route': CAUSES, silent: [...CAUSES, 'polarity', 'half-pair'], 'dead-end': CAUSES },
+  'no-route': CAUSES,
+  silent: [...CAUSES, 'polarity', 'half-pair'],
+  'dead-end': CAUSES,
   // What runs round only while two plugs are in each other’s jack.
   howl: ['swapped'],
   // The box that hangs on half of a loop.

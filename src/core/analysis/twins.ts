@@ -95,7 +95,8 @@ export const twoPreampsRemarks: Remarker = ({ ctx, stations, destinations }) => 
             words: `Bypass ${modelled.name} here`,
             edits: [
               {
-                ...{ edit: 'setEngaged', device: modelled.id },
+                edit: 'setEngaged',
+                device: modelled.id,
                 ...(ctx.rig.sounds.includes(ctx.sound) && { sound: ctx.sound.id }),
                 engaged: false,
               },

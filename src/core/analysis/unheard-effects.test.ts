@@ -13,7 +13,10 @@ const four = wired(
     m: 'modeler-floor',
     d: ['drive-mid', { host: 'm' }],
     e: ['delay', { host: 'm' }],
-    ...{ h: 'head-tube', k: 'cabinet', i: 'microphone', f: 'console-input' },
+    h: 'head-tube',
+    k: 'cabinet',
+    i: 'microphone',
+    f: 'console-input',
   },
   'g.out>m.in m.fromIn>d.in d.out>m.toSend1 m.send1>h.in h.send>m.return1 m.fromReturn1>e.in ' +
     'e.out>m.toOut m.out>h.return h.speaker>k.in k.air>i.air i.out>f.in',
@@ -49,8 +52,11 @@ test('the lead back into the loop is missing: the echo of the sound that has it 
 test('two effects behind the same open output are one matter', () => {
   const rig = wired(
     {
-      ...{ g: 'guitar-active', m: 'modeler-floor', e: ['delay', { host: 'm' }] },
-      ...{ r: ['reverb', { host: 'm' }], a: 'combo-tube' },
+      g: 'guitar-active',
+      m: 'modeler-floor',
+      e: ['delay', { host: 'm' }],
+      r: ['reverb', { host: 'm' }],
+      a: 'combo-tube',
     },
     'g.out>m.in m.fromIn>m.toOut m.fromIn>e.in e.out>r.in r.out>m.toOut2 m.out>a.in',
     { One: 'e r a' },
@@ -65,7 +71,9 @@ test('a second output that nobody uses is no matter while the first is heard', (
     {
       edit: 'connect',
       lead: {
-        ...{ id: 'also', type: 'inside', metres: 0 },
+        id: 'also',
+        type: 'inside',
+        metres: 0,
         from: { device: 'e', jack: 'outR' },
         to: { device: 'm', jack: 'toOut2' },
       },

@@ -131,8 +131,10 @@ function socketsOf(device: Device, turn: Turn, leads: readonly Lead[], onBoard: 
     const clearance = Math.max(...here.map(({ l, s }) => PLUG_CLEARANCE[plugShape(onBoard, l, s)]));
     return [
       {
-        ...at,
-        ...way,
+        x: at.x,
+        y: at.y,
+        nx: way.nx,
+        ny: way.ny,
         clearance,
         tipX: at.x + way.nx * clearance,
         tipY: at.y + way.ny * clearance,

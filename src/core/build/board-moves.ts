@@ -54,7 +54,8 @@ export class BoardMoves {
       if (!to) return [];
       const from = entryAt(this.at, i);
       const edit = {
-        ...{ edit: 'placeOnBoard' as const, device: item.device.id },
+        edit: 'placeOnBoard' as const,
+        device: item.device.id,
         at: { ...place, board: this.board.id, ...to },
       };
       return [{ words: `Move ${item.device.name} ${stepWords(from, to)}`, edits: [edit] }];

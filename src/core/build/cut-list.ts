@@ -149,7 +149,7 @@ class PlugsOfRig {
     if (type === 'insert' && this.shared.has(at)) return 1;
     if (type === 'insert') this.shared.add(at);
     const key = plugWords(sort);
-    this.counts.set(key, { ...sort, count: (this.counts.get(key)?.count ?? 0) + 1 });
+    this.counts.set(key, { count: (this.counts.get(key)?.count ?? 0) + 1, ...sort });
     return (JOINTS[sort.plug] ?? 0) - (type === 'insert' && sort.plug === 'TRS' ? 1 : 0);
   }
 }
@@ -194,19 +194,27 @@ function cutFrom(rig: Rig, needs: ReturnType<typeof leadNeeds>): CutList {
   const codes = leadCodes(rig);
   const plugs = new PlugsOfRig(rig);
   const cuts = realLeads(rig).map((lead): Cut => {
-    const { joints, ...ends } = plugs.of(lead);
+    const ends = plugs.of(lead);
     const made = !READY.has(lead.type);
     const need = needs.get(lead.id);
     const cut = lengthOf(rig, lead, making, need);
     const { code, colours } = sure(codes.get(lead.id));
     const ties = need?.how === 'on the board' ? Math.ceil(need.mm / TIE_MM) : 0;
     return {
-      ...{ lead, code, colours, ...ends, joints, ties, made, cut },
+      lead,
+      code,
+      colours,
+      plugs: ends.plugs,
+      shapes: ends.shapes,
+      joints: ends.joints,
+      ties,
+      made,
+      cut,
       metres: lead.metres,
       routed: need ? need.mm / 1000 : null,
       how: need?.how ?? (isHeld(rig, lead) ? 'as the player moves' : 'as it was entered'),
       short: need ? Math.max(0, need.mm / 1000 - lead.metres) : 0,
-      minutes: (made ? joints * making.perJoint + making.perLead : 0) + ties * making.perTie,
+      minutes: (made ? ends.joints * making.perJoint + making.perLead : 0) + ties * making.perTie,
       pF: isAudio(lead) ? cut * (lead.pfPerMetre ?? DEFAULT_PF_PER_METRE) : null,
       pFNow: isAudio(lead) ? leadPf(lead) : null,
       labels: labelsOf(rig, lead, code),

@@ -145,7 +145,10 @@ export function packingOf(rig: Rig, { cuts } = cutList(rig)): Packing {
   const coiled = coiledLeads(rig, cuts, pieces);
   const twice = real.filter((d) => (carried.get(d.id) ?? 0) > 1);
   return {
-    ...{ pieces, loose, coiled, twice },
+    pieces,
+    loose,
+    coiled,
+    twice,
     // What is said to be in two pieces weighs once.
     grams:
       pieces.reduce((s, p) => s + p.grams, 0) -

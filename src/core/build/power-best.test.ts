@@ -299,7 +299,10 @@ test('a hundred devices, plugged anyhow: all fed, none shares that need not, as 
   const sorts = [9, 12, 18];
   const outlets = (volts: number, count: number) =>
     Array.from({ length: count }, (_, i) => ({
-      ...{ id: `${volts} ${i}`, volts, milliamps: 300, isolated: true },
+      id: `${volts} ${i}`,
+      volts,
+      milliamps: 300,
+      isolated: true,
     }));
   const gives = { outlets: [...outlets(9, 50), ...outlets(12, 20), ...outlets(18, 20)] };
   const devices = Array.from({ length: 100 }, (_, i) => {
@@ -320,7 +323,10 @@ test('a hundred devices, plugged anyhow: all fed, none shares that need not, as 
 
 test('a hundred devices and ten outlets: as many as go on them, none moved that need not be, all that go without cured', () => {
   const outlets = Array.from({ length: 10 }, (_, i) => ({
-    ...{ id: `o${i}`, volts: 9, milliamps: 500, isolated: true },
+    id: `o${i}`,
+    volts: 9,
+    milliamps: 500,
+    isolated: true,
   }));
   // 120 mA each with headroom: four to an outlet. Six hang on the first now, three on the second.
   const plugged = [...Array<string>(6).fill('o0'), ...Array<string>(3).fill('o1')];

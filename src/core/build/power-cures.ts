@@ -53,7 +53,10 @@ export function powerCure(
 
 function outletFor({ need }: Taker, headroom: number): Outlet {
   return {
-    ...{ id: 'more', label: 'one more', volts: need.volts, isolated: true },
+    id: 'more',
+    label: 'one more',
+    volts: need.volts,
+    isolated: true,
     milliamps: Math.ceil(need.milliamps * (1 + headroom)),
     ...(need.ac && { ac: true }),
     ...(need.centre && { centre: need.centre }),

@@ -25,7 +25,10 @@ test('going on from a plan never makes it worse, also where room is made in vain
       (now, mA) => {
         // Eight outlets of 300 mA for two dozen: some always go without.
         const outlets = Array.from({ length: 8 }, (_, i) => ({
-          ...{ id: `o${i}`, volts: 9, milliamps: 300, isolated: true },
+          id: `o${i}`,
+          volts: 9,
+          milliamps: 300,
+          isolated: true,
         }));
         const devices = mA.map((milliamps, i) =>
           device(`d${i}`, 'phaser', `D${i}`, {
@@ -69,7 +72,10 @@ test('devices that are alike are counted, not named: who stays is still told one
 test('a hundred devices on outlets that hardly suffice: what is not shown to be the best says what none can better', () => {
   // As many of 250 mA as of 100 on outlets of 500 mA: with headroom one of either and one of the other, or four.
   const outlets = Array.from({ length: 30 }, (_, i) => ({
-    ...{ id: `o${i}`, volts: 9, milliamps: 500, isolated: true },
+    id: `o${i}`,
+    volts: 9,
+    milliamps: 500,
+    isolated: true,
   }));
   const devices = Array.from({ length: 100 }, (_, i) =>
     device(`d${i}`, 'phaser', `D${i}`, {

@@ -84,7 +84,8 @@ export class PowerProgram {
       ],
       reals: this.rules.reals,
       wholes: this.wholes(),
-      ...{ gap: ALL_WHOLE, seconds: this.seconds },
+      gap: ALL_WHOLE,
+      seconds: this.seconds,
     };
   }
 
@@ -92,7 +93,8 @@ export class PowerProgram {
   private wholes(): Whole[] {
     return [
       ...counted(this.options.filter((o) => !isNow(o))).map((o) => ({
-        ...{ name: o.name, most: this.mostOf(o) },
+        name: o.name,
+        most: this.mostOf(o),
       })),
       ...this.alike.sizes.map((size, c) => ({ name: unfed(c), most: size })),
     ];
@@ -151,7 +153,10 @@ export class PowerProgram {
   ): GivenOut<Option> {
     const handing = this.takers.filter((t) => handsOn(t, this.places)).map((t) => t.device.id);
     return givenOut(choices, {
-      ...{ from, most, isNow, current: (t: Taker) => this.current(t) },
+      from,
+      most,
+      isNow,
+      current: (t: Taker) => this.current(t),
       fedSupplies: new Set(handing),
     });
   }
@@ -199,7 +204,10 @@ export class PowerProgram {
       ...(whole.wholes ?? []),
     ];
     const bounds = parts.map(({ name, most }, k) => ({
-      ...{ name: `part${k}`, terms: [[1, name]] as Term[], is: '<=' as const, value: most },
+      name: `part${k}`,
+      terms: [[1, name]] as Term[],
+      is: '<=' as const,
+      value: most,
     }));
     return solveMip(
       {

@@ -47,7 +47,10 @@ function settingsOf(l: Load, loads: readonly Load[]): Remark[] {
   if (volts.length > 1)
     return [
       {
-        ...{ rule: 'power-voltage', severity: 'danger', subjects, about },
+        rule: 'power-voltage',
+        severity: 'danger',
+        subjects,
+        about,
         what: `${outletBegins(l)} is to be set to ${volts.join(' and ')} V at once.`,
         why:
           `${l.settings.map((s) => `${s.device.name} wants ${s.volts} V`).join(', ')}: an outlet gives one ` +
@@ -60,7 +63,10 @@ function settingsOf(l: Load, loads: readonly Load[]): Remark[] {
     ? []
     : [
         {
-          ...{ rule: 'power-setting', severity: 'fault', subjects, about },
+          rule: 'power-setting',
+          severity: 'fault',
+          subjects,
+          about,
           what: `${outletBegins(l)} cannot be set to ${only} V.`,
           why: `It gives ${gives.join(' or ')} V.`,
           ...ways,

@@ -129,7 +129,7 @@ export class PowerState<C extends Choice> {
       const key = p.outlet.isolated ? placeKey(p) : p.supply.id;
       const shares = returns.get(key) ?? { noisy: 0, sensitive: 0, plus: 0, all: 0 };
       returns.set(key, shares);
-      outlets.set(j, { ...{ place: p, supply, shares, drawn: 0, volts: 0 }, devices: new Set() });
+      outlets.set(j, { place: p, supply, shares, drawn: 0, volts: 0, devices: new Set() });
     }
     return outlets;
   }

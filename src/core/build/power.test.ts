@@ -25,7 +25,10 @@ test('a device that is digital and lifts what it picks up has an outlet to itsel
   const plain = device('p', 'phaser', 'P', { power: { volts: 9, milliamps: 50 } });
   const gives = (count: number) => ({
     outlets: Array.from({ length: count }, (_, i) => ({
-      ...{ id: String(i + 1), volts: 9, milliamps: 500, isolated: true },
+      id: String(i + 1),
+      volts: 9,
+      milliamps: 500,
+      isolated: true,
     })),
   });
   const fed = (count: number, ...devices: Device[]) =>
@@ -69,7 +72,10 @@ test('what hands power on keeps an outlet that bears both, though a narrower one
     supply: { device: 'h', outlet: 'out', pinned: true },
   });
   const outlets = [100, 500].map((milliamps, i) => ({
-    ...{ id: String(i + 1), volts: 9, milliamps, isolated: true },
+    id: String(i + 1),
+    volts: 9,
+    milliamps,
+    isolated: true,
   }));
   const supply = device('s', 'supply-isolated', 'S', { gives: { outlets } });
   const rig = rigOf([box, pedal, supply], []);
@@ -92,7 +98,10 @@ test('as few plugs move as can be, though a device without power weighs ten thou
   );
   const gives = {
     outlets: Array.from({ length: 8 }, (_, i) => ({
-      ...{ id: String(i + 1), volts: 9, milliamps: 130, isolated: true },
+      id: String(i + 1),
+      volts: 9,
+      milliamps: 130,
+      isolated: true,
     })),
   };
   const p = plan(rigOf([...hungry, ...fed, device('s', 'supply-isolated', 'S', { gives })], []));

@@ -9,7 +9,11 @@ const words = (mine: Rig, theirs: Rig) =>
 
 test('a clash is told with the thing by name, its field, and both values', () => {
   const drive = (value: number): Edit => ({
-    ...{ edit: 'setSetting', device: 'kiln', sound: 'lead', setting: 'drive', value },
+    edit: 'setSetting',
+    device: 'kiln',
+    sound: 'lead',
+    setting: 'drive',
+    value,
   });
   expect(
     words(
@@ -35,7 +39,9 @@ test('what one side removed and two leads in one jack are told as what they are'
   const into = (id: string, device: string): Edit => ({
     edit: 'connect',
     lead: {
-      ...{ id, type: 'balanced', metres: 3 },
+      id,
+      type: 'balanced',
+      metres: 3,
       from: { device, jack: 'outR' },
       to: { device: 'ears', jack: 'inR' },
     },

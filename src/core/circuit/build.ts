@@ -247,8 +247,12 @@ class CircuitBuilder {
     { to, key, lead }: { to: Driver; key?: Net; lead?: string },
   ): void {
     const one = {
-      ...{ device, stage, from: from.index, driver: to.index },
-      ...{ keyNet: key?.index, lead },
+      device,
+      stage,
+      from: from.index,
+      driver: to.index,
+      keyNet: key?.index,
+      lead,
     };
     this.stages.push(one);
     to.stages.push(one);

@@ -50,7 +50,7 @@ export function sectionScene(rig: Rig, song: Song, sectionId: string): Scene | u
   const sound = section && rig.sounds.find((s) => s.id === section.sound);
   if (!section || !sound) return undefined;
   const plain = sceneOf(rig, sound);
-  if (!differs(song.states, section.states)) return { ...plain, song, section: section.id };
+  if (!differs(song.states, section.states)) return { song, section: section.id, ...plain };
   // Sections of a song that lay nothing of their own over a sound share one.
   const id = `${song.id}/${differs(section.states) ? section.id : sound.id}`;
   return {

@@ -198,7 +198,10 @@ function branchRemark(rig: Rig, leads: readonly Lead[]): Remark {
   const about = `${from.id} branch`;
   if (differ)
     return {
-      ...{ rule: 'control-branch', severity: 'fault', subjects, about },
+      rule: 'control-branch',
+      severity: 'fault',
+      subjects,
+      about,
       what: `One lead from ${from.name} cannot serve ${ends.join(' and ')}.`,
       why:
         'They expect different ' +
@@ -207,14 +210,20 @@ function branchRemark(rig: Rig, leads: readonly Lead[]): Remark {
     };
   if (wants[0]?.what === 'expression')
     return {
-      ...{ rule: 'control-branch', severity: 'fault', subjects, about },
+      rule: 'control-branch',
+      severity: 'fault',
+      subjects,
+      about,
       what: `One pot in ${from.name} cannot serve ${ends.join(' and ')}.`,
       why:
         'Each jack feeds the pot from a supply of its own; joined, they work against one ' +
         'another.',
     };
   return {
-    ...{ rule: 'control-branch-ground', severity: 'advice', subjects, about },
+    rule: 'control-branch-ground',
+    severity: 'advice',
+    subjects,
+    about,
     what: `The branching lead of ${from.name} joins the grounds of ${ends.join(' and ')}.`,
     why:
       'Each must have its sleeve on ground and expect the same switch; where these ' +

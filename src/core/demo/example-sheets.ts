@@ -29,14 +29,18 @@ const sides = (
 
 /** A knob of the box that is a knob of one part: "drive.tone". */
 const knob = (id: string, label: string, moves: string, initial = 5): BoxControl => ({
-  ...{ id, label, initial },
+  id,
+  label,
+  initial,
   type: 'knob',
   moves: moves.split(' + ').map((m) => ({ part: inner(m).part, setting: inner(m).jack })),
 });
 
 /** A foot switch of the box that engages one part. */
 const footSwitch = (id: string, label: string, part: string, initial = false): BoxControl => ({
-  ...{ id, label, initial },
+  id,
+  label,
+  initial,
   type: 'switch',
   moves: [{ part, setting: 'engaged' }],
 });

@@ -3,7 +3,10 @@ import { kindOfSheet, type Sheet } from '../rig';
 import { boxFaces } from './box-faces';
 
 const box = (jackSpots?: Sheet['jackSpots']): Sheet => ({
-  ...{ is: 'changes', id: 'echo-box', name: 'Echo box', base: 'delay' },
+  is: 'changes',
+  id: 'echo-box',
+  name: 'Echo box',
+  base: 'delay',
   size: { width: 100, depth: 120, height: 50, grams: 400 },
   ...(jackSpots && { jackSpots }),
 });

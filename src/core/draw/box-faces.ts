@@ -40,8 +40,12 @@ export function boxFaces(sheet: Sheet): Face[] {
     const jacks = spots
       .filter((s) => s.edge === edge)
       .map(({ jack, mm }) => ({
-        ...{ id: jack.id, label: jack.label, edge, mm },
-        ...{ x: isTurned ? width - mm : mm, y: size.height / 2 },
+        id: jack.id,
+        label: jack.label,
+        edge,
+        mm,
+        x: isTurned ? width - mm : mm,
+        y: size.height / 2,
       }))
       .sort((a, b) => a.x - b.x);
     return jacks.length ? [{ edge, width, height: size.height, jacks }] : [];

@@ -19,7 +19,9 @@ export function smallWalk(rig: Rig, figures: SoundFigures | undefined): SmallWal
   const g = placeWalk(walkView(rig, figures), rig.leads, 0);
   if (!g.stations.length) return null;
   return {
-    ...{ width: Math.round(g.width), height: Math.round(g.height), lanes: g.lanes.length },
+    width: Math.round(g.width),
+    height: Math.round(g.height),
+    lanes: g.lanes.length,
     strips: g.stations.map((p) => [
       Math.round(p.x),
       Math.round(p.y),

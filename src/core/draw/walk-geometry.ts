@@ -242,7 +242,11 @@ export function placeWalk(
         ? sure(inLane.get(from.y)).find((s) => s.x > x1 && s.x < x2)
         : undefined;
     const [d, tag] = wayOf({
-      ...{ x1, y1, x2, y2, between },
+      x1,
+      y1,
+      x2,
+      y2,
+      between,
       back: step.back,
       isEarly: splits || from.station.lane < to.station.lane,
     });
@@ -259,8 +263,11 @@ export function placeWalk(
     });
     if (lead)
       tagged.push({
-        ...{ lead, live, count: step.leads.length },
-        ...{ first: { x: tag[0], y: tag[1] }, corners },
+        lead,
+        live,
+        count: step.leads.length,
+        first: { x: tag[0], y: tag[1] },
+        corners,
       });
   }
   const gaps = columnX.slice(1).map((left) => left - SIZE.gap / 2);

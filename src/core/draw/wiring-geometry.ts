@@ -345,8 +345,13 @@ class WiringDrawing {
       }),
     );
     return {
-      ...{ device: this.device(id), x, y, width: this.sizes.box, height: this.boxHeight(id) },
-      ...{ jacks, inside: this.blocksIn(id) },
+      device: this.device(id),
+      x,
+      y,
+      width: this.sizes.box,
+      height: this.boxHeight(id),
+      jacks,
+      inside: this.blocksIn(id),
     };
   }
 

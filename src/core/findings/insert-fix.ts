@@ -21,7 +21,9 @@ export function insertFix(
 function switchedOn(rig: Rig, kind: string, name: string, settings?: Device['settings']): Device {
   const { alwaysOn, startsEngaged } = kindOf(kind);
   return {
-    ...{ id: freshId(name, idsOf(rig.devices)), kind, name },
+    id: freshId(name, idsOf(rig.devices)),
+    kind,
+    name,
     ...(!alwaysOn && !startsEngaged && { engaged: true }),
     ...(settings && { settings }),
   };

@@ -246,8 +246,14 @@ function drawCodes(
     if (code === undefined) return;
     const wide = code.length * size * 0.62 + 4;
     all.ele('rect', {
-      ...{ x: p.x - wide / 2, y: p.y - size * 0.65, width: wide, height: size * 1.3, rx: 2 },
-      ...{ fill: '#ffffff', stroke: INK, 'stroke-width': 0.6 },
+      x: p.x - wide / 2,
+      y: p.y - size * 0.65,
+      width: wide,
+      height: size * 1.3,
+      rx: 2,
+      fill: '#ffffff',
+      stroke: INK,
+      'stroke-width': 0.6,
     });
     text(all, p.x, p.y + size * 0.35, code, { 'font-size': size, 'text-anchor': 'middle' });
   });

@@ -189,7 +189,10 @@ function tableOf(b: Table, width: number): Content {
     margin: [0, 2, 0, few ? 8 : 0],
     ...(few && { unbreakable: true }),
     table: {
-      ...{ headerRows: 1, dontBreakRows: true, keepWithHeaderRows: 2, widths },
+      headerRows: 1,
+      dontBreakRows: true,
+      keepWithHeaderRows: 2,
+      widths,
       body: [...head, ...cells(b.rows.slice(0, most))],
     },
     layout: lines(true),

@@ -39,7 +39,13 @@ const renamed = (rig: Rig, by: (name: string, i: number) => string): Rig => ({
 
 /** The same rig before anything was plugged in or written down. */
 const bare = ({ id, name, format, version }: Rig): Rig => ({
-  ...{ id, name, format, version, devices: [], leads: [], sounds: [] },
+  id,
+  name,
+  format,
+  version,
+  devices: [],
+  leads: [],
+  sounds: [],
 });
 
 describe.each(NAMINGS)('%s', (_, by) => {

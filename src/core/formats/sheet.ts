@@ -29,7 +29,8 @@ export function sheet(
         viewBox: `0 0 ${Math.ceil(width)} ${Math.ceil(height)}`,
       };
   const svg = create({
-    ...{ version: '1.0', encoding: 'UTF-8' },
+    version: '1.0',
+    encoding: 'UTF-8',
     // Characters that XML cannot hold in any way are left out.
     invalidCharReplacement: '',
   }).ele('svg', {

@@ -38,7 +38,10 @@ test('into an empty locker comes all that the table speaks of', () => {
       fc.uniqueArray(row, { selector: (r) => r.name, minLength: 1, maxLength: 8 }),
       (rows) => {
         const sheets = rows.map(({ name, base, maker, power, price }, n): Sheet => ({
-          ...{ is: 'changes', id: `s${n}`, name, base },
+          is: 'changes',
+          id: `s${n}`,
+          name,
+          base,
           ...(maker && { maker }),
           ...(power && { power }),
           ...(price !== undefined && { price }),

@@ -58,7 +58,10 @@ export function sheetsFromCsv(text: string, held: readonly Sheet[]): Outcome<She
     ids.push(id);
     const checked = checkSheet({
       ...before,
-      ...{ is: 'changes', id, name, base: base.id },
+      is: 'changes',
+      id,
+      name,
+      base: base.id,
       ...said(cells, before, read.value, say),
     });
     if (!checked.ok) for (const p of checked.problems) say(`${p.where}: ${p.what}`);

@@ -38,7 +38,12 @@ test('a table with anything wrong in it is refused whole, with its rows', () => 
 test('ticks are told with the show that they belong to; what is open again is left out', () => {
   const tick = (id: string, state: 'done' | 'failed' | 'open', at: string) =>
     changeTo<'tick'>('tick', id, undefined, {
-      ...{ show: 's', step: `step ${id}`, state, by: 'OD', at, note: '' },
+      show: 's',
+      step: `step ${id}`,
+      state,
+      by: 'OD',
+      at,
+      note: '',
     });
   const ticked = withChanges(EMPTY_BOOK, [
     changeTo<'show'>('show', 's', undefined, { date: '2026-12-01', venue: 'Silo' }),

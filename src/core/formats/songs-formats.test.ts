@@ -346,7 +346,9 @@ describe('Standard MIDI Files', () => {
   });
   test('a switcher is called at its own program, once, and tells the others itself', () => {
     const song: Song = {
-      ...{ id: 'x', title: 'Yard', bpm: 100 },
+      id: 'x',
+      title: 'Yard',
+      bpm: 100,
       sections: hybridRig.sounds.map((s) => ({ id: s.id, name: s.name, bars: 2, sound: s.id })),
     };
     const stage = setStage(hybridRig);
@@ -435,7 +437,10 @@ describe('Standard MIDI Files', () => {
   });
   test('a marker a tick early belongs to the bar line that follows', () => {
     const marker = (deltaTime: number, text: string) => ({
-      ...{ deltaTime, meta: true as const, type: 'marker' as const, text },
+      deltaTime,
+      meta: true as const,
+      type: 'marker' as const,
+      text,
     });
     const file = (early: number) =>
       Uint8Array.from(

@@ -81,8 +81,13 @@ function boxesOf(rig: Rig, stage: Stage, scale: number, letters: number): Box[] 
     const depth = Math.max(34, real.depth / 10);
     return [
       {
-        ...{ spot, rows, letters, depth },
-        ...{ x: spot.x * scale, y: spot.y * scale, width: Math.max(58, real.width / 10) },
+        spot,
+        rows,
+        letters,
+        depth,
+        x: spot.x * scale,
+        y: spot.y * scale,
+        width: Math.max(58, real.width / 10),
         named: depth > 46 && rows.length === 1,
       },
     ];
@@ -142,7 +147,12 @@ function drawBox(all: Element, b: Box, scale: number, isChosen: boolean, letters
     transform: `translate(${Math.round(b.x * 10) / 10} ${Math.round(b.y * 10) / 10})`,
   });
   g.ele('rect', {
-    ...{ x: -b.width / 2, y: -b.depth / 2, width: b.width, height: b.depth, rx: 3, fill: TAPE },
+    x: -b.width / 2,
+    y: -b.depth / 2,
+    width: b.width,
+    height: b.depth,
+    rx: 3,
+    fill: TAPE,
     stroke: isChosen ? INK : FAINT,
     'stroke-width': isChosen ? 4 : 1.4,
   });

@@ -99,8 +99,13 @@ function drawWiring(
   for (const b of g.boxes) {
     if (!isOn(page, b)) continue;
     all.ele('rect', {
-      ...{ x: b.x, y: b.y, width: b.width, height: b.height, rx: 2 },
-      ...{ fill: TAPE, stroke: FAINT },
+      x: b.x,
+      y: b.y,
+      width: b.width,
+      height: b.height,
+      rx: 2,
+      fill: TAPE,
+      stroke: FAINT,
     });
     lines(b.device.name, 18).forEach((line, i) =>
       text(all, b.x + b.width / 2, b.y + 13 + 12 * i, line, {

@@ -24,13 +24,17 @@ export const digitalEffect = (
         s,
         s.engaged
           ? {
-              ...{ ...way, side, wet },
+              side,
+              wet,
               latencyMs: s.figure('latencyMs'),
               outputDb: gainDb + outputDb,
+              ...way,
               ...(rings && { rings }),
             }
           : {
-              ...{ ...way, outputDb: gainDb, noiseDbu: -105 },
+              outputDb: gainDb,
+              noiseDbu: -105,
+              ...way,
               ...(ringsBypassed && { rings: ringsBypassed }),
             },
       ),
@@ -42,7 +46,7 @@ export const mixedEffect = (
   s: DeviceState,
   plugged: Plugged,
   rest: Omit<Digital, 'wet' | 'outputDb'> = {},
-): Pass[] => digitalEffect(s, plugged, { ...rest, wet: mixed(s.knob('mix')) });
+): Pass[] => digitalEffect(s, plugged, { wet: mixed(s.knob('mix')), ...rest });
 
 /** Figures of a digital pedal: converters on both ends. */
 export const digitalFigures = () => pedalFigures(1e6, -95, 'converters on both ends');

@@ -149,7 +149,10 @@ describe('states', () => {
     expect(rests.some((p) => p.is === 'source')).toBe(false);
     const source = plays.find((p) => p.is === 'source')!;
     expect(rests[0]).toEqual({
-      ...{ is: 'shunt', at: source.at, ohms: source.ohms, henries: source.henries },
+      is: 'shunt',
+      at: source.at,
+      ohms: source.ohms,
+      henries: source.henries,
     });
     expect(rests.slice(1)).toEqual(plays.slice(1));
   });

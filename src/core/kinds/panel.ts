@@ -38,8 +38,8 @@ export const panel = defineKind({
     ]),
   ),
   passes: (s) =>
-    LINES.map((n) => ({
-      ...wire(`rear${n}`, `front${n}`),
-      ...(s.on('insulated') && { insulated: true }),
-    })),
+    LINES.map((n) => {
+      const line = wire(`rear${n}`, `front${n}`);
+      return s.on('insulated') ? { insulated: true, ...line } : line;
+    }),
 });

@@ -2,7 +2,9 @@ import { defineKind } from './define';
 import { figure, inputOhms, outputOhms, small, stage, transformer, wire } from './parts';
 
 const xlr = (id: string, label: string, direction: 'in' | 'out') => ({
-  ...{ id, label, direction },
+  id,
+  label,
+  direction,
   signal: 'audio' as const,
   connector: 'XLR' as const,
 });

@@ -164,7 +164,7 @@ class Run {
   private push(
     e: Event extends infer E ? (E extends Event ? Omit<E, 'order'> : never) : never,
   ): void {
-    this.events.push({ ...e, order: this.order++ });
+    this.events.push({ order: this.order++, ...e });
   }
 
   private portOf(m: MidiDevice, jack: string): Port | undefined {
@@ -205,8 +205,15 @@ class Run {
     for (const way of port.ways) {
       if (way.medium === 'din') continue;
       const sent = {
-        ...{ lead: way.lead.id, from: way.from.device, to: way.to.device, jack: port.jack },
-        ...{ message, bytes: bytesOf(message), ready, start: t, end: t + STEP_MS[way.medium] },
+        lead: way.lead.id,
+        from: way.from.device,
+        to: way.to.device,
+        jack: port.jack,
+        message,
+        bytes: bytesOf(message),
+        ready,
+        start: t,
+        end: t + STEP_MS[way.medium],
       };
       this.gone(way, sent, hops);
     }
@@ -233,8 +240,13 @@ class Run {
       for (const next of this.graph.from.get(`${device}/${out.id}`) ?? []) {
         if (next.broken) continue;
         const copy = {
-          ...{ ...s, lead: next.lead.id, from: next.from.device, to: next.to.device, jack: out.id },
-          ...{ start: s.start + COPY_MS, end: s.end + COPY_MS },
+          ...s,
+          lead: next.lead.id,
+          from: next.from.device,
+          to: next.to.device,
+          jack: out.id,
+          start: s.start + COPY_MS,
+          end: s.end + COPY_MS,
         };
         this.gone(next, copy, hops + 1);
       }
@@ -250,7 +262,7 @@ class Run {
       port.busy = true;
       const { message, ready } = tick;
       const bytes = bytesOf(message);
-      const sent = { ...base, message, bytes, ready, start: t, end: t + BYTE_MS };
+      const sent = { message, bytes, ready, start: t, end: t + BYTE_MS, ...base };
       this.push({ t: t + BYTE_MS, is: 'byte', port, clock: { sent, hops: tick.hops } });
       return;
     }
@@ -261,7 +273,7 @@ class Run {
       const bytes = port.device.runningStatus && whole[0] === port.status ? whole.slice(1) : whole;
       // What is for everybody ends a running status.
       port.status = entryAt(whole, 0) < SYSTEM ? entryAt(whole, 0) : -1;
-      port.now = { ...base, message: next.message, bytes, ready: next.ready, start: t, end: t };
+      port.now = { message: next.message, bytes, ready: next.ready, start: t, end: t, ...base };
       port.left = [...bytes];
       port.hops = next.hops;
     }

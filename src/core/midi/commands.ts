@@ -176,7 +176,10 @@ const writtenBy = (graph: MidiGraph, from: string, scene: Scene): Command[] =>
         ).map(
           // A bank and its program go out as one.
           (sent, i): Command => ({
-            ...{ from, to, message: sent, written: true },
+            from,
+            to,
+            message: sent,
+            written: true,
             ...(waitMs && i === 0 && { waitMs }),
             ...(when && when !== 'press' && { when }),
           }),
@@ -247,7 +250,10 @@ function derived(
     if (value === undefined || (c.way === 'toggle' && value !== true)) return [];
     const sent = c.way === 'toggle' ? mostOf(c) : asCarried(rig, c, value);
     return wireMessages(carrying(c, channel, sent), 'none').map((message) => ({
-      ...{ from, to, message, written: false },
+      from,
+      to,
+      message,
+      written: false,
     }));
   });
 }

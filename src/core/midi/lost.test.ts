@@ -5,7 +5,8 @@ import { allScenes } from '../songs';
 import { oneLost, runChange, setStage } from '.';
 
 const control = (cc: number, value: number) => ({
-  ...{ from: 'pads', to: 'echo' },
+  from: 'pads',
+  to: 'echo',
   message: { type: 'control' as const, channel: 1, cc, value },
 });
 

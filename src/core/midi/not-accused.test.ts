@@ -40,10 +40,12 @@ const called = (kept: number[], sent: (number | undefined)[]): Rig =>
       }),
       sends: [
         {
-          ...{ from: 'app', to: 'yard' },
+          from: 'app',
+          to: 'yard',
           message: {
             type: 'program' as const,
-            ...{ channel: 1, number: 0 },
+            channel: 1,
+            number: 0,
             ...(sent[i] !== undefined && { bank: sent[i] }),
           },
         },

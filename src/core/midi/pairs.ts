@@ -111,8 +111,12 @@ function gather(
       faults.set(
         key,
         (fault = {
-          ...{ device: m.device, because: m.because, cure: cures.of(m, from, to) },
-          ...{ keys: [], pairs: [], count: 0 },
+          device: m.device,
+          because: m.because,
+          cure: cures.of(m, from, to),
+          keys: [],
+          pairs: [],
+          count: 0,
         }),
       );
     if (!fault.keys.includes(m.key)) fault.keys.push(m.key);
@@ -142,7 +146,10 @@ class Hands {
     return whatIsOff(rig, this.stage, { machine: end, feet }, to)
       .filter((o) => !mismatches.some((m) => m.device === o.device && m.key === o.key))
       .map(({ midi, device, key, wanted, got }) => ({
-        ...{ device, key, wanted, got },
+        device,
+        key,
+        wanted,
+        got,
         because: midi && this.isTold(device) ? 'not sent' : 'by hand',
       }));
   }

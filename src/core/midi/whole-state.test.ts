@@ -267,7 +267,9 @@ describe('what lands later goes over what landed before', () => {
   });
   test('a file for a player has the wait, at the tempo of its section', () => {
     const song = {
-      ...{ id: 'x', title: 'X', bpm: 120 },
+      id: 'x',
+      title: 'X',
+      bpm: 120,
       sections: NAMES.map((id) => ({ id, name: id, bars: 2, sound: id })),
     };
     const events = parseMidi(songToSmf({ ...set('behind', 50), songs: [song] }, song)).tracks[1]!;

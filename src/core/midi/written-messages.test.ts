@@ -62,7 +62,12 @@ test('a message for everybody ends a running status', () => {
 });
 
 const NUMBERS: Record<(typeof RECEPTIONS)[number], number> = {
-  ...{ control: 20, fine: 16, nrpn: 1234, note: 60, bend: 0, pressure: 0 },
+  control: 20,
+  fine: 16,
+  nrpn: 1234,
+  note: 60,
+  bend: 0,
+  pressure: 0,
 };
 
 /** A controller and an echo whose mix is moved by one sort of message, without programs. */
@@ -158,7 +163,9 @@ test('a file for a player holds what a file can hold, each on its beat', () => {
   const r = rig('control', 'mix', [0, 10], {
     songs: [
       {
-        ...{ id: 'k', title: 'Kelp', bpm: 120 },
+        id: 'k',
+        title: 'Kelp',
+        bpm: 120,
         sections: [{ id: 'v', name: 'Verse', bars: 4, sound: 's0' }],
       },
     ],
@@ -239,7 +246,10 @@ describe('what the foot does', () => {
   const withSong = (sends: Send[]) => {
     const made = rig('control', 'mix', [0, 10]);
     const song = {
-      ...{ id: 'song', title: 'Song', bpm: 120, meter: { beats: 4, unit: 4 as const } },
+      id: 'song',
+      title: 'Song',
+      bpm: 120,
+      meter: { beats: 4, unit: 4 as const },
       sections: [{ id: 'a', name: 'A', bars: 4, sound: made.sounds[1]!.id }],
     };
     const sounds = made.sounds.map((s, i) => (i === 1 ? { ...s, sends } : s));

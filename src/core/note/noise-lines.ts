@@ -21,7 +21,9 @@ export interface Lines {
 }
 
 const linesOf = (name: string, hertz: readonly number[], shape: readonly number[]): Lines => ({
-  ...{ name, hertz, one: { re: Float64Array.from(shape), im: new Float64Array(shape.length) } },
+  name,
+  hertz,
+  one: { re: Float64Array.from(shape), im: new Float64Array(shape.length) },
   weights: hertz.map(loudnessWeight),
   bands: hertz.map(bandOf),
 });

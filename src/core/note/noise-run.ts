@@ -131,7 +131,11 @@ export function runNoise(flowing: Flowing, mains: Mains): (net: number) => Both 
 }
 
 const fresh = (origin: string, device: string, lines: Lines) => ({
-  ...{ origin, device, lines, apart: '', lateMs: 0 },
+  origin,
+  device,
+  lines,
+  apart: '',
+  lateMs: 0,
 });
 
 /** Noise of so many dBu that something makes by itself. */

@@ -219,7 +219,10 @@ test.each([
   const stage = sure(circuit.stages.find((s) => s.device === 'd1'));
   const input = dbuOfVolts(rmsOf(runNote(circuit, sine).at(stage.from)[0]!.waves[1]));
   const changed = withStage(circuit, stage, {
-    ...{ gainDb: decibels(drive), outputDb: 0, tiltDb: 0, filters: {} },
+    gainDb: decibels(drive),
+    outputDb: 0,
+    tiltDb: 0,
+    filters: {},
     ceiling: { dbu: input, shape: 'soft', meant: true },
   });
   const out = runNote(changed, sine).at(outOf(changed, stage))[0]!;
@@ -239,7 +242,9 @@ test('a chain of filters and a ceiling is what stepping through time gives', () 
   const stage = sure(circuit.stages.find((s) => s.device === 'd1'));
   const ceiling = 0.4;
   const changed = withStage(circuit, stage, {
-    ...{ gainDb: 12, outputDb: 0, inverts: false },
+    gainDb: 12,
+    outputDb: 0,
+    inverts: false,
     filters: { before: [...before], after: [...after] },
     tiltDb: decibels((at5.before * at5.after) / (at1.before * at1.after)),
     ceiling: { dbu: dbuOfVolts(ceiling / Math.SQRT2), shape: 'soft', meant: true },

@@ -42,8 +42,10 @@ export function distorted(at: Look, amp: StationFigures): Breach[] {
       fix: loop && {
         words: `Put ${names} into the ${loop.label} of ${name(at, amp)}`,
         edits: devices.map((id) => ({
-          ...{ edit: 'putInLoop' as const, device: ctx.device(id) },
-          ...{ host: amp.device, loop: loop.id },
+          edit: 'putInLoop' as const,
+          device: ctx.device(id),
+          host: amp.device,
+          loop: loop.id,
         })),
       },
     },

@@ -74,14 +74,21 @@ test('whatever rig stands on a stage: what is promised of it, and every way back
       { id: `o${i}`, type: 'noise-under', destination, db: 60 },
       { id: `t${i}`, type: 'latency-under', destination, ms: 1 },
       ...rig.devices.map((d, k): RigPromise => ({
-        ...{ id: `s${i}-${k}`, type: 'survives', device: d.id, destination, actions: k % 2 },
+        id: `s${i}-${k}`,
+        type: 'survives',
+        device: d.id,
+        destination,
+        actions: k % 2,
       })),
       ...rig.devices.flatMap((d): RigPromise[] =>
         kindOf(d.kind)
           .parameters.slice(0, 1)
           .map((p) => ({
-            ...{ id: `m${i}-${d.id}`, type: 'moves-only' as const, device: d.id },
-            ...{ setting: p.id, destinations: [destination] },
+            id: `m${i}-${d.id}`,
+            type: 'moves-only' as const,
+            device: d.id,
+            setting: p.id,
+            destinations: [destination],
           })),
       ),
     ]);

@@ -117,7 +117,10 @@ export class PromiseChecker {
     const wrong = misnamed(rig, p, () => sourcesOf(rig));
     if (wrong.length)
       return {
-        ...{ id: p.id, words, kept: false, sounds: 0 },
+        id: p.id,
+        words,
+        kept: false,
+        sounds: 0,
         breaches: wrong.map((why) => ({ why, subjects: ids.devices })),
       };
     const wanted = 'sounds' in p && Array.isArray(p.sounds) ? (p.sounds as string[]) : [];

@@ -23,7 +23,10 @@ const turned = (settings: Record<string, number>): Rig =>
 const loudness = (rig: Rig) =>
   notesAt(effectiveRig(rig), 'd3').map((h) => h.note!.touches[1].loudnessDbu);
 const within = (db: number, by?: 'loudness'): RigPromise => ({
-  ...{ id: 'p', type: 'levels-within', destination: 'd3', db },
+  id: 'p',
+  type: 'levels-within',
+  destination: 'd3',
+  db,
   ...(by && { by }),
 });
 
@@ -74,7 +77,12 @@ test('signal-to-noise, weighted, is the note’s loudness over the weighted nois
       const over = h.weightedSignalToNoiseDb;
       if (over === null || h.note === null) continue;
       const promise = (db: number): RigPromise => ({
-        ...{ id: 'p', type: 'noise-under', destination, db, by: 'loudness', sounds: [h.sound] },
+        id: 'p',
+        type: 'noise-under',
+        destination,
+        db,
+        by: 'loudness',
+        sounds: [h.sound],
       });
       // At the louder of its sides; another may be worse.
       const under = check(touringRig, promise(Math.max(1, over + 0.1)));

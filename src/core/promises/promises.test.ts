@@ -104,7 +104,9 @@ describe('who hears what', () => {
   test('an instrument that is not played in a sound breaks nothing there', () => {
     const promise: RigPromise = { id: 'p', type: 'hears', destination: 'cab', source: 'steel' };
     const played = after(stage, {
-      ...{ edit: 'setEngaged', device: 'steel', engaged: true },
+      edit: 'setEngaged',
+      device: 'steel',
+      engaged: true,
       sound: stage.sounds[0]!.id,
     });
     expect(check(played, promise)).toMatchObject({ kept: true, breaches: [] });

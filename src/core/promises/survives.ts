@@ -216,8 +216,11 @@ function emergency(
     for (const from of instruments) {
       const others = without.leads.filter((l) => !sameEnd(l.from, from) && !sameEnd(l.to, to));
       const lead: Lead = {
-        ...{ id: 'emergency', type: 'instrument', metres: EMERGENCY_METRES },
-        ...{ from, to },
+        id: 'emergency',
+        type: 'instrument',
+        metres: EMERGENCY_METRES,
+        from,
+        to,
       };
       if (isHeard({ ...without, leads: [...others, lead] }, sound, destination))
         return {

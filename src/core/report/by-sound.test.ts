@@ -153,7 +153,10 @@ test('louder and softer are told from one decibel on, in the sound where it is s
   const told = (boost: number): string[] => {
     const edit: Edit = {
       edit: 'setSetting',
-      ...{ device: 'd1', sound: 'far', setting: 'gain', value: boost },
+      device: 'd1',
+      sound: 'far',
+      setting: 'gain',
+      value: boost,
     };
     const after = valueOf(applyEdits(boosted, [edit])).rig;
     const [was, is] = [boosted, after].map(

@@ -40,7 +40,8 @@ export function bySound(rig: Rig, edits: readonly Edit[]): BySound | { refused: 
     const [one, two] = [before, after].map((r) => r.sounds.find((s) => s.sound === id));
     const heard = one && two ? atDestinations(rig, one, two) : NOTHING;
     return {
-      ...{ sound: id, name },
+      sound: id,
+      name,
       lost: [...settingsLost(rig, now, id), ...heard.lost],
       gained: heard.gained,
       worse: findingWords(came, id),

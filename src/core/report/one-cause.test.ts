@@ -24,7 +24,10 @@ describe('what follows from a cause is not told beside it', () => {
   test('a head without its cabinet: the cabinet and the desk behind it', () => {
     const rig = wired(
       {
-        ...{ g: 'guitar-humbucker', h: 'head-tube', c: 'cabinet', m: 'microphone' },
+        g: 'guitar-humbucker',
+        h: 'head-tube',
+        c: 'cabinet',
+        m: 'microphone',
         f: 'console-input',
       },
       'g.out>h.in c.air>m.air m.out>f.in',
@@ -38,8 +41,14 @@ describe('what follows from a cause is not told beside it', () => {
   test('a missing lead to the second amplifier: its microphone at the desk', () => {
     const rig = wired(
       {
-        ...{ g: 'guitar-humbucker', s: 'splitter-isolated', a: 'combo-tube', b: 'combo-tube' },
-        ...{ m: 'microphone', n: 'microphone', f: 'console-input', k: 'console-input' },
+        g: 'guitar-humbucker',
+        s: 'splitter-isolated',
+        a: 'combo-tube',
+        b: 'combo-tube',
+        m: 'microphone',
+        n: 'microphone',
+        f: 'console-input',
+        k: 'console-input',
       },
       'g.out>s.in s.a>a.in a.air>m.air b.air>n.air m.out>f.in n.out>k.in',
       { One: 's a b m n' },
@@ -51,8 +60,13 @@ describe('what follows from a cause is not told beside it', () => {
   test('copies that cancel: the desk that is silent, and the loudspeakers that push and pull', () => {
     const rig = wired(
       {
-        ...{ g: 'guitar-humbucker', s: 'splitter-isolated', a: 'combo-tube', b: 'combo-tube' },
-        ...{ m: 'microphone', n: 'microphone', x: 'mixer-line' },
+        g: 'guitar-humbucker',
+        s: 'splitter-isolated',
+        a: 'combo-tube',
+        b: 'combo-tube',
+        m: 'microphone',
+        n: 'microphone',
+        x: 'mixer-line',
         f: ['console-input', { settings: { input: 'line' } }],
       },
       'g.out>s.in s.a>a.in s.b>b.in a.air>m.air b.air>n.air m.out>x.a n.out>x.b x.out>f.in',
@@ -68,8 +82,13 @@ describe('what follows from a cause is not told beside it', () => {
   test('one simulator ahead of two cabinets is one matter', () => {
     const rig = wired(
       {
-        ...{ g: 'guitar-humbucker', s: 'amp-cab-simulator', p: 'power-amp', a: 'cabinet' },
-        ...{ b: 'cabinet', m: 'microphone', f: 'console-input' },
+        g: 'guitar-humbucker',
+        s: 'amp-cab-simulator',
+        p: 'power-amp',
+        a: 'cabinet',
+        b: 'cabinet',
+        m: 'microphone',
+        f: 'console-input',
       },
       'g.out>s.in s.out>p.in s.outR>p.inR p.speaker>a.in p.speakerR>b.in a.air>m.air m.out>f.in',
       { One: 's p a b m' },
@@ -83,8 +102,13 @@ describe('what follows from a cause is not told beside it', () => {
   test('exchanged plugs: the circle that they make', () => {
     const rig = wired(
       {
-        ...{ g: 'guitar-humbucker', m: 'modeler-floor', d: ['drive-mid', { host: 'm' }] },
-        ...{ h: 'head-tube', k: 'cabinet', i: 'microphone', f: 'console-input' },
+        g: 'guitar-humbucker',
+        m: 'modeler-floor',
+        d: ['drive-mid', { host: 'm' }],
+        h: 'head-tube',
+        k: 'cabinet',
+        i: 'microphone',
+        f: 'console-input',
       },
       'g.out>m.return1 m.fromIn>d.in d.out>m.toSend1 m.send1>h.in h.send>m.in ' +
         'm.fromReturn1>m.toOut m.out>h.return h.speaker>k.in k.air>i.air i.out>f.in',
@@ -97,8 +121,12 @@ describe('what follows from a cause is not told beside it', () => {
   test('a splitter that is wired backwards: the jack that is open for it', () => {
     const rig = wired(
       {
-        ...{ g: 'guitar-humbucker', b: 'buffer', s: 'splitter-passive', a: 'combo-tube' },
-        ...{ z: 'amp-cab-simulator', f: ['console-input', { settings: { input: 'line' } }] },
+        g: 'guitar-humbucker',
+        b: 'buffer',
+        s: 'splitter-passive',
+        a: 'combo-tube',
+        z: 'amp-cab-simulator',
+        f: ['console-input', { settings: { input: 'line' } }],
       },
       'g.out>b.in b.out>s.a s.in>a.in s.b>z.in z.out>f.in',
       { One: 'b s a z' },
@@ -111,8 +139,13 @@ describe('what follows from a cause is not told beside it', () => {
   test('treble that one buffer gives back in several sounds is told once, of where most is lost', () => {
     const rig = wired(
       {
-        ...{ g: 'guitar-humbucker', d: 'drive-low', e: 'drive-mid', h: 'drive-high' },
-        ...{ a: 'combo-tube', m: 'microphone', f: 'console-input' },
+        g: 'guitar-humbucker',
+        d: 'drive-low',
+        e: 'drive-mid',
+        h: 'drive-high',
+        a: 'combo-tube',
+        m: 'microphone',
+        f: 'console-input',
       },
       'g.out>d.in d.out>e.in e.out>h.in h.out>a.in a.air>m.air m.out>f.in',
       { Early: 'd a m', Late: 'h a m', Bare: 'a m' },
@@ -131,7 +164,10 @@ describe('what follows from a cause is not told beside it', () => {
 describe('a broken promise offers what keeps it', () => {
   const rig = wired(
     {
-      ...{ g: 'guitar-humbucker', s: 'amp-cab-simulator', e: 'delay', r: 'reverb' },
+      g: 'guitar-humbucker',
+      s: 'amp-cab-simulator',
+      e: 'delay',
+      r: 'reverb',
       f: ['console-input-stereo', { settings: { input: 'line' } }],
     },
     'g.out>s.in s.out>e.in e.out>r.in r.out>f.in',
@@ -161,8 +197,12 @@ describe('a broken promise offers what keeps it', () => {
 test('what a finding says is no advice that was not tried: a cure stands among the ways out alone', () => {
   const rig = wired(
     {
-      ...{ g: 'guitar-single-coil', b: 'buffer', s: 'amp-cab-simulator', d: 'direct-box-active' },
-      ...{ f: 'console-input', e: ['in-ear-mix', { settings: { input: 'line' } }] },
+      g: 'guitar-single-coil',
+      b: 'buffer',
+      s: 'amp-cab-simulator',
+      d: 'direct-box-active',
+      f: 'console-input',
+      e: ['in-ear-mix', { settings: { input: 'line' } }],
     },
     'g.out>b.in b.out>s.in s.out>d.in d.out>f.in d.thru>e.in',
     { One: 'b s' },

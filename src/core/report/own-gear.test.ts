@@ -110,7 +110,8 @@ test('a box in the place of a pedal of the demo rig: the rest of the rig is told
   const [twin] = touringRig.sheets!;
   const swapped = applyEdit(touringRig, {
     edit: 'replaceDevice',
-    ...{ device: 'kiln', kind: kindOfSheet(twin!).id },
+    device: 'kiln',
+    kind: kindOfSheet(twin!).id,
   });
   if (!swapped.ok) throw new Error(swapped.problems[0]!.what);
   const { sounds } = analyse(swapped.value.rig);

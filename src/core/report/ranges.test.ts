@@ -6,7 +6,9 @@ import { analyse, countTurned, type ToMeasure, whatToMeasure } from '.';
 const withFigure = (rig: Rig, m: ToMeasure, value: number): Rig => {
   const set = applyEdits(rig, [
     {
-      ...{ edit: 'overrideFigure', device: m.device, figure: m.figure },
+      edit: 'overrideFigure',
+      device: m.device,
+      figure: m.figure,
       override: { value, from: 'measured' },
     },
   ]);

@@ -42,7 +42,9 @@ export async function whatToMeasure(
       .flatMap((value) => {
         const set = applyEdits(rig, [
           {
-            ...{ edit: 'overrideFigure', device, figure: figure.id },
+            edit: 'overrideFigure',
+            device,
+            figure: figure.id,
             override: { value, from: 'measured' },
           },
         ]);
@@ -52,8 +54,16 @@ export async function whatToMeasure(
     if (!turns.length || !way) continue;
     const { label, unit, typical } = figure;
     found.push({
-      ...{ device, figure: figure.id, label, unit, typical, low, high, turns },
-      ...{ tool: way.tool, steps: way.steps },
+      device,
+      figure: figure.id,
+      label,
+      unit,
+      typical,
+      low,
+      high,
+      turns,
+      tool: way.tool,
+      steps: way.steps,
     });
   }
   return mostTurned(found);

@@ -85,8 +85,13 @@ test('a level that changes is told with how much, where and in which sound', () 
   const rig = chainOf(['guitar-active', ['boost', { engaged: false }], 'console-input']);
   const trial = new FixTrial(rig);
   const finding: Finding = {
-    ...{ key: 'x', rule: 'noise', severity: 'advice', subjects: [], sounds: [] },
-    ...{ what: '', why: '' },
+    key: 'x',
+    rule: 'noise',
+    severity: 'advice',
+    subjects: [],
+    sounds: [],
+    what: '',
+    why: '',
   };
   const tried = trial.try(finding, {
     words: 'boost',
@@ -154,7 +159,11 @@ test.each(RIGS.map((r) => [r.id, r] as const))(
   (_, rig) => {
     const said = (a: Analyser) =>
       a.analyse(rig).findings.map(({ key, severity, what, why, sounds }) => ({
-        ...{ key, severity, what, why, sounds },
+        key,
+        severity,
+        what,
+        why,
+        sounds,
       }));
     expect(said(new Analyser().forCopies())).toEqual(said(new Analyser()));
   },
@@ -202,7 +211,9 @@ describe('a finding in new clothes', () => {
     const rig = chain(['echo']);
     expect(analyse(rig).findings.map((f) => f.rule)).not.toContain('noise');
     const put: Edit = {
-      ...{ edit: 'insertInLead', lead: 'l1', newLeads: ['n1', 'n2'] },
+      edit: 'insertInLead',
+      lead: 'l1',
+      newLeads: ['n1', 'n2'],
       device: device('dirt', 'drive-high', 'dirt', { engaged: true, settings: SET.dirt }),
     };
     expect(hiss(rig, put)).toEqual({ all: 1, borne: 0 });

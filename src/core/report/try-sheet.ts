@@ -38,10 +38,16 @@ export function trySheet(
     (j) => j.direction === 'out' && j.signal === 'audio' && !sends.includes(j.id),
   );
   const rig: Rig = {
-    ...{ format: 'yantrel-rig', version: 1, id: 'try', name: 'Bench', sheets: [sheet] },
+    format: 'yantrel-rig',
+    version: 1,
+    id: 'try',
+    name: 'Bench',
+    sheets: [sheet],
     devices: [
       {
-        ...{ id: SOURCE, kind: 'guitar-active', name: 'Bench' },
+        id: SOURCE,
+        kind: 'guitar-active',
+        name: 'Bench',
         figures: {
           nominalDbu: { value: dbu, from: 'measured' as const },
           peakDbu: { value: dbu + HARD_DB, from: 'measured' as const },
@@ -66,7 +72,8 @@ export function trySheet(
   return outputs.map((j) => {
     const at = pointFigures(ctx, BOX, j.id);
     return {
-      ...{ jack: j.id, label: j.label },
+      jack: j.id,
+      label: j.label,
       levelDbu: at.levelDbu?.normal ?? null,
       hardDbu: at.levelDbu?.hard ?? null,
       hardPercent: at.thdPercent?.hard ?? null,
@@ -77,6 +84,9 @@ export function trySheet(
 }
 
 const lead = (id: string, from: Rig['leads'][number]['from'], to: Rig['leads'][number]['to']) => ({
-  ...{ id, from, to, metres: 0 },
+  id,
+  from,
+  to,
+  metres: 0,
   type: 'instrument' as const,
 });

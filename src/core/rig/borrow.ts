@@ -143,7 +143,9 @@ class Borrowing {
       edit: 'addSound',
       sound: {
         ...sound,
-        ...{ id: fresh, name, states: this.states(sound.name, sound.states) },
+        id: fresh,
+        name,
+        states: this.states(sound.name, sound.states),
         ...(sound.controls && { controls: positions }),
         ...(sends && { sends }),
       },
@@ -166,7 +168,9 @@ class Borrowing {
       edit: 'addSong',
       song: {
         ...rest,
-        ...{ id: fresh, title: name, sections },
+        id: fresh,
+        title: name,
+        sections,
         ...(plays && { instrument: plays }),
         ...(states && { states: this.states(song.title, states) }),
         ...(divisions && { divisions: this.byDevice(song.title, divisions) }),
@@ -196,7 +200,8 @@ class Borrowing {
       edit: 'addControl',
       control: {
         ...rest,
-        ...{ id: fresh, name },
+        id: fresh,
+        name,
         ...(on && { device: on }),
         assigns: assigns.flatMap(({ sounds, ...a }) => {
           const moved = this.deviceHere(control.name, a.device);

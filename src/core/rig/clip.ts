@@ -73,7 +73,9 @@ export function clipOf(rig: Rig, ids: readonly string[]): Clip {
   }
   const devices = rig.devices.filter((d) => taken.has(d.id)).map(bare);
   return {
-    ...{ format: 'yantrel-clip', version: 1, from: rig.name },
+    format: 'yantrel-clip',
+    version: 1,
+    from: rig.name,
     devices,
     leads: rig.leads.filter(has),
     states,

@@ -82,7 +82,9 @@ describe('the route', () => {
         );
         if (!way || !others.length || !target || device.host !== undefined) continue;
         const moved = applyEdit(rig, {
-          ...{ edit: 'moveDevice', device: device.id, lead: target.id },
+          edit: 'moveDevice',
+          device: device.id,
+          lead: target.id,
           newLeads: ['moved-1', 'moved-2'],
         } as const);
         if (!moved.ok) continue;

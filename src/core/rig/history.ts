@@ -71,7 +71,9 @@ export function undo(h: History): Gone | undefined {
   if (!step) return undefined;
   const rest = { past: h.past.slice(0, -1), future: h.future };
   return go(h, rest, { ...rest, future: [step, ...h.future] }, step.words, {
-    ...{ from: step.after, to: step.before, patches: step.inverse },
+    from: step.after,
+    to: step.before,
+    patches: step.inverse,
   });
 }
 
@@ -81,7 +83,9 @@ export function redo(h: History): Gone | undefined {
   if (!step) return undefined;
   const rest = { past: h.past, future };
   return go(h, rest, { ...rest, past: [...h.past, step] }, step.words, {
-    ...{ from: step.before, to: step.after, patches: step.patches },
+    from: step.before,
+    to: step.after,
+    patches: step.patches,
   });
 }
 

@@ -250,7 +250,9 @@ function mostOfBoth(base: Rig, mine: Rig, theirs: Rig, choose: Choose): Merged {
         const { checked } = attempt([{ side: 'mine', key }]);
         return {
           where: key,
-          ...{ base: b.get(key), mine: m.get(key), theirs: t.get(key) },
+          base: b.get(key),
+          mine: m.get(key),
+          theirs: t.get(key),
           ...(!checked.ok && { why: checked.problems[0]?.what }),
         };
       }),

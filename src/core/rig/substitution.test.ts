@@ -82,6 +82,8 @@ test('a unit takes the place of a unit: its record comes, the sheet that says wh
   // What stands there as another kind is not that unit any more.
   const shipped = substitution(held, of, { is: 'kind', kind: 'drive-mid' });
   expect(valueOf(applyEdits(held, shipped)).rig.devices[1]).toMatchObject({
-    ...{ kind: 'drive-mid', name: 'One', gear: { owned: true } },
+    kind: 'drive-mid',
+    name: 'One',
+    gear: { owned: true },
   });
 });

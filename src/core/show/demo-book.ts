@@ -64,7 +64,11 @@ export function demoBook(rig: Rig, today: string): Change[] {
   const shows = RUN.map(([days, venue, country, set, doors, curtain], i) =>
     changeTo<'show'>('show', `demo-show-${i + 1}`, undefined, {
       date: dayFrom(today, days),
-      ...{ venue, country, set, doors, curtain },
+      venue,
+      country,
+      set,
+      doors,
+      curtain,
       crew: 'Odd, Wilhelmina',
       volts: days < 0 ? 231 - i : null,
     } satisfies Partial<Show>),
@@ -75,7 +79,8 @@ export function demoBook(rig: Rig, today: string): Change[] {
     const moment = Date.parse(`${at?.date ?? today}T20:30:00Z`) + hours * 3_600_000;
     return changeTo<'line'>('line', `demo-line-${i + 1}`, undefined, {
       at: new Date(moment).toISOString(),
-      ...{ text, by: i % 3 ? 'Odd' : 'Wilhelmina' },
+      text,
+      by: i % 3 ? 'Odd' : 'Wilhelmina',
       show: at?.id ?? '',
       sort: sortOf(text),
       links: linksIn(rig, text),

@@ -140,7 +140,10 @@ describe('the failure drill', () => {
     const promises = shortSet.devices
       .filter((d) => drill.losses.some((l) => l.fault.id === `dead ${d.id}`))
       .map((d) => ({
-        ...{ id: `p-${d.id}`, type: 'survives' as const, device: d.id, actions: 2 },
+        id: `p-${d.id}`,
+        type: 'survives' as const,
+        device: d.id,
+        actions: 2,
         destination: drill.losses.find((l) => l.fault.id === `dead ${d.id}`)!.hits[0]!.ear,
       }));
     const promised: Rig = { ...shortSet, promises };

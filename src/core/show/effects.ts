@@ -99,7 +99,8 @@ export class Listener {
 
   private run(whole: Whole, sound: Sound, like?: Flowing): Flowing {
     return runSignal(buildCircuit(whole.rig, whole.sound(sound), whole.plugged), {
-      ...{ like, withoutNoise: true },
+      like,
+      withoutNoise: true,
     });
   }
 }

@@ -80,7 +80,9 @@ export function rescues(
       if (isSettled(ways) || known || now.dbu === null || (left & bitOf('silent')) !== 0) return;
       if (!isHarmless(listener, attempt, sound)) return;
       ways.push({
-        ...{ words, seconds, left },
+        words,
+        seconds,
+        left,
         ...(spare && { spare }),
         ...(instead && { instead: instead.id }),
       });

@@ -111,7 +111,10 @@ export function makeTest(
   const told = { ...evidence, answers: [...evidence.answers, { test: id, answer }] };
   const after = new Finder(rig, effects, told).find().candidates.length;
   return {
-    ...{ test, answer, before, after },
+    test,
+    answer,
+    before,
+    after,
     ...(before === after && {
       wasted: `all ${before} that were possible would have shown "${answer}"`,
     }),

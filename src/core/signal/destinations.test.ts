@@ -50,9 +50,18 @@ describe('one desk', () => {
     const rig = echoed(5);
     const cut = { ...rig, leads: rig.leads.slice(0, 1) };
     expect(at(cut, 'c')).toMatchObject({
-      ...{ connected: false, selected: false, levelDbu: null, peakDbu: null, thdPercent: null },
-      ...{ channels: 'silent', wetPercent: null, latencyMs: null, polarity: null, sources: [] },
-      ...{ notchHz: null, route: [] },
+      connected: false,
+      selected: false,
+      levelDbu: null,
+      peakDbu: null,
+      thdPercent: null,
+      channels: 'silent',
+      wetPercent: null,
+      latencyMs: null,
+      polarity: null,
+      sources: [],
+      notchHz: null,
+      route: [],
     });
   });
 

@@ -116,14 +116,13 @@ export function destinationFigures(
   return arrivingFigures(ctx).map((arriving) => {
     const { device, widenedBy, channels, side } = arriving;
     const route = routeTo(ctx.stations, ctx.steps, (s) => s.device === device);
-    return {
-      ...arriving,
+    return Object.assign({}, arriving, {
       connected: couldHear.has(device),
       selected: hearsNow.has(device),
       collapsedAt:
         widenedBy && channels === 'mono' && !side ? collapse(route, stations, widenedBy) : null,
       route: route.map((s) => s.id),
-    };
+    });
   });
 }
 

@@ -26,9 +26,12 @@ export interface Flowing {
   present: (net: number) => Present;
   solution: (section: Section, hertz: number) => Solution;
   loops: CircuitStage[][];
+  visits: Visits;
   /** The strains of its noise; none where noise was left out. */
   strains: Strains | undefined;
 }
+
+export type Visits = ReturnType<typeof visits>;
 
 export const REFERENCE_HERTZ = 1000;
 export const BRIGHT_HERTZ = 5000;
@@ -38,16 +41,7 @@ const EMPTY: Present = { flows: [], noise: SILENT, idle: SILENT, cancelled: [] }
  * Circles are cut from the side of the sources, by the ids of their devices, so that the order of a
  * file means nothing.
  */
-export function visits(circuit: Circuit): Visits {
-  let known = visitsOf.get(circuit);
-  if (!known) visitsOf.set(circuit, (known = findVisits(circuit)));
-  return known;
-}
-
-const visitsOf = new WeakMap<Circuit, Visits>();
-type Visits = ReturnType<typeof findVisits>;
-
-function findVisits(circuit: Circuit) {
+export function visits(circuit: Circuit) {
   const successors: number[][] = circuit.sections.map(() => []);
   const sectionOfNet = (net: number) => circuit.nets[net]!.section;
   const into = (s: CircuitStage) => sectionOfNet(circuit.drivers[s.driver]!.net);
@@ -102,7 +96,7 @@ class SignalRun {
   private readonly solved = new Map<number, (Solution | undefined)[]>();
   private readonly strains: Strains | undefined;
   private readonly atNet: (Present | undefined)[];
-  private readonly visits: ReturnType<typeof visits>;
+  private readonly visits: Visits;
   /** What is known of sections of a run that is nearly the same. */
   private readonly listeners: ReadonlyMap<number, string>;
   private like: ReturnType<typeof likeIn> | undefined;
@@ -131,6 +125,7 @@ class SignalRun {
     return {
       strains: this.strains,
       circuit: this.circuit,
+      visits: this.visits,
       present: this.present,
       solution: this.solution,
       loops: loops.map((loop) =>
@@ -206,14 +201,14 @@ class SignalRun {
         return d.flows.map((f) => scaled(f, gains[k]!, tilt));
       });
       if (!this.strains) {
-        this.atNet[net] = { ...merged(flows), noise: SILENT, idle: SILENT };
+        this.atNet[net] = { noise: SILENT, idle: SILENT, ...merged(flows) };
         return;
       }
       const noise = addHiss(driven.map((d, k) => scaleHiss(d.noise, gains[k]!)));
       const idle = driven.every((d) => d.idle === d.noise)
         ? noise
         : addHiss(driven.map((d, k) => scaleHiss(d.idle, gains[k]!)));
-      this.atNet[net] = { ...merged(flows), noise, idle };
+      this.atNet[net] = { noise, idle, ...merged(flows) };
     });
   }
 

@@ -1,6 +1,7 @@
 import { sure } from '../outcome';
 import { type Flowing, type Rerun, runSignal } from './flow';
 import { SILENT } from './hiss';
+import type { PointFigures } from './point-figures';
 import { buildCircuit, passesOf, pluggedJacks } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
@@ -19,6 +20,8 @@ export interface SoundContext {
   device: (id: string) => Device;
   /** What is present at a jack. */
   at: (device: string, point: string) => ReturnType<Flowing['present']> & { net: number };
+  /** Figures at nets, by their numbers, as far as they were asked for. */
+  readonly figures: Map<number, PointFigures>;
   /** A device's own parts to ground, whatever it is connected to. */
   ownShunts: (device: string) => Shunt[];
   /** Destinations, with the jacks at which they hear. */
@@ -33,57 +36,71 @@ function walkOf(rig: Rig, sound: Sound): Walked {
   return { stations, steps, ...placeStations(stations, steps) };
 }
 
+/** No net has this number: what is there is silence. */
+const NOWHERE = { flows: [], noise: SILENT, idle: SILENT, cancelled: [], net: -1 };
+
+/**
+ * A class, not an object with getters of its own: those hang on the shape of each object, which the
+ * engine keeps until it collects everything, and with it all that they see.
+ */
+class Prepared implements SoundContext {
+  private walked?: Walked;
+  private readonly devices: Map<string, Device>;
+  readonly flowing: Flowing;
+  readonly figures = new Map<number, PointFigures>();
+  readonly destinations: SoundContext['destinations'];
+
+  constructor(
+    readonly rig: Rig,
+    readonly sound: Sound,
+    private readonly plugged: Map<string, Set<string>>,
+    rerun?: Rerun,
+  ) {
+    this.flowing = runSignal(buildCircuit(rig, sound, plugged), rerun);
+    this.devices = new Map(rig.devices.map((d) => [d.id, d]));
+    this.destinations = rig.devices.flatMap((device) => {
+      const destination = kindOf(device.kind).destination;
+      return destination ? [{ device, points: destination.jacks }] : [];
+    });
+  }
+
+  private get walk(): Walked {
+    return (this.walked ??= walkOf(this.rig, this.sound));
+  }
+  get stations() {
+    return this.walk.stations;
+  }
+  get steps() {
+    return this.walk.steps;
+  }
+  get columns() {
+    return this.walk.columns;
+  }
+  get lanes() {
+    return this.walk.lanes;
+  }
+
+  readonly device = (id: string): Device => sure(this.devices.get(sourceDevice(id)));
+
+  readonly at: SoundContext['at'] = (device, point) => {
+    const net = this.flowing.circuit.netAt(device, point);
+    return net ? { net: net.index, ...this.flowing.present(net.index) } : NOWHERE;
+  };
+
+  readonly ownShunts = (id: string): Shunt[] =>
+    passesOf(sure(this.devices.get(id)), this.sound, this.plugged).filter((p) => p.is === 'shunt');
+}
+
 /**
  * Prepares a sound for analysis: circuit and signal at once, the walk's stations when they are first
  * asked for, which copies that are only listened to never do.
  */
-export function soundContext(
+export const soundContext = (
   rig: Rig,
   sound: Sound,
   plugged = pluggedJacks(rig),
   rerun?: Rerun,
-): SoundContext {
-  const flowing = runSignal(buildCircuit(rig, sound, plugged), rerun);
-  let walked: Walked | undefined;
-  const walk = () => (walked ??= walkOf(rig, sound));
-  const devices = new Map(rig.devices.map((d) => [d.id, d]));
-  return {
-    rig,
-    sound,
-    flowing,
-    get stations() {
-      return walk().stations;
-    },
-    get steps() {
-      return walk().steps;
-    },
-    get columns() {
-      return walk().columns;
-    },
-    get lanes() {
-      return walk().lanes;
-    },
-    device: (id) => sure(devices.get(sourceDevice(id))),
-    at: (device, point) => {
-      const net = flowing.circuit.netAt(device, point);
-      return net
-        ? { ...flowing.present(net.index), net: net.index }
-        : {
-            flows: [],
-            noise: SILENT,
-            idle: SILENT,
-            cancelled: [],
-            net: -1,
-          };
-    },
-    ownShunts: (id) =>
-      passesOf(sure(devices.get(id)), sound, plugged).filter((p) => p.is === 'shunt'),
-    destinations: rig.devices.flatMap((device) => {
-      const destination = kindOf(device.kind).destination;
-      return destination ? [{ device, points: destination.jacks }] : [];
-    }),
-  };
-}
+): SoundContext => new Prepared(rig, sound, plugged, rerun);
 
 /**
  * A sound on a copy of its rig, or with some of its settings otherwise, that is only listened to: noise is
@@ -95,5 +112,6 @@ export const listenedTo = (
   sound: Sound = known.sound,
 ): SoundContext =>
   soundContext(copy, sound, pluggedJacks(copy), {
-    ...{ like: known.flowing, withoutNoise: true },
+    like: known.flowing,
+    withoutNoise: true,
   });

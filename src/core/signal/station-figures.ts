@@ -2,7 +2,6 @@ import { at as entryAt } from '../outcome';
 import type { Circuit, CircuitStage } from '../circuit';
 import { byKey } from '../graph';
 import { figurePoints, type Station } from '../walk';
-import type { Flowing } from './flow';
 import {
   type Width,
   widthOf,
@@ -28,23 +27,21 @@ export interface StationFigures extends Station {
   gainDb: number | null;
 }
 
-const knownFigures = new WeakMap<Flowing, Map<number, PointFigures>>();
-
 /** Figures at a jack; all jacks on one net have the same, which are worked out once. */
 export function pointFigures(
-  { flowing }: SoundContext,
+  { flowing, figures: known }: SoundContext,
   device: string,
   point: string,
 ): PointFigures {
-  let known = knownFigures.get(flowing);
-  if (!known) knownFigures.set(flowing, (known = new Map<number, PointFigures>()));
   const net = flowing.circuit.netAt(device, point);
   let figures = known.get(net?.index ?? NOWHERE);
   if (!figures) {
     const impedances = net
       ? netImpedances(flowing, net.index)
       : { sourceOhms: null, loadOhms: null, lossDb: null, leadPf: 0 };
-    figures = { ...presentFigures(flowing.present(net?.index ?? NOWHERE)), ...impedances };
+    // Not by spreading: each entry that is added to what was spread gives the object a shape of its own.
+    const present = presentFigures(flowing.present(net?.index ?? NOWHERE));
+    figures = Object.assign({}, present, impedances);
     known.set(net?.index ?? NOWHERE, figures);
   }
   return figures;
@@ -69,19 +66,17 @@ export function stationFigures(ctx: SoundContext): StationFigures[] {
       const destination = destinations.get(station.device);
       const outPoints = figurePoints(station, destination?.points);
       const figures = outPoints.map((p) => pointFigures(ctx, station.device, p));
-      return {
-        ...station,
+      // Given even where there are none: else all are gone through.
+      const stages = stagesAt.get(station.device) ?? [];
+      const room = roomAt(ctx, station, stages, arrivalsAt.get(station.device) ?? []);
+      return Object.assign({}, station, {
         input: station.ins[0] ? pointFigures(ctx, station.device, station.ins[0]) : null,
         output: figures.find((f) => f.levelDbu) ?? entryAt(figures, 0),
-        ...roomAt(
-          ctx,
-          station,
-          // Given even where there are none: else all are gone through.
-          stagesAt.get(station.device) ?? [],
-          arrivalsAt.get(station.device) ?? [],
-        ),
+        headroomDb: room.headroomDb,
+        clipDbu: room.clipDbu,
+        gainDb: room.gainDb,
         width: widthOf(outPoints.map((p) => ctx.at(station.device, p).flows)),
-      };
+      });
     })
     .sort((a, b) => a.lane - b.lane || a.column - b.column);
 }

@@ -87,7 +87,10 @@ export function proposeInside(
   const answer = solveMip(program.of(pinned), solver);
   if (!answer.solved)
     return done({
-      ...{ possible: false, host, has, candidates },
+      possible: false,
+      host,
+      has,
+      candidates,
       short: shortWords(solveMip(program.of(pinned, true), solver)),
     });
   const isIn = (c: Candidate) => (answer.values[`in_${program.name(c.device)}`] ?? 0) > 0.5;

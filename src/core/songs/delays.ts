@@ -245,10 +245,21 @@ function timesBy(
     const knob = Math.min(10, Math.max(0, knobFor(low, high, wanted)));
     const { gets, how } = gotBy(of, wanted, inRange, bpm === spans[0]?.bpm, taps);
     return {
-      ...{ device: device.id, setting: table.setting, is: table.is, way, division, bpm, bar },
-      ...{ sections, wanted, inRange },
+      device: device.id,
+      setting: table.setting,
+      is: table.is,
+      way,
+      division,
+      bpm,
+      bar,
+      sections,
+      wanted,
+      inRange,
       ...(instead && { instead }),
-      ...{ knob, hour: clockHour(knob), gets, how },
+      knob,
+      hour: clockHour(knob),
+      gets,
+      how,
       slip:
         table.is === 'delay'
           ? slipOf(gets - wanted, of.keeps)

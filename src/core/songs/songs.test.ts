@@ -234,7 +234,10 @@ describe('delay times', () => {
     const parts = (...of: { bpm?: number; sound?: string; ms?: number }[]) =>
       song({
         sections: of.map(({ bpm, sound: s = 's1', ms }, i) => ({
-          ...{ id: `p${i}`, name: `Part ${i}`, bars: 4, sound: s },
+          id: `p${i}`,
+          name: `Part ${i}`,
+          bars: 4,
+          sound: s,
           ...(bpm && { tempos: [{ bar: 1, bpm }] }),
           ...(ms && { states: { e: { settings: { time: knobFor(20, 2000, ms) } } } }),
         })),

@@ -64,7 +64,7 @@ function play(song: Song): Timeline {
       bars.push({ number: number++, section, inSection: i, startMs: at, quarters, meter, bpm });
       at += quarters * quarterMs(bpm);
     }
-    sections.push({ ...start, endMs: at, bpm: first });
+    sections.push({ endMs: at, bpm: first, ...start });
   }
   return { bars, sections, lengthMs: at };
 }

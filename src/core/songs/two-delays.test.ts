@@ -10,7 +10,9 @@ const rigWith = (left: Division, right: Division, bpm: number): { rig: Rig; song
   const chain = chainOf(['guitar-active', 'delay-dual', 'console-input']);
   const sound = { ...chain.sounds[0]!, states: { d1: { engaged: true } } };
   const song: Song = {
-    ...{ id: 'song', title: 'Song', bpm },
+    id: 'song',
+    title: 'Song',
+    bpm,
     sections: [{ id: 'a', name: 'A', bars: 8, sound: sound.id }],
   };
   const tempo = { way: 'program' as const, division: left, more: { timeRight: right } };

@@ -18,13 +18,15 @@ test('what is started from a brief is what it was', () => {
       // Another handful of pedals each time, so that each comes before and behind others.
       const gear = pedals.filter((_, i) => (i + n) % 4 === 0).map(line);
       now[`${source} into ${way}`] = started({
-        ...{ gear, sounds },
+        gear,
+        sounds,
         sources: [line(source, 99)],
         destinations: ways([way, WAYS[n % WAYS.length] ?? way]),
       });
     }
   const all = {
-    ...{ gear: pedals.map(line), sounds },
+    gear: pedals.map(line),
+    sounds,
     sources: instruments.slice(0, 3).map((k, i) => line(k, 100 + i)),
     destinations: ways(WAYS),
   };

@@ -99,7 +99,13 @@ export function parseChain(line: string): ChainPart[] {
       expects(']', 'what stands in a loop ends with "]"');
     }
     return {
-      ...{ is: 'item', words, count, stereo: stereo || Boolean(more), loops, from: begin, to },
+      is: 'item',
+      words,
+      count,
+      stereo: stereo || Boolean(more),
+      loops,
+      from: begin,
+      to,
       ...(name !== undefined && { name }),
     };
   };

@@ -59,6 +59,7 @@ function newDevice(rig: Rig, kind: string, wanted: string) {
       name,
       rig.devices.map((d) => d.id),
     ),
-    ...{ kind, name },
+    kind,
+    name,
   };
 }

@@ -49,7 +49,12 @@ export function rigOfChain(line: string, { id, name, sheets = [] }: ChainOptions
     return { items: [], notes: [], broken: { at: error.at, what: error.message } };
   }
   const making = new Making(words, {
-    ...{ format: 'yantrel-rig', version: 1, id, name, devices: [], leads: [] },
+    format: 'yantrel-rig',
+    version: 1,
+    id,
+    name,
+    devices: [],
+    leads: [],
     sounds: [{ id: 'first', name: 'First sound', states: {} }],
     ...(sheets.length > 0 && { sheets: [...sheets] }),
   });
@@ -63,7 +68,8 @@ export function rigOfChain(line: string, { id, name, sheets = [] }: ChainOptions
     ...(rig.devices.length > 0 && {
       rig: { ...bare, ...(used?.length && { sheets: used }) },
     }),
-    ...{ items, notes },
+    items,
+    notes,
   };
 }
 
@@ -114,7 +120,9 @@ class Making {
     const kind = this.words.meant(item.words);
     const { from, to, words } = item;
     this.items.push({
-      ...{ from, to, words },
+      from,
+      to,
+      words,
       ...(kind && { kind: kind.id }),
       guesses: kind ? [] : this.words.guesses(words),
     });
@@ -236,7 +244,9 @@ class Making {
       const meant = this.words.meant(part.words);
       const { from, to, words } = part;
       this.items.push({
-        ...{ from, to, words },
+        from,
+        to,
+        words,
         ...(meant && { kind: meant.id }),
         guesses: meant ? [] : this.words.guesses(words),
       });
@@ -247,7 +257,9 @@ class Making {
         [
           {
             edit: 'putInLoop',
-            ...{ device: { id: device, kind: kindId, name }, host, loop: loop.id },
+            device: { id: device, kind: kindId, name },
+            host,
+            loop: loop.id,
           },
         ],
         name,

@@ -90,7 +90,9 @@ test('a name in quotes is the name; two of one kind are told apart', () => {
 
 test('sheets are found by their names, before kinds', () => {
   const { rig } = rigOfChain('guitar > tandem drive > amp', {
-    ...{ id: 'new', name: 'New', sheets: EXAMPLE_SHEETS },
+    id: 'new',
+    name: 'New',
+    sheets: EXAMPLE_SHEETS,
   });
   expect(rig!.devices[1]!.name).toBe('Tandem Drive');
   expect(rig!.sheets!.map((s) => s.id)).toEqual(['tandem-drive']);

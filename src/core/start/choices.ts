@@ -38,7 +38,11 @@ export class Choices {
     const asked = options.find(([value]) => value === this.changed[id])?.[0];
     const taken = asked ?? usual;
     this.all.push({
-      ...{ id, about, taken, why: why(taken), isWired: true },
+      id,
+      about,
+      taken,
+      why: why(taken),
+      isWired: true,
       options: options.map(([value, label]) => ({ value, label })),
     });
     return taken;

@@ -23,7 +23,9 @@ const briefOf = ({ plays, heard, pedals, means }: Begun): Brief => ({
     wireless: plays.split(' ')[n]?.startsWith('~') === true,
   })),
   destinations: (heard.split(' ') as Way[]).map((way, n) => ({
-    ...{ id: `d${n}`, way, name: `${way} ${n + 1}` },
+    id: `d${n}`,
+    way,
+    name: `${way} ${n + 1}`,
   })),
   gear: named(pedals, 'g'),
   sounds: [

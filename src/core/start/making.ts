@@ -164,7 +164,11 @@ export class Making {
 
   /** What was made so far, as a rig that can be asked about. */
   asRig = (): Rig => ({
-    ...{ format: 'yantrel-rig', version: 1, id: 'start', name: 'Start', sounds: [] },
+    format: 'yantrel-rig',
+    version: 1,
+    id: 'start',
+    name: 'Start',
+    sounds: [],
     // Copies: what is asked is kept by the list that it was asked of, and these still grow.
     devices: this.devices.map((d) => ({ ...d })),
     leads: [...this.leads],

@@ -12,7 +12,9 @@ const audible = ({ sounds }: Report, devices: ReadonlySet<string>) =>
     s.destinations
       .filter((d) => devices.has(d.device))
       .map((d) => ({
-        ...{ device: d.device, sources: [...d.sources].sort(), channels: d.channels },
+        device: d.device,
+        sources: [...d.sources].sort(),
+        channels: d.channels,
         exchanged: d.wideners.filter((w) => w.exchanged).map((w) => w.device),
         dbu: d.levelDbu?.normal,
       })),

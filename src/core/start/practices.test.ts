@@ -142,8 +142,11 @@ test('a session rig: an ear each for guitar and band, a pedal for the ear alone,
     means: {
       voice: 'modeler',
       changed: {
-        ...{ 'spare-s0': 'second', 'other-ear': 'other', outputs: 'ears' },
-        ...{ 'ears-pedal': 'pedal', 'house-from': 'speaker' },
+        'spare-s0': 'second',
+        'other-ear': 'other',
+        outputs: 'ears',
+        'ears-pedal': 'pedal',
+        'house-from': 'speaker',
       },
     },
   });
@@ -170,7 +173,10 @@ test('a modeler behind loops of free order: a gate around its amplifier, the oct
     heard: 'house in-ears',
     pedals: 'compressor octave-dual feedback gate-loop drive-mid synth-pedal slicer delay',
     means: {
-      ...{ voice: 'modeler', switching: 'loops-free', calls: 'own', house: 'mono' },
+      voice: 'modeler',
+      switching: 'loops-free',
+      calls: 'own',
+      house: 'mono',
       changed: {
         'effect-octave-with-dry-and-effect-outputs-2': 'dual',
         'holds-noise-gate-with-a-loop-4': 'amp',
@@ -403,7 +409,8 @@ test('a touring rack: a modeler in it, power amplifiers, ears, tracks for the ho
     heard: 'head house in-ears',
     pedals: 'pitch-shifter tuner-buffered',
     means: {
-      ...{ voice: 'modeler', calls: 'own' },
+      voice: 'modeler',
+      calls: 'own',
       changed: { modeler: 'modeler-rack', 'power-stage': 'power' },
     },
   });
@@ -444,7 +451,9 @@ test('five uses of a splitter', () => {
   const wet = begun({ ...two, means: { changed: { 'amps-fed': 'dry-wet' } } });
   expect(into(wet.rig, 'combo-2', 'in')![0]).toBe(one(wet.rig, 'delay').id);
   const tuned = begun({
-    ...{ plays: 'guitar-humbucker', heard: 'combo', pedals: 'tuner-buffered drive-low' },
+    plays: 'guitar-humbucker',
+    heard: 'combo',
+    pedals: 'tuner-buffered drive-low',
     means: { changed: { 'tuner-tuner-buffered-1': 'tap' } },
   });
   const tap = one(tuned.rig, 'splitter-tuner').id;
@@ -455,7 +464,8 @@ test('five uses of a splitter', () => {
   expect(hears(selected.report, 'combo-1')).toEqual(['guitar-humbuckers-1']);
   // On a passive box each loads the other: alone, the first is louder.
   const blended = begun({
-    ...{ ...both, pedals: '' },
+    ...both,
+    pedals: '',
     means: { together: true, changed: { join: 'passive' } },
   });
   const box = one(blended.rig, 'combiner-passive').id;

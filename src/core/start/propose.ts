@@ -53,7 +53,10 @@ export function proposeRig(brief: Brief, choice: StartChoice): Proposal {
   return {
     choices: choices.all,
     rig: {
-      ...{ format: 'yantrel-rig', version: 1, id, name },
+      format: 'yantrel-rig',
+      version: 1,
+      id,
+      name,
       devices: start.w.making.devices,
       ...usedOf(sheets, start.w.making.devices),
       leads: start.w.making.leads,
@@ -379,11 +382,15 @@ class Start {
 /** Second outputs of instruments and feeds: whom they are for, and why. */
 const SECOND_OUTPUTS = [
   {
-    ...{ jack: 'piezo', way: 'house', words: 'to the desk, by a direct box' },
+    jack: 'piezo',
+    way: 'house',
+    words: 'to the desk, by a direct box',
     why: 'It is a sound of its own, with its preamplifier: pedals and amplifiers are made for the other one.',
   },
   {
-    ...{ jack: 'click', way: 'in-ears', words: 'to the ears, by a direct box' },
+    jack: 'click',
+    way: 'in-ears',
+    words: 'to the ears, by a direct box',
     why: 'A click is for those who play: it has a line of its own, which never goes to the house.',
   },
 ] as const;

@@ -338,7 +338,10 @@ test("a sheet of one's own stands where its job stands, and comes into the rig; 
   const [mine, other] = sheets;
   const gear = [line('drive-low', 0), line(kindOfSheet(mine!).id, 1)];
   const { rig } = proposeRig(brief({ gear, destinations: to('combo') }), {
-    ...{ id: 'new', name: 'New', otherSchool: [], sheets: [mine!, other!] },
+    id: 'new',
+    name: 'New',
+    otherSchool: [],
+    sheets: [mine!, other!],
   });
   expect(rig.sheets!.map((s) => s.id)).toEqual([mine!.id]);
   expect(integrityProblems(rig)).toEqual([]);

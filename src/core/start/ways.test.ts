@@ -112,7 +112,9 @@ test('a switcher of free order puts the boost where the sound wants it, and only
   expect(front.orders).toEqual(['', `${front.boost} ${front.drive}`]);
   // Half driven sounds are driven further.
   const crunch = brief({
-    ...{ gear, means, destinations: to('combo') },
+    gear,
+    means,
+    destinations: to('combo'),
     sounds: [b.sounds[0]!, { id: 'crunch', name: 'Crunch', character: 'crunch' }],
   });
   const half = ordered(crunch);

@@ -63,7 +63,9 @@ export const anyMidiRig: fc.Arbitrary<Rig> = fc
       const [channel, clock, as, thru] = set[i % set.length]!;
       const knobs = kindOf(kind).parameters.filter((p) => p.type === 'knob');
       const controls = knobs.slice(0, 2).map((p, k) => ({
-        ...{ setting: p.id, cc: (as + k) % 4, way: 'absolute' as const },
+        setting: p.id,
+        cc: (as + k) % 4,
+        way: 'absolute' as const,
         as: RECEPTIONS[(as + k) % RECEPTIONS.length]!,
       }));
       return device(`d${i}`, kind, `D${i}`, {

@@ -111,7 +111,9 @@ const tapOf =
       .filter((d) => d.kind.startsWith('head-'))
       .flatMap((d) =>
         made(rig, `the tap of ${d.name} at ${value} Ω`, {
-          ...{ edit: 'overrideFigure', device: d.id, figure: 'tapOhms' },
+          edit: 'overrideFigure',
+          device: d.id,
+          figure: 'tapOhms',
           override: { value, from: 'sheet' },
         }),
       );
@@ -142,7 +144,9 @@ const moved =
             ),
           );
           return made(rig, `${d.name} ${where} ${o.name}`, {
-            ...{ edit: 'moveDevice', device: d.id, lead: lead.id },
+            edit: 'moveDevice',
+            device: d.id,
+            lead: lead.id,
             newLeads: [sure(ids[0]), sure(ids[1])],
           });
         }),
@@ -157,7 +161,9 @@ const inFront =
       .filter((l) => isInstrument(rig, l.from.device))
       .flatMap((l) =>
         made(rig, `${kind} behind ${nameAt(rig, l.from)}`, {
-          ...{ edit: 'insertInLead', lead: l.id, newLeads: ['put-a', 'put-b'] },
+          edit: 'insertInLead',
+          lead: l.id,
+          newLeads: ['put-a', 'put-b'],
           device: { id: 'put', kind, name: 'Put in', engaged: true },
         }),
       );
@@ -177,7 +183,9 @@ const secondCabinet: Mistake = (rig) =>
             {
               edit: 'connect',
               lead: {
-                ...{ id: 'second-lead', type: 'speaker', metres: 1 },
+                id: 'second-lead',
+                type: 'speaker',
+                metres: 1,
                 from: { device: d.id, jack: through.id },
                 to: { device: 'second', jack: 'in' },
               },

@@ -82,9 +82,15 @@ export function clockHour(value: number): string {
 }
 
 const PLAIN: Record<string, number> = {
-  ...{ noon: 5, middle: 5, half: 5 },
-  ...{ full: 10, max: 10, up: 10 },
-  ...{ off: 0, min: 0, down: 0 },
+  noon: 5,
+  middle: 5,
+  half: 5,
+  full: 10,
+  max: 10,
+  up: 10,
+  off: 0,
+  min: 0,
+  down: 0,
 };
 
 /**

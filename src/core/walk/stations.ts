@@ -239,8 +239,11 @@ function deviceStations(
           shut: isShut(group.passes, j, station.ins),
         });
       const step = (open: boolean) => (to: number) => ({
-        ...{ from: station.id, to: entryAt(made, to).id },
-        ...{ leads: [], back: false, open },
+        from: station.id,
+        to: entryAt(made, to).id,
+        leads: [],
+        back: false,
+        open,
       });
       steps.push(...entryAt(here, i).wouldFeed.map(step(true)));
       steps.push(...entryAt(here, i).feeds.map(step(false)));

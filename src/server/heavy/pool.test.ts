@@ -6,8 +6,13 @@ import { heavy } from './pool';
 import type { BookChoice } from './tasks';
 
 const choice: BookChoice = {
-  ...{ paper: 'A4', labels: [], level: 'dBu', length: 'metric' },
-  ...{ revision: 'revision 1', date: '2026-01-01', link: 'http://127.0.0.1/rigs/hybrid' },
+  paper: 'A4',
+  labels: [],
+  level: 'dBu',
+  length: 'metric',
+  revision: 'revision 1',
+  date: '2026-01-01',
+  link: 'http://127.0.0.1/rigs/hybrid',
 };
 const here = process.env.YANTREL_HEAVY;
 afterEach(() => {

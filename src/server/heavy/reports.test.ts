@@ -42,7 +42,11 @@ test('a rig opens with the report kept with it, the last one while a newer is ma
     applyEdit(rig, { edit: 'setSetting', device: boost, setting: 'level', value: 10 }),
   ).rig;
   await saveRig(db, {
-    ...{ rig: edited, base: first.identity, identity: randomUUID(), words: 'louder', by: null },
+    rig: edited,
+    base: first.identity,
+    identity: randomUUID(),
+    words: 'louder',
+    by: null,
   });
   expect(await listed()).toBeNull();
   const second = await opened();

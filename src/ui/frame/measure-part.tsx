@@ -95,7 +95,9 @@ function Figure({ one }: { one: ToMeasure }) {
             if (typeof value !== 'number') return;
             const on = new Date().toISOString().slice(0, 10);
             edit({
-              ...{ edit: 'overrideFigure', device: one.device, figure: one.figure },
+              edit: 'overrideFigure',
+              device: one.device,
+              figure: one.figure,
               override: { value, from: 'measured', on },
             });
           }}

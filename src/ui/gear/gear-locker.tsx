@@ -171,7 +171,8 @@ function unitExchange(u: LockerUnit): Exchanging {
 
 /** A sheet that is to be exchanged in the rigs that use it now. */
 const sheetExchange = ({ sheet, uses }: LockerSheet): Exchanging => ({
-  ...{ of: { is: 'sheet', id: sheet.id }, name: sheet.name },
+  of: { is: 'sheet', id: sheet.id },
+  name: sheet.name,
   rigs: uses.filter((u) => u.devices > 0 && !u.archived),
 });
 

@@ -67,7 +67,10 @@ afterEach(() => jest.useRealTimers());
 
 const theirs = (change: Partial<Rig>, words = 'changed it') => {
   head = {
-    ...{ revision: head.revision + 1, identity: `theirs-${head.revision}`, by: 'Ada', words },
+    revision: head.revision + 1,
+    identity: `theirs-${head.revision}`,
+    by: 'Ada',
+    words,
     rig: { ...head.rig, ...change },
   };
 };
@@ -107,7 +110,9 @@ test('changes made close together are one save, on the right revision, in words;
   await wait(1000);
   expect(sent).toMatchObject([
     {
-      ...{ base: 'seven', by: 'Bea', rig: { name: 'Two' } },
+      base: 'seven',
+      by: 'Bea',
+      rig: { name: 'Two' },
       words: 'renamed the rig to One; renamed the rig to Two',
     },
   ]);
@@ -267,7 +272,8 @@ test('a journal of a page that is still open is left alone until that page goes,
     return take({});
   };
   Object.defineProperty(globalThis, 'navigator', {
-    ...{ configurable: true, value: { locks: { request } } },
+    configurable: true,
+    value: { locks: { request } },
   });
   const { keeper, get, wait } = opened();
   await keeper.recover();
@@ -284,7 +290,9 @@ test('a journal of a page that is still open is left alone until that page goes,
 
 test('the one copy that an earlier version kept is taken up, too', async () => {
   kept.set(`yantrel rig ${touringRig.id}`, {
-    ...{ rig: { ...touringRig, name: 'From before' }, base: 7, words: ['renamed'] },
+    rig: { ...touringRig, name: 'From before' },
+    base: 7,
+    words: ['renamed'],
   });
   const { keeper, wait } = opened();
   await keeper.recover();

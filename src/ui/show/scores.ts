@@ -11,7 +11,11 @@ export function takeOldScores(rig: string): Scored[] {
     >[];
     localStorage.removeItem(keyOf(rig));
     return kept.map(({ at, points, difficulty }) => ({
-      ...{ id: `s${Date.parse(at)}`, at, points, difficulty, by: '' },
+      id: `s${Date.parse(at)}`,
+      at,
+      points,
+      difficulty,
+      by: '',
     }));
   } catch {
     return [];

@@ -104,7 +104,9 @@ function Training({ effects }: { effects: Effects }) {
             const result = scoreOf(effects, trouble, made, f);
             setScore(result);
             put('score', newId(), {
-              ...{ at: new Date().toISOString(), points: result.points, difficulty },
+              at: new Date().toISOString(),
+              points: result.points,
+              difficulty,
               by: (personName() ?? '').slice(0, 60),
             });
           }}

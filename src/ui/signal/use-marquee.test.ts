@@ -12,8 +12,10 @@ const geometry = placeWalk(
 test('a frame takes the devices whose strips it touches, whichever way it was drawn, and none beside', () => {
   const [first, second, third] = geometry.stations;
   const around = (a: typeof first, b: typeof first) => ({
-    ...{ x: a!.x + a!.width - 2, y: a!.y + 2 },
-    ...{ width: b!.x + 2 - (a!.x + a!.width - 2), height: 10 },
+    x: a!.x + a!.width - 2,
+    y: a!.y + 2,
+    width: b!.x + 2 - (a!.x + a!.width - 2),
+    height: 10,
   });
   expect(devicesIn(geometry, around(first, second))).toEqual([
     first!.station.device,

@@ -164,7 +164,8 @@ function Folds({ looking, hosts, onLook }: Looks & { hosts: string[] }) {
   const folds = hosts.map((host, i) => {
     const isFolded = looking.folded.includes(host);
     return {
-      ...{ host, isFolded },
+      host,
+      isFolded,
       words: `${isFolded ? 'Unfold' : 'Fold'} ${names[i]}`,
       turn: () =>
         onLook({

@@ -90,7 +90,10 @@ interface Painting {
 }
 
 const WAYS: Record<string, [number, number]> = {
-  ...{ ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] },
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
 };
 
 /** Arrow keys go from cell to cell, past those that cannot be turned; the others come with Tab again. */

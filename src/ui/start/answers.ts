@@ -30,7 +30,13 @@ export interface Answers {
 const sound = (name: string) => ({ id: freshId(name, []), name });
 
 export const NOTHING_YET: Answers = {
-  ...{ name: '', sources: [], ways: {}, not: {}, owned: [], other: [], limits: {} },
+  name: '',
+  sources: [],
+  ways: {},
+  not: {},
+  owned: [],
+  other: [],
+  limits: {},
   sounds: ['Clean', 'Crunch', 'Lead'].map(sound),
   means: {},
 };
@@ -79,7 +85,9 @@ export function briefOfAnswers(answers: Answers): Brief | null {
     return name;
   };
   return {
-    ...{ sources, sounds, means },
+    sources,
+    sounds,
+    means,
     destinations: (Object.keys(ways) as Way[]).flatMap((way) =>
       Array.from({ length: ways[way] ?? 1 }, (_, n) => ({
         id: n ? `${way}-${n + 1}` : way,

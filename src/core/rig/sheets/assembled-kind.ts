@@ -172,7 +172,11 @@ function parameterOf(c: BoxControl, parts: ReadonlyMap<string, Kind>): Parameter
   const knob = moved?.type === 'knob' ? moved : undefined;
   const { reads, heardAs, unit } = knob ?? {};
   return {
-    ...{ ...named, type: 'knob', min, max, initial },
+    ...named,
+    type: 'knob',
+    min,
+    max,
+    initial,
     ...((c.unit ?? (isAlike && unit)) && { unit: c.unit ?? unit }),
     ...(heardAs && { heardAs }),
     ...(isAlike &&
@@ -214,7 +218,9 @@ function temposOf(sheet: Assembly, parts: ReadonlyMap<string, Kind>): TempoTable
         {
           ...rest,
           setting: knob.id,
-          ...{ low: figure(t.low), high: figure(t.high), step: figure(t.step) },
+          low: figure(t.low),
+          high: figure(t.high),
+          step: figure(t.step),
           ...(repeats && { repeats: repeats.id }),
         },
       ];
@@ -360,7 +366,8 @@ function insideOfPart(pass: Pass, part: string): Pass {
       return {
         ...pass,
         id: inner(part, pass.id),
-        ...{ from: at(pass.from), to: at(pass.to) },
+        from: at(pass.from),
+        to: at(pass.to),
         ...(pass.gate && { gate: { ...pass.gate, key: at(pass.gate.key) } }),
       };
   }

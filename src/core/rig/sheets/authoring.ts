@@ -15,7 +15,10 @@ function freeId(wanted: string, taken: readonly string[]): string {
 
 /** A sheet of a kind as it ships, to be changed. */
 export const sheetOfKind = (id: string, name: string, base: string): ChangedKind => ({
-  ...{ is: 'changes', id, name, base },
+  is: 'changes',
+  id,
+  name,
+  base,
 });
 
 /** A box with one part in it, all of whose jacks and controls are brought out. */
@@ -195,7 +198,10 @@ export function withoutPart(sheet: Assembly, id: string): Assembly {
   const figures = Object.entries(sheet.figures ?? {}).filter(([f]) => !f.startsWith(`${id}-`));
   return {
     ...sheet,
-    ...{ parts: sheet.parts.filter((p) => p.id !== id), links, jacks: whole, controls },
+    parts: sheet.parts.filter((p) => p.id !== id),
+    links,
+    jacks: whole,
+    controls,
     ...(sheet.figures && { figures: Object.fromEntries(figures) }),
   };
 }
@@ -218,7 +224,8 @@ function controlFor(sheet: Assembly, part: Part, p: Parameter): BoxControl | und
     return { ...named, type: 'switch', moves: [{ ...move, off: false, on: true }] };
   if (p.type === 'choice')
     return {
-      ...{ ...named, type: 'choice' },
+      ...named,
+      type: 'choice',
       options: p.options.map((o) => ({ ...o })),
       moves: [{ ...move, at: Object.fromEntries(p.options.map((o) => [o.value, o.value])) }],
     };
@@ -245,7 +252,9 @@ export function withOwnSwitch(sheet: Assembly, id: string): Assembly {
       `${id}-on`,
       sheet.controls.map((c) => c.id),
     ),
-    ...{ label: `${part.name} on`, type: 'switch', initial: false },
+    label: `${part.name} on`,
+    type: 'switch',
+    initial: false,
     moves: [{ part: id, setting: 'engaged', off: false, on: true }],
   };
   return {

@@ -387,7 +387,11 @@ test('a box is for what shapes the sound in it, not for the jacks between', () =
   );
   expect(jobs).toMatchObject({ 'tandem-drive': 'drive', 'lantern-row': 'compressor' });
   const insert: Sheet = {
-    ...{ is: 'parts', id: 'point', name: 'Point', links: [], controls: [] },
+    is: 'parts',
+    id: 'point',
+    name: 'Point',
+    links: [],
+    controls: [],
     parts: [{ id: 'p', kind: 'insert-point', name: 'P' }],
     jacks: [{ id: 'in', label: 'in', at: [{ part: 'p', jack: 'in' }] }],
   };

@@ -43,7 +43,9 @@ describe('changes', () => {
       [two, one],
     ])
       expect(withChanges(start, order).line[0]).toMatchObject({
-        ...{ text: 'kiln crackles a lot', sort: 'fault', minutes: 4 },
+        text: 'kiln crackles a lot',
+        sort: 'fault',
+        minutes: 4,
       });
   });
 
@@ -63,7 +65,9 @@ describe('changes', () => {
       fc.property(fc.array(fc.constantFrom('done', 'failed', 'open'), { maxLength: 8 }), (list) => {
         const changes = list.map((state, i) =>
           changeTo<'tick'>('tick', 't', undefined, {
-            ...{ show: 's', step: 'x', state: state },
+            show: 's',
+            step: 'x',
+            state: state,
             at: `2026-11-27T20:0${i}:00.000Z`,
           }),
         );
@@ -139,7 +143,8 @@ describe('what the logbook knows', () => {
     expect(battery.due).toBe(true);
     const fresh = withChanges(book, [
       line('b', {
-        ...{ at: `${TODAY}T10:00:00.000Z`, sort: 'battery' },
+        at: `${TODAY}T10:00:00.000Z`,
+        sort: 'battery',
         links: [{ is: 'device', id: 'radio', name: 'Radio pack' }],
       }),
     ]);
@@ -181,8 +186,18 @@ describe('what the logbook knows', () => {
 
 describe('a show day', () => {
   const show: Show = {
-    ...{ id: 's', date: TODAY, venue: 'Silo', country: 'FR', volts: null, set: '', crew: '' },
-    ...{ doors: '19:00', curtain: '20:30', minutes: {}, notes: '', gone: false },
+    id: 's',
+    date: TODAY,
+    venue: 'Silo',
+    country: 'FR',
+    volts: null,
+    set: '',
+    crew: '',
+    doors: '19:00',
+    curtain: '20:30',
+    minutes: {},
+    notes: '',
+    gone: false,
   };
 
   test('is worked back from doors without a gap; a length that is set moves all before it', () => {

@@ -146,10 +146,14 @@ export function dueOf(rig: Rig, book: Book, today: string): Due[] {
         const of = set ?? usual;
         return {
           id: `${care.id} ${device.id}`,
-          ...{ device: device.id, care: care.id, usual },
+          device: device.id,
+          care: care.id,
+          usual,
           done: care.done,
           words: care.words(device.name),
-          ...{ used, of, unit },
+          used,
+          of,
+          unit,
           since: last ?? null,
           due: used >= of,
         };

@@ -13,7 +13,9 @@ const isIn = (text: string, words: string): boolean =>
 
 /** A device as a line of the logbook names it: with the number of the unit, where the rig knows one. */
 export const linkTo = ({ id, name, gear }: Rig['devices'][number]): Link => ({
-  ...{ is: 'device', id, name },
+  is: 'device',
+  id,
+  name,
   ...(gear?.serial && { serial: gear.serial }),
 });
 

@@ -13,15 +13,18 @@ import { cases } from '../../testing/cases';
 
 const symptoms = (bits: number): SymptomId[] => SYMPTOM_IDS.filter((id) => bits & bitOf(id));
 const evidence = (sound: string, ear: string, what: SymptomId[]): Evidence => ({
-  ...{ sound, noticed: [{ ear, sound, what }] },
-  ...{ answers: [], cannot: [] },
+  sound,
+  noticed: [{ ear, sound, what }],
+  answers: [],
+  cannot: [],
 });
 
 /** What a crew tells of a fault: how it is at every place, in the first sound in which it is noticed. */
 function firstNoticed(e: Effects, fault: number): Evidence | undefined {
   for (const [s, { id }] of e.sounds.entries()) {
     const noticed = e.ears.map((ear, k) => ({
-      ...{ ear: ear.device, sound: id },
+      ear: ear.device,
+      sound: id,
       what: symptoms(atEar(e, fault, s, k)),
     }));
     if (noticed.some((n) => n.what.length)) return { sound: id, noticed, answers: [], cannot: [] };

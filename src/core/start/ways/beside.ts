@@ -25,7 +25,10 @@ function sidesFor({ choices, brief }: Wiring, id: string, about: string): Sides 
 /** A digital line beside others, which come in front of the pedals. */
 export function digitalBeside(w: Wiring, { line, device }: Playing): SecondLine {
   return {
-    ...{ name: line.name, from: 'fromDigital1', also: 'fromDigital2', amp: true },
+    name: line.name,
+    from: 'fromDigital1',
+    also: 'fromDigital2',
+    amp: true,
     player: device.id,
     at: { left: { device: device.id, jack: 'digital' }, metres: METRES.player },
     sides: sidesFor(w, `beside-${line.id}`, `The digital line of ${line.name}`),
@@ -82,7 +85,10 @@ export function instrumentBeside(
   return {
     joined: [first],
     second: {
-      ...{ name: other.line.name, from: 'fromAux', amp: true, at },
+      name: other.line.name,
+      from: 'fromAux',
+      amp: true,
+      at,
       player: other.device.id,
       sides: taken,
     },
@@ -110,7 +116,10 @@ export function effectBeside(w: Wiring, pedals: readonly Device[]): SecondLine |
   );
   if (taken === 'none') return undefined;
   return {
-    ...{ name: `${pedal.name} effect`, from: 'fromAux', amp: true, sides: taken },
+    name: `${pedal.name} effect`,
+    from: 'fromAux',
+    amp: true,
+    sides: taken,
     at: { left: { device: pedal.id, jack: 'effect' }, metres: METRES.patch },
   };
 }

@@ -105,7 +105,9 @@ function crossed(
   const name = by === 'pedal' ? 'Amp pedal' : 'Amp switch';
   addControl(making, modeler, { name, by }, (foot) =>
     ranges.map(({ setting, heel, toe }) => ({
-      ...{ id: setting, device: mixer.id, setting },
+      id: setting,
+      device: mixer.id,
+      setting,
       ...(foot === 'pedal' ? { min: heel, max: toe } : { off: heel, on: toe }),
     })),
   );
@@ -125,7 +127,10 @@ export function addControl(
   const jack = by === 'switch' ? 'tap' : sure(freeExpression(making, modeler));
   making.join({ device: device.id, jack: 'out' }, { device: modeler.id, jack }, 1);
   const control: Control = {
-    ...{ id: device.id, name, type: by, device: device.id },
+    id: device.id,
+    name,
+    type: by,
+    device: device.id,
     ...(by === 'switch' && { action: 'latching' as const }),
     assigns: assigns(by),
   };

@@ -34,7 +34,15 @@ export function useBench(rig: Rig, board: Board) {
     }).ok;
   };
   return {
-    ...{ rig, board, model, now, moving, setMoving, selected, select, put },
+    rig,
+    board,
+    model,
+    now,
+    moving,
+    setMoving,
+    selected,
+    select,
+    put,
     /** What is chosen, and where it stands. */
     item: model.items[index],
     place: now[index],

@@ -14,12 +14,10 @@ export function SheetList({
   const items = useMemo(
     () =>
       sheets.map((sheet) => ({
-        ...{
-          sheet,
-          id: sheet.id,
-          name: `${sheet.name} ${sheet.maker ?? ''}`,
-          words: sheet.about ?? '',
-        },
+        sheet,
+        id: sheet.id,
+        name: `${sheet.name} ${sheet.maker ?? ''}`,
+        words: sheet.about ?? '',
         shown: (
           <>
             <strong>{sheet.name}</strong>{' '}

@@ -63,7 +63,19 @@ export function useFloor({ rig, stage, stops, at, onAt, plain }: Given) {
   );
   const name = (s: Scene) => rig.sounds.find((x) => x.id === s.sound.id)?.name ?? s.name;
   return {
-    ...{ rig, stage, stops, at, stop, wanted, now, called, log, name, press, held, setHeld },
+    rig,
+    stage,
+    stops,
+    at,
+    stop,
+    wanted,
+    now,
+    called,
+    log,
+    name,
+    press,
+    held,
+    setHeld,
     /** Whether any message waits for a long press. */
     canHold: rig.sounds.some((s) => s.sends?.some((x) => x.when === 'long')),
     pads: useMemo(() => padsOf(rig, stage, stop), [rig, stage, stop]),

@@ -55,7 +55,16 @@ export function SignalView() {
   };
   useClipboard();
   useSignalKeys({
-    ...{ device, lead, view, order, looking, look, hand, setSide, setPicking, remove },
+    device,
+    lead,
+    view,
+    order,
+    looking,
+    look,
+    hand,
+    setSide,
+    setPicking,
+    remove,
   });
   useShown(setSide);
   const close = () => setPicking(null);

@@ -74,8 +74,11 @@ export function Parts({ from }: { from: Rig }) {
     // Sounds that come with their devices hold for those.
     const withDevices = applyEdits(here, devices.edits);
     const others = borrow(withDevices.ok ? withDevices.value.rig : here, from, {
-      ...{ sounds: of('sounds'), songs: of('songs'), sets: of('sets') },
-      ...{ controls: of('controls'), boards: of('boards') },
+      sounds: of('sounds'),
+      songs: of('songs'),
+      sets: of('sets'),
+      controls: of('controls'),
+      boards: of('boards'),
     });
     const labels = data.flatMap((g) => g.items);
     const names = chosen.flatMap((v) => labels.find((i) => i.value === v)?.label ?? []);

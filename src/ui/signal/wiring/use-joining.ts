@@ -53,7 +53,8 @@ export function useJoining(): Joining {
     leave();
   };
   return {
-    ...{ from, leave },
+    from,
+    leave,
     words: from ? wordsFor(endWords(rig, from), joints.size) : '',
     isFrom: (end) => from !== null && keyOf(end) === keyOf(from),
     fits: (end) => joints.has(keyOf(end)),

@@ -42,7 +42,10 @@ export function DelaysView() {
       )
       .flatMap((d) =>
         delayTimes(rig, song, d, taps).map((time, i, { length }) => ({
-          ...{ song, device: d, time, first: i === 0 },
+          song,
+          device: d,
+          time,
+          first: i === 0,
           alone: length === tablesOf(d).length,
         })),
       ),
