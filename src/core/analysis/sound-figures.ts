@@ -51,7 +51,6 @@ export function evidenceOf(
   const { ctx } = heard;
   flows?.set(sound.id, ctx.flowing);
   return {
-    ...heard,
     tones: sectionTones(ctx, memory),
     cycles: cyclesOf(ctx),
     hosts: hostUses(ctx),
@@ -59,6 +58,7 @@ export function evidenceOf(
     humLoops: groundLoops(rig, sound, (lead) => bareSourceOf(ctx.flowing.circuit, lead)),
     reference: rig.reference ?? DEFAULT_REFERENCE,
     wantsFixes,
+    ...heard,
   };
 }
 

@@ -11,13 +11,12 @@ const INSIDE_CEILING_DBU = 40;
 export function asBlock(pass: Pass): Pass {
   if (pass.is !== 'stage') return pass;
   const ceiling = pass.ceiling.meant ? pass.ceiling : { ...pass.ceiling, dbu: INSIDE_CEILING_DBU };
-  return {
-    ...pass,
+  return Object.assign({}, pass, {
     inOhms: Infinity,
     inFarads: undefined,
     outOhms: 0.01,
     noiseDbu: -Infinity,
     latencyMs: 0,
     ceiling,
-  };
+  });
 }

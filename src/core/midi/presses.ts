@@ -172,7 +172,7 @@ export function pressesBetween(rig: Rig, from: Sound, to: Sound): Presses {
   ) => {
     const known = where.get(key);
     if (known) known.changes.push(words);
-    else where.set(key, { ...rest, changes: [words] });
+    else where.set(key, { changes: [words], ...rest });
   };
   const named = (d: Difference, at: string) =>
     d.device.id === at ? d.words : `${d.device.name} ${d.words}`;

@@ -164,7 +164,7 @@ function arrivingAt(
     (loudest(b.flows)?.volts[1] ?? 0) > (loudest(a.flows)?.volts[1] ?? 0) ? b : a,
   );
   const f =
-    loud.flows.length || loud.noise.power ? presentFigures(loud) : { ...emptyPoint, sources: [] };
+    loud.flows.length || loud.noise.power ? presentFigures(loud) : { sources: [], ...emptyPoint };
   const withOwn = (dbu: number | null) => {
     const sum = sumOfPowers(dbu ?? -Infinity, own);
     return Number.isFinite(sum) ? sum : null;

@@ -57,7 +57,7 @@ export function visits(circuit: Circuit) {
         circuit.nets[n]!.points.map((p) => `${p.device} ${p.point}`),
       ).reduce((a, b) => (b < a ? b : a), '\uffff'),
   );
-  return { ...sorted, sectionOfNet, into };
+  return { sectionOfNet, into, ...sorted };
 }
 
 /** Amplitude once round must stay under this for a circle to come to rest. */
