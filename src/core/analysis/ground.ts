@@ -4,6 +4,7 @@ import { passesOf, pluggedJacks } from '../circuit';
 import { type Jack, kindOf, type Pass } from '../kinds';
 import { outletsOf } from '../rig/find';
 import type { Device, Rig, Sound } from '../rig/schema';
+import type { SoundContext } from '../signal';
 import { type BareSource, type Cure, cureOf, gather, type Tie } from './ground-cures';
 
 /** A closed way through ground: its devices in order, its ties, and the cheapest place to open it. */
@@ -142,13 +143,35 @@ function groundTree(ties: readonly Tie[]): { way: Map<string, Come>; inTree: Set
 /**
  * Every independent closed way through ground, as many as there are ties beyond a tree of them,
  * each exchanged for a shorter one where taking another loop's ties out of it leaves one. `bareSource`
- * tells whose pickup drives a lead by itself: a transformer there would take level and treble.
+ * tells whose pickup drives a lead by itself: a transformer there would take level and treble. `loops`
+ * are the closed ways, where they are known.
  */
 export function groundLoops(
   rig: Rig,
   sound?: Sound,
   bareSource: BareSource = () => undefined,
+  loops: readonly Tie[][] = closedWays(rig, sound),
 ): HumLoop[] {
+  const known = gather(rig);
+  return loops.map((members) => {
+    const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter(
+      (d) => d !== EARTH,
+    );
+    return { devices, ties: members, ...cureOf(rig, members, known, bareSource) };
+  });
+}
+
+const waysKnown = new WeakMap<SoundContext['stations'], Tie[][]>();
+
+/** The closed ways of a sound, which hang on no length of a lead: kept as long as its stations are the same. */
+export function waysIn({ rig, sound, stations }: SoundContext): readonly Tie[][] {
+  let ways = waysKnown.get(stations);
+  if (!ways) waysKnown.set(stations, (ways = closedWays(rig, sound)));
+  return ways;
+}
+
+/** The ties of each closed way through ground. */
+function closedWays(rig: Rig, sound?: Sound): Tie[][] {
   const ties = groundTies(rig, sound);
   const { way, inTree } = groundTree(ties);
   const found: Tie[][] = [];
@@ -168,13 +191,7 @@ export function groundLoops(
     }
     found.push([tie, ...right.reverse(), ...left.reverse()]);
   }
-  const known = gather(rig);
-  return shortened(found).map((members) => {
-    const devices = [...new Set(members.flatMap((m) => [m.device, m.other]))].filter(
-      (d) => d !== EARTH,
-    );
-    return { devices, ties: members, ...cureOf(rig, members, known, bareSource) };
-  });
+  return shortened(found);
 }
 
 /**

@@ -2,7 +2,7 @@ import { bareSourceOf, pluggedJacks } from '../circuit';
 import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
 import {
   type DestinationFigures,
-  type Flowing,
+  type SoundContext,
   type Heard,
   heardOf,
   type StationFigures,
@@ -10,7 +10,7 @@ import {
 import type { Step } from '../walk';
 import { type Cycle, cyclesOf } from './cycles';
 import type { Evidence } from './evidence';
-import { groundLoops, type HumLoop } from './ground';
+import { groundLoops, waysIn, type HumLoop } from './ground';
 import { type HostUse, hostUses } from './hosts';
 import { type SectionTone, sectionTones, type ToneMemory } from './sections';
 import { type SpeakerLine, speakerLines } from './speaker-lines';
@@ -37,25 +37,31 @@ export interface Figuring {
   memory?: ToneMemory;
   plugged?: Map<string, Set<string>>;
   wantsFixes?: boolean;
-  /** What was heard last in each sound, by its id: what is as it was is taken over; renewed. */
-  flows?: Map<string, Flowing>;
+  /** Each sound as it was worked out last, by its id: what is as it was is taken over; renewed. */
+  known?: Map<string, SoundContext>;
 }
 
 /** Everything that is figured for one sound, as remarks read it. */
 export function evidenceOf(
   rig: Rig,
   sound: Sound,
-  { memory, plugged = pluggedJacks(rig), wantsFixes = false, flows }: Figuring = {},
+  { memory, plugged = pluggedJacks(rig), wantsFixes = false, known }: Figuring = {},
 ): Evidence {
-  const heard: Heard = heardOf(rig, sound, plugged, { like: flows?.get(sound.id) });
+  const before = known?.get(sound.id);
+  const heard: Heard = heardOf(rig, sound, plugged, { before, like: before?.flowing });
   const { ctx } = heard;
-  flows?.set(sound.id, ctx.flowing);
+  known?.set(sound.id, ctx);
   return {
     tones: sectionTones(ctx, memory),
     cycles: cyclesOf(ctx),
     hosts: hostUses(ctx),
     speakers: speakerLines(ctx),
-    humLoops: groundLoops(rig, sound, (lead) => bareSourceOf(ctx.flowing.circuit, lead)),
+    humLoops: groundLoops(
+      rig,
+      sound,
+      (lead) => bareSourceOf(ctx.flowing.circuit, lead),
+      waysIn(ctx),
+    ),
     reference: rig.reference ?? DEFAULT_REFERENCE,
     wantsFixes,
     ...heard,

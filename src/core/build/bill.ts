@@ -8,7 +8,6 @@ import { mainsSums } from './mains';
 import { packingOf } from './packing';
 import { loadsOf } from './power';
 import { powerLeadsByPlugs } from './power-leads';
-import { mountedIn } from './rack';
 import { howMany } from '../units';
 
 /**
@@ -137,9 +136,10 @@ const SCREWS = 4;
 function fixingLines(rig: Rig, { ties }: CutList): BillLine[] {
   const fastened = rig.devices.flatMap((d) => (d.at && sizeOf(d)) ?? []);
   const tape = fastened.reduce((sum, { depth }) => sum + (2 * depth) / 1000, 0);
-  const screwed = (rig.racks ?? [])
-    .flatMap((r) => mountedIn(rig, r))
-    .filter((m) => kindOf(m.device.kind).rackUnits !== undefined);
+  const racks = new Set(rig.racks?.map((r) => r.id));
+  const screwed = rig.devices.filter(
+    (d) => d.rack && racks.has(d.rack.rack) && sizeOf(d) && kindOf(d.kind).rackUnits !== undefined,
+  );
   return [
     ...(tape > 0
       ? [

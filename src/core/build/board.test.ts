@@ -19,6 +19,7 @@ import { packRows } from './layout-rows';
 import { freePlace, snapped } from './place';
 import { pressedDevices } from './pressed';
 import { cases } from '../testing/cases';
+import { between } from '../testing/between';
 
 const board = (rest: Partial<Board> = {}): Board => ({
   id: 'b',
@@ -463,7 +464,7 @@ describe('the optimiser', () => {
     .record({
       kinds: fc.array(fc.constantFrom(...KINDS), { minLength: 3, maxLength: 5 }),
       deep: fc.integer({ min: 200, max: 400 }),
-      steps: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 5, maxLength: 5 }),
+      steps: fc.array(between(0, 1), { minLength: 5, maxLength: 5 }),
     })
     .map(({ kinds, deep, steps }) => {
       const rig: Rig = {

@@ -1,5 +1,6 @@
 import { sure } from '../outcome';
 import { conductorsOf, type Jack, type Kind, kindOf } from '../kinds';
+import { deviceOf } from '../rig/find';
 import type { Device, Edge, Lead, PlugShape, Rig } from '../rig/schema';
 
 /** How far a plug stands out of its jack, in mm, and how wide it is. */
@@ -74,7 +75,7 @@ export function spotsOnBox(
 export function plugShape(rig: Rig, lead: Lead, side: 'from' | 'to'): PlugShape {
   const said = lead.plugs?.[side];
   if (said) return said;
-  const [a, b] = [lead.from, lead.to].map((e) => rig.devices.find((d) => d.id === e.device));
+  const [a, b] = [lead.from, lead.to].map((e) => deviceOf(rig, e.device));
   const end = side === 'from' ? a : b;
   const jack = end && kindOf(end.kind).jacks.find((j) => j.id === lead[side].jack);
   const onlyStraight =

@@ -1,6 +1,7 @@
 import { sure } from '../outcome';
 import { kindOf } from '../kinds';
-import type { Device, Rack, Rig } from '../rig/schema';
+import { leadsFrom, leadsInto } from '../rig/find';
+import type { Device, Lead, Rack, Rig } from '../rig/schema';
 import { isSpot, PLUG_CLEARANCE, plugShape, sizeOf, spotsOf } from './footprint';
 import { gramsOf } from './gear';
 import { mainsOf } from './mains';
@@ -97,19 +98,17 @@ export function mountedIn(rig: Rig, rack: Rack): Mounted[] {
       const rear = device.rack!.rear ?? false;
       // What looks into the rack: the rear of what hangs on the front rails, the front of what
       // hangs on the rear ones.
+      const inward = spotsOf(device).filter((s) => s.edge === (rear ? 'front' : 'rear'));
+      const clearances = (leads: readonly Lead[], side: 'from' | 'to') =>
+        leads.flatMap((l) =>
+          l.type !== 'air' && inward.some((spot) => isSpot(spot, l[side].jack))
+            ? [PLUG_CLEARANCE[plugShape(rig, l, side)]]
+            : [],
+        );
       const plugs = Math.max(
         !rear && mainsOf(device) ? MAINS_PLUG_MM : 0,
-        ...spotsOf(device)
-          .filter((s) => s.edge === (rear ? 'front' : 'rear'))
-          .flatMap((spot) =>
-            rig.leads.flatMap((l) =>
-              (['from', 'to'] as const).flatMap((side) =>
-                l.type !== 'air' && l[side].device === device.id && isSpot(spot, l[side].jack)
-                  ? [PLUG_CLEARANCE[plugShape(rig, l, side)]]
-                  : [],
-              ),
-            ),
-          ),
+        ...clearances(leadsFrom(rig, device.id), 'from'),
+        ...clearances(leadsInto(rig, device.id), 'to'),
       );
       return {
         device,

@@ -3,7 +3,7 @@ import { kindOf, type Pass, type Stage } from '../kinds';
 import { deviceOf, leadPf } from '../rig/find';
 import { CONTROL_LEADS, type Lead, type Rig, type Sound } from '../rig/schema';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
-import { Joined } from '../graph';
+import { JoinedNumbers } from '../graph';
 import { type Conductor, conductorsOf, passesOf, pluggedJacks } from './plugged';
 
 /** Sound travels one metre in 2.9 ms. */
@@ -72,7 +72,7 @@ const LEAST_OHMS = 0.01;
  * which need what hangs on their legs. What shares a resistor is one section, to be solved together.
  */
 class CircuitBuilder {
-  private readonly joined = new Joined<number>();
+  private readonly joined = new JoinedNumbers();
   /** The number of each point of each device. */
   private readonly index = new Map<string, Map<string, number>>();
   private readonly refs: { device: string; point: string }[] = [];
@@ -121,8 +121,16 @@ class CircuitBuilder {
 
   /** The number of a point, given when it is first named. */
   private point(device: string, name: string): number {
+    return this.pointIn(this.pointsIn(device), device, name);
+  }
+
+  private pointsIn(device: string): Map<string, number> {
     let points = this.index.get(device);
     if (!points) this.index.set(device, (points = new Map<string, number>()));
+    return points;
+  }
+
+  private pointIn(points: Map<string, number>, device: string, name: string): number {
     let at = points.get(name);
     if (at === undefined) {
       points.set(name, (at = this.refs.length));
@@ -134,22 +142,30 @@ class CircuitBuilder {
   private joinPoints(): void {
     for (const device of this.rig.devices) {
       const { id } = device;
-      for (const jack of kindOf(device.kind).jacks) this.point(id, jack.id);
+      const points = this.pointsIn(id);
+      for (const jack of kindOf(device.kind).jacks) this.pointIn(points, id, jack.id);
       for (const pass of passesOf(device, this.sound, this.plugged)) {
         this.placed.push({ device: id, pass });
-        if (pass.is === 'wire') this.joined.join(this.point(id, pass.a), this.point(id, pass.b));
+        if (pass.is === 'wire')
+          this.joined.join(this.pointIn(points, id, pass.a), this.pointIn(points, id, pass.b));
       }
     }
     for (const { lead, from, to } of this.conductors) {
       const [a, b] = [this.point(lead.from.device, from), this.point(lead.to.device, to)];
       if (isMetal(lead)) this.joined.join(a, b);
     }
-    for (const { device, pass } of this.placed)
-      for (const name of pointsOf(pass)) this.point(device, name);
+    for (const { device, pass } of this.placed) {
+      const points = this.pointsIn(device);
+      for (const name of pointsOf(pass)) this.pointIn(points, device, name);
+    }
   }
 
   private netOf(device: string, name: string): Net {
-    const root = this.joined.root(this.point(device, name));
+    return this.netOfPoint(this.point(device, name));
+  }
+
+  private netOfPoint(at: number): Net {
+    const root = this.joined.root(at);
     let net = this.netOfRoot[root];
     if (!net) {
       net = {
@@ -168,7 +184,7 @@ class CircuitBuilder {
   }
 
   private fillNets(): void {
-    for (const ref of [...this.refs]) this.netOf(ref.device, ref.point).points.push(ref);
+    for (const [at, ref] of this.refs.entries()) this.netOfPoint(at).points.push(ref);
     for (const { lead, from } of this.conductors) {
       if (!isMetal(lead)) continue;
       const net = this.netOf(lead.from.device, from);
@@ -337,7 +353,7 @@ function gatherSections(
   resistors: Section['resistors'],
   drivers: Driver[],
 ): Section[] {
-  const groups = new Joined<number>();
+  const groups = new JoinedNumbers();
   for (const r of resistors) groups.join(r.a, r.b);
   const byRoot = new Map<number, Section>();
   const sections: Section[] = [];

@@ -11,6 +11,7 @@ import {
   valueAt,
   withControlAt,
 } from './effective';
+import { between } from '../testing/between';
 
 const CURVES = Object.keys(CURVE_SHARE) as Curve[];
 const rig = rigOf(
@@ -30,7 +31,7 @@ const to = (rest: Partial<Assignment> = {}): Assignment => ({
   setting: 'pedal',
   ...rest,
 });
-const share = fc.double({ min: 0, max: 1, noNaN: true });
+const share = between(0, 1);
 
 describe('every curve', () => {
   test.each(CURVES)('%s runs from 0 to 1', (curve) => {
@@ -121,33 +122,21 @@ describe('what an assignment sets', () => {
     expect(valueAt(rig, pedal([]), to(rest), at)).toBeCloseTo(value, 9),
   );
   test('the value never leaves the ends, whichever way they lie', () => {
-    const anyEnds = fc.tuple(
-      fc.double({ min: 0, max: 10, noNaN: true }),
-      fc.double({ min: 0, max: 10, noNaN: true }),
-    );
+    const anyEnds = fc.tuple(between(0, 10), between(0, 10));
     fc.assert(
-      fc.property(
-        anyEnds,
-        fc.double({ min: 0, max: 100, noNaN: true }),
-        fc.constantFrom(...CURVES),
-        ([min, max], at, curve) => {
-          const value = Number(valueAt(rig, pedal([]), to({ min, max, curve }), at));
-          return value >= Math.min(min, max) - 1e-9 && value <= Math.max(min, max) + 1e-9;
-        },
-      ),
+      fc.property(anyEnds, between(0, 100), fc.constantFrom(...CURVES), ([min, max], at, curve) => {
+        const value = Number(valueAt(rig, pedal([]), to({ min, max, curve }), at));
+        return value >= Math.min(min, max) - 1e-9 && value <= Math.max(min, max) + 1e-9;
+      }),
     );
   });
   test('opposite ranges mirror one another: what one gives at the heel the other gives at the toe', () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: 0, max: 100, noNaN: true }),
-        fc.constantFrom(...CURVES),
-        (at, curve) => {
-          const up = Number(valueAt(rig, pedal([]), to({ min: 1, max: 9, curve }), at));
-          const down = Number(valueAt(rig, pedal([]), to({ min: 9, max: 1, curve }), 100 - at));
-          return Math.abs(up - down) < 1e-9;
-        },
-      ),
+      fc.property(between(0, 100), fc.constantFrom(...CURVES), (at, curve) => {
+        const up = Number(valueAt(rig, pedal([]), to({ min: 1, max: 9, curve }), at));
+        const down = Number(valueAt(rig, pedal([]), to({ min: 9, max: 1, curve }), 100 - at));
+        return Math.abs(up - down) < 1e-9;
+      }),
     );
   });
   test.each([

@@ -7,6 +7,7 @@ import { nameOf } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { sourceDevice } from '../rig/source-id';
 import { type Apart, type Arriving, arrivingFigures } from '../signal/destinations';
+import type { Flowing } from '../signal/flow';
 import { soundContext } from '../signal/sound-context';
 import { fixed, showChange, showLevel } from '../units';
 
@@ -29,20 +30,25 @@ const FAINT_DB = 40;
 export interface Hearing {
   rig: Rig;
   sound: Sound;
+  flowing: Flowing;
   arriving: Arriving[];
   /** The note of each source in third-octave bands, in dBu, at each jack of a destination. */
   bands: (i: number) => Map<string, (number | null)[]>;
 }
 
-/** Everything that arrives in a sound; a note is played only when it is asked for. */
-export function hearingOf(rig: Rig, sound: Sound): Hearing {
-  const ctx = soundContext(rig, sound);
+/**
+ * Everything that arrives in a sound; a note is played only when it is asked for. What does not differ
+ * from a run that it is `like` is taken over.
+ */
+export function hearingOf(rig: Rig, sound: Sound, like?: Flowing): Hearing {
+  const ctx = soundContext(rig, sound, undefined, { like });
   const arriving = arrivingFigures(ctx);
   let note: ReturnType<typeof noteIn> | undefined;
   const pointsOf = (i: number) => entryAt(ctx.destinations, i);
   return {
     rig,
     sound,
+    flowing: ctx.flowing,
     arriving,
     bands: (i) => {
       note ??= noteIn(ctx.flowing.circuit);

@@ -1,11 +1,12 @@
 import { type Arriving, arrivingFigures } from '../signal/destinations';
+import type { Flowing } from '../signal/flow';
 import { listenedTo, soundContext } from '../signal/sound-context';
 import { stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
 import type { Control, Rig, SettingValue, Sound } from '../rig/schema';
 import { withControlAt } from './effective';
-import { differences, type Hearing, hearingOf } from './hearing';
+import { differences, hearingOf } from './hearing';
 
 /** A destination that a control reaches in one sound, and what changes there between the control's ends. */
 export interface Reached {
@@ -57,13 +58,20 @@ export function endsOf(rig: Rig, device: string, setting: string): SettingValue[
 
 /**
  * Destinations at which anything that is heard differs between the ends of a setting, by evaluating
- * the rig at each: of a choice, at every option.
+ * the rig at each: of a choice, at every option. What does not differ from a run that is known to be
+ * `like` is taken over.
  */
-export const reachOf = (rig: Rig, sound: Sound, device: string, setting: string): Reached[] =>
+export const reachOf = (
+  rig: Rig,
+  sound: Sound,
+  device: string,
+  setting: string,
+  like?: Flowing,
+): Reached[] =>
   reachedBetween(
-    endsOf(rig, device, setting).map((value) =>
-      hearingOf(rig, withSetting(sound, device, setting, value)),
-    ),
+    rig,
+    endsOf(rig, device, setting).map((value) => withSetting(sound, device, setting, value)),
+    like,
   );
 
 /** The positions between which a control is judged: heel and toe, or off and on. */
@@ -71,13 +79,22 @@ export const endsOfControl = (control: Control): [number, number] | [boolean, bo
   control.type === 'pedal' ? [0, 100] : [false, true];
 
 /** Destinations that a control reaches in a sound, with all that it moves at once. */
-export const reachOfControl = (rig: Rig, sound: Sound, control: Control): Reached[] =>
+export const reachOfControl = (
+  rig: Rig,
+  sound: Sound,
+  control: Control,
+  like?: Flowing,
+): Reached[] =>
   reachedBetween(
-    endsOfControl(control).map((at) => hearingOf(rig, withControlAt(rig, sound, control, at))),
+    rig,
+    endsOfControl(control).map((at) => withControlAt(rig, sound, control, at)),
+    like,
   );
 
-function reachedBetween([first, ...rest]: Hearing[]): Reached[] {
-  if (!first) return [];
+function reachedBetween(rig: Rig, [one, ...others]: Sound[], like?: Flowing): Reached[] {
+  if (!one) return [];
+  const first = hearingOf(rig, one, like);
+  const rest = others.map((sound) => hearingOf(rig, sound, first.flowing));
   return first.arriving.flatMap((a, i) => {
     const what = [...new Set(rest.flatMap((other) => differences(first, other, i)))];
     return what.length ? [{ destination: a.device, what }] : [];

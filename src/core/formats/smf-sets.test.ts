@@ -5,6 +5,7 @@ import { runningOrder, timelineOf } from '../songs';
 import { cases } from '../testing/cases';
 import { valueOf } from '../testing/value-of';
 import { setToSmf, songsFromSmf, songToSmf } from '.';
+import { between } from '../testing/between';
 
 const sound = touringRig.sounds[0]!.id;
 const bpm = fc.constantFrom(55, 60, 97.5, 120, 133.33, 300);
@@ -18,12 +19,9 @@ const section = fc
       name: fc.constantFrom('Verse', 'Ré – “haut”', 'رقص', 'A, B', 'x;y'),
       bars: fc.integer({ min: 1, max: 12 }),
       meter,
-      changes: fc.uniqueArray(
-        fc.record({ share: fc.double({ min: 0, max: 0.99, noNaN: true }), bpm }),
-        {
-          maxLength: 3,
-        },
-      ),
+      changes: fc.uniqueArray(fc.record({ share: between(0, 0.99), bpm }), {
+        maxLength: 3,
+      }),
     },
     { requiredKeys: ['name', 'bars', 'changes'] },
   )

@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { DirectedGraph } from 'graphology';
 import { bfsFromNode } from 'graphology-traversal';
-import { byKey, circlesIn, Joined, nearestFirst, orderByName, orderNodes, reachable } from '.';
+import {
+  byKey,
+  circlesIn,
+  Joined,
+  JoinedNumbers,
+  nearestFirst,
+  orderByName,
+  orderNodes,
+  reachable,
+} from '.';
 
 const NODES = 12;
 const edges = fc.array(fc.tuple(fc.nat(NODES - 1), fc.nat(NODES - 1)), { maxLength: 30 });
@@ -93,12 +102,18 @@ test('joined pairwise, things fall into the groups that a library finds', () => 
   fc.assert(
     fc.property(edges, (list) => {
       const joined = new Joined<number>();
-      for (const [a, b] of list) joined.join(a, b);
+      const numbers = new JoinedNumbers();
+      for (const [a, b] of list) {
+        joined.join(a, b);
+        numbers.join(a, b);
+      }
       const both = nextOf([...list, ...list.map(([a, b]): [number, number] => [b, a])]);
       for (let a = 0; a < NODES; a++) {
         const group = reachable([a], both);
         for (let b = 0; b < NODES; b++) expect(joined.isJoined(a, b)).toBe(group.has(b));
         expect(group.has(joined.root(a))).toBe(true);
+        // Both stand for a group by the same member.
+        expect(numbers.root(a)).toBe(joined.root(a));
       }
     }),
   );

@@ -1,4 +1,4 @@
 export { circlesIn } from './circles';
-export { Joined } from './joined';
+export { Joined, JoinedNumbers } from './joined';
 export { orderByName, orderNodes } from './order';
 export { byKey, nearestFirst, reachable } from './search';

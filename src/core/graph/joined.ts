@@ -25,3 +25,28 @@ export class Joined<T> {
     return this.root(a) === this.root(b);
   }
 }
+
+/** Groups of numbers from 0 on, such as places in a list: what {@link Joined} does, without looking each up. */
+export class JoinedNumbers {
+  private readonly above: number[] = [];
+
+  /** Makes one group of the groups of two numbers. */
+  join(a: number, b: number): void {
+    const root = this.root(a);
+    while (this.above.length <= root) this.above.push(this.above.length);
+    this.above[root] = this.root(b);
+  }
+
+  /** The number that stands for a number's group; one that was never joined stands for itself. */
+  root(number: number): number {
+    const { above } = this;
+    let root = number;
+    for (let up = above[root]; up !== undefined && up !== root; up = above[root]) root = up;
+    for (let at = number; at !== root;) {
+      const up = above[at] ?? root;
+      above[at] = root;
+      at = up;
+    }
+    return root;
+  }
+}

@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { magnitude } from '../units/complex';
 import type { Stage } from './kind';
 import { CABINET, filterAt, gainAtMiddle, responseOf, tiltOf } from './response';
+import { between } from '../testing/between';
 
 const dbAt = (h: (hertz: number) => { re: number; im: number }, hertz: number) =>
   20 * Math.log10(magnitude(h(hertz)));
 const stage = (tiltDb: number, rest: Partial<Stage> = {}) => ({ tiltDb, ...rest }) as Stage;
-const tilts = fc.double({ min: -40, max: 40, noNaN: true });
+const tilts = between(-40, 40);
 
 test('a stage leaves 5 kHz as many dB over 1 kHz as its kind states, and 1 kHz as it is', () => {
   fc.assert(

@@ -7,6 +7,7 @@ import { BYTE_MS, wireMs } from './wire-time';
 import { hex, type Message, programMessages, wireMessages } from './message';
 import { numberingWords, shownOn, wireOf } from './numbers';
 import type { Mapped } from './setup';
+import { between } from '../testing/between';
 
 /** Type, channel, number or control, value, and the bytes as they stand in any table of MIDI. */
 const BYTES: [
@@ -238,7 +239,7 @@ describe('settings in seven bits', () => {
   test('a knob comes back within half a step', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 0, max: 10, noNaN: true }),
+        between(0, 10),
         (value) =>
           Math.abs(
             Number(fromCarried(rig, mapped('mix'), asCarried(rig, mapped('mix'), value))) - value,

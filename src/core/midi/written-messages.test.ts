@@ -12,6 +12,7 @@ import { bytesOf, messageWords, noteName } from './message-sorts';
 import { type Mapped, type MidiDevice, midiOf } from './setup';
 import { take } from './stand-in';
 import { BYTE_MS, wireMs } from './wire-time';
+import { between } from '../testing/between';
 
 /** What a person writes, and the bytes as they stand in any table of MIDI. */
 const BYTES: [WrittenMessage, string][] = [
@@ -130,7 +131,7 @@ describe.each(RECEPTIONS)('a setting that is moved by %s', (as) => {
     const mapped = midiOf(r.devices[1]!)!.mapped[0] as Mapped;
     const step = 10 / mostOf(mapped);
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 10, noNaN: true }), (value) => {
+      fc.property(between(0, 10), (value) => {
         const back = Number(fromCarried(r, mapped, asCarried(r, mapped, value)));
         expect(Math.abs(back - value)).toBeLessThanOrEqual(step / 2 + 1e-9);
       }),

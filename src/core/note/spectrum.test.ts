@@ -12,14 +12,15 @@ import {
   spectrumOf,
   sumOf,
 } from './spectrum';
+import { between } from '../testing/between';
 
 /** A few harmonics of any size and phase. */
 const waves: fc.Arbitrary<Spectrum> = fc
   .array(
     fc.record({
       n: fc.integer({ min: 1, max: HARMONICS }),
-      re: fc.double({ min: -2, max: 2, noNaN: true }),
-      im: fc.double({ min: -2, max: 2, noNaN: true }),
+      re: between(-2, 2),
+      im: between(-2, 2),
     }),
     { minLength: 1, maxLength: 12 },
   )
@@ -81,7 +82,7 @@ test('a wave goes to samples and back as it was, and its power is that of its sa
 
 test('waves add, grow and come later; what comes a whole period later is the same', () => {
   fc.assert(
-    fc.property(waves, waves, fc.double({ min: -3, max: 3, noNaN: true }), (a, b, by) => {
+    fc.property(waves, waves, between(-3, 3), (a, b, by) => {
       const sum = samplesOf(sumOf(a, b));
       const [one, two] = [samplesOf(a), samplesOf(b)];
       sum.forEach((x, i) => expect(x).toBeCloseTo(one[i]! + two[i]!, 9));

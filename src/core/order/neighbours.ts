@@ -41,15 +41,24 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
   const steps = ctx.steps.filter((s) => !s.back && !s.open);
   const into = group(steps, 'to');
   const outOf = group(steps, 'from');
-  const own = (s: StationFigures): ByJob =>
-    s.state === 'engaged' && acts(ctx, s) ? { [kindOf(ctx.device(s.device).kind).job]: s } : {};
-  const join = (
-    to: ByJob,
-    from: ByJob,
-    keep: (a: StationFigures, b: StationFigures) => boolean,
-  ) => {
-    for (const [job, s] of Object.entries(from) as [Job, StationFigures][])
-      if (!to[job] || keep(s, to[job])) to[job] = s;
+  type Keep = (a: StationFigures, b: StationFigures) => boolean;
+  const put = (to: ByJob, job: Job, s: StationFigures, keep: Keep) => {
+    const met = to[job];
+    if (!met || keep(s, met)) to[job] = s;
+  };
+  const join = (to: ByJob, from: ByJob, keep: Keep) => {
+    for (const job in from) put(to, job as Job, sure(from[job as Job]), keep);
+  };
+  const jobs = new Map(
+    stations.flatMap((s) =>
+      s.state === 'engaged' && acts(ctx, s)
+        ? [[s.id, kindOf(ctx.device(s.device).kind).job] as const]
+        : [],
+    ),
+  );
+  const joinOwn = (to: ByJob, s: StationFigures, keep: Keep) => {
+    const job = jobs.get(s.id);
+    if (job) put(to, job, s, keep);
   };
   // What wants the bare pickup goes before everything: nothing is moved before it.
   const goesFirst = (s: StationFigures) =>
@@ -61,9 +70,9 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
     for (const step of into.get(s.id) ?? []) {
       const p = sure(byId.get(step.from));
       join(mine, sure(before.get(p.id)), (a, b) => a.column < b.column);
-      if (!goesFirst(p)) join(mine, own(p), (a, b) => a.column < b.column);
+      if (!goesFirst(p)) joinOwn(mine, p, (a, b) => a.column < b.column);
       join(last, sure(rightBefore.get(p.id)), (a, b) => a.column > b.column);
-      join(last, own(p), (a, b) => a.column > b.column);
+      joinOwn(last, p, (a, b) => a.column > b.column);
     }
     before.set(s.id, mine);
     rightBefore.set(s.id, last);
@@ -75,7 +84,7 @@ export function neighbours(ctx: SoundContext, stations: readonly StationFigures[
     for (const step of outOf.get(s.id) ?? []) {
       const n = sure(byId.get(step.to));
       join(mine, sure(behind.get(n.id)), (a, b) => a.column > b.column);
-      join(mine, own(n), (a, b) => a.column > b.column);
+      joinOwn(mine, n, (a, b) => a.column > b.column);
       for (const d of sure(reached.get(n.id))) heard.add(d);
     }
     behind.set(s.id, mine);

@@ -8,6 +8,7 @@ import { sourceDevice } from '../rig/source-id';
 import { sourcesOf } from '../walk';
 import { namedIn, type PromiseType, type Rig, type RigPromise, type Sound } from '../rig/schema';
 import { PROMISE_CHECKS, type PromiseCheck } from './checks';
+import type { SoundContext } from '../signal';
 import type { Breach, Ground } from './ground';
 
 /** Whether a promise is kept, in how many sounds it was looked at, and what breaks it. */
@@ -60,7 +61,12 @@ export class PromiseChecker {
     return other;
   }
 
-  check(rig: Rig, reports: readonly SoundFigures[], tell: Tell = () => undefined): PromiseResult[] {
+  check(
+    rig: Rig,
+    reports: readonly SoundFigures[],
+    tell: Tell = () => undefined,
+    contexts?: ReadonlyMap<string, SoundContext>,
+  ): PromiseResult[] {
     const promises = rig.promises ?? [];
     if (!promises.length) return [];
     let known = this.known;
@@ -76,6 +82,7 @@ export class PromiseChecker {
       reports,
       report: (id) => byId.get(id),
       sound: (id) => rig.sounds.find((s) => s.id === id),
+      known: (id) => contexts?.get(id),
     };
     return promises.map((p) => {
       try {

@@ -1,4 +1,5 @@
 import type { SoundFigures } from '../analysis';
+import type { SoundContext } from '../signal';
 import type { PromiseOf, PromiseType, Rig, Sound } from '../rig/schema';
 
 /**
@@ -18,6 +19,8 @@ export interface Ground {
   reports: readonly SoundFigures[];
   report: (sound: string) => SoundFigures | undefined;
   sound: (id: string) => Sound | undefined;
+  /** How a sound was worked out last, where that is known: a copy takes over what is the same. */
+  known: (id: string) => SoundContext | undefined;
 }
 
 /** Looks at one promise in one sound. */

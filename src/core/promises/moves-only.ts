@@ -10,7 +10,7 @@ import { routeWords } from './hearing';
  * A control changes what the named destinations hear, and nothing else, found by turning it from
  * end to end.
  */
-export const movesOnly: InSound<'moves-only'> = (p, { rig }, sound, report) => {
+export const movesOnly: InSound<'moves-only'> = (p, { rig, known }, sound, report) => {
   if (!endsOf(rig, p.device, p.setting).length)
     return [
       {
@@ -19,20 +19,23 @@ export const movesOnly: InSound<'moves-only'> = (p, { rig }, sound, report) => {
         subjects: [p.device],
       },
     ];
-  return judged(reachOf(rig, sound, p.device, p.setting), p.destinations, [p.device], {
-    rig,
-    report,
-    sound,
-  });
+  const like = known(sound.id)?.flowing;
+  const reached = reachOf(rig, sound, p.device, p.setting, like);
+  return judged(reached, p.destinations, [p.device], { rig, report, sound });
 };
 
 /** A control with everything that it moves changes what the named destinations hear, and nothing else. */
-export const controlMovesOnly: InSound<'control-moves-only'> = (p, { rig }, sound, report) => {
+export const controlMovesOnly: InSound<'control-moves-only'> = (
+  p,
+  { rig, known },
+  sound,
+  report,
+) => {
   const control = allControls(rig).find((c) => c.id === p.control);
   if (!control)
     return [{ sound: sound.id, why: `There is no control "${p.control}" any more.`, subjects: [] }];
   return judged(
-    reachOfControl(rig, sound, control),
+    reachOfControl(rig, sound, control, known(sound.id)?.flowing),
     p.destinations,
     [...new Set(control.assigns.map((a) => a.device)), ...(control.device ? [control.device] : [])],
     { rig, report, sound },

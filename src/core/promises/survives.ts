@@ -13,7 +13,7 @@ import {
   type Sound,
 } from '../rig/schema';
 import { playedOut } from '../rig/played-out';
-import { sameJson } from '../rig/same-json';
+import { sameButLength } from '../rig/to-the-ear';
 import { settingWords } from '../rig/words';
 import { carriedFrom, destinationsIn } from './carried';
 import type { Breach, Ground } from './ground';
@@ -44,21 +44,11 @@ function dead(rig: Rig, device: string): Rig {
   return { ...rig, leads };
 }
 
-/** Whether two leads join the same in the same way; how long they are and what they load is no matter here. */
-function runsAlike(a: Lead, b: Lead): boolean {
-  if (a === b) return true;
-  const way = ({ metres: _m, pF: _p, ...rest }: Lead) => rest;
-  return a.type !== 'air' && sameJson(way(a), way(b));
-}
-
 let routed: Rig['leads'] = [];
 
 /** The rig with the leads that were asked about last, where its own run the same ways. */
 function asRouted(rig: Rig): Rig {
-  const isAlike =
-    routed.length === rig.leads.length &&
-    rig.leads.every((l, i) => runsAlike(l, entryAt(routed, i)));
-  if (!isAlike) routed = rig.leads;
+  if (!sameButLength(rig.leads, routed)) routed = rig.leads;
   return routed === rig.leads ? rig : { ...rig, leads: routed };
 }
 

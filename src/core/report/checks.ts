@@ -57,7 +57,7 @@ import { orderRemarks } from '../order';
 import { at } from '../outcome';
 import { sameJson } from '../rig/same-json';
 import type { Rig } from '../rig/schema';
-import { sameButSpot } from '../rig/to-the-ear';
+import { sameButLength, sameButSpot } from '../rig/to-the-ear';
 import { songRemarks, tempoDevices } from '../songs';
 
 /**
@@ -112,6 +112,19 @@ const OF_MESSAGES: RigCheck['isSame'] = { leads: sameLeads, sounds: sameSounds }
 const BESIDE_SPOTS: RigCheck['isSame'] = {
   devices: (was, now) => sameButSpot(was.devices, now.devices),
 };
+
+/** How long a lead is, is a matter for lists of leads and for sound. */
+const BESIDE_LENGTHS: RigCheck['isSame'] = {
+  leads: (was, now) => sameButLength(was.leads, now.leads),
+};
+const BESIDE_SPOTS_AND_LENGTHS: RigCheck['isSame'] = { ...BESIDE_SPOTS, ...BESIDE_LENGTHS };
+
+/**
+ * Where no limit is set none is broken. Else every length counts, and every place: leads weigh, and
+ * how long one has to be hangs on where its ends are.
+ */
+const hasNoLimit = (was: Rig, now: Rig): boolean => !was.limits && !now.limits;
+const WHERE_NONE_IS_SET: RigCheck['isSame'] = { devices: hasNoLimit, leads: hasNoLimit };
 
 /** Remarks that hold in every sound. */
 const everywhere = (rig: Rig, remarks: readonly Remark[]): SceneRemark[] => {
@@ -212,13 +225,16 @@ export const CHECKS: Checks = {
     },
   },
   build: {
-    power: onBuilt(powerRemarks, { isSame: BESIDE_SPOTS }),
-    mains: onBuilt(BUILD_REMARKS.mains, { isSame: BESIDE_SPOTS }),
+    power: onBuilt(powerRemarks, { isSame: BESIDE_SPOTS_AND_LENGTHS }),
+    mains: onBuilt(BUILD_REMARKS.mains, { isSame: BESIDE_SPOTS_AND_LENGTHS }),
     // Where a foot goes follows from what the sounds and their messages need.
-    boards: onBuilt(BUILD_REMARKS.boards, { through: (rig) => [...pressedDevices(rig)] }),
-    racks: onBuilt(BUILD_REMARKS.racks, { isSame: BESIDE_SPOTS }),
+    boards: onBuilt(BUILD_REMARKS.boards, {
+      isSame: BESIDE_LENGTHS,
+      through: (rig) => [...pressedDevices(rig)],
+    }),
+    racks: onBuilt(BUILD_REMARKS.racks, { isSame: BESIDE_SPOTS_AND_LENGTHS }),
     'lengths of leads': onBuilt(BUILD_REMARKS.leads),
-    limits: onBuilt(BUILD_REMARKS.limits, { isSame: BESIDE_SPOTS }),
+    limits: onBuilt(BUILD_REMARKS.limits, { isSame: WHERE_NONE_IS_SET }),
   },
 };
 

@@ -17,7 +17,7 @@ import { settle } from '../rig/find';
 import type { Rig, Sound } from '../rig/schema';
 import { sameJson } from '../rig/same-json';
 import { learnSheets } from '../rig/sheets';
-import type { Flowing } from '../signal';
+import type { SoundContext } from '../signal';
 import { sameToTheEar, sameToTheHand } from '../rig/to-the-ear';
 import { CHECKS, type Checks, type RigCheck } from './checks';
 import { contained, type TellFailure } from './contained';
@@ -113,7 +113,7 @@ export class Analyser {
   private last?: { rig: Rig; sounds: Map<Sound, JudgedSound> };
   private heardDevices?: Rig['devices'];
   private builtDevices?: Rig['devices'];
-  private flows = new Map<string, Flowing>();
+  private contexts = new Map<string, SoundContext>();
   private namer = new Namer();
 
   constructor(
@@ -137,7 +137,7 @@ export class Analyser {
     other.promises = this.promises.forCopies();
     for (const [check, known] of this.kept) other.kept.set(check, known);
     other.last = this.last;
-    other.flows = new Map(this.flows);
+    other.contexts = new Map(this.contexts);
     // What a copy leaves alone is told under the same names.
     other.namer = this.namer;
     other.heardDevices = this.heardDevices;
@@ -172,7 +172,7 @@ export class Analyser {
     this.last = { rig, sounds: new Map(each) };
     const list = each.map(([, { figures }]) => figures);
     const anySound = list[0]?.sound ?? AS_IT_STANDS.id;
-    const promises = this.promises.check(rig, list, this.tell);
+    const promises = this.promises.check(rig, list, this.tell, this.contexts);
     const built = this.onRig(this.checks.build, this.toTheHand(unnamed)).map(
       ({ remark }) => remark,
     );
@@ -222,8 +222,8 @@ export class Analyser {
     plugged: Map<string, Set<string>>,
     take?: First['take'],
   ): JudgedSound {
-    const { tones: memory, flows, checks, tell, wantsFixes } = this;
-    const figuring = { memory, plugged, wantsFixes, flows };
+    const { tones: memory, contexts: known, checks, tell, wantsFixes } = this;
+    const figuring = { memory, plugged, wantsFixes, known };
     return analyseSound(rig, sound, figuring, checks.sound, tell, take);
   }
 

@@ -5,6 +5,7 @@ import { copyWith } from './copies';
 import { checkRig } from './read';
 import type { Rig } from './schema';
 import type { Edit } from './edits';
+import { between } from '../testing/between';
 
 const device = fc.constantFrom(...flyRig.devices.map((d) => d.id), 'nobody');
 const lead = fc.constantFrom(...flyRig.leads);
@@ -16,7 +17,7 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.tuple(lead, lead).map(([a, b]): Edit => ({ edit: 'connect', lead: { ...a, to: b.to } })),
   fc.record({ device, engaged: fc.boolean() }).map((r): Edit => ({ edit: 'setEngaged', ...r })),
   fc
-    .record({ lead, metres: fc.double({ min: -1, max: 600, noNaN: true }) })
+    .record({ lead, metres: between(-1, 600) })
     .map(({ lead: l, metres }): Edit => ({ edit: 'setLead', lead: l.id, metres })),
 );
 

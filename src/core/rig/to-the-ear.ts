@@ -1,5 +1,5 @@
 import { sameJson } from './same-json';
-import type { Device } from './schema';
+import type { Device, Lead } from './schema';
 
 /** What of a device no figure, message or promise reads: only drawings, lists and building do. */
 const UNHEARD = ['notes', 'gear', 'size', 'units', 'jackSpots', 'at', 'rack', 'mains'] as const;
@@ -40,3 +40,14 @@ export const sameButSpot = (a: Devices, b: Devices): boolean =>
 
 /** Whether two lists of devices are built and carried alike, one by one. */
 export const sameToTheHand = (a: Devices, b: Devices): boolean => sameDevicesBut(a, b, UNBUILT);
+
+/** Whether two leads join the same in the same way: they differ at most in length, and in what they load. */
+function runsAlike(a: Lead, b: Lead): boolean {
+  if (a === b) return true;
+  const way = ({ metres: _m, pF: _p, ...rest }: Lead) => rest;
+  return a.type !== 'air' && sameJson(way(a), way(b));
+}
+
+/** Whether two lists of leads join the same in the same way, one by one, however long they are. */
+export const sameButLength = (a: readonly Lead[], b: readonly Lead[]): boolean =>
+  a === b || (a.length === b.length && a.every((l, i) => runsAlike(l, b[i] as Lead)));

@@ -1,7 +1,6 @@
 import type { Rig, Sound } from '../rig/schema';
 import { type DestinationFigures, destinationFigures } from './destinations';
-import type { Rerun } from './flow';
-import { type SoundContext, soundContext } from './sound-context';
+import { type Prepare, type SoundContext, soundContext } from './sound-context';
 import { type StationFigures, stationFigures } from './station-figures';
 
 /** What is present in one sound: at every station, and at every destination. */
@@ -16,9 +15,9 @@ export function heardOf(
   rig: Rig,
   sound: Sound,
   plugged?: Map<string, Set<string>>,
-  rerun?: Rerun,
+  prepare?: Prepare,
 ): Heard {
-  const ctx = soundContext(rig, sound, plugged, rerun);
+  const ctx = soundContext(rig, sound, plugged, prepare);
   const stations = stationFigures(ctx);
   return { ctx, stations, destinations: destinationFigures(ctx, stations) };
 }

@@ -6,6 +6,7 @@ import { buildCircuit, passesOf, pluggedJacks } from '../circuit';
 import { kindOf, type Shunt } from '../kinds';
 import { sourceDevice } from '../rig/source-id';
 import type { Device, Rig, Sound } from '../rig/schema';
+import { sameButLength } from '../rig/to-the-ear';
 import { placeStations, type Station, stationsOf, type Step } from '../walk';
 
 /** Everything that the analyses of one sound read. */
@@ -36,6 +37,11 @@ function walkOf(rig: Rig, sound: Sound): Walked {
   return { stations, steps, ...placeStations(stations, steps) };
 }
 
+/** How a sound is prepared of which something is known: of `before` what is the same is taken over. */
+export interface Prepare extends Rerun {
+  before?: SoundContext;
+}
+
 /** No net has this number: what is there is silence. */
 const NOWHERE = { flows: [], noise: SILENT, idle: SILENT, cancelled: [], net: -1 };
 
@@ -54,14 +60,25 @@ class Prepared implements SoundContext {
     readonly rig: Rig,
     readonly sound: Sound,
     private readonly plugged: Map<string, Set<string>>,
-    rerun?: Rerun,
+    { before, ...rerun }: Prepare = {},
   ) {
+    // Asked at once, so that what was before is not held on to.
+    if (before instanceof Prepared && before.goesAlike(rig, sound)) this.walked = before.walked;
     this.flowing = runSignal(buildCircuit(rig, sound, plugged), rerun);
     this.devices = new Map(rig.devices.map((d) => [d.id, d]));
     this.destinations = rig.devices.flatMap((device) => {
       const destination = kindOf(device.kind).destination;
       return destination ? [{ device, points: destination.jacks }] : [];
     });
+  }
+
+  /** Whether stations and steps of a sound are the same: they hang on no length of a lead. */
+  private goesAlike(rig: Rig, sound: Sound): boolean {
+    return (
+      this.sound === sound &&
+      this.rig.devices === rig.devices &&
+      sameButLength(this.rig.leads, rig.leads)
+    );
   }
 
   private get walk(): Walked {
@@ -99,8 +116,8 @@ export const soundContext = (
   rig: Rig,
   sound: Sound,
   plugged = pluggedJacks(rig),
-  rerun?: Rerun,
-): SoundContext => new Prepared(rig, sound, plugged, rerun);
+  prepare?: Prepare,
+): SoundContext => new Prepared(rig, sound, plugged, prepare);
 
 /**
  * A sound on a copy of its rig, or with some of its settings otherwise, that is only listened to: noise is

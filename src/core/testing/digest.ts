@@ -1,7 +1,12 @@
-/** Numbers to six digits: what differs less is the arithmetic of another machine. */
+/**
+ * Numbers to six digits: what differs less is the arithmetic of another machine. Entries by their
+ * names: in which order an object was made says nothing.
+ */
 const shown = (_: string, value: unknown): unknown => {
   if (value instanceof Map) return [...value];
   if (value instanceof Set) return [...value];
+  if (typeof value === 'object' && value && !Array.isArray(value))
+    return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)));
   if (typeof value !== 'number') return value;
   return Number.isFinite(value) ? Number(value.toPrecision(6)) : String(value);
 };

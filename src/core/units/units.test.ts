@@ -18,6 +18,7 @@ import {
   voltsOfDbu,
   withPrefix,
 } from '.';
+import { between } from '../testing/between';
 
 describe('levels', () => {
   test('0 dBu is 0.7746 V, and dBu is 2.218 above dBV', () => {
@@ -28,10 +29,7 @@ describe('levels', () => {
   });
   test('volts and dBu go there and back', () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: -140, max: 60, noNaN: true }),
-        (dbu) => Math.abs(dbuOfVolts(voltsOfDbu(dbu)) - dbu) < 1e-9,
-      ),
+      fc.property(between(-140, 60), (dbu) => Math.abs(dbuOfVolts(voltsOfDbu(dbu)) - dbu) < 1e-9),
     );
   });
   test('loading: 10 kΩ into 1 MΩ loses 0.09 dB, into 10 kΩ 6.02 dB', () => {
@@ -116,7 +114,7 @@ const inverseOf = (m: Complex[][]): Complex[][] => {
 };
 
 test('a matrix times its inverse is one, pivots that are nought included', () => {
-  const some = fc.double({ min: -5, max: 5, noNaN: true });
+  const some = between(-5, 5);
   const cell = fc.record({ re: some, im: some });
   const product = (a: Complex[][], b: Complex[][]) =>
     a.map((row, i) =>
