@@ -1,3 +1,4 @@
+import { byKey } from '../graph';
 import { passesOf, pluggedJacks } from '../circuit';
 import type { Fix } from '../findings/finding';
 import { settingOf, stateIn } from '../rig/device-state';
@@ -25,10 +26,13 @@ const DROWNED_DB = 12;
  * Room between the peak at normal picking and the clip point: under 3 dB a caution, under 0 a
  * fault, unless clipping is meant, or all of it goes straight into something that clips far harder.
  */
-export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
-  stations.flatMap((s) => {
+export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) => {
+  const steps = byKey(ctx.steps, (step) => step.from);
+  const byId = new Map(stations.map((s) => [s.id, s]));
+  const onward: Onward = ({ id }) => (steps.get(id) ?? []).flatMap((s) => byId.get(s.to) ?? []);
+  return stations.flatMap((s) => {
     if (s.headroomDb === null || s.headroomDb >= TIGHT_DB) return [];
-    if (isDrowned(ctx, stations, s, DROWNED_DB - s.headroomDb)) return [];
+    if (isDrowned(onward, s, DROWNED_DB - s.headroomDb)) return [];
     const name = ctx.device(s.device).name;
     const over = s.headroomDb < 0;
     const peak = loudestPeak(ctx, s);
@@ -50,6 +54,10 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
       },
     ];
   });
+};
+
+/** The stations that a station leads on to. */
+type Onward = (station: StationFigures) => StationFigures[];
 
 /** The highest peak at any input of a station, in dBu; at its output where signal begins. */
 function loudestPeak(ctx: SoundContext, s: StationFigures): number | null {
@@ -59,21 +67,18 @@ function loudestPeak(ctx: SoundContext, s: StationFigures): number | null {
 
 /** Whether all ways on from a station lead straight into something meant to clip, driven over by so many dB. */
 function isDrowned(
-  ctx: SoundContext,
-  stations: readonly StationFigures[],
-  { id }: StationFigures,
+  onward: Onward,
+  station: StationFigures,
   over: number,
   seen: ReadonlySet<string> = new Set(),
 ): boolean {
-  const on = ctx.steps
-    .filter((step) => step.from === id)
-    .flatMap((step) => stations.find((s) => s.id === step.to) ?? []);
+  const on = onward(station);
   return (
     on.length > 0 &&
     on.every((s) => {
       const { input, gainDb, clipDbu } = s;
       if (seen.has(s.id)) return false;
-      if (s.state === 'through') return isDrowned(ctx, stations, s, over, new Set([...seen, s.id]));
+      if (s.state === 'through') return isDrowned(onward, s, over, new Set([...seen, s.id]));
       // Where clipping is meant there is no room to speak of.
       return (
         s.state === 'engaged' &&

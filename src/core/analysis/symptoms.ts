@@ -48,15 +48,19 @@ export interface Causes {
  */
 export function withoutSymptoms(remarks: readonly Remark[]): Causes {
   const named = new Map<RuleId, Set<string>>();
-  for (const { rule, subjects } of remarks)
-    named.set(rule, new Set([...(named.get(rule) ?? []), ...subjects]));
+  for (const { rule, subjects } of remarks) {
+    const known = named.get(rule) ?? new Set();
+    for (const subject of subjects) known.add(subject);
+    named.set(rule, known);
+  }
   const follows = ({ rule, subjects }: Remark) =>
     FOLLOWS[rule]?.some((cause) => named.get(cause)?.has(subjects[0] ?? '')) === true;
+  const missing = remarks.filter((r) => r.rule === 'no-route' || r.rule === 'open-end');
   const own = remarks.filter(
     (r) =>
       !follows(r) &&
       !(r.rule === 'open-end' && isBroughtBack(r.subjects, named)) &&
-      !(r.rule === 'unheard-effect' && remarks.some((o) => leavesBy(o, r))) &&
+      !(r.rule === 'unheard-effect' && missing.some((o) => leavesBy(o, r))) &&
       !(isLoneSide(r) && remarks.some((o) => o !== r && namesOtherEnd(o, r))),
   );
   return {
@@ -97,11 +101,13 @@ function namesOtherEnd(other: Remark, { subjects: [box = ''] }: Remark): boolean
 
 /** Both ends of a missing lead as one remark: of the end that signal leaves by, with what both bring back. */
 function withoutOtherEnds(remarks: readonly Remark[]): Remark[] {
-  const isOther = (one: Remark) => remarks.some((r) => r !== one && isOtherEnd(one, r));
+  const ends = remarks.filter((r) => r.rule === 'open-end');
+  if (ends.length < 2) return [...remarks];
+  const isOther = (one: Remark) => ends.some((r) => r !== one && isOtherEnd(one, r));
   return remarks
     .filter((r) => !isOther(r))
     .map((r) => {
-      const brought = remarks
+      const brought = ends
         .filter((one) => isOtherEnd(one, r))
         .flatMap((one) => one.subjects.slice(1));
       return brought.length ? { ...r, subjects: [...new Set([...r.subjects, ...brought])] } : r;

@@ -1,3 +1,4 @@
+import { byKey } from '../graph';
 import { at } from '../outcome';
 import { type Fix, fixes, type Remark } from '../findings/finding';
 import { supplyTotal } from '../rig/find';
@@ -161,11 +162,10 @@ function tooMuch(l: Load, loads: readonly Load[]): Remark[] {
 
 /** A supply whose outlets together ask for more than it gives. */
 function sagging(rig: Rig, loads: readonly Load[]): Remark[] {
+  const from = byKey(loads, (l) => l.place.supply.id);
   return rig.devices.flatMap((supply): Remark[] => {
     const total = supplyTotal(supply);
-    const sum = loads
-      .filter((l) => l.place.supply.id === supply.id)
-      .reduce((s, l) => s + l.milliamps, 0);
+    const sum = (from.get(supply.id) ?? []).reduce((s, l) => s + l.milliamps, 0);
     return total === undefined || sum <= total
       ? []
       : [

@@ -1,3 +1,4 @@
+import { byKey } from '../graph';
 import { at as entryAt, sure } from '../outcome';
 import { kindOf, type Outlet, type PowerNeed } from '../kinds';
 import { outletsOf, supplyTotal } from '../rig/find';
@@ -100,13 +101,12 @@ export interface Load {
  * that hands power on takes what hangs on it besides its own.
  */
 export function loadsOf(rig: Rig, headroom = HEADROOM): Load[] {
-  const takers = handingOn(takersOf(rig));
+  const takers = bySupply(handingOn(takersOf(rig)));
   return placesOf(rig).map((place) => {
-    const here = takers.filter(
+    const here = (takers.get(place.supply.id) ?? []).filter(
       (t) =>
-        t.device.supply?.device === place.supply.id &&
-        (t.device.supply.outlet ?? entryAt(sure(outletsOf(place.supply)), 0).id) ===
-          place.outlet.id,
+        (t.device.supply?.outlet ?? entryAt(sure(outletsOf(place.supply)), 0).id) ===
+        place.outlet.id,
     );
     const milliamps = here.reduce((sum, t) => sum + t.need.milliamps, 0);
     const settings = here.flatMap(({ device }) =>
@@ -123,11 +123,14 @@ export function loadsOf(rig: Rig, headroom = HEADROOM): Load[] {
   });
 }
 
+const bySupply = (takers: readonly Taker[]) => byKey(takers, (t) => t.device.supply?.device);
+
 /** What devices take where some feed others: milliamps as the supply behind all of it gives them. */
 function handingOn(takers: readonly Taker[]): Taker[] {
+  const fed = bySupply(takers);
   const total = ({ device, need }: Taker, above: readonly string[]): number =>
-    takers
-      .filter((t) => t.device.supply?.device === device.id && !above.includes(t.device.id))
+    (fed.get(device.id) ?? [])
+      .filter((t) => !above.includes(t.device.id))
       .reduce((sum, t) => sum + total(t, [...above, t.device.id]), need.milliamps);
   return takers.map((t) => ({
     ...t,

@@ -11,7 +11,7 @@ import { CHECKS, type RigCheck } from './checks';
 /** The rig with limits that it is over: whatever makes it heavier or lighter, dearer or longer to build is told. */
 const overLimits = (rig: Rig): Rig => ({
   ...rig,
-  limits: Object.fromEntries(budgetOf(rig).map((b) => [b.id, b.value / 2])) as Rig['limits'],
+  limits: Object.fromEntries(budgetOf(rig).map((b) => [b.id, b.value / 2])),
 });
 
 const RIGS: [string, Rig][] = [
