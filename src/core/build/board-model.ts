@@ -1,3 +1,4 @@
+import { byKey } from '../graph';
 import { at as entryAt, sure } from '../outcome';
 import { kindOf } from '../kinds';
 import { byId } from '../rig/find';
@@ -97,14 +98,20 @@ export function boardModel(
         (isHere.has(l.from.device) || isHere.has(l.to.device)),
     )
     .sort(byId);
-  const onBoard: Rig = {
-    ...rig,
-    devices: rig.devices.map((d) =>
-      isHere.has(d.id) && !d.at ? { ...d, at: { board: board.id, x: 0, y: 0 } } : d,
-    ),
-  };
+  const onBoard: Rig = devices.every((d) => d.at)
+    ? rig
+    : {
+        ...rig,
+        devices: rig.devices.map((d) =>
+          isHere.has(d.id) && !d.at ? { ...d, at: { board: board.id, x: 0, y: 0 } } : d,
+        ),
+      };
+  const ends = byKey(
+    leads.flatMap((l) => (['from', 'to'] as const).map((s): LeadEnd => ({ l, s }))),
+    ({ l, s }) => l[s].device,
+  );
   const turnedItem = (d: Device, turn: Turn) =>
-    itemOf(d, board, socketsOf(d, turn, leads, onBoard), pressed, turn);
+    itemOf(d, board, socketsOf(d, turn, ends.get(d.id) ?? [], onBoard), pressed, turn);
   const items = devices.map((d) => turnedItem(d, d.at?.turn ?? 0));
   return {
     board,
@@ -115,15 +122,17 @@ export function boardModel(
   };
 }
 
-/** The sockets of a device that leads are in, as they lie when it is turned, and the room for their plugs. */
-function socketsOf(device: Device, turn: Turn, leads: readonly Lead[], onBoard: Rig): Socket[] {
+/** One end of a lead. */
+interface LeadEnd {
+  l: Lead;
+  s: 'from' | 'to';
+}
+
+/** The sockets of a device that ends of leads are in, as they lie when it is turned, and the room for their plugs. */
+function socketsOf(device: Device, turn: Turn, ends: readonly LeadEnd[], onBoard: Rig): Socket[] {
   const size = sure(sizeOf(device) ?? undefined);
   return spotsOf(device).flatMap((spot): Socket[] => {
-    const here = leads.flatMap((l) =>
-      (['from', 'to'] as const).flatMap((s) =>
-        l[s].device === device.id && isSpot(spot, l[s].jack) ? [{ l, s }] : [],
-      ),
-    );
+    const here = ends.filter(({ l, s }) => isSpot(spot, l[s].jack));
     if (!here.length) return [];
     const p = spotPoint(spot, size);
     const at = turned(p.x, p.y, size, turn);
