@@ -52,23 +52,29 @@ export const scaled = (f: Flow, gain: number, tiltDb: number): Flow => ({
   tiltDb: f.tiltDb + tiltDb,
 });
 
+/** Whether two flows are of one source, at the same time to a hundredth of a ms, and treated alike. */
+const agree = (a: Flow, b: Flow): boolean =>
+  a.source === b.source &&
+  !a.wet === !b.wet &&
+  a.side === b.side &&
+  (!a.side || a.widenedBy === b.widenedBy) &&
+  Math.round(a.latencyMs * 100) === Math.round(b.latencyMs * 100);
+
 /**
  * Joins flows that agree in all that matters. Dry flows of one source that arrive at the same time
  * add as voltages, with their polarity; wet or widened ones and different sources add as powers.
  */
 export function merged(flows: Flow[]): { flows: Flow[]; cancelled: string[] } {
   if (flows.length < 2) return { flows, cancelled: [] };
-  const groups = new Map<string, Flow[]>();
+  // They are few: each is held against one of each group, without naming it first.
+  const groups: Flow[][] = [];
   for (const f of flows) {
-    const key =
-      `${f.source} ${Math.round(f.latencyMs * 100)} ${f.wet ? 'wet' : 'dry'} ` +
-      (f.side ? `${f.side} ${f.widenedBy}` : '');
-    const group = groups.get(key);
+    const group = groups.find((g) => agree(g[0]!, f));
     if (group) group.push(f);
-    else groups.set(key, [f]);
+    else groups.push([f]);
   }
   const cancelled: string[] = [];
-  const joined = [...groups.values()].map((group) => {
+  const joined = groups.map((group) => {
     if (group.length === 1) return group[0]!;
     const loudest = group.reduce((a, b) => (b.volts[1] > a.volts[1] ? b : a));
     const related = !loudest.wet && !loudest.side;
