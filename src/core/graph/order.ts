@@ -87,7 +87,8 @@ export function orderByName(
   isFirst: (at: number) => boolean,
   name: (at: number) => string,
 ): Order {
-  if (!walked(successors, successors.keys()).back.length) return orderNodes(successors);
+  const { order, back } = walked(successors, successors.keys());
+  if (!back.length) return { order, isBack: () => false, loops: [] };
   const names = successors.map((_, at) => name(at));
   const byName = (a: number, b: number) => {
     const [one, other] = [names[a] ?? '', names[b] ?? ''];
