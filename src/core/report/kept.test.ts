@@ -1,8 +1,11 @@
 import fc from 'fast-check';
 import { cases } from '../testing/cases';
 import { HAND_WIRED } from '../testing/hand-wired';
+import { budgetOf } from '../build';
+import { isHeld } from '../build/lead-needs';
 import { brokenRig, DEMO_RIGS, flyRig, hybridRig, touringRig } from '../demo';
 import { kindOf } from '../kinds';
+import { sure } from '../outcome';
 import { applyEdits, type Edit, type Rig } from '../rig';
 import { analyse, Analyser, type SoundReport } from './report';
 
@@ -98,3 +101,25 @@ test('one that goes from rig to rig takes nothing of one into the next', () => {
   const goes = new Analyser();
   for (const rig of rigs) expect(goes.analyse(structuredClone(rig))).toEqual(analyse(rig));
 }, 120_000);
+
+test('a limit of weight that is just kept is broken by a pedal that is moved off, and by a longer lead', () => {
+  const grams = sure(budgetOf(touringRig).find((b) => b.id === 'grams')).value;
+  const rig: Rig = { ...touringRig, limits: { grams } };
+  const limits = (edit: Edit): string[] => {
+    const keeps = new Analyser();
+    expect(keeps.analyse(rig).findings.filter((f) => f.rule === 'limit')).toEqual([]);
+    const made = applyEdits(rig, [edit]);
+    if (!made.ok) throw new Error(made.problems[0]?.what);
+    const { findings } = keeps.analyse(made.value.rig);
+    return findings.flatMap((f) => (f.rule === 'limit' ? [f.what] : []));
+  };
+  const { id, at } = sure(rig.devices.find((d) => d.at));
+  const off = { ...sure(at), x: sure(at).x + 4000 };
+  expect(limits({ edit: 'placeOnBoard', device: id, at: off })).toEqual([
+    expect.stringContaining('Weight: over the limit by'),
+  ]);
+  const held = sure(rig.leads.find((l) => isHeld(rig, l) && l.type === 'instrument'));
+  expect(limits({ edit: 'setLead', lead: held.id, metres: held.metres + 20 })).toEqual([
+    expect.stringContaining('Weight: over the limit by'),
+  ]);
+});
