@@ -20,6 +20,16 @@ function curedByFirst(rig: Rig): string {
   return best.fix.words;
 }
 
+/** A guitar, split to two combos with a microphone in front of each. */
+const TWO_COMBOS = {
+  g: 'guitar-humbucker',
+  s: 'splitter-isolated',
+  a: 'combo-tube',
+  b: 'combo-tube',
+  m: 'microphone',
+  n: 'microphone',
+} as const;
+
 describe('what follows from a cause is not told beside it', () => {
   test('a head without its cabinet: the cabinet and the desk behind it', () => {
     const rig = wired(
@@ -41,12 +51,7 @@ describe('what follows from a cause is not told beside it', () => {
   test('a missing lead to the second amplifier: its microphone at the desk', () => {
     const rig = wired(
       {
-        g: 'guitar-humbucker',
-        s: 'splitter-isolated',
-        a: 'combo-tube',
-        b: 'combo-tube',
-        m: 'microphone',
-        n: 'microphone',
+        ...TWO_COMBOS,
         f: 'console-input',
         k: 'console-input',
       },
@@ -60,12 +65,7 @@ describe('what follows from a cause is not told beside it', () => {
   test('copies that cancel: the desk that is silent, and the loudspeakers that push and pull', () => {
     const rig = wired(
       {
-        g: 'guitar-humbucker',
-        s: 'splitter-isolated',
-        a: 'combo-tube',
-        b: 'combo-tube',
-        m: 'microphone',
-        n: 'microphone',
+        ...TWO_COMBOS,
         x: 'mixer-line',
         f: ['console-input', { settings: { input: 'line' } }],
       },

@@ -17,6 +17,7 @@ import { type End, isAmp, isDigital, isFeed, toEach, voiceOf } from './ways/ends
 import { sharedEars, straightFeed } from './ways/feeds';
 import { hold, soundsByCrossing } from './ways/held';
 import { enteredBy, type Special, toModeler } from './ways/modeler';
+import { secondOutput } from './ways/second-output';
 
 /** What a start is told beside the brief. */
 export interface StartChoice {
@@ -142,7 +143,7 @@ class Start {
     sounds = this.chain(own, at, sounds, special);
     this.endsFrom(before, main);
     for (const p of players.filter((x) => !main.includes(x))) this.straight(p, several);
-    for (const p of players) this.second(p);
+    for (const p of players) secondOutput(this.w, p, this.reached.get(p) ?? []);
     return wireMessages(w, sounds);
   }
 
@@ -327,30 +328,6 @@ class Start {
     this.endsFrom(before, [p]);
   }
 
-  /** A second output, as a piezo or a click has: a line of its own to those whom it is for. */
-  private second(p: Playing): void {
-    const { making, choices, brief } = this.w;
-    const found = SECOND_OUTPUTS.find((o) =>
-      kindOf(p.line.kind).jacks.some((j) => j.id === o.jack),
-    );
-    const ends = (this.reached.get(p) ?? []).filter((e) => e.way === found?.way);
-    if (!found || !ends.length) return;
-    const taken = choices.take(
-      `second-${p.line.id}`,
-      `The second output of ${p.line.name}`,
-      [
-        ['desk', found.words],
-        ['none', 'stays unplugged'],
-      ],
-      'desk',
-      (t) => (t === 'desk' ? found.why : 'Only the first output is used.'),
-    );
-    if (taken === 'none') return;
-    const named = ends.map((e) => ({ ...e, name: `${e.name}, ${p.line.name} ${found.jack}` }));
-    const at = { left: { device: p.device.id, jack: found.jack }, metres: METRES.player };
-    toEach(making, named, { ...brief, means: { ...brief.means, house: 'mono' } }, at, 'box');
-  }
-
   private isFed = (name: string) => this.w.making.devices.some((d) => d.name === name);
 
   private endsFrom(before: number, players: readonly Playing[]): void {
@@ -378,22 +355,6 @@ class Start {
     ];
   }
 }
-
-/** Second outputs of instruments and feeds: whom they are for, and why. */
-const SECOND_OUTPUTS = [
-  {
-    jack: 'piezo',
-    way: 'house',
-    words: 'to the desk, by a direct box',
-    why: 'It is a sound of its own, with its preamplifier: pedals and amplifiers are made for the other one.',
-  },
-  {
-    jack: 'click',
-    way: 'in-ears',
-    words: 'to the ears, by a direct box',
-    why: 'A click is for those who play: it has a line of its own, which never goes to the house.',
-  },
-] as const;
 
 /** Whether a device at the end of a line of its own is for a player. */
 const isFor = (apart: { only?: string; not?: string } | undefined, { device }: Playing): boolean =>
