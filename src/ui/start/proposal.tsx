@@ -82,11 +82,10 @@ export function WalkInWords({ rig, report }: Pick<Proposed, 'rig' | 'report'>) {
 function keptWords({ rig, report }: Proposed): string {
   const broken = report.promises.filter((p) => !p.kept).length;
   const all = report.promises.length;
-  const promises = all
-    ? broken
-      ? `; ${broken} of ${all} promises are broken`
-      : `; all ${all} promises are kept`
-    : '';
+  const many = all === 2 ? 'both promises are' : `all ${all} promises are`;
+  const kept = `; ${all === 1 ? 'its promise is' : many} kept`;
+  const told = broken ? `; ${broken} of ${howMany(all, 'promise')} broken` : kept;
+  const promises = all ? told : '';
   return `${howMany(rig.devices.length, 'device')}, ${howMany(rig.leads.length, 'lead')}${promises}.`;
 }
 
