@@ -52,6 +52,18 @@ const hop = (id: string, latencyMs: number): Stage => ({
   groundThrough: false,
 });
 
+/** Leads that carry signal without metal. */
+export const isHop = (lead: Lead): boolean => !isMetal(lead) && lead.type !== 'midi';
+
+/** What a lead without metal does to the signal: in air distance costs level and time. */
+export function hopOf(rig: Rig, lead: Lead): Stage {
+  const speaker = lead.type === 'air' ? deviceOf(rig, lead.from.device) : undefined;
+  if (!speaker) return hop(lead.type, 0);
+  return Object.assign(hop(lead.type, lead.metres * AIR_MS_PER_METRE), {
+    gainDb: airLossDb(lead.metres, cabinetOf(speaker.kind)),
+  });
+}
+
 /** Turns a rig and a sound into a circuit. */
 export const buildCircuit = (rig: Rig, sound?: Sound, plugged = pluggedJacks(rig)): Circuit =>
   new CircuitBuilder(rig, sound, plugged).build();
@@ -277,19 +289,11 @@ class CircuitBuilder {
   /** Sound in air, digital links and links inside a host. */
   private addHops(): void {
     for (const { lead, from, to } of this.conductors) {
-      if (isMetal(lead) || lead.type === 'midi') continue;
-      const speaker = deviceOf(this.rig, lead.from.device);
-      const air = lead.type === 'air' &&
-        speaker && {
-          latencyMs: lead.metres * AIR_MS_PER_METRE,
-          gainDb: airLossDb(lead.metres, cabinetOf(speaker.kind)),
-        };
-      this.addStage(
-        lead.to.device,
-        { ...hop(lead.type, 0), ...air },
-        this.netOf(lead.from.device, from),
-        { to: this.driver(lead.to.device, to, LEAST_OHMS), lead: lead.id },
-      );
+      if (!isHop(lead)) continue;
+      this.addStage(lead.to.device, hopOf(this.rig, lead), this.netOf(lead.from.device, from), {
+        to: this.driver(lead.to.device, to, LEAST_OHMS),
+        lead: lead.id,
+      });
     }
   }
 

@@ -28,7 +28,12 @@ export class Joined<T> {
 
 /** Groups of numbers from 0 on, such as places in a list: what {@link Joined} does, without looking each up. */
 export class JoinedNumbers {
-  private readonly above: number[] = [];
+  constructor(private readonly above: number[] = []) {}
+
+  /** The same groups, to join further without touching these. */
+  copy(): JoinedNumbers {
+    return new JoinedNumbers(this.above.slice());
+  }
 
   /** Makes one group of the groups of two numbers. */
   join(a: number, b: number): void {

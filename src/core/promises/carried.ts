@@ -1,12 +1,13 @@
 import { at as entryAt } from '../outcome';
 import { byKey, reachable } from '../graph';
 import type { Circuit, CircuitStage } from '../circuit';
+import type { Stage } from '../kinds';
 
 /** Less gain than this, in dB, lets nothing through. */
 const SHUT_DB = -80;
 
 /** Whether a stage lets signal through. */
-export const isOpen = ({ stage }: CircuitStage): boolean =>
+export const isOpen = (stage: Stage): boolean =>
   !stage.muted && stage.gainDb + stage.outputDb > SHUT_DB;
 
 /** Where a stage's output goes: its passive section. */
@@ -21,7 +22,10 @@ export function carriedFrom(
   circuit: Circuit,
   sections: readonly number[],
 ): { sections: Set<number>; gates: Set<string> } {
-  const behind = byKey(circuit.stages.filter(isOpen), (s) => circuit.nets[s.from]?.section);
+  const behind = byKey(
+    circuit.stages.filter((s) => isOpen(s.stage)),
+    (s) => circuit.nets[s.from]?.section,
+  );
   const reached = reachable(sections, (at) =>
     (behind.get(at) ?? []).map((s) => sectionOut(circuit, s)),
   );

@@ -1,5 +1,3 @@
-import { at as entryAt } from '../outcome';
-import { buildCircuit } from '../circuit';
 import { byKey, reachable } from '../graph';
 import { resolveState, stateIn } from '../rig/device-state';
 import { type Job, kindOf } from '../kinds';
@@ -15,11 +13,8 @@ import {
 import { playedOut } from '../rig/played-out';
 import { sameButLength } from '../rig/to-the-ear';
 import { settingWords } from '../rig/words';
-import { carriedFrom, destinationsIn } from './carried';
+import { heardIn } from './heard';
 import type { Breach, Ground } from './ground';
-
-/** A source that plays under this, in dBu, is turned down. */
-const SILENT_DBU = -100;
 
 /**
  * A way to get sound back: what to do, and how many actions that is. A press is one; pulling a plug
@@ -58,33 +53,8 @@ const deadKnown = new WeakMap<
   { devices: Rig['devices']; leads: Map<string, Rig['leads']> }
 >();
 
-const heardKnown = new WeakMap<
-  Rig['leads'],
-  { devices: Rig['devices']; sounds: WeakMap<Sound, Set<string>> }
->();
-
-/**
- * Destinations that any source which is played reaches, remembered while rig and sound stay the same.
- * Ways are followed, levels are not figured.
- */
-function heardAt(rig: Rig, sound: Sound): Set<string> {
-  let known = heardKnown.get(rig.leads);
-  if (known?.devices !== rig.devices)
-    heardKnown.set(rig.leads, (known = { devices: rig.devices, sounds: new WeakMap() }));
-  let heard = known.sounds.get(sound);
-  if (!heard) {
-    const circuit = buildCircuit(rig, sound);
-    const played = circuit.drivers
-      .filter((d) => d.source && d.source.nominalDbu > SILENT_DBU)
-      .map((d) => entryAt(circuit.nets, d.net).section);
-    heard = destinationsIn(circuit, carriedFrom(circuit, played).sections);
-    known.sounds.set(sound, heard);
-  }
-  return heard;
-}
-
 const isHeard = (rig: Rig, sound: Sound, destination: string): boolean =>
-  heardAt(rig, sound).has(destination);
+  heardIn(rig, sound).has(destination);
 
 /** Devices from which leads lead to a destination, made or not: only there can a press bring it back. */
 function onTheWay(rig: Rig, destination: string): Set<string> {

@@ -18,7 +18,7 @@ function reachedFrom(
 }
 
 const ringing = (circuit: Circuit): CircuitStage[] =>
-  circuit.stages.filter((s) => s.stage.rings && isOpen(s));
+  circuit.stages.filter((s) => s.stage.rings && isOpen(s.stage));
 
 /** What rings in the first sound, is heard there, and would be cut off by changing to the second. */
 export function cutTails(rig: Rig, from: Sound, to: Sound): { device: string; why: string }[] {
