@@ -66,7 +66,10 @@ const soundJson = (rig: Rig, s: SoundReport) => ({
   cycles: s.cycles.map((c) => ({
     devices: c.devices,
     gainDb: round(c.gainDb),
-    howls: c.gainDb > 0,
+    togetherDb: round(c.togetherDb),
+    howls: c.fate === 'howls' || c.fate === 'howls together',
+    rests: c.fate === 'rests',
+    reaches: c.reaches,
     opens: c.opens ?? null,
   })),
   humLoops: s.humLoops.map((h) => ({

@@ -1,22 +1,34 @@
-import { at as entryAt } from '../outcome';
+import { at as entryAt, sure } from '../outcome';
 import { buildCircuit, type Circuit, type CircuitStage } from '../circuit';
-import { byKey, nearestFirst, orderNodes } from '../graph';
+import { byKey, nearestFirst, orderNodes, reachable } from '../graph';
 import type { Fix, Remark } from '../findings/finding';
 import { isEngaged, resolveState, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
 import type { Edit } from '../rig/edits';
 import { settingWords } from '../rig/words';
 import type { Device, SettingValue, Sound } from '../rig/schema';
-import { decibels, fixed } from '../units';
+import { decibels, fixed, ratio } from '../units';
 import type { Remarker } from './evidence';
-import { stageGainDb } from '../signal/flow';
+import { type Loop, rests, stageGainDb } from '../signal/flow';
 import type { SoundContext } from '../signal/sound-context';
+
+/**
+ * What becomes of signal in a circle: it comes to rest and the levels count it; it howls by itself, or
+ * only together with other ways round; or it would rest, but shares its way with what howls. All but
+ * the first have no level, and the levels leave the way back out.
+ */
+export type Fate = 'rests' | 'howls' | 'howls together' | 'beside a howl';
 
 /** A circle that signal can run in: each device in the order it is met, and what once round gains. */
 export interface Cycle {
   devices: string[];
   /** Small-signal gain once round at 1 kHz, in dB, the passive ways between counted. */
   gainDb: number;
+  /** The same of all ways round that hang together, where all arrive in phase, in dB. */
+  togetherDb: number;
+  fate: Fate;
+  /** Destinations whose levels hang on what goes round. */
+  reaches: string[];
   /** What one press would open it; nothing where only a lead can. */
   opens?: Fix;
 }
@@ -107,8 +119,8 @@ function metalBetween(ctx: SoundContext, from: CircuitStage, to: CircuitStage): 
  */
 export function cyclesOf(ctx: SoundContext): Cycle[] {
   if (!ctx.flowing.loops.length) return [];
-  const { circuit, solution } = ctx.flowing;
-  const named = new Map<string, Cycle>();
+  const { circuit, solution, loops } = ctx.flowing;
+  const named = new Map<string, Omit<Cycle, 'fate'> & { loop: Loop }>();
   for (const circle of circles(circuit)) {
     const gainDb = circle.reduce((sum, s, i) => {
       const next = entryAt(circle, (i + 1) % circle.length);
@@ -136,9 +148,44 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
     const start = devices.indexOf(entryAt([...devices].sort(), 0));
     const turned = [...devices.slice(start), ...devices.slice(0, start)];
     const known = named.get(turned.join(' '));
-    if (!known || gainDb > known.gainDb) named.set(turned.join(' '), { devices: turned, gainDb });
+    const loop = sure(loops.find((l) => circle.every((s) => l.stages.includes(s))));
+    if (!known || gainDb > known.gainDb)
+      named.set(turned.join(' '), {
+        devices: turned,
+        gainDb,
+        togetherDb: decibels(loop.gainRound),
+        reaches: [],
+        loop,
+      });
   }
-  return [...named.values()].map((c) => ({ ...c, opens: pressThatOpens(ctx, c.devices) }));
+  const found = [...named.values()];
+  const howling = new Set(found.filter((c) => !rests(ratio(c.gainDb))).map((c) => c.loop));
+  const fateOf = ({ gainDb, loop }: (typeof found)[number]): Fate => {
+    if (!rests(ratio(gainDb))) return 'howls';
+    if (rests(loop.gainRound)) return 'rests';
+    return howling.has(loop) ? 'beside a howl' : 'howls together';
+  };
+  const behind = new Map(loops.map((l) => [l, destinationsBehind(circuit, l)]));
+  return found.map((c) => ({
+    devices: c.devices,
+    gainDb: c.gainDb,
+    togetherDb: c.togetherDb,
+    fate: fateOf(c),
+    reaches: behind.get(c.loop) ?? [],
+    opens: pressThatOpens(ctx, c.devices),
+  }));
+}
+
+/** Destinations that signal reaches from some stages, by ways that carry it. */
+function destinationsBehind(circuit: Circuit, { stages }: Loop): string[] {
+  const edges = edgesOf(circuit);
+  const sectionOf = (net: number) => entryAt(circuit.nets, net).section;
+  const reached = reachable(
+    stages.map((s) => sectionOf(s.from)),
+    (at) => (edges.get(at) ?? []).map((e) => e.to),
+  );
+  const heard = circuit.arrivals.filter((a) => reached.has(sectionOf(a.net)));
+  return [...new Set(heard.map((a) => a.device))];
 }
 
 /** Looks for one press on one of the circle's devices that opens it: bypass, a switch, another choice. */
@@ -210,14 +257,30 @@ function presses(device: Device, sound: Sound): Press[] {
 export const howlRemarks: Remarker = ({ ctx, cycles }) =>
   cycles.map((c): Remark => ({
     rule: 'howl',
-    severity: c.gainDb > 0 ? 'fault' : 'caution',
+    severity: c.fate === 'howls' || c.fate === 'howls together' ? 'fault' : 'caution',
     subjects: c.devices,
     what: `Signal can run in a circle through ${c.devices.map((d) => ctx.device(d).name).join(', ')}.`,
     why:
-      `Once round it ${c.gainDb >= 0 ? 'gains' : 'loses'} ${fixed(Math.abs(c.gainDb))} ` +
-      `dB${c.gainDb > 0 ? ', so it will howl' : '; it will ring and colour the sound'}. ` +
-      'The figures leave the way back out.' +
+      `Once round it ${gainWords(c.gainDb)}${FATES[c.fate](c)} ` +
+      (c.fate === 'rests'
+        ? 'Levels at 1 kHz count what comes round; the note, its bands and the weighted noise leave it out.'
+        : 'The figures leave the way back out.') +
       // What opens it is made on a copy first, and told by what came of it.
       (c.opens ? '' : ' No press opens it; the lead that closes the circle does.'),
     fix: c.opens,
   }));
+
+/** What a gain is, in words: "gains 3.0 dB". */
+function gainWords(db: number): string {
+  const size = fixed(Math.abs(db));
+  if (Number(size) === 0) return 'comes back as strong as it left';
+  return `${db > 0 ? 'gains' : 'loses'} ${size} dB`;
+}
+
+const FATES: Record<Fate, (c: Cycle) => string> = {
+  howls: () => ', so it will howl.',
+  'howls together': ({ togetherDb }) =>
+    `, but with the other ways round, where all arrive in phase, it ${gainWords(togetherDb)}, so it can howl.`,
+  rests: () => '; it will ring and colour the sound.',
+  'beside a howl': () => '; it will ring and colour the sound.',
+};

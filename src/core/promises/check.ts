@@ -9,6 +9,7 @@ import { sourcesOf } from '../walk';
 import { namedIn, type PromiseType, type Rig, type RigPromise, type Sound } from '../rig/schema';
 import { PROMISE_CHECKS, type PromiseCheck } from './checks';
 import type { SoundContext } from '../signal';
+import { untold } from './circles';
 import type { Breach, Ground } from './ground';
 
 /** Whether a promise is kept, in how many sounds it was looked at, and what breaks it. */
@@ -133,10 +134,21 @@ export class PromiseChecker {
     const wanted = 'sounds' in p && Array.isArray(p.sounds) ? (p.sounds as string[]) : [];
     const named = wanted.length ? wanted.flatMap((id) => ground.sound(id) ?? []) : rig.sounds;
     const check = this.checks[p.type] as PromiseCheck<PromiseType>;
-    const breaches =
-      'inSound' in check
-        ? named.flatMap((sound) => this.inSound(p, check.inSound, ground, sound, known))
-        : this.overAll(p, check.over, ground, named, known);
+    const levels = check.levels?.(p);
+    const untoldIn = new Map(
+      named.map((sound) => {
+        const figures = levels && ground.report(sound.id);
+        return [sound, figures ? untold(rig, levels, figures) : []] as const;
+      }),
+    );
+    // What can be told is looked at all the same.
+    const told = named.filter((sound) => !untoldIn.get(sound)?.length);
+    const breaches = [
+      ...[...untoldIn.values()].flat(),
+      ...('inSound' in check
+        ? told.flatMap((sound) => this.inSound(p, check.inSound, ground, sound, known))
+        : this.overAll(p, check.over, ground, told, known)),
+    ];
     return { id: p.id, words, kept: breaches.length === 0, sounds: named.length, breaches };
   }
 

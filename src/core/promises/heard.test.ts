@@ -4,7 +4,7 @@ import { HAND_WIRED } from '../testing/hand-wired';
 import { showRig } from '../testing/show-rigs';
 import { cases } from '../testing/cases';
 import { variants } from '../testing/variants';
-import type { Rig, Setting, Sound } from '../rig/schema';
+import type { Rig, SettingValue, Sound } from '../rig/schema';
 import { heardIn, heardInCircuit } from './heard';
 
 /** Rigs of every sort: the demo rigs changed, those wired by hand, and random ones. */
@@ -15,7 +15,7 @@ const RIGS: Rig[] = [
 ];
 
 /** The sound with a parameter of a device at one of its values. */
-const set = (sound: Sound, device: string, setting: string, value: Setting): Sound => ({
+const set = (sound: Sound, device: string, setting: string, value: SettingValue): Sound => ({
   ...sound,
   states: {
     ...sound.states,
@@ -40,6 +40,7 @@ test('ways that are followed end where the circuit says, whatever is dead, shut 
             return [set(sound, device.id, p.id, true), set(sound, device.id, p.id, false)];
           if (p.type === 'choice')
             return p.options.map((o) => set(sound, device.id, p.id, o.value));
+          if (!('min' in p)) return [];
           return [set(sound, device.id, p.id, p.min), set(sound, device.id, p.id, p.max)];
         });
         for (const tried of [sound, ...turned.slice(0, 4)]) {

@@ -1,7 +1,7 @@
 import { sourceId } from '../rig/source-id';
-import { ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
+import { decibels, ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
 import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
-import { orderByName } from '../graph';
+import { byKey, orderByName } from '../graph';
 import { type Solution, solveSection } from '../circuit/passive';
 import { addHiss, type Hiss, scaleHiss, SILENT, Strains } from './hiss';
 import {
@@ -25,13 +25,20 @@ export interface Flowing {
   circuit: Circuit;
   present: (net: number) => Present;
   solution: (section: Section, hertz: number) => Solution;
-  loops: CircuitStage[][];
+  loops: Loop[];
   visits: Visits;
   /** The strains of its noise; none where noise was left out. */
   strains: Strains | undefined;
 }
 
 export type Visits = ReturnType<typeof visits>;
+
+/** Ways that lead round to one another: their stages, and what a level grows by once round all of them. */
+export interface Loop {
+  stages: CircuitStage[];
+  /** As an amplitude, at 1 kHz, for small signals, all ways in phase. */
+  gainRound: number;
+}
 
 export const REFERENCE_HERTZ = 1000;
 export const BRIGHT_HERTZ = 5000;
@@ -62,6 +69,9 @@ export function visits(circuit: Circuit) {
 
 /** Amplitude once round must stay under this for a circle to come to rest. */
 const RESTS = 0.99;
+
+/** Whether what goes round comes to rest, so that it has a level. */
+export const rests = (gainRound: number): boolean => gainRound < RESTS;
 /** Rounds after which a circle that rests has come to rest: what is left is under a millionth. */
 const MOST_ROUNDS = 2000;
 const SETTLED = 1e-8;
@@ -115,9 +125,16 @@ class SignalRun {
 
   flowing(): Flowing {
     const { loops, into, sectionOfNet } = this.visits;
+    const gains = new Map<readonly number[], number>();
     for (const block of this.blocks()) {
-      if (!loops.some((l) => l.includes(block[0]!))) this.visit(block[0]!, false);
-      else if (this.gainRound(block) < RESTS) this.goRound(block);
+      const loop = loops.find((l) => l.includes(block[0]!));
+      if (!loop) {
+        this.visit(block[0]!, false);
+        continue;
+      }
+      const gain = this.gainRound(block);
+      gains.set(loop, gain);
+      if (rests(gain)) this.goRound(block);
       else for (const at of block) this.visit(at, true);
     }
     // A run holds on to none before it.
@@ -128,11 +145,12 @@ class SignalRun {
       visits: this.visits,
       present: this.present,
       solution: this.solution,
-      loops: loops.map((loop) =>
-        this.circuit.stages.filter(
+      loops: loops.map((loop) => ({
+        stages: this.circuit.stages.filter(
           (s) => loop.includes(sectionOfNet(s.from)) && loop.includes(into(s)),
         ),
-      ),
+        gainRound: gains.get(loop) ?? 0,
+      })),
     };
   }
 
@@ -233,27 +251,36 @@ class SignalRun {
   }
 
   /**
-   * The small-signal gain once round, as an amplitude: what a vector of levels grows by when it is
-   * sent round and round (the largest eigenvalue, by power iteration), all ways in phase.
+   * The small-signal gain once round, as an amplitude: what a vector of levels grows by when sections
+   * are visited in turn, each taking what the ones before it have by then (the largest eigenvalue of
+   * one such visit, by power iteration), all ways in phase. Of a single circle it is the product of its
+   * gains; it is under one exactly where sending all levels on at once dies away, too (Stein and
+   * Rosenberg).
    */
   private gainRound(block: readonly number[]): number {
-    const ways = this.waysIn(block);
-    const nets = new Set(ways.map((w) => w.to));
-    let levels = new Map([...nets].map((n) => [n, 1]));
-    let growth = 0;
+    const ways = [...byKey(this.waysIn(block), (w) => w.to)];
+    let levels = new Map(ways.map(([net]) => [net, 1]));
+    let growth = 1;
     for (let round = 0; round < 64 * block.length; round++) {
-      const next = new Map<number, number>();
-      for (const { from, to, gain } of ways)
-        next.set(to, (next.get(to) ?? 0) + gain * (levels.get(from) ?? 0));
-      // A step as well as a stay: ways of even length alone would swing for ever.
-      for (const n of nets) next.set(n, ((next.get(n) ?? 0) + (levels.get(n) ?? 0)) / 2);
+      const next = new Map(levels);
+      for (const [net, into] of ways)
+        next.set(
+          net,
+          into.reduce((sum, { from, gain }) => sum + gain * (next.get(from) ?? 0), 0),
+        );
+      // As much stays as goes: what takes two rounds to come back would swing for ever.
+      const stays = growth;
+      for (const [net, level] of next) next.set(net, level + stays * (levels.get(net) ?? 0));
       const size = Math.max(...next.values());
       if (!(size > 0)) return 0;
-      for (const [n, level] of next) next.set(n, level / size);
-      const was = growth;
-      growth = 2 * size - 1;
+      let moved = 0;
+      for (const [net, level] of next) {
+        moved = Math.max(moved, Math.abs(level / size - (levels.get(net) ?? 0)));
+        next.set(net, level / size);
+      }
       levels = next;
-      if (Math.abs(growth - was) < 1e-6) break;
+      growth = Math.max(0, size - stays);
+      if (moved < 1e-9) break;
     }
     return growth;
   }
@@ -303,10 +330,14 @@ export function listenersIn({ stages }: Circuit): Map<number, string> {
   return found;
 }
 
-/** Small-signal gain of a stage, the louder of its dry and its wet part; −Infinity where it is muted. */
+/**
+ * Small-signal gain of a stage in dB, its dry and its wet part in phase, as they are at some frequency;
+ * −Infinity where it is muted.
+ */
 export const stageGainDb = ({ stage }: CircuitStage): number => {
-  const mix = stage.wet ? Math.max(stage.wet.dryDb, stage.wet.wetDb) : 0;
-  return stage.muted ? -Infinity : stage.gainDb + stage.outputDb + mix;
+  if (stage.muted) return -Infinity;
+  const mix = stage.wet ? decibels(ratio(stage.wet.dryDb) + ratio(stage.wet.wetDb)) : 0;
+  return stage.gainDb + stage.outputDb + mix;
 };
 
 const fromSource = (

@@ -24,7 +24,7 @@ export function likeIn(circuit: Circuit, known: Flowing): Like {
   const nets = circuit.nets.map((net) => counterpart(net, known.circuit));
   const metal = circuit.sections.map((s) => sameMetal(s, nets, known.circuit));
   const verdicts: (boolean | undefined)[] = circuit.sections.map(() => undefined);
-  const inCircle = new Set(known.loops.flat().map((s) => s.device));
+  const inCircle = new Set(known.loops.flatMap((l) => l.stages.map((s) => s.device)));
   /** Whether what comes from a net, or keys a gate from there, is what came from its counterpart. */
   const isFrom = (net: number | undefined, then: number | undefined): boolean =>
     net === undefined || then === undefined
