@@ -255,6 +255,20 @@ test('several files and folders: one object a line, each with its file; one that
   expect(cli('check', touring, broken).stdout).toContain(`== ${broken}`);
 });
 
+test('of several files, one that a command has no answer to keeps nobody back', () => {
+  const bare = file('bare.json', writeRig(allOn([device('g', 'guitar-humbucker', 'Guitar')], [])));
+  const said = cli('ladder', bare, touring);
+  expect(said.status).toBe(2);
+  expect(said.stderr).toBe(`== ${bare}\nThe rig has no destination.\n`);
+  expect(said.stdout).toContain(`== ${touring}\n`);
+  expect(said.stdout).toContain('Lead at ');
+  const lines = cli('ladder', bare, touring, '--json').stdout.trim().split('\n');
+  expect(lines.map((l) => Object.keys(JSON.parse(l) as object))).toEqual([
+    ['file', 'problems'],
+    ['file', 'result'],
+  ]);
+});
+
 test('a mistake of the program is told as one: exit 3, with its place under --debug', async () => {
   const program = programOf([
     command({

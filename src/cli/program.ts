@@ -20,6 +20,7 @@ import { propose } from './commands/propose';
 import { report } from './commands/report';
 import { songs } from './commands/songs';
 import { walk } from './commands/walk';
+import { endOf } from './end';
 import { filesIn, load, save } from './files';
 
 /** Every command. One more is its file and its line here. */
@@ -46,6 +47,7 @@ export const COMMANDS: readonly Command[] = [
 
 interface Common {
   json?: boolean;
+  debug?: boolean;
   out?: string;
 }
 
@@ -65,25 +67,41 @@ function print(file: string, answer: Answer, options: Common, isOneOfMany: boole
   else for (const line of isOneOfMany ? [`== ${file}`, ...answer.lines] : answer.lines) say(line);
 }
 
-/** Runs a command on every file; one that cannot be read does not keep the others back. */
+/** Of several files, says of one why it has no answer. */
+function sayNone(file: string, lines: readonly string[], options: Common): void {
+  if (options.json) say(JSON.stringify({ file, problems: lines }));
+  else process.stderr.write(`== ${file}\n${lines.join('\n')}\n`);
+}
+
+/**
+ * Runs a command on every file; one that cannot be read, or of which the command has no answer, does
+ * not keep the others back.
+ */
 async function runOn(command: Command, paths: readonly string[], options: Common) {
   const files = filesIn(paths);
   if (files.length > 1 && options.out !== undefined)
     throw new Refusal('--out names one file; give one rig with it.');
   let worst: number = EXIT.fine;
+  const isOneOfMany = files.length > 1;
   for (const file of files) {
-    const isOneOfMany = files.length > 1;
     const rig = load(file);
     if (!rig.ok) {
       worst = Math.max(worst, EXIT.unreadable);
       const lines = problemLines(rig.problems);
-      if (isOneOfMany && options.json) say(JSON.stringify({ file, problems: lines }));
+      if (isOneOfMany) sayNone(file, lines, options);
       else process.stderr.write(`${lines.join('\n')}\n`);
       continue;
     }
-    const answer = await command.run(rig.value, options);
-    print(file, answer, options, isOneOfMany);
-    worst = Math.max(worst, answer.exit ?? EXIT.fine);
+    try {
+      const answer = await command.run(rig.value, options);
+      print(file, answer, options, isOneOfMany);
+      worst = Math.max(worst, answer.exit ?? EXIT.fine);
+    } catch (error) {
+      if (!isOneOfMany) throw error;
+      const { exit, words = '' } = endOf(error, options.debug === true);
+      worst = Math.max(worst, exit);
+      sayNone(file, words.split('\n'), options);
+    }
   }
   process.exitCode = worst;
 }
