@@ -1,5 +1,6 @@
 import { controllerNeeds, judge, ranked } from '../../core/songs';
 import { command } from '../command';
+import { howMany } from '../../core/units';
 
 export const controller = command({
   name: 'controller',
@@ -20,8 +21,8 @@ export const controller = command({
         candidates: judged.map((j) => ({ name: name(j.candidate), ...j })),
       },
       lines: [
-        `${needs.switches.count} switches at once, ${needs.pedals.count} pedals, ` +
-          `${needs.letters.count} letters for "${needs.letters.longest}"`,
+        `${howMany(needs.switches.count, 'switch', 'switches')} at once, ${howMany(needs.pedals.count, 'pedal')}, ` +
+          `${howMany(needs.letters.count, 'letter')} for "${needs.letters.longest}"`,
         ...judged.map(
           (j) =>
             `${name(j.candidate)}: ${j.misses ? `misses ${j.misses}` : 'does it all'}; ` +

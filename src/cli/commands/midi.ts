@@ -19,13 +19,13 @@ function allPairsAnswer(stage: Stage, rig: Rig): Answer {
   const json = midiJson(stage, rig);
   const { good, byHand, count, slowest, faults } = json.pairs;
   const hands = byHand ? `, ${byHand} more once hands and feet have done their part` : '';
-  const longest = slowest
+  const longest = slowest?.ms
     ? `; the slowest, ${slowest.from} to ${slowest.to}, takes ${fixed(slowest.ms)} ms`
     : '';
   const faultLine = (f: (typeof faults)[number]) => {
     const such = f.pairs.slice(0, 2).map((p) => `${p.from} to ${p.to}`);
     return (
-      `${nameOf(rig, f.device)}: ${f.because} (${f.cure} cures it), ` +
+      `${nameOf(rig, f.device)}: ${f.because}${f.because === 'by hand' ? '' : ` (${f.cure} cures it)`}, ` +
       `${f.settings.map((key) => keyName(rig, f.device, key)).join(', ')}, in ${howMany(f.count, 'change')}, ` +
       `such as ${such.join(' and ')}`
     );
@@ -33,7 +33,10 @@ function allPairsAnswer(stage: Stage, rig: Rig): Answer {
   return {
     json,
     lines: [
-      `${rig.name}: ${good} of ${howMany(count, 'change')} end as meant${hands}${longest}`,
+      `${rig.name}: ` +
+        (count
+          ? `${good} of ${howMany(count, 'change')} end as meant${hands}${longest}`
+          : 'there are no two sounds to change between'),
       ...faults.map(faultLine),
     ],
   };

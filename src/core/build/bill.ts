@@ -47,6 +47,9 @@ export const billOf = (rig: Rig, list: CutList = cutList(rig)): BillLine[] => [
   ...fixingLines(rig, list),
 ];
 
+/** A device of a bill that nobody has given a price. */
+const isUnpriced = ({ what, each }: BillLine): boolean => what === 'device' && each === undefined;
+
 type Stated = Omit<BillLine, 'price' | 'state'> & { state?: BillLine['state'] };
 
 const priced = (line: Stated): BillLine => ({
@@ -203,8 +206,8 @@ export function budgetOf(rig: Rig, list: CutList = cutList(rig)): BudgetLine[] {
       label: 'Price of all',
       unit: '',
       value: bill.reduce((s, l) => s + l.price, 0) + list.hours * makingOf(rig).hourPrice,
-      note: bill.some((l) => l.what === 'device' && l.each === undefined)
-        ? `${bill.filter((l) => l.what === 'device' && l.each === undefined).length} devices have no price yet`
+      note: bill.some(isUnpriced)
+        ? `no price yet for ${howMany(bill.filter(isUnpriced).length, 'device')}`
         : undefined,
     },
     watts: { label: 'Mains power', unit: 'W', value: watts },

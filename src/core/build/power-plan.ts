@@ -7,6 +7,7 @@ import type { MipSolver } from '../optimum/mip';
 import { HEADROOM, placesOf, takersOf } from './power';
 import type { Uncured } from './power-choice';
 import { AIMS, PATIENCE, PowerProgram } from './power-program';
+import { howMany } from '../units';
 
 /** One device on one outlet, at a voltage. */
 export interface Fed {
@@ -100,7 +101,9 @@ export function betterWords({ isProven, atBest, fed, shared, moved }: PowerPlan)
       ? [`where as many are fed as here, at least ${atBest.shared} share an outlet`]
       : []),
     ...(atBest.moved < moved
-      ? [`where as many are fed and share as here, at least ${atBest.moved} plugs move`]
+      ? [
+          `where as many are fed and share as here, at least ${howMany(atBest.moved, 'plug')} must move`,
+        ]
       : []),
   ];
   return `This is the best that was found in its time; a better one may exist: ${most.join('; ')}.`;

@@ -8,6 +8,7 @@ import { type SceneRemark } from './number-remark';
 import { numbersOn } from './programs';
 import type { MidiDevice } from './setup';
 import type { Stage } from './stage';
+import { howMany } from '../units';
 
 /** Numbers that a program change can carry. */
 const WIRE = 128;
@@ -28,7 +29,7 @@ export function addressProblem(m: MidiDevice, address: Address): string | undefi
   if (isSlot && bank * size + number < count) return undefined;
   const banks = Math.ceil(count / size);
   return (
-    `${name} has ${count} programs` +
+    `${name} has ${howMany(count, 'program')}` +
     (isBanked && banks > 1
       ? `, banks 0 to ${banks - 1} of ${size} on the wire`
       : `, 0 to ${Math.min(count, size) - 1} on the wire`)

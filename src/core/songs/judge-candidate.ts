@@ -3,6 +3,7 @@ import type { Rig } from '../rig/schema';
 import type { Needs } from './controller-choice';
 import { fitLabel, widthOf } from './labels';
 import { pageChanges, pagesFor } from './pads';
+import { howMany } from '../units';
 
 /** One need, whether a candidate meets it, and why. */
 export interface Point {
@@ -67,12 +68,12 @@ function switchPoint(
     ? `, which ${busiest.song.title} changes ${busiest.changes === 1 ? 'once' : `${busiest.changes} times`}`
     : '';
   return {
-    need: `${switches.count} switches at once`,
+    need: `${howMany(switches.count, 'switch', 'switches')} at once`,
     met,
     why: met
       ? `has ${c.switches}`
       : `has ${c.switches}: ${short} short${switches.song ? ` in ${switches.song}` : ''}, or ` +
-        `${pages} pages${changes}`,
+        `${howMany(pages, 'page')}${changes}`,
   };
 }
 
@@ -80,7 +81,7 @@ function pedalPoint({ pedals }: Needs, c: Candidate): Point {
   const jacks = c.pedals + c.pedalJacks;
   const met = jacks >= pedals.count;
   return {
-    need: `${pedals.count} ${pedals.count === 1 ? 'pedal' : 'pedals'}`,
+    need: howMany(pedals.count, 'pedal'),
     met,
     why: met
       ? `${c.pedals} built in, ${c.pedalJacks} to plug in`
@@ -112,8 +113,8 @@ function labelPoint({ letters }: Needs, c: Candidate): Point[] {
       need: `shows "${letters.longest}"`,
       met,
       why: met
-        ? `${c.letters} letters`
-        : `${c.letters} letters: it reads "${fitLabel(letters.longest, c.letters)}"`,
+        ? howMany(c.letters, 'letter')
+        : `${howMany(c.letters, 'letter')}: it reads "${fitLabel(letters.longest, c.letters)}"`,
     },
   ];
 }

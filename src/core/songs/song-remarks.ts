@@ -8,6 +8,7 @@ import { delayTimes, soundsIn, tempoDevices, withTimesKept } from './delays';
 import { runningOrder } from './running-order';
 import { sectionScene } from '../control/scene';
 import { clockTime } from './timeline';
+import { howMany } from '../units';
 
 /**
  * What is wrong with songs and sets: sounds that are gone, instruments that do not sound, times
@@ -184,7 +185,7 @@ function longSets(rig: Rig, all: string[]): SceneRemark[] {
                 why:
                   `Songs take ${clockTime(order.musicSeconds * 1000)} and ` +
                   `changeovers ${clockTime((order.seconds - order.musicSeconds) * 1000)}; there ` +
-                  `are ${set.minutes} minutes.`,
+                  `${set.minutes === 1 ? 'is' : 'are'} ${howMany(set.minutes ?? 0, 'minute')}.`,
               },
             },
           ]

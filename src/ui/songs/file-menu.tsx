@@ -106,7 +106,7 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
     const edits = taking(rig, taken.songs, taken.sets);
     const counted = [
       taken.songs?.length ? howMany(taken.songs.length, 'song') : '',
-      taken.sets?.length ? `${taken.sets.length} sets` : '',
+      taken.sets?.length ? howMany(taken.sets.length, 'set') : '',
     ].filter(Boolean);
     const words = `read ${counted.join(' and ') || 'nothing'} from ${file.name}`;
     if (edits.length && edit(edits, words).ok)

@@ -54,7 +54,7 @@ export function scheduleOf(rig: Rig, show: Show, checkSeconds: number | null): S
     {
       id: 'load',
       words: 'Load in',
-      why: `${cases} cases and ${pieces.length} pieces; two people on every case over 23 kg`,
+      why: `${howMany(cases, 'case')} and ${howMany(pieces.length, 'piece')}; two people on every case over 23 kg`,
       minutes: USUAL.case * cases,
     },
     {

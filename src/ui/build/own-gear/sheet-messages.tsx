@@ -3,6 +3,7 @@ import { Button, Group, Select } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { BANK_SELECTS, type BankSelect } from '../../../core/kinds';
 import { type ChangedKind, kindOfSheet, problemLines, type Sheet } from '../../../core/rig';
+import { howMany } from '../../../core/units';
 import { FileField, NotRead, type Wrong } from '../../look/read-file';
 import { fileName, save } from '../../look/save-file';
 import { CommitNumber } from '../../look/commit-number';
@@ -65,7 +66,7 @@ export function SheetMessages({ sheet, onChange }: { sheet: Sheet; onChange: Cha
       <summary>
         <strong>Messages and programs</strong>{' '}
         <span className="faint">
-          {kind.midi?.programs ? `${kind.midi.programs.count} programs` : 'no programs'},{' '}
+          {kind.midi?.programs ? howMany(kind.midi.programs.count, 'program') : 'no programs'},{' '}
           {names.length} named
         </span>
       </summary>

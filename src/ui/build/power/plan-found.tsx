@@ -2,6 +2,7 @@ import { Button, Group } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { betterWords, type PowerPlan } from '../../../core/build';
 import { nameOf } from '../../../core/rig';
+import { howMany } from '../../../core/units';
 import { useDocument, useRig } from '../../store/use-rig';
 
 /** A plan of the outlets to take: what it feeds, what stays without and why, and how many plugs move. */
@@ -21,7 +22,8 @@ export function PlanFound({
     <>
       <strong>
         {plan.fed.length} of {plan.fed.length + plan.starved.length} devices can be fed
-        {plan.shared ? `, ${plan.shared} of them sharing an outlet` : ''}; {plan.moved} plugs move.
+        {plan.shared ? `, ${plan.shared} of them sharing an outlet` : ''};{' '}
+        {howMany(plan.moved, 'plug')} to move.
       </strong>
       {!plan.isProven && (
         <>

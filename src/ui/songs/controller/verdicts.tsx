@@ -1,6 +1,7 @@
 import { IconCheck, IconX } from '@tabler/icons-react';
 import { type Judged, ranked } from '../../../core/songs';
 import { useDocument } from '../../store/use-rig';
+import { howMany } from '../../../core/units';
 
 /** How each candidate meets each need, and what it comes to. */
 export function Verdicts({ judged }: { judged: readonly Judged[] }) {
@@ -44,7 +45,7 @@ export function Verdicts({ judged }: { judged: readonly Judged[] }) {
           <td key={j.candidate} data-judged={j.candidate}>
             <strong>{j.misses === 0 ? 'does it all' : `misses ${j.misses}`}</strong>
             {j.pages > 1 ? `, ${j.pages} pages in the fullest song` : ''}
-            {j.pageChanges ? `, changed ${j.pageChanges} times at most` : ''}
+            {j.pageChanges ? `, changed ${howMany(j.pageChanges, 'time')} at most` : ''}
             {j === best && judged.length > 1 ? ' (does most)' : ''}
           </td>
         ))}
