@@ -46,13 +46,10 @@ export interface Causes {
  * nothing reaches, where the cure of a cause, made on a copy, lets it hear again. Causes name, after
  * their own place, what their cure brings back.
  */
-export function withoutSymptoms(remarks: readonly Remark[]): Causes {
-  const named = new Map<RuleId, Set<string>>();
-  for (const { rule, subjects } of remarks) {
-    const known = named.get(rule) ?? new Set();
-    for (const subject of subjects) known.add(subject);
-    named.set(rule, known);
-  }
+export function withoutSymptoms(all: readonly Remark[]): Causes {
+  const missed = namesOf(all.filter(isMissingLead));
+  const remarks = all.filter((r) => r.rule !== 'swapped' || !isOfMissingLead(r, missed));
+  const named = namesOf(remarks);
   const follows = ({ rule, subjects }: Remark) =>
     FOLLOWS[rule]?.some((cause) => named.get(cause)?.has(subjects[0] ?? '')) === true;
   const missing = remarks.filter((r) => r.rule === 'no-route' || r.rule === 'open-end');
@@ -78,6 +75,31 @@ export function withoutSymptoms(remarks: readonly Remark[]): Causes {
  */
 export const unexplained = (remarks: readonly Remark[], explained: ReadonlySet<string>): Remark[] =>
   remarks.filter((r) => !OF_WAYS.has(r.rule) || !explained.has(wayOf(r)));
+
+/** What is named as missing one lead; a way that nothing leads to names the open jack that it begins at. */
+const isMissingLead = ({ rule, subjects }: Remark): boolean =>
+  rule === 'half-loop' || rule === 'open-end' || (rule === 'no-route' && subjects.length > 1);
+
+/** By rule, all that its remarks are about. */
+function namesOf(remarks: readonly Remark[]): Map<RuleId, Set<string>> {
+  const named = new Map<RuleId, Set<string>>();
+  for (const { rule, subjects } of remarks) {
+    const known = named.get(rule) ?? new Set();
+    for (const subject of subjects) known.add(subject);
+    named.set(rule, known);
+  }
+  return named;
+}
+
+/** Whether all that an exchange of plugs would bring back is back with leads that are missing: that is likelier. */
+function isOfMissingLead(
+  { subjects: [device, ...others], about = '' }: Remark,
+  missed: Map<RuleId, Set<string>>,
+): boolean {
+  const leads = new Set(about.split('+'));
+  const back = others.filter((id) => id !== device && !leads.has(id));
+  return back.length > 0 && back.every((id) => [...missed.values()].some((about) => about.has(id)));
+}
 
 /** Whether a remark says of one box that only one side of it is plugged. */
 const isLoneSide = ({ rule, subjects, about }: Remark): boolean =>
