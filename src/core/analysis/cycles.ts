@@ -120,7 +120,7 @@ function metalBetween(ctx: SoundContext, from: CircuitStage, to: CircuitStage): 
 export function cyclesOf(ctx: SoundContext): Cycle[] {
   if (!ctx.flowing.loops.length) return [];
   const { circuit, solution, loops } = ctx.flowing;
-  const named = new Map<string, Omit<Cycle, 'fate'> & { loop: Loop }>();
+  const named = new Map<string, Pick<Cycle, 'devices' | 'gainDb'> & { loop: Loop }>();
   for (const circle of circles(circuit)) {
     const gainDb = circle.reduce((sum, s, i) => {
       const next = entryAt(circle, (i + 1) % circle.length);
@@ -150,13 +150,7 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
     const known = named.get(turned.join(' '));
     const loop = sure(loops.find((l) => circle.every((s) => l.stages.includes(s))));
     if (!known || gainDb > known.gainDb)
-      named.set(turned.join(' '), {
-        devices: turned,
-        gainDb,
-        togetherDb: decibels(loop.gainRound),
-        reaches: [],
-        loop,
-      });
+      named.set(turned.join(' '), { devices: turned, gainDb, loop });
   }
   const found = [...named.values()];
   const howling = new Set(found.filter((c) => !rests(ratio(c.gainDb))).map((c) => c.loop));
@@ -169,7 +163,7 @@ export function cyclesOf(ctx: SoundContext): Cycle[] {
   return found.map((c) => ({
     devices: c.devices,
     gainDb: c.gainDb,
-    togetherDb: c.togetherDb,
+    togetherDb: decibels(c.loop.gainRound),
     fate: fateOf(c),
     reaches: behind.get(c.loop) ?? [],
     opens: pressThatOpens(ctx, c.devices),

@@ -37,7 +37,7 @@ class Paths {
   private readonly numbers = new Map<string, Map<string, number>>();
   private count = 0;
   private readonly plugged: ReadonlyMap<string, Set<string>>;
-  private readonly ways = new WeakMap<Pass[], Ways>();
+  private readonly ways = new Map<string, WeakMap<Pass[], Ways>>();
   private readonly heard = new WeakMap<Sound, Set<string>>();
 
   constructor(private readonly rig: Rig) {
@@ -58,7 +58,9 @@ class Paths {
   }
 
   private waysOf(device: string, passes: Pass[]): Ways {
-    let ways = this.ways.get(passes);
+    let known = this.ways.get(device);
+    if (!known) this.ways.set(device, (known = new WeakMap<Pass[], Ways>()));
+    let ways = known.get(passes);
     if (ways) return ways;
     ways = { joins: [], onward: [], played: [], arrive: [], series: false };
     for (const p of passes) {
@@ -71,7 +73,7 @@ class Paths {
       else if (p.is === 'arrive') ways.arrive.push(this.point(device, p.at));
       else if (p.is === 'series') ways.series = true;
     }
-    this.ways.set(passes, ways);
+    known.set(passes, ways);
     return ways;
   }
 
