@@ -11,6 +11,11 @@ const config: NextConfig = {
   // Types are checked by "npm test"; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['pg', 'pdfmake', 'piscina'],
+  // What the code on a case opens: the rig at its signal. Answered before any page is drawn.
+  redirects: () =>
+    Promise.resolve([
+      { source: '/rigs/:id((?!new$)[^/]+)', destination: '/rigs/:id/signal', permanent: false },
+    ]),
   experimental: {
     optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'],
   },

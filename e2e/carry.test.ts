@@ -370,6 +370,6 @@ test(
 );
 
 test('the address on a case label opens the rig', async () => {
-  await tech.open('/rigs/salt-and-ferry');
+  await tech.loads('/rigs/salt-and-ferry');
   expect(new URL(tech.page.url()).pathname).toBe('/rigs/salt-and-ferry/signal');
 });
