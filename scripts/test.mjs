@@ -41,9 +41,10 @@ async function step(name, command, args) {
 
 /** Checks of the code as text, one after the other: a core is left for the tests beside them. */
 async function codeChecks() {
-  await step('types', 'npx', ['tsc', '--noEmit']);
+  await step('types', 'npm', ['run', '-s', 'types']);
   await step('formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
   await step('lint', 'npx', ['eslint', '.']);
+  await step('lint with types', 'npx', ['oxlint', 'src', 'e2e', 'bench']);
   await step('import rules', 'npx', ['depcruise', 'src', '--config', '.dependency-cruiser.cjs']);
   await step('nothing unused', 'npx', ['knip']);
   await step('licences', 'npm', ['run', '-s', 'licences']);
