@@ -1,9 +1,16 @@
-import { analyse, countTurned, FixTrial, isSafe, whatToMeasure } from '../src/core/report';
+import {
+  analyse,
+  countTurned,
+  FixTrial,
+  isSafe,
+  type TriedFix,
+  whatToMeasure,
+} from '../src/core/report';
 import type { Rig } from '../src/core/rig';
 import { brokenRig, touringRig } from '../src/core/demo';
 import { chainOf } from '../src/core/testing/rigs';
 import { wired } from '../src/core/testing/wired';
-import { openCounts } from '../src/core/findings/finding';
+import { type Finding, openCounts } from '../src/core/findings/finding';
 import { forEachFile, Person, stored } from './person';
 
 let tech: Person;
@@ -41,12 +48,18 @@ test('fixes are tried on a copy: what breaks something says so, what does not cu
   const id = await stored(tech, brokenRig);
   await tech.open(`/rigs/${id}/signal`);
   const trial = new FixTrial(brokenRig);
-  const ways = trial.report.findings.map((f) => ({ f, ways: trial.waysOut(f) }));
-  const breaking = ways.find(({ ways: [best] }) => best && best.tried.breaks.length > 0)!;
-  const hopeless = ways.find(({ f, ways: all }) => f.fix && !f.others && !all.length)!;
+  // Each is tried when one is looked for: the page tries them all, and at its own time.
+  const known = new Map<Finding, TriedFix[]>();
+  const waysOf = (f: Finding) => known.get(f) ?? known.set(f, trial.waysOut(f)).get(f)!;
+  const first = (is: (f: Finding, ways: TriedFix[]) => boolean) => {
+    const f = trial.report.findings.find((x) => is(x, waysOf(x)))!;
+    return { f, ways: waysOf(f) };
+  };
+  const worst = first((_, ways) => ways.length > 0);
+  const breaking = first((_, [best]) => best !== undefined && best.tried.breaks.length > 0);
+  const hopeless = first((f, ways) => f.fix !== undefined && !f.others && !ways.length);
   await tech.press('f');
   // What cures the worst is there before all is tried.
-  const worst = ways.find(({ ways: all }) => all.length > 0)!;
   await tech.see(`[data-finding="${worst.f.key}"] [data-way]`);
   expect(await tech.text('[data-cure-all]')).toContain('Trying fixes on a copy');
   await tech.reads(
@@ -57,8 +70,26 @@ test('fixes are tried on a copy: what breaks something says so, what does not cu
   expect(await tech.text(`[data-finding="${hopeless.f.key}"]`)).not.toContain(
     hopeless.f.fix!.words,
   );
-  const safe = ways.filter(({ ways: [best] }) => best && isSafe(best.tried)).length;
-  await tech.button(`Fix all that is safe (${safe})`);
+  // As many as are shown as safe, and what was tried here is shown as it came out here.
+  const safe = await tech.page.waitForFunction(() => {
+    const all = [...document.querySelectorAll('[data-finding]')];
+    const count = all.filter((f) => f.querySelector('[data-way="safe"]')).length;
+    const button = [...document.querySelectorAll('button')].find((b) =>
+      b.innerText.includes(`Fix all that is safe (${count})`),
+    );
+    return button
+      ? all.flatMap((f) =>
+          f.querySelector('[data-way="safe"]') ? [f.getAttribute('data-finding')] : [],
+        )
+      : null;
+  });
+  const shown = (await safe.jsonValue()) as unknown as string[];
+  for (const [f, [best]] of known)
+    expect([f.key, shown.includes(f.key)]).toEqual([
+      f.key,
+      best !== undefined && isSafe(best.tried),
+    ]);
+  await tech.button(`Fix all that is safe (${shown.length})`);
   await tech.reads('[data-cured]', 'Make it a speaker lead');
   await tech.gone('[data-finding^="speaker-lead"]');
   await tech.press('Escape');

@@ -6,7 +6,7 @@ let tech: Person;
 forEachFile((person) => (tech = person));
 
 /** Histories of two people at one rig, each from a number of its own that is printed when it fails. */
-const HISTORIES = Number(process.env.YANTREL_HISTORIES ?? 40);
+const HISTORIES = Number(process.env.YANTREL_HISTORIES ?? 20);
 
 /** Numbers from 0 to 1 that are the same for the same seed (mulberry32). */
 const dice = (seed: number) => () => {

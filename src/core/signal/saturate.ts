@@ -1,15 +1,53 @@
 /** Points in half a cycle; clipping here is symmetric, so the other half is the same upside down. */
 export const HALF_CYCLE = 64;
 
-/** One wave, over half a cycle, scaled to an RMS of 1. */
-export type Shape = Float64Array;
+/**
+ * One wave, over half a cycle, scaled to an RMS of 1. What was worked out of it is kept with it: sounds
+ * and copies mostly drive one wave the same.
+ */
+export class Shape {
+  /** Its total harmonic distortion, once that was asked for. */
+  distortion: number | undefined;
+  readonly bent: Record<Clip, Bent | undefined> = { soft: undefined, hard: undefined };
+
+  constructor(readonly points: Float64Array) {}
+}
+
+/** What became of a wave, by how hard it was driven: most are driven in one way only. */
+class Bent {
+  private drive = NaN;
+  private shape: Shape | undefined;
+  private others: Map<number, Shape> | undefined;
+
+  at(drive: number): Shape | undefined {
+    return drive === this.drive ? this.shape : this.others?.get(drive);
+  }
+
+  keep(drive: number, shape: Shape): void {
+    if (this.shape) {
+      const others = (this.others ??= new Map<number, Shape>());
+      if (others.size >= MOST_DRIVES) others.clear();
+      others.set(this.drive, this.shape);
+    }
+    this.drive = drive;
+    this.shape = shape;
+  }
+}
+
+/** So many drives of one wave are remembered. */
+const MOST_DRIVES = 256;
 
 const SINES = Float64Array.from({ length: HALF_CYCLE }, (_, i) =>
   Math.sin(((i + 0.5) * Math.PI) / HALF_CYCLE),
 );
 
+const COSINES = Float64Array.from({ length: HALF_CYCLE }, (_, i) =>
+  Math.cos(((i + 0.5) * Math.PI) / HALF_CYCLE),
+);
+
 /** A sine of RMS 1. */
-export const SINE: Shape = SINES.map((s) => s * Math.SQRT2);
+export const SINE = new Shape(SINES.map((s) => s * Math.SQRT2));
+SINE.distortion = 0;
 
 export type Clip = 'soft' | 'hard';
 
@@ -27,40 +65,30 @@ export function clippedRms(kind: Clip, drive: number): number {
   return Math.sqrt(sum / HALF_CYCLE);
 }
 
-/** What became of a wave, by how hard it was driven: sounds and copies mostly drive it the same. */
-const clipped: Record<Clip, WeakMap<Shape, Map<number, Shape>>> = {
-  soft: new WeakMap(),
-  hard: new WeakMap(),
-};
-/** So many drives of one wave are remembered. */
-const MOST_DRIVES = 256;
-
 /**
  * The wave that leaves a clipping stage, scaled to RMS 1, when `shape` arrives with the same
  * `drive`, taken at its RMS.
  */
 export function clippedShape(kind: Clip, shape: Shape, drive: number): Shape {
-  let byDrive = clipped[kind].get(shape);
-  if (!byDrive) clipped[kind].set(shape, (byDrive = new Map<number, Shape>()));
-  let out = byDrive.get(drive);
-  if (!out) {
-    if (byDrive.size >= MOST_DRIVES) byDrive.clear();
-    byDrive.set(drive, (out = clipShape(kind, shape, drive)));
-  }
+  const bent = (shape.bent[kind] ??= new Bent());
+  const known = bent.at(drive);
+  if (known) return known;
+  const out = clipShape(kind, shape.points, drive);
+  bent.keep(drive, out);
   return out;
 }
 
-function clipShape(kind: Clip, shape: Shape, drive: number): Shape {
+function clipShape(kind: Clip, points: Float64Array, drive: number): Shape {
   const out = new Float64Array(HALF_CYCLE);
   let sum = 0;
   for (let i = 0; i < HALF_CYCLE; i++) {
-    const y = curve(kind, (drive / Math.SQRT2) * shape[i]!);
+    const y = curve(kind, (drive / Math.SQRT2) * points[i]!);
     out[i] = y;
     sum += y * y;
   }
   const scale = sum > 0 ? 1 / Math.sqrt(sum / HALF_CYCLE) : 0;
   for (let i = 0; i < HALF_CYCLE; i++) out[i]! *= scale;
-  return out;
+  return new Shape(out);
 }
 
 /**
@@ -76,35 +104,31 @@ export function waveSum(waves: readonly { shape: Shape; by: number }[]): {
   let most = 0;
   for (const { by } of waves) most = Math.max(most, Math.abs(by));
   for (let i = 0; i < HALF_CYCLE; i++) {
-    for (const { shape, by } of waves) out[i]! += by * shape[i]!;
+    for (const { shape, by } of waves) out[i]! += by * shape.points[i]!;
     power += out[i]! ** 2;
   }
   const rms = Math.sqrt(power / HALF_CYCLE);
   if (rms <= most * 1e-9) return { rms: 0, shape: SINE };
   for (let i = 0; i < HALF_CYCLE; i++) out[i]! /= rms;
-  return { rms, shape: out };
+  return { rms, shape: new Shape(out) };
 }
-
-const known = new WeakMap<Shape, number>([[SINE, 0]]);
 
 /**
  * Total harmonic distortion of a wave, relative to its fundamental: 0 for a sine, 0.483 for a
  * square wave.
  */
 export function distortion(shape: Shape): number {
-  let thd = known.get(shape);
-  if (thd === undefined) known.set(shape, (thd = harmonicShare(shape)));
-  return thd;
+  return (shape.distortion ??= harmonicShare(shape.points));
 }
 
-function harmonicShare(shape: Shape): number {
+function harmonicShare(points: Float64Array): number {
   let sine = 0;
   let cosine = 0;
   let power = 0;
   for (let i = 0; i < HALF_CYCLE; i++) {
-    sine += shape[i]! * SINES[i]!;
-    cosine += shape[i]! * Math.cos(((i + 0.5) * Math.PI) / HALF_CYCLE);
-    power += shape[i]! ** 2;
+    sine += points[i]! * SINES[i]!;
+    cosine += points[i]! * COSINES[i]!;
+    power += points[i]! ** 2;
   }
   const fundamental = (2 * (sine ** 2 + cosine ** 2)) / HALF_CYCLE ** 2;
   return fundamental > 0

@@ -78,16 +78,16 @@ test('a clean copy and a bent one are summed as waves: level and saturation of t
         const [clean] = made.at('m', 'a').flows;
         const [bent] = made.at('m', 'c').flows;
         // The two waves, instant by instant, with the gains of the mixer's inputs.
-        const n = clean!.shapes[1].length;
+        const n = clean!.shapes[1].points.length;
         const wave = Array.from(
           { length: n },
           (_, i) =>
             clean!.volts[1] *
-              clean!.shapes[1][i]! *
+              clean!.shapes[1].points[i]! *
               10 ** (levelA / 20) *
               clean!.polarity *
               (invertA ? -1 : 1) +
-            bent!.volts[1] * bent!.shapes[1][i]! * bent!.polarity,
+            bent!.volts[1] * bent!.shapes[1].points[i]! * bent!.polarity,
         );
         const power = wave.reduce((s, v) => s + v * v, 0) / n;
         const part = (of: (x: number) => number) =>
