@@ -11,7 +11,7 @@ import {
 } from '../../core/midi';
 import { nameOf, type Rig } from '../../core/rig';
 import { allScenes } from '../../core/songs';
-import { fixed, howMany } from '../../core/units';
+import { allOf, fixed, howMany } from '../../core/units';
 import { type Answer, command, refuse } from '../command';
 import { changeJson, findScene, midiJson } from '../midi-json';
 
@@ -27,7 +27,7 @@ function allPairsAnswer(stage: Stage, rig: Rig): Answer {
     return (
       `${nameOf(rig, f.device)}: ${f.because}${f.because === 'by hand' ? '' : ` (${f.cure} cures it)`}, ` +
       `${f.settings.map((key) => keyName(rig, f.device, key)).join(', ')}, in ${howMany(f.count, 'change')}, ` +
-      `such as ${such.join(' and ')}`
+      `such as ${allOf(such)}`
     );
   };
   return {

@@ -7,7 +7,7 @@ import { FAR_UNDER_DB } from '../signal/combing';
 import { type Flow, totalVolts } from '../signal/meeting';
 import { loudest, presentDistortion } from '../signal/point-figures';
 import type { SoundContext } from '../signal/sound-context';
-import { dbuOfVolts, fixed } from '../units';
+import { allOf, dbuOfVolts, fixed } from '../units';
 import type { Evidence, Remarker } from './evidence';
 import { aheadOf } from './missing-leads';
 import { kindIn } from './open-ends';
@@ -135,7 +135,7 @@ function modelledAhead(
 /** A cabinet that is modelled ahead of loudspeakers. */
 function twoCabinets(ctx: SoundContext, block: string, behind: readonly string[]): Remark {
   const speakers = [...new Set(behind)].sort();
-  const names = speakers.map((id) => ctx.device(id).name).join(' and ');
+  const names = allOf(speakers.map((id) => ctx.device(id).name));
   const { name } = ctx.device(block);
   return {
     rule: 'two-cabinets',

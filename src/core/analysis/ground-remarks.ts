@@ -5,6 +5,7 @@ import type { Rig } from '../rig/schema';
 import type { Remarker } from './evidence';
 import type { HumLoop } from './ground';
 import type { Tie } from './ground-cures';
+import { allOf } from '../units';
 
 /** A loop between two boxes only, over their leads' shields: a send and its return, a left and a right. */
 export const isPair = (l: HumLoop): boolean =>
@@ -82,7 +83,7 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
       about: 'pairs',
       what:
         `${pairs.length} small ground ${pairs.length === 1 ? 'loop runs' : 'loops run'} ` +
-        `between two devices each: ${pairs.map((p) => p.devices.map(name).join(' and ')).join('; ')}.`,
+        `between two devices each: ${pairs.map((p) => allOf(p.devices.map(name))).join('; ')}.`,
       why:
         'Two leads side by side between the same two boxes (a loop’s send and return, a ' +
         'stereo pair). Tie them together along their whole length, and they enclose nothing ' +

@@ -6,6 +6,7 @@ import { arrivingFigures, type DestinationFigures } from '../signal';
 import { listenedTo, type SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
 import { joinFix } from './missing-leads';
+import { allOf } from '../units';
 
 /** A destination that gets this much more with the missing lead is named, in dB. */
 const MISSED_DB = 3;
@@ -86,10 +87,12 @@ function halfHost(
       severity: 'caution',
       subjects: [...new Set([from.device, to.device, ...less.map((d) => d.device)])],
       about: `${from.device}+${to.device}`,
-      what: `${names.join(' and ')} are both stereo, but one lead joins them.`,
+      what: `${allOf(names)} are both stereo, but one lead joins them.`,
       why:
         `Inside, both sides are wired; nothing is in ${endWords(ctx.rig, to)}.` +
-        (less.length ? ` ${less.map((d) => d.name).join(' and ')} gets less for it.` : ''),
+        (less.length
+          ? ` ${allOf(less.map((d) => d.name))} ${less.length > 1 ? 'get' : 'gets'} less for it.`
+          : ''),
       fix,
     },
   ];

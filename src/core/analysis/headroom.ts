@@ -44,8 +44,7 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) => {
         what: over ? `${name} clips, and it is not meant to.` : `${name} has little headroom.`,
         why:
           `Peaks reach ${showLevel(peak)} at its input when playing normally; that ` +
-          `is ${over ? `${fixed(-s.headroomDb)} dB over` : `${fixed(s.headroomDb)} dB under`} ` +
-          `what it takes. Loud notes want ${TIGHT_DB} dB of room, ` +
+          `is ${roomWords(s.headroomDb)}. Loud notes want ${TIGHT_DB} dB of room, ` +
           `${fixed(TIGHT_DB - s.headroomDb)} dB more than there are.`,
         ...firstOf([
           ...roomFixes(ctx.sound, ctx.device(s.device)),
@@ -55,6 +54,13 @@ export const headroomRemarks: Remarker = ({ ctx, stations, wantsFixes }) => {
     ];
   });
 };
+
+/** How a peak stands to what an input takes, by the room that is left, in dB. */
+export function roomWords(left: number): string {
+  const db = fixed(Math.abs(left));
+  if (Number(db) === 0) return 'just what it takes';
+  return `${db} dB ${left < 0 ? 'over' : 'under'} what it takes`;
+}
 
 /** The stations that a station leads on to. */
 type Onward = (station: StationFigures) => StationFigures[];

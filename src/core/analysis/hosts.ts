@@ -5,7 +5,7 @@ import { type Budget, kindOf, settingWith } from '../kinds';
 import type { Jack } from '../kinds/kind';
 import { jackOf, leadsFrom, leadsInto } from '../rig/find';
 import type { Device, End, Lead } from '../rig/schema';
-import { dbuOfVolts, fixed } from '../units';
+import { allOf, dbuOfVolts, fixed } from '../units';
 import { totalVolts } from '../signal';
 import type { Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
@@ -199,7 +199,7 @@ function sendTwice(ctx: SoundContext, host: string, jack: Jack, inside: Lead[]):
       about: `${host}+${jack.id}`,
       what:
         `${jack.label.replace('to ', '').replace(/^s/, 'S')} of ${ctx.device(host).name} is fed ` +
-        `by ${users.map((l) => ctx.device(l.from.device).name).join(' and ')}.`,
+        `by ${allOf(users.map((l) => ctx.device(l.from.device).name))}.`,
       why: 'A send serves one thing in a sound; two feeds mix, and what hangs on it hears both.',
       ...fixes(users.map((l) => off(ctx, l, l.from))),
     },
@@ -222,7 +222,7 @@ function returnTwice(ctx: SoundContext, host: string, jack: Jack, inside: Lead[]
       about: `${host}+${jack.id}`,
       what:
         `${jack.label.replace('from ', '').replace(/^r/, 'R')} of ${ctx.device(host).name} is used ` +
-        `by ${users.map((l) => ctx.device(l.to.device).name).join(' and ')}.`,
+        `by ${allOf(users.map((l) => ctx.device(l.to.device).name))}.`,
       why: 'A return serves one thing in a sound.',
       ...fixes(users.map((l) => off(ctx, l, l.to))),
     },

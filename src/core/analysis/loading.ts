@@ -5,7 +5,7 @@ import type { Remark } from '../findings/finding';
 import { insertFix } from '../findings/insert-fix';
 import { resolveState, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
-import { decibels, fixed, withPrefix } from '../units';
+import { allOf, decibels, fixed, withPrefix } from '../units';
 import type { Evidence, Remarker } from './evidence';
 import type { SoundContext } from '../signal/sound-context';
 import { pointFigures, type StationFigures } from '../signal/station-figures';
@@ -153,11 +153,11 @@ function blendRemarks(ctx: SoundContext, tones: Evidence['tones']): Remark[] {
         severity: 'caution',
         subjects: [joiner?.id ?? listener, ...devices],
         what: rests.length
-          ? `${rests.map(name).join(' and ')}, at rest, ${rests.length > 1 ? 'load' : 'loads'} ` +
-            `${plays.map(name).join(' and ')}${joiner ? ` at ${joiner.name}` : ''}.`
-          : `${devices.map(name).join(' and ')} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
+          ? `${allOf(rests.map(name))}, at rest, ${rests.length > 1 ? 'load' : 'loads'} ` +
+            `${allOf(plays.map(name))}${joiner ? ` at ${joiner.name}` : ''}.`
+          : `${allOf(devices.map(name))} load each other${joiner ? ` at ${joiner.name}` : ''}.`,
         why:
-          `Joined by metal, ${lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`).join(' and ')} ` +
+          `Joined by metal, ${allOf(lost.map((l) => `${name(l.device)} loses ${fixed(-l.db)} dB`))} ` +
           'at 1 kHz to the other, and whichever is turned down at the instrument turns both down.',
         fix:
           joiner &&

@@ -14,6 +14,7 @@ import { arrivingFigures } from '../signal';
 import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { routeTo } from '../walk';
 import type { Evidence } from './evidence';
+import { allOf } from '../units';
 
 const loose = new WeakMap<SoundContext, readonly string[]>();
 
@@ -105,7 +106,7 @@ export function broughtBack(
 export function againWords({ device }: SoundContext, back: readonly string[]): string {
   const ends = back.map((id) => device(id)).filter((d) => kindOf(d.kind).destination);
   if (!ends.length) return '';
-  const names = ends.map((d) => d.name).join(' and ');
+  const names = allOf(ends.map((d) => d.name));
   return ` With that put right, there is sound again at ${names}.`;
 }
 

@@ -7,7 +7,15 @@ import { pointFigures, roomAt, type StationFigures } from '../signal';
 import type { SoundContext } from '../signal/sound-context';
 import { fixed, showLevel } from '../units';
 import type { Remarker } from './evidence';
-import { devicesBefore, firstOf, gainFixes, type HasRoom, roomFixes, TIGHT_DB } from './headroom';
+import {
+  devicesBefore,
+  firstOf,
+  gainFixes,
+  type HasRoom,
+  roomFixes,
+  roomWords,
+  TIGHT_DB,
+} from './headroom';
 
 /** From here on, in dB over 1 kHz, the note itself is listened to: what is less lies within figures. */
 const LIFTS_DB = 6;
@@ -112,8 +120,7 @@ function tooHigh(ctx: SoundContext, s: StationFigures, by: Lifting, higher: numb
       (peak === null
         ? ''
         : `, its peaks, taken to rise as much, at about ${showLevel(peak + higher)}`) +
-      `: ${left < 0 ? `${fixed(-left)} dB over` : `${fixed(left)} dB under`} what it takes. ` +
-      `Loud notes want ${TIGHT_DB} dB of room.`,
+      `: ${roomWords(left)}. Loud notes want ${TIGHT_DB} dB of room.`,
   };
 }
 

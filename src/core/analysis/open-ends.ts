@@ -21,6 +21,7 @@ import {
   unheardIn,
   type Unheard,
 } from './missing-leads';
+import { allOf } from '../units';
 
 /** Devices that are there to be played through: with nothing on their output they are of no use. */
 export const PLAYED_THROUGH: ReadonlySet<Job> = new Set<Job>([
@@ -212,7 +213,7 @@ function selectedOpen(
     const lost = unheard.sources.filter((id) => plays.some((s) => sourceDevice(s) === id));
     if (!lost.length || live.some((j) => !isOpen(j.id)) || outs.every((j) => isOpen(j.id)))
       return [];
-    const names = live.map((j) => j.label).join(' and ');
+    const names = allOf(live.map((j) => j.label));
     // A lead that is missing on the way to somebody whom nothing reaches is told with that.
     const unreached = destinations.filter((d) => !d.connected).map((d) => d.device);
     const leaves = ({ edits }: Fix) =>
@@ -226,7 +227,7 @@ function selectedOpen(
         subjects: [device.id, ...lost],
         about: `${device.id}+${live.map((j) => j.id).join('+')}`,
         what: `${device.name} plays to ${names} alone, and nothing is plugged in there.`,
-        why: `${lost.map((id) => ctx.device(id).name).join(' and ')} is heard nowhere.`,
+        why: `${allOf(lost.map((id) => ctx.device(id).name))} ${lost.length > 1 ? 'are' : 'is'} heard nowhere.`,
         ...fixes(ways.slice(0, MOST_WAYS)),
       },
     ];

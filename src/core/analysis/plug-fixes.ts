@@ -8,6 +8,7 @@ import { CONTROL_LEADS, type End, type Lead } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
 import { pairOf } from './jack-pairs';
 import { joinFix, openEnds, openingsBefore } from './missing-leads';
+import { allOf } from '../units';
 
 /** So many exchanges, and so many leads, are offered to be tried. */
 const OFFERED = 4;
@@ -43,7 +44,7 @@ export function exchangesAt(ctx: SoundContext, devices: ReadonlySet<string>): Fi
           {
             isPair,
             fix: {
-              words: `Exchange the plugs in ${jacks.join(' and ')} of ${name}`,
+              words: `Exchange the plugs in ${allOf(jacks)} of ${name}`,
               edits: [{ edit: 'swapEnds' as const, leads: [a.id, b.id] as [string, string] }],
             },
           },

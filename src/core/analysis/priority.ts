@@ -8,6 +8,7 @@ import type { Lead } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
 import { broughtBack, unheardIn } from './missing-leads';
+import { allOf } from '../units';
 
 /** More leads than this are not tried. */
 const MOST_TRIES = 8;
@@ -33,14 +34,14 @@ export const priorityRemarks: Remarker = ({ ctx, stations, destinations }) => {
       const again = unheard.sources.filter((id) => back.includes(id));
       if (!again.length) return [];
       const jack = endWords(ctx.rig, lead.to);
-      const names = again.map((d) => ctx.device(d).name).join(' and ');
+      const names = allOf(again.map((d) => ctx.device(d).name));
       return [
         {
           rule: 'priority',
           severity: 'fault',
           subjects: [lead.to.device, lead.id, ...back],
           about: lead.id,
-          what: `The plug in ${jack} takes priority: ${names} is not heard.`,
+          what: `The plug in ${jack} takes priority: ${names} ${again.length > 1 ? 'are' : 'is'} not heard.`,
           why: 'A plug in that jack cuts the other input off, whether anything is played through it or not.',
           fix: { words: `Pull the plug from ${jack}`, edits: [pull] },
         },

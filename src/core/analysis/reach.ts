@@ -11,6 +11,7 @@ import { listenedTo, type SoundContext } from '../signal/sound-context';
 import { routeTo } from '../walk';
 import type { Remarker } from './evidence';
 import { aheadOf, missingLeads, openingsBefore } from './missing-leads';
+import { allOf } from '../units';
 
 /** Destinations that nothing leads to, and sources that lead nowhere. */
 export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => {
@@ -28,7 +29,7 @@ export const reachRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes
         // With the box that the missing lead leaves.
         subjects: [d.device, ...alike, from(d.device)].filter((id) => id !== undefined),
         about: d.device,
-        what: `Nothing reaches ${[d.device, ...alike].map((id) => ctx.device(id).name).join(' and ')}.`,
+        what: `Nothing reaches ${allOf([d.device, ...alike].map((id) => ctx.device(id).name))}.`,
         why: `No way of leads and devices leads there from any instrument.${beginning(ctx, d.device)}`,
         ...missing(d.device),
       });

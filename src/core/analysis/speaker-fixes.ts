@@ -9,7 +9,7 @@ import { freshId, idsOf } from '../rig/fresh-id';
 import { settingWords } from '../rig/words';
 import type { Device, End, Lead } from '../rig/schema';
 import { listenedTo, type SoundContext } from '../signal/sound-context';
-import { fixed } from '../units';
+import { allOf, fixed } from '../units';
 import { type SpeakerLine, speakerLines, USUAL_SQUARE_MM } from './speaker-lines';
 
 /** Loads within this factor of the tap are the same load: nominal impedances are round figures. */
@@ -58,7 +58,7 @@ export function withoutOne(ctx: SoundContext, { amp, tapOhms, tube, loads }: Spe
     const left = speakerLines(listenedTo(ctx, off)).find((l) => l.amp === amp);
     if (!left || left.loadOhms === null) return [];
     const gone = loads.filter((l) => !left.loads.some((x) => x.device === l.device));
-    const names = gone.map((l) => nameOf(ctx.rig, l.device)).join(' and ');
+    const names = allOf(gone.map((l) => nameOf(ctx.rig, l.device)));
     const words = `Take ${names} off ${nameOf(ctx.rig, amp)}`;
     const bears = tube
       ? Math.max(left.loadOhms / tapOhms, tapOhms / left.loadOhms) <= SAME

@@ -2,7 +2,7 @@ import { type Fix, fixes, type Remark } from '../findings/finding';
 import { kindOf } from '../kinds';
 import { jackOf, leadFrom, leadInto } from '../rig/find';
 import type { Lead } from '../rig/schema';
-import { fixed } from '../units';
+import { allOf, fixed } from '../units';
 import type { Remarker } from './evidence';
 import { againWords, broughtBack, type Unheard, unheardIn } from './missing-leads';
 import type { SoundContext } from '../signal/sound-context';
@@ -59,7 +59,7 @@ function twoAmps(ctx: SoundContext, { amp, others }: SpeakerLine, paired: Set<st
       rule: 'two-amps',
       severity: 'danger',
       subjects: all,
-      what: `${all.map(nameIn(ctx)).join(' and ')} drive one speaker line together.`,
+      what: `${allOf(all.map(nameIn(ctx)))} drive one speaker line together.`,
       why: 'Two power stages on one cabinet feed each other and destroy themselves.',
       ...fixes(all.flatMap((one) => ontoBox(ctx, one))),
     },

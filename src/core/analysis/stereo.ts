@@ -23,6 +23,7 @@ import {
 import { waysOpened } from './select-fixes';
 import { pairOf } from './jack-pairs';
 import { exchangesAt, intoLeft, missingSides } from './plug-fixes';
+import { allOf } from '../units';
 
 /** Stereo pairs with only one side connected, sides exchanged, and width that is lost on the way. */
 export const stereoRemarks: Remarker = ({ ctx, stations, destinations, wantsFixes }) => [
@@ -208,7 +209,7 @@ function halfRemark(halves: readonly Half[], edits: Edit[]): Remark {
     why: 'What leaves is the mono sum; the right-hand jacks of both are free.',
     fix: {
       words: behind.length
-        ? `Add the right-hand lead, and those behind ${behind.join(' and ')}`
+        ? `Add the right-hand lead, and those behind ${allOf(behind)}`
         : 'Add the right-hand lead',
       edits,
     },
@@ -307,7 +308,7 @@ function exchangedSides(
   });
   const ahead = heard.map((d) => aheadOf(ctx, d.device));
   const shared = new Set([...at(ahead, 0)].filter((id) => ahead.every((set) => set.has(id))));
-  const names = (ids: readonly string[]) => ids.map((id) => ctx.device(id).name).join(' and ');
+  const names = (ids: readonly string[]) => allOf(ids.map((id) => ctx.device(id).name));
   return [
     {
       rule: 'sides-exchanged',

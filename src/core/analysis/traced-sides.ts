@@ -21,6 +21,7 @@ import {
 } from './missing-leads';
 import { PLAYED_THROUGH } from './open-ends';
 import { belongingLeads, exchangesAt } from './plug-fixes';
+import { allOf } from '../units';
 
 /**
  * Sides that are told by where their leads come from, whatever makes them differ: two panned amplifiers,
@@ -215,10 +216,9 @@ function unfed(ctx: SoundContext, device: Device, unheard: Unheard): Remark {
   const ins = jacks.filter((j) => j.direction === 'in' && j.signal === 'audio');
   const into = { device: device.id, jack: through?.in ?? ins[0]?.id ?? '' };
   const fed = leadsFrom(ctx.rig, device.id);
-  const names = [...new Set(fed.map((l) => l.to.device))]
-    .sort()
-    .map((id) => ctx.device(id).name)
-    .join(' and ');
+  const names = allOf(
+    [...new Set(fed.map((l) => l.to.device))].sort().map((id) => ctx.device(id).name),
+  );
   const ways = [...besideHeld(ctx), ...openEnds(ctx).map((o) => o.end)]
     .filter((o) => o.device !== device.id)
     .slice(0, OFFERED)

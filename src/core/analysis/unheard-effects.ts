@@ -8,6 +8,7 @@ import type { SoundContext } from '../signal/sound-context';
 import type { Remarker } from './evidence';
 import { joinFix } from './missing-leads';
 import { PLAYED_THROUGH, waysOn } from './open-ends';
+import { allOf } from '../units';
 
 /**
  * Effects that a sound switches on, that signal goes into, and from which no way leads to anybody who
@@ -51,10 +52,7 @@ export const unheardEffectRemarks: Remarker = ({ ctx, stations, wantsFixes }) =>
     // Effects whose ways end in two jacks are told once, of the first.
     if (first.has(key)) return [];
     first.add(key);
-    const names = [...effects]
-      .sort()
-      .map((id) => ctx.device(id).name)
-      .join(' and ');
+    const names = allOf([...effects].sort().map((id) => ctx.device(id).name));
     const isOne = effects.size === 1;
     const ways = wantsFixes
       ? waysOn(ctx.rig, ctx.device(end.device)).map((to) => joinFix(ctx, end, to))

@@ -4,6 +4,7 @@ import type { Board } from '../rig/schema';
 import type { Model, XY } from './board-model';
 import { type Clash, TOUCHES } from './board-rules';
 import { BoardState } from './board-state';
+import { allOf } from '../units';
 
 /** Places near by are looked for in steps of so many mm, ones further off in twice that. */
 const STEP_MM = 10;
@@ -99,8 +100,8 @@ export class BoardMoves {
 /** How far to move something, seen by the player: `40 mm to the left and 20 mm to the front`. */
 function stepWords(from: XY, to: XY): string {
   const [x, y] = [to.x - from.x, to.y - from.y];
-  return [
+  return allOf([
     ...(x ? [`${Math.abs(x)} mm to the ${x < 0 ? 'left' : 'right'}`] : []),
     ...(y ? [`${Math.abs(y)} mm to the ${y < 0 ? 'rear' : 'front'}`] : []),
-  ].join(' and ');
+  ]);
 }

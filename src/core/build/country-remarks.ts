@@ -1,6 +1,7 @@
 import type { Remark } from '../findings/finding';
 import { voltsIn } from './countries';
 import { type CountryCheck, type CountryWrong, mainsOf } from './mains';
+import { allOf, anyOf } from '../units';
 
 /** What to say of something that is wrong in a country. */
 export function countryRemark(
@@ -27,19 +28,17 @@ export function countryRemark(
       ...told,
       severity: 'caution',
       what: `Nobody has said how the voltage selector of ${device.name} is set.`,
-      why: `In ${country.name} they have ${voltsIn(country).join(' or ')} V. Look before it is plugged in.`,
+      why: `In ${country.name} they have ${anyOf(voltsIn(country))} V. Look before it is plugged in.`,
     };
   const misfit = { ...told, what: `${device.name} is not made for the mains in ${country.name}.` };
   if (what === 'hz')
     return {
       ...misfit,
       severity: 'fault',
-      why:
-        `It takes ${need?.hz.join(' or ')} ` +
-        `Hz; there they have ${country.hz.join(' and ')} Hz.`,
+      why: `It takes ${anyOf(need?.hz ?? [])} Hz; there they have ${allOf(country.hz)} Hz.`,
     };
   const setTo = device.mains?.setTo;
-  const takes = need?.volts.map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)).join(' or ');
+  const takes = anyOf((need?.volts ?? []).map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`)));
   return {
     ...misfit,
     ...(setTo !== undefined && {

@@ -14,6 +14,7 @@ import {
   voltagesOf,
 } from './power';
 import { movedTo, outletBegins, outletWords, pluggedIn } from './power-moves';
+import { allOf, anyOf } from '../units';
 
 /**
  * What is wrong with power as it is plugged: dangers first. Nothing is said of devices without
@@ -52,7 +53,7 @@ function settingsOf(l: Load, loads: readonly Load[]): Remark[] {
         severity: 'danger',
         subjects,
         about,
-        what: `${outletBegins(l)} is to be set to ${volts.join(' and ')} V at once.`,
+        what: `${outletBegins(l)} is to be set to ${allOf(volts)} V at once.`,
         why:
           `${l.settings.map((s) => `${s.device.name} wants ${s.volts} V`).join(', ')}: an outlet gives one ` +
           'voltage, and whoever wants less than it is set to can be destroyed.',
@@ -69,7 +70,7 @@ function settingsOf(l: Load, loads: readonly Load[]): Remark[] {
           subjects,
           about,
           what: `${outletBegins(l)} cannot be set to ${only} V.`,
-          why: `It gives ${gives.join(' or ')} V.`,
+          why: `It gives ${anyOf(gives)} V.`,
           ...ways,
         },
       ];

@@ -5,6 +5,7 @@ import { settingOf } from '../rig/device-state';
 import { figureWith, type Jack, kindOf, type Reads, type SettingRole, settingWith } from '../kinds';
 import { deviceOf, endWords, jackOf, nameOf } from '../rig/find';
 import type { Device, Lead, Rig } from '../rig/schema';
+import { allOf } from '../units';
 
 /** What the far end of a control lead expects: its kind's figures, with what it was set to. */
 function expected(rig: Rig, lead: Lead): Reads | undefined {
@@ -202,7 +203,7 @@ function branchRemark(rig: Rig, leads: readonly Lead[]): Remark {
       severity: 'fault',
       subjects,
       about,
-      what: `One lead from ${from.name} cannot serve ${ends.join(' and ')}.`,
+      what: `One lead from ${from.name} cannot serve ${allOf(ends)}.`,
       why:
         'They expect different ' +
         `things: ${leads.map((_, i) => `${ends[i]} ${entryAt(wants, i)[differ] ?? 'anything'}`).join(', ')}. ` +
@@ -214,7 +215,7 @@ function branchRemark(rig: Rig, leads: readonly Lead[]): Remark {
       severity: 'fault',
       subjects,
       about,
-      what: `One pot in ${from.name} cannot serve ${ends.join(' and ')}.`,
+      what: `One pot in ${from.name} cannot serve ${allOf(ends)}.`,
       why:
         'Each jack feeds the pot from a supply of its own; joined, they work against one ' +
         'another.',
@@ -224,7 +225,7 @@ function branchRemark(rig: Rig, leads: readonly Lead[]): Remark {
     severity: 'advice',
     subjects,
     about,
-    what: `The branching lead of ${from.name} joins the grounds of ${ends.join(' and ')}.`,
+    what: `The branching lead of ${from.name} joins the grounds of ${allOf(ends)}.`,
     why:
       'Each must have its sleeve on ground and expect the same switch; where these ' +
       'devices are joined by another way too, listen for hum.',

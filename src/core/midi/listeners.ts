@@ -8,6 +8,7 @@ import type { Message } from './message';
 import { sortOf } from './message-sorts';
 import { type Ready, withFixes } from './ready';
 import type { MidiDevice } from './setup';
+import { allOf } from '../units';
 
 /** Devices that react to messages meant for another one: they listen on the same channel. */
 export function listenerRemarks(orders: Orders): Remark[] {
@@ -43,7 +44,7 @@ function overheard(
         severity: 'fault',
         subjects: wanted ? [id, wanted] : [id],
         about: [wanted ?? '', id].sort().join('+'),
-        what: `${both.join(' and ')} both listen on channel ${message.channel}.`,
+        what: `${allOf(both)} both listen on channel ${message.channel}.`,
         why:
           `${sortOf(message).title(message)}, ` +
           `which ${nameOf(rig, sender)} sends ${wanted ? `for ${nameOf(rig, wanted)}` : ''} ` +

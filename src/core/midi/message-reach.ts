@@ -7,6 +7,7 @@ import { echoAt, reachIn, sendsOwn } from './graph';
 import { type Ready, withFixes } from './ready';
 import { goesByClock, type MidiDevice, wantsClock } from './setup';
 import { joinFix, reachFixes, whereCut } from './wiring-fixes';
+import { allOf, anyOf } from '../units';
 
 type Need = 'programs' | 'control changes' | 'clock';
 
@@ -122,7 +123,7 @@ function missedRemark(orders: Orders, m: MidiDevice, need: Need): Ready[] {
       why: stopper
         ? stopperWords(stopper, stopped.sender)
         : senders.length
-          ? `No lead brings it what ${senders.map((s) => s.device.name).join(' or ')} ` +
+          ? `No lead brings it what ${anyOf(senders.map((s) => s.device.name))} ` +
             `sends.${heldWords(orders, m)}`
           : `No device of this rig sends ${need}.`,
       fixes: stopped
@@ -202,8 +203,10 @@ function mastersRemark(orders: Orders, m: MidiDevice): Ready[] {
         .map((s) => s.device.id)
         .sort()
         .join('+')}`,
-      what: `${masters.map((s) => s.device.name).join(' and ')} both lead with clock.`,
-      why: `${m.device.name} hears both and follows neither: its tempo jumps between them.`,
+      what: `${allOf(masters.map((s) => s.device.name))} ${rest.length > 1 ? 'all' : 'both'} lead with clock.`,
+      why:
+        `${m.device.name} hears ${rest.length > 1 ? 'them all and follows none' : 'both and follows neither'}: ` +
+        'its tempo jumps between them.',
       fixes: [
         {
           words: `Let only ${keep.device.name} lead`,
@@ -293,7 +296,7 @@ function unledRemark({ rig, graph }: Orders, m: MidiDevice): Ready[] {
         subjects: [id],
         about: id,
         why: able.length
-          ? `No lead brings it what ${able.map((s) => s.device.name).join(' or ')} could send.`
+          ? `No lead brings it what ${anyOf(able.map((s) => s.device.name))} could send.`
           : 'No device of this rig can lead with clock.',
       },
     ];

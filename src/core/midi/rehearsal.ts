@@ -9,6 +9,7 @@ import { type Mismatch, agree, programMismatch } from './mismatch';
 import { type Stage } from './stage';
 import { keyWords } from './key-words';
 import { copyOf, intentOf, type Machine, soundOf, type Standing, standingIn } from './stand-in';
+import { allOf } from '../units';
 
 /**
  * The whole simulated rig: devices that know MIDI, and everything else, which stands as feet and
@@ -152,7 +153,7 @@ export function recovery(rig: Rig, stage: Stage, now: Rehearsal, scene: Scene): 
       does: 'call',
       words:
         `Call ${scene.name} again ` +
-        `on ${called.change.pressed.map((p) => nameOf(rig, p)).join(' and ')}: it sends ` +
+        `on ${allOf(called.change.pressed.map((p) => nameOf(rig, p)))}: it sends ` +
         'everything anew.',
     });
   for (const o of left.length < off.length ? left : off) {

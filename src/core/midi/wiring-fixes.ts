@@ -8,6 +8,7 @@ import { deviceOf, endWords } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, End, Lead, Rig } from '../rig/schema';
 import { circleOf, midiGraph, outJacks, reachIn, sendsOwn, type Way } from './graph';
+import { allOf } from '../units';
 
 const isUsed = (rig: Rig, e: End): boolean =>
   rig.leads.some((l) => [l.from, l.to].some((x) => x.device === e.device && x.jack === e.jack));
@@ -310,7 +311,7 @@ export function joinFix(rig: Rig, sender: string, device: string): Fix[] {
     return {
       words:
         boxes.length && at === from
-          ? `Join ${from.name} and ${to.name} with ${boxes.join(' and ')}`
+          ? `Join ${from.name} and ${to.name} with ${allOf(boxes)}`
           : `Run a MIDI lead from ${(at ?? from).name} to ${nameAt(rig, end, to)}` +
             boxes.map((b) => `, with ${b} before it`).join(''),
       edits: [...begin.edits, ...end.edits, midiLead(ids, begin.end, end.end, 2)],

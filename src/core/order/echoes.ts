@@ -2,6 +2,7 @@ import { type Job, kindOf } from '../kinds';
 import { byId } from '../rig/find';
 import type { StationFigures } from '../signal/station-figures';
 import { type Breach, DIRT, type Look, name, pick } from './look';
+import { allOf } from '../units';
 
 /** An amplifier that adds this much saturation behind a delay distorts its echoes audibly. */
 export const ADDED_DIRT_PERCENT = 8;
@@ -27,7 +28,7 @@ export function distorted(at: Look, amp: StationFigures): Breach[] {
   const [first, ...more] = new Set(here.map((s) => s.device));
   if (first !== at.s.device) return [];
   const devices = [first, ...more];
-  const names = devices.map((id) => ctx.device(id).name).join(' and ');
+  const names = allOf(devices.map((id) => ctx.device(id).name));
   const { jacks, loops } = kindOf(ctx.device(amp.device).kind);
   const loop = loops?.find((l) => jacks.find((j) => j.id === l.send[0])?.signal === 'audio');
   return [

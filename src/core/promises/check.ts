@@ -11,6 +11,7 @@ import { PROMISE_CHECKS, type PromiseCheck } from './checks';
 import type { SoundContext } from '../signal';
 import { untold } from './circles';
 import type { Breach, Ground } from './ground';
+import { allOf } from '../units';
 
 /** Whether a promise is kept, in how many sounds it was looked at, and what breaks it. */
 export interface PromiseResult {
@@ -213,9 +214,7 @@ function misnamed(rig: Rig, p: RigPromise, signals: () => readonly string[]): st
       const own = sent.filter((s) => sourceDevice(s) === sourceDevice(id));
       if (!own.length) return [`${name(id)} sends no signal of its own.`];
       if (own.includes(id) || id === sourceDevice(id)) return [];
-      return [
-        `${name(sourceDevice(id))} sends no signal of that name: it sends ${own.join(' and ')}.`,
-      ];
+      return [`${name(sourceDevice(id))} sends no signal of that name: it sends ${allOf(own)}.`];
     });
   });
 }

@@ -3,7 +3,7 @@ import type { SoundFigures } from '../analysis/sound-figures';
 import { nameOf } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
 import type { Rig } from '../rig/schema';
-import { fixed } from '../units';
+import { allOf, fixed } from '../units';
 import { routeBetween } from '../walk';
 import type { InSound } from './ground';
 import { routeWords } from './hearing';
@@ -51,7 +51,7 @@ export const mutedSilent: InSound<'muted-silent'> = (_p, { rig }, _sound, report
       return {
         sound: report.sound,
         why:
-          `${d.name} hears ${d.sources.map((s) => nameOf(rig, s)).join(' and ')} ` +
+          `${d.name} hears ${allOf(d.sources.map((s) => nameOf(rig, s)))} ` +
           `at ${fixed(d.levelDbu!.normal)} dBu by way of ${routeWords(rig, route)}.`,
         subjects: [d.device],
         route,

@@ -4,6 +4,7 @@ import { nameOf } from '../rig/find';
 import type { PromiseOf, Rig, Sound } from '../rig/schema';
 import { carriedFrom, destinationsIn, isOpen, sectionOut } from './carried';
 import type { Breach, Ground } from './ground';
+import { allOf } from '../units';
 
 /**
  * Destinations that a passive section reaches through stages that carry signal, and the gates on
@@ -46,7 +47,7 @@ export function cutTails(rig: Rig, from: Sound, to: Sound): { device: string; wh
         device: id,
         why:
           `${nameOf(rig, id)} no longer ` +
-          `reaches ${lost.map((d) => nameOf(rig, d)).join(' and ')}, so its tail is cut there.`,
+          `reaches ${allOf(lost.map((d) => nameOf(rig, d)))}, so its tail is cut there.`,
       });
     else {
       const gates = [...new Set(ways.flatMap((w) => [...w.gates]))];
@@ -54,8 +55,8 @@ export function cutTails(rig: Rig, from: Sound, to: Sound): { device: string; wh
         cut.push({
           device: id,
           why:
-            `${gates.map((g) => nameOf(rig, g)).join(' and ')} stands behind ${nameOf(rig, id)} ` +
-            'and shuts on its tail.',
+            `${allOf(gates.map((g) => nameOf(rig, g)))} ${gates.length > 1 ? 'stand' : 'stands'} behind ` +
+            `${nameOf(rig, id)} and ${gates.length > 1 ? 'shut' : 'shuts'} on its tail.`,
         });
     }
   }

@@ -11,7 +11,7 @@ import {
   stateIn,
 } from '../rig';
 import { deviceOf, endWords } from '../rig/find';
-import { fixed } from '../units';
+import { allOf, fixed } from '../units';
 import { type Difference, isAny } from './difference';
 import { analyse, type Report, type SoundReport } from './report';
 import { isNearly } from './tried';
@@ -171,7 +171,7 @@ function atDestinations(
   for (const d of one.destinations) {
     const now = two.destinations.find((x) => x.device === d.device);
     const heard = now?.sources ?? [];
-    const names = (ids: readonly string[]) => ids.map((s) => nameOf(rig, s)).join(' and ');
+    const names = (ids: readonly string[]) => allOf(ids.map((s) => nameOf(rig, s)));
     const gone = d.sources.filter((s) => !heard.includes(s));
     const fresh = heard.filter((s) => !d.sources.includes(s));
     if (gone.length) found.lost.push(`${d.name} no longer hears ${names(gone)}`);

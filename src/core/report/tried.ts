@@ -2,7 +2,7 @@ import type { Finding, Fix } from '../findings/finding';
 import { isOfBuilding } from '../findings/rules';
 import { isWorse, SEVERITIES } from '../findings/severity';
 import { applyEdits, type Edit, nameOf, type Rig } from '../rig';
-import { fixed } from '../units';
+import { allOf, fixed } from '../units';
 import { idleIn } from './idle';
 import { isSafe, type Outcomes, type Tried, type TriedFix } from './outcomes';
 import { Analyser, type Report, type SoundReport } from './report';
@@ -211,9 +211,7 @@ function unheard(rig: Rig, before: Report, after: Report): string[] {
     one.destinations.flatMap((d) => {
       const now = two.destinations.find((x) => x.device === d.device)?.sources ?? [];
       const gone = d.sources.filter((s) => !now.includes(s)).map((s) => nameOf(rig, s));
-      return gone.length
-        ? [{ what: `${d.name} no longer hears ${gone.join(' and ')}`, sound }]
-        : [];
+      return gone.length ? [{ what: `${d.name} no longer hears ${allOf(gone)}`, sound }] : [];
     }),
   );
   const sounds = new Map<string, string[]>();

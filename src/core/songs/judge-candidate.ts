@@ -3,7 +3,7 @@ import type { Rig } from '../rig/schema';
 import type { Needs } from './controller-choice';
 import { fitLabel, widthOf } from './labels';
 import { pageChanges, pagesFor } from './pads';
-import { howMany } from '../units';
+import { anyOf, howMany } from '../units';
 
 /** One need, whether a candidate meets it, and why. */
 export interface Point {
@@ -152,7 +152,7 @@ function measuredPoints(c: Candidate, wants: ControllerWants): Point[] {
   const { power, grams, price, widthMm, depthMm } = wants;
   if (power?.length)
     points.push({
-      need: `runs on ${power.join(' or ')}`,
+      need: `runs on ${anyOf(power)}`,
       met: c.power !== undefined && power.includes(c.power),
       why: c.power ?? UNSAID,
     });

@@ -15,6 +15,7 @@ import { placeOf } from '../rig/stands-where';
 import { walkOrder } from '../walk';
 import { Choices } from './choices';
 import type { Proposal } from './propose';
+import { allOf } from '../units';
 
 /** How far it is, from 0 to 1, and what is being done. */
 export type Tell = (share: number, words: string) => Promise<void>;
@@ -146,7 +147,7 @@ const KIND_WORDS: Record<string, string> = {
 function countWords(kinds: readonly string[]): string {
   const counts = new Map<string, number>();
   for (const k of kinds) counts.set(k, (counts.get(k) ?? 0) + 1);
-  return [...counts].map(([k, n]) => `${n} × ${KIND_WORDS[k] ?? k}`).join(' and ');
+  return allOf([...counts].map(([k, n]) => `${n} × ${KIND_WORDS[k] ?? k}`));
 }
 
 /** What stands on the floor and has a size. */

@@ -5,6 +5,7 @@ import { usualMetres } from '../rig/joining';
 import type { Sheet } from '../rig/sheets';
 import { ChainError, type ChainItem, type ChainPart, parseChain } from './chain-grammar';
 import { ChainWords } from './chain-words';
+import { allOf } from '../units';
 
 /** Something in a line that was read: where it stands, and what it was taken for. */
 export interface ReadItem {
@@ -336,10 +337,9 @@ class Making {
       const most = jacksOf(mixer, 'in').length;
       const device = this.add(mixer);
       this.notes.push(
-        `${this.nameOf(device)} was put in: ${waiting
-          .slice(0, most)
-          .map((e) => this.nameOf(e.device))
-          .join(' and ')} come to one input`,
+        `${this.nameOf(device)} was put in: ${allOf(
+          waiting.slice(0, most).map((e) => this.nameOf(e.device)),
+        )} come to one input`,
       );
       this.feed(device, mixer, waiting.slice(0, most));
       waiting = [{ device, jack: 'out' }, ...waiting.slice(most)];

@@ -2,6 +2,7 @@ import { type Job, kindOf } from '../kinds';
 import type { Character, Device, Sound } from '../rig/schema';
 import { jobOf, METRES, type Waiting } from './making';
 import type { Wiring } from './ways/amp-parts';
+import { allOf } from '../units';
 
 /** A loop switcher of the start, and what hangs in each of its loops. */
 export interface Switching {
@@ -69,7 +70,7 @@ export function hangInLoops(
     const out = making.through({ left: jack(`send${i + 1}`), metres: 0.5 }, group);
     making.join(out.left, jack(`return${i + 1}`), 0.5);
   }
-  const names = (group: readonly Device[]) => group.map((d) => d.name).join(' and ');
+  const names = (group: readonly Device[]) => allOf(group.map((d) => d.name));
   for (const [i, group] of loops.entries()) {
     const others = sounds.filter((s) =>
       group.some(

@@ -33,6 +33,17 @@ export const asSet = (value: number, unit: string): string =>
 export const howMany = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;
 
+const ALL = new Intl.ListFormat('en-GB', { type: 'conjunction' });
+const ANY = new Intl.ListFormat('en-GB', { type: 'disjunction' });
+
+/** Several, as they are said: "A", "A and B", "A, B and C". */
+export const allOf = (names: Iterable<string | number>): string =>
+  ALL.format(Array.from(names, String));
+
+/** One of several, as they are said: "A", "A or B", "A, B or C". */
+export const anyOf = (names: Iterable<string | number>): string =>
+  ANY.format(Array.from(names, String));
+
 /** A value with the usual prefix: 62 500 Ω is "62.5 kΩ", 3.3e-10 F is "330 pF". */
 export function withPrefix(value: number, unit: string, digits = 3): string {
   if (value === 0) return `0 ${unit}`;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { asSet, howMany } from '.';
+import { allOf, anyOf, asSet, howMany } from '.';
 import { add, type Complex, complex, inverted, magnitude, multiply, subtract } from './complex';
 import {
   clockHour,
@@ -150,6 +150,21 @@ test('a knob is typed as a tech says it, and what it says of itself is understoo
   // Nowhere a knob points: half past five and six o'clock, eleven on a scale of ten, words.
   for (const wrong of ['half past 5', "6 o'clock", '11', '13:00', 'loud', '', '-1'])
     expect([wrong, readKnob(wrong)]).toEqual([wrong, undefined]);
+});
+
+test('several, and one of several, as they are said', () => {
+  const some = (n: number) => ['Kiln', 'Slate', 'Ferry'].slice(0, n);
+  expect([1, 2, 3].map((n) => allOf(some(n)))).toEqual([
+    'Kiln',
+    'Kiln and Slate',
+    'Kiln, Slate and Ferry',
+  ]);
+  expect([1, 2, 3].map((n) => anyOf(some(n)))).toEqual([
+    'Kiln',
+    'Kiln or Slate',
+    'Kiln, Slate or Ferry',
+  ]);
+  expect([allOf([]), anyOf(new Set([50, 60]))]).toEqual(['', '50 or 60']);
 });
 
 test('so many of something, and a value as it was set', () => {

@@ -15,7 +15,7 @@ import type { MainsNeed } from '../../core/kinds/kind';
 import type { Outcome } from '../../core/outcome';
 import type { Device } from '../../core/rig';
 import type { Rig } from '../../core/rig/schema';
-import { fixed } from '../../core/units';
+import { allOf, anyOf, fixed } from '../../core/units';
 import { CommitNumber } from '../look/commit-number';
 import { useDocument, useRig } from '../store/use-rig';
 
@@ -160,7 +160,7 @@ function CountryTable({ checks }: { checks: CountryCheck[] }) {
           <tr key={c.country.code} data-country={c.country.code}>
             <td>{c.country.name}</td>
             <td>
-              {voltsIn(c.country).join(' or ')} V, {c.country.hz.join(' and ')} Hz
+              {anyOf(voltsIn(c.country))} V, {allOf(c.country.hz)} Hz
             </td>
             <td>{c.country.plugs}</td>
             <td>{fixed(c.amps)} A</td>
@@ -197,7 +197,7 @@ function TakerRow({
       <td>
         <strong>{d.name}</strong>
         <div className="faint common-text">
-          {need.hz.join(' and ')} Hz
+          {allOf(need.hz)} Hz
           {need.inrushAmps ? `, ${need.inrushAmps} A at the start` : ''}
         </div>
       </td>
@@ -217,7 +217,7 @@ function TakerRow({
           w={168}
           aria-label={`Mains voltage of ${d.name}`}
           allowDeselect={false}
-          placeholder={need.volts.map((r) => r.join(' to ')).join(' or ')}
+          placeholder={anyOf(need.volts.map((r) => r.join(' to ')))}
           value={rangeOf(need.volts)}
           data={RANGES.map(({ value, label }) => ({ value, label }))}
           onChange={(v) => {

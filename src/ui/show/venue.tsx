@@ -2,6 +2,7 @@ import { checkCountries, type Country, countryOf, misfitsAt, voltsIn } from '../
 import { kindOf } from '../../core/kinds';
 import type { Show } from '../../core/show/book';
 import { useDocument } from '../store/use-rig';
+import { anyOf } from '../../core/units';
 
 /** What the mains and the plugs of the country ask of the rig. */
 export function Venue({ show }: { show: Show }) {
@@ -13,8 +14,8 @@ export function Venue({ show }: { show: Show }) {
     <div data-venue={country.code}>
       <h3>In {country.name}</h3>
       <p>
-        {voltsIn(country).join(' or ')} V, {country.hz.join(' or ')} Hz, plugs {country.plugs}. The
-        rig draws up to {check ? check.amps.toFixed(1) : '?'} A.
+        {anyOf(voltsIn(country))} V, {anyOf(country.hz)} Hz, plugs {country.plugs}. The rig draws up
+        to {check ? check.amps.toFixed(1) : '?'} A.
       </p>
       {check && check.wrong.length > 0 ? (
         <ul>

@@ -17,6 +17,7 @@ import {
   stateIn,
   waysOf,
 } from '../../core/rig';
+import { allOf } from '../../core/units';
 
 /** Two ids for leads that an edit makes. */
 export const newLeads = (rig: Rig): string[] => {
@@ -244,7 +245,7 @@ export function waysOut(rig: Rig, device: Device): { words: string; edit: Edit }
     ...(loops.length === sides
       ? [
           {
-            words: `Out, onto ${loops.map((l) => l.label.replace('send and return', 'loop')).join(' and ')}`,
+            words: `Out, onto ${allOf(loops.map((l) => l.label.replace('send and return', 'loop')))}`,
             edit: {
               edit: 'moveToLoop' as const,
               device: device.id,

@@ -7,7 +7,7 @@ import { type Edit, problemLines, type Rig, type Song, type SongSet } from '../.
 import { FileField, NotRead, type Wrong } from '../look/read-file';
 import { fileName, save } from '../look/save-file';
 import { useDocument, useRig } from '../store/use-rig';
-import { howMany } from '../../core/units';
+import { allOf, howMany } from '../../core/units';
 
 type Taken =
   { ok: true; songs?: Song[]; sets?: SongSet[]; notes?: string[] } | { ok: false; lines: string[] };
@@ -108,7 +108,7 @@ export function FileMenu({ song, set }: { song?: Song; set?: SongSet }) {
       taken.songs?.length ? howMany(taken.songs.length, 'song') : '',
       taken.sets?.length ? howMany(taken.sets.length, 'set') : '',
     ].filter(Boolean);
-    const words = `read ${counted.join(' and ') || 'nothing'} from ${file.name}`;
+    const words = `read ${allOf(counted) || 'nothing'} from ${file.name}`;
     if (edits.length && edit(edits, words).ok)
       setNotice(
         `${at(words, 0).toUpperCase()}${words.slice(1)}. It can be undone.` +

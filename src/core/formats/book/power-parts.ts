@@ -1,4 +1,4 @@
-import { fixed } from '../../units';
+import { allOf, anyOf, fixed } from '../../units';
 import { table, words, heading } from './blocks';
 import { checkCountries, loadsOf, unfed, powerLeadsByPlugs, voltsIn } from '../../build';
 import type { PartMaker } from './part';
@@ -59,7 +59,7 @@ export const power: PartMaker = {
             ['Country', 'Mains', 'Plugs', 'Draws', 'Does not bear it'],
             checkCountries(rig).map((c) => [
               c.country.name,
-              `${voltsIn(c.country).join(' or ')} V, ${c.country.hz.join(' and ')} Hz`,
+              `${anyOf(voltsIn(c.country))} V, ${allOf(c.country.hz)} Hz`,
               c.country.plugs,
               `${fixed(c.amps)} A`,
               c.wrong

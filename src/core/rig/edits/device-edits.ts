@@ -14,6 +14,7 @@ import { clipSchema } from '../clip';
 import { usualMetres } from '../joining';
 import { USUAL_WORDS } from '../words';
 import { onDevice, given } from './parts';
+import { allOf } from '../../units';
 
 export const deviceEdits = {
   addDevice: defineEdit(
@@ -125,7 +126,7 @@ export const deviceEdits = {
     },
     {
       apply: (rig, e) => moveToLoop(rig, e.device, e.loops, e.newLeads),
-      words: (e, { d }) => `moved ${d(e.device)} out, onto ${e.loops.join(' and ')}`,
+      words: (e, { d }) => `moved ${d(e.device)} out, onto ${allOf(e.loops)}`,
     },
   ),
   moveFromLoop: defineEdit(

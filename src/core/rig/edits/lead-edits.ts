@@ -3,6 +3,7 @@ import { defineEdit } from './define';
 import { idSchema, leadSchema } from '../schema';
 import { leadOf, leadTypeFor, endWords } from '../find';
 import { given } from './parts';
+import { allOf } from '../../units';
 
 export const leadEdits = {
   connect: defineEdit(
@@ -73,12 +74,12 @@ export const leadEdits = {
               : leadTypeFor(rig, l.from, l.to);
       },
       words: (e, { rig }) =>
-        `exchanged where the leads from ${e.leads
-          .map((id) => {
+        `exchanged where the leads from ${allOf(
+          e.leads.map((id) => {
             const l = leadOf(rig, id);
             return l ? endWords(rig, l.from) : id;
-          })
-          .join(' and ')} go`,
+          }),
+        )} go`,
     },
   ),
 };

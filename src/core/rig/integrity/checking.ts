@@ -1,5 +1,6 @@
 import { type Kind, KINDS } from '../../kinds';
 import type { Device, Rig } from '../schema';
+import { anyOf } from '../../units';
 
 /** A device of the rig with its kind; those of a kind that is not there are missing. */
 export type Known = ReadonlyMap<string, { device: Device; kind: Kind }>;
@@ -28,6 +29,6 @@ export function nearest(word: string): string {
     .filter((p) => p.length > 2);
   const close = KINDS.filter((k) => parts.some((p) => k.id.includes(p))).slice(0, 4);
   return close.length
-    ? `did you mean ${close.map((k) => `"${k.id}"`).join(' or ')}?`
+    ? `did you mean ${anyOf(close.map((k) => `"${k.id}"`))}?`
     : 'the kinds are listed in docs/kinds.md';
 }

@@ -4,6 +4,7 @@ import { jobOf } from '../making';
 import { staysInFront } from '../switching';
 import type { Wiring } from './amp-parts';
 import { isWet } from './desk';
+import { allOf } from '../../units';
 
 const DIRT: readonly Job[] = ['fuzz', 'drive', 'boost'];
 const isDirty = (d: Device): boolean => DIRT.includes(jobOf(d)) && !staysInFront(d);
@@ -149,7 +150,7 @@ function withLoops(
       `In the loop of ${d.name}`,
       [
         ['nothing', 'nothing'],
-        ...(held.length ? [['held', held.map((x) => x.name).join(' and ')] as const] : []),
+        ...(held.length ? [['held', allOf(held.map((x) => x.name))] as const] : []),
         ...(mayAmp ? [['amp', 'the amplifier of the modeler'] as const] : []),
       ],
       'nothing',

@@ -82,7 +82,7 @@ function FaultsTable({
             </td>
             <td>
               {f.because}
-              <div className="faint">{f.cure} cures it</div>
+              {f.because !== 'by hand' && <div className="faint">{f.cure} cures it</div>}
             </td>
             <td>{f.keys.map((k) => keyName(rig, f.device, k)).join(', ')}</td>
             <td>{f.count}</td>

@@ -1,6 +1,6 @@
 import { keyWords, runChange } from '../../../core/midi';
 import { nameOf } from '../../../core/rig/find';
-import { fixed } from '../../../core/units';
+import { allOf, fixed } from '../../../core/units';
 import { useDocument } from '../../store/use-rig';
 
 type Change = ReturnType<typeof runChange>;
@@ -12,7 +12,7 @@ export function WhenDone({ change }: { change: Change }) {
     <div data-done className="bus-view-text">
       {change.pressed.length ? (
         <>
-          Pressed on {change.pressed.map((p) => nameOf(rig, p)).join(' and ')}. All in place after{' '}
+          Pressed on {allOf(change.pressed.map((p) => nameOf(rig, p)))}. All in place after{' '}
           <strong>{fixed(change.doneMs, 2)} ms</strong>
           {change.silentMs > 0 ? (
             <>, {fixed(change.silentMs, 1)} ms of it silent while something loads</>

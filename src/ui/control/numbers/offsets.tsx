@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { numbersOn, type MidiDevice } from '../../../core/midi';
 import { at } from '../../../core/outcome';
 import type { Address, Rig } from '../../../core/rig';
+import { allOf } from '../../../core/units';
 
 /** What a number on one screen becomes on another: through the wire, to the sound that is kept there. */
 export function Offsets({ rig, devices }: { rig: Rig; devices: MidiDevice[] }) {
@@ -68,8 +69,7 @@ export function Offsets({ rig, devices }: { rig: Rig; devices: MidiDevice[] }) {
         {isWire ? (
           <>
             That is <strong>{numbersOn(m, wire)}</strong> on {m.device.name}, which keeps{' '}
-            {holds.length ? <strong>{holds.map((s) => s.name).join(' and ')}</strong> : 'nothing'}{' '}
-            there.
+            {holds.length ? <strong>{allOf(holds.map((s) => s.name))}</strong> : 'nothing'} there.
           </>
         ) : (
           'That is no number of the wire: 0 to 127.'

@@ -14,7 +14,7 @@ import {
 import { at as entryAt, sure } from '../../../core/outcome';
 import { type Device, nameOf, type Rig } from '../../../core/rig';
 import { type Scene, sectionScene } from '../../../core/songs';
-import { fixed } from '../../../core/units';
+import { allOf, fixed } from '../../../core/units';
 import type { Log, Stop } from './stops';
 
 interface Given {
@@ -52,7 +52,7 @@ export function useFloor({ rig, stage, stops, at, onAt, plain }: Given) {
       const done = call(stage, now, scene, pressed, { held });
       setNow(done.now);
       setCalled(scene);
-      const by = done.change.pressed.map((p) => nameOf(rig, p)).join(' and ');
+      const by = allOf(done.change.pressed.map((p) => nameOf(rig, p)));
       const how = held ? 'called with a long press' : 'called';
       const words = by
         ? `${scene.name} ${how} on ${by}: all in place after ${fixed(done.change.doneMs, 1)} ms.`

@@ -1,5 +1,5 @@
 import type { Needs } from '../../../core/songs';
-import { howMany } from '../../../core/units';
+import { allOf, howMany } from '../../../core/units';
 /** What a foot controller has to do for this rig and these songs, with reasons. */
 export function NeedsList({ needs }: { needs: Needs }) {
   return (
@@ -10,10 +10,7 @@ export function NeedsList({ needs }: { needs: Needs }) {
           <strong>{howMany(needs.switches.count, 'switch', 'switches')} at once</strong>:{' '}
           {howMany(needs.switches.sounds, 'sound')}
           {needs.switches.song ? ` in ${needs.switches.song}, more than in any other song` : ''}
-          {needs.switches.always.length
-            ? `, and always ${needs.switches.always.join(' and ')}`
-            : ''}
-          .
+          {needs.switches.always.length ? `, and always ${allOf(needs.switches.always)}` : ''}.
         </li>
         <li>
           <strong>

@@ -1,6 +1,7 @@
 import { answer, problem } from '@/server/answers';
 import { database } from '@/server/database';
 import { listGear, removeGear } from '@/server/gear';
+import { allOf } from '../../../../core/units';
 
 export const dynamic = 'force-dynamic';
 
@@ -11,7 +12,7 @@ export const DELETE = (request: Request, { params }: { params: Promise<{ serial:
       decodeURIComponent((await params).serial),
     );
     if (usedIn.length)
-      return problem(409, `It is used in ${usedIn.join(' and ')}.`, {
+      return problem(409, `It is used in ${allOf(usedIn)}.`, {
         detail: 'Take its serial number off the device there first.',
       });
     if (!removed) return problem(404, 'There is no such unit any more.');
