@@ -67,6 +67,9 @@ async function productionBuild() {
  */
 const SHORT_LIVED = ['--max-semi-space-size=64', '--interrupt-budget=540000'];
 
+/** How long one test may take, in ms; those of the server start programs while everything else runs. */
+const TIME_MS = { core: 60_000, server: 180_000, browser: 240_000 };
+
 /** Runs one project of tests. Not in step: the browser is driven from here and must be answered meanwhile. */
 async function jest(project, env, more = []) {
   const folder = mkdtempSync(join(tmpdir(), 'yantrel-test-'));
@@ -79,9 +82,8 @@ async function jest(project, env, more = []) {
     '--testSequencer=./scripts/longest-first.mjs',
     '--json',
     `--outputFile=${file}`,
-    ...(project === 'browser'
-      ? ['--maxWorkers=2', '--forceExit', '--testTimeout=240000']
-      : ['--testTimeout=60000']),
+    `--testTimeout=${TIME_MS[project]}`,
+    ...(project === 'browser' ? ['--maxWorkers=2', '--forceExit'] : []),
     ...more,
     ...process.argv.slice(3),
   ];
@@ -140,15 +142,6 @@ async function coreTests() {
   clearGroups();
 }
 
-// The code is checked and built while the unit tests run: neither keeps two cores busy alone.
-await Promise.all([
-  (async () => {
-    if (wanted('code')) await codeChecks();
-    if (wanted('browser')) await productionBuild();
-  })(),
-  wanted('core') ? coreTests() : undefined,
-]);
-
 const postgres =
   wanted('server') || wanted('browser') ? await startPostgres('test', 54_620) : undefined;
 /** What runs while the browser tests do, and how each is put away. */
@@ -188,7 +181,18 @@ async function browserTests() {
   });
 }
 try {
-  if (wanted('server')) await jest('server', { DATABASE_URL: postgres.url });
+  // The code is checked and built, and the server tried, while the unit tests run: none keeps two cores
+  // busy alone.
+  await Promise.all([
+    (async () => {
+      if (wanted('code')) await codeChecks();
+      if (wanted('browser')) await productionBuild();
+    })(),
+    wanted('core') ? coreTests() : undefined,
+    wanted('server')
+      ? jest('server', { DATABASE_URL: postgres.url }, ['--maxWorkers=1'])
+      : undefined,
+  ]);
   if (wanted('browser')) await browserTests();
 } catch (error) {
   failed++;

@@ -5,6 +5,7 @@ import {
   checkCountries,
   cutList,
   judge,
+  type LayoutChoice,
   mainsSums,
   mountedIn,
   packingOf,
@@ -143,12 +144,12 @@ export const layoutOf = async (
   rig: Rig,
   board: string,
   add: readonly string[],
-  mayTurn: boolean,
+  choice: Pick<LayoutChoice, 'mayTurn' | 'effort'>,
 ) => {
   const solver = await exactSolver();
   const silent = () => Promise.resolve();
   return proposeLayout(rig, board, add, pressedDevices(rig), walkOrder(rig), silent, {
-    mayTurn,
+    ...choice,
     solver,
   });
 };

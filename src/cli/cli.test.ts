@@ -195,7 +195,9 @@ test('build, layout and the rig book of a file', () => {
     }),
   );
   const out = join(folder, 'arranged.json');
-  const laid = JSON.parse(cli('layout', small, '--json', '--out', out).stdout) as {
+  const laid = JSON.parse(
+    cli('layout', small, '--effort', '0.2', '--json', '--out', out).stdout,
+  ) as {
     leastMetres: number;
     better: boolean;
     found: { clashes: number };
@@ -207,6 +209,8 @@ test('build, layout and the rig book of a file', () => {
     found: { clashes: 0 },
     now: { clashes: 5 },
   });
+  for (const wrong of ['0', '-1', 'much', '21'])
+    expect(cli('layout', small, '--effort', wrong).stderr).toContain(`"${wrong}" is no effort`);
   expect(
     (JSON.parse(cli('build', out, '--json').stdout) as typeof built).boards[0]!.clashes,
   ).toEqual([]);
@@ -313,6 +317,26 @@ test('every command line that the README prints runs as it is printed', () => {
     expect([line, ran.status === 0 || ran.status === 1, ran.stderr]).toEqual([line, true, '']);
   }
 }, 120_000);
+
+test('who reads the first line only, as head does, is told of no mistake; a full disk is told as one', () => {
+  const said = spawnSync(
+    'sh',
+    ['-c', `"${process.execPath}" scripts/yantrel.mjs report ${touring} --json | head -1`],
+    { encoding: 'utf8' },
+  );
+  expect([said.stdout, said.stderr]).toEqual(['{\n', '']);
+  const full = spawnSync(
+    'sh',
+    ['-c', `"${process.execPath}" scripts/yantrel.mjs line ${touring} > /dev/full`],
+    {
+      encoding: 'utf8',
+    },
+  );
+  expect([full.status, full.stderr]).toEqual([
+    2,
+    expect.stringMatching(/^The answer could not be written: ENOSPC/),
+  ]);
+});
 
 test('a rig of a line, and a line of a rig; what is not understood is marked under the line', () => {
   const made = join(folder, 'made.json');

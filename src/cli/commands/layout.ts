@@ -9,10 +9,14 @@ interface Asked {
   add?: string[];
   all?: boolean;
   turn: boolean;
+  effort: string;
 }
 
+/** So many times the usual number of moves may be asked for. */
+const MOST_EFFORT = 20;
+
 /** Devices that the layout is to place, beyond those that stand on the board. */
-const toAdd = (rig: Rig, { add = [], all }: Omit<Asked, 'turn'>): string[] =>
+const toAdd = (rig: Rig, { add = [], all }: Pick<Asked, 'add' | 'all'>): string[] =>
   all
     ? rig.devices
         .filter((d) => d.host === undefined && !d.at && !d.rack && d.place === 'floor' && sizeOf(d))
@@ -45,6 +49,11 @@ export const layout = command<Asked & { out?: string }>({
     { flags: '--add <devices...>', about: 'devices to place that stand nowhere yet' },
     { flags: '--all', about: 'place everything on the floor that stands nowhere yet' },
     { flags: '--no-turn', about: 'leave everything turned as it is' },
+    {
+      flags: '--effort <times>',
+      about: 'moves against the usual number of them: 0.2 is quick, 3 takes three times as long',
+      initial: '1',
+    },
     { flags: '--out <path>', about: 'write the rig with the layout to a file' },
   ],
   run: async (rig, options): Promise<Answer> => {
@@ -52,7 +61,11 @@ export const layout = command<Asked & { out?: string }>({
       options.board === undefined
         ? (rig.boards?.[0] ?? refuse('There is no board in this rig.'))
         : named(rig.boards, options.board, (b) => b.name, 'board');
-    const proposed = await layoutOf(rig, board.id, toAdd(rig, options), options.turn);
+    const effort = Number(options.effort);
+    if (!(effort > 0 && effort <= MOST_EFFORT))
+      refuse(`"${options.effort}" is no effort; give up to ${MOST_EFFORT}, such as 0.2.`);
+    const choice = { mayTurn: options.turn, effort };
+    const proposed = await layoutOf(rig, board.id, toAdd(rig, options), choice);
     if (!proposed.ok) return saysWhy(proposed);
     const found = proposed.value;
     const applied = applyEdits(rig, found.edits);

@@ -46,7 +46,12 @@ export { BOARD_SIZES } from './board-sizes';
 export { BUILD_REMARKS, buildRemarks, clashWords } from './build-remarks';
 export { COUNTRIES, type Country, plugFits, voltsIn } from './countries';
 export { PLUG_CLEARANCE, sizeOf, spotsOf, spotsOnBox } from './footprint';
-export { type LayoutFigures, type LayoutProposal, proposeLayout } from './layout';
+export {
+  type LayoutFigures,
+  type LayoutProposal,
+  type LayoutChoice,
+  proposeLayout,
+} from './layout';
 export { type LeadNeed, leadNeeds } from './lead-needs';
 export {
   checkCountries,
