@@ -2,6 +2,7 @@ import { pluggedJacks } from '../circuit';
 import { resolveState, stateIn } from '../rig/device-state';
 import { kindOf, type Pass } from '../kinds';
 import type { Remarker } from './evidence';
+import { allOf } from '../units';
 
 /**
  * Knobs that do nothing because the signal comes in behind them: an amplifier used as a slave, a
@@ -52,7 +53,7 @@ export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
         severity: 'advice' as const,
         subjects: [device.id],
         what:
-          `${dead.map((p) => p.label).join(', ')} ` +
+          `${allOf(dead.map((p) => p.label))} ` +
           `of ${device.name} ${dead.length > 1 ? 'do' : 'does'} nothing here.`,
         why:
           'The signal comes in behind; only what stands after that point still works. Read ' +

@@ -82,8 +82,10 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
       subjects: devices,
       about: 'pairs',
       what:
-        `${pairs.length} small ground ${pairs.length === 1 ? 'loop runs' : 'loops run'} ` +
-        `between two devices each: ${pairs.map((p) => allOf(p.devices.map(name))).join('; ')}.`,
+        (pairs.length === 1
+          ? 'A small ground loop runs between two devices: '
+          : `${pairs.length} small ground loops run between two devices each: `) +
+        `${pairs.map((p) => allOf(p.devices.map(name))).join('; ')}.`,
       why:
         'Two leads side by side between the same two boxes (a loop’s send and return, a ' +
         'stereo pair). Tie them together along their whole length, and they enclose nothing ' +

@@ -25,6 +25,13 @@ const at = (
 /** Every nominal voltage of a country. */
 export const voltsIn = ({ volts, also }: Country): number[] => [volts, ...also];
 
+/** Countries whose names take an article in a sentence. */
+const WITH_ARTICLE: ReadonlySet<string> = new Set(['FO', 'GB', 'NL', 'PH', 'US']);
+
+/** A country as a sentence has it: "Austria", "the Netherlands". */
+export const inSentence = ({ code, name }: Country): string =>
+  WITH_ARTICLE.has(code) ? `the ${name}` : name;
+
 /** Sockets that take a plug beside those of its own letter, with its earth where it has one. */
 const ALSO_INTO: Partial<Record<MainsPlug, string>> = { A: 'B', C: 'EFHJKLNO', E: 'F', F: 'E' };
 

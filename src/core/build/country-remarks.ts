@@ -1,5 +1,5 @@
 import type { Remark } from '../findings/finding';
-import { voltsIn } from './countries';
+import { voltsIn, inSentence } from './countries';
 import { type CountryCheck, type CountryWrong, mainsOf } from './mains';
 import { allOf, anyOf } from '../units';
 
@@ -18,7 +18,7 @@ export function countryRemark(
     return {
       ...told,
       severity: 'advice',
-      what: `The plug of ${device.name} goes into no socket in ${country.name}.`,
+      what: `The plug of ${device.name} goes into no socket in ${inSentence(country)}.`,
       why:
         `It has plug ${device.mains?.plug}; there they have ${country.plugs}. An adapter has to ` +
         'carry the protective earth.',
@@ -28,9 +28,12 @@ export function countryRemark(
       ...told,
       severity: 'caution',
       what: `Nobody has said how the voltage selector of ${device.name} is set.`,
-      why: `In ${country.name} they have ${anyOf(voltsIn(country))} V. Look before it is plugged in.`,
+      why: `In ${inSentence(country)} they have ${anyOf(voltsIn(country))} V. Look before it is plugged in.`,
     };
-  const misfit = { ...told, what: `${device.name} is not made for the mains in ${country.name}.` };
+  const misfit = {
+    ...told,
+    what: `${device.name} is not made for the mains in ${inSentence(country)}.`,
+  };
   if (what === 'hz')
     return {
       ...misfit,
@@ -42,7 +45,7 @@ export function countryRemark(
   return {
     ...misfit,
     ...(setTo !== undefined && {
-      what: `${device.name} is set to ${setTo} V, which is not the mains in ${country.name}.`,
+      what: `${device.name} is set to ${setTo} V, which is not the mains in ${inSentence(country)}.`,
     }),
     severity: what === 'over' ? 'danger' : 'fault',
     why:

@@ -44,7 +44,7 @@ export { type Path } from './board-ways';
 export { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
 export { BOARD_SIZES } from './board-sizes';
 export { BUILD_REMARKS, buildRemarks, clashWords } from './build-remarks';
-export { COUNTRIES, type Country, plugFits, voltsIn } from './countries';
+export { COUNTRIES, type Country, plugFits, inSentence, voltsIn } from './countries';
 export { PLUG_CLEARANCE, sizeOf, spotsOf, spotsOnBox } from './footprint';
 export {
   type LayoutFigures,

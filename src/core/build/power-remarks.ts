@@ -230,6 +230,8 @@ function without(rig: Rig, loads: readonly Load[]): Remark[] {
   const list = unfed(rig);
   if (!list.length) return [];
   const none = loads.every((l) => l.takers.length === 0);
+  const shown = list.slice(0, 8).map((t) => t.device.name);
+  const more = list.length - shown.length;
   return [
     {
       rule: 'power-none',
@@ -240,12 +242,8 @@ function without(rig: Rig, loads: readonly Load[]): Remark[] {
         ? 'No device has been given an outlet yet.'
         : `${list.length === 1 ? `${at(list, 0).device.name} has` : `${list.length} devices have`} no power.`,
       why:
-        `${list
-          .slice(0, 8)
-          .map((t) => t.device.name)
-          .join(
-            ', ',
-          )}${list.length > 8 ? ` and ${list.length - 8} more` : ''} ${list.length === 1 ? 'is' : 'are'} ` +
+        `${allOf([...shown, ...(more > 0 ? [`${more} more`] : [])])} ` +
+        `${list.length === 1 ? 'is' : 'are'} ` +
         'plugged into no outlet. Under Build, Power, a plan gives them out.',
       ...(none ? {} : fixes(pluggedIn(rig, list))),
     },

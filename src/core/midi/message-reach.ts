@@ -248,7 +248,7 @@ function lampsRemark(
       about: id,
       what: `The lamps of ${m.device.name} go stale when something is switched elsewhere.`,
       why:
-        `${stale.map((d) => nameOf(rig, d.device.id)).join(', ')} ${one ? 'has' : 'have'} ` +
+        `${allOf(stale.map((d) => nameOf(rig, d.device.id)))} ${one ? 'has' : 'have'} ` +
         `switches or knobs of ${one ? 'its' : 'their'} own and report${one ? 's' : ''} nothing ` +
         `back to it: ${stale.some((d) => d.reports) ? 'no lead runs back' : 'they cannot'}.`,
     },

@@ -13,6 +13,7 @@ import {
 } from './message';
 import type { Mapped, MidiDevice, Reception } from './setup';
 import type { Effect, Memory, Standing } from './stand-in';
+import { asSet } from '../units';
 
 /** A message as a Standard MIDI File holds it, but for its time. */
 export type FileEvent =
@@ -271,9 +272,9 @@ const MIDDLE = (MOST_FINE + 1) / 2;
 const bend: MessageSort<MessageOf<'bend'>> = {
   isRealtime: false,
   bytes: (m) => [0xe0 | (m.channel - 1), (m.bend + MIDDLE) & 127, (m.bend + MIDDLE) >> 7],
-  words: (m) => `channel ${m.channel}, pitch bend ${m.bend}`,
+  words: (m) => `channel ${m.channel}, pitch bend ${asSet(m.bend, '')}`,
   columns: (m) => ({ channel: m.channel, value: m.bend }),
-  title: (m) => `Pitch bend ${m.bend}`,
+  title: (m) => `Pitch bend ${asSet(m.bend, '')}`,
   event: (m) => ({ type: 'pitchBend', channel: m.channel - 1, value: m.bend }),
   isTaken: (m, device) => hears(device, m.channel) && movedBy(device, 'bend') !== undefined,
   take: (m, receiver) => {

@@ -8,7 +8,7 @@ import { delayTimes, soundsIn, tempoDevices, withTimesKept } from './delays';
 import { runningOrder } from './running-order';
 import { sectionScene } from '../control/scene';
 import { clockTime } from './timeline';
-import { howMany } from '../units';
+import { allOf, howMany } from '../units';
 
 /**
  * What is wrong with songs and sets: sounds that are gone, instruments that do not sound, times
@@ -204,7 +204,7 @@ function longSets(rig: Rig, all: string[]): SceneRemark[] {
                   (gone.length === 1 ? 'a song that is' : `${gone.length} songs that are`) +
                   ' gone.',
                 why:
-                  `${gone.map((e) => `"${e.song}"`).join(', ')} ${gone.length === 1 ? 'is' : 'are'} ` +
+                  `${allOf(gone.map((e) => `"${e.song}"`))} ${gone.length === 1 ? 'is' : 'are'} ` +
                   'not among the songs of this rig.',
                 fix: {
                   words: 'Take out of the set what is gone',

@@ -125,7 +125,7 @@ interface Feeding extends ReturnType<typeof fedBy> {
 const whyFed = ({ starved, shared }: Feeding, onHand: boolean): string =>
   [
     starved.length
-      ? `${starved.join(', ')} get${starved.length > 1 ? '' : 's'} nothing: ` +
+      ? `${allOf(starved)} get${starved.length > 1 ? '' : 's'} nothing: ` +
         (onHand ? 'what is on hand does not do.' : 'none of the sets that were tried does.')
       : onHand
         ? 'What is on hand feeds everything.'

@@ -4,6 +4,7 @@ import { usualMetres } from '../rig/joining';
 import type { Device, End, Sound } from '../rig/schema';
 import type { Making } from './making';
 import type { Wiring } from './ways/amp-parts';
+import { allOf } from '../units';
 
 /** Most devices that hang one behind the other before a box repeats for all at once. */
 const MOST_IN_A_ROW = 2;
@@ -70,11 +71,13 @@ export function wireMessages(w: Wiring, sounds: readonly Sound[]): Sound[] {
   choices.take('calls', 'Who calls sounds', [['so', caller.name]], 'so', () =>
     [
       there?.length
-        ? `It reaches ${there.join(', ')}, each on a channel of its own; every sound is a program ` +
+        ? `It reaches ${allOf(there)}, each on a channel of its own; every sound is a program ` +
           'of each that has programs.'
         : 'Every sound is a preset of it.',
       follows ? 'It leads with clock, too.' : '',
-      lost?.length ? `${lost.join(', ')} is beyond the 16 channels of one line.` : '',
+      lost?.length
+        ? `${allOf(lost)} ${lost.length > 1 ? 'are' : 'is'} beyond the 16 channels of one line.`
+        : '',
     ]
       .filter(Boolean)
       .join(' '),

@@ -1,4 +1,11 @@
-import { checkCountries, type Country, countryOf, misfitsAt, voltsIn } from '../../core/build';
+import {
+  type Country,
+  checkCountries,
+  countryOf,
+  inSentence,
+  misfitsAt,
+  voltsIn,
+} from '../../core/build';
 import { kindOf } from '../../core/kinds';
 import type { Show } from '../../core/show/book';
 import { useDocument } from '../store/use-rig';
@@ -12,7 +19,7 @@ export function Venue({ show }: { show: Show }) {
   const [check] = checkCountries({ ...rig, tour: { countries: [country.code] } });
   return (
     <div data-venue={country.code}>
-      <h3>In {country.name}</h3>
+      <h3>In {inSentence(country)}</h3>
       <p>
         {anyOf(voltsIn(country))} V, {anyOf(country.hz)} Hz, plugs {country.plugs}. The rig draws up
         to {check ? check.amps.toFixed(1) : '?'} A.
@@ -69,7 +76,7 @@ function Radio({ country }: { country: Country }) {
     <p data-radio={links.length}>
       {links.length === 1 ? 'One radio link' : `${links.length} radio links`} ({links.join(', ')}):
       ask the venue for free channels before the line check. Which bands and powers are allowed in{' '}
-      {country.name} is for its radio authority to say.
+      {inSentence(country)} is for its radio authority to say.
     </p>
   );
 }

@@ -4,6 +4,7 @@ import { defineEdit } from './define';
 import { isSettingOf } from '../integrity/settings';
 import { idSchema, type Device, type Rig, type State } from '../schema';
 import { kindOfSheet, sheetIdOf, sheetProblems, sheetSchema } from '../sheets';
+import { allOf } from '../../units';
 
 /** The devices of a rig that a sheet describes, whichever version of it. */
 const devicesOf = (rig: Draft<Rig>, sheet: string): Draft<Device>[] =>
@@ -37,7 +38,7 @@ export const sheetEdits = {
         const users = devicesOf(rig, sheet).map((d) => d.name);
         if (users.length)
           return (
-            `This sheet says what ${users.join(', ')} ${users.length > 1 ? 'are' : 'is'}. ` +
+            `This sheet says what ${allOf(users)} ${users.length > 1 ? 'are' : 'is'}. ` +
             'Replace or remove what uses it first.'
           );
         rig.sheets = rig.sheets?.filter((s) => s.id !== sheet);
