@@ -2,7 +2,7 @@ import { soundOf } from '../../core/rig';
 import { clockTime } from '../../core/songs';
 import { command } from '../command';
 import { songsJson } from '../midi-json';
-import { howMany } from '../../core/units';
+import { anyOf, howMany } from '../../core/units';
 
 export const songs = command({
   name: 'songs',
@@ -26,7 +26,7 @@ export const songs = command({
             `${s.name}: ${howMany(s.songs.length, 'song')}, ${clockTime((s.seconds ?? 0) * 1000)}`,
         ),
         ...(unused.length
-          ? [`No song calls ${unused.map((id) => soundOf(rig, id)?.name ?? id).join(', ')}.`]
+          ? [`No song calls ${anyOf(unused.map((id) => soundOf(rig, id)?.name ?? id))}.`]
           : []),
       ],
     };

@@ -32,3 +32,43 @@ export function chartLines(text: string): ChartLine[] {
     return [{ is: 'line', parts }];
   });
 }
+
+/** How much of a page a line takes: words with their chords over them one, a heading or chords alone half. */
+const roomOf = (line: ChartLine): number =>
+  line.is === 'line' && line.parts.some((p) => p.text.trim()) ? 1 : 0.5;
+
+/** So much stands on a page that is read at a glance. */
+const MOST_ROOM = 7;
+
+/**
+ * A chart page by page, as it is turned by foot: as few pages as hold it, all about as full. A heading
+ * goes with what stands under it.
+ */
+export function chartPages(text: string): ChartLine[][] {
+  const lines = chartLines(text);
+  const fewest = pagesWithin(lines, MOST_ROOM);
+  for (let most = 1; most < MOST_ROOM; most += 0.5) {
+    const pages = pagesWithin(lines, most);
+    if (pages.length === fewest.length) return pages;
+  }
+  return fewest;
+}
+
+/** Pages on which no more stands than that, filled one after the other. */
+function pagesWithin(lines: readonly ChartLine[], most: number): ChartLine[][] {
+  const pages: ChartLine[][] = [];
+  let page: ChartLine[] = [];
+  let room = most;
+  for (const line of lines) {
+    if (page.length && roomOf(line) > room) {
+      const last = page.findLastIndex((l) => l.is !== 'head');
+      const moved = last < 0 ? [] : page.splice(last + 1);
+      pages.push(page);
+      page = moved;
+      room = most - moved.reduce((sum, l) => sum + roomOf(l), 0);
+    }
+    page.push(line);
+    room -= roomOf(line);
+  }
+  return page.length ? [...pages, page] : pages;
+}

@@ -1,13 +1,11 @@
 import { Button } from '@mantine/core';
 import { useMemo } from 'react';
-import { type ChartLine, chartLines } from '../../../core/formats/chart';
+import { type ChartLine, chartPages } from '../../../core/formats/chart';
 import type { Song } from '../../../core/rig';
-
-const LINES_A_PAGE = 9;
 
 /** How many pages the chart of a song has; none where it has no chart. */
 export const pagesOf = (song: Song | undefined): number =>
-  song?.chart ? Math.max(1, Math.ceil(chartLines(song.chart).length / LINES_A_PAGE)) : 0;
+  song?.chart ? Math.max(1, chartPages(song.chart).length) : 0;
 
 /** Text and chords of a song, page by page. */
 export function Chart({
@@ -19,14 +17,10 @@ export function Chart({
   page: number;
   onPage: (page: number) => void;
 }) {
-  const lines = useMemo(() => chartLines(song.chart ?? ''), [song.chart]);
-  const pages = pagesOf(song);
-  const shown = lines.slice(page * LINES_A_PAGE, (page + 1) * LINES_A_PAGE);
+  const all = useMemo(() => chartPages(song.chart ?? ''), [song.chart]);
+  const pages = all.length;
   return (
     <section className="stage-chart" data-chart-page={page + 1}>
-      {shown.map((line, i) => (
-        <Line key={`${page} ${i}`} line={line} />
-      ))}
       {pages > 1 && (
         <div className="taps">
           <Button
@@ -50,6 +44,9 @@ export function Chart({
           </Button>
         </div>
       )}
+      {(all[page] ?? []).map((line, i) => (
+        <Line key={`${page} ${i}`} line={line} />
+      ))}
     </section>
   );
 }

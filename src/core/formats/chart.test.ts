@@ -1,0 +1,49 @@
+import fc from 'fast-check';
+import { cases } from '../testing/cases';
+import { type ChartLine, chartLines, chartPages } from './chart';
+
+const anyChart = fc
+  .array(fc.constantFrom('{comment: Chorus}', '[Am]Low [F]tide', 'Every grain', '[Em][C]', ''), {
+    maxLength: 60,
+  })
+  .map((lines) => lines.join('\n'));
+
+const roomOf = (page: readonly ChartLine[]): number =>
+  page.reduce(
+    (sum, l) => sum + (l.is === 'line' && l.parts.some((p) => p.text.trim()) ? 1 : 0.5),
+    0,
+  );
+
+test('pages hold all lines once, in their order, and no more than what is read at a glance', () => {
+  fc.assert(
+    fc.property(anyChart, (text) => {
+      const pages = chartPages(text);
+      expect(pages.flat()).toEqual(chartLines(text));
+      for (const page of pages) {
+        expect(page.length).toBeGreaterThan(0);
+        expect(roomOf(page)).toBeLessThanOrEqual(7);
+      }
+    }),
+    { numRuns: cases(100, 2000) },
+  );
+});
+
+test('a heading goes with what stands under it, unless a whole page is headings', () => {
+  fc.assert(
+    fc.property(anyChart, (text) => {
+      for (const page of chartPages(text).slice(0, -1))
+        if (page.some((l) => l.is === 'line')) expect(page.at(-1)?.is).toBe('line');
+    }),
+    { numRuns: cases(100, 2000) },
+  );
+  const verses = ['{comment: Verse 1}', 'Weigh it in', 'Every grain', 'Weigh it in'];
+  const text = [...verses, '{comment: Chorus}', ...Array<string>(4).fill('Carry over')].join('\n');
+  expect(chartPages(text).map((page) => page.map((l) => l.is)[0])).toEqual(['head', 'head']);
+});
+
+test('pages are about as full as one another: none holds a last line alone', () => {
+  const pages = (lines: number) =>
+    chartPages(Array<string>(lines).fill('Weigh it in').join('\n')).map((p) => p.length);
+  expect([7, 8, 15].map(pages)).toEqual([[7], [4, 4], [5, 5, 5]]);
+  expect(chartPages('')).toEqual([]);
+});
