@@ -1,3 +1,4 @@
+import { chartLines } from '../src/core/formats/chart';
 import { leadCodes, misfitsAt } from '../src/core/build';
 import { touringRig } from '../src/core/demo';
 import { kindOf } from '../src/core/kinds';
@@ -75,18 +76,34 @@ test('a set is walked through on a phone with the network cut; two taps to any s
   const set = touringRig.sets![0]!;
   const first = touringRig.songs!.find((s) => s.id === set.entries[0]!.song)!;
   await tech.reads('.stage-song', `${first.title} 1 of ${set.entries.length}`);
+  const headings = chartLines(first.chart ?? '').flatMap((l) => (l.is === 'head' ? l.text : []));
+  expect(first.sections.filter((s) => headings.includes(s.name)).length).toBeGreaterThan(3);
   for (const [i, section] of first.sections.entries()) {
     await tech.press('ArrowRight');
     await tech.see(`[data-stop="${i + 1}"]`);
     await tech.reads('.stage-section', section.name);
     await tech.reads('.stage-sound', touringRig.sounds.find((s) => s.id === section.sound)!.name);
+    // The chart follows: what is played stands on the page that is shown.
+    if (headings.includes(section.name))
+      await tech.page.waitForFunction(
+        (name) =>
+          [...document.querySelectorAll<HTMLElement>('.stage-chart h4')].some(
+            (h) => h.innerText.trim() === name,
+          ),
+        {},
+        section.name,
+      );
   }
   await tech.reads(
     '[data-next]',
     touringRig.songs!.find((s) => s.id === set.entries[1]!.song)!.title,
   );
-  // The chart of the song is turned by the same pedals before they move on.
+  // A page that was turned to stays until the song goes on.
+  await tech.see('[data-chart-page="2"]');
+  await tap('Page back');
   await tech.see('[data-chart-page="1"]');
+  await tech.press('ArrowLeft');
+  await tech.see('[data-chart-page="2"]');
   // Any song in two taps.
   const fifth = touringRig.songs!.find((s) => s.id === set.entries[4]!.song)!;
   await tech.click('.stage-song');

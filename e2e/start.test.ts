@@ -76,7 +76,10 @@ test('six pedals and a loop switcher, called by a foot controller, with power an
   await start.answer('What calls sounds by MIDI?', 'a foot controller');
   await start.tick('Choose power and a board, too');
   await whole();
-  await tech.reads('[data-choice="calls"]', 'It reaches Delay, Loop switcher, each on a channel');
+  await tech.reads(
+    '[data-choice="calls"]',
+    'It reaches Delay and Loop switcher, each on a channel',
+  );
   await tech.reads('[data-choice="before-loops"]', 'Tuner, true bypass');
   await tech.reads('[data-choice="board"]', 'The smallest of the common sizes');
   await tech.reads('[role="status"]', /\d+ devices, \d+ leads; all \d+ promises are kept\./);

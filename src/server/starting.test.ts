@@ -89,7 +89,7 @@ test('data that is no whole database is never replaced by an empty one', async (
   const said = await ended(start(''));
   expect(said).toMatch(/Yantrel: .*cluster holds no whole database.*nothing was changed/);
   expect(existsSync(join(cluster, 'base'))).toBe(true);
-}, 60_000);
+}, 180_000);
 
 test('why PostgreSQL does not start is told with what to do about it', async () => {
   const said = (reason: string) =>

@@ -170,56 +170,69 @@ export interface BudgetLine {
   note?: string;
 }
 
-/** What the rig weighs, measures, costs, draws and takes to build, against the limits that were set. */
-export function budgetOf(rig: Rig, list: CutList = cutList(rig)): BudgetLine[] {
-  const sums = gearSums(rig);
-  const bill = billOf(rig, list);
-  const { watts } = mainsSums(rig, 230);
-  const values: Record<
-    BudgetLine['id'],
-    { label: string; unit: string; value: number; note?: string }
-  > = {
-    grams: {
+type Figure = Pick<BudgetLine, 'label' | 'unit' | 'value' | 'note'>;
+
+/** What each figure of the whole comes to. */
+const FIGURES: Record<BudgetLine['id'], (rig: Rig, list: CutList) => Figure> = {
+  grams: (rig, list) => {
+    const { unweighed } = gearSums(rig);
+    return {
       label: 'Weight',
       unit: 'g',
       value: packingOf(rig, list).grams,
-      note: sums.unweighed
-        ? `with leads and spares, without ${howMany(sums.unweighed, 'device')} whose weight is not known`
+      note: unweighed
+        ? `with leads and spares, without ${howMany(unweighed, 'device')} whose weight is not known`
         : 'with leads and spares, at typical grams a metre',
-    },
-    boardWidth: {
-      label: 'Widest board',
-      unit: 'mm',
-      value: Math.max(0, ...(rig.boards ?? []).map((b) => b.width)),
-    },
-    boardDepth: {
-      label: 'Deepest board',
-      unit: 'mm',
-      value: Math.max(0, ...(rig.boards ?? []).map((b) => b.depth)),
-    },
-    rackUnits: {
-      label: 'Rack units',
-      unit: 'U',
-      value: (rig.racks ?? []).reduce((s, r) => s + r.units, 0),
-    },
-    price: {
+    };
+  },
+  boardWidth: ({ boards = [] }) => ({
+    label: 'Widest board',
+    unit: 'mm',
+    value: Math.max(0, ...boards.map((b) => b.width)),
+  }),
+  boardDepth: ({ boards = [] }) => ({
+    label: 'Deepest board',
+    unit: 'mm',
+    value: Math.max(0, ...boards.map((b) => b.depth)),
+  }),
+  rackUnits: ({ racks = [] }) => ({
+    label: 'Rack units',
+    unit: 'U',
+    value: racks.reduce((s, r) => s + r.units, 0),
+  }),
+  price: (rig, list) => {
+    const bill = billOf(rig, list);
+    const unpriced = bill.filter(isUnpriced).length;
+    return {
       label: 'Price of all',
       unit: '',
       value: bill.reduce((s, l) => s + l.price, 0) + list.hours * makingOf(rig).hourPrice,
-      note: bill.some(isUnpriced)
-        ? `no price yet for ${howMany(bill.filter(isUnpriced).length, 'device')}`
-        : undefined,
-    },
-    watts: { label: 'Mains power', unit: 'W', value: watts },
-    hours: { label: 'Work on leads', unit: 'h', value: list.hours },
-  };
-  return (Object.keys(values) as BudgetLine['id'][]).map((id) => {
-    const limit = rig.limits?.[id];
-    return {
-      id,
-      ...values[id],
-      ...(limit !== undefined && { limit }),
-      over: limit === undefined ? 0 : Math.max(0, values[id].value - limit),
+      note: unpriced ? `no price yet for ${howMany(unpriced, 'device')}` : undefined,
     };
-  });
+  },
+  watts: (rig) => ({ label: 'Mains power', unit: 'W', value: mainsSums(rig, 230).watts }),
+  hours: (_, list) => ({ label: 'Work on leads', unit: 'h', value: list.hours }),
+};
+
+const ALL = Object.keys(FIGURES) as BudgetLine['id'][];
+
+/** What the rig weighs, measures, costs, draws and takes to build, against the limits that were set. */
+export const budgetOf = (rig: Rig, list: CutList = cutList(rig)): BudgetLine[] =>
+  ALL.map((id) => budgetLine(rig, list, id));
+
+/** What of that has a limit and is over it; the rest is not worked out. */
+export const overLimits = (rig: Rig): BudgetLine[] =>
+  ALL.filter((id) => rig.limits?.[id] !== undefined)
+    .map((id) => budgetLine(rig, cutList(rig), id))
+    .filter((line) => line.over > 0);
+
+function budgetLine(rig: Rig, list: CutList, id: BudgetLine['id']): BudgetLine {
+  const figure = FIGURES[id](rig, list);
+  const limit = rig.limits?.[id];
+  return {
+    id,
+    ...figure,
+    ...(limit !== undefined && { limit }),
+    over: limit === undefined ? 0 : Math.max(0, figure.value - limit),
+  };
 }

@@ -32,6 +32,8 @@ const keyOf = ({ what, a, b, jack }: Clash): string => `${what} ${a} ${b} ${jack
  */
 export class BoardMoves {
   private readonly state: BoardState;
+  /** What is wrong on the board as it stands. */
+  readonly clashes: readonly Clash[];
   private readonly before: ReadonlySet<string>;
   private readonly found = new Map<number, XY | undefined>();
 
@@ -42,7 +44,8 @@ export class BoardMoves {
   ) {
     // What is wrong does not hang on the ways of leads.
     this.state = new BoardState({ ...model, runs: [] }, at);
-    this.before = new Set(this.state.clashes().map(keyOf));
+    this.clashes = this.state.clashes();
+    this.before = new Set(this.clashes.map(keyOf));
   }
 
   waysOut(clash: Clash): Fix[] {

@@ -2,11 +2,10 @@ import { at as entryAt, sure } from '../outcome';
 import { fixes, type Remark } from '../findings/finding';
 import { deviceOf, endWords } from '../rig/find';
 import type { Board, Device, Rack, Rig } from '../rig/schema';
-import { judge } from './board';
 import { BoardMoves } from './board-moves';
 import { type Clash, RADIO_GAP, RAIL_HOLD, SWITCH_GAP } from './board-rules';
 import { boardModel, type Model, placesNow } from './board-model';
-import { type BudgetLine, budgetOf } from './bill';
+import { type BudgetLine, overLimits } from './bill';
 import { makingOf, type CutList, cutList } from './cut-list';
 import { TWO_PERSONS_GRAMS } from './gear';
 import { voltsIn } from './countries';
@@ -24,12 +23,7 @@ export const BUILD_REMARKS = {
   racks: (rig: Rig) => (rig.racks ?? []).flatMap((r) => rackRemarks(rig, r)),
   leads: (rig: Rig) =>
     rig.boards?.length || rig.racks?.length || rig.stage ? leadRemarks(rig, cutList(rig)) : [],
-  limits: (rig: Rig) =>
-    rig.limits
-      ? budgetOf(rig)
-          .filter((b) => b.over > 0)
-          .map(overRemark)
-      : [],
+  limits: (rig: Rig) => (rig.limits ? overLimits(rig).map(overRemark) : []),
 };
 
 /** All of it, dangers first. */
@@ -140,10 +134,8 @@ export function clashWords(
 function boardRemarks(rig: Rig, board: Board): Remark[] {
   const model = boardModel(rig, board, pressedDevices(rig));
   if (!model.items.length) return [];
-  const at = placesNow(model);
-  const { clashes } = judge(model, at);
-  const moves = clashes.length ? new BoardMoves(board, model, at) : undefined;
-  return clashes.map((c): Remark => {
+  const moves = new BoardMoves(board, model, placesNow(model));
+  return moves.clashes.map((c): Remark => {
     const subjects = [...new Set([c.a, c.b])]
       .filter((i) => i >= 0)
       .map((i) => entryAt(model.items, i).device.id);
@@ -152,7 +144,7 @@ function boardRemarks(rig: Rig, board: Board): Remark[] {
       subjects,
       about: `${subjects.join(' ')} ${c.jack ?? ''}`,
       ...clashWords(model, c),
-      ...fixes(moves?.waysOut(c) ?? []),
+      ...fixes(moves.waysOut(c)),
     };
   });
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { cases } from '../testing/cases';
-import { type ChartLine, chartLines, chartPages } from './chart';
+import { type ChartLine, chartLines, chartPages, pagesOfSection } from './chart';
 
 const anyChart = fc
   .array(fc.constantFrom('{comment: Chorus}', '[Am]Low [F]tide', 'Every grain', '[Em][C]', ''), {
@@ -46,4 +46,26 @@ test('pages are about as full as one another: none holds a last line alone', () 
     chartPages(Array<string>(lines).fill('Weigh it in').join('\n')).map((p) => p.length);
   expect([7, 8, 15].map(pages)).toEqual([[7], [4, 4], [5, 5, 5]]);
   expect(chartPages('')).toEqual([]);
+});
+
+test('a section stands on the pages from its heading to the next one’s; of one name each has its own', () => {
+  const verse = (n: number) => Array<string>(n).fill('Weigh it in');
+  const text = [
+    ...['{comment: Verse}', ...verse(5)],
+    ...['{comment: Chorus}', ...verse(10)],
+    ...['{comment: Verse}', ...verse(5)],
+  ].join('\n');
+  const pages = chartPages(text);
+  const of = (...names: string[]) => {
+    const sections = names.map((name) => ({ name }));
+    return sections.map((_, i) => pagesOfSection(pages, sections, i));
+  };
+  const [first, chorus, second] = of('verse', 'Chorus', 'VERSE');
+  expect(first).toEqual({ first: 0, last: 0 });
+  expect(chorus!.last).toBeGreaterThan(chorus!.first);
+  expect(second).toEqual({ first: pages.length - 1, last: pages.length - 1 });
+  // A third of a name that is written twice is the second one; what is not written has no page.
+  expect(of('Verse', 'Verse', 'Verse', 'Bridge').slice(1)).toEqual([second, second, undefined]);
+  for (const span of of('Verse', 'Chorus', 'Verse'))
+    expect(pages[span!.first]!.some((l) => l.is === 'head')).toBe(true);
 });

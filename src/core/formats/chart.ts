@@ -72,3 +72,38 @@ function pagesWithin(lines: readonly ChartLine[], most: number): ChartLine[][] {
   }
   return page.length ? [...pages, page] : pages;
 }
+
+/**
+ * The pages of a chart on which a section of its song stands: from the heading of its name to where the
+ * next section's begins. Of several headings of one name each section of that name has its own, in
+ * their order; nothing where no heading has the name.
+ */
+export function pagesOfSection(
+  pages: readonly (readonly ChartLine[])[],
+  sections: readonly { name: string }[],
+  index: number,
+): { first: number; last: number } | undefined {
+  const here = headingOf(pages, sections, index);
+  if (!here) return undefined;
+  const next = headingOf(pages, sections, index + 1);
+  const last = next ? next.page - (next.line === 0 ? 1 : 0) : pages.length - 1;
+  return { first: here.page, last: Math.max(here.page, last) };
+}
+
+const sameName = (a: string, b: string): boolean =>
+  a.trim().toLowerCase() === b.trim().toLowerCase();
+
+/** Where the heading of a section stands. */
+function headingOf(
+  pages: readonly (readonly ChartLine[])[],
+  sections: readonly { name: string }[],
+  index: number,
+): { page: number; line: number } | undefined {
+  const name = sections[index]?.name;
+  if (name === undefined) return undefined;
+  const all = pages.flatMap((lines, page) =>
+    lines.flatMap((l, line) => (l.is === 'head' && sameName(l.text, name) ? [{ page, line }] : [])),
+  );
+  const before = sections.slice(0, index).filter((s) => sameName(s.name, name)).length;
+  return all[Math.min(before, all.length - 1)];
+}

@@ -39,4 +39,4 @@ test('heavy work is done in a thread and comes to the same as here; nothing chos
   );
   expect(await heavy('book', { rig: hybridRig, choice: { ...choice, parts: [] } })).toBeNull();
   await (globalThis as { yantrelPool?: { destroy: () => Promise<void> } }).yantrelPool?.destroy();
-}, 60_000);
+}, 180_000);

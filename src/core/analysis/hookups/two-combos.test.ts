@@ -54,7 +54,7 @@ describe('two combos in stereo', () => {
       [l('1', 'g.out', 'ma.in', 5), l('2', 'ma.send', 'sl.return', 3)],
     );
     expect(found(whole(slave), 'dead-controls')[0]!.what).toBe(
-      'Gain, Tone, Master of Slave do nothing here.',
+      'Gain, Tone and Master of Slave do nothing here.',
     );
   });
 });

@@ -1,23 +1,20 @@
 import { Button } from '@mantine/core';
-import { useMemo } from 'react';
 import { type ChartLine, chartPages } from '../../../core/formats/chart';
 import type { Song } from '../../../core/rig';
 
-/** How many pages the chart of a song has; none where it has no chart. */
-export const pagesOf = (song: Song | undefined): number =>
-  song?.chart ? Math.max(1, chartPages(song.chart).length) : 0;
+/** The pages of a song's chart; none where it has no chart. */
+export const pagesOf = (song: Song | undefined): ChartLine[][] => chartPages(song?.chart ?? '');
 
 /** Text and chords of a song, page by page. */
 export function Chart({
-  song,
+  all,
   page,
   onPage,
 }: {
-  song: Song;
+  all: ChartLine[][];
   page: number;
   onPage: (page: number) => void;
 }) {
-  const all = useMemo(() => chartPages(song.chart ?? ''), [song.chart]);
   const pages = all.length;
   return (
     <section className="stage-chart" data-chart-page={page + 1}>

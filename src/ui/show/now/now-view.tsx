@@ -5,6 +5,7 @@ import { IconArrowLeft, IconArrowRight, IconX } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Rig } from '../../../core/rig';
+import { pagesOfSection } from '../../../core/formats/chart';
 import { useKeys } from '../../frame/use-keys';
 import { pathOf } from '../../frame/place-list';
 import { useDocument, useRig } from '../../store/use-rig';
@@ -39,7 +40,7 @@ function Playing({ rig, setId, stops }: { rig: Rig; setId: string; stops: Stop[]
   const covers = full ?? phone;
   const [at, go] = usePlaceInSet(rig.id, setId, stops.length - 1);
   const [jump, setJump] = useState(false);
-  const [pageOf, setPage] = useState<{ song: string; page: number } | null>(null);
+  const [turned, setTurned] = useState<{ song: string; at: number; page: number } | null>(null);
   const router = useRouter();
   const setSound = useRig((s) => s.setSound);
   const stop = stops[at];
@@ -48,13 +49,20 @@ function Playing({ rig, setId, stops }: { rig: Rig; setId: string; stops: Stop[]
   useEffect(() => {
     if (stop?.section) setSound(stop.section.sound);
   }, [stop, setSound]);
-  const page = pageOf?.song === stop?.song?.id ? (pageOf?.page ?? 0) : 0;
+  const pages = useMemo(() => pagesOf(stop?.song), [stop?.song]);
+  const sections = stop?.song?.sections ?? [];
+  const here = sections.findIndex((s) => s.id === stop?.section?.id);
+  // The chart follows the sections whose headings it has; a page that was turned to stays until then.
+  const span = pagesOfSection(pages, sections, here);
+  const last = turned?.song === stop?.song?.id ? turned : null;
+  const page = last?.at === at ? last.page : (span?.first ?? last?.page ?? 0);
   const turn = (by: number) => {
-    if (stop?.song) setPage({ song: stop.song.id, page: page + by });
+    if (stop?.song) setTurned({ song: stop.song.id, at, page: page + by });
   };
-  // The pedals that move on turn pages first, while the song has further ones.
-  const on = () => (stop?.section && page < pagesOf(stop.song) - 1 ? turn(1) : go(at + 1));
-  const back = () => (stop?.section && page > 0 ? turn(-1) : go(at - 1));
+  // The pedals that move on turn pages first, while the section, or else the song, has further ones.
+  const on = () =>
+    stop?.section && page < (span?.last ?? pages.length - 1) ? turn(1) : go(at + 1);
+  const back = () => (stop?.section && page > (span?.first ?? 0) ? turn(-1) : go(at - 1));
   useKeys([
     ['ArrowRight', () => go(at + 1)],
     ['ArrowLeft', () => go(at - 1)],
@@ -135,9 +143,7 @@ function Playing({ rig, setId, stops }: { rig: Rig; setId: string; stops: Stop[]
             <Gap rig={rig} stop={stop} />
           )}
           <Next rig={rig} stop={stop} next={next} />
-          {stop.song?.chart && (
-            <Chart song={stop.song} page={page} onPage={(to) => turn(to - page)} />
-          )}
+          {stop.song?.chart && <Chart all={pages} page={page} onPage={(to) => turn(to - page)} />}
         </div>
       )}
       <div className="stage-foot">
