@@ -33,12 +33,12 @@ export function chartLines(text: string): ChartLine[] {
   });
 }
 
-/** How much of a page a line takes: words with their chords over them one, a heading or chords alone half. */
+/** How much of a page a line takes, chords alone being one: words with their chords three, a heading two. */
 const roomOf = (line: ChartLine): number =>
-  line.is === 'line' && line.parts.some((p) => p.text.trim()) ? 1 : 0.5;
+  line.is === 'head' ? 2 : line.parts.some((p) => p.text.trim()) ? 3 : 1;
 
-/** So much stands on a page that is read at a glance. */
-const MOST_ROOM = 7;
+/** So much stands on a page that is read at a glance: six lines of words. */
+const MOST_ROOM = 18;
 
 /**
  * A chart page by page, as it is turned by foot: as few pages as hold it, all about as full. A heading
@@ -47,7 +47,7 @@ const MOST_ROOM = 7;
 export function chartPages(text: string): ChartLine[][] {
   const lines = chartLines(text);
   const fewest = pagesWithin(lines, MOST_ROOM);
-  for (let most = 1; most < MOST_ROOM; most += 0.5) {
+  for (let most = 1; most < MOST_ROOM; most++) {
     const pages = pagesWithin(lines, most);
     if (pages.length === fewest.length) return pages;
   }

@@ -36,7 +36,7 @@ test('delay times of a section: a dotted eighth at 96 bpm is 468.8 ms', () => {
 });
 
 test('a chart has pages, a song without one none; a rig without songs has no stops to make', () => {
-  expect(pagesOf(touringRig.songs!.find((s) => s.chart))).toHaveLength(2);
+  expect(pagesOf(touringRig.songs!.find((s) => s.chart))).toHaveLength(3);
   expect(pagesOf(touringRig.songs!.find((s) => !s.chart))).toEqual([]);
   expect(pagesOf(undefined)).toEqual([]);
   expect(stopsOf(flyRig, { id: 'x', name: 'X', entries: [] })).toEqual([]);
