@@ -67,7 +67,7 @@ async function productionBuild() {
  */
 const SHORT_LIVED = ['--max-semi-space-size=64', '--interrupt-budget=540000'];
 
-/** How long one test may take, in ms; those of the server start programs while everything else runs. */
+/** How long one test may take, in ms. */
 const TIME_MS = { core: 60_000, server: 180_000, browser: 240_000 };
 
 /** Runs one project of tests. Not in step: the browser is driven from here and must be answered meanwhile. */
@@ -181,18 +181,16 @@ async function browserTests() {
   });
 }
 try {
-  // The code is checked and built, and the server tried, while the unit tests run: none keeps two cores
-  // busy alone.
+  // The code is checked and built while the unit tests run: neither keeps two cores busy alone.
   await Promise.all([
     (async () => {
       if (wanted('code')) await codeChecks();
       if (wanted('browser')) await productionBuild();
     })(),
     wanted('core') ? coreTests() : undefined,
-    wanted('server')
-      ? jest('server', { DATABASE_URL: postgres.url }, ['--maxWorkers=1'])
-      : undefined,
   ]);
+  // By itself: what it starts has to answer in time.
+  if (wanted('server')) await jest('server', { DATABASE_URL: postgres.url });
   if (wanted('browser')) await browserTests();
 } catch (error) {
   failed++;

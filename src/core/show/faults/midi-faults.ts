@@ -6,6 +6,7 @@ import { placeOf } from '../../rig/stands-where';
 import { cut, standingAsIn } from './changes';
 import { type Fault, REACH_SECONDS, type Sort, WEAR, type Whole } from './fault';
 import { leadWords, placeOfLead } from './look';
+import { allOf } from '../../units';
 
 /** MIDI: leads, boxes that pass messages on, wrong socket, wrong channel. Sounds stay as they were. */
 export const midiFaults: Sort = {
@@ -61,6 +62,10 @@ function cutOff(rig: Rig, changed: Rig): string[] {
   });
 }
 
+/** What becomes of devices that no message reaches. */
+const unmoved = (rig: Rig, lost: readonly string[]): string =>
+  `${allOf(lost.map((d) => nameOf(rig, d)))} ${lost.length === 1 ? 'stays as it was' : 'stay as they were'}`;
+
 function ofLead(rig: Rig, lead: Lead): Fault[] {
   const lost = cutOff(rig, { ...rig, leads: rig.leads.filter((l) => l.id !== lead.id) });
   if (!lost.length) return [];
@@ -73,12 +78,11 @@ function ofLead(rig: Rig, lead: Lead): Fault[] {
     where,
     change: (w: Whole) => staysAsItWas(cut(w, [lead.id]), lost),
   };
-  const names = lost.map((d) => nameOf(rig, d)).join(', ');
   return [
     {
       ...base,
       id: `midi lead ${lead.id}`,
-      words: `${leadWords(rig, lead)}, passes no messages: ${names} stay as they were`,
+      words: `${leadWords(rig, lead)}, passes no messages: ${unmoved(rig, lost)}`,
       perThousand: 1 * WEAR[where],
       mend: {
         words: `put in a spare ${lead.type} lead`,
@@ -113,14 +117,13 @@ function wrongSocket(rig: Rig, lead: Lead): Fault[] {
       const lost = cutOff(rig, { ...rig, leads: changed });
       if (!lost.length) return [];
       const where = placeOf(device);
-      const names = lost.map((d) => nameOf(rig, d)).join(', ');
       return [
         {
           id: `midi socket ${lead.id} ${end} ${wrong.id}`,
           sort: 'midi',
           words:
             `${leadWords(rig, lead)}, is in ${wrong.label} of ${device.name}, not in ` +
-            `${right.label}: ${names} stay as they were`,
+            `${right.label}: ${unmoved(rig, lost)}`,
           subjects: [lead.id, device.id],
           perThousand: 1 / free.length,
           dark: [],
@@ -177,7 +180,7 @@ function relays(rig: Rig): Fault[] {
       {
         id: `midi box ${device.id}`,
         sort: 'midi',
-        words: `${device.name} passes no messages on: ${lost.map((d) => nameOf(rig, d)).join(', ')} stay as they were`,
+        words: `${device.name} passes no messages on: ${unmoved(rig, lost)}`,
         subjects: [device.id],
         perThousand: 0.4,
         dark: [device.id],

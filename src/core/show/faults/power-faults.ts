@@ -7,6 +7,7 @@ import { noisyAt } from './changes';
 import { dead, needsPower, withStages } from './device-faults';
 import { type Fault, REACH_SECONDS, type Sort, type Spare, type Whole } from './fault';
 import { boxes, soundOuts } from './look';
+import { allOf } from '../../units';
 
 /** How much lower everything clips on a supply that sags, in dB. */
 const SAG_DB = 6;
@@ -47,9 +48,8 @@ const goDark = (whole: Whole, devices: readonly string[]): Whole =>
 
 const named = (rig: Rig, ids: readonly string[]): string => {
   const names = ids.map((id) => nameOf(rig, id));
-  return names.length > 3
-    ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more`
-    : names.join(', ');
+  const more = names.length - 3;
+  return allOf(more > 0 ? [...names.slice(0, 3), `${more} more`] : names);
 };
 
 /** Each outlet that feeds something: no voltage, or too little of it. */
@@ -99,7 +99,7 @@ function outlets(rig: Rig): Fault[] {
           words: `${label} gives too little: ${named(
             rig,
             fed.map((d) => d.id),
-          )} hum and clip early`,
+          )} ${fed.length === 1 ? 'hums and clips' : 'hum and clip'} early`,
           perThousand: 0.3,
           dark: [],
           mend: other
