@@ -32,6 +32,24 @@ export function inTurn<K extends string>(
   return Object.fromEntries(names.map((n) => [n, middle(taken[n])])) as Record<K, number>;
 }
 
+/**
+ * The share of some work that a part of it takes, from the work without that part, one beside the other:
+ * the middle of the rounds' shares, since two middles move apart with the machine.
+ */
+export function shareOf(
+  whole: (round: number) => () => unknown,
+  without: (round: number) => () => unknown,
+  rounds: number,
+  warm = 3,
+): number {
+  const shares: number[] = [];
+  for (let round = 0; round < warm + rounds; round++) {
+    const [all, less] = [timed(whole(round)), timed(without(round))];
+    if (round >= warm) shares.push(1 - less / all);
+  }
+  return middle(shares);
+}
+
 let missed = 0;
 
 /** One line: what, the figure, and what it may be at most. */
