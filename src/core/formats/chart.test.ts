@@ -28,11 +28,25 @@ test('pages hold all lines once, in their order, and no more than what is read a
   );
 });
 
-test('a heading goes with what stands under it, unless a whole page is headings', () => {
+/** Headings that follow one another, with what stands under them. */
+const blocksOf = (lines: readonly ChartLine[]): ChartLine[][] =>
+  lines.reduce<ChartLine[][]>((blocks, line, i) => {
+    if (!i || (line.is === 'head' && lines[i - 1]?.is !== 'head')) return [...blocks, [line]];
+    return [...blocks.slice(0, -1), [...blocks.at(-1)!, line]];
+  }, []);
+
+test('a heading goes with what stands under it, and what a page holds is not torn apart', () => {
   fc.assert(
     fc.property(anyChart, (text) => {
-      for (const page of chartPages(text).slice(0, -1))
+      const pages = chartPages(text);
+      for (const page of pages.slice(0, -1))
         if (page.some((l) => l.is === 'line')) expect(page.at(-1)?.is).toBe('line');
+      const pageOf = pages.flatMap((page, n) => page.map(() => n));
+      let at = 0;
+      for (const block of blocksOf(chartLines(text))) {
+        const on = pageOf.slice(at, (at += block.length));
+        if (roomOf(block) <= 18) expect(new Set(on).size).toBe(1);
+      }
     }),
     { numRuns: cases(100, 2000) },
   );
@@ -46,6 +60,8 @@ test('pages are about as full as one another: none holds a last line alone', () 
     chartPages(Array<string>(lines).fill('Weigh it in').join('\n')).map((p) => p.length);
   expect([6, 7, 13].map(pages)).toEqual([[6], [4, 3], [5, 5, 3]]);
   expect(chartPages('')).toEqual([]);
+  const heads = chartPages(Array<string>(12).fill('{comment: Solo}').join('\n'));
+  expect(heads.map((p) => p.length)).toEqual([6, 6]);
 });
 
 test('a section stands on the pages from its heading to the next one’s; of one name each has its own', () => {

@@ -40,37 +40,64 @@ const roomOf = (line: ChartLine): number =>
 /** So much stands on a page that is read at a glance: six lines of words. */
 const MOST_ROOM = 18;
 
+const roomOfAll = (lines: readonly ChartLine[]): number =>
+  lines.reduce((sum, l) => sum + roomOf(l), 0);
+
 /**
- * A chart page by page, as it is turned by foot: as few pages as hold it, all about as full. A heading
- * goes with what stands under it.
+ * A chart page by page, as it is turned by foot: what stands under a heading stays with it, on one page
+ * where one holds it; as few pages as that takes, all about as full.
  */
 export function chartPages(text: string): ChartLine[][] {
-  const lines = chartLines(text);
-  const fewest = pagesWithin(lines, MOST_ROOM);
-  for (let most = 1; most < MOST_ROOM; most++) {
-    const pages = pagesWithin(lines, most);
+  const blocks = blocksOf(chartLines(text));
+  const fewest = pagesWithin(blocks, MOST_ROOM);
+  const whole = blocks.map(roomOfAll).filter((room) => room <= MOST_ROOM);
+  for (let most = Math.max(1, ...whole); most < MOST_ROOM; most++) {
+    const pages = pagesWithin(blocks, most);
     if (pages.length === fewest.length) return pages;
   }
   return fewest;
 }
 
-/** Pages on which no more stands than that, filled one after the other. */
-function pagesWithin(lines: readonly ChartLine[], most: number): ChartLine[][] {
+/** Headings that follow one another, with what stands under them. */
+function blocksOf(lines: readonly ChartLine[]): ChartLine[][] {
+  const blocks: ChartLine[][] = [];
+  lines.forEach((line, i) => {
+    const begins = line.is === 'head' && lines[i - 1]?.is !== 'head';
+    const block = blocks.at(-1);
+    if (block && !begins) block.push(line);
+    else blocks.push([line]);
+  });
+  return blocks;
+}
+
+/** Pages on which no more stands than that; a block that no page holds is filled in line by line. */
+function pagesWithin(blocks: readonly ChartLine[][], most: number): ChartLine[][] {
   const pages: ChartLine[][] = [];
   let page: ChartLine[] = [];
   let room = most;
-  for (const line of lines) {
-    if (page.length && roomOf(line) > room) {
-      const last = page.findLastIndex((l) => l.is !== 'head');
-      const moved = last < 0 ? [] : page.splice(last + 1);
-      pages.push(page);
-      page = moved;
-      room = most - moved.reduce((sum, l) => sum + roomOf(l), 0);
+  const turn = () => {
+    if (page.length) pages.push(page);
+    page = [];
+    room = most;
+  };
+  const put = (lines: readonly ChartLine[]) => {
+    page.push(...lines);
+    room -= roomOfAll(lines);
+  };
+  for (const block of blocks) {
+    const fits = roomOfAll(block) <= most;
+    if (fits && roomOfAll(block) > room) turn();
+    // A heading is not left alone at the foot of a page.
+    const first = block.findIndex((l) => l.is === 'line') + 1;
+    const together = roomOfAll(block.slice(0, first)) <= most ? block.slice(0, first) : [];
+    const single = block.slice(together.length).map((l) => [l]);
+    for (const piece of fits ? [block] : [together, ...single]) {
+      if (roomOfAll(piece) > room) turn();
+      put(piece);
     }
-    page.push(line);
-    room -= roomOf(line);
   }
-  return page.length ? [...pages, page] : pages;
+  turn();
+  return pages;
 }
 
 /**
