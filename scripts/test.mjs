@@ -142,6 +142,15 @@ async function coreTests() {
   clearGroups();
 }
 
+// The code is checked and built while the unit tests run: neither keeps two cores busy alone.
+await Promise.all([
+  (async () => {
+    if (wanted('code')) await codeChecks();
+    if (wanted('browser')) await productionBuild();
+  })(),
+  wanted('core') ? coreTests() : undefined,
+]);
+
 const postgres =
   wanted('server') || wanted('browser') ? await startPostgres('test', 54_620) : undefined;
 /** What runs while the browser tests do, and how each is put away. */
@@ -181,14 +190,6 @@ async function browserTests() {
   });
 }
 try {
-  // The code is checked and built while the unit tests run: neither keeps two cores busy alone.
-  await Promise.all([
-    (async () => {
-      if (wanted('code')) await codeChecks();
-      if (wanted('browser')) await productionBuild();
-    })(),
-    wanted('core') ? coreTests() : undefined,
-  ]);
   // By itself: what it starts has to answer in time.
   if (wanted('server')) await jest('server', { DATABASE_URL: postgres.url });
   if (wanted('browser')) await browserTests();

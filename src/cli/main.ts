@@ -6,11 +6,18 @@ import { programOf } from './program';
 // A file is read once: compiling its schema would take longer than reading it.
 z.config({ jitless: true });
 
-// Who reads only the first lines, as `head` does, has had enough: that is no mistake.
+let unwritten: string | undefined;
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
-  if (error.code === 'EPIPE') process.exit();
-  process.stderr.write(`The answer could not be written: ${error.message}.\n`);
-  process.exit(EXIT.unreadable);
+  // Who reads only the first lines, as `head` does, has had enough: that is no mistake.
+  if (error.code !== 'EPIPE') unwritten ??= error.message;
+});
+// An answer may fail to be written after the command is over.
+process.once('exit', () => {
+  if (unwritten === undefined) return;
+  process.stderr.write(
+    `The answer could not be written: ${unwritten}. Make room, or write it elsewhere.\n`,
+  );
+  process.exitCode = EXIT.unreadable;
 });
 
 programOf()

@@ -84,6 +84,8 @@ async function runOn(command: Command, paths: readonly string[], options: Common
   let worst: number = EXIT.fine;
   const isOneOfMany = files.length > 1;
   for (const file of files) {
+    // Nobody reads on.
+    if (process.stdout.errored) break;
     const rig = load(file);
     if (!rig.ok) {
       worst = Math.max(worst, EXIT.unreadable);

@@ -56,8 +56,8 @@ export const deadControlRemarks: Remarker = ({ ctx, destinations }) => {
           `${allOf(dead.map((p) => p.label))} ` +
           `of ${device.name} ${dead.length > 1 ? 'do' : 'does'} nothing here.`,
         why:
-          'The signal comes in behind; only what stands after that point still works. Read ' +
-          'the manual before you look for a fault.',
+          'The signal comes in behind; only what stands after that point still works. ' +
+          'That is how it is built, and no fault.',
       },
     ];
   });

@@ -88,8 +88,8 @@ export const groundRemarks: Remarker = ({ ctx, humLoops }) => {
         `${pairs.map((p) => allOf(p.devices.map(name))).join('; ')}.`,
       why:
         'Two leads side by side between the same two boxes (a loop’s send and return, a ' +
-        'stereo pair). Tie them together along their whole length, and they enclose nothing ' +
-        'that could hum.',
+        'stereo pair). What hums is what they enclose: with both tied together along their whole ' +
+        'length that is nothing.',
     });
   }
   return remarks;

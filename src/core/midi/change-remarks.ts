@@ -294,8 +294,8 @@ export function unheardRemarks({ orders }: Stage): SceneRemark[] {
             about: `ghost ${from}`,
             what: `Messages are written for ${nameOf(rig, from)}, which sends nothing.`,
             why: rig.devices.some((d) => d.id === from)
-              ? 'It calls no sounds, so nothing of its list ever goes out. Write the list for the device that does.'
-              : 'It is not in this rig. Write the list for a device that is.',
+              ? 'It calls no sounds, so nothing of its list ever goes out.'
+              : 'It is not in this rig.',
             fix: {
               words: 'Take the list out',
               edits: [{ edit: 'setSends', sound: sound.id, from, sends: null }],

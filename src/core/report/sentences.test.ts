@@ -29,9 +29,22 @@ const BROKEN: Record<string, RegExp> = {
   'a country without its article': /\b[Ii]n (United|Netherlands|Philippines|Faroe)/,
 };
 
+/** A sentence that tells somebody to do something. */
+const ADVICE = new RegExp(
+  '(^|[.;] )(use|put|take|turn|bring|select|set|choose|move|swap|exchange|connect|disconnect|plug|' +
+    'pull|leave|keep|shorten|wire|buffer|tell|start|go|play|hang|lift|add|give|send|let|make|lower|' +
+    'raise|reverse|replace|bypass|feed|run|remove|tie|write|read|change|look|check) (?!of )\\p{Ll}',
+  'iu',
+);
+/** Words of care (mains, tubes, speaker lines), and what is to be decided about a promise itself. */
+const CARE = new Set(['no-load', 'impedance', 'speaker-into-signal', 'promise']);
+const isOfCare = (rule: string) => CARE.has(rule) || rule.startsWith('mains-');
+
 /** Holds what findings say to how sentences are written. */
 function areSentences(rig: Rig): void {
-  for (const { what, why, fix, others = [] } of analyse(rig).findings) {
+  for (const { rule, what, why, fix, others = [] } of analyse(rig).findings) {
+    // What to do is a fix, which is tried; a "why" says what is.
+    if (!isOfCare(rule)) expect([rule, why, ADVICE.test(why)]).toEqual([rule, why, false]);
     expect(what).toMatch(/^[\p{Lu}\d−“"].*[.!?]$/su);
     expect(why).toMatch(/^[\p{Lu}\d−“"].*[.!?)]$/su);
     const ways = [fix, ...others].flatMap((way) => way?.words ?? []);
