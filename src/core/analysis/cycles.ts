@@ -1,6 +1,6 @@
 import { at as entryAt, sure } from '../outcome';
 import { buildCircuit, type Circuit, type CircuitStage } from '../circuit';
-import { byKey, nearestFirst, orderNodes, reachable } from '../graph';
+import { byKey, loopsThrough, nearestFirst, orderNodes, reachable } from '../graph';
 import type { Fix, Remark } from '../findings/finding';
 import { isEngaged, resolveState, stateIn } from '../rig/device-state';
 import { kindOf } from '../kinds';
@@ -60,9 +60,8 @@ function edgesOf(circuit: Circuit): Map<number, { stage: CircuitStage; to: numbe
  */
 function circles(circuit: Circuit): CircuitStage[][] {
   const edges = edgesOf(circuit);
-  const { loops } = orderNodes(
-    circuit.sections.map((s) => (edges.get(s.index) ?? []).map((e) => e.to)),
-  );
+  const next = circuit.sections.map((s) => (edges.get(s.index) ?? []).map((e) => e.to));
+  const loops = loopsThrough(orderNodes(next).back, next);
   const found: CircuitStage[][] = [];
   for (const loop of loops) {
     const inside = new Set(loop);

@@ -8,6 +8,7 @@ import {
   JoinedNumbers,
   nearestFirst,
   orderByName,
+  loopsThrough,
   orderNodes,
   reachable,
 } from '.';
@@ -62,7 +63,9 @@ test('an order comes to each node after what leads to it, but for what leads bac
   fc.assert(
     fc.property(edges, (list) => {
       const next = nextOf(list);
-      const { order, isBack, loops } = orderNodes(Array.from({ length: NODES }, (_, i) => next(i)));
+      const successors = Array.from({ length: NODES }, (_, i) => next(i));
+      const { order, isBack, back } = orderNodes(successors);
+      const loops = loopsThrough(back, successors);
       expect([...order].sort((a, b) => a - b)).toEqual(Array.from({ length: NODES }, (_, i) => i));
       const place = new Map(order.map((n, i) => [n, i]));
       for (const [a, b] of list)
@@ -137,11 +140,13 @@ test('an order by name cuts the same circles at the same steps, however the node
       const cuts = (of: readonly number[]) => {
         const name = new Map(of.map((to, at) => [to, nameOfNode(at)]));
         const next = nextOf(list.map(([a, b]) => [of[a]!, of[b]!]));
-        const { order, isBack, loops } = orderByName(
-          Array.from({ length: NODES }, (_, i) => next(i)),
+        const successors = Array.from({ length: NODES }, (_, i) => next(i));
+        const { order, isBack, ...sorted } = orderByName(
+          successors,
           (at) => at === of[first],
           (at) => name.get(at)!,
         );
+        const loops = loopsThrough(sorted.back, successors);
         const names = order.map((at) => name.get(at)!);
         return {
           back: list.filter(([a, b]) => isBack(of[a]!, of[b]!)),

@@ -1,6 +1,3 @@
-import { circlesIn } from './circles';
-import { reachable } from './search';
-
 /**
  * The order in which to visit numbered nodes so that each comes after what leads to it, and the
  * edges that would lead back.
@@ -8,13 +5,14 @@ import { reachable } from './search';
 export interface Order {
   order: number[];
   isBack: (from: number, to: number) => boolean;
-  loops: number[][];
+  /** Every edge that would lead back. */
+  back: (readonly [from: number, to: number])[];
 }
 
 /**
  * Sorts a directed graph, given as each node's successors; cycles are cut where a depth-first walk
- * finds them, and named. The walk begins at `roots`, in their order, which must reach every node or
- * hold it.
+ * finds them. The walk begins at `roots`, in their order, which must reach every node or hold it.
+ * {@link loopsThrough} names the circles that were cut.
  */
 export function orderNodes(
   successors: readonly (readonly number[])[],
@@ -22,31 +20,7 @@ export function orderNodes(
 ): Order {
   const { order, back } = walked(successors, roots);
   const steps = new Set(back.map(([from, to]) => `${from}>${to}`));
-  return {
-    order,
-    isBack: (a, b) => steps.size > 0 && steps.has(`${a}>${b}`),
-    loops: back.length ? circlesThrough(back, successors) : [],
-  };
-}
-
-/** The circles of a graph: each has a step that leads back, and lies behind its end and ahead of its start. */
-function circlesThrough(
-  back: readonly (readonly [number, number])[],
-  successors: readonly (readonly number[])[],
-): number[][] {
-  const before: number[][] = successors.map(() => []);
-  successors.forEach((next, at) => next.forEach((to) => before[to]?.push(at)));
-  const behind = reachable(
-    back.map(([, to]) => to),
-    (at) => successors[at] ?? [],
-  );
-  const ahead = reachable(
-    back.map(([from]) => from),
-    (at) => before[at] ?? [],
-  );
-  const within = [...behind].filter((at) => ahead.has(at)).sort((a, b) => a - b);
-  const isWithin = new Set(within);
-  return circlesIn(within, (at) => (successors[at] ?? []).filter((to) => isWithin.has(to)));
+  return { order, back, isBack: (a, b) => steps.size > 0 && steps.has(`${a}>${b}`) };
 }
 
 /** A depth-first walk: the order in which it leaves nodes behind, turned round, and the steps that lead back. */
@@ -88,7 +62,7 @@ export function orderByName(
   name: (at: number) => string,
 ): Order {
   const { order, back } = walked(successors, successors.keys());
-  if (!back.length) return { order, isBack: () => false, loops: [] };
+  if (!back.length) return { order, back, isBack: () => false };
   const names = successors.map((_, at) => name(at));
   const byName = (a: number, b: number) => {
     const [one, other] = [names[a] ?? '', names[b] ?? ''];

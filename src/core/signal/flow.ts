@@ -1,7 +1,7 @@
 import { sourceId } from '../rig/source-id';
 import { decibels, ratio, thermalNoiseVolts, voltsOfDbu } from '../units';
 import type { Circuit, CircuitStage, Section } from '../circuit/circuit';
-import { byKey, orderByName } from '../graph';
+import { byKey, loopsThrough, orderByName } from '../graph';
 import { type Solution, solveSection } from '../circuit/passive';
 import { addHiss, type Hiss, scaleHiss, SILENT, Strains } from './hiss';
 import {
@@ -64,7 +64,8 @@ export function visits(circuit: Circuit) {
         circuit.nets[n]!.points.map((p) => `${p.device} ${p.point}`),
       ).reduce((a, b) => (b < a ? b : a), '\uffff'),
   );
-  return { sectionOfNet, into, ...sorted };
+  const loops = loopsThrough(sorted.back, successors);
+  return { sectionOfNet, into, loops, ...sorted };
 }
 
 /** Amplitude once round must stay under this for a circle to come to rest. */

@@ -1,6 +1,6 @@
 import { analyse } from '../report';
 import { brokenRig, touringRig } from '../demo';
-import { orderNodes } from '../graph';
+import { loopsThrough, orderNodes } from '../graph';
 import { chainOf, device, lead, rigOf } from '../testing/rigs';
 import { placeStations, stationsOf } from '.';
 
@@ -68,7 +68,9 @@ test('a stereo pair of leads is one step', () => {
 });
 
 test('cycles are cut once and named', () => {
-  const { order, isBack, loops } = orderNodes([[1], [2], [0, 3], []]);
+  const next = [[1], [2], [0, 3], []];
+  const { order, isBack, back } = orderNodes(next);
+  const loops = loopsThrough(back, next);
   expect(order).toHaveLength(4);
   expect(isBack(2, 0)).toBe(true);
   expect(loops.map((l) => [...l].sort())).toEqual([[0, 1, 2]]);
