@@ -12,7 +12,7 @@ const shared = {
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(immer|ohash|fuse.js|ts-graphviz|@ts-graphviz|tinyqueue|jsondiffpatch|@dmsnell)/)',
+    '/node_modules/(?!(immer|ohash|quick-lru|fuse.js|ts-graphviz|@ts-graphviz|tinyqueue|jsondiffpatch|@dmsnell)/)',
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testEnvironment: 'node',

@@ -74,14 +74,11 @@ export class Person {
   }
   /** Opens a place from the address line: everything is loaded. */
   async loads(path: string): Promise<void> {
-    this.hasAll = false;
     await this.page.goto(base + path, { waitUntil: 'load' });
     await this.arrived(path);
   }
   /** Goes to another place as by its links. */
   async goes(path: string): Promise<void> {
-    // Where all is there a place is drawn in the step that leads to it.
-    if (!this.hasAll) await this.all();
     await this.page.evaluate(
       (p) =>
         (window as unknown as { next: { router: { push: (p: string) => void } } }).next.router.push(
@@ -103,22 +100,25 @@ export class Person {
     await this.arrived(path);
   }
   private async arrived(path: string): Promise<void> {
+    // A place that is opened for the first time comes a moment after its address.
+    await this.page.waitForFunction(
+      () => document.querySelector<HTMLElement>('main')?.innerText.trim(),
+      { polling: ASK_MS },
+    );
     if (path.startsWith('/rigs/') && path !== '/rigs/new')
       await this.see('[data-save="saved"], [data-save="saving"], [data-save="unsaved"]');
     await this.ready();
   }
-  private hasAll = false;
-  /** Waits until all of Yantrel is fetched: nothing comes any more. */
+  /** Waits until the browser keeps all that any place is made of. */
   async all(): Promise<void> {
     await this.page.waitForFunction(
-      () =>
-        new Promise<boolean>((done) => {
-          const count = () => performance.getEntriesByType('resource').length;
-          const was = count();
-          setTimeout(() => done(count() === was), 1500);
-        }),
+      async () => {
+        const files = (await (await fetch('/api/page-files')).json()) as string[];
+        const kept = await Promise.all(files.map((path) => caches.match(path)));
+        return files.length > 0 && kept.every(Boolean);
+      },
+      { polling: 500 },
     );
-    this.hasAll = true;
   }
   async reload(): Promise<void> {
     await this.page.reload();
@@ -127,6 +127,23 @@ export class Person {
   /** The network goes, once the page has all that it needs to go on. */
   async offline(): Promise<void> {
     await this.see('[data-station]');
+    await this.all();
+    await this.page.setOfflineMode(true);
+  }
+  /** The network goes for good, for what keeps pages as well: only what is kept is there. */
+  async cutOff(): Promise<void> {
+    const workers = this.page.browser().targets();
+    for (const target of workers.filter((t) => t.type() === 'service_worker')) {
+      if (target.browserContext() !== this.page.browserContext()) continue;
+      const session = await target.createCDPSession();
+      await session.send('Network.enable');
+      await session.send('Network.emulateNetworkConditions', {
+        offline: true,
+        latency: 0,
+        downloadThroughput: 0,
+        uploadThroughput: 0,
+      });
+    }
     await this.page.setOfflineMode(true);
   }
   /** A page answers once its scripts have taken up everything in it, part by part. */
@@ -270,9 +287,12 @@ export class Person {
         .map((e) => e.getAttribute('data-device')!),
     );
   api = <T>(path: string, method = 'GET', body?: unknown): Promise<{ status: number; body: T }> =>
-    fetch(base + path, { method, ...(body !== undefined && { body: JSON.stringify(body) }) }).then(
-      async (r) => ({ status: r.status, body: (await r.json()) as T }),
-    );
+    // A connection of its own: one that is kept may be closed by the server in the moment it is used again.
+    fetch(base + path, {
+      method,
+      headers: { connection: 'close' },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    }).then(async (r) => ({ status: r.status, body: (await r.json()) as T }));
 }
 
 let made = 0;

@@ -19,11 +19,21 @@ self.addEventListener('fetch', (event) => {
 
 self.addEventListener('message', (event) => event.waitUntil(keep(event.data)));
 
-async function keep({ page, scripts }) {
+/** Keeps a page, and all the files of the build that it is of. What other builds left is let go. */
+async function keep({ page, files }) {
   const cache = await caches.open(KEPT);
-  const missing = [];
-  for (const url of scripts) if (!(await cache.match(url))) missing.push(url);
-  await Promise.allSettled([cache.add(page), ...missing.map((url) => cache.add(url))]);
+  const kept = (await cache.keys())
+    .map(({ url }) => new URL(url).pathname)
+    .filter((path) => path.startsWith('/_next/static/'));
+  const [has, wanted] = [new Set(kept), new Set(files)];
+  const missing = files.filter((path) => !has.has(path));
+  await Promise.allSettled([cache.add(page), ...missing.map((path) => cache.add(path))]);
+  // A page of an older build that is still open may need its own: only once all of this one's are here.
+  const pages = await self.clients.matchAll();
+  if (pages.length < 2)
+    await Promise.all(
+      kept.filter((path) => wanted.size && !wanted.has(path)).map((path) => cache.delete(path)),
+    );
 }
 
 async function keptFirst(request) {

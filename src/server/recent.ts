@@ -1,4 +1,4 @@
-import { LRUCache } from 'lru-cache';
+import QuickLRU from 'quick-lru';
 import type { Rig } from '../core/rig';
 
 /**
@@ -6,4 +6,4 @@ import type { Rig } from '../core/rig';
  * begins from one of them, and needs neither to read nor to check it again. A revision never
  * changes, so that nothing here grows stale; another server process only has to read for itself.
  */
-export const recent = new LRUCache<string, Rig>({ max: 300 });
+export const recent = new QuickLRU<string, Rig>({ maxSize: 300 });

@@ -29,7 +29,7 @@ class Fake {
     this.onmessage?.({ data: { id: this.asked[i]?.id, answer } });
 }
 
-function opened(watch?: Page['watch'], more: Partial<Page> = {}) {
+function asleep(watch?: Page['watch'], more: Partial<Page> = {}) {
   const workers: Fake[] = [];
   const restarts: [string, Promise<unknown>][] = [];
   const door: Door = openDoor({
@@ -45,6 +45,40 @@ function opened(watch?: Page['watch'], more: Partial<Page> = {}) {
   });
   return { door, workers, restarts };
 }
+
+/** A door whose worker runs and has the document. */
+function opened(watch?: Page['watch'], more: Partial<Page> = {}) {
+  const all = asleep(watch, more);
+  all.door.wake();
+  all.workers[0]?.answer(0, { changed: [] });
+  all.workers[0]?.asked.splice(0);
+  return all;
+}
+
+test('nothing runs until something is asked; then the document comes first, and once', async () => {
+  const { door, workers } = asleep();
+  expect(workers).toHaveLength(0);
+  const asked = door.ask('boosts', { sound: 'a' });
+  expect(workers[0]?.asked).toMatchObject([
+    { question: 'open', ask: { rig } },
+    { question: 'boosts' },
+  ]);
+  door.wake();
+  expect([workers.length, workers[0]?.asked.length]).toEqual([1, 2]);
+  workers[0]?.answer(1, ['worth']);
+  expect(await asked).toEqual(['worth']);
+  door.close();
+});
+
+test('whoever opens the document asks for nothing twice; a door that was never used has nothing to end', () => {
+  const [used, never] = [asleep(), asleep()];
+  void used.door.ask('open', { rig }).catch(() => undefined);
+  expect(used.workers[0]?.asked.map((a) => a.question)).toEqual(['open']);
+  used.door.close();
+  never.door.close();
+  never.door.wake();
+  expect(never.workers).toHaveLength(0);
+});
 
 test('an answer comes to whoever asked, in whatever order answers come', async () => {
   const { door, workers } = opened();
@@ -161,8 +195,8 @@ test('a worker that is kept is taken once; one that died meanwhile never is', ()
     },
   });
   let gone: () => void = () => undefined;
-  const openAnd = () =>
-    openDoor({
+  const openAnd = () => {
+    const door = openDoor({
       start: startAnalysis,
       leave: keepAnalysis,
       lost: loseAnalysis,
@@ -170,6 +204,11 @@ test('a worker that is kept is taken once; one that died meanwhile never is', ()
       onRestart: () => undefined,
       watch: (_, onGone) => (gone = onGone),
     });
+    door.wake();
+    const [worker] = begun.slice(-1);
+    worker?.answer(worker.asked.length - 1, { changed: [] });
+    return door;
+  };
   openAnd().close();
   openAnd().close();
   expect(begun).toHaveLength(1);

@@ -8,6 +8,11 @@ export interface Door {
     ask: Questions[Q]['ask'],
     onFirst?: (first: FirstOf<Q>) => void,
   ) => Promise<Questions[Q]['answer']>;
+  /**
+   * Starts the worker with the document as it stands, where none runs yet. Any question does so too;
+   * before an edit it must have been done, since a worker is told of an edit by what it changes.
+   */
+  wake: () => void;
   close: () => void;
 }
 
@@ -45,14 +50,15 @@ const MOST_DEATHS = 3;
 let workers = 0;
 
 /**
- * Starts a worker and gives its door. A worker that dies, or does not answer within the limit, is
+ * Gives the door of a worker that starts when it is first asked: a rig whose figures are known is
+ * only looked at until then. A worker that dies, or does not answer within the limit, is
  * ended and another is started with the document as it stands; whoever waited for it is told, so
  * that no question stays unanswered.
  */
 export function openDoor(page: Page): Door {
   const waiting = new Map<number, Asker>();
   let next = 0;
-  let worker: Worker;
+  let worker: Worker | undefined;
   let isClosed = false;
   let deaths = 0;
 
@@ -97,24 +103,32 @@ export function openDoor(page: Page): Door {
     page.watch?.(name, () => died('it stopped'));
   };
   let ended: (why: string) => void = () => undefined;
+  const wake = () => {
+    if (worker || isClosed) return;
+    begin();
+    void ask('open', { rig: page.document() }).catch(() => undefined);
+  };
   const ask: Door['ask'] = (question, content, onFirst) =>
     new Promise((resolve, reject) => {
       if (isClosed) return reject(new Error('the analysis has ended'));
+      if (question !== 'open') wake();
+      else if (!worker) begin();
       const id = next++;
       const limit = setTimeout(
         () => ended(`it did not answer within ${LIMIT_S} seconds`),
         LIMIT_S * 1000,
       );
       waiting.set(id, { resolve, reject, onFirst, limit });
-      worker.postMessage({ id, question, ask: content } satisfies Asked);
+      worker?.postMessage({ id, question, ask: content } satisfies Asked);
     });
-  begin();
   return {
     ask,
+    wake,
     close: () => {
       const isIdle = waiting.size === 0 && !isClosed;
       isClosed = true;
       dropAll('the page was left');
+      if (!worker) return;
       if (isIdle && page.leave) page.leave(worker);
       else worker.terminate();
     },

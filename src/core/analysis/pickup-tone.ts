@@ -1,6 +1,7 @@
 import { type NoteAt, noteOfNet } from '../note';
 import { at } from '../outcome';
-import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
+import type { Rig, Sound } from '../rig/schema';
+import { DEFAULT_REFERENCE } from '../rig/typical-leads';
 import { sourceDevice } from '../rig/source-id';
 import { soundContext } from '../signal/sound-context';
 import { loudest, mainDriver } from '../signal/point-figures';

@@ -1,5 +1,6 @@
 import { bareSourceOf, pluggedJacks } from '../circuit';
-import { DEFAULT_REFERENCE, type Rig, type Sound } from '../rig/schema';
+import type { Rig, Sound } from '../rig/schema';
+import { DEFAULT_REFERENCE } from '../rig/typical-leads';
 import {
   type DestinationFigures,
   type SoundContext,

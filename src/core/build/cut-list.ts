@@ -1,15 +1,8 @@
 import { sure } from '../outcome';
 import type { Jack } from '../kinds';
 import { deviceOf, jackOf, leadPf } from '../rig/find';
-import {
-  DEFAULT_PF_PER_METRE,
-  type End,
-  type Lead,
-  type LeadType,
-  type Making,
-  type PlugShape,
-  type Rig,
-} from '../rig/schema';
+import type { End, Lead, LeadType, Making, PlugShape, Rig } from '../rig/schema';
+import { DEFAULT_PF_PER_METRE } from '../rig/typical-leads';
 import { socketOf } from '../midi/graph';
 import { plugShape } from './footprint';
 import { leadCodes, realLeads } from './lead-codes';

@@ -1,10 +1,2 @@
-export {
-  type Attempt,
-  type Happening,
-  type Head,
-  type Journal,
-  journalOf,
-  type Keeping,
-  next,
-  opened,
-} from './keeping';
+export { type Attempt, type Head, type Journal, journalOf, type Keeping, opened } from './journal';
+export { type Happening, next } from './keeping';

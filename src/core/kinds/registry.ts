@@ -1,4 +1,4 @@
-import { LRUCache } from 'lru-cache';
+import QuickLRU from 'quick-lru';
 import { headTubeMasters } from './head-tube-masters';
 import { splitterMicrophone } from './splitter-microphone';
 import { supplyBattery } from './supply-battery';
@@ -237,9 +237,9 @@ export const KINDS: readonly Kind[] = [
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));
 
-/** How many kinds of one's own are kept; a rig that is looked at brings its own with it again. */
-const MOST_OWN = 20_000;
-const own = new LRUCache<string, Kind>({ max: MOST_OWN });
+/** How many kinds of one's own are kept, up to twice as many; a rig that is looked at brings its own with it again. */
+const MOST_OWN = 10_000;
+const own = new QuickLRU<string, Kind>({ maxSize: MOST_OWN });
 
 /**
  * Makes a kind known that a rig brings with it. Its id must be a mark of all that it says: the same

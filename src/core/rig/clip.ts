@@ -1,34 +1,10 @@
-import * as z from 'zod';
-import { done, type Outcome, refused } from '../outcome';
 import { kindOf } from '../kinds';
 import { blocksOf, insideOf } from './find';
 import { freshId } from './fresh-id';
-import {
-  type Device,
-  deviceSchema,
-  type Lead,
-  leadSchema,
-  type Rig,
-  type State,
-  stateSchema,
-} from './schema';
-import { kindIdOf, kindOfSheet, learnSheets, type Sheet, sheetSchema } from './sheets';
-
-/**
- * Devices taken out of a rig to be put into another, or into the same one again: with the leads between
- * them, and how they stand in each sound, by the name of the sound.
- */
-export const clipSchema = z.object({
-  format: z.literal('yantrel-clip'),
-  version: z.literal(1),
-  from: z.string().max(200),
-  devices: z.array(deviceSchema).min(1).max(500),
-  leads: z.array(leadSchema).max(2000),
-  states: z.record(z.string().max(200), z.record(z.string().max(80), stateSchema)),
-  /** The sheets that say what devices of one's own are. */
-  sheets: z.array(sheetSchema).max(100).optional(),
-});
-export type Clip = z.infer<typeof clipSchema>;
+import type { Clip } from './read-clip';
+import type { Device, Lead, Rig, State } from './schema';
+import { kindIdOf, kindOfSheet } from './sheets/own-kinds';
+import type { Sheet } from './sheets/sheet-schema';
 
 /**
  * Copies devices, and what lives inside them. Where they stand, what feeds them and which very unit they
@@ -88,20 +64,6 @@ const withSheets = (sheets: Clip['sheets']) => (sheets?.length ? { sheets } : {}
 /** A state without the program that it is kept under: that is the place of one unit's memory. */
 function bareState({ program: _program, ...state }: State): State {
   return state;
-}
-
-const NO_CLIP = 'What was copied is no part of a rig.';
-
-/** Reads what was copied as text; anything else is refused, in words. */
-export function readClip(text: string): Outcome<Clip> {
-  try {
-    const read = clipSchema.safeParse(JSON.parse(text));
-    if (!read.success) return refused(NO_CLIP);
-    const [problem] = learnSheets(read.data.sheets);
-    return problem ? refused(`${NO_CLIP} ${problem.what}.`, problem.where) : done(read.data);
-  } catch {
-    return refused(NO_CLIP);
-  }
 }
 
 /** A clip as it goes into a rig: with ids that are free there, and names that tell the copies apart. */

@@ -1,15 +1,8 @@
 import { byKey } from '../graph';
 import { CONTROL_SIGNALS, type Jack, kindOf, type Outlet } from '../kinds';
 import { sourceDevice } from './source-id';
-import {
-  DEFAULT_PF_PER_METRE,
-  type Device,
-  type End,
-  type Lead,
-  type LeadType,
-  type Rig,
-  type Sound,
-} from './schema';
+import type { Device, End, Lead, LeadType, Rig, Sound } from './schema';
+import { DEFAULT_PF_PER_METRE } from './typical-leads';
 
 /** What is asked of a list again and again; kept for lists that can no longer change. */
 class Index<T, I> {

@@ -1,4 +1,4 @@
-import { idSchema } from './id-schema';
+import { ID, isReserved } from './id-form';
 
 /**
  * An id that is not in use yet, made from a word: "amber-drive", then "amber-drive-2".
@@ -13,14 +13,14 @@ export function freshId(word: string, taken: ReadonlySet<string> | Iterable<stri
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-+|-+$/g, '')
       .slice(0, 40) || 'item';
-  const free = (id: string) => !used.has(id) && !(id in Object.prototype);
+  const free = (id: string) => !used.has(id) && !isReserved(id);
   if (free(base)) return base;
   for (let n = 2; ; n++) if (free(`${base}-${n}`)) return `${base}-${n}`;
 }
 
 /** An id as a file gives it, where it is one and nothing has it yet; else a fresh one made from a word. */
 export const givenId = (wanted: string | undefined, word: string, taken: Set<string>): string =>
-  wanted && idSchema.safeParse(wanted).success && !taken.has(wanted)
+  wanted && ID.test(wanted) && !isReserved(wanted) && !taken.has(wanted)
     ? wanted
     : freshId(wanted || word, taken);
 

@@ -4,7 +4,8 @@ export { type Applied, applyEdit, applyEdits, type Patch, patchRig } from './app
 export { joinsOf } from './conductors';
 export { type Edit, type EditName, type EditOf, EDITS, editSchema, editWords } from './edits';
 export * from './find';
-export { type Clip, clipOf, cutLeads, fittedTo, readClip } from './clip';
+export { clipOf, cutLeads, fittedTo } from './clip';
+export { type Clip, readClip } from './read-clip';
 export { freshId, freeName } from './fresh-id';
 export type { LockerSheet, LockerUnit, Photograph } from './locker';
 export {
@@ -14,15 +15,18 @@ export {
   substitution,
   unitInPlace,
 } from './substitution';
-export { type Gone, type History, onTop, record, redo, startHistory, undo } from './history';
+export { type Gone, redo, undo } from './back-and-forth';
+export { type History, onTop, record, startHistory } from './history';
 export { integrityProblems } from './integrity';
 export { type Choose, type Clash, type Merged, mergeRigs, type Side } from './merge';
 export { sameJson } from './same-json';
 export { hostLoopOf, innerReturn, innerSend, isFreeLoop, waysOf } from './loop-edits';
 export { promiseWords } from './promise-words';
 export { type Outcome, type Problem, problemLines } from '../outcome';
-export { checkRig, readRig, writeRig } from './read';
+export { checkRig, readRig } from './read';
+export { writeRig } from './write';
 export * from './schema';
+export { DEFAULT_PF_PER_METRE, DEFAULT_REFERENCE } from './typical-leads';
 export { sourceDevice, sourceId } from './source-id';
 export { settingWords } from './words';
 export { issueWords } from './issue-words';

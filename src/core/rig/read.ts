@@ -77,9 +77,6 @@ export function checkRig(raw: unknown): Outcome<Rig> {
   return problems.length ? { ok: false, problems: capped(problems) } : done(rig);
 }
 
-/** The text of a rig file: the document, indented, ending with a line feed. */
-export const writeRig = (rig: Rig): string => `${JSON.stringify(rig, null, 2)}\n`;
-
 const capped = (problems: Problem[]): Problem[] =>
   problems.length > MOST
     ? [

@@ -4,7 +4,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { deserialize, serialize } from 'node:v8';
 import { constants, gunzip, gzip } from 'node:zlib';
-import { LRUCache } from 'lru-cache';
+import QuickLRU from 'quick-lru';
 import { smallWalk } from '../../core/draw/small-walk';
 import { SEVERITIES, type Severity } from '../../core/findings/finding';
 import { NOTHING_YET, type Report } from '../../core/report';
@@ -14,7 +14,7 @@ import { loadRig } from '../rigs';
 import { heavy } from './pool';
 
 /** Reports of the revisions that were opened last, by their identities. */
-const shared = globalThis as { yantrelReports?: LRUCache<string, Promise<Report>> };
+const shared = globalThis as { yantrelReports?: QuickLRU<string, Promise<Report>> };
 
 /** The build that is running: what another one worked out is not shown. */
 const build = (() => {
@@ -70,7 +70,7 @@ export async function beforehand(db: Db, id: string): Promise<void> {
   if (saved) await reportToShow(db, saved);
 }
 
-const kept = () => (shared.yantrelReports ??= new LRUCache({ max: 40 }));
+const kept = () => (shared.yantrelReports ??= new QuickLRU({ maxSize: 40 }));
 
 /** Works a report out in a thread and keeps it with its rig. */
 function workedOut(db: Db, { rig, identity }: Opened): Promise<Report> {

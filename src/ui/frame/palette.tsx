@@ -362,10 +362,8 @@ export function Palette(props: Props) {
       actions={actions}
       query={typed}
       onQueryChange={setTyped}
-      shortcut={['mod + K']}
-      // Wherever the focus is: a field that is being typed in, too.
-      tagsToIgnore={[]}
-      triggerOnContentEditable
+      // The frame opens it, which is there before it.
+      shortcut={null}
       limit={14}
       scrollable
       maxHeight={460}

@@ -7,6 +7,7 @@ import { keepAnalysis, loseAnalysis, openDoor, startAnalysis, watchByLock } from
 import type { Head } from '../../core/keep';
 import { newestJournal } from '../keep/journal';
 import { Keeper, type Question } from '../keep/keeper';
+import { atFirstHand } from '../look/first-hand';
 import { LiveLine } from '../keep/live-line';
 import { personName } from '../keep/person';
 import { createRigStore, type RigStore } from '../store/rig-store';
@@ -97,12 +98,22 @@ export function RigApp({
       onRestart: (why, report) => session.store.getState().takeOver(why, report),
     });
     session.store.getState().setDoor(door);
+    // Ready before the first edit; who only looks, at figures that came with the page, needs none.
+    const off = atFirstHand(() => {
+      door.wake();
+      // Where the server is away now, an edit says so.
+      session.store
+        .getState()
+        .ready()
+        .catch(() => undefined);
+    });
     const keeps = new Keeper(session.store, session.head, setQuestion, personName);
     const line = new LiveLine(id, session.store, keeps);
     setKeeper(keeps);
     void keeps.recover();
     const forget = rememberUnits(session.store);
     return () => {
+      off();
       forget();
       line.close();
       keeps.close();

@@ -1,5 +1,7 @@
 'use client';
 import { ActionIcon, Group, Menu, Tooltip, useMantineColorScheme } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
+import { useSpotlight } from '@mantine/spotlight';
 import {
   IconArrowBackUp,
   IconArrowForwardUp,
@@ -10,44 +12,41 @@ import {
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import {
-  type Dispatch,
-  type ReactNode,
-  type SetStateAction,
-  Suspense,
-  useEffect,
-  useState,
-} from 'react';
+import { type Dispatch, type ReactNode, type SetStateAction, Suspense, useState } from 'react';
 import type { Keeper, Question } from '../keep/keeper';
 import { saveRigFile } from '../look/save-file';
 import { useDrawn, useRig, useRigStore } from '../store/use-rig';
 import { Contained } from './contained';
 import { FindingsButton } from './findings-button';
 import { Others } from './others';
-import { Palette } from './palette';
-import { palette } from './palette-store';
+import { palette, paletteStore } from './palette-store';
 import { keyOf, pathOf, PLACE_IDS, PLACES } from './place-list';
 import { SaveMark } from './save-mark';
 import { Address } from './use-address';
 import { useKeys } from './use-keys';
-import { fetchRest, later } from '../look/later';
+import { HeldKeys } from '../look/held-keys';
+import { fetchSoon, laterPart } from '../look/later';
 import { WhenFirst } from '../look/when-first';
 
 // What opens over the page comes after what is in sight.
 const FindingsDrawer = dynamic(
-  later(() => import('./findings-drawer').then((m) => m.FindingsDrawer)),
+  laterPart('findings', () => import('./findings-drawer').then((m) => m.FindingsDrawer)),
   { ssr: false },
 );
+const Palette = dynamic(
+  laterPart('palette', () => import('./palette').then((m) => m.Palette)),
+  { ssr: false, loading: HeldKeys },
+);
 const QuestionDialog = dynamic(
-  later(() => import('./question-dialog').then((m) => m.QuestionDialog)),
+  laterPart('question', () => import('./question-dialog').then((m) => m.QuestionDialog)),
   { ssr: false },
 );
 const RigSettings = dynamic(
-  later(() => import('./rig-settings').then((m) => m.RigSettings)),
+  laterPart('settings', () => import('./rig-settings').then((m) => m.RigSettings)),
   { ssr: false },
 );
 const Shortcuts = dynamic(
-  later(() => import('./shortcuts').then((m) => m.Shortcuts)),
+  laterPart('keys', () => import('./shortcuts').then((m) => m.Shortcuts)),
   { ssr: false },
 );
 
@@ -71,8 +70,10 @@ export function RigFrame({
   const { setSound, undo, redo, openFindings, setNotice } = store.getState();
   const findingsOpen = useRig((s) => s.findingsOpen);
   const [keys, setKeys] = useState(false);
+  const { opened: finding } = useSpotlight(paletteStore);
   const { toggleColorScheme } = useMantineColorScheme();
-  useEffect(fetchRest, []);
+  // Wherever the focus is: a field that is being typed in, too.
+  useHotkeys([['mod+K', palette.open]], [], true);
   useKeys([
     ...DIGITS.map((digit, i): [string, () => void] => [
       digit,
@@ -112,11 +113,13 @@ export function RigFrame({
       <WhenFirst wanted={findingsOpen}>
         <FindingsDrawer goToSignal={() => router.push(pathOf(id, 'signal'))} />
       </WhenFirst>
-      <Palette
-        onShortcuts={() => setKeys(true)}
-        onScheme={toggleColorScheme}
-        onExport={exportFile}
-      />
+      <WhenFirst wanted={finding}>
+        <Palette
+          onShortcuts={() => setKeys(true)}
+          onScheme={toggleColorScheme}
+          onExport={exportFile}
+        />
+      </WhenFirst>
       <WhenFirst wanted={keys}>
         <Shortcuts opened={keys} onClose={() => setKeys(false)} />
       </WhenFirst>
@@ -197,6 +200,8 @@ function FrameTop({
             key={id}
             href={pathOf(rig, id)}
             prefetch
+            onPointerEnter={() => fetchSoon(id)}
+            onFocus={() => fetchSoon(id)}
             aria-current={path.endsWith(`/${id}`) ? 'page' : undefined}
           >
             {PLACES[id].label}

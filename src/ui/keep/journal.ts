@@ -1,6 +1,7 @@
 import { del, get, keys, set } from 'idb-keyval';
 import type { Head, Journal } from '../../core/keep';
-import { checkRig, type Rig } from '../../core/rig';
+import type { Rig } from '../../core/rig';
+import { fetchWorking } from '../store/fetch-working';
 
 /**
  * Every page keeps a journal of its own in this browser: the revision that it is based on, and what
@@ -129,6 +130,7 @@ async function readJournal(key: string): Promise<Journal | undefined> {
     const quick = passing()?.getItem(key);
     const journal = quick ? (JSON.parse(quick) as Journal) : await get<Journal>(key);
     if (!journal) return undefined;
+    const { checkRig } = await fetchWorking();
     const [base, rig] = [checkRig(journal.base.rig), checkRig(journal.rig)];
     const sent = journal.attempt && checkRig(journal.attempt.rig);
     if (base.ok && rig.ok && (!sent || sent.ok))
@@ -152,6 +154,7 @@ async function readOld(rig: string): Promise<Left | undefined> {
   try {
     const copy = await get<{ rig: Rig; base: number; words: string[] }>(key);
     if (!copy) return undefined;
+    const { checkRig } = await fetchWorking();
     const read = checkRig(copy.rig);
     const settle = () => void del(key);
     if (!read.ok) {

@@ -3,6 +3,7 @@ import { touringRig } from '../../core/demo';
 import type { Head, Journal } from '../../core/keep';
 import type { Rig } from '../../core/rig';
 import { createRigStore } from '../store/rig-store';
+import * as working from '../store/working';
 import { Keeper, type Question } from './keeper';
 
 const kept = new Map<string, unknown>();
@@ -76,7 +77,7 @@ const theirs = (change: Partial<Rig>, words = 'changed it') => {
 };
 
 function opened(on = head) {
-  const store = createRigStore(on.rig, analyse(on.rig));
+  const store = createRigStore(on.rig, analyse(on.rig), false, working);
   const questions: (Question | null)[] = [];
   const keeper = new Keeper(
     store,

@@ -1,6 +1,8 @@
 import { at } from '../../core/outcome';
-import { type Happening, type Head, journalOf, type Keeping, next, opened } from '../../core/keep';
-import { cutText, type Rig, type Side } from '../../core/rig';
+import type { Happening, Head, Keeping } from '../../core/keep';
+import { journalOf, opened } from '../../core/keep/journal';
+import type { Rig, Side } from '../../core/rig';
+import { cutText } from '../../core/rig/text';
 import type { RigStore, SaveState } from '../store/rig-store';
 import { askServer, problemText, type Reply } from './ask-server';
 import { holdPage, type Left, takeLeft, writeInPassing, writeJournal } from './journal';
@@ -98,9 +100,12 @@ export class Keeper {
    * database was set back.
    */
   private hear(head: Head): void {
+    const { base, state } = this.k;
+    const isKnown = head.revision === base.revision && head.identity === base.identity;
+    if (!isKnown && this.isEarly()) return this.once(() => this.hear(head));
     const first = !this.fresh;
     this.fresh = true;
-    const { base, state } = this.k;
+    if (isKnown) return;
     const lost =
       head.revision < base.revision ||
       (head.revision === base.revision && head.identity !== base.identity);
@@ -116,6 +121,7 @@ export class Keeper {
   private async takeUp(): Promise<void> {
     if (this.isTaking || this.closed) return;
     this.isTaking = true;
+    if (this.left.length) await this.store.getState().ready();
     await this.takeNext();
     this.isTaking = false;
   }
@@ -147,10 +153,26 @@ export class Keeper {
     return reply.ok ? { revision, identity: '', rig: reply.value } : undefined;
   }
 
+  /** Whether what joins and changes documents is still to be fetched. */
+  private isEarly = (): boolean => this.store.getState().working === null;
+
+  /** Does something once that is there; where the server is away, what it would be done with is kept. */
+  private once(then: () => void): void {
+    this.store
+      .getState()
+      .ready()
+      .then(
+        () => !this.closed && then(),
+        () => undefined,
+      );
+  }
+
   /** Lets something happen, and does what follows from the state that it leads to. */
   private happen(e: Happening): void {
     const before = this.k;
-    const k = next(before, e);
+    const { working } = this.store.getState();
+    if (!working) return this.once(() => this.happen(e));
+    const k = working.next(before, e);
     if (k === before) return;
     this.k = k;
     this.show(before);

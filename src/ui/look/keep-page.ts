@@ -1,13 +1,20 @@
+let files: Promise<string[]> | undefined;
+
+/** The paths of all that this build's pages are made of; asked for once. */
+const pageFiles = (): Promise<string[]> =>
+  (files ??= fetch('/api/page-files')
+    .then((answer) => answer.json() as Promise<string[]>)
+    .catch((error: unknown) => {
+      files = undefined;
+      throw error;
+    }));
+
 /**
- * Has the page, as it is now, and its scripts kept by the service worker, so that it opens again while
- * the server is away. Fails where a browser has none.
+ * Has the page as it is now, and all that any place is made of, kept by the service worker: every
+ * place then opens while the server is away. Nothing of it is run. Fails where a browser has none.
  */
 export async function keepPage(): Promise<void> {
   await navigator.serviceWorker.register('/offline.js');
   const { active } = await navigator.serviceWorker.ready;
-  const scripts = performance
-    .getEntriesByType('resource')
-    .map((e) => e.name)
-    .filter((url) => new URL(url).pathname.startsWith('/_next/static/'));
-  active?.postMessage({ page: window.location.href, scripts });
+  active?.postMessage({ page: window.location.href, files: await pageFiles() });
 }

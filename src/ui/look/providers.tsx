@@ -3,15 +3,22 @@ import { MantineProvider } from '@mantine/core';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect } from 'react';
 import { keepPage } from './keep-page';
+import { fetchRest } from './later';
 import { theme } from './theme';
+
+/** How long after a page was opened what it may need next is fetched, in ms. */
+const SOON_MS = 1500;
 
 /** The look of everything, and what keeps it within reach without a server. */
 export function Providers({ children }: { children: ReactNode }) {
   const path = usePathname();
   useEffect(() => {
-    if (!('serviceWorker' in navigator)) return;
-    // Scripts that a view fetches late are there a little after it.
-    const soon = setTimeout(() => void keepPage().catch(() => undefined), 1500);
+    // What is in sight comes first.
+    const soon = setTimeout(
+      // Where the server is away, what is not there yet is asked for when it is used.
+      () => void keepPage().catch(() => fetchRest().catch(() => undefined)),
+      SOON_MS,
+    );
     return () => clearTimeout(soon);
   }, [path]);
   useFreshLists();

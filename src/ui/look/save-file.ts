@@ -1,4 +1,6 @@
-import { cutText, type Rig, writeRig } from '../../core/rig';
+import type { Rig } from '../../core/rig/schema';
+import { cutText } from '../../core/rig/text';
+import { writeRig } from '../../core/rig/write';
 
 /** What no file system takes in a name. */
 const NO_NAME = /[\\/:*?"<>|\p{Cc}]+/gu;

@@ -11,10 +11,10 @@ import {
   undo,
 } from '../../core/rig';
 import { chainOf, device, lead, rigOf } from '../../core/testing/rigs';
+import { freeOutput } from './moving-edits';
 import {
   appendEdits,
   aroundEdits,
-  freeOutput,
   freshName,
   insertEdits,
   intoLoopEdits,

@@ -1,7 +1,7 @@
 import { at as entryAt } from '../../core/outcome';
 import { type Kind, kindOf } from '../../core/kinds';
-import { deviceOf, isPlugged, leadsFrom, leadsInto } from '../../core/rig/find';
 import { idsOf } from '../../core/rig/fresh-id';
+import { deviceOf, leadsFrom, leadsInto } from '../../core/rig/find';
 import {
   type Device,
   type Edit,
@@ -18,20 +18,7 @@ import {
   waysOf,
 } from '../../core/rig';
 import { allOf } from '../../core/units';
-
-/** Two ids for leads that an edit makes. */
-export const newLeads = (rig: Rig): string[] => {
-  const taken = idsOf(rig.leads);
-  const first = freshId('lead', taken);
-  return [first, freshId('lead', new Set([...taken, first]))];
-};
-
-export const moveEdit = (rig: Rig, device: string, lead: string): Edit => ({
-  edit: 'moveDevice',
-  device,
-  lead,
-  newLeads: newLeads(rig),
-});
+import { freeOutput, moveEdit, newLeads } from './moving-edits';
 
 /** A name that no device of the rig has yet. */
 export const freshName = (rig: Rig, name: string): string =>
@@ -72,23 +59,6 @@ export function insertEdits(
     { edit: 'insertInLead', lead, device, newLeads: newLeads(rig) },
     ...heardNow(kind, device.id, sound),
   ];
-}
-
-/**
- * The output that the next device would be plugged into, if one is free: the main one before the
- * others. Inside a host an output feeds any number of links.
- */
-export function freeOutput(rig: Rig, device: Device): string | undefined {
-  const { jacks, through } = kindOf(device.kind);
-  if (device.host !== undefined) return through?.out;
-  const free = jacks.filter(
-    (j) => j.direction !== 'in' && !j.inside && (j.many || !isPlugged(rig, device.id, j.id)),
-  );
-  return (
-    free.find((j) => j.id === through?.out) ??
-    free.find((j) => j.direction === 'out') ??
-    free[0]
-  )?.id;
 }
 
 /** Puts a new device behind another one's free output. */

@@ -1,10 +1,10 @@
 'use client';
-import { useDraggable } from '@dnd-kit/core';
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import { type PlacedStation, SIZE } from '../../core/draw';
 import type { Severity } from '../../core/findings/finding';
 import { type Device, jackLabels } from '../../core/rig';
+import type { Hands } from './hands';
 import { SeverityMark } from '../look/severity';
 import { fixed, showLevel } from '../../core/units';
 import { type Props } from './walk';
@@ -13,36 +13,30 @@ import { stateWords } from './walk-looks';
 export const StationStrip = memo(function StationStrip({
   placed,
   device,
-  canMove,
   selected,
   worst,
   onSelect,
   onChoose,
   onUnfold,
+  hands,
 }: {
   placed: PlacedStation;
   device: Device | undefined;
-  canMove: boolean;
   selected: boolean;
   worst?: Severity;
   onSelect: Props['onSelect'];
   /** With Shift or Ctrl: chosen besides what is chosen, or no more. */
   onChoose: (device: string) => void;
   onUnfold: Props['onUnfold'];
+  hands: Hands;
 }) {
   const { station } = placed;
-  const { setNodeRef, listeners, isDragging, transform } = useDraggable({
-    id: `station ${station.id}`,
-    data: { device: station.device },
-    disabled: !canMove,
-  });
   const words = stateWords[station.state];
   const name = device?.name ?? station.device;
   const point = station.id.split(':')[1];
   const pass = point === undefined ? undefined : jackLabels(device, [point]);
   return (
     <button
-      ref={setNodeRef}
       type="button"
       className={`station tape${placed.narrow ? ' narrow' : ''}`}
       data-state={station.state}
@@ -68,10 +62,6 @@ export const StationStrip = memo(function StationStrip({
         top: placed.y,
         width: placed.width,
         height: placed.narrow && !placed.folded ? SIZE.label + SIZE.meter : SIZE.label,
-        opacity: isDragging ? 0.7 : 1,
-        zIndex: isDragging ? 9 : undefined,
-        transform:
-          transform && !placed.narrow ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
       }}
       onClick={(e) =>
         e.shiftKey || e.ctrlKey || e.metaKey
@@ -79,7 +69,7 @@ export const StationStrip = memo(function StationStrip({
           : onSelect({ kind: 'device', id: station.device, station: station.id })
       }
       onDoubleClick={() => station.folded && onUnfold(station.device)}
-      {...listeners}
+      onPointerDown={(e) => hands.press(station.id, e)}
     >
       {worst && !placed.narrow && (
         <span className="flag">

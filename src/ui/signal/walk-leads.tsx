@@ -1,5 +1,4 @@
 'use client';
-import { useDroppable } from '@dnd-kit/core';
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import { LEAD_DASH, LEAD_NAMES, LEAD_TAGS, type PlacedLead } from '../../core/draw';
@@ -83,10 +82,8 @@ const LeadTag = memo(function LeadTag({
   over: boolean;
   onSelect: Props['onSelect'];
 }) {
-  const { setNodeRef } = useDroppable({ id: lead.id, disabled: !target });
   return (
     <button
-      ref={setNodeRef}
       type="button"
       className="leadtag"
       data-lead={lead.id}

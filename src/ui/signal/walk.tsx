@@ -1,25 +1,20 @@
 'use client';
-import { sure } from '../../core/outcome';
-import {
-  DndContext,
-  type DragEndEvent,
-  type DragOverEvent,
-  PointerSensor,
-  pointerWithin,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
-import { type RefObject, useCallback, useMemo } from 'react';
+import dynamic from 'next/dynamic';
+import { type RefObject, useCallback, useMemo, useState } from 'react';
 import { SIZE } from '../../core/draw';
 import type { WalkGeometry } from '../../core/draw/walk-geometry';
 import { kindOf } from '../../core/kinds';
-import { type Rig } from '../../core/rig';
+import { deviceOf } from '../../core/rig/find';
+import type { Rig } from '../../core/rig';
 import { howMany } from '../../core/units/display';
 import type { Selection } from '../store/rig-store';
+import { laterPart } from '../look/later';
 import { useAnswer } from '../look/use-answer';
+import { useFirstHand } from '../look/use-first-hand';
 import { useRig, useRigStore } from '../store/use-rig';
 import { MANY, useFarLater } from './far-later';
+import { Hands } from './hands';
 import { HIGH, LOW, MeterColumn } from './meter-column';
 import { type MeterRow, rowUnit } from './meter-rows';
 import { useWorst } from './use-worst';
@@ -28,8 +23,16 @@ import { LeadTags, Ways } from './walk-leads';
 import { StationStrip } from './station-strip';
 import { useMarquee } from './use-marquee';
 
-/** A pointer drags a strip once it went so far, in pixels. */
-const BY_POINTER = { activationConstraint: { distance: 6 } };
+const WalkHands = dynamic(
+  laterPart('hands', () => import('./walk-hands').then((m) => m.WalkHands)),
+  { ssr: false },
+);
+
+/** Whether a device goes with its leads from one place to another. */
+const canMove = (rig: Rig, id: string): boolean => {
+  const device = deviceOf(rig, id);
+  return device !== undefined && kindOf(device.kind).through !== undefined;
+};
 
 export interface Props {
   rig: Rig;
@@ -77,27 +80,10 @@ export function Walk({
   const marquee = useMarquee(placed);
   const sound = useRig((s) => s.sound);
   const notes = useAnswer('stationNotes', shown.some((r) => r.ofNote) ? { sound } : null);
-  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER));
-  const over = (e: DragOverEvent) =>
-    onMoving({
-      device: String(sure(e.active.data.current).device),
-      lead: e.over ? String(e.over.id) : null,
-    });
-  const end = (e: DragEndEvent) => {
-    if (e.over) onDrop(String(sure(e.active.data.current).device), String(e.over.id));
-    onMoving(null);
-  };
+  const [hands] = useState(() => new Hands());
+  const isHere = useFirstHand();
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={pointerWithin}
-      onDragStart={(e) =>
-        onMoving({ device: String(sure(e.active.data.current).device), lead: null })
-      }
-      onDragOver={over}
-      onDragEnd={end}
-      onDragCancel={() => onMoving(null)}
-    >
+    <>
       <div
         className="walk"
         style={{ width: geometry.width, height: geometry.height }}
@@ -122,7 +108,7 @@ export function Walk({
         )}
         <Gutter geometry={geometry} onFoldLane={onFoldLane} compared={compared} shown={shown} />
         <Ways geometry={geometry} />
-        <Strips geometry={geometry} {...{ rig, selection, onSelect, onUnfold }} />
+        <Strips geometry={geometry} {...{ rig, selection, onSelect, onUnfold, hands }} />
         {geometry.stations.map((p) => (
           <MeterColumn
             key={p.station.id}
@@ -141,7 +127,13 @@ export function Walk({
         ))}
         <LeadTags geometry={geometry} {...{ rig, selection, moving, onSelect }} />
       </div>
-    </DndContext>
+      {isHere && (
+        <WalkHands
+          canMove={(device) => canMove(rig, device)}
+          {...{ geometry, hands, moving, onMoving, onDrop }}
+        />
+      )}
+    </>
   );
 }
 
@@ -152,7 +144,11 @@ function Strips({
   selection,
   onSelect,
   onUnfold,
-}: { geometry: WalkGeometry } & Pick<Props, 'rig' | 'selection' | 'onSelect' | 'onUnfold'>) {
+  hands,
+}: { geometry: WalkGeometry; hands: Hands } & Pick<
+  Props,
+  'rig' | 'selection' | 'onSelect' | 'onUnfold'
+>) {
   const worst = useWorst();
   const chosen = useRig((s) => s.chosen);
   const store = useRigStore();
@@ -172,9 +168,6 @@ function Strips({
         key={p.station.id}
         placed={p}
         device={device}
-        canMove={
-          !p.station.folded && device !== undefined && kindOf(device.kind).through !== undefined
-        }
         selected={
           chosen.includes(p.station.device) ||
           (selection?.kind === 'device' && selection.id === p.station.device)
@@ -185,6 +178,7 @@ function Strips({
         }
         onSelect={onSelect}
         onUnfold={onUnfold}
+        hands={hands}
       />
     );
   });

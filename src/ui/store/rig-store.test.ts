@@ -3,11 +3,12 @@ import { touringRig } from '../../core/demo';
 import { patchRig, type Rig } from '../../core/rig';
 import type { Door } from '../../worker';
 import { createRigStore } from './rig-store';
+import * as working from './working';
 
 /** A door to the same engine, in this thread; what is shown is told at once. */
-function door(): Door & { asked: string[] } {
+function door(document: () => Rig): Door & { asked: string[] } {
   const analyser = new Analyser();
-  let rig: Rig;
+  let rig: Rig | undefined;
   const asked: string[] = [];
   const answer = (
     question: string,
@@ -15,7 +16,7 @@ function door(): Door & { asked: string[] } {
     take: (first: SoundReport) => void = () => undefined,
   ) => {
     asked.push(question);
-    rig = question === 'open' ? ask.rig! : patchRig(rig, ask.patches!);
+    rig = question === 'open' ? ask.rig! : patchRig(rig!, ask.patches!);
     const report = analyser.analyse(rig, { sound: ask.shown ?? '', take });
     return {
       changed: report.sounds,
@@ -27,14 +28,17 @@ function door(): Door & { asked: string[] } {
   return {
     asked,
     close: () => undefined,
+    wake: () => {
+      if (!rig) answer('open', { rig: document() });
+    },
     ask: ((q: string, a: never, first?: never) =>
       Promise.resolve(answer(q, a, first))) as Door['ask'],
   };
 }
 
 const opened = () => {
-  const store = createRigStore(touringRig, analyse(touringRig));
-  const d = door();
+  const store = createRigStore(touringRig, analyse(touringRig), false, working);
+  const d = door(() => store.getState().history.rig);
   store.getState().setDoor(d);
   return { store, d, get: store.getState };
 };
@@ -155,8 +159,9 @@ test('undo takes back my own last step, whatever others did since, or says why i
 test('figures of an earlier revision say that they are behind until the worker has answered', async () => {
   const none = { sounds: [], promises: [], findings: [] };
   const { getState } = createRigStore(touringRig, none, true);
+  const d = door(() => touringRig);
   expect(getState().isBehind).toBe(true);
-  getState().setDoor(door());
+  getState().setDoor(d);
   await settle();
   expect(getState().isBehind).toBe(false);
   expect(getState().report.findings).toEqual(analyse(touringRig).findings);
@@ -191,4 +196,51 @@ test('several are chosen; one alone is what is chosen then, and choosing one thi
   get().choose(['kiln', 'flare']);
   get().select({ kind: 'lead', id: 'l08' });
   expect([get().chosen, get().selection]).toEqual([[], { kind: 'lead', id: 'l08' }]);
+});
+
+test('figures that came with the rig are not worked out again until something changes', async () => {
+  const { get, d } = opened();
+  await settle();
+  expect(d.asked).toEqual([]);
+  get().edit({ edit: 'setDevice', device: 'kiln', notes: 'a note' });
+  expect(d.asked).toEqual(['open', 'patch']);
+  // A door that comes later has heard of nothing: what is judged by now it need not be told.
+  await settle();
+  const other = door(() => get().history.rig);
+  get().setDoor(other);
+  expect(other.asked).toEqual([]);
+  get().edit({ edit: 'setDevice', device: 'kiln', notes: 'another' });
+  await settle();
+  expect(other.asked).toEqual(['open', 'patch']);
+  expect(get().report).toEqual(analyse(get().history.rig));
+});
+
+test('a door that comes after an edit is told at once; so is one where some sounds have no figures yet', async () => {
+  const report = analyse(touringRig);
+  const late = createRigStore(touringRig, report, false, working);
+  late.getState().edit({ edit: 'renameRig', name: 'Early' });
+  const part = createRigStore(touringRig, { ...report, sounds: report.sounds.slice(0, 1) });
+  for (const { getState } of [late, part]) {
+    const d = door(() => getState().history.rig);
+    getState().setDoor(d);
+    expect(d.asked).toEqual(['open']);
+    await settle();
+    expect(getState().report.sounds).toHaveLength(touringRig.sounds.length);
+  }
+});
+
+test('what is edited before what edits is there is done in order as soon as it is; a refusal is told then', async () => {
+  const { getState } = createRigStore(touringRig, analyse(touringRig));
+  getState().undo();
+  const [name, drive] = [
+    getState().edit({ edit: 'renameRig', name: 'Early' }),
+    getState().edit({ edit: 'setSetting', device: 'kiln', setting: 'drive', value: 99 }),
+  ];
+  expect([name.ok, drive.ok, getState().history.rig]).toEqual([true, true, touringRig]);
+  await getState().ready();
+  expect(getState().history.rig.name).toBe('Early');
+  expect(getState().history.past).toHaveLength(1);
+  expect(getState().notice).toBe('Drive takes a number from 0 to 10, not 99');
+  getState().undo();
+  expect(getState().history.rig.name).toBe(touringRig.name);
 });

@@ -1,27 +1,13 @@
 import { createStore } from 'zustand';
-import { clashWords } from '../../core/changes';
 import type { Severity } from '../../core/findings/finding';
 import type { Report, SoundReport } from '../../core/report';
 import { NOTHING_YET } from '../../core/report/nothing-yet';
-import {
-  applyEdits,
-  type Edit,
-  editWords,
-  type Gone,
-  type History,
-  onTop,
-  type Outcome,
-  type Patch,
-  record,
-  redo,
-  learnSheets,
-  type Rig,
-  startHistory,
-  undo,
-} from '../../core/rig';
-
+import type { Edit, Gone, Outcome, Patch, Rig } from '../../core/rig';
+import { type History, onTop, record, startHistory } from '../../core/rig/history';
+import { learnSheets } from '../../core/rig/sheets/own-kinds';
 import type { UnitChoice } from '../../core/units';
 import type { Door, ReportUpdate } from '../../worker';
+import { fetchWorking, type Working } from './fetch-working';
 
 export type Selection =
   { kind: 'device'; id: string; station?: string } | { kind: 'lead'; id: string } | null;
@@ -91,7 +77,14 @@ export interface RigState {
   others: readonly Other[];
   /** The revision that the document was last saved as, or opened from. */
   revision: number;
-  /** Edits the document: one step back and forth, and one with the step before where the same is `going` on. */
+  /** What changes the document, once it is fetched. */
+  working: Working | null;
+  /** Fetches that, where it is not there yet. What was edited meanwhile is done as soon as it is. */
+  ready: () => Promise<Working>;
+  /**
+   * Edits the document: one step back and forth, and one with the step before where the same is `going`
+   * on. Before what changes a document is there, it is done a moment later; a refusal is then a notice.
+   */
   edit: (edits: Edit | Edit[], words?: string, going?: string) => Outcome<Rig>;
   undo: () => void;
   redo: () => void;
@@ -140,18 +133,25 @@ type Set = (part: Partial<RigState>) => void;
 const soundIn = (rig: Rig, sound: string): string =>
   rig.sounds.some((s) => s.id === sound) ? sound : (rig.sounds[0]?.id ?? sound);
 
-/** Asks the worker for figures, of what changed or of all, and takes them into the store. */
-function figuring(set: Set, get: Get) {
+/**
+ * Asks the worker for figures, of what changed or of all, and takes them into the store. `judged` is
+ * the document that the figures are of, where they came with it: until something changes or is asked,
+ * no worker is needed.
+ */
+function figuring(set: Set, get: Get, judged: Rig | undefined) {
   const take = (report: Promise<ReportUpdate>) => {
     const { door } = get();
+    const { rig } = get().history;
     void report.then(
-      (u) =>
+      (u) => {
+        judged = rig;
         set({
           report: updated(NOTHING_YET, u),
           isBehind: false,
           // What came from elsewhere is not what the last edit did.
           sinceEdit: null,
-        }),
+        });
+      },
       // A door that was shut on purpose has stopped nothing: its successor answers.
       () =>
         get().door === door &&
@@ -163,6 +163,7 @@ function figuring(set: Set, get: Get) {
     if (opened) take(opened);
   };
   const patch = (patches: Patch[]) => {
+    const { rig } = get().history;
     get()
       .door?.ask('patch', { patches, shown: get().sound }, (first) => {
         const { report } = get();
@@ -171,12 +172,13 @@ function figuring(set: Set, get: Get) {
         set({ report: { ...report, sounds: [...others, first] } });
       })
       .then((u) => {
+        judged = rig;
         const before = get().report;
         const report = updated(before, u);
         set({ report, sinceEdit: changedBetween(before, report) });
       }, reopen);
   };
-  return { take, reopen, patch };
+  return { take, reopen, patch, isJudged: () => judged === get().history.rig };
 }
 
 /** Changes the document: by edits, back, and forward again. */
@@ -191,47 +193,77 @@ function changing(set: Set, get: Get, { reopen, patch }: ReturnType<typeof figur
       sound: soundIn(next.rig, sound),
     });
   };
-  const gone = (step: Gone | undefined, did: string, done: string) => {
-    if (!step) return;
-    const { history } = get();
+  /** Where nothing changes a document yet, nothing was changed: there is no step to take back. */
+  const gone = (way: 'undo' | 'redo', did: string, done: string) => {
+    const { history, working } = get();
+    const step: Gone | undefined = working?.[way](history);
+    if (!working || !step) return;
     const [clash] = step.blocked;
     if (clash) {
-      const { what } = clashWords(history.rig, history.rig, clash);
+      const { what } = working.clashWords(history.rig, history.rig, clash);
       return set({
         history: step.history,
         notice: `“${step.words}” can no longer be ${done}: somebody changed it since (${what}).`,
       });
     }
+    get().door?.wake();
     move(step.history, `${did}: ${step.words}`);
     if (step.patches) patch(step.patches);
     else reopen();
   };
+  const waiting: (() => void)[] = [];
+  const ready = async () => {
+    const working = get().working ?? (await fetchWorking());
+    if (get().working) return working;
+    set({ working });
+    for (const done of waiting.splice(0)) done();
+    return working;
+  };
   const edit: RigState['edit'] = (edits, words, going) => {
     const list = Array.isArray(edits) ? edits : [edits];
-    const { history } = get();
-    const applied = applyEdits(history.rig, list);
+    const { history, door, working } = get();
+    if (!working) {
+      waiting.push(() => edit(edits, words, going));
+      ready().catch(() => {
+        if (waiting.splice(0).length) set({ notice: NOT_FETCHED });
+      });
+      return { ok: true, value: history.rig };
+    }
+    const applied = working.applyEdits(history.rig, list);
     if (!applied.ok) {
       set({ notice: applied.problems.map((p) => p.what).join(' ') });
       return applied;
     }
     if (applied.value.patches.length === 0) return { ok: true, value: history.rig };
-    const said = words ?? list.map((e) => editWords(history.rig, e)).join(', ');
+    const said = words ?? list.map((e) => working.editWords(history.rig, e)).join(', ');
+    door?.wake();
     move(record(history, applied.value, said, going), said);
     patch(applied.value.patches);
     return { ok: true, value: applied.value.rig };
   };
   return {
     edit,
-    undo: () => gone(undo(get().history), 'undid', 'taken back'),
-    redo: () => gone(redo(get().history), 'did again', 'done again'),
+    ready,
+    undo: () => gone('undo', 'undid', 'taken back'),
+    redo: () => gone('redo', 'did again', 'done again'),
   };
 }
 
+/** Said where an edit could not be made, since what makes it is on a server that is away. */
+const NOT_FETCHED =
+  'What was just done could not be: the server is away. Reload the page once it is back.';
+
 /** Makes the store of one opened rig, with figures that may still be of an earlier revision. */
-export function createRigStore(rig: Rig, report: Report, isBehind = false) {
+export function createRigStore(
+  rig: Rig,
+  report: Report,
+  isBehind = false,
+  working: Working | null = null,
+) {
   learnSheets(rig.sheets);
   return createStore<RigState>((set, get) => {
-    const figures = figuring(set, get);
+    const isAll = !isBehind && report.sounds.length >= rig.sounds.length;
+    const figures = figuring(set, get, isAll ? rig : undefined);
     return {
       history: startHistory(rig),
       report,
@@ -252,6 +284,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       others: [],
       revision: 0,
       door: null,
+      working,
       ...changing(set, get, figures),
       setSound: (sound) => set({ sound }),
       select: (selection) => set({ selection, chosen: [] }),
@@ -282,7 +315,7 @@ export function createRigStore(rig: Rig, report: Report, isBehind = false) {
       },
       setDoor: (door) => {
         set({ door });
-        figures.reopen();
+        if (!figures.isJudged()) figures.reopen();
       },
     };
   });

@@ -10,7 +10,7 @@ import { replaceDevice } from '../replace-device';
 import { refusedOutlet, unplugLost } from '../power-edits';
 import { moveFromLoop, moveToLoop } from '../loop-edits';
 import { exchange, loopWords, putInLoop } from '../loop-holding';
-import { clipSchema } from '../clip';
+import { clipSchema } from '../read-clip';
 import { usualMetres } from '../joining';
 import { USUAL_WORDS } from '../words';
 import { onDevice, given } from './parts';

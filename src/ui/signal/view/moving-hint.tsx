@@ -1,7 +1,7 @@
 import { sure } from '../../../core/outcome';
 import { leadOf, nameOf } from '../../../core/rig/find';
 import { useDocument } from '../../store/use-rig';
-import { moveEdit } from '../place-edits';
+import { moveEdit } from '../moving-edits';
 import { PreviewPanel } from '../preview-panel';
 import { usePreview } from '../use-preview';
 import type { InHand } from './use-moving';

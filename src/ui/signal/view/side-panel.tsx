@@ -1,22 +1,27 @@
 import { SegmentedControl } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import type { Device, Lead } from '../../../core/rig/schema';
-import { later } from '../../look/later';
+import { laterPart } from '../../look/later';
 import { useDocument, useRig } from '../../store/use-rig';
-import { DeviceInspector } from '../device-inspector';
-import { LeadInspector } from '../lead-inspector';
-import { freeOutput } from '../place-edits';
+import { freeOutput } from '../moving-edits';
 import { Guide } from './guide';
 import type { Picking, Side } from './use-signal-keys';
 
-// What a choice of several things and the list of leads need comes after the walk. The inspectors are there at
-// once: work goes on where the network goes away as soon as the page stands.
+// What is chosen comes after the walk.
+const DeviceInspector = dynamic(
+  laterPart('device', () => import('../device-inspector').then((m) => m.DeviceInspector)),
+  { ssr: false },
+);
+const LeadInspector = dynamic(
+  laterPart('lead', () => import('../lead-inspector').then((m) => m.LeadInspector)),
+  { ssr: false },
+);
 const WiringList = dynamic(
-  later(() => import('../wiring-list').then((m) => m.WiringList)),
+  laterPart('wiring list', () => import('../wiring-list').then((m) => m.WiringList)),
   { ssr: false },
 );
 const ManyPanel = dynamic(
-  later(() => import('./many-panel').then((m) => m.ManyPanel)),
+  laterPart('many', () => import('./many-panel').then((m) => m.ManyPanel)),
   { ssr: false },
 );
 

@@ -5,13 +5,12 @@ import { useEffect, useState } from 'react';
 import { foldableHosts } from '../../../core/draw/walk-view';
 import { deviceOf, leadOf } from '../../../core/rig/find';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
-import { later } from '../../look/later';
+import { HeldKeys } from '../../look/held-keys';
+import { laterPart } from '../../look/later';
 import { WhenFirst } from '../../look/when-first';
 import { USUAL_ROWS } from '../meter-rows';
 import { WalkTools } from '../walk-tools';
 import { MovingHint } from './moving-hint';
-import { ConnectPicker } from './connect-picker';
-import { AppendPicker, InsertPicker, LoopPicker, ReplacePicker } from './pickers';
 import { SidePanel } from './side-panel';
 import { SignalTools } from './signal-tools';
 import { useClipboard } from './use-clipboard';
@@ -22,8 +21,14 @@ import { useWalkView } from './use-walk-view';
 import { WalkPane } from './walk-pane';
 
 const ProposalsDrawer = dynamic(
-  later(() => import('../proposals/proposals-drawer').then((m) => m.ProposalsDrawer)),
+  laterPart('proposals', () =>
+    import('../proposals/proposals-drawer').then((m) => m.ProposalsDrawer),
+  ),
   { ssr: false },
+);
+const Pickers = dynamic(
+  laterPart('pickers', () => import('./picked').then((m) => m.Picked)),
+  { ssr: false, loading: HeldKeys },
 );
 
 /** The walk with its meter bridge; beside it the inspector or the wiring. */
@@ -98,13 +103,7 @@ export function SignalView() {
       <WhenFirst wanted={proposing}>
         <ProposalsDrawer opened={proposing} onClose={() => setProposing(false)} />
       </WhenFirst>
-      {picking === 'insert' && lead && <InsertPicker on={lead} onClose={close} />}
-      {picking === 'append' && device && <AppendPicker on={device} onClose={close} />}
-      {picking === 'connect' && device && <ConnectPicker on={device} onClose={close} />}
-      {picking !== null && typeof picking === 'object' && device && (
-        <LoopPicker on={{ host: device, loop: picking.loop }} onClose={close} />
-      )}
-      {picking === 'replace' && device && <ReplacePicker on={device} onClose={close} />}
+      {picking !== null && <Pickers {...{ picking, device, lead }} onClose={close} />}
     </div>
   );
 }

@@ -4,11 +4,11 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { learnSheets, type Rig } from '../../../core/rig';
 import { askServer, problemText } from '../../keep/ask-server';
-import { later } from '../../look/later';
+import { laterPart } from '../../look/later';
 import { useDocument } from '../../store/use-rig';
 
 const Parts = dynamic(
-  later(() => import('./take-parts').then((m) => m.Parts)),
+  laterPart('parts', () => import('./take-parts').then((m) => m.Parts)),
   { ssr: false },
 );
 

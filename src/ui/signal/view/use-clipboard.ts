@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { clipOf, fittedTo, readClip } from '../../../core/rig';
+import { clipOf, fittedTo } from '../../../core/rig/clip';
 import type { RigState } from '../../store/rig-store';
 import { useRigStore } from '../../store/use-rig';
 
@@ -26,10 +26,10 @@ export function useClipboard(): void {
       e.preventDefault();
       state.setNotice(`Copied ${ids.length === 1 ? 'a device' : `${ids.length} devices`}.`);
     };
-    const onPaste = (e: ClipboardEvent) => {
-      if (isInText(e)) return;
+    const paste = async (text: string) => {
+      const { readClip } = await store.getState().ready();
       const state = store.getState();
-      const read = readClip(e.clipboardData?.getData('text/plain') ?? '');
+      const read = readClip(text);
       if (!read.ok) return state.setNotice(read.problems.map((p) => p.what).join(' '));
       const { rig } = state.history;
       const { format: _format, version: _version, ...clip } = fittedTo(rig, read.value);
@@ -40,6 +40,10 @@ export function useClipboard(): void {
         state.setNotice(
           `There is no sound ${lost.join(', ')} here: how they stand there did not come.`,
         );
+    };
+    const onPaste = (e: ClipboardEvent) => {
+      if (!isInText(e))
+        void paste(e.clipboardData?.getData('text/plain') ?? '').catch(() => undefined);
     };
     document.addEventListener('copy', onCopy);
     document.addEventListener('paste', onPaste);

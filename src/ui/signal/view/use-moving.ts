@@ -3,7 +3,7 @@ import { kindOf } from '../../../core/kinds';
 import { sure } from '../../../core/outcome';
 import { deviceOf, leadOf } from '../../../core/rig/find';
 import { useRigStore } from '../../store/use-rig';
-import { moveEdit } from '../place-edits';
+import { moveEdit } from '../moving-edits';
 import type { Moving } from '../walk-looks';
 
 /** A device in hand: by the pointer, or by keys that choose its place. */

@@ -7,7 +7,7 @@ import { deviceOf, leadOf, soundOf } from '../../../core/rig/find';
 import type { Device, Lead, Rig } from '../../../core/rig/schema';
 import { useKeys } from '../../frame/use-keys';
 import { useDocument, useRig, useRigStore, useSoundReport } from '../../store/use-rig';
-import { freeOutput } from '../place-edits';
+import { freeOutput } from '../moving-edits';
 import type { Looking } from '../walk-tools';
 import { reachAlong } from './reach-along';
 import { type InHand, within } from './use-moving';

@@ -3,7 +3,7 @@ import { useCallback, useMemo, useRef } from 'react';
 import { placeWalk, type WalkView } from '../../../core/draw';
 import type { WalkGeometry } from '../../../core/draw/walk-geometry';
 import { isPlugged } from '../../../core/rig/find';
-import { later } from '../../look/later';
+import { laterPart } from '../../look/later';
 import { useDocument, useRig, useSoundReport } from '../../store/use-rig';
 import { METER_ROWS } from '../meter-rows';
 import { Minimap } from '../minimap';
@@ -16,11 +16,13 @@ import type { InHand } from './use-moving';
 import { useCompared } from './use-walk-view';
 
 const WalkTable = dynamic(
-  later(() => import('../walk-table').then((m) => m.WalkTable)),
+  laterPart('walk table', () => import('../walk-table').then((m) => m.WalkTable)),
   { ssr: false },
 );
 const WiringDrawing = dynamic(
-  later(() => import('../wiring/wiring-drawing').then((m) => m.WiringDrawing)),
+  laterPart('wiring drawing', () =>
+    import('../wiring/wiring-drawing').then((m) => m.WiringDrawing),
+  ),
   { ssr: false },
 );
 
