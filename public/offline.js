@@ -20,7 +20,8 @@ self.addEventListener('fetch', (event) => {
 self.addEventListener('message', (event) => event.waitUntil(keep(event.data)));
 
 /** Keeps a page, and all the files of the build that it is of. What other builds left is let go. */
-async function keep({ page, files }) {
+async function keep({ page }) {
+  const files = await (await fetch('/api/page-files')).json();
   const cache = await caches.open(KEPT);
   const kept = (await cache.keys())
     .map(({ url }) => new URL(url).pathname)

@@ -1,6 +1,6 @@
 import { pointFigures } from '../signal/station-figures';
 import type { Remarker } from './evidence';
-import { CONTROL_LEADS } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
 import { endWords, leadOf } from '../rig/find';
 import { withPrefix } from '../units';
 

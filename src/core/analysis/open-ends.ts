@@ -5,7 +5,8 @@ import { freeJacks } from '../rig';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { byId, deviceOf, isPlugged, leadFrom, leadsInto } from '../rig/find';
 import { sourceDevice } from '../rig/source-id';
-import { CONTROL_LEADS, type Device, type End, type Rig } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
+import type { Device, End, Rig } from '../rig/schema';
 import type { SoundContext } from '../signal/sound-context';
 import type { Evidence, Remarker } from './evidence';
 import {

@@ -1,7 +1,7 @@
 import type { Remark } from '../findings/finding';
 import { kindOf, settingWith } from '../kinds';
 import { jackOf } from '../rig/find';
-import { CONTROL_LEADS } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
 import type { Remarker } from './evidence';
 import { phantomFeeds } from '../circuit/phantom-feeds';
 

@@ -1,7 +1,8 @@
 import { at as entryAt } from '../outcome';
 import { kindOf, type Pass, type Stage } from '../kinds';
 import { deviceOf, leadPf } from '../rig/find';
-import { CONTROL_LEADS, type Lead, type Rig, type Sound } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
+import type { Lead, Rig, Sound } from '../rig/schema';
 import type { Arrival, Circuit, CircuitStage, Driver, Net, Section } from './circuit';
 import { JoinedNumbers } from '../graph';
 import { type Conductor, conductorsOf, passesOf, pluggedJacks } from './plugged';

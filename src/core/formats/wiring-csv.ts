@@ -6,7 +6,8 @@ import type { Edit } from '../rig/edits';
 import { deviceOf, leadTypeFor } from '../rig/find';
 import { givenId } from '../rig/fresh-id';
 import { sameJson } from '../rig/same-json';
-import { type End, type Lead, LEAD_TYPES, type Rig } from '../rig/schema';
+import { LEAD_TYPES } from '../rig/lead-types';
+import type { End, Lead, Rig } from '../rig/schema';
 import { same, whoIs } from './called';
 import { readCsv, type Row, type Table, toCsv } from './csv';
 

@@ -3,7 +3,7 @@ import type { Device, Lead, Rig, Sound } from '../rig';
 import { applyEdits } from '../rig';
 import { device, lead, rigOf, sound } from '../testing/rigs';
 import { controlRemarks } from '../report/checks';
-import { circleOf } from './graph';
+import { circleOf } from './circle';
 import { messageReachRemarks } from './message-reach';
 import {
   allPairs,

@@ -1,7 +1,8 @@
 import { kindOf } from '../kinds';
 import { sameJson } from '../rig/same-json';
 import { deviceOf, jackOf } from '../rig/find';
-import { CONTROL_LEADS, type End, type Lead, type Rig, type Sound } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
+import type { End, Lead, Rig, Sound } from '../rig/schema';
 import { programOf } from './presses';
 import { midiDevices } from './setup';
 

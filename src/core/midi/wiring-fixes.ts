@@ -7,7 +7,8 @@ import type { Edit } from '../rig/edits';
 import { deviceOf, endWords } from '../rig/find';
 import { freshId } from '../rig/fresh-id';
 import type { Device, End, Lead, Rig } from '../rig/schema';
-import { circleOf, midiGraph, outJacks, reachIn, sendsOwn, type Way } from './graph';
+import { circleOf } from './circle';
+import { midiGraph, outJacks, reachIn, sendsOwn, type Way } from './graph';
 import { allOf } from '../units';
 
 const isUsed = (rig: Rig, e: End): boolean =>

@@ -3,7 +3,7 @@ import { fixes, type Remark } from '../findings/finding';
 import { moveFix } from '../findings/insert-fix';
 import { byKey, nearestFirst } from '../graph';
 import { byId, leadFrom, leadInto, nameOf } from '../rig/find';
-import { CONTROL_LEADS } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
 import type { StationFigures } from '../signal/station-figures';
 import { reorderFix } from './reorder-loops';
 import { type Breach, type Look, name, type OrderRule } from './look';

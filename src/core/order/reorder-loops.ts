@@ -5,7 +5,8 @@ import { settingOf, stateIn } from '../rig/device-state';
 import { kindOf, settingWith } from '../kinds';
 import { readLoopOrder, writeLoopOrder } from '../kinds/loop-order';
 import { deviceOf, nameOf } from '../rig/find';
-import { CONTROL_LEADS, type Rig, type Sound } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
+import type { Rig, Sound } from '../rig/schema';
 
 /** The loop that each device stands in, for one wiring; remembered while devices and leads stay the same. */
 const held = new WeakMap<

@@ -2,14 +2,8 @@ import { byKey, reachable } from '../graph';
 import { resolveState, stateIn } from '../rig/device-state';
 import { type Job, kindOf } from '../kinds';
 import { blocksOf, leadsFrom, nameOf } from '../rig/find';
-import {
-  CONTROL_LEADS,
-  type End,
-  type Lead,
-  type PromiseOf,
-  type Rig,
-  type Sound,
-} from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
+import type { End, Lead, PromiseOf, Rig, Sound } from '../rig/schema';
 import { playedOut } from '../rig/played-out';
 import { sameButLength } from '../rig/to-the-ear';
 import { settingWords } from '../rig/words';

@@ -3,7 +3,8 @@ import { byKey } from '../graph';
 import { kindOf } from '../kinds';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { leadFrom, leadInto } from '../rig/find';
-import { CONTROL_LEADS, type Device, type Rig } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
+import type { Device, Rig } from '../rig/schema';
 import type { Report } from './report';
 
 /**

@@ -4,7 +4,8 @@ import { findKind, type Kind, kindOf } from '../kinds';
 import type { Refusal } from './refusal';
 import { blocksOf, deviceOf, insideOf, leadOf, leadTypeFor, partnerEnd, partnerLead } from './find';
 import { freshId } from './fresh-id';
-import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from './schema';
+import { CONTROL_LEADS } from './lead-types';
+import type { Device, End, Lead, Rig } from './schema';
 
 /**
  * The type that a lead takes on when its ends change; one that was chosen by hand stays where it

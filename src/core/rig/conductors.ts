@@ -1,6 +1,7 @@
 import { at } from '../outcome';
 import { conductorsOf, type Jack, kindOf, type Point } from '../kinds';
-import { CONTROL_LEADS, type Device, type Lead } from './schema';
+import { CONTROL_LEADS } from './lead-types';
+import type { Device, Lead } from './schema';
 
 const jack = (device: Device | undefined, id: string): Jack | undefined =>
   device && kindOf(device.kind).jacks.find((j) => j.id === id);

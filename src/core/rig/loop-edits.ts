@@ -4,7 +4,8 @@ import { kindOf, type Loop } from '../kinds';
 import type { Refusal } from './refusal';
 import { deviceOf, isPlugged, leadFrom, leadInto, leadsFrom, leadsInto, partnerEnd } from './find';
 import { unplugControl } from './chain-edits';
-import { CONTROL_LEADS, type Rig } from './schema';
+import { CONTROL_LEADS } from './lead-types';
+import type { Rig } from './schema';
 
 /** Inner points of a host that face a loop's jacks. */
 export const innerSend = (jack: string): string =>

@@ -17,7 +17,8 @@ import { usualMetres } from './joining';
 import { waysOf } from './loop-edits';
 import { plugIntoHost } from './inside-loop';
 import type { Refusal } from './refusal';
-import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from './schema';
+import { CONTROL_LEADS } from './lead-types';
+import type { Device, End, Lead, Rig } from './schema';
 
 /** Where a point of a loop is plugged: its jack, and the conductor of it where two points share one. */
 interface Plug {

@@ -19,6 +19,7 @@ import {
   tourSchema,
 } from './build-schema';
 import { idSchema } from './id-schema';
+import { LEAD_TYPES } from './lead-types';
 import {
   candidateSchema,
   controllerWantsSchema,
@@ -69,6 +70,7 @@ export {
   type Stage,
 } from './build-schema';
 export { idSchema } from './id-schema';
+export { CONTROL_LEADS, LEAD_TYPES } from './lead-types';
 export {
   type Expects,
   type MidiSetup,
@@ -177,22 +179,6 @@ export const deviceSchema = z.looseObject({
 });
 
 export const endSchema = z.looseObject({ device: idSchema, jack: z.string().min(1).max(40) });
-
-export const LEAD_TYPES = [
-  'instrument',
-  'balanced',
-  'stereo',
-  'insert',
-  'speaker',
-  'digital',
-  'midi',
-  'usb',
-  'control',
-  'air',
-  'inside',
-] as const;
-/** Leads that carry messages or the state of a control, not sound. */
-export const CONTROL_LEADS: readonly (typeof LEAD_TYPES)[number][] = ['midi', 'usb', 'control'];
 
 export const leadSchema = z.looseObject({
   id: idSchema,

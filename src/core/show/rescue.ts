@@ -5,7 +5,7 @@ import { analyseSound } from '../report';
 import { applyEdits } from '../rig/apply';
 import { settingOf, stateIn } from '../rig/device-state';
 import type { Device, Lead, Rig, SettingValue, Sound } from '../rig/schema';
-import { CONTROL_LEADS } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
 import { playedOut } from '../rig/played-out';
 import { placeOf } from '../rig/stands-where';
 import { settingWords } from '../rig/words';

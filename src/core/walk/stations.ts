@@ -3,7 +3,8 @@ import { passesOf, pluggedJacks } from '../circuit';
 import { isEngaged, stateIn } from '../rig/device-state';
 import { isControlJack, type Jack, kindOf, type Pass } from '../kinds';
 import { joinsOf } from '../rig/conductors';
-import { CONTROL_LEADS, type Device, type Rig, type Sound } from '../rig/schema';
+import { CONTROL_LEADS } from '../rig/lead-types';
+import type { Device, Rig, Sound } from '../rig/schema';
 import { tripsOf } from './trips';
 
 /**

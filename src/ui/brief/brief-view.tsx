@@ -1,14 +1,20 @@
 'use client';
 import { Button, Group } from '@mantine/core';
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import type { Outcome } from '../../core/outcome';
 import { type Brief, freshId, type Rig } from '../../core/rig';
 import { briefOf, briefState } from '../../core/start';
+import { laterPart } from '../look/later';
 import { useDocument, useRig } from '../store/use-rig';
 import { Budget } from './budget';
 import { Promises } from './promises';
-import { StartAgain } from './start-again';
 import { Destinations, GearOnHand, Instruments, Nevers, SoundsWanted } from './brief-lists';
+
+const StartAgain = dynamic(
+  laterPart('start again', () => import('./start-again').then((m) => m.StartAgain)),
+  { ssr: false },
+);
 
 const EMPTY: Brief = { sources: [], destinations: [], sounds: [], gear: [], never: [] };
 

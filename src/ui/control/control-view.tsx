@@ -1,17 +1,33 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { laterPart } from '../look/later';
 import { Tabs, type Views } from '../look/tabs';
-import { BusView } from './bus/bus-view';
-import { ControlsEditor } from './controls/controls-editor';
-import { MidiWiring } from './wiring/midi-wiring';
-import { NumbersView } from './numbers/numbers-view';
-import { PressesTable } from './presses-table';
-import { RehearseView } from './rehearse/rehearse-view';
 
 // Charts are large; they are fetched when the part that draws them is opened.
-const ReachView = dynamic(() => import('./reach-view').then((m) => m.ReachView), {
-  loading: () => <p className="book-view-box">Drawing the sweeps …</p>,
-});
+const ReachView = dynamic(
+  laterPart('reach', () => import('./reach-view').then((m) => m.ReachView)),
+  {
+    loading: () => <p className="book-view-box">Drawing the sweeps …</p>,
+  },
+);
+
+// Each part is a script of its own.
+const ControlsEditor = dynamic(
+  laterPart('controls', () => import('./controls/controls-editor').then((m) => m.ControlsEditor)),
+);
+const PressesTable = dynamic(
+  laterPart('presses', () => import('./presses-table').then((m) => m.PressesTable)),
+);
+const MidiWiring = dynamic(
+  laterPart('midi wiring', () => import('./wiring/midi-wiring').then((m) => m.MidiWiring)),
+);
+const NumbersView = dynamic(
+  laterPart('numbers', () => import('./numbers/numbers-view').then((m) => m.NumbersView)),
+);
+const BusView = dynamic(laterPart('bus', () => import('./bus/bus-view').then((m) => m.BusView)));
+const RehearseView = dynamic(
+  laterPart('rehearse', () => import('./rehearse/rehearse-view').then((m) => m.RehearseView)),
+);
 
 const VIEWS: Views<'control'> = {
   controls: ControlsEditor,

@@ -1,10 +1,16 @@
 'use client';
 import { Button, Group, TextInput } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { RevisionPanel } from './revision-panel';
+import { laterPart } from '../look/later';
 import { RevisionsTable } from './revisions-table';
 import { useRevisions } from './use-revisions';
+
+const RevisionPanel = dynamic(
+  laterPart('revision', () => import('./revision-panel').then((m) => m.RevisionPanel)),
+  { ssr: false },
+);
 
 /** Every revision of the rig: when, who, what was done; what changed between any two, and the way back. */
 export function HistoryView() {

@@ -1,14 +1,3 @@
-let files: Promise<string[]> | undefined;
-
-/** The paths of all that this build's pages are made of; asked for once. */
-const pageFiles = (): Promise<string[]> =>
-  (files ??= fetch('/api/page-files')
-    .then((answer) => answer.json() as Promise<string[]>)
-    .catch((error: unknown) => {
-      files = undefined;
-      throw error;
-    }));
-
 /**
  * Has the page as it is now, and all that any place is made of, kept by the service worker: every
  * place then opens while the server is away. Nothing of it is run. Fails where a browser has none.
@@ -16,5 +5,5 @@ const pageFiles = (): Promise<string[]> =>
 export async function keepPage(): Promise<void> {
   await navigator.serviceWorker.register('/offline.js');
   const { active } = await navigator.serviceWorker.ready;
-  active?.postMessage({ page: window.location.href, files: await pageFiles() });
+  active?.postMessage({ page: window.location.href });
 }

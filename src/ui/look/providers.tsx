@@ -7,7 +7,7 @@ import { fetchRest } from './later';
 import { theme } from './theme';
 
 /** How long after a page was opened what it may need next is fetched, in ms. */
-const SOON_MS = 1500;
+const SOON_MS = 4000;
 
 /** The look of everything, and what keeps it within reach without a server. */
 export function Providers({ children }: { children: ReactNode }) {

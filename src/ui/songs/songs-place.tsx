@@ -1,11 +1,27 @@
 'use client';
+import dynamic from 'next/dynamic';
+import { laterPart } from '../look/later';
 import { Tabs, type Views } from '../look/tabs';
-import { ControllerView } from './controller/controller-view';
-import { DelaysView } from './delays/delays-view';
-import { ProgramMapView } from './program-map-view';
-import { SetsView } from './sets-view';
-import { SongsView } from './songs/songs-view';
-import { StandInView } from './stand-in-view';
+
+// Each part is a script of its own.
+const SongsView = dynamic(
+  laterPart('songs part', () => import('./songs/songs-view').then((m) => m.SongsView)),
+);
+const SetsView = dynamic(laterPart('sets', () => import('./sets-view').then((m) => m.SetsView)));
+const DelaysView = dynamic(
+  laterPart('delays', () => import('./delays/delays-view').then((m) => m.DelaysView)),
+);
+const ProgramMapView = dynamic(
+  laterPart('map', () => import('./program-map-view').then((m) => m.ProgramMapView)),
+);
+const ControllerView = dynamic(
+  laterPart('controller', () =>
+    import('./controller/controller-view').then((m) => m.ControllerView),
+  ),
+);
+const StandInView = dynamic(
+  laterPart('instead', () => import('./stand-in-view').then((m) => m.StandInView)),
+);
 
 const VIEWS: Views<'songs'> = {
   songs: SongsView,

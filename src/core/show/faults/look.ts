@@ -1,7 +1,8 @@
 import { type Jack, kindOf, type Loop } from '../../kinds';
 import { leadCalled } from '../../build';
 import { deviceOf, jackOf, nameOf } from '../../rig/find';
-import { CONTROL_LEADS, type Device, type End, type Lead, type Rig } from '../../rig/schema';
+import { CONTROL_LEADS } from '../../rig/lead-types';
+import type { Device, End, Lead, Rig } from '../../rig/schema';
 import { type Place, PLACES, placeOf } from '../../rig/stands-where';
 
 /** Leads that carry sound in metal or as a digital signal between two boxes. */

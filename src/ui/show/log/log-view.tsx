@@ -1,38 +1,19 @@
 'use client';
-import { Button, Select, TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import {
-  dueOf,
-  type Line,
-  LINE_SORTS,
-  type LineSort,
-  linksIn,
-  measuredIn,
-  pastOf,
-  sortOf,
-} from '../../../core/show/book';
+import { dueOf, type Line, linksIn, measuredIn, pastOf } from '../../../core/show/book';
 import { linesToCsv } from '../../../core/formats/log-csv';
 import { fixed } from '../../../core/units';
-import { personName } from '../../keep/person';
 import { CommitText } from '../../look/commit-text';
 import { fileName, save } from '../../look/save-file';
 import { useDocument, useRig } from '../../store/use-rig';
-import { newId } from '../new-id';
-import { BookMark, Head, useShow } from '../parts';
+import { BookMark, Head } from '../parts';
 import { useToday } from '../../look/use-today';
 import { useBook } from '../use-book';
 import { DueList } from './due-list';
 import { ElsewhereLines } from './elsewhere';
+import { LineForm, SORT_WORDS } from './line-form';
 import { ReadLines } from './read-lines';
-
-const SORT_WORDS: Record<LineSort, string> = {
-  note: 'note',
-  fault: 'fault',
-  repair: 'repair',
-  battery: 'battery',
-  tube: 'tubes',
-  measured: 'measured',
-};
 
 /** The logbook: one line typed as it comes, what it is about found in its words. */
 export function LogView() {
@@ -122,82 +103,6 @@ export function LogView() {
         </>
       )}
     </div>
-  );
-}
-
-const DRAFT = 'yantrel log draft';
-const draftNow = (rig: string): string => {
-  try {
-    return localStorage.getItem(`${DRAFT} ${rig}`) ?? '';
-  } catch {
-    return '';
-  }
-};
-
-/** Where a line is typed; what is half typed outlives a reload. */
-export function LineForm({ song }: { song?: string }) {
-  const rig = useDocument();
-  const put = useBook((s) => s.put);
-  const { show } = useShow();
-  const [text, setText] = useState(() => draftNow(rig.id));
-  const [sort, setSort] = useState<LineSort | null>(null);
-  const links = useMemo(() => linksIn(rig, text), [rig, text]);
-  const type = (next: string) => {
-    setText(next);
-    try {
-      localStorage.setItem(`${DRAFT} ${rig.id}`, next);
-    } catch {
-      // It stays in the page.
-    }
-  };
-  const write = () => {
-    if (!text.trim()) return;
-    put('line', newId(), {
-      at: new Date().toISOString(),
-      text: text.trim().slice(0, 1000),
-      by: (personName() ?? '').slice(0, 60),
-      show: show?.id ?? '',
-      song: song ?? links.find((l) => l.is === 'song')?.id ?? '',
-      sort: sort ?? sortOf(text),
-      links,
-    });
-    type('');
-    setSort(null);
-  };
-  return (
-    <form
-      className="log-form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        write();
-      }}
-    >
-      <TextInput
-        size="md"
-        aria-label="A line for the logbook"
-        placeholder="What happened? One line, as it comes."
-        value={text}
-        maxLength={1000}
-        onChange={(e) => type(e.currentTarget.value)}
-      />
-      <Select
-        size="md"
-        aria-label="What it is"
-        className="log-sort"
-        data={LINE_SORTS.map((s) => ({ value: s, label: SORT_WORDS[s] }))}
-        value={sort ?? sortOf(text)}
-        allowDeselect={false}
-        onChange={(v) => setSort(v)}
-      />
-      <Button size="md" type="submit" disabled={!text.trim()}>
-        Write down
-      </Button>
-      {links.length > 0 && (
-        <p className="small-print" data-links>
-          About: {links.map((l) => l.name).join(', ')}
-        </p>
-      )}
-    </form>
   );
 }
 

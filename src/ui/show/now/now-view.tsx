@@ -10,7 +10,7 @@ import { useKeys } from '../../frame/use-keys';
 import { pathOf } from '../../frame/place-list';
 import { useDocument, useRig } from '../../store/use-rig';
 import { beginHunt, leaveHunt } from '../finder/use-evidence';
-import { LineForm } from '../log/log-view';
+import { LineForm } from '../log/line-form';
 import { useSet } from '../parts';
 import { Chart, pagesOf } from './chart';
 import { usePlaceInSet } from './place-in-set';
