@@ -4,6 +4,7 @@ import puppeteer, {
   type ElementHandle,
   type KeyInput,
   type Page,
+  TargetType,
 } from 'puppeteer-core';
 import type { Rig } from '../src/core/rig';
 
@@ -132,9 +133,8 @@ export class Person {
   }
   /** The network goes for good, for what keeps pages as well: only what is kept is there. */
   async cutOff(): Promise<void> {
-    const workers = this.page.browser().targets();
-    for (const target of workers.filter((t) => t.type() === 'service_worker')) {
-      if (target.browserContext() !== this.page.browserContext()) continue;
+    const all = this.page.browserContext().targets();
+    for (const target of all.filter((t) => t.type() === TargetType.SERVICE_WORKER)) {
       const session = await target.createCDPSession();
       await session.send('Network.enable');
       await session.send('Network.emulateNetworkConditions', {
