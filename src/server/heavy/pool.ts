@@ -3,9 +3,12 @@ import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { Busy } from './busy';
 import { type Ask, type Done, type TaskName, TASKS } from './tasks';
+import { isTooLong } from './too-long';
 
-/** Longer than any rig takes, from when a thread began it; what takes longer is stopped. */
+/** More work than any rig takes, from when a thread began it; what takes more is stopped. */
 const LIMIT_MS = 60_000;
+/** How often it is looked how long work has taken, in ms. */
+const LOOK_MS = 500;
 /** As many may wait; more are told to come again. */
 const QUEUE = 24;
 const MEGABYTES = 1500;
@@ -37,9 +40,14 @@ export async function heavy<N extends TaskName>(
   if (!file) return (TASKS[name] as (ask: Ask<N>) => Promise<Done<N>>)(ask);
   const limit = new AbortController();
   const { port1: line, port2: begun } = new MessageChannel();
-  let patience: ReturnType<typeof setTimeout> | undefined;
+  let patience: ReturnType<typeof setInterval> | undefined;
   line.once('message', () => {
-    patience = setTimeout(() => limit.abort(), limitMs);
+    const [since, before] = [performance.now(), process.cpuUsage()];
+    const look = () => {
+      const { user, system } = process.cpuUsage(before);
+      if (isTooLong(limitMs, performance.now() - since, (user + system) / 1000)) limit.abort();
+    };
+    patience = setInterval(look, Math.min(limitMs, LOOK_MS));
   });
   try {
     const how = { signal: limit.signal, transferList: [begun] };
@@ -51,7 +59,7 @@ export async function heavy<N extends TaskName>(
       throw new Busy('Too much is asked for at once.');
     throw error;
   } finally {
-    clearTimeout(patience);
+    clearInterval(patience);
     line.close();
   }
 }

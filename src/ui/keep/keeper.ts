@@ -121,8 +121,15 @@ export class Keeper {
   private async takeUp(): Promise<void> {
     if (this.isTaking || this.closed) return;
     this.isTaking = true;
-    if (this.left.length) await this.store.getState().ready();
-    await this.takeNext();
+    const ready = () => this.store.getState().ready();
+    const canTake =
+      this.left.length === 0 ||
+      (await ready().then(
+        () => true,
+        // What takes it up cannot be fetched now: it stays where it was left.
+        () => false,
+      ));
+    if (canTake) await this.takeNext();
     this.isTaking = false;
   }
 

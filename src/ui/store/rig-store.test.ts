@@ -243,4 +243,12 @@ test('what is edited before what edits is there is done in order as soon as it i
   expect(getState().notice).toBe('Drive takes a number from 0 to 10, not 99');
   getState().undo();
   expect(getState().history.rig.name).toBe(touringRig.name);
+
+  const other = createRigStore(touringRig, analyse(touringRig));
+  other.getState().edit({ edit: 'renameRig', name: 'Early' });
+  other.getState().edit({ edit: 'setRigNotes', notes: 'and more' });
+  other.getState().undo();
+  await other.getState().ready();
+  expect(other.getState().history.past).toHaveLength(1);
+  expect(other.getState().history.rig.notes).toBe(touringRig.notes);
 });

@@ -193,11 +193,17 @@ function changing(set: Set, get: Get, { reopen, patch }: ReturnType<typeof figur
       sound: soundIn(next.rig, sound),
     });
   };
-  /** Where nothing changes a document yet, nothing was changed: there is no step to take back. */
+  /** What was asked for before what changes a document was there, in order. */
+  const waiting: (() => void)[] = [];
   const gone = (way: 'undo' | 'redo', did: string, done: string) => {
     const { history, working } = get();
-    const step: Gone | undefined = working?.[way](history);
-    if (!working || !step) return;
+    // Nothing was changed yet, but for what waits.
+    if (!working) {
+      if (waiting.length) waiting.push(() => gone(way, did, done));
+      return;
+    }
+    const step: Gone | undefined = working[way](history);
+    if (!step) return;
     const [clash] = step.blocked;
     if (clash) {
       const { what } = working.clashWords(history.rig, history.rig, clash);
@@ -211,7 +217,6 @@ function changing(set: Set, get: Get, { reopen, patch }: ReturnType<typeof figur
     if (step.patches) patch(step.patches);
     else reopen();
   };
-  const waiting: (() => void)[] = [];
   const ready = async () => {
     const working = get().working ?? (await fetchWorking());
     if (get().working) return working;
