@@ -45,6 +45,8 @@ test('from the list into the demo rig: the walk of each sound with its figures, 
 
 test('a strip that only passes on is chosen wherever it is pressed: nothing lies over it', async () => {
   await tech.open('/rigs/salt-and-ferry/signal?sound=flat');
+  // A link within the page is followed as one from elsewhere is.
+  await tech.reads('.sounds-bar [aria-pressed="true"]', 'Tide flat');
   const strip = await tech.see('[data-station="kiln"].narrow');
   const { x, y, width, height } = (await strip!.boundingBox())!;
   await tech.page.mouse.click(x + width / 2, y + height - 6);

@@ -1,11 +1,14 @@
 import { usePathname, useSearchParams } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { SEVERITIES } from '../../core/findings/finding';
 import { PANES, type RigState } from '../store/rig-store';
 import { useRigStore } from '../store/use-rig';
 
 /** The address is written a moment after a press, so that it does not stand in the way of what was pressed. */
 const WRITE_MS = 250;
+
+/** What of an address says what is looked at, beside the place and its part. */
+const KEYS = ['sound', 'device', 'lead', 'pane', 'follow', 'against', 'inside', 'findings'];
 
 /** What a person is looking at, as words of an address. */
 function written({
@@ -65,12 +68,21 @@ export function takeAddress(state: RigState): void {
 export function useAddress(): void {
   const store = useRigStore();
   const path = usePathname();
-  const part = useSearchParams().get('part');
+  const params = useSearchParams();
+  const part = params.get('part');
+  // What the router was sent to; what is written below it does not hear of.
+  const sent = KEYS.some((key) => params.has(key)) ? params.toString() : '';
+  const taken = useRef(sent);
   useEffect(() => {
     const read = () => takeAddress(store.getState());
     window.addEventListener('popstate', read);
     return () => window.removeEventListener('popstate', read);
   }, [store]);
+  useEffect(() => {
+    // A link within the page; what the page was opened with was taken before anything could be pressed.
+    if (sent && sent !== taken.current) takeAddress(store.getState());
+    taken.current = sent;
+  }, [store, sent]);
   useEffect(() => {
     let soon: ReturnType<typeof setTimeout> | undefined;
     const write = () => {
