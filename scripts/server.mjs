@@ -64,12 +64,16 @@ const policy = (nonce) =>
     "frame-ancestors 'none'",
   ].join('; ');
 
+/** What every answer bears. */
 const HEADERS = {
   'x-content-type-options': 'nosniff',
+  'cross-origin-resource-policy': 'same-origin',
+};
+/** What a page bears besides: a script or a typeface neither stands in a frame nor opens anything. */
+const PAGE_HEADERS = {
   'x-frame-options': 'DENY',
   'referrer-policy': 'no-referrer',
   'cross-origin-opener-policy': 'same-origin',
-  'cross-origin-resource-policy': 'same-origin',
   'permissions-policy': 'camera=(), microphone=(), geolocation=(), payment=(), usb=()',
 };
 
@@ -83,7 +87,9 @@ const app = next({ dev: false, dir: root, hostname: '127.0.0.1', port });
 await app.prepare();
 const handle = app.getRequestHandler();
 const server = createServer((request, response) => {
-  for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
+  const isFile = request.url?.startsWith(STATIC);
+  const headers = isFile ? HEADERS : { ...HEADERS, ...PAGE_HEADERS };
+  for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
   const refused = refusal(request);
   if (refused) {
     const [status, title] = refused;
@@ -93,7 +99,7 @@ const server = createServer((request, response) => {
     request.resume();
     return;
   }
-  if (request.url?.startsWith(STATIC)) {
+  if (isFile) {
     const { url } = request;
     request.url = url.slice(STATIC.length - 1);
     made(request, response, () => {

@@ -4,13 +4,13 @@ import { useDocument } from '../../store/use-rig';
 import { moveEdit } from '../moving-edits';
 import { PreviewPanel } from '../preview-panel';
 import { usePreview } from '../use-preview';
+import type { Moving } from '../walk-looks';
 import type { InHand } from './use-moving';
 
 /** What the device in hand would change where it is held, or how to choose a place for it. */
-export function MovingHint({ moving, byKeys }: Pick<InHand, 'moving' | 'byKeys'>) {
+export function MovingHint({ moving, byKeys }: { moving: Moving } & Pick<InHand, 'byKeys'>) {
   const rig = useDocument();
-  const preview = usePreview(moving?.lead ? [moveEdit(rig, moving.device, moving.lead)] : null);
-  if (!moving) return null;
+  const preview = usePreview(moving.lead ? [moveEdit(rig, moving.device, moving.lead)] : null);
   const name = nameOf(rig, moving.device);
   if (!moving.lead)
     return byKeys ? (

@@ -10,7 +10,6 @@ import { laterPart } from '../../look/later';
 import { WhenFirst } from '../../look/when-first';
 import { USUAL_ROWS } from '../meter-rows';
 import { WalkTools } from '../walk-tools';
-import { MovingHint } from './moving-hint';
 import { SidePanel } from './side-panel';
 import { SignalTools } from './signal-tools';
 import { useClipboard } from './use-clipboard';
@@ -24,6 +23,10 @@ const ProposalsDrawer = dynamic(
   laterPart('proposals', () =>
     import('../proposals/proposals-drawer').then((m) => m.ProposalsDrawer),
   ),
+  { ssr: false },
+);
+const MovingHint = dynamic(
+  laterPart('moving', () => import('./moving-hint').then((m) => m.MovingHint)),
   { ssr: false },
 );
 const Pickers = dynamic(
@@ -89,7 +92,7 @@ export function SignalView() {
           onPropose={() => setProposing(true)}
         />
         <WalkPane view={view} rows={rows} looking={looking} look={look} hand={hand} />
-        <MovingHint moving={hand.moving} byKeys={hand.byKeys} />
+        {hand.moving && <MovingHint moving={hand.moving} byKeys={hand.byKeys} />}
       </div>
       {side !== 'none' && (
         <SidePanel
