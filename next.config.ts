@@ -17,6 +17,8 @@ const config: NextConfig = {
       { source: '/rigs/:id((?!new$)[^/]+)', destination: '/rigs/:id/signal', permanent: false },
     ]),
   experimental: {
+    // The same compiler in Rust, in the build itself: beside it, in Node.js, it took most of a build's time.
+    turbopackRustReactCompiler: true,
     optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'],
   },
 };

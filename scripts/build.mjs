@@ -5,14 +5,7 @@ import { promisify } from 'node:util';
 import { brotliCompress, constants } from 'node:zlib';
 import { root, run } from './machine.mjs';
 
-const INPUTS = [
-  'src',
-  'public',
-  'next.config.ts',
-  'postcss.config.cjs',
-  'tsconfig.json',
-  'package-lock.json',
-];
+const INPUTS = ['src', 'public', 'next.config.ts', 'tsconfig.json', 'package-lock.json'];
 
 function fingerprint() {
   const hash = createHash('sha256');

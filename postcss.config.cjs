@@ -1,3 +1,0 @@
-module.exports = {
-  plugins: { 'postcss-preset-mantine': {}, 'postcss-simple-vars': { variables: {} } },
-};
