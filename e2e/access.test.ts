@@ -56,15 +56,22 @@ async function barriers(look: keyof typeof LOOKS = 'all'): Promise<string[]> {
 
 let seen: 'light' | 'dark' | undefined;
 
+/** Until nothing moves any more, from the next frame on. */
+const atRest = () =>
+  tech.page.evaluate(async () => {
+    await new Promise((frame) => requestAnimationFrame(() => requestAnimationFrame(frame)));
+    await Promise.allSettled(document.getAnimations().map((a) => a.finished));
+  });
+
 /** The sheet that is looked at; colours that change slowly have changed when it is done. */
 async function sheet(scheme: 'light' | 'dark'): Promise<void> {
   if (seen === scheme) return;
   seen = scheme;
-  await tech.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-  await new Promise((r) => setTimeout(r, 400));
-  await tech.page.waitForFunction(() =>
-    document.getAnimations().every((a) => a.playState !== 'running'),
-  );
+  await tech.page.emulateMediaFeatures([
+    { name: 'prefers-color-scheme', value: scheme },
+    { name: 'prefers-reduced-motion', value: 'reduce' },
+  ]);
+  await atRest();
 }
 
 /** A phone, a tablet, twice the size on a laptop, and a laptop, which is what comes last. */
@@ -149,7 +156,7 @@ test.each(['light', 'dark'] as const)(
       await open();
       await tech.see('[role="dialog"]');
       // Whatever slides or fades in has come to rest.
-      await new Promise((r) => setTimeout(r, 400));
+      await atRest();
       found[what] = await barriers();
       await tech.press('Escape');
       await tech.gone('[role="dialog"]');

@@ -16,8 +16,12 @@ const UNSEEN = [
   ...['WebUIOmniboxAimPopup', 'OmniboxAim', 'SideBySide', 'TabSearch'],
 ];
 
-/** A headless browser with an empty profile, at 1280×800, that asks nobody outside for anything. */
-export async function openBrowser() {
+/**
+ * A headless browser with an empty profile, at 1280×800, that asks nobody outside for anything.
+ *
+ * @param engine flags of the engine that runs scripts
+ */
+export async function openBrowser(engine = []) {
   const { path, isShell } = findBrowser();
   const profile = mkdtempSync(join(tmpdir(), 'yantrel-browser-'));
   const browser = await puppeteer.launch({
@@ -26,6 +30,7 @@ export async function openBrowser() {
     userDataDir: profile,
     defaultViewport: { width: 1280, height: 800 },
     args: [
+      ...(engine.length ? [`--js-flags=${engine.join(' ')}`] : []),
       '--no-sandbox',
       '--disable-gpu',
       '--disable-quic',

@@ -62,10 +62,16 @@ async function productionBuild() {
 }
 
 /**
+ * Both cores are busy with tests: functions are optimised where they run. Beside them, a third of a
+ * page's work was done over and over for pages that were gone before it paid.
+ */
+const ALONE = '--single-threaded';
+
+/**
  * Each file or group of tests runs in a context of its own and is over soon: optimising its functions
  * costs more than it saves until they have run for long, and room for short-lived objects saves sweeping.
  */
-const SHORT_LIVED = ['--max-semi-space-size=64', '--interrupt-budget=540000'];
+const SHORT_LIVED = [ALONE, '--max-semi-space-size=64', '--interrupt-budget=540000'];
 
 /** How long one test may take, in ms. */
 const TIME_MS = { core: 60_000, server: 180_000, browser: 240_000 };
@@ -178,7 +184,7 @@ async function browserTests() {
   const own = await ownYantrel('browser_alone', 3700);
   // Only now are the npm packages sure to be there.
   const { openBrowser } = await import('./browser.mjs');
-  const browser = await openBrowser();
+  const browser = await openBrowser([ALONE]);
   running.push(() => browser.close());
   await jest('browser', {
     YANTREL_URL: shared.address,

@@ -1,7 +1,8 @@
 import { sure } from '../outcome';
 import type { Jack } from '../kinds';
 import { deviceOf, jackOf, leadPf } from '../rig/find';
-import type { End, Lead, LeadType, Making, PlugShape, Rig } from '../rig/schema';
+import type { PlugShape } from '../rig/choices';
+import type { End, Lead, LeadType, Making, Rig } from '../rig/schema';
 import { DEFAULT_PF_PER_METRE } from '../rig/typical-leads';
 import { socketOf } from '../midi/graph';
 import { plugShape } from './footprint';

@@ -1,7 +1,8 @@
 import { sure } from '../outcome';
 import { conductorsOf, type Jack, type Kind, kindOf } from '../kinds';
 import { deviceOf } from '../rig/find';
-import type { Device, Edge, Lead, PlugShape, Rig } from '../rig/schema';
+import type { Edge, PlugShape } from '../rig/choices';
+import type { Device, Lead, Rig } from '../rig/schema';
 
 /** How far a plug stands out of its jack, in mm, and how wide it is. */
 export const PLUG_CLEARANCE: Record<PlugShape, number> = {

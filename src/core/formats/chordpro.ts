@@ -2,7 +2,7 @@ import { at, type Outcome, refused } from '../outcome';
 import { cutText } from '../rig';
 import { freshId } from '../rig/fresh-id';
 import type { Rig, Song } from '../rig/schema';
-import { MOST_CHART } from '../rig/song-schema';
+import { MOST_CHART } from '../rig/choices';
 import { COMMON_TIME, meterWords } from '../songs/timeline';
 
 const DIRECTIVE = /^\s*\{\s*([a-z_]+)\s*(?::\s*(.*?)|\s+(.*?))?\s*\}\s*$/i;

@@ -1,4 +1,4 @@
-import { create } from 'xmlbuilder2';
+import { create } from 'xmlbuilder';
 import type { Attribute, Graph } from './graph';
 
 const typeOf = (values: readonly Attribute[]): string => {
@@ -26,7 +26,7 @@ export function toGraphml(graph: Graph): string {
     }));
   };
   const keys = [...keysOf(graph.nodes, 'node'), ...keysOf(graph.edges, 'edge')];
-  const root = create({ version: '1.0', encoding: 'UTF-8' }).ele('graphml', {
+  const root = create('graphml', { version: '1.0', encoding: 'UTF-8' }).att({
     xmlns: 'http://graphml.graphdrawing.org/xmlns',
   });
   for (const k of keys)
@@ -40,5 +40,5 @@ export function toGraphml(graph: Graph): string {
   for (const n of graph.nodes) data(g.ele('node', { id: n.id }), 'node', n.attributes);
   for (const e of graph.edges)
     data(g.ele('edge', { id: e.id, source: e.from, target: e.to }), 'edge', e.attributes);
-  return `${root.end({ prettyPrint: true })}\n`;
+  return `${root.end({ pretty: true })}\n`;
 }

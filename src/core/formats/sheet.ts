@@ -1,6 +1,6 @@
 import { sure } from '../outcome';
 import { cutText } from '../rig/text';
-import { create } from 'xmlbuilder2';
+import { create, type XMLElement } from 'xmlbuilder';
 
 /** Colours of the printed sheet: ink on paper, and the one hue for signal that passes. */
 export const INK = '#1b1a17';
@@ -12,7 +12,7 @@ export const WRONG = '#b3121d';
 const FONT =
   'Atkinson Hyperlegible Next Variable, Atkinson Hyperlegible Next, Helvetica, Arial, sans-serif';
 
-export type Element = ReturnType<ReturnType<typeof create>['ele']>;
+export type Element = XMLElement;
 
 /** An empty drawing on white, in its own units; with `mm` it prints at that true size. */
 export function sheet(
@@ -28,16 +28,12 @@ export function sheet(
         height: Math.ceil(height),
         viewBox: `0 0 ${Math.ceil(width)} ${Math.ceil(height)}`,
       };
-  const svg = create({
+  const svg = create('svg', {
     version: '1.0',
     encoding: 'UTF-8',
     // Characters that XML cannot hold in any way are left out.
     invalidCharReplacement: '',
-  }).ele('svg', {
-    xmlns: 'http://www.w3.org/2000/svg',
-    ...size,
-    'font-family': FONT,
-  });
+  }).att({ xmlns: 'http://www.w3.org/2000/svg', ...size, 'font-family': FONT });
   svg.ele('title').txt(title);
   svg.ele('rect', { x: 0, y: 0, width, height, fill: '#ffffff' });
   return svg;
@@ -66,4 +62,4 @@ export function lines(words: string, most: number): string[] {
   );
 }
 
-export const finish = (svg: Element): string => `${svg.end({ prettyPrint: true })}\n`;
+export const finish = (svg: Element): string => `${svg.end({ pretty: true })}\n`;

@@ -1,7 +1,7 @@
 import { kindOf } from '../kinds';
 import type { Outcome, Problem } from '../outcome';
 import { applyEdits } from '../rig/apply';
-import { PLUG_SHAPES, type PlugShape } from '../rig/build-schema';
+import { PLUG_SHAPES, type PlugShape } from '../rig/choices';
 import type { Edit } from '../rig/edits';
 import { deviceOf, leadTypeFor } from '../rig/find';
 import { givenId } from '../rig/fresh-id';

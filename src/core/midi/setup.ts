@@ -1,6 +1,6 @@
 import { at } from '../outcome';
 import { type BankSelect, type Kind, kindOf, type Numbering, type Thru } from '../kinds';
-import { RECEPTIONS } from '../rig/midi-schema';
+import type { RECEPTIONS } from '../rig/midi-schema';
 import type { Device, MidiSetup, Rig } from '../rig/schema';
 
 /** What a setting is moved by. */

@@ -32,7 +32,8 @@ import {
   readRig,
   writeRig,
 } from '../rig';
-import { destination, promiseSchemaOf, promiseType } from '../rig/promise-types';
+import { promiseSchemaOf } from '../rig/promise-schema';
+import { destination, promiseType } from '../rig/promise-types';
 import { chainOf, device } from '../testing/rigs';
 import { CHECKS } from './checks';
 import { Analyser, analyse } from './report';

@@ -1,18 +1,9 @@
 import * as z from 'zod';
+import { CALLERS, CHARACTERS, SWITCHINGS, VOICES, WAYS } from './choices';
 import { idSchema } from './id-schema';
 
 const name = z.string().trim().min(1, 'give it a name').max(120);
 const kind = z.string().min(1).max(64);
-
-/** Ways in which a rig can be heard; `stage` is a loudspeaker there that is no amplifier. */
-export const WAYS = ['head', 'combo', 'stage', 'house', 'in-ears', 'recorder'] as const;
-
-/** What makes the sound of an amplifier. */
-export const VOICES = ['amplifiers', 'modeler', 'simulator', 'none'] as const;
-/** What switches pedals: each by its own foot switch, or loops in a fixed or a free order. */
-export const SWITCHINGS = ['foot', 'loops-fixed', 'loops-free'] as const;
-/** What calls sounds by MIDI: nothing, whatever switches or models, a foot controller, a tablet. */
-export const CALLERS = ['none', 'own', 'controller', 'tablet'] as const;
 
 /** What decides the wiring of a start beside who plays and who hears; what is left out is as usual. */
 const meansSchema = z.looseObject({
@@ -31,9 +22,6 @@ const meansSchema = z.looseObject({
   /** Choices of the proposal that were changed, by the choice. */
   changed: z.record(z.string().max(80), z.string().max(120)).optional(),
 });
-
-/** What a sound should be like, from the cleanest. */
-export const CHARACTERS = ['clean', 'edge', 'crunch', 'saturated', 'special'] as const;
 
 /** What is asked of a rig before it exists: who plays what, who must hear it, which sounds, what is on hand. */
 export const briefSchema = z.looseObject({

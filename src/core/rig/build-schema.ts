@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { MAINS_PLUGS, POWER_PLUGS } from '../kinds';
+import { EDGES, PLUG_SHAPES } from './choices';
 import { idSchema } from './id-schema';
 
 const name = z.string().trim().min(1, 'give it a name').max(120);
@@ -19,13 +20,7 @@ export const powerSchema = z.looseObject({
   positiveGround: z.boolean().optional(),
 });
 
-/** How a plug leaves its jack: how far it stands out differs. */
-export const PLUG_SHAPES = ['straight', 'right-angle', 'flat'] as const;
 export const plugShapeSchema = z.enum(PLUG_SHAPES);
-export type PlugShape = (typeof PLUG_SHAPES)[number];
-
-export const EDGES = ['left', 'right', 'front', 'rear'] as const;
-export type Edge = (typeof EDGES)[number];
 /**
  * Where a jack is: the edge, seen from above with the front towards the player, and how far along
  * it, in mm from its left or rear end.

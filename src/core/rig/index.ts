@@ -25,6 +25,7 @@ export { promiseWords } from './promise-words';
 export { type Outcome, type Problem, problemLines } from '../outcome';
 export { checkRig, readRig } from './read';
 export { writeRig } from './write';
+export * from './choices';
 export * from './schema';
 export { DEFAULT_PF_PER_METRE, DEFAULT_REFERENCE } from './typical-leads';
 export { sourceDevice, sourceId } from './source-id';

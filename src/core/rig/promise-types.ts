@@ -1,5 +1,4 @@
-import * as z from 'zod';
-import { idSchema } from './id-schema';
+import type * as z from 'zod';
 
 /**
  * What a place in a promise's sentence is asked for with: a thing of the rig, chosen by name, or a
@@ -19,16 +18,28 @@ export type Asks =
   | 'sounds'
   | 'number';
 
+/**
+ * What a place may hold is made of these where promises are read (`promise-schema.ts`): their words
+ * are told on pages that read none.
+ */
+export interface Shapes {
+  z: typeof z;
+  id: z.ZodType<string>;
+  /** A device, or one of the signals that it sends, after a slash. */
+  source: z.ZodType<string>;
+}
+
 /** One place in a promise's sentence: how a person is asked for it, and what it may hold. */
 export interface Field<S extends z.ZodType = z.ZodType> {
   asks: Asks;
   label: string;
-  schema: S;
+  holds: (shapes: Shapes) => S;
   /** Of a number: where it starts, and its ends. */
   number?: { start: number; min: number; max: number; hint?: string };
 }
 
-type Shape<F extends Record<string, Field>> = { [K in keyof F]: F[K]['schema'] };
+/** What each place of a sentence may hold. */
+export type Shape<F extends Record<string, Field>> = { [K in keyof F]: ReturnType<F[K]['holds']> };
 
 /** Names for what a promise speaks of. */
 export interface Say {
@@ -41,32 +52,26 @@ export interface Say {
   list: (names: readonly string[]) => string;
 }
 
-/** A source: a device, or one of the signals that it sends, after a slash. */
-const sourceId = z
-  .string()
-  .regex(
-    /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}(\/[a-z0-9 ]{1,40})?$/,
-    'a source is the id of a device, or that with the name of one of its signals after a slash',
-  );
-
-const field = <S extends z.ZodType>(asks: Asks, label: string, schema: S): Field<S> => ({
-  asks,
-  label,
-  schema,
-});
-export const destination = field('destination', 'Destination', idSchema);
-const destinations = field('destinations', 'moves only', z.array(idSchema).min(1).max(100));
-const source = field('source', 'Source', sourceId);
+const field = <S extends z.ZodType>(
+  asks: Asks,
+  label: string,
+  holds: (shapes: Shapes) => S,
+): Field<S> => ({ asks, label, holds });
+export const destination = field('destination', 'Destination', (s) => s.id);
+const destinations = field('destinations', 'moves only', ({ z, id }) =>
+  z.array(id).min(1).max(100),
+);
+const source = field('source', 'Source', (s) => s.source);
 /** One ear or one track of a destination with two; left out, both. */
-const side = field('side', 'Side', z.enum(['left', 'right']).optional());
+const side = field('side', 'Side', ({ z }) => z.enum(['left', 'right']).optional());
 /** One source of several that arrive; left out, each of them. */
-const ofSource = field('source', 'Of this source alone', sourceId.optional());
+const ofSource = field('source', 'Of this source alone', (s) => s.source.optional());
 /** Weighted as it counts for loudness, of a played note; left out, a sine at 1 kHz. */
-const by = field('weighting', 'Judged by', z.literal('loudness').optional());
+const by = field('weighting', 'Judged by', ({ z }) => z.literal('loudness').optional());
 /** The sounds a promise is about; left out, all of them. */
-const sounds = field('sounds', 'In these sounds', z.array(idSchema).max(400).optional());
-const from = field('sound', 'From the sound', idSchema);
-const to = field('sound', 'To the sound', idSchema);
+const sounds = field('sounds', 'In these sounds', ({ z, id }) => z.array(id).max(400).optional());
+const from = field('sound', 'From the sound', (s) => s.id);
+const to = field('sound', 'To the sound', (s) => s.id);
 const number = (
   label: string,
   [min, max]: [number, number],
@@ -74,29 +79,17 @@ const number = (
 ): Field<z.ZodNumber> => ({
   asks: 'number',
   label,
-  schema: z.number().positive().max(max),
+  holds: ({ z }) => z.number().positive().max(max),
   number: { start, min, max },
 });
 
 /** A type of promise: its sentence to choose from a list, the places in it, and its words. */
-export function promiseType<const T extends string, F extends Record<string, Field>>(
+export const promiseType = <const T extends string, F extends Record<string, Field>>(
   type: T,
   sentence: string,
   fields: F,
   words: (promise: z.infer<z.ZodObject<Shape<F>>>, say: Say) => string,
-) {
-  const shape = Object.fromEntries(
-    Object.entries(fields).map(([name, f]) => [name, f.schema]),
-  ) as Shape<F>;
-  const schema = z.looseObject({
-    id: idSchema,
-    type: z.literal(type),
-    mustSurvive: z.boolean().optional(),
-    notes: z.string().max(4000).optional(),
-    ...shape,
-  });
-  return { type, sentence, fields, words, schema };
-}
+) => ({ type, sentence, fields, words });
 
 const heard = { destination, side, source, sounds };
 
@@ -132,8 +125,8 @@ export const PROMISE_TYPES = {
     'moves-only',
     'a control moves some destinations and nothing else',
     {
-      device: field('device of a setting', 'Control', idSchema),
-      setting: field('setting', 'Control', idSchema),
+      device: field('device of a setting', 'Control', (s) => s.id),
+      setting: field('setting', 'Control', (s) => s.id),
       destinations,
       sounds,
     },
@@ -144,7 +137,7 @@ export const PROMISE_TYPES = {
   'control-moves-only': promiseType(
     'control-moves-only',
     'a pedal or switch with all it moves, and nothing else',
-    { control: field('control', 'Pedal or switch', idSchema), destinations, sounds },
+    { control: field('control', 'Pedal or switch', (s) => s.id), destinations, sounds },
     (p, say) =>
       `${say.control(p.control)} moves ${say.list(p.destinations.map(say.device))} ` +
       `and nothing else, ${say.where(p.sounds)}`,
@@ -165,9 +158,11 @@ export const PROMISE_TYPES = {
       db: number('Within, dB', [0.5, 60], 3),
       by,
       sounds,
-      solos: field('sounds', 'Solos among them', z.array(idSchema).max(400).optional()),
+      solos: field('sounds', 'Solos among them', ({ z, id }) => z.array(id).max(400).optional()),
       soloDb: {
-        ...field('number', 'Solos over them by, dB', z.number().min(0).max(40).optional()),
+        ...field('number', 'Solos over them by, dB', ({ z }) =>
+          z.number().min(0).max(40).optional(),
+        ),
         number: { start: 4, min: 0, max: 40 },
       },
     },
@@ -188,7 +183,7 @@ export const PROMISE_TYPES = {
   'muted-silent': promiseType(
     'muted-silent',
     'muted means silent everywhere',
-    { sounds: field('sounds', 'Sounds that mute', z.array(idSchema).min(1).max(400)) },
+    { sounds: field('sounds', 'Sounds that mute', ({ z, id }) => z.array(id).min(1).max(400)) },
     (p, say) =>
       `${say.list(p.sounds.map(say.sound))} ${p.sounds.length > 1 ? 'are' : 'is'} ` +
       'silent at every destination but the tuner',
@@ -230,10 +225,10 @@ export const PROMISE_TYPES = {
     'survives',
     'if a device dies, sound comes back',
     {
-      device: field('device', 'If this dies', idSchema),
+      device: field('device', 'If this dies', (s) => s.id),
       destination,
       actions: {
-        ...field('number', 'Within actions', z.number().int().min(0).max(5)),
+        ...field('number', 'Within actions', ({ z }) => z.number().int().min(0).max(5)),
         number: { start: 2, min: 0, max: 5, hint: 'a press, or a plug pulled and put elsewhere' },
       },
       sounds,
@@ -245,20 +240,18 @@ export const PROMISE_TYPES = {
 };
 
 export type PromiseType = keyof typeof PROMISE_TYPES;
-export type PromiseOf<T extends PromiseType> = z.infer<(typeof PROMISE_TYPES)[T]['schema']>;
+/** What every promise says, beside the places of its sentence. */
+type Promised<T extends string> = {
+  id: z.ZodType<string>;
+  type: z.ZodLiteral<T>;
+  mustSurvive: z.ZodOptional<z.ZodBoolean>;
+  notes: z.ZodOptional<z.ZodString>;
+};
+type FieldsOf<T extends PromiseType> = Shape<(typeof PROMISE_TYPES)[T]['fields']>;
+export type PromiseOf<T extends PromiseType> = z.infer<
+  z.ZodObject<Promised<T> & FieldsOf<T>, z.core.$loose>
+>;
 export type RigPromise = { [T in PromiseType]: PromiseOf<T> }[PromiseType];
-
-type PromiseSchema = (typeof PROMISE_TYPES)[PromiseType]['schema'];
-
-/** Reads promises of the types given. */
-export const promiseSchemaOf = (types: Record<string, { schema: PromiseSchema }>) =>
-  z.discriminatedUnion(
-    'type',
-    Object.values(types).map((t): PromiseSchema => t.schema) as [PromiseSchema, ...PromiseSchema[]],
-  ) as z.ZodType<RigPromise>;
-
-/** A statement that a rig must keep in every sound, or in those named. */
-export const promiseSchema = promiseSchemaOf(PROMISE_TYPES);
 
 /** The fields of a promise's type, by name. */
 export const fieldsOf = (type: PromiseType): Record<string, Field> => PROMISE_TYPES[type].fields;

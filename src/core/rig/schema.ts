@@ -27,7 +27,7 @@ import {
   positionsSchema,
 } from './control-schema';
 import { expectsSchema, midiSchema, sendSchema, tempoSchema } from './midi-schema';
-import { promiseSchema } from './promise-types';
+import { promiseSchema } from './promise-schema';
 import { settings, stateSchema } from './setting-value';
 import { sheetSchema } from './sheets/sheet-schema';
 import { setSchema, songSchema } from './song-schema';
@@ -35,15 +35,10 @@ import { setSchema, songSchema } from './song-schema';
 export {
   type Brief,
   briefSchema,
-  CALLERS,
   type Character,
-  CHARACTERS,
   type Means,
-  SWITCHINGS,
   type Voice,
-  VOICES,
   type Way,
-  WAYS,
 } from './brief-schema';
 export {
   type Assignment,
@@ -57,14 +52,10 @@ export {
   type Board,
   type BoardPlace,
   type Case,
-  type Edge,
-  EDGES,
   type Gives,
   type Limits,
   type Loom,
   type Making,
-  PLUG_SHAPES,
-  type PlugShape,
   type Rack,
   type RackPlace,
   type Stage,
@@ -95,10 +86,10 @@ export {
   namedIn,
   PROMISE_TYPES,
   type PromiseOf,
-  promiseSchema,
   type PromiseType,
   type RigPromise,
 } from './promise-types';
+export { fieldSchema, promiseSchema } from './promise-schema';
 
 /** The version of the rig document that this program writes. */
 export const RIG_VERSION = 1;

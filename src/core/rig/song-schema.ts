@@ -1,10 +1,9 @@
 import * as z from 'zod';
+import { MOST_CHART } from './choices';
 import { idSchema } from './id-schema';
 import { stateSchema } from './setting-value';
 
 const text = z.string().max(4000);
-/** Letters of a chart. */
-export const MOST_CHART = 20_000;
 const bpm = z.number().min(20, 'a tempo is 20 to 400 bpm').max(400, 'a tempo is 20 to 400 bpm');
 const states = z.record(idSchema, stateSchema);
 

@@ -1,7 +1,7 @@
 import { MultiSelect, NumberInput, Select } from '@mantine/core';
 import { allControls } from '../../core/control';
 import { kindOf } from '../../core/kinds';
-import { type Asks, type Field, nameOf, type Rig } from '../../core/rig';
+import { type Asks, type Field, fieldSchema, nameOf, type Rig } from '../../core/rig';
 import { sourcesOf } from '../../core/walk';
 import { useDocument } from '../store/use-rig';
 
@@ -102,7 +102,7 @@ export function PromiseField({
   const data = CHOICES[asks]?.(rig) ?? [];
   if (asks === 'sounds' || asks === 'destinations') {
     const chosen = Array.isArray(value) ? value : [];
-    const isAll = name === 'sounds' && field.schema.safeParse(undefined).success;
+    const isAll = name === 'sounds' && fieldSchema(field).safeParse(undefined).success;
     return (
       <MultiSelect
         searchable
@@ -115,7 +115,7 @@ export function PromiseField({
       />
     );
   }
-  const isOptional = field.schema.safeParse(undefined).success;
+  const isOptional = fieldSchema(field).safeParse(undefined).success;
   return (
     <Select
       size="xs"

@@ -2,12 +2,17 @@
 import { sure } from '../../core/outcome';
 import { Button, Switch } from '@mantine/core';
 import { IconAlertTriangle, IconCheck } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { PromiseResult } from '../../core/promises/check';
 import { nameOf, promiseWords } from '../../core/rig';
 import type { RigPromise } from '../../core/rig/promise-types';
+import { laterPart } from '../look/later';
 import { useDocument, useRig } from '../store/use-rig';
-import { PromiseForm } from './promise-form';
+
+const PromiseForm = dynamic(
+  laterPart('promise', () => import('./promise-form').then((m) => m.PromiseForm)),
+);
 
 /** What the rig must keep: each promise kept or broken, with the sounds and the routes that break it. */
 export function Promises() {

@@ -33,6 +33,8 @@ const page = () => {
   open.push(opened.close);
   return opened;
 };
+/** Until what is on its way to the page has come. */
+const moment = () => jest.advanceTimersByTimeAsync(1);
 const settle = async () => {
   for (let i = 0; i < 20; i++) await jest.advanceTimersByTimeAsync(200);
 };
@@ -69,11 +71,34 @@ afterEach(() => {
 test('what is written is shown at once and is on the server soon', async () => {
   const { store } = page();
   write(store.getState(), 'a', 'kiln crackles');
-  expect(texts(store.getState().book)).toEqual(['kiln crackles']);
   expect(store.getState().waiting).toBe(1);
+  // What makes changes is fetched with the first of them.
+  await moment();
+  expect(texts(store.getState().book)).toEqual(['kiln crackles']);
+  write(store.getState(), 'b', 'at once now');
+  expect(texts(store.getState().book)).toEqual(['at once now', 'kiln crackles']);
+  store.getState().put('line', 'b', { text: 'at once' });
+  write(store.getState(), 'b', 'at once, too');
   await settle();
-  expect(texts(server.book)).toEqual(['kiln crackles']);
+  expect(texts(server.book)).toEqual(['at once, too', 'kiln crackles']);
   expect(store.getState().waiting).toBe(0);
+});
+
+test('what is written again before anything makes changes is no change of somebody else', async () => {
+  const { store } = page();
+  write(store.getState(), 'a', 'half');
+  store.getState().put('line', 'a', { text: 'whole' });
+  store.getState().put('line', 'a', { text: 'whole' });
+  store.getState().put('line', 'a', { by: 'Odda' });
+  expect(store.getState().waiting).toBe(3);
+  await settle();
+  expect(store.getState()).toMatchObject({ differs: [], trouble: null, waiting: 0 });
+  expect(server.asked.flat().map((c) => c.fields)).toEqual([
+    expect.objectContaining({ text: { was: '?', now: 'half' } }),
+    { text: { was: 'half', now: 'whole' } },
+    { by: { was: '', now: 'Odda' } },
+  ]);
+  expect(server.book.line).toEqual([expect.objectContaining({ text: 'whole', by: 'Odda' })]);
 });
 
 test('without a server everything is kept, said so, and sent when it is back', async () => {
@@ -97,6 +122,7 @@ test('a page that goes leaves what waited to the next one', async () => {
   first.close();
   server.away = false;
   const second = page();
+  await moment();
   expect(texts(second.store.getState().book)).toEqual(['half gone']);
   await settle();
   expect(texts(server.book)).toEqual(['half gone']);

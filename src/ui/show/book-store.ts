@@ -4,12 +4,16 @@ import {
   type Change,
   changeTo,
   type Differs,
+  EMPTY,
   EMPTY_BOOK,
   type RecordOf,
   type RecordType,
-  withChanges,
 } from '../../core/show/book';
 import { askServer, problemText } from '../keep/ask-server';
+import { later as laterScript } from '../look/later';
+
+/** Fetches what makes changes and checks them: a book that is only read needs none of it. */
+const fetchChanging = laterScript('logbook', () => import('./changing'));
 
 /** A unit that another rig wants on the same day, as the server tells. */
 export interface Double {
@@ -87,16 +91,29 @@ export function openBook(rig: string): { store: StoreApi<BookState>; close: () =
   const tab = Math.random().toString(36).slice(2);
   let known: Book = EMPTY_BOOK;
   let waiting: Change[] = [];
+  let changing: Awaited<ReturnType<typeof fetchChanging>> | undefined;
   let sending = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let closed = false;
 
-  const show = (more: Partial<BookState> = {}) =>
+  const show = (more: Partial<BookState> = {}) => {
+    if (waiting.length && !changing) void changingComes();
     store.setState({
-      book: withChanges(known, waiting),
+      book: (waiting.length && changing?.withChanges(known, waiting)) || known,
       waiting: waiting.length,
       ...more,
     });
+  };
+
+  const changingComes = () =>
+    fetchChanging().then(
+      (come) => {
+        changing = come;
+        if (!closed) show();
+      },
+      // Without it what was written is kept and sent all the same, and seen once it is saved.
+      () => undefined,
+    );
 
   const later = (ms: number) => {
     clearTimeout(timer);
@@ -140,14 +157,20 @@ export function openBook(rig: string): { store: StoreApi<BookState>; close: () =
     later(RETRY_MS);
   }
 
-  const put: BookState['put'] = (is, id, fields) => {
-    const list = store.getState().book[is] as unknown as RecordOf<typeof is>[];
-    const change = changeTo(
-      is,
-      id,
-      list.find((r) => r.id === id),
-      fields,
+  /** A record as the page shows it, or would, once what makes changes is there. */
+  const asShown = <T extends RecordType>(is: T, id: string): RecordOf<T> | undefined => {
+    const list = store.getState().book[is] as unknown as RecordOf<T>[];
+    const shown = list.find((r) => r.id === id);
+    const early = changing ? [] : waiting.filter((c) => c.is === is && c.id === id);
+    if (!early.length) return shown;
+    const typed = early.flatMap((c) =>
+      Object.entries(c.fields).map(([field, { now }]) => [field, now]),
     );
+    return { ...EMPTY[is], ...shown, ...Object.fromEntries(typed), id } as RecordOf<T>;
+  };
+
+  const put: BookState['put'] = (is, id, fields) => {
+    const change = changeTo(is, id, asShown(is, id), fields);
     if (!Object.keys(change.fields).length) return;
     waiting = [...waiting, change];
     keep(waitingKey(rig, tab), waiting);

@@ -1,5 +1,7 @@
 import { createContext, type ReactNode, useContext, useEffect, useState } from 'react';
 import { type StoreApi, useStore } from 'zustand';
+import { atFirstHand } from '../look/first-hand';
+import { fetchSoon } from '../look/later';
 import { useDocument } from '../store/use-rig';
 import { type BookState, openBook } from './book-store';
 
@@ -12,7 +14,11 @@ export function WithBook({ children }: { children: ReactNode }) {
   useEffect(() => {
     const opened = openBook(id);
     setStore(opened.store);
-    return opened.close;
+    const off = atFirstHand(() => fetchSoon('logbook'));
+    return () => {
+      off();
+      opened.close();
+    };
   }, [id]);
   return store ? (
     <BookContext.Provider value={store}>{children}</BookContext.Provider>

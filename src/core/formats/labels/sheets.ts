@@ -81,7 +81,7 @@ export function labelSheets(rig: Rig, kind: LabelKind, paper: Paper, link: strin
     row = Math.max(row, h);
   }
   return sheets.map((s) => ({
-    svg: `${s.svg.end({ prettyPrint: false })}\n`,
+    svg: `${s.svg.end({ pretty: false })}\n`,
     width,
     height: height + 12,
     labels: s.labels,

@@ -2,7 +2,8 @@ import { type Job, kindOf } from '../../kinds';
 import type { Device, Rig } from '../../rig/schema';
 import { runningOrder } from '../../songs';
 import type { Known } from '../finder/odds';
-import type { Book, Line, LineSort, Show } from './records';
+import type { LineSort } from './blank';
+import type { Book, Line, Show } from './records';
 
 /** Shows that were played before a moment, oldest first. */
 export const playedBefore = (book: Book, today: string): Show[] =>

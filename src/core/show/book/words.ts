@@ -2,7 +2,8 @@ import { leadCodes } from '../../build';
 import { kindOf } from '../../kinds';
 import { nameOf } from '../../rig/find';
 import type { Rig } from '../../rig/schema';
-import type { Line, LineSort, Link } from './records';
+import type { LineSort } from './blank';
+import type { Line, Link } from './records';
 
 const escaped = (t: string) => t.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 /** A word or several, standing by themselves. */

@@ -1,0 +1,1 @@
+export { withChanges } from '../../core/show/book';
