@@ -43,7 +43,8 @@ export { standing } from './board-row';
 export { type Path } from './board-ways';
 export { boardModel, type Model, placeAt, placesNow, type XY } from './board-model';
 export { BOARD_SIZES } from './board-sizes';
-export { BUILD_REMARKS, buildRemarks, clashWords } from './build-remarks';
+export { clashWords } from './board-words';
+export { BUILD_REMARKS, buildRemarks } from './build-remarks';
 export { COUNTRIES, type Country, plugFits, inSentence, voltsIn } from './countries';
 export { PLUG_CLEARANCE, sizeOf, spotsOf, spotsOnBox } from './footprint';
 export {

@@ -25,8 +25,6 @@ const plain = (k: Kind, jack: string) => k.jacks.some((j) => j.id === jack && j.
 const isForGuest = (k: Kind): boolean =>
   k.loops?.length === 1 && k.loops[0]?.id === 'insert' && plain(k, 'send');
 
-/** What a start can begin with: instruments, voices and feeds. */
-export const START_INSTRUMENTS: readonly Kind[] = KINDS.filter((k) => k.job === 'instrument');
 /** Pedals that a start can put in a row: those of one channel. */
 export const START_PEDALS: readonly Kind[] = KINDS.filter(
   (k) => isPedal(k) && plain(k, 'in') && plain(k, 'out'),

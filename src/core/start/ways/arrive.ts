@@ -3,7 +3,7 @@ import { type Kind, kindOf } from '../../kinds';
 import type { Brief, Device } from '../../rig/schema';
 import type { Choices } from '../choices';
 import { type Making, METRES, type Waiting } from '../making';
-import { isDigital, isFeed } from './ends';
+import { isDigital, isFeed } from '../instruments';
 
 type Source = Brief['sources'][number];
 

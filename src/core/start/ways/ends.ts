@@ -1,8 +1,7 @@
 import { type Job, kindOf } from '../../kinds';
 import type { Brief, Device, Voice } from '../../rig/schema';
+import { isDigital } from '../instruments';
 import { jobOf, type Making, METRES, type Waiting } from '../making';
-
-type Source = Brief['sources'][number];
 
 /** Somebody who hears, as the brief names them. */
 export type End = Brief['destinations'][number] & {
@@ -20,16 +19,6 @@ export function voiceOf(brief: Pick<Brief, 'sources' | 'destinations' | 'means'>
   if (brief.sources.some(isDigital)) return 'modeler';
   return brief.means?.voice ?? (brief.destinations.some(isAmp) ? 'amplifiers' : 'simulator');
 }
-
-/** Whether a source goes past pedals and amplifiers. */
-export const isFeed = ({ kind }: Pick<Source, 'kind'>): boolean => kindOf(kind).feed !== undefined;
-
-/** Whether an instrument has a digital output alone, which only a modeler takes. */
-export const isDigital = ({ kind }: Pick<Source, 'kind'>): boolean =>
-  kindOf(kind).jacks.every((j) => j.signal === 'digital');
-
-/** Whether a source can come by a pack for instruments. */
-export const canBeWireless = (s: Pick<Source, 'kind'>): boolean => !isFeed(s) && !isDigital(s);
 
 /** What stands for somebody who hears a line: the kind with one input or with two. */
 function standIn(way: End['way'], wide: boolean): string {

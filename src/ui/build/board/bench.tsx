@@ -1,17 +1,22 @@
+import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import { snapped } from '../../../core/build';
 import { at as entryAt } from '../../../core/outcome';
 import type { Board, Rig } from '../../../core/rig';
+import { laterPart } from '../../look/later';
 import { DrawnPlan } from '../drawn-plan';
 import { Arrange } from './arrange';
 import { BenchBar } from './bench-bar';
 import { boardKeys } from './board-keys';
 import { BoardPanel } from './board-panel';
 import { Clashes } from './clashes';
-import { ItemPanel } from './item-panel';
 import { standsOnFloor } from './placing';
 import { Tray } from './tray';
 import { type BenchState, useBench } from './use-bench';
+
+const ItemPanel = dynamic(
+  laterPart('board item', () => import('./item-panel').then((m) => m.ItemPanel)),
+);
 
 /** One board from above, with the panel of what is chosen on it. */
 export function Bench({
