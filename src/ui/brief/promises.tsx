@@ -7,11 +7,12 @@ import { useState } from 'react';
 import type { PromiseResult } from '../../core/promises/check';
 import { nameOf, promiseWords } from '../../core/rig';
 import type { RigPromise } from '../../core/rig/promise-types';
-import { laterPart } from '../look/later';
+import { fetchSoon, laterPart } from '../look/later';
 import { useDocument, useRig } from '../store/use-rig';
 
 const PromiseForm = dynamic(
   laterPart('promise', () => import('./promise-form').then((m) => m.PromiseForm)),
+  { ssr: false },
 );
 
 /** What the rig must keep: each promise kept or broken, with the sounds and the routes that break it. */
@@ -45,7 +46,13 @@ export function Promises() {
       {adding ? (
         <PromiseForm onDone={() => setAdding(false)} />
       ) : (
-        <Button size="xs" mt={10} onClick={() => setAdding(true)}>
+        <Button
+          size="xs"
+          mt={10}
+          onPointerEnter={() => fetchSoon('promise')}
+          onFocus={() => fetchSoon('promise')}
+          onClick={() => setAdding(true)}
+        >
           Promise something …
         </Button>
       )}

@@ -16,7 +16,13 @@ export function later<T>(name: string, fetch: () => Promise<T>): () => Promise<T
 /**
  * The same for a part of the page; where it cannot be fetched, something stands there that says so.
  *
- *     const Keys = dynamic(laterPart('keys', () => import('./keys').then((m) => m.Keys)));
+ *     const Keys = dynamic(
+ *       laterPart('keys', () => import('./keys').then((m) => m.Keys)),
+ *       { ssr: false },
+ *     );
+ *
+ * What comes with a hand is not drawn on the server: it leaves a gap of its own while it is fetched.
+ * Without that all of the place that it stands in is hidden until it is there, and loses the focus.
  */
 export function laterPart<P>(
   name: string,

@@ -1,9 +1,10 @@
 import dynamic from 'next/dynamic';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { snapped } from '../../../core/build';
 import { at as entryAt } from '../../../core/outcome';
 import type { Board, Rig } from '../../../core/rig';
-import { laterPart } from '../../look/later';
+import { atFirstHand } from '../../look/first-hand';
+import { fetchSoon, laterPart } from '../../look/later';
 import { DrawnPlan } from '../drawn-plan';
 import { Arrange } from './arrange';
 import { BenchBar } from './bench-bar';
@@ -16,6 +17,7 @@ import { type BenchState, useBench } from './use-bench';
 
 const ItemPanel = dynamic(
   laterPart('board item', () => import('./item-panel').then((m) => m.ItemPanel)),
+  { ssr: false },
 );
 
 /** One board from above, with the panel of what is chosen on it. */
@@ -31,6 +33,7 @@ export function Bench({
   adding: ReactNode;
 }) {
   const bench = useBench(rig, board);
+  useEffect(() => atFirstHand(() => fetchSoon('board item')), []);
   const { item, select, put, takeOff } = bench;
   const loose = rig.devices.filter(standsOnFloor(rig));
   return (
