@@ -128,12 +128,14 @@ test('two people change the same while one is offline: asked thing by thing, and
 test('a change made while a slow save runs never goes over what somebody saved meanwhile', async () => {
   const [slow, other] = [await Person.arrives(), await Person.arrives()];
   const id = await stored(tech, touringRig);
-  // A slow way there, and no live line: so it was before anything could be told.
+  // A way there that takes as long as the typing does, and no live line: so it was before anything could be told.
+  let allTyped = () => {};
+  const typed = new Promise<void>((done) => (allTyped = done));
   await slow.page.setRequestInterception(true);
   slow.page.on('request', (request) => {
     if (request.url().endsWith('/live')) void request.abort();
     else if (request.method() === 'POST' && request.url().endsWith('/revisions'))
-      setTimeout(() => void request.continue(), 2500);
+      void typed.then(() => request.continue());
     else void request.continue();
   });
   await slow.open(`/rigs/${id}/signal`);
@@ -143,6 +145,7 @@ test('a change made while a slow save runs never goes over what somebody saved m
   await other.saved();
   await rename(slow, 'echo', 'Mine');
   await rename(slow, 'sub', 'Mine too');
+  allTyped();
   await slow.reads('[data-clash="devices[sub].name"]', 'Mine too Theirs two');
   await slow.button('Go on with these');
   await slow.saved();
