@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { brokenRig, DEMO_RIGS, touringRig } from '../demo';
 import { applyEdits, type Rig } from '../rig';
+import { anyRig } from '../testing/any-rig';
+import { HAND_WIRED } from '../testing/hand-wired';
 import { valueOf } from '../testing/value-of';
 import { CHECKS, type Checks } from './checks';
-import { Analyser } from './report';
+import { analyse, Analyser } from './report';
 
 /** A rig with other names for all of its devices. */
 const called = (rig: Rig, name: (id: string) => string): Rig => ({
@@ -80,4 +82,17 @@ test('whatever devices are called, of each is told what is told of it under its 
       { numRuns: 4 },
     );
   }
+});
+
+test('no placeholder is left in what is told of any rig', () => {
+  const left = (rig: Rig) =>
+    JSON.stringify(analyse(rig)).match(/.{0,40}[\uE000\uE001].{0,40}/)?.[0];
+  for (const rig of [...DEMO_RIGS, ...Object.values(HAND_WIRED)])
+    expect([rig.name, left(rig)]).toEqual([rig.name, undefined]);
+  fc.assert(
+    fc.property(anyRig, (rig) => {
+      expect(left(rig)).toBeUndefined();
+    }),
+    { numRuns: 30 },
+  );
 });

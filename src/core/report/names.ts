@@ -51,13 +51,20 @@ export class Namer {
     );
   }
 
-  /** The same with names; remembered for as long as those in it stay. */
-  named<T extends object>(value: T): T {
+  /** The same with names; remembered for as long as those in it stay. What has none in it is not looked through. */
+  named<T extends object>(value: T, nameless: readonly (keyof T)[] = []): T {
     if (this.isTold(value)) return this.told.get(value)?.as as T;
     const names = new Map<string, string | undefined>();
-    const as = this.in(value, names);
-    this.told.set(value, { as, names });
-    return as as T;
+    const as = { ...value };
+    let isNamed = false;
+    for (const key in value) {
+      if (nameless.includes(key)) continue;
+      as[key] = this.in(value[key], names) as T[typeof key];
+      isNamed ||= as[key] !== value[key];
+    }
+    const told = isNamed ? as : value;
+    this.told.set(value, { as: told, names });
+    return told;
   }
 
   /** All of a value with names in its words; what has none stays the same object. */

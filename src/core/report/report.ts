@@ -52,6 +52,9 @@ export interface First {
   take: (report: SoundReport) => void;
 }
 
+/** Parts of a sound's figures in which devices are told by their ids alone: most of all that it has. */
+const NAMELESS = ['stations', 'steps', 'tones'] as const satisfies (keyof SoundFigures)[];
+
 /** A sound for rigs that have none: every device as it stands. */
 const AS_IT_STANDS: Sound = { id: 'as-it-stands', name: 'As it stands', states: {} };
 
@@ -160,7 +163,7 @@ export class Analyser {
     const judged = new Map<Sound, JudgedSound>();
     const wanted = sounds.find((s) => s.id === first?.sound);
     if (wanted && first) {
-      const take = (figures: SoundReport) => first.take(this.namer.named(figures));
+      const take = (figures: SoundReport) => first.take(this.namer.named(figures, NAMELESS));
       const kept = known?.get(wanted);
       if (!kept) judged.set(wanted, this.sound(rig, wanted, plugged, take));
       else if (!this.namer.isTold(kept.figures)) take(kept.figures);
@@ -191,7 +194,7 @@ export class Analyser {
       })),
     ];
     return {
-      sounds: list.map((figures) => this.namer.named(figures)),
+      sounds: list.map((figures) => this.namer.named(figures, NAMELESS)),
       promises: promises.map((promise) => this.namer.named(promise)),
       findings: gatherFindings(rig, remarks).map((finding) => this.namer.named(finding)),
     };
